@@ -1,0 +1,190 @@
+/**
+ * Every way in which Steady Shelf refuses, in one table: what is wrong, and what to do next.
+ *
+ * What is wrong with the *user's app* is data (findings, problems, a proof that does not hold). These errors
+ * are for wrong usage, unreadable input, a project that is not in a state to be changed, and broken invariants.
+ * Only the outermost layer turns them into text and an exit code.
+ */
+
+/** A place in a file, lines and columns from 1. */
+export interface Place {
+  readonly file: string;
+  readonly line?: number;
+  readonly column?: number;
+}
+
+/** The kinds of refusal, which the command line turns into exit codes 2, 3 and 1. */
+export type Refusal = "usage" | "state" | "proof";
+
+interface Entry {
+  readonly refusal: Refusal;
+  readonly what: (detail: Detail) => string;
+  readonly next: (detail: Detail) => string;
+}
+
+/** What an error is about. Which fields are set depends on the code. */
+export interface Detail {
+  readonly path?: string;
+  readonly other?: string;
+  readonly reason?: string;
+  readonly paths?: readonly string[];
+  readonly place?: Place;
+}
+
+const list = (detail: Detail): string => (detail.paths ?? []).map((path) => `\n    ${path}`).join("");
+
+const catalogue = {
+  SOURCE_MISSING: {
+    refusal: "usage",
+    what: (d) => `There is no file or folder ${d.path} in this project.`,
+    next: (d) => (d.other ? `Did you mean ${d.other}?` : "Look at the path, which is read from the folder you stand in."),
+  },
+  SOURCE_NOT_OURS: {
+    refusal: "usage",
+    what: (d) => `${d.path} is ${d.reason}, so it is not moved.`,
+    next: () => "Move it by hand, or name a file that belongs to the project.",
+  },
+  NOTHING_MATCHES: {
+    refusal: "usage",
+    what: (d) => `No file matches ${d.path}.`,
+    next: () => "Quote the pattern, and remember that it is read from the folder you stand in.",
+  },
+  OUTSIDE_PROJECT: {
+    refusal: "usage",
+    what: (d) => `${d.path} lies outside the project.`,
+    next: (d) => `Stay below ${d.other ?? "the project's root"}, or name another project with --project.`,
+  },
+  THROUGH_LINK: {
+    refusal: "usage",
+    what: (d) => `${d.path} would be reached through the symbolic link ${d.other}.`,
+    next: () => "Name the real folder instead: nothing is ever written through a link.",
+  },
+  TARGET_EXISTS: {
+    refusal: "usage",
+    what: (d) => `${d.path} exists already, so ${d.other} cannot move there.`,
+    next: () => "Choose another name, or move the file that is there in the same plan.",
+  },
+  TARGET_TWICE: {
+    refusal: "usage",
+    what: (d) => `${d.paths?.join(" and ")} would both become ${d.path}${d.reason ? ` (${d.reason})` : ""}.`,
+    next: () => "Give one of them another name.",
+  },
+  SOURCE_TWICE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is moved twice: ${d.reason}.`,
+    next: () => "Keep one of the two.",
+  },
+  INTO_ITSELF: {
+    refusal: "usage",
+    what: (d) => `The folder ${d.path} cannot move into itself (${d.other}).`,
+    next: () => "Choose a target outside of it.",
+  },
+  TARGET_NOT_FOLDER: {
+    refusal: "usage",
+    what: (d) => `${d.path} is a file, so nothing can move into it.`,
+    next: () => "With more than one source, or a target that ends in /, the target is a folder.",
+  },
+  PLAN_UNREADABLE: {
+    refusal: "usage",
+    what: (d) => `The plan cannot be used: ${d.reason}`,
+    next: () => "A plan holds `version: 1` and `moves:` with `from:` and `to:`; `move … --save FILE` writes one to start from.",
+  },
+  CONFIG_BROKEN: {
+    refusal: "usage",
+    what: (d) => `This configuration cannot be read: ${d.reason}`,
+    next: () => "Repair it first: what its aliases mean cannot be known otherwise.",
+  },
+  PROJECT_MISSING: {
+    refusal: "usage",
+    what: (d) => `No project was found at ${d.path}.`,
+    next: () => "Stand in a folder with a package.json, a steady-shelf.yaml or a git repository, or name one with --project DIR.",
+  },
+  NOTHING_TO_UNDO: {
+    refusal: "usage",
+    what: (d) => (d.path ? `No change ${d.path} can be undone.` : "There is no change to undo."),
+    next: () => "`steady-shelf history` lists the changes.",
+  },
+  PROOF_FAILS: {
+    refusal: "proof",
+    what: (d) => `Nothing was written: ${d.reason}`,
+    next: () => "Change the plan, or add --accept-different if these differences are what you want.",
+  },
+  LOCKED: {
+    refusal: "state",
+    what: (d) => `Another run is changing this project (${d.reason}).`,
+    next: () => "Wait for it to end, then try again.",
+  },
+  LOCK_FOREIGN: {
+    refusal: "state",
+    what: (d) => `A run on another machine holds this project (${d.reason}).`,
+    next: (d) => `If that run is gone for certain, remove ${d.path} and try again.`,
+  },
+  CHANGED_SINCE: {
+    refusal: "state",
+    what: (d) => `Changed since the plan was made:${list(d)}`,
+    next: () => "Nothing was written. Run the command again to plan with what is there now.",
+  },
+  CHANGED_SINCE_CHANGE: {
+    refusal: "state",
+    what: (d) => `Edited after the change that would be undone:${list(d)}`,
+    next: () => "Nothing was written. Put these edits aside (git stash, or a copy), undo, and bring them back.",
+  },
+  UNWRITABLE: {
+    refusal: "state",
+    what: (d) => `${d.path} cannot be written: ${d.reason}`,
+    next: () => "Nothing was changed. Give yourself write access (and room on the disk), then try again.",
+  },
+  ROLLED_BACK: {
+    refusal: "state",
+    what: (d) => `The change failed half-way and was taken back whole: ${d.reason}`,
+    next: () => "Every file is as it was. Remove the cause, then try again.",
+  },
+  UNFINISHED: {
+    refusal: "state",
+    what: (d) => `An earlier change (${d.path}) is unfinished and could not be taken back: ${d.reason}`,
+    next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
+  },
+  JOURNAL_DAMAGED: {
+    refusal: "state",
+    what: (d) => `The journal ${d.path} cannot be read: ${d.reason}`,
+    next: () => "Look at the files with git, then remove that folder.",
+  },
+  CANNOT_ENCODE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is not in UTF-8, and the new path has letters that its encoding lacks.`,
+    next: () => "Save that file as UTF-8, or choose a name of plain letters.",
+  },
+  EDITS_OVERLAP: {
+    refusal: "state",
+    what: (d) => `Two edits of ${d.path ?? "one file"} overlap (${d.reason}).`,
+    next: () => "This is a defect of Steady Shelf; nothing was written. Please report it with the command you ran.",
+  },
+} satisfies Record<string, Entry>;
+
+/** The name of one refusal. */
+export type ErrorCode = keyof typeof catalogue;
+
+/** A refusal: a code for programs, a sentence for people, a place, and what to do next. */
+export class ShelfError extends Error {
+  override readonly name = "ShelfError";
+  readonly refusal: Refusal;
+  readonly next: string;
+  readonly place: Place | undefined;
+
+  constructor(
+    readonly code: ErrorCode,
+    readonly detail: Detail = {},
+    cause?: unknown,
+  ) {
+    const entry: Entry = catalogue[code];
+    super(entry.what(detail), cause === undefined ? undefined : { cause });
+    this.refusal = entry.refusal;
+    this.next = entry.next(detail);
+    this.place = detail.place;
+  }
+}
+
+/** The message of anything that was thrown, on one line. */
+export function reasonOf(thrown: unknown): string {
+  return thrown instanceof Error ? (thrown.message.split("\n")[0] ?? "") : String(thrown);
+}

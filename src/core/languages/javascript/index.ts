@@ -1,0 +1,37 @@
+/** JavaScript and TypeScript, with JSX and Flow. */
+import type { Language, Reference } from "../language.js";
+import { extract, prepare } from "./extract.js";
+import { writeLiteral } from "./literals.js";
+
+/** Comments know no escapes: a name that would need one cannot be written there. */
+function write(specifier: string, reference: Reference): string | undefined {
+  const inComment = reference.kind === "doc import" || reference.kind === "reference path";
+  if (inComment && (specifier.includes(reference.quote) || specifier.includes("*/"))) return undefined;
+  return inComment ? specifier : writeLiteral(specifier, reference.quote);
+}
+
+export const javascript: Language = {
+  name: "javascript",
+  extensions: [".d.ts", ".d.mts", ".d.cts", ".tsx", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".ts", ".js"],
+  rules: {
+    extensions: [".ts", ".tsx", ".js", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".json"],
+    declarations: [".d.ts", ".d.mts", ".d.cts"],
+    writtenFor: {
+      ".js": [".ts", ".tsx", ".d.ts"],
+      ".jsx": [".tsx", ".d.ts"],
+      ".mjs": [".mts", ".d.mts"],
+      ".cjs": [".cts", ".d.cts"],
+    },
+    indexNames: ["index"],
+    platforms: [".ios", ".android", ".native", ".web", ".macos", ".windows"],
+  },
+  companions: {
+    infixes: [".test", ".spec", ".stories", ".story", ".e2e", ".cy", ".bench", ".mock", ".fixture", ".fixtures", ".module", ".styles", ".style", ".d"],
+    extensions: [".css", ".scss", ".sass", ".less", ".styl"],
+    folders: ["__tests__", "__mocks__", "__snapshots__", "__stories__"],
+    after: [".snap", ".d.ts"],
+  },
+  prepare,
+  extract,
+  write,
+};

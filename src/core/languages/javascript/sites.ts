@@ -1,0 +1,105 @@
+/**
+ * The forms in which JavaScript and TypeScript name another file, and one collector that every parser feeds.
+ *
+ * A parser only says "here is an expression that a form takes as its path"; whether it is a literal, a computed
+ * name with a fixed head, or neither is decided here, from the text, the same for all parsers.
+ */
+import type { ComputedReference, Lookup, Reference, ReferenceKind } from "../language.js";
+import { fixedHead, readLiteral } from "./literals.js";
+
+/** How a call treats its first argument. */
+interface CallForm {
+  readonly kind: ReferenceKind;
+  readonly lookup: Lookup;
+}
+
+const module = (kind: ReferenceKind): CallForm => ({ kind, lookup: "module" });
+
+/** Methods of test runners that take a module's path first: `jest.mock('./tree')`. */
+const mockMethods = [
+  "mock", "unmock", "doMock", "dontMock", "doUnmock", "deepUnmock", "setMock", "requireActual", "requireMock", "importActual",
+  "importMock", "createMockFromModule", "genMockFromModule", "unstable_mockModule", "unstable_unmockModule",
+];
+
+/** Calls by their name as written. The caret in the samples shows the argument that is meant. */
+export const callForms: ReadonlyMap<string, CallForm> = new Map([
+  ["require", module("require")], //                 require('./a')
+  ["require.resolve", module("require")], //                 ^
+  ["require.resolveWeak", module("require")],
+  ["module.require", module("require")],
+  ["import.meta.resolve", module("url")],
+  ["import.meta.hot.accept", module("dynamic import")], //  import.meta.hot.accept('./a', …)
+  ["module.hot.accept", module("dynamic import")],
+  ["import.meta.glob", { kind: "glob", lookup: "glob" }], // import.meta.glob('./pages/*.tsx')
+  ["import.meta.globEager", { kind: "glob", lookup: "glob" }],
+  ["proxyquire", module("mock")],
+  ["mock.module", module("mock")],
+  ["td.replace", module("mock")],
+  ["td.replaceEsm", module("mock")],
+  ...["jest", "vi", "vitest", "rs", "rstest"].flatMap((runner) =>
+    mockMethods.map((method): [string, CallForm] => [`${runner}.${method}`, module("mock")]),
+  ),
+]);
+
+/** Calls whose first literal names a folder or a file without being a reference that can be proved. */
+export const folderCalls: ReadonlySet<string> = new Set(["require.context"]);
+
+/** Calls that join `__dirname` and literals: `path.join(__dirname, './worker.js')`. */
+export const joinCalls: ReadonlySet<string> = new Set(["path.join", "path.resolve", "join", "resolve"]);
+
+/**
+ * Text without which no form beyond the module record can be there. It may pick a file too many, never one too few.
+ * `import(` is counted apart, because the record gives the dynamic ones.
+ */
+export const beyondRecord =
+  /\brequire\b|\b(?:jest|vi|vitest|rs|rstest|mock|td|proxyquire)\s*(?:\.|\()|import\s*\.\s*meta\s*\.\s*(?:glob|hot|resolve)|\bnew\s+URL\b|\bmodule\s*\.\s*hot\b|\b(?:module|namespace|global)\s*(?:['"{]|[\w$.]+\s*\{)|\bexport\s+(?:type\s*)?\{\s*\}\s*from|__dirname/;
+
+/** Gathers what a parser points at. Offsets are those of whole expressions, quotes included. */
+export class SiteCollector {
+  readonly references: Reference[] = [];
+  readonly computed: ComputedReference[] = [];
+
+  constructor(readonly text: string) {}
+
+  /** An expression that a form takes as its path. */
+  add(form: CallForm, start: number, end: number): void {
+    const literal = readLiteral(this.text, start);
+    const rest = literal === undefined ? "" : this.text.slice(literal.end + 1, end).trimStart();
+    if (literal !== undefined && !rest.startsWith("+")) this.#addLiteral(form, literal);
+    else this.addComputed(start, end);
+  }
+
+  #addLiteral(form: CallForm, literal: { start: number; end: number; quote: string; value: string }): void {
+    const { start, end, quote, value } = literal;
+    if (value !== "") this.references.push({ ...form, start, end, specifier: value, quote });
+  }
+
+  /** A name put together at run time: kept when its head names a folder near the file. */
+  addComputed(start: number, end: number): void {
+    const expression = this.text.slice(start, end);
+    const literal = readLiteral(this.text, start);
+    const fixed = literal ? { head: literal.value, length: literal.end - literal.start } : fixedHead(expression);
+    if (fixed && /^[.@~#/\w]/.test(fixed.head) && fixed.head.includes("/"))
+      this.computed.push({ start: start + 1, end: start + 1 + fixed.length, head: fixed.head });
+  }
+
+  /** References in the order of the text, each place once. */
+  ordered(): Reference[] {
+    const seen = new Set<number>();
+    const once = this.references.filter((reference) => !seen.has(reference.start) && seen.add(reference.start));
+    return once.sort((a, b) => a.start - b.start);
+  }
+}
+
+/** Forms that are statements or types rather than calls. */
+export const forms = {
+  import: module("import"), //                              import a from './a'
+  reExport: module("re-export"), //                         export * from './a'
+  dynamicImport: module("dynamic import"), //               import('./a')
+  typeImport: module("type import"), //                     let a: import('./a').A
+  requireImport: module("require"), //                      import a = require('./a')
+  moduleDeclaration: module("module declaration"), //       declare module './a' {}
+  docImport: module("doc import"), //                       /** @type {import('./a').A} */
+  referencePath: { kind: "reference path", lookup: "path" }, // /// <reference path="a.d.ts" />
+  url: { kind: "url", lookup: "url" }, //                   new URL('./a.png', import.meta.url)
+} as const satisfies Record<string, CallForm>;

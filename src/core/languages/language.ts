@@ -1,0 +1,107 @@
+/**
+ * What a language adapter is: plain data and pure functions of one file's text.
+ *
+ * An adapter knows neither other files nor the disk. It says where a text names other files, how those names are
+ * written, and the rules by which its tools look them up; the graph does the looking. To add a language, make one
+ * folder and one line in `registry.ts`; `contract.suite.ts` says what every adapter must keep.
+ */
+import type { TextEdit } from "../text/index.js";
+
+/** The form of a reference, in the words that people use. */
+export type ReferenceKind =
+  | "import"
+  | "re-export"
+  | "dynamic import"
+  | "type import"
+  | "require"
+  | "mock"
+  | "url"
+  | "glob"
+  | "reference path"
+  | "doc import"
+  | "module declaration"
+  | "stylesheet import"
+  | "symbolic link";
+
+/**
+ * How the name is looked up: as a module (relative, alias or package), as a URL or a path relative to the file
+ * (bare names are relative too), or as a pattern that stands for all files that match it.
+ */
+export type Lookup = "module" | "url" | "path" | "glob";
+
+/** One place in a text that names another file. Offsets are those of the specifier alone, without its quotes. */
+export interface Reference {
+  readonly kind: ReferenceKind;
+  readonly lookup: Lookup;
+  readonly start: number;
+  readonly end: number;
+  /** The name with escapes undone: `"./it\'s"` → `./it's`. */
+  readonly specifier: string;
+  /** The character that closes it: `"`, `'`, a backtick, or `""` where it stands bare. */
+  readonly quote: string;
+}
+
+/** A name that is put together at run time; its fixed head tells the folder at most. It is never respelled. */
+export interface ComputedReference {
+  readonly start: number;
+  readonly end: number;
+  /** The text as written, without quotes and up to the first computed part: `./pages/`. */
+  readonly head: string;
+}
+
+/** What was found in one text. */
+export interface Extraction {
+  readonly references: readonly Reference[];
+  readonly computed: readonly ComputedReference[];
+  /** `whole`: no doubt. `around errors`: the text has a syntax error. `not read`: nothing could be found safely. */
+  readonly reading: "whole" | "around errors" | "not read";
+  /** The first error, where there is one. */
+  readonly problem?: { readonly offset: number; readonly message: string };
+}
+
+/** The rules by which a language's tools find a file for a name. Extensions start with a dot. */
+export interface LookupRules {
+  /** Tried in this order for a name without an extension; the first that is there answers. */
+  readonly extensions: readonly string[];
+  /** Declarations that speak for a script beside them. */
+  readonly declarations: readonly string[];
+  /** An extension that may be written for another: `.js` for `.ts`. */
+  readonly writtenFor: Readonly<Record<string, readonly string[]>>;
+  /** The file that stands for its folder, without extension. */
+  readonly indexNames: readonly string[];
+  /** Infixes before the extension by which a bundler picks one file a platform. */
+  readonly platforms: readonly string[];
+}
+
+/** Which files travel with another of the same stem, told by what follows the stem. */
+export interface CompanionRules {
+  /** What may come between stem and extension: `.test`, `.stories`, `.module`. */
+  readonly infixes: readonly string[];
+  /** Extensions of files that go with a file of the same stem in another language: `.css`. */
+  readonly extensions: readonly string[];
+  /** Folders beside the file in which companions are kept: `__tests__`. */
+  readonly folders: readonly string[];
+  /** Extensions added after the whole name: `.snap`. */
+  readonly after: readonly string[];
+}
+
+/** One language. */
+export interface Language {
+  readonly name: string;
+  /** Extensions of files that this adapter reads, longest first where one ends in another. */
+  readonly extensions: readonly string[];
+  readonly rules: LookupRules;
+  readonly companions: CompanionRules;
+  /** Loads what `extract` needs. Called before the first file of this language is read. */
+  prepare(): Promise<void>;
+  /** Finds every reference. `name` is the file's name: its extension may decide how the text is read. Never throws. */
+  extract(text: string, name: string): Extraction;
+  /** How a specifier is written at a reference's place, escapes included; `undefined` if it cannot be. */
+  write(specifier: string, reference: Reference): string | undefined;
+}
+
+/** The edit that respells one reference, or `undefined` if its place cannot hold the new name. */
+export function respellingEdit(language: Language, reference: Reference, specifier: string): TextEdit | undefined {
+  const text = language.write(specifier, reference);
+  return text === undefined ? undefined : { start: reference.start, end: reference.end, text };
+}

@@ -1,0 +1,20 @@
+/** The table of languages. A language is added by one folder beside this file and one line here. */
+import type { Extraction, Language } from "./language.js";
+import { javascript } from "./javascript/index.js";
+
+/** Every language, in the order in which extensions are matched. */
+export const languages: readonly Language[] = [javascript];
+
+const byExtension = new Map(languages.flatMap((language) => language.extensions.map((extension) => [extension, language])));
+
+/** The language that reads a file of this name or path, or `undefined`. */
+export function languageFor(path: string): Language | undefined {
+  return byExtension.get(path.slice(path.lastIndexOf(".")));
+}
+
+const nothing: Extraction = { references: [], computed: [], reading: "whole" };
+
+/** What one text names; nothing for a file that no language reads. The language must have been prepared. */
+export function extractFrom(text: string, path: string): Extraction {
+  return languageFor(path)?.extract(text, path.slice(path.lastIndexOf("/") + 1)) ?? nothing;
+}

@@ -1,0 +1,85 @@
+/**
+ * Project paths: how every stage after the disk names a file.
+ *
+ * A project path is relative to the project's root, uses `/` on every system, has no `.` or `..`
+ * parts, no leading or trailing slash, and keeps the file system's own spelling (case, Unicode form).
+ * The root itself is `""`. Only a `FileStore` turns one into a path of the operating system.
+ */
+
+declare const brand: unique symbol;
+
+/** A normalised path relative to the project's root. */
+export type ProjectPath = string & { readonly [brand]: "ProjectPath" };
+
+/** The project's root. */
+export const rootPath = "" as ProjectPath;
+
+/**
+ * Normalises a `/`-separated path that is meant relative to the root.
+ *
+ * `"src//a/../b.ts"` → `"src/b.ts"`; a path that climbs out of the root → `undefined`.
+ */
+export function toProjectPath(path: string): ProjectPath | undefined {
+  if (isNormal(path)) return path as ProjectPath;
+  const parts: string[] = [];
+  for (const part of path.split("/")) {
+    if (part === "" || part === ".") continue;
+    if (part !== "..") parts.push(part);
+    else if (parts.pop() === undefined) return undefined;
+  }
+  return parts.join("/") as ProjectPath;
+}
+
+function isNormal(path: string): boolean {
+  return !path.includes("./") && !path.includes("//") && !/^\/|\/$|(^|\/)\.{1,2}$/.test(path);
+}
+
+/** Joins a folder and a relative path: `("src/a", "../b")` → `"src/b"`; outside the root → `undefined`. */
+export function joinPath(folder: ProjectPath, relative: string): ProjectPath | undefined {
+  return toProjectPath(folder === "" ? relative : `${folder}/${relative}`);
+}
+
+/** The folder that holds a path: `"src/a.ts"` → `"src"`, `"a.ts"` → `""`. */
+export function folderOf(path: ProjectPath): ProjectPath {
+  const slash = path.lastIndexOf("/");
+  return (slash < 0 ? "" : path.slice(0, slash)) as ProjectPath;
+}
+
+/** The last part: `"src/a.ts"` → `"a.ts"`. */
+export function nameOf(path: string): string {
+  return path.slice(path.lastIndexOf("/") + 1);
+}
+
+/** A folder and a name (or a path below it) that are both known to be normal. */
+export function inFolder(folder: ProjectPath, name: string): ProjectPath {
+  return (folder === "" ? name : `${folder}/${name}`) as ProjectPath;
+}
+
+/** Every folder above a path, nearest first, without the root: `"a/b/c.ts"` → `["a/b", "a"]`. */
+export function foldersAbove(path: ProjectPath): ProjectPath[] {
+  const found: ProjectPath[] = [];
+  for (let folder = folderOf(path); folder !== ""; folder = folderOf(folder)) found.push(folder);
+  return found;
+}
+
+/** Whether `path` lies below `folder` (at any depth). Everything but the root lies below the root. */
+export function isBelow(path: ProjectPath, folder: ProjectPath): boolean {
+  return folder === "" ? path !== "" : path.startsWith(`${folder}/`);
+}
+
+/**
+ * The way from a folder to a path, without a leading `./`:
+ * `("src/a", "src/b/c.ts")` → `"../b/c.ts"`; to the folder itself → `""`.
+ */
+export function relativePath(fromFolder: ProjectPath, to: ProjectPath): string {
+  const from = fromFolder === "" ? [] : fromFolder.split("/");
+  const target = to === "" ? [] : to.split("/");
+  let same = 0;
+  while (same < from.length && same < target.length && from[same] === target[same]) same += 1;
+  return [...Array<string>(from.length - same).fill(".."), ...target.slice(same)].join("/");
+}
+
+/** Orders paths by code unit, the same on every machine whatever its language. */
+export function comparePaths(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}

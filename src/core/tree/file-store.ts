@@ -1,0 +1,77 @@
+/**
+ * The only door to the disk. Every stage reads and writes through this contract, so that the same code runs on a
+ * real folder, on one held in memory, and on one that fails at the n-th call.
+ *
+ * All paths are project paths. Calls that change something throw the system's error (with its `code`) and have
+ * then changed nothing themselves. Nothing here follows a symbolic link in the last part of a path.
+ */
+import type { ProjectPath } from "../paths.js";
+
+/** What stands at a path. */
+export interface FileStat {
+  readonly kind: "file" | "folder" | "link" | "other";
+  /** Permission bits, as in `chmod`. */
+  readonly mode: number;
+  /** The same for two paths that are one file (a file system that ignores case, a hard link). */
+  readonly identity: string;
+}
+
+/** One file that belongs to the project. */
+export interface ListedFile {
+  readonly path: ProjectPath;
+  /** A symbolic link, to whatever. */
+  readonly link: boolean;
+}
+
+/** The project's own files: everything that is neither ignored nor of another repository. */
+export interface Listing {
+  /** In order of path. */
+  readonly files: readonly ListedFile[];
+  /** Folders that are here but not the project's to look into: submodules and repositories within. */
+  readonly foreign: readonly ProjectPath[];
+  readonly from: "git" | "walk" | "memory";
+}
+
+/** What reading needs. */
+export interface FileReader {
+  /** The root, as people write it. */
+  readonly root: string;
+  list(): Promise<Listing>;
+  /**
+   * The files that hold at least one of the texts (bytes of UTF-8, any place, case matters), or `undefined` where
+   * the store has no quicker way than reading them all.
+   */
+  search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined>;
+  read(path: ProjectPath): Buffer;
+  /** `undefined` where nothing is. A link is a link, whatever it points to. */
+  stat(path: ProjectPath): FileStat | undefined;
+  readLink(path: ProjectPath): string;
+  /** Names in a folder, in no order. */
+  entries(folder: ProjectPath): readonly string[];
+  /** Whether a file is at a path relative to the root that may lead out of it (`../shared/x.ts`); links are followed. */
+  existsBeyond(relative: string): boolean;
+  /** The text at such a path, or `undefined`. */
+  readBeyond(relative: string): string | undefined;
+  /** Whether `A` and `a` are one file here. */
+  ignoresCase(): boolean;
+}
+
+/** What changing needs. */
+export interface FileStore extends FileReader {
+  /** Makes a file that must not exist, with these permission bits, and syncs it to the disk. */
+  create(path: ProjectPath, bytes: Buffer, mode: number): void;
+  /** Adds to the end of a file (made if missing) and syncs it. */
+  append(path: ProjectPath, bytes: Buffer): void;
+  /** Renames within the store; an existing file at `to` is replaced in one step. */
+  rename(from: ProjectPath, to: ProjectPath): void;
+  /** Removes one file or link. */
+  remove(path: ProjectPath): void;
+  makeFolder(path: ProjectPath, mode?: number): void;
+  /** Removes one empty folder. */
+  removeFolder(path: ProjectPath): void;
+  makeLink(path: ProjectPath, text: string): void;
+  /** Syncs a folder's own entries to the disk, where the system can. */
+  syncFolder(path: ProjectPath): void;
+  /** Throws the system's error if entries cannot be made in this folder. */
+  ensureWritable(folder: ProjectPath): void;
+}

@@ -1,0 +1,149 @@
+/**
+ * The project's files as data: their paths, and their text read once, when it is first asked for.
+ *
+ * A `SourceTree` never parses. `PlannedTree` is the same tree as it would be after moves and edits, so that
+ * everything that works on the one works on the other; nothing is written for it.
+ */
+import { foldersAbove, type ProjectPath } from "../paths.js";
+import { SourceText } from "../text/index.js";
+import type { FileReader, Listing } from "./file-store.js";
+
+/** What later stages may ask of a tree. */
+export interface TreeView {
+  /** The project's files, links included, in order of path. */
+  readonly paths: readonly ProjectPath[];
+  has(path: ProjectPath): boolean;
+  hasFolder(path: ProjectPath): boolean;
+  /** The text of a file of this tree, or `undefined` for a link or a file that is not there. */
+  text(path: ProjectPath): SourceText | undefined;
+  /** Whether a file that is not the project's stands at this path from the root (ignored, or outside). */
+  existsBeyond(relative: string): boolean;
+  readBeyond(relative: string): string | undefined;
+  /** Whether `A` and `a` are one file where this tree lies. */
+  readonly ignoresCase: boolean;
+}
+
+/** The tree as it is on the disk. */
+export class SourceTree implements TreeView {
+  readonly paths: readonly ProjectPath[];
+  readonly ignoresCase: boolean;
+  readonly foreign: readonly ProjectPath[];
+  readonly #links = new Set<ProjectPath>();
+  readonly #files: ReadonlySet<ProjectPath>;
+  readonly #folders: ReadonlySet<ProjectPath>;
+  readonly #texts = new Map<ProjectPath, SourceText>();
+
+  constructor(
+    readonly store: FileReader,
+    listing: Listing,
+  ) {
+    this.paths = listing.files.map((file) => file.path);
+    for (const file of listing.files) if (file.link) this.#links.add(file.path);
+    this.#files = new Set(this.paths);
+    this.#folders = foldersOf(this.paths);
+    this.foreign = listing.foreign;
+    this.ignoresCase = store.ignoresCase();
+  }
+
+  has(path: ProjectPath): boolean {
+    return this.#files.has(path);
+  }
+
+  hasFolder(path: ProjectPath): boolean {
+    return path === "" || this.#folders.has(path);
+  }
+
+  isLink(path: ProjectPath): boolean {
+    return this.#links.has(path);
+  }
+
+  /** Every symbolic link of the project. */
+  get links(): ReadonlySet<ProjectPath> {
+    return this.#links;
+  }
+
+  /** Every folder that holds a file, at any depth. */
+  get folders(): ReadonlySet<ProjectPath> {
+    return this.#folders;
+  }
+
+  text(path: ProjectPath): SourceText | undefined {
+    if (!this.has(path) || this.isLink(path)) return undefined;
+    let text = this.#texts.get(path);
+    if (text === undefined) this.#texts.set(path, (text = SourceText.fromBytes(this.store.read(path))));
+    return text;
+  }
+
+  /** Whether this file's text was read, so that a plan may stand on it. */
+  wasRead(path: ProjectPath): boolean {
+    return this.#texts.has(path);
+  }
+
+  existsBeyond(relative: string): boolean {
+    return this.store.existsBeyond(relative);
+  }
+
+  readBeyond(relative: string): string | undefined {
+    return this.store.readBeyond(relative);
+  }
+}
+
+/** The tree as it would be: files at their new paths, with the texts that edits would give them. */
+export class PlannedTree implements TreeView {
+  readonly paths: readonly ProjectPath[];
+  readonly ignoresCase: boolean;
+  readonly #origins = new Map<ProjectPath, ProjectPath>();
+  readonly #folders: ReadonlySet<ProjectPath>;
+
+  /** `moved` maps old paths to new ones; `texts` holds new texts by *new* path. */
+  constructor(
+    readonly before: SourceTree,
+    readonly moved: ReadonlyMap<ProjectPath, ProjectPath>,
+    readonly texts: ReadonlyMap<ProjectPath, string> = new Map(),
+  ) {
+    this.paths = before.paths.map((path) => moved.get(path) ?? path);
+    this.ignoresCase = before.ignoresCase;
+    before.paths.forEach((path, index) => this.#origins.set(this.paths[index] ?? path, path));
+    this.#folders = foldersOf(this.paths);
+  }
+
+  has(path: ProjectPath): boolean {
+    return this.#origins.has(path);
+  }
+
+  hasFolder(path: ProjectPath): boolean {
+    return path === "" || this.#folders.has(path);
+  }
+
+  /** Where the file at this new path is now. */
+  originOf(path: ProjectPath): ProjectPath | undefined {
+    return this.#origins.get(path);
+  }
+
+  text(path: ProjectPath): SourceText | undefined {
+    const origin = this.#origins.get(path);
+    if (origin === undefined) return undefined;
+    const changed = this.texts.get(path);
+    return changed === undefined ? this.before.text(origin) : SourceText.fromBytes(Buffer.from(changed));
+  }
+
+  /** A path that the plan itself frees or fills is no longer what the disk says. */
+  existsBeyond(relative: string): boolean {
+    return !this.before.has(relative as ProjectPath) && this.before.existsBeyond(relative);
+  }
+
+  readBeyond(relative: string): string | undefined {
+    return this.before.has(relative as ProjectPath) ? undefined : this.before.readBeyond(relative);
+  }
+}
+
+function foldersOf(paths: readonly ProjectPath[]): Set<ProjectPath> {
+  const folders = new Set<ProjectPath>();
+  for (const path of paths) {
+    for (const folder of foldersAbove(path)) {
+      if (folders.has(folder)) break;
+      folders.add(folder);
+    }
+  }
+  return folders;
+}
