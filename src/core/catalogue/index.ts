@@ -1,0 +1,1 @@
+export { companionsOf, isComponentFolder, partsOf, siblingsOf, type Companion, type NameParts } from "./companions.js";

@@ -1,0 +1,138 @@
+/**
+ * Finds the files that a path without (or with) an extension can mean, in one map look-up.
+ *
+ * Trying every extension and platform for every reference costs a hundred string joins each; instead each file is
+ * entered once under every name by which a tool may find it: `Tree.ios.tsx` under `Tree.ios` and `Tree`.
+ */
+import type { LookupRules } from "../languages/index.js";
+import { inFolder, type ProjectPath } from "../paths.js";
+import type { TreeView } from "../tree/index.js";
+
+interface Entry {
+  readonly path: ProjectPath;
+  /** Position in the rules' list of extensions; lower answers first. */
+  readonly rank: number;
+  readonly platform: string;
+}
+
+const density = /@\d+(?:\.\d+)?x(?=\.)/;
+
+/** What a name can mean on one tree, by one language's rules. */
+export class LookupIndex {
+  readonly #byStem = new Map<string, Entry[]>();
+  readonly #variants = new Map<string, ProjectPath[]>();
+  readonly #folded: Map<string, ProjectPath | undefined> | undefined;
+
+  constructor(
+    readonly tree: TreeView,
+    readonly rules: LookupRules,
+  ) {
+    for (const path of tree.paths) this.#enter(path);
+    if (tree.ignoresCase) this.#folded = foldCase(tree.paths);
+  }
+
+  /** A file by its own name, with its variants (`@2x`, `.ios`), declarations, and what `.js` is written for. */
+  file(path: ProjectPath): readonly ProjectPath[] {
+    const exact = this.#exact(path);
+    const found = [...(exact ? [exact] : []), ...(this.#variants.get(exact ?? path) ?? [])];
+    const dot = path.lastIndexOf(".");
+    const others = dot < 0 ? undefined : this.rules.writtenFor[path.slice(dot)];
+    if (others) found.push(...this.#withExtensions(path.slice(0, dot), others));
+    return found;
+  }
+
+  /** A file by its name without an extension: the best on each platform, with the declaration that speaks for it. */
+  stem(path: ProjectPath): readonly ProjectPath[] {
+    const entries = this.#byStem.get(this.#key(path));
+    if (!entries) return [];
+    if (entries.length === 1) return [(entries[0] as Entry).path];
+    const declared = this.rules.extensions.length;
+    const best = new Map<string, Entry>();
+    for (const entry of entries) if (entry.rank < declared && entry.rank < (best.get(entry.platform)?.rank ?? declared)) best.set(entry.platform, entry);
+    const scripts = [...best.values()].filter((entry) => !this.#isData(entry) || best.size === 1);
+    const speaks = scripts.every((entry) => !/\.[cm]?tsx?$/.test(entry.path));
+    const declarations = speaks ? entries.filter((entry) => entry.rank >= declared) : [];
+    return [...scripts, ...declarations].map((entry) => entry.path);
+  }
+
+  /** The file that stands for a folder, by index name. */
+  index(folder: ProjectPath): readonly ProjectPath[] {
+    for (const name of this.rules.indexNames) {
+      const found = this.stem(inFolder(folder, name));
+      if (found.length > 0) return found;
+    }
+    return [];
+  }
+
+  /** Data files (`.json`, the last of the extensions) never outrank a script of another platform. */
+  #isData(entry: Entry): boolean {
+    return entry.rank === this.rules.extensions.length - 1;
+  }
+
+  #exact(path: ProjectPath): ProjectPath | undefined {
+    if (this.tree.has(path)) return path;
+    return this.#folded?.get(this.#key(path));
+  }
+
+  #key(path: string): string {
+    return this.#folded ? path.toLowerCase() : path;
+  }
+
+  #withExtensions(stem: string, extensions: readonly string[]): ProjectPath[] {
+    return extensions.map((extension) => this.#exact((stem + extension) as ProjectPath)).filter((path) => path !== undefined);
+  }
+
+  #enter(path: ProjectPath): void {
+    const nameAt = path.lastIndexOf("/") + 1;
+    const { extension, rank } = this.#extensionOf(path);
+    if (rank >= 0) this.#enterScript(path, path.slice(0, path.length - extension.length), rank, nameAt);
+    else if (density.test(path.slice(nameAt)) || this.#platformOf(path.slice(0, path.lastIndexOf("."))) !== "") this.#enterVariant(path);
+  }
+
+  #enterScript(path: ProjectPath, stem: string, rank: number, nameAt: number): void {
+    add(this.#byStem, this.#key(stem), { path, rank, platform: "" });
+    const platform = this.#platformOf(stem);
+    if (platform !== "" && stem.length - platform.length > nameAt)
+      add(this.#byStem, this.#key(stem.slice(0, -platform.length)), { path, rank, platform });
+    // `Tree.module.css.d.ts` and `Tree.module.d.css.ts` speak for `Tree.module.css`.
+    if (rank >= this.rules.extensions.length) add(this.#variants, stem, path);
+    const arbitrary = /^(.*)\.d(\.\w+)$/.exec(stem);
+    if (arbitrary && /\.[cm]?ts$/.test(path)) add(this.#variants, `${arbitrary[1]}${arbitrary[2]}`, path);
+  }
+
+  #enterVariant(path: ProjectPath): void {
+    const dot = path.lastIndexOf(".");
+    const plain = path.slice(0, dot).replace(/@\d+(?:\.\d+)?x$/, "");
+    const platform = this.#platformOf(plain);
+    const withoutDensity = plain.replace(/@\d+(?:\.\d+)?x(?=\.|$)/, "");
+    const stem = platform === "" ? withoutDensity : withoutDensity.slice(0, -platform.length).replace(/@\d+(?:\.\d+)?x$/, "");
+    add(this.#variants, stem + path.slice(dot), path);
+  }
+
+  #extensionOf(path: string): { extension: string; rank: number } {
+    const { extensions, declarations } = this.rules;
+    const declaration = path.endsWith("ts") ? declarations.findIndex((extension) => path.endsWith(extension)) : -1;
+    if (declaration >= 0) return { extension: declarations[declaration] ?? "", rank: extensions.length + declaration };
+    const extension = path.slice(path.lastIndexOf("."));
+    return { extension, rank: extensions.indexOf(extension) };
+  }
+
+  #platformOf(stem: string): string {
+    const dot = stem.lastIndexOf(".");
+    const infix = dot < 0 ? "" : stem.slice(dot);
+    return this.rules.platforms.includes(infix) ? infix : "";
+  }
+}
+
+function add<Value>(map: Map<string, Value[]>, key: string, value: Value): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+
+/** Two files that differ only in case cannot both be there; if they are, neither is guessed. */
+function foldCase(paths: readonly ProjectPath[]): Map<string, ProjectPath | undefined> {
+  const folded = new Map<string, ProjectPath | undefined>();
+  for (const path of paths) folded.set(path.toLowerCase(), folded.has(path.toLowerCase()) ? undefined : path);
+  return folded;
+}

@@ -1,0 +1,225 @@
+/**
+ * What a reference means on a tree: which files, by which rule.
+ *
+ * Resolution never asks the disk about the project's own files, so a planned tree can be resolved like the present
+ * one. One reference may mean several files: one a platform, one a density, a script and the declaration beside it.
+ */
+import { posix } from "node:path";
+import picomatch from "picomatch";
+import type { LookupRules, Reference } from "../languages/index.js";
+import { folderOf, inFolder, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
+import type { TreeView } from "../tree/index.js";
+import { CompilerSettingsReader } from "./compiler-settings.js";
+import { LookupIndex } from "./lookup-index.js";
+import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
+import { PackageReader } from "./packages.js";
+import { isRelative, meansFolder, splitSpecifier } from "./specifier.js";
+
+/** How a name was turned into a path: relative to its file, or through a mapping. */
+export type Scheme = "relative" | Mapping;
+
+/** What a reference means. */
+export type Resolution =
+  /** Files of the project. `folder` is set where the name is a folder's, answered by its index or manifest. */
+  | { readonly state: "found"; readonly targets: readonly ProjectPath[]; readonly scheme: Scheme; readonly folder?: ProjectPath }
+  /** A file that is there but not the project's (ignored, or outside the root); it never moves. */
+  | { readonly state: "beyond"; readonly at: string; readonly scheme: Scheme }
+  /** A package or a web address. */
+  | { readonly state: "external" }
+  /** It looks like the project's own, and nothing is there. */
+  | { readonly state: "unresolved" };
+
+const external: Resolution = { state: "external" };
+const unresolved: Resolution = { state: "unresolved" };
+
+type Question = Pick<Reference, "specifier" | "lookup">;
+
+/** Resolves references on one tree. Answers are kept; make a new one for a changed tree. */
+export class Resolver {
+  readonly index: LookupIndex;
+  readonly #packages: PackageReader;
+  readonly #settings: CompilerSettingsReader;
+  readonly #answers = new Map<string, Map<string, Resolution>>();
+  readonly #beyond = new Map<string, string | undefined>();
+
+  /** `aliases` are those of `steady-shelf.yaml`, as mappings. */
+  constructor(
+    readonly tree: TreeView,
+    readonly rules: LookupRules,
+    readonly aliases: readonly Mapping[],
+  ) {
+    this.index = new LookupIndex(tree, rules);
+    this.#packages = new PackageReader(tree);
+    this.#settings = new CompilerSettingsReader(tree);
+  }
+
+  /** What a reference in the file `from` means. Throws `CONFIG_BROKEN` where a needed configuration is. */
+  resolve(from: ProjectPath, question: Question): Resolution {
+    const folder = folderOf(from);
+    const { path } = splitSpecifier(question.specifier);
+    const scope = isRelative(path) ? folder : `${folder}|${this.#settings.for(from)?.file ?? ""}`;
+    let answers = this.#answers.get(scope);
+    if (!answers) this.#answers.set(scope, (answers = new Map()));
+    const key = question.lookup + question.specifier;
+    let answer = answers.get(key);
+    if (!answer) answers.set(key, (answer = this.#answer(from, question)));
+    return answer;
+  }
+
+  /** The mappings that hold for a file, in the order in which they are asked. */
+  mappingsFor(from: ProjectPath): readonly Mapping[] {
+    const settings = this.#settings.for(from)?.mappings ?? [];
+    const paths = settings.filter((mapping) => mapping.kind !== "base folder");
+    const base = settings.filter((mapping) => mapping.kind === "base folder");
+    return [...paths, ...this.aliases, ...this.#packages.mappingsFor(folderOf(from)), ...base];
+  }
+
+  /** Every mapping that any file of the project is under. Reads all configurations. */
+  allMappings(): readonly Mapping[] {
+    return [...this.aliases, ...this.#settings.all(), ...this.#packages.all()];
+  }
+
+  #answer(from: ProjectPath, { specifier, lookup }: Question): Resolution {
+    const { path } = splitSpecifier(specifier);
+    if (/^[a-zA-Z][\w+.-]+:/.test(path) || path.startsWith("//")) return external;
+    if (lookup === "glob") return this.#glob(from, specifier);
+    if (path.startsWith("/")) return this.#fromWebRoot(from, path);
+    if (lookup === "module" && !isRelative(path)) return this.#throughMappings(from, path);
+    return this.#relative(from, path, lookup === "module");
+  }
+
+  #relative(from: ProjectPath, path: string, loose: boolean): Resolution {
+    for (const spelled of spellingsOf(path)) {
+      const target = joinPath(folderOf(from), spelled);
+      const found = target !== undefined && this.#look(target, "relative", { loose, folderOnly: loose && meansFolder(path) });
+      if (found) return found;
+    }
+    const at = posix.join(folderOf(from), path);
+    const beyond = this.#lookBeyond(at.replace(/\/$/, ""), loose);
+    return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: "relative" };
+  }
+
+  /** A file, a stem, a folder: in this order, as Node, TypeScript and bundlers do. */
+  #look(path: ProjectPath, scheme: Scheme, how: { loose: boolean; folderOnly?: boolean }): Resolution | undefined {
+    if (!how.folderOnly) {
+      const file = this.index.file(path);
+      const targets = file.length > 0 || !how.loose ? file : this.index.stem(path);
+      if (targets.length > 0) return { state: "found", targets, scheme };
+    }
+    if (!how.loose || !this.tree.hasFolder(path)) return undefined;
+    const targets = this.#lookFolder(path);
+    return targets.length > 0 ? { state: "found", targets, scheme, folder: path } : undefined;
+  }
+
+  #lookFolder(folder: ProjectPath): readonly ProjectPath[] {
+    const entries = this.#packages.entriesOf(folder).flatMap((entry) => {
+      const path = toProjectPath(entry);
+      const found = path === undefined ? undefined : this.#look(path, "relative", { loose: path !== folder });
+      return found?.state === "found" ? found.targets : [];
+    });
+    return entries.length > 0 ? [...new Set(entries)] : this.index.index(folder);
+  }
+
+  #throughMappings(from: ProjectPath, name: string): Resolution {
+    let answer: Resolution = external;
+    for (const mapping of this.mappingsFor(from)) {
+      const star = matchPattern(mapping.pattern, name);
+      if (star === undefined) continue;
+      const found = this.#throughMapping(mapping, star);
+      if (found.state === "found" || found.state === "beyond") return found;
+      if (found.state === "unresolved" && !this.#isPackage(from, name)) answer = unresolved;
+    }
+    return answer;
+  }
+
+  #throughMapping(mapping: Mapping, star: string): Resolution {
+    const paths = mapping.targets.map((target) => fillPattern(target, star));
+    const found = paths.flatMap((target) => {
+      const path = toProjectPath(target);
+      const at = path === undefined ? undefined : this.#look(path, mapping, { loose: !mapping.exact });
+      return at?.state === "found" ? [at] : [];
+    });
+    const [first] = found;
+    if (first) return mapping.all ? { ...first, targets: [...new Set(found.flatMap((each) => each.targets))] } : first;
+    if (mapping.kind !== "alias" || mapping.pattern === "*") return external;
+    const beyond = paths.map((path) => this.#lookBeyond(path, true)).find((at) => at !== undefined);
+    return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: mapping };
+  }
+
+  /** An alias may look like a package's scope; an installed package is not an alias that leads nowhere. */
+  #isPackage(from: ProjectPath, name: string): boolean {
+    const [first = "", second = ""] = name.split("/");
+    const packageName = first.startsWith("@") ? `${first}/${second}` : first;
+    const manifest = this.#packages.nearestTo(folderOf(from));
+    const folders = new Set([manifest === undefined ? "" : folderOf(manifest), ""]);
+    return [...folders].some((folder) => this.tree.existsBeyond(posix.join(folder, "node_modules", packageName, "package.json")));
+  }
+
+  /** `/src/main.ts` as dev servers mean it: from the folder of the nearest manifest, or its `public` folder. */
+  #fromWebRoot(from: ProjectPath, path: string): Resolution {
+    const manifest = this.#packages.nearestTo(folderOf(from));
+    const folder = manifest === undefined ? ("" as ProjectPath) : folderOf(manifest);
+    for (const base of [folder, inFolder(folder, "public")]) {
+      const target = joinPath(base, path.slice(1));
+      const mapping: Mapping = { kind: "web root", pattern: "/*", targets: [posix.join(base, "*")], exact: false, all: false, by: manifest ?? folder };
+      const found = target !== undefined && this.#look(target, mapping, { loose: true });
+      if (found) return found;
+    }
+    return external;
+  }
+
+  /** A pattern means all files that match it, in order of path. The file itself is left out, as bundlers do. */
+  #glob(from: ProjectPath, pattern: string): Resolution {
+    const negative = pattern.startsWith("!");
+    const base = globBase(pattern.slice(negative ? 1 : 0));
+    const placed = this.#globFolder(from, base.folder);
+    if (!placed) return external;
+    const { folder, scheme } = placed;
+    const matches = picomatch(base.rest);
+    const below = (path: ProjectPath): boolean => (folder === "" || isBelow(path, folder)) && matches(folder === "" ? path : path.slice(folder.length + 1));
+    const targets = this.tree.paths.filter((path) => path !== from && below(path));
+    return { state: "found", targets, scheme, folder };
+  }
+
+  #globFolder(from: ProjectPath, base: string): { folder: ProjectPath; scheme: Scheme } | undefined {
+    if (isRelative(base)) {
+      const folder = joinPath(folderOf(from), base);
+      return folder === undefined ? undefined : { folder, scheme: "relative" };
+    }
+    const root: Mapping = { kind: "web root", pattern: "/*", targets: ["*"], exact: false, all: false, by: "" as ProjectPath };
+    for (const mapping of base.startsWith("/") ? [root] : this.mappingsFor(from)) {
+      const star = matchPattern(mapping.pattern, base);
+      const folder = star === undefined ? undefined : toProjectPath(fillPattern(mapping.targets[0] ?? "", star));
+      if (folder !== undefined && mapping.kind !== "base folder") return { folder, scheme: mapping };
+    }
+    return undefined;
+  }
+
+  #lookBeyond(at: string, loose: boolean): string | undefined {
+    if (this.#beyond.has(at)) return this.#beyond.get(at);
+    const indexes = this.rules.indexNames.flatMap((name) => this.rules.extensions.map((extension) => `/${name}${extension}`));
+    const endings = loose ? ["", ...this.rules.extensions, ...this.rules.declarations, ...indexes, "/package.json"] : [""];
+    const found = endings.some((ending) => this.tree.existsBeyond(at + ending)) ? at : undefined;
+    this.#beyond.set(at, found);
+    return found;
+  }
+}
+
+/** A name as written and, where it differs, with its percent escapes undone (`new URL('./a%20b.png', …)`). */
+function spellingsOf(path: string): readonly string[] {
+  if (!path.includes("%")) return [path];
+  try {
+    return [path, decodeURI(path)];
+  } catch {
+    return [path];
+  }
+}
+
+/** The fixed folder of a pattern and the rest: `../pages/*.tsx` → `../pages` and `*.tsx`. */
+export function globBase(pattern: string): { readonly folder: string; readonly rest: string } {
+  const parts = pattern.split("/");
+  const computed = parts.findIndex((part) => /[*?[\]{}()!+@]/.test(part) && !/^@[\w-]*$/.test(part));
+  const at = computed < 0 ? parts.length - 1 : computed;
+  const folder = parts.slice(0, at).join("/");
+  return { folder: folder === "" && pattern.startsWith("/") ? "/" : folder, rest: parts.slice(at).join("/") };
+}

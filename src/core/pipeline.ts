@@ -1,0 +1,41 @@
+/**
+ * The stages of a relocation, in order:
+ *
+ *   tree         which files are the project's
+ *   moves        which of them go where
+ *   plan         what is respelled, and the proof
+ *   apply        the journalled change (see `core/apply`)
+ *
+ * Each stage is one function from data to data; this is the only place that knows them all.
+ */
+import type { Mapping } from "./graph/index.js";
+import { languages } from "./languages/index.js";
+import { makePlan, type Move, type Plan } from "./plan/index.js";
+import type { Progress } from "./progress.js";
+import { readConfiguration } from "./project/index.js";
+import { readTree, type FileReader, type SourceTree } from "./tree/index.js";
+
+/** A project, listed and configured; no source file was read. */
+export interface Project {
+  readonly tree: SourceTree;
+  readonly aliases: readonly Mapping[];
+}
+
+/** Lists a project's files and reads its configuration. */
+export async function openProject(store: FileReader): Promise<Project> {
+  const [tree, configuration] = await Promise.all([readTree(store), readConfiguration(store)]);
+  return { tree, aliases: configuration.aliases };
+}
+
+/** What `planMoves` may be told. */
+export interface PlanOptions {
+  readonly places?: (move: Move) => string;
+  readonly progress?: Progress;
+}
+
+/** Plans moves of files: what is respelled, and the proof. Nothing is written. */
+export function planMoves({ tree, aliases }: Project, moves: readonly Move[], options: PlanOptions = {}): Promise<Plan> {
+  const [language] = languages;
+  if (!language) throw new RangeError("no language is registered");
+  return makePlan({ tree, aliases, moves, rules: language.rules, ...options });
+}

@@ -1,0 +1,4 @@
+export { makePlan, type PlanInput } from "./make-plan.js";
+export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";
+export { understandMove, type MoveRequest } from "./move-request.js";
+export type { Difference, LinkEdit, Mention, NewText, Plan, PlannedEdit, Proof, Unread, Unresolved } from "./plan.js";

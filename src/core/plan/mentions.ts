@@ -1,0 +1,71 @@
+/** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
+import { posix } from "node:path";
+import type { FileReferences } from "../graph/index.js";
+import { languageFor } from "../languages/index.js";
+import { folderOf, isBelow, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import type { SourceTree } from "../tree/index.js";
+import type { MoveMap } from "./move-map.js";
+import type { Mention } from "./plan.js";
+
+/** Names that are computed at run time from a folder in which something moves, or by a file that moves. */
+export function computedMentions(tree: SourceTree, references: FileReferences, map: MoveMap): Mention[] {
+  const moved = [...map.files.keys()];
+  const found: Mention[] = [];
+  for (const [file, { computed }] of references) {
+    for (const { start, head } of computed) {
+      const place = headPlace(file, head);
+      const hit = place === undefined ? undefined : moved.find((path) => path.startsWith(place) || isBelow(path, place as ProjectPath));
+      const isMoved = map.files.has(file) && head.startsWith(".");
+      if (hit === undefined && !isMoved) continue;
+      found.push({ file, at: tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 }, text: head, names: hit ?? file });
+    }
+  }
+  return found;
+}
+
+/** What a fixed head points at from the root; an alias's head is taken by its end. */
+function headPlace(file: ProjectPath, head: string): string | undefined {
+  const path = head.startsWith(".") ? joinPath(folderOf(file), head) : /^[\w/]/.test(head) ? toProjectPath(head.replace(/^\//, "")) : undefined;
+  return path === undefined || path === "" ? undefined : path + (head.endsWith("/") ? "/" : "");
+}
+
+/** A run of characters that may be a path. */
+const pathToken = /[\w@.~$()[\]+*-]*(?:\/[\w@.~$()[\]+*-]+)+\/?|[\w@~$+-]+(?:\.[\w@-]+)+/g;
+
+const binary = /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$/i;
+
+/** Mentions in files that no language reads: documents, manifests, style sheets, pages, CI files. */
+export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[], map: MoveMap): Mention[] {
+  const folders = new Set([...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && map.folder(folder) !== folder));
+  return candidates.flatMap((file) => {
+    if (languageFor(file) !== undefined || binary.test(file) || nameOf(file) === "package-lock.json") return [];
+    const source = tree.text(file);
+    if (!source || source.text.includes("\0")) return [];
+    return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
+      const names = namedBy(tree, file, match[0], map, folders);
+      return names === undefined ? [] : [{ file, at: source.positionAt(match.index), text: match[0], names }];
+    });
+  });
+}
+
+/** The moved path that a token names, from the root or from its file's folder. */
+function namedBy(tree: SourceTree, file: ProjectPath, token: string, map: MoveMap, folders: ReadonlySet<ProjectPath>): ProjectPath | undefined {
+  const fixed = token.replace(/\/?\*.*$/, "").replace(/[.)\]/]+$/, "");
+  if (fixed === "") return undefined;
+  const fromFile = joinPath(folderOf(file), fixed);
+  const fromRoot = token.startsWith("..") ? undefined : toProjectPath(fixed.replace(/^\//, ""));
+  for (const path of [fromFile, fromRoot]) {
+    if (path === undefined || path === "") continue;
+    if (map.files.has(path)) return stays(file, path, map, path === fromFile) ? undefined : path;
+    if (folders.has(path) && token.includes("/")) return path;
+  }
+  // In a file that moves, a relative path that led to a file leads elsewhere now.
+  const leads = map.files.has(file) && /^\.{0,2}\//.test(token) && fromFile !== undefined && (tree.has(fromFile) || tree.hasFolder(fromFile));
+  return leads && !stays(file, fromFile, map, true) ? fromFile : undefined;
+}
+
+/** Whether a path relative to the file still leads to the same file once both have moved. */
+function stays(file: ProjectPath, path: ProjectPath, map: MoveMap, relative: boolean): boolean {
+  const before = posix.relative(`/${folderOf(file)}`, `/${path}`);
+  return relative && posix.relative(`/${folderOf(map.file(file))}`, `/${map.file(path)}`) === before;
+}

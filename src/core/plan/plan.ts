@@ -1,0 +1,92 @@
+/** A plan as data: what would move, which characters would change, and the proof that nothing else does. */
+import type { ReferenceKind } from "../languages/index.js";
+import type { ProjectPath } from "../paths.js";
+import type { Position } from "../text/index.js";
+import type { Move } from "./move.js";
+
+/** One specifier that is respelled. Positions and offsets are in the file as it is now. */
+export interface PlannedEdit {
+  /** Where the file is now. */
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly kind: ReferenceKind;
+  /** The specifier as it is spelled, and as it will be; without quotes, escapes undone. */
+  readonly before: string;
+  readonly after: string;
+}
+
+/** A reference that would not mean what it means now. */
+export interface Difference {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly specifier: string;
+  /** The files that it means now, at their present paths, and those it would mean, at their planned paths. */
+  readonly before: readonly string[];
+  readonly after: readonly string[];
+  readonly reason: string;
+}
+
+/** A reference that leads nowhere today. It stays as it is spelled. */
+export interface Unresolved {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly specifier: string;
+}
+
+/** Every reference that the moves could touch, resolved again on the planned tree. */
+export interface Proof {
+  /** References that mean files, in the files that were read. */
+  readonly references: number;
+  readonly same: number;
+  readonly different: readonly Difference[];
+  readonly unresolved: readonly Unresolved[];
+}
+
+/** Text that names a moved path and is not a reference that can be proved. */
+export interface Mention {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly text: string;
+  /** The moved file or folder that it seems to name. */
+  readonly names: string;
+}
+
+/** A file that could not be read for certain. */
+export interface Unread {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly reason: string;
+  /** Whether its references were found around the error and are respelled. */
+  readonly partly: boolean;
+}
+
+/** A symbolic link whose text is respelled. */
+export interface LinkEdit {
+  readonly file: ProjectPath;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** The new text of one file. */
+export interface NewText {
+  /** Where the file is now. */
+  readonly file: ProjectPath;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** Everything that a change would do. Nothing in it was written. */
+export interface Plan {
+  readonly moves: readonly Move[];
+  readonly edits: readonly PlannedEdit[];
+  readonly links: readonly LinkEdit[];
+  readonly texts: readonly NewText[];
+  readonly foldersMade: readonly ProjectPath[];
+  readonly foldersEmptied: readonly ProjectPath[];
+  readonly proof: Proof;
+  readonly mentions: readonly Mention[];
+  readonly unread: readonly Unread[];
+  /** How many files were read to know this, and how many there are. */
+  readonly filesRead: number;
+  readonly filesInProject: number;
+}
