@@ -5,7 +5,7 @@ import type { FileStore } from "../tree/index.js";
 import type { Caller, Change, ChangeItem } from "./change.js";
 import { journalIds, readJournal, stageOf, type Journal } from "./journal.js";
 import { ensureUnlocked, hasLock, withLock } from "./lock.js";
-import { carryOut, finishUnfinished } from "./transaction.js";
+import { carryOut, ensureUnchanged, finishUnfinished } from "./transaction.js";
 
 /** One change that was carried out. */
 export interface PastChange {
@@ -69,11 +69,35 @@ function inverseItem(journal: Journal, n: number): ChangeItem {
   return { ...turned, after, ...(item.hash !== undefined && { expected: { hash: item.hash } }) };
 }
 
-/** Takes the newest change back. Throws what `carryOut` throws; `CHANGED_SINCE_CHANGE` names files edited meanwhile. */
-export function undo(store: FileStore, caller: Caller, progress?: Progress): { undone: PastChange; id: string } {
-  settle(store, caller);
+/** What `undo` would do. */
+export interface UndoPlan {
+  readonly undone: PastChange;
+  readonly change: Change;
+}
+
+/** Looks at the newest change and what taking it back means. Throws `NOTHING_TO_UNDO`, or `CHANGED_SINCE_CHANGE` with the files. */
+export function planUndo(store: FileStore): UndoPlan {
   const undone = changeToUndo(store);
-  return { undone, id: carryOut(store, inverseOf(store, undone.id), caller, progress) };
+  const change = inverseOf(store, undone.id);
+  ensureUnchanged(store, change);
+  ensureFree(store, change);
+  return { undone, change };
+}
+
+/** Something new may stand where a file has to go back to; it is not overwritten. */
+function ensureFree(store: FileStore, change: Change): void {
+  const leaving = new Map(change.items.map((item) => [item.from, item.to]));
+  for (const { from, to } of change.items) {
+    const there = from === to || leaving.has(to) ? undefined : store.stat(to);
+    const isItself = there !== undefined && there.identity === store.stat(from)?.identity;
+    if (there && !isItself) throw new ShelfError("TARGET_EXISTS", { path: to, other: from });
+  }
+}
+
+/** Takes the newest change back. Throws what `planUndo` and `carryOut` throw. */
+export function undo(store: FileStore, caller: Caller, progress?: Progress): { undone: PastChange; id: string } {
+  const { undone, change } = planUndo(store);
+  return { undone, id: carryOut(store, change, caller, progress) };
 }
 
 /**

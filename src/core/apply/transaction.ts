@@ -177,7 +177,8 @@ function touchedFolders(record: JournalRecord): Set<ProjectPath> {
   return new Set(record.items.flatMap((item) => [folderOf(item.from), folderOf(item.to)]));
 }
 
-function ensureUnchanged(store: FileStore, change: Change): void {
+/** Compares every touched file with what the change was made from. Throws `CHANGED_SINCE` or `CHANGED_SINCE_CHANGE`. */
+export function ensureUnchanged(store: FileStore, change: Change): void {
   const changed = change.items.filter(({ from, kind, expected }) => {
     const stat = store.stat(from);
     if (!stat || stat.kind === "folder" || (kind === "link") !== (stat.kind === "link" && kind !== "move")) return true;

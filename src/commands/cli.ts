@@ -1,0 +1,109 @@
+/**
+ * The command line: what may be typed, and which file runs it. Each command is loaded when it is called, so that
+ * none pays for another.
+ */
+import yargs, { type Argv } from "yargs";
+import type { CommonOptions } from "./context.js";
+import { ShelfError, type Refusal } from "../core/errors.js";
+import { errorView } from "../terminal/error-view.js";
+import { screenFor } from "../terminal/screen.js";
+
+const exitCodes: Readonly<Record<Refusal, number>> = { proof: 1, usage: 2, state: 3 };
+
+/** Runs what was typed (without the program's name); gives the exit code. */
+export async function run(words: readonly string[], version: string): Promise<number> {
+  let code = 0;
+  const done = (result: Promise<number>): Promise<void> => result.then((value) => void (code = value));
+  try {
+    await commandLine(words, version, done).parseAsync();
+  } catch (error) {
+    code = report(error, words.includes("--json"));
+  }
+  return code;
+}
+
+/** Wrong usage, in yargs's words; everything else keeps its own type. */
+class UsageError extends Error {}
+
+function commandLine(words: readonly string[], version: string, done: (result: Promise<number>) => Promise<void>): Argv {
+  const program: Argv<CommonOptions> = yargs([...words]);
+  return program
+    .scriptName("steady-shelf")
+    .usage("$0 <command>\n\nMoves files of a client app and respells every path that points at them.")
+    .command(
+      "move [paths..]",
+      "Relocate files or folders, like mv, with every reference respelled",
+      (args) => moveOptions(args),
+      (typed) => done(import("./move.js").then(({ runMove }) => runMove(typed))),
+    )
+    .command(
+      "undo",
+      "Take the last change back, byte for byte",
+      (args) => args.option("write", write).option("all", all),
+      (typed) => done(import("./undo.js").then(({ runUndo }) => runUndo(typed))),
+    )
+    .command(
+      "history",
+      "List the changes that were made",
+      (args: Argv<CommonOptions>) => args,
+      (typed) => done(import("./history.js").then(({ runHistory }) => runHistory(typed))),
+    )
+    .command(
+      "demo",
+      "The full tour, on a copy of the demo app",
+      (args) => args.option("keep", { type: "boolean", default: false, describe: "Keep the copy, and say where it is" }),
+      (typed) => done(import("./demo.js").then(({ runDemo }) => runDemo(typed))),
+    )
+    .option("project", { type: "string", requiresArg: true, describe: "The project's folder (default: the nearest upward)" })
+    .option("json", { type: "boolean", describe: "Print one JSON document" })
+    .demandCommand(1, "Name a command.")
+    .strict()
+    .strictCommands()
+    .recommendCommands()
+    .version(version)
+    .help()
+    .wrap(Math.min(100, process.stdout.columns || 100))
+    .epilogue("Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 the proof does not hold · 2 wrong usage · 3 the project cannot be changed now")
+    .exitProcess(false)
+    .showHelpOnFail(false)
+    .fail((message: string | null, error: Error | undefined) => {
+      throw error ?? new UsageError(message ?? "Wrong usage.");
+    });
+}
+
+const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
+const all = { type: "boolean", default: false, describe: "Show everything, folded by default" } as const;
+
+function moveOptions(args: Argv) {
+  return args
+    .usage("$0 move FROM… TO\n$0 move --plan FILE\n\nTO is a folder (it exists, or ends in /) or a new name. FROM may be a quoted pattern.")
+    .positional("paths", { type: "string", array: true, default: [] as string[], describe: "Files or folders, and the target last" })
+    .option("write", write)
+    .option("plan", { type: "string", requiresArg: true, describe: "Carry out a saved plan, exactly as written" })
+    .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
+    .option("alone", { type: "boolean", default: false, describe: "Leave stylesheet, test, story and variants where they are" })
+    .option("all", all)
+    .option("accept-different", { type: "boolean", default: false, describe: "Go on although the proof names differences" })
+    .check((typed) => {
+      if (typed.plan !== undefined && typed.paths.length > 0) throw new UsageError("Give either paths or --plan, not both.");
+      if (typed.plan === undefined && typed.paths.length < 2) throw new UsageError("Name what to move, and where to: move FROM… TO.");
+      return true;
+    });
+}
+
+/** Tells the person what went wrong, on standard error; with `--json` the document says it too. */
+function report(error: unknown, json: boolean): number {
+  const screen = screenFor(process.stderr, process.env);
+  if (error instanceof ShelfError) {
+    process.stderr.write(`${errorView(error, screen)}\n`);
+    const { code, message, next, place } = error;
+    if (json) process.stdout.write(`${JSON.stringify({ version: 1, error: { code, message, next, ...(place && { place }) } }, undefined, 2)}\n`);
+    return exitCodes[error.refusal];
+  }
+  if (error instanceof UsageError || (error instanceof Error && error.name === "YError")) {
+    process.stderr.write(`${screen.palette.bad("✗")} ${error.message}\n  \`steady-shelf --help\` lists the commands, \`steady-shelf COMMAND --help\` one's options.\n`);
+    return 2;
+  }
+  process.stderr.write(`${screen.palette.bad("✗")} Something went wrong that should not: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  return 3;
+}

@@ -1,0 +1,74 @@
+/** What every command needs: the project, the paths people type, who is running, and where output goes. */
+import { hostname } from "node:os";
+import { existsSync, realpathSync } from "node:fs";
+import { basename, dirname, join, relative, resolve, sep } from "node:path";
+import type { Caller } from "../core/apply/index.js";
+import { ShelfError } from "../core/errors.js";
+import { toProjectPath, type ProjectPath } from "../core/paths.js";
+import { findProject, realFolder } from "../core/project/index.js";
+import { openDiskStore, type FileStore } from "../core/tree/index.js";
+import { progressLine, type ProgressLine } from "../terminal/progress-line.js";
+import { screenFor, type Screen } from "../terminal/screen.js";
+
+/** Options that every command takes. */
+export interface CommonOptions {
+  readonly project?: string | undefined;
+  readonly json?: boolean | undefined;
+}
+
+/** One run of one command. */
+export interface Context {
+  readonly store: FileStore;
+  readonly caller: Caller;
+  readonly screen: Screen;
+  readonly progress: ProgressLine;
+  readonly json: boolean;
+  /** Whether a person can be asked. */
+  readonly canAsk: boolean;
+  /** Turns a path as typed into a project path. Throws `OUTSIDE_PROJECT`. */
+  readonly pathOf: (typed: string) => ProjectPath;
+  /** A line for standard output. */
+  readonly say: (text: string) => void;
+  /** A line for standard error. */
+  readonly note: (text: string) => void;
+}
+
+/** Opens the project that the options name, or the one that the current folder is in. Throws `PROJECT_MISSING`. */
+export function openContext({ project, json }: CommonOptions): Context {
+  const root = project === undefined ? findProject(process.cwd()) : realFolder(resolve(project));
+  return {
+    store: openDiskStore(root),
+    caller: { pid: process.pid, host: hostname(), now: () => new Date(), isAlive },
+    screen: screenFor(process.stdout, process.env),
+    progress: progressLine(process.stderr, () => performance.now()),
+    json: json === true,
+    canAsk: json !== true && process.stdin.isTTY && process.stdout.isTTY,
+    pathOf: (typed) => projectPathOf(root, typed),
+    say: (text) => void process.stdout.write(`${text}\n`),
+    note: (text) => void process.stderr.write(`${text}\n`),
+  };
+}
+
+function projectPathOf(root: string, typed: string): ProjectPath {
+  const absolute = realAbove(resolve(typed));
+  const way = relative(root, absolute);
+  const path = way === ".." || way.startsWith(`..${sep}`) || resolve(way) === way ? undefined : toProjectPath(way.replaceAll(sep, "/"));
+  if (path === undefined) throw new ShelfError("OUTSIDE_PROJECT", { path: typed, other: root });
+  return path;
+}
+
+/** The path with links undone in the folders above it, as far as they are there; the last part is kept as typed. */
+function realAbove(path: string): string {
+  const folder = dirname(path);
+  if (folder === path) return path;
+  return join(existsSync(folder) ? realpathSync(folder) : realAbove(folder), basename(path));
+}
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === "EPERM";
+  }
+}

@@ -1,0 +1,26 @@
+/** A plan as the JSON document of `--json`; see docs/json.md. */
+import type { Plan } from "../core/plan/index.js";
+
+/** The document for a plan that was made, and maybe carried out (`change` is then its id). */
+export function planJson(plan: Plan, change: string | undefined): object {
+  const { proof } = plan;
+  return {
+    version: 1,
+    moves: plan.moves.map(({ from, to, why, because }) => ({ from, to, why, ...(because !== undefined && { because }) })),
+    edits: plan.edits,
+    links: plan.links,
+    proof: {
+      references: proof.references,
+      same: proof.same,
+      different: proof.different,
+      unresolvedBefore: proof.unresolved.length,
+      unresolved: proof.unresolved,
+    },
+    mentions: plan.mentions,
+    unread: plan.unread,
+    filesRead: plan.filesRead,
+    filesInProject: plan.filesInProject,
+    written: change !== undefined,
+    ...(change !== undefined && { change }),
+  };
+}

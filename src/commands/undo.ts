@@ -1,0 +1,40 @@
+/** `steady-shelf undo`. */
+import { planUndo, undo } from "../core/apply/index.js";
+import { askYesNo } from "../terminal/ask.js";
+import { undoView } from "../terminal/history-view.js";
+import { openContext, type CommonOptions } from "./context.js";
+import { withoutInterruption } from "./move.js";
+import { settleFirst } from "./settle.js";
+
+/** What was typed. */
+export interface UndoOptions extends CommonOptions {
+  readonly write: boolean;
+  readonly all: boolean;
+}
+
+/** Runs the command; gives the exit code. */
+export async function runUndo({ write, all, ...common }: UndoOptions): Promise<number> {
+  const context = openContext(common);
+  await settleFirst(context);
+  const plan = planUndo(context.store);
+  const show = (change?: string): void => {
+    if (!context.json) return context.say(undoView(plan, context.screen, { all, done: change !== undefined }));
+    const moves = plan.change.items.filter((item) => item.from !== item.to).map(({ from, to }) => ({ from, to, why: "undo" }));
+    const restored = plan.change.items.filter((item) => item.kind !== "move").map((item) => item.to);
+    context.say(JSON.stringify({ version: 1, undone: plan.undone, moves, restored, written: change !== undefined, ...(change !== undefined && { change }) }, undefined, 2));
+  };
+  if (!write) show();
+  if (!write && !context.canAsk) {
+    if (!context.json) context.say("\nNothing was written. Add --write to carry it out.");
+    return 0;
+  }
+  if (!write && !(await askYesNo("\nTake it back?"))) {
+    context.say("Nothing was written.");
+    return 0;
+  }
+  const { id } = withoutInterruption(() => undo(context.store, context.caller, context.progress.report));
+  context.progress.clear();
+  if (write) show(id);
+  if (!context.json) context.say("\nDone: every byte is as it was before that change.");
+  return 0;
+}

@@ -1,0 +1,136 @@
+/** How a plan is shown: what matters first, then the details, folded when they are many. */
+import type { Plan, PlannedEdit } from "../core/plan/index.js";
+import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { drawTrees } from "./tree-view.js";
+import { count, enumerate } from "./words.js";
+
+/** How a plan's view is folded, and what is known of the tree. */
+export interface PlanViewOptions {
+  readonly all: boolean;
+  readonly staysIn: (folder: string) => number | undefined;
+  /** Set once the plan was carried out: the change's id. */
+  readonly change?: string;
+}
+
+/** Edits shown before they are folded. */
+const mostEdits = 16;
+const mostNotes = 5;
+
+/** The whole view, as lines without a last line end. */
+export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): string {
+  const sections = [
+    [headline(plan, screen, options.change !== undefined)],
+    plan.moves.length > 0 ? drawTrees({ moves: plan.moves, staysIn: options.staysIn }, screen, options.all) : [],
+    editLines(plan, screen, options.all),
+    linkLines(plan, screen),
+    proofLines(plan, screen, options.all),
+    noteLines(plan, screen, options.all),
+  ];
+  return sections.filter((lines) => lines.length > 0).map((lines) => lines.join("\n")).join("\n\n");
+}
+
+function headline(plan: Plan, { palette, width }: Screen, done: boolean): string {
+  if (plan.moves.length === 0) return palette.strong("Nothing moves: every file is already there.");
+  const along = plan.moves.filter((move) => move.why === "companion").length;
+  const moved = `${done ? "Moved" : "Moves"} ${count(plan.moves.length, "file")}`;
+  const companions = along > 0 ? ` (${along === 1 ? "1 goes along as companion" : `${along} go along as companions`})` : "";
+  const files = new Set(plan.edits.map((edit) => edit.file)).size;
+  const edits = plan.edits.length === 0 ? "no reference needs another spelling" : `${done ? "respelled" : "respells"} ${count(plan.edits.length, "reference")} in ${count(files, "file")}`;
+  return wrap(`${moved}${companions}; ${edits}.`, width).split("\n").map(palette.strong).join("\n");
+}
+
+function editLines(plan: Plan, screen: Screen, all: boolean): string[] {
+  if (plan.edits.length === 0) return [];
+  const { palette } = screen;
+  const shown = all || plan.edits.length <= mostEdits + 2 ? plan.edits : plan.edits.slice(0, mostEdits);
+  const byFile = groupByFile(shown);
+  const place = Math.max(...shown.map((edit) => placeOf(edit).length));
+  const before = Math.min(Math.max(...shown.map((edit) => cells(edit.before))), Math.floor((screen.width - place - 9) / 2));
+  const lines = [...byFile].flatMap(([file, edits]) => [`  ${file}`, ...edits.map((edit) => editLine(edit, { place, before }, screen))]);
+  const hidden = plan.edits.slice(shown.length);
+  if (hidden.length === 0) return [`  ${palette.strong("respelled")}`, ...lines];
+  const files = new Set(hidden.map((edit) => edit.file)).size;
+  return [`  ${palette.strong("respelled")}`, ...lines, palette.faint(`  … and ${count(hidden.length, "more reference")} in ${count(files, "file")} (--all shows them)`)];
+}
+
+function groupByFile(edits: readonly PlannedEdit[]): Map<string, PlannedEdit[]> {
+  const groups = new Map<string, PlannedEdit[]>();
+  for (const edit of edits) groups.set(edit.file, [...(groups.get(edit.file) ?? []), edit]);
+  return groups;
+}
+
+function placeOf({ at }: PlannedEdit): string {
+  return `${at.line}:${at.column}`;
+}
+
+function editLine(edit: PlannedEdit, widths: { place: number; before: number }, { palette, width }: Screen): string {
+  const rest = width - 4 - widths.place - 2 - widths.before - 4;
+  const before = pad(shorten(edit.before, widths.before), widths.before);
+  return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")}  ${palette.arrives(shorten(edit.after, rest))}`;
+}
+
+function linkLines(plan: Plan, { palette, width }: Screen): string[] {
+  if (plan.links.length === 0) return [];
+  return [`  ${palette.strong("symbolic links")}`, ...plan.links.map((link) => shorten(`    ${link.file}  ${link.before} → ${link.after}`, width))];
+}
+
+function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
+  const { palette, width } = screen;
+  const { references, same, different, unresolved } = plan.proof;
+  const read = `read ${plan.filesRead.toLocaleString("en-US")} of ${count(plan.filesInProject, "file")}`;
+  const holds = different.length === 0;
+  const result = references === 0 ? "no reference is touched" : `${same.toLocaleString("en-US")} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
+  const lines = [`  ${palette.strong("proof")}  ${holds ? palette.good(`✓ ${result}`) : palette.bad(`✗ ${result}`)} ${palette.faint(`(${read})`)}`];
+  for (const each of all ? different : different.slice(0, mostNotes)) {
+    lines.push(`    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`);
+    lines.push(wrap(`${each.reason}: now ${listed(each.before)}, then ${listed(each.after)}`, width, "        "));
+  }
+  if (!all && different.length > mostNotes) lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);
+  if (unresolved.length > 0) {
+    lines.push(`  ${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`);
+    lines.push(...noteList(unresolved.map((each) => ({ ...each, text: each.specifier })), screen, all));
+  }
+  return lines;
+}
+
+function listed(paths: readonly string[]): string {
+  if (paths.length === 0) return "nothing";
+  return paths.length > 3 ? `${paths.slice(0, 2).join(", ")} and ${paths.length - 2} more` : enumerate(paths);
+}
+
+interface Note {
+  readonly file: string;
+  readonly at: { readonly line: number; readonly column: number };
+  readonly text: string;
+}
+
+function noteList(notes: readonly Note[], { palette, width }: Screen, all: boolean): string[] {
+  const shown = all ? notes : notes.slice(0, mostNotes);
+  const places = shown.map((note) => `${note.file}:${note.at.line}:${note.at.column}`);
+  const column = Math.min(Math.max(...places.map(cells), 0), Math.floor(width / 2));
+  const lines = shown.map((note, index) => {
+    const place = pad(shorten(places[index] ?? "", column), column);
+    return `    ${palette.place(place)}  ${shorten(note.text, width - column - 6)}`;
+  });
+  if (shown.length < notes.length) lines.push(palette.faint(`    … and ${notes.length - shown.length} more (--all shows them)`));
+  return lines;
+}
+
+function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
+  const lines: string[] = [];
+  if (plan.mentions.length > 0) {
+    lines.push(`  ${count(plan.mentions.length, "mention")} of what moves ${plan.mentions.length === 1 ? "is" : "are"} not a reference that can be proved; look at ${plan.mentions.length === 1 ? "it" : "them"} yourself:`);
+    lines.push(...noteList(plan.mentions, screen, all));
+  }
+  const partly = plan.unread.filter((each) => each.partly);
+  const whole = plan.unread.filter((each) => !each.partly);
+  if (whole.length > 0) {
+    lines.push(`  ${count(whole.length, "file")} could not be read; the text stays as it is, so look for moved paths in it:`);
+    lines.push(...noteList(whole.map((each) => ({ ...each, text: each.reason })), screen, all));
+  }
+  if (partly.length > 0) {
+    lines.push(`  ${count(partly.length, "file has a syntax error", "files have a syntax error")}; references were found around it:`);
+    lines.push(...noteList(partly.map((each) => ({ ...each, text: each.reason })), screen, all));
+  }
+  return lines;
+}

@@ -1,0 +1,62 @@
+/** What the terminal can do: how wide it is, and whether colour is welcome. */
+import picocolors from "picocolors";
+import stringWidth from "string-width";
+
+/** The widest line that is printed. */
+const widest = 100;
+
+/** Colours by what they mean, never by name. Without colour each gives its text back. */
+export interface Palette {
+  readonly strong: (text: string) => string;
+  readonly faint: (text: string) => string;
+  readonly leaves: (text: string) => string;
+  readonly arrives: (text: string) => string;
+  readonly good: (text: string) => string;
+  readonly bad: (text: string) => string;
+  readonly place: (text: string) => string;
+}
+
+/** Where and how something is shown. */
+export interface Screen {
+  readonly width: number;
+  readonly palette: Palette;
+}
+
+/** A screen for a stream: colour only in a terminal, and not against `NO_COLOR`. */
+export function screenFor(stream: { isTTY?: boolean; columns?: number }, env: NodeJS.ProcessEnv): Screen {
+  const coloured = stream.isTTY === true && !env.NO_COLOR && env.TERM !== "dumb";
+  const paint = picocolors.createColors(coloured);
+  return {
+    width: Math.max(40, Math.min(stream.columns ?? widest, widest)),
+    palette: { strong: paint.bold, faint: paint.dim, leaves: paint.yellow, arrives: paint.cyan, good: paint.green, bad: paint.red, place: paint.magenta },
+  };
+}
+
+/** Fills up to a width in terminal cells. Text that is wider stays as it is. */
+export function pad(text: string, width: number): string {
+  return text + " ".repeat(Math.max(0, width - stringWidth(text)));
+}
+
+/** The width in terminal cells. */
+export function cells(text: string): number {
+  return stringWidth(text);
+}
+
+/** Shortens in the middle, where paths say least: `src/a/very/long.ts` → `src/a…ong.ts`. */
+export function shorten(text: string, width: number): string {
+  if (cells(text) <= width) return text;
+  const units = [...text];
+  const head = Math.floor((width - 1) * 0.4);
+  return `${units.slice(0, head).join("")}…${units.slice(units.length - (width - 1 - head)).join("")}`;
+}
+
+/** Breaks running text at spaces, each line after a margin. */
+export function wrap(text: string, width: number, margin = ""): string {
+  const lines: string[] = [];
+  for (const word of text.split(" ")) {
+    const last = lines.at(-1);
+    if (last !== undefined && cells(margin + last) + 1 + cells(word) <= width) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  return lines.map((line) => margin + line).join("\n");
+}
