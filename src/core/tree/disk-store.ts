@@ -51,7 +51,12 @@ class DiskStore implements FileStore {
   }
 
   existsBeyond(relative: string): boolean {
-    return fs.statSync(resolve(this.root, relative), { throwIfNoEntry: false })?.isFile() ?? false;
+    try {
+      return fs.statSync(resolve(this.root, relative), { throwIfNoEntry: false })?.isFile() ?? false;
+    } catch {
+      // `a.ts/index.ts`, a folder that may not be looked into, a name too long: nothing that a reference could mean.
+      return false;
+    }
   }
 
   readBeyond(relative: string): string | undefined {

@@ -1,0 +1,201 @@
+/**
+ * Judges relocations on real code: fetches packages that ship their source to a temporary folder, moves files at random
+ * with the built program, and asks an independent bundler (esbuild) and compiler (TypeScript) whether anything changed.
+ * Then it undoes the move and compares every byte.
+ *
+ *   node scripts/referee.mjs [--seed 1] [--rounds 3] [PACKAGE[@VERSION]:FOLDER …]
+ *
+ * Exit code 1 if a judge disagrees. Nothing is written outside the temporary folder.
+ */
+// @ts-check
+import { execFileSync, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync, statSync, writeFileSync, lstatSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, posix, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+import esbuild from "esbuild";
+import ts from "typescript";
+import { readTree, openDiskStore } from "../dist/index.js";
+import { companionsOf } from "../dist/core/catalogue/index.js";
+
+const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
+/** Source packages that differ in how they spell: extensions left out, `.js` for `.ts`, plain JavaScript, tests beside. */
+const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
+
+const options = { seed: 1, rounds: 3, packages: /** @type {string[]} */ ([]) };
+for (let at = 2; at < process.argv.length; at += 1) {
+  const word = process.argv[at] ?? "";
+  if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
+  else if (word === "--rounds") options.rounds = Number(process.argv[(at += 1)]);
+  else options.packages.push(word);
+}
+
+/** What nothing answers to stays outside of the bundle, as it is spelled, so that one broken name does not end the whole build. */
+const unresolvedOutside = {
+  name: "unresolved-outside",
+  setup(/** @type {esbuild.PluginBuild} */ build) {
+    build.onResolve({ filter: /^[.#@~]/ }, async (args) => {
+      if (args.pluginData === "asked" || args.kind === "entry-point") return undefined;
+      const found = await build.resolve(args.path, { importer: args.importer, resolveDir: args.resolveDir, kind: args.kind, pluginData: "asked" });
+      return found.errors.length > 0 ? { path: args.path, external: true } : found;
+    });
+  },
+};
+
+const home = mkdtempSync(join(tmpdir(), "steady-shelf-referee-"));
+let failures = 0;
+for (const name of options.packages.length > 0 ? options.packages : usual) {
+  for (let round = 0; round < options.rounds; round += 1) await judge(name, options.seed + round);
+}
+rmSync(home, { recursive: true, force: true });
+console.log(failures === 0 ? "Every judge agrees." : `${failures} disagreements.`);
+process.exitCode = failures === 0 ? 0 : 1;
+
+/** @param {string} spec @param {number} seed */
+async function judge(spec, seed) {
+  const [, name = "", folder = "src"] = /^(.+?)(?::(.*))?$/.exec(spec) ?? [];
+  const root = fetchPackage(name, seed);
+  const random = randomFrom(seed);
+  const tree = await readTree(openDiskStore(root));
+  const manifest = readFileSync(join(root, "package.json"), "utf8");
+  const inside = tree.paths.filter((path) => path.startsWith(`${folder}/`));
+  // What the manifest names stays: respelling manifests is a later step, and until then such a move is refused.
+  const movable = inside.filter((path) => !manifest.includes(path));
+  const moves = randomMoves(tree, movable, folder, random);
+  writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
+  const bytes = fingerprint(root);
+  const entries = inside.filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path)).filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
+  const before = { bundle: await bundle(root, entries), diagnostics: diagnose(root, inside) };
+  const begun = performance.now();
+  const run = spawnSync("node", [program, "move", "--plan", join(home, "plan.json"), "--write", "--json", "--project", root], { encoding: "utf8", maxBuffer: 1 << 30 });
+  const took = performance.now() - begun;
+  const label = `${spec} seed ${seed}`;
+  if (run.status !== 0) {
+    failures += 1;
+    console.log(`✗ ${label}: exit ${run.status}: ${run.stderr.slice(0, 300)}`);
+    try {
+      for (const each of JSON.parse(run.stdout).proof.different.slice(0, 8)) console.log("   ", JSON.stringify(each));
+    } catch {}
+    return;
+  }
+  const result = JSON.parse(run.stdout);
+  const map = new Map(moves.map(({ from, to }) => [from, to]));
+  const goes = (/** @type {string} */ path) => map.get(path) ?? path;
+  const after = { bundle: await bundle(root, entries.map(goes)), diagnostics: diagnose(root, inside.map(goes)) };
+  const wrong = [];
+  for (const [path, text] of before.bundle) if (after.bundle.get(goes(path)) !== text ) wrong.push(`bundle of ${path} → ${goes(path)}`);
+  const seen = new Set(after.diagnostics);
+  const expected = before.diagnostics.map((line) => line.replace(/^[^:]*/, goes));
+  for (const line of expected) if (!seen.has(line)) wrong.push(`diagnostic gone: ${line}`);
+  for (const line of after.diagnostics) if (!expected.includes(line)) wrong.push(`new diagnostic: ${line}`);
+  const undo = spawnSync("node", [program, "undo", "--write", "--project", root], { encoding: "utf8" });
+  if (undo.status !== 0 || fingerprint(root) !== bytes) wrong.push(`undo is not byte for byte: ${undo.stderr}`);
+  if (wrong.length > 0) failures += 1;
+  console.log(`${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`);
+  for (const line of wrong.slice(0, 10)) console.log(`    ${line.slice(0, 300)}`);
+}
+
+/** @param {string} name @param {number} seed */
+function fetchPackage(name, seed) {
+  const archive = join(home, `${name.replace(/[^\w.-]/g, "_")}.tgz`);
+  if (!existsSync(archive)) {
+    const [file = ""] = execFileSync("npm", ["pack", "--silent", "--pack-destination", home, name], { encoding: "utf8" }).trim().split("\n").slice(-1);
+    execFileSync("mv", [join(home, file), archive]);
+  }
+  const root = join(home, `${name.replace(/[^\w.-]/g, "_")}-${seed}`);
+  mkdirSync(root);
+  execFileSync("tar", ["xzf", archive, "-C", root, "--strip-components=1"]);
+  execFileSync("git", ["init", "-q"], { cwd: root });
+  return root;
+}
+
+/** Mulberry32: the same numbers for the same seed everywhere. @param {number} seed */
+function randomFrom(seed) {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/**
+ * A third of all files, with what must stay together: into other folders, into new ones, under new names; and swaps.
+ * @param {import("../dist/index.js").SourceTree} tree @param {readonly string[]} files @param {string} folder @param {() => number} random
+ */
+function randomMoves(tree, files, folder, random) {
+  const folders = [...new Set(files.map((file) => posix.dirname(file))), `${folder}/new place`, `${folder}/deep/er/still`, `${folder}/it's [here]`];
+  const taken = new Set(files);
+  const moved = new Map();
+  for (const file of files) {
+    if (moved.has(file) || random() > 0.34) continue;
+    const unit = [file, ...companionsOf(tree, /** @type {any} */ (file)).map(({ path }) => path)].filter((path) => posix.dirname(path) === posix.dirname(file));
+    if (unit.some((path) => moved.has(path))) continue;
+    const target = folders[Math.floor(random() * folders.length)] ?? folder;
+    const prefix = random() < 0.3 ? "renamed-" : "";
+    const targets = unit.map((path) => `${target}/${prefix}${posix.basename(path)}`);
+    if (targets.some((path) => taken.has(path) || path === file)) continue;
+    unit.forEach((path, index) => (moved.set(path, targets[index]), taken.add(targets[index] ?? "")));
+  }
+  const still = files.filter((file) => !moved.has(file) && companionsOf(tree, /** @type {any} */ (file)).length === 0);
+  for (let swap = 0; swap < 3 && still.length > 10; swap += 1) {
+    const [a, b] = [still.splice(Math.floor(random() * still.length), 1)[0] ?? "", still.splice(Math.floor(random() * still.length), 1)[0] ?? ""];
+    if (posix.extname(a) === posix.extname(b)) moved.set(a, b).set(b, a);
+  }
+  return [...moved].map(([from, to]) => ({ from, to }));
+}
+
+/** Modules bundled each by itself, without white space, so that no path is left. @param {string} root @param {readonly string[]} entries */
+async function bundle(root, entries) {
+  const found = new Map();
+  const build = await esbuild.build({
+    absWorkingDir: root, entryPoints: entries.map((file, index) => ({ in: `./${file}`, out: `entry${index}` })), outdir: "out", bundle: true, write: false, minifyWhitespace: true, minifySyntax: true, format: "esm",
+    packages: "external", logLevel: "silent", platform: "neutral", mainFields: ["module", "main"], legalComments: "none", loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text" },
+    plugins: [unresolvedOutside],
+  }).catch((error) => error);
+  for (const output of build.outputFiles ?? []) found.set(entries[Number(/entry(\d+)/.exec(output.path)?.[1])], withoutNames(output.text));
+  if (build.errors?.length) found.set("errors", String(build.errors.map((/** @type {any} */ error) => error.text.replace(/"[^"]*"/g, "…")).sort()));
+  return found;
+}
+
+/**
+ * The bundler makes names up from files' names, and numbers them in order of path. So each name is replaced by the number of
+ * its first place: two bundles are the same if they are the same but for a one-to-one change of names.
+ * @param {string} text
+ */
+function withoutNames(text) {
+  const numbers = new Map();
+  return text.replace(/[A-Za-z_$][\w$]*/g, (name) => {
+    if (!numbers.has(name)) numbers.set(name, `n${numbers.size}`);
+    return numbers.get(name);
+  });
+}
+
+/** The compiler's errors as `path:line code`. @param {string} root @param {readonly string[]} files */
+function diagnose(root, files) {
+  const names = files.filter((file) => /\.[cm]?tsx?$/.test(file)).map((file) => resolve(root, file));
+  const program = ts.createProgram(names, { noEmit: true, skipLibCheck: true, strict: true, target: ts.ScriptTarget.ESNext, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, allowImportingTsExtensions: true, jsx: ts.JsxEmit.ReactJSX, lib: ["lib.esnext.d.ts", "lib.dom.d.ts"], types: [] });
+  return ts.getPreEmitDiagnostics(program).map((each) => {
+    const line = each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
+    return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}`;
+  });
+}
+
+/** Every path, mode, link and byte below a folder. @param {string} root */
+function fingerprint(root) {
+  const hash = createHash("sha256");
+  const walk = (/** @type {string} */ folder) => {
+    for (const name of readdirSync(folder).sort()) {
+      if (name === ".git" || name === ".steady-shelf") continue;
+      const path = join(folder, name);
+      const stat = lstatSync(path);
+      hash.update(`${path} ${stat.mode}\n`);
+      if (stat.isDirectory()) walk(path);
+      else hash.update(stat.isSymbolicLink() ? readlinkSync(path) : readFileSync(path));
+    }
+  };
+  walk(root);
+  return hash.digest("hex") + String(statSync(root).mode);
+}
