@@ -62,7 +62,7 @@ async function judge(spec, seed) {
   const inside = tree.paths.filter((path) => path.startsWith(`${folder}/`));
   // What the manifest names stays: respelling manifests is a later step, and until then such a move is refused.
   const movable = inside.filter((path) => !manifest.includes(path));
-  const moves = randomMoves(tree, movable, folder, random);
+  const moves = randomMoves(tree, movable, inside, folder, random);
   writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
   const bytes = fingerprint(root);
   const entries = inside.filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path)).filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
@@ -84,7 +84,7 @@ async function judge(spec, seed) {
   const goes = (/** @type {string} */ path) => map.get(path) ?? path;
   const after = { bundle: await bundle(root, entries.map(goes)), diagnostics: diagnose(root, inside.map(goes)) };
   const wrong = [];
-  for (const [path, text] of before.bundle) if (after.bundle.get(goes(path)) !== text ) wrong.push(`bundle of ${path} → ${goes(path)}`);
+  for (const [path, text] of before.bundle) if (after.bundle.get(goes(path)) !== text) wrong.push(`bundle of ${path} → ${goes(path)}`);
   const seen = new Set(after.diagnostics);
   const expected = before.diagnostics.map((line) => line.replace(/^[^:]*/, goes));
   for (const line of expected) if (!seen.has(line)) wrong.push(`diagnostic gone: ${line}`);
@@ -123,11 +123,11 @@ function randomFrom(seed) {
 
 /**
  * A third of all files, with what must stay together: into other folders, into new ones, under new names; and swaps.
- * @param {import("../dist/index.js").SourceTree} tree @param {readonly string[]} files @param {string} folder @param {() => number} random
+ * @param {import("../dist/index.js").SourceTree} tree @param {readonly string[]} files @param {readonly string[]} all @param {string} folder @param {() => number} random
  */
-function randomMoves(tree, files, folder, random) {
+function randomMoves(tree, files, all, folder, random) {
   const folders = [...new Set(files.map((file) => posix.dirname(file))), `${folder}/new place`, `${folder}/deep/er/still`, `${folder}/it's [here]`];
-  const taken = new Set(files);
+  const taken = new Set(all);
   const moved = new Map();
   for (const file of files) {
     if (moved.has(file) || random() > 0.34) continue;
@@ -147,12 +147,16 @@ function randomMoves(tree, files, folder, random) {
   return [...moved].map(([from, to]) => ({ from, to }));
 }
 
-/** Modules bundled each by itself, without white space, so that no path is left. @param {string} root @param {readonly string[]} entries */
+/**
+ * Modules bundled each by itself, without white space, so that no path is left. `sideEffects` of the manifest is a glob
+ * over paths, which manifests' own step will respell; until then it is kept out of the verdict.
+ * @param {string} root @param {readonly string[]} entries
+ */
 async function bundle(root, entries) {
   const found = new Map();
   const build = await esbuild.build({
     absWorkingDir: root, entryPoints: entries.map((file, index) => ({ in: `./${file}`, out: `entry${index}` })), outdir: "out", bundle: true, write: false, minifyWhitespace: true, minifySyntax: true, format: "esm",
-    packages: "external", logLevel: "silent", platform: "neutral", mainFields: ["module", "main"], legalComments: "none", loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text" },
+    packages: "external", logLevel: "silent", platform: "neutral", mainFields: ["module", "main"], legalComments: "none", ignoreAnnotations: true, loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text" },
     plugins: [unresolvedOutside],
   }).catch((error) => error);
   for (const output of build.outputFiles ?? []) found.set(entries[Number(/entry(\d+)/.exec(output.path)?.[1])], withoutNames(output.text));
@@ -167,7 +171,9 @@ async function bundle(root, entries) {
  */
 function withoutNames(text) {
   const numbers = new Map();
-  return text.replace(/[A-Za-z_$][\w$]*/g, (name) => {
+  // Modules that are wrapped carry their path as a key.
+  const pathless = text.replace(/\{"[^"\n]*"\((?=[^)]*\)\{)/g, '{"path"(');
+  return pathless.replace(/[A-Za-z_$][\w$]*/g, (name) => {
     if (!numbers.has(name)) numbers.set(name, `n${numbers.size}`);
     return numbers.get(name);
   });

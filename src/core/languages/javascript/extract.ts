@@ -10,7 +10,7 @@ import type * as Oxc from "oxc-parser";
 import type * as TypeScript from "typescript";
 import type { Extraction } from "../language.js";
 import { collectFromComments, inComments } from "./comments.js";
-import { beyondRecord, forms, SiteCollector } from "./sites.js";
+import { forms, mayBeBeyondRecord, SiteCollector } from "./sites.js";
 import { walkEstree, type TreeNode } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
 
@@ -52,15 +52,16 @@ function readWithOxc(text: string, name: string): Extraction | undefined {
   if (result.errors.length > 0) return undefined;
   const found = new SiteCollector(text);
   const record = result.module;
-  if (needsTree(text, record)) walkEstree(result.program as unknown as TreeNode, found);
+  if (needsTree(text, record, options.lang !== "jsx")) walkEstree(result.program as unknown as TreeNode, found);
   else collectFromRecord(record, found);
   if (inComments.test(text)) collectFromComments(result.comments, found);
   return { references: found.ordered(), computed: found.computed, reading: "whole" };
 }
 
-/** The record gives dynamic imports but not `import('./a').A`: more `import(` than it gives means a tree (or a comment). */
-function needsTree(text: string, record: Oxc.EcmaScriptModule): boolean {
-  if (beyondRecord.test(text)) return true;
+/** The record gives dynamic imports but not the type `import('./a').A`: more `import(` than it gives means a tree (or a comment). */
+function needsTree(text: string, record: Oxc.EcmaScriptModule, typed: boolean): boolean {
+  if (mayBeBeyondRecord(text, typed)) return true;
+  if (!typed) return false;
   const called = text.match(/\bimport\s*\(/g)?.length ?? 0;
   return called > record.dynamicImports.length;
 }

@@ -51,8 +51,24 @@ export const joinCalls: ReadonlySet<string> = new Set(["path.join", "path.resolv
  * Text without which no form beyond the module record can be there. It may pick a file too many, never one too few.
  * `import(` is counted apart, because the record gives the dynamic ones.
  */
-export const beyondRecord =
-  /\brequire\b|\b(?:jest|vi|vitest|rs|rstest|mock|td|proxyquire)\s*(?:\.|\()|import\s*\.\s*meta\s*\.\s*(?:glob|hot|resolve)|\bnew\s+URL\b|\bmodule\s*\.\s*hot\b|\b(?:module|namespace|global)\s*(?:['"{]|[\w$.]+\s*\{)|\bexport\s+(?:type\s*)?\{\s*\}\s*from|__dirname/;
+const beyondRecord = new RegExp(
+  [
+    String.raw`\brequire\s*(?:\?\.|\.\s*\w+)?\s*\(`,
+    String.raw`\b(?:jest|vi|vitest|rs|rstest)\s*\.\s*\w*(?:[mM]ock|Actual)`,
+    String.raw`\bmock\s*\.\s*module\b|\btd\s*\.\s*replace|\bproxyquire\b|__dirname`,
+    String.raw`\bimport\s*\.\s*meta\s*\.\s*(?:glob|hot|resolve)|\bmodule\s*\.\s*hot\b`,
+    String.raw`\bexport\s+(?:type\s*)?\{\s*\}\s*from`,
+  ].join("|"),
+);
+
+/** Forms of TypeScript alone: `declare module 'x'`, and imports inside of it, of a namespace, or of `global`. */
+const beyondRecordInTypes = /\b(?:module|namespace)\s*['"]|\b(?:namespace|global|module)\b[^;(='"]{0,80}\{[^]*?\b(?:import|export)\b/;
+
+/** Whether a text may hold a form that the module record leaves out. */
+export function mayBeBeyondRecord(text: string, typed: boolean): boolean {
+  if (beyondRecord.test(text) || (typed && beyondRecordInTypes.test(text))) return true;
+  return /\bnew\s+URL\b/.test(text) && /\bimport\s*\.\s*meta\b/.test(text);
+}
 
 /** Gathers what a parser points at. Offsets are those of whole expressions, quotes included. */
 export class SiteCollector {

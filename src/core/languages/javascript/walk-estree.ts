@@ -96,9 +96,16 @@ function nameOf(node: unknown): string | undefined {
   if (!isNode(node)) return undefined;
   if (node.type === "Identifier") return node.name as string;
   if (node.type === "MetaProperty") return "import.meta";
+  if (node.type === "CallExpression") return chainedRunner(node);
   if (node.type === "ChainExpression" || node.type === "ParenthesizedExpression") return nameOf(node.expression);
   if (node.type === "TSNonNullExpression" || node.type === "TSInstantiationExpression") return nameOf(node.expression);
   if (!/^(Optional)?MemberExpression$/.test(node.type) || node.computed === true) return undefined;
   const [object, property] = [nameOf(node.object), nameOf(node.property)];
   return object !== undefined && property !== undefined ? `${object}.${property}` : undefined;
+}
+
+/** `jest.mock('./a').mock('./b')`: a mock call gives its runner back. */
+function chainedRunner(call: TreeNode): string | undefined {
+  const name = nameOf(call.callee);
+  return name !== undefined && callForms.get(name)?.kind === "mock" ? name.slice(0, name.lastIndexOf(".")) : undefined;
 }

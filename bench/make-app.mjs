@@ -1,0 +1,67 @@
+/** Makes synthetic apps: the same files for the same size, every time. */
+// @ts-check
+import { execFileSync } from "node:child_process";
+import { mkdirSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+
+/** What a feature holds: 20 files, of which 14 are code. */
+const kinds = [
+  ["screens", "Screen.tsx"], ["components", "Card.tsx"], ["components", "List.tsx"], ["components", "Badge.tsx"], ["components", "Form.tsx"],
+  ["components", "Chart.tsx"], ["hooks", "Data.ts"], ["hooks", "Filter.ts"], ["services", "Service.ts"], ["services", "Cache.ts"],
+  ["context", "Reducer.ts"], ["context", "Actions.ts"], ["helpers", "Format.ts"], ["components", "Card.test.tsx"],
+  ["components", "Card.module.css"], ["components", "List.module.css"], ["screens", "Screen.module.css"], ["assets", "Icon.svg"], ["assets", "Photo.png"], ["docs", "Notes.md"],
+];
+
+/**
+ * Writes a layer-first app of about `size` files into `root` and commits it to a git repository there.
+ * A third of its references go through the alias `@/`, the others are relative; every tenth test file mocks.
+ * @param {string} root @param {number} size
+ */
+export function makeApp(root, size) {
+  const features = Math.max(1, Math.round(size / kinds.length));
+  const write = (/** @type {string} */ path, /** @type {string} */ text) => {
+    mkdirSync(dirname(join(root, path)), { recursive: true });
+    writeFileSync(join(root, path), text);
+  };
+  write("package.json", JSON.stringify({ name: "synthetic-orchard", type: "module" }));
+  write("tsconfig.json", JSON.stringify({ compilerOptions: { jsx: "react-jsx", paths: { "@/*": ["./src/*"] } }, include: ["src"] }));
+  for (let feature = 0; feature < features; feature += 1) {
+    kinds.forEach(([folder = "", ending = ""], kind) => write(pathOf(folder, feature, ending), textOf(feature, kind, features)));
+  }
+  execFileSync("git", ["init", "-q"], { cwd: root });
+  execFileSync("git", ["add", "-A"], { cwd: root });
+  execFileSync("git", ["-c", "user.name=bench", "-c", "user.email=bench@example.org", "commit", "-q", "-m", "synthetic"], { cwd: root });
+}
+
+/** Ten sub-folders a layer keep folders at a believable size. @param {string} folder @param {number} feature @param {string} ending */
+function pathOf(folder, feature, ending) {
+  return `src/${folder}/area${feature % 50}/Plot${feature}${ending}`;
+}
+
+/** @param {number} feature @param {number} kind @param {number} features */
+function textOf(feature, kind, features) {
+  const [folder = "", ending = ""] = kinds[kind] ?? [];
+  if (!/\.tsx?$/.test(ending)) return ending.endsWith(".css") ? ".plot {\n  color: green;\n}\n" : `Plot ${feature}\n`;
+  const lines = [`import { useState } from "react";`];
+  const targets = [1, 2, 3, 4, 5].map((step) => /** @type {const} */ ([(kind + step * 3) % 13, step === 5 ? (feature * 7 + kind) % features : feature]));
+  targets.forEach(([target, other], index) => {
+    const [toFolder = "", toEnding = ""] = kinds[target] ?? [];
+    if (target === kind && other === feature) return;
+    const aliased = (feature + kind + index) % 3 === 0;
+    const name = `src/${toFolder}/area${other % 50}/Plot${other}${toEnding.replace(/\.tsx?$/, "")}`;
+    const spelled = aliased ? name.replace("src/", "@/") : relative(`src/${folder}/area${feature % 50}`, name);
+    lines.push(`import { value as value${index} } from "${spelled}";`);
+  });
+  if (ending.includes(".test.")) lines.push(`vi.mock("../../services/area${feature % 50}/Plot${feature}Service");`);
+  const body = Array.from({ length: 30 }, (_, line) => `  const step${line} = (input: number): number => input * ${line + kind} + ${feature}; // row ${line} of the plot`);
+  return `${lines.join("\n")}\n\n/** Part ${kind} of plot ${feature}. */\nexport function value(start: number): number {\n${body.join("\n")}\n  return step0(start) + step29(start);\n}\n`;
+}
+
+/** @param {string} from @param {string} to */
+function relative(from, to) {
+  const [a, b] = [from.split("/"), to.split("/")];
+  let same = 0;
+  while (a[same] === b[same]) same += 1;
+  const way = [...Array(a.length - same).fill(".."), ...b.slice(same)].join("/");
+  return way.startsWith("..") ? way : `./${way}`;
+}

@@ -1,0 +1,1 @@
+export { TextField } from "./TextField";

@@ -1,0 +1,1 @@
+export { TreeCard } from "./TreeCard";

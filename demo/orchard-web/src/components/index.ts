@@ -1,0 +1,10 @@
+export { Button } from "./Button";
+export { DataTable } from "./DataTable";
+export { EmptyBasket } from "./EmptyBasket";
+export { HarvestChart } from "./HarvestChart";
+export { PageHeader } from "./page-header";
+export { RotaTable } from "./RotaTable";
+export { SwapList } from "./SwapList";
+export { TextField } from "./TextField";
+export { TreeCard } from "./TreeCard";
+export { WeatherBadge } from "./WeatherBadge";

@@ -1,0 +1,13 @@
+import type { Reading } from "@/services/weatherService";
+
+export type ReadingAction =
+  | { readonly type: "weather/loaded"; readonly entries: readonly Reading[] }
+  | { readonly type: "weather/added"; readonly entry: Reading };
+
+export function weatherLoaded(entries: readonly Reading[]): ReadingAction {
+  return { type: "weather/loaded", entries };
+}
+
+export function weatherAdded(entry: Reading): ReadingAction {
+  return { type: "weather/added", entry };
+}

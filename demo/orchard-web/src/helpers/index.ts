@@ -1,0 +1,3 @@
+export * from "./dates";
+export * from "./weights";
+export { recall, remember } from "./storage";

@@ -1,0 +1,2 @@
+export { colors, type ColorName } from "./colors";
+export { spacing } from "./spacing";
