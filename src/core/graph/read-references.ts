@@ -1,21 +1,23 @@
 /** Reads files and finds what they name. */
-import { extractFrom, languageFor, type Extraction } from "../languages/index.js";
+import { existsSync } from "node:fs";
+import { languageFor, readHere, readWithWorker, type Extraction } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
-import { quiet, type Progress } from "../progress.js";
 import type { SourceTree } from "../tree/index.js";
 
-/** What each file names, by its path. */
-export type FileReferences = ReadonlyMap<ProjectPath, Extraction>;
+/** From this many files on, a worker thread helps. */
+const manyFiles = 600;
 
-/** Reads the given files of the tree; links and files that no language reads are passed over. */
-export async function readReferences(tree: SourceTree, paths: readonly ProjectPath[], progress: Progress = quiet): Promise<FileReferences> {
-  const readable = paths.filter((path) => languageFor(path) !== undefined && !tree.isLink(path));
-  for (const language of new Set(readable.map((path) => languageFor(path)))) await language?.prepare();
-  const found = new Map<ProjectPath, Extraction>();
-  for (const [index, path] of readable.entries()) {
-    const source = tree.text(path);
-    if (source) found.set(path, extractFrom(source.text, path));
-    if (index % 256 === 0) progress("Reading references", index, readable.length);
-  }
-  return found;
+/** Those of the paths that a language reads. Links are passed over. */
+export function readablePaths(tree: SourceTree, paths: readonly ProjectPath[]): readonly ProjectPath[] {
+  return paths.filter((path) => languageFor(path) !== undefined && !tree.isLink(path));
+}
+
+/** Reads files and calls `visit` once for each, in no order. */
+export async function readReferences(tree: SourceTree, paths: readonly ProjectPath[], visit: (index: number, extraction: Extraction) => void): Promise<void> {
+  for (const language of new Set(paths.map((path) => languageFor(path)))) await language?.prepare();
+  const textOf = (index: number): string => tree.text(paths[index] ?? ("" as ProjectPath))?.text ?? "";
+  // The worker's script lies beside the built program; where it does not (a test on the sources), all is read here.
+  const script = new URL("./reading-worker.js", import.meta.url);
+  if (paths.length >= manyFiles && existsSync(script)) await readWithWorker(script, { paths, textOf, visit });
+  else readHere({ paths, textOf, visit });
 }

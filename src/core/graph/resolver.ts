@@ -40,13 +40,19 @@ export class Resolver {
   readonly #packages: PackageReader;
   readonly #settings: CompilerSettingsReader;
   readonly #answers = new Map<string, Map<string, Resolution>>();
+  readonly #mappings = new Map<string, readonly Mapping[]>();
+  readonly #installed = new Map<string, boolean>();
   readonly #beyond = new Map<string, string | undefined>();
 
-  /** `aliases` are those of `steady-shelf.yaml`, as mappings. */
+  /**
+   * `aliases` are those of `steady-shelf.yaml`, as mappings. A resolver of a planned tree is given the one of the present
+   * tree: files that are not the project's do not move, so what that one found of them is all there is to find.
+   */
   constructor(
     readonly tree: TreeView,
     readonly rules: LookupRules,
     readonly aliases: readonly Mapping[],
+    readonly present?: Resolver,
   ) {
     this.index = new LookupIndex(tree, rules);
     this.#packages = new PackageReader(tree);
@@ -55,12 +61,14 @@ export class Resolver {
 
   /** What a reference in the file `from` means. Throws `CONFIG_BROKEN` where a needed configuration is. */
   resolve(from: ProjectPath, question: Question): Resolution {
+    const { specifier, lookup } = question;
+    // A glob leaves its own file out, so its answer is for that file alone.
+    if (lookup === "glob") return this.#answer(from, question);
     const folder = folderOf(from);
-    const { path } = splitSpecifier(question.specifier);
-    const scope = isRelative(path) ? folder : `${folder}|${this.#settings.for(from)?.file ?? ""}`;
+    const scope = specifier.startsWith(".") ? folder : `${folder}|${this.#settings.for(from)?.file ?? ""}`;
     let answers = this.#answers.get(scope);
     if (!answers) this.#answers.set(scope, (answers = new Map()));
-    const key = question.lookup + question.specifier;
+    const key = lookup === "module" ? specifier : `${lookup}:${specifier}`;
     let answer = answers.get(key);
     if (!answer) answers.set(key, (answer = this.#answer(from, question)));
     return answer;
@@ -68,10 +76,17 @@ export class Resolver {
 
   /** The mappings that hold for a file, in the order in which they are asked. */
   mappingsFor(from: ProjectPath): readonly Mapping[] {
-    const settings = this.#settings.for(from)?.mappings ?? [];
-    const paths = settings.filter((mapping) => mapping.kind !== "base folder");
-    const base = settings.filter((mapping) => mapping.kind === "base folder");
-    return [...paths, ...this.aliases, ...this.#packages.mappingsFor(folderOf(from)), ...base];
+    const settings = this.#settings.for(from);
+    const folder = folderOf(from);
+    const key = `${folder}|${settings?.file ?? ""}`;
+    let found = this.#mappings.get(key);
+    if (!found) {
+      const isBase = (mapping: Mapping): boolean => mapping.kind === "base folder";
+      const own = settings?.mappings ?? [];
+      found = [...own.filter((mapping) => !isBase(mapping)), ...this.aliases, ...this.#packages.mappingsFor(folder), ...own.filter(isBase)];
+      this.#mappings.set(key, found);
+    }
+    return found;
   }
 
   /** Every mapping that any file of the project is under. Reads all configurations. */
@@ -151,8 +166,14 @@ export class Resolver {
     const [first = "", second = ""] = name.split("/");
     const packageName = first.startsWith("@") ? `${first}/${second}` : first;
     const manifest = this.#packages.nearestTo(folderOf(from));
-    const folders = new Set([manifest === undefined ? "" : folderOf(manifest), ""]);
-    return [...folders].some((folder) => this.tree.existsBeyond(posix.join(folder, "node_modules", packageName, "package.json")));
+    const folder = manifest === undefined ? "" : folderOf(manifest);
+    const key = `${folder}:${packageName}`;
+    let isInstalled = this.#installed.get(key);
+    if (isInstalled === undefined) {
+      isInstalled = ["", folder].some((each) => this.tree.existsBeyond(posix.join(each, "node_modules", packageName, "package.json")));
+      this.#installed.set(key, isInstalled);
+    }
+    return isInstalled;
   }
 
   /** `/src/main.ts` as dev servers mean it: from the folder of the nearest manifest, or its `public` folder. */
@@ -196,6 +217,7 @@ export class Resolver {
   }
 
   #lookBeyond(at: string, loose: boolean): string | undefined {
+    if (this.present) return this.present.#beyond.get(at);
     if (this.#beyond.has(at)) return this.#beyond.get(at);
     const indexes = this.rules.indexNames.flatMap((name) => this.rules.extensions.map((extension) => `/${name}${extension}`));
     const endings = loose ? ["", ...this.rules.extensions, ...this.rules.declarations, ...indexes, "/package.json"] : [""];

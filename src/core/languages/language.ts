@@ -96,6 +96,11 @@ export interface Language {
   prepare(): Promise<void>;
   /** Finds every reference. `name` is the file's name: its extension may decide how the text is read. Never throws. */
   extract(text: string, name: string): Extraction;
+  /**
+   * Reads the name again that stands at an offset (that of its first character, inside the quotes), as `extract` would:
+   * `("import './b'", 8, …)` → `{ end: 11, specifier: "./b" }`; `undefined` where no whole name stands there.
+   */
+  readAt(text: string, start: number, reference: Reference): { readonly end: number; readonly specifier: string } | undefined;
   /** How a specifier is written at a reference's place, escapes included; `undefined` if it cannot be. */
   write(specifier: string, reference: Reference): string | undefined;
 }

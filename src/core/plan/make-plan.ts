@@ -2,8 +2,8 @@
  * Makes a plan from a list of moves: finds the files that matter, respells what would break, proves the rest.
  * Nothing is written.
  */
-import { readReferences, Resolver, type FileReferences, type Mapping } from "../graph/index.js";
-import { languageFor, respellingEdit, type LookupRules, type Reference } from "../languages/index.js";
+import { readablePaths, readReferences, Resolver, type Mapping } from "../graph/index.js";
+import { languageFor, respellingEdit, type Extraction, type LookupRules } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import { applyEdits, type TextEdit } from "../text/index.js";
@@ -14,7 +14,7 @@ import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
 import type { NewText, Plan, PlannedEdit, Unread } from "./plan.js";
-import { prove } from "./prove.js";
+import { prove, type ReadFile } from "./prove.js";
 import { respell, type Passage } from "./respell.js";
 
 /** What a plan is made from. */
@@ -38,23 +38,27 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const before = new Resolver(tree, rules, aliases);
   const search = planSearch(moves, before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
-  const references = await readReferences(tree, candidates, progress);
-  const passage = { before, after: new Resolver(new PlannedTree(tree, map.files), rules, aliases), map };
-  const { edits, texts } = respellAll(tree, passage, references, progress);
-  const byFile = new Map(texts.map((text) => [text.file, text]));
-  const planned = new PlannedTree(tree, map.files, new Map(texts.map((text) => [map.file(text.file), text.after])));
-  const proof = prove({ tree, passage: { ...passage, after: new Resolver(planned, rules, aliases) }, references, texts: byFile, progress });
+  const readable = readablePaths(tree, candidates);
+  const passage = { before, after: new Resolver(new PlannedTree(tree, map.files), rules, aliases, before), map };
+  const files = new Array<ReadFile>(readable.length);
+  let done = 0;
+  await readReferences(tree, readable, (index, extraction) => {
+    files[index] = respellFile(tree, passage, readable[index] as ProjectPath, extraction);
+    if ((done += 1) % 128 === 0) progress("Reading references", done, readable.length);
+  });
+  const proof = prove({ tree, passage, files, progress });
+  const references = new Map(files.map((file) => [file.path, file.extraction]));
   return {
     moves,
-    edits,
-    texts,
+    edits: files.flatMap((file) => file.edits),
+    texts: files.flatMap((file) => (file.text ? [file.text] : [])),
     links: respellLinks(tree, map),
     foldersMade: newFolders(tree, moves),
     foldersEmptied: emptiedFolders(tree, moves),
     proof,
     mentions: [...computedMentions(tree, references, map), ...textMentions(tree, mentionable(tree, candidates, search !== undefined), map)],
     unread: unreadFiles(tree, references),
-    filesRead: references.size,
+    filesRead: files.length,
     filesInProject: tree.paths.length,
   };
 }
@@ -64,34 +68,29 @@ function mentionable(tree: SourceTree, candidates: readonly ProjectPath[], searc
   return searched ? candidates : tree.paths.filter((path) => languageFor(path) === undefined && !tree.isLink(path));
 }
 
-function respellAll(tree: SourceTree, passage: Passage, references: FileReferences, progress: Progress): { edits: PlannedEdit[]; texts: NewText[] } {
+/** Decides about each reference of a file, and writes its new text in memory. */
+function respellFile(tree: SourceTree, passage: Passage, path: ProjectPath, extraction: Extraction): ReadFile {
+  const meanings: ReadFile["meanings"][number][] = [];
   const edits: PlannedEdit[] = [];
-  const texts: NewText[] = [];
-  let done = 0;
-  for (const [file, extraction] of references) {
-    const changes: TextEdit[] = [];
-    for (const reference of extraction.references) {
-      const change = respellOne(passage, file, reference);
-      if (!change) continue;
-      changes.push(change.edit);
-      edits.push({ file, at: tree.text(file)?.positionAt(reference.start) ?? { line: 1, column: 1 }, kind: reference.kind, before: reference.specifier, after: change.specifier });
-    }
-    const before = changes.length > 0 ? tree.text(file)?.text : undefined;
-    if (before !== undefined) texts.push({ file, before, after: applyEdits(before, changes) });
-    if ((done += 1) % 256 === 0) progress("Resolving references", done, references.size);
+  const changes: TextEdit[] = [];
+  const language = languageFor(path);
+  for (const reference of extraction.references) {
+    const decision = respell(passage, path, reference);
+    meanings.push(decision.was);
+    const change = decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
+    if (decision.state !== "respell" || !change) continue;
+    changes.push(change);
+    edits.push({ file: path, at: tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 }, kind: reference.kind, before: reference.specifier, after: decision.specifier });
   }
-  return { edits, texts };
+  return { path, extraction, meanings, edits, changes, text: newText(tree, path, changes) };
 }
 
-function respellOne(passage: Passage, file: ProjectPath, reference: Reference): { edit: TextEdit; specifier: string } | undefined {
-  const decision = respell(passage, file, reference);
-  const language = languageFor(file);
-  if (decision.state !== "respell" || !language) return undefined;
-  const edit = respellingEdit(language, reference, decision.specifier);
-  return edit && { edit, specifier: decision.specifier };
+function newText(tree: SourceTree, path: ProjectPath, changes: readonly TextEdit[]): NewText | undefined {
+  const before = changes.length > 0 ? tree.text(path)?.text : undefined;
+  return before === undefined ? undefined : { file: path, before, after: applyEdits(before, changes) };
 }
 
-function unreadFiles(tree: SourceTree, references: FileReferences): Unread[] {
+function unreadFiles(tree: SourceTree, references: ReadonlyMap<ProjectPath, Extraction>): Unread[] {
   return [...references].flatMap(([file, { reading, problem }]) => {
     if (reading === "whole" || !problem) return [];
     const at = tree.text(file)?.positionAt(problem.offset) ?? { line: 1, column: 1 };

@@ -1,14 +1,13 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
-import type { FileReferences } from "../graph/index.js";
-import { languageFor } from "../languages/index.js";
+import { languageFor, type Extraction } from "../languages/index.js";
 import { folderOf, isBelow, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
 
 /** Names that are computed at run time from a folder in which something moves, or by a file that moves. */
-export function computedMentions(tree: SourceTree, references: FileReferences, map: MoveMap): Mention[] {
+export function computedMentions(tree: SourceTree, references: ReadonlyMap<ProjectPath, Extraction>, map: MoveMap): Mention[] {
   const moved = [...map.files.keys()];
   const found: Mention[] = [];
   for (const [file, { computed }] of references) {

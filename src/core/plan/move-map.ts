@@ -1,5 +1,5 @@
 /** Where every file and folder goes, as one question. */
-import { foldersAbove, inFolder, isBelow, type ProjectPath } from "../paths.js";
+import { foldersAbove, inFolder, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Move } from "./move.js";
 
@@ -25,7 +25,7 @@ export class MoveMap {
   /** Where a folder goes: if all its files keep their places in it, their common new folder; else `undefined`. */
   folder(path: ProjectPath): ProjectPath | undefined {
     if (!this.#touched.has(path)) return path;
-    if (!this.#folders.has(path)) this.#folders.set(path, this.#commonFolder(path, this.tree.paths.filter((file) => isBelow(file, path))));
+    if (!this.#folders.has(path)) this.#folders.set(path, this.#commonFolder(path, this.tree.filesBelow(path)));
     return this.#folders.get(path);
   }
 

@@ -19,8 +19,7 @@ export interface Move {
 /** Every file of a folder, at its place below the new folder. Throws `INTO_ITSELF`. */
 export function movesOfFolder(tree: SourceTree, from: ProjectPath, to: ProjectPath, because?: string): Move[] {
   if (from === to || isBelow(to, from)) throw new ShelfError("INTO_ITSELF", { path: `${from}/`, other: to });
-  const inside = tree.paths.filter((path) => isBelow(path, from));
-  return inside.map((path) => {
+  return tree.filesBelow(from).map((path) => {
     return { from: path, to: inFolder(to, path.slice(from.length + 1)), why: "in folder", because: because ?? `${from}/` };
   });
 }
@@ -64,27 +63,52 @@ export function ensurePossible(tree: SourceTree, moves: readonly Move[], places?
     if (other) throw new ShelfError("TARGET_TWICE", { path: move.to, paths: [at(other), at(move)], ...(other.to !== move.to && { reason: "the file system ignores case" }) });
     byTarget.set(key, move);
   }
-  for (const move of moves) ensureTargetFree(tree, move, bySource);
+  const folders = new Map<ProjectPath, FolderState>();
+  for (const move of moves) ensureTargetFree(tree, move, { bySource, folders });
 }
 
-function ensureTargetFree(tree: SourceTree, { from, to }: Move, bySource: ReadonlyMap<string, Move>): void {
+/** What a folder on the way to a target is on the disk; asked once a folder. */
+type FolderState = "missing" | "fine";
+
+interface TargetCheck {
+  readonly bySource: ReadonlyMap<string, Move>;
+  readonly folders: Map<ProjectPath, FolderState>;
+}
+
+function ensureTargetFree(tree: SourceTree, { from, to }: Move, check: TargetCheck): void {
   if (from === to) return;
   if (to === "" || /(^|\/)(\.git|\.steady-shelf|node_modules)(\/|$)/.test(to)) throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
-  const leaves = (path: ProjectPath): boolean => bySource.has(path) && bySource.get(path)?.to !== path;
+  const leaves = (path: ProjectPath): boolean => check.bySource.has(path) && check.bySource.get(path)?.to !== path;
+  if (folderState(tree, folderOf(to), { to, leaves, folders: check.folders }) === "missing") return;
   const there = tree.store.stat(to);
   if (there && !isVacated(tree, { from, to }, there, leaves)) throw new ShelfError("TARGET_EXISTS", { path: to, other: from });
-  for (const folder of foldersAbove(to)) {
-    const stat = tree.store.stat(folder);
-    if (stat?.kind === "link") throw new ShelfError("THROUGH_LINK", { path: to, other: folder });
-    if (tree.foreign.includes(folder)) throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "in another repository" });
-    if (stat && stat.kind !== "folder" && !leaves(folder)) throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
-  }
+}
+
+interface FolderCheck {
+  readonly to: ProjectPath;
+  readonly leaves: (path: ProjectPath) => boolean;
+  readonly folders: Map<ProjectPath, FolderState>;
+}
+
+/** Throws for a way that leads through a link, a file, or another repository. */
+function folderState(tree: SourceTree, folder: ProjectPath, check: FolderCheck): FolderState {
+  if (folder === "") return "fine";
+  let state = check.folders.get(folder);
+  if (state !== undefined) return state;
+  state = folderState(tree, folderOf(folder), check);
+  const stat = state === "missing" ? undefined : tree.store.stat(folder);
+  if (stat?.kind === "link") throw new ShelfError("THROUGH_LINK", { path: check.to, other: folder });
+  if (tree.foreign.includes(folder)) throw new ShelfError("SOURCE_NOT_OURS", { path: check.to, reason: "in another repository" });
+  if (stat && stat.kind !== "folder" && !check.leaves(folder)) throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
+  state = stat?.kind === "folder" ? "fine" : "missing";
+  check.folders.set(folder, state);
+  return state;
 }
 
 /** A target is free if what stands there leaves in the same plan, or is the file itself in another case. */
 function isVacated(tree: SourceTree, move: { from: ProjectPath; to: ProjectPath }, there: { kind: string; identity: string }, leaves: (path: ProjectPath) => boolean): boolean {
   if (leaves(move.to)) return true;
-  if (there.kind === "folder") return [...tree.paths].filter((path) => isBelow(path, move.to)).every(leaves) && holdsOnlyOurs(tree, move.to);
+  if (there.kind === "folder") return tree.filesBelow(move.to).every(leaves) && holdsOnlyOurs(tree, move.to);
   if (!tree.ignoresCase) return false;
   const same = tree.paths.find((path) => path.toLowerCase() === move.to.toLowerCase());
   return same !== undefined && leaves(same);

@@ -1,76 +1,112 @@
 /**
- * The proof. It does not trust the edits: from the new texts it finds the references again, resolves each on the
- * planned tree, and compares with what the present tree says.
+ * The proof. It does not trust the edits: the new texts are read again, each reference found in them is resolved on the
+ * planned tree, and the answer is compared with what the present tree says.
+ *
+ * Up to `mostParsed` changed files, each new text is parsed again from its first letter. Beyond that, each name is read
+ * again at its place, and all the rest is compared letter by letter with the old text. That proves the same: where one
+ * string literal has become another and nothing else differs, every other token is what it was.
  */
-import type { FileReferences } from "../graph/index.js";
-import { extractFrom, type Extraction, type Reference } from "../languages/index.js";
+import type { Resolution } from "../graph/index.js";
+import { extractFrom, languageFor, type Extraction, type Reference } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
+import type { TextEdit } from "../text/index.js";
 import type { SourceTree } from "../tree/index.js";
+import type { Difference, NewText, PlannedEdit, Proof, Unresolved } from "./plan.js";
 import { landsOn, wantedOf, type Passage } from "./respell.js";
-import type { Difference, NewText, Proof, Unresolved } from "./plan.js";
+
+/** One file that was read: what it names, what that means now, and what would change. */
+export interface ReadFile {
+  readonly path: ProjectPath;
+  readonly extraction: Extraction;
+  /** What each reference means on the present tree, in the same order. */
+  readonly meanings: readonly Resolution[];
+  readonly edits: readonly PlannedEdit[];
+  /** The same as offsets. */
+  readonly changes: readonly TextEdit[];
+  readonly text: NewText | undefined;
+}
+
+/** More changed files than this are not parsed a second time. */
+const mostParsed = 400;
 
 /** What the proof is made from. */
 export interface ProofInput {
   readonly tree: SourceTree;
   readonly passage: Passage;
-  readonly references: FileReferences;
-  readonly texts: ReadonlyMap<ProjectPath, NewText>;
+  readonly files: readonly ReadFile[];
   readonly progress?: Progress;
 }
 
 /** Proves a plan, or says exactly which references it would change. */
-export function prove({ tree, passage, references, texts, progress = quiet }: ProofInput): Proof {
-  const count = { references: 0, same: 0 };
-  const different: Difference[] = [];
-  const unresolved: Unresolved[] = [];
-  let done = 0;
-  for (const [file, extraction] of references) {
-    const changed = texts.get(file);
-    const now = changed ? extractFrom(changed.after, passage.map.file(file)) : extraction;
-    proveFile({ tree, passage, file, before: extraction, now, count, different, unresolved });
-    if ((done += 1) % 256 === 0) progress("Proving references", done, references.size);
+export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
+  const parseAgain = files.filter((file) => file.text).length <= mostParsed;
+  const result = { references: 0, same: 0, different: [] as Difference[], unresolved: [] as Unresolved[] };
+  for (const [index, file] of files.entries()) {
+    proveFile({ tree, passage, file, now: referencesAgain(file, passage, parseAgain), result });
+    if (index % 256 === 0) progress("Proving references", index, files.length);
   }
-  return { ...count, different, unresolved };
+  return result;
+}
+
+/** The references of the new text, found again from the text alone. */
+function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean): readonly Reference[] {
+  if (!file.text) return file.extraction.references;
+  return parseAgain ? extractFrom(file.text.after, passage.map.file(file.path)).references : readInPlace(file, file.text);
+}
+
+/** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */
+function readInPlace({ path, extraction, changes }: ReadFile, { before, after }: NewText): readonly Reference[] {
+  const found: Reference[] = [];
+  const edits = new Map(changes.map((change) => [change.start, change.text]));
+  let [oldEnd, newEnd] = [0, 0];
+  for (const reference of extraction.references) {
+    const start = newEnd + (reference.start - oldEnd);
+    if (before.slice(oldEnd, reference.start) !== after.slice(newEnd, start)) return [];
+    const again = languageFor(path)?.readAt(after, start, reference);
+    if (!again || (!edits.has(reference.start) && again.specifier !== reference.specifier)) return [];
+    found.push({ ...reference, start, end: again.end, specifier: again.specifier });
+    [oldEnd, newEnd] = [reference.end, again.end];
+  }
+  return before.slice(oldEnd) === after.slice(newEnd) ? found : [];
 }
 
 interface FileProof {
   readonly tree: SourceTree;
   readonly passage: Passage;
-  readonly file: ProjectPath;
-  readonly before: Extraction;
-  readonly now: Extraction;
-  readonly count: { references: number; same: number };
-  readonly different: Difference[];
-  readonly unresolved: Unresolved[];
+  readonly file: ReadFile;
+  readonly now: readonly Reference[];
+  readonly result: { references: number; same: number; readonly different: Difference[]; readonly unresolved: Unresolved[] };
 }
 
 function proveFile(proof: FileProof): void {
-  const { tree, file, before, now, unresolved } = proof;
-  const at = (reference: Reference) => tree.text(file)?.positionAt(reference.start) ?? { line: 1, column: 1 };
-  before.references.forEach((reference, index) => {
-    const was = proof.passage.before.resolve(file, reference);
-    if (was.state === "unresolved") {
-      if (reference.kind !== "doc import") unresolved.push({ file, at: at(reference), specifier: reference.specifier });
+  const { tree, file, now, result } = proof;
+  const at = (reference: Reference) => tree.text(file.path)?.positionAt(reference.start) ?? { line: 1, column: 1 };
+  file.extraction.references.forEach((reference, index) => {
+    const was = file.meanings[index];
+    if (!was || was.state === "unresolved") {
+      // A comment may say anything; only code that leads nowhere is worth a word.
+      if (reference.kind !== "doc import") result.unresolved.push({ file: file.path, at: at(reference), specifier: reference.specifier });
       return;
     }
-    // A package stays a package unless a moved file now answers to its name.
-    if (was.state !== "external") proof.count.references += 1;
-    const other = compare(proof, reference, now.references[index]);
-    if (other === undefined) proof.count.same += was.state === "external" ? 0 : 1;
-    else {
-      if (was.state === "external") proof.count.references += 1;
-      proof.different.push({ file, at: at(reference), specifier: reference.specifier, ...other });
-    }
+    const other = compare(proof, { reference, again: now[index], was });
+    if (was.state !== "external" || other !== undefined) result.references += 1;
+    if (other !== undefined) result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });
+    else if (was.state !== "external") result.same += 1;
   });
 }
 
-function compare({ passage, file, before, now }: FileProof, reference: Reference, again: Reference | undefined): Pick<Difference, "before" | "after" | "reason"> | undefined {
-  const was = passage.before.resolve(file, reference);
+interface Comparison {
+  readonly reference: Reference;
+  readonly again: Reference | undefined;
+  readonly was: Resolution;
+}
+
+function compare({ passage, file, now }: FileProof, { reference, again, was }: Comparison): Pick<Difference, "before" | "after" | "reason"> | undefined {
   const targets = was.state === "found" ? was.targets : was.state === "beyond" ? [was.at] : [`the package ${reference.specifier}`];
-  if (now.references.length !== before.references.length || again?.kind !== reference.kind)
+  if (now.length !== file.extraction.references.length || again?.kind !== reference.kind)
     return { before: targets, after: [], reason: "the new text would be read differently" };
-  const after = passage.after.resolve(passage.map.file(file), again);
+  const after = passage.after.resolve(passage.map.file(file.path), again);
   if (landsOn(after, wantedOf(passage.map, was))) return undefined;
   const found = after.state === "found" ? after.targets : after.state === "beyond" ? [after.at] : [];
   return { before: targets, after: found, reason: reasonFor(reference, found.length) };

@@ -32,8 +32,8 @@ export function respell(passage: Passage, from: ProjectPath, reference: Referenc
   const wanted = wantedOf(map, was);
   const means = (specifier: string): boolean => landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
   if (was.state === "unresolved" || means(reference.specifier)) return { state: "keep", was };
-  const found = candidates(passage, reference, was, newFrom).find(means);
-  return found === undefined ? { state: "lost", was } : { state: "respell", was, specifier: found };
+  for (const specifier of candidates(passage, reference, was, newFrom)) if (means(specifier)) return { state: "respell", was, specifier };
+  return { state: "lost", was };
 }
 
 /** What a reference has to mean on the planned tree, as one comparable text. */
@@ -49,10 +49,10 @@ export function landsOn(resolution: Resolution, wanted: string): boolean {
 }
 
 function keyOf(targets: readonly ProjectPath[]): string {
-  return targets.length === 1 ? `found ${targets[0]}` : `found ${[...targets].sort().join("\n")}`;
+  return targets.length === 1 ? (targets[0] ?? "") : [...targets].sort().join("\n");
 }
 
-function candidates({ after, map }: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): string[] {
+function candidates({ after, map }: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): Iterable<string> {
   if (was.state === "beyond") return beyondCandidates(reference, was.at, newFrom);
   if (was.state !== "found") return [];
   if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);

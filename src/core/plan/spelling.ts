@@ -25,21 +25,32 @@ export interface SpellingTask {
 }
 
 /** Every spelling worth trying, the most like the user's first. Some may not resolve; the caller finds out. */
-export function spellings(task: SpellingTask): string[] {
+export function* spellings(task: SpellingTask): Generator<string> {
   const { prefix, path, suffix } = splitSpecifier(task.reference.specifier);
   const names = namings(task, path);
-  const found = [...throughMappings(task, names), ...names.map((name) => spellRelative(task, name, path))];
-  const escaped = path.includes("%") ? found.map((each) => encodeURI(each)) : [];
-  return [...new Set([...escaped, ...found])].map((each) => prefix + each + suffix);
+  for (const found of spelledNames(task, names, path)) {
+    if (path.includes("%")) yield prefix + encodeURI(found) + suffix;
+    yield prefix + found + suffix;
+  }
+}
+
+function* spelledNames(task: SpellingTask, names: readonly ProjectPath[], before: string): Generator<string> {
+  yield* throughMappings(task, names);
+  for (const name of names) yield spellRelative(task, name, before);
 }
 
 /** The mapping that the user wrote, then others of its kind from the same configuration. */
-function throughMappings({ was, mappings }: SpellingTask, names: readonly ProjectPath[]): string[] {
+function* throughMappings({ was, mappings }: SpellingTask, names: readonly ProjectPath[]): Generator<string> {
   const { scheme } = was;
-  if (scheme === "relative") return [];
+  if (scheme === "relative") return;
   const alike = mappings.filter((mapping) => mapping.kind === scheme.kind && mapping.by === scheme.by);
   const same = alike.filter((mapping) => mapping.pattern === scheme.pattern);
-  return [...same, ...alike].flatMap((mapping) => names.map((name) => nameThrough(mapping, name)).filter((name) => name !== undefined));
+  for (const mapping of [...same, ...alike]) {
+    for (const name of names) {
+      const found = nameThrough(mapping, name);
+      if (found !== undefined) yield found;
+    }
+  }
 }
 
 function spellRelative({ from, reference }: SpellingTask, name: ProjectPath, before: string): string {

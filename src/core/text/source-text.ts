@@ -19,8 +19,6 @@ export interface Position {
 
 /** The text of one file, and how to write it back. */
 export class SourceText {
-  #lineStarts: number[] | undefined;
-
   private constructor(
     readonly text: string,
     readonly encoding: Encoding,
@@ -45,21 +43,8 @@ export class SourceText {
 
   /** Where an offset is. A byte-order mark takes no column; `\r\n`, `\n` and lone `\r` end lines. */
   positionAt(offset: number): Position {
-    const starts = (this.#lineStarts ??= lineStarts(this.text));
-    let low = 0;
-    let high = starts.length - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if ((starts[middle] ?? 0) <= offset) low = middle;
-      else high = middle - 1;
-    }
-    const mark = low === 0 && this.text.charCodeAt(0) === 0xfeff ? 1 : 0;
-    return { line: low + 1, column: offset - (starts[low] ?? 0) - mark + 1 };
+    let [line, start] = [1, this.text.charCodeAt(0) === 0xfeff ? 1 : 0];
+    for (const match of this.text.slice(0, offset).matchAll(/\r\n|\n|\r(?!$)/g)) [line, start] = [line + 1, match.index + match[0].length];
+    return { line, column: Math.max(0, offset - start) + 1 };
   }
-}
-
-function lineStarts(text: string): number[] {
-  const starts = [0];
-  for (const match of text.matchAll(/\r\n|\n|\r/g)) starts.push(match.index + match[0].length);
-  return starts;
 }

@@ -53,6 +53,13 @@ export class SourceTree implements TreeView {
     return path === "" || this.#folders.has(path);
   }
 
+  /** The files below a folder, at any depth. They lie side by side in the order of paths, so nothing else is looked at. */
+  filesBelow(folder: ProjectPath): readonly ProjectPath[] {
+    if (folder === "") return this.paths;
+    // `0` is the character after `/`.
+    return this.paths.slice(firstAtLeast(this.paths, `${folder}/`), firstAtLeast(this.paths, `${folder}0`));
+  }
+
   isLink(path: ProjectPath): boolean {
     return this.#links.has(path);
   }
@@ -135,6 +142,17 @@ export class PlannedTree implements TreeView {
   readBeyond(relative: string): string | undefined {
     return this.before.has(relative as ProjectPath) ? undefined : this.before.readBeyond(relative);
   }
+}
+
+/** Where a text is, or would be, in an ordered list. */
+function firstAtLeast(ordered: readonly string[], text: string): number {
+  let [low, high] = [0, ordered.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((ordered[middle] ?? "") < text) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 function foldersOf(paths: readonly ProjectPath[]): Set<ProjectPath> {

@@ -1,13 +1,19 @@
 /** JavaScript and TypeScript, with JSX and Flow. */
 import type { Language, Reference } from "../language.js";
 import { extract, prepare } from "./extract.js";
-import { writeLiteral } from "./literals.js";
+import { readLiteral, writeLiteral } from "./literals.js";
 
 /** Comments know no escapes: a name that would need one cannot be written there. */
 function write(specifier: string, reference: Reference): string | undefined {
   const inComment = reference.kind === "doc import" || reference.kind === "reference path";
   if (inComment && (specifier.includes(reference.quote) || specifier.includes("*/"))) return undefined;
   return inComment ? specifier : writeLiteral(specifier, reference.quote);
+}
+
+/** The quote before the name opens it, in comments too. */
+function readAt(text: string, start: number): { end: number; specifier: string } | undefined {
+  const literal = readLiteral(text, start - 1);
+  return literal && { end: literal.end, specifier: literal.value };
 }
 
 export const javascript: Language = {
@@ -33,5 +39,6 @@ export const javascript: Language = {
   },
   prepare,
   extract,
+  readAt,
   write,
 };

@@ -23,8 +23,12 @@ export function readLiteral(text: string, offset: number): Literal | undefined {
   return { start: offset + 1, end, quote, value: raw.includes("\\") ? unescape(raw) : raw };
 }
 
-/** The offset of the quote that closes, or of the `${` that interrupts a template as a negative number less one. */
+/** The offset of the quote that closes; `undefined` where a `${` or the end of the line comes first. */
 function closingQuote(text: string, from: number, quote: string): number | undefined {
+  const close = text.indexOf(quote, from);
+  if (close < 0) return undefined;
+  const raw = text.slice(from, close);
+  if (quote !== "`" && !raw.includes("\\")) return /[\r\n]/.test(raw) ? undefined : close;
   for (let at = from; at < text.length; at += 1) {
     const unit = text.charAt(at);
     if (unit === "\\") at += 1;

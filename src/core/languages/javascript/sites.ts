@@ -87,7 +87,7 @@ export class SiteCollector {
 
   #addLiteral(form: CallForm, literal: { start: number; end: number; quote: string; value: string }): void {
     const { start, end, quote, value } = literal;
-    if (value !== "") this.references.push({ ...form, start, end, specifier: value, quote });
+    if (value !== "") this.references.push({ kind: form.kind, lookup: form.lookup, start, end, specifier: value, quote });
   }
 
   /** A name put together at run time: kept when its head names a folder near the file. */

@@ -1,0 +1,30 @@
+/**
+ * Builds `dist/`: type declarations by the compiler, and the program and the library in few files, because a program that
+ * starts often should not look for hundreds of modules each time. Parsers stay outside: they are loaded when needed.
+ */
+// @ts-check
+import { spawnSync } from "node:child_process";
+import { rmSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import { build } from "esbuild";
+
+const root = fileURLToPath(new URL("..", import.meta.url));
+rmSync(new URL("../dist", import.meta.url), { recursive: true, force: true });
+await build({
+  absWorkingDir: root,
+  entryPoints: { bin: "src/bin.ts", index: "src/index.ts", "reading-worker": "src/core/languages/reading-worker.ts" },
+  outdir: "dist",
+  bundle: true,
+  splitting: true,
+  format: "esm",
+  platform: "node",
+  target: "node20",
+  mainFields: ["module", "main"],
+  external: ["oxc-parser", "hermes-parser", "typescript"],
+  chunkNames: "part-[hash]",
+  // Some packages are CommonJS inside and ask for Node's own modules by `require`.
+  banner: { js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);" },
+  logLevel: "warning",
+});
+const types = spawnSync(process.execPath, ["node_modules/typescript/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"], { cwd: root, stdio: "inherit" });
+process.exitCode = types.status ?? 1;

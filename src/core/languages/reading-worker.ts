@@ -1,0 +1,13 @@
+/** The worker thread of `reading-pool.ts`: takes lots of texts, gives what they name. */
+import { workerData, type MessagePort } from "node:worker_threads";
+import { extractFrom, languageFor } from "./registry.js";
+import type { ReadingAnswer, ReadingTask } from "./reading-pool.js";
+
+const port = workerData as MessagePort;
+port.on("message", (tasks: readonly ReadingTask[]) => void answer(tasks));
+
+async function answer(tasks: readonly ReadingTask[]): Promise<void> {
+  for (const language of new Set(tasks.map((task) => languageFor(task.path)))) await language?.prepare();
+  const answers: ReadingAnswer = tasks.map(({ index, path, text }) => [index, extractFrom(text, path)]);
+  port.postMessage(answers);
+}
