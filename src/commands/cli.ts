@@ -62,7 +62,8 @@ function commandLine(words: readonly string[], version: string, done: (result: P
     .recommendCommands()
     .version(version)
     .help()
-    .wrap(Math.min(100, process.stdout.columns || 100))
+    // yargs lays its help out after every command; without a width that costs nothing.
+    .wrap(words.some((word) => /^(--help|-h|help)$/.test(word)) ? Math.min(100, process.stdout.columns || 100) : null)
     .epilogue("Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 the proof does not hold · 2 wrong usage · 3 the project cannot be changed now")
     .exitProcess(false)
     .showHelpOnFail(false)

@@ -2,7 +2,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { folderOf, type ProjectPath } from "../core/paths.js";
 import { ShelfError } from "../core/errors.js";
-import { openProject, planMoves, type Project } from "../core/pipeline.js";
+import { anticipateMove, openProject, planMoves, type Project } from "../core/pipeline.js";
 import { understandMove, type Move, type Plan } from "../core/plan/index.js";
 import { askYesNo } from "../terminal/ask.js";
 import { planView } from "../terminal/plan-view.js";
@@ -31,7 +31,9 @@ interface Wanted {
 export async function runMove(options: MoveOptions): Promise<number> {
   const context = openContext(options);
   await settleFirst(context);
-  const project = await openProject(context.store);
+  const opening = openProject(context.store);
+  if (options.plan === undefined) anticipateMove(context.store, options.paths.slice(0, -1).map((path) => context.pathOf(path)));
+  const project = await opening;
   const wanted = options.plan === undefined ? understandPaths(context, project, options) : await readPlan(project, options.plan);
   const plan = await planMoves(project, wanted.moves, { ...(wanted.places && { places: wanted.places }), progress: context.progress.report });
   context.progress.clear();

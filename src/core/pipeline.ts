@@ -9,8 +9,9 @@
  * Each stage is one function from data to data; this is the only place that knows them all.
  */
 import type { Mapping } from "./graph/index.js";
-import { languages } from "./languages/index.js";
-import { makePlan, type Move, type Plan } from "./plan/index.js";
+import { languageFor, languages } from "./languages/index.js";
+import type { ProjectPath } from "./paths.js";
+import { likelyWords, makePlan, type Move, type Plan } from "./plan/index.js";
 import type { Progress } from "./progress.js";
 import { readConfiguration } from "./project/index.js";
 import { readTree, type FileReader, type SourceTree } from "./tree/index.js";
@@ -25,6 +26,17 @@ export interface Project {
 export async function openProject(store: FileReader): Promise<Project> {
   const [tree, configuration] = await Promise.all([readTree(store), readConfiguration(store)]);
   return { tree, aliases: configuration.aliases };
+}
+
+/**
+ * Begins what planning a move of these paths will need, while the tree is being listed: the search for their names, and
+ * loading the parser. Nothing depends on it but time.
+ */
+export function anticipateMove(store: FileReader, paths: readonly ProjectPath[]): void {
+  const [language] = languages;
+  if (!language || paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
+  void store.search(likelyWords(paths, language.rules));
+  void language.prepare();
 }
 
 /** What `planMoves` may be told. */

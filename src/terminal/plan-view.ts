@@ -2,7 +2,7 @@
 import type { Plan, PlannedEdit } from "../core/plan/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
-import { count, enumerate } from "./words.js";
+import { count, enumerate, grouped } from "./words.js";
 
 /** How a plan's view is folded, and what is known of the tree. */
 export interface PlanViewOptions {
@@ -77,9 +77,9 @@ function linkLines(plan: Plan, { palette, width }: Screen): string[] {
 function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const { palette, width } = screen;
   const { references, same, different, unresolved } = plan.proof;
-  const read = `read ${plan.filesRead.toLocaleString("en-US")} of ${count(plan.filesInProject, "file")}`;
+  const read = `read ${grouped(plan.filesRead)} of ${count(plan.filesInProject, "file")}`;
   const holds = different.length === 0;
-  const result = references === 0 ? "no reference is touched" : `${same.toLocaleString("en-US")} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
+  const result = references === 0 ? "no reference is touched" : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
   const lines = [`  ${palette.strong("proof")}  ${holds ? palette.good(`✓ ${result}`) : palette.bad(`✗ ${result}`)} ${palette.faint(`(${read})`)}`];
   for (const each of all ? different : different.slice(0, mostNotes)) {
     lines.push(`    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`);

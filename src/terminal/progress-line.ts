@@ -1,5 +1,6 @@
 /** One line on standard error that says how far long work is. Only in a terminal, only when it takes a while. */
 import type { Progress } from "../core/progress.js";
+import { grouped } from "./words.js";
 
 /** Milliseconds before the first line, and between two. */
 const [patience, pace] = [400, 80];
@@ -19,7 +20,7 @@ export function progressLine(stream: NodeJS.WriteStream, now: () => number): Pro
     report: (what, done, total) => {
       if (now() - begun < patience || now() - drawn < pace) return;
       drawn = now();
-      stream.write(`\r\x1b[K${what}: ${done.toLocaleString("en-US")} of ${total.toLocaleString("en-US")}`);
+      stream.write(`\r\x1b[K${what}: ${grouped(done)} of ${grouped(total)}`);
     },
     clear: () => {
       if (drawn > 0) stream.write("\r\x1b[K");

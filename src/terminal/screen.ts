@@ -1,6 +1,6 @@
 /** What the terminal can do: how wide it is, and whether colour is welcome. */
 import picocolors from "picocolors";
-import stringWidth from "string-width";
+import stringWidth from "fast-string-width";
 
 /** The widest line that is printed. */
 const widest = 100;

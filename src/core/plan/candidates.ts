@@ -53,6 +53,12 @@ function entriesNaming(path: ProjectPath, mappings: readonly Mapping[], rules: L
   return mappings.filter((mapping) => mapping.kind === "folder entry" && mapping.targets.some((target) => names.some((name) => name === target)));
 }
 
+/** The words that a move of single files will most likely search for: enough to begin before the tree is even listed. */
+export function likelyWords(paths: readonly ProjectPath[], rules: LookupRules): readonly string[] {
+  const words = paths.map((path) => plainPart(searchStem(nameOf(path), rules))).filter((word) => word !== undefined);
+  return [...new Set(words), ...openForms];
+}
+
 function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): string[] {
   const stem = searchStem(nameOf(path), rules);
   const isIndex = rules.indexNames.includes(stem);

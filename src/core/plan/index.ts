@@ -1,3 +1,4 @@
+export { likelyWords } from "./candidates.js";
 export { makePlan, type PlanInput } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";
 export { understandMove, type MoveRequest } from "./move-request.js";

@@ -12,6 +12,7 @@ export function openDiskStore(root: string): FileStore {
 
 class DiskStore implements FileStore {
   #ignoresCase: boolean | undefined;
+  readonly #searches: { readonly texts: readonly string[]; readonly found: Promise<ReadonlySet<ProjectPath> | undefined> }[] = [];
 
   constructor(readonly root: string) {}
 
@@ -23,8 +24,20 @@ class DiskStore implements FileStore {
     return (await listByGit(this.root)) ?? listByWalk(this.root);
   }
 
+  /**
+   * A search that was begun before answers too, if whatever holds one of these texts holds one of its texts: `Tree.test`
+   * cannot be where `Tree` is not. A hit too many only costs time.
+   */
+  search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+    const begun = this.#searches.find((search) => texts.every((text) => search.texts.some((shorter) => text.includes(shorter))));
+    if (begun) return begun.found;
+    const found = this.#grep(texts);
+    this.#searches.push({ texts, found });
+    return found;
+  }
+
   /** `git grep` reads with several threads and skips what is ignored; exit code 1 says "nothing found". */
-  async search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+  async #grep(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
     const patterns = texts.flatMap((text) => ["-e", text]);
     const words = ["-c", "submodule.recurse=false", "grep", "-l", "-z", "-a", "-F", "--untracked", "--no-color", ...patterns];
     const output = await runGit(this.root, words, [1]);
