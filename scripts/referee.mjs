@@ -16,8 +16,7 @@ import { join, posix, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
 import ts from "typescript";
-import { readTree, openDiskStore } from "../dist/index.js";
-import { companionsOf } from "../dist/core/catalogue/index.js";
+import { companionsOf, openDiskStore, readTree } from "../dist/index.js";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 /** Source packages that differ in how they spell: extensions left out, `.js` for `.ts`, plain JavaScript, tests beside. */
@@ -76,7 +75,9 @@ async function judge(spec, seed) {
     console.log(`✗ ${label}: exit ${run.status}: ${run.stderr.slice(0, 300)}`);
     try {
       for (const each of JSON.parse(run.stdout).proof.different.slice(0, 8)) console.log("   ", JSON.stringify(each));
-    } catch {}
+    } catch {
+      // It was refused before there was a proof.
+    }
     return;
   }
   const result = JSON.parse(run.stdout);

@@ -1,7 +1,7 @@
 /** `steady-shelf move FROM… TO` and `steady-shelf move --plan FILE`. */
 import { readFileSync, writeFileSync } from "node:fs";
-import { folderOf, type ProjectPath } from "../core/paths.js";
-import { ShelfError } from "../core/errors.js";
+import { folderOf } from "../core/paths.js";
+import { reasonOf, ShelfError } from "../core/errors.js";
 import { anticipateMove, openProject, planMoves, type Project } from "../core/pipeline.js";
 import { understandMove, type Move, type Plan } from "../core/plan/index.js";
 import { askYesNo } from "../terminal/ask.js";
@@ -84,7 +84,7 @@ async function savePlan(context: Context, plan: Plan, file: string): Promise<voi
   } catch (error) {
     const exists = (error as NodeJS.ErrnoException).code === "EEXIST";
     if (exists) throw new ShelfError("TARGET_EXISTS", { path: file, other: "the plan" }, error);
-    throw new ShelfError("UNWRITABLE", { path: file, reason: String((error as Error).message) }, error);
+    throw new ShelfError("UNWRITABLE", { path: file, reason: reasonOf(error) }, error);
   }
   context.note(`The plan was saved; \`steady-shelf move --plan ${file} --write\` carries it out.`);
 }
@@ -93,7 +93,7 @@ function show(context: Context, { tree }: Project, plan: Plan, { all }: MoveOpti
   if (context.json) return context.say(JSON.stringify(planJson(plan, change), undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
-  for (const path of tree.paths) if (!moving.has(path)) staying.set(folderOf(path), (staying.get(folderOf(path as ProjectPath)) ?? 0) + 1);
+  for (const path of tree.paths) if (!moving.has(path)) staying.set(folderOf(path), (staying.get(folderOf(path)) ?? 0) + 1);
   context.say(planView(plan, context.screen, { all, staysIn: (folder) => staying.get(folder), ...(change !== undefined && { change }) }));
 }
 

@@ -1,5 +1,6 @@
 /** The core: everything that Steady Shelf knows, without a terminal. It reads no `process` and prints nothing. */
 export * from "./apply/index.js";
+export { companionsOf, partsOf } from "./catalogue/index.js";
 export { ShelfError, type Detail, type ErrorCode, type Place, type Refusal } from "./errors.js";
 export { Resolver, type Mapping, type Resolution } from "./graph/index.js";
 export { extractFrom, languageFor, languages, type Extraction, type Language, type Reference } from "./languages/index.js";

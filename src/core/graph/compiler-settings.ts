@@ -119,7 +119,8 @@ function mergeOptions(parents: readonly Options[], json: JsonObject, folder: str
   const absolute = (path: string): string => posix.join(path.startsWith("${configDir}") ? configFolder : folder, path.replace("${configDir}", "."));
   const inherited = parents.reduce<Options>((all, each) => ({ ...all, ...each, scope: { ...all.scope, ...each.scope }, scopeFrom: each.scopeFrom || all.scopeFrom }), { scope: {}, scopeFrom: "" });
   const scope = Object.fromEntries(["files", "include", "exclude", "references"].filter((key) => key in json).map((key) => [key, json[key]]));
-  const { references: _, ...inheritedScope } = inherited.scope;
+  // A reference belongs to the file that makes it; everything else is inherited.
+  const inheritedScope = Object.fromEntries(Object.entries(inherited.scope).filter(([key]) => key !== "references"));
   return {
     ...inherited,
     ...(typeof own.baseUrl === "string" && { baseUrl: absolute(own.baseUrl) }),

@@ -21,20 +21,21 @@ const density = /@\d+(?:\.\d+)?x(?=\.)/;
 export class LookupIndex {
   readonly #byStem = new Map<string, Entry[]>();
   readonly #variants = new Map<string, ProjectPath[]>();
+  readonly #declarations = new Map<string, ProjectPath[]>();
   readonly #folded: Map<string, ProjectPath | undefined> | undefined;
 
   constructor(
     readonly tree: TreeView,
     readonly rules: LookupRules,
   ) {
-    for (const path of tree.paths) this.#enter(path);
     if (tree.ignoresCase) this.#folded = foldCase(tree.paths);
+    for (const path of tree.paths) this.#enter(path);
   }
 
   /** A file by its own name, with its variants (`@2x`, `.ios`), declarations, and what `.js` is written for. */
   file(path: ProjectPath): readonly ProjectPath[] {
     const exact = this.#exact(path);
-    const found = [...(exact ? [exact] : []), ...(this.#variants.get(exact ?? path) ?? [])];
+    const found = [...(exact ? [exact, ...(this.#declarations.get(exact) ?? [])] : []), ...(this.#variants.get(exact ?? path) ?? [])];
     const dot = path.lastIndexOf(".");
     const others = dot < 0 ? undefined : this.rules.writtenFor[path.slice(dot)];
     if (others) found.push(...this.#withExtensions(path.slice(0, dot), others));
@@ -95,9 +96,9 @@ export class LookupIndex {
     if (platform !== "" && stem.length - platform.length > nameAt)
       add(this.#byStem, this.#key(stem.slice(0, -platform.length)), { path, rank, platform });
     // `Tree.module.css.d.ts` and `Tree.module.d.css.ts` speak for `Tree.module.css`.
-    if (rank >= this.rules.extensions.length) add(this.#variants, stem, path);
+    if (rank >= this.rules.extensions.length) add(this.#declarations, stem, path);
     const arbitrary = /^(.*)\.d(\.\w+)$/.exec(stem);
-    if (arbitrary && /\.[cm]?ts$/.test(path)) add(this.#variants, `${arbitrary[1]}${arbitrary[2]}`, path);
+    if (arbitrary && /\.[cm]?ts$/.test(path)) add(this.#declarations, `${arbitrary[1]}${arbitrary[2]}`, path);
   }
 
   #enterVariant(path: ProjectPath): void {

@@ -60,7 +60,8 @@ export class PackageReader {
   /** A manifest that is broken is passed over in a survey of all; it is refused where it is needed. */
   #isReadable(manifest: ProjectPath): boolean {
     try {
-      return this.#json(manifest) !== undefined;
+      this.#json(manifest);
+      return true;
     } catch {
       return false;
     }

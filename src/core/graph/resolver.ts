@@ -67,7 +67,7 @@ export class Resolver {
     const folder = folderOf(from);
     const scope = specifier.startsWith(".") ? folder : `${folder}|${this.#settings.for(from)?.file ?? ""}`;
     let answers = this.#answers.get(scope);
-    if (!answers) this.#answers.set(scope, (answers = new Map()));
+    if (!answers) this.#answers.set(scope, (answers = new Map<string, Resolution>()));
     const key = lookup === "module" ? specifier : `${lookup}:${specifier}`;
     let answer = answers.get(key);
     if (!answer) answers.set(key, (answer = this.#answer(from, question)));

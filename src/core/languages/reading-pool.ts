@@ -73,5 +73,5 @@ function handOver(port: MessagePort, { paths, textOf }: PoolInput, back: number,
 }
 
 function nextAnswer(port: MessagePort): ReadingAnswer | undefined {
-  return (receiveMessageOnPort(port) as { message: ReadingAnswer } | undefined)?.message;
+  return receiveMessageOnPort(port)?.message as ReadingAnswer | undefined;
 }

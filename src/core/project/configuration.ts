@@ -36,8 +36,8 @@ export async function readConfiguration(store: FileReader): Promise<Configuratio
   if (parsed.success) return { aliases: Object.entries(parsed.data.aliases ?? {}).flatMap(([name, target]) => aliasMappings(name, target)) };
   const [issue] = parsed.error.issues;
   const node: unknown = document.getIn(issue?.path ?? [], true);
-  const offset = (node as { range?: [number] } | undefined)?.range?.[0] ?? document.contents?.range?.[0] ?? 0;
-  return refuse(`${[...(issue?.path ?? [])].map(String).join(".") || "the file"}: ${issue?.message ?? "unknown"}.`, offset);
+  const offset = (node as { range?: [number] } | undefined)?.range?.[0] ?? document.contents?.range[0] ?? 0;
+  return refuse(`${(issue?.path ?? []).map(String).join(".") || "the file"}: ${issue?.message ?? "unknown"}.`, offset);
 }
 
 /** `"~": src` stands for `~` itself and all below it; a name with a star says its own pattern. */
