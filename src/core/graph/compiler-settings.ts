@@ -20,9 +20,12 @@ export interface CompilerSettings {
   /** Which files it is for. */
   readonly covers: (path: ProjectPath) => boolean;
   readonly references: readonly ProjectPath[];
+  /** Whether names may end in `.ts` and the like. */
+  readonly allowsOwnExtensions: boolean;
 }
 
 interface Options {
+  readonly allowsOwnExtensions?: boolean;
   readonly baseUrl?: string;
   readonly paths?: JsonObject;
   readonly pathsFrom?: string;
@@ -124,6 +127,7 @@ function mergeOptions(parents: readonly Options[], json: JsonObject, folder: str
   return {
     ...inherited,
     ...(typeof own.baseUrl === "string" && { baseUrl: absolute(own.baseUrl) }),
+    ...(typeof own.allowImportingTsExtensions === "boolean" && { allowsOwnExtensions: own.allowImportingTsExtensions }),
     ...(asObject(own.paths) && { paths: asObject(own.paths) ?? {}, pathsFrom: folder }),
     scope: { ...inheritedScope, ...scope },
     scopeFrom: "include" in scope || "files" in scope ? folder : inherited.scopeFrom || folder,
@@ -142,7 +146,7 @@ function settingsFrom(file: ProjectPath, options: Options): CompilerSettings {
   if (options.baseUrl !== undefined)
     mappings.push({ kind: "base folder", pattern: "*", targets: [posix.join(options.baseUrl, "*")], exact: false, all: false, by: file });
   const references = (Array.isArray(options.scope.references) ? (options.scope.references as unknown[]) : []).flatMap((each) => asStrings(asObject(each)?.path));
-  return { file, mappings, covers: coverage(options), references: references.map((path) => referredFile(folder, path)) };
+  return { file, mappings, covers: coverage(options), allowsOwnExtensions: options.allowsOwnExtensions ?? false, references: references.map((path) => referredFile(folder, path)) };
 }
 
 function referredFile(folder: ProjectPath, path: string): ProjectPath {

@@ -74,6 +74,11 @@ export class Resolver {
     return answer;
   }
 
+  /** Whether names in a file may end in extensions that need a permission; without a configuration nobody forbids them. */
+  allowsOwnExtensions(from: ProjectPath): boolean {
+    return this.#settings.for(from)?.allowsOwnExtensions ?? true;
+  }
+
   /** The mappings that hold for a file, in the order in which they are asked. */
   mappingsFor(from: ProjectPath): readonly Mapping[] {
     const settings = this.#settings.for(from);

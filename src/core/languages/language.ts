@@ -67,6 +67,8 @@ export interface LookupRules {
   readonly declarations: readonly string[];
   /** An extension that may be written for another: `.js` for `.ts`. */
   readonly writtenFor: Readonly<Record<string, readonly string[]>>;
+  /** Extensions that a name may only end in where the project's configuration allows it (`allowImportingTsExtensions`). */
+  readonly onRequest: readonly string[];
   /** The file that stands for its folder, without extension. */
   readonly indexNames: readonly string[];
   /** Infixes before the extension by which a bundler picks one file a platform. */

@@ -41,10 +41,19 @@ export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[
     const source = tree.text(file);
     if (!source || source.text.includes("\0")) return [];
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
-      const names = namedBy(tree, file, match[0], map, folders);
-      return names === undefined ? [] : [{ file, at: source.positionAt(match.index), text: match[0], names }];
+      for (const { text, offset } of readingsOf(match[0])) {
+        const names = namedBy(tree, file, text, map, folders);
+        if (names !== undefined) return [{ file, at: source.positionAt(match.index + offset), text, names }];
+      }
+      return [];
     });
   });
+}
+
+/** Brackets may belong to a name (`[id]`, `(group)`) or stand around it (`[text](./a.ts)`): first with them, then without. */
+function readingsOf(token: string): { text: string; offset: number }[] {
+  const inner = [...token.matchAll(/[^()[\]]*[./][^()[\]]*/g)].map((match) => ({ text: match[0], offset: match.index }));
+  return [{ text: token, offset: 0 }, ...(inner.length === 1 && inner[0]?.text === token ? [] : inner)];
 }
 
 /** The moved path that a token names, from the root or from its file's folder. */

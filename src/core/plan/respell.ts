@@ -57,7 +57,7 @@ function candidates({ after, map }: Passage, reference: Reference, was: Resoluti
   if (was.state !== "found") return [];
   if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);
   const folder = was.folder === undefined ? undefined : folderAfter(map, was.folder, was.targets);
-  const task = { reference, was, targets: was.targets.map((path) => map.file(path)), folder, from: newFrom, mappings: after.mappingsFor(newFrom), rules: after.rules };
+  const task = { reference, was, targets: was.targets.map((path) => map.file(path)), folder, from: newFrom, mappings: after.mappingsFor(newFrom), ownExtensions: after.allowsOwnExtensions(newFrom), rules: after.rules };
   return spellings(task);
 }
 

@@ -21,6 +21,8 @@ export interface SpellingTask {
   readonly from: ProjectPath;
   /** Mappings that hold there. */
   readonly mappings: readonly Mapping[];
+  /** Whether names may end in extensions that need a permission. */
+  readonly ownExtensions: boolean;
   readonly rules: LookupRules;
 }
 
@@ -36,7 +38,12 @@ export function* spellings(task: SpellingTask): Generator<string> {
 
 function* spelledNames(task: SpellingTask, names: readonly ProjectPath[], before: string): Generator<string> {
   yield* throughMappings(task, names);
-  for (const name of names) yield spellRelative(task, name, before);
+  for (const name of names) {
+    const relative = relativePath(folderOf(task.from), name);
+    yield dotted(task, relative, before);
+    // Seen from inside a folder of its own name, a file's path is nothing but dots, and those mean the folder.
+    if (/^[./]*$/.test(relative)) yield dotted(task, `${relative === "" ? "" : `${relative}/`}../${nameOf(name)}`, before);
+  }
 }
 
 /** The mapping that the user wrote, then others of its kind from the same configuration. */
@@ -53,8 +60,8 @@ function* throughMappings({ was, mappings }: SpellingTask, names: readonly Proje
   }
 }
 
-function spellRelative({ from, reference }: SpellingTask, name: ProjectPath, before: string): string {
-  const relative = relativePath(folderOf(from), name);
+/** Puts the dots and slashes around a relative path that the user put around the old one. */
+function dotted({ reference }: SpellingTask, relative: string, before: string): string {
   if (relative === "") return before.endsWith("/") ? "./" : ".";
   const slash = before.endsWith("/") && relative.endsWith("..") ? "/" : "";
   const bare = reference.lookup !== "module" && !isRelative(before);
@@ -63,6 +70,13 @@ function spellRelative({ from, reference }: SpellingTask, name: ProjectPath, bef
 
 /** Paths that may stand for the target, the user's own form first, longer ones after. */
 function namings(task: SpellingTask, before: string): ProjectPath[] {
+  const { ownExtensions, rules, reference } = task;
+  const needsPermission = (path: string): boolean => rules.onRequest.includes(path.slice(path.lastIndexOf(".")));
+  const allowed = ownExtensions || reference.lookup !== "module" || needsPermission(before);
+  return allNamings(task, before).filter((name) => allowed || !needsPermission(name));
+}
+
+function allNamings(task: SpellingTask, before: string): ProjectPath[] {
   const { was, rules } = task;
   const [old, target] = [was.targets[0], task.targets[0]];
   if (old === undefined || target === undefined) return [];

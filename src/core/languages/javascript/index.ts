@@ -24,10 +24,11 @@ export const javascript: Language = {
     declarations: [".d.ts", ".d.mts", ".d.cts"],
     writtenFor: {
       ".js": [".ts", ".tsx", ".d.ts"],
-      ".jsx": [".tsx", ".d.ts"],
+      ".jsx": [".tsx", ".ts", ".d.ts"],
       ".mjs": [".mts", ".d.mts"],
       ".cjs": [".cts", ".d.cts"],
     },
+    onRequest: [".ts", ".tsx", ".mts", ".cts"],
     indexNames: ["index"],
     platforms: [".ios", ".android", ".native", ".web", ".macos", ".windows"],
   },
