@@ -1,5 +1,6 @@
 /** One run at a time may change a project. */
 import { reasonOf, ShelfError } from "../errors.js";
+import type { ProjectPath } from "../paths.js";
 import type { FileStore } from "../tree/index.js";
 import type { Caller } from "./change.js";
 import { lockPath, makeHome } from "./journal.js";
@@ -44,13 +45,22 @@ function takeLock(store: FileStore, caller: Caller): void {
   const holder: Holder = { pid: caller.pid, host: caller.host, at: caller.now().toISOString() };
   try {
     makeHome(store);
-    if (store.stat(lockPath)) store.remove(lockPath);
-    store.create(lockPath, Buffer.from(`${JSON.stringify(holder)}\n`), 0o644);
+    const bytes = Buffer.from(`${JSON.stringify(holder)}\n`);
+    if (store.stat(lockPath)) replaceLock(store, bytes);
+    else store.create(lockPath, bytes, 0o644);
   } catch (error) {
     // Another run was quicker by a moment.
     ensureUnlocked(store, caller);
     throw new ShelfError("UNWRITABLE", { path: lockPath, reason: reasonOf(error) }, error);
   }
+}
+
+/** In one step: were the old lock gone for a moment and this run killed in it, nobody would look for an unfinished change. */
+function replaceLock(store: FileStore, bytes: Buffer): void {
+  const next = `${lockPath}.next` as ProjectPath;
+  if (store.stat(next)) store.remove(next);
+  store.create(next, bytes, 0o644);
+  store.rename(next, lockPath);
 }
 
 function giveBack(store: FileStore): void {

@@ -42,8 +42,7 @@ export function carryOut(store: FileStore, change: Change, caller: Caller, progr
       prepare(journal, change, progress);
       proceed(journal, progress);
     } catch (error) {
-      takeBackOrKeep(journal, error);
-      throw new ShelfError("ROLLED_BACK", { reason: reasonOf(error) }, error);
+      if (settleFailure(journal, error) === "taken back") throw new ShelfError("ROLLED_BACK", { reason: reasonOf(error) }, error);
     }
     dropOldest(store);
     return journal.record.id;
@@ -66,12 +65,16 @@ export function finishUnfinished(store: FileStore): string[] {
   return open;
 }
 
-function takeBackOrKeep(journal: Journal, cause: unknown): void {
+/** After a failure: what is all in place is completed, everything else is taken back. Throws `UNFINISHED`. */
+function settleFailure(journal: Journal, cause: unknown): "completed" | "taken back" {
   try {
-    if (journal.store.stat(journal.folder)) {
-      if (journal.stage() === "placed") complete(journal);
-      else takeBack(journal);
+    if (!journal.store.stat(journal.folder)) return "taken back";
+    if (journal.stage() === "placed") {
+      complete(journal);
+      return "completed";
     }
+    takeBack(journal);
+    return "taken back";
   } catch (error) {
     throw new ShelfError("UNFINISHED", { path: journal.folder, reason: `${reasonOf(cause)}; then ${reasonOf(error)}` }, error);
   }

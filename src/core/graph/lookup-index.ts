@@ -12,7 +12,6 @@ interface Entry {
   readonly path: ProjectPath;
   /** Position in the rules' list of extensions; lower answers first. */
   readonly rank: number;
-  readonly platform: string;
 }
 
 const density = /@\d+(?:\.\d+)?x(?=\.)/;
@@ -42,18 +41,21 @@ export class LookupIndex {
     return found;
   }
 
-  /** A file by its name without an extension: the best on each platform, with the declaration that speaks for it. */
+  /**
+   * What a name without an extension can mean: every script of that stem on any platform, with declarations beside them.
+   * Tools disagree which of `x.ts` and `x.tsx` comes first, so both count; a data file only where there is no script.
+   */
   stem(path: ProjectPath): readonly ProjectPath[] {
     const entries = this.#byStem.get(this.#key(path));
     if (!entries) return [];
     if (entries.length === 1) return [(entries[0] as Entry).path];
     const declared = this.rules.extensions.length;
-    const best = new Map<string, Entry>();
-    for (const entry of entries) if (entry.rank < declared && entry.rank < (best.get(entry.platform)?.rank ?? declared)) best.set(entry.platform, entry);
-    const scripts = [...best.values()].filter((entry) => !this.#isData(entry) || best.size === 1);
-    const speaks = scripts.every((entry) => !/\.[cm]?tsx?$/.test(entry.path));
-    const declarations = speaks ? entries.filter((entry) => entry.rank >= declared) : [];
-    return [...scripts, ...declarations].map((entry) => entry.path);
+    const inOrder = [...entries].sort((a, b) => a.rank - b.rank);
+    const scripts = inOrder.filter((entry) => entry.rank < declared - 1);
+    const found = scripts.length > 0 ? scripts : inOrder.filter((entry) => entry.rank === declared - 1);
+    // A declaration speaks for plain JavaScript; typed source speaks for itself.
+    const typed = found.some((entry) => this.rules.onRequest.includes(entry.path.slice(entry.path.lastIndexOf("."))));
+    return [...found, ...(typed ? [] : inOrder.filter((entry) => entry.rank >= declared))].map((entry) => entry.path);
   }
 
   /** The file that stands for a folder, by index name. */
@@ -63,11 +65,6 @@ export class LookupIndex {
       if (found.length > 0) return found;
     }
     return [];
-  }
-
-  /** Data files (`.json`, the last of the extensions) never outrank a script of another platform. */
-  #isData(entry: Entry): boolean {
-    return entry.rank === this.rules.extensions.length - 1;
   }
 
   #exact(path: ProjectPath): ProjectPath | undefined {
@@ -91,10 +88,10 @@ export class LookupIndex {
   }
 
   #enterScript(path: ProjectPath, stem: string, rank: number, nameAt: number): void {
-    add(this.#byStem, this.#key(stem), { path, rank, platform: "" });
+    add(this.#byStem, this.#key(stem), { path, rank });
     const platform = this.#platformOf(stem);
     if (platform !== "" && stem.length - platform.length > nameAt)
-      add(this.#byStem, this.#key(stem.slice(0, -platform.length)), { path, rank, platform });
+      add(this.#byStem, this.#key(stem.slice(0, -platform.length)), { path, rank });
     // `Tree.module.css.d.ts` and `Tree.module.d.css.ts` speak for `Tree.module.css`.
     if (rank >= this.rules.extensions.length) add(this.#declarations, stem, path);
     const arbitrary = /^(.*)\.d(\.\w+)$/.exec(stem);

@@ -38,7 +38,7 @@ describe("relative names", () => {
     ["a.ts", "./list.js", ["list.ts"]],
     ["a.ts", "./esm.mjs", ["esm.mts"]],
     ["a.ts", "./data", ["data.json"]],
-    ["a.ts", "./pair", ["pair.ts"]],
+    ["a.ts", "./pair", ["pair.ts", "pair.js"]],
     ["a.ts", "./card", ["card.android.tsx", "card.ios.tsx", "card.tsx"]],
     ["a.ts", "./card.ios", ["card.ios.tsx"]],
     ["a.ts", "./flow", ["flow.native.js"]],

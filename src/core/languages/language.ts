@@ -61,7 +61,7 @@ export interface Extraction {
 
 /** The rules by which a language's tools find a file for a name. Extensions start with a dot. */
 export interface LookupRules {
-  /** Tried in this order for a name without an extension; the first that is there answers. */
+  /** What a name may leave out, scripts first; the last one is that of data files, which only answer where no script does. */
   readonly extensions: readonly string[];
   /** Declarations that speak for a script beside them. */
   readonly declarations: readonly string[];

@@ -121,7 +121,7 @@ describe("mentions", () => {
     expect(one.mentions.map((mention) => `${mention.file}:${mention.at.line}:${mention.at.column} ${mention.text}`).sort()).toEqual(["README.md:1:25 ./src/page.ts", "README.md:1:6 src/page.ts", "ci.yml:1:11 src/page.ts", "src/all.ts:1:37 ./"]);
     expect(one.edits).toEqual([]);
     const two = await planOf(files, ["src/deep/page1.ts > src/deep/page2.ts"]);
-    expect(two.mentions.map((mention) => `${mention.file} ${mention.text}`)).toEqual(["src/all.ts ./deep/page"]);
+    expect(two.mentions.map((mention) => `${mention.file} ${mention.text}`)).toEqual(["src/all.ts ./", "src/all.ts ./deep/page"]);
   });
 });
 

@@ -39,7 +39,7 @@ export class MemoryStore implements FileStore {
   #add(path: ProjectPath, content: string | Buffer): void {
     for (const folder of foldersAbove(path).reverse()) if (!this.#get(folder)) this.#put(folder, "folder", Buffer.alloc(0), 0o755);
     const link = typeof content === "string" && content.startsWith("-> ");
-    this.#put(path, link ? "link" : "file", Buffer.from(link ? content.slice(3) : content), 0o644);
+    this.#put(path, link ? "link" : "file", Buffer.from(link ? content.slice(3) : content), link ? 0o777 : 0o644);
   }
 
   /** Everything that is here, links and modes included, for comparing byte by byte. */

@@ -20,6 +20,7 @@ export const javascript: Language = {
   name: "javascript",
   extensions: [".d.ts", ".d.mts", ".d.cts", ".tsx", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".ts", ".js"],
   rules: {
+    // Data comes last: it is only meant where no script is.
     extensions: [".ts", ".tsx", ".js", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".json"],
     declarations: [".d.ts", ".d.mts", ".d.cts"],
     writtenFor: {
