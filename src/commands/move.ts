@@ -1,5 +1,6 @@
 /** `steady-shelf move FROM… TO` and `steady-shelf move --plan FILE`. */
 import { readFileSync, writeFileSync } from "node:fs";
+import { relative, resolve, sep } from "node:path";
 import { folderOf } from "../core/paths.js";
 import { reasonOf, ShelfError } from "../core/errors.js";
 import { anticipateMove, openProject, planMoves, type Project } from "../core/pipeline.js";
@@ -25,6 +26,8 @@ export interface MoveOptions extends CommonOptions {
 interface Wanted {
   readonly moves: readonly Move[];
   readonly places?: (move: Move) => string;
+  /** The plan's own place, if it lies in the project. */
+  readonly file?: string;
 }
 
 /** Runs the command; gives the exit code. */
@@ -34,8 +37,10 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const opening = openProject(context.store);
   if (options.plan === undefined) anticipateMove(context.store, options.paths.slice(0, -1).map((path) => context.pathOf(path)));
   const project = await opening;
-  const wanted = options.plan === undefined ? understandPaths(context, project, options) : await readPlan(project, options.plan);
-  const plan = await planMoves(project, wanted.moves, { ...(wanted.places && { places: wanted.places }), progress: context.progress.report });
+  const wanted = options.plan === undefined ? understandPaths(context, project, options) : await readPlan(context, project, options.plan);
+  const made = await planMoves(project, wanted.moves, { ...(wanted.places && { places: wanted.places }), progress: context.progress.report });
+  // A plan that lies in the project names what it moves; that needs no second look.
+  const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
   if (options.save !== undefined) await savePlan(context, plan, options.save);
   const holds = plan.proof.different.length === 0 || options.acceptDifferent;
@@ -63,10 +68,10 @@ function understandPaths(context: Context, project: Project, { paths, alone }: M
   return { moves: understandMove(project.tree, { from, to, into: /[\\/]$|(^|[\\/])\.{1,2}$/.test(typed), alone }) };
 }
 
-async function readPlan(project: Project, file: string): Promise<Wanted> {
+async function readPlan(context: Context, project: Project, file: string): Promise<Wanted> {
   const { readPlanFile } = await import("../core/plan-file/index.js");
   const { moves, lineOf } = readPlanFile(project.tree, readText(file), file);
-  return { moves, places: lineOf };
+  return { moves, places: lineOf, file: relative(context.store.root, resolve(file)).replaceAll(sep, "/") };
 }
 
 function readText(file: string): string {

@@ -21,7 +21,7 @@ export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): 
   const sections = [
     [headline(plan, screen, options.change !== undefined)],
     plan.moves.length > 0 ? drawTrees({ moves: plan.moves, staysIn: options.staysIn }, screen, options.all) : [],
-    editLines(plan, screen, options.all),
+    editLines(plan, screen, options),
     linkLines(plan, screen),
     proofLines(plan, screen, options.all),
     noteLines(plan, screen, options.all),
@@ -39,22 +39,24 @@ function headline(plan: Plan, { palette, width }: Screen, done: boolean): string
   return wrap(`${moved}${companions}; ${edits}.`, width).split("\n").map(palette.strong).join("\n");
 }
 
-function editLines(plan: Plan, screen: Screen, all: boolean): string[] {
+function editLines(plan: Plan, screen: Screen, { all, change }: PlanViewOptions): string[] {
   if (plan.edits.length === 0) return [];
   const { palette } = screen;
+  // Where one finds the file: at its old place before, at its new one after.
+  const places = new Map(change === undefined ? [] : plan.moves.map((move) => [move.from, move.to]));
   const shown = all || plan.edits.length <= mostEdits + 2 ? plan.edits : plan.edits.slice(0, mostEdits);
   const byFile = groupByFile(shown);
   const place = Math.max(...shown.map((edit) => placeOf(edit).length));
   const before = Math.min(Math.max(...shown.map((edit) => cells(edit.before))), Math.floor((screen.width - place - 9) / 2));
-  const lines = [...byFile].flatMap(([file, edits]) => [`  ${file}`, ...edits.map((edit) => editLine(edit, { place, before }, screen))]);
+  const lines = [...byFile].flatMap(([file, edits]) => [`  ${places.get(file) ?? file}`, ...edits.map((edit) => editLine(edit, { place, before }, screen))]);
   const hidden = plan.edits.slice(shown.length);
   if (hidden.length === 0) return [`  ${palette.strong("respelled")}`, ...lines];
   const files = new Set(hidden.map((edit) => edit.file)).size;
   return [`  ${palette.strong("respelled")}`, ...lines, palette.faint(`  … and ${count(hidden.length, "more reference")} in ${count(files, "file")} (--all shows them)`)];
 }
 
-function groupByFile(edits: readonly PlannedEdit[]): Map<string, PlannedEdit[]> {
-  const groups = new Map<string, PlannedEdit[]>();
+function groupByFile(edits: readonly PlannedEdit[]): Map<PlannedEdit["file"], PlannedEdit[]> {
+  const groups = new Map<PlannedEdit["file"], PlannedEdit[]>();
   for (const edit of edits) groups.set(edit.file, [...(groups.get(edit.file) ?? []), edit]);
   return groups;
 }

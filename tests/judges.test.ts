@@ -1,0 +1,68 @@
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { readdirSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { join, posix } from "node:path";
+import { build } from "esbuild";
+import { describe, expect, test } from "vitest";
+import { demoCopy, fingerprint, run } from "./program.js";
+
+/** The compiler's errors, by an independent process. */
+function compile(root: string): string {
+  const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
+  return spawnSync(process.execPath, [compiler, "-p", "."], { cwd: root, encoding: "utf8" }).stdout;
+}
+
+/** A fingerprint of the whole app in one file, without the keys that are paths, and without names made of them. */
+async function bundle(root: string): Promise<string> {
+  const { outputFiles } = await build({
+    absWorkingDir: root, entryPoints: ["src/main.tsx"], outdir: "out", bundle: true, write: false, minifyWhitespace: true, format: "esm", packages: "external",
+    alias: { "@": join(root, "src") }, loader: { ".png": "dataurl", ".svg": "text", ".module.css": "local-css" }, logLevel: "silent",
+  });
+  const numbers = new Map<string, number>();
+  const text = outputFiles.map((file) => file.text.replace(/\{"[^"\n]*"\(\)\{/g, '{"path"(){')).join("\n");
+  const nameless = text.replace(/[A-Za-z_$][\w$-]*/g, (name) => `n${numbers.get(name) ?? (numbers.set(name, numbers.size), numbers.size - 1)}`);
+  return createHash("sha256").update(nameless).digest("hex");
+}
+
+/** Numbers that are the same for the same seed (Mulberry32). */
+function randomFrom(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+describe.each([1, 2, 3, 4])("the demo app, shuffled (seed %i)", (seed) => {
+  test("compiles and bundles to the same, and comes back byte for byte", async () => {
+    const root = demoCopy();
+    const bytes = fingerprint(root);
+    const random = randomFrom(seed);
+    const files = readdirSync(join(root, "src"), { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => posix.join(entry.parentPath.slice(root.length + 1).replaceAll("\\", "/"), entry.name));
+    const folders = ["src/features/one", "src/features/two/deep", "src/it's [new]", ...new Set(files.map((file) => posix.dirname(file)))];
+    // The entry stays; what two densities have travels together; two files of one name must not meet.
+    const movable = files.filter((file) => !/main\.tsx|apple-tree|global\.css/.test(file) && random() < 0.6);
+    const used = new Set(files);
+    const moves = movable.flatMap((from) => {
+      const to = posix.join(folders[Math.floor(random() * folders.length)] ?? "src", posix.basename(from));
+      const stem = to.replace(/\.\w+$/, "");
+      if ([...used].some((path) => path === to || path.replace(/\.\w+$/, "") === stem)) return [];
+      used.add(to);
+      return [{ from, to }];
+    });
+    expect(moves.length).toBeGreaterThan(15);
+    writeFileSync(join(root, ".git", "plan.json"), JSON.stringify({ version: 1, moves }));
+    const before = { errors: compile(root), bundle: await bundle(root) };
+    expect(before.errors).toBe("");
+    const result = run(root, ["move", "--plan", ".git/plan.json", "--write", "--json"]);
+    expect(result.err).toBe("");
+    expect(result.json()).toMatchObject({ written: true, proof: { different: [] } });
+    expect(compile(root)).toBe("");
+    expect(await bundle(root)).toBe(before.bundle);
+    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect(fingerprint(root)).toBe(bytes);
+  });
+});
