@@ -1,5 +1,5 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
-import type { Plan, PlannedEdit } from "../core/plan/index.js";
+import type { Move, Plan, PlannedEdit } from "../core/plan/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count, enumerate, grouped } from "./words.js";
@@ -20,13 +20,18 @@ const mostNotes = 5;
 export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): string {
   const sections = [
     [headline(plan, screen, options.change !== undefined)],
-    plan.moves.length > 0 ? drawTrees({ moves: plan.moves, staysIn: options.staysIn }, screen, options.all) : [],
+    plan.moves.length > 0 ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all) : [],
     editLines(plan, screen, options),
     linkLines(plan, screen),
     proofLines(plan, screen, options.all),
     noteLines(plan, screen, options.all),
   ];
   return sections.filter((lines) => lines.length > 0).map((lines) => lines.join("\n")).join("\n\n");
+}
+
+/** Who goes along is said beside its new place. */
+function withNote({ from, to, why }: Move): { from: string; to: string; note?: string } {
+  return { from, to, ...(why === "companion" && { note: "companion" }) };
 }
 
 function headline(plan: Plan, { palette, width }: Screen, done: boolean): string {
@@ -47,7 +52,7 @@ function editLines(plan: Plan, screen: Screen, { all, change }: PlanViewOptions)
   const shown = all || plan.edits.length <= mostEdits + 2 ? plan.edits : plan.edits.slice(0, mostEdits);
   const byFile = groupByFile(shown);
   const place = Math.max(...shown.map((edit) => placeOf(edit).length));
-  const before = Math.min(Math.max(...shown.map((edit) => cells(edit.before))), Math.floor((screen.width - place - 9) / 2));
+  const before = Math.min(Math.max(...shown.map((edit) => cells(edit.before))), Math.floor((screen.width - place - 8) / 2));
   const lines = [...byFile].flatMap(([file, edits]) => [`  ${places.get(file) ?? file}`, ...edits.map((edit) => editLine(edit, { place, before }, screen))]);
   const hidden = plan.edits.slice(shown.length);
   if (hidden.length === 0) return [`  ${palette.strong("respelled")}`, ...lines];
@@ -66,9 +71,9 @@ function placeOf({ at }: PlannedEdit): string {
 }
 
 function editLine(edit: PlannedEdit, widths: { place: number; before: number }, { palette, width }: Screen): string {
-  const rest = width - 4 - widths.place - 2 - widths.before - 4;
+  const rest = width - 4 - widths.place - 2 - widths.before - 3;
   const before = pad(shorten(edit.before, widths.before), widths.before);
-  return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")}  ${palette.arrives(shorten(edit.after, rest))}`;
+  return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")} ${palette.arrives(shorten(edit.after, rest))}`;
 }
 
 function linkLines(plan: Plan, { palette, width }: Screen): string[] {

@@ -4,7 +4,7 @@ import { count } from "./words.js";
 
 /** What the two trees are drawn from. Paths are `/`-separated. */
 export interface TreeChange {
-  readonly moves: readonly { readonly from: string; readonly to: string }[];
+  readonly moves: readonly { readonly from: string; readonly to: string; readonly note?: string }[];
   /** How many files stay directly in a folder; `undefined` for one that is not known. */
   readonly staysIn: (folder: string) => number | undefined;
 }
@@ -12,6 +12,8 @@ export interface TreeChange {
 interface Branch {
   readonly folders: Map<string, Branch>;
   readonly files: string[];
+  /** What is said beside a file, by its name. */
+  readonly notes: Map<string, string>;
 }
 
 /** Files shown before a folder is folded. */
@@ -22,8 +24,8 @@ const mostLines = 40;
 /** Two small trees, as lines. */
 export function drawTrees(change: TreeChange, screen: Screen, all: boolean): string[] {
   const { palette } = screen;
-  const before = drawTree(change.moves.map((move) => move.from), change, "-", all);
-  const after = drawTree(change.moves.map((move) => move.to), change, "+", all);
+  const before = drawTree(change.moves.map((move) => ({ path: move.from })), { change, mark: "-", all });
+  const after = drawTree(change.moves.map((move) => ({ path: move.to, note: move.note })), { change, mark: "+", all });
   const left = Math.max(...before.map((line) => cells(line.text)), 6) + 2;
   const right = Math.max(...after.map((line) => cells(line.text)), 5);
   const paint = (line: Line | undefined, width: number): string => {
@@ -47,20 +49,22 @@ interface Line {
   readonly mark: "-" | "+" | "";
 }
 
-function drawTree(paths: readonly string[], change: TreeChange, mark: "-" | "+", all: boolean): Line[] {
-  const root: Branch = { folders: new Map(), files: [] };
-  for (const path of paths) {
+function drawTree(paths: readonly { path: string; note?: string | undefined }[], drawing: Drawing): Line[] {
+  const root: Branch = { folders: new Map(), files: [], notes: new Map() };
+  for (const { path, note } of paths) {
     const parts = path.split("/");
     const name = parts.pop() ?? "";
     let branch = root;
     for (const part of parts) {
       let next = branch.folders.get(part);
-      if (!next) branch.folders.set(part, (next = { folders: new Map(), files: [] }));
+      if (!next) branch.folders.set(part, (next = { folders: new Map(), files: [], notes: new Map() }));
       branch = next;
     }
     branch.files.push(name);
+    if (note !== undefined) branch.notes.set(name, note);
   }
-  const lines = drawBranch(root, "", 0, { change, mark, all });
+  const { all } = drawing;
+  const lines = drawBranch(root, "", 0, drawing);
   const hidden = lines.length - mostLines;
   return all || hidden <= 0 ? lines : [...lines.slice(0, mostLines), { text: `… ${count(hidden, "more line")} (--all shows them)`, mark: "" }];
 }
@@ -80,10 +84,10 @@ function drawBranch(branch: Branch, path: string, depth: number, drawing: Drawin
   }
   const files = [...branch.files].sort();
   const shown = drawing.all || files.length <= mostFiles ? files : files.slice(0, mostFiles - 1);
-  for (const name of shown) lines.push({ text: `${drawing.mark} ${margin}${name}`, mark: drawing.mark });
+  for (const name of shown) lines.push({ text: `${drawing.mark} ${margin}${name}${branch.notes.has(name) ? `  (${branch.notes.get(name)})` : ""}`, mark: drawing.mark });
   if (shown.length < files.length) lines.push({ text: `${drawing.mark} ${margin}… ${count(files.length - shown.length, "more file")}`, mark: drawing.mark });
   const stays = drawing.change.staysIn(path);
-  if (stays && depth > 0) lines.push({ text: `  ${margin}(${count(stays, "other")})`, mark: "" });
+  if (stays && depth > 0) lines.push({ text: `  ${margin}(${count(stays, "other stays", "others stay")})`, mark: "" });
   return lines;
 }
 
