@@ -35,6 +35,8 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const context = openContext(options);
   await settleFirst(context);
   const opening = openProject(context.store);
+  // A mistyped path may be refused first; the project's own refusal must then not come as a second one.
+  opening.catch(() => undefined);
   if (options.plan === undefined) anticipateMove(context.store, options.paths.slice(0, -1).map((path) => context.pathOf(path)));
   const project = await opening;
   const wanted = options.plan === undefined ? understandPaths(context, project, options) : await readPlan(context, project, options.plan);

@@ -129,6 +129,11 @@ const catalogue = {
     what: (d) => `Edited after the change that would be undone:${list(d)}`,
     next: () => "Nothing was written. Put these edits aside (git stash, or a copy), undo, and bring them back.",
   },
+  UNREADABLE: {
+    refusal: "state",
+    what: (d) => `${d.path} cannot be read: ${d.reason}`,
+    next: () => "What it names cannot be known otherwise. Give yourself read access, or let git ignore the file, then try again.",
+  },
   UNWRITABLE: {
     refusal: "state",
     what: (d) => `${d.path} cannot be written: ${d.reason}`,

@@ -5,7 +5,7 @@
  * entered once under every name by which a tool may find it: `Tree.ios.tsx` under `Tree.ios` and `Tree`.
  */
 import type { LookupRules } from "../languages/index.js";
-import { inFolder, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, type ProjectPath } from "../paths.js";
 import type { TreeView } from "../tree/index.js";
 
 interface Entry {
@@ -18,6 +18,8 @@ const density = /@\d+(?:\.\d+)?x(?=\.)/;
 
 /** What a name can mean on one tree, by one language's rules. */
 export class LookupIndex {
+  /** Files by folder, until a name in that folder is asked for: a move of one file asks about few folders. */
+  readonly #unopened = new Map<string, ProjectPath[]>();
   readonly #byStem = new Map<string, Entry[]>();
   readonly #variants = new Map<string, ProjectPath[]>();
   readonly #declarations = new Map<string, ProjectPath[]>();
@@ -28,11 +30,12 @@ export class LookupIndex {
     readonly rules: LookupRules,
   ) {
     if (tree.ignoresCase) this.#folded = foldCase(tree.paths);
-    for (const path of tree.paths) this.#enter(path);
+    for (const path of tree.paths) add(this.#unopened, this.#key(folderOf(path)), path);
   }
 
   /** A file by its own name, with its variants (`@2x`, `.ios`), declarations, and what `.js` is written for. */
   file(path: ProjectPath): readonly ProjectPath[] {
+    this.#open(path);
     const exact = this.#exact(path);
     const found = [...(exact ? [exact, ...(this.#declarations.get(exact) ?? [])] : []), ...(this.#variants.get(exact ?? path) ?? [])];
     const dot = path.lastIndexOf(".");
@@ -46,6 +49,7 @@ export class LookupIndex {
    * Tools disagree which of `x.ts` and `x.tsx` comes first, so both count; a data file only where there is no script.
    */
   stem(path: ProjectPath): readonly ProjectPath[] {
+    this.#open(path);
     const entries = this.#byStem.get(this.#key(path));
     if (!entries) return [];
     if (entries.length === 1) return [(entries[0] as Entry).path];
@@ -78,6 +82,15 @@ export class LookupIndex {
 
   #withExtensions(stem: string, extensions: readonly string[]): ProjectPath[] {
     return extensions.map((extension) => this.#exact((stem + extension) as ProjectPath)).filter((path) => path !== undefined);
+  }
+
+  /** Enters the files of the folder that a path is in, once. */
+  #open(path: ProjectPath): void {
+    const folder = this.#key(folderOf(path));
+    const files = this.#unopened.get(folder);
+    if (!files) return;
+    this.#unopened.delete(folder);
+    for (const file of files) this.#enter(file);
   }
 
   #enter(path: ProjectPath): void {

@@ -1,7 +1,7 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
 import { languageFor, type Extraction } from "../languages/index.js";
-import { folderOf, isBelow, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
@@ -31,13 +31,13 @@ function headPlace(file: ProjectPath, head: string): string | undefined {
 /** A run of characters that may be a path. */
 const pathToken = /[\w@.~$()[\]+*-]*(?:\/[\w@.~$()[\]+*-]+)+\/?|[\w@~$+-]+(?:\.[\w@-]+)+/g;
 
-const binary = /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$/i;
+const binary = /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$|-lock\.\w+$/i;
 
 /** Mentions in files that no language reads: documents, manifests, style sheets, pages, CI files. */
 export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[], map: MoveMap): Mention[] {
-  const folders = new Set([...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && map.folder(folder) !== folder));
+  const folders = new Set([...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)));
   return candidates.flatMap((file) => {
-    if (languageFor(file) !== undefined || binary.test(file) || nameOf(file) === "package-lock.json") return [];
+    if (languageFor(file) !== undefined || binary.test(file)) return [];
     const source = tree.text(file);
     if (!source || source.text.includes("\0")) return [];
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
@@ -48,6 +48,12 @@ export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[
       return [];
     });
   });
+}
+
+/** A folder that only lost a file is still what a text says of it. */
+function isMovedWhole(map: MoveMap, folder: ProjectPath): boolean {
+  const to = map.folder(folder);
+  return to !== undefined && to !== folder;
 }
 
 /** Brackets may belong to a name (`[id]`, `(group)`) or stand around it (`[text](./a.ts)`): first with them, then without. */

@@ -34,7 +34,8 @@ export function understandMove(tree: SourceTree, request: MoveRequest): Move[] {
 }
 
 function expandPattern(tree: SourceTree, path: ProjectPath): readonly ProjectPath[] {
-  if (tree.has(path) || (tree.hasFolder(path) && path !== "")) return [path];
+  if (path === "") throw new ShelfError("SOURCE_NOT_OURS", { path: "The project's own folder", reason: "not in the project but around it" });
+  if (tree.has(path) || tree.hasFolder(path)) return [path];
   if (!/[*?{[]/.test(path)) return refuseSource(tree, path);
   const isMatch = picomatch(path);
   const matches = tree.paths.filter((each) => isMatch(each));

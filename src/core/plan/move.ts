@@ -18,6 +18,8 @@ export interface Move {
 
 /** Every file of a folder, at its place below the new folder. Throws `INTO_ITSELF`. */
 export function movesOfFolder(tree: SourceTree, from: ProjectPath, to: ProjectPath, because?: string): Move[] {
+  const foreign = tree.foreign.find((folder) => isBelow(folder, from));
+  if (foreign !== undefined) throw new ShelfError("SOURCE_NOT_OURS", { path: `${from}/`, reason: `around the repository ${foreign}, which is not this one` });
   if (from === to || isBelow(to, from)) throw new ShelfError("INTO_ITSELF", { path: `${from}/`, other: to });
   return tree.filesBelow(from).map((path) => {
     return { from: path, to: inFolder(to, path.slice(from.length + 1)), why: "in folder", because: because ?? `${from}/` };

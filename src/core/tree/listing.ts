@@ -23,7 +23,7 @@ export function runGit(root: string, words: readonly string[], fine: readonly nu
 /**
  * Reads git's list: tracked files that are still on the disk, and untracked ones that are not ignored.
  *
- * `-t` puts a letter before each entry (`H` tracked, `R` gone from the disk, `?` untracked) and `-s` the mode, of
+ * `-t` puts a letter before each entry (`H` tracked, `R` gone from the disk, `S` sparse, `?` untracked) and `-s` the mode, of
  * which 120000 is a link and 160000 a submodule. Source of the format: git-ls-files(1).
  */
 export async function listByGit(root: string): Promise<Listing | undefined> {
@@ -36,7 +36,9 @@ export async function listByGit(root: string): Promise<Listing | undefined> {
     if (entry === "") continue;
     const tab = entry.startsWith("? ") ? 1 : entry.indexOf("\t");
     const path = entry.slice(tab + 1);
-    if (entry.startsWith("R ")) gone.add(path);
+    // `S` says that a sparse checkout may have left the file out.
+    const isAway = entry.startsWith("R ") || (entry.startsWith("S ") && lstatSync(join(root, path), { throwIfNoEntry: false }) === undefined);
+    if (isAway) gone.add(path);
     else modes.set(path, tab === 1 ? "?" : entry.slice(2, 8));
   }
   for (const path of gone) modes.delete(path);

@@ -4,6 +4,7 @@
  * A `SourceTree` never parses. `PlannedTree` is the same tree as it would be after moves and edits, so that
  * everything that works on the one works on the other; nothing is written for it.
  */
+import { reasonOf, ShelfError } from "../errors.js";
 import { foldersAbove, type ProjectPath } from "../paths.js";
 import { SourceText } from "../text/index.js";
 import type { FileReader, Listing } from "./file-store.js";
@@ -77,8 +78,16 @@ export class SourceTree implements TreeView {
   text(path: ProjectPath): SourceText | undefined {
     if (!this.has(path) || this.isLink(path)) return undefined;
     let text = this.#texts.get(path);
-    if (text === undefined) this.#texts.set(path, (text = SourceText.fromBytes(this.store.read(path))));
+    if (text === undefined) this.#texts.set(path, (text = SourceText.fromBytes(this.#bytes(path))));
     return text;
+  }
+
+  #bytes(path: ProjectPath): Buffer {
+    try {
+      return this.store.read(path);
+    } catch (error) {
+      throw new ShelfError("UNREADABLE", { path, reason: reasonOf(error) }, error);
+    }
   }
 
   /** Whether this file's text was read, so that a plan may stand on it. */
