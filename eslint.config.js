@@ -27,6 +27,14 @@ export default tseslint.config(
   { files: ["src/core/tree/disk-store.ts"], rules: { "no-restricted-globals": "off" } },
   {
     files: ["**/*.mjs", "eslint.config.js"],
-    languageOptions: { globals: { process: "readonly", console: "readonly", performance: "readonly", URL: "readonly", setTimeout: "readonly" } },
+    languageOptions: {
+      globals: {
+        process: "readonly",
+        console: "readonly",
+        performance: "readonly",
+        URL: "readonly",
+        setTimeout: "readonly",
+      },
+    },
   },
 );

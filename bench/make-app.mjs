@@ -6,10 +6,26 @@ import { dirname, join } from "node:path";
 
 /** What a feature holds: 20 files, of which 14 are code. */
 const kinds = [
-  ["screens", "Screen.tsx"], ["components", "Card.tsx"], ["components", "List.tsx"], ["components", "Badge.tsx"], ["components", "Form.tsx"],
-  ["components", "Chart.tsx"], ["hooks", "Data.ts"], ["hooks", "Filter.ts"], ["services", "Service.ts"], ["services", "Cache.ts"],
-  ["context", "Reducer.ts"], ["context", "Actions.ts"], ["helpers", "Format.ts"], ["components", "Card.test.tsx"],
-  ["components", "Card.module.css"], ["components", "List.module.css"], ["screens", "Screen.module.css"], ["assets", "Icon.svg"], ["assets", "Photo.png"], ["docs", "Notes.md"],
+  ["screens", "Screen.tsx"],
+  ["components", "Card.tsx"],
+  ["components", "List.tsx"],
+  ["components", "Badge.tsx"],
+  ["components", "Form.tsx"],
+  ["components", "Chart.tsx"],
+  ["hooks", "Data.ts"],
+  ["hooks", "Filter.ts"],
+  ["services", "Service.ts"],
+  ["services", "Cache.ts"],
+  ["context", "Reducer.ts"],
+  ["context", "Actions.ts"],
+  ["helpers", "Format.ts"],
+  ["components", "Card.test.tsx"],
+  ["components", "Card.module.css"],
+  ["components", "List.module.css"],
+  ["screens", "Screen.module.css"],
+  ["assets", "Icon.svg"],
+  ["assets", "Photo.png"],
+  ["docs", "Notes.md"],
 ];
 
 /**
@@ -24,13 +40,22 @@ export function makeApp(root, size) {
     writeFileSync(join(root, path), text);
   };
   write("package.json", JSON.stringify({ name: "synthetic-orchard", type: "module" }));
-  write("tsconfig.json", JSON.stringify({ compilerOptions: { jsx: "react-jsx", paths: { "@/*": ["./src/*"] } }, include: ["src"] }));
+  write(
+    "tsconfig.json",
+    JSON.stringify({ compilerOptions: { jsx: "react-jsx", paths: { "@/*": ["./src/*"] } }, include: ["src"] }),
+  );
   for (let feature = 0; feature < features; feature += 1) {
-    kinds.forEach(([folder = "", ending = ""], kind) => write(pathOf(folder, feature, ending), textOf(feature, kind, features)));
+    kinds.forEach(([folder = "", ending = ""], kind) =>
+      write(pathOf(folder, feature, ending), textOf(feature, kind, features)),
+    );
   }
   execFileSync("git", ["init", "-q"], { cwd: root });
   execFileSync("git", ["add", "-A"], { cwd: root });
-  execFileSync("git", ["-c", "user.name=bench", "-c", "user.email=bench@example.org", "commit", "-q", "-m", "synthetic"], { cwd: root });
+  execFileSync(
+    "git",
+    ["-c", "user.name=bench", "-c", "user.email=bench@example.org", "commit", "-q", "-m", "synthetic"],
+    { cwd: root },
+  );
 }
 
 /** Ten sub-folders a layer keep folders at a believable size. @param {string} folder @param {number} feature @param {string} ending */
@@ -43,7 +68,9 @@ function textOf(feature, kind, features) {
   const [folder = "", ending = ""] = kinds[kind] ?? [];
   if (!/\.tsx?$/.test(ending)) return ending.endsWith(".css") ? ".plot {\n  color: green;\n}\n" : `Plot ${feature}\n`;
   const lines = [`import { useState } from "react";`];
-  const targets = [1, 2, 3, 4, 5].map((step) => /** @type {const} */ ([(kind + step * 3) % 13, step === 5 ? (feature * 7 + kind) % features : feature]));
+  const targets = [1, 2, 3, 4, 5].map(
+    (step) => /** @type {const} */ ([(kind + step * 3) % 13, step === 5 ? (feature * 7 + kind) % features : feature]),
+  );
   targets.forEach(([target, other], index) => {
     const [toFolder = "", toEnding = ""] = kinds[target] ?? [];
     if (target === kind && other === feature) return;
@@ -53,7 +80,11 @@ function textOf(feature, kind, features) {
     lines.push(`import { value as value${index} } from "${spelled}";`);
   });
   if (ending.includes(".test.")) lines.push(`vi.mock("../../services/area${feature % 50}/Plot${feature}Service");`);
-  const body = Array.from({ length: 30 }, (_, line) => `  const step${line} = (input: number): number => input * ${line + kind} + ${feature}; // row ${line} of the plot`);
+  const body = Array.from(
+    { length: 30 },
+    (_, line) =>
+      `  const step${line} = (input: number): number => input * ${line + kind} + ${feature}; // row ${line} of the plot`,
+  );
   return `${lines.join("\n")}\n\n/** Part ${kind} of plot ${feature}. */\nexport function value(start: number): number {\n${body.join("\n")}\n  return step0(start) + step29(start);\n}\n`;
 }
 

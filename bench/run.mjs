@@ -21,7 +21,12 @@ const runs = 5;
 /** @param {string} command @param {readonly string[]} words @param {string} cwd */
 function measure(command, words, cwd) {
   const begun = performance.now();
-  const run = spawnSync(command, words, { cwd, encoding: "utf8", maxBuffer: 1 << 30, env: { ...process.env, NODE_OPTIONS: `--import ${peak}` } });
+  const run = spawnSync(command, words, {
+    cwd,
+    encoding: "utf8",
+    maxBuffer: 1 << 30,
+    env: { ...process.env, NODE_OPTIONS: `--import ${peak}` },
+  });
   if (run.status !== 0) throw new Error(`${command} ${words.join(" ")} ended with ${run.status}: ${run.stderr}`);
   const memory = Number(/peak-memory (\d+)/.exec(run.stderr)?.[1] ?? 0) / 1024;
   return { time: performance.now() - begun, memory };
@@ -34,22 +39,68 @@ const rows = [["files", "what", "time", "floor", "ratio", "memory"]];
 for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
   const root = mkdtempSync(join(tmpdir(), "steady-shelf-bench-"));
   makeApp(root, size);
-  writeFileSync(join(root, "../whole.json"), JSON.stringify({ version: 1, moves: ["screens", "components", "hooks", "services", "context", "helpers", "assets"].map((folder) => ({ from: `src/${folder}/`, to: `src/modules/inner/${folder}/` })) }));
+  writeFileSync(
+    join(root, "../whole.json"),
+    JSON.stringify({
+      version: 1,
+      moves: ["screens", "components", "hooks", "services", "context", "helpers", "assets"].map((folder) => ({
+        from: `src/${folder}/`,
+        to: `src/modules/inner/${folder}/`,
+      })),
+    }),
+  );
   const one = ["move", "src/components/area7/Plot7Card.tsx", "src/screens/area3/"];
   const cases = [
-    { name: "preview: whole project", words: [program, "move", "--plan", "../whole.json"], floor: ["node", floor, root], floorName: "list + read + parse" },
-    { name: "preview: one file", words: [program, ...one], floor: ["git", "grep", "-l", "-F", "Plot7Card"], floorName: "git grep -l" },
+    {
+      name: "preview: whole project",
+      words: [program, "move", "--plan", "../whole.json"],
+      floor: ["node", floor, root],
+      floorName: "list + read + parse",
+    },
+    {
+      name: "preview: one file",
+      words: [program, ...one],
+      floor: ["git", "grep", "-l", "-F", "Plot7Card"],
+      floorName: "git grep -l",
+    },
     { name: "history (start-up)", words: [program, "history"], floor: ["node", "-e", "0"], floorName: "node -e 0" },
   ];
   for (const each of cases) {
     const [command = "", ...words] = each.floor;
-    const pairs = Array.from({ length: size > 20_000 ? 3 : runs }, () => ({ floor: measure(command, words, root), ours: measure("node", each.words, root) }));
+    const pairs = Array.from({ length: size > 20_000 ? 3 : runs }, () => ({
+      floor: measure(command, words, root),
+      ours: measure("node", each.words, root),
+    }));
     const [ours, least] = [median(pairs.map((pair) => pair.ours.time)), median(pairs.map((pair) => pair.floor.time))];
-    rows.push([String(size), each.name, `${Math.round(ours)} ms`, `${Math.round(least)} ms (${each.floorName})`, (ours / least).toFixed(2), `${Math.round(median(pairs.map((pair) => pair.ours.memory)))} MiB`]);
+    rows.push([
+      String(size),
+      each.name,
+      `${Math.round(ours)} ms`,
+      `${Math.round(least)} ms (${each.floorName})`,
+      (ours / least).toFixed(2),
+      `${Math.round(median(pairs.map((pair) => pair.ours.memory)))} MiB`,
+    ]);
   }
-  const applied = [measure("node", [program, "move", "--plan", "../whole.json", "--write"], root), measure("node", [program, "undo", "--write"], root)];
-  for (const [index, name] of ["write: whole project", "undo: whole project"].entries()) rows.push([String(size), name, `${Math.round(applied[index]?.time ?? 0)} ms`, "", "", `${Math.round(applied[index]?.memory ?? 0)} MiB`]);
+  const applied = [
+    measure("node", [program, "move", "--plan", "../whole.json", "--write"], root),
+    measure("node", [program, "undo", "--write"], root),
+  ];
+  for (const [index, name] of ["write: whole project", "undo: whole project"].entries())
+    rows.push([
+      String(size),
+      name,
+      `${Math.round(applied[index]?.time ?? 0)} ms`,
+      "",
+      "",
+      `${Math.round(applied[index]?.memory ?? 0)} MiB`,
+    ]);
   rmSync(root, { recursive: true, force: true });
 }
 const widths = rows[0]?.map((_, column) => Math.max(...rows.map((row) => row[column]?.length ?? 0))) ?? [];
-for (const row of rows) console.log(row.map((cell, column) => cell.padEnd(widths[column] ?? 0)).join("  ").trimEnd());
+for (const row of rows)
+  console.log(
+    row
+      .map((cell, column) => cell.padEnd(widths[column] ?? 0))
+      .join("  ")
+      .trimEnd(),
+  );

@@ -23,8 +23,14 @@ await build({
   external: ["oxc-parser", "hermes-parser", "typescript"],
   chunkNames: "part-[hash]",
   // Some packages are CommonJS inside and ask for Node's own modules by `require`.
-  banner: { js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);",
+  },
   logLevel: "warning",
 });
-const types = spawnSync(process.execPath, ["node_modules/typescript/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"], { cwd: root, stdio: "inherit" });
+const types = spawnSync(
+  process.execPath,
+  ["node_modules/typescript/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"],
+  { cwd: root, stdio: "inherit" },
+);
 process.exitCode = types.status ?? 1;

@@ -31,13 +31,20 @@ if (!existsSync(built) || newest(join(root, "src")) > statSync(built).mtimeMs) {
 /** @param {string} command @param {readonly string[]} words */
 function run(command, words) {
   // On Windows npm is a script, which only a shell can start.
-  execFileSync(command, words, { cwd: root, stdio: ["ignore", 2, 2], shell: process.platform === "win32" && command === "npm" });
+  execFileSync(command, words, {
+    cwd: root,
+    stdio: ["ignore", 2, 2],
+    shell: process.platform === "win32" && command === "npm",
+  });
 }
 
 /** The latest change below a folder, in milliseconds. @param {string} folder @returns {number} */
 function newest(folder) {
-  return Math.max(0, ...readdirSync(folder, { withFileTypes: true }).map((entry) => {
-    const path = join(folder, entry.name);
-    return entry.isDirectory() ? newest(path) : statSync(path).mtimeMs;
-  }));
+  return Math.max(
+    0,
+    ...readdirSync(folder, { withFileTypes: true }).map((entry) => {
+      const path = join(folder, entry.name);
+      return entry.isDirectory() ? newest(path) : statSync(path).mtimeMs;
+    }),
+  );
 }

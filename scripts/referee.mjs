@@ -10,7 +10,18 @@
 // @ts-check
 import { execFileSync, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync, statSync, writeFileSync, lstatSync } from "node:fs";
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  lstatSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join, posix, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -36,7 +47,12 @@ const unresolvedOutside = {
   setup(/** @type {esbuild.PluginBuild} */ build) {
     build.onResolve({ filter: /^[.#@~]/ }, async (args) => {
       if (args.pluginData === "asked" || args.kind === "entry-point") return undefined;
-      const found = await build.resolve(args.path, { importer: args.importer, resolveDir: args.resolveDir, kind: args.kind, pluginData: "asked" });
+      const found = await build.resolve(args.path, {
+        importer: args.importer,
+        resolveDir: args.resolveDir,
+        kind: args.kind,
+        pluginData: "asked",
+      });
       return found.errors.length > 0 ? { path: args.path, external: true } : found;
     });
   },
@@ -64,10 +80,16 @@ async function judge(spec, seed) {
   const moves = randomMoves(tree, movable, inside, folder, random);
   writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
   const bytes = fingerprint(root);
-  const entries = inside.filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path)).filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
+  const entries = inside
+    .filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path))
+    .filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
   const before = { bundle: await bundle(root, entries), diagnostics: diagnose(root, inside) };
   const begun = performance.now();
-  const run = spawnSync("node", [program, "move", "--plan", join(home, "plan.json"), "--write", "--json", "--project", root], { encoding: "utf8", maxBuffer: 1 << 30 });
+  const run = spawnSync(
+    "node",
+    [program, "move", "--plan", join(home, "plan.json"), "--write", "--json", "--project", root],
+    { encoding: "utf8", maxBuffer: 1 << 30 },
+  );
   const took = performance.now() - begun;
   const label = `${spec} seed ${seed}`;
   if (run.status !== 0) {
@@ -85,7 +107,8 @@ async function judge(spec, seed) {
   const goes = (/** @type {string} */ path) => map.get(path) ?? path;
   const after = { bundle: await bundle(root, entries.map(goes)), diagnostics: diagnose(root, inside.map(goes)) };
   const wrong = [];
-  for (const [path, text] of before.bundle) if (after.bundle.get(goes(path)) !== text) wrong.push(`bundle of ${path} → ${goes(path)}`);
+  for (const [path, text] of before.bundle)
+    if (after.bundle.get(goes(path)) !== text) wrong.push(`bundle of ${path} → ${goes(path)}`);
   const seen = new Set(after.diagnostics);
   const expected = before.diagnostics.map((line) => line.replace(/^[^:]*/, goes));
   for (const line of expected) if (!seen.has(line)) wrong.push(`diagnostic gone: ${line}`);
@@ -93,7 +116,9 @@ async function judge(spec, seed) {
   const undo = spawnSync("node", [program, "undo", "--write", "--project", root], { encoding: "utf8" });
   if (undo.status !== 0 || fingerprint(root) !== bytes) wrong.push(`undo is not byte for byte: ${undo.stderr}`);
   if (wrong.length > 0) failures += 1;
-  console.log(`${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`);
+  console.log(
+    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
+  );
   for (const line of wrong.slice(0, 10)) console.log(`    ${line.slice(0, 300)}`);
 }
 
@@ -101,7 +126,12 @@ async function judge(spec, seed) {
 function fetchPackage(name, seed) {
   const archive = join(home, `${name.replace(/[^\w.-]/g, "_")}.tgz`);
   if (!existsSync(archive)) {
-    const [file = ""] = execFileSync("npm", ["pack", "--silent", "--pack-destination", home, name], { encoding: "utf8" }).trim().split("\n").slice(-1);
+    const [file = ""] = execFileSync("npm", ["pack", "--silent", "--pack-destination", home, name], {
+      encoding: "utf8",
+    })
+      .trim()
+      .split("\n")
+      .slice(-1);
     execFileSync("mv", [join(home, file), archive]);
   }
   const root = join(home, `${name.replace(/[^\w.-]/g, "_")}-${seed}`);
@@ -127,12 +157,19 @@ function randomFrom(seed) {
  * @param {import("../dist/index.js").SourceTree} tree @param {readonly string[]} files @param {readonly string[]} all @param {string} folder @param {() => number} random
  */
 function randomMoves(tree, files, all, folder, random) {
-  const folders = [...new Set(files.map((file) => posix.dirname(file))), `${folder}/new place`, `${folder}/deep/er/still`, `${folder}/it's [here]`];
+  const folders = [
+    ...new Set(files.map((file) => posix.dirname(file))),
+    `${folder}/new place`,
+    `${folder}/deep/er/still`,
+    `${folder}/it's [here]`,
+  ];
   const taken = new Set(all);
   const moved = new Map();
   for (const file of files) {
     if (moved.has(file) || random() > 0.34) continue;
-    const unit = [file, ...companionsOf(tree, /** @type {any} */ (file)).map(({ path }) => path)].filter((path) => posix.dirname(path) === posix.dirname(file));
+    const unit = [file, ...companionsOf(tree, /** @type {any} */ (file)).map(({ path }) => path)].filter(
+      (path) => posix.dirname(path) === posix.dirname(file),
+    );
     if (unit.some((path) => moved.has(path))) continue;
     const target = folders[Math.floor(random() * folders.length)] ?? folder;
     const prefix = random() < 0.3 ? "renamed-" : "";
@@ -142,7 +179,10 @@ function randomMoves(tree, files, all, folder, random) {
   }
   const still = files.filter((file) => !moved.has(file) && companionsOf(tree, /** @type {any} */ (file)).length === 0);
   for (let swap = 0; swap < 3 && still.length > 10; swap += 1) {
-    const [a, b] = [still.splice(Math.floor(random() * still.length), 1)[0] ?? "", still.splice(Math.floor(random() * still.length), 1)[0] ?? ""];
+    const [a, b] = [
+      still.splice(Math.floor(random() * still.length), 1)[0] ?? "",
+      still.splice(Math.floor(random() * still.length), 1)[0] ?? "",
+    ];
     if (posix.extname(a) === posix.extname(b)) moved.set(a, b).set(b, a);
   }
   return [...moved].map(([from, to]) => ({ from, to }));
@@ -155,13 +195,33 @@ function randomMoves(tree, files, all, folder, random) {
  */
 async function bundle(root, entries) {
   const found = new Map();
-  const build = await esbuild.build({
-    absWorkingDir: root, entryPoints: entries.map((file, index) => ({ in: `./${file}`, out: `entry${index}` })), outdir: "out", bundle: true, write: false, minifyWhitespace: true, minifySyntax: true, format: "esm",
-    packages: "external", logLevel: "silent", platform: "neutral", mainFields: ["module", "main"], legalComments: "none", ignoreAnnotations: true, loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text" },
-    plugins: [unresolvedOutside],
-  }).catch((error) => error);
-  for (const output of build.outputFiles ?? []) found.set(entries[Number(/entry(\d+)/.exec(output.path)?.[1])], withoutNames(output.text));
-  if (build.errors?.length) found.set("errors", String(build.errors.map((/** @type {any} */ error) => error.text.replace(/"[^"]*"/g, "…")).sort()));
+  const build = await esbuild
+    .build({
+      absWorkingDir: root,
+      entryPoints: entries.map((file, index) => ({ in: `./${file}`, out: `entry${index}` })),
+      outdir: "out",
+      bundle: true,
+      write: false,
+      minifyWhitespace: true,
+      minifySyntax: true,
+      format: "esm",
+      packages: "external",
+      logLevel: "silent",
+      platform: "neutral",
+      mainFields: ["module", "main"],
+      legalComments: "none",
+      ignoreAnnotations: true,
+      loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text" },
+      plugins: [unresolvedOutside],
+    })
+    .catch((error) => error);
+  for (const output of build.outputFiles ?? [])
+    found.set(entries[Number(/entry(\d+)/.exec(output.path)?.[1])], withoutNames(output.text));
+  if (build.errors?.length)
+    found.set(
+      "errors",
+      String(build.errors.map((/** @type {any} */ error) => error.text.replace(/"[^"]*"/g, "…")).sort()),
+    );
   return found;
 }
 
@@ -183,9 +243,21 @@ function withoutNames(text) {
 /** The compiler's errors as `path:line code`. @param {string} root @param {readonly string[]} files */
 function diagnose(root, files) {
   const names = files.filter((file) => /\.[cm]?tsx?$/.test(file)).map((file) => resolve(root, file));
-  const program = ts.createProgram(names, { noEmit: true, skipLibCheck: true, strict: true, target: ts.ScriptTarget.ESNext, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, allowImportingTsExtensions: true, jsx: ts.JsxEmit.ReactJSX, lib: ["lib.esnext.d.ts", "lib.dom.d.ts"], types: [] });
+  const program = ts.createProgram(names, {
+    noEmit: true,
+    skipLibCheck: true,
+    strict: true,
+    target: ts.ScriptTarget.ESNext,
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    allowImportingTsExtensions: true,
+    jsx: ts.JsxEmit.ReactJSX,
+    lib: ["lib.esnext.d.ts", "lib.dom.d.ts"],
+    types: [],
+  });
   return ts.getPreEmitDiagnostics(program).map((each) => {
-    const line = each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
+    const line =
+      each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
     return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}`;
   });
 }

@@ -21,7 +21,15 @@ const shots = {
   "move-preview": { before: [], run: chart, rows: 29 },
   "move-write": { before: [], run: "move src/components/TreeCard src/features/trees/ --write", rows: 28 },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
-  history: { before: [`${chart} --write`, "move src/components/page-header.tsx src/components/PageHeader.tsx --write", "undo --write"], run: "history", rows: 11 },
+  history: {
+    before: [
+      `${chart} --write`,
+      "move src/components/page-header.tsx src/components/PageHeader.tsx --write",
+      "undo --write",
+    ],
+    run: "history",
+    rows: 11,
+  },
   refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 
@@ -34,7 +42,8 @@ const wanted = process.argv.slice(2);
 const screen = spawn("Xvfb", [display, "-screen", "0", "1280x800x24"], { stdio: "ignore" });
 await new Promise((resolve) => setTimeout(resolve, 1500));
 mkdirSync(target, { recursive: true });
-for (const [name, shot] of Object.entries(shots)) if (wanted.length === 0 || wanted.includes(name)) await take(name, shot);
+for (const [name, shot] of Object.entries(shots))
+  if (wanted.length === 0 || wanted.includes(name)) await take(name, shot);
 screen.kill();
 
 /** @param {string} name @param {{ before: readonly string[], run: string, rows: number }} shot */
@@ -49,12 +58,50 @@ async function take(name, { before, run, rows }) {
   chmodSync(program, 0o755);
   for (const words of before) execFileSync(program, words.split(" "), { cwd: app, stdio: "ignore" });
   const script = join(folder, "show.sh");
-  writeFileSync(script, `clear\nprintf '\\033[2morchard-web $\\033[0m steady-shelf ${run}\\n\\n'\nPATH="${folder}:$PATH" steady-shelf ${run}\nprintf '\\n'\nsleep 60\n`);
-  const terminal = spawn("xterm", ["-geometry", `104x${rows}+0+0`, "-fa", "DejaVu Sans Mono", "-fs", "11", "-bg", "#1d2520", "-fg", "#e6e9e2", "-b", "14", "+sb", "-e", "bash", script], { cwd: app, stdio: "ignore", env: { ...process.env, DISPLAY: display, TERM: "xterm-256color", LANG: "C.UTF-8", NO_COLOR: "" } });
+  writeFileSync(
+    script,
+    `clear\nprintf '\\033[2morchard-web $\\033[0m steady-shelf ${run}\\n\\n'\nPATH="${folder}:$PATH" steady-shelf ${run}\nprintf '\\n'\nsleep 60\n`,
+  );
+  const terminal = spawn(
+    "xterm",
+    [
+      "-geometry",
+      `104x${rows}+0+0`,
+      "-fa",
+      "DejaVu Sans Mono",
+      "-fs",
+      "11",
+      "-bg",
+      "#1d2520",
+      "-fg",
+      "#e6e9e2",
+      "-b",
+      "14",
+      "+sb",
+      "-e",
+      "bash",
+      script,
+    ],
+    {
+      cwd: app,
+      stdio: "ignore",
+      env: { ...process.env, DISPLAY: display, TERM: "xterm-256color", LANG: "C.UTF-8", NO_COLOR: "" },
+    },
+  );
   await new Promise((resolve) => setTimeout(resolve, 4500));
   const raw = join(folder, "raw.png");
   execFileSync("import", ["-display", display, "-window", "root", raw]);
-  execFileSync("convert-im6.q16", [raw, "-trim", "+repage", "-bordercolor", "#1d2520", "-border", "4", "-strip", join(target, `${name}.png`)]);
+  execFileSync("convert-im6.q16", [
+    raw,
+    "-trim",
+    "+repage",
+    "-bordercolor",
+    "#1d2520",
+    "-border",
+    "4",
+    "-strip",
+    join(target, `${name}.png`),
+  ]);
   terminal.kill();
   rmSync(folder, { recursive: true, force: true });
   console.log(`docs/screenshots/${name}.png`);

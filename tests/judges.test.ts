@@ -16,12 +16,24 @@ function compile(root: string): string {
 /** A fingerprint of the whole app in one file, without the keys that are paths, and without names made of them. */
 async function bundle(root: string): Promise<string> {
   const { outputFiles } = await build({
-    absWorkingDir: root, entryPoints: ["src/main.tsx"], outdir: "out", bundle: true, write: false, minifyWhitespace: true, format: "esm", packages: "external",
-    alias: { "@": join(root, "src") }, loader: { ".png": "dataurl", ".svg": "text", ".module.css": "local-css" }, logLevel: "silent",
+    absWorkingDir: root,
+    entryPoints: ["src/main.tsx"],
+    outdir: "out",
+    bundle: true,
+    write: false,
+    minifyWhitespace: true,
+    format: "esm",
+    packages: "external",
+    alias: { "@": join(root, "src") },
+    loader: { ".png": "dataurl", ".svg": "text", ".module.css": "local-css" },
+    logLevel: "silent",
   });
   const numbers = new Map<string, number>();
   const text = outputFiles.map((file) => file.text.replace(/\{"[^"\n]*"\(\)\{/g, '{"path"(){')).join("\n");
-  const nameless = text.replace(/[A-Za-z_$][\w$-]*/g, (name) => `n${numbers.get(name) ?? (numbers.set(name, numbers.size), numbers.size - 1)}`);
+  const nameless = text.replace(
+    /[A-Za-z_$][\w$-]*/g,
+    (name) => `n${numbers.get(name) ?? (numbers.set(name, numbers.size), numbers.size - 1)}`,
+  );
   return createHash("sha256").update(nameless).digest("hex");
 }
 
@@ -41,8 +53,15 @@ describe.each([1, 2, 3, 4])("the demo app, shuffled (seed %i)", (seed) => {
     const root = demoCopy();
     const bytes = fingerprint(root);
     const random = randomFrom(seed);
-    const files = readdirSync(join(root, "src"), { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => posix.join(entry.parentPath.slice(root.length + 1).replaceAll("\\", "/"), entry.name));
-    const folders = ["src/features/one", "src/features/two/deep", "src/it's [new]", ...new Set(files.map((file) => posix.dirname(file)))];
+    const files = readdirSync(join(root, "src"), { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => posix.join(entry.parentPath.slice(root.length + 1).replaceAll("\\", "/"), entry.name));
+    const folders = [
+      "src/features/one",
+      "src/features/two/deep",
+      "src/it's [new]",
+      ...new Set(files.map((file) => posix.dirname(file))),
+    ];
     // The entry stays; what two densities have travels together; two files of one name must not meet.
     const movable = files.filter((file) => !/main\.tsx|apple-tree|global\.css/.test(file) && random() < 0.6);
     const used = new Set(files);

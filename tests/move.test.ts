@@ -5,7 +5,11 @@ import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
 
-const small = { "src/main.ts": 'import { a } from "./parts/a";\n', "src/parts/a.ts": "export const a = 1;\n", "src/parts/a.test.ts": 'import { a } from "./a";\n' };
+const small = {
+  "src/main.ts": 'import { a } from "./parts/a";\n',
+  "src/parts/a.ts": "export const a = 1;\n",
+  "src/parts/a.test.ts": 'import { a } from "./a";\n',
+};
 
 describe("move", () => {
   test("shows and writes nothing, then writes, then takes it back byte for byte", () => {
@@ -18,11 +22,17 @@ describe("move", () => {
     expect(fingerprint(root)).toBe(before);
 
     const written = run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"]);
-    expect(written.out).toMatch(/Moved 3 files[^]*✓ 20 of 20 references resolve to the same file as before[^]*Done as change/);
+    expect(written.out).toMatch(
+      /Moved 3 files[^]*✓ 20 of 20 references resolve to the same file as before[^]*Done as change/,
+    );
     expect(existsSync(join(root, "src/features/harvest/HarvestChart.module.css"))).toBe(true);
-    expect(readFileSync(join(root, "src/components/index.ts"), "utf8")).toContain('from "../features/harvest/HarvestChart"');
+    expect(readFileSync(join(root, "src/components/index.ts"), "utf8")).toContain(
+      'from "../features/harvest/HarvestChart"',
+    );
 
-    expect(run(root, ["history"]).out).toMatch(/^done .* 3 files moved, 3 files respelled\n +move src\/components\/HarvestChart.tsx src\/features\/harvest\/\n$/);
+    expect(run(root, ["history"]).out).toMatch(
+      /^done .* 3 files moved, 3 files respelled\n +move src\/components\/HarvestChart.tsx src\/features\/harvest\/\n$/,
+    );
     const undone = run(root, ["undo", "--write"]);
     expect(undone.out).toContain("3 files return to their place, 3 files to their earlier bytes.");
     expect(fingerprint(root)).toBe(before);
@@ -34,8 +44,14 @@ describe("move", () => {
     expect([code, err]).toEqual([0, ""]);
     expect(json()).toMatchObject({
       version: 1,
-      moves: [{ from: "src/parts/a.test.ts", to: "src/b.test.ts", why: "companion" }, { from: "src/parts/a.ts", to: "src/b.ts", why: "asked" }],
-      edits: [{ file: "src/main.ts", at: { line: 1, column: 20 }, before: "./parts/a", after: "./b" }, { file: "src/parts/a.test.ts", before: "./a", after: "./b" }],
+      moves: [
+        { from: "src/parts/a.test.ts", to: "src/b.test.ts", why: "companion" },
+        { from: "src/parts/a.ts", to: "src/b.ts", why: "asked" },
+      ],
+      edits: [
+        { file: "src/main.ts", at: { line: 1, column: 20 }, before: "./parts/a", after: "./b" },
+        { file: "src/parts/a.test.ts", before: "./a", after: "./b" },
+      ],
       proof: { references: 2, same: 2, different: [], unresolvedBefore: 0 },
       mentions: [],
       written: true,
@@ -60,15 +76,29 @@ describe("move", () => {
   });
 
   test("works without git, obeys .gitignore, and leaves what is ignored", () => {
-    const root = folderWith({ ...small, "package.json": "{}", ".gitignore": "/src/parts/*.log\n", "src/parts/x.log": "log", "node_modules/lib/a.ts": "import '../../src/parts/a';" }, { git: false });
+    const root = folderWith(
+      {
+        ...small,
+        "package.json": "{}",
+        ".gitignore": "/src/parts/*.log\n",
+        "src/parts/x.log": "log",
+        "node_modules/lib/a.ts": "import '../../src/parts/a';",
+      },
+      { git: false },
+    );
     const result = run(root, ["move", "src/parts", "src/pieces", "--write", "--json"]);
     expect(result.json()).toMatchObject({ proof: { references: 2, same: 2 } });
-    expect([existsSync(join(root, "src/parts/x.log")), existsSync(join(root, "src/pieces/x.log"))]).toEqual([true, false]);
+    expect([existsSync(join(root, "src/parts/x.log")), existsSync(join(root, "src/pieces/x.log"))]).toEqual([
+      true,
+      false,
+    ]);
     expect(readFileSync(join(root, "node_modules/lib/a.ts"), "utf8")).toContain("src/parts/a");
   });
 
   test("says how long a list is, and folds it", () => {
-    const users = Object.fromEntries(Array.from({ length: 40 }, (_, number) => [`src/user${number}.ts`, 'import "./parts/a";\n']));
+    const users = Object.fromEntries(
+      Array.from({ length: 40 }, (_, number) => [`src/user${number}.ts`, 'import "./parts/a";\n']),
+    );
     const root = folderWith({ ...small, ...users });
     const folded = run(root, ["move", "src/parts/a.ts", "src/b.ts"]).out;
     expect(folded).toContain("… and 26 more references in 26 files (--all shows them)");
@@ -77,7 +107,9 @@ describe("move", () => {
 
   test("fits 100 columns and has no colour in a pipe, whatever the locale", () => {
     const root = demoCopy();
-    const outputs = ["C", "tr_TR.UTF-8", "sv_SE.UTF-8"].map((LC_ALL) => run(root, ["move", "src/screens", "src/pages", "--all"], { LC_ALL, TZ: "Pacific/Chatham" }).out);
+    const outputs = ["C", "tr_TR.UTF-8", "sv_SE.UTF-8"].map(
+      (LC_ALL) => run(root, ["move", "src/screens", "src/pages", "--all"], { LC_ALL, TZ: "Pacific/Chatham" }).out,
+    );
     expect(new Set(outputs).size).toBe(1);
     expect(outputs[0]).not.toContain("\u001b");
     for (const line of outputs[0]?.split("\n") ?? []) expect([...line].length, line).toBeLessThanOrEqual(100);
@@ -85,7 +117,13 @@ describe("move", () => {
 });
 
 describe("bad input is refused with one clear message, and nothing changes", () => {
-  const files = { ...small, "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }', "plan.yaml": "version: 1\nmoves:\n  - from: src/main.ts\n    two: src/x.ts\n", "link": "-> ..", ".gitignore": "out/\n" };
+  const files = {
+    ...small,
+    "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }',
+    "plan.yaml": "version: 1\nmoves:\n  - from: src/main.ts\n    two: src/x.ts\n",
+    link: "-> ..",
+    ".gitignore": "out/\n",
+  };
   test.each<[string, readonly string[], number, RegExp]>([
     ["no command", [], 2, /Name a command/],
     ["an unknown command", ["mvoe"], 2, /Did you mean move\?/],
@@ -94,7 +132,12 @@ describe("bad input is refused with one clear message, and nothing changes", () 
     ["paths and a plan", ["move", "a", "b", "--plan", "plan.yaml"], 2, /not both/],
     ["a target that exists", ["move", "src/main.ts", "src/parts/a.ts"], 2, /src\/parts\/a\.ts exists already/],
     ["a folder into itself", ["move", "src", "src/deeper"], 2, /cannot move into itself/],
-    ["a source that is not there", ["move", "src/mian.ts", "x/"], 2, /no file or folder src\/mian\.ts[^]*Did you mean src\/main\.ts\?/],
+    [
+      "a source that is not there",
+      ["move", "src/mian.ts", "x/"],
+      2,
+      /no file or folder src\/mian\.ts[^]*Did you mean src\/main\.ts\?/,
+    ],
     ["a path outside", ["move", "src/main.ts", "../x.ts"], 2, /lies outside the project/],
     ["out of the project through a link", ["move", "src/main.ts", "link/x.ts"], 2, /lies outside the project/],
     ["a broken plan", ["move", "--plan", "plan.yaml"], 2, /moves\[1\][^]*plan\.yaml:3:5/],
@@ -114,14 +157,21 @@ describe("bad input is refused with one clear message, and nothing changes", () 
   });
 
   test("a broken tsconfig, with its place", () => {
-    const root = folderWith({ ...small, "tsconfig.json": '{\n  "compilerOptions": { "paths" }\n}', "src/main.ts": 'import "@/parts/a";\nimport "./parts/a";\n' });
+    const root = folderWith({
+      ...small,
+      "tsconfig.json": '{\n  "compilerOptions": { "paths" }\n}',
+      "src/main.ts": 'import "@/parts/a";\nimport "./parts/a";\n',
+    });
     const result = run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write"]);
     expect([result.code, result.err]).toEqual([2, expect.stringMatching(/cannot be read[^]*tsconfig\.json:2:32/)]);
   });
 
   test("a broken configuration of ours, with its place", () => {
     const root = folderWith({ ...small, "steady-shelf.yaml": 'version: 1\naliases:\n  "~": [src]\n' });
-    expect(run(root, ["move", "src/parts/a.ts", "src/b.ts"])).toMatchObject({ code: 2, err: expect.stringMatching(/aliases\.~[^]*steady-shelf\.yaml:3:8/) as string });
+    expect(run(root, ["move", "src/parts/a.ts", "src/b.ts"])).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/aliases\.~[^]*steady-shelf\.yaml:3:8/) as string,
+    });
   });
 
   test("a proof that does not hold ends with 1", () => {
@@ -134,7 +184,10 @@ describe("bad input is refused with one clear message, and nothing changes", () 
 
   test("an error with --json is a document too", () => {
     const { out, code } = run(folderWith(small), ["move", "src/gone.ts", "x/", "--json"]);
-    expect([code, JSON.parse(out)]).toEqual([2, { version: 1, error: expect.objectContaining({ code: "SOURCE_MISSING" }) as object }]);
+    expect([code, JSON.parse(out)]).toEqual([
+      2,
+      { version: 1, error: expect.objectContaining({ code: "SOURCE_MISSING" }) as object },
+    ]);
   });
 
   test.runIf(process.getuid?.() === 0)("a folder that cannot be written", () => {
@@ -144,7 +197,11 @@ describe("bad input is refused with one clear message, and nothing changes", () 
     for (const path of [root, join(root, "src"), home]) chmodSync(path, 0o755);
     const [node, program] = programWords;
     return new Promise<void>((resolve) => {
-      const child = spawn(node, [program, "move", "src/parts/a.ts", "src/b.ts", "--write"], { cwd: root, uid: 65534, gid: 65534 });
+      const child = spawn(node, [program, "move", "src/parts/a.ts", "src/b.ts", "--write"], {
+        cwd: root,
+        uid: 65534,
+        gid: 65534,
+      });
       let text = "";
       child.stderr.on("data", (data: Buffer) => (text += data.toString()));
       child.on("close", (code) => {
@@ -161,11 +218,20 @@ describe("a run that is not alone, or was killed", () => {
     const root = folderWith(small);
     mkdirSync(join(root, ".steady-shelf"));
     writeFileSync(join(root, ".steady-shelf/lock"), JSON.stringify({ pid: process.pid, host: hostname(), at: "now" }));
-    expect(run(root, ["move", "src/main.ts", "x/"])).toMatchObject({ code: 3, out: "", err: expect.stringContaining(`process ${process.pid}`) as string });
+    expect(run(root, ["move", "src/main.ts", "x/"])).toMatchObject({
+      code: 3,
+      out: "",
+      err: expect.stringContaining(`process ${process.pid}`) as string,
+    });
   });
 
   test("a kill in the middle of a large change is put in order by the next command", async () => {
-    const many = Object.fromEntries(Array.from({ length: 1500 }, (_, number) => [`src/m/f${number}.ts`, `import "./f${(number + 1) % 1500}";\nimport "../main";\n`]));
+    const many = Object.fromEntries(
+      Array.from({ length: 1500 }, (_, number) => [
+        `src/m/f${number}.ts`,
+        `import "./f${(number + 1) % 1500}";\nimport "../main";\n`,
+      ]),
+    );
     const root = folderWith({ "src/main.ts": "", ...many });
     const before = fingerprint(root);
     let [tookBack, whole] = [0, 0];
@@ -192,7 +258,9 @@ describe("a run that is not alone, or was killed", () => {
     chmodSync(join(root, "src/main.ts"), 0o444);
     chmodSync(join(root, "src/parts/a.ts"), 0o755);
     expect(run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write"]).code).toBe(0);
-    expect([statSync(join(root, "src/main.ts")).mode & 0o777, statSync(join(root, "src/b.ts")).mode & 0o777]).toEqual([0o444, 0o755]);
+    expect([statSync(join(root, "src/main.ts")).mode & 0o777, statSync(join(root, "src/b.ts")).mode & 0o777]).toEqual([
+      0o444, 0o755,
+    ]);
     rmSync(root, { recursive: true, force: true });
   });
 });

@@ -1,7 +1,18 @@
 /** The built program, run on files in a temporary folder. */
 import { execFileSync, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { chmodSync, cpSync, lstatSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, symlinkSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  cpSync,
+  lstatSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  symlinkSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -49,7 +60,11 @@ export function commitAll(root: string): void {
 
 /** Runs the program in a folder. */
 export function run(cwd: string, words: readonly string[], env: Record<string, string> = {}): Run {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...words], { cwd, encoding: "utf8", env: { ...process.env, ...env } });
+  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...words], {
+    cwd,
+    encoding: "utf8",
+    env: { ...process.env, ...env },
+  });
   return { code: status, out: stdout, err: stderr, json: () => JSON.parse(stdout) as Record<string, unknown> };
 }
 

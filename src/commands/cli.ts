@@ -25,51 +25,64 @@ export async function run(words: readonly string[], version: string): Promise<nu
 /** Wrong usage, in yargs's words; everything else keeps its own type. */
 class UsageError extends Error {}
 
-function commandLine(words: readonly string[], version: string, done: (result: Promise<number>) => Promise<void>): Argv {
+function commandLine(
+  words: readonly string[],
+  version: string,
+  done: (result: Promise<number>) => Promise<void>,
+): Argv {
   const program: Argv<CommonOptions> = yargs([...words]);
-  return program
-    .scriptName("steady-shelf")
-    .usage("$0 <command>\n\nMoves files of a client app and respells every path that points at them.")
-    .command(
-      "move [paths..]",
-      "Relocate files or folders, like mv, with every reference respelled",
-      (args) => moveOptions(args),
-      (typed) => done(import("./move.js").then(({ runMove }) => runMove(typed))),
-    )
-    .command(
-      "undo",
-      "Take the last change back, byte for byte",
-      (args) => args.option("write", write).option("all", all),
-      (typed) => done(import("./undo.js").then(({ runUndo }) => runUndo(typed))),
-    )
-    .command(
-      "history",
-      "List the changes that were made",
-      (args: Argv<CommonOptions>) => args,
-      (typed) => done(import("./history.js").then(({ runHistory }) => runHistory(typed))),
-    )
-    .command(
-      "demo",
-      "The full tour, on a copy of the demo app",
-      (args) => args.option("keep", { type: "boolean", default: false, describe: "Keep the copy, and say where it is" }),
-      (typed) => done(import("./demo.js").then(({ runDemo }) => runDemo(typed))),
-    )
-    .option("project", { type: "string", requiresArg: true, describe: "The project's folder (default: the nearest upward)" })
-    .option("json", { type: "boolean", describe: "Print one JSON document" })
-    .demandCommand(1, "Name a command.")
-    .strict()
-    .strictCommands()
-    .recommendCommands()
-    .version(version)
-    .help()
-    // yargs lays its help out after every command; without a width that costs nothing.
-    .wrap(words.some((word) => /^(--help|-h|help)$/.test(word)) ? Math.min(100, process.stdout.columns || 100) : null)
-    .epilogue("Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 the proof does not hold · 2 wrong usage · 3 the project cannot be changed now")
-    .exitProcess(false)
-    .showHelpOnFail(false)
-    .fail((message: string | null, error: Error | undefined) => {
-      throw error ?? new UsageError(message ?? "Wrong usage.");
-    });
+  return (
+    program
+      .scriptName("steady-shelf")
+      .usage("$0 <command>\n\nMoves files of a client app and respells every path that points at them.")
+      .command(
+        "move [paths..]",
+        "Relocate files or folders, like mv, with every reference respelled",
+        (args) => moveOptions(args),
+        (typed) => done(import("./move.js").then(({ runMove }) => runMove(typed))),
+      )
+      .command(
+        "undo",
+        "Take the last change back, byte for byte",
+        (args) => args.option("write", write).option("all", all),
+        (typed) => done(import("./undo.js").then(({ runUndo }) => runUndo(typed))),
+      )
+      .command(
+        "history",
+        "List the changes that were made",
+        (args: Argv<CommonOptions>) => args,
+        (typed) => done(import("./history.js").then(({ runHistory }) => runHistory(typed))),
+      )
+      .command(
+        "demo",
+        "The full tour, on a copy of the demo app",
+        (args) =>
+          args.option("keep", { type: "boolean", default: false, describe: "Keep the copy, and say where it is" }),
+        (typed) => done(import("./demo.js").then(({ runDemo }) => runDemo(typed))),
+      )
+      .option("project", {
+        type: "string",
+        requiresArg: true,
+        describe: "The project's folder (default: the nearest upward)",
+      })
+      .option("json", { type: "boolean", describe: "Print one JSON document" })
+      .demandCommand(1, "Name a command.")
+      .strict()
+      .strictCommands()
+      .recommendCommands()
+      .version(version)
+      .help()
+      // yargs lays its help out after every command; without a width that costs nothing.
+      .wrap(words.some((word) => /^(--help|-h|help)$/.test(word)) ? Math.min(100, process.stdout.columns || 100) : null)
+      .epilogue(
+        "Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 the proof does not hold · 2 wrong usage · 3 the project cannot be changed now",
+      )
+      .exitProcess(false)
+      .showHelpOnFail(false)
+      .fail((message: string | null, error: Error | undefined) => {
+        throw error ?? new UsageError(message ?? "Wrong usage.");
+      })
+  );
 }
 
 const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
@@ -77,17 +90,34 @@ const all = { type: "boolean", default: false, describe: "Show everything, folde
 
 function moveOptions(args: Argv) {
   return args
-    .usage("$0 move FROM… TO\n$0 move --plan FILE\n\nTO is a folder (it exists, or ends in /) or a new name. FROM may be a quoted pattern.")
-    .positional("paths", { type: "string", array: true, default: [] as string[], describe: "Files or folders, and the target last" })
+    .usage(
+      "$0 move FROM… TO\n$0 move --plan FILE\n\nTO is a folder (it exists, or ends in /) or a new name. FROM may be a quoted pattern.",
+    )
+    .positional("paths", {
+      type: "string",
+      array: true,
+      default: [] as string[],
+      describe: "Files or folders, and the target last",
+    })
     .option("write", write)
     .option("plan", { type: "string", requiresArg: true, describe: "Carry out a saved plan, exactly as written" })
     .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
-    .option("alone", { type: "boolean", default: false, describe: "Leave stylesheet, test, story and variants where they are" })
+    .option("alone", {
+      type: "boolean",
+      default: false,
+      describe: "Leave stylesheet, test, story and variants where they are",
+    })
     .option("all", all)
-    .option("accept-different", { type: "boolean", default: false, describe: "Go on although the proof names differences" })
+    .option("accept-different", {
+      type: "boolean",
+      default: false,
+      describe: "Go on although the proof names differences",
+    })
     .check((typed) => {
-      if (typed.plan !== undefined && typed.paths.length > 0) throw new UsageError("Give either paths or --plan, not both.");
-      if (typed.plan === undefined && typed.paths.length < 2) throw new UsageError("Name what to move, and where to: move FROM… TO.");
+      if (typed.plan !== undefined && typed.paths.length > 0)
+        throw new UsageError("Give either paths or --plan, not both.");
+      if (typed.plan === undefined && typed.paths.length < 2)
+        throw new UsageError("Name what to move, and where to: move FROM… TO.");
       return true;
     });
 }
@@ -98,13 +128,20 @@ function report(error: unknown, json: boolean): number {
   if (error instanceof ShelfError) {
     process.stderr.write(`${errorView(error, screen)}\n`);
     const { code, message, next, place } = error;
-    if (json) process.stdout.write(`${JSON.stringify({ version: 1, error: { code, message, next, ...(place && { place }) } }, undefined, 2)}\n`);
+    if (json)
+      process.stdout.write(
+        `${JSON.stringify({ version: 1, error: { code, message, next, ...(place && { place }) } }, undefined, 2)}\n`,
+      );
     return exitCodes[error.refusal];
   }
   if (error instanceof UsageError || (error instanceof Error && error.name === "YError")) {
-    process.stderr.write(`${screen.palette.bad("✗")} ${error.message}\n  \`steady-shelf --help\` lists the commands, \`steady-shelf COMMAND --help\` one's options.\n`);
+    process.stderr.write(
+      `${screen.palette.bad("✗")} ${error.message}\n  \`steady-shelf --help\` lists the commands, \`steady-shelf COMMAND --help\` one's options.\n`,
+    );
     return 2;
   }
-  process.stderr.write(`${screen.palette.bad("✗")} Something went wrong that should not: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  process.stderr.write(
+    `${screen.palette.bad("✗")} Something went wrong that should not: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+  );
   return 3;
 }

@@ -52,7 +52,10 @@ export function openContext({ project, json }: CommonOptions): Context {
 function projectPathOf(root: string, typed: string): ProjectPath {
   const absolute = realAbove(resolve(typed));
   const way = relative(root, absolute);
-  const path = way === ".." || way.startsWith(`..${sep}`) || resolve(way) === way ? undefined : toProjectPath(way.replaceAll(sep, "/"));
+  const path =
+    way === ".." || way.startsWith(`..${sep}`) || resolve(way) === way
+      ? undefined
+      : toProjectPath(way.replaceAll(sep, "/"));
   if (path === undefined) throw new ShelfError("OUTSIDE_PROJECT", { path: typed, other: root });
   return path;
 }

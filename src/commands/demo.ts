@@ -34,13 +34,36 @@ moves:
 `;
 
 const tour: readonly Stop[] = [
-  { say: "The harvest chart belongs to its feature. First a look: nothing is written.", run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"] },
-  { say: "That is right, so carry it out. The style sheet and the test go along.", run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"] },
-  { say: "One file is named unlike its sisters. Another case is a new name too.", run: ["move", "src/components/page-header.tsx", "src/components/PageHeader.tsx", "--write"] },
-  { say: "A whole folder, and a picture, which takes its second density along.", run: ["move", "src/components/TreeCard", "src/assets/images/apple-tree.png", "src/features/trees/", "--write"] },
-  { say: "Several at once, from a plan that was written by hand. All of it happens, or nothing.", run: ["move", "--plan", "harvest.yaml", "--write"] },
-  { say: "What cannot be is refused before anything is touched.", run: ["move", "src/features", "src/features/all/"], code: 2 },
-  { say: "A name that was mistyped is answered with the nearest.", run: ["move", "src/screens/RotaScren.tsx", "src/features/rota/"], code: 2 },
+  {
+    say: "The harvest chart belongs to its feature. First a look: nothing is written.",
+    run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"],
+  },
+  {
+    say: "That is right, so carry it out. The style sheet and the test go along.",
+    run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"],
+  },
+  {
+    say: "One file is named unlike its sisters. Another case is a new name too.",
+    run: ["move", "src/components/page-header.tsx", "src/components/PageHeader.tsx", "--write"],
+  },
+  {
+    say: "A whole folder, and a picture, which takes its second density along.",
+    run: ["move", "src/components/TreeCard", "src/assets/images/apple-tree.png", "src/features/trees/", "--write"],
+  },
+  {
+    say: "Several at once, from a plan that was written by hand. All of it happens, or nothing.",
+    run: ["move", "--plan", "harvest.yaml", "--write"],
+  },
+  {
+    say: "What cannot be is refused before anything is touched.",
+    run: ["move", "src/features", "src/features/all/"],
+    code: 2,
+  },
+  {
+    say: "A name that was mistyped is answered with the nearest.",
+    run: ["move", "src/screens/RotaScren.tsx", "src/features/rota/"],
+    code: 2,
+  },
   { say: "Everything that was done is known …", run: ["history"] },
   { say: "… and can be taken back, the newest first.", run: ["undo", "--write"] },
 ];
@@ -67,8 +90,19 @@ class Tour {
     writeFileSync(join(this.folder, "harvest.yaml"), plan);
     this.#git("init", "-q");
     this.#git("add", "-A");
-    this.#git("-c", "user.name=Pippin Row", "-c", "user.email=orchard@pippin-row.example", "commit", "-q", "-m", "The orchard's app");
-    this.#say("Pippin Row is a community orchard; this is a copy of its web app, a layer-first React app in TypeScript.");
+    this.#git(
+      "-c",
+      "user.name=Pippin Row",
+      "-c",
+      "user.email=orchard@pippin-row.example",
+      "commit",
+      "-q",
+      "-m",
+      "The orchard's app",
+    );
+    this.#say(
+      "Pippin Row is a community orchard; this is a copy of its web app, a layer-first React app in TypeScript.",
+    );
     this.#compile();
     for (const stop of tour) {
       this.#stop(stop);
@@ -85,20 +119,27 @@ class Tour {
   #stop({ say, run, code = 0 }: Stop): void {
     this.#say(say);
     process.stdout.write(`${this.#screen.palette.faint(`$ steady-shelf ${run.join(" ")}`)}\n\n`);
-    const { status } = spawnSync(process.execPath, [process.argv[1] ?? "", ...run], { cwd: this.folder, stdio: ["ignore", "inherit", "inherit"] });
+    const { status } = spawnSync(process.execPath, [process.argv[1] ?? "", ...run], {
+      cwd: this.folder,
+      stdio: ["ignore", "inherit", "inherit"],
+    });
     this.#judge(status === code, `It ended with ${status}, not ${code}.`);
   }
 
   /** An independent judge: the TypeScript compiler. */
   #compile(): void {
     const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
-    const { status, stdout } = spawnSync(process.execPath, [compiler, "-p", "."], { cwd: this.folder, encoding: "utf8" });
+    const { status, stdout } = spawnSync(process.execPath, [compiler, "-p", "."], {
+      cwd: this.folder,
+      encoding: "utf8",
+    });
     this.#judge(status === 0, stdout, "tsc finds no error");
   }
 
   /** The tour's other changes, without a word each. */
   #undoAll(): void {
-    for (let left = 3; left > 0; left -= 1) spawnSync(process.execPath, [process.argv[1] ?? "", "undo", "--write"], { cwd: this.folder, stdio: "ignore" });
+    for (let left = 3; left > 0; left -= 1)
+      spawnSync(process.execPath, [process.argv[1] ?? "", "undo", "--write"], { cwd: this.folder, stdio: "ignore" });
     this.#say("The other three are taken back too. What does git say?");
     const changes = this.#git("status", "--porcelain");
     this.#judge(changes === "", changes, "git status finds no difference: every byte is back");

@@ -9,6 +9,8 @@ export async function runHistory(options: CommonOptions): Promise<number> {
   const context = openContext(options);
   await settleFirst(context);
   const changes = listChanges(context.store);
-  context.say(context.json ? JSON.stringify({ version: 1, changes }, undefined, 2) : historyView(changes, context.screen));
+  context.say(
+    context.json ? JSON.stringify({ version: 1, changes }, undefined, 2) : historyView(changes, context.screen),
+  );
   return 0;
 }

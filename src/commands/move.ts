@@ -37,10 +37,20 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const opening = openProject(context.store);
   // A mistyped path may be refused first; the project's own refusal must then not come as a second one.
   opening.catch(() => undefined);
-  if (options.plan === undefined) anticipateMove(context.store, options.paths.slice(0, -1).map((path) => context.pathOf(path)));
+  if (options.plan === undefined)
+    anticipateMove(
+      context.store,
+      options.paths.slice(0, -1).map((path) => context.pathOf(path)),
+    );
   const project = await opening;
-  const wanted = options.plan === undefined ? understandPaths(context, project, options) : await readPlan(context, project, options.plan);
-  const made = await planMoves(project, wanted.moves, { ...(wanted.places && { places: wanted.places }), progress: context.progress.report });
+  const wanted =
+    options.plan === undefined
+      ? understandPaths(context, project, options)
+      : await readPlan(context, project, options.plan);
+  const made = await planMoves(project, wanted.moves, {
+    ...(wanted.places && { places: wanted.places }),
+    progress: context.progress.report,
+  });
   // A plan that lies in the project names what it moves; that needs no second look.
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
@@ -55,7 +65,15 @@ export async function runMove(options: MoveOptions): Promise<number> {
   }
   const { applyPlan } = await import("../core/apply/index.js");
   const change = withoutInterruption(() => {
-    return applyPlan({ store: context.store, tree: project.tree, plan, command: commandText(options), acceptDifferent: options.acceptDifferent, caller: context.caller, progress: context.progress.report });
+    return applyPlan({
+      store: context.store,
+      tree: project.tree,
+      plan,
+      command: commandText(options),
+      acceptDifferent: options.acceptDifferent,
+      caller: context.caller,
+      progress: context.progress.report,
+    });
   });
   context.progress.clear();
   if (options.write) show(context, project, plan, options, change);
@@ -100,8 +118,15 @@ function show(context: Context, { tree }: Project, plan: Plan, { all }: MoveOpti
   if (context.json) return context.say(JSON.stringify(planJson(plan, change), undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
-  for (const path of tree.paths) if (!moving.has(path)) staying.set(folderOf(path), (staying.get(folderOf(path)) ?? 0) + 1);
-  context.say(planView(plan, context.screen, { all, staysIn: (folder) => staying.get(folder), ...(change !== undefined && { change }) }));
+  for (const path of tree.paths)
+    if (!moving.has(path)) staying.set(folderOf(path), (staying.get(folderOf(path)) ?? 0) + 1);
+  context.say(
+    planView(plan, context.screen, {
+      all,
+      staysIn: (folder) => staying.get(folder),
+      ...(change !== undefined && { change }),
+    }),
+  );
 }
 
 function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: MoveOptions, holds: boolean): number {
@@ -111,15 +136,23 @@ function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: Mov
     return 0;
   }
   const { length } = plan.proof.different;
-  const what = length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
+  const what =
+    length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
   if (!json) context.say("");
-  context.note(`Nothing was written${write ? "" : ", and --write would be refused"}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`);
+  context.note(
+    `Nothing was written${write ? "" : ", and --write would be refused"}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`,
+  );
   return 1;
 }
 
 /** What stands in the history: the command as it could be typed again. */
 function commandText({ paths, plan, alone, acceptDifferent }: MoveOptions): string {
-  const words = ["move", ...(plan === undefined ? paths : ["--plan", plan]), ...(alone ? ["--alone"] : []), ...(acceptDifferent ? ["--accept-different"] : [])];
+  const words = [
+    "move",
+    ...(plan === undefined ? paths : ["--plan", plan]),
+    ...(alone ? ["--alone"] : []),
+    ...(acceptDifferent ? ["--accept-different"] : []),
+  ];
   return words.map((word) => (/^[\w@%+=:,./-]+$/.test(word) ? word : `'${word.replaceAll("'", "'\\''")}'`)).join(" ");
 }
 

@@ -6,7 +6,12 @@ export function planJson(plan: Plan, change: string | undefined): object {
   const { proof } = plan;
   return {
     version: 1,
-    moves: plan.moves.map(({ from, to, why, because }) => ({ from, to, why, ...(because !== undefined && { because }) })),
+    moves: plan.moves.map(({ from, to, why, because }) => ({
+      from,
+      to,
+      why,
+      ...(because !== undefined && { because }),
+    })),
     edits: plan.edits,
     links: plan.links,
     proof: {

@@ -19,9 +19,24 @@ export async function runUndo({ write, all, ...common }: UndoOptions): Promise<n
   const plan = planUndo(context.store);
   const show = (change?: string): void => {
     if (!context.json) return context.say(undoView(plan, context.screen, { all, done: change !== undefined }));
-    const moves = plan.change.items.filter((item) => item.from !== item.to).map(({ from, to }) => ({ from, to, why: "undo" }));
+    const moves = plan.change.items
+      .filter((item) => item.from !== item.to)
+      .map(({ from, to }) => ({ from, to, why: "undo" }));
     const restored = plan.change.items.filter((item) => item.kind !== "move").map((item) => item.to);
-    context.say(JSON.stringify({ version: 1, undone: plan.undone, moves, restored, written: change !== undefined, ...(change !== undefined && { change }) }, undefined, 2));
+    context.say(
+      JSON.stringify(
+        {
+          version: 1,
+          undone: plan.undone,
+          moves,
+          restored,
+          written: change !== undefined,
+          ...(change !== undefined && { change }),
+        },
+        undefined,
+        2,
+      ),
+    );
   };
   if (!write) show();
   if (!write && !context.canAsk) {

@@ -37,7 +37,8 @@ const catalogue = {
   SOURCE_MISSING: {
     refusal: "usage",
     what: (d) => `There is no file or folder ${d.path} in this project.`,
-    next: (d) => (d.other ? `Did you mean ${d.other}?` : "Look at the path, which is read from the folder you stand in."),
+    next: (d) =>
+      d.other ? `Did you mean ${d.other}?` : "Look at the path, which is read from the folder you stand in.",
   },
   SOURCE_NOT_OURS: {
     refusal: "usage",
@@ -87,7 +88,8 @@ const catalogue = {
   PLAN_UNREADABLE: {
     refusal: "usage",
     what: (d) => `The plan cannot be used: ${d.reason}`,
-    next: () => "A plan holds `version: 1` and `moves:` with `from:` and `to:`; `move … --save FILE` writes one to start from.",
+    next: () =>
+      "A plan holds `version: 1` and `moves:` with `from:` and `to:`; `move … --save FILE` writes one to start from.",
   },
   CONFIG_BROKEN: {
     refusal: "usage",
@@ -97,7 +99,8 @@ const catalogue = {
   PROJECT_MISSING: {
     refusal: "usage",
     what: (d) => `No project was found at ${d.path}.`,
-    next: () => "Stand in a folder with a package.json, a steady-shelf.yaml or a git repository, or name one with --project DIR.",
+    next: () =>
+      "Stand in a folder with a package.json, a steady-shelf.yaml or a git repository, or name one with --project DIR.",
   },
   NOTHING_TO_UNDO: {
     refusal: "usage",
@@ -132,7 +135,8 @@ const catalogue = {
   UNREADABLE: {
     refusal: "state",
     what: (d) => `${d.path} cannot be read: ${d.reason}`,
-    next: () => "What it names cannot be known otherwise. Give yourself read access, or let git ignore the file, then try again.",
+    next: () =>
+      "What it names cannot be known otherwise. Give yourself read access, or let git ignore the file, then try again.",
   },
   UNWRITABLE: {
     refusal: "state",

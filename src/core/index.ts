@@ -3,7 +3,14 @@ export * from "./apply/index.js";
 export { companionsOf, partsOf } from "./catalogue/index.js";
 export { ShelfError, type Detail, type ErrorCode, type Place, type Refusal } from "./errors.js";
 export { Resolver, type Mapping, type Resolution } from "./graph/index.js";
-export { extractFrom, languageFor, languages, type Extraction, type Language, type Reference } from "./languages/index.js";
+export {
+  extractFrom,
+  languageFor,
+  languages,
+  type Extraction,
+  type Language,
+  type Reference,
+} from "./languages/index.js";
 export { toProjectPath, type ProjectPath } from "./paths.js";
 export { openProject, planMoves, type PlanOptions, type Project } from "./pipeline.js";
 export * from "./plan/index.js";
@@ -11,4 +18,13 @@ export * from "./plan-file/index.js";
 export type { Progress } from "./progress.js";
 export { findProject } from "./project/index.js";
 export { applyEdits, SourceText, type Position, type TextEdit } from "./text/index.js";
-export { MemoryStore, openDiskStore, PlannedTree, readTree, SourceTree, type FileReader, type FileStore, type TreeView } from "./tree/index.js";
+export {
+  MemoryStore,
+  openDiskStore,
+  PlannedTree,
+  readTree,
+  SourceTree,
+  type FileReader,
+  type FileStore,
+  type TreeView,
+} from "./tree/index.js";

@@ -24,7 +24,8 @@ test.each([
   ["list/inner", "list", ".."],
 ])("from %j to %j is %j", (from, to, expected) => expect(relativePath(path(from), path(to))).toBe(expected));
 
-test("the folders above are named from the inside out", () => expect(foldersAbove(path("a/b/c.ts"))).toEqual(["a/b", "a"]));
+test("the folders above are named from the inside out", () =>
+  expect(foldersAbove(path("a/b/c.ts"))).toEqual(["a/b", "a"]));
 
 test("going the relative way leads there", () => {
   const part = fc.constantFrom("a", "b", "träd", "[id]", "(group)", "@modal", "a.b");

@@ -43,10 +43,15 @@ export function anticipateMove(store: FileReader, paths: readonly ProjectPath[])
 export interface PlanOptions {
   readonly places?: (move: Move) => string;
   readonly progress?: Progress;
+  readonly readAll?: boolean;
 }
 
 /** Plans moves of files: what is respelled, and the proof. Nothing is written. */
-export function planMoves({ tree, aliases }: Project, moves: readonly Move[], options: PlanOptions = {}): Promise<Plan> {
+export function planMoves(
+  { tree, aliases }: Project,
+  moves: readonly Move[],
+  options: PlanOptions = {},
+): Promise<Plan> {
   const [language] = languages;
   if (!language) throw new RangeError("no language is registered");
   return makePlan({ tree, aliases, moves, rules: language.rules, ...options });

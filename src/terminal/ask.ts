@@ -5,7 +5,9 @@ import { createInterface } from "node:readline/promises";
 export async function askYesNo(question: string): Promise<boolean> {
   const dialogue = createInterface({ input: process.stdin, output: process.stderr });
   try {
-    const closed = new Promise<string>((resolve) => dialogue.once("close", () => resolve("")).once("SIGINT", () => dialogue.close()));
+    const closed = new Promise<string>((resolve) =>
+      dialogue.once("close", () => resolve("")).once("SIGINT", () => dialogue.close()),
+    );
     const answer = await Promise.race([dialogue.question(`${question} [y/N] `), closed]);
     return /^y(es)?$/i.test(answer.trim());
   } finally {

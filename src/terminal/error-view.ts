@@ -7,7 +7,10 @@ export function errorView(error: ShelfError, { palette, width }: Screen): string
   const { place } = error;
   const [first = "", ...rest] = error.message.split("\n");
   const lines = [`${palette.bad("✗")} ${wrap(first, width - 2).replaceAll("\n", "\n  ")}`, ...rest];
-  if (place) lines.push(`  ${palette.place([place.file, place.line, place.column].filter((part) => part !== undefined).join(":"))}`);
+  if (place)
+    lines.push(
+      `  ${palette.place([place.file, place.line, place.column].filter((part) => part !== undefined).join(":"))}`,
+    );
   lines.push(wrap(error.next, width, "  "));
   return lines.join("\n");
 }

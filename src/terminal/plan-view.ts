@@ -20,13 +20,18 @@ const mostNotes = 5;
 export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): string {
   const sections = [
     [headline(plan, screen, options.change !== undefined)],
-    plan.moves.length > 0 ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all) : [],
+    plan.moves.length > 0
+      ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all)
+      : [],
     editLines(plan, screen, options),
     linkLines(plan, screen),
     proofLines(plan, screen, options.all),
     noteLines(plan, screen, options.all),
   ];
-  return sections.filter((lines) => lines.length > 0).map((lines) => lines.join("\n")).join("\n\n");
+  return sections
+    .filter((lines) => lines.length > 0)
+    .map((lines) => lines.join("\n"))
+    .join("\n\n");
 }
 
 /** Who goes along is said beside its new place. */
@@ -38,9 +43,13 @@ function headline(plan: Plan, { palette, width }: Screen, done: boolean): string
   if (plan.moves.length === 0) return palette.strong("Nothing moves: every file is already there.");
   const along = plan.moves.filter((move) => move.why === "companion").length;
   const moved = `${done ? "Moved" : "Moves"} ${count(plan.moves.length, "file")}`;
-  const companions = along > 0 ? ` (${along === 1 ? "1 goes along as companion" : `${along} go along as companions`})` : "";
+  const companions =
+    along > 0 ? ` (${along === 1 ? "1 goes along as companion" : `${along} go along as companions`})` : "";
   const files = new Set(plan.edits.map((edit) => edit.file)).size;
-  const edits = plan.edits.length === 0 ? "no reference needs another spelling" : `${done ? "respelled" : "respells"} ${count(plan.edits.length, "reference")} in ${count(files, "file")}`;
+  const edits =
+    plan.edits.length === 0
+      ? "no reference needs another spelling"
+      : `${done ? "respelled" : "respells"} ${count(plan.edits.length, "reference")} in ${count(files, "file")}`;
   return wrap(`${moved}${companions}; ${edits}.`, width).split("\n").map(palette.strong).join("\n");
 }
 
@@ -52,12 +61,22 @@ function editLines(plan: Plan, screen: Screen, { all, change }: PlanViewOptions)
   const shown = all || plan.edits.length <= mostEdits + 2 ? plan.edits : plan.edits.slice(0, mostEdits);
   const byFile = groupByFile(shown);
   const place = Math.max(...shown.map((edit) => placeOf(edit).length));
-  const before = Math.min(Math.max(...shown.map((edit) => cells(edit.before))), Math.floor((screen.width - place - 8) / 2));
-  const lines = [...byFile].flatMap(([file, edits]) => [`  ${places.get(file) ?? file}`, ...edits.map((edit) => editLine(edit, { place, before }, screen))]);
+  const before = Math.min(
+    Math.max(...shown.map((edit) => cells(edit.before))),
+    Math.floor((screen.width - place - 8) / 2),
+  );
+  const lines = [...byFile].flatMap(([file, edits]) => [
+    `  ${places.get(file) ?? file}`,
+    ...edits.map((edit) => editLine(edit, { place, before }, screen)),
+  ]);
   const hidden = plan.edits.slice(shown.length);
   if (hidden.length === 0) return [`  ${palette.strong("respelled")}`, ...lines];
   const files = new Set(hidden.map((edit) => edit.file)).size;
-  return [`  ${palette.strong("respelled")}`, ...lines, palette.faint(`  … and ${count(hidden.length, "more reference")} in ${count(files, "file")} (--all shows them)`)];
+  return [
+    `  ${palette.strong("respelled")}`,
+    ...lines,
+    palette.faint(`  … and ${count(hidden.length, "more reference")} in ${count(files, "file")} (--all shows them)`),
+  ];
 }
 
 function groupByFile(edits: readonly PlannedEdit[]): Map<PlannedEdit["file"], PlannedEdit[]> {
@@ -78,7 +97,10 @@ function editLine(edit: PlannedEdit, widths: { place: number; before: number }, 
 
 function linkLines(plan: Plan, { palette, width }: Screen): string[] {
   if (plan.links.length === 0) return [];
-  return [`  ${palette.strong("symbolic links")}`, ...plan.links.map((link) => shorten(`    ${link.file}  ${link.before} → ${link.after}`, width))];
+  return [
+    `  ${palette.strong("symbolic links")}`,
+    ...plan.links.map((link) => shorten(`    ${link.file}  ${link.before} → ${link.after}`, width)),
+  ];
 }
 
 function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
@@ -86,16 +108,32 @@ function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const { references, same, different, unresolved } = plan.proof;
   const read = `read ${grouped(plan.filesRead)} of ${count(plan.filesInProject, "file")}`;
   const holds = different.length === 0;
-  const result = references === 0 ? "no reference is touched" : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
-  const lines = [`  ${palette.strong("proof")}  ${holds ? palette.good(`✓ ${result}`) : palette.bad(`✗ ${result}`)} ${palette.faint(`(${read})`)}`];
+  const result =
+    references === 0
+      ? "no reference is touched"
+      : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
+  const lines = [
+    `  ${palette.strong("proof")}  ${holds ? palette.good(`✓ ${result}`) : palette.bad(`✗ ${result}`)} ${palette.faint(`(${read})`)}`,
+  ];
   for (const each of all ? different : different.slice(0, mostNotes)) {
-    lines.push(`    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`);
+    lines.push(
+      `    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`,
+    );
     lines.push(wrap(`${each.reason}: now ${listed(each.before)}, then ${listed(each.after)}`, width, "        "));
   }
-  if (!all && different.length > mostNotes) lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);
+  if (!all && different.length > mostNotes)
+    lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);
   if (unresolved.length > 0) {
-    lines.push(`  ${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`);
-    lines.push(...noteList(unresolved.map((each) => ({ ...each, text: each.specifier })), screen, all));
+    lines.push(
+      `  ${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
+    );
+    lines.push(
+      ...noteList(
+        unresolved.map((each) => ({ ...each, text: each.specifier })),
+        screen,
+        all,
+      ),
+    );
   }
   return lines;
 }
@@ -119,25 +157,44 @@ function noteList(notes: readonly Note[], { palette, width }: Screen, all: boole
     const place = pad(shorten(places[index] ?? "", column), column);
     return `    ${palette.place(place)}  ${shorten(note.text, width - column - 6)}`;
   });
-  if (shown.length < notes.length) lines.push(palette.faint(`    … and ${notes.length - shown.length} more (--all shows them)`));
+  if (shown.length < notes.length)
+    lines.push(palette.faint(`    … and ${notes.length - shown.length} more (--all shows them)`));
   return lines;
 }
 
 function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const lines: string[] = [];
   if (plan.mentions.length > 0) {
-    lines.push(`  ${count(plan.mentions.length, "mention")} of what moves ${plan.mentions.length === 1 ? "is" : "are"} not a reference that can be proved; look at ${plan.mentions.length === 1 ? "it" : "them"} yourself:`);
+    lines.push(
+      `  ${count(plan.mentions.length, "mention")} of what moves ${plan.mentions.length === 1 ? "is" : "are"} not a reference that can be proved; look at ${plan.mentions.length === 1 ? "it" : "them"} yourself:`,
+    );
     lines.push(...noteList(plan.mentions, screen, all));
   }
   const partly = plan.unread.filter((each) => each.partly);
   const whole = plan.unread.filter((each) => !each.partly);
   if (whole.length > 0) {
-    lines.push(`  ${count(whole.length, "file")} could not be read; the text stays as it is, so look for moved paths in it:`);
-    lines.push(...noteList(whole.map((each) => ({ ...each, text: each.reason })), screen, all));
+    lines.push(
+      `  ${count(whole.length, "file")} could not be read; the text stays as it is, so look for moved paths in it:`,
+    );
+    lines.push(
+      ...noteList(
+        whole.map((each) => ({ ...each, text: each.reason })),
+        screen,
+        all,
+      ),
+    );
   }
   if (partly.length > 0) {
-    lines.push(`  ${count(partly.length, "file has a syntax error", "files have a syntax error")}; references were found around it:`);
-    lines.push(...noteList(partly.map((each) => ({ ...each, text: each.reason })), screen, all));
+    lines.push(
+      `  ${count(partly.length, "file has a syntax error", "files have a syntax error")}; references were found around it:`,
+    );
+    lines.push(
+      ...noteList(
+        partly.map((each) => ({ ...each, text: each.reason })),
+        screen,
+        all,
+      ),
+    );
   }
   return lines;
 }

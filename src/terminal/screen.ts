@@ -28,7 +28,15 @@ export function screenFor(stream: { isTTY?: boolean; columns?: number }, env: No
   const paint = picocolors.createColors(coloured);
   return {
     width: Math.max(40, Math.min(stream.columns ?? widest, widest)),
-    palette: { strong: paint.bold, faint: paint.dim, leaves: paint.yellow, arrives: paint.cyan, good: paint.green, bad: paint.red, place: paint.magenta },
+    palette: {
+      strong: paint.bold,
+      faint: paint.dim,
+      leaves: paint.yellow,
+      arrives: paint.cyan,
+      good: paint.green,
+      bad: paint.red,
+      place: paint.magenta,
+    },
   };
 }
 
@@ -55,7 +63,8 @@ export function wrap(text: string, width: number, margin = ""): string {
   const lines: string[] = [];
   for (const word of text.split(" ")) {
     const last = lines.at(-1);
-    if (last !== undefined && cells(margin + last) + 1 + cells(word) <= width) lines[lines.length - 1] = `${last} ${word}`;
+    if (last !== undefined && cells(margin + last) + 1 + cells(word) <= width)
+      lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);
   }
   return lines.map((line) => margin + line).join("\n");

@@ -24,8 +24,14 @@ const mostLines = 40;
 /** Two small trees, as lines. */
 export function drawTrees(change: TreeChange, screen: Screen, all: boolean): string[] {
   const { palette } = screen;
-  const before = drawTree(change.moves.map((move) => ({ path: move.from })), { change, mark: "-", all });
-  const after = drawTree(change.moves.map((move) => ({ path: move.to, note: move.note })), { change, mark: "+", all });
+  const before = drawTree(
+    change.moves.map((move) => ({ path: move.from })),
+    { change, mark: "-", all },
+  );
+  const after = drawTree(
+    change.moves.map((move) => ({ path: move.to, note: move.note })),
+    { change, mark: "+", all },
+  );
   const left = Math.max(...before.map((line) => cells(line.text)), 6) + 2;
   const right = Math.max(...after.map((line) => cells(line.text)), 5);
   const paint = (line: Line | undefined, width: number): string => {
@@ -40,7 +46,10 @@ export function drawTrees(change: TreeChange, screen: Screen, all: boolean): str
     });
     return [`  ${palette.strong(pad("now", left))}${palette.strong("then")}`, ...rows];
   }
-  const stacked = (name: string, lines: readonly Line[]): string[] => [`  ${palette.strong(name)}`, ...lines.map((line) => `  ${paint(line, screen.width - 2)}`)];
+  const stacked = (name: string, lines: readonly Line[]): string[] => [
+    `  ${palette.strong(name)}`,
+    ...lines.map((line) => `  ${paint(line, screen.width - 2)}`),
+  ];
   return [...stacked("now", before), "", ...stacked("then", after)];
 }
 
@@ -66,7 +75,9 @@ function drawTree(paths: readonly { path: string; note?: string | undefined }[],
   const { all } = drawing;
   const lines = drawBranch(root, "", 0, drawing);
   const hidden = lines.length - mostLines;
-  return all || hidden <= 0 ? lines : [...lines.slice(0, mostLines), { text: `… ${count(hidden, "more line")} (--all shows them)`, mark: "" }];
+  return all || hidden <= 0
+    ? lines
+    : [...lines.slice(0, mostLines), { text: `… ${count(hidden, "more line")} (--all shows them)`, mark: "" }];
 }
 
 interface Drawing {
@@ -84,8 +95,16 @@ function drawBranch(branch: Branch, path: string, depth: number, drawing: Drawin
   }
   const files = [...branch.files].sort();
   const shown = drawing.all || files.length <= mostFiles ? files : files.slice(0, mostFiles - 1);
-  for (const name of shown) lines.push({ text: `${drawing.mark} ${margin}${name}${branch.notes.has(name) ? `  (${branch.notes.get(name)})` : ""}`, mark: drawing.mark });
-  if (shown.length < files.length) lines.push({ text: `${drawing.mark} ${margin}… ${count(files.length - shown.length, "more file")}`, mark: drawing.mark });
+  for (const name of shown)
+    lines.push({
+      text: `${drawing.mark} ${margin}${name}${branch.notes.has(name) ? `  (${branch.notes.get(name)})` : ""}`,
+      mark: drawing.mark,
+    });
+  if (shown.length < files.length)
+    lines.push({
+      text: `${drawing.mark} ${margin}… ${count(files.length - shown.length, "more file")}`,
+      mark: drawing.mark,
+    });
   const stays = drawing.change.staysIn(path);
   if (stays && depth > 0) lines.push({ text: `  ${margin}(${count(stays, "other stays", "others stay")})`, mark: "" });
   return lines;

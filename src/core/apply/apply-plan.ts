@@ -25,7 +25,10 @@ export interface ApplyInput {
 export function applyPlan({ store, tree, plan, command, acceptDifferent, caller, progress }: ApplyInput): string {
   const different = plan.proof.different.length;
   if (different > 0 && !acceptDifferent) {
-    const reason = different === 1 ? "one reference would not mean the same file." : `${different} references would not mean the same files.`;
+    const reason =
+      different === 1
+        ? "one reference would not mean the same file."
+        : `${different} references would not mean the same files.`;
     throw new ShelfError("PROOF_FAILS", { reason });
   }
   // What stood in the way when the plan was made was refused then; something may have come since.
@@ -41,10 +44,23 @@ export function changeOf(tree: SourceTree, plan: Plan, command: string): Change 
   for (const { from, to } of plan.moves) items.set(from, { from, to, kind: "move", ...expectedOf(tree, from) });
   for (const { file, after } of plan.texts) {
     const source = tree.text(file);
-    if (source) items.set(file, { from: file, to: target(file), kind: "content", after: source.encode(after, file), ...expectedOf(tree, file) });
+    if (source)
+      items.set(file, {
+        from: file,
+        to: target(file),
+        kind: "content",
+        after: source.encode(after, file),
+        ...expectedOf(tree, file),
+      });
   }
   for (const { file, before, after } of plan.links)
-    items.set(file, { from: file, to: target(file), kind: "link", after: Buffer.from(after), expected: { hash: hashOf(Buffer.from(before)) } });
+    items.set(file, {
+      from: file,
+      to: target(file),
+      kind: "link",
+      after: Buffer.from(after),
+      expected: { hash: hashOf(Buffer.from(before)) },
+    });
   return {
     command,
     items: [...items.values()],

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { openProject, planMoves } from "../pipeline.js";
 import type { Plan } from "../plan/index.js";
-import { afterwards, at, moveOf, type Files } from "../plan/planning.suite.js";
+import { afterwards, at, moveOf, type Files } from "../plan/planning.test.suite.js";
 import { MemoryStore, type SourceTree } from "../tree/index.js";
 import { applyPlan, carryOut, changesKept, listChanges, planUndo, settle, undo, type Caller } from "./index.js";
 
@@ -15,10 +15,27 @@ function contents(store: MemoryStore): Record<string, string> {
 
 /** Every kind of step: a swap, a chain, another case, an edit in place, a moved edit, a link, a folder that becomes a file. */
 const files: Files = {
-  "a.ts": "import './b'; import './list';", "b.ts": "import './a';", "c.ts": "c", "Card.tsx": "card", "list/index.ts": "import '../c';", "old/in/x.ts": "import '../../c';",
-  "main.ts": "import './Card'; import './a'; import './old/in/x'; import './list';", "links/c.ts": "-> ../c.ts", "keep/d.ts": "d", "pic.png": "\u0000png",
+  "a.ts": "import './b'; import './list';",
+  "b.ts": "import './a';",
+  "c.ts": "c",
+  "Card.tsx": "card",
+  "list/index.ts": "import '../c';",
+  "old/in/x.ts": "import '../../c';",
+  "main.ts": "import './Card'; import './a'; import './old/in/x'; import './list';",
+  "links/c.ts": "-> ../c.ts",
+  "keep/d.ts": "d",
+  "pic.png": "\u0000png",
 };
-const moves = ["a.ts > b.ts", "b.ts > a.ts", "c.ts > new/deep/c.ts", "Card.tsx > card.tsx", "list/index.ts > list", "old/in/x.ts > x.ts", "links/c.ts > links/e.ts", "pic.png > new/pic.png"];
+const moves = [
+  "a.ts > b.ts",
+  "b.ts > a.ts",
+  "c.ts > new/deep/c.ts",
+  "Card.tsx > card.tsx",
+  "list/index.ts > list",
+  "old/in/x.ts > x.ts",
+  "links/c.ts > links/e.ts",
+  "pic.png > new/pic.png",
+];
 
 async function planned(store: MemoryStore, list: readonly string[] = moves): Promise<{ plan: Plan; tree: SourceTree }> {
   const project = await openProject(store);
@@ -35,7 +52,9 @@ describe.each([false, true])("a change (file system that ignores case: %s)", (ig
     const before = contents(store);
     const { plan, tree } = await planned(store);
     applyPlan({ store, plan, tree, command: "move", acceptDifferent: true, caller });
-    const texts = Object.fromEntries(Object.entries(afterwards(files, plan)).filter(([, text]) => !text.startsWith("-> ")));
+    const texts = Object.fromEntries(
+      Object.entries(afterwards(files, plan)).filter(([, text]) => !text.startsWith("-> ")),
+    );
     for (const [path, text] of Object.entries(texts)) expect(store.read(at(path)).toString(), path).toBe(text);
     expect(store.readLink(at("links/e.ts"))).toBe("../new/deep/c.ts");
     expect(store.stat(at("old"))).toBeUndefined();
@@ -144,7 +163,9 @@ describe("what a change stands on", () => {
     store.remove(at("main.ts"));
     store.create(at("main.ts"), Buffer.from("// edited meanwhile"), 0o644);
     const before = contents(store);
-    expect(() => applyPlan({ store, plan, tree, command: "move", acceptDifferent: true, caller })).toThrow(expect.objectContaining({ code: "CHANGED_SINCE", detail: { paths: ["main.ts"] } }) as Error);
+    expect(() => applyPlan({ store, plan, tree, command: "move", acceptDifferent: true, caller })).toThrow(
+      expect.objectContaining({ code: "CHANGED_SINCE", detail: { paths: ["main.ts"] } }) as Error,
+    );
     expect(contents(store)).toEqual(before);
   });
 
@@ -152,14 +173,18 @@ describe("what a change stands on", () => {
     const store = new MemoryStore({ "a.ts": "" });
     const { plan, tree } = await planned(store, ["a.ts > b.ts"]);
     store.create(at("b.ts"), Buffer.from("precious"), 0o644);
-    expect(() => applyPlan({ store, plan, tree, command: "move", acceptDifferent: false, caller })).toThrow(/exists already/);
+    expect(() => applyPlan({ store, plan, tree, command: "move", acceptDifferent: false, caller })).toThrow(
+      /exists already/,
+    );
     expect(store.read(at("b.ts")).toString()).toBe("precious");
   });
 
   test("a proof that does not hold is refused, unless that is accepted", async () => {
     const store = new MemoryStore({ "p.ios.ts": "", "p.android.ts": "", "a.ts": "import './p';" });
     const made = await planned(store, ["p.ios.ts > x/p.ios.ts"]);
-    expect(() => applyPlan({ store, ...made, command: "move", acceptDifferent: false, caller })).toThrow(expect.objectContaining({ code: "PROOF_FAILS" }) as Error);
+    expect(() => applyPlan({ store, ...made, command: "move", acceptDifferent: false, caller })).toThrow(
+      expect.objectContaining({ code: "PROOF_FAILS" }) as Error,
+    );
     applyPlan({ store, ...made, command: "move", acceptDifferent: true, caller });
     expect(store.stat(at("x/p.ios.ts"))?.kind).toBe("file");
   });
@@ -168,8 +193,22 @@ describe("what a change stands on", () => {
     const store = new MemoryStore();
     store.create(at("run.ts"), Buffer.from("1"), 0o755);
     store.create(at("stay.ts"), Buffer.from("1"), 0o600);
-    const content = (path: string, to: string) => ({ from: at(path), to: at(to), kind: "content" as const, after: Buffer.from("2") });
-    carryOut(store, { command: "x", items: [content("run.ts", "go.ts"), content("stay.ts", "stay.ts")], foldersMade: [], foldersEmptied: [] }, caller);
+    const content = (path: string, to: string) => ({
+      from: at(path),
+      to: at(to),
+      kind: "content" as const,
+      after: Buffer.from("2"),
+    });
+    carryOut(
+      store,
+      {
+        command: "x",
+        items: [content("run.ts", "go.ts"), content("stay.ts", "stay.ts")],
+        foldersMade: [],
+        foldersEmptied: [],
+      },
+      caller,
+    );
     expect([store.stat(at("go.ts"))?.mode, store.stat(at("stay.ts"))?.mode]).toEqual([0o755, 0o600]);
     undo(store, caller);
     expect([store.stat(at("run.ts"))?.mode, store.stat(at("stay.ts"))?.mode]).toEqual([0o755, 0o600]);
@@ -182,7 +221,9 @@ describe("undo and history", () => {
     await applied(store);
     store.remove(at("main.ts"));
     store.create(at("main.ts"), Buffer.from("// new work"), 0o644);
-    expect(() => planUndo(store)).toThrow(expect.objectContaining({ code: "CHANGED_SINCE_CHANGE", detail: { paths: ["main.ts"] } }) as Error);
+    expect(() => planUndo(store)).toThrow(
+      expect.objectContaining({ code: "CHANGED_SINCE_CHANGE", detail: { paths: ["main.ts"] } }) as Error,
+    );
   });
 
   test("a file that came where one has to go back to is not overwritten", async () => {
@@ -199,7 +240,11 @@ describe("undo and history", () => {
     await applied(store, ["a.ts > b.ts"]);
     await applied(store, ["b.ts > c.ts"]);
     undo(store, caller);
-    expect(listChanges(store).map((change) => [change.undoes !== undefined, change.undoneBy !== undefined])).toEqual([[true, false], [false, true], [false, false]]);
+    expect(listChanges(store).map((change) => [change.undoes !== undefined, change.undoneBy !== undefined])).toEqual([
+      [true, false],
+      [false, true],
+      [false, false],
+    ]);
     undo(store, caller);
     expect(store.stat(at("a.ts"))?.kind).toBe("file");
     expect(() => undo(store, caller)).toThrow(expect.objectContaining({ code: "NOTHING_TO_UNDO" }) as Error);
@@ -207,7 +252,8 @@ describe("undo and history", () => {
 
   test("only so many changes are kept", async () => {
     const store = new MemoryStore({ "a.ts": "1" });
-    for (let number = 0; number < changesKept + 3; number += 1) await applied(store, number % 2 === 0 ? ["a.ts > b.ts"] : ["b.ts > a.ts"]);
+    for (let number = 0; number < changesKept + 3; number += 1)
+      await applied(store, number % 2 === 0 ? ["a.ts > b.ts"] : ["b.ts > a.ts"]);
     expect(listChanges(store)).toHaveLength(changesKept);
   });
 
@@ -231,11 +277,22 @@ describe("one run at a time", () => {
     store.makeFolder(at(".steady-shelf"));
     store.create(at_lock, lock, 0o644);
     const made = await planned(store, ["a.ts > b.ts"]);
-    expect(() => applyPlan({ store, ...made, command: "move", acceptDifferent: false, caller: { ...caller, isAlive: () => alive } })).toThrow(expect.objectContaining({ code }) as Error);
+    expect(() =>
+      applyPlan({
+        store,
+        ...made,
+        command: "move",
+        acceptDifferent: false,
+        caller: { ...caller, isAlive: () => alive },
+      }),
+    ).toThrow(expect.objectContaining({ code }) as Error);
     expect(store.stat(at("a.ts"))?.kind).toBe("file");
   });
 
-  test.each([["whose process is gone", holder(9, "here")], ["that was never written out", Buffer.from("{")]])("a lock %s is taken over", async (_, lock) => {
+  test.each([
+    ["whose process is gone", holder(9, "here")],
+    ["that was never written out", Buffer.from("{")],
+  ])("a lock %s is taken over", async (_, lock) => {
     const store = new MemoryStore({ "a.ts": "1" });
     store.makeFolder(at(".steady-shelf"));
     store.create(at_lock, lock, 0o644);
@@ -248,17 +305,26 @@ test("any moves, carried out and undone, leave every byte", async () => {
   const name = fc.constantFrom("a", "b", "c", "d", "e", "f");
   const path = fc.tuple(fc.constantFrom("", "x/", "x/y/", "z/"), name).map(([folder, base]) => `${folder}${base}.ts`);
   await fc.assert(
-    fc.asyncProperty(fc.uniqueArray(path, { minLength: 2, maxLength: 8 }), fc.uniqueArray(path, { minLength: 8, maxLength: 8 }), async (sources, targets) => {
-      const all = Object.fromEntries(sources.map((source, index) => [source, `// ${index}\nimport "./${sources[(index + 1) % sources.length]?.replace(/^.*\//, "").replace(".ts", "")}";\n`]));
-      const store = new MemoryStore(all);
-      const before = contents(store);
-      const list = sources.map((source, index) => `${source} > ${targets[index]}`);
-      await applied(store, list);
-      const moved = Object.keys(contents(store)).filter((each) => each.endsWith(".ts"));
-      expect(moved.sort()).toEqual([...targets.slice(0, sources.length)].sort());
-      if (list.some((line) => moveOf(line).from !== moveOf(line).to)) undo(store, caller);
-      expect(contents(store)).toEqual(before);
-    }),
+    fc.asyncProperty(
+      fc.uniqueArray(path, { minLength: 2, maxLength: 8 }),
+      fc.uniqueArray(path, { minLength: 8, maxLength: 8 }),
+      async (sources, targets) => {
+        const all = Object.fromEntries(
+          sources.map((source, index) => [
+            source,
+            `// ${index}\nimport "./${sources[(index + 1) % sources.length]?.replace(/^.*\//, "").replace(".ts", "")}";\n`,
+          ]),
+        );
+        const store = new MemoryStore(all);
+        const before = contents(store);
+        const list = sources.map((source, index) => `${source} > ${targets[index]}`);
+        await applied(store, list);
+        const moved = Object.keys(contents(store)).filter((each) => each.endsWith(".ts"));
+        expect(moved.sort()).toEqual([...targets.slice(0, sources.length)].sort());
+        if (list.some((line) => moveOf(line).from !== moveOf(line).to)) undo(store, caller);
+        expect(contents(store)).toEqual(before);
+      },
+    ),
     { seed: 3, numRuns: 60 },
   );
 });

@@ -29,7 +29,15 @@ export function listChanges(store: FileStore): PastChange[] {
     const by = undoneBy.get(id);
     const moved = items.filter((item) => item.from !== item.to).length;
     const edited = items.filter((item) => item.kind === "content").length;
-    return { id, at, command, moved, edited, ...(undoes !== undefined && { undoes }), ...(by !== undefined && { undoneBy: by }) };
+    return {
+      id,
+      at,
+      command,
+      moved,
+      edited,
+      ...(undoes !== undefined && { undoes }),
+      ...(by !== undefined && { undoneBy: by }),
+    };
   });
   return changes.reverse();
 }

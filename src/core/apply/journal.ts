@@ -49,7 +49,13 @@ export interface JournalItem {
 function parseJson(text: string): JournalRecord {
   const z = load("zod/mini") as typeof Zod;
   const path = z.string() as unknown as Zod.ZodMiniType<ProjectPath>;
-  const item = z.object({ from: path, to: path, kind: z.enum(["move", "content", "link"]), mode: z.number(), hash: z.optional(z.string()) });
+  const item = z.object({
+    from: path,
+    to: path,
+    kind: z.enum(["move", "content", "link"]),
+    mode: z.number(),
+    hash: z.optional(z.string()),
+  });
   const schema = z.object({
     version: z.literal(1),
     id: z.string(),
@@ -152,13 +158,20 @@ export function removeBeginnings(store: FileStore): void {
 
 /** A name for a change made now: `2026-11-23T10-02-11Z-1`. The number sets changes of one second apart. */
 export function newId(store: FileStore, now: Date): string {
-  const time = now.toISOString().replace(/\.\d+Z$/, "Z").replaceAll(":", "-");
-  for (let number = 1; ; number += 1) if (!store.stat(inFolder(changesFolder, `${time}-${number}`))) return `${time}-${number}`;
+  const time = now
+    .toISOString()
+    .replace(/\.\d+Z$/, "Z")
+    .replaceAll(":", "-");
+  for (let number = 1; ; number += 1)
+    if (!store.stat(inFolder(changesFolder, `${time}-${number}`))) return `${time}-${number}`;
 }
 
 /** Time first, then the number as a number. */
 function byTime(a: string, b: string): number {
-  const split = (id: string): [string, number] => [id.slice(0, id.lastIndexOf("-")), Number(id.slice(id.lastIndexOf("-") + 1))];
+  const split = (id: string): [string, number] => [
+    id.slice(0, id.lastIndexOf("-")),
+    Number(id.slice(id.lastIndexOf("-") + 1)),
+  ];
   const [[timeA, numberA], [timeB, numberB]] = [split(a), split(b)];
   return timeA < timeB ? -1 : timeA > timeB ? 1 : numberA - numberB;
 }

@@ -21,7 +21,16 @@ import { folderOf, foldersAbove, rootPath, type ProjectPath } from "../paths.js"
 import { quiet, type Progress } from "../progress.js";
 import type { FileStore } from "../tree/index.js";
 import { hashOf, type Caller, type Change } from "./change.js";
-import { Journal, journalIds, newId, readJournal, removeBeginnings, stageOf, type JournalItem, type JournalRecord } from "./journal.js";
+import {
+  Journal,
+  journalIds,
+  newId,
+  readJournal,
+  removeBeginnings,
+  stageOf,
+  type JournalItem,
+  type JournalRecord,
+} from "./journal.js";
 import { withLock } from "./lock.js";
 
 /** How many changes are kept for undo. */
@@ -42,7 +51,8 @@ export function carryOut(store: FileStore, change: Change, caller: Caller, progr
       prepare(journal, change, progress);
       proceed(journal, progress);
     } catch (error) {
-      if (settleFailure(journal, error) === "taken back") throw new ShelfError("ROLLED_BACK", { reason: reasonOf(error) }, error);
+      if (settleFailure(journal, error) === "taken back")
+        throw new ShelfError("ROLLED_BACK", { reason: reasonOf(error) }, error);
     }
     dropOldest(store);
     return journal.record.id;
@@ -76,7 +86,11 @@ function settleFailure(journal: Journal, cause: unknown): "completed" | "taken b
     takeBack(journal);
     return "taken back";
   } catch (error) {
-    throw new ShelfError("UNFINISHED", { path: journal.folder, reason: `${reasonOf(cause)}; then ${reasonOf(error)}` }, error);
+    throw new ShelfError(
+      "UNFINISHED",
+      { path: journal.folder, reason: `${reasonOf(cause)}; then ${reasonOf(error)}` },
+      error,
+    );
   }
 }
 
@@ -91,7 +105,9 @@ function recordOf(store: FileStore, change: Change, caller: Caller): JournalReco
     items: change.items.map(({ from, to, kind, after }) => {
       return { from, to, kind, mode: store.stat(from)?.mode ?? 0o644, ...(after && { hash: hashOf(after) }) };
     }),
-    foldersMade: change.foldersMade.filter(({ path }) => !store.stat(path) || change.items.some((item) => item.from === path)).map((folder) => ({ ...folder })),
+    foldersMade: change.foldersMade
+      .filter(({ path }) => !store.stat(path) || change.items.some((item) => item.from === path))
+      .map((folder) => ({ ...folder })),
     foldersEmptied: change.foldersEmptied.map((path) => ({ path, mode: store.stat(path)?.mode ?? 0o755 })),
   };
 }
@@ -121,7 +137,9 @@ function proceed(journal: Journal, progress: Progress): void {
   for (const { path } of record.foldersEmptied) if (isEmptyFolder(store, path)) store.removeFolder(path);
   for (const { path, mode } of record.foldersMade) if (!store.stat(path)) store.makeFolder(path, mode);
   journal.mark("placing");
-  record.items.forEach((item, n) => store.rename(item.kind === "move" ? journal.oldPlace(n) : journal.newPlace(n), item.to));
+  record.items.forEach((item, n) =>
+    store.rename(item.kind === "move" ? journal.oldPlace(n) : journal.newPlace(n), item.to),
+  );
   for (const folder of touchedFolders(record)) if (store.stat(folder)?.kind === "folder") store.syncFolder(folder);
   journal.mark("placed");
   complete(journal);
@@ -161,7 +179,8 @@ function unplace(journal: Journal, item: JournalItem, n: number): void {
 function unmove(journal: Journal): void {
   const { store, record } = journal;
   for (const { path } of [...record.foldersMade].reverse()) if (isEmptyFolder(store, path)) store.removeFolder(path);
-  for (const { path, mode } of [...record.foldersEmptied].reverse()) if (!store.stat(path)) store.makeFolder(path, mode);
+  for (const { path, mode } of [...record.foldersEmptied].reverse())
+    if (!store.stat(path)) store.makeFolder(path, mode);
   record.items.forEach((item, n) => {
     if (!isInPlace(item) && store.stat(journal.oldPlace(n))) store.rename(journal.oldPlace(n), item.from);
   });
@@ -200,7 +219,11 @@ function ensureFoldersWritable(store: FileStore, change: Change): void {
     try {
       store.ensureWritable(folder);
     } catch (error) {
-      throw new ShelfError("UNWRITABLE", { path: folder === "" ? store.root : `${folder}/`, reason: reasonOf(error) }, error);
+      throw new ShelfError(
+        "UNWRITABLE",
+        { path: folder === "" ? store.root : `${folder}/`, reason: reasonOf(error) },
+        error,
+      );
     }
   }
 }

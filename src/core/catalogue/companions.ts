@@ -109,5 +109,11 @@ export function isComponentFolder(tree: SourceTree, path: ProjectPath): boolean 
   if (folder === "") return false;
   const { stem, leads } = partsOf(nameOf(path));
   const folderName = nameOf(folder);
-  return leads && languageFor(path) !== undefined && stem === folderName && /^\p{Lu}/u.test(folderName) && !tree.hasFolder(inFolder(folder, folderName));
+  return (
+    leads &&
+    languageFor(path) !== undefined &&
+    stem === folderName &&
+    /^\p{Lu}/u.test(folderName) &&
+    !tree.hasFolder(inFolder(folder, folderName))
+  );
 }

@@ -45,15 +45,24 @@ export class CompilerSettingsReader {
   /** The settings that hold for a file: the nearest configuration upward, or the one it refers to that covers the file. */
   for(path: ProjectPath): CompilerSettings | undefined {
     const nearest = this.#nearestTo(folderOf(path));
-    if (!nearest || nearest.references.length === 0 || (nearest.mappings.length > 0 && nearest.covers(path))) return nearest;
+    if (!nearest || nearest.references.length === 0 || (nearest.mappings.length > 0 && nearest.covers(path)))
+      return nearest;
     const referred = this.#allReferred(nearest);
-    return referred.find((settings) => settings.covers(path)) ?? (nearest.mappings.length > 0 ? nearest : referred.find((settings) => settings.mappings.length > 0)) ?? nearest;
+    return (
+      referred.find((settings) => settings.covers(path)) ??
+      (nearest.mappings.length > 0 ? nearest : referred.find((settings) => settings.mappings.length > 0)) ??
+      nearest
+    );
   }
 
   #nearestTo(folder: ProjectPath): CompilerSettings | undefined {
     if (this.#nearest.has(folder)) return this.#nearest.get(folder);
     const name = fileNames.find((each) => this.tree.has(inFolder(folder, each)));
-    const found = name ? this.read(inFolder(folder, name)) : folder === rootPath ? undefined : this.#nearestTo(folderOf(folder));
+    const found = name
+      ? this.read(inFolder(folder, name))
+      : folder === rootPath
+        ? undefined
+        : this.#nearestTo(folderOf(folder));
     this.#nearest.set(folder, found);
     return found;
   }
@@ -94,7 +103,9 @@ export class CompilerSettingsReader {
     if (text === undefined || above.includes(file)) return { scope: {}, scopeFrom: "" };
     const json = parseJsonFile(text, file);
     const folder = posix.dirname(file) === "." ? "" : posix.dirname(file);
-    const parents = asStrings(json.extends).map((name) => this.#options(this.#extended(name, folder), [...above, file], configFolder));
+    const parents = asStrings(json.extends).map((name) =>
+      this.#options(this.#extended(name, folder), [...above, file], configFolder),
+    );
     return mergeOptions(parents, json, folder, configFolder);
   }
 
@@ -119,9 +130,20 @@ export class CompilerSettingsReader {
 
 function mergeOptions(parents: readonly Options[], json: JsonObject, folder: string, configFolder: string): Options {
   const own = asObject(json.compilerOptions) ?? {};
-  const absolute = (path: string): string => posix.join(path.startsWith("${configDir}") ? configFolder : folder, path.replace("${configDir}", "."));
-  const inherited = parents.reduce<Options>((all, each) => ({ ...all, ...each, scope: { ...all.scope, ...each.scope }, scopeFrom: each.scopeFrom || all.scopeFrom }), { scope: {}, scopeFrom: "" });
-  const scope = Object.fromEntries(["files", "include", "exclude", "references"].filter((key) => key in json).map((key) => [key, json[key]]));
+  const absolute = (path: string): string =>
+    posix.join(path.startsWith("${configDir}") ? configFolder : folder, path.replace("${configDir}", "."));
+  const inherited = parents.reduce<Options>(
+    (all, each) => ({
+      ...all,
+      ...each,
+      scope: { ...all.scope, ...each.scope },
+      scopeFrom: each.scopeFrom || all.scopeFrom,
+    }),
+    { scope: {}, scopeFrom: "" },
+  );
+  const scope = Object.fromEntries(
+    ["files", "include", "exclude", "references"].filter((key) => key in json).map((key) => [key, json[key]]),
+  );
   // A reference belongs to the file that makes it; everything else is inherited.
   const inheritedScope = Object.fromEntries(Object.entries(inherited.scope).filter(([key]) => key !== "references"));
   return {
@@ -139,14 +161,31 @@ function settingsFrom(file: ProjectPath, options: Options): CompilerSettings {
   const mappings: Mapping[] = [];
   const from = options.baseUrl ?? options.pathsFrom ?? folder;
   for (const [pattern, targets] of Object.entries(options.paths ?? {})) {
-    const paths = asStrings(targets).map((target) => posix.join(target.startsWith("${configDir}") ? folder : from, target.replace("${configDir}", ".")));
+    const paths = asStrings(targets).map((target) =>
+      posix.join(target.startsWith("${configDir}") ? folder : from, target.replace("${configDir}", ".")),
+    );
     mappings.push({ kind: "alias", pattern, targets: paths, exact: false, all: false, by: file });
   }
   mappings.sort(bySpecificity);
   if (options.baseUrl !== undefined)
-    mappings.push({ kind: "base folder", pattern: "*", targets: [posix.join(options.baseUrl, "*")], exact: false, all: false, by: file });
-  const references = (Array.isArray(options.scope.references) ? (options.scope.references as unknown[]) : []).flatMap((each) => asStrings(asObject(each)?.path));
-  return { file, mappings, covers: coverage(options), allowsOwnExtensions: options.allowsOwnExtensions ?? false, references: references.map((path) => referredFile(folder, path)) };
+    mappings.push({
+      kind: "base folder",
+      pattern: "*",
+      targets: [posix.join(options.baseUrl, "*")],
+      exact: false,
+      all: false,
+      by: file,
+    });
+  const references = (Array.isArray(options.scope.references) ? (options.scope.references as unknown[]) : []).flatMap(
+    (each) => asStrings(asObject(each)?.path),
+  );
+  return {
+    file,
+    mappings,
+    covers: coverage(options),
+    allowsOwnExtensions: options.allowsOwnExtensions ?? false,
+    references: references.map((path) => referredFile(folder, path)),
+  };
 }
 
 function referredFile(folder: ProjectPath, path: string): ProjectPath {
@@ -159,7 +198,9 @@ function coverage({ scope, scopeFrom }: Options): (path: ProjectPath) => boolean
   const globs = (patterns: readonly string[]): readonly string[] =>
     patterns.flatMap((pattern) => {
       const full = posix.join(scopeFrom, pattern.replace("${configDir}", "."));
-      return /[*?]|\.\w+$/.test(posix.basename(full)) ? [full] : [`${full === "." ? "" : `${full.replace(/\/$/, "")}/`}**`];
+      return /[*?]|\.\w+$/.test(posix.basename(full))
+        ? [full]
+        : [`${full === "." ? "" : `${full.replace(/\/$/, "")}/`}**`];
     });
   const files = asStrings(scope.files).map((path) => posix.join(scopeFrom, path));
   const include = "include" in scope ? asStrings(scope.include) : "files" in scope ? [] : ["**/*"];

@@ -9,11 +9,18 @@ export type JsonObject = Readonly<Record<string, unknown>>;
 /** Parses one configuration file. Throws `CONFIG_BROKEN` with line and column. */
 export function parseJsonFile(text: string, file: string): JsonObject {
   const errors: ParseError[] = [];
-  const value: unknown = parse(text.replace(/^\uFEFF/, ""), errors, { allowTrailingComma: true, allowEmptyContent: true });
+  const value: unknown = parse(text.replace(/^\uFEFF/, ""), errors, {
+    allowTrailingComma: true,
+    allowEmptyContent: true,
+  });
   const [first] = errors;
   if (first) {
     const place = { file, ...SourceText.fromBytes(Buffer.from(text)).positionAt(first.offset) };
-    throw new ShelfError("CONFIG_BROKEN", { place, path: file, reason: `${spaced(printParseErrorCode(first.error))}.` });
+    throw new ShelfError("CONFIG_BROKEN", {
+      place,
+      path: file,
+      reason: `${spaced(printParseErrorCode(first.error))}.`,
+    });
   }
   return asObject(value) ?? {};
 }

@@ -37,7 +37,10 @@ export class LookupIndex {
   file(path: ProjectPath): readonly ProjectPath[] {
     this.#open(path);
     const exact = this.#exact(path);
-    const found = [...(exact ? [exact, ...(this.#declarations.get(exact) ?? [])] : []), ...(this.#variants.get(exact ?? path) ?? [])];
+    const found = [
+      ...(exact ? [exact, ...(this.#declarations.get(exact) ?? [])] : []),
+      ...(this.#variants.get(exact ?? path) ?? []),
+    ];
     const dot = path.lastIndexOf(".");
     const others = dot < 0 ? undefined : this.rules.writtenFor[path.slice(dot)];
     if (others) found.push(...this.#withExtensions(path.slice(0, dot), others));
@@ -81,7 +84,9 @@ export class LookupIndex {
   }
 
   #withExtensions(stem: string, extensions: readonly string[]): ProjectPath[] {
-    return extensions.map((extension) => this.#exact((stem + extension) as ProjectPath)).filter((path) => path !== undefined);
+    return extensions
+      .map((extension) => this.#exact((stem + extension) as ProjectPath))
+      .filter((path) => path !== undefined);
   }
 
   /** Enters the files of the folder that a path is in, once. */
@@ -97,7 +102,8 @@ export class LookupIndex {
     const nameAt = path.lastIndexOf("/") + 1;
     const { extension, rank } = this.#extensionOf(path);
     if (rank >= 0) this.#enterScript(path, path.slice(0, path.length - extension.length), rank, nameAt);
-    else if (density.test(path.slice(nameAt)) || this.#platformOf(path.slice(0, path.lastIndexOf("."))) !== "") this.#enterVariant(path);
+    else if (density.test(path.slice(nameAt)) || this.#platformOf(path.slice(0, path.lastIndexOf("."))) !== "")
+      this.#enterVariant(path);
   }
 
   #enterScript(path: ProjectPath, stem: string, rank: number, nameAt: number): void {
@@ -116,7 +122,8 @@ export class LookupIndex {
     const plain = path.slice(0, dot).replace(/@\d+(?:\.\d+)?x$/, "");
     const platform = this.#platformOf(plain);
     const withoutDensity = plain.replace(/@\d+(?:\.\d+)?x(?=\.|$)/, "");
-    const stem = platform === "" ? withoutDensity : withoutDensity.slice(0, -platform.length).replace(/@\d+(?:\.\d+)?x$/, "");
+    const stem =
+      platform === "" ? withoutDensity : withoutDensity.slice(0, -platform.length).replace(/@\d+(?:\.\d+)?x$/, "");
     add(this.#variants, stem + path.slice(dot), path);
   }
 

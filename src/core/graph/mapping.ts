@@ -6,7 +6,8 @@
 import type { ProjectPath } from "../paths.js";
 
 /** Where a mapping comes from, in people's words. */
-export type MappingKind = "alias" | "base folder" | "package imports" | "own package" | "workspace package" | "folder entry" | "web root";
+export type MappingKind =
+  "alias" | "base folder" | "package imports" | "own package" | "workspace package" | "folder entry" | "web root";
 
 /** One rule. `pattern` and `targets` may each hold one `*`, which stands for the same text in both. */
 export interface Mapping {

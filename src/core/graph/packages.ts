@@ -77,9 +77,17 @@ export class PackageReader {
     const json = this.#json(manifest);
     const folder = folderOf(manifest);
     const imports = Object.entries(asObject(json.imports) ?? {}).map(([pattern, value]): Mapping => {
-      return { kind: "package imports", pattern, targets: inPackage(folder, leaves(value).filter(isPath)), exact: true, all: true, by: manifest };
+      return {
+        kind: "package imports",
+        pattern,
+        targets: inPackage(folder, leaves(value).filter(isPath)),
+        exact: true,
+        all: true,
+        by: manifest,
+      };
     });
-    const self = typeof json.name === "string" && json.exports !== undefined ? packageMappings("own package", json, manifest) : [];
+    const self =
+      typeof json.name === "string" && json.exports !== undefined ? packageMappings("own package", json, manifest) : [];
     return [...imports.sort(bySpecificity), ...self];
   }
 
@@ -91,11 +99,15 @@ export class PackageReader {
   #isWorkspace(): boolean {
     const marks = ["pnpm-workspace.yaml", "lerna.json", "rush.json"] as ProjectPath[];
     const root = "package.json" as ProjectPath;
-    return marks.some((mark) => this.tree.has(mark)) || (this.tree.has(root) && this.#json(root).workspaces !== undefined);
+    return (
+      marks.some((mark) => this.tree.has(mark)) || (this.tree.has(root) && this.#json(root).workspaces !== undefined)
+    );
   }
 
   #readWorkspace(): Mapping[] {
-    const manifests = this.tree.paths.filter((path) => nameOf(path) === "package.json" && path !== "package.json" && this.#isReadable(path));
+    const manifests = this.tree.paths.filter(
+      (path) => nameOf(path) === "package.json" && path !== "package.json" && this.#isReadable(path),
+    );
     manifests.sort((a, b) => a.split("/").length - b.split("/").length);
     const names = new Set<string>();
     return manifests.flatMap((manifest) => {
@@ -108,7 +120,11 @@ export class PackageReader {
 }
 
 /** A package's name as mappings: through `exports` where there are any, else its entry and every path below it. */
-function packageMappings(kind: "own package" | "workspace package", json: JsonObject, manifest: ProjectPath): Mapping[] {
+function packageMappings(
+  kind: "own package" | "workspace package",
+  json: JsonObject,
+  manifest: ProjectPath,
+): Mapping[] {
   const folder = folderOf(manifest);
   const name = json.name as string;
   const common = { kind, all: true, by: manifest } as const;

@@ -13,7 +13,11 @@ export function readablePaths(tree: SourceTree, paths: readonly ProjectPath[]): 
 }
 
 /** Reads files and calls `visit` once for each, in no order. */
-export async function readReferences(tree: SourceTree, paths: readonly ProjectPath[], visit: (index: number, extraction: Extraction) => void): Promise<void> {
+export async function readReferences(
+  tree: SourceTree,
+  paths: readonly ProjectPath[],
+  visit: (index: number, extraction: Extraction) => void,
+): Promise<void> {
   for (const language of new Set(paths.map((path) => languageFor(path)))) await language?.prepare();
   const textOf = (index: number): string => tree.text(paths[index] ?? ("" as ProjectPath))?.text ?? "";
   // The worker's script lies beside the built program; where it does not (a test on the sources), all is read here.

@@ -8,22 +8,58 @@ import type { Mapping } from "./mapping.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 
-async function resolverOf(files: Record<string, string> | readonly string[], aliases: readonly Mapping[] = [], ignoresCase = false): Promise<Resolver> {
-  const entries = Array.isArray(files) ? Object.fromEntries((files as readonly string[]).map((file) => [file, ""])) : (files as Record<string, string>);
+async function resolverOf(
+  files: Record<string, string> | readonly string[],
+  aliases: readonly Mapping[] = [],
+  ignoresCase = false,
+): Promise<Resolver> {
+  const entries = Array.isArray(files)
+    ? Object.fromEntries((files as readonly string[]).map((file) => [file, ""]))
+    : (files as Record<string, string>);
   return new Resolver(await readTree(new MemoryStore(entries, { ignoresCase })), javascript.rules, aliases);
 }
 
 /** What a name means: the files, or the state. */
-function meaning(resolver: Resolver, from: string, specifier: string, lookup: Reference["lookup"] = "module"): string | readonly string[] {
+function meaning(
+  resolver: Resolver,
+  from: string,
+  specifier: string,
+  lookup: Reference["lookup"] = "module",
+): string | readonly string[] {
   const found = resolver.resolve(at(from), { specifier, lookup });
   return found.state === "found" ? found.targets : found.state;
 }
 
 describe("relative names", () => {
   const files = [
-    "a.ts", "list.ts", "list/index.ts", "list/inner/b.ts", "only/index.tsx", "both.js", "both.d.ts", "data.json", "pair.ts", "pair.js", "esm.mts",
-    "card.ios.tsx", "card.android.tsx", "card.tsx", "pic.png", "pic@2x.png", "pic.ios.png", "only@3x.png", "style.module.css", "style.module.css.d.ts",
-    "other.css", "other.d.css.ts", "it's.ts", "[id]/(group)/@modal.tsx", "my file.png", "flow.native.js", "inner/deep.ts", "two.dots.ts",
+    "a.ts",
+    "list.ts",
+    "list/index.ts",
+    "list/inner/b.ts",
+    "only/index.tsx",
+    "both.js",
+    "both.d.ts",
+    "data.json",
+    "pair.ts",
+    "pair.js",
+    "esm.mts",
+    "card.ios.tsx",
+    "card.android.tsx",
+    "card.tsx",
+    "pic.png",
+    "pic@2x.png",
+    "pic.ios.png",
+    "only@3x.png",
+    "style.module.css",
+    "style.module.css.d.ts",
+    "other.css",
+    "other.d.css.ts",
+    "it's.ts",
+    "[id]/(group)/@modal.tsx",
+    "my file.png",
+    "flow.native.js",
+    "inner/deep.ts",
+    "two.dots.ts",
   ];
   test.each([
     ["a.ts", "./list", ["list.ts"]],
@@ -57,7 +93,9 @@ describe("relative names", () => {
     ["a.ts", "react", "external"],
   ])("in %s, %j means %j", async (from, specifier, expected) => {
     const found = meaning(await resolverOf(files), from, specifier);
-    expect(typeof found === "string" ? found : [...found].sort()).toEqual(typeof expected === "string" ? expected : [...expected].sort());
+    expect(typeof found === "string" ? found : [...found].sort()).toEqual(
+      typeof expected === "string" ? expected : [...expected].sort(),
+    );
   });
 
   test("a URL is relative without a dot too, and percent escapes are undone", async () => {
@@ -83,36 +121,156 @@ describe("relative names", () => {
 describe("names through configuration", () => {
   const config = (compilerOptions: object, more: object = {}): string => JSON.stringify({ compilerOptions, ...more });
   test.each([
-    ["paths from the file's own folder", { "tsconfig.json": config({ paths: { "@/*": ["./src/*"] } }) }, "@/b", ["src/b.ts"]],
-    ["paths from baseUrl", { "tsconfig.json": config({ baseUrl: "src", paths: { "~*": ["./*"] } }) }, "~b", ["src/b.ts"]],
-    ["the first of several that is there", { "tsconfig.json": config({ paths: { "@/*": ["./gone/*", "./src/*"] } }) }, "@/b", ["src/b.ts"]],
-    ["the longest pattern", { "tsconfig.json": config({ paths: { "@/*": ["./src/*"], "@/deep/*": ["./src/x/*"] } }) }, "@/deep/c", ["src/x/c.ts"]],
-    ["an alias that leads nowhere", { "tsconfig.json": config({ paths: { "@/*": ["./src/*"] } }) }, "@/gone", "unresolved"],
-    ["a scope that is a package", { "tsconfig.json": config({ paths: { "@org/*": ["./src/*"] } }), "node_modules/@org/lib/package.json": "{}" }, "@org/lib", "external"],
+    [
+      "paths from the file's own folder",
+      { "tsconfig.json": config({ paths: { "@/*": ["./src/*"] } }) },
+      "@/b",
+      ["src/b.ts"],
+    ],
+    [
+      "paths from baseUrl",
+      { "tsconfig.json": config({ baseUrl: "src", paths: { "~*": ["./*"] } }) },
+      "~b",
+      ["src/b.ts"],
+    ],
+    [
+      "the first of several that is there",
+      { "tsconfig.json": config({ paths: { "@/*": ["./gone/*", "./src/*"] } }) },
+      "@/b",
+      ["src/b.ts"],
+    ],
+    [
+      "the longest pattern",
+      { "tsconfig.json": config({ paths: { "@/*": ["./src/*"], "@/deep/*": ["./src/x/*"] } }) },
+      "@/deep/c",
+      ["src/x/c.ts"],
+    ],
+    [
+      "an alias that leads nowhere",
+      { "tsconfig.json": config({ paths: { "@/*": ["./src/*"] } }) },
+      "@/gone",
+      "unresolved",
+    ],
+    [
+      "a scope that is a package",
+      { "tsconfig.json": config({ paths: { "@org/*": ["./src/*"] } }), "node_modules/@org/lib/package.json": "{}" },
+      "@org/lib",
+      "external",
+    ],
     ["bare names through baseUrl", { "tsconfig.json": config({ baseUrl: "src" }) }, "b", ["src/b.ts"]],
     ["a package beside baseUrl", { "tsconfig.json": config({ baseUrl: "src" }) }, "react", "external"],
-    ["comments and trailing commas", { "tsconfig.json": '{ // one\n "compilerOptions": { "paths": { "@/*": ["./src/*"], }, }, }' }, "@/b", ["src/b.ts"]],
+    [
+      "comments and trailing commas",
+      { "tsconfig.json": '{ // one\n "compilerOptions": { "paths": { "@/*": ["./src/*"], }, }, }' },
+      "@/b",
+      ["src/b.ts"],
+    ],
     ["jsconfig", { "jsconfig.json": config({ paths: { "@/*": ["./src/*"] } }) }, "@/b", ["src/b.ts"]],
-    ["extends, whose paths are from where they stand", { "tsconfig.json": '{ "extends": "./base/one" }', "base/one.json": config({ paths: { "@/*": ["../src/*"] } }) }, "@/b", ["src/b.ts"]],
-    ["a list of extends, the last of which wins", { "tsconfig.json": '{ "extends": ["./a.json", "./b.json"] }', "a.json": config({ paths: { "@/*": ["./x/*"] } }), "b.json": config({ paths: { "@/*": ["./src/*"] } }) }, "@/b", ["src/b.ts"]],
-    ["extends from a package", { "tsconfig.json": '{ "extends": "base/web" }', "node_modules/base/web.json": config({ paths: { "@/*": ["${configDir}/src/*"] } }) }, "@/b", ["src/b.ts"]],
-    ["a solution's reference that covers the file", { "tsconfig.json": '{ "files": [], "references": [{ "path": "./node.json" }, { "path": "./app.json" }] }', "node.json": config({ paths: { "@/*": ["./x/*"] } }, { include: ["vite.config.ts"] }), "app.json": config({ paths: { "@/*": ["./src/*"] } }, { include: ["src"] }) }, "@/b", ["src/b.ts"]],
-    ["package imports", { "package.json": '{ "imports": { "#b": "./src/b.ts", "#x/*": { "types": "./src/x/*.ts", "default": "./out/*.js" }, "#ext": "lodash" } }' }, "#x/c", ["src/x/c.ts"]],
-    ["package imports that name a package", { "package.json": '{ "imports": { "#ext": "lodash" } }' }, "#ext", "external"],
-    ["the package's own name", { "package.json": '{ "name": "me", "exports": { ".": "./src/b.ts", "./x/*": "./src/x/*.ts" } }' }, "me/x/c", ["src/x/c.ts"]],
-    ["the package's own name alone", { "package.json": '{ "name": "me", "exports": "./src/b.ts" }' }, "me", ["src/b.ts"]],
-    ["a workspace package", { "package.json": '{ "workspaces": ["packages/*"] }', "packages/ui/package.json": '{ "name": "@orchard/ui", "main": "src/index.ts" }', "packages/ui/src/index.ts": "" }, "@orchard/ui", ["packages/ui/src/index.ts"]],
-    ["a path in a workspace package", { "package.json": "{}", "pnpm-workspace.yaml": "packages: ['packages/*']", "packages/ui/package.json": '{ "name": "@orchard/ui" }', "packages/ui/src/Tree.tsx": "" }, "@orchard/ui/src/Tree", ["packages/ui/src/Tree.tsx"]],
+    [
+      "extends, whose paths are from where they stand",
+      { "tsconfig.json": '{ "extends": "./base/one" }', "base/one.json": config({ paths: { "@/*": ["../src/*"] } }) },
+      "@/b",
+      ["src/b.ts"],
+    ],
+    [
+      "a list of extends, the last of which wins",
+      {
+        "tsconfig.json": '{ "extends": ["./a.json", "./b.json"] }',
+        "a.json": config({ paths: { "@/*": ["./x/*"] } }),
+        "b.json": config({ paths: { "@/*": ["./src/*"] } }),
+      },
+      "@/b",
+      ["src/b.ts"],
+    ],
+    [
+      "extends from a package",
+      {
+        "tsconfig.json": '{ "extends": "base/web" }',
+        "node_modules/base/web.json": config({ paths: { "@/*": ["${configDir}/src/*"] } }),
+      },
+      "@/b",
+      ["src/b.ts"],
+    ],
+    [
+      "a solution's reference that covers the file",
+      {
+        "tsconfig.json": '{ "files": [], "references": [{ "path": "./node.json" }, { "path": "./app.json" }] }',
+        "node.json": config({ paths: { "@/*": ["./x/*"] } }, { include: ["vite.config.ts"] }),
+        "app.json": config({ paths: { "@/*": ["./src/*"] } }, { include: ["src"] }),
+      },
+      "@/b",
+      ["src/b.ts"],
+    ],
+    [
+      "package imports",
+      {
+        "package.json":
+          '{ "imports": { "#b": "./src/b.ts", "#x/*": { "types": "./src/x/*.ts", "default": "./out/*.js" }, "#ext": "lodash" } }',
+      },
+      "#x/c",
+      ["src/x/c.ts"],
+    ],
+    [
+      "package imports that name a package",
+      { "package.json": '{ "imports": { "#ext": "lodash" } }' },
+      "#ext",
+      "external",
+    ],
+    [
+      "the package's own name",
+      { "package.json": '{ "name": "me", "exports": { ".": "./src/b.ts", "./x/*": "./src/x/*.ts" } }' },
+      "me/x/c",
+      ["src/x/c.ts"],
+    ],
+    [
+      "the package's own name alone",
+      { "package.json": '{ "name": "me", "exports": "./src/b.ts" }' },
+      "me",
+      ["src/b.ts"],
+    ],
+    [
+      "a workspace package",
+      {
+        "package.json": '{ "workspaces": ["packages/*"] }',
+        "packages/ui/package.json": '{ "name": "@orchard/ui", "main": "src/index.ts" }',
+        "packages/ui/src/index.ts": "",
+      },
+      "@orchard/ui",
+      ["packages/ui/src/index.ts"],
+    ],
+    [
+      "a path in a workspace package",
+      {
+        "package.json": "{}",
+        "pnpm-workspace.yaml": "packages: ['packages/*']",
+        "packages/ui/package.json": '{ "name": "@orchard/ui" }',
+        "packages/ui/src/Tree.tsx": "",
+      },
+      "@orchard/ui/src/Tree",
+      ["packages/ui/src/Tree.tsx"],
+    ],
     ["a web root", { "package.json": "{}" }, "/src/b.ts", ["src/b.ts"]],
     ["a public folder", { "package.json": "{}", "public/sun.svg": "" }, "/sun.svg", ["public/sun.svg"]],
-    ["a folder's manifest", { "lib/package.json": '{ "main": "./out/main" }', "lib/out/main.js": "" }, "../lib", ["lib/out/main.js"]],
+    [
+      "a folder's manifest",
+      { "lib/package.json": '{ "main": "./out/main" }', "lib/out/main.js": "" },
+      "../lib",
+      ["lib/out/main.js"],
+    ],
   ] as const)("%s", async (_, files, specifier, expected) => {
     const resolver = await resolverOf({ "src/a.ts": "", "src/b.ts": "", "src/x/c.ts": "", ...files });
     expect(meaning(resolver, "src/a.ts", specifier)).toEqual(expected);
   });
 
   test("the aliases of our own configuration", async () => {
-    const alias: Mapping = { kind: "alias", pattern: "~/*", targets: ["src/*"], exact: false, all: false, by: at("steady-shelf.yaml") };
+    const alias: Mapping = {
+      kind: "alias",
+      pattern: "~/*",
+      targets: ["src/*"],
+      exact: false,
+      all: false,
+      by: at("steady-shelf.yaml"),
+    };
     expect(meaning(await resolverOf(["src/b.ts"], [alias]), "src/a.ts", "~/b")).toEqual(["src/b.ts"]);
   });
 
@@ -121,6 +279,12 @@ describe("names through configuration", () => {
     ["package.json", '{ "name": "x",\n\n "imports": [ }', /expected/i, 3],
   ])("a broken %s says where", async (file, text, message, line) => {
     const resolver = await resolverOf({ "src/a.ts": "", [file]: text });
-    expect(() => meaning(resolver, "src/a.ts", "@/b")).toThrow(expect.objectContaining({ code: "CONFIG_BROKEN", message: expect.stringMatching(message) as string, place: expect.objectContaining({ file, line }) as object }) as Error);
+    expect(() => meaning(resolver, "src/a.ts", "@/b")).toThrow(
+      expect.objectContaining({
+        code: "CONFIG_BROKEN",
+        message: expect.stringMatching(message) as string,
+        place: expect.objectContaining({ file, line }) as object,
+      }) as Error,
+    );
   });
 });

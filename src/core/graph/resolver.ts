@@ -21,7 +21,12 @@ export type Scheme = "relative" | Mapping;
 /** What a reference means. */
 export type Resolution =
   /** Files of the project. `folder` is set where the name is a folder's, answered by its index or manifest. */
-  | { readonly state: "found"; readonly targets: readonly ProjectPath[]; readonly scheme: Scheme; readonly folder?: ProjectPath }
+  | {
+      readonly state: "found";
+      readonly targets: readonly ProjectPath[];
+      readonly scheme: Scheme;
+      readonly folder?: ProjectPath;
+    }
   /** A file that is there but not the project's (ignored, or outside the root); it never moves. */
   | { readonly state: "beyond"; readonly at: string; readonly scheme: Scheme }
   /** A package or a web address. */
@@ -88,7 +93,12 @@ export class Resolver {
     if (!found) {
       const isBase = (mapping: Mapping): boolean => mapping.kind === "base folder";
       const own = settings?.mappings ?? [];
-      found = [...own.filter((mapping) => !isBase(mapping)), ...this.aliases, ...this.#packages.mappingsFor(folder), ...own.filter(isBase)];
+      found = [
+        ...own.filter((mapping) => !isBase(mapping)),
+        ...this.aliases,
+        ...this.#packages.mappingsFor(folder),
+        ...own.filter(isBase),
+      ];
       this.#mappings.set(key, found);
     }
     return found;
@@ -111,7 +121,8 @@ export class Resolver {
   #relative(from: ProjectPath, path: string, loose: boolean): Resolution {
     for (const spelled of spellingsOf(path)) {
       const target = joinPath(folderOf(from), spelled);
-      const found = target !== undefined && this.#look(target, "relative", { loose, folderOnly: loose && meansFolder(path) });
+      const found =
+        target !== undefined && this.#look(target, "relative", { loose, folderOnly: loose && meansFolder(path) });
       if (found) return found;
     }
     const at = posix.join(folderOf(from), path);
@@ -175,7 +186,9 @@ export class Resolver {
     const key = `${folder}:${packageName}`;
     let isInstalled = this.#installed.get(key);
     if (isInstalled === undefined) {
-      isInstalled = ["", folder].some((each) => this.tree.existsBeyond(posix.join(each, "node_modules", packageName, "package.json")));
+      isInstalled = ["", folder].some((each) =>
+        this.tree.existsBeyond(posix.join(each, "node_modules", packageName, "package.json")),
+      );
       this.#installed.set(key, isInstalled);
     }
     return isInstalled;
@@ -187,7 +200,14 @@ export class Resolver {
     const folder = manifest === undefined ? ("" as ProjectPath) : folderOf(manifest);
     for (const base of [folder, inFolder(folder, "public")]) {
       const target = joinPath(base, path.slice(1));
-      const mapping: Mapping = { kind: "web root", pattern: "/*", targets: [posix.join(base, "*")], exact: false, all: false, by: manifest ?? folder };
+      const mapping: Mapping = {
+        kind: "web root",
+        pattern: "/*",
+        targets: [posix.join(base, "*")],
+        exact: false,
+        all: false,
+        by: manifest ?? folder,
+      };
       const found = target !== undefined && this.#look(target, mapping, { loose: true });
       if (found) return found;
     }
@@ -202,7 +222,8 @@ export class Resolver {
     if (!placed) return external;
     const { folder, scheme } = placed;
     const matches = picomatch(base.rest);
-    const below = (path: ProjectPath): boolean => (folder === "" || isBelow(path, folder)) && matches(folder === "" ? path : path.slice(folder.length + 1));
+    const below = (path: ProjectPath): boolean =>
+      (folder === "" || isBelow(path, folder)) && matches(folder === "" ? path : path.slice(folder.length + 1));
     const targets = this.tree.paths.filter((path) => path !== from && below(path));
     return { state: "found", targets, scheme, folder };
   }
@@ -212,7 +233,14 @@ export class Resolver {
       const folder = joinPath(folderOf(from), base);
       return folder === undefined ? undefined : { folder, scheme: "relative" };
     }
-    const root: Mapping = { kind: "web root", pattern: "/*", targets: ["*"], exact: false, all: false, by: "" as ProjectPath };
+    const root: Mapping = {
+      kind: "web root",
+      pattern: "/*",
+      targets: ["*"],
+      exact: false,
+      all: false,
+      by: "" as ProjectPath,
+    };
     for (const mapping of base.startsWith("/") ? [root] : this.mappingsFor(from)) {
       const star = matchPattern(mapping.pattern, base);
       const folder = star === undefined ? undefined : toProjectPath(fillPattern(mapping.targets[0] ?? "", star));
@@ -224,8 +252,12 @@ export class Resolver {
   #lookBeyond(at: string, loose: boolean): string | undefined {
     if (this.present) return this.present.#beyond.get(at);
     if (this.#beyond.has(at)) return this.#beyond.get(at);
-    const indexes = this.rules.indexNames.flatMap((name) => this.rules.extensions.map((extension) => `/${name}${extension}`));
-    const endings = loose ? ["", ...this.rules.extensions, ...this.rules.declarations, ...indexes, "/package.json"] : [""];
+    const indexes = this.rules.indexNames.flatMap((name) =>
+      this.rules.extensions.map((extension) => `/${name}${extension}`),
+    );
+    const endings = loose
+      ? ["", ...this.rules.extensions, ...this.rules.declarations, ...indexes, "/package.json"]
+      : [""];
     const found = endings.some((ending) => this.tree.existsBeyond(at + ending)) ? at : undefined;
     this.#beyond.set(at, found);
     return found;

@@ -1,5 +1,13 @@
 export {
-  respellingEdit, type CompanionRules, type ComputedReference, type Extraction, type Language, type Lookup, type LookupRules, type Reference, type ReferenceKind,
+  respellingEdit,
+  type CompanionRules,
+  type ComputedReference,
+  type Extraction,
+  type Language,
+  type Lookup,
+  type LookupRules,
+  type Reference,
+  type ReferenceKind,
 } from "./language.js";
 export { extractFrom, languageFor, languages } from "./registry.js";
 export { readHere, readWithWorker, type PoolInput } from "./reading-pool.js";

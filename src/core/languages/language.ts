@@ -3,7 +3,7 @@
  *
  * An adapter knows neither other files nor the disk. It says where a text names other files, how those names are
  * written, and the rules by which its tools look them up; the graph does the looking. To add a language, make one
- * folder and one line in `registry.ts`; `contract.suite.ts` says what every adapter must keep.
+ * folder and one line in `registry.ts`; `contract.test.suite.ts` says what every adapter must keep.
  */
 import type { TextEdit } from "../text/index.js";
 
@@ -102,7 +102,11 @@ export interface Language {
    * Reads the name again that stands at an offset (that of its first character, inside the quotes), as `extract` would:
    * `("import './b'", 8, …)` → `{ end: 11, specifier: "./b" }`; `undefined` where no whole name stands there.
    */
-  readAt(text: string, start: number, reference: Reference): { readonly end: number; readonly specifier: string } | undefined;
+  readAt(
+    text: string,
+    start: number,
+    reference: Reference,
+  ): { readonly end: number; readonly specifier: string } | undefined;
   /** How a specifier is written at a reference's place, escapes included; `undefined` if it cannot be. */
   write(specifier: string, reference: Reference): string | undefined;
 }

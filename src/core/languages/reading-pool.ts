@@ -37,7 +37,9 @@ export function readHere({ paths, textOf, visit }: PoolInput): void {
 export async function readWithWorker(script: URL, input: PoolInput): Promise<void> {
   const { port1: port, port2: theirs } = new MessageChannel();
   const worker = new Worker(script, { workerData: theirs, transferList: [theirs] });
-  const failed = new Promise<"failed">((resolve) => worker.once("error", () => resolve("failed")).once("exit", () => resolve("failed")));
+  const failed = new Promise<"failed">((resolve) =>
+    worker.once("error", () => resolve("failed")).once("exit", () => resolve("failed")),
+  );
   const waiting = new Map<number, number>();
   let [front, back] = [0, input.paths.length];
   const take = (answer: ReadingAnswer): void => {

@@ -5,7 +5,9 @@ import { javascript } from "./javascript/index.js";
 /** Every language, in the order in which extensions are matched. */
 export const languages: readonly Language[] = [javascript];
 
-const byExtension = new Map(languages.flatMap((language) => language.extensions.map((extension) => [extension, language])));
+const byExtension = new Map(
+  languages.flatMap((language) => language.extensions.map((extension) => [extension, language])),
+);
 
 /** The language that reads a file of this name or path, or `undefined`. */
 export function languageFor(path: string): Language | undefined {

@@ -20,7 +20,15 @@ import { movesOfFolder, refuseSource, type Move } from "../plan/index.js";
 
 const schema = z.strictObject({
   version: z.literal(1),
-  moves: z.array(z.strictObject({ from: z.string().check(z.minLength(1)), to: z.string().check(z.minLength(1)), reason: z.optional(z.string()) })).check(z.minLength(1)),
+  moves: z
+    .array(
+      z.strictObject({
+        from: z.string().check(z.minLength(1)),
+        to: z.string().check(z.minLength(1)),
+        reason: z.optional(z.string()),
+      }),
+    )
+    .check(z.minLength(1)),
 });
 
 /** A plan as read: files that move, and the line on which each was asked for. */
@@ -47,8 +55,15 @@ export function readPlanFile(tree: SourceTree, text: string, file: string): Plan
   const lineOfEntry = (index: number): number => lines.linePos(offsetOf(document, ["moves", index])).line;
   const found = new Map<Move, number>();
   parsed.data.moves.forEach(({ from, to, reason }, index) => {
-    const path = (value: string, key: string): ProjectPath => projectPath(value) ?? refuse(`${value} lies outside the project.`, offsetOf(document, ["moves", index, key]));
-    for (const move of movesOfEntry(tree, { from: path(from, "from"), to: path(to, "to"), into: to.endsWith("/"), reason })) found.set(move, lineOfEntry(index));
+    const path = (value: string, key: string): ProjectPath =>
+      projectPath(value) ?? refuse(`${value} lies outside the project.`, offsetOf(document, ["moves", index, key]));
+    for (const move of movesOfEntry(tree, {
+      from: path(from, "from"),
+      to: path(to, "to"),
+      into: to.endsWith("/"),
+      reason,
+    }))
+      found.set(move, lineOfEntry(index));
   });
   return { moves: [...found.keys()], lineOf: (move) => `${file}, line ${found.get(move) ?? 1}` };
 }
@@ -77,7 +92,10 @@ function movesOfEntry(tree: SourceTree, { from, to, into, reason }: Entry): Move
 }
 
 function issueText(path: readonly PropertyKey[], message: string): string {
-  const place = path.map((part) => (typeof part === "number" ? `[${part + 1}]` : `.${String(part)}`)).join("").replace(/^\./, "");
+  const place = path
+    .map((part) => (typeof part === "number" ? `[${part + 1}]` : `.${String(part)}`))
+    .join("")
+    .replace(/^\./, "");
   return place === "" ? `${message}.` : `${place}: ${message}.`;
 }
 
@@ -96,7 +114,14 @@ function offsetOf(document: Document, path: readonly PropertyKey[]): number {
 /** A plan's text, one entry a moved file, to be read again by `readPlanFile`. */
 export function writePlanFile(moves: readonly Move[]): string {
   const entries = moves.map(({ from, to, why, because }) => {
-    const reason = because === undefined ? undefined : why === "companion" ? `goes with ${because}` : why === "in folder" ? `in ${because}` : because;
+    const reason =
+      because === undefined
+        ? undefined
+        : why === "companion"
+          ? `goes with ${because}`
+          : why === "in folder"
+            ? `in ${because}`
+            : because;
     return { from, to, ...(reason !== undefined && { reason }) };
   });
   return stringify({ version: 1, moves: entries }, { lineWidth: 0 });

@@ -19,7 +19,8 @@ const mostWords = 60;
 const openForms = ["import.meta.glob", "import(`", "require(`", "require.context", "__dirname"];
 
 /** Files that decide what names mean. */
-const ruleFiles = /(^|\/)(package\.json|[jt]sconfig[^/]*\.json|pnpm-workspace\.yaml|lerna\.json|rush\.json|steady-shelf\.ya?ml)$/;
+const ruleFiles =
+  /(^|\/)(package\.json|[jt]sconfig[^/]*\.json|pnpm-workspace\.yaml|lerna\.json|rush\.json|steady-shelf\.ya?ml)$/;
 
 /** What to search for, or `undefined` where everything has to be read. */
 export interface SearchPlan {
@@ -30,8 +31,13 @@ export interface SearchPlan {
 }
 
 /** Plans the search for a list of moves. `mappings` are all that the project has. */
-export function planSearch(moves: readonly Move[], mappings: readonly Mapping[], rules: LookupRules): SearchPlan | undefined {
-  if (moves.length > mostWords || moves.some((move) => ruleFiles.test(move.from) || ruleFiles.test(move.to))) return undefined;
+export function planSearch(
+  moves: readonly Move[],
+  mappings: readonly Mapping[],
+  rules: LookupRules,
+): SearchPlan | undefined {
+  if (moves.length > mostWords || moves.some((move) => ruleFiles.test(move.from) || ruleFiles.test(move.to)))
+    return undefined;
   const words = new Set<string>();
   const indexFolders = new Set<ProjectPath>();
   for (const path of moves.flatMap((move) => [move.from, move.to])) {
@@ -50,7 +56,10 @@ export function planSearch(moves: readonly Move[], mappings: readonly Mapping[],
 /** Folders' manifests that name a file as their entry. */
 function entriesNaming(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): Mapping[] {
   const names = [path, inFolder(folderOf(path), searchStem(nameOf(path), rules)), folderOf(path)];
-  return mappings.filter((mapping) => mapping.kind === "folder entry" && mapping.targets.some((target) => names.some((name) => name === target)));
+  return mappings.filter(
+    (mapping) =>
+      mapping.kind === "folder entry" && mapping.targets.some((target) => names.some((name) => name === target)),
+  );
 }
 
 /** The words that a move of single files will most likely search for: enough to begin before the tree is even listed. */
@@ -64,7 +73,9 @@ function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: Lookup
   const isIndex = rules.indexNames.includes(stem);
   const main = isIndex ? nameOf(folderOf(path)) : stem;
   const names = [path, inFolder(folderOf(path), stem), ...(isIndex ? [folderOf(path)] : [])];
-  const mapped = mappings.flatMap((mapping) => names.map((name) => nameThrough(mapping, name)).filter((name) => name !== undefined));
+  const mapped = mappings.flatMap((mapping) =>
+    names.map((name) => nameThrough(mapping, name)).filter((name) => name !== undefined),
+  );
   const others = mapped.filter((name) => main === "" || !name.includes(main));
   return [main, ...others.map((name) => nameOf(name) || name)].filter((word) => word !== "");
 }
@@ -75,7 +86,8 @@ function searchStem(name: string, rules: LookupRules): string {
   if (declared > 0) return name.slice(0, declared);
   const extension = rules.extensions.find((each) => name.endsWith(each)) ?? "";
   let stem = extension === "" ? name : name.slice(0, -extension.length);
-  for (const platform of rules.platforms) stem = stem.replace(`${platform}.`, ".").replace(new RegExp(`\\${platform}$`), "");
+  for (const platform of rules.platforms)
+    stem = stem.replace(`${platform}.`, ".").replace(new RegExp(`\\${platform}$`), "");
   const density = stem.search(/@\d/);
   return density > 0 ? stem.slice(0, density) : stem;
 }
@@ -87,11 +99,18 @@ function plainPart(word: string): string | undefined {
 }
 
 /** The files to read, in order of path: those that hold a word, and those that move. */
-export async function findCandidates(tree: SourceTree, search: SearchPlan | undefined, moves: readonly Move[], found?: ReadonlySet<ProjectPath>): Promise<ProjectPath[]> {
+export async function findCandidates(
+  tree: SourceTree,
+  search: SearchPlan | undefined,
+  moves: readonly Move[],
+  found?: ReadonlySet<ProjectPath>,
+): Promise<ProjectPath[]> {
   if (!search) return tree.paths.filter((path) => languageFor(path) !== undefined);
   const hits = found ?? (await tree.store.search(search.words)) ?? searchByReading(tree, search.words);
   const moved = new Set(moves.map((move) => move.from));
-  const byDots = tree.paths.filter((path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path));
+  const byDots = tree.paths.filter(
+    (path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path),
+  );
   const wanted = new Set([...hits, ...moved, ...byDots]);
   return tree.paths.filter((path) => wanted.has(path));
 }
@@ -102,7 +121,10 @@ function isInside(path: ProjectPath, folder: ProjectPath): boolean {
 
 /** `.`, `..`, `../..`, with or without a slash at the end, or an index by its name. */
 function namesByDots(tree: SourceTree, path: ProjectPath): boolean {
-  return languageFor(path) !== undefined && /['"`](?:\.{1,2}\/)*(?:\.{1,2}|index[\w.]*)?\/?['"`?]/.test(tree.text(path)?.text ?? "");
+  return (
+    languageFor(path) !== undefined &&
+    /['"`](?:\.{1,2}\/)*(?:\.{1,2}|index[\w.]*)?\/?['"`?]/.test(tree.text(path)?.text ?? "")
+  );
 }
 
 function searchByReading(tree: SourceTree, words: readonly string[]): Set<ProjectPath> {

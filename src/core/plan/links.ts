@@ -12,9 +12,11 @@ export function respellLinks(tree: SourceTree, map: MoveMap): LinkEdit[] {
     if (/^([/\\]|[a-zA-Z]:)/.test(before)) continue;
     const target = joinPath(folderOf(file), before);
     const newFolder = folderOf(map.file(file));
-    const newTarget = target === undefined ? undefined : tree.has(target) ? map.file(target) : (map.folder(target) ?? target);
+    const newTarget =
+      target === undefined ? undefined : tree.has(target) ? map.file(target) : (map.folder(target) ?? target);
     if (newTarget === target && newFolder === folderOf(file)) continue;
-    const after = newTarget === undefined ? outward(folderOf(file), newFolder, before) : relativePath(newFolder, newTarget) || ".";
+    const after =
+      newTarget === undefined ? outward(folderOf(file), newFolder, before) : relativePath(newFolder, newTarget) || ".";
     if (after !== before.replace(/\/$/, "")) edits.push({ file, before, after });
   }
   return edits;

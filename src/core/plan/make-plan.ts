@@ -27,6 +27,8 @@ export interface PlanInput {
   /** Where each move was written, for plans that people write. */
   readonly places?: (move: Move) => string;
   readonly progress?: Progress;
+  /** Read every file instead of searching for those that matter: the search is held against this in tests. */
+  readonly readAll?: boolean;
 }
 
 /** Plans the moves. Throws where they cannot all happen; what the proof does not hold for is in the plan. */
@@ -36,7 +38,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const moves = tidyMoves(input.moves);
   const map = new MoveMap(tree, moves);
   const before = new Resolver(tree, rules, aliases);
-  const search = planSearch(moves, before.allMappings(), rules);
+  const search = input.readAll ? undefined : planSearch(moves, before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
   const readable = readablePaths(tree, candidates);
   const passage = { before, after: new Resolver(new PlannedTree(tree, map.files), rules, aliases, before), map };
@@ -56,7 +58,10 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     foldersMade: newFolders(tree, moves),
     foldersEmptied: emptiedFolders(tree, moves),
     proof,
-    mentions: [...computedMentions(tree, references, map), ...textMentions(tree, mentionable(tree, candidates, search !== undefined), map)],
+    mentions: [
+      ...computedMentions(tree, references, map),
+      ...textMentions(tree, mentionable(tree, candidates, search !== undefined), map),
+    ],
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,
@@ -77,10 +82,17 @@ function respellFile(tree: SourceTree, passage: Passage, path: ProjectPath, extr
   for (const reference of extraction.references) {
     const decision = respell(passage, path, reference);
     meanings.push(decision.was);
-    const change = decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
+    const change =
+      decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
     if (decision.state !== "respell" || !change) continue;
     changes.push(change);
-    edits.push({ file: path, at: tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 }, kind: reference.kind, before: reference.specifier, after: decision.specifier });
+    edits.push({
+      file: path,
+      at: tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 },
+      kind: reference.kind,
+      before: reference.specifier,
+      after: decision.specifier,
+    });
   }
   return { path, extraction, meanings, edits, changes, text: newText(tree, path, changes) };
 }

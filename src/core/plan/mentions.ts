@@ -7,16 +7,28 @@ import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
 
 /** Names that are computed at run time from a folder in which something moves, or by a file that moves. */
-export function computedMentions(tree: SourceTree, references: ReadonlyMap<ProjectPath, Extraction>, map: MoveMap): Mention[] {
+export function computedMentions(
+  tree: SourceTree,
+  references: ReadonlyMap<ProjectPath, Extraction>,
+  map: MoveMap,
+): Mention[] {
   const moved = [...map.files.keys()];
   const found: Mention[] = [];
   for (const [file, { computed }] of references) {
     for (const { start, head } of computed) {
       const place = headPlace(file, head);
-      const hit = place === undefined ? undefined : moved.find((path) => path.startsWith(place) || isBelow(path, place as ProjectPath));
+      const hit =
+        place === undefined
+          ? undefined
+          : moved.find((path) => path.startsWith(place) || isBelow(path, place as ProjectPath));
       const isMoved = map.files.has(file) && head.startsWith(".");
       if (hit === undefined && !isMoved) continue;
-      found.push({ file, at: tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 }, text: head, names: hit ?? file });
+      found.push({
+        file,
+        at: tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 },
+        text: head,
+        names: hit ?? file,
+      });
     }
   }
   return found;
@@ -24,18 +36,25 @@ export function computedMentions(tree: SourceTree, references: ReadonlyMap<Proje
 
 /** What a fixed head points at from the root; an alias's head is taken by its end. */
 function headPlace(file: ProjectPath, head: string): string | undefined {
-  const path = head.startsWith(".") ? joinPath(folderOf(file), head) : /^[\w/]/.test(head) ? toProjectPath(head.replace(/^\//, "")) : undefined;
+  const path = head.startsWith(".")
+    ? joinPath(folderOf(file), head)
+    : /^[\w/]/.test(head)
+      ? toProjectPath(head.replace(/^\//, ""))
+      : undefined;
   return path === undefined || path === "" ? undefined : path + (head.endsWith("/") ? "/" : "");
 }
 
 /** A run of characters that may be a path. */
 const pathToken = /[\w@.~$()[\]+*-]*(?:\/[\w@.~$()[\]+*-]+)+\/?|[\w@~$+-]+(?:\.[\w@-]+)+/g;
 
-const binary = /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$|-lock\.\w+$/i;
+const binary =
+  /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$|-lock\.\w+$/i;
 
 /** Mentions in files that no language reads: documents, manifests, style sheets, pages, CI files. */
 export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[], map: MoveMap): Mention[] {
-  const folders = new Set([...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)));
+  const folders = new Set(
+    [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
+  );
   return candidates.flatMap((file) => {
     if (languageFor(file) !== undefined || binary.test(file)) return [];
     const source = tree.text(file);
@@ -58,12 +77,21 @@ function isMovedWhole(map: MoveMap, folder: ProjectPath): boolean {
 
 /** Brackets may belong to a name (`[id]`, `(group)`) or stand around it (`[text](./a.ts)`): first with them, then without. */
 function readingsOf(token: string): { text: string; offset: number }[] {
-  const inner = [...token.matchAll(/[^()[\]]*[./][^()[\]]*/g)].map((match) => ({ text: match[0], offset: match.index }));
+  const inner = [...token.matchAll(/[^()[\]]*[./][^()[\]]*/g)].map((match) => ({
+    text: match[0],
+    offset: match.index,
+  }));
   return [{ text: token, offset: 0 }, ...(inner.length === 1 && inner[0]?.text === token ? [] : inner)];
 }
 
 /** The moved path that a token names, from the root or from its file's folder. */
-function namedBy(tree: SourceTree, file: ProjectPath, token: string, map: MoveMap, folders: ReadonlySet<ProjectPath>): ProjectPath | undefined {
+function namedBy(
+  tree: SourceTree,
+  file: ProjectPath,
+  token: string,
+  map: MoveMap,
+  folders: ReadonlySet<ProjectPath>,
+): ProjectPath | undefined {
   const fixed = token.replace(/\/?\*.*$/, "").replace(/[.)\]/]+$/, "");
   if (fixed === "") return undefined;
   const fromFile = joinPath(folderOf(file), fixed);
@@ -74,7 +102,11 @@ function namedBy(tree: SourceTree, file: ProjectPath, token: string, map: MoveMa
     if (folders.has(path) && token.includes("/")) return path;
   }
   // In a file that moves, a relative path that led to a file leads elsewhere now.
-  const leads = map.files.has(file) && /^\.{0,2}\//.test(token) && fromFile !== undefined && (tree.has(fromFile) || tree.hasFolder(fromFile));
+  const leads =
+    map.files.has(file) &&
+    /^\.{0,2}\//.test(token) &&
+    fromFile !== undefined &&
+    (tree.has(fromFile) || tree.hasFolder(fromFile));
   return leads && !stays(file, fromFile, map, true) ? fromFile : undefined;
 }
 

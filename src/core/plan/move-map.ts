@@ -35,13 +35,23 @@ export class MoveMap {
 }
 
 /** The folder below which all files lie as they lay below `folder`, or `undefined`. */
-export function commonFolder(folder: ProjectPath, files: readonly ProjectPath[], map: (path: ProjectPath) => ProjectPath): ProjectPath | undefined {
+export function commonFolder(
+  folder: ProjectPath,
+  files: readonly ProjectPath[],
+  map: (path: ProjectPath) => ProjectPath,
+): ProjectPath | undefined {
   let common: ProjectPath | undefined;
   for (const file of files) {
     const inside = folder === "" ? file : file.slice(folder.length + 1);
     const to = map(file);
-    const base = to === inside ? ("" as ProjectPath) : to.endsWith(`/${inside}`) ? (to.slice(0, -inside.length - 1) as ProjectPath) : undefined;
-    if (base === undefined || (common !== undefined && base !== common) || inFolder(base, inside) !== to) return undefined;
+    const base =
+      to === inside
+        ? ("" as ProjectPath)
+        : to.endsWith(`/${inside}`)
+          ? (to.slice(0, -inside.length - 1) as ProjectPath)
+          : undefined;
+    if (base === undefined || (common !== undefined && base !== common) || inFolder(base, inside) !== to)
+      return undefined;
     common = base;
   }
   return common;

@@ -20,7 +20,8 @@ export interface MoveRequest {
 export function understandMove(tree: SourceTree, request: MoveRequest): Move[] {
   const sources = request.from.flatMap((path) => expandPattern(tree, path));
   const isFolder = tree.hasFolder(request.to) || tree.store.stat(request.to)?.kind === "folder";
-  const onlyCase = sources.length === 1 && sources[0] !== request.to && sources[0]?.toLowerCase() === request.to.toLowerCase();
+  const onlyCase =
+    sources.length === 1 && sources[0] !== request.to && sources[0]?.toLowerCase() === request.to.toLowerCase();
   const into = request.into || sources.length > 1 || (isFolder && !onlyCase);
   if (into && tree.has(request.to)) throw new ShelfError("TARGET_NOT_FOLDER", { path: request.to });
   const moves = new Map<ProjectPath, Move>();
@@ -34,7 +35,11 @@ export function understandMove(tree: SourceTree, request: MoveRequest): Move[] {
 }
 
 function expandPattern(tree: SourceTree, path: ProjectPath): readonly ProjectPath[] {
-  if (path === "") throw new ShelfError("SOURCE_NOT_OURS", { path: "The project's own folder", reason: "not in the project but around it" });
+  if (path === "")
+    throw new ShelfError("SOURCE_NOT_OURS", {
+      path: "The project's own folder",
+      reason: "not in the project but around it",
+    });
   if (tree.has(path) || tree.hasFolder(path)) return [path];
   if (!/[*?{[]/.test(path)) return refuseSource(tree, path);
   const isMatch = picomatch(path);
@@ -48,8 +53,12 @@ type Siblings = ReturnType<typeof siblingsOf>;
 function movesOf(tree: SourceTree, from: ProjectPath, request: MoveRequest, siblings: Siblings): Move[] {
   const { to, into, alone } = request;
   if (tree.has(from)) {
-    if (!alone && into && isComponentFolder(tree, from) && !isBelow(folderOf(from), to)) return wholeComponent(tree, from, to);
-    return [{ from, to: into ? inFolder(to, nameOf(from)) : to, why: "asked" }, ...(alone ? [] : companions(tree, from, request, siblings))];
+    if (!alone && into && isComponentFolder(tree, from) && !isBelow(folderOf(from), to))
+      return wholeComponent(tree, from, to);
+    return [
+      { from, to: into ? inFolder(to, nameOf(from)) : to, why: "asked" },
+      ...(alone ? [] : companions(tree, from, request, siblings)),
+    ];
   }
   return movesOfFolder(tree, from, into ? inFolder(to, nameOf(from)) : to);
 }
@@ -59,7 +68,9 @@ function wholeComponent(tree: SourceTree, from: ProjectPath, to: ProjectPath): M
   const folder = folderOf(from);
   const target = nameOf(to) === nameOf(folder) ? to : inFolder(to, nameOf(folder));
   if (target === folder) return [{ from, to: from, why: "asked" }];
-  return movesOfFolder(tree, folder, target).map((move) => (move.from === from ? { ...move, why: "asked" } : { ...move, why: "companion", because: from }));
+  return movesOfFolder(tree, folder, target).map((move) =>
+    move.from === from ? { ...move, why: "asked" } : { ...move, why: "companion", because: from },
+  );
 }
 
 /** Companions go beside the new place, in the same sub-folder, and take the new stem. */
@@ -68,6 +79,11 @@ function companions(tree: SourceTree, from: ProjectPath, { to, into }: MoveReque
   const stem = into ? partsOf(nameOf(from)).stem : partsOf(nameOf(to)).stem;
   return companionsOf(tree, from, siblings).map(({ path, inside }) => {
     const name = stem + partsOf(nameOf(path)).rest;
-    return { from: path, to: inFolder(inside === "" ? folder : inFolder(folder, inside), name), why: "companion", because: from };
+    return {
+      from: path,
+      to: inFolder(inside === "" ? folder : inFolder(folder, inside), name),
+      why: "companion",
+      because: from,
+    };
   });
 }

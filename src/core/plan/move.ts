@@ -19,19 +19,30 @@ export interface Move {
 /** Every file of a folder, at its place below the new folder. Throws `INTO_ITSELF`. */
 export function movesOfFolder(tree: SourceTree, from: ProjectPath, to: ProjectPath, because?: string): Move[] {
   const foreign = tree.foreign.find((folder) => isBelow(folder, from));
-  if (foreign !== undefined) throw new ShelfError("SOURCE_NOT_OURS", { path: `${from}/`, reason: `around the repository ${foreign}, which is not this one` });
+  if (foreign !== undefined)
+    throw new ShelfError("SOURCE_NOT_OURS", {
+      path: `${from}/`,
+      reason: `around the repository ${foreign}, which is not this one`,
+    });
   if (from === to || isBelow(to, from)) throw new ShelfError("INTO_ITSELF", { path: `${from}/`, other: to });
   return tree.filesBelow(from).map((path) => {
-    return { from: path, to: inFolder(to, path.slice(from.length + 1)), why: "in folder", because: because ?? `${from}/` };
+    return {
+      from: path,
+      to: inFolder(to, path.slice(from.length + 1)),
+      why: "in folder",
+      because: because ?? `${from}/`,
+    };
   });
 }
 
 /** Throws for a source that is not the project's: missing (with the nearest name), ignored, or another repository's. */
 export function refuseSource(tree: SourceTree, path: ProjectPath): never {
   const foreign = tree.foreign.find((folder) => folder === path || isBelow(path, folder) || isBelow(folder, path));
-  if (foreign !== undefined) throw new ShelfError("SOURCE_NOT_OURS", { path, reason: `in the repository ${foreign}, which is not this one` });
+  if (foreign !== undefined)
+    throw new ShelfError("SOURCE_NOT_OURS", { path, reason: `in the repository ${foreign}, which is not this one` });
   const stat = tree.store.stat(path);
-  if (stat?.kind === "folder") throw new ShelfError("SOURCE_NOT_OURS", { path: `${path}/`, reason: "a folder without files of the project" });
+  if (stat?.kind === "folder")
+    throw new ShelfError("SOURCE_NOT_OURS", { path: `${path}/`, reason: "a folder without files of the project" });
   if (stat) throw new ShelfError("SOURCE_NOT_OURS", { path, reason: "ignored by git" });
   const nearest = nearestPath(tree, path);
   throw new ShelfError("SOURCE_MISSING", nearest === undefined ? { path } : { path, other: nearest });
@@ -58,11 +69,20 @@ export function ensurePossible(tree: SourceTree, moves: readonly Move[], places?
   const byTarget = new Map<string, Move>();
   for (const move of moves) {
     const twice = bySource.get(move.from);
-    if (twice) throw new ShelfError("SOURCE_TWICE", { path: move.from, reason: `to ${twice.to}${places ? ` (${places(twice)})` : ""} and to ${move.to}${places ? ` (${places(move)})` : ""}` });
+    if (twice)
+      throw new ShelfError("SOURCE_TWICE", {
+        path: move.from,
+        reason: `to ${twice.to}${places ? ` (${places(twice)})` : ""} and to ${move.to}${places ? ` (${places(move)})` : ""}`,
+      });
     bySource.set(move.from, move);
     const key = tree.ignoresCase ? move.to.toLowerCase() : move.to;
     const other = byTarget.get(key);
-    if (other) throw new ShelfError("TARGET_TWICE", { path: move.to, paths: [at(other), at(move)], ...(other.to !== move.to && { reason: "the file system ignores case" }) });
+    if (other)
+      throw new ShelfError("TARGET_TWICE", {
+        path: move.to,
+        paths: [at(other), at(move)],
+        ...(other.to !== move.to && { reason: "the file system ignores case" }),
+      });
     byTarget.set(key, move);
   }
   const folders = new Map<ProjectPath, FolderState>();
@@ -79,11 +99,13 @@ interface TargetCheck {
 
 function ensureTargetFree(tree: SourceTree, { from, to }: Move, check: TargetCheck): void {
   if (from === to) return;
-  if (to === "" || /(^|\/)(\.git|\.steady-shelf|node_modules)(\/|$)/.test(to)) throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
+  if (to === "" || /(^|\/)(\.git|\.steady-shelf|node_modules)(\/|$)/.test(to))
+    throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
   const leaves = (path: ProjectPath): boolean => check.bySource.has(path) && check.bySource.get(path)?.to !== path;
   if (folderState(tree, folderOf(to), { to, leaves, folders: check.folders }) === "missing") return;
   const there = tree.store.stat(to);
-  if (there && !isVacated(tree, { from, to }, there, leaves)) throw new ShelfError("TARGET_EXISTS", { path: to, other: from });
+  if (there && !isVacated(tree, { from, to }, there, leaves))
+    throw new ShelfError("TARGET_EXISTS", { path: to, other: from });
 }
 
 interface FolderCheck {
@@ -100,15 +122,22 @@ function folderState(tree: SourceTree, folder: ProjectPath, check: FolderCheck):
   state = folderState(tree, folderOf(folder), check);
   const stat = state === "missing" ? undefined : tree.store.stat(folder);
   if (stat?.kind === "link") throw new ShelfError("THROUGH_LINK", { path: check.to, other: folder });
-  if (tree.foreign.includes(folder)) throw new ShelfError("SOURCE_NOT_OURS", { path: check.to, reason: "in another repository" });
-  if (stat && stat.kind !== "folder" && !check.leaves(folder)) throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
+  if (tree.foreign.includes(folder))
+    throw new ShelfError("SOURCE_NOT_OURS", { path: check.to, reason: "in another repository" });
+  if (stat && stat.kind !== "folder" && !check.leaves(folder))
+    throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
   state = stat?.kind === "folder" ? "fine" : "missing";
   check.folders.set(folder, state);
   return state;
 }
 
 /** A target is free if what stands there leaves in the same plan, or is the file itself in another case. */
-function isVacated(tree: SourceTree, move: { from: ProjectPath; to: ProjectPath }, there: { kind: string; identity: string }, leaves: (path: ProjectPath) => boolean): boolean {
+function isVacated(
+  tree: SourceTree,
+  move: { from: ProjectPath; to: ProjectPath },
+  there: { kind: string; identity: string },
+  leaves: (path: ProjectPath) => boolean,
+): boolean {
   if (leaves(move.to)) return true;
   if (there.kind === "folder") return tree.filesBelow(move.to).every(leaves) && holdsOnlyOurs(tree, move.to);
   if (!tree.ignoresCase) return false;

@@ -3,10 +3,21 @@ import type { ErrorCode } from "../errors.js";
 import { openProject } from "../pipeline.js";
 import { readPlanFile, writePlanFile } from "../plan-file/index.js";
 import { MemoryStore } from "../tree/index.js";
-import { planCommand, planOf, type Files } from "./planning.suite.js";
+import { planCommand, planOf, type Files } from "./planning.test.suite.js";
 
 const component: Files = Object.fromEntries(
-  ["Card.tsx", "Card.module.css", "Card.test.tsx", "Card.stories.tsx", "__snapshots__/Card.test.tsx.snap", "__tests__/Card.spec.tsx", "__mocks__/Card.tsx", "CardList.tsx", "Card.md", "other.ts"].map((name) => [`ui/${name}`, ""]),
+  [
+    "Card.tsx",
+    "Card.module.css",
+    "Card.test.tsx",
+    "Card.stories.tsx",
+    "__snapshots__/Card.test.tsx.snap",
+    "__tests__/Card.spec.tsx",
+    "__mocks__/Card.tsx",
+    "CardList.tsx",
+    "Card.md",
+    "other.ts",
+  ].map((name) => [`ui/${name}`, ""]),
 );
 
 describe("move is understood as mv is", () => {
@@ -29,13 +40,55 @@ describe("move is understood as mv is", () => {
 
 describe("companions", () => {
   test.each([
-    ["go along", component, "ui/Card.tsx x/", ["Card.module.css > x/Card.module.css", "Card.stories.tsx > x/Card.stories.tsx", "Card.test.tsx > x/Card.test.tsx", "Card.tsx > x/Card.tsx", "__mocks__/Card.tsx > x/__mocks__/Card.tsx", "__snapshots__/Card.test.tsx.snap > x/__snapshots__/Card.test.tsx.snap", "__tests__/Card.spec.tsx > x/__tests__/Card.spec.tsx"]],
-    ["take the new name", { "ui/Card.tsx": "", "ui/Card.module.css": "" }, "ui/Card.tsx ui/Tile.tsx", ["Card.module.css > ui/Tile.module.css", "Card.tsx > ui/Tile.tsx"]],
-    ["of a test are its snapshots", component, "ui/Card.test.tsx x/", ["Card.test.tsx > x/Card.test.tsx", "__snapshots__/Card.test.tsx.snap > x/__snapshots__/Card.test.tsx.snap"]],
+    [
+      "go along",
+      component,
+      "ui/Card.tsx x/",
+      [
+        "Card.module.css > x/Card.module.css",
+        "Card.stories.tsx > x/Card.stories.tsx",
+        "Card.test.tsx > x/Card.test.tsx",
+        "Card.tsx > x/Card.tsx",
+        "__mocks__/Card.tsx > x/__mocks__/Card.tsx",
+        "__snapshots__/Card.test.tsx.snap > x/__snapshots__/Card.test.tsx.snap",
+        "__tests__/Card.spec.tsx > x/__tests__/Card.spec.tsx",
+      ],
+    ],
+    [
+      "take the new name",
+      { "ui/Card.tsx": "", "ui/Card.module.css": "" },
+      "ui/Card.tsx ui/Tile.tsx",
+      ["Card.module.css > ui/Tile.module.css", "Card.tsx > ui/Tile.tsx"],
+    ],
+    [
+      "of a test are its snapshots",
+      component,
+      "ui/Card.test.tsx x/",
+      ["Card.test.tsx > x/Card.test.tsx", "__snapshots__/Card.test.tsx.snap > x/__snapshots__/Card.test.tsx.snap"],
+    ],
     ["of a style sheet are none", component, "ui/Card.module.css x/", ["Card.module.css > x/Card.module.css"]],
-    ["of a picture are its densities", { "ui/p.png": "", "ui/p@2x.png": "", "ui/p.tsx": "", "ui/p.jpg": "" }, "ui/p.png x/", ["p.png > x/p.png", "p@2x.png > x/p@2x.png"]],
-    ["of a platform are the others", { "ui/P.ios.tsx": "", "ui/P.tsx": "", "ui/P.web.test.tsx": "" }, "ui/P.ios.tsx x/", ["P.ios.tsx > x/P.ios.tsx", "P.tsx > x/P.tsx", "P.web.test.tsx > x/P.web.test.tsx"]],
-    ["are a component's whole folder", { "ui/Card/Card.tsx": "", "ui/Card/index.ts": "", "ui/Card/parts/Top.tsx": "", "x/a.ts": "" }, "ui/Card/Card.tsx x", ["Card/Card.tsx > x/Card/Card.tsx", "Card/index.ts > x/Card/index.ts", "Card/parts/Top.tsx > x/Card/parts/Top.tsx"]],
+    [
+      "of a picture are its densities",
+      { "ui/p.png": "", "ui/p@2x.png": "", "ui/p.tsx": "", "ui/p.jpg": "" },
+      "ui/p.png x/",
+      ["p.png > x/p.png", "p@2x.png > x/p@2x.png"],
+    ],
+    [
+      "of a platform are the others",
+      { "ui/P.ios.tsx": "", "ui/P.tsx": "", "ui/P.web.test.tsx": "" },
+      "ui/P.ios.tsx x/",
+      ["P.ios.tsx > x/P.ios.tsx", "P.tsx > x/P.tsx", "P.web.test.tsx > x/P.web.test.tsx"],
+    ],
+    [
+      "are a component's whole folder",
+      { "ui/Card/Card.tsx": "", "ui/Card/index.ts": "", "ui/Card/parts/Top.tsx": "", "x/a.ts": "" },
+      "ui/Card/Card.tsx x",
+      [
+        "Card/Card.tsx > x/Card/Card.tsx",
+        "Card/index.ts > x/Card/index.ts",
+        "Card/parts/Top.tsx > x/Card/parts/Top.tsx",
+      ],
+    ],
   ])("%s", async (_, files: Files, command, expected) => {
     const plan = await planCommand(files, command);
     expect(plan.moves.map((move) => `${move.from} > ${move.to}`)).toEqual(expected.map((line) => `ui/${line}`));
@@ -54,7 +107,12 @@ describe("moves that happen at once", () => {
     ["a cycle", ["a.ts > b.ts", "b.ts > c.ts", "c.ts > a.ts"], "import './b'; import './c';"],
     ["another case", ["a.ts > A.ts"], "import './A'; import './b';"],
   ])("%s", async (_, moves, expected) => {
-    const files = { "a.ts": "1", "b.ts": "2", ...(moves.length === 3 && { "c.ts": "3" }), "main.ts": "import './a'; import './b';" };
+    const files = {
+      "a.ts": "1",
+      "b.ts": "2",
+      ...(moves.length === 3 && { "c.ts": "3" }),
+      "main.ts": "import './a'; import './b';",
+    };
     const plan = await planOf(files, moves);
     expect(plan.texts.map((text) => text.after)).toEqual([expected]);
     expect(plan.proof.different).toEqual([]);
@@ -67,7 +125,7 @@ describe("moves that happen at once", () => {
 });
 
 describe("refusals", () => {
-  const files: Files = { "src/Card.tsx": "", "src/Tile.tsx": "", "x/a.ts": "", "x/in/b.ts": "", "link": "-> x" };
+  const files: Files = { "src/Card.tsx": "", "src/Tile.tsx": "", "x/a.ts": "", "x/in/b.ts": "", link: "-> x" };
   test.each<[string, string, ErrorCode, RegExp]>([
     ["a source that is not there", "src/Crad.tsx x/", "SOURCE_MISSING", /Crad/],
     ["a pattern that nothing matches", "src/*.vue x/", "NOTHING_MATCHES", /vue/],
@@ -78,10 +136,16 @@ describe("refusals", () => {
     ["through a link", "src/Card.tsx link/Card.tsx", "THROUGH_LINK", /link/],
     ["into the repository's own folder", "src/Card.tsx .git/Card.tsx", "SOURCE_NOT_OURS", /not a place/],
   ])("%s", async (_, command, code, message) => {
-    await expect(planCommand(files, command)).rejects.toMatchObject({ code, message: expect.stringMatching(message) as string });
+    await expect(planCommand(files, command)).rejects.toMatchObject({
+      code,
+      message: expect.stringMatching(message) as string,
+    });
   });
 
-  test.each([["src/Crad.tsx x/", "src/Card.tsx"], ["Tile.tsx x/", "src/Tile.tsx"]])("a source that is not there is answered with the nearest: %s", async (command, nearest) => {
+  test.each([
+    ["src/Crad.tsx x/", "src/Card.tsx"],
+    ["Tile.tsx x/", "src/Tile.tsx"],
+  ])("a source that is not there is answered with the nearest: %s", async (command, nearest) => {
     await expect(planCommand(files, command)).rejects.toMatchObject({ next: `Did you mean ${nearest}?` });
   });
 
@@ -95,14 +159,29 @@ describe("refusals", () => {
 
 describe("plan files", () => {
   const files: Files = { "src/a.ts": "", "src/old/b.ts": "", "src/old/in/c.ts": "" };
-  const read = async (text: string) => readPlanFile((await openProject(new MemoryStore(files))).tree, text, "plan.yaml");
+  const read = async (text: string) =>
+    readPlanFile((await openProject(new MemoryStore(files))).tree, text, "plan.yaml");
 
   test("YAML and JSON, files and folders, with reasons", async () => {
-    const yaml = await read("version: 1\nmoves:\n  - from: src/a.ts\n    to: src/x/a.ts\n    reason: it belongs there\n  - from: src/old/\n    to: src/new/\n");
-    const json = await read(JSON.stringify({ version: 1, moves: [{ from: "src/a.ts", to: "src/x/a.ts", reason: "it belongs there" }, { from: "src/old/", to: "src/new/" }] }));
+    const yaml = await read(
+      "version: 1\nmoves:\n  - from: src/a.ts\n    to: src/x/a.ts\n    reason: it belongs there\n  - from: src/old/\n    to: src/new/\n",
+    );
+    const json = await read(
+      JSON.stringify({
+        version: 1,
+        moves: [
+          { from: "src/a.ts", to: "src/x/a.ts", reason: "it belongs there" },
+          { from: "src/old/", to: "src/new/" },
+        ],
+      }),
+    );
     expect(yaml.moves).toEqual(json.moves);
     expect(yaml.moves.map((move) => move.to)).toEqual(["src/x/a.ts", "src/new/b.ts", "src/new/in/c.ts"]);
-    expect(yaml.moves.map((move) => yaml.lineOf(move))).toEqual(["plan.yaml, line 3", "plan.yaml, line 6", "plan.yaml, line 6"]);
+    expect(yaml.moves.map((move) => yaml.lineOf(move))).toEqual([
+      "plan.yaml, line 3",
+      "plan.yaml, line 6",
+      "plan.yaml, line 6",
+    ]);
   });
 
   test("what is written is read back", async () => {
@@ -119,6 +198,10 @@ describe("plan files", () => {
     ["an absolute path", "version: 1\nmoves:\n  - { from: src/a.ts, to: /etc/a.ts }\n", 3, /outside/],
     ["no moves", "version: 1\nmoves: []\n", 2, /moves/],
   ])("%s is refused with its line", async (_, text, line, message) => {
-    await expect(read(text)).rejects.toMatchObject({ code: "PLAN_UNREADABLE", message: expect.stringMatching(message) as string, place: { file: "plan.yaml", line } });
+    await expect(read(text)).rejects.toMatchObject({
+      code: "PLAN_UNREADABLE",
+      message: expect.stringMatching(message) as string,
+      place: { file: "plan.yaml", line },
+    });
   });
 });

@@ -52,7 +52,9 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
 /** The references of the new text, found again from the text alone. */
 function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean): readonly Reference[] {
   if (!file.text) return file.extraction.references;
-  return parseAgain ? extractFrom(file.text.after, passage.map.file(file.path)).references : readInPlace(file, file.text);
+  return parseAgain
+    ? extractFrom(file.text.after, passage.map.file(file.path)).references
+    : readInPlace(file, file.text);
 }
 
 /** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */
@@ -76,7 +78,12 @@ interface FileProof {
   readonly passage: Passage;
   readonly file: ReadFile;
   readonly now: readonly Reference[];
-  readonly result: { references: number; same: number; readonly different: Difference[]; readonly unresolved: Unresolved[] };
+  readonly result: {
+    references: number;
+    same: number;
+    readonly different: Difference[];
+    readonly unresolved: Unresolved[];
+  };
 }
 
 function proveFile(proof: FileProof): void {
@@ -86,12 +93,14 @@ function proveFile(proof: FileProof): void {
     const was = file.meanings[index];
     if (!was || was.state === "unresolved") {
       // A comment may say anything; only code that leads nowhere is worth a word.
-      if (reference.kind !== "doc import") result.unresolved.push({ file: file.path, at: at(reference), specifier: reference.specifier });
+      if (reference.kind !== "doc import")
+        result.unresolved.push({ file: file.path, at: at(reference), specifier: reference.specifier });
       return;
     }
     const other = compare(proof, { reference, again: now[index], was });
     if (was.state !== "external" || other !== undefined) result.references += 1;
-    if (other !== undefined) result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });
+    if (other !== undefined)
+      result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });
     else if (was.state !== "external") result.same += 1;
   });
 }
@@ -102,8 +111,12 @@ interface Comparison {
   readonly was: Resolution;
 }
 
-function compare({ passage, file, now }: FileProof, { reference, again, was }: Comparison): Pick<Difference, "before" | "after" | "reason"> | undefined {
-  const targets = was.state === "found" ? was.targets : was.state === "beyond" ? [was.at] : [`the package ${reference.specifier}`];
+function compare(
+  { passage, file, now }: FileProof,
+  { reference, again, was }: Comparison,
+): Pick<Difference, "before" | "after" | "reason"> | undefined {
+  const targets =
+    was.state === "found" ? was.targets : was.state === "beyond" ? [was.at] : [`the package ${reference.specifier}`];
   if (now.length !== file.extraction.references.length || again?.kind !== reference.kind)
     return { before: targets, after: [], reason: "the new text would be read differently" };
   const after = passage.after.resolve(passage.map.file(file.path), again);
@@ -114,5 +127,7 @@ function compare({ passage, file, now }: FileProof, { reference, again, was }: C
 
 function reasonFor(reference: Reference, found: number): string {
   if (reference.lookup === "glob") return "the pattern would match other files";
-  return found === 0 ? "nothing would answer to any spelling of it" : "another file would answer, or not all of its files";
+  return found === 0
+    ? "nothing would answer to any spelling of it"
+    : "another file would answer, or not all of its files";
 }

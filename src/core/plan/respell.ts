@@ -30,9 +30,11 @@ export function respell(passage: Passage, from: ProjectPath, reference: Referenc
   const was = before.resolve(from, reference);
   const newFrom = map.file(from);
   const wanted = wantedOf(map, was);
-  const means = (specifier: string): boolean => landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
+  const means = (specifier: string): boolean =>
+    landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
   if (was.state === "unresolved" || means(reference.specifier)) return { state: "keep", was };
-  for (const specifier of candidates(passage, reference, was, newFrom)) if (means(specifier)) return { state: "respell", was, specifier };
+  for (const specifier of candidates(passage, reference, was, newFrom))
+    if (means(specifier)) return { state: "respell", was, specifier };
   return { state: "lost", was };
 }
 
@@ -52,12 +54,26 @@ function keyOf(targets: readonly ProjectPath[]): string {
   return targets.length === 1 ? (targets[0] ?? "") : [...targets].sort().join("\n");
 }
 
-function candidates({ after, map }: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): Iterable<string> {
+function candidates(
+  { after, map }: Passage,
+  reference: Reference,
+  was: Resolution,
+  newFrom: ProjectPath,
+): Iterable<string> {
   if (was.state === "beyond") return beyondCandidates(reference, was.at, newFrom);
   if (was.state !== "found") return [];
   if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);
   const folder = was.folder === undefined ? undefined : folderAfter(map, was.folder, was.targets);
-  const task = { reference, was, targets: was.targets.map((path) => map.file(path)), folder, from: newFrom, mappings: after.mappingsFor(newFrom), ownExtensions: after.allowsOwnExtensions(newFrom), rules: after.rules };
+  const task = {
+    reference,
+    was,
+    targets: was.targets.map((path) => map.file(path)),
+    folder,
+    from: newFrom,
+    mappings: after.mappingsFor(newFrom),
+    ownExtensions: after.allowsOwnExtensions(newFrom),
+    rules: after.rules,
+  };
   return spellings(task);
 }
 
@@ -66,24 +82,34 @@ function folderAfter(map: MoveMap, folder: ProjectPath, targets: readonly Projec
   const manifest = (folder === "" ? "package.json" : `${folder}/package.json`) as ProjectPath;
   if (map.tree.has(manifest)) return folderOf(map.file(manifest));
   const index = targets[0];
-  return index !== undefined && folderOf(index) === folder && nameOf(map.file(index)) === nameOf(index) ? folderOf(map.file(index)) : undefined;
+  return index !== undefined && folderOf(index) === folder && nameOf(map.file(index)) === nameOf(index)
+    ? folderOf(map.file(index))
+    : undefined;
 }
 
 /** A file that is not the project's stays; only the way to it changes. */
 function beyondCandidates(reference: Reference, at: string, newFrom: ProjectPath): string[] {
   const { prefix, path, suffix } = splitSpecifier(reference.specifier);
-  const relative = posix.relative(`/root/${folderOf(newFrom)}`, posix.join("/root", at)) + (path.endsWith("/") ? "/" : "");
+  const relative =
+    posix.relative(`/root/${folderOf(newFrom)}`, posix.join("/root", at)) + (path.endsWith("/") ? "/" : "");
   const bare = reference.lookup !== "module" && !isRelative(path);
   return [prefix + (relative.startsWith("..") || bare ? relative : `./${relative}`) + suffix];
 }
 
 /** A pattern keeps its computed part; its fixed folder follows the files that it means. */
-function globCandidates(map: MoveMap, reference: Reference, was: Extract<Resolution, { state: "found" }>, newFrom: ProjectPath): string[] {
+function globCandidates(
+  map: MoveMap,
+  reference: Reference,
+  was: Extract<Resolution, { state: "found" }>,
+  newFrom: ProjectPath,
+): string[] {
   const negative = reference.specifier.startsWith("!") ? "!" : "";
   const { folder, rest } = globBase(reference.specifier.slice(negative.length));
   const old = was.folder ?? ("" as ProjectPath);
   const targets = was.targets.length === 0 ? map.folder(old) : commonFolder(old, was.targets, (path) => map.file(path));
-  const relative = [targets, old].filter((path) => path !== undefined).map((path) => relativePath(folderOf(newFrom), path));
+  const relative = [targets, old]
+    .filter((path) => path !== undefined)
+    .map((path) => relativePath(folderOf(newFrom), path));
   const spelled = relative.map((path) => (path === "" ? "." : path.startsWith("..") ? path : `./${path}`));
   const aliased = targets !== undefined && was.scheme !== "relative" ? aliasedFolder(folder, old, targets) : [];
   return [...aliased, ...spelled].map((path) => `${negative}${path === "/" ? "" : path}/${rest}`);

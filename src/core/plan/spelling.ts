@@ -42,7 +42,8 @@ function* spelledNames(task: SpellingTask, names: readonly ProjectPath[], before
     const relative = relativePath(folderOf(task.from), name);
     yield dotted(task, relative, before);
     // Seen from inside a folder of its own name, a file's path is nothing but dots, and those mean the folder.
-    if (/^[./]*$/.test(relative)) yield dotted(task, `${relative === "" ? "" : `${relative}/`}../${nameOf(name)}`, before);
+    if (/^[./]*$/.test(relative))
+      yield dotted(task, `${relative === "" ? "" : `${relative}/`}../${nameOf(name)}`, before);
   }
 }
 
@@ -88,9 +89,17 @@ function allNamings(task: SpellingTask, before: string): ProjectPath[] {
   const plain = inFolder(folder, plainName(name, nameOf(old), last, rules));
   const written = writtenNames(name, last, rules).map((each) => inFolder(folder, each));
   const stems = [inFolder(folder, stem), inFolder(folder, stemOf(name, rules, name))];
-  if (was.folder !== undefined) return [...(task.folder === undefined ? (index ? [folder] : []) : [task.folder]), ...stems, ...written, plain, target];
+  if (was.folder !== undefined)
+    return [
+      ...(task.folder === undefined ? (index ? [folder] : []) : [task.folder]),
+      ...stems,
+      ...written,
+      plain,
+      target,
+    ];
   if (last === nameOf(old) || plainName(nameOf(old), "", last, rules) === last) return [plain, target];
-  if (written.length > 0 && last.includes(".") && last !== stemOf(nameOf(old), rules, last)) return [...written, plain, target];
+  if (written.length > 0 && last.includes(".") && last !== stemOf(nameOf(old), rules, last))
+    return [...written, plain, target];
   const wasIndex = rules.indexNames.includes(stemOf(nameOf(old), rules, last));
   return index && !wasIndex ? [folder, ...stems, ...written, target] : [...stems, ...written, target];
 }

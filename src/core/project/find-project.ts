@@ -22,6 +22,7 @@ export function findProject(folder: string): string {
 
 /** A folder by its real path, so that links on the way to the project do not count as leaving it. Throws `PROJECT_MISSING`. */
 export function realFolder(folder: string): string {
-  if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new ShelfError("PROJECT_MISSING", { path: folder });
+  if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory())
+    throw new ShelfError("PROJECT_MISSING", { path: folder });
   return realpathSync(folder);
 }

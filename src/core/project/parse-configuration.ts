@@ -19,7 +19,10 @@ export function parseConfiguration(text: string): Configuration {
   const [broken] = document.errors;
   if (broken) refuse(broken.message, broken.pos[0]);
   const parsed = schema.safeParse(document.toJS());
-  if (parsed.success) return { aliases: Object.entries(parsed.data.aliases ?? {}).flatMap(([name, target]) => aliasMappings(name, target)) };
+  if (parsed.success)
+    return {
+      aliases: Object.entries(parsed.data.aliases ?? {}).flatMap(([name, target]) => aliasMappings(name, target)),
+    };
   const [issue] = parsed.error.issues;
   const node: unknown = document.getIn(issue?.path ?? [], true);
   const offset = (node as { range?: [number] } | undefined)?.range?.[0] ?? document.contents?.range[0] ?? 0;

@@ -46,7 +46,8 @@ export class SourceText {
     let [line, start] = [1, this.text.charCodeAt(0) === 0xfeff ? 1 : 0];
     // Between `\r` and `\n` the line is not over yet.
     const until = this.text.startsWith("\r\n", offset - 1) ? offset - 1 : offset;
-    for (const match of this.text.slice(0, until).matchAll(/\r\n|\n|\r/g)) [line, start] = [line + 1, match.index + match[0].length];
+    for (const match of this.text.slice(0, until).matchAll(/\r\n|\n|\r/g))
+      [line, start] = [line + 1, match.index + match[0].length];
     return { line, column: Math.max(0, offset - start) + 1 };
   }
 }

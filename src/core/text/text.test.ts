@@ -35,12 +35,20 @@ test.each([
 
 describe("edits", () => {
   test("in any order", () => {
-    const edits = [{ start: 4, end: 5, text: "C" }, { start: 0, end: 1, text: "AA" }];
+    const edits = [
+      { start: 4, end: 5, text: "C" },
+      { start: 0, end: 1, text: "AA" },
+    ];
     expect(applyEdits("a b c", edits)).toBe("AA b C");
   });
 
   test.each([
-    [[{ start: 0, end: 3, text: "" }, { start: 2, end: 4, text: "" }]],
+    [
+      [
+        { start: 0, end: 3, text: "" },
+        { start: 2, end: 4, text: "" },
+      ],
+    ],
     [[{ start: 3, end: 9, text: "" }]],
     [[{ start: 3, end: 2, text: "" }]],
   ])("that overlap or leave the text are refused: %j", (edits) => {
@@ -52,7 +60,9 @@ describe("edits", () => {
       fc.property(fc.string(), fc.nat(), fc.nat(), fc.string(), (text, a, b, replacement) => {
         const [start, end] = [a % (text.length + 1), b % (text.length + 1)].sort((x, y) => x - y) as [number, number];
         expect(applyEdits(text, [])).toBe(text);
-        expect(applyEdits(text, [{ start, end, text: replacement }])).toBe(text.slice(0, start) + replacement + text.slice(end));
+        expect(applyEdits(text, [{ start, end, text: replacement }])).toBe(
+          text.slice(0, start) + replacement + text.slice(end),
+        );
       }),
       { seed: 1 },
     );

@@ -12,7 +12,10 @@ export function openDiskStore(root: string): FileStore {
 
 class DiskStore implements FileStore {
   #ignoresCase: boolean | undefined;
-  readonly #searches: { readonly texts: readonly string[]; readonly found: Promise<ReadonlySet<ProjectPath> | undefined> }[] = [];
+  readonly #searches: {
+    readonly texts: readonly string[];
+    readonly found: Promise<ReadonlySet<ProjectPath> | undefined>;
+  }[] = [];
 
   constructor(readonly root: string) {}
 
@@ -29,7 +32,9 @@ class DiskStore implements FileStore {
    * cannot be where `Tree` is not. A hit too many only costs time.
    */
   search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
-    const begun = this.#searches.find((search) => texts.every((text) => search.texts.some((shorter) => text.includes(shorter))));
+    const begun = this.#searches.find((search) =>
+      texts.every((text) => search.texts.some((shorter) => text.includes(shorter))),
+    );
     if (begun) return begun.found;
     const found = this.#grep(texts);
     this.#searches.push({ texts, found });
@@ -39,7 +44,18 @@ class DiskStore implements FileStore {
   /** `git grep` reads with several threads and skips what is ignored; exit code 1 says "nothing found". */
   async #grep(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
     const patterns = texts.flatMap((text) => ["-e", text]);
-    const words = ["-c", "submodule.recurse=false", "grep", "-l", "-z", "-a", "-F", "--untracked", "--no-color", ...patterns];
+    const words = [
+      "-c",
+      "submodule.recurse=false",
+      "grep",
+      "-l",
+      "-z",
+      "-a",
+      "-F",
+      "--untracked",
+      "--no-color",
+      ...patterns,
+    ];
     const output = await runGit(this.root, words, [1]);
     return output === undefined ? undefined : new Set(output.split("\0") as ProjectPath[]);
   }
@@ -157,7 +173,9 @@ function lstatOrNothing(path: string): fs.Stats | undefined {
 
 /** Asks about the root's own name in the other case, so nothing has to be written to find out. */
 function sameFolderInOtherCase(root: string): boolean {
-  const swapped = root.replace(/[^/\\]+$/, (name) => (name === name.toUpperCase() ? name.toLowerCase() : name.toUpperCase()));
+  const swapped = root.replace(/[^/\\]+$/, (name) =>
+    name === name.toUpperCase() ? name.toLowerCase() : name.toUpperCase(),
+  );
   if (swapped === root) return false;
   const [here, there] = [lstatOrNothing(root), lstatOrNothing(swapped)];
   return here !== undefined && there !== undefined && here.dev === there.dev && here.ino === there.ino;

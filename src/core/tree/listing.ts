@@ -10,7 +10,11 @@ import type { ListedFile, Listing } from "./file-store.js";
 const neverOurs = new Set([".git", "node_modules", ".steady-shelf"]);
 
 /** Runs git in a folder; its standard output, or `undefined` when it is missing or says no (exit codes in `fine` are not a no). */
-export function runGit(root: string, words: readonly string[], fine: readonly number[] = []): Promise<string | undefined> {
+export function runGit(
+  root: string,
+  words: readonly string[],
+  fine: readonly number[] = [],
+): Promise<string | undefined> {
   return new Promise((resolve) => {
     const options = { cwd: root, encoding: "utf8", maxBuffer: 1 << 30 } as const;
     execFile("git", [...words], options, (error, stdout) => {
@@ -37,7 +41,9 @@ export async function listByGit(root: string): Promise<Listing | undefined> {
     const tab = entry.startsWith("? ") ? 1 : entry.indexOf("\t");
     const path = entry.slice(tab + 1);
     // `S` says that a sparse checkout may have left the file out.
-    const isAway = entry.startsWith("R ") || (entry.startsWith("S ") && lstatSync(join(root, path), { throwIfNoEntry: false }) === undefined);
+    const isAway =
+      entry.startsWith("R ") ||
+      (entry.startsWith("S ") && lstatSync(join(root, path), { throwIfNoEntry: false }) === undefined);
     if (isAway) gone.add(path);
     else modes.set(path, tab === 1 ? "?" : entry.slice(2, 8));
   }
@@ -51,7 +57,8 @@ function sortListing(root: string, modes: ReadonlyMap<string, string>): Listing 
   for (const [path, mode] of modes) {
     if (!isOurs(path)) continue;
     if (mode === "160000" || path.endsWith("/")) foreign.push(path.replace(/\/$/, "") as ProjectPath);
-    else files.push({ path: path as ProjectPath, link: mode === "120000" || (mode === "?" && isLink(join(root, path))) });
+    else
+      files.push({ path: path as ProjectPath, link: mode === "120000" || (mode === "?" && isLink(join(root, path))) });
   }
   files.sort((a, b) => comparePaths(a.path, b.path));
   return { files, foreign, from: "git" };

@@ -2,7 +2,16 @@
  * A `FileStore` held in memory: for tests, for demonstrations, and for programs that use the core without a disk.
  * It can be told to ignore case, and to fail at the n-th changing call, as a full disk or a kill would.
  */
-import { comparePaths, folderOf, foldersAbove, isBelow, nameOf, rootPath, toProjectPath, type ProjectPath } from "../paths.js";
+import {
+  comparePaths,
+  folderOf,
+  foldersAbove,
+  isBelow,
+  nameOf,
+  rootPath,
+  toProjectPath,
+  type ProjectPath,
+} from "../paths.js";
 import type { FileStat, FileStore, Listing } from "./file-store.js";
 
 interface Node {
@@ -37,7 +46,8 @@ export class MemoryStore implements FileStore {
   }
 
   #add(path: ProjectPath, content: string | Buffer): void {
-    for (const folder of foldersAbove(path).reverse()) if (!this.#get(folder)) this.#put(folder, "folder", Buffer.alloc(0), 0o755);
+    for (const folder of foldersAbove(path).reverse())
+      if (!this.#get(folder)) this.#put(folder, "folder", Buffer.alloc(0), 0o755);
     const link = typeof content === "string" && content.startsWith("-> ");
     this.#put(path, link ? "link" : "file", Buffer.from(link ? content.slice(3) : content), link ? 0o777 : 0o644);
   }
@@ -75,7 +85,9 @@ export class MemoryStore implements FileStore {
   }
 
   entries(folder: ProjectPath): readonly string[] {
-    const keys = [...this.#nodes.keys()].filter((key) => key !== "" && folderOf(key as ProjectPath) === this.#key(folder));
+    const keys = [...this.#nodes.keys()].filter(
+      (key) => key !== "" && folderOf(key as ProjectPath) === this.#key(folder),
+    );
     return keys.map((key) => nameOf(this.#names.get(key) ?? key));
   }
 
@@ -111,7 +123,8 @@ export class MemoryStore implements FileStore {
     const node = this.#get(from);
     if (!node) throw failure("ENOENT", from);
     this.#need(folderOf(to), "folder");
-    const below = node.kind === "folder" ? [...this.#nodes.keys()].filter((key) => isBelow(key as ProjectPath, from)) : [];
+    const below =
+      node.kind === "folder" ? [...this.#nodes.keys()].filter((key) => isBelow(key as ProjectPath, from)) : [];
     for (const key of [this.#key(from), ...below]) {
       const [moved, name] = [this.#nodes.get(key), this.#names.get(key) ?? key];
       this.#nodes.delete(key);

@@ -21,7 +21,9 @@ export function collectFromComments(comments: readonly Comment[], into: SiteColl
 
 /** TypeScript handbook, "Triple-Slash Directives": `path` is a file's path, `types` a module's name. */
 function collectDirective(text: string, start: number, into: SiteCollector): void {
-  const match = /^(\/\/\/\s*<reference\s+(?:[\w-]+=(?:"[^"]*"|'[^']*')\s+)*?(path|types)\s*=\s*)(["'])(.*?)\3/.exec(text);
+  const match = /^(\/\/\/\s*<reference\s+(?:[\w-]+=(?:"[^"]*"|'[^']*')\s+)*?(path|types)\s*=\s*)(["'])(.*?)\3/.exec(
+    text,
+  );
   if (!match?.[1]) return;
   const quoteAt = start + match[1].length;
   if (match[2] === "path") into.add(forms.referencePath, quoteAt, quoteAt + 1);
@@ -30,7 +32,8 @@ function collectDirective(text: string, start: number, into: SiteCollector): voi
 
 /** JSDoc types `{import('./a').A}` and tags `@import { A } from './a'`. */
 function collectDoc(text: string, start: number, into: SiteCollector): void {
-  const found = /\{[^}]*?\bimport\s*\(\s*(?=['"])|\bimport\s*\(\s*(?=(?:'[^'\n]+'|"[^"\n]+")\s*\)[^{]*\})|@import\s+[^'"@]*?from\s+(?=['"])/g;
+  const found =
+    /\{[^}]*?\bimport\s*\(\s*(?=['"])|\bimport\s*\(\s*(?=(?:'[^'\n]+'|"[^"\n]+")\s*\)[^{]*\})|@import\s+[^'"@]*?from\s+(?=['"])/g;
   for (const match of text.matchAll(found)) {
     const quoteAt = start + match.index + match[0].length;
     into.add(forms.docImport, quoteAt, quoteAt + 1);

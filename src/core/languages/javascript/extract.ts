@@ -70,13 +70,18 @@ function collectFromRecord(record: Oxc.EcmaScriptModule, into: SiteCollector): v
   for (const { moduleRequest } of record.staticImports) into.add(forms.import, moduleRequest.start, moduleRequest.end);
   for (const { entries } of record.staticExports) {
     // `import { A } from 'x'; export { A }` comes back as an export at the import's place: each place counts once.
-    for (const { moduleRequest } of entries) if (moduleRequest) into.add(forms.reExport, moduleRequest.start, moduleRequest.end);
+    for (const { moduleRequest } of entries)
+      if (moduleRequest) into.add(forms.reExport, moduleRequest.start, moduleRequest.end);
   }
-  for (const { moduleRequest } of record.dynamicImports) into.add(forms.dynamicImport, moduleRequest.start, moduleRequest.end);
+  for (const { moduleRequest } of record.dynamicImports)
+    into.add(forms.dynamicImport, moduleRequest.start, moduleRequest.end);
 }
 
 interface Hermes {
-  parse(text: string, options: object): TreeNode & { readonly comments?: readonly { readonly range: readonly [number, number] }[] };
+  parse(
+    text: string,
+    options: object,
+  ): TreeNode & { readonly comments?: readonly { readonly range: readonly [number, number] }[] };
 }
 
 /** Flow lives in `.js` files, with or without its pragma. */
@@ -84,11 +89,20 @@ function readAsFlow(text: string, name: string): Extraction | undefined {
   if (!/\.[cm]?jsx?$/.test(name)) return undefined;
   try {
     const hermes = load("hermes-parser") as Hermes;
-    const options = { flow: "all", sourceType: "unambiguous", allowReturnOutsideFunction: true, enableExperimentalComponentSyntax: true };
+    const options = {
+      flow: "all",
+      sourceType: "unambiguous",
+      allowReturnOutsideFunction: true,
+      enableExperimentalComponentSyntax: true,
+    };
     const program = hermes.parse(text, options);
     const found = new SiteCollector(text);
     walkEstree(program, found);
-    if (inComments.test(text)) collectFromComments((program.comments ?? []).map(({ range: [start, end] }) => ({ start, end })), found);
+    if (inComments.test(text))
+      collectFromComments(
+        (program.comments ?? []).map(({ range: [start, end] }) => ({ start, end })),
+        found,
+      );
     return { references: found.ordered(), computed: found.computed, reading: "whole" };
   } catch {
     return undefined;

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from "vitest";
-import { languageContract, type ContractSample } from "../contract.suite.js";
+import { languageContract, type ContractSample } from "../contract.test.suite.js";
 import { javascript } from "./index.js";
 
 const sample = (text: string, ...specifiers: string[]): ContractSample => ({ name: "a.ts", text, specifiers });
@@ -14,22 +14,47 @@ const forms: readonly ContractSample[] = [
   sample("let a: import('./a').A, b: typeof import(\"./b\");", "./a", "./b"),
   sample("import a = require('./a'); export import b = require('./b');", "./a", "./b"),
   sample("const a = require('./a'), b = require.resolve('./b');", "./a", "./b"),
-  sample("const u = new URL('./a.png', import.meta.url); new Worker(new URL('./w.ts', import.meta.url));", "./a.png", "./w.ts"),
+  sample(
+    "const u = new URL('./a.png', import.meta.url); new Worker(new URL('./w.ts', import.meta.url));",
+    "./a.png",
+    "./w.ts",
+  ),
   sample("const all = import.meta.glob(['./a/*.ts', '!./a/b.ts'], { eager: true });", "./a/*.ts", "!./a/b.ts"),
   sample("vi.mock('./a', () => ({})); await vi.importActual<typeof import('./b')>('./b');", "./a", "./b", "./b"),
-  sample("jest.mock('./a').mock('./b'); jest.requireActual('./c'); jest.unstable_mockModule('./d', f);", "./a", "./b", "./c", "./d"),
+  sample(
+    "jest.mock('./a').mock('./b'); jest.requireActual('./c'); jest.unstable_mockModule('./d', f);",
+    "./a",
+    "./b",
+    "./c",
+    "./d",
+  ),
   sample("declare module './a' { interface A { b: import('./b').B } }", "./a", "./b"),
   sample("declare module 'x' { import c from './c'; export default c; }", "x", "./c"),
-  sample('/// <reference path="./a.d.ts" />\n/// <reference types="./b" />\n/// <reference types="node" />\n', "./a.d.ts", "./b"),
+  sample(
+    '/// <reference path="./a.d.ts" />\n/// <reference types="./b" />\n/// <reference types="node" />\n',
+    "./a.d.ts",
+    "./b",
+  ),
   sample("/** @type {import('./a').A} and {Map<string, import(\"./b\").B>} */\nlet a;", "./a", "./b"),
   sample("/** @import { A } from './a' */\nlet a;", "./a"),
   sample("import raw from './a.svg?raw'; import x from 'raw-loader!./b.txt';", "./a.svg?raw", "raw-loader!./b.txt"),
   sample("import data from './a.json' with { type: 'json' };", "./a.json"),
-  sample("import it from './it\\'s', that from \"./caf\\u00e9\";".replace(", that from", "; import that from"), "./it's", "./café"),
+  sample(
+    "import it from './it\\'s', that from \"./caf\\u00e9\";".replace(", that from", "; import that from"),
+    "./it's",
+    "./café",
+  ),
   sample("import.meta.hot?.accept('./a', () => {});", "./a"),
 ];
 
-languageContract(javascript, [...forms.filter((each) => !each.text.includes("\\")), { name: "a.jsx", text: "import a from './a'; export const b = <a>{'./no'}</a>;", specifiers: ["./a"] }], ["./other", "../it's", './"quoted"', "./träd/木", "./back`tick${1}"]);
+languageContract(
+  javascript,
+  [
+    ...forms.filter((each) => !each.text.includes("\\")),
+    { name: "a.jsx", text: "import a from './a'; export const b = <a>{'./no'}</a>;", specifiers: ["./a"] },
+  ],
+  ["./other", "../it's", './"quoted"', "./träd/木", "./back`tick${1}"],
+);
 
 describe("forms of reference", () => {
   beforeAll(() => javascript.prepare());
@@ -66,11 +91,29 @@ describe("texts that the fast parser refuses", () => {
   beforeAll(() => javascript.prepare());
 
   test.each([
-    ["Flow", "a.js", "// @flow\nimport type { A } from './a';\ntype B = {| +a: A |};\nexport opaque type C = B;\nconst d = require('./d');", ["./a", "./d"], "whole"],
+    [
+      "Flow",
+      "a.js",
+      "// @flow\nimport type { A } from './a';\ntype B = {| +a: A |};\nexport opaque type C = B;\nconst d = require('./d');",
+      ["./a", "./d"],
+      "whole",
+    ],
     ["a script with a return", "a.js", "const a = require('./a');\nreturn a;", ["./a"], "whole"],
     ["JSX in .js", "a.js", "import a from './a';\nexport const b = () => <div>{a}</div>;", ["./a"], "whole"],
-    ["a syntax error", "a.ts", "import a from './a';\nconst = 3;\nexport * from './b';", ["./a", "./b"], "around errors"],
-    ["a merge conflict", "a.ts", "import a from './a';\n<<<<<<< ours\nimport b from './b';\n=======\nimport b from './c';\n>>>>>>> theirs\n", [], "not read"],
+    [
+      "a syntax error",
+      "a.ts",
+      "import a from './a';\nconst = 3;\nexport * from './b';",
+      ["./a", "./b"],
+      "around errors",
+    ],
+    [
+      "a merge conflict",
+      "a.ts",
+      "import a from './a';\n<<<<<<< ours\nimport b from './b';\n=======\nimport b from './c';\n>>>>>>> theirs\n",
+      [],
+      "not read",
+    ],
     ["no text at all", "a.ts", "import a from './a';\0", [], "not read"],
   ] as const)("%s", (_, name, text, specifiers, reading) => {
     const found = javascript.extract(text, name);

@@ -8,7 +8,15 @@ export interface Literal {
   readonly value: string;
 }
 
-const simpleEscapes: Readonly<Record<string, string>> = { n: "\n", t: "\t", r: "\r", b: "\b", f: "\f", v: "\v", "0": "\0" };
+const simpleEscapes: Readonly<Record<string, string>> = {
+  n: "\n",
+  t: "\t",
+  r: "\r",
+  b: "\b",
+  f: "\f",
+  v: "\v",
+  "0": "\0",
+};
 
 /**
  * Reads the literal that starts at `offset`, or `undefined` where none does or it has a `${`:
@@ -41,12 +49,15 @@ function closingQuote(text: string, from: number, quote: string): number | undef
 
 /** Escapes as in ECMA-262, 12.9.4. */
 function unescape(raw: string): string {
-  return raw.replace(/\\(u\{([0-9a-fA-F]+)\}|u([0-9a-fA-F]{4})|x([0-9a-fA-F]{2})|\r\n|[^])/g, (_, all: string, point?: string, unit?: string, byte?: string) => {
-    const hex = point ?? unit ?? byte;
-    if (hex !== undefined) return String.fromCodePoint(Number.parseInt(hex, 16));
-    if (/^[\r\n\u2028\u2029]/.test(all)) return "";
-    return simpleEscapes[all] ?? all;
-  });
+  return raw.replace(
+    /\\(u\{([0-9a-fA-F]+)\}|u([0-9a-fA-F]{4})|x([0-9a-fA-F]{2})|\r\n|[^])/g,
+    (_, all: string, point?: string, unit?: string, byte?: string) => {
+      const hex = point ?? unit ?? byte;
+      if (hex !== undefined) return String.fromCodePoint(Number.parseInt(hex, 16));
+      if (/^[\r\n\u2028\u2029]/.test(all)) return "";
+      return simpleEscapes[all] ?? all;
+    },
+  );
 }
 
 /** Writes a name for these quotes: `("it's", "'")` → `it\'s`. */

@@ -17,8 +17,21 @@ const module = (kind: ReferenceKind): CallForm => ({ kind, lookup: "module" });
 
 /** Methods of test runners that take a module's path first: `jest.mock('./tree')`. */
 const mockMethods = [
-  "mock", "unmock", "doMock", "dontMock", "doUnmock", "deepUnmock", "setMock", "requireActual", "requireMock", "importActual",
-  "importMock", "createMockFromModule", "genMockFromModule", "unstable_mockModule", "unstable_unmockModule",
+  "mock",
+  "unmock",
+  "doMock",
+  "dontMock",
+  "doUnmock",
+  "deepUnmock",
+  "setMock",
+  "requireActual",
+  "requireMock",
+  "importActual",
+  "importMock",
+  "createMockFromModule",
+  "genMockFromModule",
+  "unstable_mockModule",
+  "unstable_unmockModule",
 ];
 
 /** Calls by their name as written. The caret in the samples shows the argument that is meant. */
@@ -62,7 +75,8 @@ const beyondRecord = new RegExp(
 );
 
 /** Forms of TypeScript alone: `declare module 'x'`, and imports inside of it, of a namespace, or of `global`. */
-const beyondRecordInTypes = /\b(?:module|namespace)\s*['"]|\b(?:namespace|global|module)\b[^;(='"]{0,80}\{[^]*?\b(?:import|export)\b/;
+const beyondRecordInTypes =
+  /\b(?:module|namespace)\s*['"]|\b(?:namespace|global|module)\b[^;(='"]{0,80}\{[^]*?\b(?:import|export)\b/;
 
 /** Whether a text may hold a form that the module record leaves out. */
 export function mayBeBeyondRecord(text: string, typed: boolean): boolean {
@@ -87,7 +101,8 @@ export class SiteCollector {
 
   #addLiteral(form: CallForm, literal: { start: number; end: number; quote: string; value: string }): void {
     const { start, end, quote, value } = literal;
-    if (value !== "") this.references.push({ kind: form.kind, lookup: form.lookup, start, end, specifier: value, quote });
+    if (value !== "")
+      this.references.push({ kind: form.kind, lookup: form.lookup, start, end, specifier: value, quote });
   }
 
   /** A name put together at run time: kept when its head names a folder near the file. */

@@ -74,7 +74,9 @@ function visitCall(node: TreeNode, into: SiteCollector): void {
 
 /** A call that takes one path or a list of them. */
 function elementsOf(argument: unknown): readonly unknown[] {
-  return isNode(argument) && argument.type === "ArrayExpression" ? (argument.elements as readonly unknown[]) : [argument];
+  return isNode(argument) && argument.type === "ArrayExpression"
+    ? (argument.elements as readonly unknown[])
+    : [argument];
 }
 
 function addNode(form: Parameters<SiteCollector["add"]>[0], node: unknown, into: SiteCollector): void {

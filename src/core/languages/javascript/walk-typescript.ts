@@ -23,7 +23,10 @@ export function readWithTypeScript(ts: Compiler, name: string, into: SiteCollect
   // The list of syntax errors is on the node but not in its public type; there is no other way to it without a program.
   const { parseDiagnostics } = file as unknown as { parseDiagnostics: readonly TypeScript.Diagnostic[] };
   const [first] = parseDiagnostics;
-  const problem = first && { offset: first.start ?? 0, message: ts.flattenDiagnosticMessageText(first.messageText, " ") };
+  const problem = first && {
+    offset: first.start ?? 0,
+    message: ts.flattenDiagnosticMessageText(first.messageText, " "),
+  };
   return { problem, comments: commentsOf(into.text) };
 }
 
@@ -43,7 +46,12 @@ function visitNode(ts: Compiler, node: TypeScript.Node, file: TypeScript.SourceF
   } else if (ts.isCallExpression(node)) visitCall(ts, node, file, into);
 }
 
-function visitCall(ts: Compiler, node: TypeScript.CallExpression, file: TypeScript.SourceFile, into: SiteCollector): void {
+function visitCall(
+  ts: Compiler,
+  node: TypeScript.CallExpression,
+  file: TypeScript.SourceFile,
+  into: SiteCollector,
+): void {
   const [first, second] = node.arguments;
   if (!first) return;
   const name = node.expression.getText(file).replace(/[?!]\.?|\s/g, (unit) => (unit.endsWith(".") ? "." : ""));
@@ -51,7 +59,8 @@ function visitCall(ts: Compiler, node: TypeScript.CallExpression, file: TypeScri
   const paths = ts.isArrayLiteralExpression(first) ? first.elements : [first];
   if (form) for (const path of paths) into.add(form, path.getStart(file), path.end);
   else if (folderCalls.has(name)) into.addComputed(first.getStart(file), first.end);
-  else if (second && joinCalls.has(name) && first.getText(file) === "__dirname") into.addComputed(second.getStart(file), second.end);
+  else if (second && joinCalls.has(name) && first.getText(file) === "__dirname")
+    into.addComputed(second.getStart(file), second.end);
 }
 
 /** Comments that stand at the start of a line: enough for directives and JSDoc. */

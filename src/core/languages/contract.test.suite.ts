@@ -15,7 +15,11 @@ export interface ContractSample {
 }
 
 /** Runs the contract for one adapter. `names` are paths that its specifiers must be able to hold. */
-export function languageContract(language: Language, samples: readonly ContractSample[], names: readonly string[]): void {
+export function languageContract(
+  language: Language,
+  samples: readonly ContractSample[],
+  names: readonly string[],
+): void {
   describe(`the language contract: ${language.name}`, () => {
     beforeAll(() => language.prepare());
 
@@ -33,7 +37,10 @@ export function languageContract(language: Language, samples: readonly ContractS
         const { references } = language.extract(changed, name);
         expect(references.map((reference) => reference.specifier)).toEqual(specifiers);
         for (const reference of references) {
-          expect(language.readAt(changed, reference.start, reference)).toMatchObject({ end: reference.end, specifier: reference.specifier });
+          expect(language.readAt(changed, reference.start, reference)).toMatchObject({
+            end: reference.end,
+            specifier: reference.specifier,
+          });
           expect(language.write(reference.specifier, reference)?.length).toBe(reference.end - reference.start);
         }
       });
@@ -46,17 +53,41 @@ export function languageContract(language: Language, samples: readonly ContractS
             if (!edit) continue;
             const changed = applyEdits(text, [edit]);
             const again = language.extract(changed, name).references;
-            expect(again.map((each) => each.specifier)).toEqual(references.map((each) => (each === reference ? target : each.specifier)));
+            expect(again.map((each) => each.specifier)).toEqual(
+              references.map((each) => (each === reference ? target : each.specifier)),
+            );
             const back = again.find((each) => each.start === reference.start);
             expect(back && respellingEdit(language, back, reference.specifier)).toBeDefined();
-            if (back) expect(applyEdits(changed, [{ start: back.start, end: back.end, text: text.slice(reference.start, reference.end) }])).toBe(text);
+            if (back)
+              expect(
+                applyEdits(changed, [
+                  { start: back.start, end: back.end, text: text.slice(reference.start, reference.end) },
+                ]),
+              ).toBe(text);
           }
         }
       });
     });
 
     test("garbage is read without an exception, and spans stay inside the text", () => {
-      const pieces = fc.constantFrom(...samples.map((sample) => sample.text), "'", '"', "`", "/*", "*/", "{", "}", "${", "\\", "<", ">", "\n", "import ", "木", "\0");
+      const pieces = fc.constantFrom(
+        ...samples.map((sample) => sample.text),
+        "'",
+        '"',
+        "`",
+        "/*",
+        "*/",
+        "{",
+        "}",
+        "${",
+        "\\",
+        "<",
+        ">",
+        "\n",
+        "import ",
+        "木",
+        "\0",
+      );
       const garbage = fc.array(fc.oneof(pieces, fc.string()), { maxLength: 8 }).map((parts) => parts.join(""));
       fc.assert(
         fc.property(garbage, fc.constantFrom(...language.extensions), (text, extension) => {

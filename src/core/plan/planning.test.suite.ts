@@ -27,7 +27,12 @@ export async function planCommand(files: Files, command: string, alone = false):
   const project = await openProject(new MemoryStore(files));
   const words = command.split(" ");
   const to = words.pop() ?? "";
-  const request = { from: words.map((word) => at(word.replace(/\/$/, ""))), to: at(to.replace(/\/$/, "")), into: to.endsWith("/"), alone };
+  const request = {
+    from: words.map((word) => at(word.replace(/\/$/, ""))),
+    to: at(to.replace(/\/$/, "")),
+    into: to.endsWith("/"),
+    alone,
+  };
   return planMoves(project, understandMove(project.tree, request));
 }
 
@@ -40,5 +45,7 @@ export function respellings(plan: Plan): string[] {
 export function afterwards(files: Files, plan: Plan): Record<string, string> {
   const moved = new Map<string, string>(plan.moves.map((move) => [move.from, move.to]));
   const texts = new Map<string, string>(plan.texts.map((text) => [text.file, text.after]));
-  return Object.fromEntries(Object.entries(files).map(([path, text]) => [moved.get(path) ?? path, texts.get(path) ?? text]));
+  return Object.fromEntries(
+    Object.entries(files).map(([path, text]) => [moved.get(path) ?? path, texts.get(path) ?? text]),
+  );
 }
