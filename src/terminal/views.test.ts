@@ -1,0 +1,208 @@
+import { describe, expect, test } from "vitest";
+import { ShelfError } from "../core/errors.js";
+import { planOf, at } from "../core/plan/planning.test.suite.js";
+import type { Plan } from "../core/plan/index.js";
+import { errorView } from "./error-view.js";
+import { historyView, undoView } from "./history-view.js";
+import { planView } from "./plan-view.js";
+import { progressLine } from "./progress-line.js";
+import { cells, pad, screenFor, shorten, wrap, type Screen } from "./screen.js";
+import { drawTrees } from "./tree-view.js";
+import { count, enumerate, grouped } from "./words.js";
+
+const plain: Screen = screenFor({ isTTY: false, columns: 100 }, {});
+const view = (plan: Plan, all = false): string => planView(plan, plain, { all, staysIn: () => 0 });
+
+test.each([
+  [1, "file", "1 file"],
+  [0, "file", "0 files"],
+  [1234567, "file", "1,234,567 files"],
+])("%i is counted as %s", (number, word, text) => expect(count(number, word)).toBe(text));
+
+test("lists are read as sentences", () => {
+  expect([enumerate(["a"]), enumerate(["a", "b"]), enumerate(["a", "b", "c"]), grouped(999)]).toEqual([
+    "a",
+    "a and b",
+    "a, b and c",
+    "999",
+  ]);
+});
+
+describe("the screen", () => {
+  test.each([
+    [{ isTTY: true }, {}, true],
+    [{ isTTY: true }, { NO_COLOR: "1" }, false],
+    [{ isTTY: true }, { TERM: "dumb" }, false],
+    [{ isTTY: false }, {}, false],
+  ])("%j with %j is coloured: %s", (stream, env, coloured) => {
+    expect(screenFor(stream, env).palette.bad("x") !== "x").toBe(coloured);
+  });
+
+  test("is never wider than 100 columns", () => {
+    expect([
+      screenFor({ columns: 250 }, {}).width,
+      screenFor({ columns: 60 }, {}).width,
+      screenFor({}, {}).width,
+    ]).toEqual([100, 60, 100]);
+  });
+
+  test("wide letters take two cells", () => {
+    expect([cells("木"), pad("木", 4), cells(shorten("src/träd/木/very/long/name.ts", 12)) <= 13]).toEqual([
+      2,
+      "木  ",
+      true,
+    ]);
+  });
+
+  test("running text is broken at spaces", () => {
+    expect(wrap("one two three", 8, " ")).toBe(" one two\n three");
+  });
+});
+
+describe("a plan", () => {
+  test("is read from the top: what, where, proof", async () => {
+    const plan = await planOf({ "src/a.ts": "", "src/main.ts": 'import "./a";\n' }, ["src/a.ts > src/x/b.ts"]);
+    expect(view(plan)).toBe(
+      [
+        "Moves 1 file; respells 1 reference in 1 file.",
+        "",
+        "  now       then",
+        "    src/      src/x/",
+        "  -   a.ts  +   b.ts",
+        "",
+        "  respelled",
+        "  src/main.ts",
+        "    1:9  ./a → ./x/b",
+        "",
+        "  proof  ✓ 1 of 1 reference resolves to the same file as before (read 2 of 2 files)",
+      ].join("\n"),
+    );
+  });
+
+  test("that moves nothing says so", async () => {
+    expect(view(await planOf({ "a.ts": "" }, ["a.ts > a.ts"]))).toContain(
+      "Nothing moves: every file is already there.",
+    );
+  });
+
+  test("names what would differ, what leads nowhere, what could not be read, and links", async () => {
+    const plan = await planOf(
+      {
+        "p.ios.ts": "",
+        "p.android.ts": "",
+        "a.ts": 'import "./p";\nimport "./gone";\n',
+        "torn.ts": "import './p';\n<<<<<<< a\n=======\n>>>>>>> b\n",
+        "broken.ts": "import './p';\nconst = 1;\n",
+        link: "-> p.ios.ts",
+      },
+      ["p.ios.ts > x/p.ios.ts"],
+    );
+    const text = view(plan);
+    expect(text).toContain("✗ 0 of 2 references resolve to the same file as before");
+    expect(text).toMatch(
+      /✗ a\.ts:1:9 {2}\.\/p\n {8}nothing would answer|another file would answer, or not all of its files/,
+    );
+    expect(text).toContain("1 reference leads nowhere today and stays as it is:\n    a.ts:2:9  ./gone");
+    expect(text).toContain("1 file could not be read; the text stays as it is");
+    expect(text).toContain("1 file has a syntax error; references were found around it:");
+    expect(text).toContain("link  p.ios.ts → x/p.ios.ts");
+  });
+
+  test("long names are shortened in the middle, and nothing is wider than the screen", async () => {
+    const deep = `src/${"very-long-folder-name/".repeat(6)}file.ts`;
+    const plan = await planOf({ [deep]: "", "main.ts": `import "./${deep.replace(".ts", "")}";\n` }, [
+      `${deep} > ${deep.replace("src", "lib")}`,
+    ]);
+    for (const line of view(plan).split("\n")) expect(cells(line), line).toBeLessThanOrEqual(100);
+    expect(view(plan)).toContain("…");
+  });
+});
+
+describe("the two trees", () => {
+  const many = Array.from({ length: 60 }, (_, number) => ({
+    from: `a/f${number}.ts`,
+    to: `b/c${number}/f${number}.ts`,
+  }));
+  test("are folded when they are long, and whole with --all", () => {
+    const folded = drawTrees({ moves: many, staysIn: () => 1 }, plain, false);
+    expect(folded.join("\n")).toMatch(/… 55 more files/);
+    expect(folded.join("\n")).toMatch(/… \d+ more lines \(--all shows them\)/);
+    expect(drawTrees({ moves: many, staysIn: () => 1 }, plain, true).length).toBeGreaterThan(120);
+  });
+
+  test("stand one below the other where there is no room", () => {
+    const narrow = { ...plain, width: 40 };
+    const lines = drawTrees(
+      {
+        moves: [{ from: `${"a".repeat(20)}/x.ts`, to: `${"b".repeat(25)}/x.ts`, note: "companion" }],
+        staysIn: () => 0,
+      },
+      narrow,
+      false,
+    );
+    expect(lines.map((line) => line.trim())).toEqual([
+      "now",
+      `${"a".repeat(20)}/`,
+      "-   x.ts",
+      "",
+      "then",
+      `${"b".repeat(25)}/`,
+      "+   x.ts  (companion)",
+    ]);
+  });
+});
+
+describe("other views", () => {
+  const change = {
+    id: "2026-11-23T10-02-11Z-1",
+    at: "2026-11-23T10:02:11Z",
+    command: "move a.ts b.ts",
+    moved: 1,
+    edited: 0,
+  };
+  test("history says what is done, undone, and an undo", () => {
+    const text = historyView([{ ...change, undoes: "x" }, { ...change, undoneBy: "y" }, change], plain);
+    expect(
+      text
+        .split("\n")
+        .filter((_, index) => index % 2 === 0)
+        .map((line) => line.slice(0, 6)),
+    ).toEqual(["undo  ", "undone", "done  "]);
+    expect(historyView([], plain)).toBe("No change was made by Steady Shelf here yet.");
+  });
+
+  test("undo counts in the singular", () => {
+    const items = [{ from: at("b.ts"), to: at("a.ts"), kind: "move" as const }];
+    const plan = { undone: change, change: { command: "undo", items, foldersMade: [], foldersEmptied: [] } };
+    expect(undoView(plan, plain, { all: false, done: false })).toContain(
+      "1 file returns to its place, 0 files to their earlier bytes.",
+    );
+  });
+
+  test("an error says what, where, and what next", () => {
+    const error = new ShelfError("PLAN_UNREADABLE", {
+      reason: "moves: wrong.",
+      place: { file: "plan.yaml", line: 3, column: 5 },
+    });
+    expect(errorView(error, plain)).toMatch(
+      /^✗ The plan cannot be used: moves: wrong\.\n {2}plan\.yaml:3:5\n {2}A plan holds/,
+    );
+  });
+
+  test("progress is drawn in a terminal only, and only once work takes long", () => {
+    const drawn: string[] = [];
+    let now = 0;
+    const stream = (isTTY: boolean) =>
+      ({ isTTY, write: (text: string) => drawn.push(text) }) as unknown as NodeJS.WriteStream;
+    progressLine(stream(false), () => now).report("Reading", 1, 10);
+    const line = progressLine(stream(true), () => now);
+    line.report("Reading", 1, 10);
+    line.clear();
+    expect(drawn).toEqual([]);
+    now = 1000;
+    line.report("Reading", 5000, 10000);
+    line.report("Reading", 5001, 10000);
+    line.clear();
+    expect(drawn).toEqual(["\r\u001b[KReading: 5,000 of 10,000", "\r\u001b[K"]);
+  });
+});
