@@ -30,13 +30,26 @@ export function toProjectPath(path: string): ProjectPath | undefined {
   return parts.join("/") as ProjectPath;
 }
 
+/** Whether nothing has to be done. Written for speed: this is asked for every reference. */
 function isNormal(path: string): boolean {
-  return !path.includes("./") && !path.includes("//") && !/^\/|\/$|(^|\/)\.{1,2}$/.test(path);
+  const [first, last] = [path.charCodeAt(0), path.charCodeAt(path.length - 1)];
+  if (first === slash || last === slash || last === dot) return path === "";
+  return !path.includes("./") && !path.includes("//");
 }
+
+const [slash, dot] = [47, 46];
 
 /** Joins a folder and a relative path: `("src/a", "../b")` → `"src/b"`; outside the root → `undefined`. */
 export function joinPath(folder: ProjectPath, relative: string): ProjectPath | undefined {
-  return toProjectPath(folder === "" ? relative : `${folder}/${relative}`);
+  let [at, from]: [string, number] = [folder, 0];
+  // The usual beginnings, `./` and any number of `../`, need no list of parts.
+  if (relative.startsWith("./")) from = 2;
+  while (at !== "" && relative.startsWith("../", from)) {
+    at = folderOf(at as ProjectPath);
+    from += 3;
+  }
+  const rest = from === 0 ? relative : relative.slice(from);
+  return toProjectPath(at === "" ? rest : `${at}/${rest}`);
 }
 
 /** The folder that holds a path: `"src/a.ts"` → `"src"`, `"a.ts"` → `""`. */

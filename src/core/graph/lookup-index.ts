@@ -14,6 +14,7 @@ interface Entry {
   readonly rank: number;
 }
 
+const nothing: readonly ProjectPath[] = [];
 const density = /@\d+(?:\.\d+)?x(?=\.)/;
 
 /** What a name can mean on one tree, by one language's rules. */
@@ -37,12 +38,13 @@ export class LookupIndex {
   file(path: ProjectPath): readonly ProjectPath[] {
     this.#open(path);
     const exact = this.#exact(path);
-    const found = [
-      ...(exact ? [exact, ...(this.#declarations.get(exact) ?? [])] : []),
-      ...(this.#variants.get(exact ?? path) ?? []),
-    ];
+    const declarations = exact === undefined ? undefined : this.#declarations.get(exact);
+    const variants = this.#variants.get(exact ?? path);
     const dot = path.lastIndexOf(".");
     const others = dot < 0 ? undefined : this.rules.writtenFor[path.slice(dot)];
+    // Nearly every name that is asked for is an extensionless one, which no file bears.
+    if (!declarations && !variants && !others) return exact === undefined ? nothing : [exact];
+    const found = [...(exact === undefined ? [] : [exact]), ...(declarations ?? []), ...(variants ?? [])];
     if (others) found.push(...this.#withExtensions(path.slice(0, dot), others));
     return found;
   }
@@ -54,7 +56,7 @@ export class LookupIndex {
   stem(path: ProjectPath): readonly ProjectPath[] {
     this.#open(path);
     const entries = this.#byStem.get(this.#key(path));
-    if (!entries) return [];
+    if (!entries) return nothing;
     if (entries.length === 1) return [(entries[0] as Entry).path];
     const declared = this.rules.extensions.length;
     const inOrder = [...entries].sort((a, b) => a.rank - b.rank);

@@ -34,6 +34,9 @@ export function matchPattern(pattern: string, name: string): string | undefined 
 
 /** Puts a text in the star's place; in every place, as Node does for `exports`. */
 export function fillPattern(pattern: string, star: string): string {
+  const at = pattern.indexOf("*");
+  if (at < 0) return pattern;
+  if (pattern.indexOf("*", at + 1) < 0) return pattern.slice(0, at) + star + pattern.slice(at + 1);
   return pattern.replaceAll("*", () => star);
 }
 

@@ -34,6 +34,8 @@ export type Resolution =
   /** It looks like the project's own, and nothing is there. */
   | { readonly state: "unresolved" };
 
+type Found = Extract<Resolution, { state: "found" }>;
+
 const external: Resolution = { state: "external" };
 const unresolved: Resolution = { state: "unresolved" };
 
@@ -131,7 +133,7 @@ export class Resolver {
   }
 
   /** A file, a stem, a folder: in this order, as Node, TypeScript and bundlers do. */
-  #look(path: ProjectPath, scheme: Scheme, how: { loose: boolean; folderOnly?: boolean }): Resolution | undefined {
+  #look(path: ProjectPath, scheme: Scheme, how: { loose: boolean; folderOnly?: boolean }): Found | undefined {
     if (!how.folderOnly) {
       const file = this.index.file(path);
       const targets = file.length > 0 || !how.loose ? file : this.index.stem(path);
@@ -146,7 +148,7 @@ export class Resolver {
     const entries = this.#packages.entriesOf(folder).flatMap((entry) => {
       const path = toProjectPath(entry);
       const found = path === undefined ? undefined : this.#look(path, "relative", { loose: path !== folder });
-      return found?.state === "found" ? found.targets : [];
+      return found ? found.targets : [];
     });
     return entries.length > 0 ? [...new Set(entries)] : this.index.index(folder);
   }
@@ -164,17 +166,21 @@ export class Resolver {
   }
 
   #throughMapping(mapping: Mapping, star: string): Resolution {
-    const paths = mapping.targets.map((target) => fillPattern(target, star));
-    const found = paths.flatMap((target) => {
-      const path = toProjectPath(target);
+    let found: Found | undefined;
+    for (const target of mapping.targets) {
+      const path = toProjectPath(fillPattern(target, star));
       const at = path === undefined ? undefined : this.#look(path, mapping, { loose: !mapping.exact });
-      return at?.state === "found" ? [at] : [];
-    });
-    const [first] = found;
-    if (first) return mapping.all ? { ...first, targets: [...new Set(found.flatMap((each) => each.targets))] } : first;
+      if (!at) continue;
+      found = found ? { ...found, targets: [...new Set([...found.targets, ...at.targets])] } : at;
+      if (!mapping.all) break;
+    }
+    if (found) return found;
     if (mapping.kind !== "alias" || mapping.pattern === "*") return external;
-    const beyond = paths.map((path) => this.#lookBeyond(path, true)).find((at) => at !== undefined);
-    return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: mapping };
+    for (const target of mapping.targets) {
+      const beyond = this.#lookBeyond(fillPattern(target, star), true);
+      if (beyond !== undefined) return { state: "beyond", at: beyond, scheme: mapping };
+    }
+    return unresolved;
   }
 
   /** An alias may look like a package's scope; an installed package is not an alias that leads nowhere. */

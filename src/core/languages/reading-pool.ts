@@ -15,11 +15,17 @@ export interface ReadingTask {
   readonly text: string;
 }
 
-/** What the worker sends back. */
-export type ReadingAnswer = readonly (readonly [index: number, extraction: Extraction])[];
+/** What the worker sends back: places in the list, and extractions as JSON, which crosses threads faster than objects do. */
+export interface ReadingAnswer {
+  readonly indexes: readonly number[];
+  readonly extractions: string;
+}
 
 /** Texts to a lot, and lots that wait at the worker: enough that it never idles, few enough that the ends meet evenly. */
 const [lotSize, mostLots] = [48, 2];
+
+/** A worker that would need more memory than this fails, and the rest is read here; meanwhile it keeps little garbage. */
+const resourceLimits = { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 16 };
 
 /** What is to be read. `visit` is called once for each, in no order. */
 export interface PoolInput {
@@ -36,17 +42,17 @@ export function readHere({ paths, textOf, visit }: PoolInput): void {
 /** Reads all, together with a worker. What a failing worker leaves undone is read here. */
 export async function readWithWorker(script: URL, input: PoolInput): Promise<void> {
   const { port1: port, port2: theirs } = new MessageChannel();
-  const worker = new Worker(script, { workerData: theirs, transferList: [theirs] });
+  const worker = new Worker(script, { workerData: theirs, transferList: [theirs], resourceLimits });
   const failed = new Promise<"failed">((resolve) =>
     worker.once("error", () => resolve("failed")).once("exit", () => resolve("failed")),
   );
-  const waiting = new Map<number, number>();
+  const waiting = new Set<number>();
   let [front, back] = [0, input.paths.length];
-  const take = (answer: ReadingAnswer): void => {
-    for (const [index, extraction] of answer) {
-      waiting.delete(index);
-      input.visit(index, extraction);
-    }
+  const take = ({ indexes, extractions }: ReadingAnswer): void => {
+    (JSON.parse(extractions) as Extraction[]).forEach((extraction, at) => {
+      const index = indexes[at] ?? -1;
+      if (waiting.delete(index)) input.visit(index, extraction);
+    });
   };
   while (front < back) {
     while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
@@ -59,16 +65,16 @@ export async function readWithWorker(script: URL, input: PoolInput): Promise<voi
     if (answer === "failed") break;
     take(answer);
   }
-  for (const index of waiting.keys()) input.visit(index, extractFrom(input.textOf(index), input.paths[index] ?? ""));
+  for (const index of waiting) input.visit(index, extractFrom(input.textOf(index), input.paths[index] ?? ""));
   port.close();
   await worker.terminate();
 }
 
-function handOver(port: MessagePort, { paths, textOf }: PoolInput, back: number, waiting: Map<number, number>): number {
+function handOver(port: MessagePort, { paths, textOf }: PoolInput, back: number, waiting: Set<number>): number {
   const tasks: ReadingTask[] = [];
   for (let index = back - lotSize; index < back; index += 1) {
     tasks.push({ index, path: paths[index] ?? "", text: textOf(index) });
-    waiting.set(index, index);
+    waiting.add(index);
   }
   port.postMessage(tasks);
   return back - lotSize;

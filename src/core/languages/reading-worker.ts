@@ -8,6 +8,7 @@ port.on("message", (tasks: readonly ReadingTask[]) => void answer(tasks));
 
 async function answer(tasks: readonly ReadingTask[]): Promise<void> {
   for (const language of new Set(tasks.map((task) => languageFor(task.path)))) await language?.prepare();
-  const answers: ReadingAnswer = tasks.map(({ index, path, text }) => [index, extractFrom(text, path)]);
-  port.postMessage(answers);
+  const extractions = JSON.stringify(tasks.map(({ path, text }) => extractFrom(text, path)));
+  const reply: ReadingAnswer = { indexes: tasks.map((task) => task.index), extractions };
+  port.postMessage(reply);
 }

@@ -10,6 +10,7 @@ import { nameThrough, type Mapping } from "../graph/index.js";
 import { languageFor, type LookupRules } from "../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
+import { isBinary } from "./mentions.js";
 import type { Move } from "./move.js";
 
 /** Beyond this many words, reading all is as quick as searching. */
@@ -128,9 +129,11 @@ function namesByDots(tree: SourceTree, path: ProjectPath): boolean {
 }
 
 function searchByReading(tree: SourceTree, words: readonly string[]): Set<ProjectPath> {
+  const fold = (text: string): string => (tree.ignoresCase ? text.toLowerCase() : text);
+  const folded = words.map(fold);
   const hits = tree.paths.filter((path) => {
-    const text = tree.text(path)?.text;
-    return text !== undefined && words.some((word) => text.includes(word));
+    const text = isBinary(path) ? undefined : tree.text(path)?.text;
+    return text !== undefined && folded.some((word) => fold(text).includes(word));
   });
   return new Set(hits);
 }

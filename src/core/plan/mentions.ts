@@ -47,8 +47,14 @@ function headPlace(file: ProjectPath, head: string): string | undefined {
 /** A run of characters that may be a path. */
 const pathToken = /[\w@.~$()[\]+*-]*(?:\/[\w@.~$()[\]+*-]+)+\/?|[\w@~$+-]+(?:\.[\w@-]+)+/g;
 
+/** Files by whose name one knows that no path is written in them, or only what a tool wrote. */
 const binary =
   /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$|-lock\.\w+$/i;
+
+/** Whether a file is not worth reading for paths: a picture, a font, an archive, a lock file, a snapshot. */
+export function isBinary(path: ProjectPath): boolean {
+  return binary.test(path);
+}
 
 /** Mentions in files that no language reads: documents, manifests, style sheets, pages, CI files. */
 export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[], map: MoveMap): Mention[] {
@@ -56,7 +62,7 @@ export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[
     [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
   );
   return candidates.flatMap((file) => {
-    if (languageFor(file) !== undefined || binary.test(file)) return [];
+    if (languageFor(file) !== undefined || isBinary(file)) return [];
     const source = tree.text(file);
     if (!source || source.text.includes("\0")) return [];
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {

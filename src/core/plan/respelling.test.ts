@@ -1,5 +1,7 @@
 import { describe, expect, test } from "vitest";
-import { planOf, respellings, type Files } from "./planning.test.suite.js";
+import { openProject, planMoves } from "../pipeline.js";
+import { MemoryStore } from "../tree/index.js";
+import { moveOf, planOf, respellings, type Files } from "./planning.test.suite.js";
 
 /** One reference in one file; what it becomes when something moves. `undefined`: it stays as it is. */
 interface Case {
@@ -196,6 +198,14 @@ describe("a reference keeps its way of spelling", () => {
     expect(plan.proof.different).toEqual([]);
     expect(plan.proof.same).toBe(plan.proof.references);
   });
+});
+
+test("where case does not matter, a name in another case is a reference too", async () => {
+  const project = await openProject(
+    new MemoryStore({ "Card.tsx": "", "main.ts": 'import "./card";\n' }, { ignoresCase: true }),
+  );
+  const plan = await planMoves(project, [moveOf("Card.tsx > ui/Card.tsx")]);
+  expect(respellings(plan)).toEqual(["main.ts: ./card > ./ui/Card"]);
 });
 
 describe("quotes, escapes and everything around stay", () => {

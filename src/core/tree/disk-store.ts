@@ -24,6 +24,8 @@ class DiskStore implements FileStore {
   }
 
   async list(): Promise<Listing> {
+    // What was searched before this list was asked for may have changed since.
+    this.#searches.length = 0;
     return (await listByGit(this.root)) ?? listByWalk(this.root);
   }
 
@@ -43,10 +45,12 @@ class DiskStore implements FileStore {
 
   /** `git grep` reads with several threads and skips what is ignored; exit code 1 says "nothing found". */
   async #grep(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
-    const patterns = texts.flatMap((text) => ["-e", text]);
+    const patterns = [...(this.ignoresCase() ? ["-i"] : []), ...texts.flatMap((text) => ["-e", text])];
     const words = [
       "-c",
       "submodule.recurse=false",
+      "-c",
+      "grep.fullName=false",
       "grep",
       "-l",
       "-z",

@@ -38,8 +38,8 @@ export interface FileReader {
   readonly root: string;
   list(): Promise<Listing>;
   /**
-   * The files that hold at least one of the texts (bytes of UTF-8, any place, case matters), or `undefined` where
-   * the store has no quicker way than reading them all.
+   * The files that hold at least one of the texts (bytes of UTF-8, any place; case matters unless the store ignores it), or
+   * `undefined` where the store has no quicker way than reading them all. Good until the next `list`.
    */
   search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined>;
   read(path: ProjectPath): Buffer;

@@ -79,7 +79,7 @@ describe("forms of reference", () => {
     ["a template", "const a = import(`./pages/${name}.ts`);", "./pages/"],
     ["a sum", "const a = require('./pages/' + name);", "./pages/"],
     ["a context", "const all = require.context('./pages/all', true);", "./pages/all"],
-    ["a path joined at run time", "const a = path.join(__dirname, './work/worker.js');", "./work/worker.js"],
+    ["a path joined at run time", "const a = path.join(__dirname, './jobs/worker.js');", "./jobs/worker.js"],
   ])("%s is a mention with its folder", (_, text, head) => {
     const { references, computed } = javascript.extract(text, "a.ts");
     expect(references).toEqual([]);
