@@ -47,6 +47,11 @@ export class Resolver {
   readonly #packages: PackageReader;
   readonly #settings: CompilerSettingsReader;
   readonly #answers = new Map<string, Map<string, Resolution>>();
+  #last: { from: string; folder: ProjectPath; configured: string | undefined } = {
+    from: "\0",
+    folder: "" as ProjectPath,
+    configured: undefined,
+  };
   readonly #mappings = new Map<string, readonly Mapping[]>();
   readonly #installed = new Map<string, boolean>();
   readonly #beyond = new Map<string, string | undefined>();
@@ -71,8 +76,7 @@ export class Resolver {
     const { specifier, lookup } = question;
     // A glob leaves its own file out, so its answer is for that file alone.
     if (lookup === "glob") return this.#answer(from, question);
-    const folder = folderOf(from);
-    const scope = specifier.startsWith(".") ? folder : `${folder}|${this.#settings.for(from)?.file ?? ""}`;
+    const scope = this.#scopeOf(from, specifier.startsWith("."));
     let answers = this.#answers.get(scope);
     if (!answers) this.#answers.set(scope, (answers = new Map<string, Resolution>()));
     const key = lookup === "module" ? specifier : `${lookup}:${specifier}`;
@@ -104,6 +108,14 @@ export class Resolver {
       this.#mappings.set(key, found);
     }
     return found;
+  }
+
+  /** Files between which a name means the same: those of one folder, and for aliases also under one configuration. */
+  #scopeOf(from: ProjectPath, relative: boolean): string {
+    // Files are asked about one after the other, each with all of its names.
+    if (this.#last.from !== from) this.#last = { from, folder: folderOf(from), configured: undefined };
+    if (relative) return this.#last.folder;
+    return (this.#last.configured ??= `${this.#last.folder}|${this.#settings.for(from)?.file ?? ""}`);
   }
 
   /** Every mapping that any file of the project is under. Reads all configurations. */

@@ -9,6 +9,7 @@ export interface SpecifierParts {
 
 /** Splits at loader marks (`!`) and at a query or fragment (`?raw`, `#icon`); a leading `#` belongs to the name. */
 export function splitSpecifier(specifier: string): SpecifierParts {
+  if (!/[!?#]/.test(specifier)) return { prefix: "", path: specifier, suffix: "" };
   const pathAt = specifier.lastIndexOf("!") + 1;
   const rest = specifier.slice(pathAt);
   const suffixAt = rest.slice(1).search(/[?#]/) + 1;

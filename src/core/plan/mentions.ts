@@ -64,7 +64,8 @@ export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[
   return candidates.flatMap((file) => {
     if (languageFor(file) !== undefined || isBinary(file)) return [];
     const source = tree.text(file);
-    if (!source || source.text.includes("\0")) return [];
+    // Only what has a slash or a dot can be a path.
+    if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
       for (const { text, offset } of readingsOf(match[0])) {
         const names = namedBy(tree, file, text, map, folders);

@@ -1,7 +1,7 @@
 /**
  * Reads one text with the cheapest parser that is certain of it.
  *
- * oxc's module record → oxc's tree, where a text filter finds a form that the record does not give → the same as a
+ * Only the head, where the rest names nothing → oxc's module record → oxc's tree, where a text filter finds a form that the record does not give → the same as a
  * script → Hermes (Flow) → TypeScript, which finds references around a syntax error. The order and its reasons were
  * measured on 5,483 real files; see docs/languages.md.
  */
@@ -10,7 +10,7 @@ import type * as Oxc from "oxc-parser";
 import type * as TypeScript from "typescript";
 import type { Extraction } from "../language.js";
 import { collectFromComments, inComments } from "./comments.js";
-import { forms, mayBeBeyondRecord, SiteCollector } from "./sites.js";
+import { forms, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
 import { walkEstree, type TreeNode } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
 
@@ -27,7 +27,7 @@ export function extract(text: string, name: string): Extraction {
   if (text.includes("\0")) return notRead(text.indexOf("\0"), "the file is not text");
   const conflict = /^<{7} .*$[^]*?^={7}$[^]*?^>{7} /m.exec(text);
   if (conflict) return notRead(conflict.index, "the file holds an unresolved merge conflict");
-  return readWithOxc(text, name) ?? readAsFlow(text, name) ?? readAroundErrors(text, name);
+  return readHead(text, name) ?? readWithOxc(text, name) ?? readAsFlow(text, name) ?? readAroundErrors(text, name);
 }
 
 function notRead(offset: number, message: string): Extraction {
@@ -43,11 +43,21 @@ function optionsFor(name: string): Options {
   return { lang: "jsx", sourceType: name.endsWith(".cjs") ? "commonjs" : "module" };
 }
 
-function readWithOxc(text: string, name: string): Extraction | undefined {
+/**
+ * Reads the head of a text, if the rest names nothing. A head that parses as a program by itself ends between two tokens,
+ * not inside a comment or a template, so its references are those of the whole; one that does not is no head.
+ */
+function readHead(text: string, name: string): Extraction | undefined {
+  const length = headLength(text);
+  if (length === 0) return { references: [], computed: [], reading: "whole" };
+  return length === undefined ? undefined : readWithOxc(text.slice(0, length), name, false);
+}
+
+function readWithOxc(text: string, name: string, asScript = true): Extraction | undefined {
   if (!oxc) throw new Error("extract() was called before prepare()");
   const options = optionsFor(name);
   let result = oxc.parseSync(name, text, options);
-  if (result.errors.length > 0 && options.sourceType === "module")
+  if (asScript && result.errors.length > 0 && options.sourceType === "module")
     result = oxc.parseSync(name, text, { ...options, sourceType: "commonjs" });
   if (result.errors.length > 0) return undefined;
   const found = new SiteCollector(text);

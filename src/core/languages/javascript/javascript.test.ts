@@ -87,6 +87,36 @@ describe("forms of reference", () => {
   });
 });
 
+describe("a text whose body names nothing is read by its head", () => {
+  beforeAll(() => javascript.prepare());
+  const body =
+    "\nexport function grow(tree) {\n  return Array.from(tree).map((apple) => `${apple} is ripe`);\n}\n".repeat(20);
+
+  test.each([
+    ["its first lines", "import a from './a';\n", body, ["./a"]],
+    ["nothing at all", "", body, []],
+    ["a statement of several lines", "import {\n  a,\n} from './a';\n", body, ["./a"]],
+    ["a comment that goes on behind", "import a from './a'; /* import b\n from './b';\n", `*/${body}`, ["./a"]],
+    [
+      "a template that goes on behind",
+      "import a from './a'; const b = `import\n",
+      `c from './c'`.replace("from", "of") + "`;" + body,
+      ["./a"],
+    ],
+    ["a call in the middle", `${body}const late = () => import('./late');\n`, body, ["./late"]],
+    ["a block that goes on behind", "if (a) {\n  require('./a');\n", `}${body}`, ["./a"]],
+    ["a line that goes on behind", "const a = require('./a')\n", `  .default;${body}`, ["./a"]],
+    ["the last line", `${body}${body}`, "export * from './end';", ["./end"]],
+  ])("%s", (_, head, rest, specifiers) => {
+    for (const name of ["a.js", "a.ts"]) {
+      const { references, reading } = javascript.extract(head + rest, name);
+      expect(references.map((reference) => reference.specifier)).toEqual(specifiers);
+      for (const { start, end, specifier } of references) expect((head + rest).slice(start, end)).toBe(specifier);
+      expect(reading).toBe("whole");
+    }
+  });
+});
+
 describe("texts that the fast parser refuses", () => {
   beforeAll(() => javascript.prepare());
 

@@ -84,6 +84,25 @@ export function mayBeBeyondRecord(text: string, typed: boolean): boolean {
   return /\bnew\s+URL\b/.test(text) && /\bimport\s*\.\s*meta\b/.test(text);
 }
 
+/** A word of every form there is, the record's included. Where none of them stands, nothing is named. */
+const anyForm =
+  /\b(?:import|require|jest|vi|vitest|rs|rstest|mock|td|proxyquire|module|namespace|__dirname)\b|\bfrom\s*['"]|<reference/g;
+
+/** Less than this, in UTF-16 units, is not worth leaving out. */
+const leastRest = 600;
+
+/**
+ * How much of a text has to be parsed: all of it (`undefined`), or up to the end of the last line in which a form's word
+ * stands; `0` where there is none. Most files name others in their first lines only, and their bodies are most of the work.
+ */
+export function headLength(text: string): number | undefined {
+  let last = -1;
+  for (const match of text.matchAll(anyForm)) last = match.index;
+  if (last < 0) return 0;
+  const end = text.indexOf("\n", last) + 1;
+  return end === 0 || text.length - end < leastRest || end > text.length / 2 ? undefined : end;
+}
+
 /** Gathers what a parser points at. Offsets are those of whole expressions, quotes included. */
 export class SiteCollector {
   readonly references: Reference[] = [];
