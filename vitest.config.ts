@@ -4,7 +4,7 @@ export default defineConfig({
   test: {
     include: ["src/**/*.test.ts", "tests/**/*.test.ts"],
     // The end-to-end tests start the built program many times; the machine decides how long that takes.
-    testTimeout: 120_000,
+    testTimeout: 400_000,
     pool: "threads",
   },
 });
