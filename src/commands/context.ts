@@ -5,8 +5,7 @@ import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import type { Caller } from "../core/apply/index.js";
 import { ShelfError } from "../core/errors.js";
 import { toProjectPath, type ProjectPath } from "../core/paths.js";
-import { findProject, realFolder } from "../core/project/index.js";
-import { openDiskStore, type FileStore } from "../core/tree/index.js";
+import { findProject, openDiskStore, realFolder, type FileStore } from "../core/tree/index.js";
 import { progressLine, type ProgressLine } from "../terminal/progress-line.js";
 import { screenFor, type Screen } from "../terminal/screen.js";
 

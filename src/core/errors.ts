@@ -115,7 +115,7 @@ const catalogue = {
   LOCKED: {
     refusal: "state",
     what: (d) => `Another run is changing this project (${d.reason}).`,
-    next: () => "Wait for it to end, then try again.",
+    next: (d) => `Wait for it to end, then try again. If there is no such run for certain, remove ${d.path}.`,
   },
   LOCK_FOREIGN: {
     refusal: "state",

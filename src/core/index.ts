@@ -16,9 +16,9 @@ export { openProject, planMoves, type PlanOptions, type Project } from "./pipeli
 export * from "./plan/index.js";
 export * from "./plan-file/index.js";
 export type { Progress } from "./progress.js";
-export { findProject } from "./project/index.js";
 export { applyEdits, SourceText, type Position, type TextEdit } from "./text/index.js";
 export {
+  findProject,
   MemoryStore,
   openDiskStore,
   PlannedTree,

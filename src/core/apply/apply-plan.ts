@@ -37,7 +37,7 @@ export function applyPlan({ store, tree, plan, command, acceptDifferent, caller,
 }
 
 /** The plan as items for the transaction. */
-export function changeOf(tree: SourceTree, plan: Plan, command: string): Change {
+function changeOf(tree: SourceTree, plan: Plan, command: string): Change {
   const targets = new Map(plan.moves.map((move) => [move.from, move.to]));
   const target = (file: ProjectPath): ProjectPath => targets.get(file) ?? file;
   const items = new Map<ProjectPath, ChangeItem>();

@@ -47,14 +47,14 @@ function doneIds(store: FileStore): string[] {
 }
 
 /** The change that `undo` would take back: the newest that was not, and is not itself an undo. Throws `NOTHING_TO_UNDO`. */
-export function changeToUndo(store: FileStore): PastChange {
+function changeToUndo(store: FileStore): PastChange {
   const change = listChanges(store).find((each) => each.undoes === undefined && each.undoneBy === undefined);
   if (!change) throw new ShelfError("NOTHING_TO_UNDO");
   return change;
 }
 
 /** The change that takes another back, byte for byte. */
-export function inverseOf(store: FileStore, id: string): Change {
+function inverseOf(store: FileStore, id: string): Change {
   const journal = readJournal(store, id);
   const { record } = journal;
   return {

@@ -185,7 +185,7 @@ function parseRecord(text: string, file: string): JournalRecord {
 }
 
 /** Makes a folder and those above it that are missing. */
-export function makeFolders(store: FileStore, folder: ProjectPath): void {
+function makeFolders(store: FileStore, folder: ProjectPath): void {
   for (const each of [...foldersAbove(folder).reverse(), folder]) if (!store.stat(each)) store.makeFolder(each);
 }
 

@@ -1,5 +1,5 @@
 export { fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
-export { globBase, Resolver, type Resolution, type Scheme } from "./resolver.js";
+export { Resolver, type Resolution, type Scheme } from "./resolver.js";
 export { readablePaths, readReferences } from "./read-references.js";
-export { isRelative, splitSpecifier, type SpecifierParts } from "./specifier.js";
+export { globBase, isRelative, splitSpecifier, type SpecifierParts } from "./specifier.js";

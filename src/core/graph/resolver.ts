@@ -13,7 +13,7 @@ import { CompilerSettingsReader } from "./compiler-settings.js";
 import { LookupIndex } from "./lookup-index.js";
 import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
 import { PackageReader } from "./packages.js";
-import { isRelative, meansFolder, splitSpecifier } from "./specifier.js";
+import { globBase, isRelative, meansFolder, spellingsOf, splitSpecifier } from "./specifier.js";
 
 /** How a name was turned into a path: relative to its file, or through a mapping. */
 export type Scheme = "relative" | Mapping;
@@ -280,23 +280,4 @@ export class Resolver {
     this.#beyond.set(at, found);
     return found;
   }
-}
-
-/** A name as written and, where it differs, with its percent escapes undone (`new URL('./a%20b.png', …)`). */
-function spellingsOf(path: string): readonly string[] {
-  if (!path.includes("%")) return [path];
-  try {
-    return [path, decodeURI(path)];
-  } catch {
-    return [path];
-  }
-}
-
-/** The fixed folder of a pattern and the rest: `../pages/*.tsx` → `../pages` and `*.tsx`. */
-export function globBase(pattern: string): { readonly folder: string; readonly rest: string } {
-  const parts = pattern.split("/");
-  const computed = parts.findIndex((part) => /[*?[\]{}()!+@]/.test(part) && !/^@[\w-]*$/.test(part));
-  const at = computed < 0 ? parts.length - 1 : computed;
-  const folder = parts.slice(0, at).join("/");
-  return { folder: folder === "" && pattern.startsWith("/") ? "/" : folder, rest: parts.slice(at).join("/") };
 }

@@ -26,3 +26,22 @@ export function isRelative(path: string): boolean {
 export function meansFolder(path: string): boolean {
   return /(^|\/)\.{0,2}$/.test(path);
 }
+
+/** A name as written and, where it differs, with its percent escapes undone (`new URL('./a%20b.png', …)`). */
+export function spellingsOf(path: string): readonly string[] {
+  if (!path.includes("%")) return [path];
+  try {
+    return [path, decodeURI(path)];
+  } catch {
+    return [path];
+  }
+}
+
+/** The fixed folder of a pattern and the rest: `../pages/*.tsx` → `../pages` and `*.tsx`. */
+export function globBase(pattern: string): { readonly folder: string; readonly rest: string } {
+  const parts = pattern.split("/");
+  const computed = parts.findIndex((part) => /[*?[\]{}()!+@]/.test(part) && !/^@[\w-]*$/.test(part));
+  const at = computed < 0 ? parts.length - 1 : computed;
+  const folder = parts.slice(0, at).join("/");
+  return { folder: folder === "" && pattern.startsWith("/") ? "/" : folder, rest: parts.slice(at).join("/") };
+}

@@ -49,7 +49,7 @@ export function refuseSource(tree: SourceTree, path: ProjectPath): never {
 }
 
 /** The path most like a mistyped one: the same name elsewhere, else the least edits, when they are few. */
-export function nearestPath(tree: SourceTree, path: ProjectPath): ProjectPath | undefined {
+function nearestPath(tree: SourceTree, path: ProjectPath): ProjectPath | undefined {
   const all = [...tree.paths, ...tree.folders];
   const name = nameOf(path).toLowerCase();
   const sameName = all.filter((each) => nameOf(each).toLowerCase() === name);
@@ -176,9 +176,4 @@ export function emptiedFolders(tree: SourceTree, moves: readonly Move[]): Projec
 export function newFolders(tree: SourceTree, moves: readonly Move[]): ProjectPath[] {
   const made = new Set(moves.flatMap((move) => foldersAbove(move.to)).filter((folder) => !tree.hasFolder(folder)));
   return [...made].sort((a, b) => a.length - b.length || comparePaths(a, b));
-}
-
-/** The folder a file would be in, for messages about a target: `"src/"`. */
-export function folderText(path: ProjectPath): string {
-  return `${folderOf(path)}/`;
 }

@@ -60,13 +60,13 @@ function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean):
 /** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */
 function readInPlace({ path, extraction, changes }: ReadFile, { before, after }: NewText): readonly Reference[] {
   const found: Reference[] = [];
-  const edits = new Map(changes.map((change) => [change.start, change.text]));
+  const edited = new Set(changes.map((change) => change.start));
   let [oldEnd, newEnd] = [0, 0];
   for (const reference of extraction.references) {
     const start = newEnd + (reference.start - oldEnd);
     if (before.slice(oldEnd, reference.start) !== after.slice(newEnd, start)) return [];
     const again = languageFor(path)?.readAt(after, start, reference);
-    if (!again || (!edits.has(reference.start) && again.specifier !== reference.specifier)) return [];
+    if (!again || (!edited.has(reference.start) && again.specifier !== reference.specifier)) return [];
     found.push({ ...reference, start, end: again.end, specifier: again.specifier });
     [oldEnd, newEnd] = [reference.end, again.end];
   }

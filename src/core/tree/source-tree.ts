@@ -1,7 +1,7 @@
 /**
  * The project's files as data: their paths, and their text read once, when it is first asked for.
  *
- * A `SourceTree` never parses. `PlannedTree` is the same tree as it would be after moves and edits, so that
+ * A `SourceTree` never parses. `PlannedTree` is the same tree as it would be after moves, so that
  * everything that works on the one works on the other; nothing is written for it.
  */
 import { reasonOf, ShelfError } from "../errors.js";
@@ -104,18 +104,17 @@ export class SourceTree implements TreeView {
   }
 }
 
-/** The tree as it would be: files at their new paths, with the texts that edits would give them. */
+/** The tree as it would be: files at their new paths. Their texts are those of now: no configuration is respelled yet. */
 export class PlannedTree implements TreeView {
   readonly paths: readonly ProjectPath[];
   readonly ignoresCase: boolean;
   readonly #origins = new Map<ProjectPath, ProjectPath>();
   readonly #folders: ReadonlySet<ProjectPath>;
 
-  /** `moved` maps old paths to new ones; `texts` holds new texts by *new* path. */
+  /** `moved` maps old paths to new ones. */
   constructor(
     readonly before: SourceTree,
     readonly moved: ReadonlyMap<ProjectPath, ProjectPath>,
-    readonly texts: ReadonlyMap<ProjectPath, string> = new Map(),
   ) {
     this.paths = before.paths.map((path) => moved.get(path) ?? path);
     this.ignoresCase = before.ignoresCase;
@@ -131,16 +130,9 @@ export class PlannedTree implements TreeView {
     return path === "" || this.#folders.has(path);
   }
 
-  /** Where the file at this new path is now. */
-  originOf(path: ProjectPath): ProjectPath | undefined {
-    return this.#origins.get(path);
-  }
-
   text(path: ProjectPath): SourceText | undefined {
     const origin = this.#origins.get(path);
-    if (origin === undefined) return undefined;
-    const changed = this.texts.get(path);
-    return changed === undefined ? this.before.text(origin) : SourceText.fromBytes(Buffer.from(changed));
+    return origin === undefined ? undefined : this.before.text(origin);
   }
 
   /** A path that the plan itself frees or fills is no longer what the disk says. */

@@ -9,6 +9,7 @@ const forms: readonly ContractSample[] = [
   sample('import type { A } from "./a"; import "./b";', "./a", "./b"),
   sample("export * from './a'; export { b } from './b'; export type { C } from './c';", "./a", "./b", "./c"),
   sample("export {} from './empty';", "./empty"),
+  sample("export{}from'./tight'; export { /* none */ } /* yet */ from './empty';", "./tight", "./empty"),
   sample("import { A } from 'x'; export { A };", "x"),
   sample("const a = import('./a'), b = import(/* chunk: 'no' */ \"./b\"), c = import(`./c`);", "./a", "./b", "./c"),
   sample("let a: import('./a').A, b: typeof import(\"./b\");", "./a", "./b"),
@@ -106,6 +107,7 @@ describe("a text whose body names nothing is read by its head", () => {
     ["a call in the middle", `${body}const late = () => import('./late');\n`, body, ["./late"]],
     ["a block that goes on behind", "if (a) {\n  require('./a');\n", `}${body}`, ["./a"]],
     ["a line that goes on behind", "const a = require('./a')\n", `  .default;${body}`, ["./a"]],
+    ["a name behind a comment", "", `${body}${body}export * from /* the end */ './end';`, ["./end"]],
     ["the last line", `${body}${body}`, "export * from './end';", ["./end"]],
   ])("%s", (_, head, rest, specifiers) => {
     for (const name of ["a.js", "a.ts"]) {

@@ -70,7 +70,7 @@ const beyondRecord = new RegExp(
     String.raw`\b(?:jest|vi|vitest|rs|rstest)\s*\.\s*\w*(?:[mM]ock|Actual)`,
     String.raw`\bmock\s*\.\s*module\b|\btd\s*\.\s*replace|\bproxyquire\b|__dirname`,
     String.raw`\bimport\s*\.\s*meta\s*\.\s*(?:glob|hot|resolve)|\bmodule\s*\.\s*hot\b`,
-    String.raw`\bexport\s+(?:type\s*)?\{\s*\}\s*from`,
+    String.raw`\bexport\s*(?:type\s*)?\{(?:\s|/\*[^]*?\*/|//[^\n]*)*\}(?!\s*;)`,
   ].join("|"),
 );
 
@@ -86,7 +86,7 @@ export function mayBeBeyondRecord(text: string, typed: boolean): boolean {
 
 /** A word of every form there is, the record's included. Where none of them stands, nothing is named. */
 const anyForm =
-  /\b(?:import|require|jest|vi|vitest|rs|rstest|mock|td|proxyquire|module|namespace|__dirname)\b|\bfrom\s*['"]|<reference/g;
+  /\b(?:import|require|jest|vi|vitest|rs|rstest|mock|td|proxyquire|module|namespace|__dirname)\b|\bfrom\s*(?:['"]|\/[/*])|<reference/g;
 
 /** Less than this, in UTF-16 units, is not worth leaving out. */
 const leastRest = 600;
