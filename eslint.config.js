@@ -2,7 +2,7 @@ import js from "@eslint/js";
 import tseslint from "typescript-eslint";
 
 export default tseslint.config(
-  { ignores: ["dist", "demo", "node_modules", "coverage"] },
+  { ignores: ["dist", "demo", "data", "node_modules", "coverage"] },
   js.configs.recommended,
   {
     files: ["**/*.ts"],

@@ -34,7 +34,19 @@ function commandLine(
   return (
     program
       .scriptName("steady-shelf")
-      .usage("$0 <command>\n\nMoves files of a client app and respells every path that points at them.")
+      .usage("$0 <command>\n\nPuts the files of a client app in order, and keeps every path that points at them right.")
+      .command(
+        "init",
+        "Choose an arrangement, make its folders and first files, and write it down",
+        (args) => initOptions(args),
+        (typed) => done(import("./init.js").then(({ runInit }) => runInit(typed))),
+      )
+      .command(
+        "add <role> <name>",
+        "Make a file (and its companions) of a role on its shelf, correctly named; or a feature",
+        (args) => addOptions(args),
+        (typed) => done(import("./add.js").then(({ runAdd }) => runAdd(typed))),
+      )
       .command(
         "move [paths..]",
         "Relocate files or folders, like mv, with every reference respelled",
@@ -83,6 +95,49 @@ function commandLine(
         throw error ?? new UsageError(message ?? "Wrong usage.");
       })
   );
+}
+
+function initOptions(args: Argv) {
+  return args
+    .usage("$0 init\n\nIn an app that has begun, only its configuration is written.")
+    .option("stack", {
+      type: "string",
+      requiresArg: true,
+      describe: "How the app is built (default: by its manifests)",
+    })
+    .option("arrangement", { type: "string", requiresArg: true, describe: "A name, or the path of your own file" })
+    .option("source", { type: "string", requiresArg: true, describe: "The source root" })
+    .option("fill", { choices: ["starters", "readmes"] as const, describe: "What new folders begin with" })
+    .option("alias", {
+      type: "string",
+      requiresArg: true,
+      describe: "An alias for the source root in tsconfig, such as @",
+    })
+    .option("write", write)
+    .option("all", all);
+}
+
+function addOptions(args: Argv) {
+  return args
+    .usage(
+      "$0 add ROLE NAME\n$0 add feature NAME\n\nNAME in any case; folders below the shelf may come before it: forms/TextField.",
+    )
+    .positional("role", {
+      type: "string",
+      demandOption: true,
+      describe: "screen, component, hook, service, … or feature",
+    })
+    .positional("name", { type: "string", demandOption: true, describe: "What it is called" })
+    .option("feature", { type: "string", requiresArg: true, describe: "The feature that it belongs to" })
+    .option("shelf", { type: "string", requiresArg: true, describe: "The shelf, where a role has several" })
+    .option("with", {
+      type: "string",
+      requiresArg: true,
+      describe: "Companions besides (test,story); of a feature: its roles",
+    })
+    .option("without", { type: "string", requiresArg: true, describe: "Companions that are left out" })
+    .option("from", { type: "string", requiresArg: true, describe: "A file to begin with, instead of a starter" })
+    .option("write", write);
 }
 
 const write = { type: "boolean", default: false, describe: "Carry it out" } as const;

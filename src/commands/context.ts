@@ -5,7 +5,14 @@ import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import type { Caller } from "../core/apply/index.js";
 import { ShelfError } from "../core/errors.js";
 import { toProjectPath, type ProjectPath } from "../core/paths.js";
-import { findProject, openDiskStore, realFolder, type FileStore } from "../core/tree/index.js";
+import {
+  findAppFolder,
+  findProject,
+  findRepository,
+  openDiskStore,
+  realFolder,
+  type FileStore,
+} from "../core/tree/index.js";
 import { progressLine, type ProgressLine } from "../terminal/progress-line.js";
 import { screenFor, type Screen } from "../terminal/screen.js";
 
@@ -22,6 +29,8 @@ export interface Context {
   readonly screen: Screen;
   readonly progress: ProgressLine;
   readonly json: boolean;
+  /** The folder that is stood in (or named by --project), from the project's root. */
+  readonly standing: ProjectPath;
   /** Whether a person can be asked. */
   readonly canAsk: boolean;
   /** Turns a path as typed into a project path. Throws `OUTSIDE_PROJECT`. */
@@ -33,9 +42,31 @@ export interface Context {
 }
 
 /** Opens the project that the options name, or the one that the current folder is in. Throws `PROJECT_MISSING`. */
-export function openContext({ project, json }: CommonOptions): Context {
-  const root = project === undefined ? findProject(process.cwd()) : realFolder(resolve(project));
+export function openContext(options: CommonOptions): Context {
+  const { project } = options;
+  const folder = realFolder(resolve(project ?? "."));
+  return contextAt(project === undefined ? findProject(folder) : projectAt(folder), folder, options);
+}
+
+/** Opens the app that is to be set up: it may be a folder with nothing in it, in a repository or not. */
+export function openContextOfApp(options: CommonOptions): Context {
+  const folder = realFolder(resolve(options.project ?? "."));
+  const app = options.project === undefined ? findAppFolder(folder) : folder;
+  return contextAt(findRepository(app) ?? app, app, options);
+}
+
+/** The project around a folder that was named; the folder itself where nothing marks one. */
+function projectAt(folder: string): string {
+  try {
+    return findProject(folder);
+  } catch {
+    return folder;
+  }
+}
+
+function contextAt(root: string, folder: string, { json }: CommonOptions): Context {
   return {
+    standing: projectPathOf(root, folder),
     store: openDiskStore(root),
     caller: { pid: process.pid, host: hostname(), now: () => new Date(), isAlive },
     screen: screenFor(process.stdout, process.env),

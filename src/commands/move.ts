@@ -10,6 +10,8 @@ import { planView } from "../terminal/plan-view.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "./plan-json.js";
 import { settleFirst } from "./settle.js";
+import { typedWords } from "./typed-words.js";
+import { withoutInterruption } from "./uninterrupted.js";
 
 /** What was typed. */
 export interface MoveOptions extends CommonOptions {
@@ -153,17 +155,5 @@ function commandText({ paths, plan, alone, acceptDifferent }: MoveOptions): stri
     ...(alone ? ["--alone"] : []),
     ...(acceptDifferent ? ["--accept-different"] : []),
   ];
-  return words.map((word) => (/^[\w@%+=:,./-]+$/.test(word) ? word : `'${word.replaceAll("'", "'\\''")}'`)).join(" ");
-}
-
-/** Ctrl-C waits while files change hands: the change is done whole, and can be undone. */
-export function withoutInterruption<Result>(work: () => Result): Result {
-  const wait = (): void => undefined;
-  const signals = ["SIGINT", "SIGTERM", "SIGHUP"] as const;
-  for (const signal of signals) process.on(signal, wait);
-  try {
-    return work();
-  } finally {
-    for (const signal of signals) process.off(signal, wait);
-  }
+  return typedWords(words);
 }

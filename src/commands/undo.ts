@@ -3,8 +3,8 @@ import { planUndo, undo } from "../core/apply/index.js";
 import { askYesNo } from "../terminal/ask.js";
 import { undoView } from "../terminal/history-view.js";
 import { openContext, type CommonOptions } from "./context.js";
-import { withoutInterruption } from "./move.js";
 import { settleFirst } from "./settle.js";
+import { withoutInterruption } from "./uninterrupted.js";
 
 /** What was typed. */
 export interface UndoOptions extends CommonOptions {

@@ -94,7 +94,96 @@ const catalogue = {
   CONFIG_BROKEN: {
     refusal: "usage",
     what: (d) => `This configuration cannot be read: ${d.reason}`,
-    next: () => "Repair it first: what its aliases mean cannot be known otherwise.",
+    next: () => "Repair it first: what it decides cannot be known otherwise.",
+  },
+  STACK_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no stack ${d.path}.`,
+    next: (d) => `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${(d.paths ?? []).join(", ")}.`,
+  },
+  STACK_UNSURE: {
+    refusal: "usage",
+    what: (d) => `Nothing in ${d.path} tells how the app is built.`,
+    next: (d) => `Say it with --stack: ${(d.paths ?? []).join(", ")}.`,
+  },
+  ARRANGEMENT_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no arrangement ${d.path}${d.reason ? `: ${d.reason}` : ""}.`,
+    next: (d) =>
+      d.paths
+        ? `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${d.paths.join(", ")}, or the path of your own file.`
+        : "The path is read from the app's folder.",
+  },
+  ARRANGEMENT_UNFIT: {
+    refusal: "usage",
+    what: (d) => `The arrangement ${d.path} is not made for ${d.other}.`,
+    next: (d) => `Choose one of ${(d.paths ?? []).join(", ")}.`,
+  },
+  SET_UP_ALREADY: {
+    refusal: "usage",
+    what: (d) => `This app is set up already: ${d.reason}.`,
+    next: (d) => `Edit ${d.path} to change that. Nothing was written.`,
+  },
+  ROLE_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no role ${d.path}${d.reason ? ` in ${d.reason}` : ""}.`,
+    next: (d) => `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${(d.paths ?? []).join(", ")}.`,
+  },
+  ROLE_NOT_MADE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is nothing that can begin empty.`,
+    next: (d) => d.reason ?? "",
+  },
+  NO_SHELF: {
+    refusal: "usage",
+    what: (d) => `${d.other} has no shelf for a ${d.path}.`,
+    next: (d) => `It has shelves for ${d.reason}. Give it one under \`shelves:\` in steady-shelf.yaml.`,
+  },
+  SHELF_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `No shelf ${d.path} holds a ${d.other}.`,
+    next: (d) => `These do: ${(d.paths ?? []).join(", ")}.`,
+  },
+  FEATURE_WANTED: {
+    refusal: "usage",
+    what: (d) => `A ${d.path} belongs to a feature here (${d.other}).`,
+    next: (d) => `Say which with --feature NAME${d.paths?.length ? `; there are ${d.paths.join(", ")}` : ""}.`,
+  },
+  FEATURE_UNWANTED: {
+    refusal: "usage",
+    what: (d) => `A ${d.path} belongs to no feature here: its place is ${d.other}.`,
+    next: () => "Leave --feature out, or give the role a shelf with {feature} in steady-shelf.yaml.",
+  },
+  NAME_UNUSABLE: {
+    refusal: "usage",
+    what: (d) => `${d.path === "" ? "An empty name" : `"${d.path}"`} cannot be a name: ${d.reason}.`,
+    next: () => "Choose another name; letters and digits of any language will do.",
+  },
+  NAME_TAKEN: {
+    refusal: "usage",
+    what: (d) => `${d.path} cannot be made: ${d.other} is there already${d.reason ? `, ${d.reason}` : ""}.`,
+    next: () => "Choose another name, or rename the one that is there first.",
+  },
+  COMPANION_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `A ${d.other} has no companion ${d.path} here.`,
+    next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None can be made for this role."),
+  },
+  LEADER_UNSURE: {
+    refusal: "usage",
+    what: (d) => (d.paths?.length ? `Several files are called ${d.path}:${list(d)}` : `No file is called ${d.path}.`),
+    next: (d) =>
+      `A ${d.other} goes beside its file. Name it by its path${d.paths?.length ? "" : ", or add that first"}.`,
+  },
+  LEFT_OPEN: {
+    refusal: "usage",
+    what: () => "A question was left open.",
+    next: () => "Nothing was written. Answer it, or say it by options: `steady-shelf init --help` lists them.",
+  },
+  STARTER_BROKEN: {
+    refusal: "usage",
+    what: (d) => `The starter ${d.path} cannot be used: ${d.reason}`,
+    next: () => "docs/starters.md lists what may stand between « and ».",
   },
   PROJECT_MISSING: {
     refusal: "usage",

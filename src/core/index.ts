@@ -1,5 +1,6 @@
 /** The core: everything that Steady Shelf knows, without a terminal. It reads no `process` and prints nothing. */
 export * from "./apply/index.js";
+export * from "./arrangement/index.js";
 export { companionsOf, partsOf } from "./catalogue/index.js";
 export { ShelfError, type Detail, type ErrorCode, type Place, type Refusal } from "./errors.js";
 export { Resolver, type Mapping, type Resolution } from "./graph/index.js";
@@ -11,10 +12,13 @@ export {
   type Language,
   type Reference,
 } from "./languages/index.js";
+export * from "./names/index.js";
 export { toProjectPath, type ProjectPath } from "./paths.js";
 export { openProject, planMoves, type PlanOptions, type Project } from "./pipeline.js";
 export * from "./plan/index.js";
 export * from "./plan-file/index.js";
+export * from "./project/index.js";
+export * from "./setup/index.js";
 export type { Progress } from "./progress.js";
 export { applyEdits, SourceText, type Position, type TextEdit } from "./text/index.js";
 export {

@@ -13,19 +13,22 @@ import { languageFor, languages } from "./languages/index.js";
 import type { ProjectPath } from "./paths.js";
 import { likelyWords, makePlan, type Move, type Plan } from "./plan/index.js";
 import type { Progress } from "./progress.js";
-import { readConfiguration } from "./project/index.js";
+import { readConfigurations, type Configuration } from "./project/index.js";
 import { readTree, type FileReader, type SourceTree } from "./tree/index.js";
 
 /** A project, listed and configured; no source file was read. */
 export interface Project {
   readonly tree: SourceTree;
+  /** One for each app that has one. */
+  readonly configurations: readonly Configuration[];
   readonly aliases: readonly Mapping[];
 }
 
-/** Lists a project's files and reads its configuration. */
+/** Lists a project's files and reads its configurations. */
 export async function openProject(store: FileReader): Promise<Project> {
-  const [tree, configuration] = await Promise.all([readTree(store), readConfiguration(store)]);
-  return { tree, aliases: configuration.aliases };
+  const tree = await readTree(store);
+  const configurations = await readConfigurations(store, tree.paths);
+  return { tree, configurations, aliases: configurations.flatMap(({ aliases }) => aliases) };
 }
 
 /**

@@ -158,6 +158,7 @@ describe("other views", () => {
     at: "2026-11-23T10:02:11Z",
     command: "move a.ts b.ts",
     moved: 1,
+    made: 0,
     edited: 0,
   };
   test("history says what is done, undone, and an undo", () => {

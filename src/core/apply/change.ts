@@ -2,12 +2,15 @@
 import { createHash } from "node:crypto";
 import type { ProjectPath } from "../paths.js";
 
-/** One file that is touched. `from` and `to` are the same for a file that is only edited. */
+/** One file that is touched. `from` and `to` are the same for a file that is edited, made or removed. */
 export interface ChangeItem {
   readonly from: ProjectPath;
   readonly to: ProjectPath;
-  /** `move`: the bytes stay. `content`: new bytes. `link`: a symbolic link with a new text. */
-  readonly kind: "move" | "content" | "link";
+  /**
+   * `move`: the bytes stay. `content`: new bytes. `link`: a symbolic link with a new text. `create`: a file that is not there
+   * yet. `remove`: one that was made and goes again.
+   */
+  readonly kind: "move" | "content" | "link" | "create" | "remove";
   /** New bytes, or the new text of a link. */
   readonly after?: Buffer;
   /** What must be there now: a text (decoded as it was read), or a link's text; `undefined` where it does not matter. */

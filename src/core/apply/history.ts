@@ -15,6 +15,7 @@ export interface PastChange {
   readonly command: string;
   readonly moved: number;
   readonly edited: number;
+  readonly made: number;
   /** The change that this one took back. */
   readonly undoes?: string;
   /** The change that took this one back. */
@@ -35,6 +36,7 @@ export function listChanges(store: FileStore): PastChange[] {
       command,
       moved,
       edited,
+      made: items.filter((item) => item.kind === "create").length,
       ...(undoes !== undefined && { undoes }),
       ...(by !== undefined && { undoneBy: by }),
     };
@@ -60,7 +62,10 @@ function inverseOf(store: FileStore, id: string): Change {
   return {
     command: `undo ${id}`,
     undoes: id,
-    items: record.items.map((_, n) => inverseItem(journal, n)),
+    // What was made and is gone already needs no removing.
+    items: record.items.flatMap((item, n) =>
+      item.kind === "create" && !store.stat(item.to) ? [] : [inverseItem(journal, n)],
+    ),
     foldersMade: [...record.foldersEmptied].reverse(),
     foldersEmptied: [...record.foldersMade].reverse().map(({ path }) => path),
   };
@@ -72,9 +77,11 @@ function inverseItem(journal: Journal, n: number): ChangeItem {
   if (!item) throw new ShelfError("JOURNAL_DAMAGED", { path: journal.folder, reason: `item ${n} is missing` });
   const turned = { from: item.to, to: item.from, kind: item.kind };
   if (item.kind === "move") return turned;
+  const expected = item.hash !== undefined && { expected: { hash: item.hash } };
+  if (item.kind === "create") return { ...turned, kind: "remove", ...expected };
   const old = journal.oldPlace(n);
   const after = item.kind === "link" ? Buffer.from(store.readLink(old)) : store.read(old);
-  return { ...turned, after, ...(item.hash !== undefined && { expected: { hash: item.hash } }) };
+  return { ...turned, kind: item.kind === "remove" ? "create" : item.kind, after, ...expected };
 }
 
 /** What `undo` would do. */

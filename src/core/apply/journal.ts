@@ -40,7 +40,7 @@ export interface JournalRecord {
 export interface JournalItem {
   readonly from: ProjectPath;
   readonly to: ProjectPath;
-  readonly kind: "move" | "content" | "link";
+  readonly kind: "move" | "content" | "link" | "create" | "remove";
   readonly mode: number;
   readonly hash?: string | undefined;
 }
@@ -52,7 +52,7 @@ function parseJson(text: string): JournalRecord {
   const item = z.object({
     from: path,
     to: path,
-    kind: z.enum(["move", "content", "link"]),
+    kind: z.enum(["move", "content", "link", "create", "remove"]),
     mode: z.number(),
     hash: z.optional(z.string()),
   });

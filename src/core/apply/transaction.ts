@@ -4,8 +4,8 @@
  * Stages (the journal's `progress` names the last one begun; each line is synced first):
  *
  *   (none)    new contents and copies of files edited in place are written into the journal
- *   moving    every file that moves leaves for `old/<n>`; emptied folders go, new folders are made
- *   placing   `old/<n>` (moved as it was) or `new/<n>` (new content) is renamed into its place
+ *   moving    every file that moves or is removed leaves for `old/<n>`; emptied folders go, new folders are made
+ *   placing   `old/<n>` (moved as it was) or `new/<n>` (new content, new file) is renamed into its place
  *   placed    all is in place: from here a change is only ever completed
  *   done      the journal stays, with the originals, for undo
  *
@@ -131,15 +131,16 @@ function proceed(journal: Journal, progress: Progress): void {
   const { store, record } = journal;
   journal.mark("moving");
   record.items.forEach((item, n) => {
-    if (!isInPlace(item)) store.rename(item.from, journal.oldPlace(n));
+    if (!isInPlace(item) && item.kind !== "create") store.rename(item.from, journal.oldPlace(n));
     if (n % 256 === 0) progress("Moving files", n, record.items.length);
   });
   for (const { path } of record.foldersEmptied) if (isEmptyFolder(store, path)) store.removeFolder(path);
   for (const { path, mode } of record.foldersMade) if (!store.stat(path)) store.makeFolder(path, mode);
   journal.mark("placing");
-  record.items.forEach((item, n) =>
-    store.rename(item.kind === "move" ? journal.oldPlace(n) : journal.newPlace(n), item.to),
-  );
+  record.items.forEach((item, n) => {
+    if (item.kind === "remove") return;
+    store.rename(item.kind === "move" ? journal.oldPlace(n) : journal.newPlace(n), item.to);
+  });
   for (const folder of touchedFolders(record)) if (store.stat(folder)?.kind === "folder") store.syncFolder(folder);
   journal.mark("placed");
   complete(journal);
@@ -165,6 +166,7 @@ function takeBack(journal: Journal): void {
 function unplace(journal: Journal, item: JournalItem, n: number): void {
   const { store } = journal;
   const [waiting, old] = [journal.newPlace(n), journal.oldPlace(n)];
+  if (item.kind === "remove") return;
   if (isInPlace(item)) {
     if (store.stat(waiting)) return;
     const back = journal.backPlace(n);
@@ -203,6 +205,7 @@ function touchedFolders(record: JournalRecord): Set<ProjectPath> {
 export function ensureUnchanged(store: FileStore, change: Change): void {
   const changed = change.items.filter(({ from, kind, expected }) => {
     const stat = store.stat(from);
+    if (kind === "create") return stat !== undefined;
     if (!stat || stat.kind === "folder" || (kind === "link") !== (stat.kind === "link" && kind !== "move")) return true;
     if (!expected) return false;
     return hashOf(stat.kind === "link" ? Buffer.from(store.readLink(from)) : store.read(from)) !== expected.hash;

@@ -21,6 +21,8 @@ export interface Mapping {
   readonly all: boolean;
   /** The file that says so. */
   readonly by: ProjectPath;
+  /** The folder for whose files it holds; all of them without it. */
+  readonly under?: ProjectPath;
 }
 
 /** What the star stands for: `("@/*", "@/a/b")` → `"a/b"`; no match → `undefined`; a match without star → `""`. */

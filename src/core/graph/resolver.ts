@@ -101,7 +101,7 @@ export class Resolver {
       const own = settings?.mappings ?? [];
       found = [
         ...own.filter((mapping) => !isBase(mapping)),
-        ...this.aliases,
+        ...this.aliases.filter(({ under }) => under === undefined || isBelow(from, under)),
         ...this.#packages.mappingsFor(folder),
         ...own.filter(isBase),
       ];

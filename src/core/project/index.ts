@@ -1,1 +1,7 @@
-export { configurationFile, readConfiguration, type Configuration } from "./configuration.js";
+export {
+  configurationFile,
+  nearestConfiguration,
+  readConfiguration,
+  readConfigurations,
+  type Configuration,
+} from "./configuration.js";

@@ -1,38 +1,54 @@
 /** Parses and validates the text of `steady-shelf.yaml`. */
-import { LineCounter, parseDocument } from "yaml";
-import * as z from "zod/mini";
-import { ShelfError } from "../errors.js";
 import type { Mapping } from "../graph/index.js";
-import { toProjectPath } from "../paths.js";
-import { configurationFile, type Configuration } from "./configuration.js";
-
-const schema = z.strictObject({ version: z.literal(1), aliases: z.optional(z.record(z.string(), z.string())) });
+import { parseNamingPattern } from "../names/index.js";
+import { listOf } from "../arrangement/index.js";
+import { folderOf, inFolder, toProjectPath, type ProjectPath } from "../paths.js";
+import { readYaml } from "../yaml/index.js";
+import type { Configuration } from "./configuration.js";
+import { configurationSchema } from "./schema.js";
 
 /** The configuration that a text holds. Throws `CONFIG_BROKEN` with line and column. */
-export function parseConfiguration(text: string): Configuration {
-  const lines = new LineCounter();
-  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false });
-  const refuse = (reason: string, offset: number): never => {
-    const { line, col } = lines.linePos(offset);
-    throw new ShelfError("CONFIG_BROKEN", { reason, place: { file: configurationFile, line, column: col } });
+export function parseConfiguration(text: string, file: ProjectPath): Configuration {
+  const { data, refuse, placeAt } = readYaml({ text, file, schema: configurationSchema, code: "CONFIG_BROKEN" });
+  const folder = folderOf(file);
+  const inside = (path: string, ...at: string[]): string => {
+    const normal = /^(?:[\\/]|[a-zA-Z]:)/.test(path) ? undefined : toProjectPath(path);
+    return normal ?? refuse(`${at.join(".")}: ${path} lies outside of the app's folder.`, at);
   };
-  const [broken] = document.errors;
-  if (broken) refuse(broken.message, broken.pos[0]);
-  const parsed = schema.safeParse(document.toJS());
-  if (parsed.success)
-    return {
-      aliases: Object.entries(parsed.data.aliases ?? {}).flatMap(([name, target]) => aliasMappings(name, target)),
-    };
-  const [issue] = parsed.error.issues;
-  const node: unknown = document.getIn(issue?.path ?? [], true);
-  const offset = (node as { range?: [number] } | undefined)?.range?.[0] ?? document.contents?.range[0] ?? 0;
-  return refuse(`${(issue?.path ?? []).map(String).join(".") || "the file"}: ${issue?.message ?? "unknown"}.`, offset);
+  for (const [role, patterns] of Object.entries(data.names ?? {}))
+    for (const pattern of listOf<string>(patterns)) {
+      const parsed = parseNamingPattern(pattern);
+      if (typeof parsed === "string") refuse(`names.${role}: ${parsed}`, ["names", role]);
+    }
+  return {
+    file,
+    folder,
+    ...(data.stack !== undefined && { stack: data.stack }),
+    ...(data.source !== undefined && { source: inside(data.source, "source") }),
+    ...(data.arrangement !== undefined && { arrangement: data.arrangement }),
+    ...(data["public-index"] !== undefined && { publicIndex: data["public-index"] }),
+    ...(data.starters !== undefined && { starters: inside(data.starters, "starters") }),
+    words: data.words ?? {},
+    names: data.names ?? {},
+    shelves: {
+      shelves: data.shelves ?? [],
+      placeOf: (index, key) => placeAt(["shelves", index, ...(key === undefined ? [] : [key])]),
+    },
+    companions: data.companions ?? {},
+    features: data.features ?? {},
+    files: data.files ?? {},
+    rules: data.rules ?? {},
+    aliases: Object.entries(data.aliases ?? {}).flatMap(([name, target]) => aliasMappings(name, target, file)),
+    placeOf: (...path) => placeAt(path),
+  };
 }
 
 /** `"~": src` stands for `~` itself and all below it; a name with a star says its own pattern. */
-function aliasMappings(name: string, target: string): Mapping[] {
-  const path = toProjectPath(target.replace(/^\//, "")) ?? target;
-  const common = { kind: "alias", exact: false, all: false, by: configurationFile } as const;
+function aliasMappings(name: string, target: string, by: ProjectPath): Mapping[] {
+  const folder = folderOf(by);
+  const own = toProjectPath(target.replace(/^\//, "")) ?? (target as ProjectPath);
+  const path = own === "" ? folder : inFolder(folder, own);
+  const common = { kind: "alias", exact: false, all: false, by, ...(folder !== "" && { under: folder }) } as const;
   if (name.includes("*")) return [{ ...common, pattern: name, targets: [path] }];
   return [
     { ...common, pattern: `${name}/*`, targets: [path === "" ? "*" : `${path}/*`] },

@@ -2,7 +2,7 @@ import type { FileReader } from "./file-store.js";
 import { SourceTree } from "./source-tree.js";
 
 export type { FileReader, FileStat, FileStore, ListedFile, Listing } from "./file-store.js";
-export { findProject, realFolder } from "./find-project.js";
+export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
 export { openDiskStore } from "./disk-store.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
 export { PlannedTree, SourceTree, type TreeView } from "./source-tree.js";

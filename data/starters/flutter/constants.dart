@@ -1,0 +1,2 @@
+/// «Title»: values that never change.
+abstract final class «Stem» {}

@@ -1,0 +1,2 @@
+/// «Title».
+String «camel»(String value) => value;

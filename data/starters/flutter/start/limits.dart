@@ -1,0 +1,2 @@
+/// How long a message stays.
+const messageTime = Duration(seconds: 5);

@@ -1,0 +1,7 @@
+import type { ReactNode } from "react";
+import { View } from "react-native";
+
+/** The frame "«title»" around screens. */
+export function «stem»({ children }: { readonly children: ReactNode }) {
+  return <View>{children}</View>;
+}

@@ -1,0 +1,6 @@
+import { View } from "react-native";
+
+/** Links of "«title»". */
+export function «stem»() {
+  return <View accessibilityLabel="«Title»" />;
+}

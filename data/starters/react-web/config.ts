@@ -1,0 +1,2 @@
+/** Settings of «title». */
+export const «camel» = {} as const;

@@ -1,0 +1,2 @@
+/** «Title»: values that never change. */
+export const «camel» = {} as const;

@@ -1,0 +1,4 @@
+/** «Title». */
+export function «stem»(value: string): string {
+  return value;
+}

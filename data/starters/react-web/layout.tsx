@@ -1,0 +1,6 @@
+import type { ReactNode } from "react";
+
+/** The frame "«title»" around screens. */
+export function «stem»({ children }: { readonly children: ReactNode }) {
+  return <div>{children}</div>;
+}

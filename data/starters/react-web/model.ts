@@ -1,0 +1,4 @@
+/** One of «title». */
+export interface «Pascal» {
+  readonly id: string;
+}

@@ -1,0 +1,4 @@
+/** Links of "«title»". */
+export function «stem»() {
+  return <nav aria-label="«Title»" />;
+}

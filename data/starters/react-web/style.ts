@@ -1,0 +1,2 @@
+/** «Title», for the whole app. */
+export const «camel» = {} as const;

@@ -1,0 +1,2 @@
+/** «Title», step by step. */
+export async function «camel»(): Promise<void> {}

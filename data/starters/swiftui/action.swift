@@ -1,0 +1,5 @@
+/// What can happen to «title».
+enum «Stem» {
+    case requested
+    case loaded([String])
+}

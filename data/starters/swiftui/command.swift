@@ -1,0 +1,4 @@
+/// «Title», step by step.
+struct «Stem» {
+    func callAsFunction() async throws {}
+}

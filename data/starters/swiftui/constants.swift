@@ -1,0 +1,2 @@
+/// «Title».
+enum «Stem» {}

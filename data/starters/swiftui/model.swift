@@ -1,0 +1,4 @@
+/// One of «title».
+struct «Stem»: Identifiable, Hashable {
+    let id: String
+}

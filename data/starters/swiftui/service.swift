@@ -1,0 +1,6 @@
+/// Asks the world outside for «title».
+struct «Stem» {
+    func load() async throws -> [String] {
+        []
+    }
+}

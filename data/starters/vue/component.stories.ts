@@ -1,0 +1,5 @@
+import «stem» from "./«stem».vue";
+
+export default { title: "«Title»", component: «stem» };
+
+export const Usual = {};

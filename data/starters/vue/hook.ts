@@ -1,0 +1,7 @@
+import { ref } from "vue";
+
+/** «Title», for any component. */
+export function «stem»() {
+  const value = ref<string>();
+  return { value };
+}

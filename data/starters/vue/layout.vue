@@ -1,0 +1,5 @@
+<template>
+  <div class="«kebab»-layout">
+    <slot />
+  </div>
+</template>

@@ -1,0 +1,2 @@
+/** Links of "«title»". */
+export const «stem»: readonly { readonly path: string; readonly title: string }[] = [];

@@ -1,0 +1,2 @@
+/** Style sheets, as the bundler gives them to code. */
+declare module "*.css";

@@ -1,0 +1,6 @@
+namespace «namespace»;
+
+/// <summary>«Title».</summary>
+public sealed class «Stem»
+{
+}

@@ -1,0 +1,4 @@
+namespace «namespace»;
+
+/// <summary>One of «title».</summary>
+public sealed record «Stem»(string Id);

@@ -1,0 +1,6 @@
+namespace «namespace»;
+
+/// <summary>«Title».</summary>
+public static class «Stem»
+{
+}

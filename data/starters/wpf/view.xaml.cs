@@ -1,0 +1,9 @@
+using System.Windows.Controls;
+
+namespace «namespace»;
+
+/// <summary>«Title».</summary>
+public partial class «Stem» : UserControl
+{
+    public «Stem»() => InitializeComponent();
+}

@@ -1,0 +1,25 @@
+export type {
+  ArrangementData,
+  CompanionData,
+  MakeData,
+  OneOrMore,
+  RegistrationData,
+  RoleData,
+  ShelfData,
+  StackData,
+  StackMark,
+  StartData,
+} from "./data.js";
+export {
+  extensionOf,
+  Layout,
+  meantName,
+  stemFor,
+  type LayoutInput,
+  type PlaceRequest,
+  type Standing,
+} from "./layout.js";
+export { reachProblem, type ReachProblem } from "./reach.js";
+export { isRole, roleMeanings, roles, type Role } from "./roles.js";
+export { listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
+export { arrangementNames, readArrangement, readStack, shippedData, stackMarks, type Arrangement } from "./shipped.js";

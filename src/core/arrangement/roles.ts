@@ -1,0 +1,41 @@
+/** Roles: what a file of a client app is. The words are those of the configuration and of every command. */
+
+/** Each role, and in a few words what its files are for. */
+export const roleMeanings = {
+  screen: "what fills the whole view: one file for each place that people can go to",
+  component: "pieces of the view that are used again",
+  container: "components that fetch what others only show",
+  layout: "frames around screens: header, side bar, tabs",
+  navigation: "routes and links: which screen is shown when",
+  state: "what the app knows while it runs, and how that changes",
+  action: "what can happen to the state, each with its name",
+  constants: "values that never change",
+  model: "what the app is about: its types and their rules",
+  "view-model": "what a view shows and does, without the view",
+  command: "one thing that people can set off, and when they may",
+  "use-case": "one thing that the app does for somebody, step by step",
+  repository: "where models come from and go to, whatever lies behind it",
+  "data-source": "one place that data really comes from: a server, a file, a database",
+  service: "talks to the world outside: servers, storage, sensors",
+  hook: "behaviour that several components share",
+  helper: "small functions without state",
+  config: "settings of the app: addresses, switches, environment",
+  style: "colours, sizes, fonts and sheets that hold for the whole app",
+  asset: "pictures, fonts, sounds",
+  translation: "texts in other languages",
+  test: "tests, beside what they test",
+  story: "components shown by themselves",
+  entry: "where the app begins",
+  generated: "made by a tool; nobody edits it",
+} as const;
+
+/** One role. */
+export type Role = keyof typeof roleMeanings;
+
+/** Every role. */
+export const roles = Object.keys(roleMeanings) as readonly Role[];
+
+/** Whether a word is a role. */
+export function isRole(word: string): word is Role {
+  return Object.hasOwn(roleMeanings, word);
+}

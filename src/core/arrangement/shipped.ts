@@ -1,0 +1,120 @@
+/**
+ * Stacks, arrangements and starters as they ship, in `data/`. They are read as they are (tests validate them); an
+ * arrangement of the user's own has the same form, and is validated.
+ */
+import { existsSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import { distance } from "fastest-levenshtein";
+import { parse } from "yaml";
+import { ShelfError, type Place } from "../errors.js";
+import { inFolder, type ProjectPath } from "../paths.js";
+import { openDiskStore, type FileReader } from "../tree/index.js";
+import { readYaml } from "../yaml/index.js";
+import type { ArrangementData, StackData, StackMark } from "./data.js";
+import { arrangementSchema } from "./schemas.js";
+import type { ShelfSource } from "./shelf.js";
+
+let opened: FileReader | undefined;
+
+/** What ships with the program: beside the build, and above the sources. */
+export function shippedData(): FileReader {
+  const folders = ["../data/", "../../../data/"].map((way) => fileURLToPath(new URL(way, import.meta.url)));
+  return (opened ??= openDiskStore(folders.find((folder) => existsSync(folder)) ?? folders[0] ?? "data"));
+}
+
+/** Names of all stacks, and how each is found. */
+export function stackMarks(): readonly StackMark[] {
+  return (
+    parse(
+      shippedData()
+        .read("stacks.yaml" as ProjectPath)
+        .toString(),
+    ) as { stacks: StackMark[] }
+  ).stacks;
+}
+
+/** Names of all arrangements that ship. */
+export function arrangementNames(): string[] {
+  return namesIn("arrangements");
+}
+
+function namesIn(folder: string): string[] {
+  return shippedData()
+    .entries(folder as ProjectPath)
+    .filter((name) => name.endsWith(".yaml"))
+    .map((name) => name.slice(0, -".yaml".length))
+    .sort();
+}
+
+/** One stack. Throws `STACK_UNKNOWN` with the nearest name. */
+export function readStack(name: string, place?: Place): StackData {
+  const names = namesIn("stacks");
+  if (!names.includes(name)) throw unknown("STACK_UNKNOWN", { name, names, place });
+  return parse(
+    shippedData()
+      .read(`stacks/${name}.yaml` as ProjectPath)
+      .toString(),
+  ) as StackData;
+}
+
+/** An arrangement with the way to say where something in it is wrong. */
+export interface Arrangement extends ShelfSource {
+  readonly data: ArrangementData;
+}
+
+/**
+ * One arrangement: a name, or the path of the user's own (with a dot or a slash in it), from the app's folder. Throws
+ * `ARRANGEMENT_UNKNOWN` with the nearest name, and `CONFIG_BROKEN` for one of the user's own that is not as it should be.
+ */
+export function readArrangement(
+  name: string,
+  app: { readonly store: FileReader; readonly folder: ProjectPath },
+  place?: Place,
+): Arrangement {
+  if (/[./]/.test(name)) return readOwnArrangement(name, app, place);
+  const names = arrangementNames();
+  if (!names.includes(name)) throw unknown("ARRANGEMENT_UNKNOWN", { name, names, place });
+  const file = `arrangements/${name}.yaml`;
+  const data = parse(
+    shippedData()
+      .read(file as ProjectPath)
+      .toString(),
+  ) as ArrangementData;
+  return { data, shelves: data.shelves, placeOf: () => ({ file }) };
+}
+
+function readOwnArrangement(
+  name: string,
+  { store, folder }: { store: FileReader; folder: ProjectPath },
+  place?: Place,
+): Arrangement {
+  const file = inFolder(folder, name.replace(/^\.\//, ""));
+  if (store.stat(file)?.kind !== "file")
+    throw new ShelfError("ARRANGEMENT_UNKNOWN", {
+      path: name,
+      reason: `no file ${file} is there`,
+      ...(place && { place }),
+    });
+  const { data, placeAt } = readYaml({
+    text: store.read(file).toString(),
+    file,
+    schema: arrangementSchema,
+    code: "CONFIG_BROKEN",
+  });
+  const placeOf = (index: number, key?: string): Place =>
+    placeAt(["shelves", index, ...(key === undefined ? [] : [key])]);
+  return { data, shelves: data.shelves, placeOf };
+}
+
+function unknown(
+  code: "STACK_UNKNOWN" | "ARRANGEMENT_UNKNOWN",
+  {
+    name,
+    names,
+    place,
+  }: { readonly name: string; readonly names: readonly string[]; readonly place: Place | undefined },
+): ShelfError {
+  const near = [...names].sort((a, b) => distance(a, name) - distance(b, name))[0];
+  const isNear = near !== undefined && distance(near, name) <= Math.max(2, name.length / 2);
+  return new ShelfError(code, { path: name, paths: names, ...(isNear && { other: near }), ...(place && { place }) });
+}

@@ -1,0 +1,90 @@
+/**
+ * Names as words: `HTTPServer2Client` is `HTTP`, `Server2`, `Client`; `apple-tree` is `apple`, `tree`.
+ *
+ * A name is taken apart once, and put together again in whatever case a shelf wants. Letters and digits are those of
+ * Unicode (general categories L, M and N), never those of a locale.
+ */
+
+/** The cases that a naming pattern may ask for. */
+export const cases = ["kebab", "Pascal", "camel", "snake"] as const;
+
+/** One of them: `apple-tree`, `AppleTree`, `appleTree`, `apple_tree`. */
+export type Case = (typeof cases)[number];
+
+/**
+ * One word of a name that has no separators, tried in this order:
+ * a system's own spelling (`iOS`), an abbreviation in the plural (`URLs`), one before a word or a digit (`HTTP`, `2D`), a word.
+ */
+const word = new RegExp(
+  [
+    "(?:i|mac|tv|watch|vision|iPad)OS(?!\\p{Ll})",
+    "\\p{Lu}{2,}s(?![\\p{Ll}\\p{M}])",
+    "\\p{N}+\\p{Lu}(?=\\p{Lu}\\p{Ll}|$)",
+    "\\p{Lu}{2,}(?:(?!\\p{N}+\\p{Lu}(?:\\p{Lu}\\p{Ll}|$))\\p{N})*(?=\\p{Lu}\\p{Ll}|$|\\p{N})",
+    "\\p{Lu}+(?=\\p{Lu}\\p{Ll})",
+    "\\p{Lu}?(?:[\\p{Ll}\\p{Lo}\\p{Lm}\\p{Lt}\\p{M}]|(?!\\p{N}+\\p{Lu}(?:\\p{Lu}\\p{Ll}|$))\\p{N})+",
+    "[\\p{Lu}\\p{N}]+",
+  ].join("|"),
+  "gu",
+);
+
+/**
+ * The words of a name, each as it is spelled: `useURLParams` → `["use", "URL", "Params"]`, `Größe` → `["Größe"]`,
+ * `orchard_map-2` → `["orchard", "map", "2"]`. A name without letters or digits has none. Names are compared in Unicode's form NFC.
+ */
+export function splitWords(name: string): string[] {
+  const parts = name.normalize("NFC").split(/[^\p{L}\p{M}\p{N}]+/u);
+  return parts.flatMap((part) => part.match(word) ?? []);
+}
+
+/**
+ * Words put together in a case: `(["URL", "params"], "Pascal")` → `URLParams`. Abbreviations keep their capitals in
+ * `Pascal` and `camel`, unless the whole name was shouted (`TREE_CARD` → `TreeCard`) or it comes first in `camel` (`urlParams`).
+ */
+export function inCase(words: readonly string[], wanted: Case): string {
+  const lower = (each: string): string => each.toLowerCase();
+  if (wanted === "kebab") return words.map(lower).join("-");
+  if (wanted === "snake") return words.map(lower).join("_");
+  const isShouted = words.length > 1 && words.every((each) => each === each.toUpperCase());
+  const capital = (each: string): string => (isShouted ? capitalised(lower(each)) : capitalised(each));
+  const [first = "", ...rest] = words;
+  if (wanted === "Pascal") return words.map(capital).join("");
+  return [lowered(first), ...rest.map(capital)].join("");
+}
+
+/** Words in running text: `harvest chart`, `Harvest chart`; abbreviations keep their capitals. */
+export function inText(words: readonly string[], start: "capital" | "small"): string {
+  const isAbbreviation = (each: string): boolean =>
+    each.length > 1 && each === each.toUpperCase() && /\p{Lu}/u.test(each);
+  const text = words.map((each) => (isAbbreviation(each) ? each : each.toLowerCase())).join(" ");
+  return start === "capital" ? capitalised(text) : text;
+}
+
+/** The same words, whatever their case and separators: `TreeCard`, `tree-card` and `TREE_CARD` have one key. */
+export function wordsKey(words: readonly string[]): string {
+  return words.join("").toLowerCase();
+}
+
+const shapes: Readonly<Record<Case, RegExp>> = {
+  kebab: /^(?!\p{N}+$)[\p{Ll}\p{Lo}\p{Lm}\p{M}\p{N}]+(?:-[\p{Ll}\p{Lo}\p{Lm}\p{M}\p{N}]+)*$/u,
+  snake: /^(?!\p{N}+$)[\p{Ll}\p{Lo}\p{Lm}\p{M}\p{N}]+(?:_[\p{Ll}\p{Lo}\p{Lm}\p{M}\p{N}]+)*$/u,
+  camel: /^[\p{Ll}\p{Lo}][\p{L}\p{M}\p{N}]*$/u,
+  Pascal: /^(?:[\p{Lu}\p{Lt}\p{Lo}]|\p{N}+[\p{Lu}\p{Lt}\p{Lo}])[\p{L}\p{M}\p{N}]*$/u,
+};
+
+/** Whether a text is written in a case. One word in small letters is kebab, snake and camel at once. */
+export function isInCase(text: string, wanted: Case): boolean {
+  return shapes[wanted].test(text.normalize("NFC"));
+}
+
+/** The first letter as a capital, unless that would make two of it (`ß`). */
+function capitalised(text: string): string {
+  const [first = ""] = text;
+  const capital = first.toUpperCase();
+  return [...capital].length === 1 ? capital + text.slice(first.length) : text;
+}
+
+/** `URL` → `url`, `Tree` → `tree`, `iOS` stays. */
+function lowered(text: string): string {
+  return /^(?:i|mac|tv|watch|vision|iPad)OS$/.test(text) ? text : text.toLowerCase();
+}

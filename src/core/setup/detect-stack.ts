@@ -1,0 +1,41 @@
+/** How an app is built, told from its manifests. */
+import picomatch from "picomatch";
+import { stackMarks, type StackMark } from "../arrangement/index.js";
+import { inFolder, type ProjectPath } from "../paths.js";
+import type { FileReader } from "../tree/index.js";
+
+/** A stack that was found, and the file that says so. */
+export interface FoundStack {
+  readonly name: string;
+  readonly title: string;
+  readonly by: ProjectPath;
+}
+
+/** Stacks that the manifests in an app's folder speak of, the likeliest first. */
+export function detectStacks(store: FileReader, folder: ProjectPath): FoundStack[] {
+  if (folder !== "" && store.stat(folder)?.kind !== "folder") return [];
+  const names = store.entries(folder);
+  return stackMarks().flatMap((mark) => {
+    const by = markIn(store, { mark, folder, names });
+    return by === undefined ? [] : [{ name: mark.name, title: mark.title, by }];
+  });
+}
+
+function markIn(
+  store: FileReader,
+  {
+    mark,
+    folder,
+    names,
+  }: { readonly mark: StackMark; readonly folder: ProjectPath; readonly names: readonly string[] },
+): ProjectPath | undefined {
+  for (const { file, holds } of mark["found-by"]) {
+    const isMeant = file.includes("*") ? picomatch(file) : undefined;
+    for (const name of names.filter((each) => isMeant?.(each) ?? each === file)) {
+      const path = inFolder(folder, name);
+      const text = holds === undefined || store.stat(path)?.kind !== "file" ? undefined : store.read(path).toString();
+      if (holds === undefined || holds.some((each) => text?.includes(each))) return path;
+    }
+  }
+  return undefined;
+}

@@ -1,0 +1,1 @@
+export { readYaml, type YamlText } from "./yaml-text.js";
