@@ -4,9 +4,11 @@
  */
 // @ts-check
 import { spawnSync } from "node:child_process";
-import { rmSync } from "node:fs";
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { build } from "esbuild";
+import { parse } from "yaml";
 
 const root = fileURLToPath(new URL("..", import.meta.url));
 rmSync(new URL("../dist", import.meta.url), { recursive: true, force: true });
@@ -30,9 +32,23 @@ await build({
   },
   logLevel: "warning",
 });
+writeData("");
+writeData("stacks");
+writeData("arrangements");
 const types = spawnSync(
   process.execPath,
   ["node_modules/typescript/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"],
   { cwd: root, stdio: "inherit" },
 );
 process.exitCode = types.status ?? 1;
+
+/** Stacks and arrangements as JSON, which a program reads in a tenth of the time. @param {string} folder */
+function writeData(folder) {
+  const [from, to] = [join(root, "data", folder), join(root, "dist", "data", folder)];
+  mkdirSync(to, { recursive: true });
+  for (const name of readdirSync(from).filter((each) => each.endsWith(".yaml")))
+    writeFileSync(
+      join(to, name.replace(".yaml", ".json")),
+      JSON.stringify(parse(readFileSync(join(from, name), "utf8"))),
+    );
+}

@@ -23,7 +23,7 @@ if (!existsSync(mark) || readFileSync(mark, "utf8") !== lock) {
   writeFileSync(mark, lock);
 }
 const built = join(root, "dist", "bin.js");
-if (!existsSync(built) || newest(join(root, "src")) > statSync(built).mtimeMs) {
+if (!existsSync(built) || Math.max(newest(join(root, "src")), newest(join(root, "data"))) > statSync(built).mtimeMs) {
   console.error("Building …");
   run(process.execPath, [join(root, "scripts", "build.mjs")]);
 }

@@ -70,7 +70,7 @@ function contextAt(root: string, folder: string, { json }: CommonOptions): Conte
     store: openDiskStore(root),
     caller: { pid: process.pid, host: hostname(), now: () => new Date(), isAlive },
     screen: screenFor(process.stdout, process.env),
-    progress: progressLine(process.stderr, () => performance.now()),
+    progress: progressLine(process.stderr, () => Date.now()),
     json: json === true,
     canAsk: json !== true && process.stdin.isTTY && process.stdout.isTTY,
     pathOf: (typed) => projectPathOf(root, typed),

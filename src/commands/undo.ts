@@ -22,7 +22,10 @@ export async function runUndo({ write, all, ...common }: UndoOptions): Promise<n
     const moves = plan.change.items
       .filter((item) => item.from !== item.to)
       .map(({ from, to }) => ({ from, to, why: "undo" }));
-    const restored = plan.change.items.filter((item) => item.kind !== "move").map((item) => item.to);
+    const removed = plan.change.items.filter((item) => item.kind === "remove").map((item) => item.to);
+    const restored = plan.change.items
+      .filter((item) => item.kind !== "move" && item.kind !== "remove")
+      .map((item) => item.to);
     context.say(
       JSON.stringify(
         {
@@ -30,6 +33,7 @@ export async function runUndo({ write, all, ...common }: UndoOptions): Promise<n
           undone: plan.undone,
           moves,
           restored,
+          removed,
           written: change !== undefined,
           ...(change !== undefined && { change }),
         },

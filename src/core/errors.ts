@@ -161,7 +161,10 @@ const catalogue = {
   },
   NAME_TAKEN: {
     refusal: "usage",
-    what: (d) => `${d.path} cannot be made: ${d.other} is there already${d.reason ? `, ${d.reason}` : ""}.`,
+    what: (d) =>
+      d.path === d.other
+        ? `${d.path} is there already.`
+        : `${d.path} cannot be made: ${d.other} is there already${d.reason ? `, ${d.reason}` : ""}.`,
     next: () => "Choose another name, or rename the one that is there first.",
   },
   COMPANION_UNKNOWN: {

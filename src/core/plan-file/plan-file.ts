@@ -12,7 +12,7 @@
  * Paths are relative to the project. A plan is carried out exactly as written: companions are not added.
  */
 import { isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document } from "yaml";
-import { z } from "zod/mini";
+import * as z from "zod/mini";
 import { ShelfError } from "../errors.js";
 import { toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";

@@ -371,7 +371,12 @@ function registerIn(adding: Adding, main: Wanted): void {
   if (layout.publicIndex && stack.index && main.shelf.isPublic && inFeature !== undefined) {
     const name = stack.index.file.replace("{snake}", inCase(splitWords(inFeature), "snake"));
     const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
-    const line = lineFor(filling, { template: stack.index.line, from: index, to: main.path, viaIndex });
+    const line = lineFor(filling, {
+      template: adding.data["index-line"] ?? stack.index.line,
+      from: index,
+      to: main.path,
+      viaIndex,
+    });
     if (draft.has(index)) draft.edit(index, (text) => appendLine(text, line), "public index");
     else draft.make(index, `${line}\n`, "public index");
     target = index;
