@@ -2,10 +2,11 @@
 import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { ShelfError, reasonOf } from "../core/errors.js";
-import { isBelow } from "../core/paths.js";
+import { isBelow, type ProjectPath } from "../core/paths.js";
 import { nearestConfiguration, readConfiguration } from "../core/project/index.js";
 import {
   detectStacks,
+  stackOfFiles,
   fitArrangements,
   openApp,
   planAddition,
@@ -67,7 +68,9 @@ async function openAppHere(context: Context): Promise<App> {
   const file = nearestConfiguration(store, standing);
   const configuration = file === undefined ? undefined : await readConfiguration(store, file);
   const folder = configuration?.folder ?? standing;
-  const stack = configuration?.stack ?? detectStacks(store, folder)[0]?.name;
+  const listing = async (): Promise<ProjectPath[]> =>
+    (await store.list()).files.map((each) => each.path).filter((path) => folder === "" || isBelow(path, folder));
+  const stack = configuration?.stack ?? detectStacks(store, folder)[0]?.name ?? stackOfFiles(await listing())?.name;
   if (stack === undefined)
     throw new ShelfError("STACK_UNSURE", {
       path: configuration?.file ?? (folder === "" ? store.root : folder),
@@ -77,9 +80,7 @@ async function openAppHere(context: Context): Promise<App> {
   const source = configuration?.source ?? usualSource(store, folder, { stack: data, name: projectName(store, folder) });
   if (configuration?.arrangement !== undefined)
     return openApp(store, { folder, stack, source, arrangement: configuration.arrangement, configuration });
-  const paths = (await store.list()).files
-    .map((each) => each.path)
-    .filter((path) => folder === "" || isBelow(path, folder));
+  const paths = await listing();
   const [fit] = fitArrangements({ store, folder, stack: data, paths, source: configuration?.source });
   context.note(
     `${file ?? "Without a steady-shelf.yaml,"} ${file === undefined ? "" : "names no arrangement, so "}the arrangement that fits best is taken: ${fit?.arrangement}. \`steady-shelf init\` writes it down.`,

@@ -5,6 +5,7 @@ import { inFolder, isBelow, type ProjectPath } from "../core/paths.js";
 import { configurationFile, readConfiguration } from "../core/project/index.js";
 import {
   detectStacks,
+  stackOfFiles,
   hasBegun,
   likelySource,
   planBegunApp,
@@ -38,10 +39,10 @@ export async function runInit(options: InitOptions): Promise<number> {
   await settleFirst(context);
   const folder = context.standing;
   await ensureSameDecision(context, folder, options);
-  const stack = readStack(options.stack ?? (await chooseStack(context, folder)));
   const paths = (await context.store.list()).files
     .map((file) => file.path)
     .filter((path) => folder === "" || isBelow(path, folder));
+  const stack = readStack(options.stack ?? (await chooseStack(context, folder, paths)));
   const input = {
     store: context.store,
     folder,
@@ -102,8 +103,13 @@ async function planNew(context: Context, options: InitOptions & { readonly stack
   });
 }
 
-async function chooseStack({ store, canAsk }: Context, folder: ProjectPath): Promise<string> {
-  const found = detectStacks(store, folder);
+async function chooseStack(
+  { store, canAsk }: Context,
+  folder: ProjectPath,
+  paths: readonly ProjectPath[],
+): Promise<string> {
+  const byCode = stackOfFiles(paths);
+  const found = [...detectStacks(store, folder), ...(byCode ? [byCode] : [])];
   const [first] = found;
   if (!canAsk && first) return first.name;
   const marks = stackMarks();
@@ -147,7 +153,7 @@ async function chooseFill(): Promise<Fill> {
 
 function show(context: Context, plan: InitPlan, { all }: InitOptions, change?: string): void {
   const { app, creation, folders, fit } = plan;
-  const { name, about, title } = app.arrangement.data;
+  const { name, title } = app.arrangement.data;
   if (context.json) {
     const decided = {
       stack: app.stack.name,
@@ -165,6 +171,8 @@ function show(context: Context, plan: InitPlan, { all }: InitOptions, change?: s
     ...(purpose !== undefined && { purpose }),
   });
   if (!fit) return context.say(view);
-  context.say(`This app has begun, so only its configuration is written. It fits ${name} best.\n${about}\n`);
+  const fits =
+    fit.onShelf * 2 >= fit.files ? `It fits ${name} best.` : `No arrangement fits it well; ${name} comes nearest.`;
+  context.say(`This app has begun, so only its configuration is written. ${fits}\n`);
   context.say(`${fitView(fit, context.screen, all)}\n\n${view}`);
 }

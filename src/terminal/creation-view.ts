@@ -125,7 +125,7 @@ export function fitView(fit: Fit, screen: Screen, all: boolean): string {
   const misnamed = fit.misnamed.slice(0, most);
   const own = (entries: Readonly<Record<string, string>>): string =>
     Object.entries(entries)
-      .map(([key, value]) => `${key} ${palette.faint("→")} ${value}`)
+      .map(([key, value]) => `${value} ${palette.faint(`for ${key}`)}`)
       .join(", ");
   const column = Math.max(0, ...off.map((each) => cells(shorten(each.folder, width - 20)))) + 3;
   const lines = [

@@ -150,5 +150,7 @@ export interface StackMark {
   readonly name: string;
   readonly title: string;
   /** It is this stack if one of these files is in the project's root and holds one of the texts (or any). */
+  /** Extensions that only such an app has. */
+  readonly extensions?: readonly string[];
   readonly "found-by": readonly { readonly file: string; readonly holds?: readonly string[] }[];
 }

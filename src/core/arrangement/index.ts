@@ -21,5 +21,5 @@ export {
 } from "./layout.js";
 export { reachProblem, type ReachProblem } from "./reach.js";
 export { isRole, roleMeanings, roles, type Role } from "./roles.js";
-export { listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
+export { aboutShelf, listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
 export { arrangementNames, readArrangement, readStack, shippedData, stackMarks, type Arrangement } from "./shipped.js";

@@ -3,7 +3,7 @@ import { ShelfError, type Place } from "../errors.js";
 import { cases, inCase, parseNamingPattern, type Case, type NamingPattern } from "../names/index.js";
 import type { OneOrMore, PartData, ShelfData, StackData } from "./data.js";
 import { fillWords, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
-import { isRole, type Role } from "./roles.js";
+import { isRole, roleMeanings, type Role } from "./roles.js";
 
 /** A place in the tree. */
 export interface Shelf {
@@ -178,4 +178,9 @@ function stackPatterns(stack: StackData, role: Role): string[] {
 /** One or several, as a list. */
 export function listOf<Item>(items: OneOrMore<Item>): readonly Item[] {
   return Array.isArray(items) ? (items as readonly Item[]) : [items as Item];
+}
+
+/** What a role is for, in the arrangement's own words or in general. */
+export function aboutShelf(shelf: Shelf): string {
+  return shelf.about ?? shelf.holds.map((role) => roleMeanings[role]).join("; ");
 }

@@ -21,6 +21,15 @@ export function detectStacks(store: FileReader, folder: ProjectPath): FoundStack
   });
 }
 
+/** The stack whose code a list of files holds, where no manifest tells: the first that knows the most telling extension. */
+export function stackOfFiles(paths: readonly ProjectPath[]): FoundStack | undefined {
+  for (const { name, title, extensions = [] } of stackMarks()) {
+    const by = paths.find((path) => extensions.some((each) => path.endsWith(each)));
+    if (by !== undefined) return { name, title, by };
+  }
+  return undefined;
+}
+
 function markIn(
   store: FileReader,
   {

@@ -58,7 +58,13 @@ export function fitArrangements(input: FitInput): Fit[] {
 
 /** The source root with most code: one of the stack's usual ones, else the app's own folder. */
 export function likelySource({ stack, paths, folder }: Pick<FitInput, "stack" | "paths" | "folder">): string {
-  const code = paths.filter((path) => stack.code.includes(extensionOf(path)));
+  // What a build leaves is not the app, even where git does not ignore it.
+  const built = new RegExp(
+    `^(?:${["dist", "build[\\w-]*", "lib", "es", "cjs", "out", "coverage"].filter((name) => !stack.source.includes(name)).join("|")})/`,
+  );
+  const code = paths.filter(
+    (path) => stack.code.includes(extensionOf(path)) && !built.test(relativePath(folder, path)),
+  );
   const below = (source: string): number => code.filter((path) => isBelow(path, inFolder(folder, source))).length;
   const candidates = stack.source
     .filter((source) => !source.includes("«") && source !== ".")
@@ -81,13 +87,14 @@ function counts(path: ProjectPath, stack: StackData): boolean {
 
 /** For each role the word of its folder that is there, where it is not the stack's own. */
 function ownWords(stack: StackData, paths: readonly ProjectPath[], root: ProjectPath): Record<string, string> {
-  const folders = new Set<string>();
-  for (const path of paths) for (const part of relativePath(root, folderOf(path)).split("/")) folders.add(part);
+  const folders = new Set(paths.map((path) => relativePath(root, folderOf(path))));
+  // `assets/theme` is there only as a whole; `theme` alone is another word.
+  const isThere = (word: string): boolean => [...folders].some((folder) => `/${folder}/`.includes(`/${word}/`));
   const words: Record<string, string> = {};
   const taken = new Set<string>();
   for (const [role, data] of Object.entries(stack.roles)) {
-    if (data.folder.startsWith("/") || folders.has(nameOf(data.folder))) continue;
-    const other = (data.also ?? []).find((word) => folders.has(word) && !taken.has(word));
+    if (data.folder.startsWith("/") || isThere(data.folder)) continue;
+    const other = (data.also ?? []).find((word) => isThere(word) && !taken.has(word));
     if (other !== undefined) words[role] = other;
     if (other !== undefined) taken.add(other);
   }
@@ -97,8 +104,8 @@ function ownWords(stack: StackData, paths: readonly ProjectPath[], root: Project
   };
   for (const [word, others] of Object.entries(structural)) {
     const usual = stack.words?.[word] ?? inCase([word], stack.folders);
-    const other = others.find((each) => folders.has(each));
-    if (other !== undefined && !folders.has(usual)) words[word] = other;
+    const other = others.find(isThere);
+    if (other !== undefined && !isThere(usual)) words[word] = other;
   }
   return words;
 }

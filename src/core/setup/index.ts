@@ -1,6 +1,8 @@
-export { aboutShelf, existingFeatures, planAddition, planFeature, type AddRequest } from "./add.js";
+export { planAddition, planFeature } from "./add.js";
+export type { AddRequest } from "./adding.js";
 export { openApp, projectName, type App, type Decision } from "./app.js";
-export { detectStacks, type FoundStack } from "./detect-stack.js";
+export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
+export { existingFeatures } from "./meant.js";
 export { fitArrangements, likelySource, type Fit, type FitInput } from "./fit.js";
 export {
   configurationText,

@@ -1,11 +1,10 @@
 /** `init`: the folders and the first files of an app, or only the configuration for one that has begun. */
-import { extensionOf, type StackData } from "../arrangement/index.js";
+import { aboutShelf, extensionOf, type StackData } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
 import { splitWords } from "../names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
 import { CreationDraft, type Creation } from "../plan/index.js";
 import { configurationFile } from "../project/index.js";
-import { aboutShelf } from "./add.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "./app.js";
 import { fitArrangements, type Fit, type FitInput } from "./fit.js";

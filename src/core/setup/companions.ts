@@ -1,0 +1,112 @@
+/** Files that are made beside others: style sheets, tests, stories, code behind. */
+import { extensionOf, type CompanionData, type Role } from "../arrangement/index.js";
+import { partsOf } from "../catalogue/index.js";
+import { ShelfError } from "../errors.js";
+import { splitWords, wordsKey, wordsTyped } from "../names/index.js";
+import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
+import type { CreationDraft } from "../plan/index.js";
+import type { Adding, AddRequest, Wanted } from "./adding.js";
+import { readStarter, type App } from "./app.js";
+import { meantFeature } from "./meant.js";
+import { fillStarter } from "./starter.js";
+import { valuesFor, type Filling } from "./values.js";
+
+/** Companions that are usual (by the configuration, else the stack), with and without those that are asked for. */
+export function chosenCompanions({ app, role, data, with: wanted, without }: Adding): string[] {
+  const known = Object.keys(data.companions ?? {});
+  for (const name of [...wanted, ...without, ...(app.configuration?.companions[role] ?? [])])
+    if (!known.includes(name)) {
+      const place =
+        app.configuration?.companions[role]?.includes(name) === true
+          ? app.configuration.placeOf("companions", role)
+          : undefined;
+      throw new ShelfError("COMPANION_UNKNOWN", { path: name, other: role, paths: known, ...(place && { place }) });
+    }
+  const usual = app.configuration?.companions[role] ?? data.with ?? [];
+  return known.filter((name) => !without.includes(name) && (usual.includes(name) || wanted.includes(name)));
+}
+
+interface CompanionMaking {
+  readonly name: string;
+  readonly companion: CompanionData;
+  readonly leader: Pick<Wanted, "path" | "stem" | "words">;
+}
+
+/** Makes one companion beside its leader, or in the tree that mirrors the sources. */
+export function makeCompanion(
+  { draft, app, feature }: Pick<Adding, "draft" | "app" | "feature">,
+  { name, companion, leader }: CompanionMaking,
+): void {
+  const stem = leader.stem + companion.ending.replace(/\..*$/, "");
+  const path = inFolder(companionFolder(app, companion, leader.path), leader.stem + companion.ending);
+  const filling: Filling = { app, path, words: leader.words, stem, feature, leader };
+  draft.make(
+    path,
+    fillStarter(readStarter(app, companion.starter), valuesFor(filling), () => true),
+    name,
+  );
+}
+
+function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath): ProjectPath {
+  const folder = folderOf(leader);
+  if (under === undefined) return folder;
+  const root = inFolder(app.folder, under.replace("«App»", app.name).slice(1));
+  const { source } = app.layout;
+  const below = folder !== source && isBelow(folder, source) ? relativePath(source, folder) : "";
+  return below === "" ? root : inFolder(root, below);
+}
+
+/** `add test TreeCard`: beside the file of that name. Throws `LEADER_UNSURE` if there is none, or several. */
+export function addBeside(
+  draft: CreationDraft,
+  app: App,
+  request: AddRequest & { readonly role: "test" | "story" },
+): void {
+  const found = leadersCalled(app, request.name, meantFeature(app, request.feature, draft));
+  const [leader, second] = found;
+  if (!leader || second)
+    throw new ShelfError("LEADER_UNSURE", {
+      path: request.name,
+      other: request.role,
+      paths: found.map(({ path }) => path),
+    });
+  const companion = app.stack.roles[leader.role]?.companions?.[request.role];
+  if (!companion)
+    throw new ShelfError("COMPANION_UNKNOWN", {
+      path: request.role,
+      other: leader.role,
+      paths: Object.keys(app.stack.roles[leader.role]?.companions ?? {}),
+    });
+  makeCompanion({ draft, app, feature: request.feature }, { name: request.role, companion, leader });
+}
+
+interface Leader extends Pick<Wanted, "path" | "stem" | "words"> {
+  readonly role: Role;
+}
+
+/** Code files on shelves whose name, or path, is the one that is asked for. */
+function leadersCalled(app: App, asked: string, feature: string | undefined): Leader[] {
+  const { layout, stack, store } = app;
+  const key = wordsKey(splitWords(partsOf(nameOf(asked)).stem));
+  const asPath = [asked, inFolder(app.folder, asked), inFolder(layout.source, asked)];
+  const found: Leader[] = [];
+  const visit = (folder: ProjectPath): void => {
+    for (const name of [...store.entries(folder)].sort()) {
+      const path = inFolder(folder, name);
+      const kind = store.stat(path)?.kind;
+      if (kind === "folder" && name !== "node_modules" && !name.startsWith(".")) visit(path);
+      const parts = partsOf(name);
+      if (kind !== "file" || !parts.leads || !stack.code.includes(extensionOf(name))) continue;
+      const standing = layout.standingOf(path);
+      if (!standing || (feature !== undefined && standing.feature !== feature)) continue;
+      for (const role of standing.shelf.holds) {
+        const [first] = standing.shelf.patterns.get(role) ?? [];
+        const words = first ? wordsTyped(first, parts.stem) : splitWords(parts.stem);
+        const isCalled = wordsKey(splitWords(parts.stem)) === key || (wordsKey(words) === key && first !== undefined);
+        if (asked.includes("/") ? asPath.includes(path) : isCalled) found.push({ role, path, stem: parts.stem, words });
+      }
+    }
+  };
+  if (store.stat(layout.source)?.kind === "folder" || layout.source === "") visit(layout.source);
+  return found.filter((each, index) => found.findIndex(({ path }) => path === each.path) === index);
+}

@@ -1,0 +1,89 @@
+/** Lists new files where they have to be known. */
+import { listOf, type RegistrationData } from "../arrangement/index.js";
+import { inCase, splitWords } from "../names/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
+import type { CreationDraft } from "../plan/index.js";
+import type { Adding, Wanted } from "./adding.js";
+import { placeOfRegistration } from "./app.js";
+import { appendLine, insertBefore, insertInSection, insertInYamlList } from "./register.js";
+import { specifierTo } from "./specifier-to.js";
+import { fillStarter } from "./starter.js";
+import { valuesFor, type Filling } from "./values.js";
+
+/** Lists a new file where the stack and the arrangement want it: the feature's index, the navigation, the entry sheet, the manifest. */
+export function listNewFile(adding: Adding, main: Wanted): void {
+  const { app, draft, feature } = adding;
+  const { layout, stack } = app;
+  const inFeature = main.shelf.at.includes("{feature}") ? feature : undefined;
+  const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
+  let target = main.path;
+  let viaIndex = false;
+  if (layout.publicIndex && stack.index && main.shelf.isPublic && inFeature !== undefined) {
+    const name = stack.index.file.replace("{snake}", inCase(splitWords(inFeature), "snake"));
+    const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
+    const line = lineFor(filling, {
+      template: adding.data["index-line"] ?? stack.index.line,
+      from: index,
+      to: main.path,
+      viaIndex,
+    });
+    if (draft.has(index)) draft.edit(index, (text) => appendLine(text, line), "public index");
+    else draft.make(index, `${line}\n`, "public index");
+    target = index;
+    viaIndex = true;
+  }
+  const missing = new Set<string>();
+  for (const registration of stack.registers ?? []) {
+    if (!listOf(registration.when).includes(adding.role)) continue;
+    if (registration.shelf !== undefined && !main.shelf.at.endsWith(registration.shelf)) continue;
+    const file = placeOfRegistration(app, registration);
+    if (file === undefined || file === main.path) continue;
+    if (draft.textOf(file) === undefined) missing.add(file);
+    else {
+      const line = lineFor(filling, { template: registration.line, from: file, to: target, viaIndex });
+      registerLine(draft, { file, registration, line });
+    }
+  }
+  for (const file of missing) draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
+}
+
+interface LinePlace {
+  readonly template: string;
+  readonly from: ProjectPath;
+  readonly to: ProjectPath;
+  readonly viaIndex: boolean;
+}
+
+function lineFor(filling: Filling, { template, from, to, viaIndex }: LinePlace): string {
+  const values = valuesFor(filling);
+  const own = (word: string): string | undefined => {
+    if (word === "to") return specifierTo(from, to, filling.app.stack.specifiers);
+    return word === "export" ? (viaIndex ? filling.stem : "default") : undefined;
+  };
+  return fillStarter(
+    { file: `stacks/${filling.app.stack.name}.yaml`, text: template },
+    (word, rest) => own(word) ?? values(word, rest),
+    () => false,
+  );
+}
+
+function registerLine(
+  draft: CreationDraft,
+  {
+    file,
+    registration,
+    line,
+  }: { readonly file: ProjectPath; readonly registration: RegistrationData; readonly line: string },
+): void {
+  const text = draft.textOf(file) ?? "";
+  const { before, sections, "yaml-list": keys } = registration;
+  const change = (each: string): string | undefined => {
+    if (before !== undefined) return insertBefore(each, before, line);
+    if (sections) return insertInSection(each, line, sections);
+    return keys ? insertInYamlList(each, keys, line) : appendLine(each, line);
+  };
+  if (change(text.replaceAll("\r\n", "\n")) !== undefined)
+    return draft.edit(file, (each) => change(each) ?? each, "list");
+  const place = before === undefined ? (keys ?? []).join(": ") : `the comment ${before}`;
+  draft.note(`${file} has no ${place}, so this line is yours to put in: ${line}`);
+}

@@ -1,0 +1,66 @@
+/** Which files a request means: their shelves, folders and names. Nothing is made yet. */
+import type { Role, Shelf } from "../arrangement/index.js";
+import { ShelfError } from "../errors.js";
+import { inCase, parseNamingPattern, spellName, splitWords, wordsTyped } from "../names/index.js";
+import { inFolder, nameOf } from "../paths.js";
+import type { Adding, Wanted } from "./adding.js";
+import type { App } from "./app.js";
+import { existingFeatures } from "./meant.js";
+import { ensureLegal } from "./usable-name.js";
+
+/** The files, the main one last. Throws for a place or a name that cannot be. */
+export function wantedFiles(adding: Adding): (Wanted & { readonly id: string })[] {
+  const { app, role, data, from } = adding;
+  if (data.makes && !from && adding.shelf === undefined)
+    return data.makes.map((make) => {
+      const own = make.role ?? role;
+      const extension = make.extension ?? data.extension;
+      return { id: make.id, ...placed(adding, { role: own, pattern: make.files, extension }), starter: make.starter };
+    });
+  const extension = from?.extension ?? data.extension;
+  if (!from && data.starter === undefined && data.makes === undefined) {
+    const reason =
+      role === "asset"
+        ? "Say which file it is with --from FILE; it is copied to its shelf, by its right name."
+        : `${app.stack.title} gives ${role} no starter; say a file to begin with by --from FILE.`;
+    throw new ShelfError("ROLE_NOT_MADE", { path: `A file of the role ${role}`, reason });
+  }
+  const starter = data.starter ?? data.makes?.at(-1)?.starter;
+  return [{ id: role, ...placed(adding, { role, extension, pattern: undefined }), starter }];
+}
+
+function placed(
+  { app, feature, shelf: wantedShelf, name, below }: Adding,
+  {
+    role,
+    pattern,
+    extension,
+  }: { readonly role: Role; readonly pattern: string | undefined; readonly extension: string },
+): Omit<Wanted, "starter"> {
+  const shelf = shelfFor(app, { role, feature, shelf: wantedShelf, pattern, extension });
+  const patterns = shelf.patterns.get(role) ?? [];
+  // A pattern of a part (`{camel}Reducer`) is kept even on a shelf whose first pattern is another.
+  const asked = pattern === undefined ? undefined : parseNamingPattern(pattern);
+  const chosen = patterns.find((each) => each.text === pattern) ?? (typeof asked === "object" ? asked : patterns[0]);
+  const words = chosen ? wordsTyped(chosen, name) : splitWords(name);
+  const stem = chosen ? spellName(chosen, words) : inCase(words, "kebab");
+  const folder = app.layout.folderOf(shelf, { feature, stem });
+  const path = inFolder(below === "" ? folder : inFolder(folder, below), stem + extension);
+  ensureLegal(nameOf(path));
+  if (chosen?.before === "" && chosen.after === "" && (app.stack.reserved ?? []).includes(stem))
+    throw new ShelfError("NAME_UNUSABLE", {
+      path: stem,
+      reason: `it is a word of the language, so nothing in ${nameOf(path)} could be called so`,
+    });
+  return { role, shelf, path, stem, words };
+}
+
+/** As the layout says; a missing feature is answered with those that are there. */
+function shelfFor(app: App, request: Parameters<App["layout"]["shelfFor"]>[0]): Shelf {
+  try {
+    return app.layout.shelfFor(request);
+  } catch (error) {
+    if (!(error instanceof ShelfError) || error.code !== "FEATURE_WANTED") throw error;
+    throw new ShelfError("FEATURE_WANTED", { ...error.detail, paths: existingFeatures(app) }, error);
+  }
+}
