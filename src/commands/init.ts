@@ -1,10 +1,12 @@
 /** `steady-shelf init`. */
-import { arrangementNames, readArrangement, readStack, stackMarks } from "../core/arrangement/index.js";
+import { arrangementNames, readArrangement, readStack, stackMarks, type StackData } from "../core/arrangement/index.js";
 import { ShelfError } from "../core/errors.js";
-import { inFolder, isBelow, type ProjectPath } from "../core/paths.js";
-import { configurationFile, readConfiguration } from "../core/project/index.js";
+import { inFolder, toProjectPath, type ProjectPath } from "../core/paths.js";
+import { configurationFile, readConfiguration, type Configuration } from "../core/project/index.js";
 import {
   detectStacks,
+  filesOfApp,
+  stackUnsure,
   stackOfFiles,
   hasBegun,
   likelySource,
@@ -37,24 +39,18 @@ export interface InitOptions extends CommonOptions {
 export async function runInit(options: InitOptions): Promise<number> {
   const context = openContextOfApp(options);
   await settleFirst(context);
-  const folder = context.standing;
-  await ensureSameDecision(context, folder, options);
-  const paths = (await context.store.list()).files
-    .map((file) => file.path)
-    .filter((path) => folder === "" || isBelow(path, folder));
-  const stack = readStack(options.stack ?? (await chooseStack(context, folder, paths)));
-  const input = {
-    store: context.store,
-    folder,
-    stack,
-    paths,
-    source: options.source,
-    arrangement: options.arrangement,
-  };
-  const source = options.source ?? likelySource(input);
-  const plan = hasBegun(input, source)
-    ? planBegunApp(input)
-    : await planNew(context, { ...options, stack: stack.name });
+  const { store, standing: folder } = context;
+  const file = inFolder(folder, configurationFile);
+  const configuration = store.stat(file)?.kind === "file" ? await readConfiguration(store, file) : undefined;
+  const wanted = { ...options, ...(options.source !== undefined && { source: sourceFrom(options.source) }) };
+  if (configuration) ensureSameDecision(configuration, wanted);
+  const paths = await filesOfApp(store, folder);
+  const stack = readStack(options.stack ?? configuration?.stack ?? (await chooseStack(context, folder, paths)));
+  const arrangement = wanted.arrangement ?? configuration?.arrangement;
+  const input = { store, folder, stack, paths, arrangement, source: wanted.source ?? configuration?.source };
+  const plan = hasBegun(input, input.source ?? likelySource(input))
+    ? planBegunApp(input, options.alias)
+    : await planNew(context, { ...wanted, stack, arrangement, configuration });
   return carryOutOrShow(context, {
     creation: plan.creation,
     command: typedWords(["init", "--stack", stack.name, "--arrangement", plan.app.arrangement.data.name]),
@@ -63,44 +59,42 @@ export async function runInit(options: InitOptions): Promise<number> {
   });
 }
 
-/** A second `init` may say what the first has decided, and nothing else. */
-async function ensureSameDecision({ store }: Context, folder: ProjectPath, options: InitOptions): Promise<void> {
-  const file = inFolder(folder, configurationFile);
-  if (store.stat(file)?.kind !== "file") return;
-  const configuration = await readConfiguration(store, file);
+/** A source root as typed, from the app's folder. Throws `OUTSIDE_PROJECT`. */
+function sourceFrom(typed: string): string {
+  const path = /^(?:[\\/]|[a-zA-Z]:)/.test(typed) ? undefined : toProjectPath(typed.replaceAll("\\", "/"));
+  if (path === undefined) throw new ShelfError("OUTSIDE_PROJECT", { path: typed, other: "the app's folder" });
+  return path === "" ? "." : path;
+}
+
+/** A second `init` may say what the first has decided, and nothing else. Throws `SET_UP_ALREADY`. */
+function ensureSameDecision(configuration: Configuration, options: InitOptions): void {
   for (const key of ["stack", "arrangement", "source"] as const) {
     const [said, asked] = [configuration[key], options[key]];
     if (asked !== undefined && said !== undefined && said !== asked)
       throw new ShelfError("SET_UP_ALREADY", {
-        path: file,
+        path: configuration.file,
         reason: `its ${key} is ${said}`,
         place: configuration.placeOf(key),
       });
   }
 }
 
-async function planNew(context: Context, options: InitOptions & { readonly stack: string }): Promise<InitPlan> {
+interface NewApp extends Omit<InitOptions, "stack"> {
+  readonly stack: StackData;
+  readonly configuration: Configuration | undefined;
+}
+
+async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const { store, standing: folder, canAsk } = context;
-  const stack = readStack(options.stack);
-  const file = inFolder(folder, configurationFile);
-  const configuration = store.stat(file)?.kind === "file" ? await readConfiguration(store, file) : undefined;
+  const { stack, configuration } = options;
   const asks = canAsk && !options.write && !configuration;
-  const arrangement =
-    options.arrangement ??
-    configuration?.arrangement ??
-    (asks ? await chooseArrangement(context, stack.arrangements) : stack.arrangements[0]);
+  const usual = stack.arrangements[0] ?? "";
+  const arrangement = options.arrangement ?? (asks ? await chooseArrangement(context, stack.arrangements) : usual);
   const fill = options.fill ?? (asks ? await chooseFill() : "starters");
-  const source =
-    options.source ?? configuration?.source ?? usualSource(store, folder, { stack, name: projectName(store, folder) });
-  return planNewApp(store, {
-    folder,
-    stack: stack.name,
-    arrangement: arrangement ?? "",
-    source,
-    fill,
-    configuration,
-    ...(options.alias !== undefined && { alias: options.alias }),
-  });
+  const name = projectName(store, folder);
+  const source = options.source ?? configuration?.source ?? usualSource(store, folder, { stack, name });
+  const { alias } = options;
+  return planNewApp(store, { folder, stack: stack.name, arrangement, source, fill, configuration, alias });
 }
 
 async function chooseStack(
@@ -108,13 +102,13 @@ async function chooseStack(
   folder: ProjectPath,
   paths: readonly ProjectPath[],
 ): Promise<string> {
+  const byManifest = detectStacks(store, folder);
   const byCode = stackOfFiles(paths);
-  const found = [...detectStacks(store, folder), ...(byCode ? [byCode] : [])];
-  const [first] = found;
-  if (!canAsk && first) return first.name;
+  const found = byManifest.length > 0 ? byManifest : byCode ? [byCode] : [];
+  const [first, second] = found;
+  if (first && (!canAsk || !second)) return first.name;
   const marks = stackMarks();
-  const names = marks.map(({ name }) => name);
-  if (!canAsk) throw new ShelfError("STACK_UNSURE", { path: folder === "" ? store.root : folder, paths: names });
+  if (!canAsk) throw stackUnsure(store, folder);
   const { askChoice } = await import("../terminal/choice.js");
   const hint = (name: string): string | undefined => found.find((each) => each.name === name)?.by;
   return askChoice(

@@ -156,7 +156,7 @@ const catalogue = {
   },
   NAME_UNUSABLE: {
     refusal: "usage",
-    what: (d) => `${d.path === "" ? "An empty name" : `"${d.path}"`} cannot be a name: ${d.reason}.`,
+    what: (d) => `"${d.path}" cannot be a name: ${d.reason}.`,
     next: () => "Choose another name; letters and digits of any language will do.",
   },
   NAME_TAKEN: {

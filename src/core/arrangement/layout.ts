@@ -196,7 +196,7 @@ export function meantName(typed: string, names: readonly string[]): { readonly s
 
 function isNamed(shelf: Shelf, name: string): boolean {
   const wanted = name.replace(/^\/|\/$/g, "").toLowerCase();
-  const at = shelf.at.replace(/^\//, "").toLowerCase();
+  const at = shelf.at.replace(/^\/|\/\{name\}$/g, "").toLowerCase();
   return (
     at === wanted || at.endsWith(`/${wanted}`) || wordsKey(splitWords(nameOf(at))) === wordsKey(splitWords(wanted))
   );

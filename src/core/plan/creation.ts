@@ -141,6 +141,8 @@ function newLines(before: string, after: string): NewLine[] {
   const [old, now] = [before.split(/\r?\n/), after.split(/\r?\n/)];
   const left = new Map<string, number>();
   for (const line of old) left.set(line, (left.get(line) ?? 0) + 1);
+  // What follows the last line end is no line.
+  if (now.at(-1) === "") now.pop();
   return now.flatMap((text, index) => {
     const rest = left.get(text) ?? 0;
     left.set(text, rest - 1);

@@ -180,22 +180,23 @@ function ownNames(
     // What has several patterns of its own (reducers, states) is not judged by one.
     if (!data?.files || data.parts || data.makes || all.length < 2) continue;
     if (share(listOf(data.files), all) >= 0.6) continue;
-    const best = candidatesFor(role).find((pattern) => share([pattern], all) >= 0.75);
+    const best = candidatesFor(all).find((pattern) => share([pattern], all) >= 0.75);
     if (best !== undefined) names[role] = best;
   }
   return names;
 }
 
-function candidatesFor(role: Role): string[] {
-  const words = splitWords(role);
-  const end = (wanted: "Pascal" | "kebab" | "snake"): string => inCase(words, wanted);
-  const typed = [
-    `{Pascal}${end("Pascal")}`,
-    `{camel}${end("Pascal")}`,
-    `{kebab}.${end("kebab")}`,
-    `{kebab}-${end("kebab")}`,
-    `{snake}_${end("snake")}`,
-  ];
+/** Patterns that end in the word that most of the names end in, then plain ones. */
+function candidatesFor(stems: readonly string[]): string[] {
+  const ends = new Map<string, number>();
+  for (const stem of stems) {
+    const words = splitWords(stem);
+    const last = words.length > 1 ? (words.at(-1) ?? "") : "";
+    if (last !== "") ends.set(last, (ends.get(last) ?? 0) + 1);
+  }
+  const [end] = [...ends].sort((a, b) => b[1] - a[1])[0] ?? [];
+  const typed =
+    end === undefined ? [] : [`{Pascal}${end}`, `{camel}${end}`, `{kebab}.${end}`, `{kebab}-${end}`, `{snake}_${end}`];
   return [...typed, "{Pascal}", "{kebab}", "{camel}", "{snake}"];
 }
 

@@ -73,7 +73,7 @@ export function planNewApp(store: FitInput["store"], request: InitRequest): Init
 }
 
 /** Plans the configuration for an app that has begun: the arrangement that fits best, and what does not fit it. */
-export function planBegunApp(input: FitInput): InitPlan {
+export function planBegunApp(input: FitInput, alias?: string): InitPlan {
   const [fit] = fitArrangements(input);
   if (!fit) throw new RangeError("a stack knows at least one arrangement");
   const decision: Decision = {
@@ -87,6 +87,7 @@ export function planBegunApp(input: FitInput): InitPlan {
   const app = openApp(input.store, decision);
   const draft = new CreationDraft(input.store);
   writeConfiguration(draft, decision);
+  if (alias !== undefined) addAlias(draft, app, alias);
   warnOfSecrets(draft, app);
   return { app, creation: draft.finish(), folders: [], fit };
 }

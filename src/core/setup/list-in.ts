@@ -84,6 +84,6 @@ function registerLine(
   };
   if (change(text.replaceAll("\r\n", "\n")) !== undefined)
     return draft.edit(file, (each) => change(each) ?? each, "list");
-  const place = before === undefined ? (keys ?? []).join(": ") : `the comment ${before}`;
+  const place = before === undefined ? (keys ?? []).join(": ") : `comment ${before}`;
   draft.note(`${file} has no ${place}, so this line is yours to put in: ${line}`);
 }

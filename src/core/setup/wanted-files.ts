@@ -11,12 +11,20 @@ import { ensureLegal } from "./usable-name.js";
 /** The files, the main one last. Throws for a place or a name that cannot be. */
 export function wantedFiles(adding: Adding): (Wanted & { readonly id: string })[] {
   const { app, role, data, from } = adding;
-  if (data.makes && !from && adding.shelf === undefined)
-    return data.makes.map((make) => {
+  if (data.makes && !from && adding.shelf === undefined) {
+    const { makes } = data;
+    // Who says `HarvestState` means the state, the reducer and the actions of the harvest.
+    const name = makes.reduce((each, { files }) => withoutFixed(files, each), adding.name);
+    return makes.map((make) => {
       const own = make.role ?? role;
       const extension = make.extension ?? data.extension;
-      return { id: make.id, ...placed(adding, { role: own, pattern: make.files, extension }), starter: make.starter };
+      return {
+        id: make.id,
+        ...placed({ ...adding, name }, { role: own, pattern: make.files, extension }),
+        starter: make.starter,
+      };
     });
+  }
   const extension = from?.extension ?? data.extension;
   if (!from && data.starter === undefined && data.makes === undefined) {
     const reason =
@@ -27,6 +35,11 @@ export function wantedFiles(adding: Adding): (Wanted & { readonly id: string })[
   }
   const starter = data.starter ?? data.makes?.at(-1)?.starter;
   return [{ id: role, ...placed(adding, { role, extension, pattern: undefined }), starter }];
+}
+
+function withoutFixed(pattern: string, name: string): string {
+  const parsed = parseNamingPattern(pattern);
+  return typeof parsed === "string" ? name : wordsTyped(parsed, name).join(" ");
 }
 
 function placed(

@@ -43,7 +43,9 @@ export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>)
   if (broken) return refuseAt(`${broken.message.replace(/\.$/, "")}.`, broken.pos[0]);
   const parsed = input.schema.safeParse(document.toJS() ?? {});
   if (!parsed.success) {
-    const [issue] = parsed.error.issues.map(innermost);
+    const issues = parsed.error.issues.map(innermost);
+    // A key that is misspelled is also missing; the misspelling says more.
+    const issue = issues.find(({ code }) => code === "unrecognized_keys") ?? issues[0];
     if (issue) {
       const given: unknown = document.getIn(issue.path);
       refuseAt(complaint(issue, given, input.schema), offsetOf(document, issue.path, issue));
@@ -81,9 +83,11 @@ function complaint(issue: Issue, given: unknown, schema: z.ZodMiniType): string 
     const [key = ""] = issue.keys;
     return said(`there is no key "${key}" here${nearestOf(key, keysAt(schema, issue.path))}`);
   }
+  if (given === undefined && issue.path.length > 0) return said("it is missing.");
   if (issue.code === "invalid_value") {
     const known = issue.values.map(String);
-    if (known.length === 1) return said(`${known[0]} is wanted here, not ${found}.`);
+    if (known.length === 1 && (typeof given !== "string" || nearestOf(given, known) === `. There are ${known.join()}.`))
+      return said(`${known[0]} is wanted here, not ${found}.`);
     if (typeof given === "string") return said(`"${given}" is not known${nearestOf(given, known)}`);
     return said(`one of ${known.join(", ")} is wanted here, not ${found}.`);
   }

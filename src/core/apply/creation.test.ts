@@ -1,0 +1,155 @@
+/** Files that are made: whole or not at all, and taken back. */
+import { describe, expect, test } from "vitest";
+import { CreationDraft, type Creation } from "../plan/index.js";
+import { at } from "../plan/planning.test.suite.js";
+import { MemoryStore } from "../tree/index.js";
+import { applyCreation, listChanges, planUndo, settle, undo, type Caller } from "./index.js";
+
+const caller: Caller = { pid: 7, host: "here", now: () => new Date("2026-11-23T10:02:11Z"), isAlive: () => false };
+const files = { "src/list.ts": "// one\r\n// two\r\n", ".gitignore": "dist", "docs/a.md": "a" };
+
+function contents(store: MemoryStore): Record<string, string> {
+  return Object.fromEntries(Object.entries(store.snapshot()).filter(([path]) => !path.startsWith(".steady-shelf")));
+}
+
+function drawnUp(store: MemoryStore): Creation {
+  const draft = new CreationDraft(store);
+  draft.make(at("src/deep/new/Tree.ts"), "tree\n", "component");
+  draft.make(at("src/deep/picture.png"), Buffer.from([0, 255]), "asset");
+  draft.edit(at("src/list.ts"), (text) => `${text}// three\n`, "list");
+  draft.edit(at(".gitignore"), (text) => `${text}\n.env\n`, "secrets");
+  return draft.finish();
+}
+
+const apply = (store: MemoryStore): string =>
+  applyCreation({ store, creation: drawnUp(store), command: "add tree", caller });
+
+function attempt(work: () => unknown): string {
+  try {
+    work();
+    return "fine";
+  } catch (error) {
+    return String(error);
+  }
+}
+
+test("files and folders are made, texts gain lines in their own line ends, and undo takes all of it back", () => {
+  const store = new MemoryStore(files);
+  const before = contents(store);
+  apply(store);
+  expect(store.read(at("src/list.ts")).toString()).toBe("// one\r\n// two\r\n// three\r\n");
+  expect(store.read(at("src/deep/new/Tree.ts")).toString()).toBe("tree\n");
+  expect(store.read(at("src/deep/picture.png"))).toEqual(Buffer.from([0, 255]));
+  expect(listChanges(store)[0]).toMatchObject({ made: 2, edited: 2, moved: 0 });
+  undo(store, caller);
+  expect(contents(store)).toEqual(before);
+  expect(store.stat(at("src/deep"))).toBeUndefined();
+});
+
+test("what a creation says it does is counted from the new text", () => {
+  const creation = drawnUp(new MemoryStore(files));
+  expect(creation.edited.map(({ path, lines }) => [path, lines])).toEqual([
+    ["src/list.ts", [{ line: 3, text: "// three" }]],
+    [".gitignore", [{ line: 2, text: ".env" }]],
+  ]);
+  expect(creation.foldersMade).toEqual(["src/deep", "src/deep/new"]);
+});
+
+describe("whole or not at all", () => {
+  const before = contents(new MemoryStore(files));
+  const whole = new MemoryStore(files);
+  let calls = 0;
+  whole.beforeChange = (call) => (calls = call);
+  apply(whole);
+  whole.beforeChange = undefined;
+  const after = contents(whole);
+
+  test("a store that fails once, at any call, is left before or after", () => {
+    expect(calls).toBeGreaterThan(15);
+    for (let at = 1; at <= calls; at += 1) {
+      const store = new MemoryStore(files);
+      store.beforeChange = (call) => {
+        if (call === at) throw new Error("ENOSPC");
+      };
+      const result = attempt(() => apply(store));
+      store.beforeChange = undefined;
+      expect(contents(store), `call ${at}: ${result}`).toEqual(result === "fine" ? after : before);
+    }
+  });
+
+  test("a run or an undo that is killed at any call is put in order by the next", () => {
+    for (const done of [false, true])
+      for (let at = 1; at <= calls + 8; at += 1) {
+        const store = new MemoryStore(files);
+        if (done) apply(store);
+        let made = 0;
+        store.beforeChange = () => {
+          if ((made += 1) >= at) throw new Error("killed");
+        };
+        attempt(() => (done ? undo(store, caller) : apply(store)));
+        store.beforeChange = undefined;
+        settle(store, caller);
+        expect([before, after], `killed at ${at}`).toContainEqual(contents(store));
+      }
+  });
+});
+
+describe("nothing is lost", () => {
+  test.each([
+    ["a file", "src/deep/new/Tree.ts"],
+    ["a folder's name", "src/deep"],
+  ])("%s that came meanwhile is not overwritten", (_, path) => {
+    const store = new MemoryStore(files);
+    const creation = drawnUp(store);
+    for (const folder of ["src/deep", "src/deep/new"]) if (path.startsWith(`${folder}/`)) store.makeFolder(at(folder));
+    store.create(at(path), Buffer.from("precious"), 0o644);
+    expect(attempt(() => applyCreation({ store, creation, command: "add", caller }))).not.toBe("fine");
+    expect(store.read(at(path)).toString()).toBe("precious");
+    expect(store.read(at(".gitignore")).toString()).toBe("dist");
+  });
+
+  test("a list that was edited meanwhile is refused by name", () => {
+    const store = new MemoryStore(files);
+    const creation = drawnUp(store);
+    store.remove(at(".gitignore"));
+    store.create(at(".gitignore"), Buffer.from("mine"), 0o644);
+    expect(() => applyCreation({ store, creation, command: "add", caller })).toThrow(
+      expect.objectContaining({ code: "CHANGED_SINCE", detail: { paths: [".gitignore"] } }) as Error,
+    );
+  });
+
+  test("a file that was made and then worked on is not taken back", () => {
+    const store = new MemoryStore(files);
+    apply(store);
+    store.remove(at("src/deep/new/Tree.ts"));
+    store.create(at("src/deep/new/Tree.ts"), Buffer.from("work"), 0o644);
+    expect(() => planUndo(store)).toThrow(expect.objectContaining({ code: "CHANGED_SINCE_CHANGE" }) as Error);
+  });
+
+  test("a file that was made and thrown away does not stand in the way of an undo; a neighbour keeps its folder", () => {
+    const store = new MemoryStore(files);
+    apply(store);
+    store.remove(at("src/deep/new/Tree.ts"));
+    store.create(at("src/deep/new/mine.ts"), Buffer.from("mine"), 0o644);
+    undo(store, caller);
+    expect(contents(store)).toEqual(contents(new MemoryStore({ ...files, "src/deep/new/mine.ts": "mine" })));
+  });
+
+  test.each([
+    [{ "src/deep": "-> ../docs" }, "THROUGH_LINK"],
+    [{ "src/deep": "a file" }, "TARGET_NOT_FOLDER"],
+    [{ "src/deep/.git/HEAD": "ref" }, "SOURCE_NOT_OURS"],
+    [{ "src/deep/picture.png": "mine" }, "NAME_TAKEN"],
+  ])("%j is refused (%s)", (more, code) => {
+    expect(() => drawnUp(new MemoryStore({ ...files, ...more }))).toThrow(expect.objectContaining({ code }) as Error);
+  });
+
+  test("a text of mixed line ends, a byte-order mark and another encoding stay", () => {
+    const store = new MemoryStore({});
+    const utf16 = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from("a\r\nb\n", "utf16le")]);
+    store.create(at("x.txt"), utf16, 0o644);
+    const draft = new CreationDraft(store);
+    draft.edit(at("x.txt"), (text) => `${text}c\n`, "list");
+    expect(draft.finish().edited[0]?.after.toString("utf16le")).toBe("\ufeffa\r\nb\nc\n");
+  });
+});

@@ -1,0 +1,54 @@
+/** Which app somebody means who stands in a folder, and how it is set up: by its configuration, else by what is there. */
+import { readStack, stackMarks } from "../arrangement/index.js";
+import { ShelfError } from "../errors.js";
+import { isBelow, type ProjectPath } from "../paths.js";
+import { nearestConfiguration, readConfiguration } from "../project/index.js";
+import type { FileReader } from "../tree/index.js";
+import { openApp, projectName, type App } from "./app.js";
+import { detectStacks, stackOfFiles } from "./detect-stack.js";
+import { fitArrangements } from "./fit.js";
+import { usualSource } from "./init.js";
+
+/** An app that was found. */
+export interface FoundApp {
+  readonly app: App;
+  /** Whether no configuration names its arrangement, so that the one that fits best was taken. */
+  readonly guessed: boolean;
+}
+
+/** The app around a folder. Throws `STACK_UNSURE` where nothing tells how it is built, and what `openApp` throws. */
+export async function findApp(store: FileReader, standing: ProjectPath): Promise<FoundApp> {
+  const file = nearestConfiguration(store, standing);
+  const configuration = file === undefined ? undefined : await readConfiguration(store, file);
+  const folder = configuration?.folder ?? standing;
+  const name = configuration?.stack ?? detectStacks(store, folder)[0]?.name ?? (await stackByCode(store, folder));
+  if (name === undefined) throw stackUnsure(store, configuration?.file ?? folder);
+  const stack = readStack(name, configuration?.placeOf("stack"));
+  if (configuration?.arrangement !== undefined) {
+    const { arrangement } = configuration;
+    const source = configuration.source ?? usualSource(store, folder, { stack, name: projectName(store, folder) });
+    return { app: openApp(store, { folder, stack: name, source, arrangement, configuration }), guessed: false };
+  }
+  const paths = await filesOfApp(store, folder);
+  const [fit] = fitArrangements({ store, folder, stack, paths, source: configuration?.source });
+  if (!fit) throw new RangeError("a stack knows at least one arrangement");
+  return { app: openApp(store, { ...fit, folder, stack: name, configuration }), guessed: true };
+}
+
+/** The files of an app, from the project's root. */
+export async function filesOfApp(store: FileReader, folder: ProjectPath): Promise<ProjectPath[]> {
+  const { files } = await store.list();
+  return files.map(({ path }) => path).filter((path) => isBelow(path, folder));
+}
+
+/** The refusal where nothing tells how an app is built. */
+export function stackUnsure(store: FileReader, folder: ProjectPath): ShelfError {
+  return new ShelfError("STACK_UNSURE", {
+    path: folder === "" ? store.root : folder,
+    paths: stackMarks().map(({ name }) => name),
+  });
+}
+
+async function stackByCode(store: FileReader, folder: ProjectPath): Promise<string | undefined> {
+  return stackOfFiles(await filesOfApp(store, folder))?.name;
+}
