@@ -1,0 +1,214 @@
+/**
+ * Writes what is made from the sources: the JSON Schemas in schema/, docs/configuration.md and docs/arrangements.md.
+ *
+ *   node scripts/generate.mjs           write them
+ *   node scripts/generate.mjs --check   only say which are not as they would be written (exit code 1)
+ */
+// @ts-check
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import { build } from "esbuild";
+
+const root = fileURLToPath(new URL("..", import.meta.url));
+const folder = mkdtempSync(join(root, "dist", "generate-"));
+const entry = `
+export * as z from "zod/mini";
+export { configurationSchema } from "./src/core/project/schema.ts";
+export { arrangementSchema, shelfSchema } from "./src/core/arrangement/schemas.ts";
+export { makeShelves, aboutShelf } from "./src/core/arrangement/shelf.ts";
+export { roleMeanings } from "./src/core/arrangement/roles.ts";
+`;
+await build({
+  absWorkingDir: root,
+  stdin: { contents: entry, resolveDir: root, loader: "ts" },
+  outfile: join(folder, "source.mjs"),
+  bundle: true,
+  format: "esm",
+  platform: "node",
+  packages: "external",
+  logLevel: "warning",
+});
+const source = await import(pathToFileURL(join(folder, "source.mjs")).href);
+rmSync(folder, { recursive: true });
+const { z, configurationSchema, arrangementSchema, shelfSchema, makeShelves, aboutShelf, roleMeanings } = source;
+
+/** @param {string} name */
+const data = (name) => JSON.parse(readFileSync(join(root, "dist", "data", `${name}.json`), "utf8"));
+const stacks = data("stacks").stacks.map((/** @type {{ name: string }} */ mark) => data(`stacks/${mark.name}`));
+const arrangements = [
+  ...new Set(stacks.flatMap((/** @type {{ arrangements: string[] }} */ stack) => stack.arrangements)),
+].map((name) => data(`arrangements/${name}`));
+
+const files = {
+  "schema/steady-shelf.schema.json": jsonSchema(configurationSchema, "steady-shelf.yaml"),
+  "schema/arrangement.schema.json": jsonSchema(arrangementSchema, "An arrangement of Steady Shelf"),
+  "docs/configuration.md": configurationPage(),
+  "docs/arrangements.md": arrangementsPage(),
+};
+
+let stale = 0;
+for (const [name, text] of Object.entries(files)) {
+  const path = join(root, name);
+  let before = "";
+  try {
+    before = readFileSync(path, "utf8");
+  } catch {
+    // It is written for the first time.
+  }
+  if (before === text) continue;
+  stale += 1;
+  if (process.argv.includes("--check")) console.error(`${name} is not as it would be generated; run npm run generate.`);
+  else {
+    mkdirSync(join(path, ".."), { recursive: true });
+    writeFileSync(path, text);
+    console.log(name);
+  }
+}
+if (process.argv.includes("--check") && stale > 0) process.exitCode = 1;
+
+/** @param {unknown} schema @param {string} title */
+function jsonSchema(schema, title) {
+  return `${JSON.stringify({ title, ...z.toJSONSchema(schema, { io: "input" }) }, undefined, 2)}\n`;
+}
+
+/** A table of an object's keys: what may stand there, and what it means. @param {any} schema */
+function keyTable(schema) {
+  const json = z.toJSONSchema(schema, { io: "input" });
+  const rows = Object.entries(json.properties).map(
+    ([key, property]) =>
+      `| \`${key}\` | ${formOf(property)} | ${String(property.description ?? "").replaceAll("|", "\\|")} |`,
+  );
+  return ["| key | holds | means |", "| --- | --- | --- |", ...rows].join("\n");
+}
+
+/** @param {any} property @returns {string} */
+function formOf(property) {
+  if (property.const !== undefined) return `\`${property.const}\``;
+  if (property.enum)
+    return property.enum.length > 6
+      ? "a word"
+      : property.enum.map((/** @type {string} */ each) => `\`${each}\``).join(", ");
+  if (property.anyOf) return [...new Set(property.anyOf.map(formOf))].join(" or ");
+  if (property.type === "array")
+    return `a list of ${formOf(property.items).replace(/^an? /, "").replace("keys", "groups of keys")}`;
+  if (property.type === "object")
+    return property.properties ? "keys" : `\`name:\` ${formOf(property.additionalProperties)}`;
+  return (
+    { string: "text", boolean: "`true` or `false`", number: "a number" }[/** @type {string} */ (property.type)] ?? ""
+  );
+}
+
+function configurationPage() {
+  const roles = Object.entries(roleMeanings).map(([role, meaning]) => `| \`${role}\` | ${meaning} |`);
+  return `<!-- Made by scripts/generate.mjs from src/core/project/schema.ts: edit that. -->
+# Configuration
+
+\`steady-shelf.yaml\` lies in the app's folder; \`steady-shelf init\` writes it. Commands look for it upward from where you stand, so each app of a
+monorepo may have one, and each speaks for its own folder. Everything in it is optional but \`version\`. For completion in your editor, put
+\`$schema: ./node_modules/steady-shelf/schema/steady-shelf.schema.json\` at the top. A key that is not known is an error with its line and the nearest word.
+
+\`\`\`yaml
+version: 1
+stack: react-web
+source: src
+arrangement: feature-first
+words: { screen: pages }          # src/features/trees/pages
+names: { screen: "{Pascal}Page" } # HarvestPage.tsx
+shelves:                          # added to, or replacing, the arrangement's own
+  - at: features/{feature}/domain
+    holds: [model, use-case, repository]
+    reaches: []                   # may reference nothing outside itself
+companions: { component: [style, test] }
+features: { trees: [tree, orchard-map] }
+aliases: { "~": src }
+\`\`\`
+
+## Keys
+
+${keyTable(configurationSchema)}
+
+What \`files\` and \`rules\` say is read and checked, and obeyed by commands to come.
+
+## A shelf
+
+${keyTable(shelfSchema)}
+
+### Naming patterns
+
+Fixed text around one placeholder: \`{Pascal}Screen\` (HarvestScreen), \`use{Pascal}\` (useHarvest), \`_{kebab}\` (_tree-card), \`{snake}_page\`
+(harvest_page). A pattern is for the name without its extension. The first of several is used for new files, all are right. Words survive
+abbreviations, digits and letters of any language: \`useURLParams\`, \`HTTPServer2Client\`, \`Größe\`.
+
+### Words in braces
+
+\`{feature}\` is the feature's folder, \`{name}\` a folder for each thing (\`components/{name}\`: TreeCard/TreeCard.tsx), \`{part}\` a folder for each part
+that the stack gives a role (images and fonts of assets). Any role, and \`{app}\`, \`{core}\`, \`{features}\`, \`{shared}\`, \`{presentation}\`, \`{domain}\`
+and \`{data}\`, stand for the stack's word, or yours in \`words\`.
+
+### Reaches
+
+A list of roles (\`model\`), path patterns (\`"{core}"\`, with all below; \`{feature}\` is the same feature) and \`public-index\` (the index of any feature). Its
+own shelf, in its own feature, is always open.
+
+## Aliases
+
+An alias without a star stands for the path itself and for all below it. Targets are relative to the file. In a monorepo an alias holds for the
+files below its configuration. Read without any configuration: \`paths\` and \`baseUrl\` of the nearest \`tsconfig.json\` or \`jsconfig.json\` (with \`extends\` and
+\`references\`), \`imports\`, \`exports\` and \`main\` of \`package.json\`, workspace packages by name.
+
+## Roles
+
+| role | what its files are for |
+| --- | --- |
+${rows(roles)}
+`;
+}
+
+/** @param {readonly string[]} lines */
+function rows(lines) {
+  return lines.join("\n");
+}
+
+function arrangementsPage() {
+  const chapters = arrangements.map((arrangement) => {
+    const fitting = stacks.filter((/** @type {any} */ stack) => stack.arrangements.includes(arrangement.name));
+    const [stack] = fitting;
+    const shelves = makeShelves(
+      { shelves: arrangement.shelves, placeOf: () => ({ file: "" }) },
+      { stack, own: {}, names: {} },
+    );
+    const lines = shelves
+      .filter((/** @type {any} */ shelf) => shelf.at !== ".")
+      .map((/** @type {any} */ shelf) => {
+        const patterns = [...shelf.patterns.values()].flat().map((/** @type {any} */ pattern) => `\`${pattern.text}\``);
+        return `| \`${shelf.at}/\` | ${shelf.holds.join(", ")} | ${[...new Set(patterns)].join(" ")} | ${aboutShelf(shelf)} |`;
+      });
+    return `## ${arrangement.name}: ${arrangement.title}
+
+${arrangement.about} For ${fitting.map((/** @type {any} */ each) => each.title).join(", ")}.
+
+In the words of ${stack.title}:
+
+| folder | holds | names | for |
+| --- | --- | --- | --- |
+${lines.join("\n")}
+`;
+  });
+  const words = ["screen", "component", "navigation", "state", "hook", "service", "helper", "style"];
+  const table = stacks.map((/** @type {any} */ stack) => {
+    const cells = words.map((role) => (stack.roles[role] ? `\`${stack.roles[role].folder}\`` : ""));
+    return `| ${stack.name} | ${cells.join(" | ")} |`;
+  });
+  return `<!-- Made by scripts/generate.mjs from data/: edit that. -->
+# Arrangements and stacks
+
+A stack gives the words: folders, extensions and cases as its people use them. An arrangement gives the shape. Both are data, one file each, in
+\`data/\`; [adding one](adding-an-arrangement.md) is writing a file.
+
+| stack | ${words.join(" | ")} |
+| --- |${words.map(() => " --- |").join("")}
+${table.join("\n")}
+
+${chapters.join("\n")}`;
+}
