@@ -94,6 +94,10 @@ describe("what is wrong is said with its place", () => {
     ],
     ["version: 1\nwords: { scren: x }", '2:10 words: there is no key "scren" here; did you mean screen?'],
     ["version: 1\npublic-index: yes please", '2:15 public-index: true or false is wanted here, not "yes please".'],
+    [
+      "version: 1\nshelves: [{ at: x/{feature}, holds: screen }]",
+      "2:19 Unexpected flow-map-start at node end. Inside { }, a text that holds braces stands in quotes.",
+    ],
     ["version: 1\nversion: 1", "2:1 Map keys must be unique."],
     ["version: 1\nsource: [", "2:10 Flow sequence in block collection must be sufficiently indented and end with a ]."],
   ])("%j", (text, said) => {

@@ -155,6 +155,7 @@ describe("listed where it has to be known", () => {
     ],
     ["// nothing yet\nbody {}\n", '// nothing yet\n@use "components/card";\nbody {}\n'],
     ["", '@use "components/card";\n'],
+    ['@use "base/card";\n', '@use "base/card";\n@use "components/card" as components-card;\n'],
   ])("the entry sheet %j", (before, after) => {
     const app = appOf("sass", "stylesheet-sections", { "src/main.scss": before });
     expect(planAddition(app, requestOf("component card")).edited[0]?.after.toString()).toBe(after);

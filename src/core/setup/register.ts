@@ -1,5 +1,6 @@
 /** Puts a line where an arrangement says that a new file is listed. Each is one function from text to text. */
 import { isMap, isScalar, isSeq, parseDocument } from "yaml";
+import { nameOf } from "../paths.js";
 
 /** The text with the line before a comment, indented like it; `undefined` if the comment is not there. */
 export function insertBefore(text: string, comment: string, line: string): string | undefined {
@@ -23,9 +24,11 @@ export function appendLine(text: string, line: string): string {
  */
 export function insertInSection(text: string, line: string, sections: readonly string[]): string {
   const lines = text.split("\n");
-  if (lines.some((each) => each.trim() === line)) return text;
+  const used = lines.map(pathUsed);
+  const wanted = pathUsed(line);
+  if (wanted === undefined || used.includes(wanted)) return text;
   const sectionOf = (each: string): number => {
-    const path = /^\s*@(?:use|forward|import)\s+["']([^"']+)["']/.exec(each)?.[1];
+    const path = pathUsed(each);
     return path === undefined
       ? -1
       : sections.findIndex((section) => path.replace(/^\.\//, "").startsWith(`${section}/`));
@@ -35,7 +38,15 @@ export function insertInSection(text: string, line: string, sections: readonly s
   const later = places.findIndex((section) => section > own);
   const last = places.findLastIndex((section) => section >= 0 && section <= own);
   const at = last >= 0 ? last + 1 : later >= 0 ? later : firstRule(lines);
-  return lines.toSpliced(at, 0, line).join("\n");
+  // Two sheets of one name (`base/reset`, `vendors/reset`) cannot have one namespace.
+  const isTaken = used.some((path) => path !== undefined && nameOf(path) === nameOf(wanted));
+  const spelled = isTaken ? line.replace(/;$/, ` as ${wanted.replaceAll("/", "-")};`) : line;
+  return lines.toSpliced(at, 0, spelled).join("\n");
+}
+
+/** `@use "components/card";` → `components/card`. */
+function pathUsed(line: string): string | undefined {
+  return /^\s*@(?:use|forward|import)\s+["']([^"']+)["']/.exec(line)?.[1];
 }
 
 /** `@use` comes before every rule, but after the comments at the top. */

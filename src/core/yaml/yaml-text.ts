@@ -40,7 +40,12 @@ export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>)
     throw new ShelfError(input.code, { reason, place: placeOf(offset) });
   };
   const [broken] = document.errors;
-  if (broken) return refuseAt(`${broken.message.replace(/\.$/, "")}.`, broken.pos[0]);
+  if (broken) {
+    const hint = /flow-map|flow map/i.test(broken.message)
+      ? " Inside { }, a text that holds braces stands in quotes."
+      : "";
+    return refuseAt(`${broken.message.replace(/\.$/, "")}.${hint}`, broken.pos[0]);
+  }
   const parsed = input.schema.safeParse(document.toJS() ?? {});
   if (!parsed.success) {
     const issues = parsed.error.issues.map(innermost);

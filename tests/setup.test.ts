@@ -1,0 +1,244 @@
+/** `init` and `add` of the built program, judged by the compilers of the stacks. */
+import { execFileSync, spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { compile } from "sass";
+import { describe, expect, test } from "vitest";
+import {
+  applyCreation,
+  findApp,
+  openDiskStore,
+  planAddition,
+  planFeature,
+  type Creation,
+  type ProjectPath,
+  type Role,
+} from "../src/core/index.js";
+import { fingerprint, folderWith, run } from "./program.js";
+
+const modules = fileURLToPath(new URL("../node_modules", import.meta.url));
+const require = createRequire(import.meta.url);
+const roles =
+  "screen container layout navigation state constants model view-model command use-case repository data-source service hook helper config style translation";
+
+/** An app of one stack with one of everything, and a feature. The program begins it; the rest is made in this process, which is quicker. */
+async function appWithEverything(stack: string, arrangement: string): Promise<string> {
+  const options = {
+    target: "ES2022",
+    module: "ESNext",
+    moduleResolution: "Bundler",
+    jsx: stack === "vue" ? "preserve" : "react-jsx",
+    strict: true,
+    noUncheckedIndexedAccess: true,
+    verbatimModuleSyntax: true,
+    noEmit: true,
+    skipLibCheck: true,
+    types: [],
+    lib: ["ES2022", "DOM"],
+  };
+  const tsconfig = JSON.stringify({ compilerOptions: options, include: ["src"] }, undefined, 2);
+  const root = folderWith({ "package.json": '{ "name": "pippin-row" }', "tsconfig.json": tsconfig });
+  symlinkSync(modules, join(root, "node_modules"));
+  fine(run(root, ["init", "--stack", stack, "--arrangement", arrangement, "--alias", "@", "--write"]));
+  const store = openDiskStore(root);
+  const { app } = await findApp(store, "" as ProjectPath);
+  const caller = { pid: process.pid, host: "here", now: () => new Date(), isAlive: () => true };
+  const carryOut = (creation: Creation): void => void applyCreation({ store, creation, command: "add", caller });
+  const inFeatures = /feature/.test(arrangement);
+  if (inFeatures) carryOut(planFeature(app, { name: "Harvest", with: [] }));
+  for (const role of [...roles.split(" "), "component"]) {
+    const name = role === "component" ? "TreeCard" : "apple picking";
+    const shelves = app.layout.shelves.filter(({ holds }) => holds.includes(role as Role));
+    const feature = shelves.some(({ at }) => at.includes("{feature}")) ? "orchard map" : undefined;
+    const request = { role, name, feature, with: role === "component" ? ["test", "story"] : [], without: [] };
+    if (app.stack.roles[role as Role]) carryOut(planAddition(app, request));
+  }
+  return root;
+}
+
+function fine(result: { readonly code: number | null; readonly err: string }): void {
+  expect(result.err).toBe("");
+  expect(result.code).toBe(0);
+}
+
+function compiled(root: string, compiler: string): string {
+  return spawnSync(process.execPath, [require.resolve(compiler), "-p", "."], { cwd: root, encoding: "utf8" }).stdout;
+}
+
+describe("what init and add make passes the stack's own compiler", () => {
+  test.each([
+    ["react-web", "layer-first"],
+    ["react-web", "feature-first"],
+    ["react-web", "feature-first-with-core"],
+    ["react-web", "layered-features"],
+  ])("%s, %s: TypeScript with React's types", async (stack, arrangement) => {
+    const root = await appWithEverything(stack, arrangement);
+    expect(compiled(root, "typescript/bin/tsc")).toBe("");
+    const broken = join(root, "src/App.tsx");
+    writeFileSync(broken, readFileSync(broken, "utf8").replace("./", "./x"));
+    expect(compiled(root, "typescript/bin/tsc"), "the judge sees a break").toContain("TS2307");
+  });
+
+  test.each([
+    ["vue", "feature-first"],
+    ["vue", "mvvm"],
+  ])("%s, %s: Vue's compiler", async (stack, arrangement) => {
+    const root = await appWithEverything(stack, arrangement);
+    expect(compiled(root, "vue-tsc/bin/vue-tsc.js")).toBe("");
+    writeFileSync(join(root, "src/App.vue"), "<script setup lang='ts'>import x from './nowhere.vue';</script>");
+    expect(compiled(root, "vue-tsc/bin/vue-tsc.js"), "the judge sees a break").toContain("nowhere");
+  });
+
+  test("Sass: every section is in the sheet, in an order that works", () => {
+    const root = folderWith({ "package.json": '{ "devDependencies": { "sass": "1" } }' });
+    fine(run(root, ["init", "--write"]));
+    const sheets = [
+      "constants gaps",
+      "helper focus-ring",
+      "generated reset",
+      "style links",
+      "layout footer",
+      "component TreeCard",
+    ];
+    for (const words of [...sheets, "screen harvest", "style winter --shelf themes"])
+      fine(run(root, ["add", ...words.split(" "), "--write"]));
+    const { css } = compile(join(root, "styles/main.scss"));
+    const order = [".links", ".footer", ".tree-card", ".harvest", ".winter"].map((each) => css.indexOf(`${each} {`));
+    expect(order.every((place) => place > 0)).toBe(true);
+    expect([...order].sort((a, b) => a - b)).toEqual(order);
+  });
+});
+
+describe("init", () => {
+  test("previews, writes, does nothing the second time, and is taken back byte for byte", () => {
+    const root = folderWith({ "package.json": '{ "dependencies": { "react": "19" } }', ".gitignore": "node_modules" });
+    const before = fingerprint(root);
+    const preview = run(root, ["init"]);
+    expect(preview.out).toMatch(/^Makes 24 files and 16 folders [^.]*; adds 1 line\sto 1 file\.\n/);
+    expect(preview.out).toContain("Nothing was written.");
+    expect(fingerprint(root)).toBe(before);
+    expect(run(root, ["init", "--write"]).out).toMatch(/^Made 24 files/);
+    expect(readFileSync(join(root, ".gitignore"), "utf8")).toBe("node_modules\n.env\n");
+    expect(execFileSync("git", ["status", "--porcelain", "--ignored", ".env"], { cwd: root, encoding: "utf8" })).toBe(
+      "!! .env\n",
+    );
+    const after = fingerprint(root);
+    expect(run(root, ["init", "--write"]).out).toContain("Nothing to do");
+    expect(fingerprint(root)).toBe(after);
+    expect(run(root, ["undo", "--write"]).out).toContain(
+      "Removes the 24 files that it made; 1 file returns to its earlier bytes.",
+    );
+    expect(fingerprint(root)).toBe(before);
+  });
+
+  test.each([
+    [["--stack", "raect-web"], "Did you mean react-web?"],
+    [["--stack", "sass", "--arrangement", "feature-frist"], "Did you mean feature-first?"],
+    [["--stack", "sass", "--arrangement", "mvvm"], "Choose one of stylesheet-sections."],
+    [["--stack", "vue", "--arrangement", "./mine.yaml"], "no file mine.yaml is there"],
+    [["--stack", "vue", "--source", "../x"], "lies outside the project"],
+    [["--stack", "vue", "--alias", "@/ x"], "cannot be a name"],
+    [[], "Say it with --stack"],
+  ])("init %j is refused: %s", (words, said) => {
+    const root = folderWith({ "notes.md": "" });
+    const before = fingerprint(root);
+    const refused = run(root, ["init", ...words, "--write"]);
+    expect([refused.code, refused.err.replaceAll(/\s+/g, " ")]).toEqual([2, expect.stringContaining(said)]);
+    expect(fingerprint(root)).toBe(before);
+  });
+
+  test("says another thing than the configuration: refused with its line", () => {
+    const root = folderWith({
+      "steady-shelf.yaml": "version: 1\nstack: vue\narrangement: mvvm\n",
+      "package.json": "{}",
+    });
+    const refused = run(root, ["init", "--arrangement", "layer-first", "--write"]);
+    expect([refused.code, refused.err]).toEqual([2, expect.stringContaining("steady-shelf.yaml:3:14")]);
+  });
+
+  test("each app of a monorepo has its own, and add finds it from anywhere inside", () => {
+    const root = folderWith({
+      "package.json": '{ "workspaces": ["apps/*"] }',
+      "apps/web/package.json": '{ "dependencies": { "react": "19" } }',
+      "apps/desk/package.json": '{ "dependencies": { "vue": "3" } }',
+    });
+    for (const app of ["web", "desk"]) fine(run(join(root, "apps", app), ["init", "--write"]));
+    fine(run(join(root, "apps/web/src/screens"), ["add", "screen", "rota", "--write"]));
+    fine(run(join(root, "apps/desk"), ["add", "screen", "rota", "--write"]));
+    expect([
+      existsSync(join(root, "apps/web/src/screens/RotaScreen.tsx")),
+      existsSync(join(root, "apps/desk/src/views/RotaView.vue")),
+    ]).toEqual([true, true]);
+    expect(run(root, ["history", "--json"]).json().changes).toHaveLength(4);
+  });
+
+  test("an arrangement of one's own is obeyed, and its mistakes are shown with their line", () => {
+    const own =
+      "version: 1\nname: orchard\ntitle: rows of trees\nabout: ours\nshelves:\n  - { at: 'rows/{feature}', holds: [screen, component], from-start: true }\n";
+    const root = folderWith({ "shelves/orchard.yaml": own, "package.json": "{}" });
+    fine(
+      run(root, [
+        "init",
+        "--stack",
+        "react-web",
+        "--arrangement",
+        "./shelves/orchard.yaml",
+        "--fill",
+        "readmes",
+        "--write",
+      ]),
+    );
+    const added = run(root, ["add", "screen", "harvest", "--feature", "south slope", "--json"]);
+    expect(added.json()).toMatchObject({
+      made: [{ path: "src/rows/south-slope/HarvestScreen.tsx", why: "screen" }],
+      written: false,
+    });
+    writeFileSync(join(root, "shelves/orchard.yaml"), own.replace("holds: [screen", "holds: [scren"));
+    expect(run(root, ["add", "screen", "x", "--feature", "y"]).err).toContain("shelves/orchard.yaml:6:");
+  });
+});
+
+describe("add", () => {
+  test("without a configuration takes what fits best, and says so", () => {
+    const root = folderWith({
+      "package.json": '{ "dependencies": { "vue": "3" } }',
+      "src/pages/HomePage.vue": "",
+      "src/pages/RotaPage.vue": "",
+      "src/composables/useRota.ts": "",
+    });
+    const added = run(root, ["add", "screen", "harvest"]);
+    expect(added.out).toContain("+ src/pages/HarvestPage.vue  screen");
+    expect(added.err).toContain("fits best is taken: layer-first");
+  });
+
+  test("refuses with exit code 2 and leaves nothing", () => {
+    const root = folderWith({
+      "steady-shelf.yaml": "version: 1\nstack: react-web\narrangement: layer-first\nsource: src\n",
+      "src/components/tree-card.tsx": "",
+    });
+    const before = fingerprint(root);
+    const refused = run(root, ["add", "component", "TreeCard", "--write", "--json"]);
+    expect([refused.code, refused.json()]).toMatchObject([2, { error: { code: "NAME_TAKEN" } }]);
+    expect(run(root, ["add", "scren", "x"]).err).toContain("Did you mean screen?");
+    expect(run(root, ["add", "screen"]).code).toBe(2);
+    expect(fingerprint(root)).toBe(before);
+  });
+
+  test("copies an asset by its right name, and undo takes it away", () => {
+    const root = folderWith({
+      "steady-shelf.yaml": "version: 1\nstack: flutter\narrangement: layer-first\nsource: lib\n",
+      "pubspec.yaml": "name: orchard\nflutter:\n  assets:\n    - assets/images/old.png\n",
+    });
+    mkdirSync(join(root, "in"));
+    writeFileSync(join(root, "in/Apple Tree.PNG"), Buffer.from([1, 2, 255]));
+    const before = fingerprint(root);
+    fine(run(root, ["add", "asset", "AppleTree", "--from", "in/Apple Tree.PNG", "--write"]));
+    expect(readFileSync(join(root, "assets/images/apple_tree.png"))).toEqual(Buffer.from([1, 2, 255]));
+    expect(readFileSync(join(root, "pubspec.yaml"), "utf8")).toContain("    - assets/images/apple_tree.png\n");
+    fine(run(root, ["undo", "--write"]));
+    expect(fingerprint(root)).toBe(before);
+    expect(run(root, ["add", "asset", "x", "--from", "nowhere.png"]).code).toBe(3);
+  });
+});
