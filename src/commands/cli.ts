@@ -67,10 +67,10 @@ function commandLine(
       )
       .command(
         "demo",
-        "The full tour, on a copy of the demo app",
+        "The full tour, on the apps of the demo",
         (args) =>
-          args.option("keep", { type: "boolean", default: false, describe: "Keep the copy, and say where it is" }),
-        (typed) => done(import("./demo.js").then(({ runDemo }) => runDemo(typed))),
+          args.option("keep", { type: "boolean", default: false, describe: "Keep the apps, and say where they are" }),
+        (typed) => done(import("./demo/index.js").then(({ runDemo }) => runDemo(typed))),
       )
       .option("project", {
         type: "string",

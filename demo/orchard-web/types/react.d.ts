@@ -7,6 +7,7 @@ declare module "react" {
   export interface Context<Value> {
     Provider: ComponentType<{ value: Value; children?: ReactNode }>;
   }
+  export function useState<State>(): [State | undefined, Dispatch<State | undefined>];
   export function useState<State>(initial: State | (() => State)): [State, Dispatch<State | ((before: State) => State)>];
   export function useReducer<State, Action>(reducer: Reducer<State, Action>, initial: State): [State, Dispatch<Action>];
   export function useEffect(effect: () => void | (() => void), inputs?: readonly unknown[]): void;
@@ -26,7 +27,9 @@ declare module "react" {
     interface IntrinsicAttributes {
       key?: string | number;
     }
+    type Typed = (event: { currentTarget: { value: string } }) => void;
     interface IntrinsicElements {
+      input: { value?: string; onInput?: Typed; onChange?: Typed };
       [name: string]: Record<string, unknown>;
     }
   }

@@ -41,7 +41,9 @@ export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "
     addTo(draft, app, { role, name, with: [], without: [], ...(inFeature && { feature: name }) });
   }
   if (folder === undefined)
-    draft.note(`${app.layout.arrangement} has no folders for features; its files went to their roles.`);
+    draft.note(
+      `${app.layout.arrangement} has no folders for features, so the files went to the shelves of their roles.`,
+    );
   return draft.finish();
 }
 

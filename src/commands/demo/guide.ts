@@ -1,0 +1,125 @@
+/** Leads through one tour: says, runs, has it judged, takes everything back. */
+import { spawnSync } from "node:child_process";
+import { cpSync, existsSync, mkdirSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { screenFor, wrap } from "../../terminal/screen.js";
+import { count } from "../../terminal/words.js";
+import type { Stop, Tour } from "./tours.js";
+
+/** A guide for one tour, in a folder that is its own. */
+export class Guide {
+  readonly folder: string;
+  readonly #screen = screenFor(process.stdout, process.env);
+  #fine = true;
+
+  constructor(
+    readonly tour: Tour,
+    above: string,
+  ) {
+    this.folder = join(above, tour.folder);
+  }
+
+  /** Whether every stop ended as it should, and every judge agreed. */
+  lead(): boolean {
+    this.#begin();
+    this.#say(this.tour.begin);
+    if (this.tour.copy.only === undefined) this.#judgeApp();
+    for (const stop of this.tour.stops) {
+      this.#stop(stop);
+      if (stop.run.includes("--write")) this.#judgeApp();
+    }
+    this.#undoAll();
+    return this.#fine;
+  }
+
+  #begin(): void {
+    const { copy, files } = this.tour;
+    const from = fileURLToPath(new URL(`../demo/${copy.from}`, import.meta.url));
+    mkdirSync(this.folder);
+    if (copy.only) for (const name of copy.only) cpSync(join(from, name), join(this.folder, name), { recursive: true });
+    else cpSync(from, this.folder, { recursive: true });
+    for (const [name, text] of Object.entries(files)) writeFileSync(join(this.folder, name), text);
+    const who = ["-c", "user.name=Pippin Row", "-c", "user.email=orchard@pippin-row.example"];
+    this.#git("init", "-q");
+    this.#git("add", "-A");
+    this.#git(...who, "commit", "-q", "-m", "The orchard's app");
+  }
+
+  #say(text: string): void {
+    process.stdout.write(`\n${this.#screen.palette.strong(wrap(`● ${text}`, this.#screen.width))}\n`);
+  }
+
+  #stop({ say, run, code = 0 }: Stop): void {
+    this.#say(say);
+    process.stdout.write(`${this.#screen.palette.faint(`$ steady-shelf ${run.join(" ")}`)}\n\n`);
+    const { status } = this.#run(run, "inherit");
+    this.#judge(status === code, `It ended with ${status}, not ${code}.`);
+  }
+
+  #run(words: readonly string[], output: "inherit" | "ignore"): { readonly status: number | null } {
+    return spawnSync(process.execPath, [process.argv[1] ?? "", ...words], {
+      cwd: this.folder,
+      stdio: ["ignore", output, output],
+    });
+  }
+
+  /** An independent judge: the compiler of the stack. */
+  #judgeApp(): void {
+    if (this.tour.judge === "TypeScript") this.#typeCheck();
+    else this.#compileSheets();
+  }
+
+  #typeCheck(): void {
+    const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
+    const { status, stdout } = spawnSync(process.execPath, [compiler, "-p", "."], {
+      cwd: this.folder,
+      encoding: "utf8",
+    });
+    // An app without a source file yet is no error of ours.
+    if (!existsSync(join(this.folder, "src"))) return;
+    this.#judge(status === 0, stdout, "tsc finds no error");
+  }
+
+  #compileSheets(): void {
+    const sass = this.#sass();
+    if (sass === undefined) return this.#judge(true, "", "(Sass is not installed here, so nobody judges the sheets)");
+    const { status, stdout, stderr } = spawnSync(process.execPath, [sass, "--no-source-map", "styles/main.scss"], {
+      cwd: this.folder,
+      encoding: "utf8",
+    });
+    const rules = stdout.split("{").length - 1;
+    this.#judge(status === 0, stderr, `Sass compiles the sheet: ${count(rules, "rule")}`);
+  }
+
+  /** Sass is needed for nothing but this judgement, so an installed program may be without. */
+  #sass(): string | undefined {
+    try {
+      return join(dirname(createRequire(import.meta.url).resolve("sass")), "sass.js");
+    } catch {
+      return undefined;
+    }
+  }
+
+  /** What is left, without a word each. */
+  #undoAll(): void {
+    for (let left = this.tour.undo; left > 0; left -= 1) this.#run(["undo", "--write"], "ignore");
+    this.#say(`The ${count(this.tour.undo, "change")} that are left are taken back too. What does git say?`);
+    const changes = this.#git("status", "--porcelain");
+    this.#judge(changes === "", changes, "git status finds no difference: every byte is back");
+  }
+
+  #git(...words: readonly string[]): string {
+    const run = spawnSync("git", [...words], { cwd: this.folder, encoding: "utf8" });
+    if (run.status !== 0) this.#judge(false, run.stderr || "git could not be run.");
+    return run.stdout;
+  }
+
+  #judge(holds: boolean, otherwise: string, verdict?: string): void {
+    const { palette } = this.#screen;
+    if (!holds) this.#fine = false;
+    if (!holds) process.stdout.write(`${palette.bad(`✗ ${otherwise}`)}\n`);
+    else if (verdict !== undefined) process.stdout.write(`\n${palette.good(`✓ ${verdict}`)}\n`);
+  }
+}

@@ -1,0 +1,143 @@
+/** The tours as data: what each begins with, what is said, what is run, and who judges it. */
+
+/** One stop: what is said, and what is run. */
+export interface Stop {
+  readonly say: string;
+  readonly run: readonly string[];
+  /** The exit code that belongs here. */
+  readonly code?: number;
+}
+
+/** One tour, in a folder of its own. */
+export interface Tour {
+  readonly folder: string;
+  readonly begin: string;
+  /** A folder of the demo that is copied, and which parts of it. */
+  readonly copy: { readonly from: string; readonly only?: readonly string[] };
+  /** Files written besides. */
+  readonly files: Readonly<Record<string, string>>;
+  readonly stops: readonly Stop[];
+  readonly judge: "TypeScript" | "Sass";
+  /** Changes that are left when the stops are done. */
+  readonly undo: number;
+}
+
+const plan = `version: 1
+moves:
+  - from: src/screens/HarvestScreen.tsx
+    to: src/features/harvest/HarvestScreen.tsx
+    reason: everything of the harvest in one place
+  - from: src/screens/HarvestScreen.test.tsx
+    to: src/features/harvest/HarvestScreen.test.tsx
+  - from: src/screens/HarvestScreen.module.css
+    to: src/features/harvest/HarvestScreen.module.css
+  - from: src/screens/formatYield.ts
+    to: src/helpers/formatYield.ts
+    reason: two screens use it
+  - from: src/hooks/useHarvest.ts
+    to: src/features/harvest/useHarvest.ts
+  - from: src/services/harvestService.ts
+    to: src/features/harvest/harvestService.ts
+`;
+
+/** A new app for the web: nothing but its manifest, its compiler's configuration and the types that it needs. */
+const newWebApp: Tour = {
+  folder: "orchard-new",
+  begin: "Pippin Row, a community orchard, begins an app for the web. There is a package.json, and nothing else.",
+  copy: { from: "orchard-web", only: ["types", "tsconfig.json"] },
+  files: { "package.json": '{ "name": "pippin-row", "private": true, "dependencies": { "react": "^19.0.0" } }\n' },
+  stops: [
+    {
+      say: "First a look at the folders it would have, and what each is for: nothing is written.",
+      run: ["init", "--arrangement", "feature-first"],
+    },
+    { say: "That is right, so make them.", run: ["init", "--arrangement", "feature-first", "--write"] },
+    {
+      say: "A feature gets only the folders that it needs; its screen is on the list of screens at once.",
+      run: ["add", "feature", "Harvest", "--with", "screen,state", "--write"],
+    },
+    {
+      say: "However a name is typed, it comes out right: place, case, and what goes with it.",
+      run: ["add", "component", "apple-basket", "--feature", "harvest", "--with", "test,story", "--write"],
+    },
+    {
+      say: "A name that is taken is refused, with the place of the other.",
+      run: ["add", "component", "appleBasket", "--feature", "Harvest"],
+      code: 2,
+    },
+  ],
+  judge: "TypeScript",
+  undo: 3,
+};
+
+/** A new theme in Sass. */
+const newTheme: Tour = {
+  folder: "orchard-theme",
+  begin: "The orchard's style sheets begin too, in sections. Found from package.json: Sass.",
+  copy: { from: "orchard-web", only: [] },
+  files: { "package.json": '{ "name": "pippin-row-theme", "private": true, "devDependencies": { "sass": "^1.0.0" } }\n' },
+  stops: [
+    { say: "One arrangement fits style sheets, so there is nothing to choose.", run: ["init", "--write"] },
+    {
+      say: "A feature is a page here, and the entry sheet uses it in the right place.",
+      run: ["add", "feature", "harvest", "--with", "screen,component", "--write"],
+    },
+    {
+      say: "Where a role has several shelves, one is named.",
+      run: ["add", "style", "winter", "--shelf", "themes", "--write"],
+    },
+  ],
+  judge: "Sass",
+  undo: 3,
+};
+
+/** The app that has been there for years. */
+const grownApp: Tour = {
+  folder: "orchard-web",
+  begin: "This is Pippin Row's web app of today, layer-first, in React and TypeScript.",
+  copy: { from: "orchard-web" },
+  files: { "harvest.yaml": plan },
+  stops: [
+    {
+      say: "The harvest chart belongs to its feature. First a look: nothing is written.",
+      run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"],
+    },
+    {
+      say: "That is right, so carry it out. The style sheet and the test go along.",
+      run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"],
+    },
+    {
+      say: "One file is named unlike its sisters. Another case is a new name too.",
+      run: ["move", "src/components/page-header.tsx", "src/components/PageHeader.tsx", "--write"],
+    },
+    {
+      say: "A whole folder, and a picture, which takes its second density along.",
+      run: ["move", "src/components/TreeCard", "src/assets/images/apple-tree.png", "src/features/trees/", "--write"],
+    },
+    {
+      say: "Several at once, from a plan that was written by hand. All of it happens, or nothing.",
+      run: ["move", "--plan", "harvest.yaml", "--write"],
+    },
+    {
+      say: "What cannot be is refused before anything is touched.",
+      run: ["move", "src/features", "src/features/all/"],
+      code: 2,
+    },
+    {
+      say: "A name that was mistyped is answered with the nearest.",
+      run: ["move", "src/screens/RotaScren.tsx", "src/features/rota/"],
+      code: 2,
+    },
+    {
+      say: "In an app that has begun, init writes down what is there, and says what does not fit.",
+      run: ["init", "--write"],
+    },
+    { say: "Everything that was done is known …", run: ["history"] },
+    { say: "… and can be taken back, the newest first.", run: ["undo", "--write"] },
+  ],
+  judge: "TypeScript",
+  undo: 4,
+};
+
+/** All tours, in the order in which people work. */
+export const tours: readonly Tour[] = [newWebApp, newTheme, grownApp];
