@@ -16,8 +16,29 @@ const target = join(root, "docs", "screenshots");
 const display = ":77";
 const chart = "move src/components/HarvestChart.tsx src/features/harvest/";
 
-/** What is typed, after what was done before; `keys` are pressed once the program asks. */
+/** A folder with a manifest and nothing else. */
+const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "react": "^19.0.0" } }' };
+
+/**
+ * What is typed, after what was done before, in a copy of the demo app or in a folder of `files`.
+ * @type {Record<string, { before: readonly string[], run: string, rows: number, files?: Record<string, string> }>}
+ */
 const shots = {
+  "init-ask": { before: [], run: "init", rows: 14, files: fresh },
+  init: { before: [], run: "init --arrangement feature-first --fill starters", rows: 42, files: fresh },
+  add: {
+    before: ["init --arrangement feature-first --write", "add feature harvest --write"],
+    run: "add component apple-basket --feature Harvest --with test --write",
+    rows: 12,
+    files: fresh,
+  },
+  "add-feature": {
+    before: ["init --arrangement layered-features --write"],
+    run: "add feature harvest",
+    rows: 18,
+    files: fresh,
+  },
+  "init-begun": { before: [], run: "init", rows: 24 },
   "move-preview": { before: [], run: chart, rows: 29 },
   "move-write": { before: [], run: "move src/components/TreeCard src/features/trees/ --write", rows: 28 },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
@@ -46,11 +67,13 @@ for (const [name, shot] of Object.entries(shots))
   if (wanted.length === 0 || wanted.includes(name)) await take(name, shot);
 screen.kill();
 
-/** @param {string} name @param {{ before: readonly string[], run: string, rows: number }} shot */
-async function take(name, { before, run, rows }) {
+/** @param {string} name @param {{ before: readonly string[], run: string, rows: number, files?: Record<string, string> }} shot */
+async function take(name, { before, run, rows, files }) {
   const folder = mkdtempSync(join(tmpdir(), "shelf-shot-"));
   const app = join(folder, "orchard-web");
-  cpSync(join(root, "demo", "orchard-web"), app, { recursive: true });
+  if (files) mkdirSync(app);
+  else cpSync(join(root, "demo", "orchard-web"), app, { recursive: true });
+  for (const [path, text] of Object.entries(files ?? {})) writeFileSync(join(app, path), text);
   execFileSync("git", ["init", "-q"], { cwd: app });
   execFileSync("git", ["add", "-A"], { cwd: app });
   const program = join(folder, "steady-shelf");
@@ -85,7 +108,7 @@ async function take(name, { before, run, rows }) {
     {
       cwd: app,
       stdio: "ignore",
-      env: { ...process.env, DISPLAY: display, TERM: "xterm-256color", LANG: "C.UTF-8", NO_COLOR: "" },
+      env: { ...process.env, DISPLAY: display, TERM: "xterm-256color", LANG: "C.UTF-8", NO_COLOR: undefined },
     },
   );
   await new Promise((resolve) => setTimeout(resolve, 4500));

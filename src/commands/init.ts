@@ -98,7 +98,7 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
 }
 
 async function chooseStack(
-  { store, canAsk }: Context,
+  { store, canAsk, note }: Context,
   folder: ProjectPath,
   paths: readonly ProjectPath[],
 ): Promise<string> {
@@ -106,6 +106,7 @@ async function chooseStack(
   const byCode = stackOfFiles(paths);
   const found = byManifest.length > 0 ? byManifest : byCode ? [byCode] : [];
   const [first, second] = found;
+  if (first && canAsk && !second) note(`${first.by} says that this is an app in ${first.title}.\n`);
   if (first && (!canAsk || !second)) return first.name;
   const marks = stackMarks();
   if (!canAsk) throw stackUnsure(store, folder);

@@ -106,13 +106,13 @@ function fileLines({ made }: Creation, folders: readonly FolderPurpose[], { pale
 function editLines({ edited }: Creation, { palette, width }: Screen): string[] {
   return edited.flatMap(({ path, lines, why }) => {
     const place = Math.max(...lines.map(({ line }) => String(line).length), 1);
-    return [
-      `  ${palette.leaves(`~ ${path}`)}  ${palette.faint(why)}`,
-      ...lines.map(
-        ({ line, text }) =>
-          `      ${palette.faint(String(line).padStart(place))}  ${palette.arrives(shorten(text.trim(), width - place - 8))}`,
-      ),
-    ];
+    const margin = " ".repeat(place + 8);
+    const shown = lines.map(({ line, text }) => {
+      const [first = "", ...rest] = wrap(text.trim(), width - place - 8).split("\n");
+      const numbered = `      ${palette.faint(String(line).padStart(place))}  ${palette.arrives(first)}`;
+      return [numbered, ...rest.map((each) => margin + palette.arrives(each))].join("\n");
+    });
+    return [`  ${palette.leaves(`~ ${path}`)}  ${palette.faint(why)}`, ...shown];
   });
 }
 

@@ -141,6 +141,8 @@ export interface StackData {
   readonly registers?: readonly RegistrationData[] | undefined;
   /** The file that speaks for a feature, and the line that exports a file. */
   readonly index?: { readonly file: string; readonly line: string } | undefined;
+  /** Starters for tests and stories of files that are there already; `ending` is followed by the file's extension. */
+  readonly beside?: Readonly<Partial<Record<Role, CompanionData>>> | undefined;
   /** Words that cannot be a name in its code. */
   readonly reserved?: readonly string[] | undefined;
 }

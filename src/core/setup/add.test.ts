@@ -1,7 +1,7 @@
 /** `add`: where files go, how they are called, what is made beside them, and where they are listed. */
 import { describe, expect, test } from "vitest";
 import { ShelfError } from "../errors.js";
-import { at } from "../plan/planning.test.suite.js";
+import { at, type Files } from "../plan/planning.test.suite.js";
 import { planAddition, planFeature } from "./index.js";
 import { added, appOf, listOfCreation, requestOf } from "./setup.test.suite.js";
 
@@ -161,6 +161,15 @@ describe("listed where it has to be known", () => {
     expect(planAddition(app, requestOf("component card")).edited[0]?.after.toString()).toBe(after);
   });
 
+  test.each<[Files, string]>([
+    [{ "src/app.scss": "// mine\n", "src/_part.scss": "" }, "src/app.scss"],
+    [{ "src/main.scss": "", "src/other.scss": "" }, "src/main.scss"],
+  ])("the entry sheet is the one that is there: %j", (files, entry) => {
+    const creation = planAddition(appOf("sass", "stylesheet-sections", files), requestOf("component card"));
+    expect(creation.edited.map(({ path }) => path)).toEqual([entry]);
+    expect(creation.made[0]?.bytes.toString()).not.toContain("@use");
+  });
+
   test("what cannot be listed is said, with the line", () => {
     const none = planAddition(appOf("react-web", "layer-first"), requestOf("screen harvest"));
     expect(none.notes).toEqual(["src/navigation/routes.tsx is not there, so HarvestScreen.tsx is listed nowhere yet."]);
@@ -237,9 +246,31 @@ describe("tests and stories go beside their file", () => {
     ["test tree-card", ["src/components/TreeCard.test.tsx"]],
     ["story TreeCard", ["src/components/TreeCard.stories.tsx"]],
     ["test src/components/forms/Button.tsx", ["src/components/forms/Button.test.tsx"]],
+    ["test forms/Button", ["src/components/forms/Button.test.tsx"]],
   ])("add %s", (words, paths) => {
     expect(added(appOf("react-web", "layer-first", files), words)).toEqual(paths);
   });
+  test.each([
+    ["export function TreeCard() {}", 'import { TreeCard } from "./TreeCard";'],
+    ["const TreeCard = 1;\nexport { TreeCard };", 'import { TreeCard } from "./TreeCard";'],
+    ["export default memo(TreeCard);", 'import TreeCard from "./TreeCard";'],
+    ["export function other() {}", 'import * as treeCard from "./TreeCard";'],
+  ])("and call what it exports: %j", (text, line) => {
+    const app = appOf("react-web", "layer-first", { "src/components/TreeCard.tsx": text });
+    expect(planAddition(app, requestOf("test TreeCard")).made[0]?.bytes.toString()).toContain(`${line}\n`);
+  });
+
+  test("of any role, also of single-file components", () => {
+    const files = { "src/components/TreeCard.vue": "", "src/stores/treeStore.ts": "export const treeStore = 1;" };
+    const app = appOf("vue", "layer-first", files);
+    const [test] = planAddition(app, requestOf("test TreeCard")).made;
+    expect([test?.path, test?.bytes.toString()]).toEqual([
+      "src/components/TreeCard.test.ts",
+      expect.stringContaining('import TreeCard from "./TreeCard.vue";'),
+    ]);
+    expect(added(app, "test treeStore")).toEqual(["src/stores/treeStore.test.ts"]);
+  });
+
   test.each([
     ["test Button", "Several files are called Button"],
     ["test Nothing", "No file is called Nothing"],

@@ -5,7 +5,7 @@ import { splitWords } from "../names/index.js";
 import type { ProjectPath } from "../paths.js";
 import { CreationDraft, type Creation } from "../plan/index.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
-import { readStarter, type App } from "./app.js";
+import { isStartThere, readStarter, type App } from "./app.js";
 import { addBeside, chosenCompanions, makeCompanion } from "./companions.js";
 import { listNewFile } from "./list-in.js";
 import { existingFeatures, knownRole, meantFeature } from "./meant.js";
@@ -74,7 +74,8 @@ function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, Pr
   const companions = wanted.role === role ? chosenCompanions(adding) : [];
   if (from) draft.make(wanted.path, from.bytes, wanted.role);
   else if (wanted.starter !== undefined) {
-    const has = (condition: string): boolean => companions.includes(condition);
+    // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
+    const has = (condition: string): boolean => companions.includes(condition) || isStartThere(app, condition);
     draft.make(wanted.path, fillStarter(readStarter(app, wanted.starter), valuesFor(filling), has), wanted.role);
   }
   for (const name of companions) {

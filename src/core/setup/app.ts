@@ -1,6 +1,7 @@
 /** One app that is set up: its stack, its arrangement, its layout, its starters. */
 import {
   arrangementNames,
+  extensionOf,
   Layout,
   readArrangement,
   readStack,
@@ -13,7 +14,7 @@ import {
 } from "../arrangement/index.js";
 import { ShelfError, type Place } from "../errors.js";
 import { inCase, splitWords } from "../names/index.js";
-import { inFolder, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import type { FileReader } from "../tree/index.js";
 import type { Starter } from "./starter.js";
@@ -126,9 +127,21 @@ export function placeOfStart({ layout, name }: App, start: StartData): ProjectPa
   return shelf && inFolder(layout.folderOf(shelf, { stem }), file);
 }
 
-/** The file that a registration goes into. */
+/** Whether a file that `init` puts in is there. */
+export function isStartThere(app: App, id: string): boolean {
+  const start = app.stack.start.find((each) => each.id === id);
+  const place = start && placeOfStart(app, start);
+  return place !== undefined && app.store.stat(place)?.kind === "file";
+}
+
+/** The file that a registration goes into. An entry may be called otherwise, if it is the only one of its kind. */
 export function placeOfRegistration(app: App, { in: id, file }: RegistrationData): ProjectPath | undefined {
   if (file !== undefined) return app.layout.folderOfPattern(file);
   const start = app.stack.start.find((each) => each.id === id);
-  return start && placeOfStart(app, start);
+  const place = start && placeOfStart(app, start);
+  if (!place || start.role !== "entry" || app.store.stat(place)) return place;
+  const folder = folderOf(place);
+  const names = folder === "" || app.store.stat(folder)?.kind === "folder" ? app.store.entries(folder) : [];
+  const [only, other] = names.filter((name) => !name.startsWith("_") && extensionOf(name) === extensionOf(place));
+  return only === undefined || other !== undefined ? place : inFolder(folder, only);
 }

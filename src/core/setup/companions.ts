@@ -2,7 +2,7 @@
 import { extensionOf, type CompanionData, type Role } from "../arrangement/index.js";
 import { partsOf } from "../catalogue/index.js";
 import { ShelfError } from "../errors.js";
-import { splitWords, wordsKey, wordsTyped } from "../names/index.js";
+import { inCase, splitWords, wordsKey, wordsTyped } from "../names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
 import type { CreationDraft } from "../plan/index.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
@@ -29,7 +29,7 @@ export function chosenCompanions({ app, role, data, with: wanted, without }: Add
 interface CompanionMaking {
   readonly name: string;
   readonly companion: CompanionData;
-  readonly leader: Pick<Wanted, "path" | "stem" | "words">;
+  readonly leader: Pick<Wanted, "path" | "stem" | "words"> & { readonly exported?: Exported };
 }
 
 /** Makes one companion beside its leader, or in the tree that mirrors the sources. */
@@ -40,11 +40,12 @@ export function makeCompanion(
   const stem = leader.stem + companion.ending.replace(/\..*$/, "");
   const path = inFolder(companionFolder(app, companion, leader.path), leader.stem + companion.ending);
   const filling: Filling = { app, path, words: leader.words, stem, feature, leader };
-  draft.make(
-    path,
-    fillStarter(readStarter(app, companion.starter), valuesFor(filling), () => true),
-    name,
-  );
+  const { exported } = leader;
+  const values = valuesFor(filling);
+  const starter = readStarter(app, companion.starter);
+  const has = (condition: string): boolean => exported === undefined || exported.how === condition;
+  const text = fillStarter(starter, (word, rest) => (word === "name" ? exported?.name : values(word, rest)), has);
+  draft.make(path, text, name);
 }
 
 function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath): ProjectPath {
@@ -70,14 +71,19 @@ export function addBeside(
       other: request.role,
       paths: found.map(({ path }) => path),
     });
-  const companion = app.stack.roles[leader.role]?.companions?.[request.role];
+  const ofRole = app.stack.roles[leader.role]?.companions?.[request.role];
+  const general = app.stack.beside?.[request.role];
+  const extension = /\.[cm]?[jt]sx?$/.exec(leader.path)?.[0] ?? ".ts";
+  const companion = general ? { ...general, ending: general.ending + extension } : ofRole;
   if (!companion)
     throw new ShelfError("COMPANION_UNKNOWN", {
       path: request.role,
       other: leader.role,
       paths: Object.keys(app.stack.roles[leader.role]?.companions ?? {}),
     });
-  makeCompanion({ draft, app, feature: request.feature }, { name: request.role, companion, leader });
+  const exported = exportOf(app.store.read(leader.path).toString(), leader);
+  const making = { name: request.role, companion, leader: { ...leader, exported } };
+  makeCompanion({ draft, app, feature: request.feature }, making);
 }
 
 interface Leader extends Pick<Wanted, "path" | "stem" | "words"> {
@@ -88,7 +94,7 @@ interface Leader extends Pick<Wanted, "path" | "stem" | "words"> {
 function leadersCalled(app: App, asked: string, feature: string | undefined): Leader[] {
   const { layout, stack, store } = app;
   const key = wordsKey(splitWords(partsOf(nameOf(asked)).stem));
-  const asPath = [asked, inFolder(app.folder, asked), inFolder(layout.source, asked)];
+  const isAsked = (path: ProjectPath): boolean => `/${withoutExtension(path)}`.endsWith(`/${withoutExtension(asked)}`);
   const found: Leader[] = [];
   const visit = (folder: ProjectPath): void => {
     for (const name of [...store.entries(folder)].sort()) {
@@ -103,10 +109,33 @@ function leadersCalled(app: App, asked: string, feature: string | undefined): Le
         const [first] = standing.shelf.patterns.get(role) ?? [];
         const words = first ? wordsTyped(first, parts.stem) : splitWords(parts.stem);
         const isCalled = wordsKey(splitWords(parts.stem)) === key || (wordsKey(words) === key && first !== undefined);
-        if (asked.includes("/") ? asPath.includes(path) : isCalled) found.push({ role, path, stem: parts.stem, words });
+        if (asked.includes("/") ? isAsked(path) : isCalled) found.push({ role, path, stem: parts.stem, words });
       }
     }
   };
   if (store.stat(layout.source)?.kind === "folder" || layout.source === "") visit(layout.source);
   return found.filter((each, index) => found.findIndex(({ path }) => path === each.path) === index);
+}
+
+function withoutExtension(path: string): string {
+  return path.slice(0, path.length - extensionOf(nameOf(path)).length);
+}
+
+/** How a file gives away what it is named after: by that name, as its default, or only as a whole. */
+interface Exported {
+  readonly how: "named" | "default" | "whole";
+  /** The name by which other code calls it. */
+  readonly name: string;
+}
+
+function exportOf(text: string, { path, stem }: Pick<Wanted, "path" | "stem">): Exported {
+  const words = splitWords(stem);
+  const [Pascal, camel] = [inCase(words, "Pascal"), inCase(words, "camel")];
+  const declared = (name: string): boolean =>
+    new RegExp(`export\\s+(?:async\\s+)?(?:function\\*?|const|let|class|enum)\\s+${name}\\b`, "u").test(text) ||
+    new RegExp(`export\\s*\\{[^}]*\\b${name}\\b[^}]*\\}`, "u").test(text);
+  const named = [stem, Pascal, camel].find((name) => /^[\p{L}_$][\p{L}\p{N}_$]*$/u.test(name) && declared(name));
+  if (named !== undefined) return { how: "named", name: named };
+  const isDefault = /export\s+default\b|\bas\s+default\b/.test(text) || path.endsWith(".vue");
+  return isDefault ? { how: "default", name: Pascal } : { how: "whole", name: camel };
 }

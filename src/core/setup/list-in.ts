@@ -83,7 +83,14 @@ function registerLine(
     return keys ? insertInYamlList(each, keys, line) : appendLine(each, line);
   };
   if (change(text.replaceAll("\r\n", "\n")) !== undefined)
-    return draft.edit(file, (each) => change(each) ?? each, "list");
+    return draft.edit(file, (each) => change(each) ?? each, whatItIs(registration));
   const place = before === undefined ? (keys ?? []).join(": ") : `comment ${before}`;
   draft.note(`${file} has no ${place}, so this line is yours to put in: ${line}`);
+}
+
+/** What a file is, to those who wonder why it changes. */
+function whatItIs({ before, sections, "yaml-list": keys }: RegistrationData): string {
+  if (sections) return "entry sheet";
+  if (keys) return "manifest";
+  return before === undefined ? "index" : "navigation";
 }
