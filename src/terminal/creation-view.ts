@@ -123,9 +123,9 @@ export function fitView(fit: Fit, screen: Screen, all: boolean): string {
   const most = all ? Infinity : 6;
   const off = fit.off.slice(0, most);
   const misnamed = fit.misnamed.slice(0, most);
-  const own = (entries: Readonly<Record<string, string>>): string =>
+  const own = (entries: Fit["names"]): string =>
     Object.entries(entries)
-      .map(([key, value]) => `${value} ${palette.faint(`for ${key}`)}`)
+      .map(([key, value]) => `${[value].flat().join(" or ")} ${palette.faint(`for ${key}`)}`)
       .join(", ");
   const column = Math.max(0, ...off.map((each) => cells(shorten(each.folder, width - 20)))) + 3;
   const lines = [

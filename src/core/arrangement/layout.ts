@@ -51,6 +51,9 @@ export class Layout {
   readonly source: ProjectPath;
   readonly folder: ProjectPath;
   readonly #bySpecificity: readonly Shelf[];
+  readonly #standings = new Map<string, Standing | undefined>();
+  /** Extensions by which shelves tell files apart. */
+  readonly #telling: ReadonlySet<string>;
   /** The folder of a feature, without what is inside. */
   readonly #featureHead: { readonly at: string; readonly shelf: Shelf } | undefined;
   readonly #matchFeature: ((folder: string) => FolderMatch | undefined) | undefined;
@@ -66,6 +69,7 @@ export class Layout {
     const given = makeShelves(input.arrangement, input);
     this.shelves = [...own, ...given.filter((shelf) => !own.some((each) => samePlace(each.at, shelf.at)))];
     this.#bySpecificity = [...this.shelves].sort((a, b) => specificity(b.at) - specificity(a.at));
+    this.#telling = new Set(this.shelves.flatMap((shelf) => shelf.extensions ?? []));
     const inFeature = this.shelves.find((each) => each.at.includes("{feature}"));
     const head = inFeature?.at.slice(0, inFeature.at.indexOf("{feature}") + "{feature}".length);
     this.#featureHead = inFeature && head !== undefined ? { at: head, shelf: inFeature } : undefined;
@@ -117,27 +121,21 @@ export class Layout {
     return this.standingOfFolder(folderOf(path), extensionOf(nameOf(path)));
   }
 
-  /** Where files of an extension (or any) lie in a folder. */
+  /** Where files of an extension (or any) lie in a folder. Answers are kept: a folder is asked for once a file. */
   standingOfFolder(at: ProjectPath, extension?: string): Standing | undefined {
-    const fromSource =
-      at === this.source
-        ? ""
-        : isBelow(at, this.source)
-          ? at.slice(this.source === "" ? 0 : this.source.length + 1)
-          : undefined;
-    const fromApp =
-      at === this.folder
-        ? ""
-        : isBelow(at, this.folder)
-          ? at.slice(this.folder === rootPath ? 0 : this.folder.length + 1)
-          : undefined;
+    // Only the extensions that some shelf tells apart make a difference.
+    const kind =
+      extension !== undefined && this.#telling.has(extension) ? extension : extension === undefined ? "*" : "";
+    const key = `${at}|${kind}`;
+    if (!this.#standings.has(key)) this.#standings.set(key, this.#standing(at, extension));
+    return this.#standings.get(key);
+  }
+
+  #standing(at: ProjectPath, extension: string | undefined): Standing | undefined {
+    const [fromSource, fromApp] = [below(at, this.source), below(at, this.folder)];
     for (const shelf of this.#bySpecificity) {
       const folder = shelf.at.startsWith("/") ? fromApp : fromSource;
-      if (
-        folder === undefined ||
-        (extension !== undefined && shelf.extensions && !shelf.extensions.includes(extension))
-      )
-        continue;
+      if (folder === undefined || !holdsExtension(shelf, extension)) continue;
       const match = shelf.match(folder);
       const feature = match?.feature ?? this.#matchFeature?.(folder)?.feature;
       if (match) return { shelf, folder, ...match, ...(feature !== undefined && { feature }) };
@@ -200,6 +198,16 @@ function isNamed(shelf: Shelf, name: string): boolean {
   return (
     at === wanted || at.endsWith(`/${wanted}`) || wordsKey(splitWords(nameOf(at))) === wordsKey(splitWords(wanted))
   );
+}
+
+function holdsExtension(shelf: Shelf, extension: string | undefined): boolean {
+  return extension === undefined || (shelf.extensions?.includes(extension) ?? true);
+}
+
+/** A folder as a path below another, `""` for that one itself, `undefined` outside of it. */
+function below(folder: ProjectPath, above: ProjectPath): string | undefined {
+  if (folder === above) return "";
+  return isBelow(folder, above) ? folder.slice(above === rootPath ? 0 : above.length + 1) : undefined;
 }
 
 /** Literal folders count most, placeholders less, the source root itself least. */

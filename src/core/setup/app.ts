@@ -7,6 +7,7 @@ import {
   readStack,
   shippedData,
   type Arrangement,
+  type OneOrMore,
   type RegistrationData,
   type ShelfSource,
   type StackData,
@@ -29,7 +30,7 @@ export interface Decision {
   readonly configuration?: Configuration | undefined;
   /** Words and names that are not in a configuration yet. */
   readonly words?: Readonly<Record<string, string>>;
-  readonly names?: Readonly<Record<string, string>>;
+  readonly names?: Readonly<Record<string, OneOrMore<string>>>;
 }
 
 /** An app, ready to say where things belong. */

@@ -6,7 +6,7 @@ import { nearestConfiguration, readConfiguration } from "../project/index.js";
 import type { FileReader } from "../tree/index.js";
 import { openApp, projectName, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
-import { fitArrangements } from "./fit.js";
+import { bestFit } from "./fit.js";
 import { usualSource } from "./init.js";
 
 /** An app that was found. */
@@ -30,8 +30,7 @@ export async function findApp(store: FileReader, standing: ProjectPath): Promise
     return { app: openApp(store, { folder, stack: name, source, arrangement, configuration }), guessed: false };
   }
   const paths = await filesOfApp(store, folder);
-  const [fit] = fitArrangements({ store, folder, stack, paths, source: configuration?.source });
-  if (!fit) throw new RangeError("a stack knows at least one arrangement");
+  const fit = bestFit({ store, folder, stack, paths, source: configuration?.source });
   return { app: openApp(store, { ...fit, folder, stack: name, configuration }), guessed: true };
 }
 

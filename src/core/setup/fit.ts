@@ -7,13 +7,13 @@ import {
   Layout,
   listOf,
   readArrangement,
+  type OneOrMore,
   type Role,
   type StackData,
-  type Standing,
 } from "../arrangement/index.js";
 import { partsOf } from "../catalogue/index.js";
-import { inCase, parseNamingPattern, readName, splitWords } from "../names/index.js";
-import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
+import { cases, inCase, parseNamingPattern, readName, splitWords } from "../names/index.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
 import type { FileReader } from "../tree/index.js";
 
 /** How well an arrangement fits. */
@@ -23,7 +23,7 @@ export interface Fit {
   /** Folder words that are not the stack's, by role or structural word. */
   readonly words: Readonly<Record<string, string>>;
   /** Naming patterns that are not the stack's. */
-  readonly names: Readonly<Record<string, string>>;
+  readonly names: Readonly<Record<string, OneOrMore<string>>>;
   /** Files below the source root that count: code, style sheets, assets. */
   readonly files: number;
   readonly onShelf: number;
@@ -45,15 +45,17 @@ export interface FitInput {
   readonly arrangement?: string | undefined;
 }
 
-/** Each arrangement that the stack knows (or the one that is asked for), the best first. */
-export function fitArrangements(input: FitInput): Fit[] {
+/** How the arrangement fits that fits best, of those that the stack knows (or the one that is asked for). */
+export function bestFit(input: FitInput): Fit {
   const source = input.source ?? likelySource(input);
   const root = source === "." ? input.folder : inFolder(input.folder, source);
   const paths = input.paths.filter((path) => isBelow(path, root) && counts(path, input.stack));
   const names = input.arrangement === undefined ? input.stack.arrangements : [input.arrangement];
   const words = ownWords(input.stack, paths, root);
-  const fits = names.map((name) => fitOne({ ...input, name, source, root, paths, words }));
-  return fits.sort((a, b) => b.onShelf - a.onShelf);
+  const laid = names.map((name) => layOver({ ...input, name, source, root, paths, words }));
+  const [best] = laid.sort((a, b) => b.on.length - a.on.length);
+  if (!best) throw new RangeError("a stack knows at least one arrangement");
+  return describeFit(best);
 }
 
 /** The source root with most code: one of the stack's usual ones, else the app's own folder. */
@@ -110,42 +112,48 @@ function ownWords(stack: StackData, paths: readonly ProjectPath[], root: Project
   return words;
 }
 
-interface FitOne extends FitInput {
+interface LayOver extends FitInput {
   readonly name: string;
   readonly source: string;
   readonly root: ProjectPath;
   readonly words: Readonly<Record<string, string>>;
 }
 
-function fitOne({ name, source, root, words, ...input }: FitOne): Fit {
-  const { stack, paths } = input;
-  const arrangement = readArrangement(name, input);
-  const layoutWith = (names: Readonly<Record<string, string>>): Layout =>
-    new Layout({
-      stack,
-      own: words,
-      names,
-      arrangement: { ...arrangement, name, publicIndex: false },
-      folder: input.folder,
-      source: root,
-    });
-  const plain = layoutWith({});
-  const standings = new Map(paths.map((path) => [path, plain.standingOf(path)]));
-  const isOn = (path: ProjectPath): boolean => {
-    const standing = standings.get(path);
-    return standing !== undefined && (standing.shelf.holds.length > 0 || /^index\.\w+$/.test(nameOf(path)));
-  };
-  const on = paths.filter(isOn);
-  const names = ownNames(stack, on, standings);
-  const named = layoutWith(names);
+/** An arrangement laid over the files. */
+interface Laid extends LayOver {
+  readonly layoutWith: (names: Fit["names"]) => Layout;
+  readonly layout: Layout;
+  readonly on: readonly ProjectPath[];
+  readonly off: readonly ProjectPath[];
+}
+
+function layOver(input: LayOver): Laid {
+  const arrangement = { ...readArrangement(input.name, input), name: input.name, publicIndex: false };
+  const { stack, words: own, folder, root, paths } = input;
+  const layoutWith = (names: Fit["names"]): Layout =>
+    new Layout({ stack, own, names, arrangement, folder, source: root });
+  const layout = layoutWith({});
+  const on: ProjectPath[] = [];
+  const off: ProjectPath[] = [];
+  for (const path of paths) {
+    const standing = layout.standingOf(path);
+    const isOn = standing !== undefined && (standing.shelf.holds.length > 0 || /^index\.\w+$/.test(nameOf(path)));
+    (isOn ? on : off).push(path);
+  }
+  return { ...input, layoutWith, layout, on, off };
+}
+
+function describeFit({ name, source, stack, words, root, layout, layoutWith, paths, on, off }: Laid): Fit {
+  const names = ownNames(stack, on, layout);
+  const named = Object.keys(names).length === 0 ? layout : layoutWith(names);
   return {
     arrangement: name,
     source,
-    words: Object.fromEntries(Object.entries(words).filter(([word]) => usesWord(plain, words[word] ?? ""))),
+    words: Object.fromEntries(Object.entries(words).filter(([word]) => usesWord(layout, words[word] ?? ""))),
     names,
     files: paths.length,
     onShelf: on.length,
-    off: foldersOf(paths.filter((path) => !isOn(path))),
+    off: foldersOf(off, [...on, inFolder(root, "x")]),
     misnamed: on.filter((path) => stack.code.includes(extensionOf(path)) && isMisnamed(path, named)),
   };
 }
@@ -161,29 +169,42 @@ function isMisnamed(path: ProjectPath, layout: Layout): boolean {
 }
 
 /** Patterns that most files of a role follow, where they do not follow the stack's. */
-function ownNames(
-  stack: StackData,
-  paths: readonly ProjectPath[],
-  standings: ReadonlyMap<ProjectPath, Standing | undefined>,
-): Record<string, string> {
+function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layout): Record<string, OneOrMore<string>> {
   const stems = new Map<Role, string[]>();
   for (const path of paths) {
     const { stem, leads } = partsOf(nameOf(path));
-    const holds = standings.get(path)?.shelf.holds ?? [];
+    const holds = layout.standingOf(path)?.shelf.holds ?? [];
     const [role] = holds;
     if (!role || holds.length > 1 || !leads || stem === "index" || !stack.code.includes(extensionOf(path))) continue;
-    stems.set(role, [...(stems.get(role) ?? []), stem]);
+    const list = stems.get(role);
+    if (list) list.push(stem);
+    else stems.set(role, [stem]);
   }
-  const names: Record<string, string> = {};
+  const names: Record<string, OneOrMore<string>> = {};
   for (const [role, all] of stems) {
-    const data = stack.roles[role];
-    // What has several patterns of its own (reducers, states) is not judged by one.
-    if (!data?.files || data.parts || data.makes || all.length < 2) continue;
-    if (share(listOf(data.files), all) >= 0.6) continue;
-    const best = candidatesFor(all).find((pattern) => share([pattern], all) >= 0.75);
-    if (best !== undefined) names[role] = best;
+    const usual = patternsOfRole(stack, role);
+    if (usual.length === 0 || all.length < 2 || share(usual, all) >= 0.6) continue;
+    // The same names in another case come first: `{Pascal}Reducer` for `{camel}Reducer`.
+    const recased = cases.map((wanted) => usual.map((text) => text.replace(/\{\w+\}/, `{${wanted}}`)));
+    const several = usual.length > 1 ? recased.find((texts) => share(texts, all) >= 0.75) : undefined;
+    const single = isMadeOfParts(stack, role)
+      ? undefined
+      : candidatesFor(all).find((text) => share([text], all) >= 0.75);
+    const best = several ?? single;
+    if (best !== undefined) names[role] = typeof best === "string" ? best : [...new Set(best)];
   }
   return names;
+}
+
+function patternsOfRole(stack: StackData, role: Role): string[] {
+  const data = stack.roles[role];
+  const parts = (data?.parts ?? []).flatMap((part) => listOf(part.files ?? []));
+  return [...listOf(data?.files ?? []), ...parts];
+}
+
+/** What has several patterns of its own (reducers, states) is not judged by one. */
+function isMadeOfParts({ roles }: StackData, role: Role): boolean {
+  return roles[role]?.parts !== undefined || roles[role]?.makes !== undefined;
 }
 
 /** Patterns that end in the word that most of the names end in, then plain ones. */
@@ -205,8 +226,15 @@ function share(patterns: readonly string[], stems: readonly string[]): number {
   return stems.filter((stem) => parsed.some((pattern) => readName(pattern, stem))).length / stems.length;
 }
 
-function foldersOf(paths: readonly ProjectPath[]): Fit["off"] {
+/** The outermost folders in which nothing lies on a shelf, with how many files each holds, most first. */
+function foldersOf(off: readonly ProjectPath[], on: readonly ProjectPath[]): Fit["off"] {
+  const held = new Set(on.flatMap((path) => foldersAbove(path)));
   const folders = new Map<string, number>();
-  for (const path of paths) folders.set(folderOf(path), (folders.get(folderOf(path)) ?? 0) + 1);
+  for (const path of off) {
+    const [first = folderOf(path), ...above] = foldersAbove(path);
+    let folder = first;
+    for (const each of above) if (!held.has(each) && !held.has(folder)) folder = each;
+    folders.set(folder, (folders.get(folder) ?? 0) + 1);
+  }
   return [...folders].map(([folder, files]) => ({ folder, files })).sort((a, b) => b.files - a.files);
 }

@@ -4,7 +4,7 @@ export { openApp, projectName, type App, type Decision } from "./app.js";
 export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
 export { existingFeatures } from "./meant.js";
 export { filesOfApp, findApp, stackUnsure, type FoundApp } from "./find-app.js";
-export { fitArrangements, likelySource, type Fit, type FitInput } from "./fit.js";
+export { bestFit, likelySource, type Fit, type FitInput } from "./fit.js";
 export {
   configurationText,
   hasBegun,

@@ -7,15 +7,7 @@ import { parseConfiguration } from "../project/parse-configuration.js";
 import { MemoryStore } from "../tree/index.js";
 import { withAlias } from "./alias.js";
 import { withIgnored } from "./ignore-file.js";
-import {
-  detectStacks,
-  fitArrangements,
-  hasBegun,
-  planBegunApp,
-  planNewApp,
-  projectName,
-  stackOfFiles,
-} from "./index.js";
+import { detectStacks, bestFit, hasBegun, planBegunApp, planNewApp, projectName, stackOfFiles } from "./index.js";
 import { begun, caller, listOfCreation } from "./setup.test.suite.js";
 
 const text = (store: MemoryStore, path: string): string | undefined =>
@@ -213,12 +205,12 @@ describe("an app that has begun", () => {
     ),
   );
   const fitOf = (files: Files) =>
-    fitArrangements({
+    bestFit({
       store: new MemoryStore(files),
       folder: at(""),
       stack: readStack("react-web"),
       paths: Object.keys(files).map(at),
-    })[0];
+    });
 
   test("gets the arrangement that fits best, in its own words", () => {
     expect(fitOf(layers)).toMatchObject({

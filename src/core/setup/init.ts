@@ -1,5 +1,5 @@
 /** `init`: the folders and the first files of an app, or only the configuration for one that has begun. */
-import { aboutShelf, extensionOf, type StackData } from "../arrangement/index.js";
+import { aboutShelf, extensionOf, type OneOrMore, type StackData } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
 import { splitWords } from "../names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
@@ -7,7 +7,7 @@ import { CreationDraft, type Creation } from "../plan/index.js";
 import { configurationFile } from "../project/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "./app.js";
-import { fitArrangements, type Fit, type FitInput } from "./fit.js";
+import { bestFit, type Fit, type FitInput } from "./fit.js";
 import { isIgnored, withIgnored } from "./ignore-file.js";
 import { fillStarter } from "./starter.js";
 import { valuesFor } from "./values.js";
@@ -74,8 +74,7 @@ export function planNewApp(store: FitInput["store"], request: InitRequest): Init
 
 /** Plans the configuration for an app that has begun: the arrangement that fits best, and what does not fit it. */
 export function planBegunApp(input: FitInput, alias?: string): InitPlan {
-  const [fit] = fitArrangements(input);
-  if (!fit) throw new RangeError("a stack knows at least one arrangement");
+  const fit = bestFit(input);
   const decision: Decision = {
     folder: input.folder,
     stack: input.stack.name,
@@ -99,9 +98,10 @@ function writeConfiguration(draft: CreationDraft, decision: Decision): void {
 
 /** The text of a new `steady-shelf.yaml`. */
 export function configurationText({ stack, source, arrangement, words = {}, names = {} }: Decision): string {
-  const group = (name: string, about: string, entries: Readonly<Record<string, string>>): string[] => {
+  const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
+  const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
-      ([key, value]) => `  ${key}: ${/^[\w./-]+$/.test(value) ? value : JSON.stringify(value)}`,
+      ([key, value]) => `  ${key}: ${typeof value === "string" ? plain(value) : JSON.stringify(value)}`,
     );
     return lines.length === 0 ? [] : [`${name}: # ${about}`, ...lines];
   };
@@ -109,8 +109,8 @@ export function configurationText({ stack, source, arrangement, words = {}, name
     "# Where things belong in this app. Every command of Steady Shelf obeys it.",
     "version: 1",
     `stack: ${stack}`,
-    `source: ${/^[\w./-]+$/.test(source) ? source : JSON.stringify(source)}`,
-    `arrangement: ${arrangement}`,
+    `source: ${plain(source)}`,
+    `arrangement: ${plain(arrangement)}`,
     ...group("words", "folders that are called otherwise here", words),
     ...group("names", "files that are named otherwise here", names),
     "",

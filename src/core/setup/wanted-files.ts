@@ -1,7 +1,7 @@
 /** Which files a request means: their shelves, folders and names. Nothing is made yet. */
 import type { Role, Shelf } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
-import { inCase, parseNamingPattern, spellName, splitWords, wordsTyped } from "../names/index.js";
+import { inCase, parseNamingPattern, spellName, splitWords, wordsTyped, type NamingPattern } from "../names/index.js";
 import { inFolder, nameOf } from "../paths.js";
 import type { Adding, Wanted } from "./adding.js";
 import type { App } from "./app.js";
@@ -54,7 +54,9 @@ function placed(
   const patterns = shelf.patterns.get(role) ?? [];
   // A pattern of a part (`{camel}Reducer`) is kept even on a shelf whose first pattern is another.
   const asked = pattern === undefined ? undefined : parseNamingPattern(pattern);
-  const chosen = patterns.find((each) => each.text === pattern) ?? (typeof asked === "object" ? asked : patterns[0]);
+  const chosen =
+    patterns.find((each) => each.text === pattern) ??
+    (typeof asked === "object" ? (patterns.find((each) => isAlike(each, asked)) ?? asked) : patterns[0]);
   const words = chosen ? wordsTyped(chosen, name) : splitWords(name);
   const stem = chosen ? spellName(chosen, words) : inCase(words, "kebab");
   const folder = app.layout.folderOf(shelf, { feature, stem });
@@ -66,6 +68,15 @@ function placed(
       reason: `it is a word of the language, so nothing in ${nameOf(path)} could be called so`,
     });
   return { role, shelf, path, stem, words };
+}
+
+/** The user's `{Pascal}Reducer` stands for the stack's `{camel}Reducer`. */
+function isAlike(a: NamingPattern, b: NamingPattern): boolean {
+  return (
+    a.before + a.after !== "" &&
+    a.before.toLowerCase() === b.before.toLowerCase() &&
+    a.after.toLowerCase() === b.after.toLowerCase()
+  );
 }
 
 /** As the layout says; a missing feature is answered with those that are there. */
