@@ -49,8 +49,22 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
       })),
     }),
   );
+  // Before the app has a configuration; `add` is measured with the one that is written then.
+  const begin = {
+    name: "init: preview",
+    words: [program, "init"],
+    floor: ["git", "ls-files"],
+    floorName: "git ls-files",
+  };
   const one = ["move", "src/components/area7/Plot7Card.tsx", "src/screens/area3/"];
   const cases = [
+    begin,
+    {
+      name: "add: one component",
+      words: [program, "add", "component", "OrchardWall"],
+      floor: ["node", "-e", "0"],
+      floorName: "node -e 0",
+    },
     {
       name: "preview: whole project",
       words: [program, "move", "--plan", "../whole.json"],
@@ -67,6 +81,7 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
   ];
   for (const each of cases) {
     const [command = "", ...words] = each.floor;
+    if (each.name.startsWith("add")) measure("node", [program, "init", "--write"], root);
     const pairs = Array.from({ length: size > 20_000 ? 3 : runs }, () => ({
       floor: measure(command, words, root),
       ours: measure("node", each.words, root),

@@ -140,7 +140,7 @@ describe("bad input is refused with one clear message, and nothing changes", () 
     ],
     ["a path outside", ["move", "src/main.ts", "../x.ts"], 2, /lies outside the project/],
     ["out of the project through a link", ["move", "src/main.ts", "link/x.ts"], 2, /lies outside the project/],
-    ["a broken plan", ["move", "--plan", "plan.yaml"], 2, /moves\[1\][^]*plan\.yaml:3:5/],
+    ["a broken plan", ["move", "--plan", "plan.yaml"], 2, /moves\[1\][^]*plan\.yaml:4:5/],
     ["a plan that is not there", ["move", "--plan", "gone.yaml"], 2, /gone\.yaml is not there/],
     ["an ignored file", ["move", "out/x.ts", "src/"], 2, /ignored by git/],
     ["a project that is not there", ["history", "--project", "gone"], 2, /No project was found/],

@@ -5,6 +5,18 @@ import { askYesNo } from "../terminal/ask.js";
 import type { Context } from "./context.js";
 import { withoutInterruption } from "./uninterrupted.js";
 
+/** Whether what was shown may be written: by `--write`, or because the person says so. Says it if nothing is written. */
+export async function mayWrite(context: Context, write: boolean, question: string): Promise<boolean> {
+  if (write) return true;
+  if (!context.canAsk) {
+    if (!context.json) context.say("\nNothing was written. Add --write to carry it out.");
+    return false;
+  }
+  const answer = await askYesNo(`\n${question}`);
+  if (!answer) context.say("Nothing was written.");
+  return answer;
+}
+
 /** One creation on its way to the disk. */
 export interface CarryingOut {
   readonly creation: Creation;
@@ -23,14 +35,7 @@ export async function carryOutOrShow(
   const isNothing = creation.made.length + creation.edited.length === 0;
   if (isNothing || !write) show();
   if (isNothing) return 0;
-  if (!write && !context.canAsk) {
-    if (!context.json) context.say("\nNothing was written. Add --write to carry it out.");
-    return 0;
-  }
-  if (!write && !(await askYesNo("\nCarry this out?"))) {
-    context.say("Nothing was written.");
-    return 0;
-  }
+  if (!(await mayWrite(context, write, "Carry this out?"))) return 0;
   const { store, caller } = context;
   const change = withoutInterruption(() => applyCreation({ store, creation, command, caller }));
   if (write) show(change);

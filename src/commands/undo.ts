@@ -1,7 +1,7 @@
 /** `steady-shelf undo`. */
 import { planUndo, undo } from "../core/apply/index.js";
-import { askYesNo } from "../terminal/ask.js";
 import { undoView } from "../terminal/history-view.js";
+import { mayWrite } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
 import { settleFirst } from "./settle.js";
 import { withoutInterruption } from "./uninterrupted.js";
@@ -43,14 +43,7 @@ export async function runUndo({ write, all, ...common }: UndoOptions): Promise<n
     );
   };
   if (!write) show();
-  if (!write && !context.canAsk) {
-    if (!context.json) context.say("\nNothing was written. Add --write to carry it out.");
-    return 0;
-  }
-  if (!write && !(await askYesNo("\nTake it back?"))) {
-    context.say("Nothing was written.");
-    return 0;
-  }
+  if (!(await mayWrite(context, write, "Take it back?"))) return 0;
   const { id } = withoutInterruption(() => undo(context.store, context.caller, context.progress.report));
   context.progress.clear();
   if (write) show(id);

@@ -74,14 +74,14 @@ describe.each(pairs)("%s, %s", (stackName, arrangement) => {
       const shelves = layout.shelves.filter((shelf) => shelf.holds.includes(role));
       expect(shelves, role).not.toEqual([]);
       for (const shelf of shelves) {
-        const feature = shelf.at.includes("{feature}") ? "orchard-map" : undefined;
+        const feature = shelf.at.includes("{feature}") ? layout.spellFeature("orchard-map") : undefined;
         const extension = shelf.extensions?.[0] ?? extensions[0] ?? "";
         const stem = stemFor(shelf, role, "appleTree");
         const path = inFolder(layout.folderOf(shelf, { feature, stem }), stem + extension);
         const standing = layout.standingOf(path);
         expect(standing?.shelf.holds, path).toContain(role);
         expect(standing?.feature && splitWords(standing.feature).join(" ").toLowerCase(), path).toBe(
-          feature?.replace("-", " "),
+          feature && "orchard map",
         );
         const patterns = standing?.shelf.patterns.get(role) ?? [];
         if (patterns.length > 0)
@@ -230,7 +230,9 @@ describe("shelves of one's own", () => {
       "TreeModel",
       "graftTree",
     ]);
-    expect(layout.folderOf(model, { feature: "OrchardMap" })).toBe("src/features/orchard-map/domain");
+    expect(layout.folderOf(model, { feature: layout.spellFeature("OrchardMap") })).toBe(
+      "src/features/orchard-map/domain",
+    );
   });
 
   test.each<[string, readonly ShelfData[], string]>([

@@ -5,7 +5,7 @@
 import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../errors.js";
 import { inCase, spellName, splitWords, wordsKey, wordsTyped, type NamingPattern } from "../names/index.js";
-import { comparePaths, folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
 import type { StackData } from "./data.js";
 import { folderFor, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
 import type { Role } from "./roles.js";
@@ -101,13 +101,17 @@ export class Layout {
     return found;
   }
 
-  /** A shelf's folder for a feature and a file's stem, from the project's root. */
+  /** The folder's name for a new feature, whatever case it was typed in. */
+  spellFeature(typed: string): string {
+    return inCase(splitWords(typed), this.#featureHead?.shelf.folders ?? this.stack.folders);
+  }
+
+  /** A shelf's folder for a feature (its folder's name) and a file's stem, from the project's root. */
   folderOf(
     shelf: Shelf,
     names: { readonly feature?: string | undefined; readonly stem?: string | undefined },
   ): ProjectPath {
-    const feature = names.feature === undefined ? "" : inCase(splitWords(names.feature), shelf.folders);
-    return this.folderOfPattern(folderFor(shelf.at, { feature, name: names.stem ?? "" }));
+    return this.folderOfPattern(folderFor(shelf.at, { feature: names.feature ?? "", name: names.stem ?? "" }));
   }
 
   /** A filled path pattern from the project's root: below the source root, or below the app's folder with a leading slash. */
@@ -153,21 +157,10 @@ export class Layout {
     return stemOf(nameOf(path)) === stemOf(wanted);
   }
 
-  /** The folders of features that have files, in order. */
-  features(paths: readonly ProjectPath[]): string[] {
-    const found = new Set<string>();
-    for (const path of paths) {
-      const feature = this.standingOf(path)?.feature;
-      if (feature !== undefined) found.add(feature);
-    }
-    return [...found].sort(comparePaths);
-  }
-
-  /** The folder of a feature, if features have one here. */
+  /** The folder of a feature (its folder's name), if features have one here. */
   featureFolder(feature: string): ProjectPath | undefined {
     if (!this.#featureHead) return undefined;
-    const { at, shelf } = this.#featureHead;
-    return this.folderOfPattern(folderFor(at, { feature: inCase(splitWords(feature), shelf.folders), name: "" }));
+    return this.folderOfPattern(folderFor(this.#featureHead.at, { feature, name: "" }));
   }
 
   #rolesHere(): Role[] {

@@ -11,11 +11,11 @@
  *
  * Paths are relative to the project. A plan is carried out exactly as written: companions are not added.
  */
-import { isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, type Document } from "yaml";
+import { stringify } from "yaml";
 import * as z from "zod/mini";
-import { ShelfError } from "../errors.js";
 import { toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
+import { readYaml } from "../yaml/index.js";
 import { movesOfFolder, refuseSource, type Move } from "../plan/index.js";
 
 const schema = z.strictObject({
@@ -39,31 +39,13 @@ export interface PlanFile {
 
 /** Reads a plan's text. `file` is its name for messages. Throws `PLAN_UNREADABLE` with line and column, and what moves throw. */
 export function readPlanFile(tree: SourceTree, text: string, file: string): PlanFile {
-  const lines = new LineCounter();
-  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false });
-  const refuse = (reason: string, offset: number): never => {
-    const { line, col } = lines.linePos(offset);
-    throw new ShelfError("PLAN_UNREADABLE", { reason, place: { file, line, column: col } });
-  };
-  const [broken] = document.errors;
-  if (broken) refuse(broken.message, broken.pos[0]);
-  const parsed = schema.safeParse(document.toJS());
-  if (!parsed.success) {
-    const [issue] = parsed.error.issues;
-    return refuse(issueText(issue?.path ?? [], issue?.message ?? ""), offsetOf(document, issue?.path ?? []));
-  }
-  const lineOfEntry = (index: number): number => lines.linePos(offsetOf(document, ["moves", index])).line;
+  const { data, refuse, placeAt } = readYaml({ text, file, schema, code: "PLAN_UNREADABLE" });
   const found = new Map<Move, number>();
-  parsed.data.moves.forEach(({ from, to, reason }, index) => {
+  data.moves.forEach(({ from, to, reason }, index) => {
     const path = (value: string, key: string): ProjectPath =>
-      projectPath(value) ?? refuse(`${value} lies outside the project.`, offsetOf(document, ["moves", index, key]));
-    for (const move of movesOfEntry(tree, {
-      from: path(from, "from"),
-      to: path(to, "to"),
-      into: to.endsWith("/"),
-      reason,
-    }))
-      found.set(move, lineOfEntry(index));
+      projectPath(value) ?? refuse(`${value} lies outside the project.`, ["moves", index, key]);
+    const entry = { from: path(from, "from"), to: path(to, "to"), into: to.endsWith("/"), reason };
+    for (const move of movesOfEntry(tree, entry)) found.set(move, placeAt(["moves", index]).line);
   });
   return { moves: [...found.keys()], lineOf: (move) => `${file}, line ${found.get(move) ?? 1}` };
 }
@@ -89,26 +71,6 @@ function movesOfEntry(tree: SourceTree, { from, to, into, reason }: Entry): Move
   }
   if (!tree.hasFolder(from)) return refuseSource(tree, from);
   return movesOfFolder(tree, from, to, reason);
-}
-
-function issueText(path: readonly PropertyKey[], message: string): string {
-  const place = path
-    .map((part) => (typeof part === "number" ? `[${part + 1}]` : `.${String(part)}`))
-    .join("")
-    .replace(/^\./, "");
-  return place === "" ? `${message}.` : `${place}: ${message}.`;
-}
-
-/** Where a node (or the nearest one above it that is there) begins. */
-function offsetOf(document: Document, path: readonly PropertyKey[]): number {
-  let node: unknown = document.contents;
-  let offset = 0;
-  for (const part of [...path, undefined]) {
-    if ((isMap(node) || isSeq(node) || isScalar(node)) && node.range) offset = node.range[0];
-    if (part === undefined || !(isMap(node) || isSeq(node))) break;
-    node = node.get(part, true);
-  }
-  return offset;
 }
 
 /** A plan's text, one entry a moved file, to be read again by `readPlanFile`. */

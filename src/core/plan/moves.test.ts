@@ -192,7 +192,7 @@ describe("plan files", () => {
 
   test.each([
     ["no version", "moves: [{ from: a, to: b }]", 1, /version/],
-    ["a word too many", "version: 1\nmoves:\n  - from: src/a.ts\n    too: src/b.ts\n", 3, /moves\[1\]/],
+    ["a word too many", "version: 1\nmoves:\n  - from: src/a.ts\n    too: src/b.ts\n", 4, /moves\[1\]/],
     ["broken YAML", "version: 1\nmoves:\n  - from: [src/a.ts\n", 4, /.*/],
     ["a path outside", "version: 1\nmoves:\n  - from: src/a.ts\n    to: ../a.ts\n", 4, /outside/],
     ["an absolute path", "version: 1\nmoves:\n  - { from: src/a.ts, to: /etc/a.ts }\n", 3, /outside/],

@@ -227,6 +227,11 @@ describe("a feature", () => {
     );
   });
 
+  test("keeps the folder that it has, whatever case that is in", () => {
+    const app = appOf("react-web", "feature-first", { "src/features/OrchardMap/index.ts": "" });
+    expect(added(app, "hook useRow --feature orchard-map")).toEqual(["src/features/OrchardMap/hooks/useRow.ts"]);
+  });
+
   test("one that is nearly called so is pointed out", () => {
     const app = appOf("react-web", "feature-first", { "src/features/harvest/index.ts": "" });
     expect(planAddition(app, requestOf("hook useX --feature harvets")).notes).toContain(

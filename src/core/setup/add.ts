@@ -27,7 +27,7 @@ export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "
   const begin = wanted.length > 0 ? wanted : (app.arrangement.data["feature-starts-with"] ?? ["screen"]);
   const there = existingFeatures(app);
   const { same } = meantName(name, there);
-  const folder = app.layout.featureFolder(same ?? name);
+  const folder = app.layout.featureFolder(same ?? app.layout.spellFeature(name));
   if (same !== undefined && folder !== undefined)
     throw new ShelfError("NAME_TAKEN", {
       path: `the feature ${name}`,

@@ -1,5 +1,5 @@
 /** A path alias in a compiler's configuration, put in without touching another letter. */
-import { applyEdits, modify, parse, parseTree, findNodeAtLocation } from "jsonc-parser";
+import { applyEdits, findNodeAtLocation, modify, parse, parseTree, type ParseError } from "jsonc-parser";
 import { posix } from "node:path";
 
 /** A compiler's configuration with an alias more. */
@@ -8,11 +8,15 @@ export interface AliasEdit {
   readonly text: string;
   /** What the alias means already, if that is something else. */
   readonly taken?: string;
+  /** The text is no JSON, comments and last commas allowed. */
+  readonly broken?: true;
 }
 
 /** Adds `"@/*": ["./src/*"]` to `paths`. `target` is the source root, from the configuration's folder. */
 export function withAlias(text: string, alias: string, target: string): AliasEdit {
-  const root = parseTree(text);
+  const errors: ParseError[] = [];
+  const root = parseTree(text, errors, { allowTrailingComma: true });
+  if (errors.length > 0) return { text, broken: true };
   const key = `${alias}/*`;
   const json = parse(text) as { compilerOptions?: { baseUrl?: string; paths?: Record<string, string[]> } } | undefined;
   const base = json?.compilerOptions?.baseUrl ?? ".";

@@ -120,6 +120,10 @@ test.each([
   expect(withAlias(result, "@", "src").text).toBe(result);
 });
 
+test("an alias in what is no JSON is put nowhere", () => {
+  expect(withAlias('{ "compilerOptions": ', "@", "src")).toEqual({ text: '{ "compilerOptions": ', broken: true });
+});
+
 test("an alias that means something else is left, and said", () => {
   expect(withAlias('{ "compilerOptions": { "paths": { "@/*": ["lib/*"] } } }', "@", "src").taken).toBe("lib/*");
   const store = new MemoryStore({ "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["lib/*"] } } }' });

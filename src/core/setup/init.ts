@@ -123,7 +123,10 @@ function putStarters(draft: CreationDraft, app: App): void {
     const path = placeOfStart(app, start);
     if (path === undefined || start.unless?.some((each) => texts.some((text) => text.includes(each)))) continue;
     const stem = nameOf(path).replace(/\..*$/, "");
-    if (draft.has(path) || hasSister(app, path, start.role === "entry")) continue;
+    const isEntry = start.role === "entry";
+    const isThere = draft.has(path) || hasSister(app, path, isEntry);
+    if (isThere && isEntry) draft.note(`${nameOf(path)} is there already, so what it shows stays yours to choose.`);
+    if (isThere) continue;
     const values = valuesFor({ app, path, words: splitWords(stem), stem });
     draft.make(
       path,
@@ -184,8 +187,10 @@ function keepSecrets(draft: CreationDraft, { stack, folder, store }: App): void 
   const ignore = inFolder(folder, ".gitignore");
   if (!draft.has(secret)) draft.make(secret, text, "secrets");
   if (ignoredAbove(store, folder, file)) return;
-  if (draft.has(ignore)) draft.edit(ignore, (each) => withIgnored(each, file), "keeps secrets out of git");
-  else draft.make(ignore, withIgnored("", file), "keeps secrets out of git");
+  const why = "keeps secrets out of git";
+  if (!draft.has(ignore)) draft.make(ignore, withIgnored("", file), why);
+  else if (draft.textOf(ignore) !== undefined) draft.edit(ignore, (each) => withIgnored(each, file), why);
+  else draft.note(`${ignore} is no plain file, so put the line ${file} into it yourself.`);
 }
 
 /** Whether the `.gitignore` of a folder above (up to the repository) ignores it already. */
@@ -217,7 +222,8 @@ function addAlias(draft: CreationDraft, { folder, layout, stack }: App, alias: s
   if (stack.specifiers !== "short") return draft.note(`Aliases are for apps in TypeScript; ${stack.title} has none.`);
   if (file === undefined) return draft.note("There is no tsconfig.json yet, so the alias was put nowhere.");
   const target = layout.source === folder ? "." : layout.source.slice(folder === "" ? 0 : folder.length + 1);
-  const { taken } = withAlias(draft.textOf(file) ?? "", name, target);
+  const { taken, broken } = withAlias(draft.textOf(file) ?? "", name, target);
+  if (broken) return draft.note(`${file} cannot be read as JSON, so the alias was put nowhere.`);
   if (taken !== undefined) return draft.note(`${file} has the alias ${name}/* already; it means ${taken}.`);
   draft.edit(file, (text) => withAlias(text, name, target).text, "alias");
   draft.note(`The bundler has to know ${name}/ too; tell it in its own configuration.`);

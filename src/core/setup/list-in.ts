@@ -27,7 +27,7 @@ export function listNewFile(adding: Adding, main: Wanted): void {
       to: main.path,
       viaIndex,
     });
-    if (draft.has(index)) draft.edit(index, (text) => appendLine(text, line), "public index");
+    if (draft.textOf(index) !== undefined) draft.edit(index, (text) => appendLine(text, line), "public index");
     else draft.make(index, `${line}\n`, "public index");
     target = index;
     viaIndex = true;

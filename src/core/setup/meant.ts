@@ -46,5 +46,5 @@ export function meantFeature(app: App, typed: string | undefined, draft: Creatio
   const there = existingFeatures(app);
   const { same, near } = meantName(meant, there);
   if (same === undefined && near !== undefined) draft.note(`${meant} is a new feature; there is one called ${near}.`);
-  return same ?? meant;
+  return same ?? app.layout.spellFeature(meant);
 }
