@@ -1,6 +1,5 @@
 /** What commands that make files share: show, ask, carry out, say how to go back. */
-import { applyCreation } from "../core/apply/index.js";
-import type { Creation } from "../core/plan/index.js";
+import type { Creation } from "../core/creation/index.js";
 import { askYesNo } from "../terminal/ask.js";
 import type { Context } from "./context.js";
 import { withoutInterruption } from "./uninterrupted.js";
@@ -36,6 +35,7 @@ export async function carryOutOrShow(
   if (isNothing || !write) show();
   if (isNothing) return 0;
   if (!(await mayWrite(context, write, "Carry this out?"))) return 0;
+  const { applyCreation } = await import("../core/apply/index.js");
   const { store, caller } = context;
   const change = withoutInterruption(() => applyCreation({ store, creation, command, caller }));
   if (write) show(change);

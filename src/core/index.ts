@@ -12,6 +12,7 @@ export {
   type Language,
   type Reference,
 } from "./languages/index.js";
+export * from "./creation/index.js";
 export * from "./names/index.js";
 export { toProjectPath, type ProjectPath } from "./paths.js";
 export { openProject, planMoves, type PlanOptions, type Project } from "./pipeline.js";

@@ -1,5 +1,5 @@
 /** How new files are shown: the tree with what each folder is for, or each file with its place. */
-import type { Creation } from "../core/plan/index.js";
+import type { Creation } from "../core/creation/index.js";
 import type { Fit, FolderPurpose } from "../core/setup/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count } from "./words.js";

@@ -1,5 +1,5 @@
 /** Turns a creation into a change and carries it out. */
-import type { Creation } from "../plan/index.js";
+import type { Creation } from "../creation/index.js";
 import type { FileStore } from "../tree/index.js";
 import { hashOf, type Caller } from "./change.js";
 import { carryOut } from "./transaction.js";

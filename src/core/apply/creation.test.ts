@@ -1,6 +1,6 @@
 /** Files that are made: whole or not at all, and taken back. */
 import { describe, expect, test } from "vitest";
-import { CreationDraft, type Creation } from "../plan/index.js";
+import { CreationDraft, type Creation } from "../creation/index.js";
 import { at } from "../plan/planning.test.suite.js";
 import { MemoryStore } from "../tree/index.js";
 import { applyCreation, listChanges, planUndo, settle, undo, type Caller } from "./index.js";

@@ -10,13 +10,11 @@
  * or, on the way back, `unplaced` and `taken back`. From the last line and from which of `new/<n>` and `old/<n>`
  * are there, every state that a kill can leave is told apart; see `transaction.ts`.
  */
-import { createRequire } from "node:module";
-import type * as Zod from "zod/mini";
+import * as z from "zod/mini";
 import { ShelfError, reasonOf } from "../errors.js";
 import { foldersAbove, inFolder, type ProjectPath } from "../paths.js";
 import type { FileStore } from "../tree/index.js";
 
-const load = createRequire(import.meta.url);
 const home = ".steady-shelf" as ProjectPath;
 const changesFolder = inFolder(home, "changes");
 
@@ -45,29 +43,26 @@ export interface JournalItem {
   readonly hash?: string | undefined;
 }
 
-/** The validator is loaded when a journal is read, which a preview never does. */
-function parseJson(text: string): JournalRecord {
-  const z = load("zod/mini") as typeof Zod;
-  const path = z.string() as unknown as Zod.ZodMiniType<ProjectPath>;
-  const item = z.object({
-    from: path,
-    to: path,
-    kind: z.enum(["move", "content", "link", "create", "remove"]),
-    mode: z.number(),
-    hash: z.optional(z.string()),
-  });
-  const schema = z.object({
-    version: z.literal(1),
-    id: z.string(),
-    at: z.string(),
-    command: z.string(),
-    undoes: z.optional(z.string()),
-    items: z.array(item),
-    foldersMade: z.array(z.object({ path, mode: z.optional(z.number()) })),
-    foldersEmptied: z.array(z.object({ path, mode: z.number() })),
-  });
-  return schema.parse(JSON.parse(text));
-}
+const path = z.string() as unknown as z.ZodMiniType<ProjectPath>;
+
+const recordSchema = z.object({
+  version: z.literal(1),
+  id: z.string(),
+  at: z.string(),
+  command: z.string(),
+  undoes: z.optional(z.string()),
+  items: z.array(
+    z.object({
+      from: path,
+      to: path,
+      kind: z.enum(["move", "content", "link", "create", "remove"]),
+      mode: z.number(),
+      hash: z.optional(z.string()),
+    }),
+  ),
+  foldersMade: z.array(z.object({ path, mode: z.optional(z.number()) })),
+  foldersEmptied: z.array(z.object({ path, mode: z.number() })),
+});
 
 /** One change's journal on the disk. */
 export class Journal {
@@ -178,7 +173,7 @@ function byTime(a: string, b: string): number {
 
 function parseRecord(text: string, file: string): JournalRecord {
   try {
-    return parseJson(text);
+    return recordSchema.parse(JSON.parse(text));
   } catch (error) {
     throw new ShelfError("JOURNAL_DAMAGED", { path: file, reason: reasonOf(error) }, error);
   }

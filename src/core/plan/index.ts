@@ -1,4 +1,3 @@
-export { CreationDraft, type Creation, type EditedFile, type NewFile, type NewLine } from "./creation.js";
 export { likelyWords } from "./candidates.js";
 export { makePlan, type PlanInput } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";

@@ -3,7 +3,7 @@ import { meantName } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
 import { splitWords } from "../names/index.js";
 import type { ProjectPath } from "../paths.js";
-import { CreationDraft, type Creation } from "../plan/index.js";
+import { CreationDraft, type Creation } from "../creation/index.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { isStartThere, readStarter, type App } from "./app.js";
 import { addBeside, chosenCompanions, makeCompanion } from "./companions.js";

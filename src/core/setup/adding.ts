@@ -1,7 +1,7 @@
 /** What an addition is made of: what was asked for, and the files that it means. */
 import type { Role, RoleData, Shelf } from "../arrangement/index.js";
 import type { ProjectPath } from "../paths.js";
-import type { CreationDraft } from "../plan/index.js";
+import type { CreationDraft } from "../creation/index.js";
 import type { App } from "./app.js";
 
 /** What is asked for. */

@@ -4,7 +4,7 @@ import { partsOf } from "../catalogue/index.js";
 import { ShelfError } from "../errors.js";
 import { inCase, splitWords, wordsKey, wordsTyped } from "../names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
-import type { CreationDraft } from "../plan/index.js";
+import type { CreationDraft } from "../creation/index.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { readStarter, type App } from "./app.js";
 import { meantFeature } from "./meant.js";

@@ -1,5 +1,4 @@
 /** How an app is built, told from its manifests. */
-import picomatch from "picomatch";
 import { stackMarks, type StackMark } from "../arrangement/index.js";
 import { inFolder, type ProjectPath } from "../paths.js";
 import type { FileReader } from "../tree/index.js";
@@ -39,8 +38,9 @@ function markIn(
   }: { readonly mark: StackMark; readonly folder: ProjectPath; readonly names: readonly string[] },
 ): ProjectPath | undefined {
   for (const { file, holds } of mark["found-by"]) {
-    const isMeant = file.includes("*") ? picomatch(file) : undefined;
-    for (const name of names.filter((each) => isMeant?.(each) ?? each === file)) {
+    // `*.csproj` is the only kind of pattern that manifests need.
+    const isMeant = (name: string): boolean => (file.startsWith("*") ? name.endsWith(file.slice(1)) : name === file);
+    for (const name of names.filter(isMeant)) {
       const path = inFolder(folder, name);
       const text = holds === undefined || store.stat(path)?.kind !== "file" ? undefined : store.read(path).toString();
       if (holds === undefined || holds.some((each) => text?.includes(each))) return path;

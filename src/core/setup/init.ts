@@ -3,7 +3,7 @@ import { aboutShelf, extensionOf, type OneOrMore, type StackData } from "../arra
 import { ShelfError } from "../errors.js";
 import { splitWords } from "../names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
-import { CreationDraft, type Creation } from "../plan/index.js";
+import { CreationDraft, type Creation } from "../creation/index.js";
 import { configurationFile } from "../project/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "./app.js";

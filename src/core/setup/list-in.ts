@@ -2,7 +2,7 @@
 import { listOf, type RegistrationData } from "../arrangement/index.js";
 import { inCase, splitWords } from "../names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
-import type { CreationDraft } from "../plan/index.js";
+import type { CreationDraft } from "../creation/index.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration } from "./app.js";
 import { appendLine, insertBefore, insertInSection, insertInYamlList } from "./register.js";

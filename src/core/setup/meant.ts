@@ -4,7 +4,7 @@ import { isRole, meantName, type Role } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
 import { splitWords, wordsKey } from "../names/index.js";
 import { folderOf, inFolder } from "../paths.js";
-import type { CreationDraft } from "../plan/index.js";
+import type { CreationDraft } from "../creation/index.js";
 import type { App } from "./app.js";
 import { ensureUsable } from "./usable-name.js";
 

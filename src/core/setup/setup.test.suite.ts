@@ -1,7 +1,7 @@
 /** What the tests of `init` and `add` share: small apps in memory. */
 import { applyCreation, type Caller } from "../apply/index.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
-import type { Creation } from "../plan/index.js";
+import type { Creation } from "../creation/index.js";
 import { parseConfiguration } from "../project/parse-configuration.js";
 import { MemoryStore } from "../tree/index.js";
 import { openApp, planAddition, planNewApp, type AddRequest, type App, type InitRequest } from "./index.js";
