@@ -9,6 +9,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { build } from "esbuild";
 import { parse } from "yaml";
+import { writeJavaScriptStarters } from "./javascript-starters.mjs";
 
 const root = fileURLToPath(new URL("..", import.meta.url));
 rmSync(new URL("../dist", import.meta.url), { recursive: true, force: true });
@@ -35,6 +36,7 @@ await build({
 writeData("");
 writeData("stacks");
 writeData("arrangements");
+await writeJavaScriptStarters(join(root, "data", "starters"), join(root, "dist", "data", "javascript"));
 const types = spawnSync(
   process.execPath,
   ["node_modules/typescript/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"],

@@ -1,9 +1,10 @@
 /** `init` and `add` of the built program, judged by the compilers of the stacks. */
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { build } from "esbuild";
 import { compile } from "sass";
 import { describe, expect, test } from "vitest";
 import {
@@ -89,6 +90,27 @@ describe("what init and add make passes the stack's own compiler", () => {
     expect(compiled(root, "vue-tsc/bin/vue-tsc.js")).toBe("");
     writeFileSync(join(root, "src/App.vue"), "<script setup lang='ts'>import x from './nowhere.vue';</script>");
     expect(compiled(root, "vue-tsc/bin/vue-tsc.js"), "the judge sees a break").toContain("nowhere");
+  });
+
+  test.each(["layer-first", "layered-features"])("React in JavaScript, %s: a bundler", async (arrangement) => {
+    const root = folderWith({ "package.json": '{ "dependencies": { "react": "19" } }' });
+    fine(run(root, ["init", "--language", "javascript", "--arrangement", arrangement, "--write"]));
+    fine(run(root, ["add", "feature", "harvest", "--with", "screen,state,component,hook,service", "--write"]));
+    const bundle = () =>
+      build({
+        entryPoints: [join(root, "src/main.jsx")],
+        bundle: true,
+        write: false,
+        outdir: root,
+        external: ["react", "react-dom/client", "react/jsx-runtime"],
+        format: "esm",
+        jsx: "automatic",
+        logLevel: "silent",
+      });
+    const { outputFiles } = await bundle();
+    expect(outputFiles.map(({ text }) => text).join()).toContain("HarvestScreen");
+    rmSync(join(root, "src/App.jsx"));
+    await expect(bundle(), "the judge sees a break").rejects.toThrow();
   });
 
   test("Sass: every section is in the sheet, in an order that works", () => {

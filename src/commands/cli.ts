@@ -107,6 +107,7 @@ function initOptions(args: Argv) {
     })
     .option("arrangement", { type: "string", requiresArg: true, describe: "A name, or the path of your own file" })
     .option("source", { type: "string", requiresArg: true, describe: "The source root" })
+    .option("language", { choices: ["typescript", "javascript"] as const, describe: "What new files are written in" })
     .option("fill", { choices: ["starters", "readmes"] as const, describe: "What new folders begin with" })
     .option("alias", {
       type: "string",

@@ -9,11 +9,13 @@ import {
   stackUnsure,
   stackOfFiles,
   hasBegun,
+  likelyLanguage,
   likelySource,
   planBegunApp,
   planNewApp,
   projectName,
   usualSource,
+  type CodeLanguage,
   type Fill,
   type InitPlan,
 } from "../core/setup/index.js";
@@ -29,6 +31,7 @@ export interface InitOptions extends CommonOptions {
   readonly stack?: string | undefined;
   readonly arrangement?: string | undefined;
   readonly source?: string | undefined;
+  readonly language?: CodeLanguage | undefined;
   readonly fill?: Fill | undefined;
   readonly alias?: string | undefined;
   readonly write: boolean;
@@ -68,7 +71,7 @@ function sourceFrom(typed: string): string {
 
 /** A second `init` may say what the first has decided, and nothing else. Throws `SET_UP_ALREADY`. */
 function ensureSameDecision(configuration: Configuration, options: InitOptions): void {
-  for (const key of ["stack", "arrangement", "source"] as const) {
+  for (const key of ["stack", "arrangement", "source", "language"] as const) {
     const [said, asked] = [configuration[key], options[key]];
     if (asked !== undefined && said !== undefined && said !== asked)
       throw new ShelfError("SET_UP_ALREADY", {
@@ -94,7 +97,8 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const name = projectName(store, folder);
   const source = options.source ?? configuration?.source ?? usualSource(store, folder, { stack, name });
   const { alias } = options;
-  return planNewApp(store, { folder, stack: stack.name, arrangement, source, fill, configuration, alias });
+  const language = options.language ?? configuration?.language ?? likelyLanguage(store, folder);
+  return planNewApp(store, { folder, stack: stack.name, arrangement, source, language, fill, configuration, alias });
 }
 
 async function chooseStack(

@@ -14,6 +14,7 @@ export interface Configuration {
   readonly file: ProjectPath;
   readonly folder: ProjectPath;
   readonly stack?: string;
+  readonly language?: "typescript" | "javascript";
   /** From the app's folder. */
   readonly source?: string;
   readonly arrangement?: string;

@@ -24,6 +24,7 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
     file,
     folder,
     ...(data.stack !== undefined && { stack: data.stack }),
+    ...(data.language !== undefined && { language: data.language }),
     ...(data.source !== undefined && { source: inside(data.source, "source") }),
     ...(data.arrangement !== undefined && { arrangement: data.arrangement }),
     ...(data["public-index"] !== undefined && { publicIndex: data["public-index"] }),

@@ -24,6 +24,12 @@ export const configurationSchema = z.strictObject({
       "How the app is built: `react-web`, `react-native`, `vue`, `flutter`, `swiftui`, `wpf` or `sass`. Without it, found from the manifests.",
     ),
   ),
+  language: z.optional(
+    described(
+      z.enum(["typescript", "javascript"]),
+      "What new files are written in, where the stack leaves the choice. Without it, as the manifests say.",
+    ),
+  ),
   source: z.optional(described(text, "The source root, from this file's folder. Without it, the stack's usual one.")),
   arrangement: z.optional(
     described(

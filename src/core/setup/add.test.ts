@@ -94,6 +94,42 @@ describe("the right place and name, whatever is typed", () => {
   });
 });
 
+describe("in JavaScript", () => {
+  test.each([
+    [
+      "react-web",
+      "screen harvest --with test",
+      ["src/screens/HarvestScreen.jsx", "src/screens/HarvestScreen.test.jsx"],
+      "export function HarvestScreen() {",
+    ],
+    ["react-web", "hook harvest", ["src/hooks/useHarvest.js"], "const [value, setValue] = useState();"],
+    ["react-web", "model tree", ["src/models/tree.js"], "export const makeTree = (id)"],
+    ["react-native", "component Basket", ["src/components/Basket.jsx"], "export function Basket({ children }) {"],
+    ["vue", "screen harvest", ["src/views/HarvestView.vue"], "<script setup>\n"],
+    ["vue", "service rota", ["src/services/rotaService.js"], "export async function loadRota() {"],
+  ])("%s: add %s", (stack, words, paths, text) => {
+    const { made } = planAddition(appOf(stack, "layer-first", {}, "language: javascript"), requestOf(words));
+    expect(made.map(({ path }) => path)).toEqual(paths);
+    expect(made[0]?.bytes.toString()).toContain(text);
+  });
+
+  test("a starter of one's own may be written in it", () => {
+    const app = appOf(
+      "react-web",
+      "layer-first",
+      { "mine/hook.js": "// «stem»" },
+      "language: javascript\nstarters: mine",
+    );
+    expect(planAddition(app, requestOf("hook rota")).made[0]?.bytes.toString()).toBe("// useRota");
+  });
+
+  test("what is only a type stands in no index", () => {
+    const app = appOf("react-web", "feature-first", {}, "language: javascript");
+    expect(added(app, "model tree --feature trees")).toEqual(["src/features/trees/models/tree.js"]);
+    expect(added(app, "screen tree --feature trees")).toContain("src/features/trees/index.js");
+  });
+});
+
 describe("listed where it has to be known", () => {
   const routes = "export const routes = [\n  // steady-shelf: routes\n];\n";
 

@@ -76,7 +76,7 @@ function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, Pr
   else if (wanted.starter !== undefined) {
     // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
     const has = (condition: string): boolean => companions.includes(condition) || isStartThere(app, condition);
-    draft.make(wanted.path, fillStarter(readStarter(app, wanted.starter), valuesFor(filling), has), wanted.role);
+    draft.make(wanted.path, fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling), has), wanted.role);
   }
   for (const name of companions) {
     const companion = data.companions?.[name];

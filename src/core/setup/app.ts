@@ -18,6 +18,7 @@ import { inCase, splitWords } from "../names/index.js";
 import { folderOf, inFolder, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import type { FileReader } from "../tree/index.js";
+import { hasChoice, likelyLanguage, nameIn, type CodeLanguage } from "./language.js";
 import type { Starter } from "./starter.js";
 
 /** What an app has decided: as its configuration says it, or as `init` proposes it. */
@@ -28,6 +29,7 @@ export interface Decision {
   /** From the app's folder. */
   readonly source: string;
   readonly configuration?: Configuration | undefined;
+  readonly language?: CodeLanguage | undefined;
   /** Words and names that are not in a configuration yet. */
   readonly words?: Readonly<Record<string, string>>;
   readonly names?: Readonly<Record<string, OneOrMore<string>>>;
@@ -43,6 +45,8 @@ export interface App {
   /** The name of the project, in `PascalCase`. */
   readonly name: string;
   readonly configuration: Configuration | undefined;
+  /** What new files are written in. */
+  readonly language: CodeLanguage;
 }
 
 const noShelves: ShelfSource = { shelves: [], placeOf: () => ({ file: "" }) };
@@ -76,7 +80,9 @@ export function openApp(store: FileReader, decision: Decision): App {
     folder,
     source: source === "" ? folder : inFolder(folder, source),
   });
-  return { store, folder, stack, arrangement, layout, name: projectName(store, folder), configuration };
+  const chosen = decision.language ?? configuration?.language ?? likelyLanguage(store, folder);
+  const language = hasChoice(stack) ? chosen : "typescript";
+  return { store, folder, stack, arrangement, layout, name: projectName(store, folder), configuration, language };
 }
 
 /** The project's name: that of its manifest, else of its folder, in `PascalCase`. */
@@ -94,25 +100,42 @@ export function projectName(store: FileReader, folder: ProjectPath): string {
   return words.length > 0 ? inCase(words, "Pascal") : "App";
 }
 
-/** A starter of the user's folder, else ours. `name` is as the stack writes it: `component.tsx`, `../react-web/hook.ts`. */
-export function readStarter(app: App, name: string): Starter {
+/**
+ * A starter of the user's folder, else ours. `name` is as the stack writes it: `component.tsx`, `../react-web/hook.ts`. In
+ * JavaScript a text by the conditions that hold is taken: one that was written, else the one that the build has made.
+ */
+export function readStarter(app: App, name: string, has: (condition: string) => boolean): Starter {
   const own = app.configuration?.starters;
-  if (own !== undefined) {
-    const file = inFolder(app.folder, `${own}/${name.replace(/^\.\.\/[^/]+\//, "")}`);
+  for (const each of own === undefined ? [] : new Set([nameIn(app.language, name), name])) {
+    const file = inFolder(app.folder, `${own}/${each.replace(/^\.\.\/[^/]+\//, "")}`);
     if (app.store.stat(file)?.kind === "file") return { file, text: app.store.read(file).toString() };
   }
-  const shipped = `starters/${name.startsWith("../") ? name.slice(3) : `${app.stack.name}/${name}`}`;
-  return {
-    file: shipped,
-    text: shippedData()
-      .read(shipped as ProjectPath)
-      .toString(),
-  };
+  const path = name.startsWith("../") ? name.slice(3) : `${app.stack.name}/${name}`;
+  const shipped = `starters/${path}`;
+  const inJavaScript = app.language === "javascript" ? javaScriptStarter(path, has) : undefined;
+  return (
+    inJavaScript ?? {
+      file: shipped,
+      text: shippedData()
+        .read(shipped as ProjectPath)
+        .toString(),
+    }
+  );
+}
+
+function javaScriptStarter(path: string, has: (condition: string) => boolean): Starter | undefined {
+  const written = `starters/${nameIn("javascript", path)}` as ProjectPath;
+  if (/\.tsx?$/.test(path) && shippedData().stat(written))
+    return { file: written, text: shippedData().read(written).toString() };
+  const made = shippedData().readBeyond(`../dist/data/javascript/${path}.json`);
+  if (made === undefined) return undefined;
+  const { conditions, texts } = JSON.parse(made) as { conditions: string[]; texts: Record<string, string> };
+  return { file: written, text: texts[conditions.filter(has).join(",")] ?? "" };
 }
 
 /** Where a file that `init` puts in lies, or would; `undefined` where the arrangement has no shelf for it. */
-export function placeOfStart({ layout, name }: App, start: StartData): ProjectPath | undefined {
-  const file = start.file.replace("«App»", name);
+export function placeOfStart({ layout, name, language }: App, start: StartData): ProjectPath | undefined {
+  const file = nameIn(language, start.file.replace("«App»", name));
   const stem = file.replace(/\..*$/, "");
   const extension = file.slice(file.lastIndexOf("."));
   const holding = layout.shelves.filter((each) => each.holds.includes(start.role) && !each.at.includes("{feature}"));

@@ -7,6 +7,7 @@ import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } f
 import type { CreationDraft } from "../creation/index.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { readStarter, type App } from "./app.js";
+import { nameIn } from "./language.js";
 import { meantFeature } from "./meant.js";
 import { fillStarter } from "./starter.js";
 import { valuesFor, type Filling } from "./values.js";
@@ -38,12 +39,15 @@ export function makeCompanion(
   { name, companion, leader }: CompanionMaking,
 ): void {
   const stem = leader.stem + companion.ending.replace(/\..*$/, "");
-  const path = inFolder(companionFolder(app, companion, leader.path), leader.stem + companion.ending);
+  const path = inFolder(
+    companionFolder(app, companion, leader.path),
+    leader.stem + nameIn(app.language, companion.ending),
+  );
   const filling: Filling = { app, path, words: leader.words, stem, feature, leader };
   const { exported } = leader;
   const values = valuesFor(filling);
-  const starter = readStarter(app, companion.starter);
   const has = (condition: string): boolean => exported === undefined || exported.how === condition;
+  const starter = readStarter(app, companion.starter, has);
   const text = fillStarter(starter, (word, rest) => (word === "name" ? exported?.name : values(word, rest)), has);
   draft.make(path, text, name);
 }

@@ -7,6 +7,7 @@ import type { FileReader } from "../tree/index.js";
 import { openApp, projectName, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
 import { bestFit } from "./fit.js";
+import { likelyLanguage } from "./language.js";
 import { usualSource } from "./init.js";
 
 /** An app that was found. */
@@ -31,7 +32,8 @@ export async function findApp(store: FileReader, standing: ProjectPath): Promise
   }
   const paths = await filesOfApp(store, folder);
   const fit = bestFit({ store, folder, stack, paths, source: configuration?.source });
-  return { app: openApp(store, { ...fit, folder, stack: name, configuration }), guessed: true };
+  const language = configuration?.language ?? likelyLanguage(store, folder, paths);
+  return { app: openApp(store, { ...fit, folder, stack: name, language, configuration }), guessed: true };
 }
 
 /** The files of an app, from the project's root. */

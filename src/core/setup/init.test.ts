@@ -7,7 +7,16 @@ import { parseConfiguration } from "../project/parse-configuration.js";
 import { MemoryStore } from "../tree/index.js";
 import { withAlias } from "./alias.js";
 import { withIgnored } from "./ignore-file.js";
-import { detectStacks, bestFit, hasBegun, planBegunApp, planNewApp, projectName, stackOfFiles } from "./index.js";
+import {
+  detectStacks,
+  bestFit,
+  hasBegun,
+  likelyLanguage,
+  planBegunApp,
+  planNewApp,
+  projectName,
+  stackOfFiles,
+} from "./index.js";
 import { begun, caller, listOfCreation } from "./setup.test.suite.js";
 
 const text = (store: MemoryStore, path: string): string | undefined =>
@@ -153,6 +162,16 @@ test("in a solution the alias goes to the part that covers the app", () => {
     alias: "@",
   } as const;
   expect(planNewApp(store, request).creation.edited.map(({ path }) => path)).toContain("tsconfig.app.json");
+});
+
+test.each<[Files, string]>([
+  [{ "src/a.jsx": "", "src/b.js": "", "src/c.ts": "" }, "javascript"],
+  [{ "src/a.tsx": "", "vite.config.js": "", "src/b.d.ts": "" }, "typescript"],
+  [{ "jsconfig.json": "{}" }, "javascript"],
+  [{ "package.json": "{}" }, "typescript"],
+])("the language of %j is %s", (files, language) => {
+  const store = new MemoryStore(files);
+  expect(likelyLanguage(store, at(""), Object.keys(files).map(at))).toBe(language);
 });
 
 describe("how an app is built", () => {

@@ -9,6 +9,7 @@ import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "./app.js";
 import { bestFit, type Fit, type FitInput } from "./fit.js";
 import { isIgnored, withIgnored } from "./ignore-file.js";
+import { hasChoice, likelyLanguage } from "./language.js";
 import { fillStarter } from "./starter.js";
 import { valuesFor } from "./values.js";
 
@@ -80,6 +81,7 @@ export function planBegunApp(input: FitInput, alias?: string): InitPlan {
     stack: input.stack.name,
     arrangement: fit.arrangement,
     source: fit.source,
+    language: hasChoice(input.stack) ? likelyLanguage(input.store, input.folder, input.paths) : undefined,
     words: fit.words,
     names: fit.names,
   };
@@ -97,7 +99,7 @@ function writeConfiguration(draft: CreationDraft, decision: Decision): void {
 }
 
 /** The text of a new `steady-shelf.yaml`. */
-export function configurationText({ stack, source, arrangement, words = {}, names = {} }: Decision): string {
+export function configurationText({ stack, language, source, arrangement, words = {}, names = {} }: Decision): string {
   const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
   const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
@@ -109,6 +111,7 @@ export function configurationText({ stack, source, arrangement, words = {}, name
     "# Where things belong in this app. Every command of Steady Shelf obeys it.",
     "version: 1",
     `stack: ${stack}`,
+    ...(language === "javascript" ? [`language: ${language}`] : []),
     `source: ${plain(source)}`,
     `arrangement: ${plain(arrangement)}`,
     ...group("words", "folders that are called otherwise here", words),
@@ -121,6 +124,7 @@ function putStarters(draft: CreationDraft, app: App): void {
   const texts = declarations(app);
   for (const start of app.stack.start) {
     const path = placeOfStart(app, start);
+    if (app.language === "javascript" && start.file.endsWith(".d.ts")) continue;
     if (path === undefined || start.unless?.some((each) => texts.some((text) => text.includes(each)))) continue;
     const stem = nameOf(path).replace(/\..*$/, "");
     const isEntry = start.role === "entry";
@@ -130,7 +134,11 @@ function putStarters(draft: CreationDraft, app: App): void {
     const values = valuesFor({ app, path, words: splitWords(stem), stem });
     draft.make(
       path,
-      fillStarter(readStarter(app, start.starter), values, () => true),
+      fillStarter(
+        readStarter(app, start.starter, () => true),
+        values,
+        () => true,
+      ),
       start.role,
     );
   }

@@ -5,6 +5,7 @@ import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { CreationDraft } from "../creation/index.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration } from "./app.js";
+import { nameIn } from "./language.js";
 import { appendLine, insertBefore, insertInSection, insertInYamlList } from "./register.js";
 import { specifierTo } from "./specifier-to.js";
 import { fillStarter } from "./starter.js";
@@ -18,11 +19,14 @@ export function listNewFile(adding: Adding, main: Wanted): void {
   const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
   let target = main.path;
   let viaIndex = false;
-  if (layout.publicIndex && stack.index && main.shelf.isPublic && inFeature !== undefined) {
-    const name = stack.index.file.replace("{snake}", inCase(splitWords(inFeature), "snake"));
+  const template = adding.data["index-line"] ?? stack.index?.line ?? "";
+  // What is only a type has no name in JavaScript.
+  const isNameless = app.language === "javascript" && template.startsWith("export type");
+  if (layout.publicIndex && stack.index && main.shelf.isPublic && inFeature !== undefined && !isNameless) {
+    const name = nameIn(app.language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
     const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
     const line = lineFor(filling, {
-      template: adding.data["index-line"] ?? stack.index.line,
+      template,
       from: index,
       to: main.path,
       viaIndex,

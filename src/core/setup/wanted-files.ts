@@ -5,6 +5,7 @@ import { inCase, parseNamingPattern, spellName, splitWords, wordsTyped, type Nam
 import { inFolder, nameOf } from "../paths.js";
 import type { Adding, Wanted } from "./adding.js";
 import type { App } from "./app.js";
+import { nameIn } from "./language.js";
 import { existingFeatures } from "./meant.js";
 import { ensureLegal } from "./usable-name.js";
 
@@ -17,7 +18,7 @@ export function wantedFiles(adding: Adding): (Wanted & { readonly id: string })[
     const name = makes.reduce((each, { files }) => withoutFixed(files, each), adding.name);
     return makes.map((make) => {
       const own = make.role ?? role;
-      const extension = make.extension ?? data.extension;
+      const extension = nameIn(app.language, make.extension ?? data.extension);
       return {
         id: make.id,
         ...placed({ ...adding, name }, { role: own, pattern: make.files, extension }),
@@ -25,7 +26,7 @@ export function wantedFiles(adding: Adding): (Wanted & { readonly id: string })[
       };
     });
   }
-  const extension = from?.extension ?? data.extension;
+  const extension = from?.extension ?? nameIn(app.language, data.extension);
   if (!from && data.starter === undefined && data.makes === undefined) {
     const reason =
       role === "asset"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-defineProps<{ quiet?: boolean }>();
-defineEmits<{ press: [] }>();
+defineProps({ quiet: Boolean });
+defineEmits(["press"]);
 </script>
 
 <template>

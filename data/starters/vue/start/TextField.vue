@@ -1,6 +1,6 @@
 <script setup lang="ts">
-defineProps<{ label: string }>();
-const value = defineModel<string>({ required: true });
+defineProps({ label: { type: String, required: true } });
+const value = defineModel({ type: String, required: true });
 </script>
 
 <template>

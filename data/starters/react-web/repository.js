@@ -1,0 +1,7 @@
+/** Where «title» comes from and goes to. */
+export const «stem» = {
+  /** @returns {Promise<readonly string[]>} */
+  load: async () => [],
+  /** @param {string} entry */
+  save: async (entry) => void entry,
+};
