@@ -222,6 +222,21 @@ describe("init", () => {
   });
 });
 
+test("a move in one app of a monorepo respells what another app says of the file", () => {
+  const root = folderWith({
+    "apps/web/steady-shelf.yaml": 'version: 1\naliases: { "@": src }\n',
+    "apps/web/src/tree.ts": "export const tree = 1;\n",
+    "apps/web/src/main.ts": 'import "@/tree";\n',
+    "apps/desk/src/main.ts": 'import "../../web/src/tree";\n',
+  });
+  fine(run(join(root, "apps/web"), ["move", "src/tree.ts", "src/models/", "--write"]));
+  const text = (path: string): string => readFileSync(join(root, path), "utf8");
+  expect([text("apps/web/src/main.ts"), text("apps/desk/src/main.ts")]).toEqual([
+    'import "@/models/tree";\n',
+    'import "../../web/src/models/tree";\n',
+  ]);
+});
+
 describe("add", () => {
   test("without a configuration takes what fits best, and says so", () => {
     const root = folderWith({

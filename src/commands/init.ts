@@ -13,7 +13,6 @@ import {
   likelySource,
   planBegunApp,
   planNewApp,
-  projectName,
   usualSource,
   type CodeLanguage,
   type Fill,
@@ -94,8 +93,7 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const usual = stack.arrangements[0] ?? "";
   const arrangement = options.arrangement ?? (asks ? await chooseArrangement(context, stack.arrangements) : usual);
   const fill = options.fill ?? (asks ? await chooseFill() : "starters");
-  const name = projectName(store, folder);
-  const source = options.source ?? configuration?.source ?? usualSource(store, folder, { stack, name });
+  const source = options.source ?? configuration?.source ?? usualSource(store, { folder, stack });
   const { alias } = options;
   const language = options.language ?? configuration?.language ?? likelyLanguage(store, folder);
   return planNewApp(store, { folder, stack: stack.name, arrangement, source, language, fill, configuration, alias });

@@ -4,7 +4,7 @@ import { ShelfError } from "../errors.js";
 import { isBelow, type ProjectPath } from "../paths.js";
 import { nearestConfiguration, readConfiguration } from "../project/index.js";
 import type { FileReader } from "../tree/index.js";
-import { openApp, projectName, type App } from "./app.js";
+import { openApp, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
 import { bestFit } from "./fit.js";
 import { likelyLanguage } from "./language.js";
@@ -27,7 +27,7 @@ export async function findApp(store: FileReader, standing: ProjectPath): Promise
   const stack = readStack(name, configuration?.placeOf("stack"));
   if (configuration?.arrangement !== undefined) {
     const { arrangement } = configuration;
-    const source = configuration.source ?? usualSource(store, folder, { stack, name: projectName(store, folder) });
+    const source = configuration.source ?? usualSource(store, { folder, stack });
     return { app: openApp(store, { folder, stack: name, source, arrangement, configuration }), guessed: false };
   }
   const paths = await filesOfApp(store, folder);

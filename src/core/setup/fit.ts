@@ -15,6 +15,7 @@ import { partsOf } from "../catalogue/index.js";
 import { cases, inCase, parseNamingPattern, readName, splitWords } from "../names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
 import type { FileReader } from "../tree/index.js";
+import { projectName } from "./app.js";
 
 /** How well an arrangement fits. */
 export interface Fit {
@@ -59,21 +60,26 @@ export function bestFit(input: FitInput): Fit {
 }
 
 /** The source root with most code: one of the stack's usual ones, else the app's own folder. */
-export function likelySource({ stack, paths, folder }: Pick<FitInput, "stack" | "paths" | "folder">): string {
+export function likelySource(input: Pick<FitInput, "store" | "stack" | "paths" | "folder">): string {
+  const { stack, paths, folder } = input;
   // What a build leaves is not the app, even where git does not ignore it.
-  const built = new RegExp(
-    `^(?:${["dist", "build[\\w-]*", "lib", "es", "cjs", "out", "coverage"].filter((name) => !stack.source.includes(name)).join("|")})/`,
-  );
+  const left = ["dist", "build[\\w-]*", "lib", "es", "cjs", "out", "coverage"];
+  const built = new RegExp(`^(?:${left.filter((name) => !stack.source.includes(name)).join("|")})/`);
   const code = paths.filter(
     (path) => stack.code.includes(extensionOf(path)) && !built.test(relativePath(folder, path)),
   );
   const below = (source: string): number => code.filter((path) => isBelow(path, inFolder(folder, source))).length;
-  const candidates = stack.source
-    .filter((source) => !source.includes("«") && source !== ".")
-    .map((source) => ({ source, files: below(source) }));
-  const best = candidates.sort((a, b) => b.files - a.files)[0];
+  const sources = sourcesOf(input).filter((source) => source !== ".");
+  // Of two that hold as much, the first is the more particular one: `Sources/Orchard` before `Sources`.
+  const [best] = sources.map((source) => ({ source, files: below(source) })).sort((a, b) => b.files - a.files);
   if (best && best.files > 0 && best.files >= code.length / 3) return best.source;
-  return code.length > 0 ? "." : (stack.source[0] ?? ".");
+  return code.length > 0 ? "." : (sourcesOf(input)[0] ?? ".");
+}
+
+/** The usual source roots of a stack in this app. */
+export function sourcesOf({ store, stack, folder }: Pick<FitInput, "store" | "stack" | "folder">): string[] {
+  const name = stack.source.some((source) => source.includes("«")) ? projectName(store, folder) : "";
+  return stack.source.map((source) => source.replace("«App»", name));
 }
 
 const looks = /\.(?:css|scss|sass|less|styl|png|jpe?g|gif|webp|avif|svg|ico|ttf|otf|woff2?)$/;

@@ -12,6 +12,7 @@ import {
   bestFit,
   hasBegun,
   likelyLanguage,
+  likelySource,
   planBegunApp,
   planNewApp,
   projectName,
@@ -207,6 +208,48 @@ describe("how an app is built", () => {
   ])("the name of %j", (files, name) => {
     expect(projectName(new MemoryStore(files), at(""))).toBe(name);
   });
+});
+
+test.each<[string, string, Files, string, boolean]>([
+  [
+    "a fresh Swift package",
+    "swiftui",
+    { "Package.swift": 'name: "Orchard"', "Sources/Orchard/OrchardApp.swift": "" },
+    "Sources/Orchard",
+    false,
+  ],
+  [
+    "a fresh Xcode project",
+    "swiftui",
+    { "Orchard.xcodeproj/project.pbxproj": "", "Orchard/ContentView.swift": "" },
+    "Orchard",
+    false,
+  ],
+  [
+    "a fresh mobile app",
+    "react-native",
+    { "App.tsx": "", "index.js": "", "__tests__/App.test.tsx": "", "ios/a.js": "" },
+    ".",
+    false,
+  ],
+  ["a fresh Flutter app", "flutter", { "lib/main.dart": "", "test/widget_test.dart": "" }, "lib", false],
+  ["a fresh WPF app", "wpf", { "Orchard.csproj": "", "App.xaml": "", "MainWindow.xaml.cs": "" }, ".", false],
+  [
+    "a Swift package that has begun",
+    "swiftui",
+    { "Package.swift": 'name: "Orchard"', "Sources/Orchard/Screens/A.swift": "" },
+    "Sources/Orchard",
+    true,
+  ],
+])("%s: its source root, and whether it has begun", (_, stack, files, source, wanted) => {
+  const input = {
+    store: new MemoryStore(files),
+    folder: at(""),
+    stack: readStack(stack),
+    paths: Object.keys(files).map(at),
+  };
+  expect(likelySource(input)).toBe(source);
+  expect(hasBegun(input, source)).toBe(wanted);
 });
 
 describe("an app that has begun", () => {

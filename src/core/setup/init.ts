@@ -7,7 +7,7 @@ import { CreationDraft, type Creation } from "../creation/index.js";
 import { configurationFile } from "../project/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "./app.js";
-import { bestFit, type Fit, type FitInput } from "./fit.js";
+import { bestFit, sourcesOf, type Fit, type FitInput } from "./fit.js";
 import { isIgnored, withIgnored } from "./ignore-file.js";
 import { hasChoice, likelyLanguage } from "./language.js";
 import { fillStarter } from "./starter.js";
@@ -51,7 +51,7 @@ export function hasBegun(
       isCode &&
       isBelow(path, root) &&
       folderOf(path) !== root &&
-      !/(^|\/)(\.[^/]+|node_modules|tests?|ios|android|\.storybook)\//i.test(path)
+      !/(^|\/)(\.[^/]+|node_modules|tests?|__\w+__|ios|android)\//i.test(path)
     );
   });
 }
@@ -251,13 +251,12 @@ function hasManifest({ store, folder }: App): boolean {
   return names.some((name) => /^(package\.json|pubspec\.yaml|Package\.swift)$|\.(csproj|xcodeproj)$/.test(name));
 }
 
-/** The first source root of a stack that is there, else its usual one. `«App»` is the project's name. */
+/** The first source root of a stack that is there, else its usual one. */
 export function usualSource(
   store: FitInput["store"],
-  folder: ProjectPath,
-  { stack, name }: { readonly stack: StackData; readonly name: string },
+  { folder, stack }: { readonly folder: ProjectPath; readonly stack: StackData },
 ): string {
-  const sources = stack.source.map((source) => source.replace("«App»", name));
-  const there = sources.find((source) => source !== "." && store.stat(inFolder(folder, source))?.kind === "folder");
-  return there ?? sources[0] ?? ".";
+  const sources = sourcesOf({ store, stack, folder });
+  const isThere = (source: string): boolean => store.stat(inFolder(folder, source))?.kind === "folder";
+  return sources.find((source) => source !== "." && isThere(source)) ?? sources[0] ?? ".";
 }
