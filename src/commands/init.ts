@@ -19,6 +19,7 @@ import {
   type InitPlan,
 } from "../core/setup/index.js";
 import { creationView, fitView } from "../terminal/creation-view.js";
+import { wrap } from "../terminal/screen.js";
 import { carryOutOrShow } from "./carry-out.js";
 import { openContextOfApp, type CommonOptions, type Context } from "./context.js";
 import { creationJson } from "./creation-json.js";
@@ -170,6 +171,7 @@ function show(context: Context, plan: InitPlan, { all }: InitOptions, change?: s
   if (!fit) return context.say(view);
   const fits =
     fit.onShelf * 2 >= fit.files ? `It fits ${name} best.` : `No arrangement fits it well; ${name} comes nearest.`;
-  context.say(`This app has begun, so only its configuration is written. ${fits}\n`);
+  const head = `This app has begun, so only its configuration is written. ${fits}`;
+  context.say(`${wrap(head, context.screen.width)}\n`);
   context.say(`${fitView(fit, context.screen, all)}\n\n${view}`);
 }

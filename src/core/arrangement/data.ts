@@ -111,6 +111,8 @@ export interface RegistrationData {
   readonly before?: string | undefined;
   /** It joins the lines of its section, which stand in this order. */
   readonly sections?: readonly string[] | undefined;
+  /** A file beside the new one that lists it instead, where there is one. */
+  readonly "folder-index"?: { readonly file: string; readonly line: string } | undefined;
   /** It joins a list of a YAML manifest: the keys that lead there. */
   readonly "yaml-list"?: readonly string[] | undefined;
 }

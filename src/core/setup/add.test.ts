@@ -206,6 +206,14 @@ describe("listed where it has to be known", () => {
     expect(creation.made[0]?.bytes.toString()).not.toContain("@use");
   });
 
+  test("a section with an index of its own is listed there", () => {
+    const files = { "src/main.scss": '@use "components";\n', "src/components/_index.scss": '@forward "button";\n' };
+    expect(added(appOf("sass", "stylesheet-sections", files), "component card")).toEqual([
+      "src/components/_card.scss",
+      'src/components/_index.scss: @forward "card";',
+    ]);
+  });
+
   test("what cannot be listed is said, with the line", () => {
     const none = planAddition(appOf("react-web", "layer-first"), requestOf("screen harvest"));
     expect(none.notes).toEqual(["src/navigation/routes.tsx is not there, so HarvestScreen.tsx is listed nowhere yet."]);
@@ -368,6 +376,11 @@ describe("what cannot be is refused, and how to go on is said", () => {
       code: "FEATURE_WANTED",
       next: expect.stringContaining("there are harvest") as string,
     });
+  });
+
+  test("a sheet with and without its underscore is one name", () => {
+    const app = appOf("sass", "stylesheet-sections", { "src/components/tree-card.scss": "" });
+    expect(() => added(app, "component TreeCard")).toThrow("src/components/tree-card.scss is there already");
   });
 
   test("reserved names of other systems", () => {

@@ -61,7 +61,7 @@ function addTo(draft: CreationDraft, app: App, request: AddRequest): void {
   const wanted = wantedFiles(adding);
   const others = new Map(wanted.map(({ id, path }) => [id, path]));
   for (const each of wanted) {
-    ensureFree(app.store, each);
+    ensureFree(app, each);
     makeFile(adding, each, others);
   }
   const main = wanted.at(-1);

@@ -84,10 +84,16 @@ export function sourcesOf({ store, stack, folder }: Pick<FitInput, "store" | "st
 
 const looks = /\.(?:css|scss|sass|less|styl|png|jpe?g|gif|webp|avif|svg|ico|ttf|otf|woff2?)$/;
 
+/** Whether a file is code by itself: no test or story of something. In a stack of style sheets a sheet is. */
+export function isMainCode(name: string, { code }: Pick<StackData, "code">): boolean {
+  const { leads } = partsOf(name);
+  return code.includes(extensionOf(name)) && (leads || looks.test(name));
+}
+
 /** Tests, stories and snapshots go with their files, and are not counted by themselves; nor are files that tools read. */
 function counts(path: ProjectPath, stack: StackData): boolean {
   const name = nameOf(path);
-  const isCode = stack.code.includes(extensionOf(name)) && partsOf(name).leads;
+  const isCode = isMainCode(name, stack);
   return (
     (isCode || looks.test(name)) && !/(^|\/)(__\w+__|node_modules|\.[^/]+)\//.test(path) && !/\.config\.\w+$/.test(name)
   );
@@ -160,7 +166,7 @@ function describeFit({ name, source, stack, words, root, layout, layoutWith, pat
     files: paths.length,
     onShelf: on.length,
     off: foldersOf(off, [...on, inFolder(root, "x")]),
-    misnamed: on.filter((path) => stack.code.includes(extensionOf(path)) && isMisnamed(path, named)),
+    misnamed: on.filter((path) => isMainCode(nameOf(path), stack) && isMisnamed(path, named)),
   };
 }
 
@@ -169,22 +175,27 @@ function usesWord(layout: Layout, word: string): boolean {
 }
 
 function isMisnamed(path: ProjectPath, layout: Layout): boolean {
-  const { stem, leads } = partsOf(nameOf(path));
+  const { stem } = partsOf(nameOf(path));
   const patterns = [...(layout.standingOf(path)?.shelf.patterns.values() ?? [])].flat();
-  return leads && stem !== "index" && patterns.length > 0 && !patterns.some((pattern) => readName(pattern, stem));
+  return (
+    stem !== "index" && stem !== "_index" && patterns.length > 0 && !patterns.some((pattern) => readName(pattern, stem))
+  );
 }
 
 /** Patterns that most files of a role follow, where they do not follow the stack's. */
 function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layout): Record<string, OneOrMore<string>> {
   const stems = new Map<Role, string[]>();
   for (const path of paths) {
-    const { stem, leads } = partsOf(nameOf(path));
-    const holds = layout.standingOf(path)?.shelf.holds ?? [];
-    const [role] = holds;
-    if (!role || holds.length > 1 || !leads || stem === "index" || !stack.code.includes(extensionOf(path))) continue;
-    const list = stems.get(role);
-    if (list) list.push(stem);
-    else stems.set(role, [stem]);
+    const { stem } = partsOf(nameOf(path));
+    const shelf = layout.standingOf(path)?.shelf;
+    if (!shelf || stem === "index" || stem === "_index" || !isMainCode(nameOf(path), stack)) continue;
+    // Of several roles that are named differently nobody can tell which one a file is.
+    const patterns = new Set([...shelf.patterns.values()].map((each) => each.map(({ text }) => text).join()));
+    for (const role of patterns.size === 1 ? shelf.holds : []) {
+      const list = stems.get(role);
+      if (list) list.push(stem);
+      else stems.set(role, [stem]);
+    }
   }
   const names: Record<string, OneOrMore<string>> = {};
   for (const [role, all] of stems) {

@@ -291,6 +291,12 @@ describe("an app that has begun", () => {
     expect(fitOf(features)).toMatchObject({ arrangement: "feature-first", words: { features: "modules" }, onShelf: 6 });
   });
 
+  test("also names that several roles share", () => {
+    const files = ["components/card", "components/menu", "components/tabs", "_index"].map((each) => `src/${each}.scss`);
+    const input = { store: new MemoryStore({}), folder: at(""), stack: readStack("sass"), paths: files.map(at) };
+    expect(bestFit(input).names).toEqual({ component: "{kebab}", container: "{kebab}" });
+  });
+
   test("and only its configuration is written, which fits as was said", () => {
     const store = new MemoryStore({ ...layers, ".env": "" });
     const input = { store, folder: at(""), stack: readStack("react-web"), paths: Object.keys(layers).map(at) };

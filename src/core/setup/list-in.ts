@@ -14,41 +14,56 @@ import { valuesFor, type Filling } from "./values.js";
 /** Lists a new file where the stack and the arrangement want it: the feature's index, the navigation, the entry sheet, the manifest. */
 export function listNewFile(adding: Adding, main: Wanted): void {
   const { app, draft, feature } = adding;
-  const { layout, stack } = app;
-  const inFeature = main.shelf.at.includes("{feature}") ? feature : undefined;
   const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
-  let target = main.path;
-  let viaIndex = false;
-  const template = adding.data["index-line"] ?? stack.index?.line ?? "";
-  // What is only a type has no name in JavaScript.
-  const isNameless = app.language === "javascript" && template.startsWith("export type");
-  if (layout.publicIndex && stack.index && main.shelf.isPublic && inFeature !== undefined && !isNameless) {
-    const name = nameIn(app.language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
-    const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
-    const line = lineFor(filling, {
-      template,
-      from: index,
-      to: main.path,
-      viaIndex,
-    });
-    if (draft.textOf(index) !== undefined) draft.edit(index, (text) => appendLine(text, line), "public index");
-    else draft.make(index, `${line}\n`, "public index");
-    target = index;
-    viaIndex = true;
-  }
+  const index = listInIndex(adding, main, filling);
+  const target = { to: index ?? main.path, viaIndex: index !== undefined };
   const missing = new Set<string>();
-  for (const registration of stack.registers ?? []) {
+  for (const registration of app.stack.registers ?? []) {
     if (!listOf(registration.when).includes(adding.role)) continue;
     if (registration.shelf !== undefined && !main.shelf.at.endsWith(registration.shelf)) continue;
     const file = placeOfRegistration(app, registration);
-    if (file === undefined || file === main.path) continue;
+    if (file === undefined || file === main.path || listInFolder(adding, main, { registration, filling })) continue;
     if (draft.textOf(file) === undefined) missing.add(file);
-    else {
-      const line = lineFor(filling, { template: registration.line, from: file, to: target, viaIndex });
-      registerLine(draft, { file, registration, line });
-    }
+    else
+      registerLine(draft, {
+        file,
+        registration,
+        line: lineFor(filling, { template: registration.line, from: file, ...target }),
+      });
   }
   for (const file of missing) draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
+}
+
+/** Exports a public file from its feature's index, which is made if it is missing. Gives the index. */
+function listInIndex(adding: Adding, main: Wanted, filling: Filling): ProjectPath | undefined {
+  const { app, draft, feature } = adding;
+  const { layout, stack, language } = app;
+  const template = adding.data["index-line"] ?? stack.index?.line ?? "";
+  const inFeature = main.shelf.at.includes("{feature}") ? feature : undefined;
+  if (!layout.publicIndex || !stack.index || !main.shelf.isPublic || inFeature === undefined) return undefined;
+  // What is only a type has no name in JavaScript.
+  if (language === "javascript" && template.startsWith("export type")) return undefined;
+  const name = nameIn(language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
+  const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
+  const line = lineFor(filling, { template, from: index, to: main.path, viaIndex: false });
+  if (draft.textOf(index) !== undefined) draft.edit(index, (text) => appendLine(text, line), "public index");
+  else draft.make(index, `${line}\n`, "public index");
+  return index;
+}
+
+/** A section that has an index of its own is listed there, and nowhere else: `components/_index.scss`. */
+function listInFolder(
+  { draft }: Adding,
+  main: Wanted,
+  { registration, filling }: { readonly registration: RegistrationData; readonly filling: Filling },
+): boolean {
+  const { "folder-index": own } = registration;
+  if (!own) return false;
+  const file = inFolder(folderOf(main.path), own.file);
+  if (draft.textOf(file) === undefined) return false;
+  const line = lineFor(filling, { template: own.line, from: file, to: main.path, viaIndex: false });
+  draft.edit(file, (text) => appendLine(text, line), "index of the section");
+  return true;
 }
 
 interface LinePlace {

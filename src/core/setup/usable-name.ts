@@ -4,8 +4,9 @@ import { partsOf } from "../catalogue/index.js";
 import { ShelfError } from "../errors.js";
 import { splitWords, whyIllegal, wordsKey } from "../names/index.js";
 import { folderOf, inFolder, type ProjectPath } from "../paths.js";
-import type { FileReader } from "../tree/index.js";
 import type { Wanted } from "./adding.js";
+import type { App } from "./app.js";
+import { isMainCode } from "./fit.js";
 
 /** Throws `NAME_UNUSABLE` for a name that has no words, begins with a digit, or is not legal everywhere. */
 export function ensureUsable(name: string, words: readonly string[]): void {
@@ -23,7 +24,7 @@ export function ensureLegal(name: string): void {
 }
 
 /** Throws `NAME_TAKEN` for a file or folder of the same words, whatever its case and extension. Companions may be there before. */
-export function ensureFree(store: FileReader, { path, stem, shelf }: Wanted): void {
+export function ensureFree({ store, stack }: App, { path, stem, shelf }: Wanted): void {
   const key = wordsKey(splitWords(stem));
   const folders = shelf.at.includes("{name}") ? [folderOf(path), folderOf(folderOf(path))] : [folderOf(path)];
   for (const folder of folders) {
@@ -33,7 +34,7 @@ export function ensureFree(store: FileReader, { path, stem, shelf }: Wanted): vo
       const other = inFolder(folder, name);
       if (other === folderOf(path) || wordsKey(splitWords(parts.stem)) !== key) continue;
       const isFolder = store.stat(other)?.kind === "folder";
-      if (!isFolder && !parts.leads && other !== path) continue;
+      if (!isFolder && other !== path && !parts.leads && !isMainCode(name, stack)) continue;
       throw new ShelfError("NAME_TAKEN", {
         path,
         other: isFolder ? `${other}/` : other,
