@@ -1,9 +1,12 @@
 /** `steady-shelf.yaml`: what it may say, and what is said about one that is wrong. */
+import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
+import { arrangementSchema } from "../arrangement/schemas.js";
 import { ShelfError } from "../errors.js";
 import { openProject } from "../pipeline.js";
 import { at } from "../plan/planning.test.suite.js";
 import { MemoryStore } from "../tree/index.js";
+import { readYaml } from "../yaml/index.js";
 import { nearestConfiguration } from "./index.js";
 import { parseConfiguration } from "./parse-configuration.js";
 
@@ -44,6 +47,17 @@ rules: { naming: error, placement: off }
 
 test.each(["version: 1\n", "version: 1\nshelves: []\n", "{ version: 1 }"])("%j is enough", (text) => {
   expect(parseConfiguration(text, file).shelves.shelves).toEqual([]);
+});
+
+test("the examples of the documentation are right", () => {
+  const pages = ["configuration", "adding-an-arrangement"].map((name) =>
+    readFileSync(new URL(`../../../docs/${name}.md`, import.meta.url), "utf8"),
+  );
+  const blocks = pages.flatMap((page) => [...page.matchAll(/```yaml\n([^]*?)```/g)].map((match) => match[1] ?? ""));
+  const [configuration = "", arrangement = ""] = blocks;
+  expect(parseConfiguration(configuration, file).shelves.shelves).toHaveLength(1);
+  const read = readYaml({ text: arrangement, file: "x.yaml", schema: arrangementSchema, code: "CONFIG_BROKEN" });
+  expect(read.data.shelves).toHaveLength(3);
 });
 
 describe("what is wrong is said with its place", () => {
