@@ -1,6 +1,9 @@
 /** `add`: where files go, how they are called, what is made beside them, and where they are listed. */
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { isRole, type Role } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
+import { readName } from "../names/index.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
 import { planAddition, planFeature } from "./index.js";
 import { added, appOf, listOfCreation, requestOf } from "./setup.test.suite.js";
@@ -383,11 +386,77 @@ describe("what cannot be is refused, and how to go on is said", () => {
     expect(() => added(app, "component TreeCard")).toThrow("src/components/tree-card.scss is there already");
   });
 
+  test("letters that the stack's code does not know", () => {
+    expect(() => added(appOf("flutter", "layer-first"), "screen Größe")).toThrow("plain letters");
+    expect(added(appOf("swiftui", "layer-first"), "screen Größe")).toEqual(["src/Screens/GrößeScreen.swift"]);
+  });
+
   test("reserved names of other systems", () => {
     expect(() =>
       added(appOf("sass", "stylesheet-sections", {}, 'names: { component: "{kebab}" }'), "component aux"),
     ).toThrow("device on Windows");
   });
+});
+
+describe("laws", () => {
+  const apps = [
+    ["react-web", "layered-features"],
+    ["react-native", "layer-first"],
+    ["vue", "feature-first"],
+    ["flutter", "feature-first-with-core"],
+    ["swiftui", "mvvm"],
+    ["wpf", "mvvm"],
+    ["sass", "stylesheet-sections"],
+  ] as const;
+  const names = fc.oneof(
+    fc.string({ unit: "grapheme", minLength: 1, maxLength: 12 }),
+    fc
+      .array(fc.constantFrom("apple", "Tree", "HTTP", "2", "Größe", "-", "_", " ", "screen"), { maxLength: 5 })
+      .map((parts) => parts.join("")),
+  );
+
+  test.each(apps)(
+    "whatever name is typed, %s in %s: a clear refusal, or the right place, and that only once",
+    (stack, arrangement) => {
+      const roles = (Object.keys(appOf(stack, arrangement).stack.roles) as Role[]).filter(
+        (role) => !["asset", "entry", "generated", "test", "story"].includes(role),
+      );
+      let made = 0;
+      fc.assert(
+        fc.property(names, fc.constantFrom(...roles), names, (name, role, feature) => {
+          const app = appOf(stack, arrangement);
+          const inFeature = app.layout.shelves.some(
+            (shelf) => shelf.holds.includes(role) && shelf.at.includes("{feature}"),
+          );
+          const request = { role, name, with: [], without: [], feature: inFeature ? feature : undefined };
+          try {
+            const creation = planAddition(app, request);
+            for (const { path, why } of creation.made.filter(
+              (each) => isRole(each.why) && !each.path.endsWith(".module.css"),
+            )) {
+              const shelf = app.layout.standingOf(path)?.shelf;
+              expect(shelf?.holds, path).toContain(why);
+              const stem = path.replace(/^.*\//, "").replace(/\..*$/, "");
+              const patterns = shelf?.patterns.get(why as Role) ?? [];
+              expect(
+                patterns.some((pattern) => readName(pattern, stem)),
+                path,
+              ).toBe(true);
+            }
+            made += 1;
+            const after = Object.fromEntries(creation.made.map(({ path, bytes }) => [path, bytes.toString()]));
+            expect(() => planAddition(appOf(stack, arrangement, after), request)).toThrow(
+              expect.objectContaining({ code: "NAME_TAKEN" }) as Error,
+            );
+          } catch (error) {
+            if (!(error instanceof ShelfError)) throw error;
+          }
+        }),
+        { seed: 5, numRuns: 400 },
+      );
+      expect(made).toBeGreaterThan(30);
+    },
+  );
 });
 
 describe("starters of one's own", () => {

@@ -1,7 +1,15 @@
 /** Which files a request means: their shelves, folders and names. Nothing is made yet. */
 import type { Role, Shelf } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
-import { inCase, parseNamingPattern, spellName, splitWords, wordsTyped, type NamingPattern } from "../names/index.js";
+import {
+  inCase,
+  parseNamingPattern,
+  readName,
+  spellName,
+  splitWords,
+  wordsTyped,
+  type NamingPattern,
+} from "../names/index.js";
 import { inFolder, nameOf } from "../paths.js";
 import type { Adding, Wanted } from "./adding.js";
 import type { App } from "./app.js";
@@ -60,6 +68,14 @@ function placed(
     (typeof asked === "object" ? (patterns.find((each) => isAlike(each, asked)) ?? asked) : patterns[0]);
   const words = chosen ? wordsTyped(chosen, name) : splitWords(name);
   const stem = chosen ? spellName(chosen, words) : inCase(words, "kebab");
+  // Letters without cases (mathematical alphabets, a mark alone) would give a name that is wrong at once.
+  if (chosen && !readName(chosen, stem))
+    throw new ShelfError("NAME_UNUSABLE", { path: name, reason: `it cannot be written as ${chosen.text}` });
+  if (app.stack.letters === "ascii" && app.stack.code.includes(extension) && /[^\0-\x7f]/.test(stem))
+    throw new ShelfError("NAME_UNUSABLE", {
+      path: name,
+      reason: `names in ${app.stack.title}'s code have plain letters`,
+    });
   const folder = app.layout.folderOf(shelf, { feature, stem });
   const path = inFolder(below === "" ? folder : inFolder(folder, below), stem + extension);
   ensureLegal(nameOf(path));
