@@ -24,7 +24,7 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
  * @type {Record<string, { before: readonly string[], run: string, rows: number, files?: Record<string, string> }>}
  */
 const shots = {
-  "init-ask": { before: [], run: "init", rows: 14, files: fresh },
+  "init-ask": { before: [], run: "init", rows: 17, files: fresh },
   init: { before: [], run: "init --arrangement feature-first --fill starters", rows: 42, files: fresh },
   add: {
     before: ["init --arrangement feature-first --write", "add feature harvest --write"],
