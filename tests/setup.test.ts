@@ -247,7 +247,7 @@ describe("add", () => {
     });
     const added = run(root, ["add", "screen", "harvest"]);
     expect(added.out).toContain("+ src/pages/HarvestPage.vue  screen");
-    expect(added.err).toContain("fits best is taken: layer-first");
+    expect(added.err).toMatch(/fits best is taken:\s+layer-first/);
   });
 
   test("refuses with exit code 2 and leaves nothing", () => {

@@ -4,6 +4,7 @@ import { extname } from "node:path";
 import { ShelfError, reasonOf } from "../core/errors.js";
 import { findApp, planAddition, planFeature, type AddRequest } from "../core/setup/index.js";
 import { creationView } from "../terminal/creation-view.js";
+import { wrap } from "../terminal/screen.js";
 import { carryOutOrShow } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
 import { creationJson } from "./creation-json.js";
@@ -29,7 +30,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
   const { app, guessed } = await findApp(context.store, context.standing);
   if (guessed)
     context.note(
-      `No steady-shelf.yaml names an arrangement, so the one that fits best is taken: ${app.layout.arrangement}. \`steady-shelf init\` writes it down.\n`,
+      `${wrap(`No steady-shelf.yaml names an arrangement, so the one that fits best is taken: ${app.layout.arrangement}. \`steady-shelf init\` writes it down.`, context.screen.width)}\n`,
     );
   const request: AddRequest = {
     role: options.role,

@@ -2,6 +2,7 @@
 import { arrangementNames, readArrangement, readStack, stackMarks, type StackData } from "../core/arrangement/index.js";
 import { ShelfError } from "../core/errors.js";
 import { inFolder, toProjectPath, type ProjectPath } from "../core/paths.js";
+import type { CodeLanguage } from "../core/languages/index.js";
 import { configurationFile, readConfiguration, type Configuration } from "../core/project/index.js";
 import {
   detectStacks,
@@ -9,12 +10,12 @@ import {
   stackUnsure,
   stackOfFiles,
   hasBegun,
+  hasChoice,
   likelyLanguage,
   likelySource,
   planBegunApp,
   planNewApp,
   usualSource,
-  type CodeLanguage,
   type Fill,
   type InitPlan,
 } from "../core/setup/index.js";
@@ -56,10 +57,19 @@ export async function runInit(options: InitOptions): Promise<number> {
     : await planNew(context, { ...wanted, stack, arrangement, configuration });
   return carryOutOrShow(context, {
     creation: plan.creation,
-    command: typedWords(["init", "--stack", stack.name, "--arrangement", plan.app.arrangement.data.name]),
+    command: commandText(options, plan),
     write: options.write,
     show: (change) => show(context, plan, options, change),
   });
+}
+
+/** What stands in the history: what was decided, as it could be typed again. */
+function commandText(options: InitOptions, { app }: InitPlan): string {
+  const arrangement = options.arrangement ?? app.configuration?.arrangement ?? app.arrangement.data.name;
+  const words = (["source", "language", "fill", "alias"] as const).flatMap((key) =>
+    options[key] === undefined ? [] : [`--${key}`, options[key]],
+  );
+  return typedWords(["init", "--stack", app.stack.name, "--arrangement", arrangement, ...words]);
 }
 
 /** A source root as typed, from the app's folder. Throws `OUTSIDE_PROJECT`. */
@@ -96,7 +106,8 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const fill = options.fill ?? (asks ? await chooseFill() : "starters");
   const source = options.source ?? configuration?.source ?? usualSource(store, { folder, stack });
   const { alias } = options;
-  const language = options.language ?? configuration?.language ?? likelyLanguage(store, folder);
+  const likely = options.language ?? configuration?.language ?? likelyLanguage(store, folder);
+  const language = hasChoice(stack) ? likely : undefined;
   return planNewApp(store, { folder, stack: stack.name, arrangement, source, language, fill, configuration, alias });
 }
 

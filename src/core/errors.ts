@@ -33,6 +33,10 @@ export interface Detail {
 
 const list = (detail: Detail): string => (detail.paths ?? []).map((path) => `\n    ${path}`).join("");
 
+/** `action` → `an action`. */
+const withArticle = (word = ""): string => `${/^(?!use)[aeiou]/.test(word) ? "an" : "a"} ${word}`;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 const catalogue = {
   SOURCE_MISSING: {
     refusal: "usage",
@@ -136,28 +140,28 @@ const catalogue = {
   },
   NO_SHELF: {
     refusal: "usage",
-    what: (d) => `${d.other} has no shelf for a ${d.path}.`,
+    what: (d) => `${d.other} has no shelf for ${withArticle(d.path)}.`,
     next: (d) => `It has shelves for ${d.reason}. Give it one under \`shelves:\` in steady-shelf.yaml.`,
   },
   SHELF_UNKNOWN: {
     refusal: "usage",
-    what: (d) => `No shelf ${d.path} holds a ${d.other}.`,
+    what: (d) => `No shelf ${d.path} holds ${withArticle(d.other)}.`,
     next: (d) => `These do: ${(d.paths ?? []).join(", ")}.`,
   },
   FEATURE_WANTED: {
     refusal: "usage",
-    what: (d) => `A ${d.path} belongs to a feature here (${d.other}).`,
+    what: (d) => `${capital(withArticle(d.path))} belongs to a feature here (${d.other}).`,
     next: (d) => `Say which with --feature NAME${d.paths?.length ? `; there are ${d.paths.join(", ")}` : ""}.`,
   },
   FEATURE_UNWANTED: {
     refusal: "usage",
-    what: (d) => `A ${d.path} belongs to no feature here: its place is ${d.other}.`,
+    what: (d) => `${capital(withArticle(d.path))} belongs to no feature here: its place is ${d.other}.`,
     next: () => "Leave --feature out, or give the role a shelf with {feature} in steady-shelf.yaml.",
   },
   NAME_UNUSABLE: {
     refusal: "usage",
     what: (d) => `"${d.path}" cannot be a name: ${d.reason}.`,
-    next: () => "Choose another name; letters and digits of any language will do.",
+    next: () => "Choose another name, of letters and digits; it begins with a letter.",
   },
   NAME_TAKEN: {
     refusal: "usage",
@@ -169,14 +173,14 @@ const catalogue = {
   },
   COMPANION_UNKNOWN: {
     refusal: "usage",
-    what: (d) => `A ${d.other} has no companion ${d.path} here.`,
+    what: (d) => `${capital(withArticle(d.other))} has no companion ${d.path} here.`,
     next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None can be made for this role."),
   },
   LEADER_UNSURE: {
     refusal: "usage",
     what: (d) => (d.paths?.length ? `Several files are called ${d.path}:${list(d)}` : `No file is called ${d.path}.`),
     next: (d) =>
-      `A ${d.other} goes beside its file. Name it by its path${d.paths?.length ? "" : ", or add that first"}.`,
+      `${capital(withArticle(d.other))} goes beside its file. Name it by its path${d.paths?.length ? "" : ", or add that first"}.`,
   },
   LEFT_OPEN: {
     refusal: "usage",

@@ -4,14 +4,8 @@ import { openProject, planMoves } from "../pipeline.js";
 import type { Plan } from "../plan/index.js";
 import { afterwards, at, moveOf, type Files } from "../plan/planning.test.suite.js";
 import { MemoryStore, type SourceTree } from "../tree/index.js";
-import { applyPlan, carryOut, changesKept, listChanges, planUndo, settle, undo, type Caller } from "./index.js";
-
-const caller: Caller = { pid: 7, host: "here", now: () => new Date("2026-11-23T10:02:11Z"), isAlive: () => false };
-
-/** What the store holds, without our own folder. */
-function contents(store: MemoryStore): Record<string, string> {
-  return Object.fromEntries(Object.entries(store.snapshot()).filter(([path]) => !path.startsWith(".steady-shelf")));
-}
+import { applyPlan, carryOut, changesKept, listChanges, planUndo, settle, undo } from "./index.js";
+import { attempt, caller, contents } from "./changes.test.suite.js";
 
 /** Every kind of step: a swap, a chain, another case, an edit in place, a moved edit, a link, a folder that becomes a file. */
 const files: Files = {
@@ -145,15 +139,6 @@ function failOnceAt(number: number): (call: number) => void {
   return (call) => {
     if (call === number) throw Object.assign(new Error("ENOSPC: no space left on device"), { code: "ENOSPC" });
   };
-}
-
-function attempt(work: () => unknown): string {
-  try {
-    work();
-    return "fine";
-  } catch (error) {
-    return String(error);
-  }
 }
 
 describe("what a change stands on", () => {

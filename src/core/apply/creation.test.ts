@@ -3,14 +3,10 @@ import { describe, expect, test } from "vitest";
 import { CreationDraft, type Creation } from "../creation/index.js";
 import { at } from "../plan/planning.test.suite.js";
 import { MemoryStore } from "../tree/index.js";
-import { applyCreation, listChanges, planUndo, settle, undo, type Caller } from "./index.js";
+import { applyCreation, listChanges, planUndo, settle, undo } from "./index.js";
+import { attempt, caller, contents } from "./changes.test.suite.js";
 
-const caller: Caller = { pid: 7, host: "here", now: () => new Date("2026-11-23T10:02:11Z"), isAlive: () => false };
 const files = { "src/list.ts": "// one\r\n// two\r\n", ".gitignore": "dist", "docs/a.md": "a" };
-
-function contents(store: MemoryStore): Record<string, string> {
-  return Object.fromEntries(Object.entries(store.snapshot()).filter(([path]) => !path.startsWith(".steady-shelf")));
-}
 
 function drawnUp(store: MemoryStore): Creation {
   const draft = new CreationDraft(store);
@@ -23,15 +19,6 @@ function drawnUp(store: MemoryStore): Creation {
 
 const apply = (store: MemoryStore): string =>
   applyCreation({ store, creation: drawnUp(store), command: "add tree", caller });
-
-function attempt(work: () => unknown): string {
-  try {
-    work();
-    return "fine";
-  } catch (error) {
-    return String(error);
-  }
-}
 
 test("files and folders are made, texts gain lines in their own line ends, and undo takes all of it back", () => {
   const store = new MemoryStore(files);

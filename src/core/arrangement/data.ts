@@ -126,6 +126,8 @@ export interface StackData {
   readonly source: readonly string[];
   /** Extensions of its code. */
   readonly code: readonly string[];
+  /** Extensions of files that are a default export as a whole. */
+  readonly "default-exports"?: readonly string[] | undefined;
   /** The case of folders that bear the name of a feature, and of words that the stack has no other one for. */
   readonly folders: Case;
   /** Arrangements that fit, the usual one first. */

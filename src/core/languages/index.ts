@@ -9,5 +9,16 @@ export {
   type Reference,
   type ReferenceKind,
 } from "./language.js";
+export {
+  exportsOf,
+  exportsType,
+  isDeclaration,
+  languageOfFiles,
+  leavesChoice,
+  nameIn,
+  scriptExtension,
+  withoutScriptExtension,
+  type CodeLanguage,
+} from "./javascript/source-language.js";
 export { extractFrom, languageFor, languages } from "./registry.js";
 export { readHere, readWithWorker, type PoolInput } from "./reading-pool.js";

@@ -369,6 +369,8 @@ describe("what cannot be is refused, and how to go on is said", () => {
     ["component x --with tests", "COMPANION_UNKNOWN", "style, test, story"],
     ["component x --shelf attic", "SHELF_UNKNOWN", "components"],
     ["screen x --feature y", "FEATURE_UNWANTED", "Leave --feature out"],
+    ["action x --feature y", "FEATURE_UNWANTED", "An action belongs to no feature"],
+    ["use-case x --feature y", "FEATURE_UNWANTED", "A use-case belongs to no feature"],
   ])("add %s: %s", (words, code, said) => {
     const refused = refusal(words);
     expect([refused.code, `${refused.message} ${refused.next}`]).toEqual([code, expect.stringContaining(said)]);

@@ -18,7 +18,8 @@ import { inCase, splitWords } from "../names/index.js";
 import { folderOf, inFolder, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import type { FileReader } from "../tree/index.js";
-import { hasChoice, likelyLanguage, nameIn, type CodeLanguage } from "./language.js";
+import { nameIn, type CodeLanguage } from "../languages/index.js";
+import { hasChoice, likelyLanguage } from "./likely-language.js";
 import type { Starter } from "./starter.js";
 
 /** What an app has decided: as its configuration says it, or as `init` proposes it. */

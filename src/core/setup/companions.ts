@@ -7,7 +7,7 @@ import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } f
 import type { CreationDraft } from "../creation/index.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { readStarter, type App } from "./app.js";
-import { nameIn } from "./language.js";
+import { exportsOf, nameIn, scriptExtension } from "../languages/index.js";
 import { meantFeature } from "./meant.js";
 import { fillStarter } from "./starter.js";
 import { valuesFor, type Filling } from "./values.js";
@@ -77,7 +77,7 @@ export function addBeside(
     });
   const ofRole = app.stack.roles[leader.role]?.companions?.[request.role];
   const general = app.stack.beside?.[request.role];
-  const extension = /\.[cm]?[jt]sx?$/.exec(leader.path)?.[0] ?? ".ts";
+  const extension = scriptExtension(leader.path);
   const companion = general ? { ...general, ending: general.ending + extension } : ofRole;
   if (!companion)
     throw new ShelfError("COMPANION_UNKNOWN", {
@@ -85,7 +85,9 @@ export function addBeside(
       other: leader.role,
       paths: Object.keys(app.stack.roles[leader.role]?.companions ?? {}),
     });
-  const exported = exportOf(app.store.read(leader.path).toString(), leader);
+  // A single-file component is its own default, whatever stands in it.
+  const isComponentFile = app.stack["default-exports"]?.includes(extensionOf(leader.path)) ?? false;
+  const exported = exportOf(app.store.read(leader.path).toString(), leader.stem, isComponentFile);
   const making = { name: request.role, companion, leader: { ...leader, exported } };
   makeCompanion({ draft, app, feature: request.feature }, making);
 }
@@ -132,14 +134,11 @@ interface Exported {
   readonly name: string;
 }
 
-function exportOf(text: string, { path, stem }: Pick<Wanted, "path" | "stem">): Exported {
+function exportOf(text: string, stem: string, isComponentFile: boolean): Exported {
   const words = splitWords(stem);
   const [Pascal, camel] = [inCase(words, "Pascal"), inCase(words, "camel")];
-  const declared = (name: string): boolean =>
-    new RegExp(`export\\s+(?:async\\s+)?(?:function\\*?|const|let|class|enum)\\s+${name}\\b`, "u").test(text) ||
-    new RegExp(`export\\s*\\{[^}]*\\b${name}\\b[^}]*\\}`, "u").test(text);
-  const named = [stem, Pascal, camel].find((name) => /^[\p{L}_$][\p{L}\p{N}_$]*$/u.test(name) && declared(name));
+  const { names, isDefault } = exportsOf(text);
+  const named = [stem, Pascal, camel].find(names);
   if (named !== undefined) return { how: "named", name: named };
-  const isDefault = /export\s+default\b|\bas\s+default\b/.test(text) || path.endsWith(".vue");
-  return isDefault ? { how: "default", name: Pascal } : { how: "whole", name: camel };
+  return isDefault || isComponentFile ? { how: "default", name: Pascal } : { how: "whole", name: camel };
 }

@@ -7,7 +7,7 @@ import type { FileReader } from "../tree/index.js";
 import { openApp, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
 import { bestFit } from "./fit.js";
-import { likelyLanguage } from "./language.js";
+import { likelyLanguage } from "./likely-language.js";
 import { usualSource } from "./init.js";
 
 /** An app that was found. */

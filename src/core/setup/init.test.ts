@@ -1,6 +1,7 @@
 /** `init`: new apps, apps that have begun, and what is never touched. */
 import { describe, expect, test } from "vitest";
 import { readStack } from "../arrangement/index.js";
+import { caller } from "../apply/changes.test.suite.js";
 import { undo } from "../apply/index.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
 import { parseConfiguration } from "../project/parse-configuration.js";
@@ -18,7 +19,7 @@ import {
   projectName,
   stackOfFiles,
 } from "./index.js";
-import { begun, caller, listOfCreation } from "./setup.test.suite.js";
+import { begun, listOfCreation } from "./setup.test.suite.js";
 
 const text = (store: MemoryStore, path: string): string | undefined =>
   store.stat(at(path)) ? store.read(at(path)).toString() : undefined;

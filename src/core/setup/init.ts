@@ -4,12 +4,13 @@ import { ShelfError } from "../errors.js";
 import { splitWords } from "../names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
 import { CreationDraft, type Creation } from "../creation/index.js";
+import { isDeclaration } from "../languages/index.js";
 import { configurationFile } from "../project/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "./app.js";
 import { bestFit, sourcesOf, type Fit, type FitInput } from "./fit.js";
 import { isIgnored, withIgnored } from "./ignore-file.js";
-import { hasChoice, likelyLanguage } from "./language.js";
+import { hasChoice, likelyLanguage } from "./likely-language.js";
 import { fillStarter } from "./starter.js";
 import { valuesFor } from "./values.js";
 
@@ -111,7 +112,7 @@ export function configurationText({ stack, language, source, arrangement, words 
     "# Where things belong in this app. Every command of Steady Shelf obeys it.",
     "version: 1",
     `stack: ${stack}`,
-    ...(language === "javascript" ? [`language: ${language}`] : []),
+    ...(language === undefined ? [] : [`language: ${language}`]),
     `source: ${plain(source)}`,
     `arrangement: ${plain(arrangement)}`,
     ...group("words", "folders that are called otherwise here", words),
@@ -124,7 +125,7 @@ function putStarters(draft: CreationDraft, app: App): void {
   const texts = declarations(app);
   for (const start of app.stack.start) {
     const path = placeOfStart(app, start);
-    if (app.language === "javascript" && start.file.endsWith(".d.ts")) continue;
+    if (app.language === "javascript" && isDeclaration(start.file)) continue;
     if (path === undefined || start.unless?.some((each) => texts.some((text) => text.includes(each)))) continue;
     const stem = nameOf(path).replace(/\..*$/, "");
     const isEntry = start.role === "entry";
@@ -156,7 +157,7 @@ function hasSister({ store, stack }: App, path: ProjectPath, isEntry: boolean): 
     .some(
       (name) =>
         stack.code.includes(extensionOf(name)) &&
-        !name.endsWith(".d.ts") &&
+        !isDeclaration(name) &&
         names.includes(name.replace(/\..*$/, "").toLowerCase()),
     );
 }

@@ -5,7 +5,7 @@ import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { CreationDraft } from "../creation/index.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration } from "./app.js";
-import { nameIn } from "./language.js";
+import { exportsType, nameIn } from "../languages/index.js";
 import { appendLine, insertBefore, insertInSection, insertInYamlList } from "./register.js";
 import { specifierTo } from "./specifier-to.js";
 import { fillStarter } from "./starter.js";
@@ -42,7 +42,7 @@ function listInIndex(adding: Adding, main: Wanted, filling: Filling): ProjectPat
   const inFeature = main.shelf.at.includes("{feature}") ? feature : undefined;
   if (!layout.publicIndex || !stack.index || !main.shelf.isPublic || inFeature === undefined) return undefined;
   // What is only a type has no name in JavaScript.
-  if (language === "javascript" && template.startsWith("export type")) return undefined;
+  if (language === "javascript" && exportsType(template)) return undefined;
   const name = nameIn(language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
   const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
   const line = lineFor(filling, { template, from: index, to: main.path, viaIndex: false });

@@ -1,17 +1,11 @@
 /** What the tests of `init` and `add` share: small apps in memory. */
-import { applyCreation, type Caller } from "../apply/index.js";
+import { applyCreation } from "../apply/index.js";
+import { caller } from "../apply/changes.test.suite.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
 import type { Creation } from "../creation/index.js";
 import { parseConfiguration } from "../project/parse-configuration.js";
 import { MemoryStore } from "../tree/index.js";
 import { openApp, planAddition, planNewApp, type AddRequest, type App, type InitRequest } from "./index.js";
-
-export const caller: Caller = {
-  pid: 7,
-  host: "here",
-  now: () => new Date("2026-11-23T10:02:11Z"),
-  isAlive: () => false,
-};
 
 /** An app in memory, set up by a configuration's lines (`version: 1` and `source: src` are understood). */
 export function appOf(stack: string, arrangement: string, files: Files = {}, configuration = ""): App {

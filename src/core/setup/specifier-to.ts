@@ -1,5 +1,6 @@
 /** How new code names a file that lies elsewhere. */
 import type { StackData } from "../arrangement/index.js";
+import { withoutScriptExtension } from "../languages/index.js";
 import { folderOf, nameOf, relativePath, type ProjectPath } from "../paths.js";
 
 /**
@@ -15,7 +16,7 @@ export function specifierTo(from: ProjectPath, to: ProjectPath, style: StackData
     const stem = name.replace(/^_/, "").replace(/\.\w+$/, "");
     return stem === "index" && way !== "" ? way : join(stem);
   }
-  const short = name.replace(/(?:\.d)?\.[cm]?[jt]sx?$/, "");
+  const short = withoutScriptExtension(name);
   const path = short === "index" && way !== "" ? way : join(short);
   return path.startsWith(".") ? path : `./${path}`;
 }

@@ -13,7 +13,7 @@ import {
 import { inFolder, nameOf } from "../paths.js";
 import type { Adding, Wanted } from "./adding.js";
 import type { App } from "./app.js";
-import { nameIn } from "./language.js";
+import { nameIn } from "../languages/index.js";
 import { existingFeatures } from "./meant.js";
 import { ensureLegal } from "./usable-name.js";
 
