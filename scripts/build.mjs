@@ -4,6 +4,7 @@
  */
 // @ts-check
 import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -31,6 +32,7 @@ await build({
   banner: {
     js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);",
   },
+  define: { READING_VERSION: JSON.stringify(readingVersion()) },
   logLevel: "warning",
 });
 writeData("");
@@ -53,4 +55,14 @@ function writeData(folder) {
       join(to, name.replace(".yaml", ".json")),
       JSON.stringify(parse(readFileSync(join(from, name), "utf8"))),
     );
+}
+
+/** Changes with whatever decides how a text is read, so that no reading of an older program is taken for one of this. */
+function readingVersion() {
+  const hash = createHash("sha1");
+  const languages = join(root, "src/core/languages");
+  for (const name of readdirSync(languages, { recursive: true, encoding: "utf8" }).sort())
+    if (name.endsWith(".ts") && !name.includes(".test.")) hash.update(readFileSync(join(languages, name)));
+  hash.update(JSON.stringify(JSON.parse(readFileSync(join(root, "package.json"), "utf8")).dependencies));
+  return hash.digest("hex");
 }

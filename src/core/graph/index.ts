@@ -3,3 +3,11 @@ export { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file
 export { Resolver, type Resolution, type Scheme } from "./resolver.js";
 export { readablePaths, readReferences } from "./read-references.js";
 export { globBase, isRelative, splitSpecifier, type SpecifierParts } from "./specifier.js";
+export {
+  buildGraph,
+  ReferenceGraph,
+  type GraphFile,
+  type GraphInput,
+  type KeptReadings,
+  type MetReference,
+} from "./reference-graph.js";

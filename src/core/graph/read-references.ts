@@ -22,6 +22,7 @@ export async function readReferences(
   const textOf = (index: number): string => tree.text(paths[index] ?? ("" as ProjectPath))?.text ?? "";
   // The worker's script lies beside the built program; where it does not (a test on the sources), all is read here.
   const script = new URL("./reading-worker.js", import.meta.url);
-  if (paths.length >= manyFiles && existsSync(script)) await readWithWorker(script, { paths, textOf, visit });
-  else readHere({ paths, textOf, visit });
+  if (paths.length >= manyFiles && existsSync(script))
+    await readWithWorker(script, { depth: "references", paths, textOf, visit });
+  else readHere({ depth: "references", paths, textOf, visit });
 }

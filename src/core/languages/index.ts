@@ -1,5 +1,10 @@
 export {
   respellingEdit,
+  type ActionName,
+  type ExportedName,
+  type ExportKind,
+  type Outline,
+  type Sign,
   type CompanionRules,
   type ComputedReference,
   type Extraction,
@@ -20,5 +25,5 @@ export {
   withoutScriptExtension,
   type CodeLanguage,
 } from "./javascript/source-language.js";
-export { extractFrom, languageFor, languages } from "./registry.js";
+export { extractFrom, languageFor, languages, readFrom, type FileReading } from "./registry.js";
 export { readHere, readWithWorker, type PoolInput } from "./reading-pool.js";

@@ -59,6 +59,53 @@ export interface Extraction {
   readonly problem?: { readonly offset: number; readonly message: string };
 }
 
+/** What an exported thing is, as far as its declaration tells. `value` is one of which only the name is known. */
+export type ExportKind = "component" | "hook" | "class" | "type" | "constant" | "function" | "value";
+
+/** One exported name. A default export without a name of its own is called `default`. */
+export interface ExportedName {
+  readonly name: string;
+  readonly kind: ExportKind;
+  readonly isDefault: boolean;
+  readonly start: number;
+}
+
+/** What a file shows of its work, by the words of the libraries of its trade. */
+export type Sign =
+  | "view" //          it draws: JSX
+  | "context" //       it makes a context
+  | "reducer" //       it computes a new state from an action
+  | "store" //         it makes a store
+  | "actions" //       it makes actions
+  | "requests" //      it talks to a server
+  | "storage" //       it keeps something on the device
+  | "routes" //        it says which screen is shown when
+  | "mounts" //        it starts the app
+  | "tests" //         it holds tests
+  | "styles" //        it makes styles
+  | "generated"; //    its head says that a tool made it
+
+/** The name of an action, where it is declared: `type: "harvest/added"`, `const ADDED = "harvest/added"`. */
+export interface ActionName {
+  readonly name: string;
+  readonly start: number;
+  /** The constant that holds it, or `""`. */
+  readonly constant: string;
+}
+
+/**
+ * What a text says of itself, read by its words and not by a parser: it is evidence for what a file is, never the ground on
+ * which a text is changed.
+ */
+export interface Outline {
+  readonly exports: readonly ExportedName[];
+  /** Whether all that it exports comes from other files. */
+  readonly onlyPassesOn: boolean;
+  readonly signs: readonly Sign[];
+  readonly actions: readonly ActionName[];
+  readonly lines: number;
+}
+
 /** The rules by which a language's tools find a file for a name. Extensions start with a dot. */
 export interface LookupRules {
   /** What a name may leave out, scripts first; the last one is that of data files, which only answer where no script does. */
@@ -98,6 +145,8 @@ export interface Language {
   prepare(): Promise<void>;
   /** Finds every reference. `name` is the file's name: its extension may decide how the text is read. Never throws. */
   extract(text: string, name: string): Extraction;
+  /** What a text says of itself. Never throws. */
+  outline(text: string, name: string): Outline;
   /**
    * Reads the name again that stands at an offset (that of its first character, inside the quotes), as `extract` would:
    * `("import './b'", 8, …)` → `{ end: 11, specifier: "./b" }`; `undefined` where no whole name stands there.

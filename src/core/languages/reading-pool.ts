@@ -6,13 +6,14 @@
  */
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from "node:worker_threads";
 import type { Extraction } from "./language.js";
-import { extractFrom } from "./registry.js";
+import { extractFrom, readFrom, type FileReading } from "./registry.js";
 
 /** A text and its place in the list. */
 export interface ReadingTask {
   readonly index: number;
   readonly path: string;
   readonly text: string;
+  readonly depth: ReadingDepth;
 }
 
 /** What the worker sends back: places in the list, and extractions as JSON, which crosses threads faster than objects do. */
@@ -27,20 +28,38 @@ const [lotSize, mostLots] = [48, 2];
 /** A worker that would need more memory than this fails, and the rest is read here; meanwhile it keeps little garbage. */
 const resourceLimits = { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 16 };
 
+/** What is read from a text: the references that it holds, or what it says of itself as well. */
+export type ReadingDepth = "references" | "all";
+
+interface Depths {
+  readonly references: Extraction;
+  readonly all: FileReading;
+}
+
 /** What is to be read. `visit` is called once for each, in no order. */
-export interface PoolInput {
+export interface PoolInput<Depth extends ReadingDepth = ReadingDepth> {
+  readonly depth: Depth;
   readonly paths: readonly string[];
   readonly textOf: (index: number) => string;
-  readonly visit: (index: number, extraction: Extraction) => void;
+  readonly visit: (index: number, reading: Depths[Depth]) => void;
+}
+
+/** Reads one text. */
+export function readOne<Depth extends ReadingDepth>(depth: Depth, text: string, path: string): Depths[Depth] {
+  const readers: { [Each in ReadingDepth]: (text: string, path: string) => Depths[Each] } = {
+    references: extractFrom,
+    all: readFrom,
+  };
+  return readers[depth](text, path);
 }
 
 /** Reads all here, one after the other. The languages must have been prepared. */
-export function readHere({ paths, textOf, visit }: PoolInput): void {
-  paths.forEach((path, index) => visit(index, extractFrom(textOf(index), path)));
+export function readHere<Depth extends ReadingDepth>({ depth, paths, textOf, visit }: PoolInput<Depth>): void {
+  paths.forEach((path, index) => visit(index, readOne(depth, textOf(index), path)));
 }
 
 /** Reads all, together with a worker. What a failing worker leaves undone is read here. */
-export async function readWithWorker(script: URL, input: PoolInput): Promise<void> {
+export async function readWithWorker<Depth extends ReadingDepth>(script: URL, input: PoolInput<Depth>): Promise<void> {
   const { port1: port, port2: theirs } = new MessageChannel();
   const worker = new Worker(script, { workerData: theirs, transferList: [theirs], resourceLimits });
   const failed = new Promise<"failed">((resolve) =>
@@ -49,14 +68,15 @@ export async function readWithWorker(script: URL, input: PoolInput): Promise<voi
   const waiting = new Set<number>();
   let [front, back] = [0, input.paths.length];
   const take = ({ indexes, extractions }: ReadingAnswer): void => {
-    (JSON.parse(extractions) as Extraction[]).forEach((extraction, at) => {
+    (JSON.parse(extractions) as Depths[Depth][]).forEach((extraction, at) => {
       const index = indexes[at] ?? -1;
       if (waiting.delete(index)) input.visit(index, extraction);
     });
   };
   while (front < back) {
-    while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
-    input.visit(front, extractFrom(input.textOf(front), input.paths[front] ?? ""));
+    while (waiting.size < lotSize * mostLots && back - front > lotSize)
+      back = handOver(port, input, back, waiting);
+    input.visit(front, readOne(input.depth, input.textOf(front), input.paths[front] ?? ""));
     front += 1;
     for (let answer = nextAnswer(port); answer; answer = nextAnswer(port)) take(answer);
   }
@@ -65,15 +85,15 @@ export async function readWithWorker(script: URL, input: PoolInput): Promise<voi
     if (answer === "failed") break;
     take(answer);
   }
-  for (const index of waiting) input.visit(index, extractFrom(input.textOf(index), input.paths[index] ?? ""));
+  for (const index of waiting) input.visit(index, readOne(input.depth, input.textOf(index), input.paths[index] ?? ""));
   port.close();
   await worker.terminate();
 }
 
-function handOver(port: MessagePort, { paths, textOf }: PoolInput, back: number, waiting: Set<number>): number {
+function handOver(port: MessagePort, { depth, paths, textOf }: Omit<PoolInput, "visit">, back: number, waiting: Set<number>): number {
   const tasks: ReadingTask[] = [];
   for (let index = back - lotSize; index < back; index += 1) {
-    tasks.push({ index, path: paths[index] ?? "", text: textOf(index) });
+    tasks.push({ index, path: paths[index] ?? "", text: textOf(index), depth });
     waiting.add(index);
   }
   port.postMessage(tasks);

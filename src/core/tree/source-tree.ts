@@ -82,6 +82,18 @@ export class SourceTree implements TreeView {
     return text;
   }
 
+  /** The bytes of a file; they are not kept. `undefined` for a link or a file that is not there. Throws `UNREADABLE`. */
+  bytes(path: ProjectPath): Buffer | undefined {
+    return this.has(path) && !this.isLink(path) ? this.#bytes(path) : undefined;
+  }
+
+  /** Keeps the text of a file whose bytes were just read, so that it is not read again. */
+  keepText(path: ProjectPath, bytes: Buffer): SourceText {
+    const text = SourceText.fromBytes(bytes);
+    this.#texts.set(path, text);
+    return text;
+  }
+
   #bytes(path: ProjectPath): Buffer {
     try {
       return this.store.read(path);

@@ -1,6 +1,7 @@
 /** JavaScript and TypeScript, with JSX and Flow. */
 import type { Language, Reference } from "../language.js";
 import { extract, prepare } from "./extract.js";
+import { outline } from "./outline.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
 /** Comments know no escapes: a name that would need one cannot be written there. */
@@ -56,6 +57,7 @@ export const javascript: Language = {
   },
   prepare,
   extract,
+  outline,
   readAt,
   write,
 };

@@ -1,0 +1,1 @@
+export { ReadingCache } from "./reading-cache.js";

@@ -1,0 +1,177 @@
+/**
+ * Who references whom: every file that a language reads, what each of its references means, and the same the other way
+ * round. `check`, `survey` and `explain` stand on it; a move reads only what it needs (see `core/plan`).
+ */
+import { existsSync } from "node:fs";
+import {
+  languageFor,
+  readHere,
+  readWithWorker,
+  type FileReading,
+  type LookupRules,
+  type Reference,
+} from "../languages/index.js";
+import type { ProjectPath } from "../paths.js";
+import { quiet, type Progress } from "../progress.js";
+import type { SourceTree } from "../tree/index.js";
+import type { Mapping } from "./mapping.js";
+import { readablePaths } from "./read-references.js";
+import { Resolver, type Resolution } from "./resolver.js";
+
+/** One reference, with what it means. */
+export interface MetReference {
+  readonly reference: Reference;
+  readonly resolution: Resolution;
+}
+
+/** One file that was read. */
+export interface GraphFile {
+  readonly path: ProjectPath;
+  readonly reading: FileReading;
+  readonly references: readonly MetReference[];
+}
+
+/** A reference, seen from the file that it means. */
+export interface Use {
+  readonly from: ProjectPath;
+  readonly reference: Reference;
+}
+
+/** Readings that were kept from an earlier run; `undefined` for what has to be read. */
+export interface KeptReadings {
+  /** The reading of a file with these bytes. */
+  find(path: ProjectPath, bytes: Buffer): FileReading | undefined;
+  /** Keeps the reading of a file that was asked for and not found. */
+  keep(path: ProjectPath, reading: FileReading): void;
+}
+
+/** What a graph is built from. */
+export interface GraphInput {
+  readonly tree: SourceTree;
+  readonly rules: LookupRules;
+  /** Aliases of the configuration. */
+  readonly aliases: readonly Mapping[];
+  readonly kept?: KeptReadings | undefined;
+  readonly progress?: Progress | undefined;
+}
+
+/** From this many files to read on, a worker thread helps. */
+const manyFiles = 600;
+
+const noUses: readonly Use[] = [];
+
+/** The references of a project. */
+export class ReferenceGraph {
+  readonly #uses = new Map<ProjectPath, Use[]>();
+
+  constructor(
+    readonly tree: SourceTree,
+    readonly resolver: Resolver,
+    readonly files: ReadonlyMap<ProjectPath, GraphFile>,
+  ) {
+    for (const { path, references } of files.values())
+      for (const { reference, resolution } of references) {
+        if (resolution.state !== "found") continue;
+        for (const target of resolution.targets) {
+          const uses = this.#uses.get(target);
+          if (uses) uses.push({ from: path, reference });
+          else this.#uses.set(target, [{ from: path, reference }]);
+        }
+      }
+  }
+
+  /** The references that mean a file. */
+  usesOf(path: ProjectPath): readonly Use[] {
+    return this.#uses.get(path) ?? noUses;
+  }
+
+  /** The files that reference a file, each once, itself left out. */
+  usersOf(path: ProjectPath): ProjectPath[] {
+    return [...new Set(this.usesOf(path).map(({ from }) => from))].filter((from) => from !== path);
+  }
+
+  /** The files that a file references, each once, itself left out. */
+  targetsOf(path: ProjectPath): ProjectPath[] {
+    const found = (this.files.get(path)?.references ?? []).flatMap(({ resolution }) =>
+      resolution.state === "found" ? resolution.targets : [],
+    );
+    return [...new Set(found)].filter((target) => target !== path);
+  }
+}
+
+/** Reads every file that a language reads, and resolves what it names. Throws `UNREADABLE`, `CONFIG_BROKEN`. */
+export async function buildGraph({
+  tree,
+  rules,
+  aliases,
+  kept,
+  progress = quiet,
+}: GraphInput): Promise<ReferenceGraph> {
+  const paths = readablePaths(tree, tree.paths);
+  const readings = new Array<FileReading>(paths.length);
+  const unread = kept ? findKept(tree, paths, kept, readings) : paths.map((_, index) => index);
+  await readAll(tree, { paths, unread, readings, kept }, progress);
+  const resolver = new Resolver(tree, rules, aliases);
+  const files = new Map<ProjectPath, GraphFile>();
+  paths.forEach((path, index) => {
+    const reading = readings[index];
+    if (!reading) return;
+    const references = reading.references.map((reference) => ({
+      reference,
+      resolution: resolver.resolve(path, reference),
+    }));
+    files.set(path, { path, reading, references });
+    if (index % 512 === 0) progress("Resolving references", index, paths.length);
+  });
+  return new ReferenceGraph(tree, resolver, files);
+}
+
+/** Fills in what was kept; gives the places of what has to be read, whose texts are then at hand. */
+function findKept(
+  tree: SourceTree,
+  paths: readonly ProjectPath[],
+  kept: KeptReadings,
+  readings: FileReading[],
+): number[] {
+  const unread: number[] = [];
+  paths.forEach((path, index) => {
+    const bytes = tree.bytes(path);
+    const reading = bytes && kept.find(path, bytes);
+    if (reading) readings[index] = reading;
+    else unread.push(index);
+    if (bytes && !reading) tree.keepText(path, bytes);
+  });
+  return unread;
+}
+
+interface Reading {
+  readonly paths: readonly ProjectPath[];
+  readonly unread: readonly number[];
+  readonly readings: FileReading[];
+  readonly kept: KeptReadings | undefined;
+}
+
+async function readAll(
+  tree: SourceTree,
+  { paths, unread, readings, kept }: Reading,
+  progress: Progress,
+): Promise<void> {
+  const wanted = unread.map((index) => paths[index] ?? ("" as ProjectPath));
+  for (const language of new Set(wanted.map((path) => languageFor(path)))) await language?.prepare();
+  let done = 0;
+  const pool = {
+    depth: "all",
+    paths: wanted,
+    textOf: (at: number): string => tree.text(wanted[at] ?? ("" as ProjectPath))?.text ?? "",
+    visit: (at: number, reading: FileReading): void => {
+      readings[unread[at] ?? -1] = reading;
+      const path = wanted[at];
+      if (kept && path !== undefined) kept.keep(path, reading);
+      if ((done += 1) % 128 === 0) progress("Reading files", done, wanted.length);
+    },
+  } as const;
+  // The worker's script lies beside the built program; where it does not (a test on the sources), all is read here.
+  const script = new URL("./reading-worker.js", import.meta.url);
+  if (wanted.length >= manyFiles && existsSync(script)) await readWithWorker(script, pool);
+  else readHere(pool);
+}

@@ -1,0 +1,83 @@
+/** What a script says of itself. */
+import { expect, test } from "vitest";
+import { outline } from "./outline.js";
+
+const exportsOf = (text: string, name: string): string =>
+  outline(text, name)
+    .exports.map((each) => `${each.name}:${each.kind}${each.isDefault ? "!" : ""}`)
+    .join(" ");
+
+test.each([
+  ["export function TreeCard() { return <li/>; }", "a.tsx", "TreeCard:component"],
+  ["export const TreeCard = memo(() => <li/>);", "a.tsx", "TreeCard:component"],
+  ["export const TreeCard: FC<Props> = ({ tree }) => <li/>;", "a.tsx", "TreeCard:component"],
+  ["export default class TreeCard extends React.Component { r() { return <li/> } }", "a.jsx", "TreeCard:component!"],
+  ["const TreeCard = () => <li/>;\nexport default memo(TreeCard);", "a.jsx", "TreeCard:component!"],
+  ["function TreeCard() { return <li/>; }\nexport default connect(state)(TreeCard);", "a.js", "TreeCard:component!"],
+  ["export default () => <li/>;", "a.jsx", "default:component!"],
+  ["export function useTrees() {}\nexport const useRow = () => 1;", "a.ts", "useTrees:hook useRow:hook"],
+  [
+    "export interface Tree {}\nexport type Row = Tree[];\nexport enum Kind { A }",
+    "a.ts",
+    "Tree:type Row:type Kind:constant",
+  ],
+  [
+    "export const months = ['May'];\nexport const most = 3;\nexport const by: Record<string, number> = {};",
+    "a.ts",
+    "months:constant most:constant by:constant",
+  ],
+  ["export const sum = (a: number) => a;\nexport async function load() {}", "a.ts", "sum:function load:function"],
+  ["export const load = async (\n  a: number,\n): Promise<void> => {};", "a.ts", "load:function"],
+  ["const a = 1;\nfunction b() {}\nexport { a, b as c, type D };", "a.ts", "a:constant c:function D:type"],
+  ["const Tree = {};\nmodule.exports = Tree;", "a.js", "Tree:constant!"],
+  ["function grow() {}\nmodule.exports = { grow };", "a.js", "grow:function"],
+  ["export class Press { }", "a.ts", "Press:class"],
+  ["// export const old = 1;\nconst x = 'export';", "a.ts", ""],
+  ["export { A } from './a';\nexport * from './b';", "index.ts", ""],
+  ["export const ThemeContext = createContext({});", "a.tsx", "ThemeContext:value"],
+])("exports of %j", (text, name, wanted) => {
+  expect(exportsOf(text, name)).toBe(wanted);
+});
+
+test.each([
+  ["export { A } from './a';", true],
+  ["export { A } from './a';\nexport const b = 1;", false],
+  ["const a = 1;", false],
+])("%j only passes on: %s", (text, wanted) => {
+  expect(outline(text, "index.ts").onlyPassesOn).toBe(wanted);
+});
+
+test.each([
+  ["return <li/>;", "view"],
+  ["const TreeContext = createContext<Tree>(x)", "context"],
+  ["switch (action.type) {}", "reducer"],
+  ["export const treeSlice = createSlice({})", "reducer"],
+  ["import { create } from 'zustand'", "store"],
+  ["return { type: 'trees/loaded' }", "actions"],
+  ["await fetch('/trees')", "requests"],
+  ["<Routes><Route/></Routes>", "view routes"],
+  ["const Stack = createNativeStackNavigator()", "routes"],
+  ["createRoot(document.body)", "mounts"],
+  ["describe('trees', () => {})", "tests"],
+  ["/* @generated */", "generated"],
+  ["prefetch('/trees'); iterate('x'); latest(1)", ""],
+])("signs of %j", (text, wanted) => {
+  expect(outline(text, "a.tsx").signs.join(" ")).toBe(wanted);
+});
+
+test.each([
+  ['type A = { type: "trees/loaded" };\nfunction f(): TreeAction { return { type: "trees/loaded" }; }', "trees/loaded"],
+  ['export const ADD_TREE = "ADD_TREE";', "ADD_TREE=ADD_TREE"],
+  ['export const ADDED = "trees/added";', "ADDED=trees/added"],
+  ['export const added = createAction("trees/added");', "trees/added"],
+  ['const field = { type: "text" };', ""],
+  ['const NAME = "Pippin";', ""],
+])("actions of %j", (text, wanted) => {
+  const found = outline(text, "a.ts").actions;
+  expect(found.map(({ name, constant }) => (constant === "" ? name : `${constant}=${name}`)).join(" ")).toBe(wanted);
+  for (const { name, start } of found) expect(text.slice(start, start + name.length)).toBe(name);
+});
+
+test("lines are counted as editors count them", () => {
+  expect(["", "a", "a\n", "a\nb"].map((text) => outline(text, "a.ts").lines)).toEqual([0, 1, 1, 2]);
+});
