@@ -6,14 +6,23 @@
  *   plan         what is respelled, and the proof
  *   apply        the journalled change (see `core/apply`)
  *
+ * and of looking at an app:
+ *
+ *   tree         which files are the project's
+ *   graph        who references whom
+ *   catalogue    what each file is, and which feature it serves
+ *   rules        what is not as it should be (see `core/rules`)
+ *
  * Each stage is one function from data to data; this is the only place that knows them all.
  */
-import type { Mapping } from "./graph/index.js";
+import { makeCatalogue, type Catalogue } from "./catalogue/index.js";
+import { buildGraph, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
 import { languageFor, languages } from "./languages/index.js";
-import type { ProjectPath } from "./paths.js";
+import { isBelow, rootPath, type ProjectPath } from "./paths.js";
 import { likelyWords, makePlan, type Move, type Plan } from "./plan/index.js";
 import type { Progress } from "./progress.js";
 import { readConfigurations, type Configuration } from "./project/index.js";
+import { findApp, type App } from "./setup/index.js";
 import { readTree, type FileReader, type SourceTree } from "./tree/index.js";
 
 /** A project, listed and configured; no source file was read. */
@@ -58,4 +67,84 @@ export function planMoves(
   const [language] = languages;
   if (!language) throw new RangeError("no language is registered");
   return makePlan({ tree, aliases, moves, rules: language.rules, ...options });
+}
+
+/** One app of a project, looked at. */
+export interface AppAnalysis {
+  readonly app: App;
+  /** Whether no configuration names its arrangement, so that the one that fits best was taken. */
+  readonly guessed: boolean;
+  readonly catalogue: Catalogue;
+}
+
+/** A project, looked at: all its references, and each of the apps that were asked for. */
+export interface Analysis {
+  readonly project: Project;
+  readonly graph: ReferenceGraph;
+  readonly apps: readonly AppAnalysis[];
+  /** How many commits tell what belongs together; `undefined` without a repository or a history. */
+  readonly commits: number | undefined;
+}
+
+/** What looking may be told. */
+export interface AnalysisOptions {
+  /** The folder that is stood in. */
+  readonly standing: ProjectPath;
+  readonly kept?: KeptReadings | undefined;
+  readonly progress?: Progress | undefined;
+}
+
+/** Commits that are looked at. What was changed together long ago says little of what belongs together now. */
+const mostCommits = 500;
+
+/**
+ * Looks at the app around a folder; at every app that has a configuration, where one stands above several. Throws
+ * `STACK_UNSURE` where nothing tells how an app is built, `CONFIG_BROKEN`, `UNREADABLE`.
+ */
+export async function analyse(store: FileReader, { standing, kept, progress }: AnalysisOptions): Promise<Analysis> {
+  const history = store.history(mostCommits);
+  const project = await openProject(store);
+  const { tree, aliases, configurations } = project;
+  const [language] = languages;
+  if (!language) throw new RangeError("no language is registered");
+  const found = await Promise.all(
+    appsFor(configurations, standing).map(({ folder, configuration }) =>
+      findApp(store, folder, { paths: tree.paths, configuration }),
+    ),
+  );
+  const graph = await buildGraph({ tree, rules: language.rules, aliases, kept, progress });
+  const commits = await history;
+  const apps = found.map(({ app, guessed }): AppAnalysis => {
+    const { layout, stack, configuration, folder } = app;
+    const paths = filesOf(tree, folder, configurations);
+    return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) };
+  });
+  return { project, graph, apps, commits: commits?.length };
+}
+
+interface WantedApp {
+  readonly folder: ProjectPath;
+  readonly configuration: Configuration | undefined;
+}
+
+/** The nearest configuration upward speaks for its app; above all of them, each for its own. */
+function appsFor(configurations: readonly Configuration[], standing: ProjectPath): WantedApp[] {
+  const isAround = ({ folder }: Configuration): boolean =>
+    folder === rootPath || folder === standing || isBelow(standing, folder);
+  const [nearest] = configurations.filter(isAround).sort((a, b) => b.folder.length - a.folder.length);
+  const below = configurations.filter(({ folder }) => isBelow(folder, standing));
+  if (nearest) return [{ folder: nearest.folder, configuration: nearest }];
+  if (below.length > 0) return below.map((configuration) => ({ folder: configuration.folder, configuration }));
+  return [{ folder: standing, configuration: undefined }];
+}
+
+/** The files of an app: those of its folder that no app within has. */
+function filesOf(
+  tree: SourceTree,
+  folder: ProjectPath,
+  configurations: readonly Configuration[],
+): readonly ProjectPath[] {
+  const within = configurations.map((each) => each.folder).filter((each) => isBelow(each, folder));
+  const paths = tree.filesBelow(folder).filter((path) => !tree.isLink(path));
+  return within.length === 0 ? paths : paths.filter((path) => !within.some((each) => isBelow(path, each)));
 }

@@ -162,3 +162,19 @@ export interface StackMark {
   readonly extensions?: readonly string[];
   readonly "found-by": readonly { readonly file: string; readonly holds?: readonly string[] }[];
 }
+
+/** What names, folders and extensions tell of a file's role. Weights are from 0 to 1. */
+export interface EvidenceData {
+  readonly folders: Readonly<Partial<Record<Role, readonly string[]>>>;
+  readonly endings: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>>;
+  readonly names: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>>;
+  readonly beginnings: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>>;
+  readonly infixes: Readonly<Partial<Record<Role, readonly string[]>>>;
+  readonly extensions: Readonly<Partial<Record<Role, readonly string[]>>>;
+  /** Roles whose files draw something. */
+  readonly drawing: readonly Role[];
+  /** Names that say nothing of what a file holds. */
+  readonly vague: readonly string[];
+  /** Words that speak of no feature. */
+  readonly general: readonly string[];
+}

@@ -1,6 +1,7 @@
 export type {
   ArrangementData,
   CompanionData,
+  EvidenceData,
   MakeData,
   OneOrMore,
   RegistrationData,
@@ -22,4 +23,4 @@ export {
 export { reachProblem, type ReachProblem } from "./reach.js";
 export { isRole, roleMeanings, roles, type Role } from "./roles.js";
 export { aboutShelf, listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
-export { arrangementNames, readArrangement, readStack, shippedData, stackMarks, type Arrangement } from "./shipped.js";
+export { arrangementNames, readArrangement, readEvidence, readStack, shippedData, stackMarks, type Arrangement } from "./shipped.js";

@@ -9,7 +9,7 @@ import { ShelfError, type Place } from "../errors.js";
 import { inFolder, type ProjectPath } from "../paths.js";
 import { openDiskStore, type FileReader } from "../tree/index.js";
 import { readYaml } from "../yaml/index.js";
-import type { ArrangementData, StackData, StackMark } from "./data.js";
+import type { ArrangementData, EvidenceData, StackData, StackMark } from "./data.js";
 import { arrangementSchema } from "./schemas.js";
 import type { ShelfSource } from "./shelf.js";
 
@@ -40,6 +40,11 @@ function shipped(name: string): unknown {
 /** Names of all stacks, and how each is found. */
 export function stackMarks(): readonly StackMark[] {
   return (shipped("stacks") as { stacks: StackMark[] }).stacks;
+}
+
+/** What names, folders and extensions tell of roles in every stack. */
+export function readEvidence(): EvidenceData {
+  return shipped("evidence") as EvidenceData;
 }
 
 /** Names of all arrangements that ship. */

@@ -2,7 +2,7 @@
 import { readStack, stackMarks } from "../arrangement/index.js";
 import { ShelfError } from "../errors.js";
 import { isBelow, type ProjectPath } from "../paths.js";
-import { nearestConfiguration, readConfiguration } from "../project/index.js";
+import { nearestConfiguration, readConfiguration, type Configuration } from "../project/index.js";
 import type { FileReader } from "../tree/index.js";
 import { openApp, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
@@ -17,12 +17,21 @@ export interface FoundApp {
   readonly guessed: boolean;
 }
 
+/** What is known already, so that it is not looked for again. */
+export interface FindAppHints {
+  /** The project's files. */
+  readonly paths?: readonly ProjectPath[] | undefined;
+  readonly configuration?: Configuration | undefined;
+}
+
 /** The app around a folder. Throws `STACK_UNSURE` where nothing tells how it is built, and what `openApp` throws. */
-export async function findApp(store: FileReader, standing: ProjectPath): Promise<FoundApp> {
-  const file = nearestConfiguration(store, standing);
-  const configuration = file === undefined ? undefined : await readConfiguration(store, file);
+export async function findApp(store: FileReader, standing: ProjectPath, hints: FindAppHints = {}): Promise<FoundApp> {
+  const file = hints.configuration ? undefined : nearestConfiguration(store, standing);
+  const configuration = hints.configuration ?? (file === undefined ? undefined : await readConfiguration(store, file));
   const folder = configuration?.folder ?? standing;
-  const name = configuration?.stack ?? detectStacks(store, folder)[0]?.name ?? (await stackByCode(store, folder));
+  const filesHere = async (): Promise<ProjectPath[]> =>
+    hints.paths?.filter((path) => isBelow(path, folder)) ?? (await filesOfApp(store, folder));
+  const name = configuration?.stack ?? detectStacks(store, folder)[0]?.name ?? stackOfFiles(await filesHere())?.name;
   if (name === undefined) throw stackUnsure(store, configuration?.file ?? folder);
   const stack = readStack(name, configuration?.placeOf("stack"));
   if (configuration?.arrangement !== undefined) {
@@ -30,7 +39,7 @@ export async function findApp(store: FileReader, standing: ProjectPath): Promise
     const source = configuration.source ?? usualSource(store, { folder, stack });
     return { app: openApp(store, { folder, stack: name, source, arrangement, configuration }), guessed: false };
   }
-  const paths = await filesOfApp(store, folder);
+  const paths = await filesHere();
   const fit = bestFit({ store, folder, stack, paths, source: configuration?.source });
   const language = configuration?.language ?? likelyLanguage(store, folder, paths);
   return { app: openApp(store, { ...fit, folder, stack: name, language, configuration }), guessed: true };
@@ -48,8 +57,4 @@ export function stackUnsure(store: FileReader, folder: ProjectPath): ShelfError 
     path: folder === "" ? store.root : folder,
     paths: stackMarks().map(({ name }) => name),
   });
-}
-
-async function stackByCode(store: FileReader, folder: ProjectPath): Promise<string | undefined> {
-  return stackOfFiles(await filesOfApp(store, folder))?.name;
 }

@@ -64,6 +64,26 @@ class DiskStore implements FileStore {
     return output === undefined ? undefined : new Set(output.split("\0") as ProjectPath[]);
   }
 
+  async history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
+    const output = await runGit(this.root, [
+      "-c",
+      "core.quotePath=false",
+      "log",
+      "--no-merges",
+      "--no-renames",
+      "--relative",
+      "--name-only",
+      "--format=%x01",
+      "-z",
+      `-n${most}`,
+    ]);
+    // One mark a commit, then its paths, each with a zero after it.
+    return output
+      ?.split("\u0001")
+      .slice(1)
+      .map((commit) => commit.split(/[\0\n]+/).filter((path) => path !== "") as ProjectPath[]);
+  }
+
   read(path: ProjectPath): Buffer {
     return fs.readFileSync(this.#at(path));
   }
@@ -72,7 +92,7 @@ class DiskStore implements FileStore {
     const stat = lstatOrNothing(this.#at(path));
     if (stat === undefined) return undefined;
     const kind = stat.isFile() ? "file" : stat.isDirectory() ? "folder" : stat.isSymbolicLink() ? "link" : "other";
-    return { kind, mode: stat.mode & 0o7777, identity: `${stat.dev}:${stat.ino}` };
+    return { kind, mode: stat.mode & 0o7777, size: stat.size, identity: `${stat.dev}:${stat.ino}` };
   }
 
   readLink(path: ProjectPath): string {

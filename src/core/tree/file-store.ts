@@ -12,6 +12,8 @@ export interface FileStat {
   readonly kind: "file" | "folder" | "link" | "other";
   /** Permission bits, as in `chmod`. */
   readonly mode: number;
+  /** Bytes; of a file only. */
+  readonly size: number;
   /** The same for two paths that are one file (a file system that ignores case, a hard link). */
   readonly identity: string;
 }
@@ -42,6 +44,11 @@ export interface FileReader {
    * `undefined` where the store has no quicker way than reading them all. Good until the next `list`.
    */
   search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined>;
+  /**
+   * The paths that each of the last commits touched, the latest first, at most so many commits; merges are left out.
+   * `undefined` where there is no history.
+   */
+  history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined>;
   read(path: ProjectPath): Buffer;
   /** `undefined` where nothing is. A link is a link, whatever it points to. */
   stat(path: ProjectPath): FileStat | undefined;

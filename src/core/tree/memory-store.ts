@@ -24,6 +24,8 @@ interface Node {
 /** How a memory store behaves beyond holding files. */
 export interface MemoryStoreOptions {
   readonly ignoresCase?: boolean;
+  /** What `history` gives. */
+  readonly commits?: readonly (readonly string[])[];
   /** Called before every changing call with its number from 1; throw to make that call fail. */
   readonly beforeChange?: (call: number, what: string) => void;
 }
@@ -35,11 +37,13 @@ export class MemoryStore implements FileStore {
   #nodes = new Map<string, Node>();
   #names = new Map<string, string>();
   #folding: boolean;
+  #commits: MemoryStoreOptions["commits"];
   #calls = 0;
   #made = 0;
 
   constructor(files: Readonly<Record<string, string | Buffer>> = {}, options: MemoryStoreOptions = {}) {
     this.#folding = options.ignoresCase ?? false;
+    this.#commits = options.commits;
     this.#put(rootPath, "folder", Buffer.alloc(0), 0o755);
     for (const [path, content] of Object.entries(files)) this.#add(path as ProjectPath, content);
     this.beforeChange = options.beforeChange;
@@ -77,7 +81,12 @@ export class MemoryStore implements FileStore {
   }
 
   stat(path: ProjectPath): FileStat | undefined {
-    return this.#get(path);
+    const node = this.#get(path);
+    return node && { ...node, size: node.bytes.length };
+  }
+
+  history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
+    return Promise.resolve(this.#commits?.slice(0, most) as readonly (readonly ProjectPath[])[] | undefined);
   }
 
   readLink(path: ProjectPath): string {

@@ -1,0 +1,250 @@
+/** Which features an app has, and which of them a name speaks of. */
+import type { Layout, Role } from "../arrangement/index.js";
+import { inCase, splitWords } from "../names/index.js";
+import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
+import type { Configuration } from "../project/index.js";
+import { keyOf, type Clues } from "./clues.js";
+import { partsOf } from "./companions.js";
+
+/** What is not a feature's but everybody's. */
+export const shared = "shared";
+
+/** One feature, and how it was found. */
+export interface Feature {
+  /** As its folder is called, or as its files spell it. */
+  readonly name: string;
+  readonly folders: readonly ProjectPath[];
+}
+
+/** A file as far as features are concerned. */
+export interface FeatureFile {
+  readonly path: ProjectPath;
+  readonly role: Role | undefined;
+}
+
+/** Roles whose files are named after a feature, more often than not. */
+const telling: ReadonlySet<Role> = new Set([
+  "screen",
+  "state",
+  "action",
+  "service",
+  "repository",
+  "view-model",
+  "use-case",
+  "model",
+  "data-source",
+  "container",
+  "hook",
+]);
+
+/** Folders that hold what is everybody's. */
+const sharedFolders = new Set(["shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf));
+
+/** Words that name no feature, whoever uses them. */
+const noFeature = new Set([
+  "",
+  "index",
+  "app",
+  "main",
+  "root",
+  "base",
+  "home",
+  "common",
+  "shared",
+  "core",
+  "default",
+  "global",
+  "test",
+  "mock",
+  "type",
+  "util",
+  "helper",
+  "http",
+  "api",
+  "setup",
+  "error",
+  "layout",
+  "new",
+  "demo",
+  "page",
+  "screen",
+  "list",
+  "detail",
+  "form",
+  "data",
+  "item",
+]);
+
+/** `trees` → `tree`, `berries` → `berry`, `boxes` → `box`; `status` stays. In small letters. */
+export function singular(word: string): string {
+  const small = word.toLowerCase();
+  if (small.length > 4 && small.endsWith("ies")) return `${small.slice(0, -3)}y`;
+  if (/(?:ss|x|ch|sh)es$/.test(small)) return small.slice(0, -2);
+  return small.length > 3 && /[^siu]s$/.test(small) ? small.slice(0, -1) : small;
+}
+
+/** Words as features are compared: singular, together. */
+export function featureKey(words: readonly string[]): string {
+  return words.map(singular).join("");
+}
+
+/** What a name says besides its role: `useHarvest` → `Harvest`, `treeActions` → `tree`, `TreeCard` → `Tree Card`. */
+export function wordsBesideRole(name: string, clues: Clues): string[] {
+  const { stem } = partsOf(name);
+  const [base = ""] = stem.replace(/^_/, "").split(".");
+  let words = splitWords(base);
+  if (words.length > 1 && clues.beginnings.has(words[0]?.toLowerCase() ?? "")) words = words.slice(1);
+  for (let last = words.at(-1); words.length > 1 && last !== undefined; last = words.at(-1)) {
+    const roles = clues.endings.get(last.toLowerCase()) ?? [];
+    if (!roles.some(({ role, weight }) => role !== "component" && weight >= 0.5)) break;
+    words = words.slice(0, -1);
+  }
+  return words;
+}
+
+/** The features of an app. */
+export class FeatureNames {
+  readonly #byKey = new Map<string, { names: Map<string, number>; folders: Set<ProjectPath>; fixed?: string }>();
+  readonly #byFolder = new Map<ProjectPath, string>();
+  readonly #clues: Clues;
+
+  constructor(
+    files: readonly FeatureFile[],
+    {
+      layout,
+      clues,
+      configuration,
+    }: { readonly layout: Layout; readonly clues: Clues; readonly configuration: Configuration | undefined },
+  ) {
+    this.#clues = clues;
+    for (const [name, others] of Object.entries(configuration?.features ?? {}))
+      for (const word of [name, ...others]) this.#add(featureKey(splitWords(word)), name, 1000, name);
+    for (const said of Object.values(configuration?.files ?? {}))
+      if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
+        this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
+    this.#findFolders(files, layout);
+    this.#findNames(files);
+  }
+
+  /** Every feature, in order of name. */
+  get all(): readonly Feature[] {
+    const found = new Map<string, Feature>();
+    for (const key of this.#byKey.keys()) {
+      const name = this.nameOf(key);
+      if (name !== undefined)
+        found.set(name, {
+          name,
+          folders: [...(found.get(name)?.folders ?? []), ...(this.#byKey.get(key)?.folders ?? [])],
+        });
+    }
+    return [...found.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
+  }
+
+  /** The feature that words mean as a whole. */
+  nameOf(key: string): string | undefined {
+    const found = this.#byKey.get(key);
+    if (!found) return undefined;
+    return found.fixed ?? [...found.names].sort((a, b) => b[1] - a[1])[0]?.[0];
+  }
+
+  /** The feature whose folder a file lies in, the nearest. */
+  folderFeature(path: ProjectPath): { readonly feature: string; readonly folder: ProjectPath } | undefined {
+    for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder)) {
+      const key = this.#byFolder.get(folder);
+      const feature = key === undefined ? undefined : this.nameOf(key);
+      if (feature !== undefined) return { feature, folder };
+    }
+    return undefined;
+  }
+
+  isFeatureFolder(folder: ProjectPath): boolean {
+    return this.#byFolder.has(folder);
+  }
+
+  /** The features that some words speak of, each with where it stands: the whole, the beginning, or somewhere. */
+  spokenOf(words: readonly string[]): { readonly feature: string; readonly where: "whole" | "beginning" | "inside" }[] {
+    const found: { feature: string; where: "whole" | "beginning" | "inside" }[] = [];
+    for (let at = 0; at < words.length; at += 1)
+      for (let length = Math.min(4, words.length - at); length > 0; length -= 1) {
+        const feature = this.nameOf(featureKey(words.slice(at, at + length)));
+        if (feature === undefined) continue;
+        if (!found.some((each) => each.feature === feature))
+          found.push({ feature, where: length === words.length ? "whole" : at === 0 ? "beginning" : "inside" });
+        // `price list` speaks of price lists, not of prices.
+        at += length - 1;
+        break;
+      }
+    return found;
+  }
+
+  #add(key: string, name: string, votes: number, fixed?: string, folder?: ProjectPath): void {
+    if (key === "") return;
+    const there = this.#byKey.get(key) ?? { names: new Map<string, number>(), folders: new Set<ProjectPath>() };
+    there.names.set(name, (there.names.get(name) ?? 0) + votes);
+    if (folder !== undefined) there.folders.add(folder);
+    this.#byKey.set(key, fixed === undefined ? there : { ...there, fixed });
+    if (folder !== undefined) this.#byFolder.set(folder, key);
+  }
+
+  /** Folders of features: where the arrangement has them; below a folder of screens; and in the source root. */
+  #findFolders(files: readonly FeatureFile[], layout: Layout): void {
+    const inFolder = new Map<ProjectPath, number>();
+    for (const { path } of files)
+      for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
+        inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
+    const roleOf = (folder: ProjectPath): Role | undefined => this.#clues.folders.get(keyOf(nameOf(folder)));
+    const isNamed = (folder: ProjectPath): boolean => {
+      const words = wordsBesideRole(nameOf(folder), this.#clues);
+      return (
+        roleOf(folder) === undefined &&
+        /^\p{L}/u.test(nameOf(folder)) &&
+        !noFeature.has(featureKey(words)) &&
+        !sharedFolders.has(keyOf(nameOf(folder)))
+      );
+    };
+    const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
+    for (const [folder, count] of inFolder) {
+      const feature = layout.standingOfFolder(folder)?.feature;
+      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
+        this.#add(featureKey(splitWords(feature)), feature, 100, undefined, folder);
+        continue;
+      }
+      if (!isNamed(folder)) continue;
+      const above = folderOf(folder);
+      const inTop = above === layout.source && count > 1;
+      const amongScreens =
+        above !== layout.source &&
+        roleOf(above) === "screen" &&
+        (folderOf(above) === layout.source || folderOf(folderOf(above)) === layout.source);
+      const words = wordsBesideRole(nameOf(folder), this.#clues);
+      if ((inTop && !hasFeatures) || amongScreens)
+        this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
+    }
+  }
+
+  /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
+  #findNames(files: readonly FeatureFile[]): void {
+    const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number> }>();
+    for (const { path, role } of files) {
+      if (role === undefined || !telling.has(role)) continue;
+      const words = wordsBesideRole(nameOf(path), this.#clues);
+      const key = featureKey(words);
+      if (noFeature.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
+      const seed = seeds.get(key) ?? { roles: new Set<Role>(), names: new Map<string, number>() };
+      seed.roles.add(role);
+      const name = inCase(words, "kebab");
+      seed.names.set(name, (seed.names.get(name) ?? 0) + (role === "screen" ? 3 : 1));
+      seeds.set(key, seed);
+    }
+    for (const [key, { roles, names }] of seeds) {
+      const isEnough =
+        roles.size >= 3 || (roles.size === 2 && (roles.has("screen") || roles.has("state") || roles.has("service")));
+      if (isEnough || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
+    }
+  }
+}
+
+/** Whether a folder's name says that what lies in it is everybody's. */
+export function isSharedFolder(name: string): boolean {
+  return sharedFolders.has(keyOf(name));
+}

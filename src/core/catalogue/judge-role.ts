@@ -1,0 +1,224 @@
+/** What a file is, by where it lies, what it is called, what it says of itself, and who uses it. */
+import type { Role } from "../arrangement/index.js";
+import type { Outline, Sign } from "../languages/index.js";
+import { readName, splitWords, wordsKey } from "../names/index.js";
+import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
+import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
+import { partsOf, type NameParts } from "./companions.js";
+import { weigh, type Evidence, type Judgement } from "./evidence.js";
+
+/** What is known of a file whose role is asked for. */
+export interface RoleQuestion {
+  readonly path: ProjectPath;
+  readonly source: ProjectPath;
+  readonly clues: Clues;
+  /** What its text says; `undefined` where no language reads it. */
+  readonly outline: Outline | undefined;
+  /** Whether it is one of the stack's code files. */
+  readonly isCode: boolean;
+  /** Whether files of this extension always draw (single-file components). */
+  readonly drawsAlways: boolean;
+  /** Files that reference it, and how often by a dynamic import. */
+  readonly users: readonly ProjectPath[];
+  readonly isLoadedLater: boolean;
+  /** The roles that the shelf holds on which it lies. */
+  readonly shelf: readonly Role[];
+  /** Words of features: a folder that bears one is no word of a role. */
+  readonly isFeature: (folder: ProjectPath) => boolean;
+}
+
+type RoleEvidence = Evidence<Role>;
+
+/** Judges the role of one file, by itself; files that only pass on others and companions are judged by those. */
+export function judgeRole(question: RoleQuestion): Judgement<Role> {
+  const parts = partsOf(nameOf(question.path));
+  const certainOnes = byKind(question, parts);
+  if (certainOnes.length > 0) return weigh(certainOnes);
+  if (question.source !== rootPath && !isBelow(question.path, question.source))
+    return weigh(byPlaceOutside(question, parts));
+  const found = [
+    ...byFolder(question),
+    ...byName(question, parts),
+    ...(question.outline ? byContent(question.outline, question) : []),
+    ...byUse(question),
+  ];
+  return weigh(doubted(found, question));
+}
+
+/** Extensions, endings and folders that leave no doubt. */
+function byKind({ path, clues, outline }: RoleQuestion, parts: NameParts): RoleEvidence[] {
+  const name = nameOf(path);
+  const extension = name.slice(name.lastIndexOf("."));
+  const infixes = parts.rest.split(".").slice(1, -1);
+  for (const infix of infixes) {
+    const role = clues.infixes.get(keyOf(infix));
+    if (role === "test" || role === "story" || role === "generated")
+      return [{ for: role, weight: 0.98, because: `its name ends in .${infix}` }];
+  }
+  const inFolder = foldersOf(path).find((folder) => /^(?:__\w+__|e2e|cypress)$/.test(nameOf(folder)));
+  const byFolderRole = inFolder === undefined ? undefined : clues.folders.get(keyOf(nameOf(inFolder)));
+  if (byFolderRole !== undefined)
+    return [{ for: byFolderRole, weight: 0.97, because: `it lies in ${nameOf(inFolder ?? "")}` }];
+  const role = clues.extensions.get(extension);
+  if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
+    return [{ for: role, weight: 0.97, because: `${extension} files are ${meaning[role] ?? role}` }];
+  if (outline?.signs.includes("generated"))
+    return [{ for: "generated", weight: 0.9, because: "its head says that a tool made it" }];
+  return [];
+}
+
+/** Beside the source root lie tests and settings; what else lies there is no part of the app. */
+function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): RoleEvidence[] {
+  if (rest.includes(".config.")) return [{ for: "config", weight: 0.9, because: "its name ends in .config" }];
+  const folder = foldersOf(path).find((each) => clues.folders.get(keyOf(nameOf(each))) === "test");
+  return folder === undefined ? [] : [{ for: "test", weight: 0.8, because: `it lies in ${nameOf(folder)}/` }];
+}
+
+const meaning: Partial<Record<Role, string>> = {
+  asset: "assets",
+  style: "style sheets",
+  test: "kept by tests",
+  translation: "translations",
+};
+
+/** The folders above, nearest first. */
+function foldersOf(path: ProjectPath): ProjectPath[] {
+  const found: ProjectPath[] = [];
+  for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder)) found.push(folder);
+  return found;
+}
+
+/** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
+function byFolder({ path, source, clues, shelf, isFeature, outline }: RoleQuestion): RoleEvidence[] {
+  const folders = foldersOf(path).filter(
+    (folder) => (source === rootPath || isBelow(folder, source)) && !isFeature(folder),
+  );
+  for (const [distance, folder] of folders.entries()) {
+    const role = clues.folders.get(keyOf(nameOf(folder)));
+    if (role === undefined) continue;
+    // Deep below a role's folder lies what belongs to its files, and may be something else.
+    const weight = Math.max(0.5, folderWeight - distance * 0.05);
+    const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;
+    return [
+      { for: role, weight: strengthened, because: `it lies in ${nameOf(folder)}/` },
+      ...shelf
+        .filter((each) => each !== role)
+        .map((each) => ({ for: each, weight: 0.4 / shelf.length, because: `its shelf may hold one` })),
+    ];
+  }
+  if (shelf.length > 0 && outline === undefined)
+    return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: "its shelf holds such files" }));
+  return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: "its shelf holds such files" }));
+}
+
+function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
+  const found: RoleEvidence[] = [];
+  const plain = stem.replace(/^_/, "");
+  const [base = "", ...dots] = plain.split(".");
+  const say = (list: Weighted | undefined, because: string): void => {
+    for (const { role, weight } of list ?? []) found.push({ for: role, weight, because });
+  };
+  for (const infix of [...dots, ...rest.split(".").slice(1, -1)]) {
+    const role = clues.infixes.get(keyOf(infix));
+    if (role !== undefined) found.push({ for: role, weight: 0.85, because: `its name ends in .${infix}` });
+  }
+  const words = splitWords(base);
+  const isOnTop = folderOf(path) === source;
+  if (isOnTop)
+    say(clues.names.get(`.${wordsKey(words)}`), `a file of that name in the source root begins or leads the app`);
+  const whole = clues.names.get(wordsKey(words));
+  if (whole) say(whole, `it is called ${base}`);
+  const [first = ""] = words;
+  if (words.length > 1) say(clues.beginnings.get(wordsKey([first])), `its name begins with ${first}`);
+  const ending = [2, 1].map((count) => words.slice(-count)).find((last) => clues.endings.has(wordsKey(last)));
+  if (ending) say(clues.endings.get(wordsKey(ending)), `its name ends in ${ending.join(" ")}`);
+  else
+    for (const { role, pattern } of clues.patterns)
+      if (readName(pattern, base)) found.push({ for: role, weight: 0.6, because: `it is named like ${pattern.text}` });
+  return found;
+}
+
+/** Signs that speak for a role, and how strongly where nothing else does. */
+const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number, string]>>> = {
+  mounts: ["entry", 0.9, "it starts the app"],
+  context: ["state", 0.65, "it makes a context"],
+  reducer: ["state", 0.75, "it computes a new state from an action"],
+  store: ["state", 0.75, "it makes a store"],
+  actions: ["action", 0.55, "it makes actions"],
+  requests: ["service", 0.55, "it talks to a server"],
+  storage: ["service", 0.2, "it keeps something on the device"],
+  routes: ["navigation", 0.6, "it says which screen is shown when"],
+  tests: ["test", 0.9, "it holds tests"],
+  styles: ["style", 0.3, "it makes styles"],
+};
+
+function byContent(outline: Outline, { drawsAlways }: RoleQuestion): RoleEvidence[] {
+  const found: RoleEvidence[] = [];
+  const add = (role: Role, weight: number, because: string): void => void found.push({ for: role, weight, because });
+  const draws = drawsAlways || outline.signs.includes("view");
+  for (const sign of outline.signs) {
+    const [role, weight, because] = signWeights[sign] ?? [];
+    if (role === undefined || weight === undefined || because === undefined) continue;
+    // A component that fetches, or dispatches what it makes, is a component all the same.
+    const isBeside = draws && (sign === "requests" || sign === "actions" || sign === "styles");
+    add(role, isBeside ? weight / 3 : weight, because);
+  }
+  const kinds = outline.exports.map(({ kind }) => kind);
+  const only = (...some: readonly string[]): boolean => kinds.length > 0 && kinds.every((kind) => some.includes(kind));
+  if (kinds.includes("component") || drawsAlways) add("component", draws ? 0.55 : 0.3, "it exports a component");
+  else if (draws) add("component", 0.35, "it draws");
+  if (only("hook")) add("hook", 0.8, "all that it exports are hooks");
+  else if (only("hook", "type", "constant", "function", "value") && kinds.includes("hook"))
+    add("hook", 0.65, "it exports a hook");
+  if (only("type")) add("model", 0.7, "all that it exports are types");
+  const isPlain = !draws && outline.signs.every((sign) => sign === "storage");
+  if (only("constant") && isPlain) add("constants", 0.6, "all that it exports are constants");
+  else if (only("constant", "type") && kinds.includes("constant") && isPlain)
+    add("constants", 0.45, "it exports constants and types");
+  if (only("function", "constant", "type", "value") && kinds.includes("function") && isPlain)
+    add("helper", only("function", "type") ? 0.6 : 0.45, "it exports functions, and no more");
+  if (only("class", "type") && kinds.includes("class")) add("model", 0.3, "it exports a class");
+  return found;
+}
+
+function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuestion): RoleEvidence[] {
+  const draws = outline?.signs.includes("view") === true;
+  const routers = users.filter((user) => {
+    const { stem } = partsOf(nameOf(user));
+    const role =
+      clues.endings.get(wordsKey(splitWords(stem).slice(-1)))?.[0]?.role ??
+      clues.folders.get(keyOf(nameOf(folderOf(user))));
+    return role === "navigation";
+  });
+  const found: RoleEvidence[] = [];
+  if (draws && routers.length > 0 && !/layout/i.test(nameOf(path)))
+    found.push({
+      for: "screen",
+      weight: isLoadedLater ? 0.5 : 0.3,
+      because: `${nameOf(routers[0] ?? "")} leads to it`,
+    });
+  if (isCode && users.length >= 4 && draws)
+    found.push({ for: "component", weight: 0.15, because: `${users.length} files use it` });
+  return found;
+}
+
+/** What a text contradicts counts less: code that draws nothing is no screen, and without a hook it is none. */
+function doubted(
+  found: readonly RoleEvidence[],
+  { outline, clues, isCode, drawsAlways }: RoleQuestion,
+): RoleEvidence[] {
+  if (!outline || !isCode || drawsAlways || outline.onlyPassesOn) return [...found];
+  const draws = outline.signs.includes("view") || outline.exports.some(({ kind }) => kind === "component");
+  const hooks =
+    outline.exports.some(({ kind }) => kind === "hook") || outline.exports.some(({ name }) => name === "default");
+  const typesOnly = outline.exports.length > 0 && outline.exports.every(({ kind }) => kind === "type");
+  return found.map((each) => {
+    if (clues.drawing.has(each.for) && !draws)
+      return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it draws nothing` };
+    if (each.for === "hook" && !hooks)
+      return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it exports no hook` };
+    if (each.for !== "model" && typesOnly)
+      return { ...each, weight: each.weight * 0.6, because: `${each.because}, but it exports types alone` };
+    return each;
+  });
+}

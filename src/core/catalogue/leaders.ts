@@ -1,0 +1,38 @@
+/** Which file a companion goes with: `TreeCard.test.tsx` and `TreeCard.module.css` go with `TreeCard.tsx`. */
+import { languageFor, languages } from "../languages/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
+import { partsOf } from "./companions.js";
+
+const companionFolders = new Set(languages.flatMap(({ companions }) => companions.folders));
+
+/** For each companion among some files the file that it goes with. */
+export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, ProjectPath> {
+  const leading = new Map<string, ProjectPath>();
+  const dotted = new Map<string, ProjectPath>();
+  const followers: { readonly path: ProjectPath; readonly stem: string }[] = [];
+  for (const path of paths) {
+    const { stem, leads } = partsOf(nameOf(path));
+    if (!leads || companionFolders.has(nameOf(folderOf(path)))) {
+      followers.push({ path, stem });
+      continue;
+    }
+    // `tree.component.tsx` leads `tree.test.tsx` where no `tree.tsx` does.
+    const dot = stem.indexOf(".");
+    if (dot > 0 && languageFor(path) !== undefined) dotted.set(inFolder(folderOf(path), stem.slice(0, dot)), path);
+    const key = inFolder(folderOf(path), stem);
+    const other = leading.get(key);
+    // Of a picture and a script of one name, the script leads; of platform variants, the first.
+    if (other === undefined || (languageFor(other) === undefined && languageFor(path) !== undefined))
+      leading.set(key, path);
+  }
+  const found = new Map<ProjectPath, ProjectPath>();
+  for (const { path, stem } of followers) {
+    const folder = folderOf(path);
+    const places = companionFolders.has(nameOf(folder)) ? [folder, folderOf(folder)] : [folder];
+    const leader = places
+      .map((place) => leading.get(inFolder(place, stem)) ?? dotted.get(inFolder(place, stem)))
+      .find((each) => each !== undefined);
+    if (leader !== undefined && leader !== path) found.set(path, leader);
+  }
+  return found;
+}
