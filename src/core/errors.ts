@@ -100,6 +100,11 @@ const catalogue = {
     what: (d) => `This configuration cannot be read: ${d.reason}`,
     next: () => "Repair it first: what it decides cannot be known otherwise.",
   },
+  ACCEPTED_UNREADABLE: {
+    refusal: "usage",
+    what: (d) => `The list of accepted findings cannot be read: ${d.reason}`,
+    next: () => "Correct it, or write it anew with `steady-shelf check --accept --write`.",
+  },
   STACK_UNKNOWN: {
     refusal: "usage",
     what: (d) => `There is no stack ${d.path}.`,

@@ -19,7 +19,7 @@ import { makeCatalogue, type Catalogue } from "./catalogue/index.js";
 import { buildGraph, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
 import { languageFor, languages } from "./languages/index.js";
 import { isBelow, rootPath, type ProjectPath } from "./paths.js";
-import { likelyWords, makePlan, type Move, type Plan } from "./plan/index.js";
+import { likelyWords, makePlan, type Move, type Plan, type Wishes } from "./plan/index.js";
 import type { Progress } from "./progress.js";
 import { readConfigurations, type Configuration } from "./project/index.js";
 import { findApp, type App } from "./setup/index.js";
@@ -56,6 +56,7 @@ export interface PlanOptions {
   readonly places?: (move: Move) => string;
   readonly progress?: Progress;
   readonly readAll?: boolean;
+  readonly wishes?: Wishes;
 }
 
 /** Plans moves of files: what is respelled, and the proof. Nothing is written. */

@@ -21,6 +21,14 @@ export {
   type Standing,
 } from "./layout.js";
 export { reachProblem, type ReachProblem } from "./reach.js";
-export { isRole, roleMeanings, roles, type Role } from "./roles.js";
+export { aRole, isRole, roleMeanings, roles, type Role } from "./roles.js";
 export { aboutShelf, listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
-export { arrangementNames, readArrangement, readEvidence, readStack, shippedData, stackMarks, type Arrangement } from "./shipped.js";
+export {
+  arrangementNames,
+  readArrangement,
+  readEvidence,
+  readStack,
+  shippedData,
+  stackMarks,
+  type Arrangement,
+} from "./shipped.js";

@@ -29,6 +29,30 @@ export const roleMeanings = {
   generated: "made by a tool; nobody edits it",
 } as const;
 
+/** Roles whose files are not counted one by one: `it seems to be navigation`. */
+const uncounted: ReadonlySet<string> = new Set([
+  "navigation",
+  "state",
+  "constants",
+  "style",
+  "config",
+  "generated",
+  "entry",
+]);
+
+const uncountedWords: Readonly<Record<string, string>> = {
+  state: "part of the state",
+  style: "a style file",
+  entry: "where the app begins",
+  generated: "made by a tool",
+};
+
+/** A role as what something is: `a component`, `an action`, `part of the state`, `navigation`. */
+export function aRole(role: Role): string {
+  if (uncounted.has(role)) return uncountedWords[role] ?? role;
+  return `${/^(?!use)[aeiou]/.test(role) ? "an" : "a"} ${role}`;
+}
+
 /** One role. */
 export type Role = keyof typeof roleMeanings;
 

@@ -4,3 +4,4 @@ export type { EffectiveUses } from "./effective-uses.js";
 export { certain, type Evidence, type Judgement } from "./evidence.js";
 export { keyOf, type Clues } from "./clues.js";
 export { featureKey, shared, singular, wordsBesideRole, type Feature } from "./feature-names.js";
+export { isGeneral as isGeneralName } from "./judge-feature.js";

@@ -11,7 +11,7 @@ import {
   type LookupRules,
   type Reference,
 } from "../languages/index.js";
-import type { ProjectPath } from "../paths.js";
+import { folderOf, joinPath, type ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Mapping } from "./mapping.js";
@@ -63,6 +63,7 @@ const noUses: readonly Use[] = [];
 /** The references of a project. */
 export class ReferenceGraph {
   readonly #uses = new Map<ProjectPath, Use[]>();
+  #computed: readonly string[] | undefined;
 
   constructor(
     readonly tree: SourceTree,
@@ -78,6 +79,15 @@ export class ReferenceGraph {
           else this.#uses.set(target, [{ from: path, reference }]);
         }
       }
+  }
+
+  /** Heads of names that are put together at run time, as paths: `src/assets/trees/`, or the beginning of a name. */
+  computedFolders(): readonly string[] {
+    return (this.#computed ??= [...this.files.values()].flatMap(({ path, reading }) =>
+      reading.computed
+        .map(({ head }) => (head.startsWith(".") ? joinHead(path, head) : undefined))
+        .filter((head) => head !== undefined),
+    ));
   }
 
   /** The references that mean a file. */
@@ -97,6 +107,11 @@ export class ReferenceGraph {
     );
     return [...new Set(found)].filter((target) => target !== path);
   }
+}
+
+function joinHead(from: ProjectPath, head: string): string | undefined {
+  const path = joinPath(folderOf(from), head);
+  return path === undefined || path === "" ? undefined : path + (head.endsWith("/") ? "/" : "");
 }
 
 /** Reads every file that a language reads, and resolves what it names. Throws `UNREADABLE`, `CONFIG_BROKEN`. */

@@ -74,8 +74,7 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
     });
   };
   while (front < back) {
-    while (waiting.size < lotSize * mostLots && back - front > lotSize)
-      back = handOver(port, input, back, waiting);
+    while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
     input.visit(front, readOne(input.depth, input.textOf(front), input.paths[front] ?? ""));
     front += 1;
     for (let answer = nextAnswer(port); answer; answer = nextAnswer(port)) take(answer);
@@ -90,7 +89,12 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
   await worker.terminate();
 }
 
-function handOver(port: MessagePort, { depth, paths, textOf }: Omit<PoolInput, "visit">, back: number, waiting: Set<number>): number {
+function handOver(
+  port: MessagePort,
+  { depth, paths, textOf }: Omit<PoolInput, "visit">,
+  back: number,
+  waiting: Set<number>,
+): number {
   const tasks: ReadingTask[] = [];
   for (let index = back - lotSize; index < back; index += 1) {
     tasks.push({ index, path: paths[index] ?? "", text: textOf(index), depth });

@@ -2,7 +2,7 @@
  * Makes a plan from a list of moves: finds the files that matter, respells what would break, proves the rest.
  * Nothing is written.
  */
-import { readablePaths, readReferences, Resolver, type Mapping } from "../graph/index.js";
+import { readablePaths, readReferences, Resolver, type Mapping, type Resolution } from "../graph/index.js";
 import { languageFor, respellingEdit, type Extraction, type LookupRules } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
@@ -17,6 +17,12 @@ import type { NewText, Plan, PlannedEdit, Unread } from "./plan.js";
 import { prove, type ReadFile } from "./prove.js";
 import { respell, type Passage } from "./respell.js";
 
+/**
+ * What references should mean from now on, or through what they should be named, by file and by the offset at which they
+ * begin: `check --fix` respells by this. The proof then holds them to it, too.
+ */
+export type Wishes = ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution>>;
+
 /** What a plan is made from. */
 export interface PlanInput {
   readonly tree: SourceTree;
@@ -27,6 +33,7 @@ export interface PlanInput {
   /** Where each move was written, for plans that people write. */
   readonly places?: (move: Move) => string;
   readonly progress?: Progress;
+  readonly wishes?: Wishes;
   /** Read every file instead of searching for those that matter: the search is held against this in tests. */
   readonly readAll?: boolean;
 }
@@ -40,12 +47,18 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const before = new Resolver(tree, rules, aliases);
   const search = input.readAll ? undefined : planSearch(moves, before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
-  const readable = readablePaths(tree, candidates);
+  const wishes: Wishes = input.wishes ?? new Map();
+  const named = new Set(candidates);
+  const readable = readablePaths(
+    tree,
+    wishes.size === 0 ? candidates : tree.paths.filter((path) => named.has(path) || wishes.has(path)),
+  );
   const passage = { before, after: new Resolver(new PlannedTree(tree, map.files), rules, aliases, before), map };
   const files = new Array<ReadFile>(readable.length);
   let done = 0;
   await readReferences(tree, readable, (index, extraction) => {
-    files[index] = respellFile(tree, passage, readable[index] as ProjectPath, extraction);
+    const path = readable[index] as ProjectPath;
+    files[index] = respellFile({ tree, passage, path, extraction, wishes: wishes.get(path) });
     if ((done += 1) % 128 === 0) progress("Reading references", done, readable.length);
   });
   const proof = prove({ tree, passage, files, progress });
@@ -73,14 +86,22 @@ function mentionable(tree: SourceTree, candidates: readonly ProjectPath[], searc
   return searched ? candidates : tree.paths.filter((path) => languageFor(path) === undefined && !tree.isLink(path));
 }
 
+interface FileToRespell {
+  readonly tree: SourceTree;
+  readonly passage: Passage;
+  readonly path: ProjectPath;
+  readonly extraction: Extraction;
+  readonly wishes: ReadonlyMap<number, Resolution> | undefined;
+}
+
 /** Decides about each reference of a file, and writes its new text in memory. */
-function respellFile(tree: SourceTree, passage: Passage, path: ProjectPath, extraction: Extraction): ReadFile {
+function respellFile({ tree, passage, path, extraction, wishes }: FileToRespell): ReadFile {
   const meanings: ReadFile["meanings"][number][] = [];
   const edits: PlannedEdit[] = [];
   const changes: TextEdit[] = [];
   const language = languageFor(path);
   for (const reference of extraction.references) {
-    const decision = respell(passage, path, reference);
+    const decision = respell(passage, path, reference, wishes?.get(reference.start));
     meanings.push(decision.was);
     const change =
       decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;

@@ -24,15 +24,15 @@ export type Respelling =
   /** No spelling was found that means the same. */
   | { readonly state: "lost"; readonly was: Resolution };
 
-/** Decides about one reference of the file that is at `from` now. */
-export function respell(passage: Passage, from: ProjectPath, reference: Reference): Respelling {
+/** Decides about one reference of the file that is at `from` now; `wish` is what it should mean instead, and how. */
+export function respell(passage: Passage, from: ProjectPath, reference: Reference, wish?: Resolution): Respelling {
   const { before, after, map } = passage;
-  const was = before.resolve(from, reference);
+  const was = wish ?? before.resolve(from, reference);
   const newFrom = map.file(from);
   const wanted = wantedOf(map, was);
   const means = (specifier: string): boolean =>
     landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
-  if (was.state === "unresolved" || means(reference.specifier)) return { state: "keep", was };
+  if (was.state === "unresolved" || (!wish && means(reference.specifier))) return { state: "keep", was };
   for (const specifier of candidates(passage, reference, was, newFrom))
     if (means(specifier)) return { state: "respell", was, specifier };
   return { state: "lost", was };

@@ -6,6 +6,7 @@ import type { OneOrMore, Role, ShelfSource } from "../arrangement/index.js";
 import type { Place } from "../errors.js";
 import type { Mapping } from "../graph/index.js";
 import { foldersAbove, inFolder, rootPath, type ProjectPath } from "../paths.js";
+import type { Severity } from "../rules/rule-names.js";
 import type { FileReader } from "../tree/index.js";
 
 /** What one configuration says. Keys that it leaves out are missing, or empty. */
@@ -29,7 +30,9 @@ export interface Configuration {
     Record<string, "leave" | { readonly role?: Role | undefined; readonly feature?: string | undefined }>
   >;
   readonly aliases: readonly Mapping[];
-  readonly rules: Readonly<Record<string, "off" | "warning" | "error">>;
+  readonly rules: Readonly<
+    Record<string, Severity | { readonly severity?: Severity | undefined; readonly most?: number | undefined }>
+  >;
   /** Where a key stands, for messages. */
   readonly placeOf: (...path: (string | number)[]) => Place;
 }

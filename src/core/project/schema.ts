@@ -4,12 +4,10 @@
  */
 import * as z from "zod/mini";
 import { roles, structuralWords, type Role } from "../arrangement/index.js";
+import { ruleGroups, ruleNames, severities, type RuleGroup, type RuleName } from "../rules/rule-names.js";
 import { described, patternsSchema, roleSchema, shelfSchema } from "../arrangement/schemas.js";
 
 const text = z.string().check(z.minLength(1));
-
-/** Groups of rules that `check` knows. */
-export const ruleGroups = ["naming", "placement", "reach", "references", "assets", "state"] as const;
 
 type Word = Role | (typeof structuralWords)[number];
 const words = z.enum([...new Set([...roles, ...structuralWords])] as [Word, ...Word[]]);
@@ -87,8 +85,17 @@ export const configurationSchema = z.strictObject({
   ),
   rules: z.optional(
     described(
-      z.partialRecord(z.enum(ruleGroups), z.enum(["off", "warning", "error"])),
-      "How grave findings of a group are.",
+      z.partialRecord(
+        z.enum([...ruleGroups, ...ruleNames] as [RuleGroup | RuleName, ...(RuleGroup | RuleName)[]]),
+        z.union([
+          z.enum(severities),
+          z.strictObject({
+            severity: z.optional(z.enum(severities)),
+            most: z.optional(z.number().check(z.int(), z.minimum(1))),
+          }),
+        ]),
+      ),
+      "How grave findings are, by group or by rule: `off`, `warning` or `error`; for a rule with a limit also `{ most: 60 }`.",
     ),
   ),
 });

@@ -1,0 +1,1 @@
+export { featureEdges, stronglyConnected, type FeatureEdge, type FeatureUse } from "./feature-graph.js";

@@ -1,0 +1,34 @@
+import { declaredActions, type DeclaredAction } from "./actions.js";
+import type { Rule } from "./rule.js";
+
+export const actionTwice: Rule = {
+  name: "action-twice",
+  asks: "The name of an action is declared once.",
+  why: "Two reducers answer to one action, and the state changes in a place where nobody looks for it.",
+  wrong: 'harvestActions.ts    type: "entries/loaded"\nrotaActions.ts       type: "entries/loaded"',
+  right: 'harvestActions.ts    type: "harvest/loaded"\nrotaActions.ts       type: "rota/loaded"',
+  *find(context) {
+    const byName = new Map<string, DeclaredAction[]>();
+    for (const action of declaredActions(context))
+      byName.set(action.name, [...(byName.get(action.name) ?? []), action]);
+    for (const [name, actions] of byName) {
+      const [first, ...others] = actions;
+      for (const other of others)
+        // A reducer names the actions that it answers to; a constant may be said again where it is used.
+        if (first && isDeclaredAgain(first, other))
+          yield {
+            file: other.entry.path,
+            start: other.start,
+            about: name,
+            says: `the action ${name} is declared in ${first.entry.path === other.entry.path ? "this file already" : first.entry.path}, too`,
+            advice: "Give one of the two another name, or declare it in one place.",
+          };
+    }
+  },
+};
+
+function isDeclaredAgain(first: DeclaredAction, other: DeclaredAction): boolean {
+  if (first.entry.path === other.entry.path)
+    return first.constant !== "" && other.constant !== "" && first.constant !== other.constant;
+  return other.entry.role.is === first.entry.role.is || (first.constant !== "") === (other.constant !== "");
+}

@@ -1,0 +1,42 @@
+import type { Entry } from "../catalogue/index.js";
+import type { Rule } from "./rule.js";
+
+export const densityGap: Rule = {
+  name: "density-gap",
+  asks: "A picture that comes in several densities comes in all that the app's other pictures have.",
+  why: "On a screen of the missing density it is blurred, and on nobody's who tests.",
+  wrong: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png",
+  right: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png  apple@3x.png",
+  *find({ entries }) {
+    const pictures = new Map<string, Map<number, Entry>>();
+    for (const entry of entries) {
+      if (entry.role.is !== "asset") continue;
+      const [, plain, density = "1"] = /^(.*?)(?:@(\d+(?:\.\d+)?)x)?(?=\.\w+$)/.exec(entry.path) ?? [];
+      const key = `${plain ?? entry.path}${/\.\w+$/.exec(entry.path)?.[0] ?? ""}`;
+      pictures.set(key, (pictures.get(key) ?? new Map<number, Entry>()).set(Number(density), entry));
+    }
+    const several = [...pictures].filter(([, densities]) => densities.size > 1 || !densities.has(1));
+    const usual = usualDensities(several.map(([, densities]) => [...densities.keys()]));
+    for (const [, densities] of several) {
+      const missing = usual.filter((density) => !densities.has(density));
+      const [first] = densities.values();
+      if (missing.length > 0 && first)
+        yield {
+          file: first.path,
+          says: `it is missing ${missing.map((density) => (density === 1 ? "in its plain density" : `as @${density}x`)).join(" and ")}`,
+          advice: "Add the missing ones, or keep one vector picture instead.",
+        };
+    }
+  },
+};
+
+/** The plain one, and those that at least half of the pictures have. */
+function usualDensities(all: readonly (readonly number[])[]): number[] {
+  const counts = new Map<number, number>([[1, all.length]]);
+  for (const densities of all)
+    for (const density of densities) if (density !== 1) counts.set(density, (counts.get(density) ?? 0) + 1);
+  return [...counts]
+    .filter(([, count]) => count * 2 >= all.length)
+    .map(([density]) => density)
+    .sort((a, b) => a - b);
+}

@@ -1,0 +1,25 @@
+export {
+  acceptedFile,
+  acceptedPath,
+  readAccepted,
+  sift,
+  writeAccepted,
+  type Accepted,
+  type Sifted,
+} from "./accepted.js";
+export { Places, type Belonging } from "./places.js";
+export { rules } from "./registry.js";
+export type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";
+export {
+  limitedRules,
+  ruleGroups,
+  ruleNames,
+  ruleTable,
+  severities,
+  type RuleGroup,
+  type RuleName,
+  type Severity,
+} from "./rule-names.js";
+export { runRules, settingOf, type RuleSetting } from "./run-rules.js";
+export { planRepairs, type Repairs } from "./repair.js";
+export { sameAssets } from "./same-content.js";

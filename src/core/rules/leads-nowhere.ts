@@ -1,0 +1,27 @@
+import { fileInOtherCase } from "./other-case.js";
+import type { Rule } from "./rule.js";
+
+export const leadsNowhere: Rule = {
+  name: "leads-nowhere",
+  asks: "Every reference to a file of the project leads to one.",
+  why: "It fails when somebody gets there: in the build, in a test, or in front of a user.",
+  wrong: 'import { TreeCard } from "./TreeKard";',
+  right: 'import { TreeCard } from "./TreeCard";',
+  *find(context) {
+    const { entries, graph } = context;
+    for (const { path } of entries)
+      for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
+        if (
+          resolution.state === "unresolved" &&
+          reference.kind !== "doc import" &&
+          !fileInOtherCase(context, path, reference)
+        )
+          yield {
+            file: path,
+            start: reference.start,
+            about: reference.specifier,
+            says: `${reference.specifier} leads to no file`,
+            advice: "Correct the name, or put back the file that it means.",
+          };
+  },
+};

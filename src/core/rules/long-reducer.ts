@@ -1,0 +1,20 @@
+import type { Rule } from "./rule.js";
+
+export const longReducer: Rule = {
+  name: "long-reducer",
+  asks: "A reducer has no more lines than one can keep in mind.",
+  why: "In a long reducer nobody sees which actions change the same part of the state.",
+  wrong: "context/orchardReducer.ts    (900 lines)",
+  right: "context/reducers/harvestReducer.ts    context/reducers/rotaReducer.ts    …",
+  *find({ mains, graph, most }) {
+    for (const { path, role } of mains) {
+      const outline = graph.files.get(path)?.reading.outline;
+      if (role.is === "state" && outline?.signs.includes("reducer") === true && outline.lines > most)
+        yield {
+          file: path,
+          says: `this reducer has ${outline.lines} lines; more than ${most} are hard to keep in mind`,
+          advice: "Give each part of the state a reducer of its own.",
+        };
+    }
+  },
+};

@@ -1,0 +1,109 @@
+/** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
+import { comparePaths, folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
+import { planMoves, type PlanOptions, type Project } from "../pipeline.js";
+import type { Move, Plan } from "../plan/index.js";
+import type { Resolution } from "../graph/index.js";
+import type { SourceTree } from "../tree/index.js";
+import type { Finding } from "./rule.js";
+
+/** What the repairs come to. */
+export interface Repairs {
+  readonly plan: Plan;
+  /** The findings that the plan puts right. */
+  readonly repaired: readonly Finding[];
+  /** Those whose repair cannot be made together with the others, or whose proof does not hold. */
+  readonly left: readonly Finding[];
+}
+
+/** Repairs that go together. */
+interface Gathered {
+  readonly moves: ReadonlyMap<ProjectPath, { readonly to: ProjectPath; readonly because: string }>;
+  readonly wishes: ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution>>;
+  readonly taken: readonly Finding[];
+  readonly left: readonly Finding[];
+}
+
+/** How often what the proof does not hold for is left out before the whole is given up. */
+const mostRounds = 4;
+
+/** Plans the repair of some findings. What the proof does not hold for is left out. Nothing is written. */
+export async function planRepairs(
+  project: Project,
+  findings: readonly Finding[],
+  options: PlanOptions = {},
+): Promise<Repairs> {
+  let wanted = findings;
+  for (let round = 1; ; round += 1) {
+    const { moves, wishes, taken, left } = gather(project.tree, wanted);
+    const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
+    const plan = await planMoves(project, list, { ...options, wishes });
+    const spoiled = new Set(plan.proof.different.flatMap(({ file, before }) => [file, ...before]) as string[]);
+    const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
+    const rest = taken.filter((finding) => !fails(finding));
+    if (spoiled.size === 0 || round === mostRounds || rest.length === taken.length)
+      return { plan, repaired: taken, left: [...left, ...findings.filter((each) => !wanted.includes(each))] };
+    wanted = wanted.filter((finding) => !fails(finding));
+  }
+}
+
+/** The files that a finding's repair would change. */
+function touched({ file, repair }: Finding): readonly ProjectPath[] {
+  return repair?.kind === "move" ? repair.moves.map(({ from }) => from) : [file];
+}
+
+/** Puts repairs together, in their order; one that would meet another in one place is left. */
+function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
+  const moves = new Map<ProjectPath, { to: ProjectPath; because: string }>();
+  const wishes = new Map<ProjectPath, Map<number, Resolution>>();
+  const taken: Finding[] = [];
+  const left: Finding[] = [];
+  for (const finding of findings) {
+    const { repair, file } = finding;
+    if (repair?.kind === "respell") {
+      const ofFile = wishes.get(file) ?? new Map<number, Resolution>();
+      wishes.set(file, ofFile.set(repair.start, repair.as));
+      taken.push(finding);
+      continue;
+    }
+    const added = repair && together(moves, repair.moves, finding.rule);
+    if (!added || !isPossible(tree, added)) {
+      left.push(finding);
+      continue;
+    }
+    for (const [from, move] of added) moves.set(from, move);
+    taken.push(finding);
+  }
+  return { moves, wishes, taken, left };
+}
+
+type Moves = Map<ProjectPath, { to: ProjectPath; because: string }>;
+
+/** One repair gives a file another name, another one another folder: both are done. Two other folders cannot be. */
+function together(
+  there: Moves,
+  more: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
+  because: string,
+): Moves | undefined {
+  const all = new Map(there);
+  for (const { from, to } of more) {
+    const other = there.get(from);
+    if (!other) {
+      all.set(from, { to, because });
+      continue;
+    }
+    const folders = new Set([folderOf(other.to), folderOf(to)].filter((folder) => folder !== folderOf(from)));
+    const names = new Set([nameOf(other.to), nameOf(to)].filter((name) => name !== nameOf(from)));
+    if (folders.size > 1 || names.size > 1) return undefined;
+    const [folder = folderOf(from)] = folders;
+    const [name = nameOf(from)] = names;
+    all.set(from, { to: inFolder(folder, name), because: `${other.because}, ${because}` });
+  }
+  return all;
+}
+
+/** No two files into one place, none onto one that stays, on no system. */
+function isPossible(tree: SourceTree, moves: Moves): boolean {
+  const targets = [...moves.values()].map(({ to }) => to.toLowerCase()).sort(comparePaths);
+  if (targets.some((target, at) => target === targets[at + 1])) return false;
+  return [...moves].every(([from, { to }]) => from === to || moves.has(to) || (!tree.has(to) && !tree.hasFolder(to)));
+}

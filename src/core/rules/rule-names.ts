@@ -1,0 +1,60 @@
+/**
+ * The rules by name, without the rules: what the configuration may say of them. Each has a file of its own in this folder;
+ * a test holds the two together.
+ */
+
+/** Groups of rules, in the order in which they are told. */
+export const ruleGroups = ["naming", "placement", "reach", "references", "assets", "state", "secrets"] as const;
+
+/** One group. */
+export type RuleGroup = (typeof ruleGroups)[number];
+
+/** How grave a finding is. */
+export const severities = ["off", "warning", "error"] as const;
+
+/** One of them. */
+export type Severity = (typeof severities)[number];
+
+/** Every rule: its group, how grave it is unless somebody says otherwise, and its limit where it has one. */
+export const ruleTable = {
+  "file-name": { group: "naming", severity: "warning" },
+  "folder-name": { group: "naming", severity: "warning" },
+  "export-name": { group: "naming", severity: "warning" },
+  "case-twins": { group: "naming", severity: "error" },
+  "portable-name": { group: "naming", severity: "error" },
+  "telling-name": { group: "naming", severity: "warning" },
+  "no-shelf": { group: "placement", severity: "warning" },
+  "other-shelf": { group: "placement", severity: "warning" },
+  "companion-away": { group: "placement", severity: "warning" },
+  "crowded-folder": { group: "placement", severity: "warning", most: 40 },
+  "unlike-sisters": { group: "placement", severity: "warning" },
+  "shelf-reach": { group: "reach", severity: "error" },
+  "past-index": { group: "reach", severity: "error" },
+  "feature-cycle": { group: "reach", severity: "warning" },
+  "bound-component": { group: "reach", severity: "warning" },
+  "leads-nowhere": { group: "references", severity: "error" },
+  "path-case": { group: "references", severity: "error" },
+  "long-way-up": { group: "references", severity: "warning", most: 2 },
+  "unused-asset": { group: "assets", severity: "warning" },
+  "same-content": { group: "assets", severity: "warning" },
+  "density-gap": { group: "assets", severity: "warning" },
+  "action-twice": { group: "state", severity: "error" },
+  "action-prefix": { group: "state", severity: "warning" },
+  "long-reducer": { group: "state", severity: "warning", most: 250 },
+  "tracked-secret": { group: "secrets", severity: "error" },
+} as const satisfies Readonly<Record<string, RuleFacts>>;
+
+interface RuleFacts {
+  readonly group: RuleGroup;
+  readonly severity: Severity;
+  readonly most?: number;
+}
+
+/** One rule's name. */
+export type RuleName = keyof typeof ruleTable;
+
+/** Every rule's name, in the order of the groups. */
+export const ruleNames = Object.keys(ruleTable) as readonly RuleName[];
+
+/** Rules that have a limit. */
+export const limitedRules = ruleNames.filter((name) => "most" in ruleTable[name]);

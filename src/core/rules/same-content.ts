@@ -1,0 +1,46 @@
+import { hash } from "node:crypto";
+import type { Entry } from "../catalogue/index.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const sameContent: Rule = {
+  name: "same-content",
+  asks: "No two assets are byte for byte the same.",
+  why: "They are shipped twice, and one of them is forgotten when the picture changes.",
+  wrong: "src/assets/images/logo.svg\nsrc/features/trees/assets/logo-copy.svg",
+  right: "src/assets/images/logo.svg",
+  *find(context) {
+    for (const [first, ...others] of sameAssets(context))
+      for (const { path } of others)
+        if (first)
+          yield {
+            file: path,
+            about: first.path,
+            says: `it is the same as ${first.path}, byte for byte`,
+            advice: "Keep one of them, and let everything reference that.",
+          };
+  },
+};
+
+/** Assets of one content, two or more a group. */
+export function sameAssets({ entries, tree }: Pick<RuleContext, "entries" | "tree">): Entry[][] {
+  const bySize = groups(
+    entries.filter(({ role }) => role.is === "asset"),
+    ({ path }) => String(tree.store.stat(path)?.size ?? 0),
+  );
+  return bySize
+    .filter(([size, list]) => size !== "0" && list.length > 1)
+    .flatMap(([, list]) => groups(list, ({ path }) => hash("sha1", tree.bytes(path) ?? Buffer.alloc(0))))
+    .map(([, list]) => list)
+    .filter((list) => list.length > 1);
+}
+
+function groups(list: readonly Entry[], keyOf: (entry: Entry) => string): [string, Entry[]][] {
+  const found = new Map<string, Entry[]>();
+  for (const entry of list) {
+    const key = keyOf(entry);
+    const group = found.get(key);
+    if (group) group.push(entry);
+    else found.set(key, [entry]);
+  }
+  return [...found];
+}
