@@ -48,6 +48,28 @@ function commandLine(
         (typed) => done(import("./add.js").then(({ runAdd }) => runAdd(typed))),
       )
       .command(
+        "survey",
+        "What is here: files by role and feature, scatter, what is unused or broken, the next step",
+        (args) =>
+          lookOptions(args).usage(
+            "$0 survey\n\nNothing is written but what speeds the next run up (.steady-shelf/cache).",
+          ),
+        (typed) => done(import("./survey.js").then(({ runSurvey }) => runSurvey(typed))),
+      )
+      .command(
+        "explain <file>",
+        "A file's role, feature and shelf, the evidence for each, who references it, where it should be",
+        (args) =>
+          lookOptions(args).positional("file", { type: "string", demandOption: true, describe: "A file of the app" }),
+        (typed) => done(import("./explain.js").then(({ runExplain }) => runExplain(typed))),
+      )
+      .command(
+        "check",
+        "Hold names, places, references, styles, state and assets to their rules",
+        (args) => checkOptions(args),
+        (typed) => done(import("./check.js").then(({ runCheck }) => runCheck(typed))),
+      )
+      .command(
         "move [paths..]",
         "Relocate files or folders, like mv, with every reference respelled",
         (args) => moveOptions(args),
@@ -87,7 +109,7 @@ function commandLine(
       // yargs lays its help out after every command; without a width that costs nothing.
       .wrap(words.some((word) => /^(--help|-h|help)$/.test(word)) ? Math.min(100, process.stdout.columns || 100) : null)
       .epilogue(
-        "Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 the proof does not hold · 2 wrong usage · 3 the project cannot be changed now",
+        "Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 findings, or a proof that does not hold · 2 wrong usage · 3 the project cannot be changed now",
       )
       .exitProcess(false)
       .showHelpOnFail(false)
@@ -143,6 +165,49 @@ function addOptions(args: Argv) {
 
 const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
 const all = { type: "boolean", default: false, describe: "Show everything, folded by default" } as const;
+
+function lookOptions(args: Argv<CommonOptions>) {
+  return args
+    .option("cache", { type: "boolean", default: true, describe: "Use and keep what earlier runs have read" })
+    .option("all", all);
+}
+
+function checkOptions(args: Argv<CommonOptions>) {
+  return lookOptions(args)
+    .usage(
+      "$0 check\n$0 check --fix --write\n\nEnds with 1 where there are errors (with --strict also where there are warnings).",
+    )
+    .option("rule", { type: "string", requiresArg: true, describe: "Only these rules or groups: naming,leads-nowhere" })
+    .option("changed", { type: "string", describe: "Only files that differ from a commit (default: the last)" })
+    .option("by", {
+      choices: ["rule", "file"] as const,
+      default: "rule" as const,
+      describe: "How findings are grouped",
+    })
+    .option("format", {
+      choices: ["text", "json", "sarif", "junit", "github", "gitlab", "azure"] as const,
+      describe: "How findings are told (default: text)",
+    })
+    .option("fix", {
+      type: "boolean",
+      default: false,
+      describe: "Carry out the repairs that are safe; offer the others",
+    })
+    .option("accept", {
+      type: "boolean",
+      default: false,
+      describe: "Accept what is found today, so that only new findings fail",
+    })
+    .option("strict", { type: "boolean", default: false, describe: "Warnings fail, too" })
+    .option("write", write)
+    .check((typed) => {
+      if (typed.fix && typed.accept)
+        throw new UsageError("Give either --fix or --accept: first repair, then accept the rest.");
+      if (typed.write && !typed.fix && !typed.accept)
+        throw new UsageError("--write goes with --fix or --accept; a check by itself writes nothing.");
+      return true;
+    });
+}
 
 function moveOptions(args: Argv) {
   return args

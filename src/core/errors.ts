@@ -105,6 +105,27 @@ const catalogue = {
     what: (d) => `The list of accepted findings cannot be read: ${d.reason}`,
     next: () => "Correct it, or write it anew with `steady-shelf check --accept --write`.",
   },
+  COMMIT_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => d.reason ?? `git knows no commit ${d.path} here, so what changed since then cannot be told.`,
+    next: () => "Name a commit, a branch or a tag that is there; leave --changed out to look at everything.",
+  },
+  RULE_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no rule ${d.path}.`,
+    next: (d) => `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${(d.paths ?? []).join(", ")}.`,
+  },
+  NOT_CATALOGUED: {
+    refusal: "usage",
+    what: (d) => `${d.path} is ${d.reason}, so there is nothing to explain.`,
+    next: () => "Name a file of the app's own code, style or assets.",
+  },
+  FIX_NEEDS_CONFIGURATION: {
+    refusal: "usage",
+    what: () => "Nothing is repaired in an app whose arrangement was only guessed.",
+    next: () =>
+      "Write down what it should be with `steady-shelf init --write`; then `check --fix` knows where things belong.",
+  },
   STACK_UNKNOWN: {
     refusal: "usage",
     what: (d) => `There is no stack ${d.path}.`,

@@ -18,7 +18,7 @@
 import { makeCatalogue, type Catalogue } from "./catalogue/index.js";
 import { buildGraph, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
 import { languageFor, languages } from "./languages/index.js";
-import { isBelow, rootPath, type ProjectPath } from "./paths.js";
+import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "./paths.js";
 import { likelyWords, makePlan, type Move, type Plan, type Wishes } from "./plan/index.js";
 import type { Progress } from "./progress.js";
 import { readConfigurations, type Configuration } from "./project/index.js";
@@ -109,7 +109,7 @@ export async function analyse(store: FileReader, { standing, kept, progress }: A
   const [language] = languages;
   if (!language) throw new RangeError("no language is registered");
   const found = await Promise.all(
-    appsFor(configurations, standing).map(({ folder, configuration }) =>
+    appsFor(configurations, standing, tree).map(({ folder, configuration }) =>
       findApp(store, folder, { paths: tree.paths, configuration }),
     ),
   );
@@ -129,14 +129,23 @@ interface WantedApp {
 }
 
 /** The nearest configuration upward speaks for its app; above all of them, each for its own. */
-function appsFor(configurations: readonly Configuration[], standing: ProjectPath): WantedApp[] {
+function appsFor(configurations: readonly Configuration[], standing: ProjectPath, tree: SourceTree): WantedApp[] {
   const isAround = ({ folder }: Configuration): boolean =>
     folder === rootPath || folder === standing || isBelow(standing, folder);
   const [nearest] = configurations.filter(isAround).sort((a, b) => b.folder.length - a.folder.length);
   const below = configurations.filter(({ folder }) => isBelow(folder, standing));
   if (nearest) return [{ folder: nearest.folder, configuration: nearest }];
   if (below.length > 0) return below.map((configuration) => ({ folder: configuration.folder, configuration }));
-  return [{ folder: standing, configuration: undefined }];
+  return [{ folder: manifestFolder(tree, standing), configuration: undefined }];
+}
+
+/** Files by which one knows where an app begins. */
+const manifests = ["package.json", "pubspec.yaml", "Package.swift"];
+
+/** The nearest folder upward with a manifest; the one that is stood in, where there is none. */
+function manifestFolder(tree: SourceTree, standing: ProjectPath): ProjectPath {
+  const folders = [...(standing === rootPath ? [] : [standing]), ...foldersAbove(standing), rootPath];
+  return folders.find((folder) => manifests.some((name) => tree.has(inFolder(folder, name)))) ?? standing;
 }
 
 /** The files of an app: those of its folder that no app within has. */

@@ -50,7 +50,7 @@ function changeOf(tree: SourceTree, plan: Plan, command: string): Change {
         to: target(file),
         kind: "content",
         after: source.encode(after, file),
-        ...expectedOf(tree, file),
+        expected: { hash: hashOf(source.encode(source.text, file)) },
       });
   }
   for (const { file, before, after } of plan.links)

@@ -53,6 +53,23 @@ export function aRole(role: Role): string {
   return `${/^(?!use)[aeiou]/.test(role) ? "an" : "a"} ${role}`;
 }
 
+const severalWords: Readonly<Record<string, string>> = {
+  state: "files of the state",
+  style: "styles",
+  entry: "the files with which the app begins",
+  generated: "generated files",
+  config: "settings",
+  navigation: "routes and links",
+  constants: "constants",
+  repository: "repositories",
+  story: "stories",
+};
+
+/** Files of a role, several of them: `components`, `files of the state`. */
+export function manyOf(role: Role): string {
+  return severalWords[role] ?? `${role.replace("-", " ")}s`;
+}
+
 /** One role. */
 export type Role = keyof typeof roleMeanings;
 

@@ -75,9 +75,8 @@ export function sift(findings: readonly Finding[], accepted: Accepted, folder: P
   return { ...result, gone };
 }
 
-/** The text of a list that accepts these findings, in an order that makes small differences; `undefined` for none. */
-export function writeAccepted(findings: readonly Finding[], folder: ProjectPath): string | undefined {
-  if (findings.length === 0) return undefined;
+/** The text of a list that accepts these findings, in an order that makes small differences. */
+export function writeAccepted(findings: readonly Finding[], folder: ProjectPath): string {
   const byFile = new Map<string, string[]>();
   for (const finding of findings) {
     const file = relativePath(folder, finding.file);
@@ -93,8 +92,7 @@ export function writeAccepted(findings: readonly Finding[], folder: ProjectPath)
     "# Findings of `steady-shelf check` that were there before; only new ones fail. Repair them when you pass by:",
     "# `steady-shelf check --accept` drops what is repaired.",
     `version: ${version}`,
-    "accepted:",
-    ...lines,
+    ...(lines.length === 0 ? ["accepted: {}"] : ["accepted:", ...lines]),
     "",
   ].join("\n");
 }

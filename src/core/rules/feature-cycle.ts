@@ -1,4 +1,4 @@
-import { featureEdges, stronglyConnected, type FeatureEdge } from "../measures/index.js";
+import { featureEdges, stronglyConnected, type FeatureEdge } from "../measures/feature-graph.js";
 import type { Found, Rule } from "./rule.js";
 
 export const featureCycle: Rule = {

@@ -1,3 +1,4 @@
+import { manyOf } from "../arrangement/index.js";
 import { certain } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../paths.js";
 import { partsOf } from "../catalogue/index.js";
@@ -16,7 +17,13 @@ export const fileName: Rule = {
     for (const entry of mains) {
       const { path, role, standing } = entry;
       const belonging = places.of(entry);
-      if (!belonging?.isOnShelf || !belonging.pattern || standing?.shelf !== belonging.shelf || isFolderIndex(path))
+      if (
+        role.is === undefined ||
+        !belonging?.isOnShelf ||
+        !belonging.pattern ||
+        standing?.shelf !== belonging.shelf ||
+        isFolderIndex(path)
+      )
         continue;
       const { stem, rest } = partsOf(nameOf(path));
       if (readName(belonging.pattern, stem)) continue;
@@ -25,7 +32,7 @@ export const fileName: Rule = {
       const moves = isPossible ? movesAlong(tree, path, to) : undefined;
       yield {
         file: path,
-        says: `${stem} is not named like ${belonging.pattern.text}, as files for ${role.is ?? "this"} are here`,
+        says: `${stem} is not named like ${belonging.pattern.text}, as ${manyOf(role.is)} are here`,
         advice: isPossible ? `Call it ${belonging.stem}.` : `Give it a name like ${belonging.pattern.text}.`,
         ...(moves && { repair: { kind: "move", moves, isSure: role.confidence >= certain } }),
       };

@@ -20,6 +20,7 @@ export {
   type RuleName,
   type Severity,
 } from "./rule-names.js";
-export { runRules, settingOf, type RuleSetting } from "./run-rules.js";
+export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
 export { planRepairs, type Repairs } from "./repair.js";
 export { sameAssets } from "./same-content.js";
+export { check, rulesNamed, type Checked, type CheckOptions, type UnreadFile } from "./check.js";

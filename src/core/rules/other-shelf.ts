@@ -1,4 +1,4 @@
-import { aRole } from "../arrangement/index.js";
+import { aRole, manyOf } from "../arrangement/index.js";
 import { certain, keyOf, partsOf, shared, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../paths.js";
 import { movesAlong } from "./moving.js";
@@ -38,7 +38,7 @@ export const otherShelf: Rule = {
       yield {
         file: path,
         says: isOther
-          ? `it seems to be ${aRole(role.is)}, and lies where files for ${standing.shelf.holds.join(", ")} are kept`
+          ? `it seems to be ${aRole(role.is)}, and lies where ${standing.shelf.holds.map(manyOf).join(", ")} are kept`
           : whyElsewhere(entry),
         advice: adviceFor(belonging, role.is),
         ...(moves && { repair: { kind: "move", moves, isSure } }),

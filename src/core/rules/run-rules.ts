@@ -27,11 +27,18 @@ export function settingOf(name: RuleName, configuration: Configuration | undefin
   return { severity: own.severity ?? group.severity ?? facts.severity, most: own.most ?? facts.most ?? 0 };
 }
 
+/** Which rules are run. */
+export interface RunOptions {
+  readonly only?: readonly RuleName[] | undefined;
+  /** Run them even if the configuration turns them off. */
+  readonly force?: boolean;
+}
+
 /** Every finding of one app: errors first, then in the order of the rules and of the paths. */
 export async function runRules(
   { app, catalogue }: AppAnalysis,
   graph: ReferenceGraph,
-  only?: readonly RuleName[],
+  { only, force = false }: RunOptions = {},
 ): Promise<Finding[]> {
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
   const context: Omit<RuleContext, "most"> = {
@@ -46,9 +53,10 @@ export async function runRules(
   };
   const findings: Finding[] = [];
   for (const rule of rules) {
-    const { severity, most } = settingOf(rule.name, app.configuration);
+    const setting = settingOf(rule.name, app.configuration);
+    const severity = force && setting.severity === "off" ? "warning" : setting.severity;
     if (severity === "off" || (only && !only.includes(rule.name))) continue;
-    for (const found of await rule.find({ ...context, most }))
+    for (const found of await rule.find({ ...context, most: setting.most }))
       findings.push(findingOf(found, { rule, severity, graph }));
   }
   return findings.sort(compareFindings);

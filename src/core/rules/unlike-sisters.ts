@@ -1,4 +1,4 @@
-import type { Role } from "../arrangement/index.js";
+import { manyOf, type Role } from "../arrangement/index.js";
 import { folderOf, relativePath, type ProjectPath } from "../paths.js";
 import type { Rule } from "./rule.js";
 
@@ -30,7 +30,7 @@ export const unlikeSisters: Rule = {
         yield {
           file,
           about: `${feature} ${role}`,
-          says: `${feature} keeps its files for ${role} in ${spelled(inside)}, where ${usual.count} other features have ${spelled(usual.inside)}`,
+          says: `${feature} keeps its ${manyOf(role)} in ${spelled(inside)}, where ${usual.count} other features have ${spelled(usual.inside)}`,
           advice: `Keep them in ${spelled(usual.inside)}, as its sisters do.`,
         };
       }

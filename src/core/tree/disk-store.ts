@@ -84,6 +84,17 @@ class DiskStore implements FileStore {
       .map((commit) => commit.split(/[\0\n]+/).filter((path) => path !== "") as ProjectPath[]);
   }
 
+  async changedSince(commit: string): Promise<readonly ProjectPath[] | undefined> {
+    // A word that begins with a dash would be an option.
+    if (commit.startsWith("-")) return undefined;
+    const [changed, fresh] = await Promise.all([
+      runGit(this.root, ["diff", "--name-only", "--relative", "--no-renames", "-z", commit, "--"]),
+      runGit(this.root, ["ls-files", "--others", "--exclude-standard", "-z"]),
+    ]);
+    if (changed === undefined || fresh === undefined) return undefined;
+    return (changed + fresh).split("\0").filter((path) => path !== "") as ProjectPath[];
+  }
+
   read(path: ProjectPath): Buffer {
     return fs.readFileSync(this.#at(path));
   }

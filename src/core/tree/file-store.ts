@@ -49,6 +49,11 @@ export interface FileReader {
    * `undefined` where there is no history.
    */
   history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined>;
+  /**
+   * The files that differ from a commit (by any name that git knows), new ones included; `undefined` where there is no
+   * repository, or no such commit.
+   */
+  changedSince(commit: string): Promise<readonly ProjectPath[] | undefined>;
   read(path: ProjectPath): Buffer;
   /** `undefined` where nothing is. A link is a link, whatever it points to. */
   stat(path: ProjectPath): FileStat | undefined;

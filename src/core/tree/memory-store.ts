@@ -89,6 +89,10 @@ export class MemoryStore implements FileStore {
     return Promise.resolve(this.#commits?.slice(0, most) as readonly (readonly ProjectPath[])[] | undefined);
   }
 
+  changedSince(): Promise<undefined> {
+    return Promise.resolve(undefined);
+  }
+
   readLink(path: ProjectPath): string {
     return this.#need(path, "link").bytes.toString();
   }

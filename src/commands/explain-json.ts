@@ -1,0 +1,26 @@
+/** The document that `explain --json` prints. */
+import type { Explanation, Partner } from "../core/measures/index.js";
+import { findingJson } from "./check-json.js";
+import { judgementJson } from "./survey-json.js";
+
+/** The whole document. */
+export function explainJson({ entry, belonging, companions, users, targets, findings }: Explanation): object {
+  const { path, role, feature, leader, standing } = entry;
+  return {
+    version: 1,
+    file: path,
+    role: judgementJson(role),
+    feature: judgementJson(feature),
+    shelf: standing?.shelf.at ?? null,
+    shouldBe: belonging?.path ?? null,
+    ...(leader !== undefined && { companionOf: leader }),
+    companions,
+    referencedBy: users.map(partnerJson),
+    references: targets.map(partnerJson),
+    findings: findings.map(findingJson),
+  };
+}
+
+function partnerJson({ path, at, kind }: Partner): object {
+  return { file: path, at, kind };
+}

@@ -1,0 +1,45 @@
+/** `steady-shelf explain FILE`: what a file is, and how one knows. */
+import { ShelfError } from "../core/errors.js";
+import { explain } from "../core/measures/index.js";
+import { folderOf, isBelow, type ProjectPath } from "../core/paths.js";
+import type { Analysis, AppAnalysis } from "../core/pipeline.js";
+import { refuseSource } from "../core/plan/index.js";
+import { runRules } from "../core/rules/index.js";
+import { explainView } from "../terminal/explain-view.js";
+import { explainJson } from "./explain-json.js";
+import { look, type LookingOptions } from "./looking.js";
+
+/** What was typed. */
+export interface ExplainOptions extends LookingOptions {
+  readonly file: string;
+}
+
+/** Runs the command; gives the exit code. */
+export async function runExplain(options: ExplainOptions): Promise<number> {
+  let path = "" as ProjectPath;
+  const { context, analysis } = await look(options, (opened) => {
+    path = opened.pathOf(options.file);
+    // Where the file is not there, the whole project is asked for one like it.
+    return opened.store.stat(path) ? folderOf(path) : opened.standing;
+  });
+  const app = appOf(analysis, path);
+  const findings = (await runRules(app, analysis.graph)).filter(({ file }) => file === path);
+  const explanation = explain({ analysis, app, path, findings });
+  if (context.json) context.say(JSON.stringify(explainJson(explanation), undefined, 2));
+  else context.say(explainView(explanation, context.screen, options.all));
+  return 0;
+}
+
+/** The app that a file belongs to. Throws `SOURCE_MISSING`, `SOURCE_NOT_OURS` or `NOT_CATALOGUED`. */
+function appOf({ apps, project: { tree } }: Analysis, path: ProjectPath): AppAnalysis {
+  const app = apps.find(({ catalogue }) => catalogue.entries.has(path));
+  if (app) return app;
+  if (tree.hasFolder(path)) throw new ShelfError("NOT_CATALOGUED", { path: `${path}/`, reason: "a folder" });
+  if (!tree.has(path)) return refuseSource(tree, path);
+  const [first] = apps;
+  const isOutside = first !== undefined && !isBelow(path, first.app.layout.source);
+  throw new ShelfError("NOT_CATALOGUED", {
+    path,
+    reason: isOutside ? `outside of the source root ${first.app.layout.source}` : "no code, style or asset",
+  });
+}

@@ -1,0 +1,175 @@
+/** `steady-shelf check --fix`: the safe repairs as one plan; the others are offered one by one where a person can be asked. */
+import { ShelfError } from "../core/errors.js";
+import { folderOf, nameOf, type ProjectPath } from "../core/paths.js";
+import type { NewText, Plan } from "../core/plan/index.js";
+import {
+  acceptedPath,
+  planRepairs,
+  writeAccepted,
+  type Checked,
+  type Finding,
+  type Repairs,
+} from "../core/rules/index.js";
+import type { SourceTree } from "../core/tree/index.js";
+import { findingLine } from "../terminal/check-view.js";
+import { planView } from "../terminal/plan-view.js";
+import { count } from "../terminal/words.js";
+import { mayWrite } from "./carry-out.js";
+import { exitCode, type CheckOptions } from "./check.js";
+import type { Context } from "./context.js";
+import { findingJson } from "./check-json.js";
+import type { Looking } from "./looking.js";
+import { planJson } from "./plan-json.js";
+import { typedWords } from "./typed-words.js";
+import { withoutInterruption } from "./uninterrupted.js";
+
+/** Plans the repairs, shows them, and carries them out; gives the exit code. Throws `FIX_NEEDS_CONFIGURATION`. */
+export async function fixFindings(
+  { context, analysis }: Looking,
+  checked: readonly Checked[],
+  options: CheckOptions,
+): Promise<number> {
+  const { project } = analysis;
+  const offered = checked.flatMap(repairable);
+  if (offered.length === 0 && checked.some(({ app, fresh }) => app.guessed && fresh.some(({ repair }) => repair)))
+    throw new ShelfError("FIX_NEEDS_CONFIGURATION");
+  const sure = offered.filter(({ repair }) => repair?.isSure);
+  const unsure = offered.filter(({ repair }) => !repair?.isSure);
+  const chosen = context.canAsk && !options.write ? await askOneByOne(unsure) : [];
+  const repairs = await planRepairs(project, [...sure, ...chosen], { progress: context.progress.report });
+  context.progress.clear();
+  const plan = withLists(repairs.plan, checked, repairs.repaired, project.tree);
+  const open = unsure.filter((finding) => !chosen.includes(finding));
+  const isNothing = plan.moves.length + plan.edits.length + plan.texts.length === 0;
+  const show = (change?: string): void =>
+    showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree }, change);
+  const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !repairs.repaired.includes(finding)) }));
+  if (isNothing || !options.write) show();
+  if (isNothing || plan.proof.different.length > 0) return exitCode(left, options);
+  if (!(await mayWrite(context, options.write, "Carry this out?"))) return exitCode(checked, options);
+  const { applyPlan } = await import("../core/apply/index.js");
+  const command = typedWords(["check", "--fix", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
+  const { store, caller } = context;
+  const change = withoutInterruption(() =>
+    applyPlan({
+      store,
+      tree: project.tree,
+      plan,
+      command,
+      acceptDifferent: false,
+      caller,
+      progress: context.progress.report,
+    }),
+  );
+  context.progress.clear();
+  if (options.write) show(change);
+  if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` takes it back.`);
+  return exitCode(left, options);
+}
+
+/** Where an arrangement was only guessed, nothing moves because of it; what is misspelled can be put right all the same. */
+function repairable({ app, fresh }: Checked): Finding[] {
+  return fresh.filter(({ repair }) => repair !== undefined && (!app.guessed || repair.kind === "respell"));
+}
+
+async function askOneByOne(findings: readonly Finding[]): Promise<Finding[]> {
+  const chosen: Finding[] = [];
+  if (findings.length === 0) return chosen;
+  const { askChoice } = await import("../terminal/choice.js");
+  for (const [index, finding] of findings.entries()) {
+    const { repair, file, says } = finding;
+    const to = repair?.kind === "move" ? repair.moves.find(({ from }) => from === file)?.to : undefined;
+    const answer = await askChoice(
+      `${index + 1} of ${findings.length}  ${file}: ${says}.`,
+      [
+        {
+          value: "yes",
+          label:
+            to === undefined
+              ? "Do it"
+              : `${folderOf(to) === folderOf(file) ? "Call it" : "Move it to"} ${folderOf(to) === folderOf(file) ? nameOf(to) : to}`,
+          hint: "",
+        },
+        { value: "no", label: "Leave it", hint: "" },
+        { value: "stop", label: "Leave this and all that follow", hint: "" },
+      ],
+      "no",
+    );
+    if (answer === "yes") chosen.push(finding);
+    if (answer === "stop") break;
+  }
+  return chosen;
+}
+
+/** Lists of accepted findings follow the files that move, and lose what is repaired or gone. */
+function withLists(plan: Plan, checked: readonly Checked[], repaired: readonly Finding[], tree: SourceTree): Plan {
+  const targets = new Map(plan.moves.map(({ from, to }) => [from as string, to]));
+  const moved = (path: string): ProjectPath => targets.get(path) ?? (path as ProjectPath);
+  const texts: NewText[] = [];
+  for (const { app, accepted, hasList } of checked) {
+    const file = acceptedPath(app.app.folder);
+    const before = hasList && tree.has(file) ? tree.text(file)?.text : undefined;
+    if (before === undefined) continue;
+    const kept = accepted.filter((finding) => !repaired.includes(finding));
+    const after = writeAccepted(
+      kept.map((finding) => ({
+        ...finding,
+        file: moved(finding.file),
+        ...(finding.about !== undefined && { about: moved(finding.about) }),
+      })),
+      app.app.folder,
+    );
+    if (after !== before) texts.push({ file, before, after });
+  }
+  return texts.length === 0 ? plan : { ...plan, texts: [...plan.texts, ...texts] };
+}
+
+interface Shown {
+  readonly repairs: Repairs;
+  readonly plan: Plan;
+  /** Findings whose repair nobody has chosen. */
+  readonly open: readonly Finding[];
+  readonly checked: readonly Checked[];
+  readonly options: CheckOptions;
+  readonly tree: SourceTree;
+}
+
+function showRepairs(context: Context, { repairs, plan, open, checked, options, tree }: Shown, change?: string): void {
+  const { screen } = context;
+  const found = checked.reduce((sum, { fresh }) => sum + fresh.length, 0);
+  if (context.json) {
+    const document = {
+      ...planJson(plan, change),
+      repaired: repairs.repaired.map(findingJson),
+      left: [...repairs.left, ...open].map(findingJson),
+    };
+    return context.say(JSON.stringify(document, undefined, 2));
+  }
+  const done = change === undefined ? "can be put right for certain" : "put right";
+  const gone = checked.reduce((sum, each) => sum + each.gone.length, 0);
+  context.say(
+    screen.palette.strong(
+      found === 0 ? "Nothing was found." : `${repairs.repaired.length} of ${count(found, "finding")} ${done}.`,
+    ),
+  );
+  if (gone > 0)
+    context.say(
+      `${count(gone, "accepted finding is", "accepted findings are")} repaired already and ${change === undefined ? "will leave" : "left"} the list.`,
+    );
+  if (plan.moves.length + plan.edits.length > 0) {
+    const moving = new Set<string>(plan.moves.map(({ from }) => from));
+    const staysIn = (folder: string): number | undefined =>
+      tree.paths.filter((path) => folderOf(path) === folder && !moving.has(path)).length || undefined;
+    context.say(`\n${planView(plan, screen, { all: options.all, staysIn, ...(change !== undefined && { change }) })}`);
+  }
+  const list = (title: string, findings: readonly Finding[]): void => {
+    if (findings.length === 0) return;
+    const shown = options.all ? findings : findings.slice(0, 8);
+    context.say(`\n  ${screen.palette.strong(title)}`);
+    for (const finding of shown) context.say(findingLine(finding, screen));
+    if (shown.length < findings.length)
+      context.say(screen.palette.faint(`    … and ${findings.length - shown.length} more (--all)`));
+  };
+  list("not certain; without --write, each is offered in a terminal", open);
+  list("left, because another repair stands in the way", repairs.left);
+}

@@ -1,0 +1,51 @@
+/** The document that `survey --json` prints; `schema/survey.json` describes it. */
+import type { Judgement } from "../core/catalogue/index.js";
+import type { Survey } from "../core/measures/index.js";
+import type { Analysis, AppAnalysis } from "../core/pipeline.js";
+
+/** One app and its survey. */
+export interface SurveyedApp {
+  readonly app: AppAnalysis;
+  readonly survey: Survey;
+}
+
+/** The whole document. */
+export function surveyJson(surveys: readonly SurveyedApp[], { commits }: Analysis): object {
+  return { version: 1, commits: commits ?? null, apps: surveys.map(appJson) };
+}
+
+function appJson({ app: { app, guessed, catalogue }, survey }: SurveyedApp): object {
+  const { unsure, ...rest } = survey;
+  return {
+    folder: app.folder,
+    stack: app.stack.name,
+    language: app.language,
+    source: app.layout.source,
+    arrangement: { name: app.layout.arrangement, guessed },
+    ...rest,
+    unsure: unsure.map(({ path }) => path),
+    catalogue: [...catalogue.entries.values()].map(({ path, role, feature, leader, standing, isIndex, isLeft }) => ({
+      file: path,
+      role: judgementJson(role),
+      feature: judgementJson(feature),
+      shelf: standing?.shelf.at ?? null,
+      ...(leader !== undefined && { companionOf: leader }),
+      ...(isIndex && { index: true }),
+      ...(isLeft && { left: true }),
+    })),
+  };
+}
+
+/** A judgement with its evidence. */
+export function judgementJson({ is, confidence, orElse, evidence }: Judgement): object {
+  return {
+    is: is ?? null,
+    confidence,
+    ...(orElse !== undefined && { orElse }),
+    evidence: evidence.map((each) => ({
+      for: each.for,
+      weight: Math.round(each.weight * 100) / 100,
+      because: each.because,
+    })),
+  };
+}

@@ -1,0 +1,75 @@
+/** `check` as one function: every app's findings, without those that were accepted. */
+import { distance } from "fastest-levenshtein";
+import { ShelfError } from "../errors.js";
+import type { ProjectPath } from "../paths.js";
+import type { Analysis, AppAnalysis } from "../pipeline.js";
+import type { Position } from "../text/index.js";
+import { readAccepted, sift, type Sifted } from "./accepted.js";
+import { ruleGroups, ruleNames, ruleTable, type RuleName } from "./rule-names.js";
+import { runRules } from "./run-rules.js";
+
+/** What is looked for, and where. */
+export interface CheckOptions {
+  /** Only these rules; all that are turned on without it. */
+  readonly only?: readonly RuleName[] | undefined;
+  /** Only findings of these files. */
+  readonly changed?: ReadonlySet<ProjectPath> | undefined;
+}
+
+/** A file that could not be read for certain: its references and declarations may be missing from what is told. */
+export interface UnreadFile {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly reason: string;
+}
+
+/** What was found in one app. */
+export interface Checked extends Sifted {
+  readonly app: AppAnalysis;
+  readonly files: number;
+  readonly unread: readonly UnreadFile[];
+  /** Whether a list of accepted findings is there. */
+  readonly hasList: boolean;
+}
+
+/** Checks every app that was looked at. Throws `ACCEPTED_UNREADABLE`. */
+export async function check(analysis: Analysis, { only, changed }: CheckOptions = {}): Promise<Checked[]> {
+  const { graph, apps, project } = analysis;
+  const checked: Checked[] = [];
+  for (const app of apps) {
+    const { folder } = app.app;
+    const accepted = readAccepted(project.tree.store, folder);
+    const findings = await runRules(app, graph, { only });
+    const sifted = sift(findings, accepted ?? {}, folder);
+    const isWanted = ({ file }: { readonly file: ProjectPath }): boolean => changed?.has(file) ?? true;
+    const paths = [...app.catalogue.entries.keys()].filter((file) => isWanted({ file }));
+    checked.push({
+      app,
+      hasList: accepted !== undefined,
+      fresh: sifted.fresh.filter(isWanted),
+      accepted: sifted.accepted.filter(isWanted),
+      // Of a part of the rules or the files nobody can say what is gone.
+      gone: only || changed ? [] : sifted.gone,
+      files: paths.length,
+      unread: paths.flatMap((file): UnreadFile[] => {
+        const problem = graph.files.get(file)?.reading.problem;
+        if (!problem) return [];
+        const at = graph.tree.text(file)?.positionAt(problem.offset) ?? { line: 1, column: 1 };
+        return [{ file, at, reason: problem.message }];
+      }),
+    });
+  }
+  return checked;
+}
+
+/** The rules that some words name: rules, and groups of rules. Throws `RULE_UNKNOWN` with the nearest word. */
+export function rulesNamed(words: readonly string[]): RuleName[] {
+  return words.flatMap((word) => {
+    const found = ruleNames.filter((name) => name === word || ruleTable[name].group === word);
+    if (found.length > 0) return found;
+    const all: readonly string[] = [...ruleGroups, ...ruleNames];
+    const [near] = [...all].sort((a, b) => distance(a, word) - distance(b, word));
+    const isNear = near !== undefined && distance(near, word) <= Math.max(2, word.length / 2);
+    throw new ShelfError("RULE_UNKNOWN", { path: word, paths: all, ...(isNear && { other: near }) });
+  });
+}

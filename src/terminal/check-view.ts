@@ -1,0 +1,179 @@
+/** How findings are shown: how many there are, then by rule or by file, worst first, each with its place and its repair. */
+import { ruleTable, rules, type Checked, type Finding } from "../core/rules/index.js";
+import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { count, enumerate } from "./words.js";
+
+/** How they are grouped and folded. */
+export interface CheckViewOptions {
+  readonly by: "rule" | "file";
+  readonly all: boolean;
+  /** Whether only some rules or files were looked at. */
+  readonly isPart: boolean;
+}
+
+/** Findings of one group before it is folded; groups before the rest is. */
+const [mostFindings, mostGroups] = [5, 25];
+
+/** The whole view, as lines without a last line end. */
+export function checkView(checked: readonly Checked[], screen: Screen, options: CheckViewOptions): string {
+  const sections = [
+    headLines(checked, screen, options),
+    ...groups(checked, screen, options),
+    ...checked.map((each) => unreadLines(each, screen)),
+    footLines(checked, screen, options),
+  ];
+  return sections
+    .filter((lines) => lines.length > 0)
+    .map((lines) => lines.join("\n"))
+    .join("\n\n");
+}
+
+function headLines(checked: readonly Checked[], { palette, width }: Screen, { isPart }: CheckViewOptions): string[] {
+  const findings = checked.flatMap(({ fresh }) => fresh);
+  const errors = findings.filter(({ severity }) => severity === "error").length;
+  const warnings = findings.length - errors;
+  const files = checked.reduce((sum, each) => sum + each.files, 0);
+  const accepted = checked.reduce((sum, each) => sum + each.accepted.length, 0);
+  const parts = [
+    ...(errors > 0 ? [count(errors, "error")] : []),
+    ...(warnings > 0 ? [count(warnings, "warning")] : []),
+  ];
+  const besides = accepted > 0 ? `; ${count(accepted, "finding was", "findings were")} accepted earlier` : "";
+  const title =
+    parts.length === 0
+      ? `✓ Nothing is wrong in ${count(files, "file")}${besides}.`
+      : `${enumerate(parts)} in ${count(files, "file")}${besides}.`;
+  const paint = errors > 0 ? palette.bad : parts.length === 0 ? palette.good : palette.strong;
+  const apps = checked.map(({ app: { app, guessed } }) => {
+    const where = app.folder === "" ? "" : `${app.folder}: `;
+    return guessed
+      ? `${where === "" ? "Judged" : `${where}judged`} as ${app.stack.title}, ${app.layout.arrangement}, which fits best; \`steady-shelf init\` writes down what it should be.`
+      : `${where}${app.stack.title}, ${app.layout.arrangement}${isPart ? "; only a part was looked at" : ""}.`;
+  });
+  return [...wrap(title, width).split("\n").map(paint), ...apps.flatMap((line) => wrap(line, width).split("\n"))];
+}
+
+interface GroupOptions {
+  readonly all: boolean;
+  /** Whether `--fix` would do or offer something. */
+  readonly fixed: (finding: Finding) => boolean;
+}
+
+/** Where an arrangement was only guessed, nothing moves because of it. */
+function isFixable({ guessed }: Checked["app"], { repair }: Finding): boolean {
+  return repair !== undefined && (!guessed || repair.kind === "respell");
+}
+
+function groups(checked: readonly Checked[], screen: Screen, { by, all }: CheckViewOptions): string[][] {
+  const fixable = new Set(checked.flatMap(({ app, fresh }) => fresh.filter((finding) => isFixable(app, finding))));
+  const fixed = (finding: Finding): boolean => fixable.has(finding);
+  const findings = checked.flatMap(({ fresh }) => fresh);
+  const grouped = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    const key = by === "rule" ? finding.rule : finding.file;
+    const list = grouped.get(key);
+    if (list) list.push(finding);
+    else grouped.set(key, [finding]);
+  }
+  const errors = (list: readonly Finding[]): number => list.filter(({ severity }) => severity === "error").length;
+  const ordered =
+    by === "rule" ? [...grouped] : [...grouped].sort(([, a], [, b]) => errors(b) - errors(a) || b.length - a.length);
+  const shown = all ? ordered : ordered.slice(0, mostGroups);
+  const rest = ordered.slice(shown.length).reduce((sum, [, list]) => sum + list.length, 0);
+  const lines = shown.map(([key, list]) =>
+    by === "rule" ? ruleGroup(list, screen, { all, fixed }) : fileGroup(key, list, screen),
+  );
+  return rest === 0
+    ? lines
+    : [
+        ...lines,
+        [
+          screen.palette.faint(
+            `  … and ${count(rest, "more finding")} in ${count(ordered.length - shown.length, "file")} (--all)`,
+          ),
+        ],
+      ];
+}
+
+function ruleGroup(findings: readonly Finding[], screen: Screen, { all, fixed }: GroupOptions): string[] {
+  const { palette, width } = screen;
+  const [first] = findings;
+  if (!first) return [];
+  const asks = rules.find(({ name }) => name === first.rule)?.asks ?? "";
+  const shown = all || findings.length <= mostFindings + 1 ? findings : findings.slice(0, mostFindings);
+  const head = `${severityMark(first, screen)}  ${palette.strong(first.rule)}  ${palette.faint(`${findings.length}`)}`;
+  return [
+    head,
+    ...wrap(asks, width, "  ").split("\n").map(palette.faint),
+    ...shown.flatMap((finding) => [findingLine(finding, screen), adviceLine(finding, screen, fixed(finding))]),
+    ...(shown.length < findings.length
+      ? [palette.faint(`    … and ${findings.length - shown.length} more (--all)`)]
+      : []),
+  ];
+}
+
+function fileGroup(file: string, findings: readonly Finding[], screen: Screen): string[] {
+  const { palette, width } = screen;
+  const place = (finding: Finding): string => (finding.at ? `${finding.at.line}:${finding.at.column}` : "");
+  const column = Math.max(...findings.map((finding) => place(finding).length));
+  return [
+    palette.place(shorten(file, width)),
+    ...findings.flatMap((finding) => [
+      `  ${pad(place(finding), column)}${column > 0 ? "  " : ""}${severityMark(finding, screen)}  ${palette.strong(finding.rule)}`,
+      wrap(`${finding.says}. ${finding.advice}`, width, "      "),
+    ]),
+  ];
+}
+
+function severityMark({ severity }: Finding, { palette }: Screen): string {
+  return severity === "error" ? palette.bad("✗ error") : palette.leaves("! warning");
+}
+
+/** One finding: its place, and what is wrong there; on two lines where one is too short. */
+export function findingLine(finding: Finding, { palette, width }: Screen): string {
+  const place = finding.at ? `${finding.file}:${finding.at.line}:${finding.at.column}` : finding.file;
+  const one = `    ${place}  ${finding.says}`;
+  if (cells(one) <= width) return `    ${palette.place(place)}  ${finding.says}`;
+  return `    ${palette.place(shorten(place, width - 4))}\n${wrap(finding.says, width, "      ")}`;
+}
+
+function adviceLine({ advice, repair }: Finding, { palette, width }: Screen, isFixed: boolean): string {
+  const mark = !isFixed ? "" : repair?.isSure === true ? "  (--fix does it)" : repair ? "  (--fix offers it)" : "";
+  return palette.faint(wrap(`→ ${advice}${mark}`, width, "      ").replaceAll("\n      ", "\n        "));
+}
+
+function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] {
+  if (unread.length === 0) return [];
+  return [
+    `  ${palette.bad("✗")} ${count(unread.length, "file has a syntax error", "files have syntax errors")}; what is wrong there may be missing above:`,
+    ...unread
+      .slice(0, mostFindings)
+      .map(({ file, at, reason }) => `    ${shorten(`${file}:${at.line}:${at.column}  ${reason}`, width - 4)}`),
+    ...(unread.length > mostFindings ? [palette.faint(`    … and ${unread.length - mostFindings} more`)] : []),
+  ];
+}
+
+function footLines(checked: readonly Checked[], { palette, width }: Screen, { isPart }: CheckViewOptions): string[] {
+  const findings = checked.flatMap(({ fresh }) => fresh);
+  const gone = checked.flatMap((each) => each.gone);
+  const certain = checked.flatMap(({ app, fresh }) =>
+    fresh.filter((finding) => finding.repair?.isSure === true && isFixable(app, finding)),
+  ).length;
+  const lines: string[] = [];
+  if (gone.length > 0) {
+    const [first] = gone;
+    const example = first ? `, the first of them ${first.file} (${first.line})` : "";
+    lines.push(
+      `${count(gone.length, "accepted finding is", "accepted findings are")} gone${example}: \`check --accept\` drops ${gone.length === 1 ? "it" : "them"} from the list.`,
+    );
+  }
+  if (certain > 0) lines.push(`\`check --fix\` puts ${count(certain, "finding")} right for certain.`);
+  const hasGroups = new Set(findings.map(({ rule }) => ruleTable[rule].group));
+  if (findings.length > 0 && !isPart && checked.every(({ hasList }) => !hasList) && findings.length > 10)
+    lines.push("`check --accept` lets today's findings be, so that only new ones fail.");
+  if (findings.length > 0)
+    lines.push(
+      `Why a rule is there: docs/rules.md. How grave it is: \`rules:\` in steady-shelf.yaml (${[...hasGroups].join(", ")}).`,
+    );
+  return lines.flatMap((line) => wrap(line, width).split("\n")).map(palette.faint);
+}

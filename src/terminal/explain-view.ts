@@ -1,0 +1,141 @@
+/** How one file is explained: what it is and why, where it belongs, who uses it, what is wrong with it. */
+import { aRole, manyOf } from "../core/arrangement/index.js";
+import { shared, type Judgement } from "../core/catalogue/index.js";
+import type { Explanation, Partner } from "../core/measures/index.js";
+import { folderOf, nameOf } from "../core/paths.js";
+import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { count, enumerate } from "./words.js";
+
+/** Lines of a list before it is folded. */
+const mostLines = 8;
+/** Observations that are told for one answer. */
+const mostReasons = 5;
+
+/** The whole view, as lines without a last line end. */
+export function explainView(explanation: Explanation, screen: Screen, all: boolean): string {
+  const sections = [
+    headLines(explanation, screen),
+    judgementLines("role", explanation.entry.role, explanation.entry.role.is ?? "unknown", screen),
+    judgementLines("feature", explanation.entry.feature, explanation.entry.feature.is ?? shared, screen),
+    placeLines(explanation, screen),
+    companionLines(explanation, screen),
+    partnerLines("referenced by", explanation.users, screen, all),
+    partnerLines("references", explanation.targets, screen, all),
+    findingLines(explanation, screen),
+  ];
+  return sections
+    .filter((lines) => lines.length > 0)
+    .map((lines) => lines.join("\n"))
+    .join("\n\n");
+}
+
+/** A confidence in words: numbers seem more exact than they are. */
+export function sureness(confidence: number): string {
+  return confidence >= 0.97
+    ? "certain"
+    : confidence >= 0.75
+      ? "almost certain"
+      : confidence >= 0.5
+        ? "likely"
+        : confidence > 0
+          ? "a guess"
+          : "not known";
+}
+
+function headLines({ entry, app: { app } }: Explanation, { palette, width }: Screen): string[] {
+  const { path, role, feature, leader, isIndex } = entry;
+  const is = role.is === undefined ? "a file of unknown role" : aRole(role.is);
+  const what = isIndex ? `an index that passes on ${role.is === undefined ? "others" : manyOf(role.is)}` : is;
+  const serves =
+    feature.is === undefined || feature.is === shared ? "for the whole app" : `of the feature ${feature.is}`;
+  const along = leader === undefined ? "" : `, and goes with ${nameOf(leader)}`;
+  return [
+    palette.strong(path),
+    ...wrap(
+      `${what.charAt(0).toUpperCase()}${what.slice(1)} ${serves}${along}. The app is ${app.stack.title}, ${app.layout.arrangement}.`,
+      width,
+    ).split("\n"),
+  ];
+}
+
+function judgementLines(
+  title: string,
+  { is, confidence, orElse, evidence }: Judgement,
+  name: string,
+  { palette, width }: Screen,
+): string[] {
+  const mine = evidence.filter((each) => each.for === is).slice(0, mostReasons);
+  const other = evidence.filter((each) => each.for !== is).slice(0, 3);
+  const rival = orElse === undefined ? "" : `; it may as well be ${orElse}`;
+  const marked = (mark: string, text: string): string =>
+    `      ${mark} ${wrap(text, width - 8).replaceAll("\n", "\n        ")}`;
+  return [
+    `  ${palette.strong(pad(title, 8))} ${name}  ${palette.faint(`(${sureness(confidence)}${rival})`)}`,
+    ...mine.map(({ because }) => marked("+", because)),
+    ...other.map(({ because, for: of }) => palette.faint(marked("−", `for ${of}: ${because}`))),
+  ];
+}
+
+function placeLines({ entry, belonging, app: { app } }: Explanation, { palette, width }: Screen): string[] {
+  const { standing, path, leader } = entry;
+  const shelf = standing?.shelf.at === "." ? "the source root" : standing?.shelf.at;
+  const lies =
+    shelf === undefined
+      ? "none"
+      : `${shelf}${standing?.shelf.holds.length ? `  ${palette.faint(`(for ${enumerate(standing.shelf.holds.map(manyOf))})`)}` : ""}`;
+  const lines = [`  ${palette.strong(pad("shelf", 8))} ${lies}`];
+  if (leader !== undefined) {
+    lines.push(`      it belongs beside ${shorten(leader, width - 24)}`);
+    return lines;
+  }
+  const name = nameOf(path);
+  if (!belonging)
+    lines.push(`      ${wrap(`nothing in ${app.layout.arrangement} says where such a file belongs`, width, "")}`);
+  else if (belonging.path === path)
+    lines.push(
+      `      ${palette.good("✓")} it is where it should be, and called as it should be${belonging.pattern ? ` (${belonging.pattern.text})` : ""}`,
+    );
+  else if (folderOf(belonging.path) === folderOf(path))
+    lines.push(
+      `      ${palette.bad("✗")} it should be called ${nameOf(belonging.path)}${belonging.pattern ? ` (${belonging.pattern.text})` : ""}`,
+    );
+  else
+    lines.push(
+      `      ${palette.bad("✗")} it should be ${belonging.path}${nameOf(belonging.path) === name || !belonging.pattern ? "" : ` (${belonging.pattern.text})`}`,
+    );
+  return lines;
+}
+
+function companionLines({ companions }: Explanation, { palette, width }: Screen): string[] {
+  if (companions.length === 0) return [];
+  return [`  ${palette.strong("companions")}`, ...companions.map((path) => `    ${shorten(path, width - 4)}`)];
+}
+
+function partnerLines(title: string, partners: readonly Partner[], { palette, width }: Screen, all: boolean): string[] {
+  if (partners.length === 0) return [`  ${palette.strong(title)} ${palette.faint("nothing")}`];
+  const shown = all || partners.length <= mostLines + 1 ? partners : partners.slice(0, mostLines);
+  const place = ({ path, at }: Partner): string => (title === "references" ? path : `${path}:${at.line}:${at.column}`);
+  const column = Math.min(Math.max(...shown.map((each) => cells(place(each)))), width - 30);
+  return [
+    `  ${palette.strong(title)} ${palette.faint(count(partners.length, "file"))}`,
+    ...shown.map((each) => {
+      const { entry } = each;
+      const is = entry === undefined ? "" : [entry.role.is, entry.feature.is].filter(Boolean).join(", ");
+      return `    ${pad(shorten(place(each), column), column)}  ${palette.faint(shorten(is, Math.max(4, width - column - 6)))}`.trimEnd();
+    }),
+    ...(shown.length < partners.length
+      ? [palette.faint(`    … and ${partners.length - shown.length} more (--all)`)]
+      : []),
+  ];
+}
+
+function findingLines({ findings }: Explanation, { palette, width }: Screen): string[] {
+  if (findings.length === 0) return [`  ${palette.strong("findings")} ${palette.good("✓ none")}`];
+  return [
+    `  ${palette.strong("findings")}`,
+    ...findings.flatMap(({ rule, severity, says, advice, at }) => [
+      `    ${severity === "error" ? palette.bad("✗ error") : palette.leaves("! warning")}  ${rule}${at ? palette.faint(`  line ${at.line}`) : ""}`,
+      wrap(`${says}. ${advice}`, width, "        "),
+    ]),
+  ];
+}

@@ -1,0 +1,173 @@
+/** How a survey is shown: what the app is, its parts beside each other, what is wrong, and what to do next. */
+import type { Count, Scatter, Survey } from "../core/measures/index.js";
+import type { AppAnalysis } from "../core/pipeline.js";
+import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { count, enumerate, grouped } from "./words.js";
+
+/** How it is folded, and how much of history was looked at. */
+export interface SurveyViewOptions {
+  readonly all: boolean;
+  readonly commits: number | undefined;
+}
+
+/** Lines of a list before it is folded. */
+const mostLines = 5;
+const mostRows = 12;
+
+/** The whole view, as lines without a last line end. */
+export function surveyView(
+  { app, survey }: { readonly app: AppAnalysis; readonly survey: Survey },
+  screen: Screen,
+  options: SurveyViewOptions,
+): string {
+  const sections = [
+    headLines(app, survey, screen),
+    besideEachOther(
+      countLines("roles", survey.roles, screen, options.all),
+      countLines("features", survey.features, screen, options.all),
+      screen,
+    ),
+    scatterLines(survey, screen, options.all),
+    folderLines(survey, screen),
+    troubleLines(survey, screen, options),
+    nextLines(survey, screen),
+  ];
+  return sections
+    .filter((lines) => lines.length > 0)
+    .map((lines) => lines.join("\n"))
+    .join("\n\n");
+}
+
+function headLines({ app, guessed }: AppAnalysis, survey: Survey, { palette, width }: Screen): string[] {
+  const where = app.folder === "" ? "" : `${app.folder}: `;
+  const language = app.stack.code.includes(".ts")
+    ? ` in ${app.language === "typescript" ? "TypeScript" : "JavaScript"}`
+    : "";
+  const features = survey.features.filter(({ name }) => name !== "shared").length;
+  const title = `${where}${app.stack.title}${language}, ${count(survey.catalogued, "file")}, ${features === 0 ? "no features found" : count(features, "feature")}, ${count(survey.references, "reference")} between them.`;
+  const source = app.layout.source === app.folder ? "the app's own folder" : app.layout.source;
+  const fit = `${survey.onShelf} of ${count(survey.onShelf + survey.onNone, "file")} ${survey.onShelf === 1 ? "lies" : "lie"} on a shelf (tests and other companions go with them)`;
+  const arrangement = guessed
+    ? `It looks ${app.layout.arrangement}, though no steady-shelf.yaml says so`
+    : `It is to be ${app.layout.arrangement}`;
+  return [
+    ...wrap(title, width).split("\n").map(palette.strong),
+    ...wrap(`The source root is ${source}. ${arrangement}: ${fit}.`, width).split("\n"),
+  ];
+}
+
+function countLines(title: string, counts: readonly Count[], { palette }: Screen, all: boolean): string[] {
+  const shown = all || counts.length <= mostRows + 1 ? counts : counts.slice(0, mostRows);
+  const name = Math.min(24, Math.max(...shown.map((each) => cells(each.name)), 4));
+  const number = Math.max(...shown.map(({ files }) => grouped(files).length), 1);
+  const most = Math.max(...shown.map(({ files }) => files), 1);
+  const rows = shown.map(
+    (each) =>
+      `  ${pad(shorten(each.name, name), name)}  ${grouped(each.files).padStart(number)}  ${palette.arrives(bar(each.files / most, 12))}`,
+  );
+  const rest = counts.slice(shown.length).reduce((sum, { files }) => sum + files, 0);
+  return [
+    `  ${palette.strong(title)}`,
+    ...rows,
+    ...(rest > 0
+      ? [palette.faint(`  … and ${counts.length - shown.length} more with ${count(rest, "file")} (--all)`)]
+      : []),
+  ];
+}
+
+/** A bar of at most so many cells, in eighths: `▍`. Something is never nothing. */
+export function bar(part: number, length: number): string {
+  const eighths = Math.max(1, Math.round(part * length * 8));
+  const rest = eighths % 8;
+  return "█".repeat(Math.floor(eighths / 8)) + (rest === 0 ? "" : "▏▎▍▌▋▊▉".charAt(rest - 1));
+}
+
+function besideEachOther(left: readonly string[], right: readonly string[], { width }: Screen): string[] {
+  const column = Math.max(...left.map(cells)) + 4;
+  if (column + Math.max(...right.map(cells)) > width) return [...left, "", ...right];
+  return Array.from({ length: Math.max(left.length, right.length) }, (_, at) =>
+    `${pad(left[at] ?? "", column)}${right[at] ?? ""}`.trimEnd(),
+  );
+}
+
+function scatterLines({ scatter, cycles }: Survey, screen: Screen, all: boolean): string[] {
+  const { palette } = screen;
+  if (scatter.length === 0) return [];
+  const shown = all ? scatter : scatter.slice(0, mostLines);
+  const name = Math.min(30, Math.max(...shown.map(({ feature }) => cells(feature))));
+  const line = ({ feature, files, folders, steps }: Scatter): string =>
+    `    ${pad(shorten(feature, name), name)}  ${count(files, "file")} in ${count(folders, "folder")}${steps > 0 ? `, ${steps} steps apart` : ""}`;
+  const rest = scatter.length - shown.length;
+  return [
+    `  ${palette.strong("scatter")}  ${palette.faint("folders a feature spreads over; steps in the tree between its files that use each other")}`,
+    ...shown.map(line),
+    ...(rest > 0 ? [palette.faint(`    … and ${count(rest, "more feature")} (--all)`)] : []),
+    ...cycles.map(
+      (circle) =>
+        `    ${palette.bad("✗")} ${wrap(`${enumerate(circle)} reference each other in a circle`, screen.width - 6).replaceAll("\n", "\n      ")}`,
+    ),
+  ];
+}
+
+function folderLines({ folders }: Survey, { palette }: Screen): string[] {
+  const large = folders.filter(({ files }) => files > 1);
+  if (large.length === 0) return [];
+  const number = Math.max(...large.map(({ files }) => grouped(files).length));
+  return [
+    `  ${palette.strong("largest folders")}`,
+    ...large.map(({ name, files }) => `    ${grouped(files).padStart(number)}  ${name === "" ? "." : `${name}/`}`),
+  ];
+}
+
+function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyViewOptions): string[] {
+  const { palette, width } = screen;
+  const list = (title: string, lines: readonly string[]): string[] => {
+    if (lines.length === 0) return [];
+    const shown = all ? lines : lines.slice(0, mostLines);
+    const rest = lines.length - shown.length;
+    return [
+      `  ${title}`,
+      ...shown.map((line) => `    ${shorten(line, width - 4)}`),
+      ...(rest > 0 ? [palette.faint(`    … and ${rest} more (--all)`)] : []),
+    ];
+  };
+  const { unresolved, unreferenced, sameContent, unread, unsure } = survey;
+  const places = (some: Survey["unread"]): string[] =>
+    some.map(({ file, at, text }) => `${file}:${at.line}:${at.column}  ${text}`);
+  const lines = [
+    ...list(
+      palette.bad(`✗ ${count(unresolved.length, "reference leads", "references lead")} nowhere`),
+      places(unresolved),
+    ),
+    ...list(palette.bad(`✗ ${count(unread.length, "file has", "files have")} a syntax error`), places(unread)),
+    ...list(`${count(unreferenced.length, "file")} that nothing references`, unreferenced),
+    ...list(
+      `${count(sameContent.length, "picture is", "pictures are")} there more than once`,
+      sameContent.map((group) => group.join("  =  ")),
+    ),
+    ...list(
+      `${count(unsure.length, "file")} of which nobody can be sure`,
+      unsure.map(
+        ({ path, role, feature }) =>
+          `${path}  ${[role.is ?? "no role", role.orElse && `or ${role.orElse}`, `(${feature.is ?? "shared"}${feature.orElse === undefined ? "" : ` or ${feature.orElse}`})`].filter(Boolean).join(" ")}`,
+      ),
+    ),
+  ];
+  if (unresolved.length === 0) lines.unshift(`  ${palette.good("✓ every reference leads to a file")}`);
+  if (commits === undefined)
+    lines.push(palette.faint("  There is no git history, so what was changed together tells nothing about features."));
+  return lines;
+}
+
+function nextLines({ next }: Survey, { palette, width }: Screen): string[] {
+  if (next.length === 0) return [];
+  return [
+    `  ${palette.strong("next")}`,
+    ...next.flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
+  ];
+}
+
+function wrapCommand(painted: string, command: string, why: string, width: number): string[] {
+  const one = `    ${command}  ${why}`;
+  return cells(one) <= width ? [`    ${painted}  ${why}`] : [`    ${painted}`, wrap(why, width, "      ")];
+}
