@@ -25,7 +25,7 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
   const only = options.rule === undefined ? undefined : rulesNamed(options.rule.split(",").filter(Boolean));
   const looking = await look(options);
   const { context, analysis } = looking;
-  const checked = await check(analysis, { only, changed: await changedFiles(context, options.changed) });
+  const checked = check(analysis, { only, changed: await changedFiles(context, options.changed) });
   context.progress.clear();
   if (options.accept) return (await import("./accept-findings.js")).acceptFindings(looking, checked, options);
   if (options.fix) return (await import("./fix-findings.js")).fixFindings(looking, checked, options);

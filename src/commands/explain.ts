@@ -23,7 +23,7 @@ export async function runExplain(options: ExplainOptions): Promise<number> {
     return opened.store.stat(path) ? folderOf(path) : opened.standing;
   });
   const app = appOf(analysis, path);
-  const findings = (await runRules(app, analysis.graph)).filter(({ file }) => file === path);
+  const findings = runRules(app, analysis.graph).filter(({ file }) => file === path);
   const explanation = explain({ analysis, app, path, findings });
   if (context.json) context.say(JSON.stringify(explainJson(explanation), undefined, 2));
   else context.say(explainView(explanation, context.screen, options.all));

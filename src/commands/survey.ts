@@ -10,7 +10,7 @@ export async function runSurvey(options: LookingOptions): Promise<number> {
   const { context, analysis } = await look(options);
   const surveys = [];
   for (const app of analysis.apps) {
-    const findings = await runRules(app, analysis.graph, {
+    const findings = runRules(app, analysis.graph, {
       only: ["leads-nowhere", "path-case", "unused-asset"],
       force: true,
     });

@@ -42,12 +42,13 @@ interface Packed {
   readonly o?: 1;
   readonly s?: readonly Sign[];
   readonly a?: readonly ActionName[];
+  readonly t?: readonly string[];
   readonly n: number;
 }
 
 /** The line for a reading. It holds no line end and no tab. */
 export function packReading({ references, computed, reading, problem, outline }: FileReading): string {
-  const { exports, onlyPassesOn, signs, actions, lines } = outline;
+  const { exports, onlyPassesOn, signs, actions, assets, lines } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
     ...(computed.length > 0 && { c: computed }),
@@ -57,6 +58,7 @@ export function packReading({ references, computed, reading, problem, outline }:
     ...(onlyPassesOn && { o: 1 as const }),
     ...(signs.length > 0 && { s: signs }),
     ...(actions.length > 0 && { a: actions }),
+    ...(assets.length > 0 && { t: assets }),
     n: lines,
   };
   return JSON.stringify(packed);
@@ -65,14 +67,14 @@ export function packReading({ references, computed, reading, problem, outline }:
 /** The reading of a line; `undefined` for one that is none. */
 export function unpackReading(line: string): FileReading | undefined {
   try {
-    const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], n } = JSON.parse(line) as Packed;
+    const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], t = [], n } = JSON.parse(line) as Packed;
     const references = r.map(([kind, lookup, start, end, specifier, quote]): Reference => {
       return { kind: kinds[kind] ?? "import", lookup: lookups[lookup] ?? "module", start, end, specifier, quote };
     });
     const exports = e.map(([name, kind, isDefault, start]): ExportedName => {
       return { name, kind, isDefault: isDefault === 1, start };
     });
-    const outline = { exports, onlyPassesOn: o === 1, signs: s, actions: a, lines: n };
+    const outline = { exports, onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
     return { references, computed: c, reading: w, ...(p && { problem: p }), outline };
   } catch {
     return undefined;

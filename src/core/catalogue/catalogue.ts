@@ -13,6 +13,7 @@ import { partsOf } from "./companions.js";
 import { effectiveUses, type EffectiveUses } from "./effective-uses.js";
 import { weigh, type Judgement } from "./evidence.js";
 import { FeatureNames, shared, wordsBesideRole, type Feature } from "./feature-names.js";
+import { FolderClues } from "./folder-clues.js";
 import { judgeFeatures } from "./judge-feature.js";
 import { judgeRole } from "./judge-role.js";
 import { leadersOf } from "./leaders.js";
@@ -70,15 +71,17 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const lead = paths.filter((path) => !leaders.has(path));
   const roleInput: RoleInput = { ...input, clues, decide, uses };
   const roles = new Map<ProjectPath, Judgement<Role>>();
-  const first = new FeatureNames([], { layout, clues, configuration });
-  for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, first));
+  const before = new FolderClues(clues, layout.source, () => false);
+  for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const names = new FeatureNames(files, { layout, clues, configuration });
   // Folders that turned out to be features' are no words of roles.
+  const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder));
   for (const path of roles.keys())
-    if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, names));
-  for (const path of lead) if (isIndex(path)) roles.set(path, roleOfIndex(path, roles, roleInput));
-  for (const [path, leader] of leaders) roles.set(path, roleOfCompanion(path, leader, roleInput, names));
+    if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
+  const others = { ...roleInput, folders, roles };
+  for (const path of lead) if (isIndex(path)) roles.set(path, roleOfIndex(path, others));
+  for (const [path, leader] of leaders) roles.set(path, roleOfCompanion(path, leader, others));
   const features = featuresOf(lead, { ...roleInput, names, roles, isIndex, layout });
   const entries = new Map<ProjectPath, Entry>();
   for (const path of paths) {
@@ -147,7 +150,7 @@ const saidSo = "the configuration says so";
 function roleOf(
   path: ProjectPath,
   { layout, stack, graph, clues, decide, uses }: RoleInput,
-  names: FeatureNames,
+  folders: FolderClues,
 ): Judgement<Role> {
   const decided = decide(path)?.role;
   if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
@@ -163,7 +166,7 @@ function roleOf(
     users: uses.usersOf(path),
     isLoadedLater: graph.usesOf(path).some(({ reference }) => reference.kind === "dynamic import"),
     shelf: layout.standingOf(path)?.shelf.holds ?? [],
-    isFeature: (folder) => names.isFeatureFolder(folder),
+    folders,
   });
 }
 
@@ -172,12 +175,13 @@ function hasFeatureFolder(path: ProjectPath, names: FeatureNames, clues: Clues):
   return folder !== undefined && clues.folders.has(keyOf(nameOf(folder)));
 }
 
+interface OthersInput extends RoleInput {
+  readonly folders: FolderClues;
+  readonly roles: ReadonlyMap<ProjectPath, Judgement<Role>>;
+}
+
 /** An index is what most of the files are that it passes on. */
-function roleOfIndex(
-  path: ProjectPath,
-  roles: ReadonlyMap<ProjectPath, Judgement<Role>>,
-  input: RoleInput,
-): Judgement<Role> {
+function roleOfIndex(path: ProjectPath, { roles, folders, ...input }: OthersInput): Judgement<Role> {
   const decided = input.decide(path)?.role;
   if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
   const counted = new Map<Role, number>();
@@ -187,7 +191,7 @@ function roleOfIndex(
   }
   const [top] = [...counted].sort((a, b) => b[1] - a[1]);
   const total = [...counted.values()].reduce((sum, count) => sum + count, 0);
-  if (!top) return roleOf(path, input, new FeatureNames([], { ...input }));
+  if (!top) return roleOf(path, input, folders);
   return weigh([
     {
       for: top[0],
@@ -198,16 +202,11 @@ function roleOfIndex(
 }
 
 /** A test is a test, a sheet a sheet; a declaration or a variant is what its file is. */
-function roleOfCompanion(
-  path: ProjectPath,
-  leader: ProjectPath,
-  input: RoleInput,
-  names: FeatureNames,
-): Judgement<Role> {
-  const own = roleOf(path, input, names);
+function roleOfCompanion(path: ProjectPath, leader: ProjectPath, input: OthersInput): Judgement<Role> {
+  const own = roleOf(path, input, input.folders);
   if (own.is === "test" || own.is === "story" || own.is === "style" || input.decide(path)?.role !== undefined)
     return own;
-  const { is, confidence } = roleOf(leader, input, names);
+  const { is, confidence } = input.roles.get(leader) ?? unknown;
   return is === undefined ? own : weigh([{ for: is, weight: confidence, because: `it goes with ${nameOf(leader)}` }]);
 }
 

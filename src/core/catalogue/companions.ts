@@ -25,6 +25,19 @@ const density = /@\d+(?:\.\d+)?x$/;
 
 /** Takes a file's name apart by what every language knows of companions. */
 export function partsOf(name: string): NameParts {
+  let parts = known.get(name);
+  if (!parts) {
+    if (known.size >= mostKnown) known.clear();
+    known.set(name, (parts = takeApart(name)));
+  }
+  return parts;
+}
+
+/** Names that were taken apart before: each stage asks again. */
+const known = new Map<string, NameParts>();
+const mostKnown = 100_000;
+
+function takeApart(name: string): NameParts {
   const suffix = after.find((each) => name.endsWith(each) && name.slice(0, -each.length).includes(".")) ?? "";
   const whole = suffix === "" ? name : name.slice(0, -suffix.length);
   const extension = extensionOf(whole);

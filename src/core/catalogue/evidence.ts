@@ -32,6 +32,9 @@ const close = 0.75;
 
 /** Weighs evidence: the chance that at least one of the observations is right, less half of what the best rival has. */
 export function weigh<Kind extends string>(evidence: readonly Evidence<Kind>[]): Judgement<Kind> {
+  const [only, other] = evidence;
+  if (only && !other && only.weight > 0)
+    return { is: only.for, confidence: Math.round(only.weight * 100) / 100, orElse: undefined, evidence };
   const doubts = new Map<Kind, number>();
   for (const { for: kind, weight } of evidence) doubts.set(kind, (doubts.get(kind) ?? 1) * (1 - weight));
   const ranked = [...doubts].map(([kind, doubt]) => ({ kind, score: 1 - doubt })).sort((a, b) => b.score - a.score);

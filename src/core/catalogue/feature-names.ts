@@ -89,7 +89,7 @@ export function featureKey(words: readonly string[]): string {
 }
 
 /** What a name says besides its role: `useHarvest` → `Harvest`, `treeActions` → `tree`, `TreeCard` → `Tree Card`. */
-export function wordsBesideRole(name: string, clues: Clues): string[] {
+export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   const { stem } = partsOf(name);
   const [base = ""] = stem.replace(/^_/, "").split(".");
   let words = splitWords(base);
@@ -106,6 +106,8 @@ export function wordsBesideRole(name: string, clues: Clues): string[] {
 export class FeatureNames {
   readonly #byKey = new Map<string, { names: Map<string, number>; folders: Set<ProjectPath>; fixed?: string }>();
   readonly #byFolder = new Map<ProjectPath, string>();
+  /** The answers of `folderFeature`, once all features are found. */
+  readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
   readonly #clues: Clues;
 
   constructor(
@@ -144,17 +146,24 @@ export class FeatureNames {
   nameOf(key: string): string | undefined {
     const found = this.#byKey.get(key);
     if (!found) return undefined;
+    // Most have one spelling.
+    if (found.fixed === undefined && found.names.size === 1) for (const name of found.names.keys()) return name;
     return found.fixed ?? [...found.names].sort((a, b) => b[1] - a[1])[0]?.[0];
   }
 
   /** The feature whose folder a file lies in, the nearest. */
   folderFeature(path: ProjectPath): { readonly feature: string; readonly folder: ProjectPath } | undefined {
-    for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder)) {
-      const key = this.#byFolder.get(folder);
-      const feature = key === undefined ? undefined : this.nameOf(key);
-      if (feature !== undefined) return { feature, folder };
-    }
-    return undefined;
+    return this.#featureOfFolder(folderOf(path));
+  }
+
+  #featureOfFolder(folder: ProjectPath): { readonly feature: string; readonly folder: ProjectPath } | undefined {
+    if (folder === rootPath) return undefined;
+    if (this.#found.has(folder)) return this.#found.get(folder);
+    const key = this.#byFolder.get(folder);
+    const feature = key === undefined ? undefined : this.nameOf(key);
+    const found = feature === undefined ? this.#featureOfFolder(folderOf(folder)) : { feature, folder };
+    this.#found.set(folder, found);
+    return found;
   }
 
   isFeatureFolder(folder: ProjectPath): boolean {

@@ -27,6 +27,9 @@ export interface FeatureInput {
 
 type Judged = Judgement;
 
+/** From here on, who uses a file changes nothing of what it is taken for: `useTrees` is of the trees, whoever uses it. */
+const settled = 0.8;
+
 /** Roles of which an app has what serves it as a whole. */
 const wholeApp: ReadonlySet<Role> = new Set(["entry", "config", "style", "navigation", "translation", "layout"]);
 
@@ -38,10 +41,14 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
   const own = new Map(input.paths.map((path) => [path, ownEvidence(path, input)]));
   let judged = new Map<ProjectPath, Judged>();
   for (const [path, evidence] of own) judged.set(path, weigh(evidence));
-  // What a round finds out is ground for the next; after three, what is left depends on itself.
-  for (let round = 0; round < 3; round += 1) {
-    const next = new Map<ProjectPath, Judged>();
-    for (const [path, evidence] of own) next.set(path, weigh([...evidence, ...byUse(path, judged, input)]));
+  // Folder and name decide where they are plain. For the rest, what a round finds out is ground for the next; after three,
+  // what is left depends on itself.
+  const open = [...own].filter(([path]) => (judged.get(path)?.confidence ?? 0) < settled);
+  const users = new Map(open.map(([path]) => [path, usersThatCount(path, input)]));
+  for (let round = 1; round <= 3; round += 1) {
+    const next = new Map(judged);
+    for (const [path, evidence] of open)
+      next.set(path, weigh([...evidence, ...byUse(path, users.get(path) ?? [], judged, input)]));
     judged = next;
   }
   return byHistory(judged, own, input);
@@ -113,13 +120,21 @@ function byFolders(
 /** How many features something may touch before it is taken for what puts the app together. */
 const gathers = 3;
 
-function byUse(path: ProjectPath, judged: ReadonlyMap<ProjectPath, Judged>, { uses, roles }: FeatureInput): Evidence[] {
+/** Tests, and what puts the whole app together, reference files without owning them. */
+function usersThatCount(path: ProjectPath, { uses, roles }: FeatureInput): readonly ProjectPath[] {
+  return uses.usersOf(path).filter((user) => !onlooking.has(roles.get(user) ?? "component"));
+}
+
+function byUse(
+  path: ProjectPath,
+  users: readonly ProjectPath[],
+  judged: ReadonlyMap<ProjectPath, Judged>,
+  { uses, roles }: FeatureInput,
+): Evidence[] {
   const featureOf = (file: ProjectPath): string | undefined => {
     const judgement = judged.get(file);
     return judgement && judgement.confidence >= 0.4 ? judgement.is : undefined;
   };
-  const isOnlooker = (file: ProjectPath): boolean => onlooking.has(roles.get(file) ?? "component");
-  const users = uses.usersOf(path).filter((user) => !isOnlooker(user));
   const counted = new Map<string, number>();
   for (const user of users) {
     const feature = featureOf(user);
@@ -231,7 +246,7 @@ function byHistory(
       path,
       weigh([
         ...(own.get(path) ?? []),
-        ...byUse(path, judged, input),
+        ...byUse(path, usersThatCount(path, input), judged, input),
         { for: top[0], weight: 0.35 * (top[1] / times), because },
       ]),
     );

@@ -6,6 +6,7 @@ import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
 import { partsOf, type NameParts } from "./companions.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
+import type { FolderClues } from "./folder-clues.js";
 
 /** What is known of a file whose role is asked for. */
 export interface RoleQuestion {
@@ -23,8 +24,7 @@ export interface RoleQuestion {
   readonly isLoadedLater: boolean;
   /** The roles that the shelf holds on which it lies. */
   readonly shelf: readonly Role[];
-  /** Words of features: a folder that bears one is no word of a role. */
-  readonly isFeature: (folder: ProjectPath) => boolean;
+  readonly folders: FolderClues;
 }
 
 type RoleEvidence = Evidence<Role>;
@@ -46,7 +46,7 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
 }
 
 /** Extensions, endings and folders that leave no doubt. */
-function byKind({ path, clues, outline }: RoleQuestion, parts: NameParts): RoleEvidence[] {
+function byKind({ path, clues, outline, folders }: RoleQuestion, parts: NameParts): RoleEvidence[] {
   const name = nameOf(path);
   const extension = name.slice(name.lastIndexOf("."));
   const infixes = parts.rest.split(".").slice(1, -1);
@@ -55,10 +55,8 @@ function byKind({ path, clues, outline }: RoleQuestion, parts: NameParts): RoleE
     if (role === "test" || role === "story" || role === "generated")
       return [{ for: role, weight: 0.98, because: `its name ends in .${infix}` }];
   }
-  const inFolder = foldersOf(path).find((folder) => /^(?:__\w+__|e2e|cypress)$/.test(nameOf(folder)));
-  const byFolderRole = inFolder === undefined ? undefined : clues.folders.get(keyOf(nameOf(inFolder)));
-  if (byFolderRole !== undefined)
-    return [{ for: byFolderRole, weight: 0.97, because: `it lies in ${nameOf(inFolder ?? "")}` }];
+  const inside = folders.decisive(folderOf(path));
+  if (inside) return [{ for: inside.role, weight: 0.97, because: `it lies in ${nameOf(inside.folder)}` }];
   const role = clues.extensions.get(extension);
   if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
     return [{ for: role, weight: 0.97, because: `${extension} files are ${meaning[role] ?? role}` }];
@@ -70,8 +68,10 @@ function byKind({ path, clues, outline }: RoleQuestion, parts: NameParts): RoleE
 /** Beside the source root lie tests and settings; what else lies there is no part of the app. */
 function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): RoleEvidence[] {
   if (rest.includes(".config.")) return [{ for: "config", weight: 0.9, because: "its name ends in .config" }];
-  const folder = foldersOf(path).find((each) => clues.folders.get(keyOf(nameOf(each))) === "test");
-  return folder === undefined ? [] : [{ for: "test", weight: 0.8, because: `it lies in ${nameOf(folder)}/` }];
+  for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder))
+    if (clues.folders.get(keyOf(nameOf(folder))) === "test")
+      return [{ for: "test", weight: 0.8, because: `it lies in ${nameOf(folder)}/` }];
+  return [];
 }
 
 const meaning: Partial<Record<Role, string>> = {
@@ -81,21 +81,11 @@ const meaning: Partial<Record<Role, string>> = {
   translation: "translations",
 };
 
-/** The folders above, nearest first. */
-function foldersOf(path: ProjectPath): ProjectPath[] {
-  const found: ProjectPath[] = [];
-  for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder)) found.push(folder);
-  return found;
-}
-
 /** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
-function byFolder({ path, source, clues, shelf, isFeature, outline }: RoleQuestion): RoleEvidence[] {
-  const folders = foldersOf(path).filter(
-    (folder) => (source === rootPath || isBelow(folder, source)) && !isFeature(folder),
-  );
-  for (const [distance, folder] of folders.entries()) {
-    const role = clues.folders.get(keyOf(nameOf(folder)));
-    if (role === undefined) continue;
+function byFolder({ path, shelf, outline, folders }: RoleQuestion): RoleEvidence[] {
+  const found = folders.nearest(folderOf(path));
+  if (found) {
+    const { role, folder, distance } = found;
     // Deep below a role's folder lies what belongs to its files, and may be something else.
     const weight = Math.max(0.5, folderWeight - distance * 0.05);
     const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;

@@ -27,3 +27,4 @@ export {
 } from "./javascript/source-language.js";
 export { extractFrom, languageFor, languages, readFrom, type FileReading } from "./registry.js";
 export { readHere, readWithWorker, type PoolInput } from "./reading-pool.js";
+export { assetNamesIn } from "./asset-names.js";

@@ -103,6 +103,8 @@ export interface Outline {
   readonly onlyPassesOn: boolean;
   readonly signs: readonly Sign[];
   readonly actions: readonly ActionName[];
+  /** Words that look like the names of assets, wherever they stand: `old-banner.png`. */
+  readonly assets: readonly string[];
   readonly lines: number;
 }
 

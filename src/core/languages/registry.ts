@@ -33,4 +33,4 @@ export function readFrom(text: string, path: string): FileReading {
   return { ...extractFrom(text, path), outline };
 }
 
-const blank: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], lines: 0 };
+const blank: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };

@@ -36,8 +36,22 @@ export function scatterOf({ entries, uses }: Catalogue): Scatter[] {
 
 /** Folders that one leaves and enters on the way: `("src/a", "src/b")` → 2, within one folder → 0. */
 export function stepsBetween(from: ProjectPath, to: ProjectPath): number {
-  const [a, b] = [from, to].map((path) => (path === "" ? [] : path.split("/")));
-  let same = 0;
-  while (same < (a?.length ?? 0) && same < (b?.length ?? 0) && a?.[same] === b?.[same]) same += 1;
-  return (a?.length ?? 0) + (b?.length ?? 0) - 2 * same;
+  if (from === to) return 0;
+  let [same, at] = [0, 0];
+  // Counts the parts that both begin with, without taking the paths apart: this is asked for every reference.
+  for (; at <= Math.min(from.length, to.length); at += 1) {
+    const [a, b] = [at === from.length ? slash : from.charCodeAt(at), at === to.length ? slash : to.charCodeAt(at)];
+    if (a !== b) break;
+    if (a === slash && at > 0) same += 1;
+  }
+  return parts(from) + parts(to) - 2 * same;
+}
+
+const slash = 47;
+
+function parts(path: ProjectPath): number {
+  if (path === "") return 0;
+  let count = 1;
+  for (let at = path.indexOf("/"); at >= 0; at = path.indexOf("/", at + 1)) count += 1;
+  return count;
 }

@@ -45,7 +45,7 @@ export function spellName(pattern: NamingPattern, words: readonly string[]): str
 }
 
 /** The words of a name that follows a pattern, else `undefined`: `({Pascal}Screen, "HarvestScreen")` → `["Harvest"]`. */
-export function readName(pattern: NamingPattern, name: string): string[] | undefined {
+export function readName(pattern: NamingPattern, name: string): readonly string[] | undefined {
   const { before, after } = pattern;
   if (name.length <= before.length + after.length || !name.startsWith(before) || !name.endsWith(after))
     return undefined;
@@ -57,7 +57,7 @@ export function readName(pattern: NamingPattern, name: string): string[] | undef
  * The words that somebody means who types a name for a pattern, whatever case they type and whether they type the fixed
  * text too: for `{Pascal}Screen`, `harvest`, `harvest-screen` and `HarvestScreen` are all `harvest`.
  */
-export function wordsTyped(pattern: NamingPattern, typed: string): string[] {
+export function wordsTyped(pattern: NamingPattern, typed: string): readonly string[] {
   const [head, tail] = [splitWords(pattern.before), splitWords(pattern.after)];
   let words = splitWords(typed);
   const key = (part: readonly string[]): string => wordsKey(part);

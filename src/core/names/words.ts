@@ -32,10 +32,20 @@ const word = new RegExp(
  * The words of a name, each as it is spelled: `useURLParams` → `["use", "URL", "Params"]`, `Größe` → `["Größe"]`,
  * `orchard_map-2` → `["orchard", "map", "2"]`. A name without letters or digits has none. Names are compared in Unicode's form NFC.
  */
-export function splitWords(name: string): string[] {
-  const parts = name.normalize("NFC").split(/[^\p{L}\p{M}\p{N}]+/u);
-  return parts.flatMap((part) => part.match(word) ?? []);
+export function splitWords(name: string): readonly string[] {
+  let words: readonly string[] | undefined = known.get(name);
+  if (!words) {
+    const parts = name.normalize("NFC").split(/[^\p{L}\p{M}\p{N}]+/u);
+    words = parts.flatMap((part) => part.match(word) ?? []);
+    // A project has many files and few names, and each is asked for its words by one stage after the other.
+    if (known.size >= mostKnown) known.clear();
+    known.set(name, words);
+  }
+  return words;
 }
+
+const known = new Map<string, readonly string[]>();
+const mostKnown = 100_000;
 
 /**
  * Words put together in a case: `(["URL", "params"], "Pascal")` → `URLParams`. Abbreviations keep their capitals in

@@ -33,13 +33,13 @@ export interface Checked extends Sifted {
 }
 
 /** Checks every app that was looked at. Throws `ACCEPTED_UNREADABLE`. */
-export async function check(analysis: Analysis, { only, changed }: CheckOptions = {}): Promise<Checked[]> {
+export function check(analysis: Analysis, { only, changed }: CheckOptions = {}): Checked[] {
   const { graph, apps, project } = analysis;
   const checked: Checked[] = [];
   for (const app of apps) {
     const { folder } = app.app;
     const accepted = readAccepted(project.tree.store, folder);
-    const findings = await runRules(app, graph, { only });
+    const findings = runRules(app, graph, { only });
     const sifted = sift(findings, accepted ?? {}, folder);
     const isWanted = ({ file }: { readonly file: ProjectPath }): boolean => changed?.has(file) ?? true;
     const paths = [...app.catalogue.entries.keys()].filter((file) => isWanted({ file }));

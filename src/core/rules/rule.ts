@@ -57,8 +57,6 @@ export interface RuleContext {
   readonly places: Places;
   /** The rule's limit, where it has one. */
   readonly most: number;
-  /** Files that hold at least one of some texts. */
-  readonly filesWith: (texts: readonly string[]) => Promise<readonly ProjectPath[]>;
 }
 
 /** One rule. */
@@ -70,5 +68,5 @@ export interface Rule {
   /** An example that it finds fault with, and the same put right: paths, or lines of code. */
   readonly wrong: string;
   readonly right: string;
-  readonly find: (context: RuleContext) => Iterable<Found> | Promise<Iterable<Found>>;
+  readonly find: (context: RuleContext) => Iterable<Found>;
 }

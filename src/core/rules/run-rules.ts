@@ -2,7 +2,7 @@
 import type { Entry } from "../catalogue/index.js";
 import { isMain } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../graph/index.js";
-import { comparePaths, type ProjectPath } from "../paths.js";
+import { comparePaths } from "../paths.js";
 import type { AppAnalysis } from "../pipeline.js";
 import type { Configuration } from "../project/index.js";
 import { Places } from "./places.js";
@@ -35,11 +35,11 @@ export interface RunOptions {
 }
 
 /** Every finding of one app: errors first, then in the order of the rules and of the paths. */
-export async function runRules(
+export function runRules(
   { app, catalogue }: AppAnalysis,
   graph: ReferenceGraph,
   { only, force = false }: RunOptions = {},
-): Promise<Finding[]> {
+): Finding[] {
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
   const context: Omit<RuleContext, "most"> = {
     app,
@@ -49,14 +49,13 @@ export async function runRules(
     entries,
     mains: entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex),
     places: new Places(app.layout, catalogue),
-    filesWith: (texts) => filesWith(graph, texts),
   };
   const findings: Finding[] = [];
   for (const rule of rules) {
     const setting = settingOf(rule.name, app.configuration);
     const severity = force && setting.severity === "off" ? "warning" : setting.severity;
     if (severity === "off" || (only && !only.includes(rule.name))) continue;
-    for (const found of await rule.find({ ...context, most: setting.most }))
+    for (const found of rule.find({ ...context, most: setting.most }))
       findings.push(findingOf(found, { rule, severity, graph }));
   }
   return findings.sort(compareFindings);
@@ -85,14 +84,4 @@ function compareFindings(a: Finding, b: Finding): number {
     (a.at?.line ?? 0) - (b.at?.line ?? 0) ||
     (a.at?.column ?? 0) - (b.at?.column ?? 0)
   );
-}
-
-/** By the store's own search where it has one; else by reading every text. */
-async function filesWith({ tree }: ReferenceGraph, texts: readonly string[]): Promise<readonly ProjectPath[]> {
-  const found = await tree.store.search(texts);
-  if (found) return tree.paths.filter((path) => found.has(path));
-  return tree.paths.filter((path) => {
-    const text = tree.text(path)?.text;
-    return text !== undefined && texts.some((each) => text.includes(each));
-  });
 }

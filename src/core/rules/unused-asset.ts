@@ -1,4 +1,5 @@
 import type { Entry } from "../catalogue/index.js";
+import { assetNamesIn } from "../languages/index.js";
 import { nameOf, type ProjectPath } from "../paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 
@@ -8,18 +9,18 @@ export const unusedAsset: Rule = {
   why: "What nothing uses is shipped or carried along for years, because nobody dares to delete it.",
   wrong: "src/assets/images/old-banner.png    (nothing names it)",
   right: "(deleted: git keeps it)",
-  async find(context) {
+  *find(context) {
     const assets = context.entries.filter(
       (entry) => entry.role.is === "asset" && !isKnownByName(entry) && !isUsed(context, entry),
     );
-    const named = await namesFound(context, assets);
-    return assets
-      .filter(({ path }) => !named.has(plainName(path)))
-      .map(({ path }) => ({
-        file: path,
-        says: "nothing references it, and no text names it",
-        advice: "Delete it, or say under `files:` that it is to be left alone.",
-      }));
+    const named = assets.length === 0 ? new Set<string>() : namesIn(context);
+    for (const { path } of assets)
+      if (!named.has(lastWord(plainName(path))))
+        yield {
+          file: path,
+          says: "nothing references it, and no text names it",
+          advice: "Delete it, or say under `files:` that it is to be left alone.",
+        };
   },
 };
 
@@ -43,16 +44,23 @@ function plainName(path: ProjectPath): string {
   return nameOf(path).replace(/@\d+(?:\.\d+)?x(?=\.)/, "");
 }
 
-/** Those of the names that stand in some text of the project. */
-async function namesFound({ tree, filesWith }: RuleContext, assets: readonly Entry[]): Promise<ReadonlySet<string>> {
-  const names = [...new Set(assets.map(({ path }) => plainName(path)))];
+/** A name with a space in it is known by what stands after: in a text one cannot tell where it begins. */
+function lastWord(name: string): string {
+  return name.slice(name.lastIndexOf(" ") + 1);
+}
+
+/** A document may speak of a picture that the app has long forgotten; what a tool wrote names what it likes. */
+const tellsNothing = /\.(?:md|mdx|txt|lock|snap|map)$|-lock\.\w+$/i;
+
+/** Every name of an asset that stands in a text of the project. */
+function namesIn({ tree, graph, entries }: RuleContext): ReadonlySet<string> {
+  const assets = new Set(entries.filter(({ role }) => role.is === "asset").map(({ path }) => path));
   const found = new Set<string>();
-  if (names.length === 0) return found;
-  for (const file of await filesWith(names)) {
-    // A document may speak of a picture that the app has long forgotten.
-    if (/\.(?:md|mdx|txt|lock|snap)$|-lock\.\w+$/i.test(file)) continue;
-    const text = tree.text(file)?.text ?? "";
-    for (const name of names) if (!found.has(name) && text.includes(name)) found.add(name);
+  for (const path of tree.paths) {
+    const read = graph.files.get(path);
+    const isText = !read && !tellsNothing.test(path) && (!assets.has(path) || path.endsWith(".svg"));
+    const names = read?.reading.outline.assets ?? (isText ? assetNamesIn(tree.text(path)?.text ?? "") : []);
+    for (const name of names) found.add(name);
   }
   return found;
 }

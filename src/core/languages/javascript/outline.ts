@@ -4,6 +4,7 @@
  * It is read from the text alone, by lines that begin with `export`. A parser would be certain, and cost as much as all the
  * rest; what is found here is evidence that is weighed with other evidence, and no text is ever changed because of it.
  */
+import { assetNamesIn } from "../asset-names.js";
 import type { ActionName, ExportedName, ExportKind, Outline, Sign } from "../language.js";
 
 /** Says what a script exports and what it does. `name` is the file's name. */
@@ -15,6 +16,7 @@ export function outline(text: string, name: string): Outline {
     onlyPassesOn: passedOn && exports.length === 0,
     signs: signsOf(text, draws),
     actions: actionsOf(text),
+    assets: assetNamesIn(text),
     lines: linesOf(text),
   };
 }
