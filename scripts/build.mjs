@@ -32,7 +32,10 @@ await build({
   banner: {
     js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);",
   },
-  define: { READING_VERSION: JSON.stringify(readingVersion()) },
+  define: {
+    READING_VERSION: JSON.stringify(versionOf(["src/core/languages"])),
+    BUILD_VERSION: JSON.stringify(versionOf(["src", "data"])),
+  },
   logLevel: "warning",
 });
 writeData("");
@@ -57,12 +60,16 @@ function writeData(folder) {
     );
 }
 
-/** Changes with whatever decides how a text is read, so that no reading of an older program is taken for one of this. */
-function readingVersion() {
+/**
+ * Changes with whatever is in some folders, so that nothing that an older program kept is taken for this one's.
+ * @param {readonly string[]} folders
+ */
+function versionOf(folders) {
   const hash = createHash("sha1");
-  const languages = join(root, "src/core/languages");
-  for (const name of readdirSync(languages, { recursive: true, encoding: "utf8" }).sort())
-    if (name.endsWith(".ts") && !name.includes(".test.")) hash.update(readFileSync(join(languages, name)));
-  hash.update(JSON.stringify(JSON.parse(readFileSync(join(root, "package.json"), "utf8")).dependencies));
+  for (const folder of folders)
+    for (const name of readdirSync(join(root, folder), { recursive: true, encoding: "utf8" }).sort())
+      if (/\.\w+$/.test(name) && !name.includes(".test."))
+        hash.update(name).update(readFileSync(join(root, folder, name)));
+  hash.update(readFileSync(join(root, "package-lock.json")));
   return hash.digest("hex");
 }

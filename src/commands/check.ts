@@ -2,10 +2,11 @@
 import { ShelfError } from "../core/errors.js";
 import type { ProjectPath } from "../core/paths.js";
 import { check, rulesNamed, type Checked } from "../core/rules/index.js";
+import type { FileReader } from "../core/tree/index.js";
 import { checkView } from "../terminal/check-view.js";
 import type { Context } from "./context.js";
 import { formatOf } from "./formats/index.js";
-import { look, type Looking, type LookingOptions } from "./looking.js";
+import { look, lookAndSay, type LookingOptions } from "./looking.js";
 
 /** What was typed. */
 export interface CheckOptions extends LookingOptions {
@@ -22,15 +23,22 @@ export interface CheckOptions extends LookingOptions {
 /** Runs the command; gives the exit code. */
 export async function runCheck(typed: CheckOptions): Promise<number> {
   const options = { ...typed, json: typed.json === true || typed.format === "json" };
-  const only = options.rule === undefined ? undefined : rulesNamed(options.rule.split(",").filter(Boolean));
-  const looking = await look(options);
-  const { context, analysis } = looking;
-  const checked = check(analysis, { only, changed: await changedFiles(context, options.changed) });
-  context.progress.clear();
-  if (options.accept) return (await import("./accept-findings.js")).acceptFindings(looking, checked, options);
-  if (options.fix) return (await import("./fix-findings.js")).fixFindings(looking, checked, options);
-  show(looking, checked, options);
-  return exitCode(checked, options);
+  const { rule, changed, by, format, strict, all } = options;
+  const only = rule === undefined ? undefined : rulesNamed(rule.split(",").filter(Boolean));
+  if (options.accept || options.fix) {
+    const looking = await look(options);
+    const found = check(looking.analysis, { only, changed: await changedFiles(looking.context.store, changed) });
+    if (options.accept) return (await import("./accept-findings.js")).acceptFindings(looking, found, options);
+    return (await import("./fix-findings.js")).fixFindings(looking, found, options);
+  }
+  return lookAndSay(
+    ["check", rule, changed, by, format, strict, all],
+    options,
+    async ({ context, analysis }, store) => {
+      const found = check(analysis, { only, changed: await changedFiles(store, changed) });
+      return { text: textOf(context, found, options), code: exitCode(found, options) };
+    },
+  );
 }
 
 /** 1 where something is to be mended: an error, or a warning where those count, too. */
@@ -39,22 +47,16 @@ export function exitCode(checked: readonly Pick<Checked, "fresh">[], { strict }:
   return fails ? 1 : 0;
 }
 
-function show({ context }: Looking, checked: readonly Checked[], options: CheckOptions): void {
+function textOf({ screen }: Context, checked: readonly Checked[], options: CheckOptions): string {
   const { by, all } = options;
   const format = options.json === true ? "json" : (options.format ?? "text");
-  if (format !== "text") return context.say(formatOf(format, checked));
-  context.say(
-    checkView(checked, context.screen, {
-      by,
-      all,
-      isPart: options.rule !== undefined || options.changed !== undefined,
-    }),
-  );
+  if (format !== "text") return formatOf(format, checked);
+  return checkView(checked, screen, { by, all, isPart: options.rule !== undefined || options.changed !== undefined });
 }
 
 /** The files that differ from a commit. Throws `COMMIT_UNKNOWN`. */
 async function changedFiles(
-  { store }: Context,
+  store: FileReader,
   since: string | undefined,
 ): Promise<ReadonlySet<ProjectPath> | undefined> {
   if (since === undefined) return undefined;

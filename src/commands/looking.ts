@@ -1,12 +1,13 @@
-/** What commands that look at an app share: open the project, read it with what was kept, say what was guessed. */
-import { ReadingCache } from "../core/cache/index.js";
+/** What commands that look at an app share: open the project, read it with what was kept, print what was kept of it. */
+import { findOutput, keepOutput, ReadingCache, TracedReader, type Output } from "../core/cache/index.js";
 import { analyse, type Analysis } from "../core/pipeline.js";
+import type { FileReader } from "../core/tree/index.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { settleFirst } from "./settle.js";
 
 /** Options of every command that looks. */
 export interface LookingOptions extends CommonOptions {
-  /** Whether readings of earlier runs are used and kept. */
+  /** Whether readings and outputs of earlier runs are used and kept. */
   readonly cache: boolean;
   readonly all: boolean;
 }
@@ -17,20 +18,50 @@ export interface Looking {
   readonly analysis: Analysis;
 }
 
-/** Opens the project and looks at it, from the folder that is stood in or from that of `file`. */
+/** Opens the project and looks at it, from the folder that is stood in or from that of a file. */
 export async function look(
   options: LookingOptions,
   standingOf = (context: Context) => context.standing,
 ): Promise<Looking> {
   const context = openContext(options);
   await settleFirst(context);
-  const kept = options.cache ? new ReadingCache(context.store) : undefined;
-  const analysis = await analyse(context.store, {
-    standing: standingOf(context),
-    kept,
-    progress: context.progress.report,
-  });
+  return { context, analysis: await lookWith(context, context.store, options, standingOf(context)) };
+}
+
+async function lookWith(
+  { store, progress }: Context,
+  reader: FileReader,
+  { cache }: LookingOptions,
+  standing: Context["standing"],
+): Promise<Analysis> {
+  const kept = cache ? new ReadingCache(store) : undefined;
+  const analysis = await analyse(reader, { standing, kept, progress: progress.report });
   kept?.save();
-  context.progress.clear();
-  return { context, analysis };
+  progress.clear();
+  return analysis;
+}
+
+/**
+ * Runs a command that only looks and prints: where all that it looked at is as it was when the same was typed before, what
+ * it printed then is printed again. Gives the exit code.
+ */
+export async function lookAndSay(
+  command: readonly unknown[],
+  options: LookingOptions,
+  tell: (looking: Looking, store: FileReader) => Output | Promise<Output>,
+): Promise<number> {
+  const context = openContext(options);
+  await settleFirst(context);
+  const { store, screen, standing, json } = context;
+  const key = JSON.stringify([...command, json, standing, screen.width, screen.palette.strong("x"), store.root]);
+  let output = options.cache ? await findOutput(store, key) : undefined;
+  if (!output) {
+    const reader = new TracedReader(store);
+    const analysis = await lookWith(context, reader, options, standing);
+    output = await tell({ context, analysis }, reader);
+    context.progress.clear();
+    if (options.cache && reader.trace) keepOutput(store, key, output, reader.trace);
+  }
+  context.say(output.text);
+  return output.code;
 }

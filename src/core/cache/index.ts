@@ -1,1 +1,3 @@
+export { findOutput, keepOutput, type Output } from "./kept-output.js";
 export { ReadingCache } from "./reading-cache.js";
+export { TracedReader, type Trace } from "./traced-reader.js";

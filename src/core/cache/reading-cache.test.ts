@@ -5,7 +5,9 @@ import { buildGraph } from "../graph/index.js";
 import { languages, readFrom, type LookupRules } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { MemoryStore, readTree, type FileStore } from "../tree/index.js";
-import { ReadingCache } from "./index.js";
+import { analyse } from "../pipeline.js";
+import { check } from "../rules/index.js";
+import { findOutput, keepOutput, ReadingCache, TracedReader } from "./index.js";
 import { packReading, unpackReading } from "./pack.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
@@ -72,6 +74,65 @@ test.each([
   store.create(cacheFile, Buffer.from(spoil(whole)), 0o644);
   expect(await saidBy(store, new ReadingCache(store))).toBe(wanted);
   expect(store.read(cacheFile).toString()).toBe(whole);
+});
+
+/** Everything that check tells of an app, through the kept output where it holds. */
+async function toldBy(store: MemoryStore, isKept: boolean): Promise<{ text: string; fromCache: boolean }> {
+  const found = isKept ? await findOutput(store, "check") : undefined;
+  if (found) return { text: found.text, fromCache: true };
+  const reader = new TracedReader(store);
+  const analysis = await analyse(reader, { standing: at(""), kept: isKept ? new ReadingCache(store) : undefined });
+  const text = JSON.stringify(
+    check(analysis).map(({ fresh, accepted, gone, unread }) => [fresh, accepted, gone, unread]),
+  );
+  if (isKept && reader.trace) keepOutput(store, "check", { text, code: 0 }, reader.trace);
+  return { text, fromCache: false };
+}
+
+const app = {
+  ...files,
+  "package.json": '{ "dependencies": { "react": "1" } }',
+  "steady-shelf.yaml": "version: 1\nstack: react-web\narrangement: layer-first\nsource: src\n",
+  "src/components/tree-card.tsx": "import './tree.css';\nexport function TreeCard() { return <li/>; }",
+  "src/components/tree.css": "li { background: url(leaf.png) }",
+  "src/assets/images/leaf.png": "1",
+  "src/assets/images/old.png": "2",
+};
+
+test("law: an output is only given again while all that it was computed from is as it was", async () => {
+  const texts = fc.constantFrom(
+    "",
+    "version: 1\nstack: react-web\nrules: { naming: error }\n",
+    "import './c';",
+    "url(old.png)",
+    "2",
+    "{}",
+  );
+  const paths = fc.constantFrom(
+    ...Object.keys(app),
+    "src/assets/images/new.png",
+    "steady-shelf-accepted.yaml",
+    "tsconfig.json",
+  );
+  const edit = fc.record({ path: paths, text: fc.option(texts, { nil: undefined }) });
+  const again = { cached: 0 };
+  await fc.assert(
+    fc.asyncProperty(fc.array(edit, { maxLength: 4 }), async (edits) => {
+      const store = new MemoryStore(app);
+      await toldBy(store, true);
+      for (const { path, text } of [...edits, { path: "", text: undefined }]) {
+        if (path !== "" && store.stat(at(path))) store.remove(at(path));
+        if (path !== "" && text !== undefined) store.create(at(path), Buffer.from(text), 0o644);
+        const outcome = (isKept: boolean) =>
+          toldBy(store, isKept).catch((error: unknown) => ({ text: String(error), fromCache: false }));
+        const [kept, fresh] = [await outcome(true), await outcome(false)];
+        expect(kept.text).toBe(fresh.text);
+        if (kept.fromCache) again.cached += 1;
+      }
+    }),
+    { seed: 5, numRuns: 60 },
+  );
+  expect(again.cached).toBeGreaterThan(20);
 });
 
 test("nothing is parsed twice, and nothing is written twice", async () => {

@@ -1,0 +1,171 @@
+/**
+ * A reader that writes down what it was asked and a digest of what it answered. Whatever was computed from such a reader is
+ * the same as long as the answers are: so an output can be kept with its trace, and given again when every question of the
+ * trace, asked once more, is answered as before. That is the whole proof; nothing is concluded from times or sizes.
+ */
+import { hash } from "node:crypto";
+import type { ProjectPath } from "../paths.js";
+import type { FileReader, FileStat, Listing } from "../tree/index.js";
+
+/** Questions and the digests of their answers, in the order in which they were first asked. */
+export type Trace = ReadonlyMap<string, string>;
+
+/** Asks another reader, and writes it down. */
+export class TracedReader implements FileReader {
+  readonly root: string;
+  readonly #trace = new Map<string, string>();
+  #isWhole = true;
+
+  constructor(readonly store: FileReader) {
+    this.root = store.root;
+  }
+
+  /** What was asked; `undefined` where something was asked that cannot be asked again. */
+  get trace(): Trace | undefined {
+    return this.#isWhole ? this.#trace : undefined;
+  }
+
+  async list(): Promise<Listing> {
+    const listing = await this.store.list();
+    this.#note("list", () => listingDigest(listing));
+    return listing;
+  }
+
+  async history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
+    const commits = await this.store.history(most);
+    this.#note(`history ${most}`, () => digest(JSON.stringify(commits ?? null)));
+    return commits;
+  }
+
+  async changedSince(commit: string): Promise<readonly ProjectPath[] | undefined> {
+    const changed = await this.store.changedSince(commit);
+    this.#note(`changed ${commit}`, () => digest(JSON.stringify(changed ?? null)));
+    return changed;
+  }
+
+  search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+    this.#isWhole = false;
+    return this.store.search(texts);
+  }
+
+  read(path: ProjectPath): Buffer {
+    const bytes = this.store.read(path);
+    this.#note(`read ${path}`, () => digest(bytes));
+    return bytes;
+  }
+
+  stat(path: ProjectPath): FileStat | undefined {
+    const stat = this.store.stat(path);
+    this.#note(`stat ${path}`, () => statDigest(stat));
+    return stat;
+  }
+
+  readLink(path: ProjectPath): string {
+    const text = this.store.readLink(path);
+    this.#note(`link ${path}`, () => digest(text));
+    return text;
+  }
+
+  entries(folder: ProjectPath): readonly string[] {
+    const names = this.store.entries(folder);
+    this.#note(`entries ${folder}`, () => entriesDigest(names));
+    return names;
+  }
+
+  existsBeyond(relative: string): boolean {
+    const exists = this.store.existsBeyond(relative);
+    this.#note(`exists ${relative}`, () => String(exists));
+    return exists;
+  }
+
+  readBeyond(relative: string): string | undefined {
+    const text = this.store.readBeyond(relative);
+    this.#note(`beyond ${relative}`, () => digest(text ?? "\0"));
+    return text;
+  }
+
+  ignoresCase(): boolean {
+    const ignores = this.store.ignoresCase();
+    this.#note("case", () => String(ignores));
+    return ignores;
+  }
+
+  #note(question: string, answer: () => string): void {
+    if (!this.#trace.has(question)) this.#trace.set(question, answer());
+  }
+}
+
+/** The digest that a file's bytes have in a trace. */
+export function digest(content: string | Buffer): string {
+  return hash("sha1", content, "base64");
+}
+
+/** What is looked at of a file's state: its kind, mode and size. Which number it has on the disk means nothing. */
+function statDigest(stat: FileStat | undefined): string {
+  return stat ? `${stat.kind} ${stat.mode} ${stat.size}` : "none";
+}
+
+function listingDigest({ files, foreign, from }: Listing): string {
+  return digest(
+    `${from}\n${files.map(({ path, link }) => `${path}${link ? " link" : ""}`).join("\n")}\n\n${foreign.join("\n")}`,
+  );
+}
+
+function entriesDigest(names: readonly string[]): string {
+  return digest([...names].sort().join("\n"));
+}
+
+/** Asks every question of a trace again. The answers may stop at the first that differs. */
+export async function isSame(store: FileReader, trace: Trace): Promise<boolean> {
+  // What takes a process of its own is begun first, and waited for last.
+  const slow = [...trace].flatMap(([question, answer]) => {
+    const asked = askSlowly(store, question);
+    return asked ? [asked.then((again) => again === answer)] : [];
+  });
+  for (const [question, answer] of trace) {
+    const again = askQuickly(store, question);
+    if (again !== undefined && again !== answer) return false;
+  }
+  return (await Promise.all(slow)).every(Boolean);
+}
+
+function askSlowly(store: FileReader, question: string): Promise<string> | undefined {
+  const [word = "", rest = ""] = parts(question);
+  if (word === "list") return store.list().then(listingDigest);
+  if (word === "history") return store.history(Number(rest)).then((commits) => digest(JSON.stringify(commits ?? null)));
+  if (word === "changed") return store.changedSince(rest).then((changed) => digest(JSON.stringify(changed ?? null)));
+  return undefined;
+}
+
+/** The answer of today; `undefined` for questions that take a process of their own. */
+function askQuickly(store: FileReader, question: string): string | undefined {
+  const [word = "", rest = ""] = parts(question);
+  const path = rest as ProjectPath;
+  try {
+    switch (word) {
+      case "read":
+        return digest(store.read(path));
+      case "stat":
+        return statDigest(store.stat(path));
+      case "link":
+        return digest(store.readLink(path));
+      case "entries":
+        return entriesDigest(store.entries(path));
+      case "exists":
+        return String(store.existsBeyond(rest));
+      case "beyond":
+        return digest(store.readBeyond(rest) ?? "\0");
+      case "case":
+        return String(store.ignoresCase());
+    }
+  } catch {
+    // It was there when the trace was made.
+    return "gone";
+  }
+  return undefined;
+}
+
+function parts(question: string): readonly string[] {
+  const space = question.indexOf(" ");
+  return space < 0 ? [question] : [question.slice(0, space), question.slice(space + 1)];
+}
