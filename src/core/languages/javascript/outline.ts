@@ -179,7 +179,7 @@ function actionsOf(text: string): ActionName[] {
     const key = `${constant}|${name}`;
     if (!found.has(key)) found.set(key, { name, start, constant });
   };
-  const speaksOfActions = /[a-z]Action\b|\baction\b|\bACTION/.test(text);
+  const speaksOfActions = /Actions?\b|\baction\b|\bACTION/.test(text);
   if (speaksOfActions)
     for (const match of text.matchAll(typeOfAction))
       add(match[2] ?? "", match.index + match[0].lastIndexOf(match[2] ?? ""));
