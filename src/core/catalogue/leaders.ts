@@ -10,8 +10,16 @@ export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, Proje
   const leading = new Map<string, ProjectPath>();
   const dotted = new Map<string, ProjectPath>();
   const followers: { readonly path: ProjectPath; readonly stem: string }[] = [];
+  const all = new Set(paths);
+  const found = new Map<ProjectPath, ProjectPath>();
   for (const path of paths) {
     const { stem, leads } = partsOf(nameOf(path));
+    // `TreeCard.xaml.cs` is the code behind `TreeCard.xaml`.
+    const whole = path.slice(0, path.lastIndexOf(".")) as ProjectPath;
+    if (nameOf(whole).includes(".") && all.has(whole)) {
+      found.set(path, whole);
+      continue;
+    }
     if (!leads || companionFolders.has(nameOf(folderOf(path)))) {
       followers.push({ path, stem });
       continue;
@@ -25,14 +33,13 @@ export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, Proje
     if (other === undefined || (languageFor(other) === undefined && languageFor(path) !== undefined))
       leading.set(key, path);
   }
-  const found = new Map<ProjectPath, ProjectPath>();
   for (const { path, stem } of followers) {
     const folder = folderOf(path);
     const places = companionFolders.has(nameOf(folder)) ? [folder, folderOf(folder)] : [folder];
     const leader = places
       .map((place) => leading.get(inFolder(place, stem)) ?? dotted.get(inFolder(place, stem)))
       .find((each) => each !== undefined);
-    if (leader !== undefined && leader !== path) found.set(path, leader);
+    if (leader !== undefined && leader !== path) found.set(path, found.get(leader) ?? leader);
   }
   return found;
 }

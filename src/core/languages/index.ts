@@ -28,3 +28,4 @@ export {
 export { extractFrom, languageFor, languages, readFrom, type FileReading } from "./registry.js";
 export { readHere, readWithWorker, type PoolInput } from "./reading-pool.js";
 export { assetNamesIn } from "./asset-names.js";
+export { isNotReadYet } from "./not-read-yet.js";

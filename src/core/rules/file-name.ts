@@ -26,7 +26,9 @@ export const fileName: Rule = {
       )
         continue;
       const { stem, rest } = partsOf(nameOf(path));
-      if (readName(belonging.pattern, stem)) continue;
+      // What follows the pattern of another role of this shelf is of that role.
+      const others = [...belonging.shelf.patterns.values()].flat().filter(({ before, after }) => before + after !== "");
+      if ([belonging.pattern, ...others].some((pattern) => readName(pattern, stem))) continue;
       const to = inFolder(folderOf(path), belonging.stem + rest);
       const isPossible = readName(belonging.pattern, belonging.stem) !== undefined && to !== path;
       const moves = isPossible ? movesAlong(tree, path, to) : undefined;

@@ -41,8 +41,17 @@ function companionMoves(tree: SourceTree, from: ProjectPath, to: ProjectPath): S
   let names = siblings.get(tree);
   if (!names) siblings.set(tree, (names = siblingsOf(tree)));
   const { stem } = partsOf(nameOf(to));
-  return companionsOf(tree, from, names).map(({ path, inside }) => {
+  const companions = companionsOf(tree, from, names).map(({ path, inside }) => {
     const folder = inside === "" ? folderOf(to) : inFolder(folderOf(to), inside);
     return { from: path, to: inFolder(folder, stem + partsOf(nameOf(path)).rest) };
   });
+  // `TreeCard.xaml.cs` is the code behind `TreeCard.xaml`.
+  const behind = names(folderOf(from))
+    .filter((name) => name.startsWith(`${nameOf(from)}.`))
+    .map((name) => inFolder(folderOf(from), name))
+    .filter((path) => !companions.some((each) => each.from === path));
+  return [
+    ...companions,
+    ...behind.map((path) => ({ from: path, to: `${to}${path.slice(from.length)}` as ProjectPath })),
+  ];
 }

@@ -1,4 +1,6 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
+import { partsOf } from "../catalogue/index.js";
+import { isNotReadYet } from "../languages/index.js";
 import { comparePaths, folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import { planMoves, type PlanOptions, type Project } from "../pipeline.js";
 import type { Move, Plan } from "../plan/index.js";
@@ -26,24 +28,54 @@ interface Gathered {
 /** How often what the proof does not hold for is left out before the whole is given up. */
 const mostRounds = 4;
 
-/** Plans the repair of some findings. What the proof does not hold for is left out. Nothing is written. */
+/**
+ * Plans the repair of some findings. What the proof does not hold for is left out, and so is what a manifest or a file in a
+ * language that is not read yet seems to name: nobody would respell it there. Nothing is written.
+ */
 export async function planRepairs(
   project: Project,
   findings: readonly Finding[],
   options: PlanOptions = {},
 ): Promise<Repairs> {
-  let wanted = findings;
+  const named = namedElsewhere(project.tree, findings);
+  let wanted = findings.filter((finding) => !touched(finding).some((path) => named.has(path)));
   for (let round = 1; ; round += 1) {
     const { moves, wishes, taken, left } = gather(project.tree, wanted);
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const plan = await planMoves(project, list, { ...options, wishes });
-    const spoiled = new Set(plan.proof.different.flatMap(({ file, before }) => [file, ...before]) as string[]);
+    const mentions = plan.mentions.filter(({ file }) => !isDocument.test(file)).map(({ names }) => names);
+    const spoiled = new Set([...plan.proof.different.flatMap(({ file, before }) => [file, ...before]), ...mentions]);
     const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
     const rest = taken.filter((finding) => !fails(finding));
     if (spoiled.size === 0 || round === mostRounds || rest.length === taken.length)
       return { plan, repaired: taken, left: [...left, ...findings.filter((each) => !wanted.includes(each))] };
     wanted = wanted.filter((finding) => !fails(finding));
   }
+}
+
+/** A document may be out of date; nothing fails because of it. */
+const isDocument = /\.(?:md|mdx|txt|rst|adoc)$/i;
+
+/** Those of the files that would move whose name stands in a file that no language reads yet. */
+function namedElsewhere(tree: SourceTree, findings: readonly Finding[]): ReadonlySet<string> {
+  const moving = new Map<string, RegExp>();
+  for (const { repair } of findings)
+    for (const { from } of repair?.kind === "move" ? repair.moves : [])
+      if (!moving.has(from)) moving.set(from, wordOf(from));
+  const found = new Set<string>();
+  if (moving.size === 0) return found;
+  for (const path of tree.paths.filter((each) => isNotReadYet(each))) {
+    const text = tree.text(path)?.text ?? "";
+    for (const [from, word] of moving) if (from !== path && !found.has(from) && word.test(text)) found.add(from);
+  }
+  return found;
+}
+
+/** A file is named by its stem, an index by its folder; for itself the name stands alone. */
+function wordOf(path: ProjectPath): RegExp {
+  const { stem } = partsOf(nameOf(path));
+  const name = /^_?index$/.test(stem) ? nameOf(folderOf(path)) : stem.replace(/^_/, "");
+  return new RegExp(`(?<![\\p{L}\\p{N}-])_?${name.replaceAll(/[$()*+.?[\\\]^{|}]/g, "\\$&")}(?![\\p{L}\\p{N}_-])`, "u");
 }
 
 /** The files that a finding's repair would change. */
