@@ -173,6 +173,8 @@ export interface EvidenceData {
   readonly extensions: Readonly<Partial<Record<Role, readonly string[]>>>;
   /** Roles whose files draw something. */
   readonly drawing: readonly Role[];
+  /** Roles whose files hardly ever draw. */
+  readonly plain: readonly Role[];
   /** Names that say nothing of what a file holds. */
   readonly vague: readonly string[];
   /** Words that speak of no feature. */

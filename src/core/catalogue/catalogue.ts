@@ -5,8 +5,8 @@
 import picomatch from "picomatch";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../arrangement/index.js";
 import type { ReferenceGraph } from "../graph/index.js";
-import { isDeclaration, languageFor } from "../languages/index.js";
-import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../paths.js";
+import { languageFor } from "../languages/index.js";
+import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import { cluesOf, keyOf, type Clues } from "./clues.js";
 import { partsOf } from "./companions.js";
@@ -75,7 +75,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const before = new FolderClues(clues, layout.source, () => false);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
-  const names = new FeatureNames(files, { layout, clues, configuration });
+  const names = new FeatureNames(files, { layout, clues, configuration, paths });
   // Folders that turned out to be features' are no words of roles.
   const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder));
   for (const path of roles.keys())
@@ -148,11 +148,8 @@ interface RoleInput extends CatalogueInput {
 
 const saidSo = "the configuration says so";
 
-function roleOf(
-  path: ProjectPath,
-  { layout, stack, graph, clues, decide, uses }: RoleInput,
-  folders: FolderClues,
-): Judgement<Role> {
+function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judgement<Role> {
+  const { layout, stack, graph, clues, decide, uses } = input;
   const decided = decide(path)?.role;
   if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
   const extension = extensionOf(nameOf(path));
@@ -161,14 +158,21 @@ function roleOf(
     path,
     source: layout.source,
     clues,
-    outline: isDeclaration(path) && outline ? { ...outline, onlyPassesOn: false } : outline,
+    outline,
     isCode: stack.code.includes(extension),
     drawsAlways: stack["default-exports"]?.includes(extension) ?? false,
     users: uses.usersOf(path),
     isLoadedLater: graph.usesOf(path).some(({ reference }) => reference.kind === "dynamic import"),
     shelf: layout.standingOf(path)?.shelf.holds ?? [],
     folders,
+    ownFolder: (each, below) => ownFolderOf(each, below, input),
   });
+}
+
+function ownFolderOf(path: ProjectPath, below: ProjectPath, { stack, graph }: RoleInput): ProjectPath | undefined {
+  for (let folder = folderOf(path); isBelow(folder, below); folder = folderOf(folder))
+    if (stack.code.some((end) => graph.tree.has(inFolder(folder, `${nameOf(folder)}${end}`)))) return folder;
+  return undefined;
 }
 
 function hasFeatureFolder(path: ProjectPath, names: FeatureNames, clues: Clues): boolean {

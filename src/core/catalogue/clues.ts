@@ -15,6 +15,7 @@ export interface Clues {
   readonly infixes: ReadonlyMap<string, Role>;
   readonly extensions: ReadonlyMap<string, Role>;
   readonly drawing: ReadonlySet<Role>;
+  readonly plain: ReadonlySet<Role>;
   readonly vague: ReadonlySet<string>;
   readonly general: ReadonlySet<string>;
   /** The stack's naming patterns that have a fixed text. */
@@ -48,6 +49,7 @@ export function cluesOf(stack: StackData): Clues {
       entries(data.extensions).flatMap(([role, words]) => words.map((word) => [word, role] as const)),
     ),
     drawing: new Set(data.drawing),
+    plain: new Set(data.plain),
     vague: new Set(data.vague.map(keyOf)),
     general: new Set(data.general),
     patterns: patternsOf(stack),

@@ -6,6 +6,9 @@ import type { Configuration } from "../project/index.js";
 import { keyOf, type Clues } from "./clues.js";
 import { partsOf } from "./companions.js";
 
+/** From this many files on, a screen's own folder is a feature. */
+const muchOfAScreen = 6;
+
 /** What is not a feature's but everybody's. */
 export const shared = "shared";
 
@@ -38,7 +41,9 @@ const telling: ReadonlySet<Role> = new Set([
 ]);
 
 /** Folders that hold what is everybody's. */
-const sharedFolders = new Set(["shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf));
+const sharedFolders = new Set(
+  ["devtools", "shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf),
+);
 
 /** Words that name no feature, whoever uses them. */
 const noFeature = new Set([
@@ -102,6 +107,15 @@ export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   return words;
 }
 
+/** What features are found from, besides the files that lead. */
+export interface FeatureNamesInput {
+  readonly layout: Layout;
+  readonly clues: Clues;
+  readonly configuration: Configuration | undefined;
+  /** Every file of the app, companions included. */
+  readonly paths: readonly ProjectPath[];
+}
+
 /** The features of an app. */
 export class FeatureNames {
   readonly #byKey = new Map<string, { names: Map<string, number>; folders: Set<ProjectPath>; fixed?: string }>();
@@ -110,21 +124,14 @@ export class FeatureNames {
   readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
   readonly #clues: Clues;
 
-  constructor(
-    files: readonly FeatureFile[],
-    {
-      layout,
-      clues,
-      configuration,
-    }: { readonly layout: Layout; readonly clues: Clues; readonly configuration: Configuration | undefined },
-  ) {
+  constructor(files: readonly FeatureFile[], { layout, clues, configuration, paths }: FeatureNamesInput) {
     this.#clues = clues;
     for (const [name, others] of Object.entries(configuration?.features ?? {}))
       for (const word of [name, ...others]) this.#add(featureKey(splitWords(word)), name, 1000, name);
     for (const said of Object.values(configuration?.files ?? {}))
       if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
         this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
-    this.#findFolders(files, layout);
+    this.#findFolders(paths, layout);
     this.#findNames(files);
   }
 
@@ -196,9 +203,9 @@ export class FeatureNames {
   }
 
   /** Folders of features: where the arrangement has them; below a folder of screens; and in the source root. */
-  #findFolders(files: readonly FeatureFile[], layout: Layout): void {
+  #findFolders(paths: readonly ProjectPath[], layout: Layout): void {
     const inFolder = new Map<ProjectPath, number>();
-    for (const { path } of files)
+    for (const path of paths)
       for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
         inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
     const roleOf = (folder: ProjectPath): Role | undefined => this.#clues.folders.get(keyOf(nameOf(folder)));
@@ -226,6 +233,8 @@ export class FeatureNames {
         roleOf(above) === "screen" &&
         (folderOf(above) === layout.source || folderOf(folderOf(above)) === layout.source);
       const words = wordsBesideRole(nameOf(folder), this.#clues);
+      // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
+      if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
       if ((inTop && !hasFeatures) || amongScreens)
         this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
     }

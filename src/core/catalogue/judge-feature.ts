@@ -45,10 +45,13 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
   // what is left depends on itself.
   const open = [...own].filter(([path]) => (judged.get(path)?.confidence ?? 0) < settled);
   const users = new Map(open.map(([path]) => [path, usersThatCount(path, input)]));
+  // Where few features are known, that one alone uses something says little: the others have no name yet.
+  const trust = [0, 0.45, 0.75][input.names.all.length] ?? 1;
+  const doubted = (each: Evidence): Evidence => (each.for === shared ? each : { ...each, weight: each.weight * trust });
   for (let round = 1; round <= 3; round += 1) {
     const next = new Map(judged);
     for (const [path, evidence] of open)
-      next.set(path, weigh([...evidence, ...byUse(path, users.get(path) ?? [], judged, input)]));
+      next.set(path, weigh([...evidence, ...byUse(path, users.get(path) ?? [], judged, input).map(doubted)]));
     judged = next;
   }
   return byHistory(judged, own, input);
@@ -70,7 +73,7 @@ function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: 
       });
   if (!folder) found.push(...byFolders(path, { names, clues, source }));
   if (!folder && spoken.length === 0 && isGeneral(path, clues))
-    found.push({ for: shared, weight: 0.65, because: "its name speaks of no feature" });
+    found.push({ for: shared, weight: 0.75, because: "its name speaks of no feature" });
   const actions = graph.files.get(path)?.reading.outline.actions ?? [];
   const prefixes = new Set(
     actions.flatMap(({ name }) =>

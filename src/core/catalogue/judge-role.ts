@@ -1,6 +1,6 @@
 /** What a file is, by where it lies, what it is called, what it says of itself, and who uses it. */
 import type { Role } from "../arrangement/index.js";
-import type { Outline, Sign } from "../languages/index.js";
+import { isDeclaration, type Outline, type Sign } from "../languages/index.js";
 import { readName, splitWords, wordsKey } from "../names/index.js";
 import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
@@ -25,6 +25,8 @@ export interface RoleQuestion {
   /** The roles that the shelf holds on which it lies. */
   readonly shelf: readonly Role[];
   readonly folders: FolderClues;
+  /** The folder around a file, below another, that holds a code file of its own name: `HarvestScreen/`. */
+  readonly ownFolder: (path: ProjectPath, below: ProjectPath) => ProjectPath | undefined;
 }
 
 type RoleEvidence = Evidence<Role>;
@@ -46,7 +48,7 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
 }
 
 /** Extensions, endings and folders that leave no doubt. */
-function byKind({ path, clues, outline, folders }: RoleQuestion, parts: NameParts): RoleEvidence[] {
+function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: NameParts): RoleEvidence[] {
   const name = nameOf(path);
   const extension = name.slice(name.lastIndexOf("."));
   const infixes = parts.rest.split(".").slice(1, -1);
@@ -60,6 +62,10 @@ function byKind({ path, clues, outline, folders }: RoleQuestion, parts: NamePart
   const role = clues.extensions.get(extension);
   if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
     return [{ for: role, weight: 0.97, because: `${extension} files are ${meaning[role] ?? role}` }];
+  if (isDeclaration(path))
+    return folderOf(path) === source
+      ? [{ for: "entry", weight: 0.6, because: "what is declared for the whole app lies where it begins" }]
+      : [{ for: "model", weight: 0.7, because: "it only declares what others are" }];
   if (outline?.signs.includes("generated"))
     return [{ for: "generated", weight: 0.9, because: "its head says that a tool made it" }];
   return [];
@@ -82,10 +88,14 @@ const meaning: Partial<Record<Role, string>> = {
 };
 
 /** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
-function byFolder({ path, shelf, outline, folders }: RoleQuestion): RoleEvidence[] {
+function byFolder({ path, shelf, outline, folders, ownFolder }: RoleQuestion): RoleEvidence[] {
   const found = folders.nearest(folderOf(path));
   if (found) {
     const { role, folder, distance } = found;
+    // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
+    const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
+    if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
+      return [{ for: "component", weight: 0.6, because: `it lies with ${nameOf(own)}, which is the screen` }];
     // Deep below a role's folder lies what belongs to its files, and may be something else.
     const weight = Math.max(0.5, folderWeight - distance * 0.05);
     const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;
@@ -110,7 +120,7 @@ function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts
   };
   for (const infix of [...dots, ...rest.split(".").slice(1, -1)]) {
     const role = clues.infixes.get(keyOf(infix));
-    if (role !== undefined) found.push({ for: role, weight: 0.85, because: `its name ends in .${infix}` });
+    if (role !== undefined) found.push({ for: role, weight: 0.92, because: `its name ends in .${infix}` });
   }
   const words = splitWords(base);
   const isOnTop = folderOf(path) === source;
@@ -198,6 +208,7 @@ function doubted(
   { outline, clues, isCode, drawsAlways }: RoleQuestion,
 ): RoleEvidence[] {
   if (!outline || !isCode || drawsAlways || outline.onlyPassesOn) return [...found];
+  const drawsItself = outline.signs.includes("view") && outline.exports.some(({ kind }) => kind === "component");
   const draws = outline.signs.includes("view") || outline.exports.some(({ kind }) => kind === "component");
   const hooks =
     outline.exports.some(({ kind }) => kind === "hook") || outline.exports.some(({ name }) => name === "default");
@@ -205,6 +216,8 @@ function doubted(
   return found.map((each) => {
     if (clues.drawing.has(each.for) && !draws)
       return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it draws nothing` };
+    if (clues.plain.has(each.for) && drawsItself)
+      return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` };
     if (each.for === "hook" && !hooks)
       return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it exports no hook` };
     if (each.for !== "model" && typesOnly)

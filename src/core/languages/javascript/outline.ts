@@ -13,12 +13,26 @@ export function outline(text: string, name: string): Outline {
   const { exports, passedOn } = readExports(text, draws);
   return {
     exports,
-    onlyPassesOn: passedOn && exports.length === 0,
+    onlyPassesOn: exports.length === 0 ? passedOn : handsOn(text),
     signs: signsOf(text, draws),
     actions: actionsOf(text),
     assets: assetNamesIn(text),
     lines: linesOf(text),
   };
+}
+
+/** Longer files hold more than names. */
+const shortText = 4000;
+
+/** `import Tree from "./Tree"; export default Tree;` hands on as well. */
+function handsOn(text: string): boolean {
+  if (text.length > shortText || !/^import\b/m.test(text)) return false;
+  const rest = text
+    .replace(/\/\*[^]*?\*\/|^\s*\/\/.*$/gm, "")
+    .replace(/^import\s[^;'"]*['"][^'"]*['"];?/gm, "")
+    .replace(/^export\s+(?:type\s+)?(?:\*[^;'"]*|\{[^}]*\})(?:\s*from\s*['"][^'"]*['"])?;?/gm, "")
+    .replace(/^export\s+default\s+[\p{L}\p{N}_$]+;?/gmu, "");
+  return rest.trim() === "" || /^['"]use \w+['"];?$/.test(rest.trim());
 }
 
 /** A declaration that is exported where it stands, a list, or what other modules give. */
@@ -119,6 +133,8 @@ function kindOf({ word, name, after, draws }: Declared): ExportKind {
   if (/^(?:async\s*)?(?:function\b|\([^)]*\)\s*(?::[^=]+)?=>|[\p{L}_$][\p{L}\p{N}_$]*\s*=>|<[^>]*>\s*\()/u.test(value))
     return "function";
   if (/^(?:async\s*)?\((?![^)]*\)\s*[;\n])/.test(value) && after.includes("=>")) return "function";
+  // An object of functions does something.
+  if (/^[[{]/.test(value) && /=>|\bfunction\b|\)\s*\{/.test(value)) return "value";
   return /^(?:["'`\d[{-]|new\s+(?:Set|Map|RegExp)\b|Object\.freeze|true\b|false\b|\/)/.test(value)
     ? "constant"
     : "value";
