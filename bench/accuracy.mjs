@@ -45,7 +45,8 @@ function labelsOf(gold, paths) {
     const matching = lines.filter(({ isMatch }) => isMatch(path)).map(({ label }) => label);
     const role = matching.at(-1)?.[0];
     const feature = matching.filter(([, each]) => each !== undefined).at(-1)?.[1];
-    if (role !== undefined) labels.set(path, { role, feature });
+    // A line may also take back what others say.
+    if (role !== undefined && role !== "") labels.set(path, { role, feature });
   }
   return labels;
 }
@@ -82,7 +83,7 @@ for (const name of readdirSync(join(here, "gold")).sort()) {
       if (entry.role.is === role) right += 1;
       else if (tellWrong) console.log(`${name}: ${path} is ${role}, taken for ${entry.role.is}`);
       if (feature !== undefined) features.push({ label: feature, found: entry.feature.is ?? "shared" });
-      if (tellWrong && feature !== undefined && (feature === "shared") !== (entry.feature.is === "shared"))
+      if (tellWrong && feature !== undefined && feature !== entry.feature.is)
         console.log(`${name}: ${path} serves ${feature}, taken for ${entry.feature.is}`);
     }
     const pairs = pairwise(features);

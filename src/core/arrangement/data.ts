@@ -166,6 +166,8 @@ export interface StackMark {
 /** What names, folders and extensions tell of a file's role. Weights are from 0 to 1. */
 export interface EvidenceData {
   readonly folders: Readonly<Partial<Record<Role, readonly string[]>>>;
+  /** What a folder's word means where the folder has folders of its own. */
+  readonly deep: Readonly<Record<string, Role>>;
   readonly endings: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>>;
   readonly names: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>>;
   readonly beginnings: Readonly<Partial<Record<Role, Readonly<Record<string, number>>>>>;

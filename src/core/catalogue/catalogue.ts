@@ -72,12 +72,14 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const lead = paths.filter((path) => !leaders.has(path));
   const roleInput: RoleInput = { ...input, clues, decide, uses };
   const roles = new Map<ProjectPath, Judgement<Role>>();
-  const before = new FolderClues(clues, layout.source, () => false);
+  const parents = new Set([...graph.tree.folders].map((folder) => folderOf(folder)));
+  const isDeep = (folder: ProjectPath): boolean => parents.has(folder);
+  const before = new FolderClues(clues, layout.source, () => false, isDeep);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
-  const names = new FeatureNames(files, { layout, clues, configuration, paths });
+  const names = new FeatureNames(files, { layout, clues, configuration, paths, folders: before });
   // Folders that turned out to be features' are no words of roles.
-  const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder));
+  const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder), isDeep);
   for (const path of roles.keys())
     if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
   const others = { ...roleInput, folders, roles };

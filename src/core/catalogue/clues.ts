@@ -9,6 +9,7 @@ export type Weighted = readonly { readonly role: Role; readonly weight: number }
 /** Everything that names tell in one stack. Keys are words without case and separators. */
 export interface Clues {
   readonly folders: ReadonlyMap<string, Role>;
+  readonly deep: ReadonlyMap<string, Role>;
   readonly endings: ReadonlyMap<string, Weighted>;
   readonly names: ReadonlyMap<string, Weighted>;
   readonly beginnings: ReadonlyMap<string, Weighted>;
@@ -41,6 +42,7 @@ export function cluesOf(stack: StackData): Clues {
     if (said.folder !== ".") folders.set(keyOf(nameOf(said.folder)), role);
   return {
     folders,
+    deep: new Map(Object.entries(data.deep).map(([word, role]) => [keyOf(word), role])),
     endings: weighted(data.endings),
     names: weighted(data.names),
     beginnings: weighted(data.beginnings),

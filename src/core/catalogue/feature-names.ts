@@ -1,9 +1,10 @@
 /** Which features an app has, and which of them a name speaks of. */
 import type { Layout, Role } from "../arrangement/index.js";
 import { inCase, splitWords } from "../names/index.js";
-import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
+import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import { keyOf, type Clues } from "./clues.js";
+import type { FolderClues } from "./folder-clues.js";
 import { partsOf } from "./companions.js";
 
 /** From this many files on, a screen's own folder is a feature. */
@@ -114,6 +115,15 @@ export interface FeatureNamesInput {
   readonly configuration: Configuration | undefined;
   /** Every file of the app, companions included. */
   readonly paths: readonly ProjectPath[];
+  readonly folders: FolderClues;
+}
+
+/** What a folder's name says besides being a screen's: `HarvestScreen` → `Harvest`; `price-types` is what it says. */
+function wordsOfFolder(name: string): readonly string[] {
+  const words = splitWords(name);
+  return words.length > 1 && /^(?:screen|page|view|scene|container)s?$/i.test(words.at(-1) ?? "")
+    ? words.slice(0, -1)
+    : words;
 }
 
 /** The features of an app. */
@@ -124,15 +134,15 @@ export class FeatureNames {
   readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
   readonly #clues: Clues;
 
-  constructor(files: readonly FeatureFile[], { layout, clues, configuration, paths }: FeatureNamesInput) {
+  constructor(files: readonly FeatureFile[], { layout, clues, configuration, paths, folders }: FeatureNamesInput) {
     this.#clues = clues;
     for (const [name, others] of Object.entries(configuration?.features ?? {}))
       for (const word of [name, ...others]) this.#add(featureKey(splitWords(word)), name, 1000, name);
     for (const said of Object.values(configuration?.files ?? {}))
       if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
         this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
-    this.#findFolders(paths, layout);
-    this.#findNames(files);
+    this.#findFolders(paths, layout, folders);
+    this.#findNames(files, layout.source);
   }
 
   /** Every feature, in order of name. */
@@ -203,14 +213,14 @@ export class FeatureNames {
   }
 
   /** Folders of features: where the arrangement has them; below a folder of screens; and in the source root. */
-  #findFolders(paths: readonly ProjectPath[], layout: Layout): void {
+  #findFolders(paths: readonly ProjectPath[], layout: Layout, clues: FolderClues): void {
     const inFolder = new Map<ProjectPath, number>();
     for (const path of paths)
       for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
         inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
-    const roleOf = (folder: ProjectPath): Role | undefined => this.#clues.folders.get(keyOf(nameOf(folder)));
+    const roleOf = (folder: ProjectPath): Role | undefined => clues.roleOf(folder);
     const isNamed = (folder: ProjectPath): boolean => {
-      const words = wordsBesideRole(nameOf(folder), this.#clues);
+      const words = wordsOfFolder(nameOf(folder));
       return (
         roleOf(folder) === undefined &&
         /^\p{L}/u.test(nameOf(folder)) &&
@@ -218,6 +228,9 @@ export class FeatureNames {
         !sharedFolders.has(keyOf(nameOf(folder)))
       );
     };
+    const top = [...inFolder.keys()].filter((folder) => folderOf(folder) === layout.source);
+    // Where most folders in the source root are roles', the others are hardly features'.
+    const isByFeature = top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
     const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
     for (const [folder, count] of inFolder) {
       const feature = layout.standingOfFolder(folder)?.feature;
@@ -227,12 +240,12 @@ export class FeatureNames {
       }
       if (!isNamed(folder)) continue;
       const above = folderOf(folder);
-      const inTop = above === layout.source && count > 1;
+      const inTop = above === layout.source && count > 1 && isByFeature;
       const amongScreens =
         above !== layout.source &&
         roleOf(above) === "screen" &&
         (folderOf(above) === layout.source || folderOf(folderOf(above)) === layout.source);
-      const words = wordsBesideRole(nameOf(folder), this.#clues);
+      const words = wordsOfFolder(nameOf(folder));
       // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
       if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
       if ((inTop && !hasFeatures) || amongScreens)
@@ -241,22 +254,32 @@ export class FeatureNames {
   }
 
   /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
-  #findNames(files: readonly FeatureFile[]): void {
-    const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number> }>();
+  #findNames(files: readonly FeatureFile[], source: ProjectPath): void {
+    const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number>; layers: Set<string> }>();
     for (const { path, role } of files) {
       if (role === undefined || !telling.has(role)) continue;
       const words = wordsBesideRole(nameOf(path), this.#clues);
       const key = featureKey(words);
       if (noFeature.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
-      const seed = seeds.get(key) ?? { roles: new Set<Role>(), names: new Map<string, number>() };
+      const seed = seeds.get(key) ?? {
+        roles: new Set<Role>(),
+        names: new Map<string, number>(),
+        layers: new Set<string>(),
+      };
+      if (words.every((word) => this.#clues.general.has(word.toLowerCase()))) continue;
       seed.roles.add(role);
+      seed.layers.add(relativePath(source, path).split("/")[0] ?? "");
       const name = inCase(words, "kebab");
       seed.names.set(name, (seed.names.get(name) ?? 0) + (role === "screen" ? 3 : 1));
       seeds.set(key, seed);
     }
-    for (const [key, { roles, names }] of seeds) {
+    for (const [key, { roles, names, layers }] of seeds) {
+      const has = (...some: readonly Role[]): boolean => some.some((role) => roles.has(role));
+      // What lies in one layer alone is a part of that layer: a table with its context and its hook.
+      const isSpread = layers.size > 1;
       const isEnough =
-        roles.size >= 3 || (roles.size === 2 && (roles.has("screen") || roles.has("state") || roles.has("service")));
+        isSpread &&
+        (roles.size >= 3 || (roles.size === 2 && (has("screen") || (has("service") && has("state", "action")))));
       if (isEnough || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
     }
   }

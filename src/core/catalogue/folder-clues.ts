@@ -22,13 +22,22 @@ export class FolderClues {
     readonly clues: Clues,
     readonly source: ProjectPath,
     readonly isFeature: (folder: ProjectPath) => boolean,
+    /** Whether a folder has folders of its own. */
+    readonly isDeep: (folder: ProjectPath) => boolean,
   ) {}
+
+  /** The role that a folder's own name is a word of. */
+  roleOf(folder: ProjectPath): Role | undefined {
+    const word = keyOf(nameOf(folder));
+    const deep = this.clues.deep.get(word);
+    return deep !== undefined && this.isDeep(folder) ? deep : this.clues.folders.get(word);
+  }
 
   /** The nearest folder in the source root that is a word of a role. */
   nearest(folder: ProjectPath): FolderClue | undefined {
     return this.#find(folder, this.#nearest, (each) => {
       const isInside = (this.source === rootPath || isBelow(each, this.source)) && !this.isFeature(each);
-      return isInside ? this.clues.folders.get(keyOf(nameOf(each))) : undefined;
+      return isInside ? this.roleOf(each) : undefined;
     });
   }
 

@@ -202,6 +202,9 @@ function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuest
   return found;
 }
 
+/** Signs of files that keep the state, whatever they export. */
+const keepsState: ReadonlySet<Sign> = new Set(["context", "reducer", "store"]);
+
 /** What a text contradicts counts less: code that draws nothing is no screen, and without a hook it is none. */
 function doubted(
   found: readonly RoleEvidence[],
@@ -212,12 +215,19 @@ function doubted(
   const draws = outline.signs.includes("view") || outline.exports.some(({ kind }) => kind === "component");
   const hooks =
     outline.exports.some(({ kind }) => kind === "hook") || outline.exports.some(({ name }) => name === "default");
+  const hooksOnly =
+    outline.exports.some(({ kind }) => kind === "hook") &&
+    outline.exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
   const typesOnly = outline.exports.length > 0 && outline.exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
     if (clues.drawing.has(each.for) && !draws)
       return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it draws nothing` };
     if (clues.plain.has(each.for) && drawsItself)
       return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` };
+    if ((each.for === "model" || each.for === "constants") && hooksOnly)
+      return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it exports hooks` };
+    if (each.for === "state" && hooksOnly && !outline.signs.some((sign) => keepsState.has(sign)))
+      return { ...each, weight: each.weight * 0.5, because: `${each.because}, but it exports hooks` };
     if (each.for === "hook" && !hooks)
       return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it exports no hook` };
     if (each.for !== "model" && typesOnly)
