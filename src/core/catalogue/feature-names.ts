@@ -219,10 +219,20 @@ export class FeatureNames {
       for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
         inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
     const roleOf = (folder: ProjectPath): Role | undefined => clues.roleOf(folder);
+    const below = new Map<ProjectPath, ProjectPath[]>();
+    for (const folder of inFolder.keys()) below.set(folderOf(folder), [...(below.get(folderOf(folder)) ?? []), folder]);
+    // `routes/store/` with `store-list/` and `store-edit/` in it is the feature of the store, not the app's state.
+    const namesItsOwn = (folder: ProjectPath): boolean => {
+      const key = featureKey(splitWords(nameOf(folder)));
+      const like = (below.get(folder) ?? []).filter((each) =>
+        splitWords(nameOf(each)).some((_, at, words) => featureKey(words.slice(0, at + 1)) === key),
+      );
+      return like.length >= 2;
+    };
     const isNamed = (folder: ProjectPath): boolean => {
       const words = wordsOfFolder(nameOf(folder));
       return (
-        roleOf(folder) === undefined &&
+        (roleOf(folder) === undefined || namesItsOwn(folder)) &&
         /^\p{L}/u.test(nameOf(folder)) &&
         !noFeature.has(featureKey(words)) &&
         !sharedFolders.has(keyOf(nameOf(folder)))

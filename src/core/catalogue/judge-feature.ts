@@ -7,6 +7,7 @@ import type { ReferenceGraph } from "../graph/index.js";
 import { splitWords } from "../names/index.js";
 import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../paths.js";
 import { keyOf, type Clues } from "./clues.js";
+import { partsOf } from "./companions.js";
 import type { EffectiveUses } from "./effective-uses.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
 import { isSharedFolder, shared, wordsBesideRole, type FeatureNames } from "./feature-names.js";
@@ -111,7 +112,8 @@ function byFolders(
   if (source !== rootPath && !isBelow(folder, source)) return [];
   const parts = relativePath(source, folder).split("/");
   for (const part of parts.reverse()) {
-    if (part === "" || clues.folders.has(keyOf(part))) continue;
+    // A component's own folder says the same as its name.
+    if (part === "" || clues.folders.has(keyOf(part)) || part === partsOf(nameOf(path)).stem) continue;
     const [found] = names.spokenOf(wordsBesideRole(part, clues));
     if (found && found.where !== "inside")
       return [{ for: found.feature, weight: found.where === "whole" ? 0.8 : 0.5, because: `it lies in ${part}/` }];
