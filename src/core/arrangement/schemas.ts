@@ -43,7 +43,7 @@ export const shelfSchema = z.strictObject({
   reaches: z.optional(
     described(
       z.array(text),
-      "Roles and path patterns that files here may reference, and `public-index` for the index of any feature, besides this shelf itself; `[]` means nothing else. Without it, everything.",
+      "Roles and path patterns that files here may reference, and `public-index` for the index of any feature, besides this shelf itself; `core/.` means the files of that folder without the folders in it, `[]` nothing else. Without it, everything.",
     ),
   ),
   public: z.optional(described(z.boolean(), "What `add` puts here is exported by the feature's public index.")),

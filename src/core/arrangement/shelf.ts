@@ -126,7 +126,16 @@ function makeShelf(data: ShelfData, at: string, part: PartData | undefined, { ho
       if (isRole(each)) return { role: each };
       if (each === publicIndexWord) return { index: true };
       const pattern = fill(each, "reaches");
-      return { pattern, match: folderMatcher(pattern) };
+      const isFolderAlone = pattern.endsWith("/.");
+      const match = folderMatcher(isFolderAlone ? pattern.slice(0, -2) : pattern);
+      if (!isFolderAlone) return { pattern, match };
+      return {
+        pattern,
+        match: (folder) => {
+          const found = match(folder);
+          return found?.below === "" ? found : undefined;
+        },
+      };
     }),
     isPublic: data.public ?? false,
     fromStart: data["from-start"] ?? false,

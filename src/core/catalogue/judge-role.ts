@@ -41,7 +41,7 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const found = [
     ...byFolder(question),
     ...byName(question, parts),
-    ...(question.outline ? byContent(question.outline, question) : []),
+    ...byContent(question.outline ?? nothingSaid, question),
     ...byUse(question),
   ];
   return weigh(doubted(found, question));
@@ -152,6 +152,9 @@ const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number, string]
   styles: ["style", 0.3, "it makes styles"],
 };
 
+/** What is known of a text that no language reads. */
+const nothingSaid: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
+
 function byContent(outline: Outline, { drawsAlways }: RoleQuestion): RoleEvidence[] {
   const found: RoleEvidence[] = [];
   const add = (role: Role, weight: number, because: string): void => void found.push({ for: role, weight, because });
@@ -210,7 +213,13 @@ function doubted(
   found: readonly RoleEvidence[],
   { outline, clues, isCode, drawsAlways }: RoleQuestion,
 ): RoleEvidence[] {
-  if (!outline || !isCode || drawsAlways || outline.onlyPassesOn) return [...found];
+  if (drawsAlways)
+    return found.map((each) =>
+      clues.plain.has(each.for)
+        ? { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` }
+        : each,
+    );
+  if (!outline || !isCode || outline.onlyPassesOn) return [...found];
   const drawsItself = outline.signs.includes("view") && outline.exports.some(({ kind }) => kind === "component");
   const draws = outline.signs.includes("view") || outline.exports.some(({ kind }) => kind === "component");
   const hooks =

@@ -11,7 +11,7 @@ const folded = new WeakMap<SourceTree, Map<string, ProjectPath[]>>();
 function byFolded(tree: SourceTree): Map<string, ProjectPath[]> {
   let map = folded.get(tree);
   if (!map) {
-    folded.set(tree, (map = new Map()));
+    folded.set(tree, (map = new Map<string, ProjectPath[]>()));
     for (const path of [...tree.paths, ...tree.folders]) {
       const list = map.get(path.toLowerCase());
       if (list) list.push(path);

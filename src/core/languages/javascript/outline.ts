@@ -175,7 +175,8 @@ const generatedHead = /@generated|auto-?generated|do not (?:edit|modify)|code ge
 function signsOf(text: string, draws: boolean): Sign[] {
   const signs = new Set<Sign>(draws ? ["view"] : []);
   for (const match of text.matchAll(anyWord)) {
-    const at = match.findIndex((group, index) => index > 0 && group !== undefined);
+    // Groups that took no part are missing, whatever their type says.
+    const at = match.findIndex((group: string | undefined, index) => index > 0 && group !== undefined);
     const sign = words[at - 1]?.[1];
     if (sign) signs.add(sign);
   }
