@@ -10,7 +10,7 @@ export type {
   StackData,
   StackMark,
   StartData,
-} from "./data.js";
+} from "./stack-data.js";
 export {
   extensionOf,
   Layout,

@@ -6,7 +6,7 @@ import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../errors.js";
 import { inCase, spellName, splitWords, wordsKey, wordsTyped, type NamingPattern } from "../names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
-import type { StackData } from "./data.js";
+import type { StackData } from "./stack-data.js";
 import { folderFor, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
 import type { Role } from "./roles.js";
 import { makeShelves, type Shelf, type ShelfSource, type Words } from "./shelf.js";

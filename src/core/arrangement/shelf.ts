@@ -1,7 +1,7 @@
 /** Shelves ready for use: words filled in, patterns taken apart. */
 import { ShelfError, type Place } from "../errors.js";
 import { cases, inCase, parseNamingPattern, type Case, type NamingPattern } from "../names/index.js";
-import type { OneOrMore, PartData, ShelfData, StackData } from "./data.js";
+import type { OneOrMore, PartData, ShelfData, StackData } from "./stack-data.js";
 import { fillWords, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
 import { isRole, roleMeanings, type Role } from "./roles.js";
 

@@ -9,7 +9,7 @@ import { ShelfError, type Place } from "../errors.js";
 import { inFolder, type ProjectPath } from "../paths.js";
 import { openDiskStore, type FileReader } from "../tree/index.js";
 import { readYaml } from "../yaml/index.js";
-import type { ArrangementData, EvidenceData, StackData, StackMark } from "./data.js";
+import type { ArrangementData, EvidenceData, StackData, StackMark } from "./stack-data.js";
 import { arrangementSchema } from "./schemas.js";
 import type { ShelfSource } from "./shelf.js";
 

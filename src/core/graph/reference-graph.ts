@@ -2,15 +2,7 @@
  * Who references whom: every file that a language reads, what each of its references means, and the same the other way
  * round. `check`, `survey` and `explain` stand on it; a move reads only what it needs (see `core/plan`).
  */
-import { existsSync } from "node:fs";
-import {
-  languageFor,
-  readHere,
-  readWithWorker,
-  type FileReading,
-  type LookupRules,
-  type Reference,
-} from "../languages/index.js";
+import { readTexts, type FileReading, type LookupRules, type Reference } from "../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import type { SourceTree } from "../tree/index.js";
@@ -54,9 +46,6 @@ export interface GraphInput {
   readonly kept?: KeptReadings | undefined;
   readonly progress?: Progress | undefined;
 }
-
-/** From this many files to read on, a worker thread helps. */
-const manyFiles = 600;
 
 const noUses: readonly Use[] = [];
 
@@ -172,9 +161,8 @@ async function readAll(
   progress: Progress,
 ): Promise<void> {
   const wanted = unread.map((index) => paths[index] ?? ("" as ProjectPath));
-  for (const language of new Set(wanted.map((path) => languageFor(path)))) await language?.prepare();
   let done = 0;
-  const pool = {
+  await readTexts({
     depth: "all",
     paths: wanted,
     textOf: (at: number): string => tree.text(wanted[at] ?? ("" as ProjectPath))?.text ?? "",
@@ -184,9 +172,5 @@ async function readAll(
       if (kept && path !== undefined) kept.keep(path, reading);
       if ((done += 1) % 128 === 0) progress("Reading files", done, wanted.length);
     },
-  } as const;
-  // The worker's script lies beside the built program; where it does not (a test on the sources), all is read here.
-  const script = new URL("./reading-worker.js", import.meta.url);
-  if (wanted.length >= manyFiles && existsSync(script)) await readWithWorker(script, pool);
-  else readHere(pool);
+  });
 }

@@ -24,8 +24,8 @@ export {
   scriptExtension,
   withoutScriptExtension,
   type CodeLanguage,
-} from "./javascript/source-language.js";
+} from "./javascript/index.js";
 export { extractFrom, languageFor, languages, readFrom, type FileReading } from "./registry.js";
-export { readHere, readWithWorker, type PoolInput } from "./reading-pool.js";
+export { readTexts, type PoolInput } from "./reading-pool.js";
 export { assetNamesIn } from "./asset-names.js";
 export { isNotReadYet } from "./not-read-yet.js";

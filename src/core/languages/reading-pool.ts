@@ -4,9 +4,10 @@
  * The main thread reads from the front of the list, the worker is handed small lots from its end until they meet; so
  * whoever is quicker does more. Answers are taken in between without giving up the thread.
  */
+import { existsSync } from "node:fs";
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from "node:worker_threads";
 import type { Extraction } from "./language.js";
-import { extractFrom, readFrom, type FileReading } from "./registry.js";
+import { extractFrom, languageFor, readFrom, type FileReading } from "./registry.js";
 
 /** A text and its place in the list. */
 export interface ReadingTask {
@@ -51,6 +52,19 @@ export function readOne<Depth extends ReadingDepth>(depth: Depth, text: string, 
     all: readFrom,
   };
   return readers[depth](text, path);
+}
+
+/** From this many files on, a worker thread helps. */
+const manyFiles = 600;
+
+/** The worker's script, beside the built program; where it is not there (a test on the sources), all is read here. */
+const script = new URL("./reading-worker.js", import.meta.url);
+
+/** Reads all, with the help of a worker where that pays. Loads the parsers that are needed. */
+export async function readTexts<Depth extends ReadingDepth>(input: PoolInput<Depth>): Promise<void> {
+  for (const language of new Set(input.paths.map((path) => languageFor(path)))) await language?.prepare();
+  if (input.paths.length >= manyFiles && existsSync(script)) await readWithWorker(script, input);
+  else readHere(input);
 }
 
 /** Reads all here, one after the other. The languages must have been prepared. */

@@ -65,8 +65,8 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
   const mains = entries.filter((entry) => isMain(entry));
   const at = (file: ProjectPath, offset: number): Position =>
     graph.tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
-  const unread = [...catalogue.entries.keys()].flatMap((file): Placed[] => {
-    const problem = graph.files.get(file)?.reading.problem;
+  const unread = [...catalogue.entries.values()].flatMap(({ path: file, isLeft }): Placed[] => {
+    const problem = isLeft ? undefined : graph.files.get(file)?.reading.problem;
     return problem ? [{ file, at: at(file, problem.offset), text: problem.message }] : [];
   });
   const onShelf = mains.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0).length;

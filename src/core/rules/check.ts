@@ -42,7 +42,8 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
     const findings = runRules(app, graph, { only });
     const sifted = sift(findings, accepted ?? {}, folder);
     const isWanted = ({ file }: { readonly file: ProjectPath }): boolean => changed?.has(file) ?? true;
-    const paths = [...app.catalogue.entries.keys()].filter((file) => isWanted({ file }));
+    const entries = [...app.catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
+    const paths = entries.map(({ path }) => path).filter((file) => isWanted({ file }));
     checked.push({
       app,
       hasList: accepted !== undefined,

@@ -1,5 +1,7 @@
 import { fileInOtherCase } from "./other-case.js";
-import type { Rule } from "./rule.js";
+import type { Reference } from "../languages/index.js";
+import { folderOf, joinPath, nameOf, type ProjectPath } from "../paths.js";
+import type { Rule, RuleContext } from "./rule.js";
 
 export const leadsNowhere: Rule = {
   name: "leads-nowhere",
@@ -14,7 +16,8 @@ export const leadsNowhere: Rule = {
         if (
           resolution.state === "unresolved" &&
           reference.kind !== "doc import" &&
-          !fileInOtherCase(context, path, reference)
+          !fileInOtherCase(context, path, reference) &&
+          !meansFolder(context, path, reference)
         )
           yield {
             file: path,
@@ -25,3 +28,10 @@ export const leadsNowhere: Rule = {
           };
   },
 };
+
+/** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */
+function meansFolder({ tree }: RuleContext, from: ProjectPath, { specifier, lookup }: Reference): boolean {
+  if (lookup !== "module" && !nameOf(specifier).includes(".")) return true;
+  const folder = lookup === "module" ? undefined : joinPath(folderOf(from), specifier);
+  return folder !== undefined && tree.hasFolder(folder.replace(/\/$/, "") as ProjectPath);
+}
