@@ -1,5 +1,5 @@
 /**
- * Writes what is made from the sources: the JSON Schemas in schema/, docs/configuration.md and docs/arrangements.md.
+ * Writes what is made from the sources: the JSON Schemas in schema/, docs/configuration.md, docs/arrangements.md, docs/rules.md.
  *
  *   node scripts/generate.mjs           write them
  *   node scripts/generate.mjs --check   only say which are not as they would be written (exit code 1)
@@ -17,6 +17,9 @@ export * as z from "zod/mini";
 export { configurationSchema } from "./src/core/project/schema.ts";
 export { arrangementSchema, shelfSchema } from "./src/core/arrangement/schemas.ts";
 export { makeShelves, aboutShelf } from "./src/core/arrangement/shelf.ts";
+export { rules } from "./src/core/rules/registry.ts";
+export { ruleGroups, ruleTable } from "./src/core/rules/rule-names.ts";
+export { checkSchema, surveySchema } from "./src/commands/json-schemas.ts";
 export { roleMeanings } from "./src/core/arrangement/roles.ts";
 `;
 await build({
@@ -31,6 +34,7 @@ await build({
 });
 const source = await import(pathToFileURL(join(folder, "source.mjs")).href);
 rmSync(folder, { recursive: true });
+const { rules, ruleGroups, ruleTable, checkSchema, surveySchema } = source;
 const { z, configurationSchema, arrangementSchema, shelfSchema, makeShelves, aboutShelf, roleMeanings } = source;
 
 /** @param {string} name */
@@ -43,6 +47,9 @@ const arrangements = [
 const files = {
   "schema/steady-shelf.schema.json": jsonSchema(configurationSchema, "steady-shelf.yaml"),
   "schema/arrangement.schema.json": jsonSchema(arrangementSchema, "An arrangement of Steady Shelf"),
+  "schema/check.schema.json": jsonSchema(checkSchema, "What `steady-shelf check --json` prints"),
+  "schema/survey.schema.json": jsonSchema(surveySchema, "What `steady-shelf survey --json` prints"),
+  "docs/rules.md": rulesPage(),
   "docs/configuration.md": configurationPage(),
   "docs/arrangements.md": arrangementsPage(),
 };
@@ -211,4 +218,74 @@ A stack gives the words: folders, extensions and cases as its people use them. A
 ${table.join("\n")}
 
 ${chapters.join("\n")}`;
+}
+
+/** Every rule with its reason and an example. */
+function rulesPage() {
+  const about = {
+    naming: "Files, folders and what they hold are called as their shelf wants it.",
+    placement: "Files lie where one looks for them.",
+    reach: "Who may reference whom.",
+    references: "Every reference leads somewhere, on every system, by a way that one can read.",
+    assets: "Pictures, fonts and sounds.",
+    state: "Actions and reducers.",
+    secrets: "What must not be in version control.",
+  };
+  const lines = [
+    "<!-- Made by scripts/generate.mjs from src/core/rules; change it there. -->",
+    "",
+    "# Rules of `check`",
+    "",
+    "How grave a finding is can be said in `steady-shelf.yaml`, for a group or for one rule, which comes first:",
+    "",
+    "```yaml",
+    "rules:",
+    "  naming: error",
+    "  telling-name: off",
+    "  crowded-folder: { severity: warning, most: 60 }",
+    "```",
+    "",
+    "`off`, `warning` and `error` are the words; `check` ends with 1 where there are errors, with `--strict` also where there are",
+    "warnings. What is to be left alone for good stands under `files:` (`src/legacy/**: leave`); what is only to be let be for now,",
+    "`check --accept` writes into `steady-shelf-accepted.yaml`.",
+    "",
+    "| rule | group | unless said otherwise |",
+    "| --- | --- | --- |",
+    ...rules.map((/** @type {{ name: string }} */ { name }) => {
+      const { group, severity, most } = ruleTable[name];
+      return `| [${name}](#${name}) | ${group} | ${severity}${most === undefined ? "" : `, \`most: ${most}\``} |`;
+    }),
+  ];
+  for (const group of ruleGroups) {
+    lines.push(
+      "",
+      `## ${group.charAt(0).toUpperCase()}${group.slice(1)}`,
+      "",
+      about[/** @type {keyof typeof about} */ (group)],
+    );
+    for (const { name, asks, why, wrong, right } of rules) {
+      if (ruleTable[name].group !== group) continue;
+      lines.push(
+        "",
+        `### ${name}`,
+        "",
+        asks,
+        "",
+        why,
+        "",
+        "Not so:",
+        "",
+        "```text",
+        wrong,
+        "```",
+        "",
+        "But so:",
+        "",
+        "```text",
+        right,
+        "```",
+      );
+    }
+  }
+  return `${lines.join("\n")}\n`;
 }

@@ -48,30 +48,35 @@ function randomFrom(seed: number): () => number {
   };
 }
 
+/** Moves of about half of the files into other folders, no two of one name into one. */
+function shuffle(root: string, seed: number): { from: string; to: string }[] {
+  const random = randomFrom(seed);
+  const files = readdirSync(join(root, "src"), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => posix.join(entry.parentPath.slice(root.length + 1).replaceAll("\\", "/"), entry.name));
+  const folders = [
+    "src/features/one",
+    "src/features/two/deep",
+    "src/it's [new]",
+    ...new Set(files.map((file) => posix.dirname(file))),
+  ];
+  // The entry stays; what two densities have travels together; two files of one name must not meet.
+  const movable = files.filter((file) => !/main\.tsx|apple-tree|global\.css/.test(file) && random() < 0.6);
+  const used = new Set(files);
+  return movable.flatMap((from) => {
+    const to = posix.join(folders[Math.floor(random() * folders.length)] ?? "src", posix.basename(from));
+    const stem = to.replace(/\.\w+$/, "");
+    if ([...used].some((path) => path === to || path.replace(/\.\w+$/, "") === stem)) return [];
+    used.add(to);
+    return [{ from, to }];
+  });
+}
+
 describe.each([1, 2, 3, 4])("the demo app, shuffled (seed %i)", (seed) => {
   test("compiles and bundles to the same, and comes back byte for byte", async () => {
     const root = demoCopy();
     const bytes = fingerprint(root);
-    const random = randomFrom(seed);
-    const files = readdirSync(join(root, "src"), { recursive: true, withFileTypes: true })
-      .filter((entry) => entry.isFile())
-      .map((entry) => posix.join(entry.parentPath.slice(root.length + 1).replaceAll("\\", "/"), entry.name));
-    const folders = [
-      "src/features/one",
-      "src/features/two/deep",
-      "src/it's [new]",
-      ...new Set(files.map((file) => posix.dirname(file))),
-    ];
-    // The entry stays; what two densities have travels together; two files of one name must not meet.
-    const movable = files.filter((file) => !/main\.tsx|apple-tree|global\.css/.test(file) && random() < 0.6);
-    const used = new Set(files);
-    const moves = movable.flatMap((from) => {
-      const to = posix.join(folders[Math.floor(random() * folders.length)] ?? "src", posix.basename(from));
-      const stem = to.replace(/\.\w+$/, "");
-      if ([...used].some((path) => path === to || path.replace(/\.\w+$/, "") === stem)) return [];
-      used.add(to);
-      return [{ from, to }];
-    });
+    const moves = shuffle(root, seed);
     expect(moves.length).toBeGreaterThan(15);
     writeFileSync(join(root, ".git", "plan.json"), JSON.stringify({ version: 1, moves }));
     const before = { errors: compile(root), bundle: await bundle(root) };
@@ -83,5 +88,36 @@ describe.each([1, 2, 3, 4])("the demo app, shuffled (seed %i)", (seed) => {
     expect(await bundle(root)).toBe(before.bundle);
     expect(run(root, ["undo", "--write"]).code).toBe(0);
     expect(fingerprint(root)).toBe(bytes);
+  });
+});
+
+describe.each([5, 6, 7])("the demo app, shuffled (seed %i) and repaired by check --fix", (seed) => {
+  test("compiles and bundles to the same, with fewer findings and none of the repaired ones", async () => {
+    const root = demoCopy();
+    const lines = [
+      "version: 1",
+      "stack: react-web",
+      "source: src",
+      "arrangement: layer-first",
+      "words: { style: theme }",
+    ];
+    writeFileSync(join(root, "steady-shelf.yaml"), `${lines.join("\n")}\n`);
+    const moves = shuffle(root, seed);
+    expect(moves.length).toBeGreaterThan(15);
+    writeFileSync(join(root, ".git", "plan.json"), JSON.stringify({ version: 1, moves }));
+    expect(run(root, ["move", "--plan", ".git/plan.json", "--write"]).err).toBe("");
+    const before = { errors: compile(root), bundle: await bundle(root), bytes: fingerprint(root) };
+    const found = (): unknown[] => run(root, ["check", "--json"]).json().findings as unknown[];
+    const wrong = found();
+    const { moves: repaired, proof } = run(root, ["check", "--fix", "--write", "--json"]).json() as {
+      moves: unknown[];
+      proof: { different: unknown[] };
+    };
+    expect(repaired.length).toBeGreaterThan(10);
+    expect(proof.different).toEqual([]);
+    expect([compile(root), await bundle(root)]).toEqual([before.errors, before.bundle]);
+    expect(found().length).toBeLessThan(wrong.length / 2);
+    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect(fingerprint(root)).toBe(before.bytes);
   });
 });

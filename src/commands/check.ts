@@ -1,9 +1,10 @@
 /** `steady-shelf check`: what is not as it should be; with `--fix` the repair, with `--accept` the list of what is let be. */
 import { ShelfError } from "../core/errors.js";
 import type { ProjectPath } from "../core/paths.js";
-import { check, rulesNamed, type Checked } from "../core/rules/index.js";
+import { check, rules, rulesNamed, ruleTable, type Checked } from "../core/rules/index.js";
 import type { FileReader } from "../core/tree/index.js";
-import { checkView } from "../terminal/check-view.js";
+import { checkView, whyView } from "../terminal/check-view.js";
+import { screenFor } from "../terminal/screen.js";
 import type { Context } from "./context.js";
 import { formatOf } from "./formats/index.js";
 import { look, lookAndSay, type LookingOptions } from "./looking.js";
@@ -12,6 +13,7 @@ import { look, lookAndSay, type LookingOptions } from "./looking.js";
 export interface CheckOptions extends LookingOptions {
   readonly rule?: string | undefined;
   readonly changed?: string | undefined;
+  readonly why?: string | undefined;
   readonly by: "rule" | "file";
   readonly format?: "text" | "json" | "sarif" | "junit" | "github" | "gitlab" | "azure" | undefined;
   readonly fix: boolean;
@@ -23,7 +25,8 @@ export interface CheckOptions extends LookingOptions {
 /** Runs the command; gives the exit code. */
 export async function runCheck(typed: CheckOptions): Promise<number> {
   const options = { ...typed, json: typed.json === true || typed.format === "json" };
-  const { rule, changed, by, format, strict, all } = options;
+  const { rule, changed, by, format, strict, all, why } = options;
+  if (why !== undefined) return sayWhy(why, options);
   const only = rule === undefined ? undefined : rulesNamed(rule.split(",").filter(Boolean));
   if (options.accept || options.fix) {
     const looking = await look(options);
@@ -39,6 +42,27 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
       return { text: textOf(context, found, options), code: exitCode(found, options) };
     },
   );
+}
+
+/** Says what the rules that a word names ask for, and why. */
+function sayWhy(word: string, options: CheckOptions): number {
+  const names = rulesNamed([word]);
+  const wanted = rules.filter(({ name }) => names.includes(name));
+  const screen = screenFor(process.stdout, process.env);
+  const told = wanted.map(({ name, asks, why, wrong, right }) => ({
+    name,
+    ...ruleTable[name],
+    asks,
+    why,
+    wrong,
+    right,
+  }));
+  const text =
+    options.json === true
+      ? JSON.stringify({ version: 1, rules: told }, undefined, 2)
+      : wanted.map((each) => whyView(each, screen)).join("\n\n");
+  process.stdout.write(`${text}\n`);
+  return 0;
 }
 
 /** 1 where something is to be mended: an error, or a warning where those count, too. */

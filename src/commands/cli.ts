@@ -178,6 +178,7 @@ function checkOptions(args: Argv<CommonOptions>) {
       "$0 check\n$0 check --fix --write\n\nEnds with 1 where there are errors (with --strict also where there are warnings).",
     )
     .option("rule", { type: "string", requiresArg: true, describe: "Only these rules or groups: naming,leads-nowhere" })
+    .option("why", { type: "string", requiresArg: true, describe: "Say what a rule asks for and why, with an example" })
     .option("changed", { type: "string", describe: "Only files that differ from a commit (default: the last)" })
     .option("by", {
       choices: ["rule", "file"] as const,

@@ -103,7 +103,7 @@ const catalogue = {
   ACCEPTED_UNREADABLE: {
     refusal: "usage",
     what: (d) => `The list of accepted findings cannot be read: ${d.reason}`,
-    next: () => "Correct it, or write it anew with `steady-shelf check --accept --write`.",
+    next: () => "Correct it; or delete it, and write it anew with `steady-shelf check --accept --write`.",
   },
   COMMIT_UNKNOWN: {
     refusal: "usage",

@@ -1,5 +1,5 @@
 /** How findings are shown: how many there are, then by rule or by file, worst first, each with its place and its repair. */
-import { ruleTable, rules, type Checked, type Finding } from "../core/rules/index.js";
+import { ruleTable, rules, type Checked, type Finding, type Rule } from "../core/rules/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "./words.js";
 
@@ -129,6 +129,23 @@ function severityMark({ severity }: Finding, { palette }: Screen): string {
   return severity === "error" ? palette.bad("✗ error") : palette.leaves("! warning");
 }
 
+/** What a rule asks for and why, with an example. */
+export function whyView({ name, asks, why, wrong, right }: Rule, { palette, width }: Screen): string {
+  const { group, severity } = ruleTable[name];
+  const example = (title: string, text: string): string[] => [
+    `  ${palette.strong(title)}`,
+    ...text.split("\n").map((line) => `    ${line}`),
+  ];
+  return [
+    `${palette.strong(name)}  ${palette.faint(`${group}; ${severity === "error" ? "an error" : `a ${severity}`} unless the configuration says otherwise`)}`,
+    wrap(asks, width, "  "),
+    wrap(why, width, "  "),
+    "",
+    ...example("not so", wrong),
+    ...example("but so", right),
+  ].join("\n");
+}
+
 /** One finding: its place, and what is wrong there; on two lines where one is too short. */
 export function findingLine(finding: Finding, { palette, width }: Screen): string {
   const place = finding.at ? `${finding.file}:${finding.at.line}:${finding.at.column}` : finding.file;
@@ -173,7 +190,7 @@ function footLines(checked: readonly Checked[], { palette, width }: Screen, { is
     lines.push("`check --accept` lets today's findings be, so that only new ones fail.");
   if (findings.length > 0)
     lines.push(
-      `Why a rule is there: docs/rules.md. How grave it is: \`rules:\` in steady-shelf.yaml (${[...hasGroups].join(", ")}).`,
+      `\`check --why RULE\` says why a rule is there; \`rules:\` in steady-shelf.yaml says how grave it is (${[...hasGroups].join(", ")}).`,
     );
   return lines.flatMap((line) => wrap(line, width).split("\n")).map(palette.faint);
 }

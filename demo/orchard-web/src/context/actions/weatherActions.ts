@@ -2,12 +2,12 @@ import type { Reading } from "@/services/weatherService";
 
 export type ReadingAction =
   | { readonly type: "weather/loaded"; readonly entries: readonly Reading[] }
-  | { readonly type: "weather/added"; readonly entry: Reading };
+  | { readonly type: "harvest/added"; readonly entry: Reading };
 
 export function weatherLoaded(entries: readonly Reading[]): ReadingAction {
   return { type: "weather/loaded", entries };
 }
 
 export function weatherAdded(entry: Reading): ReadingAction {
-  return { type: "weather/added", entry };
+  return { type: "harvest/added", entry };
 }

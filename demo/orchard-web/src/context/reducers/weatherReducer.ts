@@ -5,7 +5,7 @@ export function weatherReducer(state: WeatherState, action: ReadingAction): Weat
   switch (action.type) {
     case "weather/loaded":
       return { entries: action.entries, loading: false };
-    case "weather/added":
+    case "harvest/added":
       return { ...state, entries: [...state.entries, action.entry] };
   }
 }

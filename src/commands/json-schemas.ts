@@ -1,0 +1,102 @@
+/** The documents of `check --json` and `survey --json`, from which `schema/check.json` and `schema/survey.json` are made. */
+import * as z from "zod/mini";
+import { described } from "../core/arrangement/schemas.js";
+import { ruleNames, type RuleName } from "../core/rules/rule-names.js";
+
+const text = z.string();
+const number = z.number();
+const rule = z.enum(ruleNames as readonly [RuleName, ...RuleName[]]);
+const path = described(text, "From the project's root, with `/`.");
+const position = z.strictObject({ line: number, column: number });
+
+const repair = z.strictObject({
+  kind: z.enum(["move", "respell"]),
+  safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),
+  moves: z.optional(z.array(z.strictObject({ from: path, to: path }))),
+});
+
+/** One finding. */
+export const findingSchema = z.strictObject({
+  rule,
+  severity: z.enum(["warning", "error"]),
+  file: path,
+  at: z.optional(described(position, "Lines and columns from 1; the whole file is meant without it.")),
+  message: text,
+  advice: text,
+  about: z.optional(
+    described(text, "What it is about besides the file; with rule and file it stays the same from day to day."),
+  ),
+  repair: z.optional(repair),
+});
+
+/** What `check --json` prints. */
+export const checkSchema = z.strictObject({
+  version: z.literal(1),
+  errors: number,
+  warnings: number,
+  accepted: described(number, "Findings that were accepted earlier; they are not in `findings`."),
+  files: number,
+  findings: z.array(findingSchema),
+  acceptedButGone: described(
+    z.array(z.strictObject({ file: text, line: text })),
+    "Lines of the list of accepted findings that no finding answers to.",
+  ),
+  unread: described(
+    z.array(z.strictObject({ file: path, at: position, reason: text })),
+    "Files with a syntax error, around which something may be missing.",
+  ),
+});
+
+const judgement = z.strictObject({
+  is: z.nullable(text),
+  confidence: described(number, "From 0 to 1."),
+  orElse: z.optional(described(text, "The rival, where it comes close.")),
+  evidence: z.array(z.strictObject({ for: text, weight: number, because: text })),
+});
+const count = z.strictObject({ name: text, files: number });
+const placed = z.strictObject({ file: path, at: position, text });
+
+const surveyedApp = z.strictObject({
+  folder: path,
+  stack: text,
+  language: z.enum(["typescript", "javascript"]),
+  source: path,
+  arrangement: z.strictObject({
+    name: text,
+    guessed: described(z.boolean(), "Whether no configuration names it."),
+  }),
+  files: number,
+  catalogued: described(number, "Files of the app's own code, style and assets."),
+  roles: z.array(count),
+  features: z.array(count),
+  references: number,
+  folders: described(z.array(count), "The largest, at most five."),
+  scatter: z.array(z.strictObject({ feature: text, files: number, folders: number, steps: number })),
+  cycles: z.array(z.array(text)),
+  unresolved: z.array(placed),
+  unreferenced: z.array(path),
+  sameContent: z.array(z.array(path)),
+  unread: z.array(placed),
+  onShelf: number,
+  onNone: number,
+  next: z.array(z.strictObject({ command: text, why: text })),
+  unsure: described(z.array(path), "Files of whose role or feature nobody can be sure."),
+  catalogue: z.array(
+    z.strictObject({
+      file: path,
+      role: judgement,
+      feature: judgement,
+      shelf: z.nullable(text),
+      companionOf: z.optional(path),
+      index: z.optional(z.boolean()),
+      left: z.optional(z.boolean()),
+    }),
+  ),
+});
+
+/** What `survey --json` prints. */
+export const surveySchema = z.strictObject({
+  version: z.literal(1),
+  commits: described(z.nullable(number), "Commits that were looked at; `null` without a history."),
+  apps: z.array(surveyedApp),
+});
