@@ -171,5 +171,5 @@ function showRepairs(context: Context, { repairs, plan, open, checked, options, 
       context.say(screen.palette.faint(`    … and ${findings.length - shown.length} more (--all)`));
   };
   list("not certain; without --write, each is offered in a terminal", open);
-  list("left, because another repair stands in the way", repairs.left);
+  list("left: a file that cannot be read yet seems to name them, or another repair stands in the way", repairs.left);
 }

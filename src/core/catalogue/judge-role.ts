@@ -38,13 +38,15 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   if (certainOnes.length > 0) return weigh(certainOnes);
   if (question.source !== rootPath && !isBelow(question.path, question.source))
     return weigh(byPlaceOutside(question, parts));
-  const found = [
-    ...byFolder(question),
-    ...byName(question, parts),
-    ...byContent(question.outline ?? nothingSaid, question),
-    ...byUse(question),
-  ];
-  return weigh(doubted(found, question));
+  const named = byName(question, parts);
+  // Services, commands and repositories are functions, too: where the name says which, that says nothing more.
+  const isNamed = named.some(
+    ({ for: role, weight }) => weight >= 0.6 && role !== "helper" && question.clues.plain.has(role),
+  );
+  const content = byContent(question.outline ?? nothingSaid, question).map((each) =>
+    isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each,
+  );
+  return weigh(doubted([...byFolder(question), ...named, ...content, ...byUse(question)], question));
 }
 
 /** Extensions, endings and folders that leave no doubt. */

@@ -20,8 +20,8 @@ export const noShelf: Rule = {
       const isIndexOfAll = folderOf(path) === layout.source && keyOf(nameOf(path)).startsWith("index");
       if (isIndexOfAll) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
-      const isSure =
-        role.confidence >= certain && entry.feature.confidence >= certain && !clues.vague.has(keyOf(nameOf(path)));
+      const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");
+      const isSure = role.confidence >= certain && isFeatureSure && !clues.vague.has(keyOf(nameOf(path)));
       yield {
         file: path,
         says: `it lies on no shelf${role.is === undefined ? "" : `; it seems to be ${aRole(role.is)}`}`,
