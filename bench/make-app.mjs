@@ -12,8 +12,8 @@ const kinds = [
   ["components", "Badge.tsx"],
   ["components", "Form.tsx"],
   ["components", "Chart.tsx"],
-  ["hooks", "Data.ts"],
-  ["hooks", "Filter.ts"],
+  ["hooks", "Data.ts", "use"],
+  ["hooks", "Filter.ts", "use"],
   ["services", "Service.ts"],
   ["services", "Cache.ts"],
   ["context", "Reducer.ts"],
@@ -45,9 +45,7 @@ export function makeApp(root, size) {
     JSON.stringify({ compilerOptions: { jsx: "react-jsx", paths: { "@/*": ["./src/*"] } }, include: ["src"] }),
   );
   for (let feature = 0; feature < features; feature += 1) {
-    kinds.forEach(([folder = "", ending = ""], kind) =>
-      write(pathOf(folder, feature, ending), textOf(feature, kind, features)),
-    );
+    kinds.forEach((_, kind) => write(pathOf(feature, kind), textOf(feature, kind, features)));
   }
   execFileSync("git", ["init", "-q"], { cwd: root });
   execFileSync("git", ["add", "-A"], { cwd: root });
@@ -58,9 +56,10 @@ export function makeApp(root, size) {
   );
 }
 
-/** Ten sub-folders a layer keep folders at a believable size. @param {string} folder @param {number} feature @param {string} ending */
-function pathOf(folder, feature, ending) {
-  return `src/${folder}/area${feature % 50}/Plot${feature}${ending}`;
+/** Fifty sub-folders a layer keep folders at a believable size. @param {number} feature @param {number} kind */
+function pathOf(feature, kind) {
+  const [folder = "", ending = "", head = ""] = kinds[kind] ?? [];
+  return `src/${folder}/area${feature % 50}/${head}Plot${feature}${ending}`;
 }
 
 /** @param {number} feature @param {number} kind @param {number} features */
@@ -72,20 +71,28 @@ function textOf(feature, kind, features) {
     (step) => /** @type {const} */ ([(kind + step * 3) % 13, step === 5 ? (feature * 7 + kind) % features : feature]),
   );
   targets.forEach(([target, other], index) => {
-    const [toFolder = "", toEnding = ""] = kinds[target] ?? [];
     if (target === kind && other === feature) return;
     const aliased = (feature + kind + index) % 3 === 0;
-    const name = `src/${toFolder}/area${other % 50}/Plot${other}${toEnding.replace(/\.tsx?$/, "")}`;
+    const name = pathOf(other, target).replace(/\.tsx?$/, "");
     const spelled = aliased ? name.replace("src/", "@/") : relative(`src/${folder}/area${feature % 50}`, name);
     lines.push(`import { value as value${index} } from "${spelled}";`);
   });
+  // A component shows a picture, as a screen does: each has one of its own.
+  const picture = { "Badge.tsx": 17, "Screen.tsx": 18 }[ending];
+  if (picture)
+    lines.push(`import picture from "${relative(`src/${folder}/area${feature % 50}`, pathOf(feature, picture))}";`);
   if (ending.includes(".test.")) lines.push(`vi.mock("../../services/area${feature % 50}/Plot${feature}Service");`);
   const body = Array.from(
     { length: 30 },
     (_, line) =>
       `  const step${line} = (input: number): number => input * ${line + kind} + ${feature}; // row ${line} of the plot`,
   );
-  return `${lines.join("\n")}\n\n/** Part ${kind} of plot ${feature}. */\nexport function value(start: number): number {\n${body.join("\n")}\n  return step0(start) + step29(start);\n}\n`;
+  const own = pathOf(feature, kind).split("/").at(-1)?.replace(/\..*$/, "") ?? "";
+  const drawn = ending.endsWith(".tsx")
+    ? `\nexport function ${own}() {\n  return <p>{value(${picture ? "picture.length" : "1"})}</p>;\n}\n`
+    : "";
+  const hook = own.startsWith("use") ? `\nexport function ${own}() {\n  return useState(value(1));\n}\n` : "";
+  return `${lines.join("\n")}\n\n/** Part ${kind} of plot ${feature}. */\nexport function value(start: number): number {\n${body.join("\n")}\n  return step0(start) + step29(start);\n}\n${drawn}${hook}`;
 }
 
 /** @param {string} from @param {string} to */

@@ -56,11 +56,11 @@ export async function lookAndSay(
   const key = JSON.stringify([...command, json, standing, screen.width, screen.palette.strong("x"), store.root]);
   let output = options.cache ? await findOutput(store, key) : undefined;
   if (!output) {
-    const reader = new TracedReader(store);
+    const reader = options.cache ? new TracedReader(store) : store;
     const analysis = await lookWith(context, reader, options, standing);
     output = await tell({ context, analysis }, reader);
     context.progress.clear();
-    if (options.cache && reader.trace) keepOutput(store, key, output, reader.trace);
+    if (reader instanceof TracedReader && reader.trace) keepOutput(store, key, output, reader.trace);
   }
   context.say(output.text);
   return output.code;

@@ -65,6 +65,7 @@ const newWebApp: Tour = {
       run: ["add", "component", "appleBasket", "--feature", "Harvest"],
       code: 2,
     },
+    { say: "What was made so, check finds no fault with.", run: ["check", "--strict"] },
   ],
   judge: "TypeScript",
   undo: 3,
@@ -88,6 +89,36 @@ const newTheme: Tour = {
     },
   ],
   judge: "Sass",
+  undo: 3,
+};
+
+/** The same app, taken over by somebody new. */
+const takenOver: Tour = {
+  folder: "orchard-taken-over",
+  begin: "Somebody takes over Pippin Row's web app. What is in it?",
+  copy: { from: "orchard-web" },
+  files: {},
+  stops: [
+    { say: "Five seconds for a first look: roles, features, what is far apart, what nothing uses.", run: ["survey"] },
+    {
+      say: "Why is one file taken for what it is, and who uses it?",
+      run: ["explain", "src/components/DataTable.tsx"],
+    },
+    { say: "Write down what the app is to be; from then on it is held to that.", run: ["init", "--write"] },
+    { say: "What is not so? Errors end with 1, for a build that should stop.", run: ["check"], code: 1 },
+    { say: "Why should a component not do that?", run: ["check", "--why", "bound-component"] },
+    {
+      say: "What is certain is repaired, in one step, proved like any move. What is not stays, and is offered in a terminal.",
+      run: ["check", "--fix", "--write"],
+      code: 1,
+    },
+    {
+      say: "The rest was there before. It is accepted for now, in a file that shrinks as it is repaired …",
+      run: ["check", "--accept", "--write"],
+    },
+    { say: "… so that only what is new fails.", run: ["check"] },
+  ],
+  judge: "TypeScript",
   undo: 3,
 };
 
@@ -140,4 +171,4 @@ const grownApp: Tour = {
 };
 
 /** All tours, in the order in which people work. */
-export const tours: readonly Tour[] = [newWebApp, newTheme, grownApp];
+export const tours: readonly Tour[] = [newWebApp, newTheme, takenOver, grownApp];

@@ -150,7 +150,8 @@ export class Layout {
   /** Whether a path is the file that speaks for a feature. */
   isPublicIndex(path: ProjectPath): boolean {
     const { index } = this.stack;
-    const standing = index && this.standingOf(path);
+    // Where no shelf is a feature's, there is nothing to speak for one; asked for every file.
+    const standing = this.#featureHead && index && this.standingOf(path);
     if (!standing || standing.feature === undefined || this.featureFolder(standing.feature) !== folderOf(path))
       return false;
     const wanted = index.file.replace("{snake}", inCase(splitWords(standing.feature), "snake"));

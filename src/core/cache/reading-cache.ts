@@ -5,12 +5,12 @@
  * The file has one line a reading: its key, a tab, the reading as JSON. What is broken, cut short, or from another version is
  * passed over as if nothing were there; so the folder may be deleted at any time.
  */
-import { hash } from "node:crypto";
 import type { KeptReadings } from "../graph/index.js";
 import { languageFor, type FileReading } from "../languages/index.js";
 import { nameOf, type ProjectPath } from "../paths.js";
 import type { FileStore } from "../tree/index.js";
 import { readingVersion, readKept, writeKept } from "./cache-file.js";
+import { digest } from "./traced-reader.js";
 import { packReading, unpackReading } from "./pack.js";
 
 const file = "readings";
@@ -54,7 +54,7 @@ export class ReadingCache implements KeptReadings {
 function keyOf(path: ProjectPath, bytes: Buffer): string {
   const name = nameOf(path);
   const extension = languageFor(name)?.extensions.find((each) => name.endsWith(each)) ?? "";
-  return hash("sha1", bytes, "base64") + extension;
+  return digest(bytes) + extension;
 }
 
 function readLines(store: FileStore): Map<string, string> {

@@ -97,8 +97,14 @@ export class TracedReader implements FileReader {
 
 /** The digest that a file's bytes have in a trace. */
 export function digest(content: string | Buffer): string {
-  return hash("sha1", content, "base64");
+  if (typeof content === "string") return hash("sha1", content, "base64");
+  let found = digests.get(content);
+  if (found === undefined) digests.set(content, (found = hash("sha1", content, "base64")));
+  return found;
 }
+
+/** Bytes that were just read are asked for twice: by the trace, and by the readings that are kept. */
+const digests = new WeakMap<Buffer, string>();
 
 /** What is looked at of a file's state: its kind, mode and size. Which number it has on the disk means nothing. */
 function statDigest(stat: FileStat | undefined): string {

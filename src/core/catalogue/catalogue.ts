@@ -67,8 +67,10 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const leaders = leadersOf(paths);
   const uses = effectiveUses(graph);
   addImportedSheets(paths, leaders, { graph, clues });
-  const isIndex = (path: ProjectPath): boolean =>
-    graph.files.get(path)?.reading.outline.onlyPassesOn === true || layout.isPublicIndex(path);
+  const indexes = new Set(
+    paths.filter((path) => graph.files.get(path)?.reading.outline.onlyPassesOn === true || layout.isPublicIndex(path)),
+  );
+  const isIndex = (path: ProjectPath): boolean => indexes.has(path);
   const lead = paths.filter((path) => !leaders.has(path));
   const roleInput: RoleInput = { ...input, clues, decide, uses };
   const roles = new Map<ProjectPath, Judgement<Role>>();

@@ -37,8 +37,8 @@ export function cluesOf(stack: StackData): Clues {
     for (const part of said.parts ?? []) folders.set(keyOf(part.folder), role);
     for (const word of said.also ?? []) folders.set(keyOf(nameOf(word)), role);
   }
-  // The stack's own words come last, so that they win.
-  for (const [role, said] of entries(stack.roles))
+  // The stack's own words come last, so that they win; of two roles with one word, the first.
+  for (const [role, said] of entries(stack.roles).reverse())
     if (said.folder !== ".") folders.set(keyOf(nameOf(said.folder)), role);
   return {
     folders,

@@ -40,7 +40,7 @@ const onlooking: ReadonlySet<Role> = new Set(["test", "story", "entry", "navigat
 /** Judges every file. */
 export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
   const own = new Map(input.paths.map((path) => [path, ownEvidence(path, input)]));
-  let judged = new Map<ProjectPath, Judged>();
+  const judged = new Map<ProjectPath, Judged>();
   for (const [path, evidence] of own) judged.set(path, weigh(evidence));
   // Folder and name decide where they are plain. For the rest, what a round finds out is ground for the next; after three,
   // what is left depends on itself.
@@ -50,10 +50,10 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
   const trust = [0, 0.45, 0.75][input.names.all.length] ?? 1;
   const doubted = (each: Evidence): Evidence => (each.for === shared ? each : { ...each, weight: each.weight * trust });
   for (let round = 1; round <= 3; round += 1) {
-    const next = new Map(judged);
+    const next: [ProjectPath, Judged][] = [];
     for (const [path, evidence] of open)
-      next.set(path, weigh([...evidence, ...byUse(path, users.get(path) ?? [], judged, input).map(doubted)]));
-    judged = next;
+      next.push([path, weigh([...evidence, ...byUse(path, users.get(path) ?? [], judged, input).map(doubted)])]);
+    for (const [path, judgement] of next) judged.set(path, judgement);
   }
   return byHistory(judged, own, input);
 }

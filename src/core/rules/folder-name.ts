@@ -1,6 +1,6 @@
 import { keyOf } from "../catalogue/index.js";
 import { inCase, splitWords } from "../names/index.js";
-import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
 import { isFeatureCase } from "./places.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -12,8 +12,9 @@ export const folderName: Rule = {
   right: "src/features/harvest/\nsrc/features/rota/hooks/",
   *find(context) {
     const { layout } = context.app;
-    for (const folder of [...context.tree.folders].sort()) {
-      if (!isBelow(folder, layout.source) || !context.entries.some(({ path }) => isBelow(path, folder))) continue;
+    const inhabited = new Set(context.entries.flatMap(({ path }) => foldersAbove(path)));
+    for (const folder of [...inhabited].sort()) {
+      if (!isBelow(folder, layout.source)) continue;
       const wanted = wantedName(context, folder);
       if (wanted !== undefined && wanted !== nameOf(folder)) yield finding(context, folder, wanted);
     }

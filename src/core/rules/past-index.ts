@@ -9,6 +9,7 @@ export const pastIndex: Rule = {
   wrong: 'import { rotaReducer } from "../../rota/state/rotaReducer";',
   right: 'import { useRota } from "../../rota";',
   *find(context) {
+    if (!context.app.layout.publicIndex) return;
     for (const { from, to, reference } of reachings(context)) {
       const problem = reachProblem(context.app.layout, from, to);
       if (problem?.kind === "past index")

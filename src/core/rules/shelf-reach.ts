@@ -9,6 +9,7 @@ export const shelfReach: Rule = {
   wrong: 'features/trees/domain/tree.ts    import { TreeCard } from "../presentation/TreeCard";',
   right: 'features/trees/presentation/TreeCard.tsx    import type { Tree } from "../domain/tree";',
   *find(context) {
+    if (!context.app.layout.shelves.some(({ reaches }) => reaches)) return;
     for (const { from, to, reference } of reachings(context)) {
       const problem = reachProblem(context.app.layout, from, to);
       if (problem?.kind === "shelf")
