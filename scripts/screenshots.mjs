@@ -41,6 +41,16 @@ const shots = {
   "init-begun": { before: [], run: "init", rows: 24 },
   "move-preview": { before: [], run: chart, rows: 29 },
   "move-write": { before: [], run: "move src/components/TreeCard src/features/trees/ --write", rows: 28 },
+  survey: { before: ["init --write"], run: "survey", rows: 47 },
+  explain: { before: ["init --write"], run: "explain src/components/DataTable.tsx", rows: 32 },
+  check: { before: ["init --write"], run: "check", rows: 47 },
+  "check-fix": { before: ["init --write"], run: "check --fix --rule naming", rows: 44 },
+  "check-fix-ask": { before: ["init --write", "check --fix --write"], run: "check --fix", rows: 12 },
+  "check-accepted": {
+    before: ["init --write", "check --fix --write", "check --accept --write"],
+    run: "check",
+    rows: 8,
+  },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
   history: {
     before: [
@@ -76,10 +86,13 @@ async function take(name, { before, run, rows, files }) {
   for (const [path, text] of Object.entries(files ?? {})) writeFileSync(join(app, path), text);
   execFileSync("git", ["init", "-q"], { cwd: app });
   execFileSync("git", ["add", "-A"], { cwd: app });
+  const who = ["-c", "user.name=Pippin Row", "-c", "user.email=orchard@pippin-row.example"];
+  execFileSync("git", [...who, "commit", "-q", "-m", "The orchard's app"], { cwd: app });
   const program = join(folder, "steady-shelf");
   writeFileSync(program, `#!/bin/sh\nexec node ${join(root, "dist", "bin.js")} "$@"\n`);
   chmodSync(program, 0o755);
-  for (const words of before) execFileSync(program, words.split(" "), { cwd: app, stdio: "ignore" });
+  // A check ends with 1 where there are errors.
+  for (const words of before) spawnSync(program, words.split(" "), { cwd: app, stdio: "ignore" });
   const script = join(folder, "show.sh");
   writeFileSync(
     script,

@@ -48,7 +48,7 @@ describe("survey", () => {
     const first = run(root, ["survey"]);
     expect(first).toMatchObject({ code: 0, err: "" });
     expect(first.out).toMatch(/^React for the web in TypeScript, \d+ files, 5 features/);
-    expect(first.out).toMatch(/component +\d+ +█+[^]*scatter[^]*largest folders[^]*✓ every reference leads to a file/);
+    expect(first.out).toMatch(/component +\d+ +━+[^]*scatter[^]*largest folders[^]*✓ every reference leads to a file/);
     expect(first.out).toMatch(/next\n +steady-shelf init/);
     expect(first.out.split("\n").filter((line) => line.length > 100)).toEqual([]);
     expect(run(root, ["survey"]).out).toBe(first.out);
@@ -229,6 +229,16 @@ describe("check", () => {
     expect(existsSync(join(root, "src/hooks/useHarvest.ts"))).toBe(true);
     expect(run(root, ["undo", "--write"]).code).toBe(0);
     expect(readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8")).toBe(list);
+  });
+
+  test("accepting one rule's findings leaves what was accepted of the others", () => {
+    const root = demoApp();
+    run(root, ["check", "--accept", "--rule", "naming", "--write"]);
+    run(root, ["check", "--accept", "--rule", "action-twice", "--write"]);
+    const list = readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8");
+    expect(list).toContain("- file-name\n");
+    expect(list).toContain("- action-twice harvest/added\n");
+    expect(findingsOf(root)).toHaveLength(ofDemo.length - 3);
   });
 
   test.each([

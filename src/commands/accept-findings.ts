@@ -1,6 +1,6 @@
 /** `steady-shelf check --accept`: writes down what is found today, so that only new findings fail. */
 import { CreationDraft, type Creation } from "../core/creation/index.js";
-import { acceptedPath, writeAccepted, type Checked } from "../core/rules/index.js";
+import { acceptedPath, changeAccepted, writeAccepted, type Checked } from "../core/rules/index.js";
 import { count } from "../terminal/words.js";
 import { carryOutOrShow } from "./carry-out.js";
 import type { CheckOptions } from "./check.js";
@@ -45,11 +45,11 @@ export async function acceptFindings(
 
 function drawUp({ store }: Looking["context"], checked: readonly Checked[]): Creation {
   const draft = new CreationDraft(store);
-  for (const { app, fresh, accepted, hasList } of checked) {
+  for (const { app, fresh, gone, list } of checked) {
     const { folder } = app.app;
     const path = acceptedPath(folder);
-    const text = writeAccepted([...accepted, ...fresh], folder);
-    if (hasList) draft.edit(path, () => text, "accepted findings");
+    const text = writeAccepted(changeAccepted(list ?? {}, folder, { add: fresh, drop: gone }));
+    if (list) draft.edit(path, () => text, "accepted findings");
     else if (fresh.length > 0) draft.make(path, text, "accepted findings");
   }
   return draft.finish();

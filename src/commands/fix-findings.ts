@@ -1,9 +1,10 @@
 /** `steady-shelf check --fix`: the safe repairs as one plan; the others are offered one by one where a person can be asked. */
 import { ShelfError } from "../core/errors.js";
-import { folderOf, nameOf, type ProjectPath } from "../core/paths.js";
+import { folderOf, nameOf } from "../core/paths.js";
 import type { NewText, Plan } from "../core/plan/index.js";
 import {
   acceptedPath,
+  changeAccepted,
   planRepairs,
   writeAccepted,
   type Checked,
@@ -38,7 +39,7 @@ export async function fixFindings(
   const chosen = context.canAsk && !options.write ? await askOneByOne(unsure) : [];
   const repairs = await planRepairs(project, [...sure, ...chosen], { progress: context.progress.report });
   context.progress.clear();
-  const plan = withLists(repairs.plan, checked, repairs.repaired, project.tree);
+  const plan = withLists(repairs.plan, checked, project.tree);
   const open = unsure.filter((finding) => !chosen.includes(finding));
   const isNothing = plan.moves.length + plan.edits.length + plan.texts.length === 0;
   const show = (change?: string): void =>
@@ -101,26 +102,16 @@ async function askOneByOne(findings: readonly Finding[]): Promise<Finding[]> {
   return chosen;
 }
 
-/** Lists of accepted findings follow the files that move, and lose what is repaired or gone. */
-function withLists(plan: Plan, checked: readonly Checked[], repaired: readonly Finding[], tree: SourceTree): Plan {
-  const targets = new Map(plan.moves.map(({ from, to }) => [from as string, to]));
-  const moved = (path: string): ProjectPath => targets.get(path) ?? (path as ProjectPath);
-  const texts: NewText[] = [];
-  for (const { app, accepted, hasList } of checked) {
+/** Lists of accepted findings follow the files that move, and lose what is gone. */
+function withLists(plan: Plan, checked: readonly Checked[], tree: SourceTree): Plan {
+  const moved = new Map(plan.moves.map(({ from, to }) => [from, to]));
+  const texts = checked.flatMap(({ app, gone, list }): NewText[] => {
     const file = acceptedPath(app.app.folder);
-    const before = hasList && tree.has(file) ? tree.text(file)?.text : undefined;
-    if (before === undefined) continue;
-    const kept = accepted.filter((finding) => !repaired.includes(finding));
-    const after = writeAccepted(
-      kept.map((finding) => ({
-        ...finding,
-        file: moved(finding.file),
-        ...(finding.about !== undefined && { about: moved(finding.about) }),
-      })),
-      app.app.folder,
-    );
-    if (after !== before) texts.push({ file, before, after });
-  }
+    const before = list && tree.has(file) ? tree.text(file)?.text : undefined;
+    if (!list || before === undefined) return [];
+    const after = writeAccepted(changeAccepted(list, app.app.folder, { drop: gone, moved }));
+    return after === before ? [] : [{ file, before, after }];
+  });
   return texts.length === 0 ? plan : { ...plan, texts: [...plan.texts, ...texts] };
 }
 

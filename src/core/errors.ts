@@ -134,7 +134,8 @@ const catalogue = {
   STACK_UNSURE: {
     refusal: "usage",
     what: (d) => `Nothing in ${d.path} tells how the app is built.`,
-    next: (d) => `Say it with --stack: ${(d.paths ?? []).join(", ")}.`,
+    next: (d) =>
+      `Say it with \`steady-shelf init --stack NAME\`, or under \`stack:\` in steady-shelf.yaml: ${(d.paths ?? []).join(", ")}.`,
   },
   ARRANGEMENT_UNKNOWN: {
     refusal: "usage",

@@ -102,9 +102,10 @@ function ruleGroup(findings: readonly Finding[], screen: Screen, { all, fixed }:
   const asks = rules.find(({ name }) => name === first.rule)?.asks ?? "";
   const shown = all || findings.length <= mostFindings + 1 ? findings : findings.slice(0, mostFindings);
   const head = `${severityMark(first, screen)}  ${palette.strong(first.rule)}  ${palette.faint(`${findings.length}`)}`;
+  const one = `${head}  ${palette.faint(asks)}`;
+  const fits = cells(`! warning  ${first.rule}  ${findings.length}  ${asks}`) <= width;
   return [
-    head,
-    ...wrap(asks, width, "  ").split("\n").map(palette.faint),
+    ...(fits ? [one] : [head, ...wrap(asks, width, "  ").split("\n").map(palette.faint)]),
     ...shown.flatMap((finding) => [findingLine(finding, screen), adviceLine(finding, screen, fixed(finding))]),
     ...(shown.length < findings.length
       ? [palette.faint(`    … and ${findings.length - shown.length} more (--all)`)]
@@ -186,7 +187,7 @@ function footLines(checked: readonly Checked[], { palette, width }: Screen, { is
   }
   if (certain > 0) lines.push(`\`check --fix\` puts ${count(certain, "finding")} right for certain.`);
   const hasGroups = new Set(findings.map(({ rule }) => ruleTable[rule].group));
-  if (findings.length > 0 && !isPart && checked.every(({ hasList }) => !hasList) && findings.length > 10)
+  if (findings.length > 0 && !isPart && checked.every(({ list }) => list === undefined) && findings.length > 10)
     lines.push("`check --accept` lets today's findings be, so that only new ones fail.");
   if (findings.length > 0)
     lines.push(

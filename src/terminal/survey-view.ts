@@ -27,8 +27,8 @@ export function surveyView(
       countLines("features", survey.features, screen, options.all),
       screen,
     ),
-    scatterLines(survey, screen, options.all),
-    folderLines(survey, screen),
+    besideEachOther(scatterLines(survey, screen, options.all), folderLines(survey, screen), screen),
+    cycleLines(survey, screen),
     troubleLines(survey, screen, options),
     nextLines(survey, screen),
   ];
@@ -75,14 +75,14 @@ function countLines(title: string, counts: readonly Count[], { palette }: Screen
   ];
 }
 
-/** A bar of at most so many cells, in eighths: `▍`. Something is never nothing. */
+/** A bar of at most so many cells, in halves. Something is never nothing. */
 export function bar(part: number, length: number): string {
-  const eighths = Math.max(1, Math.round(part * length * 8));
-  const rest = eighths % 8;
-  return "█".repeat(Math.floor(eighths / 8)) + (rest === 0 ? "" : "▏▎▍▌▋▊▉".charAt(rest - 1));
+  const halves = Math.max(1, Math.round(part * length * 2));
+  return "━".repeat(Math.floor(halves / 2)) + (halves % 2 === 0 ? "" : "╸");
 }
 
-function besideEachOther(left: readonly string[], right: readonly string[], { width }: Screen): string[] {
+function besideEachOther(left: readonly string[], right: readonly string[], { width }: Screen): readonly string[] {
+  if (left.length === 0 || right.length === 0) return left.length === 0 ? right : left;
   const column = Math.max(...left.map(cells)) + 4;
   if (column + Math.max(...right.map(cells)) > width) return [...left, "", ...right];
   return Array.from({ length: Math.max(left.length, right.length) }, (_, at) =>
@@ -90,8 +90,7 @@ function besideEachOther(left: readonly string[], right: readonly string[], { wi
   );
 }
 
-function scatterLines({ scatter, cycles }: Survey, screen: Screen, all: boolean): string[] {
-  const { palette } = screen;
+function scatterLines({ scatter }: Survey, { palette }: Screen, all: boolean): string[] {
   if (scatter.length === 0) return [];
   const shown = all ? scatter : scatter.slice(0, mostLines);
   const name = Math.min(30, Math.max(...shown.map(({ feature }) => cells(feature))));
@@ -99,14 +98,17 @@ function scatterLines({ scatter, cycles }: Survey, screen: Screen, all: boolean)
     `    ${pad(shorten(feature, name), name)}  ${count(files, "file")} in ${count(folders, "folder")}${steps > 0 ? `, ${steps} steps apart` : ""}`;
   const rest = scatter.length - shown.length;
   return [
-    `  ${palette.strong("scatter")}  ${palette.faint("folders a feature spreads over; steps in the tree between its files that use each other")}`,
+    `  ${palette.strong("scatter")}  ${palette.faint("of a feature's files that use each other")}`,
     ...shown.map(line),
     ...(rest > 0 ? [palette.faint(`    … and ${count(rest, "more feature")} (--all)`)] : []),
-    ...cycles.map(
-      (circle) =>
-        `    ${palette.bad("✗")} ${wrap(`${enumerate(circle)} reference each other in a circle`, screen.width - 6).replaceAll("\n", "\n      ")}`,
-    ),
   ];
+}
+
+function cycleLines({ cycles }: Survey, { palette, width }: Screen): string[] {
+  return cycles.map((circle) => {
+    const names = circle.length > 6 ? `${circle.length} features` : enumerate(circle);
+    return `  ${palette.bad("✗")} ${wrap(`${names} reference each other in a circle`, width - 4).replaceAll("\n", "\n    ")}`;
+  });
 }
 
 function folderLines({ folders }: Survey, { palette }: Screen): string[] {

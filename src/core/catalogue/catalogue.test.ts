@@ -5,7 +5,7 @@ import type { ProjectPath } from "../paths.js";
 import { analyse } from "../pipeline.js";
 import { MemoryStore } from "../tree/index.js";
 import { featureKey, singular, type Catalogue } from "./index.js";
-import { weigh, type Evidence } from "./evidence.js";
+import { weigh } from "./evidence.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 
@@ -214,7 +214,7 @@ describe("weighing", () => {
         const reversed = weigh<string>([...some].reverse());
         expect(reversed.confidence).toBeCloseTo(before.confidence, 5);
         if (before.is === undefined) return;
-        const after = weigh<string>([...some, { ...more, for: before.is } as Evidence]);
+        const after = weigh<string>([...some, { ...more, for: before.is }]);
         expect(after.is).toBe(before.is);
         expect(after.confidence).toBeGreaterThanOrEqual(before.confidence - 0.011);
       }),

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { ProjectPath } from "../paths.js";
 import { MemoryStore } from "../tree/index.js";
-import { readAccepted, sift, writeAccepted, type Finding } from "./index.js";
+import { changeAccepted, readAccepted, sift, writeAccepted, type Finding } from "./index.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 const names = fc.oneof(
@@ -36,7 +36,9 @@ const finding = fc.record(
 test("law: a list that was written accepts just what it was written for, whatever the names are", () => {
   fc.assert(
     fc.property(fc.array(finding, { maxLength: 6 }), fc.array(finding, { maxLength: 3 }), (some, others) => {
-      const store = new MemoryStore({ "steady-shelf-accepted.yaml": writeAccepted(some, at("")) });
+      const store = new MemoryStore({
+        "steady-shelf-accepted.yaml": writeAccepted(changeAccepted({}, at(""), { add: some })),
+      });
       const accepted = readAccepted(store, at("")) ?? {};
       expect(sift(some, accepted, at(""))).toMatchObject({ fresh: [], gone: [] });
       const { fresh, gone } = sift([...some, ...others], accepted, at(""));
@@ -56,8 +58,18 @@ test("paths are told from the app's folder, so that it may be moved as a whole",
     says: "",
     advice: "",
   } as const;
-  const text = writeAccepted([one], at("apps/web"));
+  const text = writeAccepted(changeAccepted({}, at("apps/web"), { add: [one] }));
   expect(text).toContain("  src/a.ts:\n    - shelf-reach src/b.ts\n");
   const store = new MemoryStore({ "apps/web/steady-shelf-accepted.yaml": text });
   expect(sift([one], readAccepted(store, at("apps/web")) ?? {}, at("apps/web")).fresh).toEqual([]);
+});
+
+test("lines follow files that move, and what was not looked at stays", () => {
+  const list = { "src/a.ts": ["file-name", "leads-nowhere ./x"], "src/b.ts": ["shelf-reach src/a.ts"] };
+  const moved = new Map([[at("src/a.ts"), at("src/c/a.ts")]]);
+  const drop = [{ file: "src/a.ts", line: "file-name" }];
+  expect(changeAccepted(list, at(""), { moved, drop })).toEqual({
+    "src/c/a.ts": ["leads-nowhere ./x"],
+    "src/b.ts": ["shelf-reach src/c/a.ts"],
+  });
 });

@@ -75,18 +75,49 @@ export function sift(findings: readonly Finding[], accepted: Accepted, folder: P
   return { ...result, gone };
 }
 
-/** The text of a list that accepts these findings, in an order that makes small differences. */
-export function writeAccepted(findings: readonly Finding[], folder: ProjectPath): string {
-  const byFile = new Map<string, string[]>();
-  for (const finding of findings) {
-    const file = relativePath(folder, finding.file);
-    byFile.set(file, [...(byFile.get(file) ?? []), lineOf(finding, folder)]);
+/** What becomes of a list. */
+export interface ListChange {
+  /** Findings that are accepted besides. */
+  readonly add?: readonly Finding[];
+  /** Lines that are dropped, each once. */
+  readonly drop?: readonly { readonly file: string; readonly line: string }[];
+  /** Where files go; their lines follow them, and so does what lines say of them. */
+  readonly moved?: ReadonlyMap<ProjectPath, ProjectPath>;
+}
+
+/** A list after a change. What the change does not name stays as it is, whatever was looked at. */
+export function changeAccepted(
+  accepted: Accepted,
+  folder: ProjectPath,
+  { add = [], drop = [], moved }: ListChange,
+): Accepted {
+  const lines = Object.entries(accepted).flatMap(([file, list]) => list.map((line) => ({ file, line })));
+  for (const { file, line } of drop) {
+    const index = lines.findIndex((each) => each.file === file && each.line === line);
+    if (index >= 0) lines.splice(index, 1);
   }
-  const lines = [...byFile]
+  for (const finding of add) lines.push({ file: relativePath(folder, finding.file), line: lineOf(finding, folder) });
+  const follow = (path: string): string => {
+    const to = moved?.get(inFolder(folder, path));
+    return to === undefined ? path : relativePath(folder, to);
+  };
+  const changed = new Map<string, string[]>();
+  for (const { file, line } of lines) {
+    const space = line.indexOf(" ");
+    const after = space < 0 ? line : `${line.slice(0, space)} ${follow(line.slice(space + 1))}`;
+    changed.set(follow(file), [...(changed.get(follow(file)) ?? []), after]);
+  }
+  return Object.fromEntries(changed);
+}
+
+/** The text of a list, in an order that makes small differences. */
+export function writeAccepted(accepted: Accepted): string {
+  const lines = Object.entries(accepted)
+    .filter(([, list]) => list.length > 0)
     .sort(([a], [b]) => comparePaths(a, b))
     .flatMap(([file, list]) => [
       `  ${quoted(file)}:`,
-      ...list.sort(comparePaths).map((line) => `    - ${quoted(line)}`),
+      ...[...list].sort(comparePaths).map((line) => `    - ${quoted(line)}`),
     ]);
   return [
     "# Findings of `steady-shelf check` that were there before; only new ones fail. Repair them when you pass by:",

@@ -4,7 +4,7 @@ import { ShelfError } from "../errors.js";
 import type { ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
 import type { Position } from "../text/index.js";
-import { readAccepted, sift, type Sifted } from "./accepted.js";
+import { readAccepted, sift, type Accepted, type Sifted } from "./accepted.js";
 import { ruleGroups, ruleNames, ruleTable, type RuleName } from "./rule-names.js";
 import { runRules } from "./run-rules.js";
 
@@ -28,8 +28,8 @@ export interface Checked extends Sifted {
   readonly app: AppAnalysis;
   readonly files: number;
   readonly unread: readonly UnreadFile[];
-  /** Whether a list of accepted findings is there. */
-  readonly hasList: boolean;
+  /** The list of accepted findings as it is, where there is one. */
+  readonly list: Accepted | undefined;
 }
 
 /** Checks every app that was looked at. Throws `ACCEPTED_UNREADABLE`. */
@@ -46,7 +46,7 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
     const paths = entries.map(({ path }) => path).filter((file) => isWanted({ file }));
     checked.push({
       app,
-      hasList: accepted !== undefined,
+      list: accepted,
       fresh: sifted.fresh.filter(isWanted),
       accepted: sifted.accepted.filter(isWanted),
       // Of a part of the rules or the files nobody can say what is gone.

@@ -1,10 +1,12 @@
 export {
   acceptedFile,
   acceptedPath,
+  changeAccepted,
   readAccepted,
   sift,
   writeAccepted,
   type Accepted,
+  type ListChange,
   type Sifted,
 } from "./accepted.js";
 export { Places, type Belonging } from "./places.js";
