@@ -14,6 +14,7 @@ import { fileURLToPath } from "node:url";
 import picomatch from "picomatch";
 import { parse } from "yaml";
 import { analyse, openDiskStore } from "../dist/index.js";
+import { printTable } from "./table.mjs";
 
 const here = fileURLToPath(new URL(".", import.meta.url));
 const tellWrong = process.argv.includes("--wrong");
@@ -103,11 +104,4 @@ rows.push([
   (sum.right / sum.files).toFixed(3),
   ((2 * sum.both) / (sum.labelled + sum.found)).toFixed(3),
 ]);
-const widths = rows[0]?.map((_, column) => Math.max(...rows.map((row) => row[column]?.length ?? 0))) ?? [];
-for (const row of rows)
-  console.log(
-    row
-      .map((cell, column) => cell.padEnd(widths[column] ?? 0))
-      .join("  ")
-      .trimEnd(),
-  );
+printTable(rows);

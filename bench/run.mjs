@@ -12,6 +12,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { makeApp } from "./make-app.mjs";
+import { printTable } from "./table.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 const floor = fileURLToPath(new URL("./floor.mjs", import.meta.url));
@@ -121,14 +122,7 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
     ]);
   rmSync(root, { recursive: true, force: true });
 }
-const widths = rows[0]?.map((_, column) => Math.max(...rows.map((row) => row[column]?.length ?? 0))) ?? [];
-for (const row of rows)
-  console.log(
-    row
-      .map((cell, column) => cell.padEnd(widths[column] ?? 0))
-      .join("  ")
-      .trimEnd(),
-  );
+printTable(rows);
 if (sizes.length === 0) {
   console.log();
   spawnSync("node", [fileURLToPath(new URL("./accuracy.mjs", import.meta.url))], { stdio: "inherit" });

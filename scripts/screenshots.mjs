@@ -44,7 +44,11 @@ const shots = {
   survey: { before: ["init --write"], run: "survey", rows: 47 },
   explain: { before: ["init --write"], run: "explain src/components/DataTable.tsx", rows: 32 },
   check: { before: ["init --write"], run: "check", rows: 47 },
-  "check-fix": { before: ["init --write"], run: "check --fix --rule naming", rows: 44 },
+  "check-fix": {
+    before: ["move src/services/http.ts src/services/httpService.ts --write", "init --write"],
+    run: "check --fix",
+    rows: 34,
+  },
   "check-fix-ask": { before: ["init --write", "check --fix --write"], run: "check --fix", rows: 12 },
   "check-accepted": {
     before: ["init --write", "check --fix --write", "check --accept --write"],

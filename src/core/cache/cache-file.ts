@@ -15,7 +15,7 @@ export const readingVersion = typeof READING_VERSION === "undefined" ? "sources"
 /** Which program this is, its data included. */
 export const buildVersion = typeof BUILD_VERSION === "undefined" ? "sources" : BUILD_VERSION;
 
-/** Kept files besides the readings. More than these are deleted, the oldest first. */
+/** Kept outputs. Before one more is written, those beyond this are deleted, whichever they are. */
 const mostFiles = 12;
 
 /** What was kept; `undefined` where nothing is, or something that is broken or from another version. */

@@ -49,9 +49,7 @@ export class TracedReader implements FileReader {
   }
 
   read(path: ProjectPath): Buffer {
-    const bytes = this.store.read(path);
-    this.#note(`read ${path}`, () => digest(bytes));
-    return bytes;
+    return this.#ask(`read ${path}`, () => this.store.read(path), digest);
   }
 
   stat(path: ProjectPath): FileStat | undefined {
@@ -61,15 +59,11 @@ export class TracedReader implements FileReader {
   }
 
   readLink(path: ProjectPath): string {
-    const text = this.store.readLink(path);
-    this.#note(`link ${path}`, () => digest(text));
-    return text;
+    return this.#ask(`link ${path}`, () => this.store.readLink(path), digest);
   }
 
   entries(folder: ProjectPath): readonly string[] {
-    const names = this.store.entries(folder);
-    this.#note(`entries ${folder}`, () => entriesDigest(names));
-    return names;
+    return this.#ask(`entries ${folder}`, () => this.store.entries(folder), entriesDigest);
   }
 
   existsBeyond(relative: string): boolean {
@@ -90,10 +84,25 @@ export class TracedReader implements FileReader {
     return ignores;
   }
 
+  /** A question that may have no answer; that is noted, too. */
+  #ask<Answer>(question: string, ask: () => Answer, digestOf: (answer: Answer) => string): Answer {
+    try {
+      const answer = ask();
+      this.#note(question, () => digestOf(answer));
+      return answer;
+    } catch (error) {
+      this.#note(question, () => none);
+      throw error;
+    }
+  }
+
   #note(question: string, answer: () => string): void {
     if (!this.#trace.has(question)) this.#trace.set(question, answer());
   }
 }
+
+/** What stands for an answer that could not be given. */
+const none = "gone";
 
 /** The digest that a file's bytes have in a trace. */
 export function digest(content: string | Buffer): string {
@@ -126,7 +135,7 @@ export async function isSame(store: FileReader, trace: Trace): Promise<boolean> 
   // What takes a process of its own is begun first, and waited for last.
   const slow = [...trace].flatMap(([question, answer]) => {
     const asked = askSlowly(store, question);
-    return asked ? [asked.then((again) => again === answer)] : [];
+    return asked ? [asked.then((again) => again === answer).catch(() => false)] : [];
   });
   for (const [question, answer] of trace) {
     const again = askQuickly(store, question);
@@ -165,8 +174,7 @@ function askQuickly(store: FileReader, question: string): string | undefined {
         return String(store.ignoresCase());
     }
   } catch {
-    // It was there when the trace was made.
-    return "gone";
+    return none;
   }
   return undefined;
 }

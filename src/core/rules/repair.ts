@@ -38,12 +38,16 @@ export async function planRepairs(
   options: PlanOptions = {},
 ): Promise<Repairs> {
   const named = namedElsewhere(project.tree, findings);
-  let wanted = findings.filter((finding) => !touched(finding).some((path) => named.has(path)));
+  let wanted = findings.filter(
+    (finding) => !touched(finding).some((path) => named.has(path)) && !losesItsWay(project.tree, finding),
+  );
   for (let round = 1; ; round += 1) {
     const { moves, wishes, taken, left } = gather(project.tree, wanted);
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const plan = await planMoves(project, list, { ...options, wishes });
-    const mentions = plan.mentions.filter(({ file }) => !isDocument.test(file)).map(({ names }) => names);
+    const mentions = plan.mentions
+      .filter(({ file }) => !isDocument.test(file))
+      .flatMap(({ file, names }) => [file, names]);
     const spoiled = new Set([...plan.proof.different.flatMap(({ file, before }) => [file, ...before]), ...mentions]);
     const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
     const rest = taken.filter((finding) => !fails(finding));
@@ -69,6 +73,15 @@ function namedElsewhere(tree: SourceTree, findings: readonly Finding[]): Readonl
     for (const [from, word] of moving) if (from !== path && !found.has(from) && word.test(text)) found.add(from);
   }
   return found;
+}
+
+/** A sheet or a single-file component in another folder would name other files, and nobody would respell that. */
+function losesItsWay(tree: SourceTree, { repair }: Finding): boolean {
+  if (repair?.kind !== "move") return false;
+  return repair.moves.some(
+    ({ from, to }) =>
+      folderOf(from) !== folderOf(to) && isNotReadYet(from) && /["'(\s=]\.\.?\//.test(tree.text(from)?.text ?? ""),
+  );
 }
 
 /** A file is named by its stem, an index by its folder; for itself the name stands alone. */
