@@ -117,7 +117,7 @@ describe("repairs", () => {
         const paths = list.map(
           ({ folder, name, kind }) => `src/${folder}/${name}.${kind === "component" ? "tsx" : "ts"}`,
         );
-        const files = Object.fromEntries(
+        const files: Record<string, string> = Object.fromEntries(
           list.map(({ kind, uses }, index) => {
             const from = (paths[index] ?? "").split("/").length - 2;
             const imports = uses
@@ -129,7 +129,7 @@ describe("repairs", () => {
               hook: "export function useIt() {}\n",
               function: "export function go() {}\n",
             };
-            return [paths[index], imports.join("") + body[kind as keyof typeof body]] as const;
+            return [paths[index] ?? "", imports.join("") + body[kind]] as const;
           }),
         );
         const store = appOf(files);
