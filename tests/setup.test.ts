@@ -162,7 +162,7 @@ describe("init", () => {
     [["--stack", "vue", "--arrangement", "./mine.yaml"], "no file mine.yaml is there"],
     [["--stack", "vue", "--source", "../x"], "lies outside the project"],
     [["--stack", "vue", "--alias", "@/ x"], "cannot be a name"],
-    [[], "Say it with --stack"],
+    [[], "--stack NAME"],
   ])("init %j is refused: %s", (words, said) => {
     const root = folderWith({ "notes.md": "" });
     const before = fingerprint(root);

@@ -35,9 +35,7 @@ export async function acceptFindings(
       ),
     );
     for (const file of files) context.say(`  ${creation.made.some(({ path }) => path === file) ? "+" : "~"} ${file}`);
-    context.say(
-      "  From then on only new findings fail. Repaired ones leave the list with `check --fix` or `check --accept`.",
-    );
+    context.say("  From then on only new findings fail. Repaired ones leave the list with --fix or --accept.");
   };
   const command = typedWords(["check", "--accept", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
   return carryOutOrShow(context, { creation, command, write: options.write, show });

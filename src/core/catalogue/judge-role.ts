@@ -64,7 +64,7 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
   const role = clues.extensions.get(extension);
   if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
     return [{ for: role, weight: 0.97, because: `${extension} files are ${meaning[role] ?? role}` }];
-  if (isDeclaration(path))
+  if (isDeclaration(path) && (source === rootPath || isBelow(path, source)))
     return folderOf(path) === source
       ? [{ for: "entry", weight: 0.6, because: "what is declared for the whole app lies where it begins" }]
       : [{ for: "model", weight: 0.7, because: "it only declares what others are" }];

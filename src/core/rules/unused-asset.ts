@@ -49,8 +49,8 @@ function lastWord(name: string): string {
   return name.slice(name.lastIndexOf(" ") + 1);
 }
 
-/** A document may speak of a picture that the app has long forgotten; what a tool wrote names what it likes. */
-const tellsNothing = /\.(?:md|mdx|txt|lock|snap|map)$|-lock\.\w+$/i;
+/** A document may speak of a picture that the app has long forgotten; what a tool wrote, we too, names what it likes. */
+const tellsNothing = /\.(?:md|mdx|txt|lock|snap|map)$|-lock\.\w+$|(?:^|\/)steady-shelf(?:-accepted)?\.yaml$/i;
 
 /** Every name of an asset that stands in a text of the project. */
 function namesIn({ tree, graph, entries }: RuleContext): ReadonlySet<string> {
