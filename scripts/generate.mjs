@@ -135,7 +135,7 @@ aliases: { "~": src }
 
 ${keyTable(configurationSchema)}
 
-What \`files\` and \`rules\` say is read and checked, and obeyed by commands to come.
+\`survey\`, \`explain\` and \`check\` obey \`files\`; \`check\` obeys \`rules\`, whose names are in [rules](rules.md).
 
 ## A shelf
 
