@@ -1,5 +1,5 @@
 /** The document that `survey --json` prints; `schema/survey.json` describes it. */
-import type { Judgement } from "../core/catalogue/index.js";
+import { ordered, type Judgement } from "../core/catalogue/index.js";
 import type { Survey } from "../core/measures/index.js";
 import type { Analysis, AppAnalysis } from "../core/pipeline.js";
 
@@ -37,12 +37,13 @@ function appJson({ app: { app, guessed, catalogue }, survey }: SurveyedApp): obj
 }
 
 /** A judgement with its evidence. */
-export function judgementJson({ is, confidence, orElse, evidence }: Judgement): object {
+export function judgementJson(judgement: Judgement): object {
+  const { is, confidence, orElse } = judgement;
   return {
     is: is ?? null,
     confidence,
     ...(orElse !== undefined && { orElse }),
-    evidence: evidence.map((each) => ({
+    evidence: ordered(judgement).map((each) => ({
       for: each.for,
       weight: Math.round(each.weight * 100) / 100,
       because: each.because,

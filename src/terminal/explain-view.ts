@@ -1,6 +1,6 @@
 /** How one file is explained: what it is and why, where it belongs, who uses it, what is wrong with it. */
 import { aRole, manyOf } from "../core/arrangement/index.js";
-import { shared, type Judgement } from "../core/catalogue/index.js";
+import { ordered, shared, type Judgement } from "../core/catalogue/index.js";
 import type { Explanation, Partner } from "../core/measures/index.js";
 import { folderOf, nameOf } from "../core/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
@@ -58,12 +58,9 @@ function headLines({ entry, app: { app } }: Explanation, { palette, width }: Scr
   ];
 }
 
-function judgementLines(
-  title: string,
-  { is, confidence, orElse, evidence }: Judgement,
-  name: string,
-  { palette, width }: Screen,
-): string[] {
+function judgementLines(title: string, judgement: Judgement, name: string, { palette, width }: Screen): string[] {
+  const { is, confidence, orElse } = judgement;
+  const evidence = ordered(judgement);
   const mine = evidence.filter((each) => each.for === is).slice(0, mostReasons);
   const other = evidence.filter((each) => each.for !== is).slice(0, 3);
   const rival = orElse === undefined ? "" : `; it may as well be ${orElse}`;

@@ -49,11 +49,18 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   return weigh(doubted([...byFolder(question), ...named, ...content, ...byUse(question)], question));
 }
 
+const noInfixes: readonly string[] = [];
+
+/** What stands between stem and extension: `.test`; most names have nothing there. */
+function infixesOf({ rest }: Pick<NameParts, "rest">): readonly string[] {
+  return rest.indexOf(".", 1) < 0 ? noInfixes : rest.split(".").slice(1, -1);
+}
+
 /** Extensions, endings and folders that leave no doubt. */
 function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: NameParts): RoleEvidence[] {
   const name = nameOf(path);
   const extension = name.slice(name.lastIndexOf("."));
-  const infixes = parts.rest.split(".").slice(1, -1);
+  const infixes = infixesOf(parts);
   for (const infix of infixes) {
     const role = clues.infixes.get(keyOf(infix));
     if (role === "test" || role === "story" || role === "generated")
@@ -120,7 +127,7 @@ function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts
   const say = (list: Weighted | undefined, because: string): void => {
     for (const { role, weight } of list ?? []) found.push({ for: role, weight, because });
   };
-  for (const infix of [...dots, ...rest.split(".").slice(1, -1)]) {
+  for (const infix of [...dots, ...infixesOf({ rest })]) {
     const role = clues.infixes.get(keyOf(infix));
     if (role !== undefined) found.push({ for: role, weight: 0.92, because: `its name ends in .${infix}` });
   }

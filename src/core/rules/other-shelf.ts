@@ -1,5 +1,5 @@
 import { aRole, manyOf } from "../arrangement/index.js";
-import { certain, keyOf, partsOf, shared, type Entry } from "../catalogue/index.js";
+import { certain, keyOf, ordered, partsOf, shared, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../paths.js";
 import { movesAlong } from "./moving.js";
 import type { Belonging } from "./places.js";
@@ -48,7 +48,7 @@ export const otherShelf: Rule = {
 };
 
 function whyElsewhere({ feature, standing }: Entry): string {
-  const evidence = feature.evidence.find(({ for: of }) => of === feature.is)?.because;
+  const evidence = ordered(feature).find(({ for: of }) => of === feature.is)?.because;
   const because = evidence === undefined ? "" : `: ${evidence}`;
   return `it serves ${feature.is === shared ? "no single feature" : (feature.is ?? "another feature")}, and lies with ${standing?.feature ?? "what is shared"}${because}`;
 }
