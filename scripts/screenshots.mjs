@@ -46,8 +46,8 @@ const shots = {
   check: { before: ["init --write"], run: "check", rows: 47 },
   "check-fix": {
     before: ["move src/services/http.ts src/services/httpService.ts --write", "init --write"],
-    run: "check --fix",
-    rows: 34,
+    run: "check --fix --rule naming",
+    rows: 29,
   },
   "check-fix-ask": { before: ["init --write", "check --fix --write"], run: "check --fix", rows: 12 },
   "check-accepted": {
