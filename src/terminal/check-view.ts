@@ -162,8 +162,9 @@ function adviceLine({ advice, repair }: Finding, { palette, width }: Screen, isF
 
 function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] {
   if (unread.length === 0) return [];
+  const title = `${count(unread.length, "file has a syntax error", "files have syntax errors")}; what is wrong there may be missing above:`;
   return [
-    `  ${palette.bad("✗")} ${count(unread.length, "file has a syntax error", "files have syntax errors")}; what is wrong there may be missing above:`,
+    `  ${palette.bad("✗")} ${wrap(title, width - 4).replaceAll("\n", "\n    ")}`,
     ...unread
       .slice(0, mostFindings)
       .map(({ file, at, reason }) => `    ${shorten(`${file}:${at.line}:${at.column}  ${reason}`, width - 4)}`),

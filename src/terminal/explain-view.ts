@@ -73,34 +73,30 @@ function judgementLines(title: string, judgement: Judgement, name: string, { pal
   ];
 }
 
-function placeLines({ entry, belonging, app: { app } }: Explanation, { palette, width }: Screen): string[] {
-  const { standing, path, leader } = entry;
+function placeLines(explanation: Explanation, { palette, width }: Screen): string[] {
+  const { standing, leader } = explanation.entry;
   const shelf = standing?.shelf.at === "." ? "the source root" : standing?.shelf.at;
-  const lies =
-    shelf === undefined
-      ? "none"
-      : `${shelf}${standing?.shelf.holds.length ? `  ${palette.faint(`(for ${enumerate(standing.shelf.holds.map(manyOf))})`)}` : ""}`;
-  const lines = [`  ${palette.strong(pad("shelf", 8))} ${lies}`];
-  if (leader !== undefined) {
-    lines.push(`      it belongs beside ${shorten(leader, width - 24)}`);
-    return lines;
-  }
-  const name = nameOf(path);
-  if (!belonging)
-    lines.push(`      ${wrap(`nothing in ${app.layout.arrangement} says where such a file belongs`, width, "")}`);
-  else if (belonging.path === path)
-    lines.push(
-      `      ${palette.good("✓")} it is where it should be, and called as it should be${belonging.pattern ? ` (${belonging.pattern.text})` : ""}`,
-    );
-  else if (folderOf(belonging.path) === folderOf(path))
-    lines.push(
-      `      ${palette.bad("✗")} it should be called ${nameOf(belonging.path)}${belonging.pattern ? ` (${belonging.pattern.text})` : ""}`,
-    );
-  else
-    lines.push(
-      `      ${palette.bad("✗")} it should be ${belonging.path}${nameOf(belonging.path) === name || !belonging.pattern ? "" : ` (${belonging.pattern.text})`}`,
-    );
-  return lines;
+  const roles = standing?.shelf.holds ?? [];
+  const holds = roles.length > 6 ? `${roles.length} roles` : enumerate(roles.map(manyOf));
+  const lies = shelf === undefined ? "none" : `${shelf}${holds === "" ? "" : `  (for ${holds})`}`;
+  const [mark, said] = leader === undefined ? placeOf(explanation) : ["", `it belongs beside ${leader}`];
+  const indent = mark === "" ? "      " : "        ";
+  const wrapped = wrap(said, width - indent.length).replaceAll("\n", `\n${indent}`);
+  const paint = mark === "✓" ? palette.good : palette.bad;
+  return [
+    `  ${palette.strong(pad("shelf", 8))} ${wrap(lies, width - 11).replaceAll("\n", `\n${" ".repeat(11)}`)}`,
+    `      ${mark === "" ? "" : `${paint(mark)} `}${wrapped}`,
+  ];
+}
+
+/** Whether a file is where it should be, as a mark and a clause. */
+function placeOf({ entry: { path }, belonging, app: { app } }: Explanation): [mark: string, said: string] {
+  if (!belonging) return ["", `nothing in ${app.layout.arrangement} says where such a file belongs`];
+  const pattern = belonging.pattern ? ` (${belonging.pattern.text})` : "";
+  if (belonging.path === path) return ["✓", `it is where it should be, and called as it should be${pattern}`];
+  if (folderOf(belonging.path) === folderOf(path))
+    return ["✗", `it should be called ${nameOf(belonging.path)}${pattern}`];
+  return ["✗", `it should be ${belonging.path}${nameOf(belonging.path) === nameOf(path) ? "" : pattern}`];
 }
 
 function companionLines({ companions }: Explanation, { palette, width }: Screen): string[] {

@@ -90,15 +90,18 @@ function besideEachOther(left: readonly string[], right: readonly string[], { wi
   );
 }
 
-function scatterLines({ scatter }: Survey, { palette }: Screen, all: boolean): string[] {
+function scatterLines({ scatter }: Survey, { palette, width }: Screen, all: boolean): string[] {
   if (scatter.length === 0) return [];
   const shown = all ? scatter : scatter.slice(0, mostLines);
   const name = Math.min(30, Math.max(...shown.map(({ feature }) => cells(feature))));
   const line = ({ feature, files, folders, steps }: Scatter): string =>
-    `    ${pad(shorten(feature, name), name)}  ${count(files, "file")} in ${count(folders, "folder")}${steps > 0 ? `, ${steps} steps apart` : ""}`;
+    shorten(
+      `    ${pad(shorten(feature, name), name)}  ${count(files, "file")} in ${count(folders, "folder")}${steps > 0 ? `, ${steps} ${steps === 1 ? "step" : "steps"} apart` : ""}`,
+      width,
+    );
   const rest = scatter.length - shown.length;
   return [
-    `  ${palette.strong("scatter")}  ${palette.faint("of a feature's files that use each other")}`,
+    `  ${palette.strong("scatter")}  ${palette.faint(shorten("of a feature's files that use each other", width - 11))}`,
     ...shown.map(line),
     ...(rest > 0 ? [palette.faint(`    … and ${count(rest, "more feature")} (--all)`)] : []),
   ];
@@ -111,13 +114,16 @@ function cycleLines({ cycles }: Survey, { palette, width }: Screen): string[] {
   });
 }
 
-function folderLines({ folders }: Survey, { palette }: Screen): string[] {
+function folderLines({ folders }: Survey, { palette, width }: Screen): string[] {
   const large = folders.filter(({ files }) => files > 1);
   if (large.length === 0) return [];
   const number = Math.max(...large.map(({ files }) => grouped(files).length));
   return [
     `  ${palette.strong("largest folders")}`,
-    ...large.map(({ name, files }) => `    ${grouped(files).padStart(number)}  ${name === "" ? "." : `${name}/`}`),
+    ...large.map(
+      ({ name, files }) =>
+        `    ${grouped(files).padStart(number)}  ${shorten(name === "" ? "." : `${name}/`, width - number - 6)}`,
+    ),
   ];
 }
 
@@ -157,7 +163,11 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
   ];
   if (unresolved.length === 0) lines.unshift(`  ${palette.good("✓ every reference leads to a file")}`);
   if (commits === undefined)
-    lines.push(palette.faint("  There is no git history, so what was changed together tells nothing about features."));
+    lines.push(
+      ...wrap("There is no git history, so what was changed together tells nothing about features.", width, "  ")
+        .split("\n")
+        .map(palette.faint),
+    );
   return lines;
 }
 

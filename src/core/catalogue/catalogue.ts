@@ -31,8 +31,6 @@ export interface Entry {
   readonly standing: Standing | undefined;
   /** Whether the configuration says that it stays as it is. */
   readonly isLeft: boolean;
-  /** Which answers the configuration gives. */
-  readonly decided: { readonly role: boolean; readonly feature: boolean };
 }
 
 /** All of them. */
@@ -105,7 +103,6 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
       isIndex: isIndex(path),
       standing: layout.standingOf(path),
       isLeft: decision?.leave === true,
-      decided: { role: decision?.role !== undefined, feature: decision?.feature !== undefined },
     });
   }
   return { entries, features: names.all, uses, clues };
@@ -122,7 +119,7 @@ function isOfTheApp(path: ProjectPath, source: ProjectPath): boolean {
   );
 }
 
-/** What `files:` says of a path; the last pattern that matches counts. */
+/** What `files:` says of a path; of several patterns that match, each key from the last that has it. */
 interface Decision {
   readonly leave?: boolean;
   readonly role?: Role | undefined;

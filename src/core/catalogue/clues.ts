@@ -40,6 +40,7 @@ export function cluesOf(stack: StackData): Clues {
   // The stack's own words come last, so that they win; of two roles with one word, the first.
   for (const [role, said] of entries(stack.roles).reverse())
     if (said.folder !== ".") folders.set(keyOf(nameOf(said.folder)), role);
+  const sheets = data.extensions.style ?? [];
   return {
     folders,
     deep: new Map(Object.entries(data.deep).map(([word, role]) => [keyOf(word), role])),
@@ -55,7 +56,7 @@ export function cluesOf(stack: StackData): Clues {
     vague: new Set(data.vague.map(keyOf)),
     general: new Set(data.general),
     patterns: patternsOf(stack),
-    sheetsAreCode: stack.code.includes(".scss"),
+    sheetsAreCode: stack.code.some((extension) => sheets.includes(extension)),
   };
 }
 

@@ -28,4 +28,4 @@ export {
 export { extractFrom, languageFor, languages, readFrom, type FileReading } from "./registry.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
 export { assetNamesIn } from "./asset-names.js";
-export { isNotReadYet } from "./not-read-yet.js";
+export { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName } from "./not-read-yet.js";

@@ -4,6 +4,37 @@
  */
 const sources = /\.(?:vue|svelte|astro|html?|css|scss|sass|less|styl|dart|swift|cs|xaml|kt|java|m|mm|h)$/i;
 
+/** Sheets name files in quotes and in `url()` only; the rest of their words are classes and values. */
+const sheets = /\.(?:css|scss|sass|less|styl)$/i;
+const quoted = /"[^"\n]*"|'[^'\n]*'|url\([^)\n]*\)|@(?:use|forward|import)\s[^;{\n]*/g;
+
+/** Documents may be out of date; nothing fails because of what they say. */
+const documents = /\.(?:md|mdx|txt|rst|adoc)$/i;
+
+/** Manifests and settings, which name files by their paths. */
+const manifests = /\.(?:json|ya?ml|toml)$/i;
+
+/** Whether a file is a document for people. */
+export function isDocument(path: string): boolean {
+  return documents.test(path);
+}
+
+/** Whether a file that no adapter reads may name another one: code, a sheet, a page, or a manifest. */
+export function mayNameFiles(path: string): boolean {
+  return sources.test(path) || manifests.test(path);
+}
+
+/** The words of a file that no adapter reads which may be (parts of) the names of other files. */
+export function wordsThatMayName(path: string, text: string): string[] {
+  const places = sheets.test(path) ? (text.match(quoted) ?? []).join("\n") : text;
+  return namingWords(places);
+}
+
+/** A name as such words: `_tree-card` → `tree-card`; `tree.service` → `tree`, `service`. */
+export function namingWords(text: string): string[] {
+  return (text.match(/[\p{L}\p{N}_-]+/gu) ?? []).map((word) => word.replace(/^_/, ""));
+}
+
 /** Whether a file is code (or a sheet, or a page) that no adapter reads. */
 export function isNotReadYet(path: string): boolean {
   return sources.test(path);

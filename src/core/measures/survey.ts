@@ -1,5 +1,6 @@
 /** What `survey` tells of an app: numbers, heaps, what is unused or broken, and the steps worth taking next. */
 import { isMain, partsOf, shared, type Entry } from "../catalogue/index.js";
+import { mayNameFiles } from "../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
 import { sameAssets, type Finding } from "../rules/index.js";
@@ -136,9 +137,7 @@ function unreferenced(
       graph.usersOf(path).every((user) => catalogue.entries.get(user)?.role.is === "test"),
   );
   // Files in languages that are not read yet may use them: their texts are asked for the name.
-  const texts = project.tree.paths.filter(
-    (path) => alone.length > 0 && /\.(?:vue|html|svelte|astro|json)$/.test(path) && !graph.files.has(path),
-  );
+  const texts = project.tree.paths.filter((path) => alone.length > 0 && mayNameFiles(path) && !graph.files.has(path));
   const named = (path: ProjectPath): boolean => {
     const { stem } = partsOf(nameOf(path));
     const name = stem === "index" ? nameOf(folderOf(path)) : stem;

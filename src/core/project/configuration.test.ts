@@ -106,6 +106,11 @@ describe("what is wrong is said with its place", () => {
       "version: 1\nnames: { screen: Screen }",
       '2:18 names.screen: "Screen" has no placeholder, so every file would have one name; use one of {kebab}, {Pascal}, {camel}, {snake}.',
     ],
+    [
+      "version: 1\nrules: { file-name: { most: 3 } }",
+      "2:29 rules.file-name: it has no limit to set; these have one: crowded-folder, long-way-up, long-reducer.",
+    ],
+    ["version: 1\nrules: { crowded-folder: { most: 0 } }", "2:34 rules.crowded-folder.most: 1 is the least, not 0."],
     ["version: 1\nwords: { scren: x }", '2:10 words: there is no key "scren" here; did you mean screen?'],
     ["version: 1\npublic-index: yes please", '2:15 public-index: true or false is wanted here, not "yes please".'],
     [

@@ -4,6 +4,7 @@ import { parseNamingPattern } from "../names/index.js";
 import { listOf } from "../arrangement/index.js";
 import { folderOf, inFolder, toProjectPath, type ProjectPath } from "../paths.js";
 import { readYaml } from "../yaml/index.js";
+import { limitedRules } from "../rules/rule-names.js";
 import type { Configuration } from "./configuration.js";
 import { configurationSchema } from "./schema.js";
 
@@ -20,6 +21,13 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
       const parsed = parseNamingPattern(pattern);
       if (typeof parsed === "string") refuse(`names.${role}: ${parsed}`, ["names", role]);
     }
+  for (const [rule, said] of Object.entries(data.rules ?? {}))
+    if (typeof said === "object" && said.most !== undefined && !(limitedRules as readonly string[]).includes(rule))
+      refuse(`rules.${rule}: it has no limit to set; these have one: ${limitedRules.join(", ")}.`, [
+        "rules",
+        rule,
+        "most",
+      ]);
   return {
     file,
     folder,

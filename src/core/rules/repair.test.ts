@@ -90,6 +90,23 @@ describe("repairs", () => {
     expect(left.map(({ rule }) => rule)).toContain("file-name");
   });
 
+  test.each([
+    ["a class of its sheet", "src/components/tree-card.module.css", ".tree-card { color: green }"],
+    ["a value of another sheet", "src/theme/all.css", ".page { color: green } .tree-card { margin: 0 }"],
+    ["a document", "README.md", "See src/components/tree-card.tsx"],
+  ])("%s is no name of a file", async (_, path, text) => {
+    const { plan, left } = await repaired(appOf({ "src/components/tree-card.tsx": drawn("TreeCard"), [path]: text }));
+    expect(plan.moves.map(({ to }) => to)).toContain("src/components/TreeCard.tsx");
+    expect(left).toEqual([]);
+  });
+
+  test("many at once are put together in one go", async () => {
+    const names = Array.from({ length: 400 }, (_, index) => `crate-of-apples-${index}`);
+    const files = Object.fromEntries(names.map((name) => [`src/components/${name}.tsx`, drawn("Crate")]));
+    const { plan, left } = await repaired(appOf(files));
+    expect([plan.moves.length, left.length]).toEqual([400, 0]);
+  });
+
   test("law: repaired twice is repaired once, no reference is lost, and what was repaired is found no more", async () => {
     const folders = fc.constantFrom(
       "components",

@@ -1,7 +1,7 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
 import { partsOf } from "../catalogue/index.js";
-import { isNotReadYet } from "../languages/index.js";
-import { comparePaths, folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
+import { isDocument, isNotReadYet, namingWords, wordsThatMayName } from "../languages/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import { planMoves, type PlanOptions, type Project } from "../pipeline.js";
 import type { Move, Plan } from "../plan/index.js";
 import type { Resolution } from "../graph/index.js";
@@ -25,9 +25,6 @@ interface Gathered {
   readonly left: readonly Finding[];
 }
 
-/** How often what the proof does not hold for is left out before the whole is given up. */
-const mostRounds = 4;
-
 /**
  * Plans the repair of some findings. What the proof does not hold for is left out, and so is what a manifest or a file in a
  * language that is not read yet seems to name: nobody would respell it there. Nothing is written.
@@ -41,38 +38,41 @@ export async function planRepairs(
   let wanted = findings.filter(
     (finding) => !touched(finding).some((path) => named.has(path)) && !losesItsWay(project.tree, finding),
   );
-  for (let round = 1; ; round += 1) {
+  // Each round leaves something out, so it comes to an end.
+  for (;;) {
     const { moves, wishes, taken, left } = gather(project.tree, wanted);
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const plan = await planMoves(project, list, { ...options, wishes });
-    const mentions = plan.mentions
-      .filter(({ file }) => !isDocument.test(file))
-      .flatMap(({ file, names }) => [file, names]);
+    const mentions = plan.mentions.filter(({ file }) => !isDocument(file)).flatMap(({ file, names }) => [file, names]);
     const spoiled = new Set([...plan.proof.different.flatMap(({ file, before }) => [file, ...before]), ...mentions]);
     const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
     const rest = taken.filter((finding) => !fails(finding));
-    if (spoiled.size === 0 || round === mostRounds || rest.length === taken.length)
+    if (rest.length === taken.length)
       return { plan, repaired: taken, left: [...left, ...findings.filter((each) => !wanted.includes(each))] };
     wanted = wanted.filter((finding) => !fails(finding));
   }
 }
 
-/** A document may be out of date; nothing fails because of it. */
-const isDocument = /\.(?:md|mdx|txt|rst|adoc)$/i;
-
 /** Those of the files that would move whose name stands in a file that no language reads yet. */
 function namedElsewhere(tree: SourceTree, findings: readonly Finding[]): ReadonlySet<string> {
-  const moving = new Map<string, RegExp>();
-  for (const { repair } of findings)
-    for (const { from } of repair?.kind === "move" ? repair.moves : [])
-      if (!moving.has(from)) moving.set(from, wordOf(from));
-  const found = new Set<string>();
-  if (moving.size === 0) return found;
-  for (const path of tree.paths.filter((each) => isNotReadYet(each))) {
-    const text = tree.text(path)?.text ?? "";
-    for (const [from, word] of moving) if (from !== path && !found.has(from) && word.test(text)) found.add(from);
-  }
-  return found;
+  const moving = new Set(
+    findings.flatMap(({ repair }) => (repair?.kind === "move" ? repair.moves : [])).map(({ from }) => from),
+  );
+  if (moving.size === 0) return moving;
+  // For each word the file that holds it, or that several do: what a file says of itself does not count.
+  const holders = new Map<string, ProjectPath | undefined>();
+  for (const path of tree.paths.filter((each) => isNotReadYet(each)))
+    for (const word of new Set(wordsThatMayName(path, tree.text(path)?.text ?? "")))
+      holders.set(word, holders.has(word) ? undefined : path);
+  const isNamed = (path: ProjectPath): boolean =>
+    namingWords(nameFor(path)).every((word) => holders.has(word) && holders.get(word) !== path);
+  return new Set([...moving].filter(isNamed));
+}
+
+/** A file is named by its stem, an index by its folder. */
+function nameFor(path: ProjectPath): string {
+  const { stem } = partsOf(nameOf(path));
+  return /^_?index$/.test(stem) ? nameOf(folderOf(path)) : stem;
 }
 
 /** A sheet or a single-file component in another folder would name other files, and nobody would respell that. */
@@ -84,13 +84,6 @@ function losesItsWay(tree: SourceTree, { repair }: Finding): boolean {
   );
 }
 
-/** A file is named by its stem, an index by its folder; for itself the name stands alone. */
-function wordOf(path: ProjectPath): RegExp {
-  const { stem } = partsOf(nameOf(path));
-  const name = /^_?index$/.test(stem) ? nameOf(folderOf(path)) : stem.replace(/^_/, "");
-  return new RegExp(`(?<![\\p{L}\\p{N}-])_?${name.replaceAll(/[$()*+.?[\\\]^{|}]/g, "\\$&")}(?![\\p{L}\\p{N}_-])`, "u");
-}
-
 /** The files that a finding's repair would change. */
 function touched({ file, repair }: Finding): readonly ProjectPath[] {
   return repair?.kind === "move" ? repair.moves.map(({ from }) => from) : [file];
@@ -98,7 +91,9 @@ function touched({ file, repair }: Finding): readonly ProjectPath[] {
 
 /** Puts repairs together, in their order; one that would meet another in one place is left. */
 function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
-  const moves = new Map<ProjectPath, { to: ProjectPath; because: string }>();
+  const moves: Moves = new Map();
+  // Who goes where, without case: on some systems `Tree.ts` and `tree.ts` are one place.
+  const targets = new Map<string, ProjectPath>();
   const wishes = new Map<ProjectPath, Map<number, Resolution>>();
   const taken: Finding[] = [];
   const left: Finding[] = [];
@@ -111,11 +106,16 @@ function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
       continue;
     }
     const added = repair && together(moves, repair.moves, finding.rule);
-    if (!added || !isPossible(tree, added)) {
+    if (!added || !isPossible(tree, added, { moves, targets })) {
       left.push(finding);
       continue;
     }
-    for (const [from, move] of added) moves.set(from, move);
+    for (const [from, move] of added) {
+      const before = moves.get(from);
+      if (before && targets.get(before.to.toLowerCase()) === from) targets.delete(before.to.toLowerCase());
+      moves.set(from, move);
+    }
+    for (const [from, { to }] of added) targets.set(to.toLowerCase(), from);
     taken.push(finding);
   }
   return { moves, wishes, taken, left };
@@ -123,17 +123,20 @@ function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
 
 type Moves = Map<ProjectPath, { to: ProjectPath; because: string }>;
 
-/** One repair gives a file another name, another one another folder: both are done. Two other folders cannot be. */
+/**
+ * One repair's moves, after those that are there already. One repair gives a file another name, another one another folder:
+ * both are done. Two other folders cannot be.
+ */
 function together(
   there: Moves,
   more: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
   because: string,
 ): Moves | undefined {
-  const all = new Map(there);
+  const added: Moves = new Map();
   for (const { from, to } of more) {
     const other = there.get(from);
     if (!other) {
-      all.set(from, { to, because });
+      added.set(from, { to, because });
       continue;
     }
     const folders = new Set([folderOf(other.to), folderOf(to)].filter((folder) => folder !== folderOf(from)));
@@ -141,14 +144,22 @@ function together(
     if (folders.size > 1 || names.size > 1) return undefined;
     const [folder = folderOf(from)] = folders;
     const [name = nameOf(from)] = names;
-    all.set(from, { to: inFolder(folder, name), because: `${other.because}, ${because}` });
+    added.set(from, { to: inFolder(folder, name), because: `${other.because}, ${because}` });
   }
-  return all;
+  return added;
 }
 
 /** No two files into one place, none onto one that stays, on no system. */
-function isPossible(tree: SourceTree, moves: Moves): boolean {
-  const targets = [...moves.values()].map(({ to }) => to.toLowerCase()).sort(comparePaths);
-  if (targets.some((target, at) => target === targets[at + 1])) return false;
-  return [...moves].every(([from, { to }]) => from === to || moves.has(to) || (!tree.has(to) && !tree.hasFolder(to)));
+function isPossible(
+  tree: SourceTree,
+  added: Moves,
+  { moves, targets }: { readonly moves: Moves; readonly targets: ReadonlyMap<string, ProjectPath> },
+): boolean {
+  const own = new Set([...added.values()].map(({ to }) => to.toLowerCase()));
+  if (own.size < added.size) return false;
+  return [...added].every(([from, { to }]) => {
+    const holder = targets.get(to.toLowerCase());
+    if (holder !== undefined && !added.has(holder)) return false;
+    return from === to || added.has(to) || moves.has(to) || (!tree.has(to) && !tree.hasFolder(to));
+  });
 }

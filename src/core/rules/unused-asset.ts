@@ -1,6 +1,8 @@
 import type { Entry } from "../catalogue/index.js";
-import { assetNamesIn } from "../languages/index.js";
+import { assetNamesIn, isDocument } from "../languages/index.js";
 import { nameOf, type ProjectPath } from "../paths.js";
+import { configurationFile } from "../project/index.js";
+import { acceptedFile } from "./accepted.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const unusedAsset: Rule = {
@@ -49,8 +51,14 @@ function lastWord(name: string): string {
   return name.slice(name.lastIndexOf(" ") + 1);
 }
 
-/** A document may speak of a picture that the app has long forgotten; what a tool wrote, we too, names what it likes. */
-const tellsNothing = /\.(?:md|mdx|txt|lock|snap|map)$|-lock\.\w+$|(?:^|\/)steady-shelf(?:-accepted)?\.yaml$/i;
+/** What a tool wrote names what it likes; and our own files name what is found, or left alone. */
+const writtenByTools = /\.(?:lock|snap|map)$|-lock\.\w+$/i;
+const ours: readonly string[] = [configurationFile, acceptedFile];
+
+/** A document may speak of a picture that the app has long forgotten. */
+function tellsNothing(path: ProjectPath): boolean {
+  return isDocument(path) || writtenByTools.test(path) || ours.includes(nameOf(path));
+}
 
 /** Every name of an asset that stands in a text of the project. */
 function namesIn({ tree, graph, entries }: RuleContext): ReadonlySet<string> {
@@ -58,7 +66,7 @@ function namesIn({ tree, graph, entries }: RuleContext): ReadonlySet<string> {
   const found = new Set<string>();
   for (const path of tree.paths) {
     const read = graph.files.get(path);
-    const isText = !read && !tellsNothing.test(path) && (!assets.has(path) || path.endsWith(".svg"));
+    const isText = !read && !tellsNothing(path) && (!assets.has(path) || path.endsWith(".svg"));
     const names = read?.reading.outline.assets ?? (isText ? assetNamesIn(tree.text(path)?.text ?? "") : []);
     for (const name of names) found.add(name);
   }

@@ -99,7 +99,8 @@ function complaint(issue: Issue, given: unknown, schema: z.ZodMiniType): string 
   if (issue.code === "invalid_type")
     return said(`${kinds[issue.expected] ?? issue.expected} is wanted here, not ${found}.`);
   if (issue.code === "invalid_union") return said(`${found} cannot stand here.`);
-  if (issue.code === "too_small") return said("it must not be empty.");
+  if (issue.code === "too_small")
+    return said(typeof given === "number" ? `${issue.minimum} is the least, not ${found}.` : "it must not be empty.");
   return said(`${issue.message.replace(/\.$/, "")}.`);
 }
 

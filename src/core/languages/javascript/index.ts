@@ -4,17 +4,7 @@ import { extract, prepare } from "./extract.js";
 import { outline } from "./outline.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
-export {
-  exportsOf,
-  exportsType,
-  isDeclaration,
-  languageOfFiles,
-  leavesChoice,
-  nameIn,
-  scriptExtension,
-  withoutScriptExtension,
-  type CodeLanguage,
-} from "./source-language.js";
+export * from "./source-language.js";
 
 /** Comments know no escapes: a name that would need one cannot be written there. */
 function write(specifier: string, reference: Reference): string | undefined {
