@@ -19,7 +19,7 @@ import { makeCatalogue, type Catalogue } from "./catalogue/index.js";
 import { buildGraph, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
 import { languageFor, languages } from "./languages/index.js";
 import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "./paths.js";
-import { likelyWords, makePlan, type Move, type Plan, type Wishes } from "./plan/index.js";
+import { likelyWords, makePlan, type Addition, type Move, type Plan, type Wishes } from "./plan/index.js";
 import type { Progress } from "./progress.js";
 import { readConfigurations, type Configuration } from "./project/index.js";
 import { findApp, type App } from "./setup/index.js";
@@ -57,6 +57,9 @@ export interface PlanOptions {
   readonly progress?: Progress;
   readonly readAll?: boolean;
   readonly wishes?: Wishes;
+  readonly graph?: ReferenceGraph;
+  readonly additions?: readonly Addition[];
+  readonly isMeasured?: boolean;
 }
 
 /** Plans moves of files: what is respelled, and the proof. Nothing is written. */
@@ -92,7 +95,11 @@ export interface AnalysisOptions {
   /** The folder that is stood in. */
   readonly standing: ProjectPath;
   readonly kept?: KeptReadings | undefined;
+  /** Keep every text that is read: a plan will stand on them, and nothing that changes meanwhile may slip in. */
+  readonly keepTexts?: boolean | undefined;
   readonly progress?: Progress | undefined;
+  /** How many commits are looked at. */
+  readonly mostCommits?: number | undefined;
 }
 
 /** Commits that are looked at. What was changed together long ago says little of what belongs together now. */
@@ -102,8 +109,9 @@ const mostCommits = 500;
  * Looks at the app around a folder; at every app that has a configuration, where one stands above several. Throws
  * `STACK_UNSURE` where nothing tells how an app is built, `CONFIG_BROKEN`, `UNREADABLE`.
  */
-export async function analyse(store: FileReader, { standing, kept, progress }: AnalysisOptions): Promise<Analysis> {
-  const history = store.history(mostCommits);
+export async function analyse(store: FileReader, options: AnalysisOptions): Promise<Analysis> {
+  const { standing, kept, keepTexts, progress } = options;
+  const history = store.history(options.mostCommits ?? mostCommits);
   const project = await openProject(store);
   const { tree, aliases, configurations } = project;
   const [language] = languages;
@@ -113,7 +121,7 @@ export async function analyse(store: FileReader, { standing, kept, progress }: A
       findApp(store, folder, { paths: tree.paths, configuration }),
     ),
   );
-  const graph = await buildGraph({ tree, rules: language.rules, aliases, kept, progress });
+  const graph = await buildGraph({ tree, rules: language.rules, aliases, kept, keepTexts, progress });
   const commits = await history;
   const apps = found.map(({ app, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;

@@ -44,6 +44,8 @@ export interface GraphInput {
   /** Aliases of the configuration. */
   readonly aliases: readonly Mapping[];
   readonly kept?: KeptReadings | undefined;
+  /** Keep the texts also of files whose readings were kept. */
+  readonly keepTexts?: boolean | undefined;
   readonly progress?: Progress | undefined;
 }
 
@@ -109,11 +111,12 @@ export async function buildGraph({
   rules,
   aliases,
   kept,
+  keepTexts = false,
   progress = quiet,
 }: GraphInput): Promise<ReferenceGraph> {
   const paths = readablePaths(tree, tree.paths);
   const readings = new Array<FileReading>(paths.length);
-  const unread = kept ? findKept(tree, paths, kept, readings) : paths.map((_, index) => index);
+  const unread = kept ? findKept(tree, paths, { kept, keepTexts, readings }) : paths.map((_, index) => index);
   await readAll(tree, { paths, unread, readings, kept }, progress);
   const resolver = new Resolver(tree, rules, aliases);
   const files = new Map<ProjectPath, GraphFile>();
@@ -134,8 +137,7 @@ export async function buildGraph({
 function findKept(
   tree: SourceTree,
   paths: readonly ProjectPath[],
-  kept: KeptReadings,
-  readings: FileReading[],
+  { kept, keepTexts, readings }: { kept: KeptReadings; keepTexts: boolean; readings: FileReading[] },
 ): number[] {
   const unread: number[] = [];
   paths.forEach((path, index) => {
@@ -143,7 +145,7 @@ function findKept(
     const reading = bytes && kept.find(path, bytes);
     if (reading) readings[index] = reading;
     else unread.push(index);
-    if (bytes && !reading) tree.keepText(path, bytes);
+    if (bytes && (!reading || keepTexts)) tree.keepText(path, bytes);
   });
   return unread;
 }

@@ -2,11 +2,19 @@
  * Makes a plan from a list of moves: finds the files that matter, respells what would break, proves the rest.
  * Nothing is written.
  */
-import { readablePaths, readReferences, Resolver, type Mapping, type Resolution } from "../graph/index.js";
+import {
+  readablePaths,
+  readReferences,
+  Resolver,
+  type Mapping,
+  type ReferenceGraph,
+  type Resolution,
+} from "../graph/index.js";
 import { languageFor, respellingEdit, type Extraction, type LookupRules } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import { applyEdits, type TextEdit } from "../text/index.js";
+import { addTexts, madeTexts, proveAdditions, type Addition } from "./additions.js";
 import { PlannedTree, type SourceTree } from "../tree/index.js";
 import { findCandidates, planSearch } from "./candidates.js";
 import { respellLinks } from "./links.js";
@@ -36,24 +44,70 @@ export interface PlanInput {
   readonly wishes?: Wishes;
   /** Read every file instead of searching for those that matter: the search is held against this in tests. */
   readonly readAll?: boolean;
+  /** All references, where they were read already. Nothing is read again then. */
+  readonly graph?: ReferenceGraph;
+  /** Files that are made, and texts that gain lines at their end. */
+  readonly additions?: readonly Addition[];
+  /** Only the numbers are wanted: no new text is parsed again, and mentions are not looked for. */
+  readonly isMeasured?: boolean;
 }
 
 /** Plans the moves. Throws where they cannot all happen; what the proof does not hold for is in the plan. */
 export async function makePlan(input: PlanInput): Promise<Plan> {
-  const { tree, aliases, rules, progress = quiet } = input;
+  const { tree, aliases, rules, graph, additions = [], progress = quiet } = input;
   ensurePossible(tree, input.moves, input.places);
   const moves = tidyMoves(input.moves);
   const map = new MoveMap(tree, moves);
-  const before = new Resolver(tree, rules, aliases);
-  const search = input.readAll ? undefined : planSearch(moves, before.allMappings(), rules);
+  const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
+  const planned = new PlannedTree(tree, map.files, madeTexts(additions, tree, map));
+  const passage = { before, after: new Resolver(planned, rules, aliases, before), map };
+  const { files, candidates } = graph
+    ? respellGraph(graph, passage, input)
+    : await respellCandidates({ ...input, moves }, passage);
+  const proof = prove({ tree, passage, files, progress, isMeasured: input.isMeasured === true });
+  const added = proveAdditions(additions, planned, passage);
+  const references = new Map(files.map((file) => [file.path, file.extraction]));
+  const texts = files.flatMap((file) => (file.text ? [file.text] : []));
+  const mentionable = (): readonly ProjectPath[] =>
+    candidates ?? tree.paths.filter((path) => languageFor(path) === undefined && !tree.isLink(path));
+  return {
+    moves,
+    edits: files.flatMap((file) => file.edits),
+    ...addTexts(texts, additions, { tree, map }),
+    links: respellLinks(tree, map),
+    foldersMade: newFolders(tree, moves, additions),
+    foldersEmptied: emptiedFolders(tree, moves, additions),
+    proof: {
+      ...proof,
+      references: proof.references + added.references,
+      same: proof.same + added.same,
+      different: [...proof.different, ...added.different],
+    },
+    mentions: input.isMeasured
+      ? []
+      : [...computedMentions(tree, references, map), ...textMentions(tree, mentionable(), map)],
+    unread: unreadFiles(tree, references),
+    filesRead: files.length,
+    filesInProject: tree.paths.length,
+  };
+}
+
+interface Respelled {
+  readonly files: readonly ReadFile[];
+  /** The files that may name what moves; `undefined` where every file was looked at. */
+  readonly candidates: readonly ProjectPath[] | undefined;
+}
+
+/** Searches for the files that matter, reads them, and respells them. */
+async function respellCandidates(input: PlanInput, passage: Passage): Promise<Respelled> {
+  const { tree, moves, rules, wishes = new Map() as Wishes, progress = quiet } = input;
+  const search = input.readAll ? undefined : planSearch(moves, passage.before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
-  const wishes: Wishes = input.wishes ?? new Map();
   const named = new Set(candidates);
   const readable = readablePaths(
     tree,
     wishes.size === 0 ? candidates : tree.paths.filter((path) => named.has(path) || wishes.has(path)),
   );
-  const passage = { before, after: new Resolver(new PlannedTree(tree, map.files), rules, aliases, before), map };
   const files = new Array<ReadFile>(readable.length);
   let done = 0;
   await readReferences(tree, readable, (index, extraction) => {
@@ -61,29 +115,22 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     files[index] = respellFile({ tree, passage, path, extraction, wishes: wishes.get(path) });
     if ((done += 1) % 128 === 0) progress("Reading references", done, readable.length);
   });
-  const proof = prove({ tree, passage, files, progress });
-  const references = new Map(files.map((file) => [file.path, file.extraction]));
-  return {
-    moves,
-    edits: files.flatMap((file) => file.edits),
-    texts: files.flatMap((file) => (file.text ? [file.text] : [])),
-    links: respellLinks(tree, map),
-    foldersMade: newFolders(tree, moves),
-    foldersEmptied: emptiedFolders(tree, moves),
-    proof,
-    mentions: [
-      ...computedMentions(tree, references, map),
-      ...textMentions(tree, mentionable(tree, candidates, search !== undefined), map),
-    ],
-    unread: unreadFiles(tree, references),
-    filesRead: files.length,
-    filesInProject: tree.paths.length,
-  };
+  return { files, candidates: search === undefined ? undefined : candidates };
 }
 
-/** After a search only what it found can mention a moved path; without one, every file that is not code is looked at. */
-function mentionable(tree: SourceTree, candidates: readonly ProjectPath[], searched: boolean): readonly ProjectPath[] {
-  return searched ? candidates : tree.paths.filter((path) => languageFor(path) === undefined && !tree.isLink(path));
+/** Respells what was read already. */
+function respellGraph(
+  graph: ReferenceGraph,
+  passage: Passage,
+  { tree, wishes, progress = quiet }: PlanInput,
+): Respelled {
+  let done = 0;
+  const files = [...graph.files.values()].map(({ path, reading, references }) => {
+    const known = references.map(({ resolution }) => resolution);
+    if ((done += 1) % 512 === 0) progress("Respelling references", done, graph.files.size);
+    return respellFile({ tree, passage, path, extraction: reading, wishes: wishes?.get(path), known });
+  });
+  return { files, candidates: undefined };
 }
 
 interface FileToRespell {
@@ -92,16 +139,18 @@ interface FileToRespell {
   readonly path: ProjectPath;
   readonly extraction: Extraction;
   readonly wishes: ReadonlyMap<number, Resolution> | undefined;
+  /** What each reference means now, where that is known. */
+  readonly known?: readonly Resolution[];
 }
 
 /** Decides about each reference of a file, and writes its new text in memory. */
-function respellFile({ tree, passage, path, extraction, wishes }: FileToRespell): ReadFile {
+function respellFile({ tree, passage, path, extraction, wishes, known }: FileToRespell): ReadFile {
   const meanings: ReadFile["meanings"][number][] = [];
   const edits: PlannedEdit[] = [];
   const changes: TextEdit[] = [];
   const language = languageFor(path);
-  for (const reference of extraction.references) {
-    const decision = respell(passage, path, reference, wishes?.get(reference.start));
+  for (const [index, reference] of extraction.references.entries()) {
+    const decision = respell(passage, path, reference, { wish: wishes?.get(reference.start), known: known?.[index] });
     meanings.push(decision.was);
     const change =
       decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;

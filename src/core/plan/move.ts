@@ -159,10 +159,14 @@ export function tidyMoves(moves: readonly Move[]): Move[] {
 }
 
 /** Folders that no file of the project is left in once the moves are done, deepest first. */
-export function emptiedFolders(tree: SourceTree, moves: readonly Move[]): ProjectPath[] {
+export function emptiedFolders(
+  tree: SourceTree,
+  moves: readonly Move[],
+  more: readonly { readonly path: ProjectPath }[] = [],
+): ProjectPath[] {
   const moved = new Map(moves.map((move) => [move.from, move.to]));
   const kept = new Set<ProjectPath>();
-  for (const path of tree.paths) {
+  for (const path of [...tree.paths, ...more.map((each) => each.path)]) {
     for (const folder of foldersAbove(moved.get(path) ?? path)) {
       if (kept.has(folder)) break;
       kept.add(folder);
@@ -173,7 +177,12 @@ export function emptiedFolders(tree: SourceTree, moves: readonly Move[]): Projec
 }
 
 /** Folders that the moves need and that are not there, outermost first. */
-export function newFolders(tree: SourceTree, moves: readonly Move[]): ProjectPath[] {
-  const made = new Set(moves.flatMap((move) => foldersAbove(move.to)).filter((folder) => !tree.hasFolder(folder)));
+export function newFolders(
+  tree: SourceTree,
+  moves: readonly Move[],
+  more: readonly { readonly path: ProjectPath }[] = [],
+): ProjectPath[] {
+  const places = [...moves.map((move) => move.to), ...more.map((each) => each.path)];
+  const made = new Set(places.flatMap((path) => foldersAbove(path)).filter((folder) => !tree.hasFolder(folder)));
   return [...made].sort((a, b) => a.length - b.length || comparePaths(a, b));
 }

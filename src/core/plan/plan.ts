@@ -75,12 +75,21 @@ export interface NewText {
   readonly after: string;
 }
 
+/** A file that a plan makes. */
+export interface MadeFile {
+  readonly path: ProjectPath;
+  readonly text: string;
+  /** What it is, in a few words. */
+  readonly why: string;
+}
+
 /** Everything that a change would do. Nothing in it was written. */
 export interface Plan {
   readonly moves: readonly Move[];
   readonly edits: readonly PlannedEdit[];
   readonly links: readonly LinkEdit[];
   readonly texts: readonly NewText[];
+  readonly made: readonly MadeFile[];
   readonly foldersMade: readonly ProjectPath[];
   readonly foldersEmptied: readonly ProjectPath[];
   readonly proof: Proof;

@@ -36,11 +36,13 @@ export interface ProofInput {
   readonly passage: Passage;
   readonly files: readonly ReadFile[];
   readonly progress?: Progress;
+  /** Read each name in place, however few there are: where only the numbers are wanted. */
+  readonly isMeasured?: boolean;
 }
 
 /** Proves a plan, or says exactly which references it would change. */
-export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
-  const parseAgain = files.filter((file) => file.text).length <= mostParsed;
+export function prove({ tree, passage, files, progress = quiet, isMeasured = false }: ProofInput): Proof {
+  const parseAgain = !isMeasured && files.filter((file) => file.text).length <= mostParsed;
   const result = { references: 0, same: 0, different: [] as Difference[], unresolved: [] as Unresolved[] };
   for (const [index, file] of files.entries()) {
     proveFile({ tree, passage, file, now: referencesAgain(file, passage, parseAgain), result });

@@ -24,10 +24,23 @@ export type Respelling =
   /** No spelling was found that means the same. */
   | { readonly state: "lost"; readonly was: Resolution };
 
-/** Decides about one reference of the file that is at `from` now; `wish` is what it should mean instead, and how. */
-export function respell(passage: Passage, from: ProjectPath, reference: Reference, wish?: Resolution): Respelling {
+/** What is known of a reference, or wished for it. */
+export interface Meaning {
+  /** What it should mean from now on, and how it should be spelled. */
+  readonly wish?: Resolution | undefined;
+  /** What it means now. */
+  readonly known?: Resolution | undefined;
+}
+
+/** Decides about one reference of the file that is at `from` now. */
+export function respell(
+  passage: Passage,
+  from: ProjectPath,
+  reference: Reference,
+  { wish, known }: Meaning = {},
+): Respelling {
   const { before, after, map } = passage;
-  const was = wish ?? before.resolve(from, reference);
+  const was = wish ?? known ?? before.resolve(from, reference);
   const newFrom = map.file(from);
   const wanted = wantedOf(map, was);
   const means = (specifier: string): boolean =>

@@ -1,5 +1,5 @@
 /** Where each file belongs, by its role and its feature, and what it should be called there. */
-import type { Layout, Role, Shelf } from "../arrangement/index.js";
+import type { Layout, Role, Shelf, Standing } from "../arrangement/index.js";
 import { partsOf, shared, type Catalogue, type Entry } from "../catalogue/index.js";
 import { isInCase, readName, spellName, splitWords, wordsTyped, type NamingPattern } from "../names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
@@ -7,6 +7,8 @@ import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.
 /** Where a file belongs. */
 export interface Belonging {
   readonly shelf: Shelf;
+  /** The shelf's folder, for the feature at hand. */
+  readonly base: ProjectPath;
   /** The file's own folder: that of the shelf, and what is kept below it. */
   readonly folder: ProjectPath;
   /** Its name without companions' endings and extension, by the shelf's naming pattern. */
@@ -27,13 +29,20 @@ export class Places {
 
   constructor(
     readonly layout: Layout,
-    readonly catalogue: Catalogue,
+    readonly catalogue: Pick<Catalogue, "features">,
+    /** Whether what one feature has may not lie where everybody's is: `arrange` is stricter than `check`. */
+    readonly isStrict = false,
   ) {}
 
   /** Where a file belongs; `undefined` where its role is not known, or the arrangement has no shelf for it. */
   of(entry: Entry): Belonging | undefined {
     if (!this.#kept.has(entry.path)) this.#kept.set(entry.path, this.#find(entry));
     return this.#kept.get(entry.path);
+  }
+
+  /** The same for a file as it might be judged; not kept. */
+  ofJudged(entry: Entry): Belonging | undefined {
+    return this.#find(entry);
   }
 
   /** The folder's name of a feature: as it is there, else as the arrangement would spell it. */
@@ -46,10 +55,12 @@ export class Places {
   #find(entry: Entry): Belonging | undefined {
     const role = entry.role.is;
     if (role === undefined) return undefined;
-    const stands = entry.standing?.shelf;
-    if (stands?.holds.includes(role) && this.#isRightFeature(entry)) {
+    const standing = this.layout.standingOf(entry.path);
+    const stands = standing?.shelf;
+    if (stands?.holds.includes(role) && this.#isRightFeature(entry, standing)) {
       const { stem, pattern } = this.#name(entry, stands, role);
-      return this.#made(entry, { shelf: stands, folder: folderOf(entry.path), stem, pattern, isOnShelf: true });
+      const folder = folderOf(entry.path);
+      return this.#made(entry, { shelf: stands, base: folder, folder, stem, pattern, isOnShelf: true });
     }
     const feature =
       entry.feature.is === shared || entry.feature.is === undefined ? undefined : this.folderNameOf(entry.feature.is);
@@ -58,7 +69,7 @@ export class Places {
     const { stem, pattern } = this.#name(entry, shelf, role);
     const base = this.layout.folderOf(shelf, { feature, stem });
     const folder = this.#ownFolder(entry, base, stem);
-    return this.#made(entry, { shelf, folder, stem, pattern, isOnShelf: folder === folderOf(entry.path) });
+    return this.#made(entry, { shelf, base, folder, stem, pattern, isOnShelf: folder === folderOf(entry.path) });
   }
 
   #made(entry: Entry, belonging: Omit<Belonging, "path">): Belonging {
@@ -66,8 +77,14 @@ export class Places {
   }
 
   /** A file of another feature stays where it is unless that is certain: a folder is a decision of somebody. */
-  #isRightFeature({ standing, feature }: Entry): boolean {
-    if (!standing?.shelf.at.includes("{feature}")) return true;
+  #isRightFeature({ feature, role }: Entry, standing: Standing | undefined): boolean {
+    if (!standing?.shelf.at.includes("{feature}")) {
+      if (!this.isStrict || feature.is === undefined || feature.is === shared) return true;
+      // What belongs to a feature lies with it, where features have a shelf for it.
+      return !this.layout.shelves.some(
+        (each) => each.at.includes("{feature}") && role.is !== undefined && each.holds.includes(role.is),
+      );
+    }
     return (
       standing.feature === undefined ||
       feature.is === undefined ||

@@ -1,9 +1,8 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
-import { partsOf } from "../catalogue/index.js";
-import { isDocument, isNotReadYet, namingWords, wordsThatMayName } from "../languages/index.js";
+import { isDocument } from "../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import { planMoves, type PlanOptions, type Project } from "../pipeline.js";
-import type { Move, Plan } from "../plan/index.js";
+import { losesItsWay, namedElsewhere, type Move, type Plan } from "../plan/index.js";
 import type { Resolution } from "../graph/index.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Finding } from "./rule.js";
@@ -34,9 +33,13 @@ export async function planRepairs(
   findings: readonly Finding[],
   options: PlanOptions = {},
 ): Promise<Repairs> {
-  const named = namedElsewhere(project.tree, findings);
+  const movesOf = ({ repair }: Finding): readonly { readonly from: ProjectPath; readonly to: ProjectPath }[] =>
+    repair?.kind === "move" ? repair.moves : [];
+  const named = namedElsewhere(project.tree, new Set(findings.flatMap(movesOf).map(({ from }) => from)));
   let wanted = findings.filter(
-    (finding) => !touched(finding).some((path) => named.has(path)) && !losesItsWay(project.tree, finding),
+    (finding) =>
+      !touched(finding).some((path) => named.has(path)) &&
+      !movesOf(finding).some((move) => losesItsWay(project.tree, move)),
   );
   // Each round leaves something out, so it comes to an end.
   for (;;) {
@@ -51,37 +54,6 @@ export async function planRepairs(
       return { plan, repaired: taken, left: [...left, ...findings.filter((each) => !wanted.includes(each))] };
     wanted = wanted.filter((finding) => !fails(finding));
   }
-}
-
-/** Those of the files that would move whose name stands in a file that no language reads yet. */
-function namedElsewhere(tree: SourceTree, findings: readonly Finding[]): ReadonlySet<string> {
-  const moving = new Set(
-    findings.flatMap(({ repair }) => (repair?.kind === "move" ? repair.moves : [])).map(({ from }) => from),
-  );
-  if (moving.size === 0) return moving;
-  // For each word the file that holds it, or that several do: what a file says of itself does not count.
-  const holders = new Map<string, ProjectPath | undefined>();
-  for (const path of tree.paths.filter((each) => isNotReadYet(each)))
-    for (const word of new Set(wordsThatMayName(path, tree.text(path)?.text ?? "")))
-      holders.set(word, holders.has(word) ? undefined : path);
-  const isNamed = (path: ProjectPath): boolean =>
-    namingWords(nameFor(path)).every((word) => holders.has(word) && holders.get(word) !== path);
-  return new Set([...moving].filter(isNamed));
-}
-
-/** A file is named by its stem, an index by its folder. */
-function nameFor(path: ProjectPath): string {
-  const { stem } = partsOf(nameOf(path));
-  return /^_?index$/.test(stem) ? nameOf(folderOf(path)) : stem;
-}
-
-/** A sheet or a single-file component in another folder would name other files, and nobody would respell that. */
-function losesItsWay(tree: SourceTree, { repair }: Finding): boolean {
-  if (repair?.kind !== "move") return false;
-  return repair.moves.some(
-    ({ from, to }) =>
-      folderOf(from) !== folderOf(to) && isNotReadYet(from) && /["'(\s=]\.\.?\//.test(tree.text(from)?.text ?? ""),
-  );
 }
 
 /** The files that a finding's repair would change. */

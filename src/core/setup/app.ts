@@ -48,6 +48,8 @@ export interface App {
   readonly configuration: Configuration | undefined;
   /** What new files are written in. */
   readonly language: CodeLanguage;
+  /** What it was opened from. */
+  readonly decision: Decision;
 }
 
 const noShelves: ShelfSource = { shelves: [], placeOf: () => ({ file: "" }) };
@@ -57,7 +59,7 @@ export function openApp(store: FileReader, decision: Decision): App {
   const { folder, configuration } = decision;
   const placeOf = (key: string): Place | undefined => configuration?.placeOf(key);
   const stack = readStack(decision.stack, configuration?.stack === undefined ? undefined : placeOf("stack"));
-  const place = configuration?.arrangement === undefined ? undefined : placeOf("arrangement");
+  const place = configuration?.arrangement === decision.arrangement ? placeOf("arrangement") : undefined;
   const arrangement = readArrangement(decision.arrangement, { store, folder }, place);
   const isOwn = !arrangementNames().includes(decision.arrangement);
   if (!isOwn && !stack.arrangements.includes(decision.arrangement))
@@ -83,7 +85,12 @@ export function openApp(store: FileReader, decision: Decision): App {
   });
   const chosen = decision.language ?? configuration?.language ?? likelyLanguage(store, folder);
   const language = hasChoice(stack) ? chosen : "typescript";
-  return { store, folder, stack, arrangement, layout, name: projectName(store, folder), configuration, language };
+  return { store, folder, stack, arrangement, layout, name: projectName(store, folder), configuration, language, decision };
+}
+
+/** The same app under another arrangement: a name, or the path of the user's own. Throws what `openApp` throws. */
+export function appUnder({ store, decision }: App, arrangement: string): App {
+  return openApp(store, { ...decision, arrangement });
 }
 
 /** The project's name: that of its manifest, else of its folder, in `PascalCase`. */

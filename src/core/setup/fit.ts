@@ -23,6 +23,8 @@ export interface Fit {
   readonly source: string;
   /** Folder words that are not the stack's, by role or structural word. */
   readonly words: Readonly<Record<string, string>>;
+  /** The same, also those that this arrangement has no use for. */
+  readonly allWords: Readonly<Record<string, string>>;
   /** Naming patterns that are not the stack's. */
   readonly names: Readonly<Record<string, OneOrMore<string>>>;
   /** Files below the source root that count: code, style sheets, assets. */
@@ -161,7 +163,8 @@ function describeFit({ name, source, stack, words, root, layout, layoutWith, pat
   return {
     arrangement: name,
     source,
-    words: Object.fromEntries(Object.entries(words).filter(([word]) => usesWord(layout, words[word] ?? ""))),
+    words: wordsUsed(words, layout),
+    allWords: words,
     names,
     files: paths.length,
     onShelf: on.length,
@@ -170,8 +173,11 @@ function describeFit({ name, source, stack, words, root, layout, layoutWith, pat
   };
 }
 
-function usesWord(layout: Layout, word: string): boolean {
-  return layout.shelves.some((shelf) => shelf.at.split("/").includes(word));
+/** Those of the words for folders that a layout makes use of. */
+export function wordsUsed(words: Readonly<Record<string, string>>, layout: Layout): Record<string, string> {
+  const uses = (word: string): boolean =>
+    layout.shelves.some((shelf) => `/${shelf.at}/`.includes(`/${word.replace(/^\//, "")}/`));
+  return Object.fromEntries(Object.entries(words).filter(([, word]) => uses(word)));
 }
 
 function isMisnamed(path: ProjectPath, layout: Layout): boolean {

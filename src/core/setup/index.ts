@@ -1,11 +1,11 @@
 export { planAddition, planFeature } from "./add.js";
 export type { AddRequest } from "./adding.js";
-export { openApp, projectName, type App, type Decision } from "./app.js";
+export { appUnder, openApp, projectName, type App, type Decision } from "./app.js";
 export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
 export { existingFeatures } from "./meant.js";
 export { filesOfApp, findApp, stackUnsure, type FoundApp } from "./find-app.js";
-export { bestFit, likelySource, type Fit, type FitInput } from "./fit.js";
+export { bestFit, likelySource, wordsUsed, type Fit, type FitInput } from "./fit.js";
 export {
   configurationText,
   hasBegun,

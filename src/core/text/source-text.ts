@@ -24,6 +24,11 @@ export class SourceText {
     readonly encoding: Encoding,
   ) {}
 
+  /** A text that is new: it will be written as UTF-8. */
+  static ofNew(text: string): SourceText {
+    return new SourceText(text, "utf8");
+  }
+
   /** Reads bytes: a byte-order mark decides, else UTF-8 where valid, else one unit a byte. */
   static fromBytes(bytes: Buffer): SourceText {
     if (bytes[0] === 0xff && bytes[1] === 0xfe && bytes.length % 2 === 0)

@@ -116,26 +116,30 @@ export class SourceTree implements TreeView {
   }
 }
 
-/** The tree as it would be: files at their new paths. Their texts are those of now: no configuration is respelled yet. */
+/**
+ * The tree as it would be: files at their new paths, and files that are made. Texts that move are those of now: no
+ * configuration is respelled yet.
+ */
 export class PlannedTree implements TreeView {
   readonly paths: readonly ProjectPath[];
   readonly ignoresCase: boolean;
   readonly #origins = new Map<ProjectPath, ProjectPath>();
   readonly #folders: ReadonlySet<ProjectPath>;
 
-  /** `moved` maps old paths to new ones. */
+  /** `moved` maps old paths to new ones, `made` new paths to their texts. */
   constructor(
     readonly before: SourceTree,
     readonly moved: ReadonlyMap<ProjectPath, ProjectPath>,
+    readonly made: ReadonlyMap<ProjectPath, SourceText> = new Map(),
   ) {
-    this.paths = before.paths.map((path) => moved.get(path) ?? path);
+    this.paths = [...before.paths.map((path) => moved.get(path) ?? path), ...made.keys()];
     this.ignoresCase = before.ignoresCase;
     before.paths.forEach((path, index) => this.#origins.set(this.paths[index] ?? path, path));
     this.#folders = foldersOf(this.paths);
   }
 
   has(path: ProjectPath): boolean {
-    return this.#origins.has(path);
+    return this.#origins.has(path) || this.made.has(path);
   }
 
   hasFolder(path: ProjectPath): boolean {
@@ -144,7 +148,7 @@ export class PlannedTree implements TreeView {
 
   text(path: ProjectPath): SourceText | undefined {
     const origin = this.#origins.get(path);
-    return origin === undefined ? undefined : this.before.text(origin);
+    return origin === undefined ? this.made.get(path) : this.before.text(origin);
   }
 
   /** A path that the plan itself frees or fills is no longer what the disk says. */

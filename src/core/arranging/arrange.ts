@@ -1,0 +1,178 @@
+/**
+ * The moves that bring an app, or a part of it, onto the shelves of an arrangement. Units move whole; what is uncertain stays
+ * and is asked about; what cannot be told from another file stays and is said. Nothing is written.
+ */
+import type { Role } from "../arrangement/index.js";
+import { featureKey, shared, type Entry } from "../catalogue/index.js";
+import { splitWords } from "../names/index.js";
+import { comparePaths, isBelow, type ProjectPath } from "../paths.js";
+import type { Analysis, AppAnalysis } from "../pipeline.js";
+import { losesItsWay, namedElsewhere, type Move } from "../plan/index.js";
+import { Places } from "../rules/index.js";
+import type { App } from "../setup/index.js";
+import { solveCollisions, type Going } from "./collisions.js";
+import { destinationOf, type Answer, type DestinationInput, type Question } from "./destination.js";
+import { foundByPlace } from "./found-by-place.js";
+import { mirrorMoves } from "./mirrors.js";
+import { unitsOf, type Unit } from "./units.js";
+
+/** What is asked. */
+export interface ArrangeRequest {
+  readonly analysis: Analysis;
+  readonly analysed: AppAnalysis;
+  /** The app under the arrangement that is wanted; it may be the one that it has. */
+  readonly target: App;
+  /** Only files of this feature (`shared` is one), or of this role. */
+  readonly feature?: string | undefined;
+  readonly role?: Role | undefined;
+  readonly keepNames?: boolean;
+  readonly answers?: ReadonlyMap<ProjectPath, Answer>;
+  /** Take the likeliest answer where nobody has given one. */
+  readonly takeLikeliest?: boolean;
+}
+
+/** A unit that moves: its files, and why. */
+export interface ArrangedUnit {
+  readonly lead: ProjectPath;
+  readonly feature: string;
+  readonly role: Role;
+  readonly because: string;
+  readonly moves: readonly Move[];
+}
+
+/** Something that would move, and does not. */
+export interface Stay {
+  readonly path: ProjectPath;
+  readonly because: string;
+}
+
+/** What arranging comes to, before it is planned. */
+export interface Arranging {
+  /** In order of feature (what is shared last), then of path. */
+  readonly units: readonly ArrangedUnit[];
+  readonly questions: readonly Question[];
+  readonly stays: readonly Stay[];
+  /** Leading files that were looked at. */
+  readonly looked: number;
+}
+
+/** Says where everything goes. */
+export function arrange(request: ArrangeRequest): Arranging {
+  const { analysis, analysed, target, feature, role } = request;
+  const { catalogue, app } = analysed;
+  const { tree } = analysis.project;
+  const [now, then] = [app.layout, target.layout];
+  const isInSource = (path: ProjectPath): boolean => now.source === "" || isBelow(path, now.source);
+  const units = unitsOf({
+    tree,
+    catalogue,
+    isCovered: ({ path, isLeft }) => !isLeft && isInSource(path),
+    isShelf: (folder) =>
+      [now, then].some((layout) => layout.standingOfFolder(folder)?.below === "" || folder === layout.source),
+  });
+  const places = new Places(then, catalogue, true);
+  const input: DestinationInput = {
+    catalogue,
+    now,
+    then,
+    places,
+    keepNames: request.keepNames ?? false,
+    answers: request.answers ?? new Map(),
+    takeLikeliest: request.takeLikeliest ?? false,
+  };
+  const questions: Question[] = [];
+  const stays: Stay[] = [];
+  const wanted: { unit: Unit; to: Going["to"] }[] = [];
+  const placed = foundByPlace(tree, app);
+  let looked = 0;
+  for (const unit of units) {
+    if (!isAsked(unit.lead, { feature, role })) continue;
+    looked += 1;
+    const destination = destinationOf(unit, input);
+    const { path } = unit.lead;
+    if (destination.kind === "stays") {
+      if (destination.because !== undefined) stays.push({ path, because: destination.because });
+      continue;
+    }
+    const framework = unit.files.map(placed).find((found) => found !== undefined);
+    if (framework !== undefined) stays.push({ path, because: `${framework} finds it by its place` });
+    else if (destination.kind === "asks") questions.push(destination.question);
+    else wanted.push({ unit, to: destination });
+  }
+  const { going, stuck } = solveCollisions(tree, wanted, {
+    clues: catalogue.clues,
+    folderOfFeature: (name) => places.folderNameOf(name),
+  });
+  for (const { unit, at } of stuck)
+    stays.push({ path: unit.lead.path, because: `${at} would be there twice; give one of the two another name` });
+  const free = withoutUnread(request, going, stays);
+  return { units: [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature), questions, stays, looked };
+}
+
+/** Whether a file is one of those that are asked for. */
+function isAsked(entry: Entry, { feature, role }: Pick<ArrangeRequest, "feature" | "role">): boolean {
+  if (role !== undefined && entry.role.is !== role) return false;
+  return feature === undefined || (entry.feature.is ?? shared) === feature;
+}
+
+/** The feature of an app that somebody means, in any case and number; `undefined` for none. */
+export function featureMeant({ catalogue }: AppAnalysis, typed: string): string | undefined {
+  if (typed === shared) return shared;
+  const key = featureKey(splitWords(typed));
+  return catalogue.features.find(({ name }) => featureKey(splitWords(name)) === key)?.name;
+}
+
+/** What a file that no language reads seems to name stays, and so do such files if they name others by their way to them. */
+function withoutUnread({ analysis }: ArrangeRequest, going: readonly Going[], stays: Stay[]): readonly Going[] {
+  const { tree } = analysis.project;
+  const named = namedElsewhere(tree, new Set(going.flatMap(({ moves }) => moves.map(({ from }) => from))));
+  return going.filter(({ unit, moves }) => {
+    const seen = moves.find(({ from }) => named.has(from));
+    const lost = moves.find((move) => losesItsWay(tree, move));
+    if (seen) stays.push({ path: unit.lead.path, because: "a file that cannot be read yet seems to name it" });
+    else if (lost)
+      stays.push({ path: unit.lead.path, because: `${lost.from} names others by their way, and cannot be read yet` });
+    return !seen && !lost;
+  });
+}
+
+function unitMoves({ unit, to, moves }: Going): ArrangedUnit {
+  const { lead, folder } = unit;
+  return {
+    lead: lead.path,
+    feature: to.feature,
+    role: to.role,
+    because: to.because,
+    moves: moves.map(({ from, to: place }): Move => {
+      if (from === lead.path) return { from, to: place, why: "asked", because: to.because };
+      return folder === undefined
+        ? { from, to: place, why: "companion", because: lead.path }
+        : { from, to: place, why: "in folder", because: `${folder}/` };
+    }),
+  };
+}
+
+/** Tests that mirror what moves, each a unit of the feature of its file. */
+function mirrored({ analysis, analysed, target }: ArrangeRequest, going: readonly Going[]): ArrangedUnit[] {
+  const { tree } = analysis.project;
+  const moved = new Map(going.flatMap(({ moves }) => moves.map(({ from, to }) => [from, to] as const)));
+  const holders = new Map(going.flatMap((each) => each.moves.map(({ from }) => [from, each] as const)));
+  const tests = [...analysed.catalogue.entries.values()].filter(
+    ({ role, leader, isLeft }) => role.is === "test" && leader === undefined && !isLeft,
+  );
+  const { folder, layout } = target;
+  return mirrorMoves({ tree, folder, source: layout.source, tests, moved }).map(({ from, to, of }) => {
+    return {
+      lead: from,
+      feature: holders.get(of)?.to.feature ?? shared,
+      role: "test" as const,
+      because: `it mirrors ${of}`,
+      moves: [{ from, to, why: "companion" as const, because: of }],
+    };
+  });
+}
+
+function byFeature(a: ArrangedUnit, b: ArrangedUnit): number {
+  const last = (feature: string): number => (feature === shared ? 1 : 0);
+  return last(a.feature) - last(b.feature) || comparePaths(a.feature, b.feature) || comparePaths(a.lead, b.lead);
+}

@@ -1,0 +1,2 @@
+export { arrange, featureMeant, type ArrangedUnit, type ArrangeRequest, type Arranging, type Stay } from "./arrange.js";
+export type { Answer, AnswerOption, Question } from "./destination.js";
