@@ -11,7 +11,7 @@ import { losesItsWay, namedElsewhere, type Move } from "../plan/index.js";
 import { Places } from "../rules/index.js";
 import type { App } from "../setup/index.js";
 import { solveCollisions, type Going } from "./collisions.js";
-import { destinationOf, type Answer, type DestinationInput, type Question } from "./destination.js";
+import { destinationOf, type Answer, type Destination, type DestinationInput, type Question } from "./destination.js";
 import { foundByPlace } from "./found-by-place.js";
 import { mirrorMoves } from "./mirrors.js";
 import { unitsOf, type Unit } from "./units.js";
@@ -29,6 +29,8 @@ export interface ArrangeRequest {
   readonly answers?: ReadonlyMap<ProjectPath, Answer>;
   /** Take the likeliest answer where nobody has given one. */
   readonly takeLikeliest?: boolean;
+  /** Units that stay whatever they are, by their leading files, and why. */
+  readonly blocked?: ReadonlyMap<ProjectPath, string>;
 }
 
 /** A unit that moves: its files, and why. */
@@ -88,8 +90,10 @@ export function arrange(request: ArrangeRequest): Arranging {
   for (const unit of units) {
     if (!isAsked(unit.lead, { feature, role })) continue;
     looked += 1;
-    const destination = destinationOf(unit, input);
     const { path } = unit.lead;
+    const blocked = request.blocked?.get(path);
+    const destination: Destination =
+      blocked === undefined ? destinationOf(unit, input) : { kind: "stays", because: blocked };
     if (destination.kind === "stays") {
       if (destination.because !== undefined) stays.push({ path, because: destination.because });
       continue;

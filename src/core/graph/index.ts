@@ -1,4 +1,5 @@
 export { fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
+export { stronglyConnected } from "./circles.js";
 export { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
 export { Resolver, type Resolution, type Scheme } from "./resolver.js";
 export { readablePaths, readReferences } from "./read-references.js";

@@ -43,27 +43,3 @@ export function featureEdges({ entries, uses }: Catalogue, graph: ReferenceGraph
   }
   return [...found.values()];
 }
-
-/** Groups of two or more names in which each leads to each other, by Tarjan's algorithm (1972). In order of name. */
-export function stronglyConnected(edges: readonly Pick<FeatureEdge, "from" | "to">[]): string[][] {
-  const next = new Map<string, string[]>();
-  for (const { from, to } of edges) next.set(from, [...(next.get(from) ?? []), to]);
-  const order = new Map<string, number>();
-  const low = new Map<string, number>();
-  const stack: string[] = [];
-  const circles: string[][] = [];
-  const visit = (name: string): void => {
-    order.set(name, order.size);
-    low.set(name, order.size - 1);
-    stack.push(name);
-    for (const other of next.get(name) ?? []) {
-      if (!order.has(other)) visit(other);
-      if (stack.includes(other)) low.set(name, Math.min(low.get(name) ?? 0, low.get(other) ?? 0));
-    }
-    if (low.get(name) !== order.get(name)) return;
-    const circle = stack.splice(stack.indexOf(name));
-    if (circle.length > 1) circles.push(circle.sort());
-  };
-  for (const name of [...next.keys()].sort()) if (!order.has(name)) visit(name);
-  return circles.sort();
-}

@@ -1,7 +1,8 @@
 /** Scatter and circles. */
 import { expect, test } from "vitest";
 import type { ProjectPath } from "../paths.js";
-import { stepsBetween, stronglyConnected } from "./index.js";
+import { stronglyConnected } from "../graph/index.js";
+import { stepsBetween } from "./index.js";
 
 test.each([
   ["src/a", "src/a", 0],

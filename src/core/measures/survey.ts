@@ -1,11 +1,12 @@
 /** What `survey` tells of an app: numbers, heaps, what is unused or broken, and the steps worth taking next. */
 import { isMain, partsOf, shared, type Entry } from "../catalogue/index.js";
+import { stronglyConnected } from "../graph/index.js";
 import { mayNameFiles } from "../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
 import { sameAssets, type Finding } from "../rules/index.js";
 import type { Position } from "../text/index.js";
-import { featureEdges, stronglyConnected } from "./feature-graph.js";
+import { featureEdges } from "./feature-graph.js";
 import { scatterOf, type Scatter } from "./scatter.js";
 
 /** How many files of a role or a feature there are. */

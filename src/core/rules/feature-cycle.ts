@@ -1,4 +1,5 @@
-import { featureEdges, stronglyConnected, type FeatureEdge } from "../measures/feature-graph.js";
+import { stronglyConnected } from "../graph/index.js";
+import { featureEdges, type FeatureEdge } from "../measures/feature-graph.js";
 import type { Found, Rule } from "./rule.js";
 
 export const featureCycle: Rule = {

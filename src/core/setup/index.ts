@@ -1,6 +1,7 @@
 export { planAddition, planFeature } from "./add.js";
 export type { AddRequest } from "./adding.js";
 export { appUnder, openApp, projectName, type App, type Decision } from "./app.js";
+export { specifierTo } from "./specifier-to.js";
 export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
 export { existingFeatures } from "./meant.js";
