@@ -3,9 +3,10 @@
  * with the built program, and asks an independent bundler (esbuild) and compiler (TypeScript) whether anything changed.
  * Then it undoes the move and compares every byte.
  *
- *   node scripts/referee.mjs [--seed 1] [--rounds 3] [--fix] [PACKAGE[@VERSION]:FOLDER …]
+ *   node scripts/referee.mjs [--seed 1] [--rounds 3] [--fix | --arrange NAME [--index]] [PACKAGE[@VERSION]:FOLDER …]
  *
- * With --fix nothing is moved at random: the app is set up by `init`, and `check --fix` repairs what it finds.
+ * With --fix nothing is moved at random: the app is set up by `init`, and `check --fix` repairs what it finds. With --arrange
+ * it is set up, and brought into that arrangement; with --index public indexes are made as well.
  *
  * Exit code 1 if a judge disagrees. Nothing is written outside the temporary folder.
  */
@@ -35,12 +36,14 @@ const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 /** Source packages that differ in how they spell: extensions left out, `.js` for `.ts`, plain JavaScript, tests beside. */
 const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
 
-const options = { seed: 1, rounds: 3, fix: false, packages: /** @type {string[]} */ ([]) };
+const options = { seed: 1, rounds: 3, fix: false, arrange: "", index: false, packages: /** @type {string[]} */ ([]) };
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
   else if (word === "--rounds") options.rounds = Number(process.argv[(at += 1)]);
   else if (word === "--fix") options.fix = true;
+  else if (word === "--arrange") options.arrange = process.argv[(at += 1)] ?? "";
+  else if (word === "--index") options.index = true;
   else options.packages.push(word);
 }
 
@@ -61,10 +64,16 @@ const unresolvedOutside = {
   },
 };
 
+/** Whether the program itself says what moves. */
+const isOurs = options.fix || options.arrange !== "";
+const asked = options.fix
+  ? ["check", "--fix"]
+  : ["arrange", "--as", options.arrange, "--likeliest", ...(options.index ? ["--index"] : [])];
+
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-referee-"));
 let failures = 0;
 for (const name of options.packages.length > 0 ? options.packages : usual) {
-  for (let round = 0; round < (options.fix ? 1 : options.rounds); round += 1) await judge(name, options.seed + round);
+  for (let round = 0; round < (isOurs ? 1 : options.rounds); round += 1) await judge(name, options.seed + round);
 }
 rmSync(home, { recursive: true, force: true });
 console.log(failures === 0 ? "Every judge agrees." : `${failures} disagreements.`);
@@ -80,18 +89,18 @@ async function judge(spec, seed) {
   const inside = tree.paths.filter((path) => path.startsWith(`${folder}/`));
   // What the manifest names stays: respelling manifests is a later step, and until then such a move is refused.
   const movable = inside.filter((path) => !manifest.includes(path));
-  let moves = options.fix ? [] : randomMoves(tree, movable, inside, folder, random);
+  let moves = isOurs ? [] : randomMoves(tree, movable, inside, folder, random);
   writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
   const app = appFolder(root, folder);
-  if (options.fix) ours(["init", "--write", "--project", app]);
+  if (isOurs) ours(["init", "--write", "--project", app]);
   const bytes = fingerprint(root);
   const entries = inside
     .filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path))
     .filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
   const before = { bundle: await bundle(root, entries), diagnostics: diagnose(root, inside) };
   const begun = performance.now();
-  const run = options.fix
-    ? ours(["check", "--fix", "--write", "--json", "--project", app])
+  const run = isOurs
+    ? ours([...asked, "--write", "--json", "--project", app])
     : ours(["move", "--plan", join(home, "plan.json"), "--write", "--json", "--project", root]);
   const took = performance.now() - begun;
   const label = `${spec} seed ${seed}`;
@@ -107,7 +116,7 @@ async function judge(spec, seed) {
     return;
   }
   const result = JSON.parse(run.stdout);
-  if (options.fix) moves = result.moves;
+  if (isOurs) moves = result.moves;
   const map = new Map(moves.map(({ from, to }) => [from, to]));
   const goes = (/** @type {string} */ path) => map.get(path) ?? path;
   const after = { bundle: await bundle(root, entries.map(goes)), diagnostics: diagnose(root, inside.map(goes)) };
@@ -122,7 +131,7 @@ async function judge(spec, seed) {
   if (undo.status !== 0 || fingerprint(root) !== bytes) wrong.push(`undo is not byte for byte: ${undo.stderr}`);
   if (wrong.length > 0) failures += 1;
   console.log(
-    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
+    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
   );
   for (const line of wrong.slice(0, 10)) console.log(`    ${line.slice(0, 300)}`);
 }

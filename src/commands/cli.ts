@@ -70,6 +70,12 @@ function commandLine(
         (typed) => done(import("./check.js").then(({ runCheck }) => runCheck(typed))),
       )
       .command(
+        "arrange",
+        "Bring the app, or a part of it, into its arrangement or another",
+        (args) => arrangeOptions(args),
+        (typed) => done(import("./arrange.js").then(({ runArrange }) => runArrange(typed))),
+      )
+      .command(
         "move [paths..]",
         "Relocate files or folders, like mv, with every reference respelled",
         (args) => moveOptions(args),
@@ -164,6 +170,10 @@ function addOptions(args: Argv) {
 }
 
 const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
+const commit = {
+  type: "string",
+  describe: "Commit it; with two-steps first the pure relocation, so that git follows every file",
+} as const;
 const all = { type: "boolean", default: false, describe: "Show everything, folded by default" } as const;
 
 function lookOptions(args: Argv<CommonOptions>) {
@@ -210,6 +220,40 @@ function checkOptions(args: Argv<CommonOptions>) {
     });
 }
 
+function arrangeOptions(args: Argv<CommonOptions>) {
+  return lookOptions(args)
+    .usage(
+      "$0 arrange\n$0 arrange --as feature-first --feature harvest\n\nWhat nobody can be sure of stays, and is asked about. The configuration follows.",
+    )
+    .option("as", { type: "string", requiresArg: true, describe: "The arrangement (default: the configuration's)" })
+    .option("feature", { type: "string", requiresArg: true, describe: "Only files of this feature, or `shared`" })
+    .option("role", { type: "string", requiresArg: true, describe: "Only files of this role" })
+    .option("keep-names", {
+      type: "boolean",
+      default: false,
+      describe: "Leave names as they are, whatever the pattern",
+    })
+    .option("likeliest", { type: "boolean", default: false, describe: "Take the likeliest answer to every question" })
+    .option("index", {
+      type: "boolean",
+      default: false,
+      describe: "Make public indexes of features, and lead what others use through them",
+    })
+    .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
+    .option("commit", commit)
+    .option("write", write)
+    .check((typed) => checkCommit(typed));
+}
+
+/** `--commit` belongs to what is written; its only other word is `two-steps`. */
+function checkCommit({ commit: steps, save }: { commit?: string | undefined; save?: string | undefined }): true {
+  if (steps !== undefined && steps !== "" && steps !== "two-steps")
+    throw new UsageError(`--commit takes nothing, or two-steps; not ${steps}.`);
+  if (steps !== undefined && save !== undefined)
+    throw new UsageError("Give either --save or --commit: a plan that is saved changes nothing yet.");
+  return true;
+}
+
 function moveOptions(args: Argv) {
   return args
     .usage(
@@ -235,12 +279,13 @@ function moveOptions(args: Argv) {
       default: false,
       describe: "Go on although the proof names differences",
     })
+    .option("commit", commit)
     .check((typed) => {
       if (typed.plan !== undefined && typed.paths.length > 0)
         throw new UsageError("Give either paths or --plan, not both.");
       if (typed.plan === undefined && typed.paths.length < 2)
         throw new UsageError("Name what to move, and where to: move FROM… TO.");
-      return true;
+      return checkCommit(typed);
     });
 }
 

@@ -17,10 +17,12 @@ export interface ExplainOptions extends LookingOptions {
 /** Runs the command; gives the exit code. */
 export async function runExplain(options: ExplainOptions): Promise<number> {
   let path = "" as ProjectPath;
-  const { context, analysis } = await look(options, (opened) => {
-    path = opened.pathOf(options.file);
-    // Where the file is not there, the whole project is asked for one like it.
-    return opened.store.stat(path) ? folderOf(path) : opened.standing;
+  const { context, analysis } = await look(options, {
+    standingOf: (opened) => {
+      path = opened.pathOf(options.file);
+      // Where the file is not there, the whole project is asked for one like it.
+      return opened.store.stat(path) ? folderOf(path) : opened.standing;
+    },
   });
   const app = appOf(analysis, path);
   const findings = runRules(app, analysis.graph).filter(({ file }) => file === path);

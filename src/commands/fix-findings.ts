@@ -15,14 +15,13 @@ import type { SourceTree } from "../core/tree/index.js";
 import { findingLine } from "../terminal/check-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { count } from "../terminal/words.js";
-import { mayWrite } from "./carry-out.js";
+import { carryOutPlan } from "./carry-out-plan.js";
 import { exitCode, type CheckOptions } from "./check.js";
 import type { Context } from "./context.js";
 import { findingJson } from "./check-json.js";
 import type { Looking } from "./looking.js";
 import { planJson } from "./plan-json.js";
 import { typedWords } from "./typed-words.js";
-import { withoutInterruption } from "./uninterrupted.js";
 
 /** Plans the repairs, shows them, and carries them out; gives the exit code. Throws `FIX_NEEDS_CONFIGURATION`. */
 export async function fixFindings(
@@ -47,24 +46,9 @@ export async function fixFindings(
   const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !repairs.repaired.includes(finding)) }));
   if (isNothing || !options.write) show();
   if (isNothing || plan.proof.different.length > 0) return exitCode(left, options);
-  if (!(await mayWrite(context, options.write, "Carry this out?"))) return exitCode(checked, options);
-  const { applyPlan } = await import("../core/apply/index.js");
   const command = typedWords(["check", "--fix", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
-  const { store, caller } = context;
-  const change = withoutInterruption(() =>
-    applyPlan({
-      store,
-      tree: project.tree,
-      plan,
-      command,
-      acceptDifferent: false,
-      caller,
-      progress: context.progress.report,
-    }),
-  );
-  context.progress.clear();
-  if (options.write) show(change);
-  if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` takes it back.`);
+  const change = await carryOutPlan(context, { plan, tree: project.tree, command, write: options.write, show });
+  if (change === undefined) return exitCode(checked, options);
   return exitCode(left, options);
 }
 

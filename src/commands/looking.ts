@@ -1,6 +1,6 @@
 /** What commands that look at an app share: open the project, read it with what was kept, print what was kept of it. */
 import { findOutput, keepOutput, ReadingCache, TracedReader, type Output } from "../core/cache/index.js";
-import { analyse, type Analysis } from "../core/pipeline.js";
+import { analyse, type Analysis, type AnalysisOptions } from "../core/pipeline.js";
 import type { FileReader } from "../core/tree/index.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { settleFirst } from "./settle.js";
@@ -19,23 +19,29 @@ export interface Looking {
 }
 
 /** Opens the project and looks at it, from the folder that is stood in or from that of a file. */
-export async function look(
-  options: LookingOptions,
-  standingOf = (context: Context) => context.standing,
-): Promise<Looking> {
+export async function look(options: LookingOptions, more: LookingMore = {}): Promise<Looking> {
   const context = openContext(options);
   await settleFirst(context);
-  return { context, analysis: await lookWith(context, context.store, options, standingOf(context)) };
+  const standing = more.standingOf?.(context) ?? context.standing;
+  return { context, analysis: await lookWith(context, context.store, options, { standing, ...more }) };
+}
+
+/** What only some commands need. */
+export interface LookingMore {
+  readonly standingOf?: (context: Context) => Context["standing"];
+  /** See `AnalysisOptions`. */
+  readonly keepTexts?: boolean;
+  readonly mostCommits?: number;
 }
 
 async function lookWith(
   { store, progress }: Context,
   reader: FileReader,
   { cache }: LookingOptions,
-  standing: Context["standing"],
+  more: Omit<AnalysisOptions, "kept" | "progress">,
 ): Promise<Analysis> {
   const kept = cache ? new ReadingCache(store) : undefined;
-  const analysis = await analyse(reader, { standing, kept, progress: progress.report });
+  const analysis = await analyse(reader, { ...more, kept, progress: progress.report });
   kept?.save();
   progress.clear();
   return analysis;
@@ -49,6 +55,7 @@ export async function lookAndSay(
   command: readonly unknown[],
   options: LookingOptions,
   tell: (looking: Looking, store: FileReader) => Output | Promise<Output>,
+  more: LookingMore = {},
 ): Promise<number> {
   const context = openContext(options);
   await settleFirst(context);
@@ -57,7 +64,7 @@ export async function lookAndSay(
   let output = options.cache ? await findOutput(store, key) : undefined;
   if (!output) {
     const reader = options.cache ? new TracedReader(store) : store;
-    const analysis = await lookWith(context, reader, options, standing);
+    const analysis = await lookWith(context, reader, options, { standing, ...more });
     output = await tell({ context, analysis }, reader);
     context.progress.clear();
     if (reader instanceof TracedReader && reader.trace) keepOutput(store, key, output, reader.trace);

@@ -1,17 +1,19 @@
 /** `steady-shelf move FROM… TO` and `steady-shelf move --plan FILE`. */
-import { readFileSync, writeFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import { relative, resolve, sep } from "node:path";
-import { folderOf } from "../core/paths.js";
-import { reasonOf, ShelfError } from "../core/errors.js";
+import { folderOf, nameOf } from "../core/paths.js";
+import { ShelfError } from "../core/errors.js";
 import { anticipateMove, openProject, planMoves, type Project } from "../core/pipeline.js";
 import { understandMove, type Move, type Plan } from "../core/plan/index.js";
-import { askYesNo } from "../terminal/ask.js";
+import type { PlanFile } from "../core/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
+import { count } from "../terminal/words.js";
+import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "./plan-json.js";
+import { savePlan } from "./save-plan.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
-import { withoutInterruption } from "./uninterrupted.js";
 
 /** What was typed. */
 export interface MoveOptions extends CommonOptions {
@@ -23,6 +25,7 @@ export interface MoveOptions extends CommonOptions {
   readonly alone: boolean;
   readonly all: boolean;
   readonly acceptDifferent: boolean;
+  readonly commit?: string | undefined;
 }
 
 interface Wanted {
@@ -30,6 +33,8 @@ interface Wanted {
   readonly places?: (move: Move) => string;
   /** The plan's own place, if it lies in the project. */
   readonly file?: string;
+  /** What a saved plan of an arrangement does besides. */
+  readonly more?: Pick<PlanFile, "additions" | "wishes" | "decides">;
 }
 
 /** Runs the command; gives the exit code. */
@@ -49,38 +54,46 @@ export async function runMove(options: MoveOptions): Promise<number> {
     options.plan === undefined
       ? understandPaths(context, project, options)
       : await readPlan(context, project, options.plan);
-  const made = await planMoves(project, wanted.moves, {
-    ...(wanted.places && { places: wanted.places }),
+  const { places, more } = wanted;
+  const planned = await planMoves(project, wanted.moves, {
+    ...(places && { places }),
+    ...(more && { additions: more.additions, wishes: more.wishes }),
     progress: context.progress.report,
   });
+  const made = more?.decides.length
+    ? await (await import("../core/arranging/index.js")).withDecisions(planned, project.tree, more.decides)
+    : planned;
   // A plan that lies in the project names what it moves; that needs no second look.
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
-  if (options.save !== undefined) await savePlan(context, plan, options.save);
+  if (options.save !== undefined) await savePlan(context, project.tree, { moves: plan.moves, ...more }, options.save);
   const holds = plan.proof.different.length === 0 || options.acceptDifferent;
-  const write = holds && plan.moves.length > 0 && (options.write || (context.canAsk && options.save === undefined));
+  const write = holds && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
   if (!write || !options.write) show(context, project, plan, options);
   if (!write) return adviseOrRefuse(context, plan, options, holds);
-  if (!options.write && !(await askYesNo("\nCarry this out?"))) {
-    context.say("Nothing was written.");
-    return 0;
-  }
-  const { applyPlan } = await import("../core/apply/index.js");
-  const change = withoutInterruption(() => {
-    return applyPlan({
-      store: context.store,
-      tree: project.tree,
-      plan,
-      command: commandText(options),
-      acceptDifferent: options.acceptDifferent,
-      caller: context.caller,
-      progress: context.progress.report,
-    });
+  const steps = commitSteps(options.commit);
+  await carryOutPlan(context, {
+    plan,
+    tree: project.tree,
+    command: commandText(options),
+    write: options.write,
+    acceptDifferent: options.acceptDifferent,
+    commit: steps && { steps, title: titleOf(plan, options) },
+    show: (change) => show(context, project, plan, options, change),
   });
-  context.progress.clear();
-  if (options.write) show(context, project, plan, options, change);
-  if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` takes it back.`);
   return 0;
+}
+
+/** A plan of an arrangement may do more than move. */
+function isEmpty({ moves, texts, made }: Plan): boolean {
+  return moves.length + texts.length + made.length === 0;
+}
+
+/** The first line of a commit's message. */
+function titleOf({ moves }: Plan, { plan }: MoveOptions): string {
+  const [first, second] = moves;
+  if (plan !== undefined || !first || second) return `Move ${count(moves.length, "file")}`;
+  return `Move ${nameOf(first.from)} to ${folderOf(first.to)}/`;
 }
 
 function understandPaths(context: Context, project: Project, { paths, alone }: MoveOptions): Wanted {
@@ -92,8 +105,8 @@ function understandPaths(context: Context, project: Project, { paths, alone }: M
 
 async function readPlan(context: Context, project: Project, file: string): Promise<Wanted> {
   const { readPlanFile } = await import("../core/plan-file/index.js");
-  const { moves, lineOf } = readPlanFile(project.tree, readText(file), file);
-  return { moves, places: lineOf, file: relative(context.store.root, resolve(file)).replaceAll(sep, "/") };
+  const { moves, lineOf, ...more } = readPlanFile(project.tree, readText(file), file);
+  return { moves, places: lineOf, more, file: relative(context.store.root, resolve(file)).replaceAll(sep, "/") };
 }
 
 function readText(file: string): string {
@@ -102,18 +115,6 @@ function readText(file: string): string {
   } catch (error) {
     throw new ShelfError("PLAN_UNREADABLE", { reason: `${file} is not there, or not readable.` }, error);
   }
-}
-
-async function savePlan(context: Context, plan: Plan, file: string): Promise<void> {
-  const { writePlanFile } = await import("../core/plan-file/index.js");
-  try {
-    writeFileSync(file, writePlanFile(plan.moves), { flag: "wx" });
-  } catch (error) {
-    const exists = (error as NodeJS.ErrnoException).code === "EEXIST";
-    if (exists) throw new ShelfError("TARGET_EXISTS", { path: file, other: "the plan" }, error);
-    throw new ShelfError("UNWRITABLE", { path: file, reason: reasonOf(error) }, error);
-  }
-  context.note(`The plan was saved; \`steady-shelf move --plan ${file} --write\` carries it out.`);
 }
 
 function show(context: Context, { tree }: Project, plan: Plan, { all }: MoveOptions, change?: string): void {
@@ -132,7 +133,7 @@ function show(context: Context, { tree }: Project, plan: Plan, { all }: MoveOpti
 }
 
 function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: MoveOptions, holds: boolean): number {
-  if (plan.moves.length === 0) return 0;
+  if (isEmpty(plan)) return 0;
   if (holds) {
     if (!json && save === undefined) context.say("\nNothing was written. Add --write to carry it out.");
     return 0;

@@ -14,6 +14,7 @@ export function planJson(plan: Plan, change: string | undefined): object {
     })),
     edits: plan.edits,
     links: plan.links,
+    made: plan.made,
     proof: {
       references: proof.references,
       same: proof.same,

@@ -219,6 +219,49 @@ const catalogue = {
     what: (d) => `The starter ${d.path} cannot be used: ${d.reason}`,
     next: () => "docs/starters.md lists what may stand between « and ».",
   },
+  ARRANGEMENT_UNSAID: {
+    refusal: "usage",
+    what: () => "No configuration says how this app is to be arranged.",
+    next: (d) =>
+      `Say it with --as NAME: ${(d.paths ?? []).join(", ")}. \`steady-shelf compare\` shows what each would come to here.`,
+  },
+  APPS_SEVERAL: {
+    refusal: "usage",
+    what: () => "Several apps are here, each with a configuration of its own.",
+    next: (d) => `Stand in one of them, or name it with --project:${list(d)}`,
+  },
+  FEATURE_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `This app has no feature ${d.path}.`,
+    next: (d) =>
+      `${d.other ? `Did you mean ${d.other}? ` : ""}${d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None was found."}`,
+  },
+  NO_REPOSITORY: {
+    refusal: "usage",
+    what: () => "There is no git repository here, so nothing can be committed.",
+    next: () => "Nothing was written. Leave --commit out, or begin one with `git init`.",
+  },
+  INDEX_IN_USE: {
+    refusal: "state",
+    what: (d) => `The index has other changes, which would go into the same commit:${list(d)}`,
+    next: () => "Nothing was written. Commit them or take them out (`git reset`), then try again.",
+  },
+  UNCOMMITTED: {
+    refusal: "state",
+    what: (d) => `Files that this change touches have changes of yours that are not committed:${list(d)}`,
+    next: () => "Nothing was written. Commit them or put them aside (`git stash`), or leave --commit out.",
+  },
+  NO_COMMITTER: {
+    refusal: "state",
+    what: () => "Git does not know who commits here.",
+    next: () => "Nothing was written. Say it with `git config user.name` and `git config user.email`.",
+  },
+  COMMIT_REFUSED: {
+    refusal: "state",
+    what: (d) => `The change is in place, but git refused the commit: ${d.reason}`,
+    next: () =>
+      "Nothing was committed, and the index is as it was. Commit by hand, or take the change back with `undo`.",
+  },
   PROJECT_MISSING: {
     refusal: "usage",
     what: (d) => `No project was found at ${d.path}.`,

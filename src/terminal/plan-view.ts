@@ -10,10 +10,11 @@ export interface PlanViewOptions {
   readonly staysIn: (folder: string) => number | undefined;
   /** Set once the plan was carried out: the change's id. */
   readonly change?: string;
+  /** Edits shown before they are folded. */
+  readonly mostEdits?: number;
 }
 
-/** Edits shown before they are folded. */
-const mostEdits = 16;
+const usualEdits = 16;
 const mostNotes = 5;
 
 /** The whole view, as lines without a last line end. */
@@ -23,15 +24,23 @@ export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): 
     plan.moves.length > 0
       ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all)
       : [],
-    editLines(plan, screen, options),
-    linkLines(plan, screen),
-    proofLines(plan, screen, options.all),
-    noteLines(plan, screen, options.all),
+    ...planDetails(plan, screen, options),
   ];
   return sections
     .filter((lines) => lines.length > 0)
     .map((lines) => lines.join("\n"))
     .join("\n\n");
+}
+
+/** All but the head and the trees, section by section: respelled references, links, files made, the proof, mentions. */
+export function planDetails(plan: Plan, screen: Screen, options: Omit<PlanViewOptions, "staysIn">): string[][] {
+  return [
+    editLines(plan, screen, options),
+    linkLines(plan, screen),
+    madeLines(plan, screen, options.change !== undefined),
+    proofLines(plan, screen, options.all),
+    noteLines(plan, screen, options.all),
+  ];
 }
 
 /** Who goes along is said beside its new place. */
@@ -53,7 +62,11 @@ function headline(plan: Plan, { palette, width }: Screen, done: boolean): string
   return wrap(`${moved}${companions}; ${edits}.`, width).split("\n").map(palette.strong).join("\n");
 }
 
-function editLines(plan: Plan, screen: Screen, { all, change }: PlanViewOptions): string[] {
+function editLines(
+  plan: Plan,
+  screen: Screen,
+  { all, change, mostEdits = usualEdits }: Omit<PlanViewOptions, "staysIn">,
+): string[] {
   if (plan.edits.length === 0) return [];
   const { palette } = screen;
   // Where one finds the file: at its old place before, at its new one after.
@@ -93,6 +106,18 @@ function editLine(edit: PlannedEdit, widths: { place: number; before: number }, 
   const rest = width - 4 - widths.place - 2 - widths.before - 3;
   const before = pad(shorten(edit.before, widths.before), widths.before);
   return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")} ${palette.arrives(shorten(edit.after, rest))}`;
+}
+
+function madeLines({ made }: Plan, { palette, width }: Screen, done: boolean): string[] {
+  if (made.length === 0) return [];
+  const column = Math.min(Math.max(...made.map(({ path }) => cells(path))), Math.floor(width / 2));
+  return [
+    `  ${palette.strong(done ? "made" : "would make")}`,
+    ...made.map(
+      ({ path, why }) =>
+        `    ${palette.arrives(pad(shorten(path, column), column))}  ${shorten(why, width - column - 6)}`,
+    ),
+  ];
 }
 
 function linkLines(plan: Plan, { palette, width }: Screen): string[] {

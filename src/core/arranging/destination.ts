@@ -97,7 +97,7 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
   const options = optionsOf(entry, unit, input);
   const [first] = options;
   if (!first) return noPlace(entry, unit, input);
-  const isSame = options.every(({ into, feature }) => into === first.into && feature === first.feature);
+  const isSame = options.every(({ into, stem }) => into === first.into && stem === first.stem);
   const needsFeature = then.shelves.some((shelf) => shelf.at.includes("{feature}") && shelf.holds.includes(first.role));
   const isVague =
     role.confidence < guess || (needsFeature && entry.feature.confidence < guess && entry.feature.is !== shared);
@@ -307,6 +307,7 @@ function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: Dest
 
 function asks(entry: Entry, about: Question["about"], options: readonly Going[], says: string): Destination {
   const seen = new Set<string>();
+  const several = new Set(options.map((each) => each.feature)).size > 1;
   const answers = options.flatMap((option): AnswerOption[] => {
     const { role, feature, into } = option;
     const key = `${role} ${feature} ${into}`;
@@ -315,7 +316,9 @@ function asks(entry: Entry, about: Question["about"], options: readonly Going[],
     const judgement: Judgement = about === "role" ? entry.role : entry.feature;
     const wanted: string = about === "role" ? role : feature;
     const evidence = ordered(judgement).find(({ for: of }) => of === wanted);
-    return [{ answer: { role, feature }, folder: into, because: evidence?.because ?? option.because }];
+    // What is not in doubt is not said again.
+    const answer = about === "feature" ? { feature } : several ? { role, feature } : { role };
+    return [{ answer, folder: into, because: evidence?.because ?? option.because }];
   });
   return { kind: "asks", question: { path: entry.path, about, says, options: answers } };
 }

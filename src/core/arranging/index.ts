@@ -1,3 +1,4 @@
 export { arrange, featureMeant, type ArrangedUnit, type ArrangeRequest, type Arranging, type Stay } from "./arrange.js";
+export { withDecisions, type Decided } from "./decide.js";
 export type { Answer, AnswerOption, Question } from "./destination.js";
 export { planArranging, type ArrangedPlan, type ArrangingRequest } from "./plan-arranging.js";

@@ -1,13 +1,14 @@
 /** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
-import { inFolder, isBelow, relativePath, type ProjectPath } from "../paths.js";
+import { inFolder, relativePath, type ProjectPath } from "../paths.js";
 import { planMoves } from "../pipeline.js";
 import { isDocument } from "../languages/index.js";
-import type { MadeFile, Move, NewText, Plan } from "../plan/index.js";
+import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../progress.js";
 import { configurationFile } from "../project/index.js";
 import { configurationText, wordsUsed } from "../setup/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
-import { publicIndexes, type PublicIndexes } from "./public-index.js";
+import { withDecisions, type Decided } from "./decide.js";
+import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js";
 
 /** What is asked. */
 export interface ArrangingRequest extends ArrangeRequest {
@@ -23,6 +24,10 @@ export interface ArrangedPlan extends Arranging {
   readonly plan: Plan;
   /** What public indexes come to, where they were asked for. */
   readonly indexes: Pick<PublicIndexes, "led" | "direct"> | undefined;
+  /** What the plan was made from besides the moves, so that it can be saved. */
+  readonly additions: readonly Addition[];
+  readonly wishes: Wishes;
+  readonly decided: readonly Decided[];
 }
 
 /**
@@ -32,28 +37,25 @@ export interface ArrangedPlan extends Arranging {
 export async function planArranging(request: ArrangingRequest): Promise<ArrangedPlan> {
   const { analysis, analysed, target, progress, isMeasured = false } = request;
   const { project, graph } = analysis;
+  const { catalogue } = analysed;
   const blocked = new Map(request.blocked);
   let isLed = request.publicIndex ?? false;
   for (;;) {
     const arranging = arrange({ ...request, blocked });
     const moves = arranging.units.flatMap((unit) => unit.moves);
     const moved = new Map(moves.map(({ from, to }) => [from, to]));
-    const indexes = isLed
-      ? publicIndexes({
-          graph,
-          catalogue: analysed.catalogue,
-          then: target.layout,
-          language: target.language,
-          moved,
-        })
-      : undefined;
+    const { layout: then, language } = target;
+    const indexes = isLed ? publicIndexes({ graph, catalogue, then, language, moved }) : noIndexes;
+    const { begun, decided } = isMeasured ? nothingDecided : await decisionsOf(request, moves);
+    const additions = [...indexes.additions, ...begun];
     const plan = await planMoves(project, moves, {
       graph,
       isMeasured,
+      additions,
+      wishes: indexes.wishes,
       ...(progress && { progress }),
-      ...(indexes && { additions: indexes.additions, wishes: indexes.wishes }),
     });
-    const spoiled = spoiledBy(plan, arranging, isMeasured);
+    const spoiled = spoiledBy(plan, arranging);
     for (const [lead, because] of spoiled) blocked.set(lead, because);
     if (spoiled.size > 0) continue;
     // What no unit is to blame for: the way through an index that cannot be spelled.
@@ -61,24 +63,29 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
       isLed = false;
       continue;
     }
-    const decided = isMeasured ? plan : await withConfiguration(plan, request, moves);
-    return { ...arranging, plan: decided, indexes: request.publicIndex === true ? (indexes ?? noneLed) : undefined };
+    return {
+      ...arranging,
+      plan: await withDecisions(plan, project.tree, decided),
+      indexes: request.publicIndex ? indexes : undefined,
+      additions,
+      wishes: indexes.wishes,
+      decided,
+    };
   }
 }
 
-const noneLed = { led: 0, direct: 0 };
+const nothingDecided = { begun: [], decided: [] };
 
 /** The units because of which a reference would mean another file, or that a manifest names; each with the reason. */
-function spoiledBy(plan: Plan, { units }: Arranging, isMeasured: boolean): Map<ProjectPath, string> {
+function spoiledBy(plan: Plan, { units }: Arranging): Map<ProjectPath, string> {
   const blames = new Map<string, string>();
   for (const { file, at, specifier, before } of plan.proof.different) {
     const because = `${specifier} in ${file}:${at.line} would not mean the same file`;
     for (const path of [file, ...before]) blames.set(path, because);
   }
-  if (!isMeasured)
-    for (const { file, at, names } of plan.mentions)
-      if (!isDocument(file) && !isConfiguration(file))
-        blames.set(names, `${file}:${at.line} names it, and cannot be respelled yet`);
+  for (const { file, at, names } of plan.mentions)
+    if (!isDocument(file) && !isConfiguration(file))
+      blames.set(names, `${file}:${at.line} names it, and cannot be respelled yet`);
   const spoiled = new Map<ProjectPath, string>();
   if (blames.size === 0) return spoiled;
   for (const { lead, moves } of units) {
@@ -92,34 +99,34 @@ function isConfiguration(file: string): boolean {
   return file === configurationFile || file.endsWith(`/${configurationFile}`);
 }
 
-/** The configuration says from now on what the app is, what was answered, and follows the files that it names. */
-async function withConfiguration(
-  plan: Plan,
+/**
+ * The configuration says from now on what the app is and what was answered, and follows the files that it names. Where there
+ * is none, one is begun.
+ */
+async function decisionsOf(
   { analysis, analysed, target, answers }: ArrangingRequest,
   moves: readonly Move[],
-): Promise<Plan> {
+): Promise<{ readonly begun: readonly Addition[]; readonly decided: readonly Decided[] }> {
   const { configuration, folder, layout } = analysed.app;
-  const { tree } = analysis.project;
   const { arrangement } = target.decision;
-  const file = configuration?.file ?? inFolder(folder, configurationFile);
-  const own = (path: ProjectPath): string => relativePath(folder, path);
   const goes = new Map(moves.map(({ from, to }) => [from, to]));
-  const files = new Map([...(answers ?? [])].map(([path, answer]) => [own(goes.get(path) ?? path), answer]));
-  const moved = new Map(moves.filter(({ from }) => isBelow(from, folder)).map(({ from, to }) => [own(from), own(to)]));
-  const { editConfiguration } = await import("../project/edit-configuration.js");
-  const mentions = plan.mentions.filter((mention) => mention.file !== file);
-  if (configuration === undefined && plan.moves.length + files.size === 0) return plan;
-  if (configuration === undefined || !tree.has(file)) {
+  const own = (path: ProjectPath): string => relativePath(folder, goes.get(path) ?? path);
+  const files = new Map([...(answers ?? [])].map(([path, answer]) => [own(path), answer]));
+  if (configuration === undefined) {
+    if (moves.length + files.size === 0) return nothingDecided;
+    const { editConfiguration } = await import("../project/edit-configuration.js");
     const words = wordsUsed(target.decision.words ?? {}, target.layout);
-    const begun = configurationText({ ...target.decision, words, names: namesUsed(target) });
-    const made: MadeFile = { path: file, text: editConfiguration(begun, { files }), why: "configuration" };
-    return configuration === undefined ? { ...plan, made: [...plan.made, made] } : plan;
+    const text = configurationText({ ...target.decision, words, names: namesUsed(target) });
+    const path = inFolder(folder, configurationFile);
+    return {
+      begun: [{ path, text: editConfiguration(text, { files }), means: [], why: "configuration" }],
+      decided: [],
+    };
   }
-  const before = tree.text(file)?.text ?? "";
+  // One that git ignores is somebody's own; it is left to them.
+  if (!analysis.project.tree.has(configuration.file)) return nothingDecided;
   const isOther = configuration.arrangement !== arrangement && layout.arrangement !== target.layout.arrangement;
-  const after = editConfiguration(before, { ...(isOther && { arrangement }), files, moved });
-  const texts: readonly NewText[] = after === before ? plan.texts : [...plan.texts, { file, before, after }];
-  return { ...plan, texts, mentions };
+  return { begun: [], decided: [{ file: configuration.file, ...(isOther && { arrangement }), files }] };
 }
 
 /** The user's own patterns, without those of roles that have no shelf. */

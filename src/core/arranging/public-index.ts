@@ -8,11 +8,11 @@
 import type { Layout } from "../arrangement/index.js";
 import type { Catalogue } from "../catalogue/index.js";
 import { stronglyConnected } from "../graph/index.js";
-import type { ReferenceGraph, Resolution } from "../graph/index.js";
+import type { ReferenceGraph } from "../graph/index.js";
 import { languageFor, nameIn, type CodeLanguage, type ExportKind, type Reference } from "../languages/index.js";
 import { inCase, splitWords } from "../names/index.js";
 import { comparePaths, inFolder, type ProjectPath } from "../paths.js";
-import type { Addition } from "../plan/index.js";
+import type { Addition, Through } from "../plan/index.js";
 import { specifierTo } from "../setup/index.js";
 
 /** What indexes are made from. */
@@ -29,7 +29,7 @@ export interface IndexInput {
 /** The indexes, and the references that are led through them. */
 export interface PublicIndexes {
   readonly additions: readonly Addition[];
-  readonly wishes: ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution>>;
+  readonly wishes: ReadonlyMap<ProjectPath, ReadonlyMap<number, Through>>;
   /** How many references lead through an index from now on. */
   readonly led: number;
   /** References from outside that keep naming a file inside, because leading them would close a circle or change more. */
@@ -52,7 +52,8 @@ interface Entrance {
   readonly taken: readonly Taken[] | undefined;
 }
 
-const noIndexes: PublicIndexes = { additions: [], wishes: new Map(), led: 0, direct: 0 };
+/** None at all. */
+export const noIndexes: PublicIndexes = { additions: [], wishes: new Map(), led: 0, direct: 0 };
 
 /** Makes the indexes. Nothing where the stack has none, or no shelf is a feature's. */
 export function publicIndexes(input: IndexInput): PublicIndexes {
@@ -64,16 +65,10 @@ export function publicIndexes(input: IndexInput): PublicIndexes {
   const additions = [...groupBy(open, ({ feature }) => feature)]
     .sort(([a], [b]) => comparePaths(a, b))
     .flatMap(([feature, some]) => additionFor(feature, some, input));
-  const wishes = new Map<ProjectPath, Map<number, Resolution>>();
+  const wishes = new Map<ProjectPath, Map<number, Through>>();
   for (const { from, reference, feature } of open) {
-    const target = indexPath(feature, input);
-    const wish: Resolution = {
-      state: "found",
-      targets: [target],
-      scheme: schemeOf(input.graph, from, reference),
-      folder: featureFolder(feature, input),
-    };
-    const ofFile = wishes.get(from) ?? new Map<number, Resolution>();
+    const ofFile = wishes.get(from) ?? new Map<number, Through>();
+    const wish = { through: indexPath(feature, input), folder: featureFolder(feature, input) };
     wishes.set(from, ofFile.set(reference.start, wish));
   }
   return { additions, wishes, led: open.length, direct: entrances.length - open.length };
@@ -87,15 +82,6 @@ function groupBy<Item>(items: readonly Item[], keyOf: (item: Item) => string): M
     else groups.set(keyOf(item), [item]);
   }
   return groups;
-}
-
-function schemeOf(
-  graph: ReferenceGraph,
-  from: ProjectPath,
-  { start }: Reference,
-): Extract<Resolution, { state: "found" }>["scheme"] {
-  const met = graph.files.get(from)?.references.find(({ reference }) => reference.start === start);
-  return met?.resolution.state === "found" ? met.resolution.scheme : "relative";
 }
 
 function featureFolder(feature: string, { then }: IndexInput): ProjectPath {

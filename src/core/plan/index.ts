@@ -1,7 +1,18 @@
 export { likelyWords } from "./candidates.js";
 export type { Addition } from "./additions.js";
-export { makePlan, type PlanInput, type Wishes } from "./make-plan.js";
+export { makePlan, type PlanInput, type Through, type Wishes } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";
 export { losesItsWay, namedElsewhere } from "./named-elsewhere.js";
 export { understandMove, type MoveRequest } from "./move-request.js";
-export type { Difference, LinkEdit, MadeFile, Mention, NewText, Plan, PlannedEdit, Proof, Unread, Unresolved } from "./plan.js";
+export type {
+  Difference,
+  LinkEdit,
+  MadeFile,
+  Mention,
+  NewText,
+  Plan,
+  PlannedEdit,
+  Proof,
+  Unread,
+  Unresolved,
+} from "./plan.js";

@@ -29,7 +29,14 @@ import { respell, type Passage } from "./respell.js";
  * What references should mean from now on, or through what they should be named, by file and by the offset at which they
  * begin: `check --fix` respells by this. The proof then holds them to it, too.
  */
-export type Wishes = ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution>>;
+export type Wishes = ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution | Through>>;
+
+/** A reference should mean this file from now on (at the path that it will have), spelled in the way that it is now. */
+export interface Through {
+  readonly through: ProjectPath;
+  /** The folder that the file speaks for, if it is an index. */
+  readonly folder?: ProjectPath | undefined;
+}
 
 /** What a plan is made from. */
 export interface PlanInput {
@@ -138,7 +145,7 @@ interface FileToRespell {
   readonly passage: Passage;
   readonly path: ProjectPath;
   readonly extraction: Extraction;
-  readonly wishes: ReadonlyMap<number, Resolution> | undefined;
+  readonly wishes: ReadonlyMap<number, Resolution | Through> | undefined;
   /** What each reference means now, where that is known. */
   readonly known?: readonly Resolution[];
 }
@@ -150,7 +157,10 @@ function respellFile({ tree, passage, path, extraction, wishes, known }: FileToR
   const changes: TextEdit[] = [];
   const language = languageFor(path);
   for (const [index, reference] of extraction.references.entries()) {
-    const decision = respell(passage, path, reference, { wish: wishes?.get(reference.start), known: known?.[index] });
+    const wished = wishes?.get(reference.start);
+    const now = known?.[index] ?? (wished === undefined ? undefined : passage.before.resolve(path, reference));
+    const wish = wished && "through" in wished ? ledThrough(wished, now) : wished;
+    const decision = respell(passage, path, reference, { wish, known: now });
     meanings.push(decision.was);
     const change =
       decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
@@ -165,6 +175,11 @@ function respellFile({ tree, passage, path, extraction, wishes, known }: FileToR
     });
   }
   return { path, extraction, meanings, edits, changes, text: newText(tree, path, changes) };
+}
+
+function ledThrough({ through, folder }: Through, now: Resolution | undefined): Resolution {
+  const scheme = now?.state === "found" ? now.scheme : "relative";
+  return { state: "found", targets: [through], scheme, ...(folder !== undefined && { folder }) };
 }
 
 function newText(tree: SourceTree, path: ProjectPath, changes: readonly TextEdit[]): NewText | undefined {

@@ -186,7 +186,7 @@ describe("plan files", () => {
 
   test("what is written is read back", async () => {
     const { moves } = await read("version: 1\nmoves: [{ from: src/old, to: 'src/it''s: new' }]");
-    const again = await read(writePlanFile(moves));
+    const again = await read(writePlanFile((await openProject(new MemoryStore(files))).tree, { moves }));
     expect(again.moves.map(({ from, to }) => ({ from, to }))).toEqual(moves.map(({ from, to }) => ({ from, to })));
   });
 

@@ -28,7 +28,5 @@ export function losesItsWay(
   tree: SourceTree,
   { from, to }: { readonly from: ProjectPath; readonly to: ProjectPath },
 ): boolean {
-  return (
-    folderOf(from) !== folderOf(to) && isNotReadYet(from) && /["'(\s=]\.\.?\//.test(tree.text(from)?.text ?? "")
-  );
+  return folderOf(from) !== folderOf(to) && isNotReadYet(from) && /["'(\s=]\.\.?\//.test(tree.text(from)?.text ?? "");
 }

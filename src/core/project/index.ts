@@ -1,3 +1,4 @@
+export type { Decisions, FileDecision } from "./edit-configuration.js";
 export {
   configurationFile,
   nearestConfiguration,

@@ -4,7 +4,7 @@ export { appUnder, openApp, projectName, type App, type Decision } from "./app.j
 export { specifierTo } from "./specifier-to.js";
 export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
-export { existingFeatures } from "./meant.js";
+export { existingFeatures, knownRole } from "./meant.js";
 export { filesOfApp, findApp, stackUnsure, type FoundApp } from "./find-app.js";
 export { bestFit, likelySource, wordsUsed, type Fit, type FitInput } from "./fit.js";
 export {

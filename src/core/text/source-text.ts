@@ -46,6 +46,19 @@ export class SourceText {
     return Buffer.from(text, this.encoding);
   }
 
+  /** The offset of a position; `undefined` for one that is not in the text. The other way round of `positionAt`. */
+  offsetAt({ line, column }: Position): number | undefined {
+    let start = this.text.charCodeAt(0) === 0xfeff ? 1 : 0;
+    const ends = this.text.matchAll(/\r\n|\n|\r/g);
+    for (let at = 1; at < line; at += 1) {
+      const end = ends.next();
+      if (end.done) return undefined;
+      start = end.value.index + end.value[0].length;
+    }
+    const offset = start + column - 1;
+    return offset <= this.text.length ? offset : undefined;
+  }
+
   /** Where an offset is. A byte-order mark takes no column; `\r\n`, `\n` and lone `\r` end lines. */
   positionAt(offset: number): Position {
     let [line, start] = [1, this.text.charCodeAt(0) === 0xfeff ? 1 : 0];

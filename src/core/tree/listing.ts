@@ -24,6 +24,33 @@ export function runGit(
   });
 }
 
+/** Git said no. */
+export class GitRefusal extends Error {
+  override readonly name = "GitRefusal";
+
+  constructor(
+    readonly words: readonly string[],
+    /** What it wrote to standard error. */
+    readonly said: string,
+  ) {
+    super(`git ${words[0] ?? ""}: ${said}`);
+  }
+}
+
+/** Runs git in a folder, with a text on its standard input; gives its standard output. Throws `GitRefusal`. */
+export function askGit(root: string, words: readonly string[], input = ""): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const options = { cwd: root, encoding: "utf8", maxBuffer: 1 << 30 } as const;
+    const child = execFile("git", ["-c", "core.quotePath=false", ...words], options, (error, stdout, stderr) => {
+      if (error === null) resolve(stdout);
+      else reject(new GitRefusal(words, stderr.trim() || stdout.trim() || error.message));
+    });
+    // Git may end before it has read everything.
+    child.stdin?.on("error", () => undefined);
+    child.stdin?.end(input);
+  });
+}
+
 /**
  * Reads git's list: tracked files that are still on the disk, and untracked ones that are not ignored.
  *

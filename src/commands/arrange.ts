@@ -1,0 +1,146 @@
+/** `steady-shelf arrange`: the plan that brings an app, or a part of it, onto the shelves of an arrangement. */
+import type { ArrangedPlan, ArrangingRequest } from "../core/arranging/index.js";
+import { featureMeant, planArranging } from "../core/arranging/index.js";
+import { meantName } from "../core/arrangement/index.js";
+import { ShelfError } from "../core/errors.js";
+import { isBelow, type ProjectPath } from "../core/paths.js";
+import type { Analysis, AppAnalysis } from "../core/pipeline.js";
+import { appUnder, knownRole, type App } from "../core/setup/index.js";
+import { arrangeView, isNothing } from "../terminal/arrange-view.js";
+import { askYesNo } from "../terminal/ask.js";
+import { count } from "../terminal/words.js";
+import { answerQuestions } from "./answer-questions.js";
+import { arrangeJson } from "./arrange-json.js";
+import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
+import type { Context } from "./context.js";
+import { look, type LookingOptions } from "./looking.js";
+import { savePlan } from "./save-plan.js";
+import { typedWords } from "./typed-words.js";
+
+/** What was typed. */
+export interface ArrangeOptions extends LookingOptions {
+  readonly as?: string | undefined;
+  readonly feature?: string | undefined;
+  readonly role?: string | undefined;
+  readonly keepNames: boolean;
+  readonly likeliest: boolean;
+  readonly index: boolean;
+  readonly save?: string | undefined;
+  readonly commit?: string | undefined;
+  readonly write: boolean;
+}
+
+/** Runs the command; gives the exit code. */
+export async function runArrange(options: ArrangeOptions): Promise<number> {
+  const { context, analysis } = await look(options, { keepTexts: true });
+  const analysed = onlyApp(analysis);
+  const target = targetOf(analysed, options.as);
+  const request: ArrangingRequest = {
+    analysis,
+    analysed,
+    target,
+    feature: knownFeature(analysed, options.feature),
+    role: options.role === undefined ? undefined : knownRole(target, options.role),
+    keepNames: options.keepNames,
+    takeLikeliest: options.likeliest,
+    publicIndex: options.index,
+    progress: context.progress.report,
+  };
+  let arranged = await planArranging(request);
+  context.progress.clear();
+  const asks = context.canAsk && !options.write && arranged.questions.length > 0;
+  if (asks && (await askYesNo(`${waiting(arranged)} Answer now?`))) {
+    const answers = await answerQuestions(arranged.questions);
+    if (answers.size > 0) arranged = await planArranging({ ...request, answers });
+    context.progress.clear();
+  }
+  const { tree } = analysis.project;
+  if (options.save !== undefined) await savePlan(context, tree, planFileOf(arranged), options.save);
+  const show = (change?: string): void => showArranged(context, { arranged, target, tree, options }, change);
+  const mayWrite = !isNothing(arranged) && options.save === undefined;
+  if (!mayWrite || !options.write) show();
+  if (!mayWrite) return 0;
+  const steps = commitSteps(options.commit);
+  await carryOutPlan(context, {
+    plan: arranged.plan,
+    tree,
+    command: commandText(options),
+    write: options.write,
+    commit: steps && { steps, title: titleOf(target, options) },
+    show,
+  });
+  return 0;
+}
+
+/** The app that is stood in. Throws `APPS_SEVERAL` above several. */
+export function onlyApp({ apps }: Analysis): AppAnalysis {
+  const [first, second] = apps;
+  if (first && !second) return first;
+  throw new ShelfError("APPS_SEVERAL", { paths: apps.map(({ app }) => `${app.folder}/`) });
+}
+
+/**
+ * The app as it is to be: under the arrangement that was named, else under that of its configuration. Throws
+ * `ARRANGEMENT_UNSAID`, `ARRANGEMENT_UNKNOWN`, `ARRANGEMENT_UNFIT`.
+ */
+function targetOf({ app, guessed }: AppAnalysis, as: string | undefined): App {
+  if (as !== undefined) return appUnder(app, as);
+  if (guessed) throw new ShelfError("ARRANGEMENT_UNSAID", { paths: app.stack.arrangements });
+  return app;
+}
+
+function knownFeature(analysed: AppAnalysis, typed: string | undefined): string | undefined {
+  if (typed === undefined) return undefined;
+  const found = featureMeant(analysed, typed);
+  if (found !== undefined) return found;
+  const names = analysed.catalogue.features.map(({ name }) => name);
+  const { near } = meantName(typed, names);
+  throw new ShelfError("FEATURE_UNKNOWN", { path: typed, paths: names, ...(near !== undefined && { other: near }) });
+}
+
+function waiting({ questions }: ArrangedPlan): string {
+  return questions.length === 1
+    ? "1 file waits for an answer."
+    : `${count(questions.length, "file")} wait for an answer.`;
+}
+
+function planFileOf({ units, plan, additions, wishes, decided }: ArrangedPlan): Parameters<typeof savePlan>[2] {
+  const features = [...new Set(units.map(({ feature }) => feature))];
+  const groups = features.map((feature) => {
+    const moves = units.filter((unit) => unit.feature === feature).flatMap((unit) => unit.moves);
+    return { title: `${feature}: ${count(moves.length, "file")}`, moves: moves.filter(({ from, to }) => from !== to) };
+  });
+  return { moves: plan.moves, groups, additions, wishes, decides: decided };
+}
+
+interface Shown {
+  readonly arranged: ArrangedPlan;
+  readonly target: App;
+  readonly tree: Analysis["project"]["tree"];
+  readonly options: ArrangeOptions;
+}
+
+function showArranged(context: Context, { arranged, target, tree, options }: Shown, change?: string): void {
+  if (context.json) return context.say(JSON.stringify(arrangeJson(arranged, change), undefined, 2));
+  const { source } = target.layout;
+  const files = tree.paths.filter((path: ProjectPath) => source === "" || isBelow(path, source));
+  const { arrangement } = target.layout;
+  context.say(arrangeView({ arranged, arrangement, source, files, all: options.all, change }, context.screen));
+}
+
+function commandText({ as, feature, role, keepNames, likeliest, index }: ArrangeOptions): string {
+  return typedWords([
+    "arrange",
+    ...(as === undefined ? [] : ["--as", as]),
+    ...(feature === undefined ? [] : ["--feature", feature]),
+    ...(role === undefined ? [] : ["--role", role]),
+    ...(keepNames ? ["--keep-names"] : []),
+    ...(likeliest ? ["--likeliest"] : []),
+    ...(index ? ["--index"] : []),
+  ]);
+}
+
+/** The first line of a commit's message: `Arrange harvest feature-first`. */
+function titleOf({ layout }: App, { feature, role }: ArrangeOptions): string {
+  return ["Arrange", feature, role, layout.arrangement].filter((word) => word !== undefined).join(" ");
+}

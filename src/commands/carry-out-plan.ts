@@ -1,0 +1,47 @@
+/** What commands that carry a plan out share: show and ask, or write and show; commit it; say how to go back. */
+import type { CommitSteps, Committed } from "../core/apply/index.js";
+import type { Plan } from "../core/plan/index.js";
+import type { SourceTree } from "../core/tree/index.js";
+import { mayWrite } from "./carry-out.js";
+import type { Context } from "./context.js";
+import { withoutInterruption } from "./uninterrupted.js";
+
+/** A plan on its way to the disk. */
+export interface CarryingOutPlan {
+  readonly plan: Plan;
+  readonly tree: SourceTree;
+  /** What was asked, as it could be typed again. */
+  readonly command: string;
+  readonly write: boolean;
+  readonly acceptDifferent?: boolean;
+  readonly commit?: { readonly steps: CommitSteps; readonly title: string } | undefined;
+  /** Shows what was done; called only if it was not shown before. */
+  readonly show: (change: string) => void;
+}
+
+/** What `--commit` means as it was typed: alone it is one commit. */
+export function commitSteps(typed: string | undefined): CommitSteps | undefined {
+  return typed === undefined ? undefined : typed === "two-steps" ? "two-steps" : "one-step";
+}
+
+/** Asks, writes, commits. Gives the change's id; `undefined` where nobody wanted it. */
+export async function carryOutPlan(context: Context, carrying: CarryingOutPlan): Promise<string | undefined> {
+  const { plan, tree, command, write, commit, show, acceptDifferent = false } = carrying;
+  const { store, caller, progress } = context;
+  const { applyPlan, commitChange, ensureCommittable } = await import("../core/apply/index.js");
+  // Before anybody is asked: what cannot be committed is refused first.
+  if (commit) await ensureCommittable({ root: store.root, plan });
+  if (!(await mayWrite(context, write, "Carry this out?"))) return undefined;
+  const change = withoutInterruption(() =>
+    applyPlan({ store, tree, plan, command, acceptDifferent, caller, progress: progress.report }),
+  );
+  progress.clear();
+  if (write) show(change);
+  if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` takes it back.`);
+  if (commit) sayCommits(context, await commitChange({ root: store.root, plan, ...commit }));
+  return change;
+}
+
+function sayCommits(context: Context, commits: readonly Committed[]): void {
+  for (const { id, title } of commits) context.note(`Committed as ${id}: ${title}`);
+}

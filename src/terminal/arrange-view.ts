@@ -1,0 +1,183 @@
+/** How an arrangement is shown: what it comes to, both trees, the moves by feature, what nobody can be sure of, the proof. */
+import type { Answer, ArrangedPlan, Question } from "../core/arranging/index.js";
+import { planDetails } from "./plan-view.js";
+import { drawFolders } from "./folders-view.js";
+import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { count } from "./words.js";
+
+/** What is known besides the plan. */
+export interface ArrangeViewInput {
+  readonly arranged: ArrangedPlan;
+  /** The arrangement's name. */
+  readonly arrangement: string;
+  /** The source root, and its files now. */
+  readonly source: string;
+  readonly files: readonly string[];
+  readonly all: boolean;
+  /** Set once it was carried out. */
+  readonly change?: string | undefined;
+}
+
+const mostNotes = 6;
+
+/** The whole view, as lines without a last line end. */
+export function arrangeView(input: ArrangeViewInput, screen: Screen): string {
+  const { arranged, all, change } = input;
+  const sections = [
+    headLines(input, screen),
+    treeLines(input, screen),
+    featureLines(input, screen),
+    questionLines(input, screen),
+    stayLines(input, screen),
+    ...(isNothing(arranged)
+      ? []
+      : planDetails(arranged.plan, screen, { all, mostEdits: mostNotes, ...(change !== undefined && { change }) })),
+  ];
+  return sections
+    .filter((lines) => lines.length > 0)
+    .map((lines) => lines.join("\n"))
+    .join("\n\n");
+}
+
+/** Whether nothing would be written. */
+export function isNothing({ plan }: ArrangedPlan): boolean {
+  return plan.moves.length + plan.edits.length + plan.texts.length + plan.made.length === 0;
+}
+
+function headLines({ arranged, arrangement, change }: ArrangeViewInput, { palette, width }: Screen): string[] {
+  const { plan, units, indexes } = arranged;
+  if (plan.moves.length === 0 && !indexes?.led)
+    return [palette.strong(`Nothing moves: everything that is certain lies where ${arrangement} has it.`)];
+  const done = change !== undefined;
+  const features = new Set(units.map(({ feature }) => feature).filter((feature) => feature !== "shared")).size;
+  const files = new Set(plan.edits.map((edit) => edit.file)).size;
+  const parts = [
+    `${done ? "Moved" : "Moves"} ${count(plan.moves.length, "file")}${features > 0 ? ` of ${count(features, "feature")}` : ""}`,
+    plan.edits.length === 0
+      ? "no reference needs another spelling"
+      : `${done ? "respelled" : "respells"} ${count(plan.edits.length, "reference")} in ${count(files, "file")}`,
+    ...(indexes ? [`${done ? "led" : "leads"} ${count(indexes.led, "reference")} through public indexes`] : []),
+  ];
+  const head = wrap(`${arrangement}: ${parts.join("; ")}.`, width)
+    .split("\n")
+    .map(palette.strong);
+  if (indexes && indexes.direct > 0)
+    head.push(
+      ...wrap(
+        `${count(indexes.direct, "reference keeps", "references keep")} naming a file inside of another feature: through its index ${indexes.direct === 1 ? "it" : "they"} would close a circle, or take what no index gives.`,
+        width,
+      ).split("\n"),
+    );
+  return head;
+}
+
+function treeLines({ arranged, source, files, all }: ArrangeViewInput, screen: Screen): string[] {
+  const { plan } = arranged;
+  if (plan.moves.length === 0) return [];
+  const moved = new Map<string, string>(plan.moves.map(({ from, to }) => [from, to]));
+  const inside = (path: string): string => (source === "" ? path : path.slice(source.length + 1));
+  const isInside = (path: string): boolean => source === "" || path.startsWith(`${source}/`);
+  const after = [...files.map((path) => moved.get(path) ?? path), ...plan.made.map(({ path }) => path)].filter(
+    isInside,
+  );
+  return drawFolders({ top: source, before: files.map(inside), after: after.map(inside) }, screen, all);
+}
+
+/** For each feature how many files move, and why the first of them does. */
+function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): string[] {
+  const { palette, width } = screen;
+  const { units } = arranged;
+  if (units.length === 0) return [];
+  const features = [...new Set(units.map(({ feature }) => feature))];
+  const name = Math.min(24, Math.max(...features.map(cells)));
+  const lines = features.flatMap((feature): string[] => {
+    const own = units.filter((unit) => unit.feature === feature);
+    const files = own.reduce((sum, unit) => sum + unit.moves.length, 0);
+    const head = `    ${pad(shorten(feature, name), name)}  ${count(files, "file").padStart(9)}`;
+    if (!all) return [head + palette.faint(shorten(`  ${toldUnits(own)}`, width - cells(head)))];
+    return [
+      head,
+      ...own.map(({ lead, because }) => {
+        const path = shorten(lead, Math.floor(width / 2));
+        return `      ${path}  ${palette.faint(shorten(because, width - cells(path) - 8))}`;
+      }),
+    ];
+  });
+  return [`  ${palette.strong("by feature")}`, ...lines];
+}
+
+/** `HarvestChart, harvestActions, …`: a few names tell what a feature holds. */
+function toldUnits(units: ArrangedPlan["units"]): string {
+  const names = units.map(({ lead }) => lead.slice(lead.lastIndexOf("/") + 1).replace(/\.\w+$/, ""));
+  const shown = names.slice(0, 5);
+  return shown.join(", ") + (names.length > shown.length ? ", …" : "");
+}
+
+function questionLines({ arranged, all }: ArrangeViewInput, screen: Screen): string[] {
+  const { questions } = arranged;
+  const { palette, width } = screen;
+  if (questions.length === 0) return [];
+  const shown = all ? questions : questions.slice(0, mostNotes);
+  const one = questions.length === 1;
+  return [
+    `  ${palette.strong(`${count(questions.length, "question")}:`)} ${one ? "this file stays until it is" : "these files stay until they are"} answered`,
+    ...shown.flatMap((question) => questionLine(question, screen)),
+    ...(shown.length < questions.length
+      ? [palette.faint(`    … and ${questions.length - shown.length} more (--all)`)]
+      : []),
+    ...wrap(
+      "Answer in a terminal, or under `files:` in steady-shelf.yaml as it stands above; --likeliest takes the first of each.",
+      width,
+      "    ",
+    )
+      .split("\n")
+      .map(palette.faint),
+  ];
+}
+
+function questionLine({ path, says, options }: Question, { palette, width }: Screen): string[] {
+  const head = `    ${palette.place(shorten(path, width - 4))}  ${palette.faint(says)}`;
+  const plain = `    ${path}  ${says}`;
+  const first =
+    cells(plain) <= width
+      ? [head]
+      : [`    ${palette.place(shorten(path, width - 4))}`, `      ${palette.faint(shorten(says, width - 6))}`];
+  const answers = options.map(({ answer }) => answerText(answer));
+  const column = Math.max(0, ...answers.map(cells));
+  return [
+    ...first,
+    ...options.map(({ folder, because }, at) => {
+      const start = `      ${pad(answers[at] ?? "", column)}  ${folder}/`;
+      return shorten(start, width) + palette.faint(cells(start) + cells(because) + 2 <= width ? `  ${because}` : "");
+    }),
+  ];
+}
+
+/** An answer as it stands in the configuration: `{ feature: rota }`. */
+export function answerText(answer: Answer): string {
+  if (answer === "leave") return "leave";
+  const parts = [
+    ...(answer.role === undefined ? [] : [`role: ${answer.role}`]),
+    ...(answer.feature === undefined ? [] : [`feature: ${answer.feature}`]),
+  ];
+  return `{ ${parts.join(", ")} }`;
+}
+
+function stayLines({ arranged, all }: ArrangeViewInput, { palette, width }: Screen): string[] {
+  const { stays } = arranged;
+  if (stays.length === 0) return [];
+  const shown = all ? stays : stays.slice(0, mostNotes);
+  const column = Math.min(Math.max(...shown.map(({ path }) => cells(path))), Math.floor(width / 2));
+  return [
+    `  ${palette.strong(count(stays.length, "file stays", "files stay"))} for a reason`,
+    ...shown.flatMap(({ path, because }) => {
+      const start = `    ${pad(shorten(path, column), column)}  `;
+      const [line = "", ...more] = wrap(because, width - cells(start)).split("\n");
+      return [
+        palette.place(start) + palette.faint(line),
+        ...more.map((each) => " ".repeat(cells(start)) + palette.faint(each)),
+      ];
+    }),
+    ...(shown.length < stays.length ? [palette.faint(`    … and ${stays.length - shown.length} more (--all)`)] : []),
+  ];
+}
