@@ -4,7 +4,7 @@ import { planJson } from "./plan-json.js";
 
 /** The document: that of every plan, and besides what is uncertain, what stays, and what each unit is. */
 export function arrangeJson(
-  { plan, units, questions, stays, indexes }: ArrangedPlan,
+  { plan, units, questions, stays, ownNames, indexes }: ArrangedPlan,
   change: string | undefined,
 ): object {
   return {
@@ -14,6 +14,7 @@ export function arrangeJson(
     }),
     questions,
     stays,
+    ownNames,
     ...(indexes && { indexes: { led: indexes.led, direct: indexes.direct } }),
   };
 }

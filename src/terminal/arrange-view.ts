@@ -1,9 +1,10 @@
 /** How an arrangement is shown: what it comes to, both trees, the moves by feature, what nobody can be sure of, the proof. */
 import type { Answer, ArrangedPlan, Question } from "../core/arranging/index.js";
+import { manyOf } from "../core/arrangement/index.js";
 import { planDetails } from "./plan-view.js";
 import { drawFolders } from "./folders-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count } from "./words.js";
+import { count, enumerate } from "./words.js";
 
 /** What is known besides the plan. */
 export interface ArrangeViewInput {
@@ -27,6 +28,7 @@ export function arrangeView(input: ArrangeViewInput, screen: Screen): string {
     headLines(input, screen),
     treeLines(input, screen),
     featureLines(input, screen),
+    nameLines(input, screen),
     questionLines(input, screen),
     stayLines(input, screen),
     ...(isNothing(arranged)
@@ -94,7 +96,7 @@ function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): stri
     const own = units.filter((unit) => unit.feature === feature);
     const files = own.reduce((sum, unit) => sum + unit.moves.length, 0);
     const head = `    ${pad(shorten(feature, name), name)}  ${count(files, "file").padStart(9)}`;
-    if (!all) return [head + palette.faint(shorten(`  ${toldUnits(own)}`, width - cells(head)))];
+    if (!all) return [head + palette.faint(`  ${toldUnits(own, width - cells(head) - 2)}`)];
     return [
       head,
       ...own.map(({ lead, because }) => {
@@ -107,10 +109,24 @@ function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): stri
 }
 
 /** `HarvestChart, harvestActions, …`: a few names tell what a feature holds. */
-function toldUnits(units: ArrangedPlan["units"]): string {
+function toldUnits(units: ArrangedPlan["units"], width: number): string {
   const names = units.map(({ lead }) => lead.slice(lead.lastIndexOf("/") + 1).replace(/\.\w+$/, ""));
-  const shown = names.slice(0, 5);
-  return shown.join(", ") + (names.length > shown.length ? ", …" : "");
+  let told = "";
+  for (const [at, name] of names.entries()) {
+    const more = at === 0 ? name : `${told}, ${name}`;
+    const isLast = at === names.length - 1;
+    if (cells(more) + (isLast ? 0 : 3) > width) return told === "" ? shorten(name, width) : `${told}, …`;
+    told = more;
+  }
+  return told;
+}
+
+/** Names that stay in the app's own way are said, so that nobody wonders. */
+function nameLines({ arranged: { ownNames } }: ArrangeViewInput, { palette, width }: Screen): string[] {
+  if (ownNames.length === 0) return [];
+  const told = ownNames.map(({ role, pattern }) => `${manyOf(role)} (${pattern})`);
+  const says = `Names stay for ${enumerate(told)}: most here have a form of their own. Say it under \`names:\` in steady-shelf.yaml.`;
+  return wrap(says, width, "  ").split("\n").map(palette.faint);
 }
 
 function questionLines({ arranged, all }: ArrangeViewInput, screen: Screen): string[] {

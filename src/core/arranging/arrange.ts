@@ -14,6 +14,7 @@ import { solveCollisions, type Going } from "./collisions.js";
 import { destinationOf, type Answer, type Destination, type DestinationInput, type Question } from "./destination.js";
 import { foundByPlace } from "./found-by-place.js";
 import { mirrorMoves } from "./mirrors.js";
+import { ownNamesOf, type OwnName } from "./own-names.js";
 import { unitsOf, type Unit } from "./units.js";
 
 /** What is asked. */
@@ -54,6 +55,8 @@ export interface Arranging {
   readonly units: readonly ArrangedUnit[];
   readonly questions: readonly Question[];
   readonly stays: readonly Stay[];
+  /** Roles whose names stay as they are, because most of them have a form of their own. */
+  readonly ownNames: readonly OwnName[];
   /** Leading files that were looked at. */
   readonly looked: number;
 }
@@ -73,12 +76,14 @@ export function arrange(request: ArrangeRequest): Arranging {
       [now, then].some((layout) => layout.standingOfFolder(folder)?.below === "" || folder === layout.source),
   });
   const places = new Places(then, catalogue, true);
+  const ownNames = request.keepNames ? [] : ownNamesOf(catalogue, then, app.configuration);
   const input: DestinationInput = {
     catalogue,
     now,
     then,
     places,
     keepNames: request.keepNames ?? false,
+    ownNames: new Set(ownNames.map((each) => each.role)),
     answers: request.answers ?? new Map(),
     takeLikeliest: request.takeLikeliest ?? false,
   };
@@ -110,7 +115,13 @@ export function arrange(request: ArrangeRequest): Arranging {
   for (const { unit, at } of stuck)
     stays.push({ path: unit.lead.path, because: `${at} would be there twice; give one of the two another name` });
   const free = withoutUnread(request, going, stays);
-  return { units: [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature), questions, stays, looked };
+  return {
+    units: [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature),
+    questions,
+    stays,
+    ownNames,
+    looked,
+  };
 }
 
 /** Whether a file is one of those that are asked for. */

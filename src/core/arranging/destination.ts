@@ -68,6 +68,8 @@ export interface DestinationInput {
   /** Places under the wanted shelves. */
   readonly places: Places;
   readonly keepNames: boolean;
+  /** Roles whose files the app names in its own way. */
+  readonly ownNames: ReadonlySet<Role>;
   readonly answers: ReadonlyMap<ProjectPath, Answer>;
   /** Take the likeliest answer where nobody has given one. */
   readonly takeLikeliest: boolean;
@@ -234,9 +236,21 @@ function isStructural(part: string, ...layouts: readonly Layout[]): boolean {
 }
 
 /** A new name only where the rule for names would ask for one, and nobody wants to keep the old. */
-function stemOf({ path, role }: Entry, { stem, pattern, shelf }: Belonging, { keepNames }: DestinationInput): string {
+function stemOf(
+  { path, role }: Entry,
+  { stem, pattern, shelf }: Belonging,
+  { keepNames, ownNames }: DestinationInput,
+): string {
   const old = partsOf(nameOf(path)).stem;
-  if (keepNames || !pattern || stem === old || role.confidence < certain || !readName(pattern, stem)) return old;
+  if (
+    keepNames ||
+    (role.is !== undefined && ownNames.has(role.is)) ||
+    !pattern ||
+    stem === old ||
+    role.confidence < certain ||
+    !readName(pattern, stem)
+  )
+    return old;
   // What follows the pattern of another role of this shelf is of that role.
   const others = [...shelf.patterns.values()].flat().filter(({ before, after }) => before + after !== "");
   return others.some((each) => readName(each, old)) ? old : stem;

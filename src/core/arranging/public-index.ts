@@ -16,7 +16,7 @@ import type { Addition, Through } from "../plan/index.js";
 import { specifierTo } from "../setup/index.js";
 
 /** What indexes are made from. */
-export interface IndexInput {
+export interface IndexRequest {
   readonly graph: ReferenceGraph;
   readonly catalogue: Catalogue;
   /** The shelves that are wanted. */
@@ -24,6 +24,10 @@ export interface IndexInput {
   readonly language: CodeLanguage;
   /** Where files go. */
   readonly moved: ReadonlyMap<ProjectPath, ProjectPath>;
+}
+
+interface IndexInput extends IndexRequest {
+  readonly typed: ReadonlySet<string>;
 }
 
 /** The indexes, and the references that are led through them. */
@@ -56,10 +60,11 @@ interface Entrance {
 export const noIndexes: PublicIndexes = { additions: [], wishes: new Map(), led: 0, direct: 0 };
 
 /** Makes the indexes. Nothing where the stack has none, or no shelf is a feature's. */
-export function publicIndexes(input: IndexInput): PublicIndexes {
-  const { then } = input;
+export function publicIndexes(request: IndexRequest): PublicIndexes {
+  const { then } = request;
   if (!then.stack.index || then.featureFolder("x") === undefined) return noIndexes;
-  const entrances = entrancesOf(input);
+  const entrances = entrancesOf(request);
+  const input: IndexInput = { ...request, typed: typedFeatures(entrances) };
   const known = entrances.filter(({ taken }) => taken !== undefined);
   const open = withoutCircles(withoutNamesakes(known), input);
   const additions = [...groupBy(open, ({ feature }) => feature)]
@@ -88,18 +93,26 @@ function featureFolder(feature: string, { then }: IndexInput): ProjectPath {
   return then.featureFolder(feature) ?? then.source;
 }
 
-/** The index of a feature: the one that is there in any of the language's extensions, else a new one. */
+/**
+ * The index of a feature: the one that is there in any of the language's extensions, else a new one. It is typed where a file
+ * of the feature is, whatever the rest of the app is written in.
+ */
 function indexPath(feature: string, input: IndexInput): ProjectPath {
-  const { then, graph, language } = input;
+  const { then, graph, language, typed } = input;
   const file = (then.stack.index?.file ?? "index.ts").replace("{snake}", inCase(splitWords(feature), "snake"));
-  const path = inFolder(featureFolder(feature, input), nameIn(language, file));
+  const path = inFolder(featureFolder(feature, input), nameIn(typed.has(feature) ? "typescript" : language, file));
   const stem = path.replace(/\.\w+$/, "");
   const there = languageFor(path)?.extensions.map((extension) => (stem + extension) as ProjectPath) ?? [];
   return there.find((each) => graph.tree.has(each)) ?? path;
 }
 
+/** Features with a file in TypeScript that others use. */
+function typedFeatures(entrances: readonly Entrance[]): ReadonlySet<string> {
+  return new Set(entrances.filter(({ to }) => /\.[cm]?tsx?$/.test(to)).map(({ feature }) => feature));
+}
+
 /** Every reference into a feature from outside of it, as things will lie. */
-function entrancesOf({ graph, catalogue, then, moved }: IndexInput): Entrance[] {
+function entrancesOf({ graph, catalogue, then, moved }: IndexRequest): Entrance[] {
   const goes = (path: ProjectPath): ProjectPath => moved.get(path) ?? path;
   const found: Entrance[] = [];
   for (const { path: from, references } of graph.files.values()) {

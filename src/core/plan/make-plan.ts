@@ -10,7 +10,7 @@ import {
   type ReferenceGraph,
   type Resolution,
 } from "../graph/index.js";
-import { languageFor, respellingEdit, type Extraction, type LookupRules } from "../languages/index.js";
+import { languageFor, languages, respellingEdit, type Extraction, type LookupRules } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import { applyEdits, type TextEdit } from "../text/index.js";
@@ -71,6 +71,8 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const { files, candidates } = graph
     ? respellGraph(graph, passage, input)
     : await respellCandidates({ ...input, moves }, passage);
+  // Where all readings were kept, no parser was needed so far.
+  if (graph && !input.isMeasured) await Promise.all(languages.map((language) => language.prepare()));
   const proof = prove({ tree, passage, files, progress, isMeasured: input.isMeasured === true });
   const added = proveAdditions(additions, planned, passage);
   const references = new Map(files.map((file) => [file.path, file.extraction]));
