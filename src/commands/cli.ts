@@ -70,6 +70,12 @@ function commandLine(
         (typed) => done(import("./check.js").then(({ runCheck }) => runCheck(typed))),
       )
       .command(
+        "compare",
+        "Today's tree beside each arrangement that fits, measured on this app and its history",
+        (args) => compareOptions(args),
+        (typed) => done(import("./compare.js").then(({ runCompare }) => runCompare(typed))),
+      )
+      .command(
         "arrange",
         "Bring the app, or a part of it, into its arrangement or another",
         (args) => arrangeOptions(args),
@@ -216,6 +222,26 @@ function checkOptions(args: Argv<CommonOptions>) {
         throw new UsageError("Give either --fix or --accept: first repair, then accept the rest.");
       if (typed.write && !typed.fix && !typed.accept)
         throw new UsageError("--write goes with --fix or --accept; a check by itself writes nothing.");
+      return true;
+    });
+}
+
+function compareOptions(args: Argv<CommonOptions>) {
+  return lookOptions(args)
+    .usage("$0 compare\n\nEach arrangement is planned whole, in memory. Nothing is written.")
+    .option("with", {
+      type: "string",
+      requiresArg: true,
+      describe: "Only these arrangements, or files of your own: mvvm,./shelves.yaml (default: all that fit)",
+    })
+    .option("commits", {
+      type: "number",
+      default: 5000,
+      requiresArg: true,
+      describe: "How much of the history is read",
+    })
+    .check(({ commits }) => {
+      if (!Number.isInteger(commits) || commits < 0) throw new UsageError("--commits takes a whole number.");
       return true;
     });
 }

@@ -85,11 +85,23 @@ export function isBelow(path: ProjectPath, folder: ProjectPath): boolean {
  * `("src/a", "src/b/c.ts")` → `"../b/c.ts"`; to the folder itself → `""`.
  */
 export function relativePath(fromFolder: ProjectPath, to: ProjectPath): string {
-  const from = fromFolder === "" ? [] : fromFolder.split("/");
-  const target = to === "" ? [] : to.split("/");
-  let same = 0;
-  while (same < from.length && same < target.length && from[same] === target[same]) same += 1;
-  return [...Array<string>(from.length - same).fill(".."), ...target.slice(same)].join("/");
+  if (fromFolder === "") return to;
+  if (to === fromFolder) return "";
+  // The end of the last part that both begin with; then one step up for each part that is left. No lists are made, because
+  // this is asked for every reference of a large move.
+  let [at, same] = [0, 0];
+  for (; at < fromFolder.length && at < to.length && fromFolder.charCodeAt(at) === to.charCodeAt(at); at += 1)
+    if (fromFolder.charCodeAt(at) === slash) same = at + 1;
+  if (at === fromFolder.length && to.charCodeAt(at) === slash) return to.slice(at + 1);
+  if (at === to.length && fromFolder.charCodeAt(at) === slash) same = at + 1;
+  let up = "";
+  for (let from = same; from < fromFolder.length + 1;) {
+    const next = fromFolder.indexOf("/", from);
+    up += "../";
+    from = next < 0 ? fromFolder.length + 1 : next + 1;
+  }
+  const rest = to.slice(same);
+  return rest === "" ? up.slice(0, -1) : up + rest;
 }
 
 /** Orders paths by code unit, the same on every machine whatever its language. */

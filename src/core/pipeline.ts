@@ -88,6 +88,8 @@ export interface Analysis {
   readonly apps: readonly AppAnalysis[];
   /** How many commits tell what belongs together; `undefined` without a repository or a history. */
   readonly commits: number | undefined;
+  /** The files that each commit changed, the latest first, by the names that they have today. */
+  readonly history: readonly (readonly ProjectPath[])[] | undefined;
 }
 
 /** What looking may be told. */
@@ -123,12 +125,13 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   );
   const graph = await buildGraph({ tree, rules: language.rules, aliases, kept, keepTexts, progress });
   const commits = await history;
+  const recent = commits?.slice(0, mostCommits);
   const apps = found.map(({ app, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(tree, folder, configurations);
-    return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) };
+    return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits: recent }) };
   });
-  return { project, graph, apps, commits: commits?.length };
+  return { project, graph, apps, commits: recent?.length, history: commits };
 }
 
 interface WantedApp {

@@ -20,6 +20,7 @@ export interface ArrangeViewInput {
 }
 
 const mostNotes = 6;
+const mostFeatures = 14;
 
 /** The whole view, as lines without a last line end. */
 export function arrangeView(input: ArrangeViewInput, screen: Screen): string {
@@ -90,7 +91,9 @@ function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): stri
   const { palette, width } = screen;
   const { units } = arranged;
   if (units.length === 0) return [];
-  const features = [...new Set(units.map(({ feature }) => feature))];
+  const every = [...new Set(units.map(({ feature }) => feature))];
+  const features =
+    all || every.length <= mostFeatures ? every : [...every.slice(0, mostFeatures - 2), every.at(-1) ?? ""];
   const name = Math.min(24, Math.max(...features.map(cells)));
   const lines = features.flatMap((feature): string[] => {
     const own = units.filter((unit) => unit.feature === feature);
@@ -105,7 +108,9 @@ function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): stri
       }),
     ];
   });
-  return [`  ${palette.strong("by feature")}`, ...lines];
+  const hidden = every.length - features.length;
+  const rest = hidden > 0 ? [palette.faint(`    … and ${count(hidden, "more feature")} (--all)`)] : [];
+  return [`  ${palette.strong("by feature")}`, ...lines, ...rest];
 }
 
 /** `HarvestChart, harvestActions, …`: a few names tell what a feature holds. */

@@ -24,6 +24,8 @@ interface Line {
 
 /** Lines of one tree before it is folded further. */
 const mostLines = 34;
+/** Folders side by side before the rest is told as a number. */
+const mostFolders = 12;
 
 /** Both trees, as lines. */
 export function drawFolders({ top, before, after }: FolderTrees, screen: Screen, all: boolean): string[] {
@@ -79,13 +81,13 @@ interface Drawing {
 
 /** The tree as deep as it fits. */
 function drawn(tree: Folder, { other, mark, top, all }: Drawing): Line[] {
-  for (let deepest = 12; deepest > 1; deepest -= 1) {
+  for (let deepest = 12; deepest > 0; deepest -= 1) {
     const lines = [
       { text: `  ${top === "" ? "." : `${top}/`}`, mark: "" as const },
       ...drawFolder(tree, { other, mark, depth: 1, deepest, all }),
     ];
     if (all || lines.length <= mostLines) return lines;
-    if (deepest === 2) return [...lines.slice(0, mostLines - 1), { text: "  …", mark: "" }];
+    if (deepest === 1) return [...lines.slice(0, mostLines - 1), { text: "  …", mark: "" }];
   }
   return [];
 }
@@ -100,7 +102,9 @@ interface FolderDrawing {
 
 function drawFolder(tree: Folder, { other, mark, depth, deepest, all }: FolderDrawing): Line[] {
   const margin = "  ".repeat(depth);
-  const names = [...tree.folders.keys()].sort();
+  const sorted = [...tree.folders.keys()].sort();
+  const names = all || sorted.length <= mostFolders ? sorted : sorted.slice(0, mostFolders - 1);
+  const hidden = sorted.slice(names.length);
   // A folder's name, then how many files lie in it: in one column for the folders of one level.
   const column = Math.max(0, ...names.map((name) => cells(name))) + 2;
   const digits = Math.max(0, ...names.map((name) => String(sizeOf(tree.folders.get(name) ?? tree)).length));
@@ -116,6 +120,10 @@ function drawFolder(tree: Folder, { other, mark, depth, deepest, all }: FolderDr
     const line: Line = { text: label, mark: own };
     return isOpen ? [line, ...drawFolder(child, { other: twin, mark, depth: depth + 1, deepest, all })] : [line];
   });
+  if (hidden.length > 0) {
+    const files = hidden.reduce((sum, name) => sum + sizeOf(tree.folders.get(name) ?? tree), 0);
+    lines.push({ text: `  ${margin}… ${count(hidden.length, "more folder")}, ${count(files, "file")}`, mark: "" });
+  }
   const isMine = (name: string): boolean => other?.files.has(name) !== true;
   const shown = all ? [...tree.files].sort() : [];
   return [

@@ -57,6 +57,8 @@ export interface Arranging {
   readonly stays: readonly Stay[];
   /** Roles whose names stay as they are, because most of them have a form of their own. */
   readonly ownNames: readonly OwnName[];
+  /** Files that go where they most likely belong, because that was asked for. */
+  readonly assumed: number;
   /** Leading files that were looked at. */
   readonly looked: number;
 }
@@ -91,7 +93,7 @@ export function arrange(request: ArrangeRequest): Arranging {
   const stays: Stay[] = [];
   const wanted: { unit: Unit; to: Going["to"] }[] = [];
   const placed = foundByPlace(tree, app);
-  let looked = 0;
+  let [looked, assumed] = [0, 0];
   for (const unit of units) {
     if (!isAsked(unit.lead, { feature, role })) continue;
     looked += 1;
@@ -103,6 +105,7 @@ export function arrange(request: ArrangeRequest): Arranging {
       if (destination.because !== undefined) stays.push({ path, because: destination.because });
       continue;
     }
+    if (destination.kind === "goes" && destination.isAssumed) assumed += 1;
     const framework = unit.files.map(placed).find((found) => found !== undefined);
     if (framework !== undefined) stays.push({ path, because: `${framework} finds it by its place` });
     else if (destination.kind === "asks") questions.push(destination.question);
@@ -120,6 +123,7 @@ export function arrange(request: ArrangeRequest): Arranging {
     questions,
     stays,
     ownNames,
+    assumed,
     looked,
   };
 }

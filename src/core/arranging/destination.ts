@@ -54,6 +54,8 @@ export type Destination =
       /** A feature's name, or `shared`. */
       readonly feature: string;
       readonly because: string;
+      /** Whether nobody can be sure, and the likeliest was taken. */
+      readonly isAssumed: boolean;
     }
   | { readonly kind: "asks"; readonly question: Question }
   /** It is where it should be, or has no place anywhere. */
@@ -104,8 +106,9 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
   const isVague =
     role.confidence < guess || (needsFeature && entry.feature.confidence < guess && entry.feature.is !== shared);
   // Whatever it is, it may stay: that needs no answer.
-  if (first.into === homeOf(unit) && (isSame || isVague)) return goesOrStays(unit, first);
-  if ((isSame && !isVague) || input.takeLikeliest) return goesOrStays(unit, first);
+  if (first.into === homeOf(unit) && (isSame || isVague)) return goesOrStays(unit, first, entry);
+  if (isSame && !isVague) return goesOrStays(unit, first, entry);
+  if (input.takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true }, entry);
   const about = new Set(options.map((each) => each.role)).size > 1 || role.confidence < guess ? "role" : "feature";
   return asks(entry, about, options, saysOf(entry, about));
 }
@@ -116,9 +119,9 @@ function stays(because: string | undefined): Destination {
   return { kind: "stays", because };
 }
 
-function goesOrStays(unit: Unit, going: Going): Destination {
+function goesOrStays(unit: Unit, going: Going, entry: Entry): Destination {
   const isThere = going.into === homeOf(unit) && going.stem === partsOf(nameOf(unit.lead.path)).stem;
-  return isThere ? stays(undefined) : going;
+  return isThere ? stays(undefined) : { ...going, because: reasonFor(entry, going) };
 }
 
 /** The folder that holds a unit: that above its own folder, if it has one. */
@@ -176,7 +179,9 @@ function goingTo(entry: Entry, belonging: Belonging, { unit, input, role, featur
     shelf: belonging.shelf,
     role,
     feature,
-    because: reasonFor(entry, belonging.shelf),
+    // Only of the way that is taken the reason is told.
+    because: "",
+    isAssumed: false,
   };
 }
 
@@ -196,21 +201,38 @@ function keptFolders(entry: Entry, unit: Unit, shelf: Shelf, { now, then, catalo
   const inSource = now.source === "" || isBelow(home, now.source) ? relativePath(now.source, home) : "";
   const below = isTold ? belowShelf(standing.below, unit) : inSource;
   const isInFeature = shelf.at.includes("{feature}");
-  const feature = entry.feature.is ?? shared;
-  const featureNames = new Set([
-    featureKey(splitWords(feature)),
-    ...catalogue.features
-      .filter(({ name }) => name === feature)
-      .flatMap(({ folders }) => folders.map((folder) => featureKey(splitWords(nameOf(folder))))),
-  ]);
-  return below.split("/").filter((part) => {
-    if (part === "") return false;
+  if (below === "") return [];
+  const { folders, names } = featureWords(catalogue, entry.feature.is ?? shared);
+  const parts = below.split("/").filter((part) => part !== "");
+  return parts.filter((part, at) => {
     const key = keyOf(part);
     if (!isTold && (catalogue.clues.folders.has(key) || isStructural(part, now, then))) return false;
     if (isSharedWord(key)) return false;
-    // In one place for everybody, the feature's folder is what tells its files from those of another.
-    return isInFeature || !isTold ? !featureNames.has(featureKey(splitWords(part))) : true;
+    // The feature's own folder is said by the new place, or given up; one of its name elsewhere only where that says it.
+    let folder = home;
+    for (let up = parts.length - 1 - at; up > 0; up -= 1) folder = folderOf(folder);
+    return !folders.includes(folder) && !(isInFeature && names.has(featureKey(splitWords(part))));
   });
+}
+
+interface FeatureWords {
+  readonly folders: readonly ProjectPath[];
+  readonly names: ReadonlySet<string>;
+}
+
+const featureWordsKept = new WeakMap<Catalogue, Map<string, FeatureWords>>();
+
+/** The folders of a feature, and the words that its folders are called by. Asked for every file, made once a feature. */
+function featureWords(catalogue: Catalogue, feature: string): FeatureWords {
+  const kept = featureWordsKept.get(catalogue) ?? new Map<string, FeatureWords>();
+  featureWordsKept.set(catalogue, kept);
+  let words = kept.get(feature);
+  if (!words) {
+    const folders = catalogue.features.filter(({ name }) => name === feature).flatMap((each) => each.folders);
+    const called = [feature, ...folders.map((folder) => nameOf(folder))];
+    kept.set(feature, (words = { folders, names: new Set(called.map((name) => featureKey(splitWords(name)))) }));
+  }
+  return words;
 }
 
 /** Of a component with a folder of its own, that folder is not counted. */
@@ -256,16 +278,13 @@ function stemOf(
   return others.some((each) => readName(each, old)) ? old : stem;
 }
 
-function reasonFor({ role, feature }: Entry, shelf: Shelf): string {
-  const because = (judgement: Judgement): string | undefined =>
-    ordered(judgement).find(({ for: of }) => of === judgement.is)?.because;
-  const kind = role.is === undefined ? "" : aRole(role.is);
-  if (!shelf.at.includes("{feature}") && (feature.is === shared || feature.is === undefined)) {
-    const why = because(feature);
+/** What the file is taken for, of which feature, and what speaks for that. */
+function reasonFor({ role, feature }: Entry, going: Pick<Going, "role" | "feature" | "shelf">): string {
+  const why = ordered(feature).find(({ for: of }) => of === going.feature)?.because;
+  const kind = role.is === undefined ? "" : aRole(going.role);
+  if (!going.shelf.at.includes("{feature}") && going.feature === shared)
     return why === undefined ? kind : `${kind}; ${why}`;
-  }
-  const why = because(feature);
-  return `${kind} of ${feature.is ?? shared}${why === undefined ? "" : `: ${why}`}`;
+  return `${kind} of ${going.feature}${why === undefined ? "" : `: ${why}`}`;
 }
 
 /** The arrangement has no shelf for what it is: for what belongs to no feature, one may be named after it. */
@@ -290,7 +309,7 @@ function noPlace(entry: Entry, unit: Unit, input: DestinationInput): Destination
       ]
     : [];
   const [first] = options;
-  if (first && takeLikeliest) return goesOrStays(unit, first);
+  if (first && takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true }, entry);
   return asks(entry, "feature", options, `${aRole(role.is)} that belongs to no one feature`);
 }
 
@@ -316,6 +335,7 @@ function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: Dest
     role: role.is,
     feature: feature.is ?? shared,
     because: `the index of ${folderOf(path)}/`,
+    isAssumed: false,
   };
 }
 

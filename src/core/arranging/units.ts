@@ -31,8 +31,8 @@ export function unitsOf(input: UnitInput): Unit[] {
   const { tree, catalogue, isCovered } = input;
   const taken = new Set<ProjectPath>();
   const units: Unit[] = [];
-  const followers = followersOf(catalogue);
-  const siblings = siblingsOf(tree);
+  const featureFolders = new Set(catalogue.features.flatMap(({ folders }) => folders));
+  const along = alongOf(tree, catalogue);
   const leads = [...catalogue.entries.values()].filter((entry) => isCovered(entry) && (isMain(entry) || entry.isIndex));
   const add = (lead: Entry, folder: ProjectPath | undefined, files: readonly ProjectPath[]): void => {
     const own = [...new Set([lead.path, ...files])].filter((path) => !taken.has(path) && !tree.isLink(path));
@@ -41,32 +41,49 @@ export function unitsOf(input: UnitInput): Unit[] {
   };
   // The outermost first: what lies in a component's folder goes with it, whatever it is.
   const folders = leads
-    .map((lead) => ({ lead, folder: ownFolder(lead, input) }))
+    .map((lead) => ({ lead, folder: ownFolder(lead, { ...input, featureFolders }) }))
     .filter((each): each is { lead: Entry; folder: ProjectPath } => each.folder !== undefined)
     .sort((a, b) => a.folder.length - b.folder.length);
   for (const { lead, folder } of folders) if (!taken.has(lead.path)) add(lead, folder, tree.filesBelow(folder));
   for (const lead of leads) {
     if (taken.has(lead.path)) continue;
-    const companions = companionsOf(tree, lead.path, siblings).map(({ path }) => path);
-    add(lead, undefined, [...companions, ...(followers.get(lead.path) ?? [])]);
+    add(lead, undefined, along(lead.path));
   }
   return units.sort((a, b) => (a.lead.path < b.lead.path ? -1 : 1));
 }
 
-/** For each leading file those that the catalogue says go with it. */
-function followersOf({ entries }: Catalogue): Map<ProjectPath, ProjectPath[]> {
-  const found = new Map<ProjectPath, ProjectPath[]>();
-  for (const { path, leader } of entries.values())
-    if (leader !== undefined) found.set(leader, [...(found.get(leader) ?? []), path]);
-  return found;
+const alongKept = new WeakMap<Catalogue, (lead: ProjectPath) => readonly ProjectPath[]>();
+
+/** What goes along with a leading file, by name and by what the catalogue says. Several arrangements ask the same. */
+function alongOf(tree: SourceTree, catalogue: Catalogue): (lead: ProjectPath) => readonly ProjectPath[] {
+  const there = alongKept.get(catalogue);
+  if (there) return there;
+  const siblings = siblingsOf(tree);
+  const followers = new Map<ProjectPath, ProjectPath[]>();
+  for (const { path, leader } of catalogue.entries.values())
+    if (leader !== undefined) followers.set(leader, [...(followers.get(leader) ?? []), path]);
+  const known = new Map<ProjectPath, readonly ProjectPath[]>();
+  const along = (lead: ProjectPath): readonly ProjectPath[] => {
+    let files = known.get(lead);
+    if (!files) {
+      const companions = companionsOf(tree, lead, siblings).map(({ path }) => path);
+      known.set(lead, (files = [...companions, ...(followers.get(lead) ?? [])]));
+    }
+    return files;
+  };
+  alongKept.set(catalogue, along);
+  return along;
 }
 
 /** A folder is a component's own if it bears its name, or the file is its index, and it is neither a shelf nor a feature's. */
-function ownFolder({ path, isIndex }: Entry, { catalogue, isShelf }: UnitInput): ProjectPath | undefined {
+function ownFolder(
+  { path, isIndex }: Entry,
+  { catalogue, isShelf, featureFolders }: UnitInput & { readonly featureFolders: ReadonlySet<ProjectPath> },
+): ProjectPath | undefined {
   const folder = folderOf(path);
   if (folder === "" || isIndex || isShelf(folder) || catalogue.clues.folders.has(keyOf(nameOf(folder))))
     return undefined;
-  if (catalogue.features.some(({ folders }) => folders.includes(folder))) return undefined;
+  if (featureFolders.has(folder)) return undefined;
   const { stem } = partsOf(nameOf(path));
   const isSame = wordsKey(splitWords(stem)) === wordsKey(splitWords(nameOf(folder)));
   return isSame || stem === "index" ? folder : undefined;

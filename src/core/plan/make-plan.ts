@@ -21,7 +21,7 @@ import { respellLinks } from "./links.js";
 import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
-import type { NewText, Plan, PlannedEdit, Unread } from "./plan.js";
+import type { NewText, Plan, PlannedEdit, Proof, Unread } from "./plan.js";
 import { prove, type ReadFile } from "./prove.js";
 import { respell, type Passage } from "./respell.js";
 
@@ -55,7 +55,10 @@ export interface PlanInput {
   readonly graph?: ReferenceGraph;
   /** Files that are made, and texts that gain lines at their end. */
   readonly additions?: readonly Addition[];
-  /** Only the numbers are wanted: no new text is parsed again, and mentions are not looked for. */
+  /**
+   * Only the numbers are wanted: places in the text are not told, mentions are not looked for, and no new text is written and
+   * read again; that every reference resolves to what it should is known from the respelling.
+   */
   readonly isMeasured?: boolean;
 }
 
@@ -73,7 +76,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     : await respellCandidates({ ...input, moves }, passage);
   // Where all readings were kept, no parser was needed so far.
   if (graph && !input.isMeasured) await Promise.all(languages.map((language) => language.prepare()));
-  const proof = prove({ tree, passage, files, progress, isMeasured: input.isMeasured === true });
+  const proof = input.isMeasured ? proofOfMeasured(files) : prove({ tree, passage, files, progress });
   const added = proveAdditions(additions, planned, passage);
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
@@ -131,13 +134,13 @@ async function respellCandidates(input: PlanInput, passage: Passage): Promise<Re
 function respellGraph(
   graph: ReferenceGraph,
   passage: Passage,
-  { tree, wishes, progress = quiet }: PlanInput,
+  { tree, wishes, isMeasured = false, progress = quiet }: PlanInput,
 ): Respelled {
   let done = 0;
   const files = [...graph.files.values()].map(({ path, reading, references }) => {
     const known = references.map(({ resolution }) => resolution);
     if ((done += 1) % 512 === 0) progress("Respelling references", done, graph.files.size);
-    return respellFile({ tree, passage, path, extraction: reading, wishes: wishes?.get(path), known });
+    return respellFile({ tree, passage, path, extraction: reading, wishes: wishes?.get(path), known, isMeasured });
   });
   return { files, candidates: undefined };
 }
@@ -150,13 +153,18 @@ interface FileToRespell {
   readonly wishes: ReadonlyMap<number, Resolution | Through> | undefined;
   /** What each reference means now, where that is known. */
   readonly known?: readonly Resolution[];
+  readonly isMeasured?: boolean;
 }
 
+/** Every place where it matters is told in the other mode; here only how many there are. */
+const nowhere = { line: 1, column: 1 };
+
 /** Decides about each reference of a file, and writes its new text in memory. */
-function respellFile({ tree, passage, path, extraction, wishes, known }: FileToRespell): ReadFile {
+function respellFile({ tree, passage, path, extraction, wishes, known, isMeasured }: FileToRespell): ReadFile {
   const meanings: ReadFile["meanings"][number][] = [];
   const edits: PlannedEdit[] = [];
   const changes: TextEdit[] = [];
+  const lost: ReadFile["lost"][number][] = [];
   const language = languageFor(path);
   for (const [index, reference] of extraction.references.entries()) {
     const wished = wishes?.get(reference.start);
@@ -164,19 +172,36 @@ function respellFile({ tree, passage, path, extraction, wishes, known }: FileToR
     const wish = wished && "through" in wished ? ledThrough(wished, now) : wished;
     const decision = respell(passage, path, reference, { wish, known: now });
     meanings.push(decision.was);
+    if (decision.state === "lost") lost.push({ reference, was: decision.was });
     const change =
       decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
     if (decision.state !== "respell" || !change) continue;
     changes.push(change);
     edits.push({
       file: path,
-      at: tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 },
+      at: (isMeasured ? undefined : tree.text(path)?.positionAt(reference.start)) ?? nowhere,
       kind: reference.kind,
       before: reference.specifier,
       after: decision.specifier,
     });
   }
-  return { path, extraction, meanings, edits, changes, text: newText(tree, path, changes) };
+  const text = isMeasured ? undefined : newText(tree, path, changes);
+  return { path, extraction, meanings, edits, changes, lost, text };
+}
+
+/** What the respelling itself knows: a spelling was taken only where it resolves to what it should. */
+function proofOfMeasured(files: readonly ReadFile[]): Proof {
+  const different = files.flatMap(({ path, lost }) =>
+    lost.map(({ reference: { specifier }, was }) => {
+      const before = was.state === "found" ? was.targets : [];
+      return { file: path, at: nowhere, specifier, before, after: [], reason: "no spelling means the same" };
+    }),
+  );
+  const references = files.reduce(
+    (sum, { meanings }) => sum + meanings.filter(({ state }) => state === "found" || state === "beyond").length,
+    0,
+  );
+  return { references, same: references - different.length, different, unresolved: [] };
 }
 
 function ledThrough({ through, folder }: Through, now: Resolution | undefined): Resolution {

@@ -25,6 +25,8 @@ export interface ReadFile {
   /** The same as offsets. */
   readonly changes: readonly TextEdit[];
   readonly text: NewText | undefined;
+  /** References for which no spelling was found. */
+  readonly lost: readonly { readonly reference: Reference; readonly was: Resolution }[];
 }
 
 /** More changed files than this are not parsed a second time. */
@@ -36,13 +38,11 @@ export interface ProofInput {
   readonly passage: Passage;
   readonly files: readonly ReadFile[];
   readonly progress?: Progress;
-  /** Read each name in place, however few there are: where only the numbers are wanted. */
-  readonly isMeasured?: boolean;
 }
 
 /** Proves a plan, or says exactly which references it would change. */
-export function prove({ tree, passage, files, progress = quiet, isMeasured = false }: ProofInput): Proof {
-  const parseAgain = !isMeasured && files.filter((file) => file.text).length <= mostParsed;
+export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
+  const parseAgain = files.filter((file) => file.text).length <= mostParsed;
   const result = { references: 0, same: 0, different: [] as Difference[], unresolved: [] as Unresolved[] };
   for (const [index, file] of files.entries()) {
     proveFile({ tree, passage, file, now: referencesAgain(file, passage, parseAgain), result });

@@ -3,9 +3,9 @@
  * A spelling is only taken when the planned tree resolves it to exactly the same files.
  */
 import { posix } from "node:path";
-import { globBase, isRelative, splitSpecifier, type Resolution, type Resolver } from "../graph/index.js";
+import { globBase, isRelative, nameThrough, splitSpecifier, type Resolution, type Resolver } from "../graph/index.js";
 import type { Reference } from "../languages/index.js";
-import { folderOf, nameOf, relativePath, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../paths.js";
 import { commonFolder, type MoveMap } from "./move-map.js";
 import { spellings } from "./spelling.js";
 
@@ -45,10 +45,62 @@ export function respell(
   const wanted = wantedOf(map, was);
   const means = (specifier: string): boolean =>
     landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
-  if (was.state === "unresolved" || (!wish && means(reference.specifier))) return { state: "keep", was };
+  const mayKeep = !wish && mayStillMean(passage, reference.specifier, was, newFrom);
+  if (was.state === "unresolved" || (mayKeep && means(reference.specifier))) return { state: "keep", was };
+  const usual = usualSpelling(passage, reference, was, newFrom);
+  if (usual !== undefined && means(usual)) return { state: "respell", was, specifier: usual };
   for (const specifier of candidates(passage, reference, was, newFrom))
     if (means(specifier)) return { state: "respell", was, specifier };
   return { state: "lost", was };
+}
+
+/**
+ * Whether a relative name can lead to its file from the new place at all: the file must begin with it, but for an extension.
+ * Most names of a large move cannot, and looking for what is not there takes longest.
+ */
+function mayStillMean({ after, map }: Passage, specifier: string, was: Resolution, newFrom: ProjectPath): boolean {
+  if (was.state !== "found" || was.scheme !== "relative" || was.folder !== undefined || after.tree.ignoresCase)
+    return true;
+  const [target, other] = was.targets;
+  const { path } = splitSpecifier(specifier);
+  if (target === undefined || other !== undefined || path.includes("%") || !isRelative(path)) return true;
+  const at = joinPath(folderOf(newFrom), path);
+  if (at === undefined) return false;
+  const name = nameOf(at);
+  const dot = name.lastIndexOf(".");
+  return map.file(target).startsWith(dot > 0 ? at.slice(0, at.length - name.length + dot) : at);
+}
+
+/**
+ * The spelling of a file that keeps its name: its last part as it is, behind the way to its new folder. It is what
+ * `spellings` would try first, found without the rest; most references of a large move are of this kind.
+ */
+function usualSpelling(
+  { after, map }: Passage,
+  { specifier, lookup }: Reference,
+  was: Resolution,
+  newFrom: ProjectPath,
+): string | undefined {
+  if (was.state !== "found" || was.folder !== undefined || lookup !== "module" || specifier.includes("%"))
+    return undefined;
+  const [target, other] = was.targets;
+  if (target === undefined || other !== undefined) return undefined;
+  const goes = map.file(target);
+  const { prefix, path, suffix } = splitSpecifier(specifier);
+  const last = nameOf(path);
+  if (nameOf(goes) !== nameOf(target) || !nameOf(target).startsWith(last) || last === "") return undefined;
+  const name = inFolder(folderOf(goes), last);
+  if (was.scheme !== "relative") {
+    const { scheme } = was;
+    const isThere = after.mappingsFor(newFrom).some(({ kind, by, pattern }) => {
+      return kind === scheme.kind && by === scheme.by && pattern === scheme.pattern;
+    });
+    const through = isThere ? nameThrough(scheme, name) : undefined;
+    return through === undefined ? undefined : prefix + through + suffix;
+  }
+  const relative = relativePath(folderOf(newFrom), name);
+  if (/^[./]*$/.test(relative)) return undefined;
+  return `${prefix}${relative.startsWith("../") ? "" : "./"}${relative}${suffix}`;
 }
 
 /** What a reference has to mean on the planned tree, as one comparable text. */

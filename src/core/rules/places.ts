@@ -26,6 +26,8 @@ const standsForFolder = /^_?index$/;
 /** Says where the files of one app belong. */
 export class Places {
   readonly #kept = new Map<ProjectPath, Belonging | undefined>();
+  readonly #shelves = new Map<string, readonly Shelf[]>();
+  readonly #folderNames = new Map<string, string>();
 
   constructor(
     readonly layout: Layout,
@@ -47,9 +49,13 @@ export class Places {
 
   /** The folder's name of a feature: as it is there, else as the arrangement would spell it. */
   folderNameOf(feature: string): string {
-    const folders = this.catalogue.features.find(({ name }) => name === feature)?.folders ?? [];
-    const there = folders.find((folder) => this.layout.featureFolder(nameOf(folder)) === folder);
-    return there === undefined ? this.layout.spellFeature(feature) : nameOf(there);
+    let name = this.#folderNames.get(feature);
+    if (name === undefined) {
+      const folders = this.catalogue.features.find((each) => each.name === feature)?.folders ?? [];
+      const there = folders.find((folder) => this.layout.featureFolder(nameOf(folder)) === folder);
+      this.#folderNames.set(feature, (name = there === undefined ? this.layout.spellFeature(feature) : nameOf(there)));
+    }
+    return name;
   }
 
   #find(entry: Entry): Belonging | undefined {
@@ -94,15 +100,23 @@ export class Places {
     );
   }
 
+  /** Shelves that may hold a role, by whether a feature is known and by the file's extension; asked for every file. */
+  #candidates(role: Role, isFeatures: boolean, extension: string): readonly Shelf[] {
+    const key = `${role} ${isFeatures} ${extension}`;
+    let found = this.#shelves.get(key);
+    if (!found) {
+      const holding = this.layout.shelves.filter((each) => each.holds.includes(role));
+      const byExtension = holding.filter((each) => each.extensions?.includes(extension) ?? true);
+      const fitting = byExtension.filter((each) => isFeatures === each.at.includes("{feature}"));
+      found = fitting.length > 0 ? fitting : byExtension.filter((each) => isFeatures || !each.at.includes("{feature}"));
+      this.#shelves.set(key, found);
+    }
+    return found;
+  }
+
   #shelfFor(role: Role, feature: string | undefined, path: ProjectPath): Shelf | undefined {
-    const holding = this.layout.shelves.filter((each) => each.holds.includes(role));
-    const extension = path.slice(path.lastIndexOf("."));
-    const byExtension = holding.filter((each) => each.extensions?.includes(extension) ?? true);
-    const fitting = byExtension.filter((each) => (feature === undefined) !== each.at.includes("{feature}"));
-    const candidates =
-      fitting.length > 0
-        ? fitting
-        : byExtension.filter((each) => feature !== undefined || !each.at.includes("{feature}"));
+    const candidates = this.#candidates(role, feature !== undefined, path.slice(path.lastIndexOf(".")));
+    if (candidates.length < 2) return candidates[0];
     const { stem } = partsOf(nameOf(path));
     // Of several shelves of a role, the one whose pattern the name follows: a reducer belongs with reducers.
     const fixed = (shelf: Shelf): number =>

@@ -85,7 +85,17 @@ export function openApp(store: FileReader, decision: Decision): App {
   });
   const chosen = decision.language ?? configuration?.language ?? likelyLanguage(store, folder);
   const language = hasChoice(stack) ? chosen : "typescript";
-  return { store, folder, stack, arrangement, layout, name: projectName(store, folder), configuration, language, decision };
+  return {
+    store,
+    folder,
+    stack,
+    arrangement,
+    layout,
+    name: projectName(store, folder),
+    configuration,
+    language,
+    decision,
+  };
 }
 
 /** The same app under another arrangement: a name, or the path of the user's own. Throws what `openApp` throws. */

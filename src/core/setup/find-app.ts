@@ -42,7 +42,10 @@ export async function findApp(store: FileReader, standing: ProjectPath, hints: F
   const paths = await filesHere();
   const fit = bestFit({ store, folder, stack, paths, source: configuration?.source });
   const language = configuration?.language ?? likelyLanguage(store, folder, paths);
-  return { app: openApp(store, { ...fit, words: fit.allWords, folder, stack: name, language, configuration }), guessed: true };
+  return {
+    app: openApp(store, { ...fit, words: fit.allWords, folder, stack: name, language, configuration }),
+    guessed: true,
+  };
 }
 
 /** The files of an app, from the project's root. */

@@ -3,6 +3,7 @@ import * as fs from "node:fs";
 import { join, resolve } from "node:path";
 import type { ProjectPath } from "../paths.js";
 import type { FileStat, FileStore, Listing } from "./file-store.js";
+import { readHistory } from "./history.js";
 import { listByGit, listByWalk, runGit } from "./listing.js";
 
 /** Opens the folder `root` (a path of the operating system). Nothing is read yet. */
@@ -70,18 +71,14 @@ class DiskStore implements FileStore {
       "core.quotePath=false",
       "log",
       "--no-merges",
-      "--no-renames",
+      "-M",
       "--relative",
-      "--name-only",
+      "--name-status",
       "--format=%x01",
       "-z",
       `-n${most}`,
     ]);
-    // One mark a commit, then its paths, each with a zero after it.
-    return output
-      ?.split("\u0001")
-      .slice(1)
-      .map((commit) => commit.split(/[\0\n]+/).filter((path) => path !== "") as ProjectPath[]);
+    return output === undefined ? undefined : readHistory(output);
   }
 
   async changedSince(commit: string): Promise<readonly ProjectPath[] | undefined> {

@@ -45,8 +45,9 @@ export interface FileReader {
    */
   search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined>;
   /**
-   * The paths that each of the last commits touched, the latest first, at most so many commits; merges are left out.
-   * `undefined` where there is no history.
+   * The files that each of the last commits changed, the latest first, at most so many commits; merges are left out. Files that
+   * were renamed since are told by the names that they have today; a rename by itself is no change. `undefined` where there
+   * is no history.
    */
   history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined>;
   /**

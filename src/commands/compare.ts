@@ -1,0 +1,32 @@
+/** `steady-shelf compare`: today's tree beside each arrangement that fits, measured. */
+import { compare } from "../core/comparing/index.js";
+import { compareView } from "../terminal/compare-view.js";
+import { onlyApp } from "./arrange.js";
+import { compareJson } from "./compare-json.js";
+import { lookAndSay, type LookingOptions } from "./looking.js";
+
+/** What was typed. */
+export interface CompareOptions extends LookingOptions {
+  readonly with?: string | undefined;
+  readonly commits: number;
+}
+
+/** Runs the command; gives the exit code. */
+export function runCompare(options: CompareOptions): Promise<number> {
+  const names = options.with?.split(",").filter(Boolean);
+  return lookAndSay(
+    ["compare", options.with, options.commits],
+    options,
+    async ({ context: { screen, json, progress }, analysis }) => {
+      const comparison = await compare({
+        analysis,
+        analysed: onlyApp(analysis),
+        with: names?.length ? names : undefined,
+        progress: progress.report,
+      });
+      const text = json ? JSON.stringify(compareJson(comparison), undefined, 2) : compareView(comparison, screen);
+      return { text, code: 0 };
+    },
+    { mostCommits: options.commits },
+  );
+}
