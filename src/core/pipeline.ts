@@ -15,7 +15,7 @@
  *
  * Each stage is one function from data to data; this is the only place that knows them all.
  */
-import { makeCatalogue, type Catalogue } from "./catalogue/index.js";
+import { makeCatalogue, type Catalogue, type Said } from "./catalogue/index.js";
 import { buildGraph, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
 import { languageFor, languages } from "./languages/index.js";
 import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "./paths.js";
@@ -132,6 +132,19 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
     return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits: recent }) };
   });
   return { project, graph, apps, commits: recent?.length, history: commits };
+}
+
+/** The same app once somebody has said what single files are: one answer may tell more than one file. */
+export function withAnswers(
+  { project, graph, history }: Analysis,
+  analysed: AppAnalysis,
+  answers: ReadonlyMap<ProjectPath, Said>,
+): AppAnalysis {
+  const { layout, stack, configuration, folder } = analysed.app;
+  const paths = filesOf(project.tree, folder, project.configurations);
+  const commits = history?.slice(0, mostCommits);
+  const catalogue = makeCatalogue({ layout, stack, configuration, answers, graph, paths, commits });
+  return { ...analysed, catalogue };
 }
 
 interface WantedApp {

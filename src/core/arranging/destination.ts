@@ -14,6 +14,7 @@ import {
   type Catalogue,
   type Entry,
   type Judgement,
+  type Said,
 } from "../catalogue/index.js";
 import { inCase, readName, splitWords } from "../names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../paths.js";
@@ -21,7 +22,7 @@ import type { Belonging, Places } from "../rules/index.js";
 import type { Unit } from "./units.js";
 
 /** What somebody says of a file: a role, a feature, or that it stays as it is. */
-export type Answer = "leave" | { readonly role?: Role; readonly feature?: string };
+export type Answer = Said;
 
 /** One way to answer, and what comes of it. */
 export interface AnswerOption {

@@ -1,6 +1,7 @@
 /** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
 import { inFolder, relativePath, type ProjectPath } from "../paths.js";
-import { planMoves } from "../pipeline.js";
+import { shared } from "../catalogue/index.js";
+import { planMoves, withAnswers } from "../pipeline.js";
 import { isDocument } from "../languages/index.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../progress.js";
@@ -35,13 +36,14 @@ export interface ArrangedPlan extends Arranging {
  * something out, so it comes to an end. Nothing is written.
  */
 export async function planArranging(request: ArrangingRequest): Promise<ArrangedPlan> {
-  const { analysis, analysed, target, progress, isMeasured = false } = request;
+  const { analysis, target, progress, isMeasured = false } = request;
   const { project, graph } = analysis;
+  const { analysed, answers } = settleFeatures(request);
   const { catalogue } = analysed;
   const blocked = new Map(request.blocked);
   let isLed = request.publicIndex ?? false;
   for (;;) {
-    const arranging = arrange({ ...request, blocked });
+    const arranging = arrange({ ...request, analysed, answers, blocked });
     const moves = arranging.units.flatMap((unit) => unit.moves);
     const moved = new Map(moves.map(({ from, to }) => [from, to]));
     const { layout: then, language } = target;
@@ -73,6 +75,28 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
     };
   }
 }
+
+/**
+ * Answers may name features that were not known, and so does a file that gets a feature of its own. Then the app is judged
+ * again, until no new one comes up: what is arranged once shall be arranged for good.
+ */
+function settleFeatures(request: ArrangingRequest): Pick<Required<ArrangeRequest>, "analysed" | "answers"> {
+  const { analysis } = request;
+  const answers = new Map(request.answers);
+  let analysed = answers.size === 0 ? request.analysed : withAnswers(analysis, request.analysed, answers);
+  if (!request.takeLikeliest) return { analysed, answers };
+  for (let round = 1; round <= mostRounds; round += 1) {
+    const known = new Set([shared, ...analysed.catalogue.features.map(({ name }) => name)]);
+    const fresh = arrange({ ...request, analysed, answers }).units.filter(({ feature }) => !known.has(feature));
+    if (fresh.length === 0) break;
+    for (const { lead, feature } of fresh) answers.set(lead, { feature });
+    analysed = withAnswers(analysis, analysed, answers);
+  }
+  return { analysed, answers };
+}
+
+/** New features seldom bring up others. */
+const mostRounds = 3;
 
 const nothingDecided = { begun: [], decided: [] };
 

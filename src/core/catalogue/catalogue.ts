@@ -46,12 +46,17 @@ export interface CatalogueInput {
   readonly layout: Layout;
   readonly stack: StackData;
   readonly configuration: Configuration | undefined;
+  /** What somebody has said of single files besides. */
+  readonly answers?: ReadonlyMap<ProjectPath, Said> | undefined;
   readonly graph: ReferenceGraph;
   /** The files of the app. */
   readonly paths: readonly ProjectPath[];
   /** What was changed together, the latest first; none where there is no history. */
   readonly commits?: readonly (readonly ProjectPath[])[] | undefined;
 }
+
+/** What is said of a file: that it stays as it is, or its role, or its feature. */
+export type Said = "leave" | { readonly role?: Role | undefined; readonly feature?: string | undefined };
 
 /** Files that belong to the app's work but are no part of the app: manifests, documents, settings of tools. */
 const besideTheApp = /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log)$|-lock\.\w+$/i;
@@ -61,7 +66,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const { layout, stack, configuration, graph } = input;
   const clues = cluesOf(stack);
   const paths = input.paths.filter((path) => isOfTheApp(path, layout.source));
-  const decide = decisionsOf(configuration, layout.folder);
+  const decide = decisionsOf(configuration, layout.folder, input.answers);
   const leaders = leadersOf(paths);
   const uses = effectiveUses(graph);
   addImportedSheets(paths, leaders, { graph, clues });
@@ -77,7 +82,14 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const before = new FolderClues(clues, layout.source, () => false, isDeep);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
-  const names = new FeatureNames(files, { layout, clues, configuration, paths, folders: before });
+  const names = new FeatureNames(files, {
+    layout,
+    clues,
+    configuration,
+    answers: input.answers,
+    paths,
+    folders: before,
+  });
   // Folders that turned out to be features' are no words of roles.
   const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder), isDeep);
   for (const path of roles.keys())
@@ -128,15 +140,21 @@ interface Decision {
 
 type Decide = (path: ProjectPath) => Decision | undefined;
 
-function decisionsOf(configuration: Configuration | undefined, folder: ProjectPath): Decide {
+function decisionsOf(
+  configuration: Configuration | undefined,
+  folder: ProjectPath,
+  answers: CatalogueInput["answers"],
+): Decide {
   const rules = Object.entries(configuration?.files ?? {}).map(([pattern, said]) => ({
     isMatch: picomatch(pattern.replace(/\/$/, "/**"), { dot: true }),
     decision: said === "leave" ? { leave: true } : said,
   }));
   return (path) => {
-    if (rules.length === 0) return undefined;
+    const answer = answers?.get(path);
+    if (rules.length === 0 && answer === undefined) return undefined;
     const below = relativePath(folder, path);
-    const said = rules.filter(({ isMatch }) => isMatch(below)).map(({ decision }) => decision);
+    const said: Decision[] = rules.filter(({ isMatch }) => isMatch(below)).map(({ decision }) => decision);
+    if (answer !== undefined) said.push(answer === "leave" ? { leave: true } : answer);
     return said.length === 0 ? undefined : (Object.assign({}, ...said) as Decision);
   };
 }

@@ -113,6 +113,7 @@ export interface FeatureNamesInput {
   readonly layout: Layout;
   readonly clues: Clues;
   readonly configuration: Configuration | undefined;
+  readonly answers?: ReadonlyMap<ProjectPath, "leave" | { readonly feature?: string | undefined }> | undefined;
   /** Every file of the app, companions included. */
   readonly paths: readonly ProjectPath[];
   readonly folders: FolderClues;
@@ -134,11 +135,14 @@ export class FeatureNames {
   readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
   readonly #clues: Clues;
 
-  constructor(files: readonly FeatureFile[], { layout, clues, configuration, paths, folders }: FeatureNamesInput) {
+  constructor(
+    files: readonly FeatureFile[],
+    { layout, clues, configuration, answers, paths, folders }: FeatureNamesInput,
+  ) {
     this.#clues = clues;
     for (const [name, others] of Object.entries(configuration?.features ?? {}))
       for (const word of [name, ...others]) this.#add(featureKey(splitWords(word)), name, 1000, name);
-    for (const said of Object.values(configuration?.files ?? {}))
+    for (const said of [...Object.values(configuration?.files ?? {}), ...(answers?.values() ?? [])])
       if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
         this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
     this.#findFolders(paths, layout, folders);

@@ -1,5 +1,5 @@
 export { companionsOf, isComponentFolder, partsOf, siblingsOf, type Companion, type NameParts } from "./companions.js";
-export { isMain, makeCatalogue, type Catalogue, type CatalogueInput, type Entry } from "./catalogue.js";
+export { isMain, makeCatalogue, type Catalogue, type CatalogueInput, type Entry, type Said } from "./catalogue.js";
 export type { EffectiveUses } from "./effective-uses.js";
 export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";
 export { keyOf, type Clues } from "./clues.js";

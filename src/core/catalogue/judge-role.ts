@@ -46,7 +46,7 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const content = byContent(question.outline ?? nothingSaid, question).map((each) =>
     isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each,
   );
-  return weigh(doubted([...byFolder(question), ...named, ...content, ...byUse(question)], question));
+  return weigh(doubted([...byFolder(question, named), ...named, ...content, ...byUse(question)], question));
 }
 
 const noInfixes: readonly string[] = [];
@@ -97,7 +97,10 @@ const meaning: Partial<Record<Role, string>> = {
 };
 
 /** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
-function byFolder({ path, shelf, outline, folders, ownFolder }: RoleQuestion): RoleEvidence[] {
+function byFolder(
+  { path, shelf, outline, folders, ownFolder }: RoleQuestion,
+  named: readonly RoleEvidence[],
+): RoleEvidence[] {
   const found = folders.nearest(folderOf(path));
   if (found) {
     const { role, folder, distance } = found;
@@ -108,6 +111,11 @@ function byFolder({ path, shelf, outline, folders, ownFolder }: RoleQuestion): R
     // Deep below a role's folder lies what belongs to its files, and may be something else.
     const weight = Math.max(0.5, folderWeight - distance * 0.05);
     const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;
+    // On a shelf of several roles the folder speaks for each of them: the name says which.
+    const byItsName = shelf.includes(role)
+      ? named.find(({ for: each, weight: sure }) => each !== role && sure >= 0.6 && shelf.includes(each))
+      : undefined;
+    if (byItsName) return [{ for: byItsName.for, weight, because: `${nameOf(folder)}/ is kept for such files, too` }];
     return [
       { for: role, weight: strengthened, because: `it lies in ${nameOf(folder)}/` },
       ...shelf

@@ -118,14 +118,16 @@ export class Places {
     const candidates = this.#candidates(role, feature !== undefined, path.slice(path.lastIndexOf(".")));
     if (candidates.length < 2) return candidates[0];
     const { stem } = partsOf(nameOf(path));
-    // Of several shelves of a role, the one whose pattern the name follows: a reducer belongs with reducers.
-    const fixed = (shelf: Shelf): number =>
-      Math.max(
-        0,
-        ...(shelf.patterns.get(role) ?? [])
-          .filter((pattern) => readName(pattern, stem))
-          .map(({ before, after }) => before.length + after.length),
+    // Of several shelves of a role, the one whose pattern the name follows most closely: a reducer belongs with reducers,
+    // though the state's own shelf takes it, too.
+    const fixed = (shelf: Shelf): number => {
+      const patterns = shelf.patterns.get(role) ?? [];
+      const followed = patterns.filter((pattern) => readName(pattern, stem));
+      return Math.max(
+        -1,
+        ...followed.map(({ before, after }) => (before.length + after.length) * 100 - patterns.length),
       );
+    };
     return [...candidates].sort((a, b) => fixed(b) - fixed(a))[0];
   }
 
