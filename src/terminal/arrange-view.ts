@@ -141,7 +141,13 @@ function questionLines({ arranged, all }: ArrangeViewInput, screen: Screen): str
   const shown = all ? questions : questions.slice(0, mostNotes);
   const one = questions.length === 1;
   return [
-    `  ${palette.strong(`${count(questions.length, "question")}:`)} ${one ? "this file stays until it is" : "these files stay until they are"} answered`,
+    ...wrap(
+      `${count(questions.length, "question")}: ${one ? "this file stays until it is" : "these files stay until they are"} answered`,
+      width,
+      "  ",
+    )
+      .split("\n")
+      .map(palette.strong),
     ...shown.flatMap((question) => questionLine(question, screen)),
     ...(shown.length < questions.length
       ? [palette.faint(`    … and ${questions.length - shown.length} more (--all)`)]

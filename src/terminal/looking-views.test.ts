@@ -1,11 +1,16 @@
 /** What survey, explain and check show: every line fits, numbers are right in the singular, colour is never the only sign. */
 import { beforeAll, describe, expect, test } from "vitest";
+import { planArranging } from "../core/arranging/index.js";
+import { compare } from "../core/comparing/index.js";
 import { explain, surveyOf } from "../core/measures/index.js";
 import type { ProjectPath } from "../core/paths.js";
 import { analyse, type Analysis } from "../core/pipeline.js";
 import { check, rules, runRules } from "../core/rules/index.js";
+import { appUnder } from "../core/setup/index.js";
 import { MemoryStore } from "../core/tree/index.js";
+import { arrangeView } from "./arrange-view.js";
 import { checkView, whyView } from "./check-view.js";
+import { compareView } from "./compare-view.js";
 import { explainView } from "./explain-view.js";
 import { cells, screenFor, type Screen } from "./screen.js";
 import { bar, surveyView } from "./survey-view.js";
@@ -63,6 +68,27 @@ describe.each(screens)("on $width columns", (screen) => {
     expect(text).toMatch(/^\d+ errors? and \d+ warnings in \d+\s+files\./);
     expect(text).toContain("✗ error");
     expect(text.replaceAll(/\s+/g, " ")).toContain("1 file has a syntax error");
+  });
+
+  test.each(["feature-first", "layer-first"])("arranging as %s", async (arrangement) => {
+    const target = appUnder(app().app, arrangement);
+    const arranged = await planArranging({ analysis, analysed: app(), target, publicIndex: true });
+    for (const all of [false, true]) {
+      const files = analysis.project.tree.paths.filter((path) => path.startsWith("src/"));
+      const text = arrangeView({ arranged, arrangement, source: "src", files, all }, screen);
+      expect(tooWide(text, screen)).toEqual([]);
+      expect(text).toMatch(new RegExp(`^${arrangement}: Moves \\d+\\s+files?`));
+      expect(text).not.toMatch(/\b1 (?:files|references|questions|folders)\b/);
+    }
+  });
+
+  test("comparing", async () => {
+    const comparison = await compare({ analysis, analysed: app() });
+    const text = compareView(comparison, screen);
+    expect(tooWide(text, screen)).toEqual([]);
+    expect(text).toContain("✓");
+    expect(text.replaceAll(/\s+/g, " ")).toContain("History is too short to tell");
+    expect(text).not.toMatch(/\b1 (?:files|references|changes)\b/);
   });
 
   test("survey", () => {

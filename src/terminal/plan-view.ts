@@ -137,9 +137,13 @@ function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
     references === 0
       ? "no reference is touched"
       : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
-  const lines = [
-    `  ${palette.strong("proof")}  ${holds ? palette.good(`✓ ${result}`) : palette.bad(`✗ ${result}`)} ${palette.faint(`(${read})`)}`,
-  ];
+  const paint = holds ? palette.good : palette.bad;
+  const whole = `${holds ? "✓" : "✗"} ${result} `;
+  const wrapped = wrap(`${whole}(${read})`, width - 9).split("\n");
+  const lines =
+    wrapped.length === 1
+      ? [`  ${palette.strong("proof")}  ${paint(whole.trimEnd())} ${palette.faint(`(${read})`)}`]
+      : wrapped.map((line, at) => `  ${at === 0 ? palette.strong("proof") : "     "}  ${paint(line)}`);
   for (const each of all ? different : different.slice(0, mostNotes)) {
     lines.push(
       `    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`,
@@ -150,7 +154,10 @@ function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
     lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);
   if (unresolved.length > 0) {
     lines.push(
-      `  ${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
+      ...heading(
+        `${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
+        width,
+      ),
     );
     lines.push(
       ...noteList(
@@ -161,6 +168,11 @@ function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
     );
   }
   return lines;
+}
+
+/** What a list is headed by. */
+function heading(text: string, width: number): string[] {
+  return wrap(text, width, "  ").split("\n");
 }
 
 function listed(paths: readonly string[]): string {
@@ -191,7 +203,10 @@ function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const lines: string[] = [];
   if (plan.mentions.length > 0) {
     lines.push(
-      `  ${count(plan.mentions.length, "mention")} of what moves ${plan.mentions.length === 1 ? "is" : "are"} not a reference that can be proved; look at ${plan.mentions.length === 1 ? "it" : "them"} yourself:`,
+      ...heading(
+        `${count(plan.mentions.length, "mention")} of what moves ${plan.mentions.length === 1 ? "is" : "are"} not a reference that can be proved; look at ${plan.mentions.length === 1 ? "it" : "them"} yourself:`,
+        screen.width,
+      ),
     );
     lines.push(...noteList(plan.mentions, screen, all));
   }
@@ -199,7 +214,10 @@ function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const whole = plan.unread.filter((each) => !each.partly);
   if (whole.length > 0) {
     lines.push(
-      `  ${count(whole.length, "file")} could not be read; the text stays as it is, so look for moved paths in it:`,
+      ...heading(
+        `${count(whole.length, "file")} could not be read; the text stays as it is, so look for moved paths in it:`,
+        screen.width,
+      ),
     );
     lines.push(
       ...noteList(
@@ -211,7 +229,10 @@ function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
   }
   if (partly.length > 0) {
     lines.push(
-      `  ${count(partly.length, "file has a syntax error", "files have a syntax error")}; references were found around it:`,
+      ...heading(
+        `${count(partly.length, "file has a syntax error", "files have a syntax error")}; references were found around it:`,
+        screen.width,
+      ),
     );
     lines.push(
       ...noteList(

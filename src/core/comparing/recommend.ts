@@ -63,7 +63,7 @@ export function recommend(comparison: Omit<Comparison, "recommendation">): Recom
   if (files < fewFiles)
     return stay(
       `with ${plural(files, "file")} everything is still near`,
-      `${best.each.arrangement} would bring a feature's files from ${one(today.places)} to ${placesText(best.each.places)}; come back when there are more than ${fewFiles}.`,
+      `The files of a feature would come from ${one(today.places)} to ${placesText(best.each.places)} under ${best.each.arrangement}; look again when there are more than ${fewFiles}.`,
     );
   const { each } = best;
   const nearer = (now: number, then: number, what: string): string[] =>
