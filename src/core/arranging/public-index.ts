@@ -159,14 +159,25 @@ function takenBy(
   return taken.every((each) => each !== undefined) ? taken : undefined;
 }
 
+const valueKinds = "const|let|var|(?:async\\s+)?function\\*?|(?:abstract\\s+)?class|enum";
+const allKinds = `${valueKinds}|interface|type`;
+
+/** Whether a declaration of one of these kinds is exported where it stands. */
+function exportsByName(text: string, name: string, kinds: string): boolean {
+  return new RegExp(`^export\\s+(?:declare\\s+)?(?:${kinds})\\s+${name.replaceAll("$", "\\$")}(?![\\w$])`, "m").test(
+    text,
+  );
+}
+
 /** What a name is that a file exports, through index files as well; `undefined` where that is not known. */
 function exportKind(graph: ReferenceGraph, path: ProjectPath, name: string, depth = 0): ExportKind | undefined {
   const outline = graph.files.get(path)?.reading.outline;
-  const found = outline?.exports.find((each) => each.name === name && !each.isDefault);
-  if (found) {
+  const text = graph.tree.text(path)?.text ?? "";
+  const found = outline?.exports.find((each) => each.name === name);
+  // What is exported by default may be exported by its name as well; only that can be passed on by name.
+  if (found && (!found.isDefault || exportsByName(text, name, allKinds))) {
     // One name may be a type and a value at once; then it is exported as a value.
-    const isBoth = new RegExp(`export\\s+(?:const|let|var|function|class|enum)\\s+${name.replace(/\$/g, "\\$")}\\b`);
-    return found.kind === "type" && isBoth.test(graph.tree.text(path)?.text ?? "") ? "constant" : found.kind;
+    return found.kind === "type" && exportsByName(text, name, valueKinds) ? "constant" : found.kind;
   }
   if (!outline?.onlyPassesOn || depth > 3) return undefined;
   // A name that is passed on under another name is not looked for.
@@ -254,6 +265,6 @@ function additionFor(feature: string, entrances: readonly Entrance[], input: Ind
 
 /** Whether an index gives a name already. */
 function isExported(text: string, name: string): boolean {
-  const word = name.replace(/\$/g, "\\$");
+  const word = name.replaceAll("$", "\\$");
   return new RegExp(`\\{[^}]*(?<![\\w$])${word}(?![\\w$])(?!\\s+as\\b)[^}]*\\}\\s*from`).test(text);
 }
