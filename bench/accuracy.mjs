@@ -6,36 +6,20 @@
  * The packages are fetched into a temporary folder; `--wrong` names every file that is judged otherwise.
  */
 // @ts-check
-import { execFileSync } from "node:child_process";
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import picomatch from "picomatch";
 import { parse } from "yaml";
 import { analyse, openDiskStore } from "../dist/index.js";
+import { fetchApp } from "./fetch-app.mjs";
 import { printTable } from "./table.mjs";
 
 const here = fileURLToPath(new URL(".", import.meta.url));
 const tellWrong = process.argv.includes("--wrong");
 
-/** @typedef {{ package?: string, folder?: string, files: Record<string, [string, string?]> }} Gold */
-
-/** Copies or fetches an app into a folder of its own, as a repository. @param {Gold} gold @param {string} into */
-function fetchApp(gold, into) {
-  const folder = join(into, "app");
-  if (gold.package === undefined) cpSync(join(here, "..", gold.folder ?? ""), folder, { recursive: true });
-  else {
-    mkdirSync(join(into, "package"));
-    const options = /** @type {const} */ ({ cwd: into, encoding: "utf8", stdio: ["ignore", "pipe", "ignore"] });
-    const name = execFileSync("npm", ["pack", gold.package, "--silent"], options).trim().split("\n").at(-1) ?? "";
-    execFileSync("tar", ["xzf", name, "-C", "package", "--strip-components=1"], { cwd: into });
-    cpSync(join(into, "package", gold.folder ?? ""), folder, { recursive: true });
-  }
-  rmSync(join(folder, "dist"), { recursive: true, force: true });
-  execFileSync("git", ["init", "-q"], { cwd: folder });
-  return folder;
-}
+/** @typedef {import("./fetch-app.mjs").Source & { files: Record<string, [string, string?]> }} Gold */
 
 /** The label of each file: of the lines that match, each part from the last that says it. @param {Gold} gold @param {readonly string[]} paths */
 function labelsOf(gold, paths) {

@@ -141,7 +141,7 @@ describe("arrange", () => {
 
   test("as JSON: a plan, the units with their reasons, the questions", () => {
     const root = demoCopy();
-    const document = run(root, ["arrange", "--as", "feature-first", "--json"]).json() as Record<string, unknown>;
+    const document = run(root, ["arrange", "--as", "feature-first", "--json"]).json();
     expect(document).toMatchObject({ version: 1, written: false, stays: [], ownNames: [] });
     expect(document["units"]).toContainEqual(
       expect.objectContaining({ lead: "src/hooks/useHarvest.ts", feature: "harvest", role: "hook" }),

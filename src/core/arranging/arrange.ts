@@ -5,7 +5,7 @@
 import type { Role } from "../arrangement/index.js";
 import { featureKey, shared, type Entry } from "../catalogue/index.js";
 import { splitWords } from "../names/index.js";
-import { comparePaths, isBelow, type ProjectPath } from "../paths.js";
+import { comparePaths, inFolder, isBelow, relativePath, type ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
 import { losesItsWay, namedElsewhere, type Move } from "../plan/index.js";
 import { Places } from "../rules/index.js";
@@ -32,6 +32,8 @@ export interface ArrangeRequest {
   readonly takeLikeliest?: boolean;
   /** Units that stay whatever they are, by their leading files, and why. */
   readonly blocked?: ReadonlyMap<ProjectPath, string>;
+  /** Leading files that keep their feature's folder on a shelf that is everybody's. */
+  readonly keepingFeature?: ReadonlySet<ProjectPath>;
 }
 
 /** A unit that moves: its files, and why. */
@@ -39,6 +41,8 @@ export interface ArrangedUnit {
   readonly lead: ProjectPath;
   readonly feature: string;
   readonly role: Role;
+  /** The shelf's place, as its pattern has it. */
+  readonly shelf: string;
   readonly because: string;
   readonly moves: readonly Move[];
 }
@@ -109,7 +113,8 @@ export function arrange(request: ArrangeRequest): Arranging {
     const framework = unit.files.map(placed).find((found) => found !== undefined);
     if (framework !== undefined) stays.push({ path, because: `${framework} finds it by its place` });
     else if (destination.kind === "asks") questions.push(destination.question);
-    else wanted.push({ unit, to: destination });
+    else
+      wanted.push({ unit, to: request.keepingFeature?.has(path) ? inFeatureFolder(destination, places) : destination });
   }
   const { going, stuck } = solveCollisions(tree, wanted, {
     clues: catalogue.clues,
@@ -126,6 +131,16 @@ export function arrange(request: ArrangeRequest): Arranging {
     assumed,
     looked,
   };
+}
+
+/** The same place, in a folder of the feature's name. */
+function inFeatureFolder(to: Going["to"], places: Places): Going["to"] {
+  const folder = places.folderNameOf(to.feature);
+  // What lies below the shelf lies below the feature's folder, too.
+  const base = places.layout.folderOf(to.shelf, {});
+  const below = relativePath(base, to.into);
+  const into = below.startsWith("..") ? to.into : inFolder(base, below === "" ? folder : `${folder}/${below}`);
+  return { ...to, into };
 }
 
 /** Whether a file is one of those that are asked for. */
@@ -161,6 +176,7 @@ function unitMoves({ unit, to, moves }: Going): ArrangedUnit {
     lead: lead.path,
     feature: to.feature,
     role: to.role,
+    shelf: to.shelf.at,
     because: to.because,
     moves: moves.map(({ from, to: place }): Move => {
       if (from === lead.path) return { from, to: place, why: "asked", because: to.because };
@@ -185,6 +201,7 @@ function mirrored({ analysis, analysed, target }: ArrangeRequest, going: readonl
       lead: from,
       feature: holders.get(of)?.to.feature ?? shared,
       role: "test" as const,
+      shelf: "",
       because: `it mirrors ${of}`,
       moves: [{ from, to, why: "companion" as const, because: of }],
     };

@@ -171,7 +171,7 @@ const cases: readonly [string, Files, readonly string[], More?, string?][] = [
 ];
 
 describe("where files go", () => {
-  test.each(cases)("%s", async (_, files, expected, more = {}, configuration = undefined) => {
+  test.each(cases)("%s", async (_, files, expected, more, configuration) => {
     expect(await movesIn(files, more, configuration)).toEqual(expected);
   });
 

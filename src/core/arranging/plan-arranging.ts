@@ -9,6 +9,7 @@ import { configurationFile } from "../project/index.js";
 import { configurationText, wordsUsed } from "../setup/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
 import { withDecisions, type Decided } from "./decide.js";
+import { losingTheirFeature } from "./foreseen.js";
 import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js";
 
 /** What is asked. */
@@ -41,9 +42,10 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
   const { analysed, answers } = settleFeatures(request);
   const { catalogue } = analysed;
   const blocked = new Map(request.blocked);
+  const keepingFeature = keepFeatures({ ...request, analysed, answers });
   let isLed = request.publicIndex ?? false;
   for (;;) {
-    const arranging = arrange({ ...request, analysed, answers, blocked });
+    const arranging = arrange({ ...request, analysed, answers, keepingFeature, blocked });
     const moves = arranging.units.flatMap((unit) => unit.moves);
     const moved = new Map(moves.map(({ from, to }) => [from, to]));
     const { layout: then, language } = target;
@@ -93,6 +95,18 @@ function settleFeatures(request: ArrangingRequest): Pick<Required<ArrangeRequest
     analysed = withAnswers(analysis, analysed, answers);
   }
   return { analysed, answers };
+}
+
+/** Who has to keep the folder of its feature, because nothing else would tell it. Folders tell more, so this is asked again. */
+function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
+  const keeping = new Set<ProjectPath>();
+  for (let round = 1; round <= mostRounds; round += 1) {
+    const { units } = arrange({ ...request, keepingFeature: keeping });
+    const losing = [...losingTheirFeature({ ...request, units })].filter((path) => !keeping.has(path));
+    if (losing.length === 0) break;
+    for (const path of losing) keeping.add(path);
+  }
+  return keeping;
 }
 
 /** New features seldom bring up others. */

@@ -1,7 +1,15 @@
 /** Which features an app has, and which of them a name speaks of. */
 import type { Layout, Role } from "../arrangement/index.js";
 import { inCase, splitWords } from "../names/index.js";
-import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../paths.js";
+import {
+  folderOf,
+  inFolder as inFolderOf,
+  isBelow,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import { keyOf, type Clues } from "./clues.js";
 import type { FolderClues } from "./folder-clues.js";
@@ -242,10 +250,21 @@ export class FeatureNames {
         !sharedFolders.has(keyOf(nameOf(folder)))
       );
     };
+    const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
+    // `components/TreeCard/` with `TreeCard.tsx` in it is a component's own.
+    const isOwn = (folder: ProjectPath): boolean => stems.has(inFolderOf(folder, nameOf(folder)));
     const top = [...inFolder.keys()].filter((folder) => folderOf(folder) === layout.source);
     // Where most folders in the source root are roles', the others are hardly features'.
     const isByFeature = top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
     const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
+    for (const folder of this.#foldersInLayers({ top, below, roleOf, isNamed, isOwn }))
+      this.#add(
+        featureKey(splitWords(nameOf(folder))),
+        inCase(splitWords(nameOf(folder)), "kebab"),
+        50,
+        undefined,
+        folder,
+      );
     for (const [folder, count] of inFolder) {
       const feature = layout.standingOfFolder(folder)?.feature;
       if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
@@ -265,6 +284,35 @@ export class FeatureNames {
       if ((inTop && !hasFeatures) || amongScreens)
         this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
     }
+  }
+
+  /**
+   * Layers with a folder for each feature: `components/rota/` beside `hooks/rota/`. A name that several layers have is a
+   * feature's; in a layer most of whose folders are such ones, the others are, too.
+   */
+  #foldersInLayers({ top, below, roleOf, isNamed, isOwn }: LayerFolders): ProjectPath[] {
+    const layers = top
+      .filter((folder) => roleOf(folder) !== undefined && roleOf(folder) !== "asset")
+      .map((layer) =>
+        (below.get(layer) ?? []).filter((folder) => isNamed(folder) && !isOwn(folder) && !this.#isPlain(folder)),
+      );
+    const inLayers = new Map<string, number>();
+    const keyOfFolder = (folder: ProjectPath): string => featureKey(splitWords(nameOf(folder)));
+    for (const folders of layers)
+      for (const key of new Set(folders.map(keyOfFolder))) inLayers.set(key, (inLayers.get(key) ?? 0) + 1);
+    const isShared = (folder: ProjectPath): boolean => (inLayers.get(keyOfFolder(folder)) ?? 0) > 1;
+    return layers.flatMap((folders) => {
+      const several = folders.filter(isShared);
+      return several.length >= 2 && several.length * 2 >= folders.length ? folders : several;
+    });
+  }
+
+  /** Whether a folder's name is made of words that speak of no feature: `table`, `modules`. */
+  #isPlain(folder: ProjectPath): boolean {
+    const words = splitWords(nameOf(folder)).map((word) => word.toLowerCase());
+    return words.every(
+      (word) => this.#clues.general.has(word) || this.#clues.general.has(singular(word)) || word === "modules",
+    );
   }
 
   /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
@@ -297,6 +345,14 @@ export class FeatureNames {
       if (isEnough || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
     }
   }
+}
+
+interface LayerFolders {
+  readonly top: readonly ProjectPath[];
+  readonly below: ReadonlyMap<ProjectPath, readonly ProjectPath[]>;
+  readonly roleOf: (folder: ProjectPath) => Role | undefined;
+  readonly isNamed: (folder: ProjectPath) => boolean;
+  readonly isOwn: (folder: ProjectPath) => boolean;
 }
 
 /** Whether a folder's name says that what lies in it is everybody's. */

@@ -94,6 +94,11 @@ export class SourceTree implements TreeView {
     return text;
   }
 
+  /** Takes a text that is known already, of a tree that is only planned. */
+  lendText(path: ProjectPath, text: SourceText): void {
+    this.#texts.set(path, text);
+  }
+
   #bytes(path: ProjectPath): Buffer {
     try {
       return this.store.read(path);
