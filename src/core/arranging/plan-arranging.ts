@@ -8,8 +8,9 @@ import type { Progress } from "../progress.js";
 import { configurationFile } from "../project/index.js";
 import { configurationText, wordsUsed } from "../setup/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
+import type { Answer } from "./destination.js";
 import { withDecisions, type Decided } from "./decide.js";
-import { losingTheirFeature } from "./foreseen.js";
+import { afterwards, losingTheirFeature } from "./foreseen.js";
 import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js";
 
 /** What is asked. */
@@ -86,23 +87,47 @@ function settleFeatures(request: ArrangingRequest): Pick<Required<ArrangeRequest
   const { analysis } = request;
   const answers = new Map(request.answers);
   let analysed = answers.size === 0 ? request.analysed : withAnswers(analysis, request.analysed, answers);
-  if (!request.takeLikeliest) return { analysed, answers };
   for (let round = 1; round <= mostRounds; round += 1) {
+    const { units } = arrange({ ...request, analysed, answers });
     const known = new Set([shared, ...analysed.catalogue.features.map(({ name }) => name)]);
-    const fresh = arrange({ ...request, analysed, answers }).units.filter(({ feature }) => !known.has(feature));
-    if (fresh.length === 0) break;
-    for (const { lead, feature } of fresh) answers.set(lead, { feature });
+    const fresh = new Map<ProjectPath, Answer>();
+    for (const { lead, feature } of units) if (!known.has(feature)) fresh.set(lead, { feature });
+    const seen = fresh.size > 0 || request.isMeasured ? fresh : clearedUp({ ...request, analysed, units });
+    const added = [...seen].filter(([path]) => !answers.has(path));
+    if (added.length === 0) break;
+    for (const [path, answer] of added) answers.set(path, answer);
     analysed = withAnswers(analysis, analysed, answers);
   }
   return { analysed, answers };
 }
 
+/** What a second run would move as well, because all of it can be told once the rest has moved. */
+function clearedUp(request: ArrangingRequest & Pick<Arranging, "units">): Map<ProjectPath, Answer> {
+  if (request.units.length === 0) return new Map();
+  const { analysis, analysed, cameFrom } = afterwards(request);
+  const { units } = arrange({ ...request, analysis, analysed, answers: new Map(), blocked: new Map() });
+  return new Map(
+    units.filter(({ role }) => role !== "test").map(({ lead, role, feature }) => [cameFrom(lead), { role, feature }]),
+  );
+}
+
 /** Who has to keep the folder of its feature, because nothing else would tell it. Folders tell more, so this is asked again. */
 function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
   const keeping = new Set<ProjectPath>();
+  const { takeLikeliest, isMeasured } = request;
+  const arrangeBack: Parameters<typeof losingTheirFeature>[1] = (then, target) => {
+    const back = {
+      ...then,
+      target,
+      keepNames: true,
+      takeLikeliest: takeLikeliest ?? false,
+      isMeasured: isMeasured ?? false,
+    };
+    return arrange({ ...back, ...settleFeatures(back) }).units;
+  };
   for (let round = 1; round <= mostRounds; round += 1) {
     const { units } = arrange({ ...request, keepingFeature: keeping });
-    const losing = [...losingTheirFeature({ ...request, units })].filter((path) => !keeping.has(path));
+    const losing = [...losingTheirFeature({ ...request, units }, arrangeBack)].filter((path) => !keeping.has(path));
     if (losing.length === 0) break;
     for (const path of losing) keeping.add(path);
   }
