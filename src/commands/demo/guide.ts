@@ -41,10 +41,12 @@ export class Guide {
     if (copy.only) for (const name of copy.only) cpSync(join(from, name), join(this.folder, name), { recursive: true });
     else cpSync(from, this.folder, { recursive: true });
     for (const [name, text] of Object.entries(files)) writeFileSync(join(this.folder, name), text);
-    const who = ["-c", "user.name=Pippin Row", "-c", "user.email=orchard@pippin-row.example"];
     this.#git("init", "-q");
+    this.#git("config", "user.name", "Pippin Row");
+    this.#git("config", "user.email", "orchard@pippin-row.example");
     this.#git("add", "-A");
-    this.#git(...who, "commit", "-q", "-m", "The orchard's app");
+    this.#git("commit", "-q", "-m", "The orchard's app");
+    this.#git("tag", "begin");
   }
 
   #say(text: string): void {
@@ -106,6 +108,8 @@ export class Guide {
   #undoAll(): void {
     for (let left = this.tour.undo; left > 0; left -= 1) this.#run(["undo", "--write"], "ignore");
     this.#say(`The ${count(this.tour.undo, "change")} that are left are taken back too. What does git say?`);
+    // Commits that were made on the way stay; the files are compared with those of the first.
+    this.#git("reset", "-q", "begin");
     const changes = this.#git("status", "--porcelain");
     this.#judge(changes === "", changes, "git status finds no difference: every byte is back");
   }

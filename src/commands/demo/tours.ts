@@ -170,5 +170,38 @@ const grownApp: Tour = {
   undo: 4,
 };
 
+/** The same app, brought into features. */
+const newShape: Tour = {
+  folder: "orchard-new-shape",
+  begin: "Working on one feature, they jump between seven folders. Would another arrangement help this app?",
+  copy: { from: "orchard-web" },
+  files: {},
+  stops: [
+    {
+      say: "Each that fits is planned whole and measured, on this app's own files and history.",
+      run: ["compare"],
+    },
+    {
+      say: "It would. One feature first: both trees, what nobody can be sure of, the proof; and a plan to review …",
+      run: ["arrange", "--as", "feature-first", "--feature", "harvest", "--save", "../harvest-plan.yaml"],
+    },
+    {
+      say: "… and carried out when it was read, with a commit of its own.",
+      run: ["move", "--plan", "../harvest-plan.yaml", "--write", "--commit"],
+    },
+    {
+      say: "Now all of it, with a public index for each feature, in two commits: git follows every file.",
+      run: ["arrange", "--likeliest", "--index", "--write", "--commit", "two-steps"],
+    },
+    { say: "Once is enough.", run: ["arrange", "--likeliest"] },
+    {
+      say: "And check agrees: every file lies where its role and its feature belong, and is called so.",
+      run: ["check", "--rule", "placement,naming", "--strict"],
+    },
+  ],
+  judge: "TypeScript",
+  undo: 2,
+};
+
 /** All tours, in the order in which people work. */
-export const tours: readonly Tour[] = [newWebApp, newTheme, takenOver, grownApp];
+export const tours: readonly Tour[] = [newWebApp, newTheme, takenOver, grownApp, newShape];

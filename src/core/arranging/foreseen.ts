@@ -6,7 +6,7 @@
 import { featureKey, makeCatalogue, shared } from "../catalogue/index.js";
 import { ReferenceGraph, type GraphFile } from "../graph/index.js";
 import { splitWords } from "../names/index.js";
-import { inFolder, relativePath, type ProjectPath } from "../paths.js";
+import { foldersAbove, inFolder, relativePath, type ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
 import type { Configuration } from "../project/index.js";
 import type { App } from "../setup/index.js";
@@ -29,7 +29,12 @@ export function losingTheirFeature(
   { analysis, analysed, target, units }: Foreseeing,
   arrangeBack: (then: Pick<Afterwards, "analysis" | "analysed">, target: App) => readonly ArrangedUnit[],
 ): Set<ProjectPath> {
-  const atRisk = units.filter(({ feature, shelf }) => feature !== shared && !shelf.includes("{feature}"));
+  // Only what lies in a folder of its feature now can lose it.
+  const folders = new Set(analysed.catalogue.features.flatMap((feature) => feature.folders));
+  const isTold = (path: ProjectPath): boolean => foldersAbove(path).some((folder) => folders.has(folder));
+  const atRisk = units.filter(
+    ({ feature, shelf, lead }) => feature !== shared && !shelf.includes("{feature}") && isTold(lead),
+  );
   if (atRisk.length === 0) return new Set();
   const goes = new Map(units.flatMap(({ moves }) => moves.map(({ from, to }) => [from, to] as const)));
   const at = (path: ProjectPath): ProjectPath => goes.get(path) ?? path;

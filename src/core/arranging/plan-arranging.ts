@@ -1,12 +1,12 @@
 /** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
 import { inFolder, relativePath, type ProjectPath } from "../paths.js";
 import { shared } from "../catalogue/index.js";
-import { planMoves, withAnswers } from "../pipeline.js";
+import { planMoves, withAnswers, type AppAnalysis } from "../pipeline.js";
 import { isDocument } from "../languages/index.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../progress.js";
 import { configurationFile } from "../project/index.js";
-import { configurationText, wordsUsed } from "../setup/index.js";
+import { configurationText, wordsUsed, type App } from "../setup/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
 import { withDecisions, type Decided } from "./decide.js";
@@ -18,8 +18,16 @@ export interface ArrangingRequest extends ArrangeRequest {
   /** Make public indexes of features, and lead what others use through them. */
   readonly publicIndex?: boolean;
   readonly progress?: Progress;
+  /** What `settleFeatures` gave before, for an arrangement that asks the same. */
+  readonly settled?: Settled | undefined;
   /** Only the numbers are wanted: the configuration is left out, and nothing is parsed again. */
   readonly isMeasured?: boolean;
+}
+
+/** An app whose features are settled, and the answers that settled them. */
+export interface Settled {
+  readonly analysed: AppAnalysis;
+  readonly answers: ReadonlyMap<ProjectPath, Answer>;
 }
 
 /** An arrangement, planned. */
@@ -40,7 +48,7 @@ export interface ArrangedPlan extends Arranging {
 export async function planArranging(request: ArrangingRequest): Promise<ArrangedPlan> {
   const { analysis, target, progress, isMeasured = false } = request;
   const { project, graph } = analysis;
-  const { analysed, answers } = settleFeatures(request);
+  const { analysed, answers } = request.settled ?? settleFeatures(request);
   const { catalogue } = analysed;
   const blocked = new Map(request.blocked);
   const keepingFeature = keepFeatures({ ...request, analysed, answers });
@@ -83,7 +91,7 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
  * Answers may name features that were not known, and so does a file that gets a feature of its own. Then the app is judged
  * again, until no new one comes up: what is arranged once shall be arranged for good.
  */
-function settleFeatures(request: ArrangingRequest): Pick<Required<ArrangeRequest>, "analysed" | "answers"> {
+export function settleFeatures(request: ArrangingRequest): Settled {
   const { analysis } = request;
   const answers = new Map(request.answers);
   let analysed = answers.size === 0 ? request.analysed : withAnswers(analysis, request.analysed, answers);
@@ -114,11 +122,16 @@ function clearedUp(request: ArrangingRequest & Pick<Arranging, "units">): Map<Pr
 /** Who has to keep the folder of its feature, because nothing else would tell it. Folders tell more, so this is asked again. */
 function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
   const keeping = new Set<ProjectPath>();
+  const { analysed, target } = request;
+  if (analysed.catalogue.features.every(({ folders }) => folders.length === 0)) return keeping;
+  const hasFeatures = ({ layout }: App): boolean => layout.featureFolder("x") !== undefined;
+  // For numbers the few files do not matter that lose their folder on the way to features, or among layers.
+  if (request.isMeasured && (hasFeatures(target) || !hasFeatures(analysed.app))) return keeping;
   const { takeLikeliest, isMeasured } = request;
-  const arrangeBack: Parameters<typeof losingTheirFeature>[1] = (then, target) => {
+  const arrangeBack: Parameters<typeof losingTheirFeature>[1] = (then, home) => {
     const back = {
       ...then,
-      target,
+      target: home,
       keepNames: true,
       takeLikeliest: takeLikeliest ?? false,
       isMeasured: isMeasured ?? false,

@@ -2,7 +2,7 @@
  * Today's tree beside each arrangement that fits: each is planned as it would be carried out, in memory, and measured; and
  * whether it is worth it.
  */
-import { planArranging } from "../arranging/index.js";
+import { planArranging, settleFeatures, type Settled } from "../arranging/index.js";
 import { isMain } from "../catalogue/index.js";
 import type { ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
@@ -73,9 +73,13 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
   const same = (path: ProjectPath): ProjectPath => path;
   const today = measureShape({ catalogue, layout, featureFolders, at: same, changes: told });
   const tried: Tried[] = [];
+  let settled: Settled | undefined;
   for (const [index, { as, target }] of targets.entries()) {
     progress?.(`Trying ${target.layout.arrangement}`, index, targets.length);
-    tried.push(await tryOut(request, { as, target, changes: told }));
+    // Which features there are, is the same question for every arrangement that has shelves for them.
+    const hasFeatures = target.layout.featureFolder("x") !== undefined;
+    if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isMeasured: true });
+    tried.push(await tryOut(request, { as, target, changes: told, settled: hasFeatures ? settled : undefined }));
   }
   const comparison = {
     today,
@@ -95,10 +99,12 @@ interface TryingOut {
   readonly as: string;
   readonly target: App;
   readonly changes: readonly (readonly ProjectPath[])[] | undefined;
+  readonly settled: Settled | undefined;
 }
 
-async function tryOut({ analysis, analysed }: CompareRequest, { as, target, changes }: TryingOut): Promise<Tried> {
-  const arranged = await planArranging({ analysis, analysed, target, takeLikeliest: true, isMeasured: true });
+async function tryOut({ analysis, analysed }: CompareRequest, trying: TryingOut): Promise<Tried> {
+  const { as, target, changes, settled } = trying;
+  const arranged = await planArranging({ analysis, analysed, target, settled, takeLikeliest: true, isMeasured: true });
   const { plan, assumed, stays } = arranged;
   const moved = new Map(plan.moves.map(({ from, to }) => [from, to]));
   const at = (path: ProjectPath): ProjectPath => moved.get(path) ?? path;

@@ -149,8 +149,13 @@ function unreferenced(
   return [...loose.map(({ path }) => path), ...assets].sort(comparePaths);
 }
 
+/** A feature in so many folders is spread wide; so many of them, in an app of some size, make it scattered. */
+const wideFolders = 5;
+const wideFeatures = 3;
+const fewFiles = 60;
+
 /** One or two steps, the most pressing first. */
-function nextSteps(survey: Omit<Survey, "next">, { guessed }: AppAnalysis): NextStep[] {
+function nextSteps(survey: Omit<Survey, "next">, { guessed, app }: AppAnalysis): NextStep[] {
   const steps: NextStep[] = [];
   const broken = survey.unresolved.length;
   if (broken > 0)
@@ -164,8 +169,14 @@ function nextSteps(survey: Omit<Survey, "next">, { guessed }: AppAnalysis): Next
       why: "write down which arrangement the app has, so that it can be held to it",
     });
   else steps.push({ command: "steady-shelf check", why: "see what is not as the arrangement wants it" });
+  // In layers, features that are spread wide are a reason to ask for the shape itself.
+  const wide = survey.scatter.filter(({ folders }) => folders >= wideFolders).length;
+  if (wide >= wideFeatures && survey.catalogued > fewFiles && app.layout.featureFolder("x") === undefined)
+    steps.push({
+      command: "steady-shelf compare",
+      why: `${wide} features lie in ${wideFolders} folders or more; see what another arrangement would gain`,
+    });
   const [first] = survey.unsure;
-  if (first && steps.length < 2)
-    steps.push({ command: `steady-shelf explain ${first.path}`, why: "see why it cannot be told what it is" });
+  if (first) steps.push({ command: `steady-shelf explain ${first.path}`, why: "see why it cannot be told what it is" });
   return steps.slice(0, 2);
 }
