@@ -3,7 +3,8 @@
  *
  * Each command is a fresh process; of five runs the median counts, floors and commands taking turns. Memory is the largest
  * resident set of the process, as GNU time or the kernel gives it. Without sizes, the accuracy of the catalogue is measured
- * as well (`bench/accuracy.mjs`), for which a few packages are fetched.
+ * as well (`bench/accuracy.mjs`), and how many files come home from layers (`bench/recover.mjs`); a few packages are fetched
+ * for that.
  */
 // @ts-check
 import { spawnSync } from "node:child_process";
@@ -12,6 +13,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { makeApp } from "./make-app.mjs";
+import { makeHistory } from "./make-history.mjs";
 import { printTable } from "./table.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
@@ -37,6 +39,18 @@ function measure(command, words, cwd, mayFail = false) {
 
 /** @param {readonly number[]} values */
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+
+/** The files of one plot are changed together. @param {string} root */
+function groupsOf(root) {
+  const listed = spawnSync("git", ["ls-files", "src"], { cwd: root, encoding: "utf8", maxBuffer: 1 << 30 }).stdout;
+  /** @type {Map<string, string[]>} */
+  const groups = new Map();
+  for (const path of listed.split("\n")) {
+    const plot = /Plot\d+/.exec(path)?.[0];
+    if (plot !== undefined) groups.set(plot, [...(groups.get(plot) ?? []), path]);
+  }
+  return [...groups.values()];
+}
 
 const rows = [["files", "what", "time", "floor", "ratio", "memory"]];
 for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
@@ -71,6 +85,19 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
     },
     { name: "survey: cold", words: [program, "survey", "--no-cache"], ...parse },
     { name: "survey: warm", words: [program, "survey"], ...parse },
+    {
+      name: "compare: cold, 5,000 commits",
+      words: [program, "compare", "--no-cache"],
+      floor: ["node", program, "survey", "--no-cache"],
+      floorName: "survey: cold",
+      history: true,
+    },
+    {
+      name: "arrange: preview",
+      words: [program, "arrange", "--as", "feature-first", "--no-cache"],
+      floor: ["node", program, "survey", "--no-cache"],
+      floorName: "survey: cold",
+    },
     { name: "check: cold", words: [program, "check", "--no-cache"], fails: true, ...parse },
     { name: "check: warm", words: [program, "check"], fails: true, ...parse },
     { name: "check: one file edited", words: [program, "check"], fails: true, edit: true, ...parse },
@@ -91,6 +118,7 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
   for (const each of cases) {
     const [command = "", ...words] = each.floor;
     if (each.name.startsWith("add")) measure("node", [program, "init", "--write"], root);
+    if ("history" in each) makeHistory(root, 5000, groupsOf(root));
     // What is warm has run before.
     if (each.name.endsWith("warm")) measure("node", each.words, root, true);
     const pairs = Array.from({ length: size > 20_000 ? 3 : runs }, (_, run) => {
@@ -126,4 +154,6 @@ printTable(rows);
 if (sizes.length === 0) {
   console.log();
   spawnSync("node", [fileURLToPath(new URL("./accuracy.mjs", import.meta.url))], { stdio: "inherit" });
+  console.log();
+  spawnSync("node", [fileURLToPath(new URL("./recover.mjs", import.meta.url))], { stdio: "inherit" });
 }

@@ -6,7 +6,7 @@
  */
 // @ts-check
 import { execFileSync, spawn, spawnSync } from "node:child_process";
-import { chmodSync, cpSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -21,7 +21,9 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
 
 /**
  * What is typed, after what was done before, in a copy of the demo app or in a folder of `files`.
- * @type {Record<string, { before: readonly string[], run: string, rows: number, files?: Record<string, string> }>}
+ * With `only` the first so many lines are shown; with `history` the app has been worked on.
+ * @typedef {{ before: readonly string[], run: string, rows: number, files?: Record<string, string>, only?: number, history?: boolean }} Shot
+ * @type {Record<string, Shot>}
  */
 const shots = {
   "init-ask": { before: [], run: "init", rows: 17, files: fresh },
@@ -65,6 +67,9 @@ const shots = {
     run: "history",
     rows: 11,
   },
+  compare: { before: [], run: "compare", rows: 36, history: true },
+  // Both trees and the questions; what follows is longer than a screen.
+  arrange: { before: [], run: "arrange --as feature-first", rows: 47, only: 43 },
   refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 
@@ -81,8 +86,23 @@ for (const [name, shot] of Object.entries(shots))
   if (wanted.length === 0 || wanted.includes(name)) await take(name, shot);
 screen.kill();
 
-/** @param {string} name @param {{ before: readonly string[], run: string, rows: number, files?: Record<string, string> }} shot */
-async function take(name, { before, run, rows, files }) {
+/** Each feature was worked on six times; every second time takes back what the one before did. @param {string} app */
+function workOn(app) {
+  const git = (/** @type {string[]} */ ...words) => execFileSync("git", words, { cwd: app, encoding: "utf8" });
+  const files = git("ls-files", "src").split("\n");
+  for (let round = 0; round < 6; round += 1)
+    for (const word of ["harvest", "rota", "swap", "tree", "weather"]) {
+      const own = files.filter((path) => /\.tsx?$/.test(path) && path.toLowerCase().includes(word));
+      for (const path of own.filter((_, at) => at % 3 === Math.floor(round / 2))) {
+        const text = readFileSync(join(app, path), "utf8");
+        writeFileSync(join(app, path), round % 2 === 0 ? `${text}// ${word}\n` : text.replace(/\/\/ \w+\n$/, ""));
+      }
+      git("commit", "-q", "-a", "-m", `Work on ${word}`);
+    }
+}
+
+/** @param {string} name @param {Shot} shot */
+async function take(name, { before, run, rows, files, only, history }) {
   const folder = mkdtempSync(join(tmpdir(), "shelf-shot-"));
   const app = join(folder, "orchard-web");
   if (files) mkdirSync(app);
@@ -90,17 +110,24 @@ async function take(name, { before, run, rows, files }) {
   for (const [path, text] of Object.entries(files ?? {})) writeFileSync(join(app, path), text);
   execFileSync("git", ["init", "-q"], { cwd: app });
   execFileSync("git", ["add", "-A"], { cwd: app });
-  const who = ["-c", "user.name=Pippin Row", "-c", "user.email=orchard@pippin-row.example"];
-  execFileSync("git", [...who, "commit", "-q", "-m", "The orchard's app"], { cwd: app });
+  execFileSync("git", ["config", "user.name", "Pippin Row"], { cwd: app });
+  execFileSync("git", ["config", "user.email", "orchard@pippin-row.example"], { cwd: app });
+  execFileSync("git", ["commit", "-q", "-m", "The orchard's app"], { cwd: app });
+  if (history) workOn(app);
   const program = join(folder, "steady-shelf");
   writeFileSync(program, `#!/bin/sh\nexec node ${join(root, "dist", "bin.js")} "$@"\n`);
   chmodSync(program, 0o755);
   // A check ends with 1 where there are errors.
   for (const words of before) spawnSync(program, words.split(" "), { cwd: app, stdio: "ignore" });
+  // `script` gives the program a terminal of its own, so that it may be cut and keeps its colours.
+  const shown =
+    only === undefined
+      ? `steady-shelf ${run}`
+      : `script -qec "stty cols 104; steady-shelf ${run}" /dev/null </dev/null | head -${only}`;
   const script = join(folder, "show.sh");
   writeFileSync(
     script,
-    `clear\nprintf '\\033[2morchard-web $\\033[0m steady-shelf ${run}\\n\\n'\nPATH="${folder}:$PATH" steady-shelf ${run}\nprintf '\\n'\nsleep 60\n`,
+    `clear\nprintf '\\033[2morchard-web $\\033[0m steady-shelf ${run}\\n\\n'\nexport PATH="${folder}:$PATH"\n${shown}\nprintf '\\n'\nsleep 60\n`,
   );
   const terminal = spawn(
     "xterm",

@@ -1,5 +1,5 @@
 /** `steady-shelf arrange`: the plan that brings an app, or a part of it, onto the shelves of an arrangement. */
-import type { ArrangedPlan, ArrangingRequest } from "../core/arranging/index.js";
+import type { Answer, ArrangedPlan, ArrangingRequest } from "../core/arranging/index.js";
 import { featureMeant, planArranging } from "../core/arranging/index.js";
 import { meantName } from "../core/arrangement/index.js";
 import { ShelfError } from "../core/errors.js";
@@ -48,17 +48,24 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   };
   let arranged = await planArranging(request);
   context.progress.clear();
-  const asks = context.canAsk && !options.write && arranged.questions.length > 0;
-  if (asks && (await askYesNo(`${waiting(arranged)} Answer now?`))) {
-    const answers = await answerQuestions(arranged.questions);
-    if (answers.size > 0) arranged = await planArranging({ ...request, answers });
-    context.progress.clear();
-  }
   const { tree } = analysis.project;
-  if (options.save !== undefined) await savePlan(context, tree, planFileOf(arranged), options.save);
   const show = (change?: string): void => showArranged(context, { arranged, target, tree, options }, change);
+  const asks = context.canAsk && !options.write && arranged.questions.length > 0;
+  if (asks) {
+    show();
+    const answers = (await askYesNo(`\n${waiting(arranged)} Answer now?`))
+      ? await answerQuestions(arranged.questions)
+      : new Map<ProjectPath, Answer>();
+    if (answers.size > 0) {
+      arranged = await planArranging({ ...request, answers });
+      context.progress.clear();
+      context.say("");
+      show();
+    }
+  }
+  if (options.save !== undefined) await savePlan(context, tree, planFileOf(arranged), options.save);
   const mayWrite = !isNothing(arranged) && options.save === undefined;
-  if (!mayWrite || !options.write) show();
+  if (!asks && (!mayWrite || !options.write)) show();
   if (!mayWrite) return 0;
   const steps = commitSteps(options.commit);
   await carryOutPlan(context, {

@@ -1,8 +1,10 @@
 /** The core: everything that Steady Shelf knows, without a terminal. It reads no `process` and prints nothing. */
 export * from "./apply/index.js";
 export * from "./arrangement/index.js";
+export * from "./arranging/index.js";
 export * from "./cache/index.js";
 export * from "./catalogue/index.js";
+export * from "./comparing/index.js";
 export { ShelfError, type Detail, type ErrorCode, type Place, type Refusal } from "./errors.js";
 export { Resolver, type Mapping, type Resolution } from "./graph/index.js";
 export {

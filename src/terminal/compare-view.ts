@@ -108,15 +108,15 @@ interface CellDrawing {
   readonly palette: Screen["palette"];
 }
 
-/** `  6.8 ━━━━ ✓`: the number, a bar to the largest of the row, and the mark of the best. */
+/** `  1.8 ✓ ━━━━`: the number, the mark of the best, and a bar to the largest of the row. */
 function drawCell(row: Row, value: number | undefined, { values, bar, room, palette }: CellDrawing): string {
   if (value === undefined) return " ".repeat(room);
   const number = row.write(value).padStart(5);
   const isBest = row.isRated && isLeast(row, value, values);
+  const start = `${number} ${isBest ? best : " "} `;
   const bars = row.isRated ? barOf(value, values, bar) : "";
-  const text = `${number} ${bars}${isBest ? `${bars === "" ? "" : " "}${best}` : ""}`;
-  const gap = " ".repeat(Math.max(0, room - cells(text)));
-  return (isBest ? palette.good(text) : row.isRated ? `${number} ${palette.faint(bars)}` : text) + gap;
+  const gap = " ".repeat(Math.max(0, room - cells(start + bars)));
+  return (isBest ? palette.good(start + bars) : row.isRated ? start + palette.faint(bars) : start) + gap;
 }
 
 /** Whether no other is less, as it is written, and some other is more. */

@@ -14,6 +14,8 @@ export interface Tour {
   readonly begin: string;
   /** A folder of the demo that is copied, and which parts of it. */
   readonly copy: { readonly from: string; readonly only?: readonly string[] };
+  /** Words by which files of one feature are told: for each, changes of a few of its files are put into the history. */
+  readonly history?: readonly string[];
   /** Files written besides. */
   readonly files: Readonly<Record<string, string>>;
   readonly stops: readonly Stop[];
@@ -175,6 +177,7 @@ const newShape: Tour = {
   folder: "orchard-new-shape",
   begin: "Working on one feature, they jump between seven folders. Would another arrangement help this app?",
   copy: { from: "orchard-web" },
+  history: ["harvest", "rota", "swap", "tree", "weather"],
   files: {},
   stops: [
     {

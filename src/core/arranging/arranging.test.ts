@@ -251,4 +251,10 @@ describe("the configuration", () => {
         .replace("src/hooks/useRota.ts", "src/features/rota/hooks/useRota.ts"),
     );
   });
+
+  test("a pattern that names what moves is said, not changed", async () => {
+    const store = appOf(known, configured("layer-first", "files: { 'src/hooks/*': { role: hook } }\n"));
+    const { plan } = await arranged(store, { as: "feature-first" });
+    expect(plan.mentions).toMatchObject([{ file: "steady-shelf.yaml", text: "src/hooks/*", at: { line: 6 } }]);
+  });
 });

@@ -1,7 +1,8 @@
 /** What a change writes into configurations: which arrangement an app has from now on, and what was answered about files. */
+import picomatch from "picomatch";
 import { folderOf, isBelow, relativePath, type ProjectPath } from "../paths.js";
-import type { NewText, Plan } from "../plan/index.js";
-import type { Decisions } from "../project/index.js";
+import type { Mention, Move, NewText, Plan } from "../plan/index.js";
+import type { Configuration, Decisions } from "../project/index.js";
 import type { SourceTree } from "../tree/index.js";
 
 /** What is written into one configuration. Paths in it are read from its folder. */
@@ -29,4 +30,19 @@ export async function withDecisions(plan: Plan, tree: SourceTree, decided: reado
   }
   const files = new Set<string>(decided.map(({ file }) => file));
   return { ...plan, texts: [...texts.values()], mentions: plan.mentions.filter(({ file }) => !files.has(file)) };
+}
+
+/** Patterns of `files:` that will not match any more what they match now: what they decide has to be said anew, by people. */
+export function lostPatterns(configuration: Configuration | undefined, moves: readonly Move[]): Mention[] {
+  if (!configuration) return [];
+  const { file, folder } = configuration;
+  return Object.keys(configuration.files).flatMap((pattern): Mention[] => {
+    if (!/[*?{[(!]|\/$/.test(pattern)) return [];
+    const isMatch = picomatch(pattern.replace(/\/$/, "/**"), { dot: true });
+    const lost = moves.find(
+      ({ from, to }) => isMatch(relativePath(folder, from)) && !isMatch(relativePath(folder, to)),
+    );
+    const { line = 1, column = 1 } = configuration.placeOf("files", pattern);
+    return lost ? [{ file, at: { line, column }, text: pattern, names: lost.from }] : [];
+  });
 }

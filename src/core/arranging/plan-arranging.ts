@@ -9,7 +9,7 @@ import { configurationFile } from "../project/index.js";
 import { configurationText, wordsUsed, type App } from "../setup/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
-import { withDecisions, type Decided } from "./decide.js";
+import { lostPatterns, withDecisions, type Decided } from "./decide.js";
 import { afterwards, losingTheirFeature } from "./foreseen.js";
 import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js";
 
@@ -76,9 +76,11 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
       isLed = false;
       continue;
     }
+    const whole = await withDecisions(plan, project.tree, decided);
+    const lost = isMeasured ? [] : lostPatterns(request.analysed.app.configuration, moves);
     return {
       ...arranging,
-      plan: await withDecisions(plan, project.tree, decided),
+      plan: { ...whole, mentions: [...whole.mentions, ...lost] },
       indexes: request.publicIndex ? indexes : undefined,
       additions,
       wishes: indexes.wishes,
@@ -105,6 +107,8 @@ export function settleFeatures(request: ArrangingRequest): Settled {
     if (added.length === 0) break;
     for (const [path, answer] of added) answers.set(path, answer);
     analysed = withAnswers(analysis, analysed, answers);
+    // New features seldom bring up others: for numbers, once is enough.
+    if (request.isMeasured) break;
   }
   return { analysed, answers };
 }

@@ -56,7 +56,8 @@ export interface PlanInput {
   /** Files that are made, and texts that gain lines at their end. */
   readonly additions?: readonly Addition[];
   /**
-   * Only the numbers are wanted: places in the text are not told, mentions are not looked for, and no new text is written and
+   * Only the numbers are wanted, of moves that are known to be possible: places in the text are not told, folders and
+   * mentions are not looked for, and no new text is written and
    * read again; that every reference resolves to what it should is known from the respelling.
    */
   readonly isMeasured?: boolean;
@@ -64,8 +65,8 @@ export interface PlanInput {
 
 /** Plans the moves. Throws where they cannot all happen; what the proof does not hold for is in the plan. */
 export async function makePlan(input: PlanInput): Promise<Plan> {
-  const { tree, aliases, rules, graph, additions = [], progress = quiet } = input;
-  ensurePossible(tree, input.moves, input.places);
+  const { tree, aliases, rules, graph, additions = [], isMeasured = false, progress = quiet } = input;
+  if (!isMeasured) ensurePossible(tree, input.moves, input.places);
   const moves = tidyMoves(input.moves);
   const map = new MoveMap(tree, moves);
   const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
@@ -75,8 +76,8 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     ? respellGraph(graph, passage, input)
     : await respellCandidates({ ...input, moves }, passage);
   // Where all readings were kept, no parser was needed so far.
-  if (graph && !input.isMeasured) await Promise.all(languages.map((language) => language.prepare()));
-  const proof = input.isMeasured ? proofOfMeasured(files) : prove({ tree, passage, files, progress });
+  if (graph && !isMeasured) await Promise.all(languages.map((language) => language.prepare()));
+  const proof = isMeasured ? proofOfMeasured(files) : prove({ tree, passage, files, progress });
   const added = proveAdditions(additions, planned, passage);
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
@@ -87,17 +88,15 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     edits: files.flatMap((file) => file.edits),
     ...addTexts(texts, additions, { tree, map }),
     links: respellLinks(tree, map),
-    foldersMade: newFolders(tree, moves, additions),
-    foldersEmptied: emptiedFolders(tree, moves, additions),
+    foldersMade: isMeasured ? [] : newFolders(tree, moves, additions),
+    foldersEmptied: isMeasured ? [] : emptiedFolders(tree, moves, additions),
     proof: {
       ...proof,
       references: proof.references + added.references,
       same: proof.same + added.same,
       different: [...proof.different, ...added.different],
     },
-    mentions: input.isMeasured
-      ? []
-      : [...computedMentions(tree, references, map), ...textMentions(tree, mentionable(), map)],
+    mentions: isMeasured ? [] : [...computedMentions(tree, references, map), ...textMentions(tree, mentionable(), map)],
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,
@@ -168,6 +167,11 @@ function respellFile({ tree, passage, path, extraction, wishes, known, isMeasure
   const language = languageFor(path);
   for (const [index, reference] of extraction.references.entries()) {
     const wished = wishes?.get(reference.start);
+    // A package stays a package, as far as numbers go.
+    if (isMeasured && !wished && known?.[index]?.state === "external") {
+      meanings.push(known[index]);
+      continue;
+    }
     const now = known?.[index] ?? (wished === undefined ? undefined : passage.before.resolve(path, reference));
     const wish = wished && "through" in wished ? ledThrough(wished, now) : wished;
     const decision = respell(passage, path, reference, { wish, known: now });
