@@ -1,7 +1,14 @@
 /** Where files go: units, sub-folders, collisions, what stays, what is asked. */
 import { describe, expect, test } from "vitest";
+import { caller } from "../apply/changes.test.suite.js";
+import { applyPlan } from "../apply/index.js";
+import { ReadingCache } from "../cache/index.js";
+import { analyse } from "../pipeline.js";
+import { appUnder } from "../setup/index.js";
+import { planArranging } from "./index.js";
 import {
   appOf,
+  at,
   arranged,
   carriedOut,
   configured,
@@ -256,5 +263,27 @@ describe("the configuration", () => {
     const store = appOf(known, configured("layer-first", "files: { 'src/hooks/*': { role: hook } }\n"));
     const { plan } = await arranged(store, { as: "feature-first" });
     expect(plan.mentions).toMatchObject([{ file: "steady-shelf.yaml", text: "src/hooks/*", at: { line: 6 } }]);
+  });
+});
+
+describe("what changes while it thinks", () => {
+  test.each([
+    ["a file that would move", "src/hooks/useRota.ts"],
+    ["a file whose references would be respelled", "src/screens/RotaScreen.tsx"],
+  ])("%s is refused by name, also where its reading was kept", async (_, file) => {
+    const store = appOf(known);
+    const kept = new ReadingCache(store);
+    await analyse(store, { standing: at(""), kept });
+    kept.save();
+    const again = await analyse(store, { standing: at(""), kept: new ReadingCache(store), keepTexts: true });
+    const [analysed] = again.apps;
+    if (!analysed) throw new RangeError("an app is found");
+    const target = appUnder(analysed.app, "feature-first");
+    const { plan } = await planArranging({ analysis: again, analysed, target });
+    store.append(at(file), Buffer.from("// meanwhile\n"));
+    const before = textsOf(store);
+    const { tree } = again.project;
+    expect(() => applyPlan({ store, tree, plan, command: "arrange", acceptDifferent: false, caller })).toThrow(file);
+    expect(textsOf(store)).toEqual(before);
   });
 });

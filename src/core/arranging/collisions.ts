@@ -7,8 +7,7 @@ import { languageFor } from "../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Destination } from "./destination.js";
-import { homeOf } from "./destination.js";
-import { movesOfUnit, type Unit, type UnitMove } from "./units.js";
+import { homeOf, movesOfUnit, type Unit, type UnitMove } from "./units.js";
 
 /** A unit that goes, and where each of its files goes. */
 export interface Going {

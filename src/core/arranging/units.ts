@@ -89,6 +89,11 @@ function ownFolder(
   return isSame || stem === "index" ? folder : undefined;
 }
 
+/** The folder that holds a unit: that above its own folder, if it has one. */
+export function homeOf({ lead, folder }: Unit): ProjectPath {
+  return folderOf(folder ?? lead.path);
+}
+
 /** A move of one file of a unit. */
 export interface UnitMove {
   readonly from: ProjectPath;
