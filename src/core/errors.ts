@@ -212,7 +212,7 @@ const catalogue = {
   LEFT_OPEN: {
     refusal: "usage",
     what: () => "A question was left open.",
-    next: () => "Nothing was written. Answer it, or say it by options: `steady-shelf init --help` lists them.",
+    next: () => "Nothing was written. Answer it, or say it by options; `--help` behind the command lists them.",
   },
   STARTER_BROKEN: {
     refusal: "usage",

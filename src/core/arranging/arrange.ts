@@ -158,15 +158,19 @@ export function featureMeant({ catalogue }: AppAnalysis, typed: string): string 
 
 /** What a file that no language reads seems to name stays, and so do such files if they name others by their way to them. */
 function withoutUnread({ analysis }: ArrangeRequest, going: readonly Going[], stays: Stay[]): readonly Going[] {
+  const { graph } = analysis;
   const { tree } = analysis.project;
   const named = namedElsewhere(tree, new Set(going.flatMap(({ moves }) => moves.map(({ from }) => from))));
   return going.filter(({ unit, moves }) => {
     const seen = moves.find(({ from }) => named.has(from));
     const lost = moves.find((move) => losesItsWay(tree, move));
+    const broken = moves.find(({ from }) => (graph.files.get(from)?.reading.reading ?? "whole") !== "whole");
     if (seen) stays.push({ path: unit.lead.path, because: "a file that cannot be read yet seems to name it" });
     else if (lost)
       stays.push({ path: unit.lead.path, because: `${lost.from} names others by their way, and cannot be read yet` });
-    return !seen && !lost;
+    else if (broken)
+      stays.push({ path: unit.lead.path, because: `what ${broken.from} names cannot be read for certain` });
+    return !seen && !lost && !broken;
   });
 }
 

@@ -195,6 +195,17 @@ describe("where files go", () => {
     expect(plan.moves.map(({ from }) => from)).not.toContain("src/pages/HarvestPage.tsx");
   });
 
+  test("a file with a syntax error stays: what it names could be lost", async () => {
+    const store = appOf({
+      ...known,
+      "src/components/HarvestChart.tsx": 'import "../hooks/useHarvest";\nexport const = <p/>;\n',
+    });
+    const { stays } = await arranged(store, { as: "feature-first" });
+    expect(stays.map(({ path, because }) => `${path}: ${because}`)).toEqual([
+      "src/components/HarvestChart.tsx: what src/components/HarvestChart.tsx names cannot be read for certain",
+    ]);
+  });
+
   test("what a manifest names, or a page that nobody reads yet, stays, and it is said", async () => {
     const store = appOf({
       ...known,

@@ -57,8 +57,8 @@ export interface PlanInput {
   readonly additions?: readonly Addition[];
   /**
    * Only the numbers are wanted, of moves that are known to be possible: places in the text are not told, folders and
-   * mentions are not looked for, and no new text is written and
-   * read again; that every reference resolves to what it should is known from the respelling.
+   * mentions are not looked for, and no new text is written and read again. That every reference resolves to what it should
+   * is known from the respelling.
    */
   readonly isMeasured?: boolean;
 }
