@@ -97,6 +97,9 @@ describe("arrange", () => {
     expect(fingerprint(root)).toBe(before);
     const done = run(root, ["arrange", "--as", "feature-first", "--index", "--write"]);
     expect(done).toMatchObject({ code: 0, err: "" });
+    expect(done.out.replaceAll(/\s+/g, " ")).toMatch(
+      /resolve to the same file as before, \d+ of them by way of an index/,
+    );
     expect(done.out).toMatch(/^feature-first: Moved \d+ files of 5 features; respelled \d+ references/);
     expect(compile(root)).toBe("");
     expect(readFileSync(join(root, "src/features/trees/index.ts"), "utf8")).toContain(

@@ -55,6 +55,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
       ? understandPaths(context, project, options)
       : await readPlan(context, project, options.plan);
   const { places, more } = wanted;
+  const led = [...(more?.wishes.values() ?? [])].reduce((sum, ofFile) => sum + ofFile.size, 0);
   const planned = await planMoves(project, wanted.moves, {
     ...(places && { places }),
     ...(more && { additions: more.additions, wishes: more.wishes }),
@@ -69,7 +70,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
   if (options.save !== undefined) await savePlan(context, project.tree, { moves: plan.moves, ...more }, options.save);
   const holds = plan.proof.different.length === 0 || options.acceptDifferent;
   const write = holds && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
-  if (!write || !options.write) show(context, project, plan, options);
+  if (!write || !options.write) show(context, project, plan, { ...options, led });
   if (!write) return adviseOrRefuse(context, plan, options, holds);
   const steps = commitSteps(options.commit);
   await carryOutPlan(context, {
@@ -79,7 +80,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
     write: options.write,
     acceptDifferent: options.acceptDifferent,
     commit: steps && { steps, title: titleOf(plan, options) },
-    show: (change) => show(context, project, plan, options, change),
+    show: (change) => show(context, project, plan, { ...options, led }, change),
   });
   return 0;
 }
@@ -117,7 +118,12 @@ function readText(file: string): string {
   }
 }
 
-function show(context: Context, { tree }: Project, plan: Plan, { all }: MoveOptions, change?: string): void {
+interface Shown extends MoveOptions {
+  /** References that a saved plan leads through a public index. */
+  readonly led: number;
+}
+
+function show(context: Context, { tree }: Project, plan: Plan, { all, led }: Shown, change?: string): void {
   if (context.json) return context.say(JSON.stringify(planJson(plan, change), undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
@@ -126,6 +132,7 @@ function show(context: Context, { tree }: Project, plan: Plan, { all }: MoveOpti
   context.say(
     planView(plan, context.screen, {
       all,
+      led,
       staysIn: (folder) => staying.get(folder),
       ...(change !== undefined && { change }),
     }),

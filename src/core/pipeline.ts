@@ -134,15 +134,21 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   return { project, graph, apps, commits: recent?.length, history: commits };
 }
 
+/** The commits of a history that say what belongs together now. */
+export function recentOf({ history }: Pick<Analysis, "history">): Analysis["history"] {
+  return history?.slice(0, mostCommits);
+}
+
 /** The same app once somebody has said what single files are: one answer may tell more than one file. */
 export function withAnswers(
-  { project, graph, history }: Analysis,
+  analysis: Analysis,
   analysed: AppAnalysis,
   answers: ReadonlyMap<ProjectPath, Said>,
 ): AppAnalysis {
+  const { project, graph } = analysis;
   const { layout, stack, configuration, folder } = analysed.app;
   const paths = filesOf(project.tree, folder, project.configurations);
-  const commits = history?.slice(0, mostCommits);
+  const commits = recentOf(analysis);
   const catalogue = makeCatalogue({ layout, stack, configuration, answers, graph, paths, commits });
   return { ...analysed, catalogue };
 }

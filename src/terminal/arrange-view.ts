@@ -34,7 +34,12 @@ export function arrangeView(input: ArrangeViewInput, screen: Screen): string {
     stayLines(input, screen),
     ...(isNothing(arranged)
       ? []
-      : planDetails(arranged.plan, screen, { all, mostEdits: mostNotes, ...(change !== undefined && { change }) })),
+      : planDetails(arranged.plan, screen, {
+          all,
+          led: arranged.indexes?.led ?? 0,
+          mostEdits: mostNotes,
+          ...(change !== undefined && { change }),
+        })),
   ];
   return sections
     .filter((lines) => lines.length > 0)

@@ -10,6 +10,8 @@ export interface PlanViewOptions {
   readonly staysIn: (folder: string) => number | undefined;
   /** Set once the plan was carried out: the change's id. */
   readonly change?: string;
+  /** References that lead through a public index from then on. */
+  readonly led?: number;
   /** Edits shown before they are folded. */
   readonly mostEdits?: number;
 }
@@ -38,7 +40,7 @@ export function planDetails(plan: Plan, screen: Screen, options: Omit<PlanViewOp
     editLines(plan, screen, options),
     linkLines(plan, screen),
     madeLines(plan, screen, options.change !== undefined),
-    proofLines(plan, screen, options.all),
+    proofLines(plan, screen, options),
     noteLines(plan, screen, options.all),
   ];
 }
@@ -128,7 +130,7 @@ function linkLines(plan: Plan, { palette, width }: Screen): string[] {
   ];
 }
 
-function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
+function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewOptions, "staysIn">): string[] {
   const { palette, width } = screen;
   const { references, same, different, unresolved } = plan.proof;
   const read = `read ${grouped(plan.filesRead)} of ${count(plan.filesInProject, "file")}`;
@@ -136,7 +138,7 @@ function proofLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const result =
     references === 0
       ? "no reference is touched"
-      : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before`;
+      : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${led === 0 ? "" : `, ${grouped(led)} of them by way of an index`}`;
   const paint = holds ? palette.good : palette.bad;
   const whole = `${holds ? "✓" : "✗"} ${result} `;
   const wrapped = wrap(`${whole}(${read})`, width - 9).split("\n");

@@ -158,6 +158,11 @@ export class Layout {
     return stemOf(nameOf(path)) === stemOf(wanted);
   }
 
+  /** Whether features have folders of their own here. */
+  get hasFeatures(): boolean {
+    return this.#featureHead !== undefined;
+  }
+
   /** The folder of a feature (its folder's name), if features have one here. */
   featureFolder(feature: string): ProjectPath | undefined {
     if (!this.#featureHead) return undefined;

@@ -7,7 +7,7 @@ import { featureKey, makeCatalogue, shared } from "../catalogue/index.js";
 import { ReferenceGraph, type GraphFile } from "../graph/index.js";
 import { splitWords } from "../names/index.js";
 import { foldersAbove, inFolder, relativePath, type ProjectPath } from "../paths.js";
-import type { Analysis, AppAnalysis } from "../pipeline.js";
+import { recentOf, type Analysis, type AppAnalysis } from "../pipeline.js";
 import type { Configuration } from "../project/index.js";
 import type { App } from "../setup/index.js";
 import { SourceTree, type FileReader } from "../tree/index.js";
@@ -39,7 +39,7 @@ export function losingTheirFeature(
   const goes = new Map(units.flatMap(({ moves }) => moves.map(({ from, to }) => [from, to] as const)));
   const at = (path: ProjectPath): ProjectPath => goes.get(path) ?? path;
   const then = analysedThen({ analysis, analysed, target, at, isForgotten: true });
-  const hadFeatures = analysed.app.layout.featureFolder("x") !== undefined;
+  const hadFeatures = analysed.app.layout.hasFeatures;
   const back = new Map(hadFeatures ? arrangeBack(then, analysed.app).map(({ lead, feature }) => [lead, feature]) : []);
   const featureThen = (path: ProjectPath): string | undefined => {
     if (hadFeatures) return back.get(path);
@@ -89,7 +89,7 @@ function analysedThen(input: Then): Pick<Afterwards, "analysis" | "analysed"> {
     configuration,
     graph,
     paths: [...analysed.catalogue.entries.keys()].map(at).sort(),
-    commits: isForgotten ? undefined : analysis.history?.slice(0, 500).map((commit) => commit.map(at)),
+    commits: isForgotten ? undefined : recentOf(analysis)?.map((commit) => commit.map(at)),
   });
   const app = { ...target, configuration };
   return {

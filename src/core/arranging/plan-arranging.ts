@@ -6,7 +6,7 @@ import { isDocument } from "../languages/index.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../progress.js";
 import { configurationFile } from "../project/index.js";
-import { configurationText, wordsUsed, type App } from "../setup/index.js";
+import { configurationText, wordsUsed } from "../setup/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
 import { lostPatterns, withDecisions, type Decided } from "./decide.js";
@@ -128,9 +128,8 @@ function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
   const keeping = new Set<ProjectPath>();
   const { analysed, target } = request;
   if (analysed.catalogue.features.every(({ folders }) => folders.length === 0)) return keeping;
-  const hasFeatures = ({ layout }: App): boolean => layout.featureFolder("x") !== undefined;
   // For numbers the few files do not matter that lose their folder on the way to features, or among layers.
-  if (request.isMeasured && (hasFeatures(target) || !hasFeatures(analysed.app))) return keeping;
+  if (request.isMeasured && (target.layout.hasFeatures || !analysed.app.layout.hasFeatures)) return keeping;
   const { takeLikeliest, isMeasured } = request;
   const arrangeBack: Parameters<typeof losingTheirFeature>[1] = (then, home) => {
     const back = {

@@ -9,7 +9,14 @@ import type { Layout } from "../arrangement/index.js";
 import type { Catalogue } from "../catalogue/index.js";
 import { stronglyConnected } from "../graph/index.js";
 import type { ReferenceGraph } from "../graph/index.js";
-import { languageFor, nameIn, type CodeLanguage, type ExportKind, type Reference } from "../languages/index.js";
+import {
+  languageFor,
+  languageOfFiles,
+  nameIn,
+  type CodeLanguage,
+  type ExportKind,
+  type Reference,
+} from "../languages/index.js";
 import { inCase, splitWords } from "../names/index.js";
 import { comparePaths, inFolder, type ProjectPath } from "../paths.js";
 import type { Addition, Through } from "../plan/index.js";
@@ -62,7 +69,7 @@ export const noIndexes: PublicIndexes = { additions: [], wishes: new Map(), led:
 /** Makes the indexes. Nothing where the stack has none, or no shelf is a feature's. */
 export function publicIndexes(request: IndexRequest): PublicIndexes {
   const { then } = request;
-  if (!then.stack.index || then.featureFolder("x") === undefined) return noIndexes;
+  if (!then.stack.index || !then.hasFeatures) return noIndexes;
   const entrances = entrancesOf(request);
   const input: IndexInput = { ...request, typed: typedFeatures(entrances) };
   const known = entrances.filter(({ taken }) => taken !== undefined);
@@ -108,7 +115,7 @@ function indexPath(feature: string, input: IndexInput): ProjectPath {
 
 /** Features with a file in TypeScript that others use. */
 function typedFeatures(entrances: readonly Entrance[]): ReadonlySet<string> {
-  return new Set(entrances.filter(({ to }) => /\.[cm]?tsx?$/.test(to)).map(({ feature }) => feature));
+  return new Set(entrances.filter(({ to }) => languageOfFiles([to]) === "typescript").map(({ feature }) => feature));
 }
 
 /** Every reference into a feature from outside of it, as things will lie. */

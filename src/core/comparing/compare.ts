@@ -77,7 +77,7 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
   for (const [index, { as, target }] of targets.entries()) {
     progress?.(`Trying ${target.layout.arrangement}`, index, targets.length);
     // Which features there are, is the same question for every arrangement that has shelves for them.
-    const hasFeatures = target.layout.featureFolder("x") !== undefined;
+    const { hasFeatures } = target.layout;
     if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isMeasured: true });
     tried.push(await tryOut(request, { as, target, changes: told, settled: hasFeatures ? settled : undefined }));
   }

@@ -171,7 +171,7 @@ function nextSteps(survey: Omit<Survey, "next">, { guessed, app }: AppAnalysis):
   else steps.push({ command: "steady-shelf check", why: "see what is not as the arrangement wants it" });
   // In layers, features that are spread wide are a reason to ask for the shape itself.
   const wide = survey.scatter.filter(({ folders }) => folders >= wideFolders).length;
-  if (wide >= wideFeatures && survey.catalogued > fewFiles && app.layout.featureFolder("x") === undefined)
+  if (wide >= wideFeatures && survey.catalogued > fewFiles && !app.layout.hasFeatures)
     steps.push({
       command: "steady-shelf compare",
       why: `${wide} features lie in ${wideFolders} folders or more; see what another arrangement would gain`,
