@@ -16,8 +16,8 @@
  * Each stage is one function from data to data; this is the only place that knows them all.
  */
 import { makeCatalogue, type Catalogue, type Said } from "./catalogue/index.js";
-import { buildGraph, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
-import { languageFor, languages } from "./languages/index.js";
+import { buildGraph, readToolSettings, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
+import { codeLanguage, isCode, languageFor, moduleRules } from "./languages/index.js";
 import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "./paths.js";
 import { likelyWords, makePlan, type Addition, type Move, type Plan, type Wishes } from "./plan/index.js";
 import type { Progress } from "./progress.js";
@@ -37,7 +37,8 @@ export interface Project {
 export async function openProject(store: FileReader): Promise<Project> {
   const tree = await readTree(store);
   const configurations = await readConfigurations(store, tree.paths);
-  return { tree, configurations, aliases: configurations.flatMap(({ aliases }) => aliases) };
+  const own = configurations.flatMap(({ aliases }) => aliases);
+  return { tree, configurations, aliases: [...own, ...(await readToolSettings(tree))] };
 }
 
 /**
@@ -45,10 +46,9 @@ export async function openProject(store: FileReader): Promise<Project> {
  * loading the parser. Nothing depends on it but time.
  */
 export function anticipateMove(store: FileReader, paths: readonly ProjectPath[]): void {
-  const [language] = languages;
-  if (!language || paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
-  void store.search(likelyWords(paths, language.rules));
-  void language.prepare();
+  if (paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
+  void store.search(likelyWords(paths, moduleRules));
+  if (paths.some(isCode)) void codeLanguage.prepare();
 }
 
 /** What `planMoves` may be told. */
@@ -60,6 +60,7 @@ export interface PlanOptions {
   readonly graph?: ReferenceGraph;
   readonly additions?: readonly Addition[];
   readonly isMeasured?: boolean;
+  readonly mentions?: boolean;
 }
 
 /** Plans moves of files: what is respelled, and the proof. Nothing is written. */
@@ -68,9 +69,7 @@ export function planMoves(
   moves: readonly Move[],
   options: PlanOptions = {},
 ): Promise<Plan> {
-  const [language] = languages;
-  if (!language) throw new RangeError("no language is registered");
-  return makePlan({ tree, aliases, moves, rules: language.rules, ...options });
+  return makePlan({ tree, aliases, moves, rules: moduleRules, ...options });
 }
 
 /** One app of a project, looked at. */
@@ -116,14 +115,12 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   const history = store.history(options.mostCommits ?? mostCommits);
   const project = await openProject(store);
   const { tree, aliases, configurations } = project;
-  const [language] = languages;
-  if (!language) throw new RangeError("no language is registered");
   const found = await Promise.all(
     appsFor(configurations, standing, tree).map(({ folder, configuration }) =>
       findApp(store, folder, { paths: tree.paths, configuration }),
     ),
   );
-  const graph = await buildGraph({ tree, rules: language.rules, aliases, kept, keepTexts, progress });
+  const graph = await buildGraph({ tree, rules: moduleRules, aliases, kept, keepTexts, progress });
   const commits = await history;
   const recent = commits?.slice(0, mostCommits);
   const apps = found.map(({ app, guessed }): AppAnalysis => {

@@ -206,19 +206,19 @@ describe("where files go", () => {
     ]);
   });
 
-  test("what a manifest names, or a page that nobody reads yet, stays, and it is said", async () => {
+  test("what a page that nobody reads yet names stays, and it is said; a manifest follows", async () => {
     const store = appOf({
       ...known,
       "package.json": '{ "name": "app", "main": "./src/services/harvestService.ts" }',
       "src/services/harvestService.ts": does("harvest"),
       "src/components/HarvestChart.tsx": drawn("HarvestChart"),
-      "index.html": '<div data-part="HarvestChart"></div>',
+      "legacy/Page.java": 'class Page { String part = "HarvestChart"; }',
     });
     const { stays, plan } = await arranged(store, { as: "feature-first" });
-    expect(stays.map(({ path }) => path).sort()).toEqual([
-      "src/components/HarvestChart.tsx",
-      "src/services/harvestService.ts",
-    ]);
+    expect(stays.map(({ path }) => path)).toEqual(["src/components/HarvestChart.tsx"]);
+    expect(plan.edits.map(({ file, after }) => `${file} ${after}`)).toContain(
+      "package.json ./src/features/harvest/services/harvestService.ts",
+    );
     expect(plan.proof.different).toEqual([]);
   });
 });

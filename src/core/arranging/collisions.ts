@@ -3,7 +3,7 @@
  * apart stays where it is. Nothing is ever overwritten.
  */
 import { keyOf, partsOf, shared, type Clues } from "../catalogue/index.js";
-import { languageFor } from "../languages/index.js";
+import { isCode } from "../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Destination } from "./destination.js";
@@ -29,7 +29,7 @@ export interface Solved {
  */
 function placeKey(path: ProjectPath): string {
   const { stem, leads } = partsOf(nameOf(path));
-  return (leads && languageFor(path) !== undefined ? `${folderOf(path)}/${stem}` : path).toLowerCase();
+  return (leads && isCode(path) ? `${folderOf(path)}/${stem}` : path).toLowerCase();
 }
 
 /** Solves collisions, the same way whatever the order of the units. `folderOfFeature` names a feature's folder. */

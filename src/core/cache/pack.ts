@@ -26,11 +26,38 @@ const kinds: readonly ReferenceKind[] = [
   "doc import",
   "module declaration",
   "stylesheet import",
+  "asset",
+  "page link",
+  "setting",
+  "pattern",
+  "document link",
   "symbolic link",
 ];
-const lookups: readonly Lookup[] = ["module", "url", "path", "glob"];
+const lookups: readonly Lookup[] = [
+  "module",
+  "url",
+  "path",
+  "glob",
+  "sass",
+  "less",
+  "css",
+  "asset",
+  "place",
+  "beside",
+  "scope",
+  "base",
+];
 
-type PackedReference = readonly [kind: number, lookup: number, start: number, end: number, name: string, quote: string];
+type PackedReference = readonly [
+  kind: number,
+  lookup: number,
+  start: number,
+  end: number,
+  name: string,
+  quote: string,
+  within?: string | null,
+  namespace?: string,
+];
 type PackedExport = readonly [name: string, kind: ExportKind, isDefault: 0 | 1, start: number];
 
 interface Packed {
@@ -68,8 +95,16 @@ export function packReading({ references, computed, reading, problem, outline }:
 export function unpackReading(line: string): FileReading | undefined {
   try {
     const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], t = [], n } = JSON.parse(line) as Packed;
-    const references = r.map(([kind, lookup, start, end, specifier, quote]): Reference => {
-      return { kind: kinds[kind] ?? "import", lookup: lookups[lookup] ?? "module", start, end, specifier, quote };
+    const references = r.map(([kind, lookup, start, end, specifier, quote, within, namespace]): Reference => {
+      const place = {
+        kind: kinds[kind] ?? "import",
+        lookup: lookups[lookup] ?? "module",
+        start,
+        end,
+        specifier,
+        quote,
+      };
+      return { ...place, ...(within != null && { within }), ...(namespace !== undefined && { namespace }) };
     });
     const exports = e.map(([name, kind, isDefault, start]): ExportedName => {
       return { name, kind, isDefault: isDefault === 1, start };
@@ -81,8 +116,10 @@ export function unpackReading(line: string): FileReading | undefined {
   }
 }
 
-function packReference({ kind, lookup, start, end, specifier, quote }: Reference): PackedReference {
-  return [kinds.indexOf(kind), lookups.indexOf(lookup), start, end, specifier, quote];
+function packReference({ kind, lookup, start, end, specifier, quote, within, namespace }: Reference): PackedReference {
+  const place = [kinds.indexOf(kind), lookups.indexOf(lookup), start, end, specifier, quote] as const;
+  if (namespace !== undefined) return [...place, within ?? null, namespace];
+  return within === undefined ? place : [...place, within];
 }
 
 function packExport({ name, kind, isDefault, start }: ExportedName): PackedExport {

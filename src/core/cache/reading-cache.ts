@@ -50,11 +50,13 @@ export class ReadingCache implements KeptReadings {
   }
 }
 
-/** A text is read by its bytes and by what its name ends in. */
+/** A text is read by its bytes, and by its language and what its name ends in. */
 function keyOf(path: ProjectPath, bytes: Buffer): string {
   const name = nameOf(path);
-  const extension = languageFor(name)?.extensions.find((each) => name.endsWith(each)) ?? "";
-  return digest(bytes) + extension;
+  const language = languageFor(path);
+  const extension = language?.extensions.find((each) => name.endsWith(each)) ?? "";
+  // Settings are read by their whole names.
+  return `${digest(bytes)}${language?.name.slice(0, 2) ?? ""}${language?.claims ? name : extension}`;
 }
 
 function readLines(store: FileStore): Map<string, string> {

@@ -5,7 +5,7 @@
 import picomatch from "picomatch";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../arrangement/index.js";
 import type { ReferenceGraph } from "../graph/index.js";
-import { languageFor } from "../languages/index.js";
+import { isCode } from "../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../paths.js";
 import type { Configuration } from "../project/index.js";
 import { cluesOf, keyOf, type Clues } from "./clues.js";
@@ -127,7 +127,7 @@ function isOfTheApp(path: ProjectPath, source: ProjectPath): boolean {
   const inSource = source !== rootPath && isBelow(path, source);
   return (
     !besideTheApp.test(inSource ? path.slice(source.length + 1) : path) &&
-    (inSource || languageFor(path) !== undefined || source === rootPath)
+    (inSource || isCode(path) || source === rootPath)
   );
 }
 

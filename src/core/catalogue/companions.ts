@@ -2,7 +2,7 @@
  * Which files travel together: a component with its stylesheet, test, story and snapshot; platform variants; image
  * densities; the declaration beside a script. All are told by the stem, the part of the name they share.
  */
-import { languageFor, languages } from "../languages/index.js";
+import { isCode, languageFor, languages } from "../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 
@@ -15,8 +15,8 @@ export interface NameParts {
   readonly leads: boolean;
 }
 
-const rules = languages.map((language) => language.companions);
-const platforms = new Set(languages.flatMap((language) => language.rules.platforms));
+const rules = languages.map((language) => language.companions).filter((rule) => rule !== undefined);
+const platforms = new Set(languages.flatMap((language) => language.rules?.platforms ?? []));
 const infixes = new Set(rules.flatMap((rule) => rule.infixes));
 const folders = new Set(rules.flatMap((rule) => rule.folders));
 const after = rules.flatMap((rule) => rule.after);
@@ -86,7 +86,7 @@ export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = sib
 
 /** Whether `other`, of the same stem, goes where `own` goes. */
 function travels(own: NameParts, other: NameParts): boolean {
-  if (own.leads && !other.leads) return !isPicture(own.rest) || !isCode(other.rest);
+  if (own.leads && !other.leads) return !isPicture(own.rest) || !isWritten(other.rest);
   if (own.leads !== other.leads) return false;
   if (!own.leads) return other.rest !== own.rest && other.rest.startsWith(own.rest);
   return kindOf(own.rest) === kindOf(other.rest);
@@ -94,15 +94,15 @@ function travels(own: NameParts, other: NameParts): boolean {
 
 /** Leading files go together when they are variants of one thing: all code, or the same kind of asset. */
 function kindOf(rest: string): string {
-  return isCode(rest) ? "code" : extensionOf(`x${rest}`);
+  return isWritten(rest) ? "code" : extensionOf(`x${rest}`);
 }
 
-function isCode(rest: string): boolean {
-  return languageFor(rest) !== undefined || styleExtensions.has(extensionOf(`x${rest}`));
+function isWritten(rest: string): boolean {
+  return isCode(rest) || styleExtensions.has(extensionOf(`x${rest}`));
 }
 
 function isPicture(rest: string): boolean {
-  return !isCode(rest);
+  return !isWritten(rest);
 }
 
 /** Names of the files in a folder, made once a tree. */
@@ -124,7 +124,7 @@ export function isComponentFolder(tree: SourceTree, path: ProjectPath): boolean 
   const folderName = nameOf(folder);
   return (
     leads &&
-    languageFor(path) !== undefined &&
+    isCode(path) &&
     stem === folderName &&
     /^\p{Lu}/u.test(folderName) &&
     !tree.hasFolder(inFolder(folder, folderName))

@@ -1,9 +1,9 @@
 /** Which file a companion goes with: `TreeCard.test.tsx` and `TreeCard.module.css` go with `TreeCard.tsx`. */
-import { languageFor, languages } from "../languages/index.js";
+import { isCode, languages } from "../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import { partsOf } from "./companions.js";
 
-const companionFolders = new Set(languages.flatMap(({ companions }) => companions.folders));
+const companionFolders = new Set(languages.flatMap(({ companions }) => companions?.folders ?? []));
 
 /** For each companion among some files the file that it goes with. */
 export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, ProjectPath> {
@@ -26,12 +26,11 @@ export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, Proje
     }
     // `tree.component.tsx` leads `tree.test.tsx` where no `tree.tsx` does.
     const dot = stem.indexOf(".");
-    if (dot > 0 && languageFor(path) !== undefined) dotted.set(inFolder(folderOf(path), stem.slice(0, dot)), path);
+    if (dot > 0 && isCode(path)) dotted.set(inFolder(folderOf(path), stem.slice(0, dot)), path);
     const key = inFolder(folderOf(path), stem);
     const other = leading.get(key);
     // Of a picture and a script of one name, the script leads; of platform variants, the first.
-    if (other === undefined || (languageFor(other) === undefined && languageFor(path) !== undefined))
-      leading.set(key, path);
+    if (other === undefined || (!isCode(other) && isCode(path))) leading.set(key, path);
   }
   for (const { path, stem } of followers) {
     const folder = folderOf(path);

@@ -51,7 +51,7 @@ export class LookupIndex {
 
   /**
    * What a name without an extension can mean: every script of that stem on any platform, with declarations beside them.
-   * Tools disagree which of `x.ts` and `x.tsx` comes first, so both count; a data file only where there is no script.
+   * Tools disagree which of `x.ts` and `x.tsx` comes first, so both count; a component or data file only where there is none.
    */
   stem(path: ProjectPath): readonly ProjectPath[] {
     this.#open(path);
@@ -60,8 +60,10 @@ export class LookupIndex {
     if (entries.length === 1) return [(entries[0] as Entry).path];
     const declared = this.rules.extensions.length;
     const inOrder = [...entries].sort((a, b) => a.rank - b.rank);
-    const scripts = inOrder.filter((entry) => entry.rank < declared - 1);
-    const found = scripts.length > 0 ? scripts : inOrder.filter((entry) => entry.rank === declared - 1);
+    const usual = declared - this.rules.lastResorts.length;
+    const scripts = inOrder.filter((entry) => entry.rank < usual);
+    const resort = inOrder.find((entry) => entry.rank >= usual && entry.rank < declared)?.rank;
+    const found = scripts.length > 0 ? scripts : inOrder.filter((entry) => entry.rank === resort);
     // A declaration speaks for plain JavaScript; typed source speaks for itself.
     const typed = found.some((entry) => this.rules.onRequest.includes(entry.path.slice(entry.path.lastIndexOf("."))));
     return [...found, ...(typed ? [] : inOrder.filter((entry) => entry.rank >= declared))].map((entry) => entry.path);
@@ -74,6 +76,11 @@ export class LookupIndex {
       if (found.length > 0) return found;
     }
     return [];
+  }
+
+  /** A file by its own name alone. */
+  plain(path: ProjectPath): ProjectPath | undefined {
+    return this.#exact(path);
   }
 
   #exact(path: ProjectPath): ProjectPath | undefined {

@@ -7,7 +7,16 @@ import type { ProjectPath } from "../paths.js";
 
 /** Where a mapping comes from, in people's words. */
 export type MappingKind =
-  "alias" | "base folder" | "package imports" | "own package" | "workspace package" | "folder entry" | "web root";
+  | "alias"
+  | "base folder"
+  | "package imports"
+  | "own package"
+  | "workspace package"
+  | "folder entry"
+  | "web root"
+  | "load path" //      a folder in which sheets are looked for
+  | "entry folder" //   beside the sheet that takes this one in
+  | "working folder"; // where commands are run
 
 /** One rule. `pattern` and `targets` may each hold one `*`, which stands for the same text in both. */
 export interface Mapping {
@@ -23,6 +32,8 @@ export interface Mapping {
   readonly by: ProjectPath;
   /** The folder for whose files it holds; all of them without it. */
   readonly under?: ProjectPath;
+  /** Set where the settings of a bundler or test runner say so: a plan reads these again as they will be. */
+  readonly source?: "settings";
 }
 
 /** What the star stands for: `("@/*", "@/a/b")` → `"a/b"`; no match → `undefined`; a match without star → `""`. */

@@ -46,6 +46,14 @@ export class PackageReader {
     return [...new Set(entryFields.flatMap((field) => asStrings(json[field])))].map((path) => posix.join(folder, path));
   }
 
+  /** Whether a manifest depends on one of these packages, for whatever. */
+  dependsOnAny(manifest: ProjectPath | undefined, names: readonly string[]): boolean {
+    if (manifest === undefined || !this.tree.has(manifest) || !this.#isReadable(manifest)) return false;
+    const json = this.#json(manifest);
+    const all = ["dependencies", "devDependencies", "peerDependencies"].map((field) => asObject(json[field]) ?? {});
+    return names.some((name) => all.some((packages) => name in packages));
+  }
+
   /** Mappings of every manifest in the tree, and the entries of folders that have one. */
   all(): readonly Mapping[] {
     const manifests = this.tree.paths.filter((path) => nameOf(path) === "package.json" && this.#isReadable(path));

@@ -3,9 +3,16 @@ import { languageFor, readTexts, type Extraction } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 
-/** Those of the paths that a language reads. Links are passed over. */
-export function readablePaths(tree: SourceTree, paths: readonly ProjectPath[]): readonly ProjectPath[] {
-  return paths.filter((path) => languageFor(path) !== undefined && !tree.isLink(path));
+/** Those of the paths that a language reads. Links are passed over, and documents, unless they are asked for. */
+export function readablePaths(
+  tree: SourceTree,
+  paths: readonly ProjectPath[],
+  { documents = false }: { readonly documents?: boolean | undefined } = {},
+): readonly ProjectPath[] {
+  return paths.filter((path) => {
+    const language = languageFor(path);
+    return language !== undefined && (documents || language.trade !== "document") && !tree.isLink(path);
+  });
 }
 
 /** Reads files and calls `visit` once for each, in no order. */

@@ -8,7 +8,8 @@ import { quiet, type Progress } from "../progress.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Mapping } from "./mapping.js";
 import { readablePaths } from "./read-references.js";
-import { Resolver, type Resolution } from "./resolver.js";
+import type { Resolution } from "./resolution.js";
+import { Resolver } from "./resolver.js";
 
 /** One reference, with what it means. */
 export interface MetReference {

@@ -7,32 +7,17 @@
 import { posix } from "node:path";
 import picomatch from "picomatch";
 import type { LookupRules, Reference } from "../languages/index.js";
-import { folderOf, inFolder, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, isBelow, joinPath, rootPath, toProjectPath, type ProjectPath } from "../paths.js";
 import type { TreeView } from "../tree/index.js";
 import { CompilerSettingsReader } from "./compiler-settings.js";
 import { LookupIndex } from "./lookup-index.js";
 import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
 import { PackageReader } from "./packages.js";
+import { resolveBase, resolvePlace, resolveScope } from "./place-lookup.js";
+import type { Ground, Resolution, Scheme } from "./resolution.js";
+import { SheetEntries } from "./sheet-entries.js";
+import { resolveAsset, resolveSheet } from "./sheet-lookup.js";
 import { globBase, isRelative, meansFolder, spellingsOf, splitSpecifier } from "./specifier.js";
-
-/** How a name was turned into a path: relative to its file, or through a mapping. */
-export type Scheme = "relative" | Mapping;
-
-/** What a reference means. */
-export type Resolution =
-  /** Files of the project. `folder` is set where the name is a folder's, answered by its index or manifest. */
-  | {
-      readonly state: "found";
-      readonly targets: readonly ProjectPath[];
-      readonly scheme: Scheme;
-      readonly folder?: ProjectPath;
-    }
-  /** A file that is there but not the project's (ignored, or outside the root); it never moves. */
-  | { readonly state: "beyond"; readonly at: string; readonly scheme: Scheme }
-  /** A package or a web address. */
-  | { readonly state: "external" }
-  /** It looks like the project's own, and nothing is there. */
-  | { readonly state: "unresolved" };
 
 type Found = Extract<Resolution, { state: "found" }>;
 
@@ -55,6 +40,10 @@ export class Resolver {
   readonly #mappings = new Map<string, readonly Mapping[]>();
   readonly #installed = new Map<string, boolean>();
   readonly #beyond = new Map<string, string | undefined>();
+  readonly #webRoots = new Map<ProjectPath, readonly Mapping[]>();
+  readonly #depends = new Map<string, boolean>();
+  readonly #ground: Ground;
+  readonly entriesOf: (sheet: ProjectPath) => readonly ProjectPath[];
 
   /**
    * `aliases` are those of `steady-shelf.yaml`, as mappings. A resolver of a planned tree is given the one of the present
@@ -65,17 +54,91 @@ export class Resolver {
     readonly rules: LookupRules,
     readonly aliases: readonly Mapping[],
     readonly present?: Resolver,
+    /** Says which sheets take a sheet in; asked only where a URL's meaning depends on it. */
+    entriesOf?: (sheet: ProjectPath) => readonly ProjectPath[],
   ) {
+    const entries = new SheetEntries(tree, (from, reference) => this.resolve(from, reference));
+    this.entriesOf = entriesOf ?? ((sheet) => entries.of(sheet));
     this.index = new LookupIndex(tree, rules);
     this.#packages = new PackageReader(tree);
     this.#settings = new CompilerSettingsReader(tree);
+    this.#ground = this.#makeGround();
+  }
+
+  #makeGround(): Ground {
+    return {
+      tree: this.tree,
+      plain: (path) => this.index.plain(path),
+      file: (path) => this.index.file(path),
+      loosely: (path) => this.#look(path, "relative", { loose: true })?.targets ?? [],
+      mappings: (from) => this.mappingsFor(from),
+      loadPaths: (from) => this.loadPathsFor(from),
+      webRoots: (from) => this.#webRootsOf(from),
+      packageFolder: (from) => this.#packageFolder(from),
+      dependsOnAny: (from, names) => this.#dependsOnAny(from, names),
+      isPackage: (from, name) => this.#isPackage(from, name),
+      beyond: (at, endings) => this.#lookBeyondWith(at, endings),
+      entriesOf: (sheet) => this.entriesOf(sheet),
+    };
+  }
+
+  /** The folder from which a file's package is built: that of its manifest. */
+  packageFolderOf(from: ProjectPath): ProjectPath {
+    return this.#packageFolder(from);
+  }
+
+  /** What a leading slash stands for in a file. */
+  webRootsFor(from: ProjectPath): readonly Mapping[] {
+    return this.#webRootsOf(from);
+  }
+
+  #packageFolder(from: ProjectPath): ProjectPath {
+    const manifest = this.#packages.nearestTo(folderOf(from));
+    return manifest === undefined ? rootPath : folderOf(manifest);
+  }
+
+  #dependsOnAny(from: ProjectPath, names: readonly string[]): boolean {
+    const key = `${this.#packageFolder(from)}|${names.length}`;
+    let depends = this.#depends.get(key);
+    if (depends === undefined) {
+      const manifests = [this.#packages.nearestTo(folderOf(from)), "package.json" as ProjectPath];
+      depends = manifests.some((manifest) => this.#packages.dependsOnAny(manifest, names));
+      this.#depends.set(key, depends);
+    }
+    return depends;
+  }
+
+  /** Folders in which the sheets of a file's package are looked for: those that settings name, then where tools are run. */
+  loadPathsFor(from: ProjectPath): readonly Mapping[] {
+    const folder = this.#packageFolder(from);
+    const target = posix.join(folder, "*");
+    const by = inFolder(folder, "package.json");
+    const isFor = ({ kind, under }: Mapping): boolean =>
+      kind === "load path" && (under === undefined || under === "" || isBelow(from, under));
+    const here: Mapping = { kind: "working folder", pattern: "*", targets: [target], exact: false, all: false, by };
+    return [...this.aliases.filter(isFor), here];
+  }
+
+  /** `/src/main.ts` as dev servers mean it: from the folder of the nearest manifest, or its `public` or `static` folder. */
+  #webRootsOf(from: ProjectPath): readonly Mapping[] {
+    const folder = this.#packageFolder(from);
+    let roots = this.#webRoots.get(folder);
+    if (!roots) {
+      const by = this.#packages.nearestTo(folderOf(from)) ?? folder;
+      roots = [folder, inFolder(folder, "public"), inFolder(folder, "static")].map((base): Mapping => {
+        const targets = [posix.join(base, "*")];
+        return { kind: "web root", pattern: "/*", targets, exact: false, all: false, by };
+      });
+      this.#webRoots.set(folder, roots);
+    }
+    return roots;
   }
 
   /** What a reference in the file `from` means. Throws `CONFIG_BROKEN` where a needed configuration is. */
   resolve(from: ProjectPath, question: Question): Resolution {
     const { specifier, lookup } = question;
     // A glob leaves its own file out, so its answer is for that file alone.
-    if (lookup === "glob") return this.#answer(from, question);
+    if (lookup === "glob" || lookup === "asset") return this.#answer(from, question);
     const scope = this.#scopeOf(from, specifier.startsWith("."));
     let answers = this.#answers.get(scope);
     if (!answers) this.#answers.set(scope, (answers = new Map<string, Resolution>()));
@@ -101,7 +164,9 @@ export class Resolver {
       const own = settings?.mappings ?? [];
       found = [
         ...own.filter((mapping) => !isBase(mapping)),
-        ...this.aliases.filter(({ under }) => under === undefined || isBelow(from, under)),
+        ...this.aliases.filter(
+          ({ kind, under }) => kind !== "load path" && (under === undefined || under === "" || isBelow(from, under)),
+        ),
         ...this.#packages.mappingsFor(folder),
         ...own.filter(isBase),
       ];
@@ -126,7 +191,23 @@ export class Resolver {
   #answer(from: ProjectPath, { specifier, lookup }: Question): Resolution {
     const { path } = splitSpecifier(specifier);
     if (/^[a-zA-Z][\w+.-]+:/.test(path) || path.startsWith("//")) return external;
-    if (lookup === "glob") return this.#glob(from, specifier);
+    switch (lookup) {
+      case "sass":
+      case "less":
+      case "css":
+        return resolveSheet(this.#ground, from, specifier, lookup);
+      case "asset":
+        return resolveAsset(this.#ground, from, specifier);
+      case "place":
+      case "beside":
+        return resolvePlace(this.#ground, from, specifier, lookup === "beside");
+      case "scope":
+        return resolveScope(this.#ground, from, specifier);
+      case "base":
+        return resolveBase(this.#ground, from, specifier);
+      case "glob":
+        return this.#glob(from, specifier);
+    }
     if (path.startsWith("/")) return this.#fromWebRoot(from, path);
     if (lookup === "module" && !isRelative(path)) return this.#throughMappings(from, path);
     return this.#relative(from, path, lookup === "module");
@@ -212,20 +293,9 @@ export class Resolver {
     return isInstalled;
   }
 
-  /** `/src/main.ts` as dev servers mean it: from the folder of the nearest manifest, or its `public` folder. */
   #fromWebRoot(from: ProjectPath, path: string): Resolution {
-    const manifest = this.#packages.nearestTo(folderOf(from));
-    const folder = manifest === undefined ? ("" as ProjectPath) : folderOf(manifest);
-    for (const base of [folder, inFolder(folder, "public")]) {
-      const target = joinPath(base, path.slice(1));
-      const mapping: Mapping = {
-        kind: "web root",
-        pattern: "/*",
-        targets: [posix.join(base, "*")],
-        exact: false,
-        all: false,
-        by: manifest ?? folder,
-      };
+    for (const mapping of this.#webRootsOf(from)) {
+      const target = toProjectPath(fillPattern(mapping.targets[0] ?? "", path.slice(1)));
       const found = target !== undefined && this.#look(target, mapping, { loose: true });
       if (found) return found;
     }
@@ -276,8 +346,19 @@ export class Resolver {
     const endings = loose
       ? ["", ...this.rules.extensions, ...this.rules.declarations, ...indexes, "/package.json"]
       : [""];
+    return this.#keepBeyond(at, at, endings);
+  }
+
+  /** The same for names whose endings are others than a script's. */
+  #lookBeyondWith(at: string, endings: readonly string[]): string | undefined {
+    const key = `${at}|${endings.join()}`;
+    if (this.present) return this.present.#beyond.get(key);
+    return this.#beyond.has(key) ? this.#beyond.get(key) : this.#keepBeyond(key, at, endings);
+  }
+
+  #keepBeyond(key: string, at: string, endings: readonly string[]): string | undefined {
     const found = endings.some((ending) => this.tree.existsBeyond(at + ending)) ? at : undefined;
-    this.#beyond.set(at, found);
+    this.#beyond.set(key, found);
     return found;
   }
 }

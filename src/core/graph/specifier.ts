@@ -45,3 +45,21 @@ export function globBase(pattern: string): { readonly folder: string; readonly r
   const folder = parts.slice(0, at).join("/");
   return { folder: folder === "" && pattern.startsWith("/") ? "/" : folder, rest: parts.slice(at).join("/") };
 }
+
+/** A name in a sheet or page: `~` asks webpack for a package or alias, `%PUBLIC_URL%` stands for the web's root. */
+export function splitSheetSpecifier(specifier: string): SpecifierParts {
+  const prefix = /^(?:~(?!\/)|%[A-Z_]+%(?=\/))/.exec(specifier)?.[0] ?? "";
+  const { path, suffix, prefix: loader } = splitSpecifier(specifier.slice(prefix.length));
+  return { prefix: prefix.startsWith("%") ? prefix : prefix + loader, path, suffix };
+}
+
+/** A place in settings: what excludes it, or names the root, stands before it: `!src/**`, `<rootDir>/src`, `${configDir}/src`. */
+export function splitPlace(specifier: string): SpecifierParts {
+  const not = specifier.startsWith("!") ? "!" : "";
+  const root =
+    /^(?:<rootDir>|\$\{configDir\}|\$\{workspaceRoot\}|\{projectRoot\}|\{workspaceRoot\})\//.exec(
+      specifier.slice(not.length),
+    )?.[0] ?? "";
+  const rest = specifier.slice(not.length + root.length);
+  return { prefix: not + root, path: rest, suffix: "" };
+}

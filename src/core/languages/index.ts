@@ -13,6 +13,7 @@ export {
   type LookupRules,
   type Reference,
   type ReferenceKind,
+  type Trade,
 } from "./language.js";
 export {
   exportsOf,
@@ -25,7 +26,20 @@ export {
   withoutScriptExtension,
   type CodeLanguage,
 } from "./javascript/index.js";
-export { extractFrom, languageFor, languages, readFrom, type FileReading } from "./registry.js";
+export {
+  codeLanguage,
+  extractFrom,
+  isCode,
+  isOfTrade,
+  languageFor,
+  languages,
+  moduleRules,
+  readFrom,
+  type FileReading,
+} from "./registry.js";
+export { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "./sheets/lookup-rules.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
+export { mayHoldToolSettings, toolSettingsIn, type ToolAlias } from "./settings/tool-settings.js";
+export { isPathList } from "./documents/index.js";
 export { assetNamesIn } from "./asset-names.js";
 export { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName } from "./not-read-yet.js";

@@ -21,13 +21,29 @@ export type ReferenceKind =
   | "doc import"
   | "module declaration"
   | "stylesheet import"
+  | "asset"
+  | "page link"
+  | "setting"
+  | "pattern"
+  | "document link"
   | "symbolic link";
 
 /**
- * How the name is looked up: as a module (relative, alias or package), as a URL or a path relative to the file
- * (bare names are relative too), or as a pattern that stands for all files that match it.
+ * How the name is looked up. Bare names are packages or aliases for `module`, and lie beside the file for all others.
  */
-export type Lookup = "module" | "url" | "path" | "glob";
+export type Lookup =
+  | "module" // a script, data or asset that a script imports: relative, alias or package
+  | "url" //    a file by its whole name, relative to this one
+  | "path"
+  | "glob" //   all files that match a pattern, as bundlers read it
+  | "sass" //   a sheet as Sass finds it: partials, indexes, load paths
+  | "less" //   a sheet as Less finds it
+  | "css" //    a sheet as CSS and its bundlers find it
+  | "asset" //  a picture, font or script that a sheet or page names: relative, alias, or from the web's root
+  | "place" //  a file or a folder in settings, from their folder or from where commands are run
+  | "beside" // the same from the file's own folder only
+  | "scope" //  the files that a pattern or folder in settings takes in
+  | "base"; //  the folder that an alias or export with a star stands for: `src/*`
 
 /** One place in a text that names another file. Offsets are those of the specifier alone, without its quotes. */
 export interface Reference {
@@ -39,6 +55,10 @@ export interface Reference {
   readonly specifier: string;
   /** The character that closes it: `"`, `'`, a backtick, or `""` where it stands bare. */
   readonly quote: string;
+  /** The language that it stands in, where that is not the file's own: a script in a page. */
+  readonly within?: string;
+  /** The name that the rest of the text calls it by, where that comes from the specifier: `@use "a/palette"` → `palette`. */
+  readonly namespace?: string;
 }
 
 /** A name that is put together at run time; its fixed head tells the folder at most. It is never respelled. */
@@ -110,8 +130,10 @@ export interface Outline {
 
 /** The rules by which a language's tools find a file for a name. Extensions start with a dot. */
 export interface LookupRules {
-  /** What a name may leave out, scripts first; the last one is that of data files, which only answer where no script does. */
+  /** What a name may leave out, scripts first. */
   readonly extensions: readonly string[];
+  /** Those of the extensions that only answer where no other does, one after the other. */
+  readonly lastResorts: readonly string[];
   /** Declarations that speak for a script beside them. */
   readonly declarations: readonly string[];
   /** An extension that may be written for another: `.js` for `.ts`. */
@@ -136,13 +158,19 @@ export interface CompanionRules {
   readonly after: readonly string[];
 }
 
+/** What the files of a language are for. Documents are for people: what they name is only a mention. */
+export type Trade = "code" | "sheet" | "page" | "settings" | "document";
+
 /** One language. */
 export interface Language {
   readonly name: string;
+  readonly trade: Trade;
   /** Extensions of files that this adapter reads, longest first where one ends in another. */
   readonly extensions: readonly string[];
-  readonly rules: LookupRules;
-  readonly companions: CompanionRules;
+  /** Of all files, those that this adapter reads by their name or place; without it, all with its extensions. */
+  readonly claims?: (path: string) => boolean;
+  readonly rules?: LookupRules;
+  readonly companions?: CompanionRules;
   /** Loads what `extract` needs. Called before the first file of this language is read. */
   prepare(): Promise<void>;
   /** Finds every reference. `name` is the file's name: its extension may decide how the text is read. Never throws. */
@@ -160,10 +188,15 @@ export interface Language {
   ): { readonly end: number; readonly specifier: string } | undefined;
   /** How a specifier is written at a reference's place, escapes included; `undefined` if it cannot be. */
   write(specifier: string, reference: Reference): string | undefined;
+  /** What has to follow the closing quote of a new specifier, so that the rest of the text means what it did: ` as palette`. */
+  behind?(specifier: string, reference: Reference): string;
 }
 
 /** The edit that respells one reference, or `undefined` if its place cannot hold the new name. */
 export function respellingEdit(language: Language, reference: Reference, specifier: string): TextEdit | undefined {
   const text = language.write(specifier, reference);
-  return text === undefined ? undefined : { start: reference.start, end: reference.end, text };
+  if (text === undefined) return undefined;
+  const { start, end, quote } = reference;
+  const behind = language.behind?.(specifier, reference) ?? "";
+  return behind === "" ? { start, end, text } : { start, end: end + quote.length, text: text + quote + behind };
 }

@@ -4,9 +4,9 @@ import { assetNamesIn } from "./asset-names.js";
 import { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName } from "./index.js";
 
 test.each([
-  ["Tree.vue", true, true, false],
-  ["tree.scss", true, true, false],
-  ["index.html", true, true, false],
+  ["Tree.vue", false, false, false],
+  ["tree.styl", true, true, false],
+  ["tree.dart", true, true, false],
   ["app.json", false, true, false],
   ["README.md", false, false, true],
   ["tree.ts", false, false, false],
@@ -18,15 +18,15 @@ test.each([
 describe("words", () => {
   test.each([
     ["Tree.vue", "<TreeCard/> import x from './tree-card'", "TreeCard import x from tree-card"],
-    ["tree.css", ".tree-card { color: green }", ""],
-    ["tree.css", ".a { background: url(../leaf.png) }", "url leaf png"],
-    ["tree.scss", "@use 'palette' as p;\n.tree-card {}", "use palette as p palette"],
-    ["tree.scss", "@import _base, sizes;", "import base sizes"],
+    ["tree.styl", ".tree-card { color: green }", ""],
+    ["tree.styl", ".a { background: url(../leaf.png) }", "url leaf png"],
+    ["tree.styl", "@use 'palette' as p;\n.tree-card {}", "use palette as p palette"],
+    ["tree.styl", "@import _base, sizes;", "import base sizes"],
   ])("that may name a file in %s: %j", (path, text, wanted) => {
     const found = new Set(wordsThatMayName(path, text));
     for (const word of wanted.split(" ").filter(Boolean)) expect([...found]).toContain(word);
     if (wanted === "") expect(found.size).toBe(0);
-    if (path.endsWith("ss")) expect(found.has("tree-card")).toBe(false);
+    if (path.endsWith("styl")) expect(found.has("tree-card")).toBe(false);
   });
 
   test.each([

@@ -2,10 +2,10 @@
  * Files that may reference others, in languages that have no adapter yet. What moves without a person looking at it must not
  * be named in one of them: nobody would respell it.
  */
-const sources = /\.(?:vue|svelte|astro|html?|css|scss|sass|less|styl|dart|swift|cs|xaml|kt|java|m|mm|h)$/i;
+const sources = /\.(?:styl|dart|swift|cs|xaml|kt|java|m|mm|h)$/i;
 
 /** Sheets name files in quotes and in `url()` only; the rest of their words are classes and values. */
-const sheets = /\.(?:css|scss|sass|less|styl)$/i;
+const sheets = /\.styl$/i;
 const quoted = /"[^"\n]*"|'[^'\n]*'|url\([^)\n]*\)|@(?:use|forward|import)\s[^;{\n]*/g;
 
 /** Documents may be out of date; nothing fails because of what they say. */

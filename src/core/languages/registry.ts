@@ -1,17 +1,58 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
-import type { Extraction, Language, Outline } from "./language.js";
+import type { Extraction, Language, LookupRules, Outline, Trade } from "./language.js";
 import { javascript } from "./javascript/index.js";
+import { markdown, pathLists } from "./documents/index.js";
+import { html, pageComponents, vue } from "./pages/index.js";
+import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
+import { sheets } from "./sheets/index.js";
 
-/** Every language, in the order in which extensions are matched. */
-export const languages: readonly Language[] = [javascript];
+/** Every language. Those that claim files by name or place are asked first, in this order. */
+export const languages: readonly Language[] = [
+  javascript,
+  sheets,
+  vue,
+  html,
+  pageComponents,
+  jsonSettings,
+  yamlSettings,
+  scriptSettings,
+  markdown,
+  pathLists,
+];
 
-const byExtension = new Map(
-  languages.flatMap((language) => language.extensions.map((extension) => [extension, language])),
-);
+/** How scripts name modules; other languages that import modules do it by the same rules. */
+export const moduleRules: LookupRules = javascript.rules;
+
+/** The language of scripts. */
+export const codeLanguage: Language = javascript;
+
+const byExtension = new Map<string, { readonly claiming: Language[]; readonly rest?: Language }>();
+for (const language of languages)
+  for (const extension of language.extensions) {
+    const there = byExtension.get(extension) ?? { claiming: [] };
+    if (language.claims) byExtension.set(extension, { ...there, claiming: [...there.claiming, language] });
+    else byExtension.set(extension, { ...there, rest: language });
+  }
 
 /** The language that reads a file of this name or path, or `undefined`. */
 export function languageFor(path: string): Language | undefined {
-  return byExtension.get(path.slice(path.lastIndexOf(".")));
+  const slash = path.lastIndexOf("/");
+  const dot = path.lastIndexOf(".");
+  // `.gitignore` and `CODEOWNERS` have no extension.
+  const found = byExtension.get(dot > slash + 1 ? path.slice(dot) : "");
+  if (!found) return undefined;
+  return found.claiming.find(({ claims }) => claims?.(path)) ?? found.rest;
+}
+
+/** Whether a file is of one of these trades. */
+export function isOfTrade(path: string, ...trades: readonly Trade[]): boolean {
+  const trade = languageFor(path)?.trade;
+  return trade !== undefined && trades.includes(trade);
+}
+
+/** Whether a file is a script or a single-file component, whatever it is for. */
+export function isCode(path: string): boolean {
+  return byExtension.get(path.slice(path.lastIndexOf(".")))?.rest?.trade === "code";
 }
 
 /** Everything that one text gives: what it names, and what it says of itself. */

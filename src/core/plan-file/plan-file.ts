@@ -18,7 +18,7 @@ import { stringify } from "yaml";
 import * as z from "zod/mini";
 import { roles, type Role } from "../arrangement/index.js";
 import { folderOf, toProjectPath, type ProjectPath } from "../paths.js";
-import { languageFor } from "../languages/index.js";
+import { isCode } from "../languages/index.js";
 import type { SourceTree } from "../tree/index.js";
 import { readYaml } from "../yaml/index.js";
 import { movesOfFolder, refuseSource, type Addition, type Move, type Through, type Wishes } from "../plan/index.js";
@@ -97,8 +97,7 @@ export function readPlanFile(tree: SourceTree, text: string, file: string): Plan
   });
   const additions = (data.adds ?? []).map(({ to, lines, means, reason }, index): Addition => {
     const path = pathAt(to, "adds", index, "to");
-    if (tree.has(path) && languageFor(path) === undefined)
-      refuse(`${to} is there already, and would be made.`, ["adds", index, "to"]);
+    if (tree.has(path) && !isCode(path)) refuse(`${to} is there already, and would be made.`, ["adds", index, "to"]);
     return {
       path,
       text: lines.map((line) => `${line}\n`).join(""),

@@ -7,7 +7,7 @@
  * every file is read.
  */
 import { nameThrough, type Mapping } from "../graph/index.js";
-import { languageFor, type LookupRules } from "../languages/index.js";
+import { isCode, isOfTrade, isPathList, isTakenIn, languageFor, type LookupRules } from "../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import { isBinary } from "./mentions.js";
@@ -85,8 +85,12 @@ function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: Lookup
 function searchStem(name: string, rules: LookupRules): string {
   const declared = name.indexOf(".d.");
   if (declared > 0) return name.slice(0, declared);
-  const extension = rules.extensions.find((each) => name.endsWith(each)) ?? "";
+  const isSheet = isOfTrade(name, "sheet");
+  const extension = isSheet
+    ? name.slice(name.lastIndexOf("."))
+    : (rules.extensions.find((each) => name.endsWith(each)) ?? "");
   let stem = extension === "" ? name : name.slice(0, -extension.length);
+  if (isSheet) stem = stem.replace(/^_/, "");
   for (const platform of rules.platforms)
     stem = stem.replace(`${platform}.`, ".").replace(new RegExp(`\\${platform}$`), "");
   const density = stem.search(/@\d/);
@@ -107,13 +111,19 @@ export async function findCandidates(
   found?: ReadonlySet<ProjectPath>,
 ): Promise<ProjectPath[]> {
   if (!search) return tree.paths.filter((path) => languageFor(path) !== undefined);
+  // A pattern takes in what it does not name, and the URLs of a sheet depend on where the sheets are that take it in.
+  const isSheetMoved = moves.some(({ from }) => isTakenIn(from));
+  const isAlways = (path: ProjectPath): boolean =>
+    isOfTrade(path, "settings") ||
+    isPathList(path) ||
+    (isSheetMoved && isTakenIn(path) && /url\(/.test(tree.text(path)?.text ?? ""));
   const hits = found ?? (await tree.store.search(search.words)) ?? searchByReading(tree, search.words);
   const moved = new Set(moves.map((move) => move.from));
   const byDots = tree.paths.filter(
     (path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path),
   );
   const wanted = new Set([...hits, ...moved, ...byDots]);
-  return tree.paths.filter((path) => wanted.has(path));
+  return tree.paths.filter((path) => wanted.has(path) || isAlways(path));
 }
 
 function isInside(path: ProjectPath, folder: ProjectPath): boolean {
@@ -122,10 +132,7 @@ function isInside(path: ProjectPath, folder: ProjectPath): boolean {
 
 /** `.`, `..`, `../..`, with or without a slash at the end, or an index by its name. */
 function namesByDots(tree: SourceTree, path: ProjectPath): boolean {
-  return (
-    languageFor(path) !== undefined &&
-    /['"`](?:\.{1,2}\/)*(?:\.{1,2}|index[\w.]*)?\/?['"`?]/.test(tree.text(path)?.text ?? "")
-  );
+  return isCode(path) && /['"`](?:\.{1,2}\/)*(?:\.{1,2}|index[\w.]*)?\/?['"`?]/.test(tree.text(path)?.text ?? "");
 }
 
 function searchByReading(tree: SourceTree, words: readonly string[]): Set<ProjectPath> {

@@ -10,6 +10,7 @@ export type {
   MadeFile,
   Mention,
   NewText,
+  PatternChange,
   Plan,
   PlannedEdit,
   Proof,

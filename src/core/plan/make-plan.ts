@@ -5,12 +5,21 @@
 import {
   readablePaths,
   readReferences,
+  readToolSettings,
   Resolver,
   type Mapping,
   type ReferenceGraph,
   type Resolution,
 } from "../graph/index.js";
-import { languageFor, languages, respellingEdit, type Extraction, type LookupRules } from "../languages/index.js";
+import {
+  isOfTrade,
+  languageFor,
+  languages,
+  respellingEdit,
+  type Extraction,
+  type LookupRules,
+  type Reference,
+} from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import { applyEdits, type TextEdit } from "../text/index.js";
@@ -23,7 +32,7 @@ import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
 import type { NewText, Plan, PlannedEdit, Proof, Unread } from "./plan.js";
 import { prove, type ReadFile } from "./prove.js";
-import { respell, type Passage } from "./respell.js";
+import { isInSettings, respell, type Passage } from "./respell.js";
 
 /**
  * What references should mean from now on, or through what they should be named, by file and by the offset at which they
@@ -51,6 +60,8 @@ export interface PlanInput {
   readonly wishes?: Wishes;
   /** Read every file instead of searching for those that matter: the search is held against this in tests. */
   readonly readAll?: boolean;
+  /** Respell what documents and lists name, too; else it is only mentioned. */
+  readonly mentions?: boolean;
   /** All references, where they were read already. Nothing is read again then. */
   readonly graph?: ReferenceGraph;
   /** Files that are made, and texts that gain lines at their end. */
@@ -71,18 +82,17 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const map = new MoveMap(tree, moves);
   const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
   const planned = new PlannedTree(tree, map.files, madeTexts(additions, tree, map));
-  const passage = { before, after: new Resolver(planned, rules, aliases, before), map };
-  const { files, candidates } = graph
-    ? respellGraph(graph, passage, input)
-    : await respellCandidates({ ...input, moves }, passage);
+  const read = graph ? await readOf(graph, input) : await readCandidates({ ...input, moves }, before);
+  const passage = await passageTo(planned, { input, read, before, map });
+  const { candidates } = read;
+  const files = respellAll(read, passage, input);
   // Where all readings were kept, no parser was needed so far.
   if (graph && !isMeasured) await Promise.all(languages.map((language) => language.prepare()));
   const proof = isMeasured ? proofOfMeasured(files) : prove({ tree, passage, files, progress });
   const added = proveAdditions(additions, planned, passage);
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
-  const mentionable = (): readonly ProjectPath[] =>
-    candidates ?? tree.paths.filter((path) => languageFor(path) === undefined && !tree.isLink(path));
+  const mentionable = (): readonly ProjectPath[] => candidates ?? tree.paths.filter((path) => !tree.isLink(path));
   return {
     moves,
     edits: files.flatMap((file) => file.edits),
@@ -96,52 +106,116 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       same: proof.same + added.same,
       different: [...proof.different, ...added.different],
     },
-    mentions: isMeasured ? [] : [...computedMentions(tree, references, map), ...textMentions(tree, mentionable(), map)],
+    mentions: isMeasured
+      ? []
+      : [...computedMentions(tree, references, map), ...textMentions({ tree, files: mentionable(), read: files, map })],
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,
   };
 }
 
-interface Respelled {
-  readonly files: readonly ReadFile[];
+/** What was read: of each file what it names, and what that means where it is known. */
+interface Read {
+  readonly files: readonly {
+    readonly path: ProjectPath;
+    readonly extraction: Extraction;
+    readonly known?: readonly Resolution[];
+  }[];
   /** The files that may name what moves; `undefined` where every file was looked at. */
   readonly candidates: readonly ProjectPath[] | undefined;
 }
 
-/** Searches for the files that matter, reads them, and respells them. */
-async function respellCandidates(input: PlanInput, passage: Passage): Promise<Respelled> {
+async function readOf(graph: ReferenceGraph, { tree, mentions = false }: PlanInput): Promise<Read> {
+  const documents: Read["files"][number][] = [];
+  const paths = mentions ? tree.paths.filter((path) => isOfTrade(path, "document") && !tree.isLink(path)) : [];
+  await readReferences(tree, paths, (index, extraction) => {
+    documents[index] = { path: paths[index] as ProjectPath, extraction };
+  });
+  const files = [...graph.files.values()].map(({ path, reading, references }) => {
+    return { path, extraction: reading, known: references.map(({ resolution }) => resolution) };
+  });
+  return { files: [...files, ...documents], candidates: undefined };
+}
+
+/** Searches for the files that matter, and reads them. */
+async function readCandidates(input: PlanInput, before: Resolver): Promise<Read> {
   const { tree, moves, rules, wishes = new Map() as Wishes, progress = quiet } = input;
-  const search = input.readAll ? undefined : planSearch(moves, passage.before.allMappings(), rules);
+  const search = input.readAll ? undefined : planSearch(moves, before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
   const named = new Set(candidates);
   const readable = readablePaths(
     tree,
     wishes.size === 0 ? candidates : tree.paths.filter((path) => named.has(path) || wishes.has(path)),
+    { documents: input.mentions },
   );
-  const files = new Array<ReadFile>(readable.length);
+  const files = new Array<Read["files"][number]>(readable.length);
   let done = 0;
   await readReferences(tree, readable, (index, extraction) => {
-    const path = readable[index] as ProjectPath;
-    files[index] = respellFile({ tree, passage, path, extraction, wishes: wishes.get(path) });
+    files[index] = { path: readable[index] as ProjectPath, extraction };
     if ((done += 1) % 128 === 0) progress("Reading references", done, readable.length);
   });
   return { files, candidates: search === undefined ? undefined : candidates };
 }
 
-/** Respells what was read already. */
-function respellGraph(
-  graph: ReferenceGraph,
-  passage: Passage,
-  { tree, wishes, isMeasured = false, progress = quiet }: PlanInput,
-): Respelled {
-  let done = 0;
-  const files = [...graph.files.values()].map(({ path, reading, references }) => {
-    const known = references.map(({ resolution }) => resolution);
-    if ((done += 1) % 512 === 0) progress("Respelling references", done, graph.files.size);
-    return respellFile({ tree, passage, path, extraction: reading, wishes: wishes?.get(path), known, isMeasured });
+interface PassageInput {
+  readonly input: PlanInput;
+  readonly read: Read;
+  readonly before: Resolver;
+  readonly map: MoveMap;
+}
+
+/**
+ * The two trees between which references are compared. Settings come first: what they will say decides what the names in
+ * all other files will mean.
+ */
+async function passageTo(planned: PlannedTree, { input, read, before, map }: PassageInput): Promise<Passage> {
+  const { tree, aliases, rules } = input;
+  const entriesOf = (path: ProjectPath): ProjectPath[] => {
+    const origin = planned.originOf(path);
+    return origin === undefined ? [] : before.entriesOf(origin).map((entry) => map.file(entry));
+  };
+  const unchanged = { before, after: new Resolver(planned, rules, aliases, before, entriesOf), map };
+  let isChanged = false;
+  for (const { path, extraction, known } of read.files) {
+    if (!isOfTrade(path, "settings")) continue;
+    const references = extraction.references.map((reference, index) => ({ reference, known: known?.[index] }));
+    const isWanted = ({ lookup }: Reference): boolean => !input.isMeasured || lookup !== "scope";
+    const places = references.filter(({ reference }) => isInSettings(reference) && isWanted(reference));
+    if (places.length === 0) continue;
+    const { text } = respellFile({
+      tree,
+      passage: unchanged,
+      path,
+      extraction: { ...extraction, references: places.map(({ reference }) => reference) },
+      wishes: undefined,
+      ...(known && { known: places.map((each) => each.known ?? { state: "external" }) }),
+    });
+    if (!text) continue;
+    planned.respell(map.file(path), text.after);
+    isChanged = true;
+  }
+  const isMoved = aliases.some(({ by, source }) => source === "settings" && map.files.has(by));
+  if (!isChanged && !isMoved) return unchanged;
+  const now = [...aliases.filter(({ source }) => source !== "settings"), ...(await readToolSettings(planned))];
+  return { before, after: new Resolver(planned, rules, now, before, entriesOf), map };
+}
+
+/** Respells what was read. */
+function respellAll({ files }: Read, passage: Passage, input: PlanInput): ReadFile[] {
+  const { tree, wishes, isMeasured = false, progress = quiet } = input;
+  return files.map(({ path, extraction, known }, index) => {
+    if (index % 512 === 511) progress("Respelling references", index, files.length);
+    return respellFile({
+      tree,
+      passage,
+      path,
+      extraction,
+      wishes: wishes?.get(path),
+      ...(known && { known }),
+      isMeasured,
+    });
   });
-  return { files, candidates: undefined };
 }
 
 interface FileToRespell {
@@ -168,8 +242,9 @@ function respellFile({ tree, passage, path, extraction, wishes, known, isMeasure
   for (const [index, reference] of extraction.references.entries()) {
     const wished = wishes?.get(reference.start);
     // A package stays a package, as far as numbers go.
-    if (isMeasured && !wished && known?.[index]?.state === "external") {
-      meanings.push(known[index]);
+    const kept = isMeasured && !wished ? known?.[index] : undefined;
+    if (kept?.state === "external" || kept?.state === "scope") {
+      meanings.push(kept);
       continue;
     }
     const now = known?.[index] ?? (wished === undefined ? undefined : passage.before.resolve(path, reference));
@@ -205,7 +280,7 @@ function proofOfMeasured(files: readonly ReadFile[]): Proof {
     (sum, { meanings }) => sum + meanings.filter(({ state }) => state === "found" || state === "beyond").length,
     0,
   );
-  return { references, same: references - different.length, different, unresolved: [] };
+  return { references, same: references - different.length, different, unresolved: [], patterns: [] };
 }
 
 function ledThrough({ through, folder }: Through, now: Resolution | undefined): Resolution {

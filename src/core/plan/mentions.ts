@@ -1,10 +1,11 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
-import { languageFor, type Extraction } from "../languages/index.js";
+import { isOfTrade, languageFor, type Extraction } from "../languages/index.js";
 import { folderOf, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
+import type { ReadFile } from "./prove.js";
 
 /** Names that are computed at run time from a folder in which something moves, or by a file that moves. */
 export function computedMentions(
@@ -56,17 +57,31 @@ export function isBinary(path: ProjectPath): boolean {
   return binary.test(path);
 }
 
-/** Mentions in files that no language reads: documents, manifests, style sheets, pages, CI files. */
-export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[], map: MoveMap): Mention[] {
+/** Where mentions are looked for. */
+export interface MentionInput {
+  readonly tree: SourceTree;
+  readonly files: readonly ProjectPath[];
+  /** What was read: what is a reference there is no mention. */
+  readonly read: readonly ReadFile[];
+  readonly map: MoveMap;
+}
+
+/** Mentions in files that no language reads, and between the references of settings and documents. */
+export function textMentions({ tree, files, read, map }: MentionInput): Mention[] {
+  const known = new Map(read.map((file) => [file.path, file]));
   const folders = new Set(
     [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
   );
-  return candidates.flatMap((file) => {
-    if (languageFor(file) !== undefined || isBinary(file)) return [];
+  return files.flatMap((file) => {
+    if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
+    // Scripts of settings have comments for people, as all scripts.
+    if (/\.[cm]?[jt]s$/.test(file)) return [];
+    const covered = coveredBy(known.get(file));
     const source = tree.text(file);
     // Only what has a slash or a dot can be a path.
     if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
+      if (covered.some(({ start, end }) => match.index < end && start < match.index + match[0].length)) return [];
       for (const { text, offset } of readingsOf(match[0])) {
         const names = namedBy(tree, file, text, map, folders);
         if (names !== undefined) return [{ file, at: source.positionAt(match.index + offset), text, names }];
@@ -74,6 +89,11 @@ export function textMentions(tree: SourceTree, candidates: readonly ProjectPath[
       return [];
     });
   });
+}
+
+/** The places of a file's references that mean something, and so are no mentions. */
+function coveredBy(file: ReadFile | undefined): readonly { readonly start: number; readonly end: number }[] {
+  return file?.extraction.references.filter((_, index) => file.meanings[index]?.state !== "external") ?? [];
 }
 
 /** A folder that only lost a file is still what a text says of it. */

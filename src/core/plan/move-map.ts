@@ -1,11 +1,12 @@
 /** Where every file and folder goes, as one question. */
-import { foldersAbove, inFolder, type ProjectPath } from "../paths.js";
+import { foldersAbove, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Move } from "./move.js";
 
 /** Maps present paths to planned ones. */
 export class MoveMap {
   readonly files: ReadonlyMap<ProjectPath, ProjectPath>;
+  readonly #inFolder = new Set<ProjectPath>();
   readonly #touched = new Set<ProjectPath>();
   readonly #folders = new Map<ProjectPath, ProjectPath | undefined>();
 
@@ -14,6 +15,7 @@ export class MoveMap {
     moves: readonly Move[],
   ) {
     this.files = new Map(moves.map((move) => [move.from, move.to]));
+    for (const { from, why } of moves) if (why === "in folder") this.#inFolder.add(from);
     for (const move of moves) for (const folder of foldersAbove(move.from)) this.#touched.add(folder);
   }
 
@@ -27,6 +29,16 @@ export class MoveMap {
     if (!this.#touched.has(path)) return path;
     if (!this.#folders.has(path)) this.#folders.set(path, this.#commonFolder(path, this.tree.filesBelow(path)));
     return this.#folders.get(path);
+  }
+
+  /** Where a folder goes by its name: one of a single file that is moved by itself has not moved, it has ended. */
+  follows(path: ProjectPath): ProjectPath | undefined {
+    const to = this.folder(path);
+    if (to === undefined || to === path) return to;
+    const [file, other] = this.tree.filesBelow(path);
+    const isMeant =
+      other !== undefined || file === undefined || this.#inFolder.has(file) || nameOf(to) === nameOf(path);
+    return isMeant ? to : undefined;
   }
 
   #commonFolder(folder: ProjectPath, files: readonly ProjectPath[]): ProjectPath | undefined {

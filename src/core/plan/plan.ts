@@ -40,6 +40,19 @@ export interface Proof {
   readonly same: number;
   readonly different: readonly Difference[];
   readonly unresolved: readonly Unresolved[];
+  /** Patterns of settings that would take in other files: to be looked at, but nothing that was named is lost. */
+  readonly patterns: readonly PatternChange[];
+}
+
+/** A pattern in settings that would take in other files than now; no one spelling keeps them all. */
+export interface PatternChange {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly pattern: string;
+  /** Files that it takes in now and would not any more, at their present paths. */
+  readonly out: readonly ProjectPath[];
+  /** Files that it would take in, at their planned paths. */
+  readonly into: readonly ProjectPath[];
 }
 
 /** Text that names a moved path and is not a reference that can be proved. */

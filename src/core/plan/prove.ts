@@ -12,8 +12,8 @@ import type { ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import type { TextEdit } from "../text/index.js";
 import type { SourceTree } from "../tree/index.js";
-import type { Difference, NewText, PlannedEdit, Proof, Unresolved } from "./plan.js";
-import { landsOn, wantedOf, type Passage } from "./respell.js";
+import type { Difference, NewText, PatternChange, PlannedEdit, Proof, Unresolved } from "./plan.js";
+import { isInSettings, isScattered, landsOn, scopeChange, wantedOf, type Passage } from "./respell.js";
 
 /** One file that was read: what it names, what that means now, and what would change. */
 export interface ReadFile {
@@ -43,7 +43,13 @@ export interface ProofInput {
 /** Proves a plan, or says exactly which references it would change. */
 export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
   const parseAgain = files.filter((file) => file.text).length <= mostParsed;
-  const result = { references: 0, same: 0, different: [] as Difference[], unresolved: [] as Unresolved[] };
+  const result = {
+    references: 0,
+    same: 0,
+    different: [] as Difference[],
+    unresolved: [] as Unresolved[],
+    patterns: [] as PatternChange[],
+  };
   for (const [index, file] of files.entries()) {
     proveFile({ tree, passage, file, now: referencesAgain(file, passage, parseAgain), result });
     if (index % 256 === 0) progress("Proving references", index, files.length);
@@ -54,7 +60,9 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
 /** The references of the new text, found again from the text alone. */
 function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean): readonly Reference[] {
   if (!file.text) return file.extraction.references;
-  return parseAgain
+  // Where a namespace is written behind a name, more than the name differs.
+  const isNamed = file.extraction.references.some(({ namespace }) => namespace !== undefined);
+  return parseAgain || isNamed
     ? extractFrom(file.text.after, passage.map.file(file.path)).references
     : readInPlace(file, file.text);
 }
@@ -85,6 +93,7 @@ interface FileProof {
     same: number;
     readonly different: Difference[];
     readonly unresolved: Unresolved[];
+    readonly patterns: PatternChange[];
   };
 }
 
@@ -99,7 +108,11 @@ function proveFile(proof: FileProof): void {
         result.unresolved.push({ file: file.path, at: at(reference), specifier: reference.specifier });
       return;
     }
+    if (was.state === "external" && isInSettings(reference)) return;
     const other = compare(proof, { reference, again: now[index], was });
+    const change = other === undefined ? patternChange(proof, { reference, again: now[index], was }) : undefined;
+    if (change) result.patterns.push({ file: file.path, at: at(reference), pattern: reference.specifier, ...change });
+    if (change) return;
     if (was.state !== "external" || other !== undefined) result.references += 1;
     if (other !== undefined)
       result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });
@@ -117,14 +130,36 @@ function compare(
   { passage, file, now }: FileProof,
   { reference, again, was }: Comparison,
 ): Pick<Difference, "before" | "after" | "reason"> | undefined {
-  const targets =
-    was.state === "found" ? was.targets : was.state === "beyond" ? [was.at] : [`the package ${reference.specifier}`];
-  if (now.length !== file.extraction.references.length || again?.kind !== reference.kind)
+  const targets = shown(was) ?? [`the package ${reference.specifier}`];
+  const isRead = now.length === file.extraction.references.length && again?.kind === reference.kind;
+  if (!isRead || (again.namespace ?? reference.namespace) !== reference.namespace)
     return { before: targets, after: [], reason: "the new text would be read differently" };
+  if (was.state === "scope" || isScattered(passage, was)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);
   if (landsOn(after, wantedOf(passage.map, was))) return undefined;
-  const found = after.state === "found" ? after.targets : after.state === "beyond" ? [after.at] : [];
+  const found = shown(after) ?? [];
   return { before: targets, after: found, reason: reasonFor(reference, found.length) };
+}
+
+/** A resolution as paths; `undefined` for one that names none. */
+function shown(resolution: Resolution): readonly string[] | undefined {
+  if (resolution.state === "found") return resolution.targets;
+  if (resolution.state === "folder") return [`${resolution.at}/`];
+  return resolution.state === "beyond" ? [resolution.at] : undefined;
+}
+
+/** What a pattern of settings would take in otherwise, or a folder that it names would lose altogether. */
+function patternChange(
+  { passage, file }: FileProof,
+  { again, was }: Comparison,
+): Pick<PatternChange, "out" | "into"> | undefined {
+  if (was.state === "folder") {
+    if (!isScattered(passage, was)) return undefined;
+    return { out: passage.map.tree.filesBelow(was.at), into: [] };
+  }
+  if (was.state !== "scope" || !again) return undefined;
+  const change = scopeChange(passage, was, passage.after.resolve(passage.map.file(file.path), again));
+  return change.out.length + change.into.length === 0 ? undefined : change;
 }
 
 function reasonFor(reference: Reference, found: number): string {

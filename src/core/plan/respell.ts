@@ -7,6 +7,8 @@ import { globBase, isRelative, nameThrough, splitSpecifier, type Resolution, typ
 import type { Reference } from "../languages/index.js";
 import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../paths.js";
 import { commonFolder, type MoveMap } from "./move-map.js";
+import { placeSpellings, scopeSpellings } from "./place-spelling.js";
+import { sheetSpellings } from "./sheet-spelling.js";
 import { spellings } from "./spelling.js";
 
 /** The two trees between which references are compared. */
@@ -42,10 +44,13 @@ export function respell(
   const { before, after, map } = passage;
   const was = wish ?? known ?? before.resolve(from, reference);
   const newFrom = map.file(from);
+  if (isInSettings(reference) && was.state === "external") return { state: "keep", was };
+  if (was.state === "scope") return respellScope(passage, from, reference, was);
+  if (isScattered(passage, was)) return { state: "keep", was };
   const wanted = wantedOf(map, was);
   const means = (specifier: string): boolean =>
     landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
-  const mayKeep = !wish && mayStillMean(passage, reference.specifier, was, newFrom);
+  const mayKeep = !wish && mayStillMean(passage, reference, was, newFrom);
   if (was.state === "unresolved" || (mayKeep && means(reference.specifier))) return { state: "keep", was };
   const usual = usualSpelling(passage, reference, was, newFrom);
   if (usual !== undefined && means(usual)) return { state: "respell", was, specifier: usual };
@@ -58,9 +63,16 @@ export function respell(
  * Whether a relative name can lead to its file from the new place at all: the file must begin with it, but for an extension.
  * Most names of a large move cannot, and looking for what is not there takes longest.
  */
-function mayStillMean({ after, map }: Passage, specifier: string, was: Resolution, newFrom: ProjectPath): boolean {
+function mayStillMean(
+  { after, map }: Passage,
+  { specifier, lookup }: Reference,
+  was: Resolution,
+  newFrom: ProjectPath,
+): boolean {
   if (was.state !== "found" || was.scheme !== "relative" || was.folder !== undefined || after.tree.ignoresCase)
     return true;
+  // Sheets leave an underscore out.
+  if (lookup !== "module") return true;
   const [target, other] = was.targets;
   const { path } = splitSpecifier(specifier);
   if (target === undefined || other !== undefined || path.includes("%") || !isRelative(path)) return true;
@@ -103,31 +115,103 @@ function usualSpelling(
   return `${prefix}${relative.startsWith("../") ? "" : "./"}${relative}${suffix}`;
 }
 
+/** Whether a folder that settings name is left by all of its files, each to another place. */
+export function isScattered({ after, map }: Passage, was: Resolution): boolean {
+  return was.state === "folder" && map.follows(was.at) === undefined && !after.tree.hasFolder(was.at);
+}
+
 /** What a reference has to mean on the planned tree, as one comparable text. */
 export function wantedOf(map: MoveMap, was: Resolution): string {
   if (was.state === "found") return keyOf(was.targets.map((path) => map.file(path)));
+  if (was.state === "folder") return `folder ${map.follows(was.at) ?? was.at}`;
   return was.state === "beyond" ? `beyond ${was.at}` : was.state;
 }
 
 /** Whether a resolution is what was wanted. */
 export function landsOn(resolution: Resolution, wanted: string): boolean {
   if (resolution.state === "found") return keyOf(resolution.targets) === wanted;
+  if (resolution.state === "folder") return `folder ${resolution.at}` === wanted;
   return (resolution.state === "beyond" ? `beyond ${resolution.at}` : resolution.state) === wanted;
+}
+
+/** In settings any word may stand; one that names nothing today is none of ours, whatever it would name tomorrow. */
+export function isInSettings({ lookup }: Pick<Reference, "lookup">): boolean {
+  return lookup === "place" || lookup === "beside" || lookup === "scope" || lookup === "base";
+}
+
+/** The files that a pattern takes in today and not tomorrow, at their present paths, and the other way round, at their new ones. */
+export function scopeChange(
+  { map }: Passage,
+  was: Extract<Resolution, { state: "scope" }>,
+  then: Resolution,
+): { readonly out: ProjectPath[]; readonly into: ProjectPath[] } {
+  const takesIn = then.state === "scope" ? then.takesIn : (): boolean => false;
+  // What does not move is taken in as before, if the pattern is read from the same folder by the same letters.
+  const isSame = then.state === "scope" && then.folder === was.folder;
+  const paths = isSame ? [...map.files.keys()] : map.tree.paths;
+  const out = paths.filter((path) => was.takesIn(path) && !takesIn(map.file(path)));
+  const into = paths.filter((path) => !was.takesIn(path) && takesIn(map.file(path))).map((path) => map.file(path));
+  return { out, into };
+}
+
+/** A pattern is respelled where one spelling takes in exactly the same files; else it stays, and the plan says what changes. */
+function respellScope(
+  passage: Passage,
+  from: ProjectPath,
+  reference: Reference,
+  was: Extract<Resolution, { state: "scope" }>,
+): Respelling {
+  const { after, map } = passage;
+  const newFrom = map.file(from);
+  const keepsAll = (specifier: string): boolean => {
+    const { out, into } = scopeChange(passage, was, after.resolve(newFrom, { specifier, lookup: "scope" }));
+    return out.length === 0 && into.length === 0;
+  };
+  if (keepsAll(reference.specifier)) return { state: "keep", was };
+  const files = map.tree.paths.filter(was.takesIn);
+  const folders = [
+    map.folder(was.folder),
+    commonFolder(was.folder, files, (path) => map.file(path)),
+    was.folder,
+    map.tree.has(was.folder) ? map.file(was.folder) : undefined,
+  ].filter((folder) => folder !== undefined);
+  const ground = { from: newFrom, packageFolder: after.packageFolderOf(newFrom) };
+  for (const specifier of scopeSpellings(reference, was, [...new Set(folders)], ground))
+    if (keepsAll(specifier)) return { state: "respell", was, specifier };
+  return { state: "keep", was };
 }
 
 function keyOf(targets: readonly ProjectPath[]): string {
   return targets.length === 1 ? (targets[0] ?? "") : [...targets].sort().join("\n");
 }
 
-function candidates(
+function placeCandidates(
   { after, map }: Passage,
   reference: Reference,
   was: Resolution,
   newFrom: ProjectPath,
-): Iterable<string> {
+): string[] {
+  if (was.state !== "found" && was.state !== "folder") return [];
+  const target = was.state === "found" ? was.targets[0] && map.file(was.targets[0]) : (map.follows(was.at) ?? was.at);
+  const ground = { from: newFrom, packageFolder: after.packageFolderOf(newFrom) };
+  return target === undefined ? [] : placeSpellings(reference, was.scheme, target, ground);
+}
+
+function candidates(passage: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): Iterable<string> {
+  const { after, map } = passage;
   if (was.state === "beyond") return beyondCandidates(reference, was.at, newFrom);
+  if (isInSettings(reference)) return placeCandidates(passage, reference, was, newFrom);
   if (was.state !== "found") return [];
   if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);
+  if (isOfSheets(reference))
+    return sheetSpellings({
+      reference,
+      was,
+      targets: was.targets.map((path) => map.file(path)),
+      from: newFrom,
+      mappings: [...after.loadPathsFor(newFrom), ...after.webRootsFor(newFrom), ...after.mappingsFor(newFrom)],
+      goes: (path) => map.file(path),
+    });
   const folder = was.folder === undefined ? undefined : folderAfter(map, was.folder, was.targets);
   const task = {
     reference,
@@ -140,6 +224,11 @@ function candidates(
     rules: after.rules,
   };
   return spellings(task);
+}
+
+/** Whether a name is looked up as sheets and pages do it. */
+function isOfSheets({ lookup }: Reference): boolean {
+  return lookup === "sass" || lookup === "less" || lookup === "css" || lookup === "asset";
 }
 
 /** A folder answered by its manifest goes where the manifest goes; one answered by its index, where the index goes. */

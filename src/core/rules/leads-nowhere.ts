@@ -1,5 +1,5 @@
 import { fileInOtherCase } from "./other-case.js";
-import type { Reference } from "../languages/index.js";
+import { isOfTrade, type Reference } from "../languages/index.js";
 import { folderOf, joinPath, nameOf, type ProjectPath } from "../paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 
@@ -11,7 +11,9 @@ export const leadsNowhere: Rule = {
   right: 'import { TreeCard } from "./TreeCard";',
   *find(context) {
     const { entries, graph } = context;
-    for (const { path } of entries)
+    for (const { path } of entries) {
+      // Pages name what a build will make.
+      if (isOfTrade(path, "page")) continue;
       for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
         if (
           resolution.state === "unresolved" &&
@@ -26,12 +28,13 @@ export const leadsNowhere: Rule = {
             says: `${reference.specifier} leads to no file`,
             advice: "Correct the name, or put back the file that it means.",
           };
+    }
   },
 };
 
 /** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */
 function meansFolder({ tree }: RuleContext, from: ProjectPath, { specifier, lookup }: Reference): boolean {
-  if (lookup !== "module" && !nameOf(specifier).includes(".")) return true;
+  if ((lookup === "url" || lookup === "path") && !nameOf(specifier).includes(".")) return true;
   const folder = lookup === "module" ? undefined : joinPath(folderOf(from), specifier);
   return folder !== undefined && tree.hasFolder(folder.replace(/\/$/, "") as ProjectPath);
 }

@@ -80,14 +80,25 @@ describe("repairs", () => {
   });
 
   test.each([
-    ["a single-file component", "src/views/HomeView.vue", "import { f } from '../components/page-header'"],
-    ["a style sheet", "src/theme/all.css", "a { background: url(../components/page-header.svg) }"],
-    ["a manifest", "app.json", '{ "header": "src/components/page-header.tsx" }'],
+    ["a file that no language reads", "legacy/Home.java", 'String header = "page-header";'],
+    ["a sheet in a language that is not read", "src/theme/all.styl", "a\n  background url(../components/page-header.svg)"],
+    ["a workflow", ".github/workflows/ci.yml", "run: test src/components/page-header.tsx"],
   ])("what %s names stays, because nobody would respell it there", async (_, path, text) => {
     const files = { "src/components/page-header.tsx": drawn("PageHeader"), [path]: text };
     const { plan, left } = await repaired(appOf(files));
     expect(plan.moves).toEqual([]);
     expect(left.map(({ rule }) => rule)).toContain("file-name");
+  });
+
+  test.each([
+    ["a single-file component", "src/views/HomeView.vue", "<script>import a from '../components/page-header'</script>"],
+    ["a manifest", "app.json", '{ "header": "src/components/page-header.tsx" }'],
+    ["a page", "index.html", '<script type="module" src="/src/components/page-header.tsx"></script>'],
+  ])("what %s names is respelled there", async (_, path, text) => {
+    const store = appOf({ "src/components/page-header.tsx": drawn("PageHeader"), [path]: text });
+    const { plan } = await repaired(store);
+    expect(plan.moves.map(({ to }) => to)).toEqual(["src/components/PageHeader.tsx"]);
+    expect(plan.edits.map(({ file, after }) => [file, after.includes("PageHeader")])).toEqual([[path, true]]);
   });
 
   test.each([

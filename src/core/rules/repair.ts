@@ -47,7 +47,9 @@ export async function planRepairs(
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const plan = await planMoves(project, list, { ...options, wishes });
     const mentions = plan.mentions.filter(({ file }) => !isDocument(file)).flatMap(({ file, names }) => [file, names]);
-    const spoiled = new Set([...plan.proof.different.flatMap(({ file, before }) => [file, ...before]), ...mentions]);
+    const fallen = plan.proof.patterns.flatMap(({ out }) => out);
+    const different = plan.proof.different.flatMap(({ file, before }) => [file, ...before]);
+    const spoiled = new Set([...different, ...fallen, ...mentions]);
     const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
     const rest = taken.filter((finding) => !fails(finding));
     if (rest.length === taken.length)

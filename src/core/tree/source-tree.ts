@@ -122,14 +122,15 @@ export class SourceTree implements TreeView {
 }
 
 /**
- * The tree as it would be: files at their new paths, and files that are made. Texts that move are those of now: no
- * configuration is respelled yet.
+ * The tree as it would be: files at their new paths, and files that are made. Texts are those of now, but for those of
+ * settings, which decide what names mean: the plan hands in what they will say.
  */
 export class PlannedTree implements TreeView {
   readonly paths: readonly ProjectPath[];
   readonly ignoresCase: boolean;
   readonly #origins = new Map<ProjectPath, ProjectPath>();
   readonly #folders: ReadonlySet<ProjectPath>;
+  readonly #respelled = new Map<ProjectPath, SourceText>();
 
   /** `moved` maps old paths to new ones, `made` new paths to their texts. */
   constructor(
@@ -152,8 +153,20 @@ export class PlannedTree implements TreeView {
   }
 
   text(path: ProjectPath): SourceText | undefined {
+    const respelled = this.#respelled.get(path);
+    if (respelled) return respelled;
     const origin = this.#origins.get(path);
     return origin === undefined ? this.made.get(path) : this.before.text(origin);
+  }
+
+  /** Takes the text that a file, by its new path, will have. */
+  respell(path: ProjectPath, text: string): void {
+    this.#respelled.set(path, SourceText.ofNew(text));
+  }
+
+  /** Where a file of this tree is now; `undefined` for one that is made. */
+  originOf(path: ProjectPath): ProjectPath | undefined {
+    return this.#origins.get(path);
   }
 
   /** A path that the plan itself frees or fills is no longer what the disk says. */

@@ -87,6 +87,16 @@ function collectFromRecord(record: Oxc.EcmaScriptModule, into: SiteCollector): v
     into.add(forms.dynamicImport, moduleRequest.start, moduleRequest.end);
 }
 
+/** The tree of a script that has no syntax error, by the fast parser. */
+export function parseProgram(text: string, name: string): TreeNode | undefined {
+  if (!oxc) throw new Error("parseProgram() was called before prepare()");
+  const options = optionsFor(name);
+  const { program, errors } = oxc.parseSync(name, text, options);
+  if (errors.length === 0) return program as unknown as TreeNode;
+  const script = oxc.parseSync(name, text, { ...options, sourceType: "commonjs" });
+  return script.errors.length === 0 ? (script.program as unknown as TreeNode) : undefined;
+}
+
 interface Hermes {
   parse(
     text: string,

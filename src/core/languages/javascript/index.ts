@@ -1,10 +1,13 @@
 /** JavaScript and TypeScript, with JSX and Flow. */
-import type { Language, Reference } from "../language.js";
+import type { CompanionRules, Language, LookupRules, Reference } from "../language.js";
 import { extract, prepare } from "./extract.js";
 import { outline } from "./outline.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
 export * from "./source-language.js";
+export { parseProgram } from "./extract.js";
+export { readLiteral, writeLiteral } from "./literals.js";
+export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./walk-estree.js";
 
 /** Comments know no escapes: a name that would need one cannot be written there. */
 function write(specifier: string, reference: Reference): string | undefined {
@@ -19,12 +22,13 @@ function readAt(text: string, start: number): { end: number; specifier: string }
   return literal && { end: literal.end, specifier: literal.value };
 }
 
-export const javascript: Language = {
+export const javascript: Language & { readonly rules: LookupRules; readonly companions: CompanionRules } = {
   name: "javascript",
+  trade: "code",
   extensions: [".d.ts", ".d.mts", ".d.cts", ".tsx", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".ts", ".js"],
   rules: {
-    // Data comes last: it is only meant where no script is.
-    extensions: [".ts", ".tsx", ".js", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".json"],
+    extensions: [".ts", ".tsx", ".js", ".jsx", ".mts", ".cts", ".mjs", ".cjs", ".vue", ".json"],
+    lastResorts: [".vue", ".json"],
     declarations: [".d.ts", ".d.mts", ".d.cts"],
     writtenFor: {
       ".js": [".ts", ".tsx", ".d.ts"],

@@ -6,6 +6,7 @@
  */
 import { assetNamesIn } from "../asset-names.js";
 import type { ActionName, ExportedName, ExportKind, Outline, Sign } from "../language.js";
+import { countLines } from "../text-lines.js";
 
 /** Says what a script exports and what it does. `name` is the file's name. */
 export function outline(text: string, name: string): Outline {
@@ -17,7 +18,7 @@ export function outline(text: string, name: string): Outline {
     signs: signsOf(text, draws),
     actions: actionsOf(text),
     assets: assetNamesIn(text),
-    lines: linesOf(text),
+    lines: countLines(text),
   };
 }
 
@@ -209,10 +210,4 @@ function actionsOf(text: string): ActionName[] {
       add(value, match.index + whole.lastIndexOf(value), constant);
   }
   return [...found.values()];
-}
-
-function linesOf(text: string): number {
-  let lines = text === "" || text.endsWith("\n") ? 0 : 1;
-  for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) lines += 1;
-  return lines;
 }

@@ -26,6 +26,18 @@ export function walkEstree(program: TreeNode, into: SiteCollector): void {
   }
 }
 
+/** The text of a node. */
+export function codeText(node: unknown, text: string): string {
+  return isNode(node) ? text.slice(...spanOf(node)) : "";
+}
+
+/** The nodes right below a node, in the order of its fields. */
+export function childrenOf(node: TreeNode): TreeNode[] {
+  return Object.entries(node).flatMap(([field, value]) =>
+    field === "loc" || field === "range" ? [] : [value].flat().filter(isNode),
+  );
+}
+
 function isNode(value: unknown): value is TreeNode {
   return typeof value === "object" && value !== null && typeof (value as { type?: unknown }).type === "string";
 }
@@ -89,12 +101,13 @@ function addComputedNode(node: unknown, into: SiteCollector): void {
   if (isNode(node)) into.addComputed(...spanOf(node));
 }
 
-function spanOf(node: TreeNode): [number, number] {
+/** A node's offsets. */
+export function spanOf(node: TreeNode): [number, number] {
   return [node.start ?? node.range?.[0] ?? 0, node.end ?? node.range?.[1] ?? 0];
 }
 
 /** A dotted name as written: `jest.mock`, `import.meta.url`; anything else → `undefined`. */
-function nameOf(node: unknown): string | undefined {
+export function nameOf(node: unknown): string | undefined {
   if (!isNode(node)) return undefined;
   if (node.type === "Identifier") return node.name as string;
   if (node.type === "MetaProperty") return "import.meta";

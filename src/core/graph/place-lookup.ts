@@ -1,0 +1,113 @@
+/**
+ * What a text in settings means: a file, a folder, or all files that a pattern takes in.
+ *
+ * Settings name what they mean from their own folder, or from the folder where commands are run, that of the manifest. What
+ * names nothing from either is no reference at all: in settings any word may stand.
+ */
+import { posix } from "node:path";
+import picomatch from "picomatch";
+import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../paths.js";
+import type { Mapping } from "./mapping.js";
+import type { Ground, Resolution, Scheme } from "./resolution.js";
+import { globBase, splitPlace } from "./specifier.js";
+
+const external: Resolution = { state: "external" };
+
+/** A folder from which a place may be meant. */
+interface Base {
+  readonly folder: ProjectPath;
+  readonly scheme: Scheme;
+}
+
+/** `<rootDir>/` says from where it counts, `!` does not. */
+function isRooted(prefix: string): boolean {
+  return prefix !== "" && prefix !== "!";
+}
+
+function basesOf(ground: Ground, from: ProjectPath, rooted: boolean): readonly Base[] {
+  const own: Base = { folder: folderOf(from), scheme: "relative" };
+  const folder = ground.packageFolder(from);
+  const by = inFolder(folder, "package.json");
+  const mapping: Mapping = {
+    kind: "working folder",
+    pattern: "*",
+    targets: [posix.join(folder, "*")],
+    exact: false,
+    all: false,
+    by,
+  };
+  const run: Base = { folder, scheme: mapping };
+  if (rooted || folder === own.folder) return [rooted ? run : own];
+  return [run, own];
+}
+
+/** A file (its extension may be left out where a module may be meant) or a folder. */
+export function resolvePlace(ground: Ground, from: ProjectPath, specifier: string, isBeside = false): Resolution {
+  const { prefix, path } = splitPlace(specifier);
+  if (path === "" || /^[~#@$]/.test(path)) return external;
+  const all = basesOf(ground, from, isRooted(prefix) || path.startsWith("/"));
+  const bases = isBeside && !path.startsWith("/") ? [{ folder: folderOf(from), scheme: "relative" } as const] : all;
+  for (const { folder, scheme } of bases) {
+    const target = joinPath(folder, path.replace(/^\/+/, "").replace(/\/+$/, ""));
+    if (target === undefined || target === "") continue;
+    const file = path.endsWith("/") ? undefined : ground.plain(target);
+    if (file !== undefined) return { state: "found", targets: [file], scheme };
+    if (ground.tree.hasFolder(target)) return { state: "folder", at: target, scheme };
+    const loose = path.endsWith("/") || !/[./]/.test(path) ? [] : ground.loosely(target);
+    if (loose.length > 0) return { state: "found", targets: loose, scheme };
+  }
+  return external;
+}
+
+/** The folder before a star: `src/*`, `<rootDir>/src/$1`. */
+export function resolveBase(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const { prefix, path } = splitPlace(specifier);
+  const fixed = fixedFolder(path);
+  for (const { folder, scheme } of basesOf(ground, from, isRooted(prefix))) {
+    const target = joinPath(folder, fixed);
+    if (target !== undefined && target !== "" && ground.tree.hasFolder(target))
+      return { state: "folder", at: target, scheme };
+  }
+  return external;
+}
+
+/** `src/features/*.ts` → `src/features` */
+export function fixedFolder(path: string): string {
+  const star = path.search(/\*|\$\d/);
+  return path.slice(0, path.lastIndexOf("/", star < 0 ? path.length : star) + 1).replace(/\/+$/, "");
+}
+
+/** All files that a pattern takes in, or that lie below a folder that it takes in. */
+export function resolveScope(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const { prefix, path } = splitPlace(specifier);
+  // Without a slash, tools take the name of a file or folder at any depth: moving does not change it.
+  if (!path.includes("/") && isPattern(path)) return external;
+  const { folder: fixed, rest } = isPattern(path) ? globBase(path) : { folder: path, rest: "" };
+  const bases = basesOf(ground, from, isRooted(prefix) || path.startsWith("/"));
+  const scopes = bases.flatMap(({ folder, scheme }): Extract<Resolution, { state: "scope" }>[] => {
+    const at = joinPath(folder, fixed.replace(/^\/+/, "").replace(/\/+$/, ""));
+    if (at === undefined || (at !== "" && !ground.tree.hasFolder(at) && ground.plain(at) === undefined)) return [];
+    return [{ state: "scope", folder: at, scheme, takesIn: scopeBelow(at, rest) }];
+  });
+  if (scopes.length < 2) return scopes[0] ?? external;
+  // From where commands are run, unless only its own folder has something to take in.
+  return scopes.find(({ takesIn }) => ground.tree.paths.some(takesIn)) ?? external;
+}
+
+/** Whether a text is a pattern rather than a name; brackets alone are part of many names (`[id]`, `(group)`). */
+export function isPattern(path: string): boolean {
+  return /[*?]|\{[^}]*,[^}]*\}|[!+@]\(/.test(path);
+}
+
+function scopeBelow(at: ProjectPath, rest: string): (path: ProjectPath) => boolean {
+  const isIn = (path: ProjectPath): boolean => at === "" || path === at || isBelow(path, at);
+  if (rest === "" || rest === "**" || rest === "**/*") return isIn;
+  const matches = picomatch(rest, { dot: true });
+  const inside = (path: string): string => (at === "" ? path : path.slice(at.length + 1));
+  // `packages/*` takes in all that lies below what it matches.
+  const endsInName = /\.[\w{},]+$/.test(rest);
+  return (path) =>
+    isIn(path) &&
+    (matches(inside(path)) ||
+      (!endsInName && foldersAbove(path).some((folder) => folder.length > at.length && matches(inside(folder)))));
+}

@@ -1,0 +1,156 @@
+/** What a name in a style sheet or a page means: sheets as Sass, Less and CSS find them, and assets. */
+import { posix } from "node:path";
+import { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "../languages/index.js";
+import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
+import type { Ground, Resolution } from "./resolution.js";
+import { isRelative, spellingsOf, splitSheetSpecifier } from "./specifier.js";
+
+type Found = Extract<Resolution, { state: "found" }>;
+type SheetTool = keyof typeof sheetRules;
+
+const external: Resolution = { state: "external" };
+const unresolved: Resolution = { state: "unresolved" };
+
+/** Resolves `@use`, `@import`, `composes … from` and the like. */
+export function resolveSheet(ground: Ground, from: ProjectPath, specifier: string, tool: SheetTool): Resolution {
+  const { path, prefix } = splitSheetSpecifier(specifier);
+  const look = (target: ProjectPath): Pick<Found, "targets" | "folder"> | undefined =>
+    lookForSheet(ground, target, tool);
+  if (path.startsWith("/")) return fromWebRoot(ground, from, path, look);
+  const beside = prefix === "" ? besideFile(ground, from, path, look) : undefined;
+  if (beside) return beside;
+  const mappings = [...(sheetRules[tool].loadPaths ? ground.loadPaths(from) : []), ...ground.mappings(from)];
+  const mapped = throughMappings(mappings, prefix === "" ? [path] : [prefix + path, path], look);
+  if (mapped) return mapped;
+  const endings = sheetRules[tool].extensions.flat();
+  const at = posix.join(folderOf(from), path);
+  const partial = posix.join(posix.dirname(at), `_${posix.basename(at)}`);
+  const beyond =
+    prefix === "" ? (ground.beyond(at, ["", ...endings]) ?? ground.beyond(partial, ["", ...endings])) : undefined;
+  if (beyond !== undefined) return { state: "beyond", at, scheme: "relative" };
+  if (isRelative(path)) return unresolved;
+  const isPackage = prefix !== "" || (tool === "css" && !path.endsWith(".css")) || ground.isPackage(from, path);
+  return isPackage ? external : unresolved;
+}
+
+/** The sheets that a path can mean. Where a partial and a whole sheet answer, the tool refuses; both count here. */
+function lookForSheet(
+  { plain }: Ground,
+  target: ProjectPath,
+  tool: SheetTool,
+): Pick<Found, "targets" | "folder"> | undefined {
+  const { extensions, partials } = sheetRules[tool];
+  const withPartial = (path: string): string[] => [
+    ...(partials ? [posix.join(posix.dirname(path), `_${posix.basename(path)}`)] : []),
+    path,
+  ];
+  const first = (stem: string, groups: readonly (readonly string[])[]): ProjectPath[] => {
+    for (const group of groups) {
+      const found = group
+        .flatMap((extension) => withPartial(stem + extension))
+        .map((path) => plain(path as ProjectPath))
+        .filter((path) => path !== undefined);
+      if (found.length > 0) return found;
+    }
+    return [];
+  };
+  const isSpelled = extensions.flat().some((extension) => target.endsWith(extension));
+  const files = first(target, isSpelled ? [[""], ...extensions] : [...extensions, ...(tool === "css" ? [[""]] : [])]);
+  if (files.length > 0) return { targets: files };
+  // Less takes any name that has an extension as it is: `@import (less) "a.txt"`.
+  const asItIs = tool === "less" ? plain(target) : undefined;
+  if (asItIs !== undefined) return { targets: [asItIs] };
+  const indexes = partials ? first(inFolder(target, "index"), extensions) : [];
+  return indexes.length > 0 ? { targets: indexes, folder: target } : undefined;
+}
+
+/** Resolves `url()`, `src=` and the like: whole names of files. */
+export function resolveAsset(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const { path, prefix } = splitSheetSpecifier(specifier);
+  const look = (target: ProjectPath): Pick<Found, "targets" | "folder"> | undefined => {
+    const targets = ground.file(target);
+    return targets.length > 0 ? { targets } : undefined;
+  };
+  if (path.startsWith("/")) return fromWebRoot(ground, from, path, look);
+  if (prefix === "" && isTakenIn(from) && !followsTheFile(ground, from)) {
+    const found = besideEntries(ground, from, path, look);
+    if (found) return found;
+  }
+  const beside = prefix === "" ? besideFile(ground, from, path, look) : undefined;
+  if (beside) return beside;
+  const mapped = throughMappings(ground.mappings(from), prefix === "" ? [path] : [prefix + path, path], look);
+  if (mapped) return mapped;
+  const at = posix.join(folderOf(from), path);
+  if (prefix === "" && ground.beyond(at, [""]) !== undefined) return { state: "beyond", at, scheme: "relative" };
+  return prefix === "" && (isRelative(path) || /\.\w+$/.test(nameOf(path))) ? unresolved : external;
+}
+
+/** Whether some tool of the project makes URLs in sheets relative to the file; without one, Sass and Less leave them. */
+function followsTheFile(ground: Ground, from: ProjectPath): boolean {
+  const tools = from.endsWith(".less") ? [...urlsFollowTheFile, ...lessUrlsFollowTheFile] : urlsFollowTheFile;
+  return ground.dependsOnAny(from, tools);
+}
+
+/** A URL that Sass leaves as it is means what it means where the sheet ends up: beside those that take it in. */
+function besideEntries(
+  ground: Ground,
+  from: ProjectPath,
+  path: string,
+  look: (target: ProjectPath) => Pick<Found, "targets" | "folder"> | undefined,
+): Resolution | undefined {
+  const entries = ground.entriesOf(from).filter((entry) => folderOf(entry) !== folderOf(from));
+  const targets = new Set<ProjectPath>();
+  let scheme: Mapping | undefined;
+  for (const by of entries) {
+    const folder = folderOf(by);
+    for (const spelled of spellingsOf(path)) {
+      const target = joinPath(folder, spelled);
+      const found = target === undefined ? undefined : look(target);
+      if (!found) continue;
+      scheme ??= { kind: "entry folder", pattern: "*", targets: [posix.join(folder, "*")], exact: true, all: true, by };
+      for (const each of found.targets) targets.add(each);
+    }
+  }
+  return scheme && { state: "found", targets: [...targets], scheme };
+}
+
+type Look = (target: ProjectPath) => Pick<Found, "targets" | "folder"> | undefined;
+
+function besideFile(_: Ground, from: ProjectPath, path: string, look: Look): Found | undefined {
+  for (const spelled of spellingsOf(path)) {
+    const target = joinPath(folderOf(from), spelled.replace(/\/+$/, ""));
+    const found = target === undefined || target === "" ? undefined : look(target);
+    if (found) return { state: "found", scheme: "relative", ...found };
+  }
+  return undefined;
+}
+
+function throughMappings(mappings: readonly Mapping[], names: readonly string[], look: Look): Resolution | undefined {
+  let isAlias = false;
+  for (const name of names)
+    for (const mapping of mappings) {
+      const star = matchPattern(mapping.pattern, name);
+      if (star === undefined) continue;
+      for (const target of mapping.targets) {
+        const path = toProjectPath(fillPattern(target, star));
+        const found = path === undefined ? undefined : look(path);
+        if (found) return { state: "found", scheme: mapping, ...found };
+      }
+      if (mapping.kind === "alias" && mapping.pattern !== "*") isAlias = true;
+    }
+  return isAlias ? unresolved : undefined;
+}
+
+/** `/images/a.png`: from the folder of the manifest, or from its `public` or `static` folder. */
+function fromWebRoot(ground: Ground, from: ProjectPath, path: string, look: Look): Resolution {
+  for (const mapping of ground.webRoots(from)) {
+    const star = path.slice(1);
+    for (const spelled of spellingsOf(star)) {
+      const target = toProjectPath(fillPattern(mapping.targets[0] ?? "", spelled));
+      const found = target === undefined || target === "" ? undefined : look(target);
+      if (found) return { state: "found", scheme: mapping, ...found };
+    }
+  }
+  return external;
+}

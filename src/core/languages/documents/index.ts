@@ -1,0 +1,89 @@
+/**
+ * Documents and lists for people and tools that only look: Markdown links, ignore files, owners of files. What they name is a
+ * mention; it is respelled only where that is asked for.
+ *
+ * Sources: CommonMark 0.31 (links, link reference definitions, fenced code); the git documentation, "gitignore"; the
+ * pattern format of owners' files, which is that of ignore files with owners behind.
+ */
+import type { Extraction, Language, Outline, Reference } from "../language.js";
+import { countLines } from "../text-lines.js";
+
+const blank: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
+const outline = (text: string): Outline => ({ ...blank, lines: countLines(text) });
+
+/** `[text](path "title")`, `[text](<path with spaces>)`, `[label]: path`, `<img src="path">`, `<a href="path">`. */
+const links =
+  /(?<=\]\(\s*<)[^<>\n]+(?=>)|(?<=\]\(\s*)[^\s()<>]+(?:\([^\s()]*\)[^\s()<>]*)*(?=\s*(?:["'(][^\n]*)?\))|(?<=^ {0,3}\[[^\]\n]+\]:[ \t]*)[^\s<>]+|(?<=<(?:img|a|source|video)\s[^>]*?\b(?:src|href)=["'])[^"'\n]+/gm;
+const code = /^( {0,3})(`{3,}|~{3,})[^\n]*\n[^]*?(?:^\1 {0,3}\2[`~]*[ \t]*$|$(?![^]))|`[^`\n]+`/gm;
+
+function extractLinks(text: string): Extraction {
+  // Letters of code are put aside, so that offsets stay.
+  const prose = text.replace(code, (all) => all.replace(/[^\n]/g, " "));
+  const references = [...prose.matchAll(links)].flatMap(({ 0: specifier, index }): Reference[] => {
+    if (/^(?:[a-z][\w+.-]*:|\/\/|#)/i.test(specifier) || /[{}$]/.test(specifier)) return [];
+    const place = { start: index, end: index + specifier.length, specifier, quote: "" };
+    return [{ kind: "document link", lookup: "beside", ...place }];
+  });
+  return { references, computed: [], reading: "whole" };
+}
+
+/** A link without angle brackets ends at a space or an odd bracket. */
+function writeLink(specifier: string): string | undefined {
+  return /[\s<>"']/.test(specifier) || !isBalanced(specifier) ? undefined : specifier;
+}
+
+function isBalanced(text: string): boolean {
+  let open = 0;
+  for (const unit of text) {
+    if (unit === "(") open += 1;
+    else if (unit === ")" && (open -= 1) < 0) return false;
+  }
+  return open === 0;
+}
+
+export const markdown: Language = {
+  name: "markdown",
+  trade: "document",
+  extensions: [".md", ".markdown", ".mdx"],
+  prepare: () => Promise.resolve(),
+  extract: extractLinks,
+  outline,
+  readAt: (text, start, { specifier }) => {
+    const again = extractLinks(text).references.find((each) => each.start === start);
+    return again ? { end: again.end, specifier: again.specifier } : { end: start + specifier.length, specifier };
+  },
+  write: writeLink,
+};
+
+const listNames = /(?:^|\/)(?:\.[\w-]*ignore|CODEOWNERS)$/;
+
+/** Whether a file lists patterns, one a line. */
+export function isPathList(path: string): boolean {
+  return listNames.test(path);
+}
+
+/** One pattern a line; in an owners' file, the owners stand behind it. */
+function extractPatterns(text: string): Extraction {
+  const references = [...text.matchAll(/^(!?)((?:[^\s#\\!]|\\.)(?:[^\s\\]|\\.)*)/gm)].flatMap((match): Reference[] => {
+    const [, not = "", pattern = ""] = match;
+    const start = match.index + not.length;
+    if (!pattern.replace(/\/$/, "").includes("/") || pattern.includes("\\")) return [];
+    return [{ kind: "pattern", lookup: "scope", start, end: start + pattern.length, specifier: pattern, quote: "" }];
+  });
+  return { references, computed: [], reading: "whole" };
+}
+
+export const pathLists: Language = {
+  name: "path lists",
+  trade: "document",
+  extensions: [""],
+  claims: isPathList,
+  prepare: () => Promise.resolve(),
+  extract: extractPatterns,
+  outline,
+  readAt: (text, start) => {
+    const [specifier = ""] = /^[^\s]+/.exec(text.slice(start, start + 1000)) ?? [];
+    return specifier === "" ? undefined : { end: start + specifier.length, specifier };
+  },
+  write: (specifier) => (/[\s\\#!]/.test(specifier) ? undefined : specifier),
+};

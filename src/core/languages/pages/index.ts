@@ -1,0 +1,2 @@
+export { html, pageComponents } from "./html.js";
+export { vue } from "./vue.js";

@@ -1,0 +1,100 @@
+/** Settings in JSON, with comments and trailing commas as tools allow them: manifests, compiler settings, lint settings. */
+import { visit, type ParseOptions } from "jsonc-parser";
+import { assetNamesIn } from "../asset-names.js";
+import type { Extraction, Language, Outline, Reference } from "../language.js";
+import { countLines } from "../text-lines.js";
+import { isJsonSettings, isWebManifest } from "./claims.js";
+import { commandWordAt, judgeText, pathsInCommand } from "./judge-text.js";
+
+const options: ParseOptions = { allowTrailingComma: true, disallowComments: false };
+
+/** Keys whose own keys are paths: `"browser": { "./server.js": "./client.js" }`. */
+const keyed = /^(?:browser|coverageThreshold|lint-staged)$/;
+
+/** Finds every place and pattern. What is broken is said, and nothing in it is respelled. */
+function extract(text: string, name: string): Extraction {
+  const references: Reference[] = [];
+  const add = (at: number, length: number, value: string, keys: readonly string[]): void => {
+    const [start, end] = [at + 1, at + length - 1];
+    if (isWebManifest(name)) {
+      if (/\.\w+(?:\?.*)?$/.test(value) && keys.at(-1) === "src")
+        references.push({ kind: "asset", lookup: "asset", start, end, specifier: value, quote: '"' });
+      return;
+    }
+    if (name === "package.json" && keys[0] === "scripts") return addCommand(text.slice(start, end), start, references);
+    const form = judgeText({ value, keys });
+    if (form) references.push({ ...form, start, end, specifier: value, quote: '"' });
+  };
+  let problem: Extraction["problem"];
+  const begin = text.startsWith("\uFEFF") ? 1 : 0;
+  visit(
+    text.slice(begin),
+    {
+      onObjectProperty: (key, offset, length, _line, _column, pathTo) => {
+        const keys = pathTo().map(String);
+        const parent = keys.at(-1) ?? (name.startsWith(".lintstagedrc") ? "lint-staged" : "");
+        if (keyed.test(parent) && (key.includes("/") || key.includes("*"))) add(offset + begin, length, key, keys);
+      },
+      onLiteralValue: (value: unknown, offset, length, _line, _column, pathTo) => {
+        if (typeof value === "string") add(offset + begin, length, value, pathTo().map(String));
+      },
+      onError: (_code, offset) => {
+        problem ??= { offset: offset + begin, message: "the JSON has a syntax error" };
+      },
+    },
+    options,
+  );
+  if (problem) return { references: [], computed: [], reading: "not read", problem };
+  return { references: references.sort((a, b) => a.start - b.start), computed: [], reading: "whole" };
+}
+
+/** The paths in a command of `scripts`. */
+function addCommand(raw: string, start: number, into: Reference[]): void {
+  for (const { value, offset } of pathsInCommand(raw)) {
+    const form = judgeText({ value, keys: [] });
+    const at = { start: start + offset, end: start + offset + value.length };
+    if (form) into.push({ ...form, ...at, specifier: value, quote: "", within: "command" });
+  }
+}
+
+function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {
+  if (quote === "") {
+    const word = commandWordAt(text, start);
+    return word === "" ? undefined : { end: start + word.length, specifier: word };
+  }
+  const [raw] = /^(?:[^"\\\r\n]|\\.)*(?=")/.exec(text.slice(start)) ?? [];
+  if (raw === undefined || text.charAt(start - 1) !== '"') return undefined;
+  try {
+    return { end: start + raw.length, specifier: JSON.parse(`"${raw}"`) as string };
+  } catch {
+    return undefined;
+  }
+}
+
+function write(specifier: string, { quote }: Reference): string | undefined {
+  if (quote === "") return commandWordAt(specifier, 0) === specifier ? specifier : undefined;
+  return JSON.stringify(specifier).slice(1, -1);
+}
+
+function outline(text: string): Outline {
+  return {
+    exports: [],
+    onlyPassesOn: false,
+    signs: [],
+    actions: [],
+    assets: assetNamesIn(text),
+    lines: countLines(text),
+  };
+}
+
+export const jsonSettings: Language = {
+  name: "json settings",
+  trade: "settings",
+  extensions: [".json", ".jsonc", ".webmanifest", ""],
+  claims: isJsonSettings,
+  prepare: () => Promise.resolve(),
+  extract,
+  outline,
+  readAt,
+  write,
+};

@@ -1,0 +1,65 @@
+/**
+ * What a text in settings may be: a place, a pattern, the folder that an alias stands for, or none of these. Only what also
+ * exists is taken for a reference later; so it may be judged generously here, but for words that often mean something else.
+ */
+import type { Lookup, ReferenceKind } from "../language.js";
+
+/** Keys behind which a single word is a file or folder. */
+const placeKeys =
+  /^(?:root|roots|rootDir|rootDirs|srcDir|sourceRoot|src|baseUrl|outDir|publicDir|staticDirs?|assets|assetsDir|testDir|dir|dirs|input|entry|entries|entryPoints?|main|module|types|typings|source|browser|bin|extends|path|typeRoots|setupFiles\w*|globalSetup|snapshotResolver|include|exclude|files|content|watch|includePaths|loadPaths|paths|modulePaths|modules|roots|styles|template|icon|image|foregroundImage|backgroundImage|favicon|publicPath|contentBase|static|stories|staticDir|tsconfig|tsConfig|project|configFile)$/;
+
+/** Keys behind which it counts which files are taken in, though a single file or folder may stand there. */
+const scopeKeys = /^(?:include|exclude|content|ignorePatterns|ignores|workspaces|packages|collectCoverageFrom|purge)$/;
+
+/** Keys below which a star stands for the rest of a name. */
+const baseKeys = /^(?:paths|exports|imports|typesVersions|alias|moduleNameMapper|publishConfig)$/;
+
+/** Keys behind which texts are words for people, names of packages, or what a tool makes. */
+const otherKeys =
+  /^(?:name|version|description|keywords|license|author|authors|contributors|maintainers|repository|homepage|bugs|funding|engines|os|cpu|packageManager|dependencies|devDependencies|peerDependencies|peerDependenciesMeta|optionalDependencies|bundledDependencies|resolutions|overrides|pnpm|\$schema|title|label|message|env|lib|jsx|target|moduleResolution|plugins|presets|parser|preset|testEnvironment|url|scope|start_url|schemaVersion)$/;
+
+/** A text, and the keys that lead to it from the outermost one; of a list, the key of the list. */
+export interface SettingText {
+  readonly value: string;
+  readonly keys: readonly string[];
+}
+
+/** How it is looked up; `undefined` for what names nothing. */
+export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; lookup: Lookup } | undefined {
+  if (value.length < 2 || value.length > 300 || /[\s\\^"'`<>|=]/.test(value.replace(/^!?<rootDir>\//, "")))
+    return undefined;
+  if (/^[a-z][\w+.-]+:|^\/\/|^[@~#]|^\.{1,2}\/?$/i.test(value) || /\$\{(?!configDir\}|workspaceRoot\})/.test(value))
+    return undefined;
+  const own = keys.findLast((key) => !/^\d+$/.test(key)) ?? "";
+  if (otherKeys.test(keys[0] ?? "") || otherKeys.test(own)) return undefined;
+  const isBase = keys.some((key) => baseKeys.test(key));
+  if (/\$\d/.test(value)) return isBase ? { kind: "setting", lookup: "base" } : undefined;
+  if (/[*?]|\{[^}]*,[^}]*\}|[!+@]\(/.test(value))
+    return isBase && !/\*\*/.test(value) ? { kind: "setting", lookup: "base" } : { kind: "pattern", lookup: "scope" };
+  if (isRegular(value)) return undefined;
+  if (scopeKeys.test(own)) return { kind: "pattern", lookup: "scope" };
+  if (/\/|\.\w{1,12}$/.test(value) || placeKeys.test(own)) return { kind: "setting", lookup: "place" };
+  return undefined;
+}
+
+/** `(?:…)`, `.*`, `\.`: a regular expression is no path, whatever it would match. */
+function isRegular(value: string): boolean {
+  return /\(\?|\.[*+]|\$$|\[[^\]]*\]\+/.test(value);
+}
+
+/** One word of a command that may be a path, with its offset: `sass src/scss:dist`, `eslint "src/**"`. */
+export function* pathsInCommand(command: string): Generator<{ readonly value: string; readonly offset: number }> {
+  for (const { 0: value, index } of command.matchAll(commandWord)) {
+    if (/^[-/]|^\w+\/\/|\/\//.test(value) || !/[/.]/.test(value) || /^[\d.]+$/.test(value)) continue;
+    yield { value, offset: index };
+  }
+}
+
+/** What can stand in an unquoted word; braces with commas belong to a pattern. */
+const commandWord = /(?:\{[^{}\s"'\\]*\}|[^\s"'\\=:,;&|()<>`{}])+/g;
+
+/** The word that begins at an offset. */
+export function commandWordAt(text: string, start: number): string {
+  const [word = ""] = new RegExp(`^${commandWord.source}`).exec(text.slice(start, start + 400)) ?? [];
+  return word;
+}

@@ -1,0 +1,43 @@
+/**
+ * How tools find a sheet by a name that leaves something out. Sources: the Sass documentation, "@use" ("Partials", "Index
+ * Files", "Load Paths") and its specification's `import` procedures; Less documentation, "File extensions".
+ */
+
+/** The rules of one tool. */
+export interface SheetRules {
+  /** Extensions that a name may leave out, in groups: a later group only answers where no earlier one does. */
+  readonly extensions: readonly (readonly string[])[];
+  /** Whether `a` may mean `_a`, and a folder its index. */
+  readonly partials: boolean;
+  /** Folders that are looked in besides the sheet's own. */
+  readonly loadPaths: boolean;
+}
+
+export const sheetRules: Readonly<Record<"sass" | "less" | "css", SheetRules>> = {
+  sass: { extensions: [[".sass", ".scss"], [".css"]], partials: true, loadPaths: true },
+  less: { extensions: [[".less"]], partials: false, loadPaths: true },
+  css: { extensions: [[".css"]], partials: false, loadPaths: false },
+};
+
+/** Whether a sheet can be taken into another one, so that its own place does not tell what its URLs mean. */
+export function isTakenIn(path: string): boolean {
+  return /\.(?:scss|sass|less)$/.test(path);
+}
+
+/** Packages that rewrite the URLs of Sass sheets, so that these are relative to the file that they stand in. */
+export const urlsFollowTheFile = [
+  "vite",
+  "next",
+  "nuxt",
+  "astro",
+  "react-scripts",
+  "resolve-url-loader",
+  "@angular/cli",
+  "@angular/build",
+  "parcel",
+  "@rsbuild/core",
+  "@sveltejs/kit",
+];
+
+/** Those that do it for Less. */
+export const lessUrlsFollowTheFile = ["less-loader"];
