@@ -1,6 +1,10 @@
 import { defineConfig } from "vitest/config";
 
+const vue = (name: string): string => new URL(`node_modules/@vue/${name}.esm-bundler.js`, import.meta.url).pathname;
+
 export default defineConfig({
+  // As the program is built.
+  resolve: { alias: { "@vue/compiler-dom": vue("compiler-dom/dist/compiler-dom") } },
   test: {
     include: ["src/**/*.test.ts", "tests/**/*.test.ts"],
     // The end-to-end tests start the built program many times; the machine decides how long that takes.

@@ -27,12 +27,19 @@ await build({
   external: ["oxc-parser", "hermes-parser", "typescript"],
   chunkNames: "part-[hash]",
   // yargs measures its help with string-width, whose tables of Unicode take a third of the whole start-up.
-  alias: { "string-width": "fast-string-width" },
+  // Vue's parser as it is made for bundlers comes without that for expressions, which nobody asks here.
+  alias: {
+    "string-width": "fast-string-width",
+    "@vue/compiler-dom": join(root, "node_modules/@vue/compiler-dom/dist/compiler-dom.esm-bundler.js"),
+    "@vue/compiler-core": join(root, "node_modules/@vue/compiler-core/dist/compiler-core.esm-bundler.js"),
+    "@vue/shared": join(root, "node_modules/@vue/shared/dist/shared.esm-bundler.js"),
+  },
   // Some packages are CommonJS inside and ask for Node's own modules by `require`.
   banner: {
     js: "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);",
   },
   define: {
+    "process.env.NODE_ENV": '"production"',
     READING_VERSION: JSON.stringify(versionOf(["src/core/languages"])),
     BUILD_VERSION: JSON.stringify(versionOf(["src", "data"])),
   },

@@ -32,6 +32,8 @@ import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
 import ts from "typescript";
 import { companionsOf, openDiskStore, readTree } from "../dist/index.js";
+import { compileSheets, isEntrySheet } from "./judges/sheets.mjs";
+import { vueFiles } from "./judges/vue.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 /** Source packages that differ in how they spell: extensions left out, `.js` for `.ts`, plain JavaScript, tests beside. */
@@ -86,19 +88,17 @@ async function judge(spec, seed) {
   const root = fetchPackage(name, seed);
   const random = randomFrom(seed);
   const tree = await readTree(openDiskStore(root));
-  const manifest = readFileSync(join(root, "package.json"), "utf8");
   const inside = tree.paths.filter((path) => path.startsWith(`${folder}/`));
-  // What the manifest names stays: respelling manifests is a later step, and until then such a move is refused.
-  const movable = inside.filter((path) => !manifest.includes(path));
-  let moves = isOurs ? [] : randomMoves(tree, movable, inside, folder, random);
+  let moves = isOurs ? [] : randomMoves(tree, inside, inside, folder, random);
   writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
   const app = appFolder(root, folder);
   if (isOurs) ours(["init", "--write", "--project", app]);
   const bytes = fingerprint(root);
   const entries = inside
-    .filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path))
+    .filter((path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path) && !/\.d\.[cm]?ts$/.test(path))
     .filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
-  const before = { bundle: await bundle(root, entries), diagnostics: diagnose(root, inside) };
+  const sheets = inside.filter(isEntrySheet);
+  const before = await askJudges(root, { entries, files: inside, sheets });
   const begun = performance.now();
   const run = isOurs
     ? ours([...asked, "--write", "--json", "--project", app])
@@ -120,10 +120,22 @@ async function judge(spec, seed) {
   if (isOurs) moves = result.moves;
   const map = new Map(moves.map(({ from, to }) => [from, to]));
   const goes = (/** @type {string} */ path) => map.get(path) ?? path;
-  const after = { bundle: await bundle(root, entries.map(goes)), diagnostics: diagnose(root, inside.map(goes)) };
+  const after = await askJudges(root, {
+    entries: entries.map(goes),
+    files: inside.map(goes),
+    sheets: sheets.map(goes),
+  });
   const wrong = [];
+  let said = 0;
   for (const [path, text] of before.bundle)
     if (!options.index && after.bundle.get(goes(path)) !== text) wrong.push(`bundle of ${path} → ${goes(path)}`);
+  for (const [path, css] of before.sheets)
+    if (after.sheets.get(goes(path)) !== css) {
+      const [was = "", is = ""] = [css, after.sheets.get(goes(path))].map((text) => text?.replace(/url\([^)]*\)/g, "url()"));
+      // A path that a variable holds is a mention, and was said to be one.
+      if (was === is && result.mentions.some((/** @type {any} */ each) => /\.(?:less|s[ac]ss)$/.test(each.file))) said += 1;
+      else wrong.push(`sheet ${path} → ${goes(path)}: ${difference(css, after.sheets.get(goes(path)) ?? "missing")}`);
+    }
   if (options.index && after.bundle.get("errors") !== before.bundle.get("errors")) wrong.push("other bundling errors");
   const seen = new Set(after.diagnostics);
   const expected = before.diagnostics.map((line) => line.replace(/^[^:]*/, goes));
@@ -133,9 +145,25 @@ async function judge(spec, seed) {
   if (undo.status !== 0 || fingerprint(root) !== bytes) wrong.push(`undo is not byte for byte: ${undo.stderr}`);
   if (wrong.length > 0) failures += 1;
   console.log(
-    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
+    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, sheets ${[...before.sheets.values()].filter((css) => !css.startsWith("error")).length} of ${before.sheets.size}, patterns ${result.proof.patterns.length}, ${said} sheets differ by paths in variables that were said, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
   );
   for (const line of wrong.slice(0, 10)) console.log(`    ${line.slice(0, 300)}`);
+}
+
+/** What each judge says of a package as it stands. @param {string} root @param {{ entries: readonly string[], files: readonly string[], sheets: readonly string[] }} asked */
+async function askJudges(root, { entries, files, sheets }) {
+  return {
+    bundle: await bundle(root, entries),
+    diagnostics: diagnose(root, files),
+    sheets: await compileSheets(root, sheets),
+  };
+}
+
+/** Where two texts part. @param {string} a @param {string} b */
+function difference(a, b) {
+  let at = 0;
+  while (at < a.length && a[at] === b[at]) at += 1;
+  return JSON.stringify([a.slice(Math.max(0, at - 30), at + 60), b.slice(Math.max(0, at - 30), at + 60)]);
 }
 
 /** Runs the program. @param {readonly string[]} words */
@@ -238,9 +266,10 @@ async function bundle(root, entries) {
       platform: "neutral",
       mainFields: ["module", "main"],
       legalComments: "none",
+      resolveExtensions: [".tsx", ".ts", ".jsx", ".js", ".css", ".json", ".vue"],
       ignoreAnnotations: true,
-      loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text", ".scss": "text", ".css": "text" },
-      plugins: [unresolvedOutside],
+      loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text", ".scss": "empty", ".css": "empty", ".jpg": "dataurl", ".gif": "dataurl" },
+      plugins: [vueFiles(root), unresolvedOutside],
     })
     .catch((error) => error);
   for (const output of build.outputFiles ?? [])

@@ -25,6 +25,7 @@ export interface ArrangeOptions extends LookingOptions {
   readonly keepNames: boolean;
   readonly likeliest: boolean;
   readonly index: boolean;
+  readonly mentions: boolean;
   readonly save?: string | undefined;
   readonly commit?: string | undefined;
   readonly write: boolean;
@@ -44,6 +45,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     keepNames: options.keepNames,
     takeLikeliest: options.likeliest,
     publicIndex: options.index,
+    mentions: options.mentions,
     progress: context.progress.report,
   };
   let arranged = await planArranging(request);
@@ -135,7 +137,7 @@ function showArranged(context: Context, { arranged, target, tree, options }: Sho
   context.say(arrangeView({ arranged, arrangement, source, files, all: options.all, change }, context.screen));
 }
 
-function commandText({ as, feature, role, keepNames, likeliest, index }: ArrangeOptions): string {
+function commandText({ as, feature, role, keepNames, likeliest, index, mentions }: ArrangeOptions): string {
   return typedWords([
     "arrange",
     ...(as === undefined ? [] : ["--as", as]),
@@ -144,6 +146,7 @@ function commandText({ as, feature, role, keepNames, likeliest, index }: Arrange
     ...(keepNames ? ["--keep-names"] : []),
     ...(likeliest ? ["--likeliest"] : []),
     ...(index ? ["--index"] : []),
+    ...(mentions ? ["--mentions"] : []),
   ]);
 }
 

@@ -176,6 +176,11 @@ function addOptions(args: Argv) {
 }
 
 const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
+const mentions = {
+  type: "boolean",
+  default: false,
+  describe: "Respell Markdown links, ignore and owners' patterns as well",
+} as const;
 const commit = {
   type: "string",
   describe: "Commit it; with two-steps first the pure relocation, so that git follows every file",
@@ -265,6 +270,7 @@ function arrangeOptions(args: Argv<CommonOptions>) {
       default: false,
       describe: "Make public indexes of features, and lead what others use through them",
     })
+    .option("mentions", mentions)
     .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
     .option("commit", commit)
     .option("write", write)
@@ -299,6 +305,7 @@ function moveOptions(args: Argv) {
       default: false,
       describe: "Leave stylesheet, test, story and variants where they are",
     })
+    .option("mentions", mentions)
     .option("all", all)
     .option("accept-different", {
       type: "boolean",

@@ -25,6 +25,7 @@ export interface MoveOptions extends CommonOptions {
   readonly alone: boolean;
   readonly all: boolean;
   readonly acceptDifferent: boolean;
+  readonly mentions: boolean;
   readonly commit?: string | undefined;
 }
 
@@ -59,6 +60,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const planned = await planMoves(project, wanted.moves, {
     ...(places && { places }),
     ...(more && { additions: more.additions, wishes: more.wishes }),
+    mentions: options.mentions,
     progress: context.progress.report,
   });
   const made = more?.decides.length
@@ -156,11 +158,12 @@ function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: Mov
 }
 
 /** What stands in the history: the command as it could be typed again. */
-function commandText({ paths, plan, alone, acceptDifferent }: MoveOptions): string {
+function commandText({ paths, plan, alone, mentions, acceptDifferent }: MoveOptions): string {
   const words = [
     "move",
     ...(plan === undefined ? paths : ["--plan", plan]),
     ...(alone ? ["--alone"] : []),
+    ...(mentions ? ["--mentions"] : []),
     ...(acceptDifferent ? ["--accept-different"] : []),
   ];
   return typedWords(words);

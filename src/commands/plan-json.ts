@@ -21,6 +21,7 @@ export function planJson(plan: Plan, change: string | undefined): object {
       different: proof.different,
       unresolvedBefore: proof.unresolved.length,
       unresolved: proof.unresolved,
+      patterns: proof.patterns,
     },
     mentions: plan.mentions,
     unread: plan.unread,

@@ -41,6 +41,7 @@ export function planDetails(plan: Plan, screen: Screen, options: Omit<PlanViewOp
     linkLines(plan, screen),
     madeLines(plan, screen, options.change !== undefined),
     proofLines(plan, screen, options),
+    patternLines(plan, screen, options),
     noteLines(plan, screen, options.all),
   ];
 }
@@ -107,7 +108,7 @@ function placeOf({ at }: PlannedEdit): string {
 function editLine(edit: PlannedEdit, widths: { place: number; before: number }, { palette, width }: Screen): string {
   const rest = width - 4 - widths.place - 2 - widths.before - 3;
   const before = pad(shorten(edit.before, widths.before), widths.before);
-  return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")} ${palette.arrives(shorten(edit.after, rest))}`;
+  return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")} ${palette.arrives(shorten(edit.after + (edit.behind ?? ""), rest))}`;
 }
 
 function madeLines({ made }: Plan, { palette, width }: Screen, done: boolean): string[] {
@@ -172,6 +173,31 @@ function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewO
   return lines;
 }
 
+/** Patterns of settings that take in other files from then on: each with what it loses and gains. */
+function patternLines(
+  { proof: { patterns } }: Plan,
+  { palette, width }: Screen,
+  { all, change }: Omit<PlanViewOptions, "staysIn">,
+): string[] {
+  if (patterns.length === 0) return [];
+  const one = patterns.length === 1;
+  const would = change === undefined ? "would take" : one ? "takes" : "take";
+  const head = `${count(patterns.length, "pattern")} in settings ${would} in other files, and no one spelling keeps ${one ? "it" : "them"} as ${one ? "it is" : "they are"}; look at ${one ? "it" : "them"} yourself:`;
+  const lines = heading(head, width);
+  for (const { file, at, pattern, out, into } of all ? patterns : patterns.slice(0, mostNotes)) {
+    const place = `${file}:${at.line}:${at.column}`;
+    lines.push(`    ${palette.bad("!")} ${palette.place(place)}  ${shorten(pattern, width - cells(place) - 8)}`);
+    const what = [
+      ...(out.length > 0 ? [`loses ${listed(out)}`] : []),
+      ...(into.length > 0 ? [`gains ${listed(into)}`] : []),
+    ];
+    lines.push(wrap(what.join("; "), width, "        "));
+  }
+  if (!all && patterns.length > mostNotes)
+    lines.push(palette.faint(`    … and ${patterns.length - mostNotes} more (--all shows them)`));
+  return lines;
+}
+
 /** What a list is headed by. */
 function heading(text: string, width: number): string[] {
   return wrap(text, width, "  ").split("\n");
@@ -211,6 +237,10 @@ function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
       ),
     );
     lines.push(...noteList(plan.mentions, screen, all));
+    if (plan.mentions.some(({ isLink }) => isLink === true))
+      lines.push(
+        screen.palette.faint("    --mentions respells Markdown links, and the patterns of ignore and owners' files"),
+      );
   }
   const partly = plan.unread.filter((each) => each.partly);
   const whole = plan.unread.filter((each) => !each.partly);

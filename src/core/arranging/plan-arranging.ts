@@ -17,6 +17,8 @@ import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js"
 export interface ArrangingRequest extends ArrangeRequest {
   /** Make public indexes of features, and lead what others use through them. */
   readonly publicIndex?: boolean;
+  /** Respell what documents and lists name, too. */
+  readonly mentions?: boolean;
   readonly progress?: Progress;
   /** What `settleFeatures` gave before, for an arrangement that asks the same. */
   readonly settled?: Settled | undefined;
@@ -66,6 +68,7 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
       isMeasured,
       additions,
       wishes: indexes.wishes,
+      mentions: request.mentions ?? false,
       ...(progress && { progress }),
     });
     const spoiled = spoiledBy(plan, arranging);

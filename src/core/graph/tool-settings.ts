@@ -1,9 +1,10 @@
 /** Aliases and load paths that the settings of bundlers, test runners and sheet compilers name literally. */
 import { posix } from "node:path";
 import { codeLanguage, isOfTrade, mayHoldToolSettings, toolSettingsIn, type ToolAlias } from "../languages/index.js";
-import { folderOf, isBelow, joinPath, nameOf, rootPath, type ProjectPath } from "../paths.js";
+import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../paths.js";
 import type { TreeView } from "../tree/index.js";
 import { bySpecificity, type Mapping } from "./mapping.js";
+import { fixedFolder } from "./place-lookup.js";
 import { splitPlace } from "./specifier.js";
 
 /** Reads all of a tree, the nearest to the root first. Loads the scripts' parser only where one of them says something. */
@@ -22,7 +23,7 @@ export async function readToolSettings(tree: TreeView): Promise<readonly Mapping
 
 /** A prefix stands for itself and for all behind it; a regular expression only where it is a plain prefix or name. */
 function mappingsOf(tree: TreeView, by: ProjectPath, { name, place, isExpression }: ToolAlias): Mapping[] {
-  const common = { kind: "alias", exact: false, all: false, by, under: folderOf(by), source: "settings" } as const;
+  const common = { kind: "alias", exact: false, all: false, by, under: packageFolder(tree, by), source: "settings" } as const;
   if (isExpression) {
     const found = plainExpression(name);
     const target = found && pathFrom(tree, by, place.replace(/\$1|\\1/, "*"));
@@ -48,23 +49,30 @@ function plainExpression(expression: string): string | undefined {
 
 /** A place as a path from the root. A bare name is one only if something of that name is there; else it is a package. */
 function pathFrom(tree: TreeView, by: ProjectPath, place: string): string | undefined {
-  const { path } = splitPlace(place);
-  const target = joinPath(folderOf(by), path.replace(/^\//, ""));
-  if (target === undefined) return undefined;
-  const fixed = (
-    target.includes("*") ? target.slice(0, target.lastIndexOf("/", target.indexOf("*"))) : target
-  ) as ProjectPath;
-  const isThere =
-    tree.hasFolder(fixed) ||
-    tree.has(fixed) ||
-    tree.paths.some((each) => isBelow(each, folderOf(fixed)) && each.startsWith(`${fixed}.`));
-  return isThere || (/^\.{0,2}\//.test(place) && fixed !== rootPath) ? target : undefined;
+  const { path, prefix } = splitPlace(place);
+  const own = folderOf(by);
+  // `resolve("src")` in `build/` is mostly a helper that begins where the package does.
+  const bases = prefix === "" || prefix === "!" ? [own, packageFolder(tree, by)] : [packageFolder(tree, by)];
+  const targets = bases.map((base) => joinPath(base, path.replace(/^\//, ""))).filter((target) => target !== undefined);
+  const there = targets.find((target) => isThere(tree, target));
+  return there ?? (/^\.{0,2}\//.test(place) && targets[0] !== rootPath ? targets[0] : undefined);
+}
+
+/** A folder, a file, or the stem of one. */
+function isThere(tree: TreeView, target: ProjectPath): boolean {
+  const fixed = fixedFolder(`${target}/`) as ProjectPath;
+  return tree.hasFolder(fixed) || tree.has(fixed) || tree.paths.some((each) => each.startsWith(`${fixed}.`));
+}
+
+/** The folder of the manifest upward. */
+function packageFolder(tree: TreeView, by: ProjectPath): ProjectPath {
+  return foldersAbove(by).find((folder) => tree.has(inFolder(folder, "package.json"))) ?? rootPath;
 }
 
 function loadPathOf(tree: TreeView, by: ProjectPath, place: string): Mapping[] {
   const target = pathFrom(tree, by, place);
   if (target === undefined || !tree.hasFolder(target as ProjectPath)) return [];
   const targets = [posix.join(target, "*")];
-  const common = { exact: false, all: false, by, under: folderOf(by), source: "settings" } as const;
+  const common = { exact: false, all: false, by, under: packageFolder(tree, by), source: "settings" } as const;
   return [{ kind: "load path", pattern: "*", targets, ...common }];
 }

@@ -116,7 +116,7 @@ export async function findCandidates(
   const isAlways = (path: ProjectPath): boolean =>
     isOfTrade(path, "settings") ||
     isPathList(path) ||
-    (isSheetMoved && isTakenIn(path) && /url\(/.test(tree.text(path)?.text ?? ""));
+    (isSheetMoved && isTakenIn(path) && /url\(|["']\.{1,2}\//.test(tree.text(path)?.text ?? ""));
   const hits = found ?? (await tree.store.search(search.words)) ?? searchByReading(tree, search.words);
   const moved = new Set(moves.map((move) => move.from));
   const byDots = tree.paths.filter(

@@ -108,7 +108,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     },
     mentions: isMeasured
       ? []
-      : [...computedMentions(tree, references, map), ...textMentions({ tree, files: mentionable(), read: files, map })],
+      : [...computedMentions(tree, references, map, before.entriesOf), ...textMentions({ tree, files: mentionable(), read: files, map })],
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,
@@ -256,12 +256,14 @@ function respellFile({ tree, passage, path, extraction, wishes, known, isMeasure
       decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
     if (decision.state !== "respell" || !change) continue;
     changes.push(change);
+    const behind = language?.behind?.(decision.specifier, reference) ?? "";
     edits.push({
       file: path,
       at: (isMeasured ? undefined : tree.text(path)?.positionAt(reference.start)) ?? nowhere,
       kind: reference.kind,
       before: reference.specifier,
       after: decision.specifier,
+      ...(behind !== "" && { behind }),
     });
   }
   const text = isMeasured ? undefined : newText(tree, path, changes);

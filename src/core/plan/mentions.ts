@@ -1,6 +1,6 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
-import { isOfTrade, languageFor, type Extraction } from "../languages/index.js";
+import { isOfTrade, isTakenIn, languageFor, type Extraction } from "../languages/index.js";
 import { folderOf, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
@@ -12,8 +12,12 @@ export function computedMentions(
   tree: SourceTree,
   references: ReadonlyMap<ProjectPath, Extraction>,
   map: MoveMap,
+  entriesOf: (sheet: ProjectPath) => readonly ProjectPath[] = () => [],
 ): Mention[] {
   const moved = [...map.files.keys()];
+  // What a sheet puts together is read from where the sheets are that take it in.
+  const isEntryMoved = (file: ProjectPath): boolean =>
+    isTakenIn(file) && moved.some(isTakenIn) && entriesOf(file).some((entry) => map.files.has(entry));
   const found: Mention[] = [];
   for (const [file, { computed }] of references) {
     for (const { start, head } of computed) {
@@ -22,7 +26,7 @@ export function computedMentions(
         place === undefined
           ? undefined
           : moved.find((path) => path.startsWith(place) || isBelow(path, place as ProjectPath));
-      const isMoved = map.files.has(file) && head.startsWith(".");
+      const isMoved = head.startsWith(".") && (map.files.has(file) || isEntryMoved(file));
       if (hit === undefined && !isMoved) continue;
       found.push({
         file,
@@ -84,7 +88,10 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
       if (covered.some(({ start, end }) => match.index < end && start < match.index + match[0].length)) return [];
       for (const { text, offset } of readingsOf(match[0])) {
         const names = namedBy(tree, file, text, map, folders);
-        if (names !== undefined) return [{ file, at: source.positionAt(match.index + offset), text, names }];
+        if (names !== undefined) {
+          const isLink = isOfTrade(file, "document") && !known.has(file);
+          return [{ file, at: source.positionAt(match.index + offset), text, names, ...(isLink && { isLink }) }];
+        }
       }
       return [];
     });

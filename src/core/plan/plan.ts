@@ -13,6 +13,8 @@ export interface PlannedEdit {
   /** The specifier as it is spelled, and as it will be; without quotes, escapes undone. */
   readonly before: string;
   readonly after: string;
+  /** What is written behind the quotes as well, so that the rest of the text need not change: ` as palette`. */
+  readonly behind?: string;
 }
 
 /** A reference that would not mean what it means now. */
@@ -62,6 +64,8 @@ export interface Mention {
   readonly text: string;
   /** The moved file or folder that it seems to name. */
   readonly names: string;
+  /** Whether it stands in a document whose links or patterns can be respelled, if that is asked for. */
+  readonly isLink?: boolean;
 }
 
 /** A file that could not be read for certain. */

@@ -81,7 +81,11 @@ describe("repairs", () => {
 
   test.each([
     ["a file that no language reads", "legacy/Home.java", 'String header = "page-header";'],
-    ["a sheet in a language that is not read", "src/theme/all.styl", "a\n  background url(../components/page-header.svg)"],
+    [
+      "a sheet in a language that is not read",
+      "src/theme/all.styl",
+      "a\n  background url(../components/page-header.svg)",
+    ],
     ["a workflow", ".github/workflows/ci.yml", "run: test src/components/page-header.tsx"],
   ])("what %s names stays, because nobody would respell it there", async (_, path, text) => {
     const files = { "src/components/page-header.tsx": drawn("PageHeader"), [path]: text };

@@ -27,7 +27,9 @@ export async function preparePages(): Promise<void> {
 /** Parses markup; errors are passed over, as browsers do. */
 export function parseMarkup(text: string, parseMode: "sfc" | "html"): Compiler.RootNode {
   if (!compiler) throw new Error("extract() was called before prepare()");
-  return compiler.parse(text, { parseMode, onError: () => undefined, comments: false });
+  // Values are read from the text as they stand; no entity is undone, for which the parser would ask a browser.
+  const asItIs = (raw: string): string => raw;
+  return compiler.parse(text, { parseMode, onError: () => undefined, comments: false, decodeEntities: asItIs });
 }
 
 function extract(text: string): Extraction {

@@ -26,7 +26,7 @@ export interface SettingText {
 
 /** How it is looked up; `undefined` for what names nothing. */
 export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; lookup: Lookup } | undefined {
-  if (value.length < 2 || value.length > 300 || /[\s\\^"'`<>|=]/.test(value.replace(/^!?<rootDir>\//, "")))
+  if (value.length < 2 || value.length > 300 || /[\r\n\t\\^"`<>|=]/.test(value.replace(/^!?<rootDir>\//, "")))
     return undefined;
   if (/^[a-z][\w+.-]+:|^\/\/|^[@~#]|^\.{1,2}\/?$/i.test(value) || /\$\{(?!configDir\}|workspaceRoot\})/.test(value))
     return undefined;
@@ -36,7 +36,7 @@ export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; 
   if (/\$\d/.test(value)) return isBase ? { kind: "setting", lookup: "base" } : undefined;
   if (/[*?]|\{[^}]*,[^}]*\}|[!+@]\(/.test(value))
     return isBase && !/\*\*/.test(value) ? { kind: "setting", lookup: "base" } : { kind: "pattern", lookup: "scope" };
-  if (isRegular(value)) return undefined;
+  if (isRegular(value) || (/\s/.test(value) && !/\/|\.\w{1,12}$/.test(value))) return undefined;
   if (scopeKeys.test(own)) return { kind: "pattern", lookup: "scope" };
   if (/\/|\.\w{1,12}$/.test(value) || placeKeys.test(own)) return { kind: "setting", lookup: "place" };
   return undefined;

@@ -22,7 +22,7 @@ export interface SheetNames {
 
 /** Without one of these words nothing is named. */
 const anyName =
-  /@(?:use|forward|import|value|reference|config|plugin|source|require)\b|url\(|composes|compose-with|image-set\(|load-css|data-uri\(|:import\(/i;
+  /@(?:use|forward|import|value|reference|config|plugin|source|require)\b|url\(|composes|compose-with|image-set\(|load-css|data-uri\(|:import\(|["']\.{1,2}\//i;
 
 /** Finds every name in a text. */
 export function scanSheet(text: string, dialect: Dialect): SheetNames {
@@ -130,6 +130,8 @@ class SheetScanner {
   #string(): void {
     const literal = readQuoted(this.text, this.#at);
     if (literal && imageSets.test(this.#open.at(-1) ?? "")) this.#add("asset", "asset", literal);
+    // A variable that holds the beginning of a path: where it is used, nobody can tell from here.
+    else if (literal && /^\.{1,2}\//.test(literal.value)) this.#addComputed(literal);
     this.#at = literal ? literal.end + 1 : this.#at + 1;
   }
 
