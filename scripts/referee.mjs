@@ -88,8 +88,10 @@ async function judge(spec, seed) {
   const root = fetchPackage(name, seed);
   const random = randomFrom(seed);
   const tree = await readTree(openDiskStore(root));
-  const inside = tree.paths.filter((path) => path.startsWith(`${folder}/`));
-  let moves = isOurs ? [] : randomMoves(tree, inside, inside, folder, random);
+  const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
+  // Where a package is moved whole, its own manifest and settings at the top stay.
+  const movable = inside.filter((path) => folder !== "." || path.includes("/"));
+  let moves = isOurs ? [] : randomMoves(tree, movable, inside, folder, random);
   writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
   const app = appFolder(root, folder);
   if (isOurs) ours(["init", "--write", "--project", app]);
@@ -215,9 +217,7 @@ function randomFrom(seed) {
 function randomMoves(tree, files, all, folder, random) {
   const folders = [
     ...new Set(files.map((file) => posix.dirname(file))),
-    `${folder}/new place`,
-    `${folder}/deep/er/still`,
-    `${folder}/it's [here]`,
+    ...["new place", "deep/er/still", "it's [here]"].map((name) => posix.join(folder, name)),
   ];
   const taken = new Set(all);
   const moved = new Map();

@@ -8,7 +8,7 @@
  */
 import type { Resolution } from "../graph/index.js";
 import { extractFrom, languageFor, type Extraction, type Reference } from "../languages/index.js";
-import type { ProjectPath } from "../paths.js";
+import { nameOf, type ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import type { TextEdit } from "../text/index.js";
 import type { SourceTree } from "../tree/index.js";
@@ -62,9 +62,11 @@ function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean):
   if (!file.text) return file.extraction.references;
   // Where a namespace is written behind a name, more than the name differs.
   const isNamed = file.extraction.references.some(({ namespace }) => namespace !== undefined);
-  return parseAgain || isNamed
-    ? extractFrom(file.text.after, passage.map.file(file.path)).references
-    : readInPlace(file, file.text);
+  if (!parseAgain && !isNamed) return readInPlace(file, file.text);
+  // A script that leaves the folder of build scripts is still the same script.
+  const goes = passage.map.file(file.path);
+  const language = languageFor(goes)?.claims === languageFor(file.path)?.claims ? undefined : languageFor(file.path);
+  return (language?.extract(file.text.after, nameOf(goes)) ?? extractFrom(file.text.after, goes)).references;
 }
 
 /** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */
