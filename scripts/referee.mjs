@@ -133,9 +133,12 @@ async function judge(spec, seed) {
     if (!options.index && after.bundle.get(goes(path)) !== text) wrong.push(`bundle of ${path} → ${goes(path)}`);
   for (const [path, css] of before.sheets)
     if (after.sheets.get(goes(path)) !== css) {
-      const [was = "", is = ""] = [css, after.sheets.get(goes(path))].map((text) => text?.replace(/url\([^)]*\)/g, "url()"));
+      const [was = "", is = ""] = [css, after.sheets.get(goes(path))].map((text) =>
+        text?.replace(/url\([^)]*\)/g, "url()"),
+      );
       // A path that a variable holds is a mention, and was said to be one.
-      if (was === is && result.mentions.some((/** @type {any} */ each) => /\.(?:less|s[ac]ss)$/.test(each.file))) said += 1;
+      if (was === is && result.mentions.some((/** @type {any} */ each) => /\.(?:less|s[ac]ss)$/.test(each.file)))
+        said += 1;
       else wrong.push(`sheet ${path} → ${goes(path)}: ${difference(css, after.sheets.get(goes(path)) ?? "missing")}`);
     }
   if (options.index && after.bundle.get("errors") !== before.bundle.get("errors")) wrong.push("other bundling errors");
@@ -268,7 +271,15 @@ async function bundle(root, entries) {
       legalComments: "none",
       resolveExtensions: [".tsx", ".ts", ".jsx", ".js", ".css", ".json", ".vue"],
       ignoreAnnotations: true,
-      loader: { ".js": "jsx", ".png": "dataurl", ".svg": "text", ".scss": "empty", ".css": "empty", ".jpg": "dataurl", ".gif": "dataurl" },
+      loader: {
+        ".js": "jsx",
+        ".png": "dataurl",
+        ".svg": "text",
+        ".scss": "empty",
+        ".css": "empty",
+        ".jpg": "dataurl",
+        ".gif": "dataurl",
+      },
       plugins: [vueFiles(root), unresolvedOutside],
     })
     .catch((error) => error);

@@ -5,7 +5,7 @@ import { createRequire } from "node:module";
 import { join, posix } from "node:path";
 import { build } from "esbuild";
 import { describe, expect, test } from "vitest";
-import { demoCopy, fingerprint, run } from "./program.js";
+import { demoCopy, fingerprint, run, withoutNames } from "./program.js";
 
 /** The compiler's errors, by an independent process. */
 function compile(root: string): string {
@@ -28,12 +28,7 @@ async function bundle(root: string): Promise<string> {
     loader: { ".png": "dataurl", ".svg": "text", ".module.css": "local-css" },
     logLevel: "silent",
   });
-  const numbers = new Map<string, number>();
-  const text = outputFiles.map((file) => file.text.replace(/\{"[^"\n]*"\(\)\{/g, '{"path"(){')).join("\n");
-  const nameless = text.replace(
-    /[A-Za-z_$][\w$-]*/g,
-    (name) => `n${numbers.get(name) ?? (numbers.set(name, numbers.size), numbers.size - 1)}`,
-  );
+  const nameless = withoutNames(outputFiles.map((file) => file.text).join("\n"));
   return createHash("sha256").update(nameless).digest("hex");
 }
 

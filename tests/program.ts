@@ -18,7 +18,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const demo = fileURLToPath(new URL("../demo/orchard-web", import.meta.url));
+const demo = fileURLToPath(new URL("../demo/", import.meta.url));
 
 /** What one run said, and how it ended. */
 export interface Run {
@@ -41,11 +41,11 @@ export function folderWith(files: Readonly<Record<string, string>>, options: { g
   return root;
 }
 
-/** A copy of the demo app, committed. */
-export function demoCopy(): string {
+/** A copy of a demo app, committed. */
+export function demoCopy(app = "orchard-web"): string {
   const root = mkdtempSync(join(tmpdir(), "steady-shelf-demo-"));
-  cpSync(demo, root, { recursive: true });
-  chmodSync(join(root, "src/main.tsx"), 0o755);
+  cpSync(join(demo, app), root, { recursive: true });
+  if (app === "orchard-web") chmodSync(join(root, "src/main.tsx"), 0o755);
   commitAll(root);
   return root;
 }
@@ -86,4 +86,15 @@ export function fingerprint(root: string): string {
   };
   walk(root, "");
   return hash.digest("hex");
+}
+
+/** A bundle without the keys that are paths and without names that are made of them: each name is the number of its first place. */
+export function withoutNames(bundle: string): string {
+  const numbers = new Map<string, number>();
+  return bundle
+    .replace(/\{"[^"\n]*"\((?=[^)]*\)\{)/g, '{"path"(')
+    .replace(
+      /[A-Za-z_$][\w$-]*/g,
+      (name) => `n${numbers.get(name) ?? (numbers.set(name, numbers.size), numbers.size - 1)}`,
+    );
 }

@@ -15,29 +15,31 @@ export function isEntrySheet(file) {
 /**
  * The CSS of each entry by its path; `error` where the compiler refuses. Names of files in `url()` are replaced by the files'
  * contents, so that CSS is the same where the same pictures are meant.
- * @param {string} root @param {readonly string[]} files @returns {Promise<Map<string, string>>}
+ * @param {string} root @param {readonly string[]} files @param {readonly string[]} [loadPaths] @returns {Promise<Map<string, string>>}
  */
-export async function compileSheets(root, files) {
+export async function compileSheets(root, files, loadPaths = []) {
   const found = new Map();
   for (const file of files) {
-    if (/\.(?:scss|sass)$/.test(file)) found.set(file, compileSass(root, file));
+    if (/\.(?:scss|sass)$/.test(file)) found.set(file, compileSass(root, file, loadPaths));
     else if (file.endsWith(".less")) found.set(file, await compileLess(root, file));
   }
   return found;
 }
 
-/** @param {string} root @param {string} file */
-function compileSass(root, file) {
+/** @param {string} root @param {string} file @param {readonly string[]} loadPaths */
+function compileSass(root, file, loadPaths) {
   try {
     const { css } = sass.compile(join(root, file), {
-      loadPaths: [root],
+      loadPaths: [root, ...loadPaths.map((path) => join(root, path))],
       importers: [packagesOf(root)],
       logger: sass.Logger.silent,
       quietDeps: true,
     });
     return withContents(css, root, file);
   } catch (error) {
-    return `error ${String(error).split("\n")[0]?.replace(/["'].*?["']/g, "…")}`;
+    return `error ${String(error)
+      .split("\n")[0]
+      ?.replace(/["'].*?["']/g, "…")}`;
   }
 }
 

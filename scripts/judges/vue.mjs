@@ -8,19 +8,27 @@ import * as sass from "sass";
 import { compileScript, compileTemplate, parse } from "vue/compiler-sfc";
 import { withContents } from "./sheets.mjs";
 
-/** @param {string} root @returns {import("esbuild").Plugin} */
-export function vueFiles(root) {
+/** @param {string} root @param {readonly string[]} [loadPaths] @returns {import("esbuild").Plugin} */
+export function vueFiles(root, loadPaths = []) {
   return {
     name: "vue-files",
     setup(build) {
-      build.onResolve({ filter: /^@\// }, (args) =>
-        build.resolve(`./${args.path.slice(2)}`, { resolveDir: `${root}/src`, kind: args.kind, pluginData: "asked" }),
-      );
+      build.onResolve({ filter: /^@\// }, async ({ path, kind }) => {
+        const found = await build.resolve(`./${path.slice(2)}`, {
+          resolveDir: `${root}/src`,
+          kind,
+          pluginData: "asked",
+        });
+        return found.errors.length > 0 ? { path, external: true } : found;
+      });
       build.onLoad({ filter: /\.vue$/ }, async ({ path }) => {
         try {
-          return { contents: await compile(root, path), loader: "ts", resolveDir: dirname(path) };
+          return { contents: await compile(root, path, loadPaths), loader: "ts", resolveDir: dirname(path) };
         } catch (error) {
-          const first = String(error).split("\n")[0]?.replaceAll(root, "").replace(/\S*\/\S*/g, "…");
+          const first = String(error)
+            .split("\n")[0]
+            ?.replaceAll(root, "")
+            .replace(/\S*\/\S*/g, "…");
           return { contents: `export const broken = ${JSON.stringify(first)}; export default broken;`, loader: "ts" };
         }
       });
@@ -28,14 +36,16 @@ export function vueFiles(root) {
   };
 }
 
-/** The script with its template, and the compiled styles as texts. @param {string} root @param {string} path */
-async function compile(root, path) {
+/** The script with its template, and the compiled styles as texts. @param {string} root @param {string} path @param {readonly string[]} loadPaths */
+async function compile(root, path, loadPaths) {
   const { descriptor } = parse(readFileSync(path, "utf8"), { filename: "/one.vue", sourceMap: false });
   const parts = [];
   const isOutside = (/** @type {{ src?: string | undefined } | null | undefined} */ block) => block?.src !== undefined;
-  if (descriptor.script && isOutside(descriptor.script)) parts.push(`export * from ${JSON.stringify(descriptor.script.src)};`);
+  if (descriptor.script && isOutside(descriptor.script))
+    parts.push(`export * from ${JSON.stringify(descriptor.script.src)}; export default {};`);
   else if (descriptor.script || descriptor.scriptSetup)
     parts.push(compileScript(descriptor, { id: "one", fs: { fileExists: () => false, readFile: () => "" } }).content);
+  else parts.push("export default {};");
   if (descriptor.template && !isOutside(descriptor.template) && !descriptor.template.lang) {
     const { code, errors } = compileTemplate({
       source: descriptor.template.content,
@@ -47,14 +57,16 @@ async function compile(root, path) {
   }
   for (const [index, style] of descriptor.styles.entries()) {
     if (style.src) parts.push(`import ${JSON.stringify(style.src)};`);
-    const css = style.src ? "" : await compileStyle(root, path, style.content, style.lang ?? "css");
+    const css = style.src
+      ? ""
+      : await compileStyle(root, path, { text: style.content, lang: style.lang ?? "css", loadPaths });
     parts.push(`export const css${index} = ${JSON.stringify(css)};`);
   }
   return parts.join("\n");
 }
 
-/** @param {string} root @param {string} path @param {string} text @param {string} lang */
-async function compileStyle(root, path, text, lang) {
+/** @param {string} root @param {string} path @param {{ text: string, lang: string, loadPaths: readonly string[] }} style */
+async function compileStyle(root, path, { text, lang, loadPaths }) {
   const file = path.slice(root.length + 1);
   try {
     if (lang === "scss" || lang === "sass") {
@@ -67,6 +79,7 @@ async function compileStyle(root, path, text, lang) {
             return new URL(encodeURI(url.replace(/^~?@\//, "")), pathToFileURL(base));
           },
         },
+        loadPaths: loadPaths.map((each) => `${root}/${each}`),
         logger: sass.Logger.silent,
       });
       return withContents(css, root, file);
@@ -74,6 +87,8 @@ async function compileStyle(root, path, text, lang) {
     if (lang === "less") return withContents((await less.render(text, { filename: path })).css, root, file);
     return withContents(text, root, file).replace(/@import\s+(["'])[^"']*\1/g, "@import");
   } catch (error) {
-    return `error ${String(error).split("\n")[0]?.replace(/["'].*?["']/g, "…")}`;
+    return `error ${String(error)
+      .split("\n")[0]
+      ?.replace(/["'].*?["']/g, "…")}`;
   }
 }

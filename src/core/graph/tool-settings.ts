@@ -23,7 +23,14 @@ export async function readToolSettings(tree: TreeView): Promise<readonly Mapping
 
 /** A prefix stands for itself and for all behind it; a regular expression only where it is a plain prefix or name. */
 function mappingsOf(tree: TreeView, by: ProjectPath, { name, place, isExpression }: ToolAlias): Mapping[] {
-  const common = { kind: "alias", exact: false, all: false, by, under: packageFolder(tree, by), source: "settings" } as const;
+  const common = {
+    kind: "alias",
+    exact: false,
+    all: false,
+    by,
+    under: packageFolder(tree, by),
+    source: "settings",
+  } as const;
   if (isExpression) {
     const found = plainExpression(name);
     const target = found && pathFrom(tree, by, place.replace(/\$1|\\1/, "*"));

@@ -108,7 +108,10 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     },
     mentions: isMeasured
       ? []
-      : [...computedMentions(tree, references, map, before.entriesOf), ...textMentions({ tree, files: mentionable(), read: files, map })],
+      : [
+          ...computedMentions(tree, references, map, before.entriesOf),
+          ...textMentions({ tree, files: mentionable(), read: files, map }),
+        ],
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,

@@ -97,7 +97,7 @@ describe("what a sheet names", () => {
 
 /** Every name that postcss finds: at-rules, and `url()` in declarations. */
 function byPostcss(text: string): string[] {
-  const root = scss.parse(text) as Root;
+  const root = scss.parse(text);
   const found: string[] = [];
   root.walkAtRules(/^(?:use|forward|import)$/, (rule: AtRule) => {
     for (const match of rule.params.matchAll(/(["'])((?:(?!\1).)*)\1/g)) found.push(match[2] ?? "");

@@ -1,0 +1,4 @@
+/** Grafts that somebody would like to swap. */
+export function swaps(): readonly string[] {
+  return ["Cox for Russet"];
+}

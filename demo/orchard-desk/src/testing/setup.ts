@@ -1,0 +1,2 @@
+// Nothing is needed before the tests yet.
+export {};

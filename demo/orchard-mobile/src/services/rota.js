@@ -1,0 +1,4 @@
+/** Who waters, in words. */
+export function watering() {
+  return "Ada waters on Friday";
+}

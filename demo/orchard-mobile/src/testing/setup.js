@@ -1,0 +1,1 @@
+global.orchard = "Pippin Row";
