@@ -3,11 +3,14 @@
  * with the built program, and asks an independent bundler (esbuild) and compiler (TypeScript) whether anything changed.
  * Then it undoes the move and compares every byte.
  *
- *   node scripts/referee.mjs [--seed 1] [--rounds 3] [--fix | --arrange NAME [--index]] [PACKAGE[@VERSION]:FOLDER …]
+ *   node scripts/referee.mjs [--seed 1] [--rounds 3] [--fix | --arrange NAME [--index]] [--phones [--alias @=src]]
+ *                            [PACKAGE[@VERSION]:FOLDER …]
  *
  * With --fix nothing is moved at random: the app is set up by `init`, and `check --fix` repairs what it finds. With --arrange
  * it is set up, and brought into that arrangement; with --index public indexes are made as well. An index loads all that it
  * gives, so bundles are in another order then: only that they can be made, and the compiler, are asked.
+ *
+ * Entry sheets are compiled by Sass and Less. With --phones, the bundler of React Native is asked for three platforms, too.
  *
  * Exit code 1 if a judge disagrees. Nothing is written outside the temporary folder.
  */
@@ -32,6 +35,7 @@ import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
 import ts from "typescript";
 import { companionsOf, openDiskStore, readTree } from "../dist/index.js";
+import { bundleForPhones } from "./judges/phones.mjs";
 import { compileSheets, isEntrySheet } from "./judges/sheets.mjs";
 import { vueFiles } from "./judges/vue.mjs";
 
@@ -39,7 +43,16 @@ const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 /** Source packages that differ in how they spell: extensions left out, `.js` for `.ts`, plain JavaScript, tests beside. */
 const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
 
-const options = { seed: 1, rounds: 3, fix: false, arrange: "", index: false, packages: /** @type {string[]} */ ([]) };
+const options = {
+  phones: false,
+  aliases: /** @type {string[]} */ ([]),
+  seed: 1,
+  rounds: 3,
+  fix: false,
+  arrange: "",
+  index: false,
+  packages: /** @type {string[]} */ ([]),
+};
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
@@ -47,8 +60,14 @@ for (let at = 2; at < process.argv.length; at += 1) {
   else if (word === "--fix") options.fix = true;
   else if (word === "--arrange") options.arrange = process.argv[(at += 1)] ?? "";
   else if (word === "--index") options.index = true;
+  else if (word === "--phones") options.phones = true;
+  else if (word === "--alias") options.aliases.push(process.argv[(at += 1)] ?? "");
   else options.packages.push(word);
 }
+
+/** Entries that the phones' bundler is asked about: each takes it seconds, on three platforms, before and after. */
+const mostPhones = 6;
+const aliases = Object.fromEntries(options.aliases.map((each) => each.split("=")));
 
 /** What nothing answers to stays outside of the bundle, as it is spelled, so that one broken name does not end the whole build. */
 const unresolvedOutside = {
@@ -100,7 +119,10 @@ async function judge(spec, seed) {
     .filter((path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path) && !/\.d\.[cm]?ts$/.test(path))
     .filter((path) => /index|main/.test(path) || random() < 60 / inside.length);
   const sheets = inside.filter(isEntrySheet);
-  const before = await askJudges(root, { entries, files: inside, sheets });
+  const phones = entries
+    .filter((path) => !/\.(?:test|spec|e2e|stories)\.|__tests__|\.config\./.test(path))
+    .slice(0, mostPhones);
+  const before = await askJudges(root, { entries, files: inside, sheets, phones });
   const begun = performance.now();
   const run = isOurs
     ? ours([...asked, "--write", "--json", "--project", app])
@@ -126,6 +148,7 @@ async function judge(spec, seed) {
     entries: entries.map(goes),
     files: inside.map(goes),
     sheets: sheets.map(goes),
+    phones: phones.map(goes),
   });
   const wrong = [];
   let said = 0;
@@ -141,6 +164,11 @@ async function judge(spec, seed) {
         said += 1;
       else wrong.push(`sheet ${path} → ${goes(path)}: ${difference(css, after.sheets.get(goes(path)) ?? "missing")}`);
     }
+  for (const [key, code] of before.phones) {
+    const [platform = "", path = ""] = key.split(" ");
+    const is = after.phones.get(`${platform} ${goes(path)}`) ?? "missing";
+    if (withoutNames(is) !== withoutNames(code)) wrong.push(`phones ${key} → ${goes(path)}: ${difference(withoutNames(code), withoutNames(is))}`);
+  }
   if (options.index && after.bundle.get("errors") !== before.bundle.get("errors")) wrong.push("other bundling errors");
   const seen = new Set(after.diagnostics);
   const expected = before.diagnostics.map((line) => line.replace(/^[^:]*/, goes));
@@ -150,17 +178,18 @@ async function judge(spec, seed) {
   if (undo.status !== 0 || fingerprint(root) !== bytes) wrong.push(`undo is not byte for byte: ${undo.stderr}`);
   if (wrong.length > 0) failures += 1;
   console.log(
-    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, sheets ${[...before.sheets.values()].filter((css) => !css.startsWith("error")).length} of ${before.sheets.size}, patterns ${result.proof.patterns.length}, ${said} sheets differ by paths in variables that were said, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
+    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, sheets ${[...before.sheets.values()].filter((css) => !css.startsWith("error")).length} of ${before.sheets.size}, patterns ${result.proof.patterns.length}, ${said} sheets differ by paths in variables that were said, phones ${[...before.phones.values()].filter((code) => !code.startsWith("error")).length} of ${before.phones.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
   );
   for (const line of wrong.slice(0, 10)) console.log(`    ${line.slice(0, 300)}`);
 }
 
-/** What each judge says of a package as it stands. @param {string} root @param {{ entries: readonly string[], files: readonly string[], sheets: readonly string[] }} asked */
-async function askJudges(root, { entries, files, sheets }) {
+/** What each judge says of a package as it stands. @param {string} root @param {{ entries: readonly string[], files: readonly string[], sheets: readonly string[], phones: readonly string[] }} asked */
+async function askJudges(root, { entries, files, sheets, phones }) {
   return {
     bundle: await bundle(root, entries),
     diagnostics: diagnose(root, files),
     sheets: await compileSheets(root, sheets),
+    phones: options.phones ? await bundleForPhones(root, phones, aliases) : new Map(),
   };
 }
 

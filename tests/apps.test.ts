@@ -79,7 +79,7 @@ function phone(platform: string): Bundling {
 const phones = [
   phone("ios"),
   phone("android"),
-  { ...phone("web"), extensions: [".web.js", ".ios.js", ".js", ".json"] },
+  { ...phone("web"), extensions: [".web.js", ".js", ".json"] },
 ];
 
 const desk = (root: string): Bundling => {
