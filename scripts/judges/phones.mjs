@@ -25,7 +25,7 @@ const transforming = `const babel = require("@babel/core");
 exports.transform = ({ src, filename, options: { platform } }) =>
   babel.transformSync(src, {
     ast: true, code: false, babelrc: false, configFile: false, filename, sourceType: "unambiguous",
-    presets: [require.resolve("@react-native/babel-preset")],
+    presets: [[require.resolve("@react-native/babel-preset"), { dev: false }]], envName: "production",
     caller: { name: "metro", bundler: "metro", platform },
   });
 `;
@@ -106,6 +106,7 @@ export async function bundleForPhones(root, entries, aliases = {}) {
 function withoutPlaces(code) {
   return code
     .replace(/"?httpServerLocation"?:\s*"[^"]*"/g, "place")
+    .replace(/(_jsxFileName\d*) = "[^"]*"/g, "$1")
     .replace(/"?name"?:\s*"[^"]*",\s*"?type"?/g, "name, type")
     .replace(/\/\/# source\S*.*$/gm, "");
 }

@@ -13,6 +13,8 @@ export class Guide {
   readonly folder: string;
   readonly #screen = screenFor(process.stdout, process.env);
   #fine = true;
+  /** What the entry sheet was compiled to in the beginning. */
+  #css: string | undefined;
 
   constructor(
     readonly tour: Tour,
@@ -85,7 +87,7 @@ export class Guide {
   /** An independent judge: the compiler of the stack. */
   #judgeApp(): void {
     if (this.tour.judge === "TypeScript") this.#typeCheck();
-    else this.#compileSheets();
+    else if (this.tour.judge === "Sass") this.#compileSheets();
   }
 
   #typeCheck(): void {
@@ -102,12 +104,17 @@ export class Guide {
   #compileSheets(): void {
     const sass = this.#sass();
     if (sass === undefined) return this.#judge(true, "", "(Sass is not installed here, so nobody judges the sheets)");
-    const { status, stdout, stderr } = spawnSync(process.execPath, [sass, "--no-source-map", "styles/main.scss"], {
+    const places = this.tour.sheets ?? ["styles/main.scss"];
+    const entry = places.find((path) => existsSync(join(this.folder, path))) ?? "";
+    const { status, stdout, stderr } = spawnSync(process.execPath, [sass, "--no-source-map", entry], {
       cwd: this.folder,
       encoding: "utf8",
     });
-    const rules = stdout.split("{").length - 1;
-    this.#judge(status === 0, stderr, `Sass compiles the sheet: ${count(rules, "rule")}`);
+    const rules = count(stdout.split("{").length - 1, "rule");
+    if (status !== 0 || this.tour.sheets === undefined)
+      return this.#judge(status === 0, stderr, `Sass compiles the sheet: ${rules}`);
+    const isSame = (this.#css ??= stdout) === stdout;
+    this.#judge(isSame, "Sass makes other CSS of it.", `Sass makes the same CSS of it, byte for byte: ${rules}`);
   }
 
   /** Sass is needed for nothing but this judgement, so an installed program may be without. */

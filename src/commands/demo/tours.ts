@@ -19,7 +19,9 @@ export interface Tour {
   /** Files written besides. */
   readonly files: Readonly<Record<string, string>>;
   readonly stops: readonly Stop[];
-  readonly judge: "TypeScript" | "Sass";
+  readonly judge: "TypeScript" | "Sass" | "nobody";
+  /** The entry sheet, at all places where it will be; its CSS stays the same, byte for byte, once it has begun. */
+  readonly sheets?: readonly string[];
   /** Changes that are left when the stops are done. */
   readonly undo: number;
 }
@@ -206,5 +208,88 @@ const newShape: Tour = {
   undo: 2,
 };
 
+/** The theme of today: Sass, with a build script that finds its sheets by patterns. */
+const grownTheme: Tour = {
+  folder: "orchard-theme-today",
+  begin: "This is the orchard's theme of today: Sass in sections, and a build script that finds them by a pattern.",
+  copy: { from: "orchard-theme" },
+  files: {},
+  stops: [
+    {
+      say: "The sections become pages. The entry sheet follows, and so do the build's pattern, the manifest, and the README.",
+      run: ["move", "src/scss/sections", "src/scss/pages", "--mentions", "--write"],
+    },
+    {
+      say: "A sheet's name is what others call it by. They need not change: they go on calling it palette.",
+      run: ["move", "src/scss/base/_palette.scss", "src/scss/base/_colours.scss", "--mentions", "--write"],
+    },
+    {
+      say: "What would quietly fall out of a pattern is said before anything is written.",
+      run: ["move", "src/scss/pages/_harvest.scss", "src/scss/harvest/"],
+    },
+  ],
+  judge: "Sass",
+  sheets: ["src/scss/main.scss"],
+  undo: 2,
+};
+
+/** A desk app in Vue. */
+const deskApp: Tour = {
+  folder: "orchard-desk",
+  begin: "At the orchard's desk they use an app in Vue: single-file components, with styles in SCSS, Sass and Less.",
+  copy: { from: "orchard-desk" },
+  files: {},
+  stops: [
+    {
+      say: "Trees get a folder of their own. Sheet and test go along; script, template and styles are respelled.",
+      run: ["move", "src/components/TreeRow.vue", "src/components/TreeList.vue", "src/features/trees/", "--mentions", "--write"],
+    },
+    {
+      say: "The styles get another name: components, the folder where Sass looks, and the owners' file follow.",
+      run: ["move", "src/styles", "src/theme", "--mentions", "--write"],
+    },
+    {
+      say: "Even the source root: aliases, page, compiler and tests follow, so that no import has to change.",
+      run: ["move", "src", "app", "--write"],
+    },
+  ],
+  judge: "Sass",
+  sheets: ["src/styles/main.scss", "src/theme/main.scss", "app/theme/main.scss"],
+  undo: 3,
+};
+
+/** A phone app in React Native. */
+const phoneApp: Tour = {
+  folder: "orchard-mobile",
+  begin: "Under the trees they use a phone app: React Native in JavaScript, one file of it with Flow's types.",
+  copy: { from: "orchard-mobile" },
+  files: {},
+  stops: [
+    {
+      say: "One name may mean a file for each platform. All of them travel, with their test.",
+      run: ["move", "src/components/Icon.ios.js", "src/features/shared/", "--write"],
+    },
+    {
+      say: "A picture takes its densities along, and the app's manifest follows.",
+      run: ["move", "src/assets/images/apple.png", "src/assets/images/bramley.png", "--write"],
+    },
+    {
+      say: "All assets at once, letters that are linked into the app included.",
+      run: ["move", "src/assets", "assets", "--write"],
+    },
+  ],
+  judge: "nobody",
+  undo: 3,
+};
+
 /** All tours, in the order in which people work. */
-export const tours: readonly Tour[] = [newWebApp, newTheme, takenOver, grownApp, newShape];
+export const tours: readonly Tour[] = [
+  newWebApp,
+  newTheme,
+  takenOver,
+  grownApp,
+  grownTheme,
+  deskApp,
+  phoneApp,
+  newShape,
+];

@@ -2,7 +2,14 @@
  * Who references whom: every file that a language reads, what each of its references means, and the same the other way
  * round. `check`, `survey` and `explain` stand on it; a move reads only what it needs (see `core/plan`).
  */
-import { readTexts, type FileReading, type LookupRules, type Reference } from "../languages/index.js";
+import {
+  isCode,
+  isOfTrade,
+  readTexts,
+  type FileReading,
+  type LookupRules,
+  type Reference,
+} from "../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../paths.js";
 import { quiet, type Progress } from "../progress.js";
 import type { SourceTree } from "../tree/index.js";
@@ -55,7 +62,7 @@ const noUses: readonly Use[] = [];
 /** The references of a project. */
 export class ReferenceGraph {
   readonly #uses = new Map<ProjectPath, Use[]>();
-  #computed: readonly string[] | undefined;
+  #wholesale: readonly string[] | undefined;
 
   constructor(
     readonly tree: SourceTree,
@@ -73,13 +80,20 @@ export class ReferenceGraph {
       }
   }
 
-  /** Heads of names that are put together at run time, as paths: `src/assets/trees/`, or the beginning of a name. */
-  computedFolders(): readonly string[] {
-    return (this.#computed ??= [...this.files.values()].flatMap(({ path, reading }) =>
-      reading.computed
+  /**
+   * Where files are used without being named one by one: heads of names that are put together at run time, and folders
+   * without code that settings name (letters that are linked into an app). Paths such as `src/assets/trees/`, or the
+   * beginning of a name.
+   */
+  usedWholesale(): readonly string[] {
+    return (this.#wholesale ??= [...this.files.values()].flatMap(({ path, reading, references }) => [
+      ...reading.computed
         .map(({ head }) => (head.startsWith(".") ? joinHead(path, head) : undefined))
         .filter((head) => head !== undefined),
-    ));
+      ...(isOfTrade(path, "settings") ? references : []).flatMap(({ resolution }) =>
+        resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],
+      ),
+    ]));
   }
 
   /** The references that mean a file. */

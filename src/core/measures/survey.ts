@@ -144,7 +144,7 @@ function unreferenced(
     const name = stem === "index" ? nameOf(folderOf(path)) : stem;
     return texts.some((text) => text !== path && (project.tree.text(text)?.text.includes(name) ?? false));
   };
-  const computed = graph.computedFolders();
+  const computed = graph.usedWholesale();
   const loose = alone.filter(({ path }) => !computed.some((folder) => path.startsWith(folder)) && !named(path));
   return [...loose.map(({ path }) => path), ...assets].sort(comparePaths);
 }

@@ -38,7 +38,7 @@ function isKnownByName({ path }: Entry): boolean {
 /** Itself or one of its variants is referenced, or a name is put together at run time in its folder. */
 function isUsed({ graph }: RuleContext, { path }: Entry): boolean {
   if (graph.usersOf(path).length > 0) return true;
-  return graph.computedFolders().some((folder) => path.startsWith(folder));
+  return graph.usedWholesale().some((folder) => path.startsWith(folder));
 }
 
 /** `tree@2x.png` is named where `tree.png` is. */
