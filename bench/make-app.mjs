@@ -4,14 +4,14 @@ import { execFileSync } from "node:child_process";
 import { mkdirSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 
-/** What a feature holds: 20 files, of which 14 are code. */
+/** What a feature holds: 20 files, of which 14 are code, two of them single-file components, and three are sheets. */
 const kinds = [
   ["screens", "Screen.tsx"],
   ["components", "Card.tsx"],
   ["components", "List.tsx"],
   ["components", "Badge.tsx"],
-  ["components", "Form.tsx"],
-  ["components", "Chart.tsx"],
+  ["components", "Form.vue"],
+  ["components", "Chart.vue"],
   ["hooks", "Data.ts", "use"],
   ["hooks", "Filter.ts", "use"],
   ["services", "Service.ts"],
@@ -20,7 +20,7 @@ const kinds = [
   ["context", "Actions.ts"],
   ["helpers", "Format.ts"],
   ["components", "Card.test.tsx"],
-  ["components", "Card.module.css"],
+  ["components", "Card.module.scss"],
   ["components", "List.module.css"],
   ["screens", "Screen.module.css"],
   ["assets", "Icon.svg"],
@@ -44,6 +44,8 @@ export function makeApp(root, size) {
     "tsconfig.json",
     JSON.stringify({ compilerOptions: { jsx: "react-jsx", paths: { "@/*": ["./src/*"] } }, include: ["src"] }),
   );
+  write("src/theme/_palette.scss", "$leaf: green;\n");
+  write("vite.config.ts", 'export default { build: { rollupOptions: { input: "src/screens/**/*.tsx" } } };\n');
   for (let feature = 0; feature < features; feature += 1) {
     kinds.forEach((_, kind) => write(pathOf(feature, kind), textOf(feature, kind, features)));
   }
@@ -65,7 +67,9 @@ function pathOf(feature, kind) {
 /** @param {number} feature @param {number} kind @param {number} features */
 function textOf(feature, kind, features) {
   const [folder = "", ending = ""] = kinds[kind] ?? [];
-  if (!/\.tsx?$/.test(ending)) return ending.endsWith(".css") ? ".plot {\n  color: green;\n}\n" : `Plot ${feature}\n`;
+  const folderOf = `src/${folder}/area${feature % 50}`;
+  if (/\.s?css$/.test(ending)) return sheetOf(folderOf, pathOf(feature, 18), ending);
+  if (!/\.(?:tsx?|vue)$/.test(ending)) return `Plot ${feature}\n`;
   const lines = [`import { useState } from "react";`];
   const targets = [1, 2, 3, 4, 5].map(
     (step) => /** @type {const} */ ([(kind + step * 3) % 13, step === 5 ? (feature * 7 + kind) % features : feature]),
@@ -75,7 +79,8 @@ function textOf(feature, kind, features) {
     const aliased = (feature + kind + index) % 3 === 0;
     const name = pathOf(other, target).replace(/\.tsx?$/, "");
     const spelled = aliased ? name.replace("src/", "@/") : relative(`src/${folder}/area${feature % 50}`, name);
-    lines.push(`import { value as value${index} } from "${spelled}";`);
+    const what = name.endsWith(".vue") ? `value${index}` : `{ value as value${index} }`;
+    lines.push(`import ${what} from "${spelled}";`);
   });
   // A component shows a picture, as a screen does: each has one of its own.
   const picture = { "Badge.tsx": 17, "Screen.tsx": 18 }[ending];
@@ -92,7 +97,21 @@ function textOf(feature, kind, features) {
     ? `\nexport function ${own}() {\n  return <p>{value(${picture ? "picture.length" : "1"})}</p>;\n}\n`
     : "";
   const hook = own.startsWith("use") ? `\nexport function ${own}() {\n  return useState(value(1));\n}\n` : "";
+  if (ending.endsWith(".vue")) {
+    const script = `<script setup lang="ts">\n${lines.join("\n")}\n${body.join("\n")}\n</script>\n`;
+    const template = `\n<template>\n  <p><img src="${relative(folderOf, pathOf(feature, 18))}" alt="" /></p>\n</template>\n`;
+    return `${script}${template}\n<style lang="scss" scoped>\n${sheetOf(folderOf, pathOf(feature, 18), ".scss")}</style>\n`;
+  }
   return `${lines.join("\n")}\n\n/** Part ${kind} of plot ${feature}. */\nexport function value(start: number): number {\n${body.join("\n")}\n  return step0(start) + step29(start);\n}\n${drawn}${hook}`;
+}
+
+/** Rules as a sheet has them, with the palette and a picture. @param {string} folder @param {string} picture @param {string} ending */
+function sheetOf(folder, picture, ending) {
+  const uses = ending.endsWith(".scss") ? `@use "${relative(folder, "src/theme/palette")}";\n\n` : "";
+  const rules = Array.from({ length: 12 }, (_, rule) =>
+    `.plot-${rule} {\n  margin: ${rule}px; // row\n}\n`.replace(" // row", ""),
+  );
+  return `${uses}.plot {\n  background: url("${relative(folder, picture)}");\n}\n${rules.join("\n")}`;
 }
 
 /** @param {string} from @param {string} to */

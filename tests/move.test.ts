@@ -23,7 +23,7 @@ describe("move", () => {
 
     const written = run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"]);
     expect(written.out).toMatch(
-      /Moved 3 files[^]*✓ 20 of 20 references resolve to the same file as before[^]*Done as change/,
+      /Moved 3 files[^]*✓ 24 of 24 references resolve to the same file as before[^]*Done as change/,
     );
     expect(existsSync(join(root, "src/features/harvest/HarvestChart.module.css"))).toBe(true);
     expect(readFileSync(join(root, "src/components/index.ts"), "utf8")).toContain(

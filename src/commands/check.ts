@@ -29,7 +29,8 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
   if (why !== undefined) return sayWhy(why, options);
   const only = rule === undefined ? undefined : rulesNamed(rule.split(",").filter(Boolean));
   if (options.accept || options.fix) {
-    const looking = await look(options);
+    // A repair stands on the texts that were looked at.
+    const looking = await look(options, { keepTexts: options.fix });
     const found = check(looking.analysis, { only, changed: await changedFiles(looking.context.store, changed) });
     if (options.accept) return (await import("./accept-findings.js")).acceptFindings(looking, found, options);
     return (await import("./fix-findings.js")).fixFindings(looking, found, options);

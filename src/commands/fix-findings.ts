@@ -29,14 +29,17 @@ export async function fixFindings(
   checked: readonly Checked[],
   options: CheckOptions,
 ): Promise<number> {
-  const { project } = analysis;
+  const { project, graph } = analysis;
   const offered = checked.flatMap(repairable);
   if (offered.length === 0 && checked.some(({ app, fresh }) => app.guessed && fresh.some(({ repair }) => repair)))
     throw new ShelfError("FIX_NEEDS_CONFIGURATION");
   const sure = offered.filter(({ repair }) => repair?.isSure);
   const unsure = offered.filter(({ repair }) => !repair?.isSure);
   const chosen = context.canAsk && !options.write ? await askOneByOne(unsure) : [];
-  const repairs = await planRepairs(project, [...sure, ...chosen], { progress: context.progress.report });
+  const repairs = await planRepairs(project, [...sure, ...chosen], {
+    graph,
+    progress: context.progress.report,
+  });
   context.progress.clear();
   const plan = withLists(repairs.plan, checked, project.tree);
   const open = unsure.filter((finding) => !chosen.includes(finding));

@@ -33,9 +33,16 @@ export function codeText(node: unknown, text: string): string {
 
 /** The nodes right below a node, in the order of its fields. */
 export function childrenOf(node: TreeNode): TreeNode[] {
-  return Object.entries(node).flatMap(([field, value]) =>
-    field === "loc" || field === "range" ? [] : [value].flat().filter(isNode),
-  );
+  const found: TreeNode[] = [];
+  for (const field in node) {
+    const value = node[field];
+    if (Array.isArray(value))
+      for (const each of value as unknown[]) {
+        if (isNode(each)) found.push(each);
+      }
+    else if (isNode(value)) found.push(value);
+  }
+  return found;
 }
 
 function isNode(value: unknown): value is TreeNode {
