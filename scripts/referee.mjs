@@ -167,7 +167,8 @@ async function judge(spec, seed) {
   for (const [key, code] of before.phones) {
     const [platform = "", path = ""] = key.split(" ");
     const is = after.phones.get(`${platform} ${goes(path)}`) ?? "missing";
-    if (nameless(is) !== nameless(code)) wrong.push(`phones ${key} → ${goes(path)}: ${difference(nameless(code), nameless(is))}`);
+    if (nameless(is) !== nameless(code))
+      wrong.push(`phones ${key} → ${goes(path)}: ${difference(nameless(code), nameless(is))}`);
   }
   if (options.index && after.bundle.get("errors") !== before.bundle.get("errors")) wrong.push("other bundling errors");
   const seen = new Set(after.diagnostics);
@@ -341,7 +342,10 @@ function withoutNames(text) {
 
 /** The same for the phones' bundles, module by module: each has names of its own. @param {string} code */
 function nameless(code) {
-  return code.split(/^(?=__d\()/m).map(withoutNames).join("\n");
+  return code
+    .split(/^(?=__d\()/m)
+    .map(withoutNames)
+    .join("\n");
 }
 
 /** The compiler's errors as `path:line code`. @param {string} root @param {readonly string[]} files */

@@ -22,7 +22,7 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
 /**
  * What is typed, after what was done before, in a copy of the demo app or in a folder of `files`.
  * With `only` the first so many lines are shown; with `history` the app has been worked on.
- * @typedef {{ before: readonly string[], run: string, rows: number, files?: Record<string, string>, only?: number, history?: boolean }} Shot
+ * @typedef {{ before: readonly string[], run: string, rows: number, files?: Record<string, string>, only?: number, history?: boolean, app?: string }} Shot
  * @type {Record<string, Shot>}
  */
 const shots = {
@@ -43,6 +43,12 @@ const shots = {
   "init-begun": { before: [], run: "init", rows: 24 },
   "move-preview": { before: [], run: chart, rows: 29 },
   "move-write": { before: [], run: "move src/components/TreeCard src/features/trees/ --write", rows: 28 },
+  "move-theme": {
+    before: [],
+    run: "move src/scss/sections src/scss/pages --mentions --write",
+    rows: 31,
+    app: "orchard-theme",
+  },
   survey: { before: ["init --write"], run: "survey", rows: 47 },
   explain: { before: ["init --write"], run: "explain src/components/DataTable.tsx", rows: 32 },
   check: { before: ["init --write"], run: "check", rows: 47 },
@@ -102,11 +108,11 @@ function workOn(app) {
 }
 
 /** @param {string} name @param {Shot} shot */
-async function take(name, { before, run, rows, files, only, history }) {
+async function take(name, { before, run, rows, files, only, history, app: from = "orchard-web" }) {
   const folder = mkdtempSync(join(tmpdir(), "shelf-shot-"));
-  const app = join(folder, "orchard-web");
+  const app = join(folder, from);
   if (files) mkdirSync(app);
-  else cpSync(join(root, "demo", "orchard-web"), app, { recursive: true });
+  else cpSync(join(root, "demo", from), app, { recursive: true });
   for (const [path, text] of Object.entries(files ?? {})) writeFileSync(join(app, path), text);
   execFileSync("git", ["init", "-q"], { cwd: app });
   execFileSync("git", ["add", "-A"], { cwd: app });
@@ -127,7 +133,7 @@ async function take(name, { before, run, rows, files, only, history }) {
   const script = join(folder, "show.sh");
   writeFileSync(
     script,
-    `clear\nprintf '\\033[2morchard-web $\\033[0m steady-shelf ${run}\\n\\n'\nexport PATH="${folder}:$PATH"\n${shown}\nprintf '\\n'\nsleep 60\n`,
+    `clear\nprintf '\\033[2m${from} $\\033[0m steady-shelf ${run}\\n\\n'\nexport PATH="${folder}:$PATH"\n${shown}\nprintf '\\n'\nsleep 60\n`,
   );
   const terminal = spawn(
     "xterm",

@@ -76,11 +76,7 @@ function phone(platform: string): Bundling {
   return { entry: "index.js", plugins: [flow], extensions };
 }
 
-const phones = [
-  phone("ios"),
-  phone("android"),
-  { ...phone("web"), extensions: [".web.js", ".js", ".json"] },
-];
+const phones = [phone("ios"), phone("android"), { ...phone("web"), extensions: [".web.js", ".js", ".json"] }];
 
 const desk = (root: string): Bundling => {
   return { entry: "src/main.ts", plugins: [vueFiles(root, loadPaths)], extensions: [".ts", ".js"] };

@@ -5,6 +5,7 @@ import { countLines } from "../text-lines.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 
+export { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "./lookup-rules.js";
 export type { Dialect } from "./scan.js";
 
 const dialects: Readonly<Record<string, Dialect>> = {
