@@ -46,7 +46,7 @@ const shots = {
   "move-theme": {
     before: [],
     run: "move src/scss/sections src/scss/pages --mentions --write",
-    rows: 31,
+    rows: 34,
     app: "orchard-theme",
   },
   survey: { before: ["init --write"], run: "survey", rows: 47 },

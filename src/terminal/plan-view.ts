@@ -1,5 +1,6 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
 import type { Move, Plan, PlannedEdit } from "../core/plan/index.js";
+import type { ProjectPath } from "../core/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count, enumerate, grouped } from "./words.js";
@@ -35,7 +36,8 @@ export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): 
 }
 
 /** All but the head and the trees, section by section: respelled references, links, files made, the proof, mentions. */
-export function planDetails(plan: Plan, screen: Screen, options: Omit<PlanViewOptions, "staysIn">): string[][] {
+export function planDetails(planned: Plan, screen: Screen, options: Omit<PlanViewOptions, "staysIn">): string[][] {
+  const plan = options.change === undefined ? planned : whereItIsNow(planned);
   return [
     editLines(plan, screen, options),
     linkLines(plan, screen),
@@ -44,6 +46,20 @@ export function planDetails(plan: Plan, screen: Screen, options: Omit<PlanViewOp
     patternLines(plan, screen, options),
     noteLines(plan, screen, options.all),
   ];
+}
+
+/** Once it was carried out, what is to be looked at lies where its file has gone. */
+function whereItIsNow(plan: Plan): Plan {
+  const places = new Map(plan.moves.map(({ from, to }) => [from, to]));
+  const moved = <Note extends { readonly file: ProjectPath }>(notes: readonly Note[]): readonly Note[] =>
+    notes.map((note) => ({ ...note, file: places.get(note.file) ?? note.file }));
+  const { proof, mentions, unread } = plan;
+  return {
+    ...plan,
+    mentions: moved(mentions),
+    unread: moved(unread),
+    proof: { ...proof, unresolved: moved(proof.unresolved), patterns: moved(proof.patterns) },
+  };
 }
 
 /** Who goes along is said beside its new place. */

@@ -7,6 +7,7 @@
 import { posix } from "node:path";
 import picomatch from "picomatch";
 import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../paths.js";
+import { placesCountFrom } from "../languages/index.js";
 import type { Mapping } from "./mapping.js";
 import type { Ground, Resolution, Scheme } from "./resolution.js";
 import { globBase, splitPlace } from "./specifier.js";
@@ -24,9 +25,9 @@ function isRooted(prefix: string): boolean {
   return prefix !== "" && prefix !== "!";
 }
 
-function basesOf(ground: Ground, from: ProjectPath, rooted: boolean): readonly Base[] {
-  const own: Base = { folder: folderOf(from), scheme: "relative" };
-  const folder = ground.packageFolder(from);
+function basesOf(ground: Ground, path: ProjectPath, rooted: boolean): readonly Base[] {
+  const own: Base = { folder: folderOf(path), scheme: "relative" };
+  const folder = ground.packageFolder(path);
   const by = inFolder(folder, "package.json");
   const mapping: Mapping = {
     kind: "working folder",
@@ -38,7 +39,8 @@ function basesOf(ground: Ground, from: ProjectPath, rooted: boolean): readonly B
   };
   const run: Base = { folder, scheme: mapping };
   if (rooted || folder === own.folder) return [rooted ? run : own];
-  return [run, own];
+  const from = placesCountFrom(path);
+  return from === "own folder" ? [own] : from === "package" ? [run] : [run, own];
 }
 
 /** A file (its extension may be left out where a module may be meant) or a folder. */

@@ -288,3 +288,35 @@ describe("names through configuration", () => {
     );
   });
 });
+
+describe("what sheets and pages name", () => {
+  const files = {
+    "package.json": '{ "dependencies": { "orchard-css": "1", "@pippin/theme": "1" } }',
+    "src/a.scss": "",
+    "src/b/_c.scss": "",
+    "src/b/_index.scss": "",
+    "src/i.png": "",
+    "src/d.css": "",
+  };
+  test.each<[string, Reference["lookup"], string, string]>([
+    ["src/a.scss", "sass", "b/c", "src/b/_c.scss"],
+    ["src/a.scss", "sass", "./b", "src/b/_index.scss"],
+    ["src/a.scss", "sass", "src/b/c", "src/b/_c.scss"],
+    ["src/a.scss", "sass", "sass:math", "external"],
+    ["src/a.scss", "sass", "orchard-css/scss/all", "external"],
+    ["src/a.scss", "sass", "@pippin/theme/all", "external"],
+    ["src/a.scss", "sass", "~anything", "external"],
+    ["src/a.scss", "sass", "nothing", "unresolved"],
+    ["src/a.scss", "sass", "d", "src/d.css"],
+    ["src/d.css", "css", "tailwind", "external"],
+    ["src/d.css", "css", "nothing.css", "unresolved"],
+    ["src/d.css", "asset", "i.png#x", "src/i.png"],
+    ["src/d.css", "asset", "/nothing.png", "external"],
+    ["src/d.css", "asset", "@/nothing.png", "external"],
+    ["src/d.css", "asset", "nothing.png", "unresolved"],
+  ])("%s: %s %s", async (from, lookup, specifier, wanted) => {
+    const resolver = new Resolver(await readTree(new MemoryStore(files)), javascript.rules, []);
+    const found = resolver.resolve(from as ProjectPath, { specifier, lookup });
+    expect(found.state === "found" ? found.targets.join() : found.state).toBe(wanted);
+  });
+});

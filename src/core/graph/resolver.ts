@@ -98,7 +98,7 @@ export class Resolver {
   }
 
   #dependsOnAny(from: ProjectPath, names: readonly string[]): boolean {
-    const key = `${this.#packageFolder(from)}|${names.length}`;
+    const key = `${this.#packageFolder(from)}|${names.join()}`;
     let depends = this.#depends.get(key);
     if (depends === undefined) {
       const manifests = [this.#packages.nearestTo(folderOf(from)), "package.json" as ProjectPath];

@@ -31,7 +31,12 @@ export function resolveSheet(ground: Ground, from: ProjectPath, specifier: strin
   if (beyond !== undefined) return { state: "beyond", at, scheme: "relative" };
   if (isRelative(path)) return unresolved;
   const isPackage = prefix !== "" || (tool === "css" && !path.endsWith(".css")) || ground.isPackage(from, path);
-  return isPackage ? external : unresolved;
+  return isPackage || ground.dependsOnAny(from, [packageOf(path)]) ? external : unresolved;
+}
+
+/** `@scope/name/a` → `@scope/name`; `bootstrap/scss/a` → `bootstrap`. */
+function packageOf(path: string): string {
+  return path.split("/", path.startsWith("@") ? 2 : 1).join("/");
 }
 
 /** The sheets that a path can mean. Where a partial and a whole sheet answer, the tool refuses; both count here. */
@@ -83,7 +88,9 @@ export function resolveAsset(ground: Ground, from: ProjectPath, specifier: strin
   if (mapped) return mapped;
   const at = posix.join(folderOf(from), path);
   if (prefix === "" && ground.beyond(at, [""]) !== undefined) return { state: "beyond", at, scheme: "relative" };
-  return prefix === "" && (isRelative(path) || /\.\w+$/.test(nameOf(path))) ? unresolved : external;
+  // An alias that nobody could read is no name that leads nowhere.
+  const isNear = isRelative(path) || (!/^[@~#]/.test(path) && /\.\w+$/.test(nameOf(path)));
+  return prefix === "" && isNear ? unresolved : external;
 }
 
 /** Whether some tool of the project makes URLs in sheets relative to the file; without one, Sass and Less leave them. */

@@ -39,7 +39,7 @@ export {
 } from "./registry.js";
 export { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "./sheets/index.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
-export { mayHoldToolSettings, toolSettingsIn, type ToolAlias } from "./settings/index.js";
+export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";
 export { isPathList } from "./documents/index.js";
 export { assetNamesIn } from "./asset-names.js";
 export { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName } from "./not-read-yet.js";

@@ -38,3 +38,12 @@ export function isScriptSettings(path: string): boolean {
   if (path.endsWith(".d.ts")) return false;
   return (scriptNames.test(nameOf(path)) && !ownFolders.test(path)) || scriptFolders.test(path);
 }
+
+/**
+ * From where the places in a file count: scripts are mostly run from the folder of the manifest, and fall back to their own;
+ * lists of owners count from there alone; all other settings are read from their own folder.
+ */
+export function placesCountFrom(path: string): "own folder" | "package" | "package, then own folder" {
+  if (/\.[cm]?[jt]s$/.test(path)) return "package, then own folder";
+  return nameOf(path) === "CODEOWNERS" ? "package" : "own folder";
+}

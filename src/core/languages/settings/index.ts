@@ -1,3 +1,4 @@
+export { placesCountFrom } from "./claims.js";
 export { jsonSettings } from "./json.js";
 export { scriptSettings } from "./scripts.js";
 export { yamlSettings } from "./yaml.js";

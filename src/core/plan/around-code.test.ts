@@ -1,0 +1,264 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { afterwards, planCommand, planOf, respellings, type Files } from "./planning.test.suite.js";
+
+/** What is respelled when a command moves something, as `file: before > after`. */
+interface Case {
+  readonly name: string;
+  readonly files: Files;
+  readonly command: string;
+  readonly becomes: readonly string[];
+  /** Patterns that would take in other files, as `pattern -lost +gained`. */
+  readonly patterns?: readonly string[];
+}
+
+const vite = { "package.json": '{ "devDependencies": { "vite": "1" } }' };
+const sass = { "package.json": '{ "devDependencies": { "sass": "1" } }' };
+
+const sheets: readonly Case[] = [
+  {
+    name: "a partial without underscore and extension",
+    files: { "a/main.scss": '@use "../b/c";', "b/_c.scss": "" },
+    command: "b/_c.scss d/_c.scss",
+    becomes: ["a/main.scss: ../b/c > ../d/c"],
+  },
+  {
+    name: "a partial with both",
+    files: { "main.scss": '@import "b/_c.scss";', "b/_c.scss": "" },
+    command: "b/_c.scss d/_e.scss",
+    becomes: ["main.scss: b/_c.scss > d/_e.scss"],
+  },
+  {
+    name: "a folder for its index",
+    files: { "main.scss": '@forward "b";', "b/_index.scss": '@forward "c";', "b/_c.scss": "" },
+    command: "b d",
+    becomes: ["main.scss: b > d"],
+  },
+  {
+    name: "an index that becomes a sheet of its own",
+    files: { "main.scss": '@use "b" as x;', "b/_index.scss": "" },
+    command: "b/_index.scss c/_d.scss",
+    becomes: ["main.scss: b > c/d"],
+  },
+  {
+    name: "a load path that settings name",
+    files: {
+      ...sass,
+      "vite.config.js": 'export default { css: { x: { loadPaths: ["src/styles"] } } };',
+      "src/a/b.scss": '@use "c";',
+      "src/styles/_c.scss": "",
+    },
+    command: "src/styles/_c.scss src/styles/d/",
+    becomes: ["src/a/b.scss: c > d/c"],
+  },
+  {
+    name: "an alias of a bundler, behind a tilde",
+    files: {
+      "build/webpack.js": 'module.exports = { resolve: { alias: { "@": path.resolve(__dirname, "../src") } } };',
+      "src/a.scss": '@import "~@/b/c";',
+      "src/b/_c.scss": "",
+    },
+    command: "src/b/_c.scss src/d/",
+    becomes: ["src/a.scss: ~@/b/c > ~@/d/c"],
+  },
+  {
+    name: "a url is read beside the entry, so a partial that moves keeps it",
+    files: { ...sass, "s/main.scss": '@use "a/b";', "s/a/_b.scss": "x { y: url(../i.png) }", "i.png": "" },
+    command: "s/a/_b.scss s/c/d/",
+    becomes: ["s/main.scss: a/b > c/d/b"],
+  },
+  {
+    name: "but the picture's move is a respelling from there",
+    files: { ...sass, "s/main.scss": '@use "a/b";', "s/a/_b.scss": "x { y: url(../i.png) }", "i.png": "" },
+    command: "i.png s/j/",
+    becomes: ["s/a/_b.scss: ../i.png > ./j/i.png"],
+  },
+  {
+    name: "and so is the entry's",
+    files: { ...sass, "s/main.scss": '@use "a/b";', "s/a/_b.scss": "x { y: url(../i.png) }", "i.png": "" },
+    command: "s/main.scss main.scss",
+    becomes: ["s/a/_b.scss: ../i.png > ./i.png", "s/main.scss: a/b > s/a/b"],
+  },
+  {
+    name: "a tool that rewrites urls makes them relative to the file",
+    files: { ...vite, "s/main.scss": '@use "a/b";', "s/a/_b.scss": "x { y: url(../i.png) }", "s/i.png": "" },
+    command: "s/a/_b.scss s/c/d/",
+    becomes: ["s/a/_b.scss: ../i.png > ../../i.png", "s/main.scss: a/b > c/d/b"],
+  },
+  {
+    name: "densities, query and fragment",
+    files: { "a.css": "x { y: url('i.png?v=1#z') }", "i.png": "", "i@2x.png": "" },
+    command: "i.png j/",
+    becomes: ["a.css: i.png?v=1#z > j/i.png?v=1#z"],
+  },
+  {
+    name: "CSS modules and Less",
+    files: {
+      "a.module.css": '.x { composes: y from "./b.module.css"; }',
+      "b.module.css": "",
+      "a.less": '@import (reference) "b";',
+      "b.less": "",
+    },
+    command: "b.module.css b.less c/",
+    becomes: ["a.less: b > c/b", "a.module.css: ./b.module.css > ./c/b.module.css"],
+  },
+];
+
+const pages: readonly Case[] = [
+  {
+    name: "a component in all of its parts",
+    files: {
+      "a/A.vue":
+        '<script setup>\nimport b from "./b";\n</script>\n<template><img src="../i.png"></template>\n<style src="./A.css"></style>\n',
+      "a/b.js": "",
+      "a/A.css": "",
+      "i.png": "",
+    },
+    command: "a/A.vue c/d/",
+    becomes: ["a/A.vue: ./b > ../../a/b", "a/A.vue: ../i.png > ../../i.png"],
+  },
+  {
+    name: "a component whose extension is left out",
+    files: { "main.js": 'import A from "./a/A";', "a/A.vue": "<template><p/></template>" },
+    command: "a/A.vue b/",
+    becomes: ["main.js: ./a/A > ./b/A"],
+  },
+  {
+    name: "a page: from the web's root, from its folder, and a link",
+    files: {
+      "package.json": "{}",
+      "index.html": '<script src="/src/main.js"></script><a href="about/us.html#x">a</a><img src="i.png">',
+      "src/main.js": "",
+      "about/us.html": '<a href="../index.html">b</a>',
+      "public/i.png": "",
+    },
+    command: "src/main.js about/us.html pages/",
+    becomes: ["index.html: /src/main.js > /pages/main.js", "index.html: about/us.html#x > pages/us.html#x"],
+  },
+];
+
+const settings: readonly Case[] = [
+  {
+    name: "an alias follows its folder, and imports stay",
+    files: {
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "@ui/*": ["./src/ui/*"] } } }',
+      "src/a.ts": 'import "@ui/b";',
+      "src/ui/b.ts": "",
+      "src/ui/c.ts": "",
+    },
+    command: "src/ui src/parts",
+    becomes: ["tsconfig.json: ./src/ui/* > ./src/parts/*"],
+  },
+  {
+    name: "an entry of a package follows its file, and its name stays",
+    files: {
+      "package.json":
+        '{ "name": "p", "main": "lib/a", "exports": { "./b": "./lib/b.js" }, "imports": { "#c": "./lib/c.js" } }',
+      "lib/a.js": 'import "p/b"; import "#c";',
+      "lib/b.js": "",
+      "lib/c.js": "",
+    },
+    command: "lib src",
+    becomes: [
+      "package.json: lib/a > src/a",
+      "package.json: ./lib/b.js > ./src/b.js",
+      "package.json: ./lib/c.js > ./src/c.js",
+    ],
+  },
+  {
+    name: "a test runner's names are the app's, too",
+    files: {
+      "package.json":
+        '{ "jest": { "moduleNameMapper": { "^~/(.*)$": "<rootDir>/src/$1" }, "setupFiles": ["<rootDir>/t/s.js"] } }',
+      "src/a.js": 'import "~/b/c";',
+      "src/b/c.js": "",
+      "t/s.js": "",
+    },
+    command: "src/b/c.js t/s.js src/d/",
+    becomes: ["package.json: <rootDir>/t/s.js > <rootDir>/src/d/s.js", "src/a.js: ~/b/c > ~/d/c"],
+  },
+  {
+    name: "what falls out of a pattern, and what newly falls in",
+    files: { "gulpfile.js": 'src(["a/*.js", "b/**"]);', "a/x.js": "", "a/y.js": "", "b/z.js": "" },
+    command: "a/x.js b/",
+    becomes: [],
+    patterns: ["a/*.js -a/x.js", "b/** +b/x.js"],
+  },
+  {
+    name: "a pattern of which one spelling keeps the same files",
+    files: { "tsconfig.json": '{ "include": ["src/a/**/*", "src/a/x.ts"] }', "src/a/x.ts": "", "src/a/y.ts": "" },
+    command: "src/a src/b",
+    becomes: ["tsconfig.json: src/a/**/* > src/b/**/*", "tsconfig.json: src/a/x.ts > src/b/x.ts"],
+  },
+  {
+    name: "settings that move themselves",
+    files: { "tsconfig.json": '{ "include": ["src"], "extends": "./base.json" }', "base.json": "{}", "src/a.ts": "" },
+    command: "tsconfig.json config/",
+    becomes: ["tsconfig.json: src > ../src", "tsconfig.json: ./base.json > ../base.json"],
+  },
+  {
+    name: "words that only look like paths stay",
+    files: {
+      "package.json": '{ "name": "src/a.js", "keywords": ["src"], "scripts": { "test": "run test" } }',
+      "src/a.js": "",
+      "test/b.js": "",
+    },
+    command: "src test c/",
+    becomes: [],
+  },
+];
+
+describe.each([
+  ["style sheets", sheets],
+  ["components and pages", pages],
+  ["settings", settings],
+])("%s", (_, cases) => {
+  test.each(cases)("$name", async ({ files, command, becomes, patterns = [] }) => {
+    const plan = await planCommand(files, command);
+    expect(respellings(plan).sort()).toEqual([...becomes].sort());
+    expect(plan.proof.different).toEqual([]);
+    expect(plan.proof.same).toBe(plan.proof.references);
+    const told = plan.proof.patterns.map(({ pattern, out, into }) =>
+      [pattern, ...out.map((path) => `-${path}`), ...into.map((path) => `+${path}`)].join(" "),
+    );
+    expect(told).toEqual(patterns);
+  });
+});
+
+test("law: a theme moved about and back is as it was, but for namespaces that were written down", async () => {
+  const names = ["a", "b", "c", "d"];
+  const place = fc.constantFrom("s", "s/x", "s/x/y", "t");
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(place, { minLength: 4, maxLength: 4 }),
+      fc.array(place, { minLength: 4, maxLength: 4 }),
+      async (from, to) => {
+        const path = (folders: readonly string[], at: number): string =>
+          `${folders[at] ?? ""}/_${names[at] ?? ""}.scss`;
+        const way = (at: number): string => "../".repeat((from[at] ?? "").split("/").length);
+        const files = Object.fromEntries(
+          names.map((name, at) => {
+            const used = names
+              .slice(0, at)
+              .map(
+                (other, to) => `@use "${way(at)}${path(from, to).replace("_", "").replace(".scss", "")}" as ${other};`,
+              );
+            return [path(from, at), `${used.join("\n")}\n.${name} { background: url(${way(at)}i.png) }\n`];
+          }),
+        );
+        const all = { ...files, "i.png": "" };
+        const moves = names.map((_, at) => `${path(from, at)} > ${path(to, at)}`);
+        const there = await planOf(all, moves);
+        expect(there.proof.different).toEqual([]);
+        const moved = afterwards(all, there);
+        const back = await planOf(
+          moved,
+          names.map((_, at) => `${path(to, at)} > ${path(from, at)}`),
+        );
+        expect(back.proof.different).toEqual([]);
+        expect(Object.keys(afterwards(moved, back)).sort()).toEqual(Object.keys(all).sort());
+      },
+    ),
+    { seed: 11, numRuns: 40 },
+  );
+});
