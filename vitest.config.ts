@@ -4,8 +4,15 @@ const vue = (name: string): string => new URL(`node_modules/@vue/${name}.esm-bun
 
 export default defineConfig({
   // As the program is built.
-  resolve: { alias: { "@vue/compiler-dom": vue("compiler-dom/dist/compiler-dom") } },
+  resolve: {
+    alias: {
+      "@vue/compiler-dom": vue("compiler-dom/dist/compiler-dom"),
+      "@vue/compiler-core": vue("compiler-core/dist/compiler-core"),
+      "@vue/shared": vue("shared/dist/shared"),
+    },
+  },
   test: {
+    server: { deps: { inline: [/@vue\/(?:compiler-dom|compiler-core|shared)/] } },
     include: ["src/**/*.test.ts", "tests/**/*.test.ts"],
     // The end-to-end tests start the built program many times; the machine decides how long that takes.
     testTimeout: 400_000,

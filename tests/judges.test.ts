@@ -67,7 +67,7 @@ function shuffle(root: string, seed: number): { from: string; to: string }[] {
   });
 }
 
-describe.each([1, 2, 3, 4])("the demo app, shuffled (seed %i)", (seed) => {
+describe.each([1, 2])("the demo app, shuffled (seed %i)", (seed) => {
   test("compiles and bundles to the same, and comes back byte for byte", async () => {
     const root = demoCopy();
     const bytes = fingerprint(root);
@@ -86,7 +86,7 @@ describe.each([1, 2, 3, 4])("the demo app, shuffled (seed %i)", (seed) => {
   });
 });
 
-describe.each([5, 6, 7])("the demo app, shuffled (seed %i) and repaired by check --fix", (seed) => {
+describe.each([5, 6])("the demo app, shuffled (seed %i) and repaired by check --fix", (seed) => {
   test("compiles and bundles to the same, with fewer findings and none of the repaired ones", async () => {
     const root = demoCopy();
     const lines = [

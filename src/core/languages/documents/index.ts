@@ -5,11 +5,8 @@
  * Sources: CommonMark 0.31 (links, link reference definitions, fenced code); the git documentation, "gitignore"; the
  * pattern format of owners' files, which is that of ignore files with owners behind.
  */
-import type { Extraction, Language, Outline, Reference } from "../language.js";
-import { countLines } from "../text-lines.js";
-
-const blank: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
-const outline = (text: string): Outline => ({ ...blank, lines: countLines(text) });
+import type { Extraction, Language, Reference } from "../language.js";
+import { plainOutline } from "../plain-outline.js";
 
 /** `[text](path "title")`, `[text](<path with spaces>)`, `[label]: path`, `<img src="path">`, `<a href="path">`. */
 const links =
@@ -47,7 +44,7 @@ export const markdown: Language = {
   extensions: [".md", ".markdown", ".mdx"],
   prepare: () => Promise.resolve(),
   extract: extractLinks,
-  outline,
+  outline: plainOutline,
   readAt: (text, start, { specifier }) => {
     const again = extractLinks(text).references.find((each) => each.start === start);
     return again ? { end: again.end, specifier: again.specifier } : { end: start + specifier.length, specifier };
@@ -80,7 +77,7 @@ export const pathLists: Language = {
   claims: isPathList,
   prepare: () => Promise.resolve(),
   extract: extractPatterns,
-  outline,
+  outline: plainOutline,
   readAt: (text, start) => {
     const [specifier = ""] = /^[^\s]+/.exec(text.slice(start, start + 1000)) ?? [];
     return specifier === "" ? undefined : { end: start + specifier.length, specifier };

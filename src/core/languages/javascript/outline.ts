@@ -6,7 +6,7 @@
  */
 import { assetNamesIn } from "../asset-names.js";
 import type { ActionName, ExportedName, ExportKind, Outline, Sign } from "../language.js";
-import { countLines } from "../text-lines.js";
+import { countLines } from "../plain-outline.js";
 
 /** Says what a script exports and what it does. `name` is the file's name. */
 export function outline(text: string, name: string): Outline {

@@ -1,9 +1,8 @@
 /** Pages of HTML, and components that are written as pages: Svelte and Astro. */
 import type * as Compiler from "@vue/compiler-dom";
-import { assetNamesIn } from "../asset-names.js";
-import type { Extraction, Language, Outline } from "../language.js";
+import type { Extraction, Language } from "../language.js";
 import { dialectOf } from "../sheets/index.js";
-import { countLines } from "../text-lines.js";
+import { plainOutline } from "../plain-outline.js";
 import { behindInPage, readInPage, writeInPage } from "./literals.js";
 import { attributesOf, contentSpan, elementsOf, MarkupCollector, valueSpan } from "./markup.js";
 import { notText, outlineOfComponent, parseMarkup, preparePages } from "./vue.js";
@@ -102,17 +101,6 @@ function extractComponent(text: string): Extraction {
   return into.finish();
 }
 
-function outline(text: string): Outline {
-  return {
-    exports: [],
-    onlyPassesOn: false,
-    signs: [],
-    actions: [],
-    assets: assetNamesIn(text),
-    lines: countLines(text),
-  };
-}
-
 const common = { prepare: preparePages, readAt: readInPage, write: writeInPage, behind: behindInPage };
 
 export const html: Language = {
@@ -121,7 +109,7 @@ export const html: Language = {
   trade: "page",
   extensions: [".html", ".htm"],
   extract: extractPage,
-  outline,
+  outline: plainOutline,
 };
 
 /** Svelte and Astro: the same parts as a page, each by its own rules. */

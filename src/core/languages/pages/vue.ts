@@ -4,7 +4,7 @@ import { assetNamesIn } from "../asset-names.js";
 import { javascript } from "../javascript/index.js";
 import type { Extraction, Language, Outline } from "../language.js";
 import { dialectOf } from "../sheets/index.js";
-import { countLines } from "../text-lines.js";
+import { countLines } from "../plain-outline.js";
 import { behindInPage, readInPage, writeInPage } from "./literals.js";
 import {
   attributesOf,

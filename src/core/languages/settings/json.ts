@@ -1,8 +1,7 @@
 /** Settings in JSON, with comments and trailing commas as tools allow them: manifests, compiler settings, lint settings. */
 import { visit, type ParseOptions } from "jsonc-parser";
-import { assetNamesIn } from "../asset-names.js";
-import type { Extraction, Language, Outline, Reference } from "../language.js";
-import { countLines } from "../text-lines.js";
+import type { Extraction, Language, Reference } from "../language.js";
+import { plainOutline } from "../plain-outline.js";
 import { isJsonSettings, isWebManifest } from "./claims.js";
 import { commandWordAt, judgeText, pathsInCommand } from "./judge-text.js";
 
@@ -76,17 +75,6 @@ function write(specifier: string, { quote }: Reference): string | undefined {
   return JSON.stringify(specifier).slice(1, -1);
 }
 
-function outline(text: string): Outline {
-  return {
-    exports: [],
-    onlyPassesOn: false,
-    signs: [],
-    actions: [],
-    assets: assetNamesIn(text),
-    lines: countLines(text),
-  };
-}
-
 export const jsonSettings: Language = {
   name: "json settings",
   trade: "settings",
@@ -94,7 +82,7 @@ export const jsonSettings: Language = {
   claims: isJsonSettings,
   prepare: () => Promise.resolve(),
   extract,
-  outline,
+  outline: plainOutline,
   readAt,
   write,
 };

@@ -1,7 +1,7 @@
 /** Settings in YAML: workspaces, lint and format settings. */
 import type * as Yaml from "yaml";
-import type { Extraction, Language, Outline, Reference } from "../language.js";
-import { countLines } from "../text-lines.js";
+import type { Extraction, Language, Reference } from "../language.js";
+import { plainOutline } from "../plain-outline.js";
 import { isYamlSettings } from "./claims.js";
 import { judgeText } from "./judge-text.js";
 
@@ -61,10 +61,6 @@ function write(specifier: string, { quote }: Reference): string | undefined {
   return /["'\\\r\n]/.test(specifier) ? undefined : specifier;
 }
 
-function outline(text: string): Outline {
-  return { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: countLines(text) };
-}
-
 export const yamlSettings: Language = {
   name: "yaml settings",
   trade: "settings",
@@ -72,7 +68,7 @@ export const yamlSettings: Language = {
   claims: isYamlSettings,
   prepare,
   extract,
-  outline,
+  outline: plainOutline,
   readAt,
   write,
 };

@@ -1,7 +1,6 @@
 /** Style sheets: CSS, SCSS, indented Sass and Less. */
-import { assetNamesIn } from "../asset-names.js";
-import type { Extraction, Language, Outline, Reference } from "../language.js";
-import { countLines } from "../text-lines.js";
+import type { Extraction, Language, Reference } from "../language.js";
+import { plainOutline } from "../plain-outline.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 
@@ -30,18 +29,6 @@ function extract(text: string, name: string): Extraction {
 /** The same for a dialect that is known otherwise: `<style lang="scss">`. */
 export function extractSheet(text: string, dialect: Dialect): Extraction {
   return { ...scanSheet(text, dialect), reading: "whole" };
-}
-
-/** What a sheet says of itself: that it is one, and which assets it names. */
-function outline(text: string): Outline {
-  return {
-    exports: [],
-    onlyPassesOn: false,
-    signs: [],
-    actions: [],
-    assets: assetNamesIn(text),
-    lines: countLines(text),
-  };
 }
 
 function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {
@@ -73,7 +60,7 @@ export const sheets: Language = {
   extensions: [".css", ".scss", ".sass", ".less"],
   prepare: () => Promise.resolve(),
   extract,
-  outline,
+  outline: plainOutline,
   readAt,
   write,
   behind,

@@ -1,0 +1,16 @@
+/** What can be said of a text in any language. */
+import { assetNamesIn } from "./asset-names.js";
+import type { Outline } from "./language.js";
+
+/** How many lines a text has: a last one without a line end counts. */
+export function countLines(text: string): number {
+  let lines = text === "" || text.endsWith("\n") ? 0 : 1;
+  for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) lines += 1;
+  return lines;
+}
+
+/** The outline of a text that exports nothing and shows no sign of a trade: which assets it names, and its length. */
+export function plainOutline(text: string): Outline {
+  const nothing = { exports: [], onlyPassesOn: false, signs: [], actions: [] };
+  return { ...nothing, assets: assetNamesIn(text), lines: countLines(text) };
+}
