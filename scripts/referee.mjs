@@ -109,7 +109,9 @@ async function judge(spec, seed) {
   const tree = await readTree(openDiskStore(root));
   const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
   // Where a package is moved whole, its own manifest and settings at the top stay.
-  const movable = inside.filter((path) => folder !== "." || path.includes("/"));
+  // What a command names cannot get a name with a space or a quote; such a move is refused.
+  const commands = Object.values(JSON.parse(readFileSync(join(root, "package.json"), "utf8")).scripts ?? {}).join("\n");
+  const movable = inside.filter((path) => (folder !== "." || path.includes("/")) && !commands.includes(path));
   let moves = isOurs ? [] : randomMoves(tree, movable, inside, folder, random);
   writeFileSync(join(home, "plan.json"), JSON.stringify({ version: 1, moves }));
   const app = appFolder(root, folder);
