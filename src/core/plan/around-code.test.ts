@@ -197,6 +197,28 @@ const settings: readonly Case[] = [
     becomes: ["tsconfig.json: src > ../src", "tsconfig.json: ./base.json > ../base.json"],
   },
   {
+    name: "a build script that leaves the folder of build scripts is read as what it was",
+    files: {
+      "package.json": "{}",
+      "scripts/b.mjs": 'import "./c.mjs";\nread("src/a.css", "scripts/c.mjs");\n',
+      "scripts/c.mjs": "",
+      "src/a.css": "",
+    },
+    command: "scripts/b.mjs lib/",
+    becomes: ["scripts/b.mjs: ./c.mjs > ../scripts/c.mjs"],
+  },
+  {
+    name: "an alias that a helper of a build script makes",
+    files: {
+      "package.json": "{}",
+      "build/webpack.base.conf.js": 'module.exports = { resolve: { alias: { "@": resolve("src") } } };',
+      "src/a.js": 'import "@/b";',
+      "src/b.vue": "<template><p/></template>",
+    },
+    command: "src/b.vue src/c/",
+    becomes: ["src/a.js: @/b > @/c/b"],
+  },
+  {
     name: "words that only look like paths stay",
     files: {
       "package.json": '{ "name": "src/a.js", "keywords": ["src"], "scripts": { "test": "run test" } }',
