@@ -1,6 +1,6 @@
 /** What a name in a style sheet or a page means: sheets as Sass, Less and CSS find them, and assets. */
 import { posix } from "node:path";
-import { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "../languages/index.js";
+import { isTakenIn, sheetRules, urlRewritersFor } from "../languages/index.js";
 import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
 import type { Ground, Resolution } from "./resolution.js";
@@ -30,7 +30,8 @@ export function resolveSheet(ground: Ground, from: ProjectPath, specifier: strin
     prefix === "" ? (ground.beyond(at, ["", ...endings]) ?? ground.beyond(partial, ["", ...endings])) : undefined;
   if (beyond !== undefined) return { state: "beyond", at, scheme: "relative" };
   if (isRelative(path)) return unresolved;
-  const isPackage = prefix !== "" || (tool === "css" && !path.endsWith(".css")) || ground.isPackage(from, path);
+  const isPackage =
+    prefix !== "" || (tool === "css" && !endings.some((each) => path.endsWith(each))) || ground.isPackage(from, path);
   return isPackage || ground.dependsOnAny(from, [packageOf(path)]) ? external : unresolved;
 }
 
@@ -95,8 +96,7 @@ export function resolveAsset(ground: Ground, from: ProjectPath, specifier: strin
 
 /** Whether some tool of the project makes URLs in sheets relative to the file; without one, Sass and Less leave them. */
 function followsTheFile(ground: Ground, from: ProjectPath): boolean {
-  const tools = from.endsWith(".less") ? [...urlsFollowTheFile, ...lessUrlsFollowTheFile] : urlsFollowTheFile;
-  return ground.dependsOnAny(from, tools);
+  return ground.dependsOnAny(from, urlRewritersFor(from));
 }
 
 /** A URL that Sass leaves as it is means what it means where the sheet ends up: beside those that take it in. */

@@ -1,6 +1,13 @@
 /** Aliases and load paths that the settings of bundlers, test runners and sheet compilers name literally. */
 import { posix } from "node:path";
-import { codeLanguage, isOfTrade, mayHoldToolSettings, toolSettingsIn, type ToolAlias } from "../languages/index.js";
+import {
+  codeLanguage,
+  isCode,
+  isOfTrade,
+  mayHoldToolSettings,
+  toolSettingsIn,
+  type ToolAlias,
+} from "../languages/index.js";
 import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../paths.js";
 import type { TreeView } from "../tree/index.js";
 import { bySpecificity, type Mapping } from "./mapping.js";
@@ -9,9 +16,9 @@ import { splitPlace } from "./specifier.js";
 
 /** Reads all of a tree, the nearest to the root first. Loads the scripts' parser only where one of them says something. */
 export async function readToolSettings(tree: TreeView): Promise<readonly Mapping[]> {
-  const files = tree.paths.filter((path) => isOfTrade(path, "settings") && !/\.ya?ml$/.test(path));
+  const files = tree.paths.filter((path) => isOfTrade(path, "settings"));
   const saying = files.filter((path) => mayHoldToolSettings.test(tree.text(path)?.text ?? ""));
-  if (saying.some((path) => /\.[cm]?[jt]s$/.test(path))) await codeLanguage.prepare();
+  if (saying.some(isCode)) await codeLanguage.prepare();
   return saying.flatMap((by) => {
     const { aliases, loadPaths } = toolSettingsIn(tree.text(by)?.text ?? "", nameOf(by));
     return [

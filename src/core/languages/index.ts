@@ -37,7 +37,7 @@ export {
   readFrom,
   type FileReading,
 } from "./registry.js";
-export { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "./sheets/index.js";
+export { isTakenIn, sheetRules, urlRewritersFor } from "./sheets/index.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";
 export { isPathList } from "./documents/index.js";

@@ -1,6 +1,6 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
-import { isOfTrade, isTakenIn, languageFor, type Extraction } from "../languages/index.js";
+import { isCode, isOfTrade, isTakenIn, languageFor, type Extraction } from "../languages/index.js";
 import { folderOf, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
@@ -79,7 +79,7 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
   return files.flatMap((file) => {
     if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
     // Scripts of settings have comments for people, as all scripts.
-    if (/\.[cm]?[jt]s$/.test(file)) return [];
+    if (isCode(file)) return [];
     const covered = coveredBy(known.get(file));
     const source = tree.text(file);
     // Only what has a slash or a dot can be a path.

@@ -161,6 +161,8 @@ describe("what tools are told of names", () => {
     ],
     [".babelrc", '{ "plugins": [["module-resolver", { "alias": { "@": "./src" } }]] }', ["@ ./src"], []],
     ["webpack.config.js", "module.exports = { resolve: { alias: makeAliases() } }", [], []],
+    ["angular.json", '{ "stylePreprocessorOptions": { "includePaths": ["src/styles"] } }', [], ["src/styles"]],
+    [".eslintrc.yml", "alias: { a: ./b }", [], []],
   ])("%s", (path, text, aliases, loadPaths) => {
     const found = toolSettingsIn(text, path);
     expect(found.aliases.map(({ name, place }) => `${name} ${place}`).sort()).toEqual(aliases);

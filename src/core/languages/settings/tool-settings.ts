@@ -34,7 +34,7 @@ export function toolSettingsIn(text: string, name: string): ToolSettings {
   if (/\.[cm]?[jt]s$/.test(name)) {
     const program = parseProgram(text, name);
     if (program) readProgram(program, text, into);
-  } else readValue(parse(text.replace(/^\uFEFF/, "")) as unknown, into);
+  } else if (!/\.ya?ml$/.test(name)) readValue(parse(text.replace(/^\uFEFF/, "")) as unknown, into);
   return into;
 }
 

@@ -4,7 +4,7 @@ import { plainOutline } from "../plain-outline.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 
-export { isTakenIn, lessUrlsFollowTheFile, sheetRules, urlsFollowTheFile } from "./lookup-rules.js";
+export { isTakenIn, sheetRules, urlRewritersFor } from "./lookup-rules.js";
 export type { Dialect } from "./scan.js";
 
 const dialects: Readonly<Record<string, Dialect>> = {

@@ -25,7 +25,7 @@ export function isTakenIn(path: string): boolean {
 }
 
 /** Packages that rewrite the URLs of Sass sheets, so that these are relative to the file that they stand in. */
-export const urlsFollowTheFile = [
+const urlsFollowTheFile = [
   "vite",
   "next",
   "nuxt",
@@ -40,4 +40,9 @@ export const urlsFollowTheFile = [
 ];
 
 /** Those that do it for Less. */
-export const lessUrlsFollowTheFile = ["less-loader"];
+const lessUrlsFollowTheFile = ["less-loader"];
+
+/** The packages of which each makes the URLs in a sheet relative to the file that they stand in. */
+export function urlRewritersFor(path: string): readonly string[] {
+  return path.endsWith(".less") ? [...urlsFollowTheFile, ...lessUrlsFollowTheFile] : urlsFollowTheFile;
+}
