@@ -45,7 +45,13 @@ async function appWithEverything(stack: string, arrangement: string): Promise<st
   fine(run(root, ["init", "--stack", stack, "--arrangement", arrangement, "--alias", "@", "--write"]));
   const store = openDiskStore(root);
   const { app } = await findApp(store, "" as ProjectPath);
-  const caller = { pid: process.pid, host: "here", now: () => new Date(), isAlive: () => true };
+  const caller = {
+    pid: process.pid,
+    host: "here",
+    now: () => new Date(),
+    isAlive: () => true,
+    startOf: () => undefined,
+  };
   const carryOut = (creation: Creation): void => void applyCreation({ store, creation, command: "add", caller });
   const inFeatures = /feature/.test(arrangement);
   if (inFeatures) carryOut(planFeature(app, { name: "Harvest", with: [] }));

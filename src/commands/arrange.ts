@@ -26,6 +26,7 @@ export interface ArrangeOptions extends LookingOptions {
   readonly likeliest: boolean;
   readonly index: boolean;
   readonly mentions: boolean;
+  readonly acceptUnread: boolean;
   readonly save?: string | undefined;
   readonly commit?: string | undefined;
   readonly write: boolean;
@@ -66,8 +67,14 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     }
   }
   if (options.save !== undefined) await savePlan(context, tree, planFileOf(arranged), options.save);
-  const mayWrite = !isNothing(arranged) && options.save === undefined;
+  const isIncomplete = arranged.plan.proof.gaps.length > 0 && !options.acceptUnread;
+  const mayWrite = !isNothing(arranged) && options.save === undefined && !isIncomplete;
   if (!asks && (!mayWrite || !options.write)) show();
+  if (isIncomplete) {
+    const head = `Nothing was written${options.write ? "" : ", and --write would be refused"}`;
+    context.note(`${head}: not everything that may matter was read.\nLook at it yourself, then add --accept-unread.`);
+    return 1;
+  }
   if (!mayWrite) return 0;
   const steps = commitSteps(options.commit);
   await carryOutPlan(context, {
@@ -75,6 +82,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     tree,
     command: commandText(options),
     write: options.write,
+    acceptUnread: options.acceptUnread,
     commit: steps && { steps, title: titleOf(target, options) },
     show,
   });
@@ -137,7 +145,16 @@ function showArranged(context: Context, { arranged, target, tree, options }: Sho
   context.say(arrangeView({ arranged, arrangement, source, files, all: options.all, change }, context.screen));
 }
 
-function commandText({ as, feature, role, keepNames, likeliest, index, mentions }: ArrangeOptions): string {
+function commandText({
+  as,
+  feature,
+  role,
+  keepNames,
+  likeliest,
+  index,
+  mentions,
+  acceptUnread,
+}: ArrangeOptions): string {
   return typedWords([
     "arrange",
     ...(as === undefined ? [] : ["--as", as]),
@@ -147,6 +164,7 @@ function commandText({ as, feature, role, keepNames, likeliest, index, mentions 
     ...(likeliest ? ["--likeliest"] : []),
     ...(index ? ["--index"] : []),
     ...(mentions ? ["--mentions"] : []),
+    ...(acceptUnread ? ["--accept-unread"] : []),
   ]);
 }
 

@@ -3,6 +3,7 @@ import type { CommitSteps, Committed } from "../core/apply/index.js";
 import type { Plan } from "../core/plan/index.js";
 import type { SourceTree } from "../core/tree/index.js";
 import { mayWrite } from "./carry-out.js";
+import { ensureOwnState } from "./settle.js";
 import type { Context } from "./context.js";
 import { withoutInterruption } from "./uninterrupted.js";
 
@@ -14,6 +15,7 @@ export interface CarryingOutPlan {
   readonly command: string;
   readonly write: boolean;
   readonly acceptDifferent?: boolean;
+  readonly acceptUnread: boolean;
   readonly commit?: { readonly steps: CommitSteps; readonly title: string } | undefined;
   /** Shows what was done; called only if it was not shown before. */
   readonly show: (change: string) => void;
@@ -26,14 +28,15 @@ export function commitSteps(typed: string | undefined): CommitSteps | undefined 
 
 /** Asks, writes, commits. Gives the change's id; `undefined` where nobody wanted it. */
 export async function carryOutPlan(context: Context, carrying: CarryingOutPlan): Promise<string | undefined> {
-  const { plan, tree, command, write, commit, show, acceptDifferent = false } = carrying;
+  const { plan, tree, command, write, commit, show, acceptDifferent = false, acceptUnread } = carrying;
   const { store, caller, progress } = context;
   const { applyPlan, commitChange, ensureCommittable } = await import("../core/apply/index.js");
   // Before anybody is asked: what cannot be committed is refused first.
+  await ensureOwnState(context);
   if (commit) await ensureCommittable({ root: store.root, plan });
   if (!(await mayWrite(context, write, "Carry this out?"))) return undefined;
   const change = withoutInterruption(() =>
-    applyPlan({ store, tree, plan, command, acceptDifferent, caller, progress: progress.report }),
+    applyPlan({ store, tree, plan, command, acceptDifferent, acceptUnread, caller, progress: progress.report }),
   );
   progress.clear();
   if (write) show(change);

@@ -2,6 +2,7 @@
 import type { Creation } from "../core/creation/index.js";
 import { askYesNo } from "../terminal/ask.js";
 import type { Context } from "./context.js";
+import { ensureOwnState } from "./settle.js";
 import { withoutInterruption } from "./uninterrupted.js";
 
 /** Whether what was shown may be written: by `--write`, or because the person says so. Says it if nothing is written. */
@@ -35,6 +36,7 @@ export async function carryOutOrShow(
   if (isNothing || !write) show();
   if (isNothing) return 0;
   if (!(await mayWrite(context, write, "Carry this out?"))) return 0;
+  await ensureOwnState(context);
   const { applyCreation } = await import("../core/apply/index.js");
   const { store, caller } = context;
   const change = withoutInterruption(() => applyCreation({ store, creation, command, caller }));

@@ -17,6 +17,7 @@ export interface CheckOptions extends LookingOptions {
   readonly by: "rule" | "file";
   readonly format?: "text" | "json" | "sarif" | "junit" | "github" | "gitlab" | "azure" | undefined;
   readonly fix: boolean;
+  readonly acceptUnread: boolean;
   readonly accept: boolean;
   readonly strict: boolean;
   readonly write: boolean;

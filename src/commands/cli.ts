@@ -95,8 +95,8 @@ function commandLine(
       )
       .command(
         "history",
-        "List the changes that were made",
-        (args: Argv<CommonOptions>) => args,
+        "List the changes that were made; --prune deletes the records of older ones",
+        (args: Argv<CommonOptions>) => historyOptions(args),
         (typed) => done(import("./history.js").then(({ runHistory }) => runHistory(typed))),
       )
       .command(
@@ -129,6 +129,27 @@ function commandLine(
         throw error ?? new UsageError(message ?? "Wrong usage.");
       })
   );
+}
+
+function historyOptions(args: Argv<CommonOptions>) {
+  return args
+    .option("prune", {
+      type: "boolean",
+      default: false,
+      describe: "Delete records that nothing can be undone with, and older ones",
+    })
+    .option("keep", {
+      type: "number",
+      default: 10,
+      requiresArg: true,
+      describe: "With --prune: how many changes can still be undone afterwards",
+    })
+    .option("write", write)
+    .check(({ keep, prune, write: writes }) => {
+      if (!Number.isInteger(keep) || keep < 0) throw new UsageError("--keep takes a whole number.");
+      if (writes && !prune) throw new UsageError("--write goes with --prune; a list by itself writes nothing.");
+      return true;
+    });
 }
 
 function initOptions(args: Argv) {
@@ -181,6 +202,11 @@ const mentions = {
   default: false,
   describe: "Respell Markdown links, ignore and owners' patterns as well",
 } as const;
+const acceptUnread = {
+  type: "boolean",
+  default: false,
+  describe: "Go on although not everything that may matter could be read",
+} as const;
 const commit = {
   type: "string",
   describe: "Commit it; with two-steps first the pure relocation, so that git follows every file",
@@ -221,6 +247,7 @@ function checkOptions(args: Argv<CommonOptions>) {
       describe: "Accept what is found today, so that only new findings fail",
     })
     .option("strict", { type: "boolean", default: false, describe: "Warnings fail, too" })
+    .option("accept-unread", { ...acceptUnread, describe: "With --fix: go on although not everything could be read" })
     .option("write", write)
     .check((typed) => {
       if (typed.fix && typed.accept)
@@ -271,6 +298,7 @@ function arrangeOptions(args: Argv<CommonOptions>) {
       describe: "Make public indexes of features, and lead what others use through them",
     })
     .option("mentions", mentions)
+    .option("accept-unread", acceptUnread)
     .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
     .option("commit", commit)
     .option("write", write)
@@ -312,6 +340,7 @@ function moveOptions(args: Argv) {
       default: false,
       describe: "Go on although the proof names differences",
     })
+    .option("accept-unread", acceptUnread)
     .option("commit", commit)
     .check((typed) => {
       if (typed.plan !== undefined && typed.paths.length > 0)

@@ -1,6 +1,6 @@
 /** What every command needs: the project, the paths people type, who is running, and where output goes. */
 import { hostname } from "node:os";
-import { existsSync, realpathSync } from "node:fs";
+import { existsSync, readFileSync, realpathSync } from "node:fs";
 import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import type { Caller } from "../core/apply/index.js";
 import { ShelfError } from "../core/errors.js";
@@ -68,7 +68,7 @@ function contextAt(root: string, folder: string, { json }: CommonOptions): Conte
   return {
     standing: projectPathOf(root, folder),
     store: openDiskStore(root),
-    caller: { pid: process.pid, host: hostname(), now: () => new Date(), isAlive },
+    caller: { pid: process.pid, host: hostname(), now: () => new Date(), isAlive, startOf },
     screen: screenFor(process.stdout, process.env),
     progress: progressLine(process.stderr, () => Date.now()),
     json: json === true,
@@ -103,5 +103,18 @@ function isAlive(pid: number): boolean {
     return true;
   } catch (error) {
     return (error as NodeJS.ErrnoException).code === "EPERM";
+  }
+}
+
+/** Since the machine started: field 22 of `/proc/PID/stat`, behind the name in brackets, which may hold anything. Source: proc(5). */
+function startOf(pid: number): string | undefined {
+  try {
+    const [boot, stat] = ["/proc/sys/kernel/random/boot_id", `/proc/${pid}/stat`].map((file) =>
+      readFileSync(file, "utf8"),
+    );
+    const start = stat?.slice(stat.lastIndexOf(")") + 2).split(" ")[19];
+    return start === undefined ? undefined : `${boot?.trim()} ${start}`;
+  } catch {
+    return undefined;
   }
 }

@@ -48,9 +48,19 @@ export async function fixFindings(
     showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree }, change);
   const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !repairs.repaired.includes(finding)) }));
   if (isNothing || !options.write) show();
-  if (isNothing || plan.proof.different.length > 0) return exitCode(left, options);
+  if (isNothing) return exitCode(left, options);
+  const isIncomplete = plan.proof.gaps.length > 0 && !options.acceptUnread;
+  if (plan.proof.different.length > 0 || isIncomplete) {
+    if (options.write) show();
+    const why = isIncomplete
+      ? "not everything that may matter was read. Look at it yourself, then add --accept-unread"
+      : "the proof does not hold";
+    context.note(`Nothing was written${options.write ? "" : ", and --write would be refused"}: ${why}.`);
+    return 1;
+  }
   const command = typedWords(["check", "--fix", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
-  const change = await carryOutPlan(context, { plan, tree: project.tree, command, write: options.write, show });
+  const { write, acceptUnread } = options;
+  const change = await carryOutPlan(context, { plan, tree: project.tree, command, write, acceptUnread, show });
   if (change === undefined) return exitCode(checked, options);
   return exitCode(left, options);
 }

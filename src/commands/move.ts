@@ -25,6 +25,7 @@ export interface MoveOptions extends CommonOptions {
   readonly alone: boolean;
   readonly all: boolean;
   readonly acceptDifferent: boolean;
+  readonly acceptUnread: boolean;
   readonly mentions: boolean;
   readonly commit?: string | undefined;
 }
@@ -70,7 +71,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
   if (options.save !== undefined) await savePlan(context, project.tree, { moves: plan.moves, ...more }, options.save);
-  const holds = plan.proof.different.length === 0 || options.acceptDifferent;
+  const holds = isAccepted(plan, options);
   const write = holds && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
   if (!write || !options.write) show(context, project, plan, { ...options, led });
   if (!write) return adviseOrRefuse(context, plan, options, holds);
@@ -81,10 +82,16 @@ export async function runMove(options: MoveOptions): Promise<number> {
     command: commandText(options),
     write: options.write,
     acceptDifferent: options.acceptDifferent,
+    acceptUnread: options.acceptUnread,
     commit: steps && { steps, title: titleOf(plan, options) },
     show: (change) => show(context, project, plan, { ...options, led }, change),
   });
   return 0;
+}
+
+/** Whether the proof holds and is complete, or what is amiss is wanted all the same. */
+function isAccepted({ proof }: Plan, { acceptDifferent, acceptUnread }: MoveOptions): boolean {
+  return (proof.different.length === 0 || acceptDifferent) && (proof.gaps.length === 0 || acceptUnread);
 }
 
 /** A plan of an arrangement may do more than move. */
@@ -147,24 +154,31 @@ function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: Mov
     if (!json && save === undefined) context.say("\nNothing was written. Add --write to carry it out.");
     return 0;
   }
-  const { length } = plan.proof.different;
-  const what =
-    length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
   if (!json) context.say("");
-  context.note(
-    `Nothing was written${write ? "" : ", and --write would be refused"}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`,
-  );
+  context.note(refusalText(plan, write));
   return 1;
 }
 
+/** Why a plan is not carried out, and how to go on. */
+function refusalText({ proof: { different, gaps } }: Plan, write: boolean): string {
+  const { length } = different;
+  const head = `Nothing was written${write ? "" : ", and --write would be refused"}`;
+  if (length === 0)
+    return `${head}: ${gaps.length === 1 ? "one thing that may matter was not read" : `${gaps.length} things that may matter were not read`}.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
+  const what =
+    length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
+  return `${head}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`;
+}
+
 /** What stands in the history: the command as it could be typed again. */
-function commandText({ paths, plan, alone, mentions, acceptDifferent }: MoveOptions): string {
+function commandText({ paths, plan, alone, mentions, acceptDifferent, acceptUnread }: MoveOptions): string {
   const words = [
     "move",
     ...(plan === undefined ? paths : ["--plan", plan]),
     ...(alone ? ["--alone"] : []),
     ...(mentions ? ["--mentions"] : []),
     ...(acceptDifferent ? ["--accept-different"] : []),
+    ...(acceptUnread ? ["--accept-unread"] : []),
   ];
   return typedWords(words);
 }

@@ -18,6 +18,8 @@ export function planJson(plan: Plan, change: string | undefined): object {
     proof: {
       references: proof.references,
       same: proof.same,
+      complete: proof.gaps.length === 0,
+      gaps: proof.gaps,
       different: proof.different,
       unresolvedBefore: proof.unresolved.length,
       unresolved: proof.unresolved,

@@ -1,11 +1,31 @@
 /** What every command does first: look for a change that a killed run left. */
+import { ShelfError } from "../core/errors.js";
 import type { ProjectPath } from "../core/paths.js";
 import type { Context } from "./context.js";
 
-/** Takes an unfinished change back (or completes it) and says so. Loads nothing where there is none. */
+/**
+ * Undoes an unfinished change (or completes it) and says so. Loads nothing where there is none. A state that may have come
+ * with the repository does nothing; whatever wants to write is refused then.
+ */
 export async function settleFirst(context: Context): Promise<void> {
-  if (!context.store.stat(".steady-shelf/lock" as ProjectPath)) return;
+  const { store, caller } = context;
+  if (!store.stat(".steady-shelf/changes" as ProjectPath)) return;
   const { settle } = await import("../core/apply/index.js");
-  for (const id of settle(context.store, context.caller))
+  const settled = await settle(store, caller).catch((error: unknown) => {
+    if (!(error instanceof ShelfError) || error.code !== "STATE_UNTRUSTED") throw error;
+    context.note(error.message);
+    return [];
+  });
+  for (const { id, kept } of settled) {
     context.note(`An earlier change (${id}) was interrupted. It was put in order first: every file is whole.`);
+    for (const { path, at } of kept)
+      context.note(`  ${path} had been written meanwhile, and stays; as it was before, it is in ${at}.`);
+  }
+}
+
+/** Throws `STATE_UNTRUSTED` before anything is written where our own folder may have come with the repository. */
+export async function ensureOwnState({ store }: Context): Promise<void> {
+  if (!store.stat(".steady-shelf" as ProjectPath)) return;
+  const { ensureHomeOurs } = await import("../core/apply/index.js");
+  await ensureHomeOurs(store);
 }

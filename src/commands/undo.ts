@@ -1,5 +1,5 @@
 /** `steady-shelf undo`. */
-import { planUndo, undo } from "../core/apply/index.js";
+import { carryOutUndo, planUndo } from "../core/apply/index.js";
 import { undoView } from "../terminal/history-view.js";
 import { mayWrite } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
@@ -16,7 +16,7 @@ export interface UndoOptions extends CommonOptions {
 export async function runUndo({ write, all, ...common }: UndoOptions): Promise<number> {
   const context = openContext(common);
   await settleFirst(context);
-  const plan = planUndo(context.store);
+  const plan = await planUndo(context.store);
   const show = (change?: string): void => {
     if (!context.json) return context.say(undoView(plan, context.screen, { all, done: change !== undefined }));
     const moves = plan.change.items
@@ -43,8 +43,8 @@ export async function runUndo({ write, all, ...common }: UndoOptions): Promise<n
     );
   };
   if (!write) show();
-  if (!(await mayWrite(context, write, "Take it back?"))) return 0;
-  const { id } = withoutInterruption(() => undo(context.store, context.caller, context.progress.report));
+  if (!(await mayWrite(context, write, "Undo it?"))) return 0;
+  const id = withoutInterruption(() => carryOutUndo(context.store, plan, context.caller, context.progress.report));
   context.progress.clear();
   if (write) show(id);
   if (!context.json) context.say("\nDone: every byte is as it was before that change.");

@@ -251,6 +251,13 @@ const catalogue = {
     what: (d) => `Files that this change touches have changes of yours that are not committed:${list(d)}`,
     next: () => "Nothing was written. Commit them or put them aside (`git stash`), or leave --commit out.",
   },
+  FILTER_UNTRUSTED: {
+    refusal: "state",
+    what: (d) =>
+      `This repository's own settings name a command (a filter) through which git would put these files:${list(d)}`,
+    next: () =>
+      "Nothing was written, and no command of the repository is run for you. Leave --commit out and commit by hand, or set the filter up in your own git settings (`git config --global`).",
+  },
   NO_COMMITTER: {
     refusal: "state",
     what: () => "Git does not know who commits here.",
@@ -278,15 +285,23 @@ const catalogue = {
     what: (d) => `Nothing was written: ${d.reason}`,
     next: () => "Change the plan, or add --accept-different if these differences are what you want.",
   },
+  PROOF_INCOMPLETE: {
+    refusal: "proof",
+    what: (d) =>
+      `Nothing was written: the proof is not complete, because not everything that may matter was read:${list(d)}`,
+    next: () => "Look at these places yourself, then add --accept-unread.",
+  },
   LOCKED: {
     refusal: "state",
     what: (d) => `Another run is changing this project (${d.reason}).`,
-    next: (d) => `Wait for it to end, then try again. If there is no such run for certain, remove ${d.path}.`,
+    next: (d) =>
+      `Wait for it to end, then try again. If there is no such run for certain, delete ${d.path}; a change that was interrupted is still found and put in order.`,
   },
   LOCK_FOREIGN: {
     refusal: "state",
     what: (d) => `A run on another machine holds this project (${d.reason}).`,
-    next: (d) => `If that run is gone for certain, remove ${d.path} and try again.`,
+    next: (d) =>
+      `If that run is gone for certain, delete ${d.path} and try again: a change that it left half-done is found and put in order first.`,
   },
   CHANGED_SINCE: {
     refusal: "state",
@@ -311,18 +326,56 @@ const catalogue = {
   },
   ROLLED_BACK: {
     refusal: "state",
-    what: (d) => `The change failed half-way and was taken back whole: ${d.reason}`,
-    next: () => "Every file is as it was. Remove the cause, then try again.",
+    what: (d) => `The change failed half-way and was undone: ${d.reason}`,
+    next: (d) =>
+      d.paths?.length
+        ? `Every file is as it was, but for files that something else wrote meanwhile. Their originals are kept:${list(d)}`
+        : "Every file is as it was. Remove the cause, then try again.",
   },
   UNFINISHED: {
     refusal: "state",
-    what: (d) => `An earlier change (${d.path}) is unfinished and could not be taken back: ${d.reason}`,
+    what: (d) => `A change (${d.path}) is unfinished and could not be undone: ${d.reason}`,
     next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
+  },
+  MET_ANOTHER: {
+    refusal: "state",
+    what: (d) => `${d.path} was written by something else while the change was carried out.`,
+    next: (d) =>
+      `The change was undone, and what was written is still there. Run the command again.${d.paths?.length ? ` These were saved under their old names meanwhile:${list(d)}` : ""}`,
+  },
+  UNRECORDED: {
+    refusal: "state",
+    what: (d) => `The change is in place and whole, but the last line of its record (${d.path}) failed: ${d.reason}`,
+    next: () =>
+      "Nothing is lost. The next command completes the record; after that, `steady-shelf undo` undoes the change.",
+  },
+  PUT_IN_ORDER: {
+    refusal: "state",
+    what: (d) => `An earlier change (${d.path}) was interrupted; it was put in order first.`,
+    next: () => "The files may be others now than those of this plan. Run the command again.",
+  },
+  STATE_UNTRUSTED: {
+    refusal: "state",
+    what: (d) => `${d.path} is not used, because ${d.reason}.`,
+    next: () =>
+      "Nothing was written. Take it out of git (`git rm -r --cached .steady-shelf`) and delete it, or move it away; Steady Shelf makes a new one.",
   },
   JOURNAL_DAMAGED: {
     refusal: "state",
-    what: (d) => `The journal ${d.path} cannot be read: ${d.reason}`,
-    next: () => "Look at the files with git, then remove that folder.",
+    what: (d) => `The record ${d.path} of a change cannot be used: ${d.reason}.`,
+    next: () =>
+      "Look with `git status` what that change may have left, then delete its folder in .steady-shelf/changes.",
+  },
+  JOURNAL_NEWER: {
+    refusal: "state",
+    what: (d) => `The record ${d.path} of a change was written by a newer Steady Shelf (${d.reason}).`,
+    next: () => "Nothing was touched. Run that newer version here; it knows what to do with it.",
+  },
+  LOCK_UNREADABLE: {
+    refusal: "state",
+    what: (d) => `The lock ${d.path} is there, but ${d.reason}.`,
+    next: (d) =>
+      `If no other run is going on, delete ${d.path}. A change that was interrupted is still found and put in order.`,
   },
   CANNOT_ENCODE: {
     refusal: "usage",

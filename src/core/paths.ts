@@ -104,6 +104,27 @@ export function relativePath(fromFolder: ProjectPath, to: ProjectPath): string {
   return rest === "" ? up.slice(0, -1) : up + rest;
 }
 
+/** Folders that are never a place for the project's own files, on file systems that ignore case and on those with short names, too. */
+const reserved = /(?:^|\/)(?:\.git|git~\d|\.steady-shelf|node_modules)(?:\/|$)/i;
+
+/** Whether a path is, or lies in, a folder of git, of packages, or of ours: `.git/hooks/x`. */
+export function isReserved(path: string): boolean {
+  return reserved.test(path);
+}
+
+/** Why no file can have this path, whatever is there: a letter that no system takes, a name or path that is too long. */
+export function pathProblem(path: string): string | undefined {
+  if (path.includes("\0")) return "it holds a NUL character";
+  const long = path.length > 80 && path.split("/").find((part) => part.length > 80 && Buffer.byteLength(part) > 255);
+  if (long) return `"${long.slice(0, 40)}…" is longer than the 255 bytes that a name may have`;
+  return path.length > 1000 && Buffer.byteLength(path) > 4000 ? "it is longer than 4,000 bytes" : undefined;
+}
+
+/** Whether a text from outside (a journal, say) is the normal path of a file that may be the project's. */
+export function isProjectPath(text: string): text is ProjectPath {
+  return text !== "" && toProjectPath(text) === text && !isReserved(text) && pathProblem(text) === undefined;
+}
+
 /** Orders paths by code unit, the same on every machine whatever its language. */
 export function comparePaths(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;

@@ -1,7 +1,7 @@
 /** How an arrangement is shown: what it comes to, both trees, the moves by feature, what nobody can be sure of, the proof. */
 import type { Answer, ArrangedPlan, Question } from "../core/arranging/index.js";
 import { manyOf } from "../core/arrangement/index.js";
-import { planDetails } from "./plan-view.js";
+import { gapLines, planDetails } from "./plan-view.js";
 import { drawFolders } from "./folders-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "./words.js";
@@ -26,6 +26,7 @@ const mostFeatures = 14;
 export function arrangeView(input: ArrangeViewInput, screen: Screen): string {
   const { arranged, all, change } = input;
   const sections = [
+    gapLines(arranged.plan, screen, all),
     headLines(input, screen),
     treeLines(input, screen),
     featureLines(input, screen),

@@ -1,12 +1,13 @@
 /** How past changes and an undo are shown. */
-import type { PastChange, UndoPlan } from "../core/apply/index.js";
+import type { History, PastChange, PrunePlan, UndoPlan } from "../core/apply/index.js";
 import { shorten, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count } from "./words.js";
 
-/** One line a change, newest first. */
-export function historyView(changes: readonly PastChange[], { palette, width }: Screen): string {
-  if (changes.length === 0) return "No change was made by Steady Shelf here yet.";
+/** Two lines a change, newest first, and what all of them take on the disk. */
+export function historyView({ changes, unreadable }: History, { palette, width }: Screen): string {
+  const damaged = unreadable.map(({ path, reason }) => `${palette.bad("!")} ${path} cannot be read: ${reason}`);
+  if (changes.length + damaged.length === 0) return "No change was made by Steady Shelf here yet.";
   const lines = changes.flatMap((change) => {
     const state =
       change.undoneBy !== undefined
@@ -14,18 +15,51 @@ export function historyView(changes: readonly PastChange[], { palette, width }: 
         : change.undoes !== undefined
           ? palette.faint("undo  ")
           : palette.good("done  ");
-    const what = whatChanged(change);
     return [
-      `${state}  ${palette.strong(change.id)}  ${what}`,
+      `${state}  ${palette.strong(change.id)}  ${whatChanged(change)}, ${bytesText(change.size)}`,
       palette.faint(`        ${shorten(change.command, width - 8)}`),
     ];
   });
-  return lines.join("\n");
+  const total = changes.reduce((sum, { size }) => sum + size, 0);
+  const sum =
+    changes.length > 1
+      ? ["", `Originals and records take ${bytesText(total)}; \`history --prune\` deletes older ones.`]
+      : [];
+  return [...damaged, ...lines, ...sum].join("\n");
 }
 
-/** `2 files made, 1 file edited`; a change that makes nothing moves and respells. */
+/** `512 bytes`, `1.5 KiB`, `23 MiB`. */
+export function bytesText(bytes: number): string {
+  if (bytes < 1024) return count(bytes, "byte");
+  const [unit, size] = bytes < 1 << 20 ? ["KiB", bytes / 1024] : ["MiB", bytes / (1 << 20)];
+  return `${size < 10 ? size.toFixed(1) : Math.round(size)} ${unit}`;
+}
+
+/** What `history --prune` would delete. */
+export function pruneView({ changes, undoable }: PrunePlan, keep: number, { palette, width }: Screen): string {
+  if (changes.length === 0)
+    return `Nothing to delete: there ${keep === 1 ? "is" : "are"} no more than ${count(keep, "change")} that can be undone, and no other records.`;
+  const total = changes.reduce((sum, { size }) => sum + size, 0);
+  const lost =
+    undoable === 0
+      ? "Every change that can be undone now can still be undone afterwards."
+      : `${count(undoable, "change")} of them could not be undone any more.`;
+  return [
+    palette.strong(`Deletes ${count(changes.length, "record")} and frees ${bytesText(total)}. ${lost}`),
+    "",
+    ...changes.map(({ id, command }) => `  ${id}  ${palette.faint(shorten(command, width - id.length - 4))}`),
+  ].join("\n");
+}
+
+/** What `history --prune` did. */
+export function prunedText({ changes }: PrunePlan): string {
+  const total = changes.reduce((sum, { size }) => sum + size, 0);
+  return `Deleted ${count(changes.length, "record")}; ${bytesText(total)} freed.`;
+}
+
+/** `2 files made, 1 file edited`; a change that makes nothing moves and updates. */
 function whatChanged({ made, moved, edited }: PastChange): string {
-  if (made === 0) return `${count(moved, "file")} moved, ${count(edited, "file")} respelled`;
+  if (made === 0) return `${count(moved, "file")} moved, ${count(edited, "file")} updated`;
   const parts = [`${count(made, "file")} made`, ...(edited > 0 ? [`${count(edited, "file")} edited`] : [])];
   return parts.join(", ");
 }
@@ -39,7 +73,7 @@ export function undoView(
   const moves = change.items.filter((item) => item.from !== item.to);
   const removed = change.items.filter((item) => item.kind === "remove").length;
   const edited = change.items.filter((item) => item.kind !== "move" && item.kind !== "remove").length;
-  const verb = options.done ? "Took back" : "Takes back";
+  const verb = options.done ? "Undid" : "Undoes";
   const bytes = `${count(edited, "file")} to ${edited === 1 ? "its" : "their"} earlier bytes`;
   const returns = edited === 1 ? "returns" : "return";
   const result =

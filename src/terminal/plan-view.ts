@@ -1,5 +1,5 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
-import type { Move, Plan, PlannedEdit } from "../core/plan/index.js";
+import type { Gap, Move, Plan, PlannedEdit } from "../core/plan/index.js";
 import type { ProjectPath } from "../core/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
@@ -23,6 +23,7 @@ const mostNotes = 5;
 /** The whole view, as lines without a last line end. */
 export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): string {
   const sections = [
+    gapLines(plan, screen, options.all),
     [headline(plan, screen, options.change !== undefined)],
     plan.moves.length > 0
       ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all)
@@ -58,7 +59,12 @@ function whereItIsNow(plan: Plan): Plan {
     ...plan,
     mentions: moved(mentions),
     unread: moved(unread),
-    proof: { ...proof, unresolved: moved(proof.unresolved), patterns: moved(proof.patterns) },
+    proof: {
+      ...proof,
+      gaps: proof.gaps.map((gap) => ({ ...gap, file: places.get(gap.file as ProjectPath) ?? gap.file })),
+      unresolved: moved(proof.unresolved),
+      patterns: moved(proof.patterns),
+    },
   };
 }
 
@@ -156,8 +162,11 @@ function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewO
     references === 0
       ? "no reference is touched"
       : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${led === 0 ? "" : `, ${grouped(led)} of them by way of an index`}`;
-  const paint = holds ? palette.good : palette.bad;
-  const whole = `${holds ? "✓" : "✗"} ${result} `;
+  // What was not read is not proved: then there is no tick, whatever the rest says.
+  const isComplete = plan.proof.gaps.length === 0;
+  const paint = !holds ? palette.bad : isComplete ? palette.good : palette.strong;
+  const known = references === 0 ? "no reference that was read is touched" : `of what was read, ${result}`;
+  const whole = holds && !isComplete ? `not complete: ${known} ` : `${holds ? "✓" : "✗"} ${result} `;
   const wrapped = wrap(`${whole}(${read})`, width - 9).split("\n");
   const lines =
     wrapped.length === 1
@@ -226,13 +235,13 @@ function listed(paths: readonly string[]): string {
 
 interface Note {
   readonly file: string;
-  readonly at: { readonly line: number; readonly column: number };
+  readonly at?: { readonly line: number; readonly column: number };
   readonly text: string;
 }
 
 function noteList(notes: readonly Note[], { palette, width }: Screen, all: boolean): string[] {
   const shown = all ? notes : notes.slice(0, mostNotes);
-  const places = shown.map((note) => `${note.file}:${note.at.line}:${note.at.column}`);
+  const places = shown.map(({ file, at }) => (at ? `${file}:${at.line}:${at.column}` : file));
   const column = Math.min(Math.max(...places.map(cells), 0), Math.floor(width / 2));
   const lines = shown.map((note, index) => {
     const place = pad(shorten(places[index] ?? "", column), column);
@@ -243,23 +252,44 @@ function noteList(notes: readonly Note[], { palette, width }: Screen, all: boole
   return lines;
 }
 
+const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
+  "not listed": ({ detail }) => `not read: ${detail}`,
+  "not readable": ({ detail }) => `not read: ${detail}`,
+  "not understood": ({ detail }) => `not read for certain: ${detail}`,
+  "no reader": ({ detail }) => `${detail}: what it names, and who names it, is unknown`,
+  "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
+  computed: ({ detail }) =>
+    /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,
+};
+
+/** What could matter and was not read: it is said before anything else. */
+export function gapLines({ proof: { gaps } }: Plan, screen: Screen, all: boolean): string[] {
+  if (gaps.length === 0) return [];
+  const what = gaps.length === 1 ? "1 place may matter and was" : `${grouped(gaps.length)} places may matter and were`;
+  const head = `! The proof is not complete: ${what} not read for certain. Look there yourself.`;
+  const notes = gaps.map((gap) => ({ file: gap.file, ...(gap.at && { at: gap.at }), text: gapTexts[gap.reason](gap) }));
+  return [screen.palette.bad(wrap(head, screen.width)), ...noteList(notes, screen, all)];
+}
+
 function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
   const lines: string[] = [];
-  if (plan.mentions.length > 0) {
-    lines.push(
-      ...heading(
-        `${count(plan.mentions.length, "mention")} of what moves ${plan.mentions.length === 1 ? "is" : "are"} not a reference that can be proved; look at ${plan.mentions.length === 1 ? "it" : "them"} yourself:`,
-        screen.width,
-      ),
-    );
-    lines.push(...noteList(plan.mentions, screen, all));
-    if (plan.mentions.some(({ isLink }) => isLink === true))
+  const mentions = plan.mentions.filter(({ reason }) => reason === undefined);
+  if (mentions.length > 0) {
+    const one = mentions.length === 1;
+    const head = `${count(mentions.length, "possible reference")} ${one ? "was" : "were"} not updated; please check ${one ? "it" : "them"}:`;
+    lines.push(...heading(head, screen.width));
+    lines.push(...noteList(mentions, screen, all));
+    if (mentions.some(({ isLink }) => isLink === true))
       lines.push(
         screen.palette.faint("    --mentions respells Markdown links, and the patterns of ignore and owners' files"),
       );
   }
-  const partly = plan.unread.filter((each) => each.partly);
-  const whole = plan.unread.filter((each) => !each.partly);
+  // What may matter of it was said first.
+  const said = new Set(plan.proof.gaps.map(({ file }) => file));
+  const others = plan.unread.filter(({ file }) => !said.has(file));
+  const partly = others.filter((each) => each.partly);
+  const whole = others.filter((each) => !each.partly);
   if (whole.length > 0) {
     lines.push(
       ...heading(

@@ -103,8 +103,11 @@ describe("a plan", () => {
       /✗ a\.ts:1:9 {2}\.\/p\n {8}nothing would answer|another file would answer, or not all of its files/,
     );
     expect(text).toContain("1 reference leads nowhere today and stays as it is:\n    a.ts:2:9  ./gone");
-    expect(text).toContain("1 file could not be read; the text stays as it is");
-    expect(text).toContain("1 file has a syntax error; references were found around it:");
+    expect(text.split("\n")[0]).toBe(
+      "! The proof is not complete: 2 places may matter and were not read for certain. Look there yourself.",
+    );
+    expect(text).toContain("torn.ts:2:1    not read for certain: the file holds an unresolved merge conflict");
+    expect(text).toContain("broken.ts:2:7  not read for certain: Variable declaration expected.");
     expect(text).toContain("link  p.ios.ts → x/p.ios.ts");
   });
 
@@ -160,16 +163,21 @@ describe("other views", () => {
     moved: 1,
     made: 0,
     edited: 0,
+    size: 512,
   };
   test("history says what is done, undone, and an undo", () => {
-    const text = historyView([{ ...change, undoes: "x" }, { ...change, undoneBy: "y" }, change], plain);
+    const text = historyView(
+      { changes: [{ ...change, undoes: "x" }, { ...change, undoneBy: "y" }, change], unreadable: [] },
+      plain,
+    );
     expect(
       text
         .split("\n")
         .filter((_, index) => index % 2 === 0)
         .map((line) => line.slice(0, 6)),
-    ).toEqual(["undo  ", "undone", "done  "]);
-    expect(historyView([], plain)).toBe("No change was made by Steady Shelf here yet.");
+    ).toEqual(["undo  ", "undone", "done  ", ""]);
+    expect(text).toContain("1.5 KiB");
+    expect(historyView({ changes: [], unreadable: [] }, plain)).toBe("No change was made by Steady Shelf here yet.");
   });
 
   test("undo counts in the singular", () => {

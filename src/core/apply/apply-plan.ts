@@ -17,12 +17,18 @@ export interface ApplyInput {
   readonly command: string;
   /** Carry it out although the proof names references that will not mean the same. */
   readonly acceptDifferent: boolean;
+  /** Carry it out although not everything that could matter was read. */
+  readonly acceptUnread?: boolean;
   readonly caller: Caller;
   readonly progress?: Progress;
 }
 
-/** Carries a plan out and gives the change's id. Throws `PROOF_FAILS` before anything else, then what `carryOut` throws. */
-export function applyPlan({ store, tree, plan, command, acceptDifferent, caller, progress }: ApplyInput): string {
+/**
+ * Carries a plan out and gives the change's id. Throws `PROOF_FAILS` and `PROOF_INCOMPLETE` before anything else, then what
+ * `carryOut` throws.
+ */
+export function applyPlan(input: ApplyInput): string {
+  const { store, tree, plan, command, acceptDifferent, acceptUnread = false, caller, progress } = input;
   const different = plan.proof.different.length;
   if (different > 0 && !acceptDifferent) {
     const reason =
@@ -31,6 +37,10 @@ export function applyPlan({ store, tree, plan, command, acceptDifferent, caller,
         : `${different} references would not mean the same files.`;
     throw new ShelfError("PROOF_FAILS", { reason });
   }
+  if (plan.proof.gaps.length > 0 && !acceptUnread)
+    throw new ShelfError("PROOF_INCOMPLETE", {
+      paths: [...new Set(plan.proof.gaps.map(({ file }) => file))].slice(0, 8),
+    });
   // What stood in the way when the plan was made was refused then; something may have come since.
   ensurePossible(tree, plan.moves);
   return carryOut(store, changeOf(tree, plan, command), caller, progress);

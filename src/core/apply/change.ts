@@ -42,6 +42,11 @@ export interface Caller {
   readonly host: string;
   readonly now: () => Date;
   readonly isAlive: (pid: number) => boolean;
+  /**
+   * When a process began, as the system tells it (any text that no other process of that number has); `undefined` where the
+   * system does not tell, or there is no such process.
+   */
+  readonly startOf: (pid: number) => string | undefined;
 }
 
 /** A fingerprint of bytes: SHA-256, in hexadecimal. */

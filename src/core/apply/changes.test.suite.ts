@@ -8,6 +8,7 @@ export const caller: Caller = {
   host: "here",
   now: () => new Date("2026-11-23T10:02:11Z"),
   isAlive: () => false,
+  startOf: () => undefined,
 };
 
 /** What the store holds, without our own folder. */

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { CreationDraft, type Creation } from "../creation/index.js";
 import { at } from "../plan/planning.test.suite.js";
 import { MemoryStore } from "../tree/index.js";
-import { applyCreation, listChanges, planUndo, settle, undo } from "./index.js";
+import { applyCreation, planUndo, readHistory, settle, undo } from "./index.js";
 import { attempt, caller, contents } from "./changes.test.suite.js";
 
 const files = { "src/list.ts": "// one\r\n// two\r\n", ".gitignore": "dist", "docs/a.md": "a" };
@@ -20,15 +20,15 @@ function drawnUp(store: MemoryStore): Creation {
 const apply = (store: MemoryStore): string =>
   applyCreation({ store, creation: drawnUp(store), command: "add tree", caller });
 
-test("files and folders are made, texts gain lines in their own line ends, and undo takes all of it back", () => {
+test("files and folders are made, texts gain lines in their own line ends, and undo takes all of it back", async () => {
   const store = new MemoryStore(files);
   const before = contents(store);
   apply(store);
   expect(store.read(at("src/list.ts")).toString()).toBe("// one\r\n// two\r\n// three\r\n");
   expect(store.read(at("src/deep/new/Tree.ts")).toString()).toBe("tree\n");
   expect(store.read(at("src/deep/picture.png"))).toEqual(Buffer.from([0, 255]));
-  expect(listChanges(store)[0]).toMatchObject({ made: 2, edited: 2, moved: 0 });
-  undo(store, caller);
+  expect((await readHistory(store)).changes[0]).toMatchObject({ made: 2, edited: 2, moved: 0 });
+  await undo(store, caller);
   expect(contents(store)).toEqual(before);
   expect(store.stat(at("src/deep"))).toBeUndefined();
 });
@@ -64,7 +64,7 @@ describe("whole or not at all", () => {
     }
   });
 
-  test("a run or an undo that is killed at any call is put in order by the next", () => {
+  test("a run or an undo that is killed at any call is put in order by the next", async () => {
     for (const done of [false, true])
       for (let at = 1; at <= calls + 8; at += 1) {
         const store = new MemoryStore(files);
@@ -73,9 +73,9 @@ describe("whole or not at all", () => {
         store.beforeChange = () => {
           if ((made += 1) >= at) throw new Error("killed");
         };
-        attempt(() => (done ? undo(store, caller) : apply(store)));
+        await (done ? undo(store, caller) : Promise.resolve(attempt(() => apply(store)))).catch(() => undefined);
         store.beforeChange = undefined;
-        settle(store, caller);
+        await settle(store, caller);
         expect([before, after], `killed at ${at}`).toContainEqual(contents(store));
       }
   });
@@ -105,20 +105,20 @@ describe("nothing is lost", () => {
     );
   });
 
-  test("a file that was made and then worked on is not taken back", () => {
+  test("a file that was made and then worked on is not taken back", async () => {
     const store = new MemoryStore(files);
     apply(store);
     store.remove(at("src/deep/new/Tree.ts"));
     store.create(at("src/deep/new/Tree.ts"), Buffer.from("work"), 0o644);
-    expect(() => planUndo(store)).toThrow(expect.objectContaining({ code: "CHANGED_SINCE_CHANGE" }) as Error);
+    await expect(planUndo(store)).rejects.toThrow(expect.objectContaining({ code: "CHANGED_SINCE_CHANGE" }) as Error);
   });
 
-  test("a file that was made and thrown away does not stand in the way of an undo; a neighbour keeps its folder", () => {
+  test("a file that was made and thrown away does not stand in the way of an undo; a neighbour keeps its folder", async () => {
     const store = new MemoryStore(files);
     apply(store);
     store.remove(at("src/deep/new/Tree.ts"));
     store.create(at("src/deep/new/mine.ts"), Buffer.from("mine"), 0o644);
-    undo(store, caller);
+    await undo(store, caller);
     expect(contents(store)).toEqual(contents(new MemoryStore({ ...files, "src/deep/new/mine.ts": "mine" })));
   });
 

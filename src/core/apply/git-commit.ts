@@ -8,7 +8,7 @@
 import { reasonOf, ShelfError } from "../errors.js";
 import type { Plan } from "../plan/index.js";
 import type { ProjectPath } from "../paths.js";
-import { askGit, GitRefusal } from "../tree/index.js";
+import { askGit, GitRefusal, ownCommands } from "../tree/index.js";
 
 /** How a change is committed. */
 export type CommitSteps = "one-step" | "two-steps";
@@ -45,14 +45,16 @@ function touched({ moves, texts, made, links }: Plan): {
 
 /**
  * Throws where a commit would take something along that is not this change's: `NO_REPOSITORY`, `INDEX_IN_USE`,
- * `UNCOMMITTED`, `NO_COMMITTER`. To be called before the change is carried out.
+ * `UNCOMMITTED`, `FILTER_UNTRUSTED`, `NO_COMMITTER`. To be called before the change is carried out.
  */
 export async function ensureCommittable({ root, plan }: Pick<CommitInput, "root" | "plan">): Promise<void> {
   const git = (...words: string[]): Promise<string> => askGit(root, words);
   await git("rev-parse", "--show-toplevel").catch((error: unknown) => {
     throw new ShelfError("NO_REPOSITORY", { path: root }, error);
   });
-  const state = await git("status", "--porcelain=v1", "-z", "--untracked-files=all", "--no-renames", "--", ":/");
+  const { settings, filters } = await ownCommands(root);
+  const words = ["status", "--porcelain=v1", "-z", "--untracked-files=all", "--no-renames", "--", ":/"];
+  const state = await askGit(root, words, { settings });
   // The paths of `status` are those from the repository's root; `rev-parse` says how far that is.
   const prefix = (await git("rev-parse", "--show-prefix")).trim();
   const entries = state.split("\0").filter((entry) => entry !== "");
@@ -62,9 +64,23 @@ export async function ensureCommittable({ root, plan }: Pick<CommitInput, "root"
   const ours = new Set([...gone, ...there, ...plan.texts.map(({ file }) => file)].map((path) => prefix + path));
   const open = entries.map((entry) => entry.slice(3)).filter((path) => ours.has(path));
   if (open.length > 0) throw new ShelfError("UNCOMMITTED", { paths: fewOf(open) });
+  await ensureUnfiltered(root, [...gone, ...there], filters);
   await git("var", "GIT_COMMITTER_IDENT").catch((error: unknown) => {
     throw new ShelfError("NO_COMMITTER", { reason: reasonOf(error) }, error);
   });
+}
+
+/** A filter that only the repository defines is not run, so a file under it could not be added as it would have to be. */
+async function ensureUnfiltered(
+  root: string,
+  paths: readonly ProjectPath[],
+  filters: ReadonlySet<string>,
+): Promise<void> {
+  if (filters.size === 0) return;
+  const input = paths.map((path) => `${path}\0`).join("");
+  const answer = (await askGit(root, ["check-attr", "-z", "--stdin", "filter"], { input })).split("\0");
+  const under = answer.flatMap((word, at) => (at % 3 === 2 && filters.has(word) ? [answer[at - 2] ?? ""] : []));
+  if (under.length > 0) throw new ShelfError("FILTER_UNTRUSTED", { paths: fewOf(under) });
 }
 
 function fewOf(paths: readonly string[]): string[] {
@@ -108,7 +124,9 @@ export async function commitChange(input: CommitInput): Promise<Committed[]> {
 }
 
 async function commit(root: string, title: string, body: string, ...more: string[]): Promise<Committed> {
-  await askGit(root, ["commit", "-q", ...more, "-F", "-"], `${title}\n\n${body}\n`);
+  const { settings } = await ownCommands(root);
+  const input = `${title}\n\n${body}\n`;
+  await askGit(root, ["commit", "-q", ...more, "-F", "-"], { input, settings, hooks: true });
   return { id: (await askGit(root, ["rev-parse", "--short", "HEAD"])).trim(), title };
 }
 
@@ -118,7 +136,11 @@ async function stage(root: string, plan: Plan): Promise<void> {
   const tracked = await askGit(root, ["ls-files", "-z"]);
   const known = new Set(tracked.split("\0"));
   const paths = [...there, ...gone.filter((path) => known.has(path))];
-  await askGit(root, ["add", "-A", "--pathspec-from-file=-", "--pathspec-file-nul"], literal(paths));
+  const { settings } = await ownCommands(root);
+  await askGit(root, ["add", "-A", "--pathspec-from-file=-", "--pathspec-file-nul"], {
+    input: literal(paths),
+    settings,
+  });
 }
 
 function literal(paths: readonly ProjectPath[]): string {
@@ -146,7 +168,7 @@ async function stageRelocation(root: string, { moves }: Plan): Promise<void> {
     ...known.map(({ from, object }) => `0 ${nothing(object)}\t${prefix}${from}\0`),
     ...known.map(({ to, object }) => `${object}\t${prefix}${to}\0`),
   ];
-  await askGit(root, ["update-index", "-z", "--index-info"], lines.join(""));
+  await askGit(root, ["update-index", "-z", "--index-info"], { input: lines.join("") });
 }
 
 function bodyOf(plan: Plan): string {
@@ -188,6 +210,8 @@ function respelledText({ edits, proof, made }: Plan): string {
     ...(made.length === 0 ? [] : [`Made: ${made.map(({ path }) => path).join(", ")}.`]),
     ...(proof.references === 0
       ? []
-      : [`Proved: ${proof.same} of ${proof.references} references resolve to what they are meant to.`]),
+      : [
+          `${proof.gaps.length === 0 ? "Proved" : "Of what could be read"}: ${proof.same} of ${proof.references} references resolve to what they are meant to.`,
+        ]),
   ].join("\n");
 }

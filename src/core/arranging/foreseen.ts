@@ -116,7 +116,7 @@ function graphThen({ analysis: { project, graph }, at }: Then): ReferenceGraph {
     read: (path) => tree.store.read(cameFrom.get(path) ?? path),
   };
   const files = [...cameFrom.keys()].sort().map((path) => ({ path, link: tree.isLink(cameFrom.get(path) ?? path) }));
-  const planned = new SourceTree(moved, { files, foreign: tree.foreign, from: "memory" });
+  const planned = new SourceTree(moved, { files, foreign: tree.foreign, unlisted: [], from: "memory" });
   for (const path of tree.paths) {
     const text = tree.wasRead(path) ? tree.text(path) : undefined;
     if (text) planned.lendText(at(path), text);
@@ -143,6 +143,7 @@ function readerOf(store: FileReader): FileReader {
     search: (texts) => store.search(texts),
     history: (most) => store.history(most),
     changedSince: (commit) => store.changedSince(commit),
+    tracks: (folder) => store.tracks(folder),
     read: (path) => store.read(path),
     stat: (path) => store.stat(path),
     readLink: (path) => store.readLink(path),

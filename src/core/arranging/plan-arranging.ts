@@ -165,9 +165,13 @@ function spoiledBy(plan: Plan, { units }: Arranging): Map<ProjectPath, string> {
     const because = `${specifier} in ${file}:${at.line} would not mean the same file`;
     for (const path of [file, ...before]) blames.set(path, because);
   }
-  for (const { file, at, names } of plan.mentions)
+  for (const { file, at, names, among = [] } of plan.mentions)
     if (!isDocument(file) && !isConfiguration(file))
-      blames.set(names, `${file}:${at.line} names it, and cannot be respelled yet`);
+      for (const path of [names, ...among]) blames.set(path, `${file}:${at.line} names it, and cannot be updated`);
+  for (const { file, names, at, detail } of plan.proof.gaps)
+    for (const path of names === undefined ? [file] : [file, names])
+      if (!blames.has(path))
+        blames.set(path, `${file}${at ? `:${at.line}` : ""} may name it, and was not read: ${detail}`);
   const spoiled = new Map<ProjectPath, string>();
   if (blames.size === 0) return spoiled;
   for (const { lead, moves } of units) {

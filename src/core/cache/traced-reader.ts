@@ -58,7 +58,12 @@ export class TracedReader implements FileReader {
     return stat;
   }
 
-  readLink(path: ProjectPath): string {
+  tracks(folder: ProjectPath): Promise<"yes" | "no" | "unknown"> {
+    this.#isWhole = false;
+    return this.store.tracks(folder);
+  }
+
+  readLink(path: ProjectPath): Buffer {
     return this.#ask(`link ${path}`, () => this.store.readLink(path), digest);
   }
 
@@ -120,10 +125,16 @@ function statDigest(stat: FileStat | undefined): string {
   return stat ? `${stat.kind} ${stat.mode} ${stat.size}` : "none";
 }
 
-function listingDigest({ files, foreign, from }: Listing): string {
-  return digest(
-    `${from}\n${files.map(({ path, link }) => `${path}${link ? " link" : ""}`).join("\n")}\n\n${foreign.join("\n")}`,
-  );
+function listingDigest({ files, foreign, unlisted, from }: Listing): string {
+  const lines = [
+    from,
+    ...files.map(({ path, link }) => `${path}${link ? " link" : ""}`),
+    "",
+    ...foreign,
+    "",
+    ...unlisted.map(({ path }) => path),
+  ];
+  return digest(lines.join("\n"));
 }
 
 function entriesDigest(names: readonly string[]): string {

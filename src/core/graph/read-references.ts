@@ -1,5 +1,5 @@
 /** Reads files and finds what they name. */
-import { languageFor, readTexts, type Extraction } from "../languages/index.js";
+import { languageFor, notRead, readTexts, type Extraction } from "../languages/index.js";
 import type { ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 
@@ -22,5 +22,10 @@ export async function readReferences(
   visit: (index: number, extraction: Extraction) => void,
 ): Promise<void> {
   const textOf = (index: number): string => tree.text(paths[index] ?? ("" as ProjectPath))?.text ?? "";
-  await readTexts({ depth: "references", paths, textOf, visit });
+  const { unreadable } = tree;
+  const visitRead = (index: number, extraction: Extraction): void => {
+    const reason = unreadable.get(paths[index] ?? ("" as ProjectPath));
+    visit(index, reason === undefined ? extraction : notRead(reason));
+  };
+  await readTexts({ depth: "references", paths, textOf, visit: visitRead });
 }

@@ -3,8 +3,10 @@
  * round. `check`, `survey` and `explain` stand on it; a move reads only what it needs (see `core/plan`).
  */
 import {
+  blankOutline,
   isCode,
   isOfTrade,
+  notRead,
   readTexts,
   type FileReading,
   type LookupRules,
@@ -120,7 +122,7 @@ function joinHead(from: ProjectPath, head: string): string | undefined {
   return path === undefined || path === "" ? undefined : path + (head.endsWith("/") ? "/" : "");
 }
 
-/** Reads every file that a language reads, and resolves what it names. Throws `UNREADABLE`, `CONFIG_BROKEN`. */
+/** Reads every file that a language reads, and resolves what it names. Throws `CONFIG_BROKEN`. */
 export async function buildGraph({
   tree,
   rules,
@@ -184,9 +186,10 @@ async function readAll(
     paths: wanted,
     textOf: (at: number): string => tree.text(wanted[at] ?? ("" as ProjectPath))?.text ?? "",
     visit: (at: number, reading: FileReading): void => {
-      readings[unread[at] ?? -1] = reading;
       const path = wanted[at];
-      if (kept && path !== undefined) kept.keep(path, reading);
+      const reason = path === undefined ? undefined : tree.unreadable.get(path);
+      readings[unread[at] ?? -1] = reason === undefined ? reading : { ...notRead(reason), outline: blankOutline };
+      if (kept && path !== undefined && reason === undefined) kept.keep(path, reading);
       if ((done += 1) % 128 === 0) progress("Reading files", done, wanted.length);
     },
   });

@@ -189,6 +189,8 @@ export class Resolver {
   }
 
   #answer(from: ProjectPath, { specifier, lookup }: Question): Resolution {
+    const whole = this.#whole(from, { specifier, lookup });
+    if (whole) return whole;
     const { path } = splitSpecifier(specifier);
     if (/^[a-zA-Z][\w+.-]+:/.test(path) || path.startsWith("//")) return external;
     switch (lookup) {
@@ -211,6 +213,14 @@ export class Resolver {
     if (path.startsWith("/")) return this.#fromWebRoot(from, path);
     if (lookup === "module" && !isRelative(path)) return this.#throughMappings(from, path);
     return this.#relative(from, path, lookup === "module");
+  }
+
+  /** `#`, `?` and `!` may stand in a file's own name: where there is such a file, it is what is meant. */
+  #whole(from: ProjectPath, { specifier, lookup }: Question): Found | undefined {
+    if (!/[!?#]/.test(specifier) || !isRelative(specifier)) return undefined;
+    if (lookup !== "module" && lookup !== "url" && lookup !== "path" && lookup !== "asset") return undefined;
+    const target = joinPath(folderOf(from), specifier);
+    return target === undefined ? undefined : this.#look(target, "relative", { loose: lookup === "module" });
   }
 
   #relative(from: ProjectPath, path: string, loose: boolean): Resolution {

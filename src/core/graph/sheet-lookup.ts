@@ -47,10 +47,15 @@ function lookForSheet(
   tool: SheetTool,
 ): Pick<Found, "targets" | "folder"> | undefined {
   const { extensions, partials } = sheetRules[tool];
-  const withPartial = (path: string): string[] => [
-    ...(partials ? [posix.join(posix.dirname(path), `_${posix.basename(path)}`)] : []),
-    path,
-  ];
+  // For `@import` Sass takes `_p.import.scss` instead of `_p.scss` beside it, for `@use` it does not: the two belong together.
+  const importOnly = (path: string): string[] => {
+    const dot = path.lastIndexOf(".");
+    return tool === "sass" && dot > path.lastIndexOf("/") ? [`${path.slice(0, dot)}.import${path.slice(dot)}`] : [];
+  };
+  const withPartial = (path: string): string[] => {
+    const names = [...(partials ? [posix.join(posix.dirname(path), `_${posix.basename(path)}`)] : []), path];
+    return [...names, ...names.flatMap(importOnly)];
+  };
   const first = (stem: string, groups: readonly (readonly string[])[]): ProjectPath[] => {
     for (const group of groups) {
       const found = group

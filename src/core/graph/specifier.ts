@@ -7,9 +7,15 @@ export interface SpecifierParts {
   readonly suffix: string;
 }
 
-/** Splits at loader marks (`!`) and at a query or fragment (`?raw`, `#icon`); a leading `#` belongs to the name. */
-export function splitSpecifier(specifier: string): SpecifierParts {
+/**
+ * Splits at loader marks (`!`) and at a query or fragment (`?raw`, `#icon`); a leading `#` belongs to the name. If the file that
+ * is meant is known and has such a mark in its own name, nothing is split: `./c#` for `c#.ts`.
+ */
+export function splitSpecifier(specifier: string, meant = ""): SpecifierParts {
   if (!/[!?#]/.test(specifier)) return { prefix: "", path: specifier, suffix: "" };
+  const last = specifier.slice(specifier.lastIndexOf("/") + 1);
+  if (/[!?#]/.test(last) && meant.slice(meant.lastIndexOf("/") + 1).startsWith(last))
+    return { prefix: "", path: specifier, suffix: "" };
   const pathAt = specifier.lastIndexOf("!") + 1;
   const rest = specifier.slice(pathAt);
   const suffixAt = rest.slice(1).search(/[?#]/) + 1;

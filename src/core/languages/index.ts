@@ -27,6 +27,7 @@ export {
   type CodeLanguage,
 } from "./javascript/index.js";
 export {
+  blankOutline,
   codeLanguage,
   extractFrom,
   isCode,
@@ -34,6 +35,7 @@ export {
   languageFor,
   languages,
   moduleRules,
+  notRead,
   readFrom,
   type FileReading,
 } from "./registry.js";
@@ -42,4 +44,11 @@ export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";
 export { isPathList } from "./documents/index.js";
 export { assetNamesIn } from "./asset-names.js";
-export { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName } from "./not-read-yet.js";
+export {
+  isDocument,
+  isNotReadYet,
+  isProjectFile,
+  mayNameFiles,
+  namingWords,
+  wordsThatMayName,
+} from "./not-read-yet.js";

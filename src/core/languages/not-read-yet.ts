@@ -14,6 +14,15 @@ const documents = /\.(?:md|mdx|txt|rst|adoc)$/i;
 /** Manifests and settings, which name files by their paths. */
 const manifests = /\.(?:json|ya?ml|toml)$/i;
 
+/** Files in which build tools of other languages list an app's files, by path or by name alone. */
+const projectFiles =
+  /\.(?:pbxproj|xcscheme|storyboard|xib|plist|entitlements|csproj|fsproj|vbproj|vcxproj|shproj|projitems|props|targets|sln|slnx|gradle|kts|podspec|resx|cmake)$|(?:^|\/)(?:Podfile|CMakeLists\.txt|pubspec\.yaml|Makefile)$/i;
+
+/** Whether a file is one in which a build tool lists others, and that no adapter reads. */
+export function isProjectFile(path: string): boolean {
+  return projectFiles.test(path);
+}
+
 /** Whether a file is a document for people. */
 export function isDocument(path: string): boolean {
   return documents.test(path);

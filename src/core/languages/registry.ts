@@ -1,4 +1,5 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
+import { reasonOf } from "../errors.js";
 import type { Extraction, Language, LookupRules, Outline, Trade } from "./language.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";
@@ -62,16 +63,36 @@ export interface FileReading extends Extraction {
 
 const nothing: Extraction = { references: [], computed: [], reading: "whole" };
 
-/** What one text names; nothing for a file that no language reads. The language must have been prepared. */
+/**
+ * What one text names; nothing for a file that no language reads. The language must have been prepared. What a reader cannot
+ * cope with (brackets nested ten thousand deep, say) is not read, and that is said.
+ */
 export function extractFrom(text: string, path: string): Extraction {
-  return languageFor(path)?.extract(text, path.slice(path.lastIndexOf("/") + 1)) ?? nothing;
+  try {
+    return languageFor(path)?.extract(text, path.slice(path.lastIndexOf("/") + 1)) ?? nothing;
+  } catch (error) {
+    return notRead(`it cannot be read: ${reasonOf(error)}`);
+  }
+}
+
+/** The reading of a file of which nothing could be read. */
+export function notRead(message: string): Extraction {
+  return { references: [], computed: [], reading: "not read", problem: { offset: 0, message } };
 }
 
 /** The same with what the text says of itself. The language must have been prepared. */
 export function readFrom(text: string, path: string): FileReading {
   const name = path.slice(path.lastIndexOf("/") + 1);
-  const outline = languageFor(path)?.outline(text, name) ?? blank;
-  return { ...extractFrom(text, path), outline };
+  return { ...extractFrom(text, path), outline: outlineFrom(text, path, name) };
 }
 
-const blank: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
+function outlineFrom(text: string, path: string, name: string): Outline {
+  try {
+    return languageFor(path)?.outline(text, name) ?? blankOutline;
+  } catch {
+    return blankOutline;
+  }
+}
+
+/** The outline of a file that says nothing of itself. */
+export const blankOutline: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };

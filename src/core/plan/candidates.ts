@@ -139,8 +139,12 @@ function searchByReading(tree: SourceTree, words: readonly string[]): Set<Projec
   const fold = (text: string): string => (tree.ignoresCase ? text.toLowerCase() : text);
   const folded = words.map(fold);
   const hits = tree.paths.filter((path) => {
-    const text = isBinary(path) ? undefined : tree.text(path)?.text;
-    return text !== undefined && folded.some((word) => fold(text).includes(word));
+    if (isBinary(path)) return false;
+    const text = tree.text(path)?.text;
+    // What cannot be read may hold anything.
+    if (text === undefined) return tree.unreadable.has(path);
+    const all = fold(text);
+    return folded.some((word) => all.includes(word));
   });
   return new Set(hits);
 }

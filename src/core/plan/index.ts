@@ -6,6 +6,8 @@ export { losesItsWay, namedElsewhere } from "./named-elsewhere.js";
 export { understandMove, type MoveRequest } from "./move-request.js";
 export type {
   Difference,
+  Gap,
+  GapReason,
   LinkEdit,
   MadeFile,
   Mention,

@@ -27,6 +27,7 @@ import { addTexts, madeTexts, proveAdditions, type Addition } from "./additions.
 import { PlannedTree, type SourceTree } from "../tree/index.js";
 import { findCandidates, planSearch } from "./candidates.js";
 import { respellLinks } from "./links.js";
+import { findGaps } from "./gaps.js";
 import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
@@ -91,13 +92,23 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const proof = isMeasured ? proofOfMeasured(files) : prove({ tree, passage, files, progress });
   const added = proveAdditions(additions, planned, passage);
   const references = new Map(files.map((file) => [file.path, file.extraction]));
+  const links = respellLinks(tree, map);
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
   const mentionable = (): readonly ProjectPath[] => candidates ?? tree.paths.filter((path) => !tree.isLink(path));
+  const mentions = isMeasured
+    ? []
+    : [
+        ...computedMentions({ tree, read: references, map, resolver: before }),
+        ...textMentions({ tree, files: mentionable(), read: files, map }),
+      ];
+  const gaps = isMeasured
+    ? []
+    : findGaps({ tree, map, rules, read: references, mentions, unreadableLinks: links.unreadable });
   return {
     moves,
     edits: files.flatMap((file) => file.edits),
     ...addTexts(texts, additions, { tree, map }),
-    links: respellLinks(tree, map),
+    links: links.edits,
     foldersMade: isMeasured ? [] : newFolders(tree, moves, additions),
     foldersEmptied: isMeasured ? [] : emptiedFolders(tree, moves, additions),
     proof: {
@@ -105,13 +116,9 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       references: proof.references + added.references,
       same: proof.same + added.same,
       different: [...proof.different, ...added.different],
+      gaps,
     },
-    mentions: isMeasured
-      ? []
-      : [
-          ...computedMentions(tree, references, map, before.entriesOf),
-          ...textMentions({ tree, files: mentionable(), read: files, map }),
-        ],
+    mentions,
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,
@@ -285,7 +292,7 @@ function proofOfMeasured(files: readonly ReadFile[]): Proof {
     (sum, { meanings }) => sum + meanings.filter(({ state }) => state === "found" || state === "beyond").length,
     0,
   );
-  return { references, same: references - different.length, different, unresolved: [], patterns: [] };
+  return { references, same: references - different.length, different, unresolved: [], gaps: [], patterns: [] };
 }
 
 function ledThrough({ through, folder }: Through, now: Resolution | undefined): Resolution {

@@ -1,52 +1,106 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
-import { isCode, isOfTrade, isTakenIn, languageFor, type Extraction } from "../languages/index.js";
-import { folderOf, isBelow, joinPath, toProjectPath, type ProjectPath } from "../paths.js";
+import { fillPattern, type Resolver } from "../graph/index.js";
+import {
+  isCode,
+  isNotReadYet,
+  isOfTrade,
+  isProjectFile,
+  isTakenIn,
+  languageFor,
+  type Extraction,
+} from "../languages/index.js";
+import { comparePaths, folderOf, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
 import type { ReadFile } from "./prove.js";
 
+/** What computed names are looked for in. */
+export interface ComputedInput {
+  readonly tree: SourceTree;
+  /** What was read, by file. */
+  readonly read: ReadonlyMap<ProjectPath, Extraction>;
+  readonly map: MoveMap;
+  /** What names mean now. */
+  readonly resolver: Resolver;
+}
+
 /** Names that are computed at run time from a folder in which something moves, or by a file that moves. */
-export function computedMentions(
-  tree: SourceTree,
-  references: ReadonlyMap<ProjectPath, Extraction>,
-  map: MoveMap,
-  entriesOf: (sheet: ProjectPath) => readonly ProjectPath[] = () => [],
-): Mention[] {
-  const moved = [...map.files.keys()];
+export function computedMentions({ tree, read, map, resolver }: ComputedInput): Mention[] {
+  const moved = [...map.files.keys()].sort(comparePaths);
+  const isSheetMoved = moved.some(isTakenIn);
   // What a sheet puts together is read from where the sheets are that take it in.
   const isEntryMoved = (file: ProjectPath): boolean =>
-    isTakenIn(file) && moved.some(isTakenIn) && entriesOf(file).some((entry) => map.files.has(entry));
+    isSheetMoved && isTakenIn(file) && resolver.entriesOf(file).some((entry) => map.files.has(entry));
   const found: Mention[] = [];
-  for (const [file, { computed }] of references) {
-    for (const { start, head } of computed) {
-      const place = headPlace(file, head);
-      const hit =
-        place === undefined
-          ? undefined
-          : moved.find((path) => path.startsWith(place) || isBelow(path, place as ProjectPath));
+  for (const [file, extraction] of read) {
+    for (const { start, head } of extraction.computed) {
+      if (head === "") continue;
+      const among = headPlaces(file, head, resolver).flatMap((place) => beginningWith(moved, place));
       const isMoved = head.startsWith(".") && (map.files.has(file) || isEntryMoved(file));
-      if (hit === undefined && !isMoved) continue;
-      found.push({
-        file,
-        at: tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 },
-        text: head,
-        names: hit ?? file,
-      });
+      if (among.length === 0 && !isMoved) continue;
+      const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+      found.push({ file, at, text: head, names: among[0] ?? file, reason: "computed", among });
     }
+    if (extraction.computed.some(({ head }) => head === ""))
+      found.push(...headless(file, extraction, { tree, map, resolver }));
   }
   return found;
 }
 
-/** What a fixed head points at from the root; an alias's head is taken by its end. */
-function headPlace(file: ProjectPath, head: string): string | undefined {
-  const path = head.startsWith(".")
-    ? joinPath(folderOf(file), head)
-    : /^[\w/]/.test(head)
-      ? toProjectPath(head.replace(/^\//, ""))
-      : undefined;
-  return path === undefined || path === "" ? undefined : path + (head.endsWith("/") ? "/" : "");
+/** A quoted text that looks like a path. */
+const quotedPath = /(["'`])((?:\.{1,2}\/|[@~#\w-]+\/)[^"'`\n$]{1,200})\1/g;
+
+/** `import(page)` may mean whatever path stands in quotes in the same file. */
+function headless(
+  file: ProjectPath,
+  { references }: Extraction,
+  { tree, map, resolver }: Pick<ComputedInput, "tree" | "map" | "resolver">,
+): Mention[] {
+  const source = tree.text(file);
+  if (!source) return [];
+  const known = new Set(references.map(({ start }) => start));
+  return [...source.text.matchAll(quotedPath)].flatMap((match): Mention[] => {
+    const [, , text = ""] = match;
+    const start = match.index + 1;
+    if (known.has(start)) return [];
+    const meant = resolver.resolve(file, { specifier: text, lookup: "module" });
+    if (meant.state !== "found") return [];
+    const hit = meant.targets.find((path) => map.files.has(path));
+    const isMoved = text.startsWith(".") && map.files.has(file);
+    if (hit === undefined && !isMoved) return [];
+    return [{ file, at: source.positionAt(start), text, names: hit ?? file, reason: "computed" }];
+  });
+}
+
+/** What a fixed head can point at, from the root: relative to its file, through every mapping, or as it stands. */
+function headPlaces(file: ProjectPath, head: string, resolver: Resolver): string[] {
+  const end = head.endsWith("/") ? "/" : "";
+  const placed = (path: ProjectPath | undefined): string[] =>
+    path === undefined ? [] : [path === "" ? "" : path + end];
+  if (head.startsWith(".")) return placed(joinPath(folderOf(file), head));
+  const mapped = resolver.mappingsFor(file).flatMap(({ pattern, targets }) => {
+    const star = pattern.indexOf("*");
+    if (star < 0 || !head.startsWith(pattern.slice(0, star))) return [];
+    return targets.flatMap((target) => placed(toProjectPath(fillPattern(target, head.slice(star)))));
+  });
+  return [...mapped, ...(/^[\w/]/.test(head) ? placed(toProjectPath(head.replace(/^\//, ""))) : [])].filter(
+    (place) => place !== "",
+  );
+}
+
+/** Those of some ordered paths that begin with a text. */
+function beginningWith(ordered: readonly ProjectPath[], start: string): readonly ProjectPath[] {
+  let [low, high] = [0, ordered.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((ordered[middle] ?? "") < start) low = middle + 1;
+    else high = middle;
+  }
+  let end = low;
+  while (ordered[end]?.startsWith(start)) end += 1;
+  return ordered.slice(low, end);
 }
 
 /** A run of characters that may be a path. */
@@ -73,6 +127,7 @@ export interface MentionInput {
 /** Mentions in files that no language reads, and between the references of settings and documents. */
 export function textMentions({ tree, files, read, map }: MentionInput): Mention[] {
   const known = new Map(read.map((file) => [file.path, file]));
+  const byName = namesOf(map);
   const folders = new Set(
     [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
   );
@@ -80,27 +135,47 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
     if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
     // Scripts of settings have comments for people, as all scripts.
     if (isCode(file)) return [];
-    const covered = coveredBy(known.get(file));
+    const covered = coverOf(known.get(file));
     const source = tree.text(file);
     // Only what has a slash or a dot can be a path.
     if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
+    // In what other languages' tools go by, a file's name alone may be what is meant.
+    const isGoneBy = isNotReadYet(file) || isProjectFile(file);
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
-      if (covered.some(({ start, end }) => match.index < end && start < match.index + match[0].length)) return [];
+      if (covered(match.index, match.index + match[0].length)) return [];
       for (const { text, offset } of readingsOf(match[0])) {
-        const names = namedBy(tree, file, text, map, folders);
-        if (names !== undefined) {
-          const isLink = isOfTrade(file, "document") && !known.has(file);
-          return [{ file, at: source.positionAt(match.index + offset), text, names, ...(isLink && { isLink }) }];
-        }
+        const named = isGoneBy ? byName.get(nameOf(text)) : undefined;
+        const names = namedBy(tree, file, text, map, folders) ?? (named === file ? undefined : named);
+        if (names === undefined) continue;
+        const isLink = isOfTrade(file, "document") && !known.has(file);
+        const at = source.positionAt(match.index + offset);
+        return [
+          { file, at, text, names, ...(isLink && { isLink }), ...(isGoneBy && { reason: "named there" as const }) },
+        ];
       }
       return [];
     });
   });
 }
 
-/** The places of a file's references that mean something, and so are no mentions. */
-function coveredBy(file: ReadFile | undefined): readonly { readonly start: number; readonly end: number }[] {
-  return file?.extraction.references.filter((_, index) => file.meanings[index]?.state !== "external") ?? [];
+/** Moved files by their names alone. */
+function namesOf(map: MoveMap): ReadonlyMap<string, ProjectPath> {
+  return new Map([...map.files.keys()].map((path) => [nameOf(path), path]));
+}
+
+/**
+ * Whether a run of characters touches a reference that means something, and so is no mention. Runs have to be asked about in
+ * their order: both lists are gone through once.
+ */
+function coverOf(file: ReadFile | undefined): (start: number, end: number) => boolean {
+  const places = (file?.extraction.references ?? [])
+    .filter((_, index) => file?.meanings[index]?.state !== "external")
+    .sort((a, b) => a.start - b.start);
+  let at = 0;
+  return (start, end) => {
+    while (at < places.length && (places[at]?.end ?? 0) <= start) at += 1;
+    return at < places.length && (places[at]?.start ?? Infinity) < end;
+  };
 }
 
 /** A folder that only lost a file is still what a text says of it. */

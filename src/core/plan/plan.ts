@@ -35,6 +35,28 @@ export interface Unresolved {
   readonly specifier: string;
 }
 
+/** Why something that could matter is not known. */
+export type GapReason =
+  | "not listed" //     a folder that may not be looked into, a name that is not UTF-8
+  | "not readable" //   a file that may not be read
+  | "not understood" // a text in which nothing, or not everything, could be found
+  | "no reader" //      a moved file in a language that is not read yet
+  | "named there" //    a moved file is named in a file of a language that is not read yet
+  | "computed" //       a name that is put together at run time and may mean a moved file
+  | "link text"; //     a moved link whose text is not UTF-8
+
+/** Something that could matter and was not read for certain. While there is one, the proof is not complete. */
+export interface Gap {
+  readonly reason: GapReason;
+  /** The file, as well as its name can be written; a folder ends in `/`. */
+  readonly file: string;
+  readonly at?: Position;
+  /** What stands there, or what the system said. */
+  readonly detail: string;
+  /** The moved file that may be meant. */
+  readonly names?: ProjectPath;
+}
+
 /** Every reference that the moves could touch, resolved again on the planned tree. */
 export interface Proof {
   /** References that mean files, in the files that were read. */
@@ -42,6 +64,8 @@ export interface Proof {
   readonly same: number;
   readonly different: readonly Difference[];
   readonly unresolved: readonly Unresolved[];
+  /** What could matter and was not read. The proof is complete only where there is none. */
+  readonly gaps: readonly Gap[];
   /** Patterns of settings that would take in other files: to be looked at, but nothing that was named is lost. */
   readonly patterns: readonly PatternChange[];
 }
@@ -66,6 +90,10 @@ export interface Mention {
   readonly names: string;
   /** Whether it stands in a document whose links or patterns can be respelled, if that is asked for. */
   readonly isLink?: boolean;
+  /** Set where it may be what a program goes by, so that the proof is not complete (see `Gap`). */
+  readonly reason?: "computed" | "named there";
+  /** All moved files that it may mean, where it may mean several. */
+  readonly among?: readonly ProjectPath[];
 }
 
 /** A file that could not be read for certain. */

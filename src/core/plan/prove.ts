@@ -13,7 +13,7 @@ import { quiet, type Progress } from "../progress.js";
 import type { TextEdit } from "../text/index.js";
 import type { SourceTree } from "../tree/index.js";
 import type { Difference, NewText, PatternChange, PlannedEdit, Proof, Unresolved } from "./plan.js";
-import { isInSettings, isScattered, landsOn, scopeChange, wantedOf, type Passage } from "./respell.js";
+import { isInSettings, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
 /** One file that was read: what it names, what that means now, and what would change. */
 export interface ReadFile {
@@ -40,7 +40,7 @@ export interface ProofInput {
   readonly progress?: Progress;
 }
 
-/** Proves a plan, or says exactly which references it would change. */
+/** Proves what was read, or says exactly which references would change. What was not read is for `gaps.ts` to say. */
 export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
   const parseAgain = files.filter((file) => file.text).length <= mostParsed;
   const result = {
@@ -48,6 +48,7 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
     same: 0,
     different: [] as Difference[],
     unresolved: [] as Unresolved[],
+    gaps: [],
     patterns: [] as PatternChange[],
   };
   for (const [index, file] of files.entries()) {
@@ -137,8 +138,8 @@ function compare(
   if (!isRead || (again.namespace ?? reference.namespace) !== reference.namespace)
     return { before: targets, after: [], reason: "the new text would be read differently" };
   if (was.state === "scope" || isScattered(passage, was)) return undefined;
+  if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);
-  if (landsOn(after, wantedOf(passage.map, was))) return undefined;
   const found = shown(after) ?? [];
   return { before: targets, after: found, reason: reasonFor(reference, found.length) };
 }

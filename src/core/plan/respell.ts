@@ -41,15 +41,13 @@ export function respell(
   reference: Reference,
   { wish, known }: Meaning = {},
 ): Respelling {
-  const { before, after, map } = passage;
+  const { before, map } = passage;
   const was = wish ?? known ?? before.resolve(from, reference);
   const newFrom = map.file(from);
   if (isInSettings(reference) && was.state === "external") return { state: "keep", was };
   if (was.state === "scope") return respellScope(passage, from, reference, was);
   if (isScattered(passage, was)) return { state: "keep", was };
-  const wanted = wantedOf(map, was);
-  const means = (specifier: string): boolean =>
-    landsOn(after.resolve(newFrom, { specifier, lookup: reference.lookup }), wanted);
+  const means = meaningOf(passage, from, reference, was);
   const mayKeep = !wish && mayStillMean(passage, reference, was, newFrom);
   if (was.state === "unresolved" || (mayKeep && means(reference.specifier))) return { state: "keep", was };
   const usual = usualSpelling(passage, reference, was, newFrom);
@@ -57,6 +55,64 @@ export function respell(
   for (const specifier of candidates(passage, reference, was, newFrom))
     if (means(specifier)) return { state: "respell", was, specifier };
   return { state: "lost", was };
+}
+
+/**
+ * Says of a specifier whether it means, in the file that is at `from` now, what the reference has to mean on the planned tree:
+ * the same files, found in a way of which every tool is certain.
+ */
+export function meaningOf(
+  { after, map }: Passage,
+  from: ProjectPath,
+  reference: Reference,
+  was: Resolution,
+): (specifier: string) => boolean {
+  const wanted = wantedOf(map, was);
+  const newFrom = map.file(from);
+  return (specifier) => {
+    const resolution = after.resolve(newFrom, { specifier, lookup: reference.lookup });
+    return landsOn(resolution, wanted) && isCertain(map, { reference, specifier, was, resolution });
+  };
+}
+
+interface CertaintyCheck {
+  readonly reference: Reference;
+  readonly specifier: string;
+  readonly was: Resolution;
+  readonly resolution: Resolution;
+}
+
+/** What every script's name may leave out, whatever the tool. Other extensions are found by some tools and not by others. */
+const leftOut = /(?<!\.d)\.[jt]sx?$/;
+
+/** Marks that cut a name in two for some tools and belong to it for others. */
+const cutting = /[!?#%]/g;
+
+/** Whether not only our own look-up, but every tool, would find the file by this name. */
+function isCertain(map: MoveMap, { reference, specifier, was, resolution }: CertaintyCheck): boolean {
+  if (was.state !== "found" || resolution.state !== "found" || isInSettings(reference)) return true;
+  // Beside the file is beside the file: a load path, or the folder where commands are run today, is another thing.
+  const { scheme } = resolution;
+  if (was.scheme === "relative" && scheme !== "relative" && /^(?:working folder|load path)$/.test(scheme.kind))
+    return false;
+  if (specifier === reference.specifier && was.targets.every((path) => !map.files.has(path))) return true;
+  // Made relative (or the other way round), a declared module is another module for the compiler.
+  if (reference.kind === "module declaration" && isRelative(specifier) !== isRelative(reference.specifier))
+    return false;
+  const marks = (text: string): number => text.match(cutting)?.length ?? 0;
+  const encoded = specifier.includes("%") && reference.specifier.includes("%");
+  if (!encoded && marks(specifier) > marks(reference.specifier)) return false;
+  return reference.lookup !== "module" || isExtensionCertain(map, specifier, was.targets);
+}
+
+/** `./q` means `q.js` everywhere and `q.mjs` only for some; once it is `q.mjs`, its extension has to be spelled. */
+function isExtensionCertain(map: MoveMap, specifier: string, targets: readonly ProjectPath[]): boolean {
+  return targets.every((path) => {
+    const goes = map.file(path);
+    const [old, now] = [path, goes].map((each) => nameOf(each).slice(nameOf(each).lastIndexOf(".")));
+    if (old === now || leftOut.test(goes) || !/\.(?:[cm]?[jt]sx?|vue|json)$/.test(goes)) return true;
+    return /\.(?:[cm]?[jt]sx?|vue|json)$/.test(splitSpecifier(specifier).path);
+  });
 }
 
 /**
@@ -74,7 +130,7 @@ function mayStillMean(
   // Sheets leave an underscore out.
   if (lookup !== "module") return true;
   const [target, other] = was.targets;
-  const { path } = splitSpecifier(specifier);
+  const { path } = splitSpecifier(specifier, target);
   if (target === undefined || other !== undefined || path.includes("%") || !isRelative(path)) return true;
   const at = joinPath(folderOf(newFrom), path);
   if (at === undefined) return false;
@@ -98,7 +154,7 @@ function usualSpelling(
   const [target, other] = was.targets;
   if (target === undefined || other !== undefined) return undefined;
   const goes = map.file(target);
-  const { prefix, path, suffix } = splitSpecifier(specifier);
+  const { prefix, path, suffix } = splitSpecifier(specifier, target);
   const last = nameOf(path);
   if (nameOf(goes) !== nameOf(target) || !nameOf(target).startsWith(last) || last === "") return undefined;
   const name = inFolder(folderOf(goes), last);

@@ -28,7 +28,7 @@ export interface SpellingTask {
 
 /** Every spelling worth trying, the most like the user's first. Some may not resolve; the caller finds out. */
 export function* spellings(task: SpellingTask): Generator<string> {
-  const { prefix, path, suffix } = splitSpecifier(task.reference.specifier);
+  const { prefix, path, suffix } = splitSpecifier(task.reference.specifier, task.was.targets[0]);
   const names = namings(task, path);
   for (const found of spelledNames(task, names, path)) {
     if (path.includes("%")) yield prefix + encodeURI(found) + suffix;

@@ -46,10 +46,13 @@ export async function planRepairs(
     const { moves, wishes, taken, left } = gather(project.tree, wanted);
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const plan = await planMoves(project, list, { ...options, wishes });
-    const mentions = plan.mentions.filter(({ file }) => !isDocument(file)).flatMap(({ file, names }) => [file, names]);
+    const mentions = plan.mentions
+      .filter(({ file }) => !isDocument(file))
+      .flatMap(({ file, names, among = [] }) => [file, names, ...among]);
+    const gaps = plan.proof.gaps.flatMap(({ file, names }) => (names === undefined ? [file] : [file, names]));
     const fallen = plan.proof.patterns.flatMap(({ out }) => out);
     const different = plan.proof.different.flatMap(({ file, before }) => [file, ...before]);
-    const spoiled = new Set([...different, ...fallen, ...mentions]);
+    const spoiled = new Set<string>([...different, ...fallen, ...mentions, ...gaps]);
     const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
     const rest = taken.filter((finding) => !fails(finding));
     if (rest.length === taken.length)

@@ -3,7 +3,8 @@
  * real folder, on one held in memory, and on one that fails at the n-th call.
  *
  * All paths are project paths. Calls that change something throw the system's error (with its `code`) and have
- * then changed nothing themselves. Nothing here follows a symbolic link in the last part of a path.
+ * then changed nothing themselves. Nothing here follows a symbolic link in any part of a path: what lies behind one is not
+ * read, and a call that would change something there throws `ELOOP`.
  */
 import type { ProjectPath } from "../paths.js";
 
@@ -16,6 +17,10 @@ export interface FileStat {
   readonly size: number;
   /** The same for two paths that are one file (a file system that ignores case, a hard link). */
   readonly identity: string;
+  /** When the content was last changed, in milliseconds since 1970. */
+  readonly changed: number;
+  /** How many names the file has: more than 1 where there are hard links. */
+  readonly names: number;
 }
 
 /** One file that belongs to the project. */
@@ -25,12 +30,20 @@ export interface ListedFile {
   readonly link: boolean;
 }
 
+/** Something of the project that cannot be listed as a file, so that nobody knows what it holds. */
+export interface Unlisted {
+  /** As well as it can be written; a folder ends in `/`. */
+  readonly path: string;
+  readonly reason: string;
+}
+
 /** The project's own files: everything that is neither ignored nor of another repository. */
 export interface Listing {
   /** In order of path. */
   readonly files: readonly ListedFile[];
   /** Folders that are here but not the project's to look into: submodules and repositories within. */
   readonly foreign: readonly ProjectPath[];
+  readonly unlisted: readonly Unlisted[];
   readonly from: "git" | "walk" | "memory";
 }
 
@@ -41,7 +54,8 @@ export interface FileReader {
   list(): Promise<Listing>;
   /**
    * The files that hold at least one of the texts (bytes of UTF-8, any place; case matters unless the store ignores it), or
-   * `undefined` where the store has no quicker way than reading them all. Good until the next `list`.
+   * `undefined` where the store has no quicker way than reading them all. Files that cannot be read count as holding all of
+   * them: reading them will tell. Good until the next `list`.
    */
   search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined>;
   /**
@@ -55,10 +69,14 @@ export interface FileReader {
    * repository, or no such commit.
    */
   changedSince(commit: string): Promise<readonly ProjectPath[] | undefined>;
+  /** Whether git tracks something in a folder; `unknown` where there is a repository and git does not answer. */
+  tracks(folder: ProjectPath): Promise<"yes" | "no" | "unknown">;
+  /** The bytes of a plain file. Throws the system's error, also for what is none (a pipe, a folder, a link). */
   read(path: ProjectPath): Buffer;
   /** `undefined` where nothing is. A link is a link, whatever it points to. */
   stat(path: ProjectPath): FileStat | undefined;
-  readLink(path: ProjectPath): string;
+  /** The text of a link, in the bytes that it has: it need not be UTF-8. */
+  readLink(path: ProjectPath): Buffer;
   /** Names in a folder, in no order. */
   entries(folder: ProjectPath): readonly string[];
   /** Whether a file is at a path relative to the root that may lead out of it (`../shared/x.ts`); links are followed. */
@@ -75,14 +93,16 @@ export interface FileStore extends FileReader {
   create(path: ProjectPath, bytes: Buffer, mode: number): void;
   /** Adds to the end of a file (made if missing) and syncs it. */
   append(path: ProjectPath, bytes: Buffer): void;
-  /** Renames within the store; an existing file at `to` is replaced in one step. */
+  /** Renames within the store; an existing file at `to` is replaced in one step. For our own folder only. */
   rename(from: ProjectPath, to: ProjectPath): void;
+  /** Renames a file or link to a name that must be free, however late something appears there. Throws `EEXIST`. */
+  place(from: ProjectPath, to: ProjectPath): void;
   /** Removes one file or link. */
   remove(path: ProjectPath): void;
   makeFolder(path: ProjectPath, mode?: number): void;
   /** Removes one empty folder. */
   removeFolder(path: ProjectPath): void;
-  makeLink(path: ProjectPath, text: string): void;
+  makeLink(path: ProjectPath, text: Buffer): void;
   /** Syncs a folder's own entries to the disk, where the system can. */
   syncFolder(path: ProjectPath): void;
   /** Throws the system's error if entries cannot be made in this folder. */

@@ -69,7 +69,12 @@ export class MemoryStore implements FileStore {
       const path = (this.#names.get(key) ?? key) as ProjectPath;
       return node.kind === "folder" || path.startsWith(".steady-shelf/") ? [] : [{ path, link: node.kind === "link" }];
     });
-    return Promise.resolve({ files: files.sort((a, b) => comparePaths(a.path, b.path)), foreign: [], from: "memory" });
+    return Promise.resolve({
+      files: files.sort((a, b) => comparePaths(a.path, b.path)),
+      foreign: [],
+      unlisted: [],
+      from: "memory",
+    });
   }
 
   search(): Promise<undefined> {
@@ -82,7 +87,7 @@ export class MemoryStore implements FileStore {
 
   stat(path: ProjectPath): FileStat | undefined {
     const node = this.#get(path);
-    return node && { ...node, size: node.bytes.length };
+    return node && { ...node, size: node.bytes.length, changed: 0, names: 1 };
   }
 
   history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
@@ -93,8 +98,12 @@ export class MemoryStore implements FileStore {
     return Promise.resolve(undefined);
   }
 
-  readLink(path: ProjectPath): string {
-    return this.#need(path, "link").bytes.toString();
+  tracks(): Promise<"no"> {
+    return Promise.resolve("no");
+  }
+
+  readLink(path: ProjectPath): Buffer {
+    return this.#need(path, "link").bytes;
   }
 
   entries(folder: ProjectPath): readonly string[] {
@@ -146,6 +155,19 @@ export class MemoryStore implements FileStore {
     }
   }
 
+  place(from: ProjectPath, to: ProjectPath): void {
+    this.#change(`place ${from} ${to}`);
+    if (this.#get(to)) throw failure("EEXIST", to);
+    const node = this.#get(from);
+    if (!node || node.kind === "folder") throw failure("ENOENT", from);
+    this.#need(folderOf(to), "folder");
+    this.#place(to, node);
+    // As on a disk, a kill may come between the second name and the end of the first.
+    this.#change(`remove ${from}`);
+    this.#nodes.delete(this.#key(from));
+    this.#names.delete(this.#key(from));
+  }
+
   remove(path: ProjectPath): void {
     this.#change(`remove ${path}`);
     if (this.#get(path)?.kind === "folder") throw failure("EISDIR", path);
@@ -166,7 +188,7 @@ export class MemoryStore implements FileStore {
     this.#nodes.delete(this.#key(path));
   }
 
-  makeLink(path: ProjectPath, text: string): void {
+  makeLink(path: ProjectPath, text: Buffer): void {
     this.#change(`makeLink ${path}`);
     if (this.#get(path)) throw failure("EEXIST", path);
     this.#put(path, "link", Buffer.from(text), 0o777);

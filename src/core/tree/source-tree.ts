@@ -4,10 +4,10 @@
  * A `SourceTree` never parses. `PlannedTree` is the same tree as it would be after moves, so that
  * everything that works on the one works on the other; nothing is written for it.
  */
-import { reasonOf, ShelfError } from "../errors.js";
+import { reasonOf } from "../errors.js";
 import { foldersAbove, type ProjectPath } from "../paths.js";
 import { SourceText } from "../text/index.js";
-import type { FileReader, Listing } from "./file-store.js";
+import type { FileReader, Listing, Unlisted } from "./file-store.js";
 
 /** What later stages may ask of a tree. */
 export interface TreeView {
@@ -15,7 +15,7 @@ export interface TreeView {
   readonly paths: readonly ProjectPath[];
   has(path: ProjectPath): boolean;
   hasFolder(path: ProjectPath): boolean;
-  /** The text of a file of this tree, or `undefined` for a link or a file that is not there. */
+  /** The text of a file of this tree, or `undefined` for a link or a file that is not there, or cannot be read. */
   text(path: ProjectPath): SourceText | undefined;
   /** Whether a file that is not the project's stands at this path from the root (ignored, or outside). */
   existsBeyond(relative: string): boolean;
@@ -29,10 +29,13 @@ export class SourceTree implements TreeView {
   readonly paths: readonly ProjectPath[];
   readonly ignoresCase: boolean;
   readonly foreign: readonly ProjectPath[];
+  /** What of the project could not be listed. */
+  readonly unlisted: readonly Unlisted[];
   readonly #links = new Set<ProjectPath>();
   readonly #files: ReadonlySet<ProjectPath>;
   readonly #folders: ReadonlySet<ProjectPath>;
   readonly #texts = new Map<ProjectPath, SourceText>();
+  readonly #unreadable = new Map<ProjectPath, string>();
 
   constructor(
     readonly store: FileReader,
@@ -43,6 +46,7 @@ export class SourceTree implements TreeView {
     this.#files = new Set(this.paths);
     this.#folders = foldersOf(this.paths);
     this.foreign = listing.foreign;
+    this.unlisted = listing.unlisted;
     this.ignoresCase = store.ignoresCase();
   }
 
@@ -78,11 +82,17 @@ export class SourceTree implements TreeView {
   text(path: ProjectPath): SourceText | undefined {
     if (!this.has(path) || this.isLink(path)) return undefined;
     let text = this.#texts.get(path);
-    if (text === undefined) this.#texts.set(path, (text = SourceText.fromBytes(this.#bytes(path))));
+    const bytes = text === undefined ? this.#bytes(path) : undefined;
+    if (bytes) this.#texts.set(path, (text = SourceText.fromBytes(bytes)));
     return text;
   }
 
-  /** The bytes of a file; they are not kept. `undefined` for a link or a file that is not there. Throws `UNREADABLE`. */
+  /** Files that were asked for and cannot be read, with the reason. Whatever was concluded without them is not certain. */
+  get unreadable(): ReadonlyMap<ProjectPath, string> {
+    return this.#unreadable;
+  }
+
+  /** The bytes of a file; they are not kept. `undefined` for a link, or a file that is not there or cannot be read. */
   bytes(path: ProjectPath): Buffer | undefined {
     return this.has(path) && !this.isLink(path) ? this.#bytes(path) : undefined;
   }
@@ -99,11 +109,13 @@ export class SourceTree implements TreeView {
     this.#texts.set(path, text);
   }
 
-  #bytes(path: ProjectPath): Buffer {
+  #bytes(path: ProjectPath): Buffer | undefined {
+    if (this.#unreadable.has(path)) return undefined;
     try {
       return this.store.read(path);
     } catch (error) {
-      throw new ShelfError("UNREADABLE", { path, reason: reasonOf(error) }, error);
+      this.#unreadable.set(path, reasonOf(error));
+      return undefined;
     }
   }
 

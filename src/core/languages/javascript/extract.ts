@@ -10,7 +10,7 @@ import type * as Oxc from "oxc-parser";
 import type * as TypeScript from "typescript";
 import type { Extraction } from "../language.js";
 import { collectFromComments, inComments } from "./comments.js";
-import { forms, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
+import { forms, headLength, isOneLiteral, mayBeBeyondRecord, SiteCollector } from "./sites.js";
 import { walkEstree, type TreeNode } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
 
@@ -65,12 +65,14 @@ function readWithOxc(text: string, name: string, asScript = true): Extraction | 
   if (needsTree(text, record, options.lang !== "jsx")) walkEstree(result.program as unknown as TreeNode, found);
   else collectFromRecord(record, found);
   if (inComments.test(text)) collectFromComments(result.comments, found);
-  return { references: found.ordered(), computed: found.computed, reading: "whole" };
+  return { references: found.ordered(), computed: found.orderedComputed(), reading: "whole" };
 }
 
 /** The record gives dynamic imports but not the type `import('./a').A`: more `import(` than it gives means a tree (or a comment). */
 function needsTree(text: string, record: Oxc.EcmaScriptModule, typed: boolean): boolean {
   if (mayBeBeyondRecord(text, typed)) return true;
+  // `import(isOld ? "./a" : "./b")`
+  if (record.dynamicImports.some(({ moduleRequest: { start, end } }) => !isOneLiteral(text, start, end))) return true;
   if (!typed) return false;
   const called = text.match(/\bimport\s*\(/g)?.length ?? 0;
   return called > record.dynamicImports.length;
@@ -123,7 +125,7 @@ function readAsFlow(text: string, name: string): Extraction | undefined {
         (program.comments ?? []).map(({ range: [start, end] }) => ({ start, end })),
         found,
       );
-    return { references: found.ordered(), computed: found.computed, reading: "whole" };
+    return { references: found.ordered(), computed: found.orderedComputed(), reading: "whole" };
   } catch {
     return undefined;
   }
@@ -134,5 +136,5 @@ function readAroundErrors(text: string, name: string): Extraction {
   const { problem, comments } = readWithTypeScript(load("typescript") as typeof TypeScript, name, found);
   if (inComments.test(text)) collectFromComments(comments, found);
   const reading = problem ? "around errors" : "whole";
-  return { references: found.ordered(), computed: found.computed, reading, ...(problem && { problem }) };
+  return { references: found.ordered(), computed: found.orderedComputed(), reading, ...(problem && { problem }) };
 }

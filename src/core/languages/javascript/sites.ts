@@ -103,6 +103,12 @@ export function headLength(text: string): number | undefined {
   return end === 0 || text.length - end < leastRest || end > text.length / 2 ? undefined : end;
 }
 
+/** Whether an expression is one string literal and nothing else, so that no tree is needed to know what it names. */
+export function isOneLiteral(text: string, start: number, end: number): boolean {
+  const literal = readLiteral(text, start);
+  return literal !== undefined && literal.end + 1 === end;
+}
+
 /** Gathers what a parser points at. Offsets are those of whole expressions, quotes included. */
 export class SiteCollector {
   readonly references: Reference[] = [];
@@ -124,13 +130,34 @@ export class SiteCollector {
       this.references.push({ kind: form.kind, lookup: form.lookup, start, end, specifier: value, quote });
   }
 
-  /** A name put together at run time: kept when its head names a folder near the file. */
+  /**
+   * A name put together at run time: its head may name a folder. One without any head (`import(page)`) can name whatever the
+   * file's own texts name.
+   */
   addComputed(start: number, end: number): void {
-    const expression = this.text.slice(start, end);
-    const literal = readLiteral(this.text, start);
-    const fixed = literal ? { head: literal.value, length: literal.end - literal.start } : fixedHead(expression);
+    const fixed = this.#headAt(start, end);
     if (fixed && /^[.@~#/\w]/.test(fixed.head) && fixed.head.includes("/"))
       this.computed.push({ start: start + 1, end: start + 1 + fixed.length, head: fixed.head });
+    else if (!fixed || fixed.head === "") this.computed.push({ start, end, head: "" });
+  }
+
+  /** A name that is joined to the file's own folder: `path.join(__dirname, "worker.js")` → `./worker.js`. */
+  addJoined(start: number, end: number): void {
+    const fixed = this.#headAt(start, end);
+    if (!fixed) return this.addComputed(start, end);
+    const head = fixed.head.startsWith(".") ? fixed.head : `./${fixed.head.replace(/^\/+/, "")}`;
+    this.computed.push({ start: start + 1, end: start + 1 + fixed.length, head });
+  }
+
+  #headAt(start: number, end: number): { readonly head: string; readonly length: number } | undefined {
+    const literal = readLiteral(this.text, start);
+    if (literal) return { head: literal.value, length: literal.end - literal.start };
+    return fixedHead(this.text.slice(start, end));
+  }
+
+  /** Computed names in the order of the text. */
+  orderedComputed(): ComputedReference[] {
+    return this.computed.sort((a, b) => a.start - b.start);
   }
 
   /** References in the order of the text, each place once. */

@@ -88,7 +88,7 @@ function visitCall(node: TreeNode, into: SiteCollector): void {
   const form = callForms.get(name);
   if (form !== undefined) for (const path of elementsOf(first)) addNode(form, path, into);
   else if (folderCalls.has(name)) addComputedNode(first, into);
-  else if (joinCalls.has(name) && nameOf(first) === "__dirname") addComputedNode(second, into);
+  else if (joinCalls.has(name) && nameOf(first) === "__dirname" && isNode(second)) into.addJoined(...spanOf(second));
 }
 
 /** A call that takes one path or a list of them. */
@@ -99,9 +99,33 @@ function elementsOf(argument: unknown): readonly unknown[] {
 }
 
 function addNode(form: Parameters<SiteCollector["add"]>[0], node: unknown, into: SiteCollector): void {
-  if (!isNode(node)) return;
-  const [start, end] = spanOf(node);
-  into.add(form, start, end);
+  for (const value of valuesOf(node)) into.add(form, ...spanOf(value));
+}
+
+/** What an expression can come to: both sides of `old ? "./a" : "./b"`, the inside of `("./a")` and of `"./a" as const`. */
+function valuesOf(node: unknown): readonly TreeNode[] {
+  if (!isNode(node)) return [];
+  switch (node.type) {
+    case "ConditionalExpression":
+      return [...valuesOf(node.consequent), ...valuesOf(node.alternate)];
+    case "LogicalExpression":
+      return [...valuesOf(node.left), ...valuesOf(node.right)];
+    case "SequenceExpression":
+      return valuesOf((node.expressions as readonly unknown[]).at(-1));
+    case "AssignmentExpression":
+      return valuesOf(node.right);
+    case "ParenthesizedExpression":
+    case "AwaitExpression":
+    case "TSAsExpression":
+    case "TSSatisfiesExpression":
+    case "TSNonNullExpression":
+    case "TSTypeAssertion":
+    case "AsExpression":
+    case "AsConstExpression":
+    case "TypeCastExpression":
+      return valuesOf(node.expression);
+  }
+  return [node];
 }
 
 function addComputedNode(node: unknown, into: SiteCollector): void {

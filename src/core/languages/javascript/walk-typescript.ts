@@ -32,7 +32,7 @@ export function readWithTypeScript(ts: Compiler, name: string, into: SiteCollect
 
 function visitNode(ts: Compiler, node: TypeScript.Node, file: TypeScript.SourceFile, into: SiteCollector): void {
   const add = (form: Parameters<SiteCollector["add"]>[0], at: TypeScript.Node | undefined): void => {
-    if (at) into.add(form, at.getStart(file), at.end);
+    for (const value of at ? valuesOf(ts, at) : []) into.add(form, value.getStart(file), value.end);
   };
   if (ts.isImportDeclaration(node)) add(forms.import, node.moduleSpecifier);
   else if (ts.isExportDeclaration(node)) add(forms.reExport, node.moduleSpecifier);
@@ -57,10 +57,31 @@ function visitCall(
   const name = node.expression.getText(file).replace(/[?!]\.?|\s/g, (unit) => (unit.endsWith(".") ? "." : ""));
   const form = node.expression.kind === ts.SyntaxKind.ImportKeyword ? forms.dynamicImport : callForms.get(name);
   const paths = ts.isArrayLiteralExpression(first) ? first.elements : [first];
-  if (form) for (const path of paths) into.add(form, path.getStart(file), path.end);
-  else if (folderCalls.has(name)) into.addComputed(first.getStart(file), first.end);
+  if (form) {
+    for (const path of paths) for (const value of valuesOf(ts, path)) into.add(form, value.getStart(file), value.end);
+  } else if (folderCalls.has(name)) into.addComputed(first.getStart(file), first.end);
   else if (second && joinCalls.has(name) && first.getText(file) === "__dirname")
-    into.addComputed(second.getStart(file), second.end);
+    into.addJoined(second.getStart(file), second.end);
+}
+
+/** What an expression can come to, as in `walk-estree.ts`. */
+function valuesOf(ts: Compiler, node: TypeScript.Node): readonly TypeScript.Node[] {
+  if (ts.isConditionalExpression(node)) return [...valuesOf(ts, node.whenTrue), ...valuesOf(ts, node.whenFalse)];
+  if (ts.isBinaryExpression(node)) {
+    const { BarBarToken, AmpersandAmpersandToken, QuestionQuestionToken, CommaToken, EqualsToken } = ts.SyntaxKind;
+    const { kind } = node.operatorToken;
+    if (kind === BarBarToken || kind === AmpersandAmpersandToken || kind === QuestionQuestionToken)
+      return [...valuesOf(ts, node.left), ...valuesOf(ts, node.right)];
+    if (kind === CommaToken || kind === EqualsToken) return valuesOf(ts, node.right);
+  }
+  const isAround =
+    ts.isParenthesizedExpression(node) ||
+    ts.isAsExpression(node) ||
+    ts.isSatisfiesExpression(node) ||
+    ts.isNonNullExpression(node) ||
+    ts.isTypeAssertionExpression(node) ||
+    ts.isAwaitExpression(node);
+  return isAround ? valuesOf(ts, node.expression) : [node];
 }
 
 /** Comments that stand at the start of a line: enough for directives and JSDoc. */

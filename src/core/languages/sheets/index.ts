@@ -61,6 +61,8 @@ export const sheets: Language = {
   prepare: () => Promise.resolve(),
   extract,
   outline: plainOutline,
+  // Sass takes `_p.import.scss` for `_p.scss` where that is imported.
+  companions: { infixes: [".import"], extensions: [], folders: [], after: [] },
   readAt,
   write,
   behind,
