@@ -31,7 +31,7 @@ describe("move", () => {
     );
 
     expect(run(root, ["history"]).out).toMatch(
-      /^done .* 3 files moved, 3 files respelled\n +move src\/components\/HarvestChart.tsx src\/features\/harvest\/\n$/,
+      /^done .* 3 files moved, 3 files updated, [\d.]+ KiB\n +move src\/components\/HarvestChart.tsx src\/features\/harvest\/\n$/,
     );
     const undone = run(root, ["undo", "--write"]);
     expect(undone.out).toContain("3 files return to their place, 3 files to their earlier bytes.");

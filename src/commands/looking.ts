@@ -1,7 +1,15 @@
 /** What commands that look at an app share: open the project, read it with what was kept, print what was kept of it. */
-import { findOutput, keepOutput, ReadingCache, TracedReader, type Output } from "../core/cache/index.js";
+import {
+  findOutput,
+  keepOutput,
+  ReadingCache,
+  TracedReader,
+  type CachePlace,
+  type Output,
+} from "../core/cache/index.js";
 import { analyse, type Analysis, type AnalysisOptions } from "../core/pipeline.js";
 import type { FileReader } from "../core/tree/index.js";
+import { cacheKey } from "./cache-key.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { settleFirst } from "./settle.js";
 
@@ -23,7 +31,10 @@ export async function look(options: LookingOptions, more: LookingMore = {}): Pro
   const context = openContext(options);
   await settleFirst(context);
   const standing = more.standingOf?.(context) ?? context.standing;
-  return { context, analysis: await lookWith(context, context.store, options, { standing, ...more }) };
+  return {
+    context,
+    analysis: await lookWith(context, context.store, cacheFor(context, options), { standing, ...more }),
+  };
 }
 
 /** What only some commands need. */
@@ -34,13 +45,19 @@ export interface LookingMore {
   readonly mostCommits?: number;
 }
 
+/** The cache, unless it is not wanted, or this machine can keep no key for it. */
+function cacheFor({ store }: Context, { cache }: LookingOptions): CachePlace | undefined {
+  const key = cache ? cacheKey() : undefined;
+  return key && { store, key };
+}
+
 async function lookWith(
-  { store, progress }: Context,
+  { progress }: Context,
   reader: FileReader,
-  { cache }: LookingOptions,
+  cache: CachePlace | undefined,
   more: Omit<AnalysisOptions, "kept" | "progress">,
 ): Promise<Analysis> {
-  const kept = cache ? new ReadingCache(store) : undefined;
+  const kept = cache && new ReadingCache(cache);
   const analysis = await analyse(reader, { ...more, kept, progress: progress.report });
   kept?.save();
   progress.clear();
@@ -61,13 +78,14 @@ export async function lookAndSay(
   await settleFirst(context);
   const { store, screen, standing, json } = context;
   const key = JSON.stringify([...command, json, standing, screen.width, screen.palette.strong("x"), store.root]);
-  let output = options.cache ? await findOutput(store, key) : undefined;
+  const cache = cacheFor(context, options);
+  let output = cache && (await findOutput(cache, key));
   if (!output) {
-    const reader = options.cache ? new TracedReader(store) : store;
-    const analysis = await lookWith(context, reader, options, { standing, ...more });
+    const reader = cache ? new TracedReader(store) : store;
+    const analysis = await lookWith(context, reader, cache, { standing, ...more });
     output = await tell({ context, analysis }, reader);
     context.progress.clear();
-    if (reader instanceof TracedReader && reader.trace) keepOutput(store, key, output, reader.trace);
+    if (reader instanceof TracedReader && reader.trace && cache) keepOutput(cache, key, output, reader.trace);
   }
   context.say(output.text);
   return output.code;

@@ -9,7 +9,7 @@ import type { Context } from "./context.js";
  */
 export async function settleFirst(context: Context): Promise<void> {
   const { store, caller } = context;
-  if (!store.stat(".steady-shelf/changes" as ProjectPath)) return;
+  if (![".steady-shelf/changes", ".steady-shelf/lock"].some((path) => store.stat(path as ProjectPath))) return;
   const { settle } = await import("../core/apply/index.js");
   const settled = await settle(store, caller).catch((error: unknown) => {
     if (!(error instanceof ShelfError) || error.code !== "STATE_UNTRUSTED") throw error;

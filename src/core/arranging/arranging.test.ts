@@ -177,6 +177,8 @@ const cases: readonly [string, Files, readonly string[], More?, string?][] = [
   ],
 ];
 
+const key = Buffer.alloc(32, 7);
+
 describe("where files go", () => {
   test.each(cases)("%s", async (_, files, expected, more, configuration) => {
     expect(await movesIn(files, more, configuration)).toEqual(expected);
@@ -283,10 +285,10 @@ describe("what changes while it thinks", () => {
     ["a file whose references would be respelled", "src/screens/RotaScreen.tsx"],
   ])("%s is refused by name, also where its reading was kept", async (_, file) => {
     const store = appOf(known);
-    const kept = new ReadingCache(store);
+    const kept = new ReadingCache({ store, key });
     await analyse(store, { standing: at(""), kept });
     kept.save();
-    const again = await analyse(store, { standing: at(""), kept: new ReadingCache(store), keepTexts: true });
+    const again = await analyse(store, { standing: at(""), kept: new ReadingCache({ store, key }), keepTexts: true });
     const [analysed] = again.apps;
     if (!analysed) throw new RangeError("an app is found");
     const target = appUnder(analysed.app, "feature-first");

@@ -1,5 +1,10 @@
-/** One file of the cache: a line with its version and the checksum of the rest, then the rest. */
-import { hash } from "node:crypto";
+/**
+ * One file of the cache: a line with its version and a seal over the rest, then the rest.
+ *
+ * The seal is made with a key that lies outside of the project, on this machine (see `CachePlace`). So what came with a repository,
+ * or was copied from elsewhere, is passed over as if nothing were there, and all is computed anew.
+ */
+import { createHmac } from "node:crypto";
 import { inFolder, type ProjectPath } from "../paths.js";
 import type { FileStore } from "../tree/index.js";
 
@@ -18,22 +23,34 @@ export const buildVersion = typeof BUILD_VERSION === "undefined" ? "sources" : B
 /** Kept outputs. Before one more is written, those beyond this are deleted, whichever they are. */
 const mostFiles = 12;
 
-/** What was kept; `undefined` where nothing is, or something that is broken or from another version. */
-export function readKept(store: FileStore, name: string, version: string): string | undefined {
+/** A cache with its place and its key. */
+export interface CachePlace {
+  readonly store: FileStore;
+  /** A secret of this machine and user, which no project holds: 32 random bytes. */
+  readonly key: Buffer;
+}
+
+function sealOf(key: Buffer, name: string, version: string, rest: string): string {
+  return createHmac("sha256", key).update(`${name}\n${version}\n`).update(rest).digest("base64");
+}
+
+/** What was kept; `undefined` where nothing is, or something that is broken, from another version, or not sealed here. */
+export function readKept({ store, key }: CachePlace, name: string, version: string): string | undefined {
   const file = inFolder(folder, name);
   try {
     if (store.stat(file)?.kind !== "file") return undefined;
     const text = store.read(file).toString();
     const end = text.indexOf("\n");
     const rest = text.slice(end + 1);
-    return end > 0 && text.slice(0, end) === `${version} ${hash("sha1", rest)}` ? rest : undefined;
+    const isOurs = end > 0 && text.slice(0, end) === `${version} ${sealOf(key, name, version, rest)}`;
+    return isOurs ? rest : undefined;
   } catch {
     return undefined;
   }
 }
 
 /** Writes in one step. A full or read-only disk, or another run that writes at this moment, is none of the user's worries. */
-export function writeKept(store: FileStore, name: string, version: string, rest: string): void {
+export function writeKept({ store, key }: CachePlace, name: string, version: string, rest: string): void {
   const file = inFolder(folder, name);
   const temporary = `${file}.new` as ProjectPath;
   try {
@@ -42,7 +59,7 @@ export function writeKept(store: FileStore, name: string, version: string, rest:
     if (!store.stat(ignore)) store.create(ignore, Buffer.from("*\n"), 0o644);
     tidy(store);
     if (store.stat(temporary)) store.remove(temporary);
-    store.create(temporary, Buffer.from(`${version} ${hash("sha1", rest)}\n${rest}`), 0o644);
+    store.create(temporary, Buffer.from(`${version} ${sealOf(key, name, version, rest)}\n${rest}`), 0o644);
     store.rename(temporary, file);
   } catch {
     // The next run reads the files again.

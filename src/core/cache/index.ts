@@ -1,3 +1,4 @@
+export type { CachePlace } from "./cache-file.js";
 export { findOutput, keepOutput, type Output } from "./kept-output.js";
 export { ReadingCache } from "./reading-cache.js";
 export { TracedReader, type Trace } from "./traced-reader.js";

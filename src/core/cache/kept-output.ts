@@ -3,8 +3,7 @@
  * `.steady-shelf/cache/`. The folder may be deleted at any time; what is broken or from another version is passed over.
  */
 import type { ProjectPath } from "../paths.js";
-import type { FileStore } from "../tree/index.js";
-import { buildVersion, readKept, writeKept } from "./cache-file.js";
+import { buildVersion, readKept, writeKept, type CachePlace } from "./cache-file.js";
 import { digest, isSame, type Trace } from "./traced-reader.js";
 
 /** What a command printed, and how it ended. */
@@ -14,8 +13,8 @@ export interface Output {
 }
 
 /** The kept output of a command, if all that it was computed from is as it was. `command` tells what would be printed. */
-export async function findOutput(store: FileStore, command: string): Promise<Output | undefined> {
-  const kept = readKept(store, fileOf(command), buildVersion);
+export async function findOutput(place: CachePlace, command: string): Promise<Output | undefined> {
+  const kept = readKept(place, fileOf(command), buildVersion);
   const end = kept?.indexOf("\n") ?? -1;
   if (kept === undefined || end < 0) return undefined;
   const { key, output } = JSON.parse(kept.slice(0, end)) as { key: string; output: Output };
@@ -25,13 +24,13 @@ export async function findOutput(store: FileStore, command: string): Promise<Out
     const tab = line.indexOf("\t");
     if (tab > 0) trace.set(JSON.parse(line.slice(tab + 1)) as string, line.slice(0, tab));
   }
-  return (await isSame(store, trace)) ? output : undefined;
+  return (await isSame(place.store, trace)) ? output : undefined;
 }
 
 /** Keeps an output. What cannot be written is not kept. */
-export function keepOutput(store: FileStore, command: string, output: Output, trace: Trace): void {
+export function keepOutput(place: CachePlace, command: string, output: Output, trace: Trace): void {
   const lines = [...trace].map(([question, answer]) => `${answer}\t${JSON.stringify(question)}\n`).join("");
-  writeKept(store, fileOf(command), buildVersion, `${JSON.stringify({ key: command, output })}\n${lines}`);
+  writeKept(place, fileOf(command), buildVersion, `${JSON.stringify({ key: command, output })}\n${lines}`);
 }
 
 /** One file a command; its name says nothing, because what was typed may hold any letter. */

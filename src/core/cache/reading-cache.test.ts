@@ -10,6 +10,8 @@ import { check } from "../rules/index.js";
 import { findOutput, keepOutput, ReadingCache, TracedReader } from "./index.js";
 import { packReading, unpackReading } from "./pack.js";
 
+const key = Buffer.alloc(32, 7);
+
 const at = (path: string): ProjectPath => path as ProjectPath;
 const rules = languages[0]?.rules as LookupRules;
 const cacheFile = at(".steady-shelf/cache/readings");
@@ -46,14 +48,14 @@ test("law: whatever is edited, moved, added or removed between runs, the cache c
   await fc.assert(
     fc.asyncProperty(fc.array(edit, { minLength: 1, maxLength: 6 }), async (edits) => {
       const store = new MemoryStore(files);
-      await saidBy(store, new ReadingCache(store));
+      await saidBy(store, new ReadingCache({ store, key }));
       for (const { path, text } of edits) {
         if (store.stat(at(path))) store.remove(at(path));
         if (text !== undefined) {
           if (path.includes("/x/") && !store.stat(at("src/x"))) store.makeFolder(at("src/x"));
           store.create(at(path), Buffer.from(text), 0o644);
         }
-        expect(await saidBy(store, new ReadingCache(store))).toBe(await saidBy(store));
+        expect(await saidBy(store, new ReadingCache({ store, key }))).toBe(await saidBy(store));
       }
     }),
     { seed: 4, numRuns: 60 },
@@ -68,24 +70,27 @@ test.each([
   ["something else", () => "\u0000\u0001\n\n\t"],
 ])("a cache that is %s is as none, and is made anew", async (_, spoil) => {
   const store = new MemoryStore(files);
-  const wanted = await saidBy(store, new ReadingCache(store));
+  const wanted = await saidBy(store, new ReadingCache({ store, key }));
   const whole = store.read(cacheFile).toString();
   store.remove(cacheFile);
   store.create(cacheFile, Buffer.from(spoil(whole)), 0o644);
-  expect(await saidBy(store, new ReadingCache(store))).toBe(wanted);
+  expect(await saidBy(store, new ReadingCache({ store, key }))).toBe(wanted);
   expect(store.read(cacheFile).toString()).toBe(whole);
 });
 
 /** Everything that check tells of an app, through the kept output where it holds. */
 async function toldBy(store: MemoryStore, isKept: boolean): Promise<{ text: string; fromCache: boolean }> {
-  const found = isKept ? await findOutput(store, "check") : undefined;
+  const found = isKept ? await findOutput({ store, key }, "check") : undefined;
   if (found) return { text: found.text, fromCache: true };
   const reader = new TracedReader(store);
-  const analysis = await analyse(reader, { standing: at(""), kept: isKept ? new ReadingCache(store) : undefined });
+  const analysis = await analyse(reader, {
+    standing: at(""),
+    kept: isKept ? new ReadingCache({ store, key }) : undefined,
+  });
   const text = JSON.stringify(
     check(analysis).map(({ fresh, accepted, gone, unread }) => [fresh, accepted, gone, unread]),
   );
-  if (isKept && reader.trace) keepOutput(store, "check", { text, code: 0 }, reader.trace);
+  if (isKept && reader.trace) keepOutput({ store, key }, "check", { text, code: 0 }, reader.trace);
   return { text, fromCache: false };
 }
 
@@ -137,9 +142,9 @@ test("law: an output is only given again while all that it was computed from is 
 
 test("nothing is parsed twice, and nothing is written twice", async () => {
   const store = new MemoryStore(files);
-  await saidBy(store, new ReadingCache(store));
+  await saidBy(store, new ReadingCache({ store, key }));
   const identity = store.stat(cacheFile)?.identity;
-  const cache = new ReadingCache(store);
+  const cache = new ReadingCache({ store, key });
   for (const [path, text] of Object.entries(files)) expect(cache.find(at(path), Buffer.from(text))).toBeDefined();
   await saidBy(store, cache);
   expect(store.stat(cacheFile)?.identity).toBe(identity);

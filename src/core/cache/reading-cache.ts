@@ -8,8 +8,7 @@
 import type { KeptReadings } from "../graph/index.js";
 import { languageFor, type FileReading } from "../languages/index.js";
 import { nameOf, type ProjectPath } from "../paths.js";
-import type { FileStore } from "../tree/index.js";
-import { readingVersion, readKept, writeKept } from "./cache-file.js";
+import { readingVersion, readKept, writeKept, type CachePlace } from "./cache-file.js";
 import { digest } from "./traced-reader.js";
 import { packReading, unpackReading } from "./pack.js";
 
@@ -22,8 +21,8 @@ export class ReadingCache implements KeptReadings {
   readonly #used = new Map<string, string>();
   #isChanged = false;
 
-  constructor(readonly store: FileStore) {
-    this.#lines = readLines(store);
+  constructor(readonly place: CachePlace) {
+    this.#lines = readLines(place);
   }
 
   find(path: ProjectPath, bytes: Buffer): FileReading | undefined {
@@ -46,7 +45,7 @@ export class ReadingCache implements KeptReadings {
   save(): void {
     if (!this.#isChanged && this.#used.size >= this.#lines.size * 0.75) return;
     const lines = [...this.#used].map(([key, line]) => `${key}\t${line}\n`).join("");
-    writeKept(this.store, file, readingVersion, lines);
+    writeKept(this.place, file, readingVersion, lines);
   }
 }
 
@@ -59,9 +58,9 @@ function keyOf(path: ProjectPath, bytes: Buffer): string {
   return `${digest(bytes)}${language?.name.slice(0, 2) ?? ""}${language?.claims ? name : extension}`;
 }
 
-function readLines(store: FileStore): Map<string, string> {
+function readLines(place: CachePlace): Map<string, string> {
   const lines = new Map<string, string>();
-  const text = readKept(store, file, readingVersion) ?? "";
+  const text = readKept(place, file, readingVersion) ?? "";
   for (let at = 0, end = text.indexOf("\n"); end >= 0; at = end + 1, end = text.indexOf("\n", at)) {
     const tab = text.indexOf("\t", at);
     if (tab > at && tab < end) lines.set(text.slice(at, tab), text.slice(tab + 1, end));

@@ -111,9 +111,9 @@ const none = "gone";
 
 /** The digest that a file's bytes have in a trace. */
 export function digest(content: string | Buffer): string {
-  if (typeof content === "string") return hash("sha1", content, "base64");
+  if (typeof content === "string") return hash("sha256", content, "base64");
   let found = digests.get(content);
-  if (found === undefined) digests.set(content, (found = hash("sha1", content, "base64")));
+  if (found === undefined) digests.set(content, (found = hash("sha256", content, "base64")));
   return found;
 }
 

@@ -59,15 +59,28 @@ function unreadableGaps({ tree }: GapInput): Gap[] {
 /** Texts in which nothing, or not everything, could be found, if they move or hold the words of something that does. */
 function misunderstoodGaps({ tree, map, read, rules }: GapInput): Gap[] {
   const wanted = movedNames(map, rules);
-  return [...read].flatMap(([file, { reading, problem }]): Gap[] => {
+  return [...read].flatMap(([file, extraction]): Gap[] => {
+    const { reading, problem } = extraction;
     if (reading === "whole" || tree.unreadable.has(file)) return [];
     const text = tree.text(file);
-    const names = wanted(file, text?.text ?? "");
+    const open = reading === "not read" ? (text?.text ?? "") : quotedBeside(text?.text ?? "", extraction);
+    const names = wanted(file, open);
     if (!map.files.has(file) && names === undefined) return [];
     const at = text?.positionAt(problem?.offset ?? 0) ?? { line: 1, column: 1 };
     const detail = problem?.message ?? "it could not be read";
     return [{ reason: "not understood", file, at, detail, ...(names !== undefined && { names }) }];
   });
+}
+
+/** What stands in quotes in a text with a syntax error and was not found to be a reference; it may be one all the same. */
+function quotedBeside(text: string, { references }: Extraction): string {
+  let [rest, from] = ["", 0];
+  for (const { start, end } of references) {
+    rest += text.slice(from, start);
+    from = Math.max(from, end);
+  }
+  rest += text.slice(from);
+  return (rest.match(/["'`][^"'`\n]*(?:["'`]|$)/gm) ?? []).join("\n");
 }
 
 /** Finds a moved file that a text may name: all words of its name, or of its folder's for an index, are in it. */

@@ -37,6 +37,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   for (const [file, extraction] of read) {
     for (const { start, head } of extraction.computed) {
       if (head === "") continue;
+      if (head.startsWith(".") && !isEntryMoved(file) && keepsItsFolder(file, head, map)) continue;
       const among = headPlaces(file, head, resolver).flatMap((place) => beginningWith(moved, place));
       const isMoved = head.startsWith(".") && (map.files.has(file) || isEntryMoved(file));
       if (among.length === 0 && !isMoved) continue;
@@ -47,6 +48,13 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
       found.push(...headless(file, extraction, { tree, map, resolver }));
   }
   return found;
+}
+
+/** Whether the folder of a relative head has gone along with all that is in it, or both have stayed. */
+function keepsItsFolder(file: ProjectPath, head: string, map: MoveMap): boolean {
+  const way = head.slice(0, head.lastIndexOf("/") + 1);
+  const [old, now] = [file, map.file(file)].map((each) => joinPath(folderOf(each), way));
+  return old !== undefined && now !== undefined && old !== "" && map.folder(old) === now;
 }
 
 /** A quoted text that looks like a path. */
@@ -67,10 +75,10 @@ function headless(
     if (known.has(start)) return [];
     const meant = resolver.resolve(file, { specifier: text, lookup: "module" });
     if (meant.state !== "found") return [];
-    const hit = meant.targets.find((path) => map.files.has(path));
-    const isMoved = text.startsWith(".") && map.files.has(file);
-    if (hit === undefined && !isMoved) return [];
-    return [{ file, at: source.positionAt(start), text, names: hit ?? file, reason: "computed" }];
+    const isRelative = text.startsWith(".");
+    const hit = meant.targets.find((path) => (isRelative ? !stays(file, path, map, true) : map.files.has(path)));
+    if (hit === undefined) return [];
+    return [{ file, at: source.positionAt(start), text, names: map.files.has(hit) ? hit : file, reason: "computed" }];
   });
 }
 

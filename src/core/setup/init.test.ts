@@ -27,7 +27,7 @@ const names = ["react-web", "react-native", "vue", "flutter", "swiftui", "wpf", 
 const pairs = names.flatMap((stack) => readStack(stack).arrangements.map((arrangement) => ({ stack, arrangement })));
 
 describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement }) => {
-  test("every folder has a file, every starter is filled in, twice changes nothing, and undo leaves nothing", () => {
+  test("every folder has a file, every starter is filled in, twice changes nothing, and undo leaves nothing", async () => {
     const store = begun({ stack, arrangement });
     const all = Object.entries(store.snapshot()).filter(([path]) => !path.startsWith(".steady-shelf") && path !== "");
     const files = all.filter(([, content]) => content.startsWith("file"));
@@ -45,7 +45,7 @@ describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement })
     const source = stack === "flutter" ? "lib" : "src";
     const again = planNewApp(store, { folder: at(""), stack, arrangement, source, fill: "starters" });
     expect(listOfCreation(again.creation)).toEqual([]);
-    undo(store, caller);
+    await undo(store, caller);
     expect(Object.keys(store.snapshot()).filter((path) => path !== "" && !path.startsWith(".steady-shelf"))).toEqual(
       [],
     );

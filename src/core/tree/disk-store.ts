@@ -20,7 +20,8 @@ export function openDiskStore(root: string): FileStore {
   return new DiskStore(resolve(root));
 }
 
-const { O_RDONLY, O_NOFOLLOW = 0, O_NONBLOCK = 0, O_DIRECTORY = 0, O_WRONLY, O_APPEND, O_CREAT, O_EXCL } = fs.constants;
+/** Windows lacks some of them; what is missing adds nothing to a sum of flags. */
+const { O_RDONLY, O_WRONLY, O_APPEND, O_CREAT, O_EXCL, O_NOFOLLOW, O_NONBLOCK, O_DIRECTORY } = fs.constants;
 
 /** A pipe is opened without waiting for somebody to write into it. */
 const reading = O_RDONLY | O_NOFOLLOW | O_NONBLOCK;

@@ -29,12 +29,14 @@ const fixed = [
 /** No hook is found in a folder that is none. */
 const noHooks = "core.hooksPath=/dev/null";
 
-/** The person's environment, without what would run a command or fetch something. */
+/** Names in the person's environment that would run a command or fetch something. */
+const dropped = ["GIT_EXTERNAL_DIFF", "GIT_SSH", "GIT_SSH_COMMAND", "GIT_PROXY_COMMAND"];
+
+/** The person's environment, with what keeps git from asking, fetching and writing by itself. */
 function environment(): NodeJS.ProcessEnv {
-  const { GIT_EXTERNAL_DIFF, GIT_SSH, GIT_SSH_COMMAND, GIT_PROXY_COMMAND, ...rest } = process.env;
-  void [GIT_EXTERNAL_DIFF, GIT_SSH, GIT_SSH_COMMAND, GIT_PROXY_COMMAND];
+  const own = Object.entries(process.env).filter(([name]) => !dropped.includes(name));
   return {
-    ...rest,
+    ...Object.fromEntries(own),
     LC_ALL: "C",
     GIT_PAGER: "cat",
     GIT_ALLOW_PROTOCOL: "none",
