@@ -43,6 +43,7 @@ await build({
     READING_VERSION: JSON.stringify(versionOf(["src/core/languages"])),
     BUILD_VERSION: JSON.stringify(versionOf(["src", "data"])),
   },
+  plugins: [{ name: "own manifest", setup: readOwnManifest }],
   logLevel: "warning",
 });
 writeData("");
@@ -55,6 +56,19 @@ const types = spawnSync(
   { cwd: root, stdio: "inherit" },
 );
 process.exitCode = types.status ?? 1;
+
+/**
+ * yargs reads a package.json to guess a version, and once it is bundled, that of the folder in which somebody stands: nothing
+ * of a project is to be read before it was looked at. @param {import("esbuild").PluginBuild} builder
+ */
+function readOwnManifest(builder) {
+  builder.onLoad({ filter: /yargs[\\/]lib[\\/]platform-shims[\\/]esm\.mjs$/ }, ({ path }) => {
+    const text = readFileSync(path, "utf8");
+    const contents = text.replace("mainFilename || process.cwd()", "mainFilename || __dirname");
+    if (contents === text) throw new Error("yargs has changed: look where it finds a package.json.");
+    return { contents, loader: "js" };
+  });
+}
 
 /** Stacks and arrangements as JSON, which a program reads in a tenth of the time. @param {string} folder */
 function writeData(folder) {

@@ -6,7 +6,11 @@ import yargs, { type Argv } from "yargs";
 import type { CommonOptions } from "./context.js";
 import { ShelfError, type Refusal } from "../core/errors.js";
 import { errorView } from "../terminal/error-view.js";
-import { screenFor } from "../terminal/screen.js";
+import { plainText } from "../core/text/plain.js";
+import { screenFor, shownText } from "../terminal/screen.js";
+
+/** The exit code of what nobody foresaw. */
+const unexpected = 4;
 
 const exitCodes: Readonly<Record<Refusal, number>> = { proof: 1, usage: 2, state: 3 };
 
@@ -17,7 +21,7 @@ export async function run(words: readonly string[], version: string): Promise<nu
   try {
     await commandLine(words, version, done).parseAsync();
   } catch (error) {
-    code = report(error, words.includes("--json"));
+    code = report(error, words.includes("--json"), version);
   }
   return code;
 }
@@ -113,6 +117,7 @@ function commandLine(
       })
       .option("json", { type: "boolean", describe: "Print one JSON document" })
       .demandCommand(1, "Name a command.")
+      .check((typed) => ensureOnce(typed), true)
       .strict()
       .strictCommands()
       .recommendCommands()
@@ -121,7 +126,7 @@ function commandLine(
       // yargs lays its help out after every command; without a width that costs nothing.
       .wrap(words.some((word) => /^(--help|-h|help)$/.test(word)) ? Math.min(100, process.stdout.columns || 100) : null)
       .epilogue(
-        "Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 findings, or a proof that does not hold · 2 wrong usage · 3 the project cannot be changed now",
+        "Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 findings, or a proof that does not hold · 2 wrong usage · 3 the project cannot be changed now · 4 an error of ours",
       )
       .exitProcess(false)
       .showHelpOnFail(false)
@@ -129,6 +134,14 @@ function commandLine(
         throw error ?? new UsageError(message ?? "Wrong usage.");
       })
   );
+}
+
+/** Twice the same option is a slip, and which of the two was meant is not for us to guess. */
+function ensureOnce(typed: Readonly<Record<string, unknown>>): true {
+  for (const [name, value] of Object.entries(typed))
+    if (Array.isArray(value) && name !== "_" && name !== "paths")
+      throw new UsageError(`--${name} is given more than once. Give it once.`);
+  return true;
 }
 
 function historyOptions(args: Argv<CommonOptions>) {
@@ -352,10 +365,10 @@ function moveOptions(args: Argv) {
 }
 
 /** Tells the person what went wrong, on standard error; with `--json` the document says it too. */
-function report(error: unknown, json: boolean): number {
+function report(error: unknown, json: boolean, version: string): number {
   const screen = screenFor(process.stderr, process.env);
   if (error instanceof ShelfError) {
-    process.stderr.write(`${errorView(error, screen)}\n`);
+    process.stderr.write(`${shownText(errorView(error, screen), process.stderr)}\n`);
     const { code, message, next, place } = error;
     if (json)
       process.stdout.write(
@@ -365,12 +378,24 @@ function report(error: unknown, json: boolean): number {
   }
   if (error instanceof UsageError || (error instanceof Error && error.name === "YError")) {
     process.stderr.write(
-      `${screen.palette.bad("✗")} ${error.message}\n  \`steady-shelf --help\` lists the commands, \`steady-shelf COMMAND --help\` one's options.\n`,
+      `${screen.palette.bad("✗")} ${plainText(error.message)}\n  \`steady-shelf --help\` lists the commands, \`steady-shelf COMMAND --help\` one's options.\n`,
     );
     return 2;
   }
+  const stack = error instanceof Error ? (error.stack ?? error.message) : String(error);
+  const lines = stack.split("\n").map((line) => `  ${plainText(line)}`);
   process.stderr.write(
-    `${screen.palette.bad("✗")} Something went wrong that should not: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+    [
+      `${screen.palette.bad("✗")} Steady Shelf ${version} failed in a way that it should not. This is our mistake, not yours.`,
+      "  A change that was begun is undone or completed by the next command; `steady-shelf history` lists what was changed.",
+      "  Please report it to its maintainers, with the command that you typed and these lines:",
+      ...lines,
+      "",
+    ].join("\n"),
   );
-  return 3;
+  if (json) {
+    const message = error instanceof Error ? error.message : String(error);
+    process.stdout.write(`${JSON.stringify({ version: 1, error: { code: "UNEXPECTED", message } }, undefined, 2)}\n`);
+  }
+  return unexpected;
 }

@@ -14,7 +14,7 @@ import {
   type FileStore,
 } from "../core/tree/index.js";
 import { progressLine, type ProgressLine } from "../terminal/progress-line.js";
-import { screenFor, type Screen } from "../terminal/screen.js";
+import { screenFor, shownText, type Screen } from "../terminal/screen.js";
 
 /** Options that every command takes. */
 export interface CommonOptions {
@@ -74,8 +74,8 @@ function contextAt(root: string, folder: string, { json }: CommonOptions): Conte
     json: json === true,
     canAsk: json !== true && process.stdin.isTTY && process.stdout.isTTY,
     pathOf: (typed) => projectPathOf(root, typed),
-    say: (text) => void process.stdout.write(`${text}\n`),
-    note: (text) => void process.stderr.write(`${text}\n`),
+    say: (text) => void process.stdout.write(`${shownText(text, process.stdout)}\n`),
+    note: (text) => void process.stderr.write(`${shownText(text, process.stderr)}\n`),
   };
 }
 

@@ -6,6 +6,8 @@
  * Only the outermost layer turns them into text and an exit code.
  */
 
+import { plain } from "./text/plain.js";
+
 /** A place in a file, lines and columns from 1. */
 export interface Place {
   readonly file: string;
@@ -32,6 +34,8 @@ export interface Detail {
 }
 
 const list = (detail: Detail): string => (detail.paths ?? []).map((path) => `\n    ${path}`).join("");
+
+const shortened = (text = ""): string => (text.length > 60 ? `${text.slice(0, 40)}…` : text);
 
 /** `action` → `an action`. */
 const withArticle = (word = ""): string => `${/^(?!use)[aeiou]/.test(word) ? "an" : "a"} ${word}`;
@@ -187,7 +191,7 @@ const catalogue = {
   },
   NAME_UNUSABLE: {
     refusal: "usage",
-    what: (d) => `"${d.path}" cannot be a name: ${d.reason}.`,
+    what: (d) => `"${shortened(d.path)}" cannot be a name: ${d.reason}.`,
     next: () => "Choose another name, of letters and digits; it begins with a letter.",
   },
   NAME_TAKEN: {
@@ -405,9 +409,10 @@ export class ShelfError extends Error {
     cause?: unknown,
   ) {
     const entry: Entry = catalogue[code];
-    super(entry.what(detail), cause === undefined ? undefined : { cause });
+    const shown = plain(detail);
+    super(entry.what(shown), cause === undefined ? undefined : { cause });
     this.refusal = entry.refusal;
-    this.next = entry.next(detail);
+    this.next = entry.next(shown);
     this.place = detail.place;
   }
 }

@@ -1,4 +1,5 @@
 /** How an arrangement is shown: what it comes to, both trees, the moves by feature, what nobody can be sure of, the proof. */
+import { plain } from "../core/text/index.js";
 import type { Answer, ArrangedPlan, Question } from "../core/arranging/index.js";
 import { manyOf } from "../core/arrangement/index.js";
 import { gapLines, planDetails } from "./plan-view.js";
@@ -23,7 +24,8 @@ const mostNotes = 6;
 const mostFeatures = 14;
 
 /** The whole view, as lines without a last line end. */
-export function arrangeView(input: ArrangeViewInput, screen: Screen): string {
+export function arrangeView(given: ArrangeViewInput, screen: Screen): string {
+  const input = { ...given, arranged: plain(given.arranged), files: plain(given.files) };
   const { arranged, all, change } = input;
   const sections = [
     gapLines(arranged.plan, screen, all),

@@ -1,4 +1,5 @@
 /** How findings are shown: how many there are, then by rule or by file, worst first, each with its place and its repair. */
+import { plain } from "../core/text/index.js";
 import { ruleTable, rules, type Checked, type Finding, type Rule } from "../core/rules/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "./words.js";
@@ -15,7 +16,8 @@ export interface CheckViewOptions {
 const [mostFindings, mostGroups] = [5, 25];
 
 /** The whole view, as lines without a last line end. */
-export function checkView(checked: readonly Checked[], screen: Screen, options: CheckViewOptions): string {
+export function checkView(found: readonly Checked[], screen: Screen, options: CheckViewOptions): string {
+  const checked = found.map((each): Checked => ({ ...each, fresh: plain(each.fresh) }));
   const sections = [
     headLines(checked, screen, options),
     ...groups(checked, screen, options),

@@ -1,4 +1,5 @@
 /** How arrangements are shown beside each other: a table with bars, the best of each row marked, and what to do. */
+import { plain } from "../core/text/index.js";
 import type { Comparison, Shape, Tried } from "../core/comparing/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "./words.js";
@@ -34,7 +35,8 @@ const widestBar = 8;
 const best = "✓";
 
 /** The whole view, as lines without a last line end. */
-export function compareView(comparison: Comparison, screen: Screen): string {
+export function compareView(compared: Comparison, screen: Screen): string {
+  const comparison = plain(compared);
   const sections = [
     headLines(comparison, screen),
     tableLines(comparison, screen),

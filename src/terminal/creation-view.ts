@@ -1,4 +1,5 @@
 /** How new files are shown: the tree with what each folder is for, or each file with its place. */
+import { plain } from "../core/text/index.js";
 import type { Creation } from "../core/creation/index.js";
 import type { Fit, FolderPurpose } from "../core/setup/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
@@ -14,7 +15,8 @@ export interface CreationViewOptions {
 }
 
 /** The whole view, as lines without a last line end. */
-export function creationView(creation: Creation, screen: Screen, options: CreationViewOptions): string {
+export function creationView(made: Creation, screen: Screen, options: CreationViewOptions): string {
+  const creation = plain(made);
   const { folders = [] } = options;
   const sections = [
     [headline(creation, screen, options)],
@@ -117,7 +119,8 @@ function editLines({ edited }: Creation, { palette, width }: Screen): string[] {
 }
 
 /** How an arrangement fits the files that are there. */
-export function fitView(fit: Fit, screen: Screen, all: boolean): string {
+export function fitView(found: Fit, screen: Screen, all: boolean): string {
+  const fit = plain(found);
   const { palette, width } = screen;
   const share = fit.files === 0 ? 100 : Math.floor((fit.onShelf / fit.files) * 100);
   const most = all ? Infinity : 6;

@@ -1,4 +1,5 @@
 /** How one file is explained: what it is and why, where it belongs, who uses it, what is wrong with it. */
+import { plain } from "../core/text/index.js";
 import { aRole, manyOf } from "../core/arrangement/index.js";
 import { ordered, shared, type Judgement } from "../core/catalogue/index.js";
 import type { Explanation, Partner } from "../core/measures/index.js";
@@ -12,7 +13,8 @@ const mostLines = 8;
 const mostReasons = 5;
 
 /** The whole view, as lines without a last line end. */
-export function explainView(explanation: Explanation, screen: Screen, all: boolean): string {
+export function explainView(explained: Explanation, screen: Screen, all: boolean): string {
+  const explanation = plain(explained);
   const sections = [
     headLines(explanation, screen),
     judgementLines("role", explanation.entry.role, explanation.entry.role.is ?? "unknown", screen),

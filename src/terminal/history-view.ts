@@ -1,11 +1,13 @@
 /** How past changes and an undo are shown. */
+import { plain, plainText } from "../core/text/index.js";
 import type { History, PastChange, PrunePlan, UndoPlan } from "../core/apply/index.js";
 import { shorten, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count } from "./words.js";
 
 /** Two lines a change, newest first, and what all of them take on the disk. */
-export function historyView({ changes, unreadable }: History, { palette, width }: Screen): string {
+export function historyView(history: History, { palette, width }: Screen): string {
+  const { changes, unreadable } = plain(history);
   const damaged = unreadable.map(({ path, reason }) => `${palette.bad("!")} ${path} cannot be read: ${reason}`);
   if (changes.length + damaged.length === 0) return "No change was made by Steady Shelf here yet.";
   const lines = changes.flatMap((change) => {
@@ -36,7 +38,8 @@ export function bytesText(bytes: number): string {
 }
 
 /** What `history --prune` would delete. */
-export function pruneView({ changes, undoable }: PrunePlan, keep: number, { palette, width }: Screen): string {
+export function pruneView(plan: PrunePlan, keep: number, { palette, width }: Screen): string {
+  const { changes, undoable } = plain(plan);
   if (changes.length === 0)
     return `Nothing to delete: there ${keep === 1 ? "is" : "are"} no more than ${count(keep, "change")} that can be undone, and no other records.`;
   const total = changes.reduce((sum, { size }) => sum + size, 0);
@@ -65,11 +68,9 @@ function whatChanged({ made, moved, edited }: PastChange): string {
 }
 
 /** What an undo would do, or did. */
-export function undoView(
-  { undone, change }: UndoPlan,
-  screen: Screen,
-  options: { all: boolean; done: boolean },
-): string {
+export function undoView(plan: UndoPlan, screen: Screen, options: { all: boolean; done: boolean }): string {
+  const { undone } = plan;
+  const change = { ...plan.change, items: plan.change.items.map(({ from, to, kind }) => plain({ from, to, kind })) };
   const moves = change.items.filter((item) => item.from !== item.to);
   const removed = change.items.filter((item) => item.kind === "remove").length;
   const edited = change.items.filter((item) => item.kind !== "move" && item.kind !== "remove").length;
@@ -82,7 +83,7 @@ export function undoView(
       : `Removes the ${removed === 1 ? "file" : count(removed, "file")} that it made${edited > 0 ? `; ${bytes.replace(" to ", ` ${returns} to `)}` : ""}.`;
   const head = [
     screen.palette.strong(`${verb} the change ${undone.id}:`),
-    `  ${screen.palette.faint(shorten(undone.command, screen.width - 2))}`,
+    `  ${screen.palette.faint(shorten(plainText(undone.command), screen.width - 2))}`,
     "",
     result,
   ];

@@ -1,4 +1,5 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
+import { plain } from "../core/text/index.js";
 import type { Gap, Move, Plan, PlannedEdit } from "../core/plan/index.js";
 import type { ProjectPath } from "../core/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
@@ -21,7 +22,8 @@ const usualEdits = 16;
 const mostNotes = 5;
 
 /** The whole view, as lines without a last line end. */
-export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): string {
+export function planView(planned: Plan, screen: Screen, options: PlanViewOptions): string {
+  const plan = plain(planned);
   const sections = [
     gapLines(plan, screen, options.all),
     [headline(plan, screen, options.change !== undefined)],
@@ -38,7 +40,7 @@ export function planView(plan: Plan, screen: Screen, options: PlanViewOptions): 
 
 /** All but the head and the trees, section by section: respelled references, links, files made, the proof, mentions. */
 export function planDetails(planned: Plan, screen: Screen, options: Omit<PlanViewOptions, "staysIn">): string[][] {
-  const plan = options.change === undefined ? planned : whereItIsNow(planned);
+  const plan = plain(options.change === undefined ? planned : whereItIsNow(planned));
   return [
     editLines(plan, screen, options),
     linkLines(plan, screen),

@@ -1,6 +1,7 @@
 /** What the terminal can do: how wide it is, and whether colour is welcome. */
 import picocolors from "picocolors";
 import stringWidth from "fast-string-width";
+import { escapedUnit } from "../core/text/index.js";
 
 /** The widest line that is printed. */
 const widest = 100;
@@ -38,6 +39,28 @@ export function screenFor(stream: { isTTY?: boolean; columns?: number }, env: No
       place: paint.magenta,
     },
   };
+}
+
+/** What a terminal goes by beside plain letters: the colours of `Palette`, and nothing else. */
+const colours = new RegExp(`${String.fromCharCode(27)}\\[(?:0|1|2|22|3\\d|39)m`, "g");
+
+/** As in `core/text`, but for line ends. */
+const unfit = /(?!\n)[\p{Cc}\p{Zl}\p{Zp}\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu;
+
+/**
+ * The last look at a text before it is written: of all controls only line ends and, where the stream is a terminal, colours are
+ * let through. Names were escaped where they were put in (`core/text`); what was forgotten there cannot do harm here. The form is
+ * one that JSON knows, too.
+ */
+export function shownText(text: string, stream: { isTTY?: boolean }): string {
+  const escaped = (part: string): string => part.replace(unfit, escapedUnit);
+  if (stream.isTTY !== true) return escaped(text);
+  let [shown, from] = ["", 0];
+  for (const { index, 0: colour } of text.matchAll(colours)) {
+    shown += escaped(text.slice(from, index)) + colour;
+    from = index + colour.length;
+  }
+  return shown + escaped(text.slice(from));
 }
 
 /** Fills up to a width in terminal cells. Text that is wider stays as it is. */

@@ -1,4 +1,5 @@
 /** How a survey is shown: what the app is, its parts beside each other, what is wrong, and what to do next. */
+import { plain } from "../core/text/index.js";
 import type { Count, Scatter, Survey } from "../core/measures/index.js";
 import type { AppAnalysis } from "../core/pipeline.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
@@ -16,10 +17,11 @@ const mostRows = 12;
 
 /** The whole view, as lines without a last line end. */
 export function surveyView(
-  { app, survey }: { readonly app: AppAnalysis; readonly survey: Survey },
+  { app, survey: told }: { readonly app: AppAnalysis; readonly survey: Survey },
   screen: Screen,
   options: SurveyViewOptions,
 ): string {
+  const survey = plain(told);
   const sections = [
     headLines(app, survey, screen),
     besideEachOther(

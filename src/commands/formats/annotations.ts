@@ -4,6 +4,7 @@
  * Sources: "Workflow commands for GitHub Actions" (`::error file=…`), "Code Quality" of GitLab's documentation (a JSON list
  * with fingerprints), "Logging commands" of Azure Pipelines (`##vso[task.logissue …]`).
  */
+import { plain } from "../../core/text/index.js";
 import { createHash } from "node:crypto";
 import type { Checked, Finding } from "../../core/rules/index.js";
 
@@ -34,7 +35,7 @@ export function azureLines(checked: readonly Checked[]): string {
 }
 
 function lines(checked: readonly Checked[], lineOf: (finding: Finding) => string): string {
-  return checked.flatMap(({ fresh }) => fresh.map(lineOf)).join("\n");
+  return checked.flatMap(({ fresh }) => plain(fresh).map(lineOf)).join("\n");
 }
 
 /** The list that GitLab shows in merge requests. */

@@ -2,11 +2,12 @@
  * JUnit's XML, which test reporters of build servers read: one suite a rule, one case a finding. There is no standard; this
  * keeps to what the common readers share (testsuites, testsuite, testcase, failure).
  */
+import { plain } from "../../core/text/index.js";
 import { rules, type Checked, type Finding } from "../../core/rules/index.js";
 
 /** The report as text. Errors and warnings are failures; a rule without findings is one case that passed. */
 export function junitReport(checked: readonly Checked[]): string {
-  const findings = checked.flatMap(({ fresh }) => fresh);
+  const findings = plain(checked.flatMap(({ fresh }) => fresh));
   const suites = rules.map(({ name, asks }) =>
     suiteOf(
       name,

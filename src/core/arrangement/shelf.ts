@@ -2,7 +2,8 @@
 import { ShelfError, type Place } from "../errors.js";
 import { cases, inCase, parseNamingPattern, type Case, type NamingPattern } from "../names/index.js";
 import type { OneOrMore, PartData, ShelfData, StackData } from "./stack-data.js";
-import { fillWords, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
+import { isReserved, pathProblem, toProjectPath } from "../paths.js";
+import { fillWords, folderMatcher, kept, samePlace, type FolderMatch } from "./path-pattern.js";
 import { isRole, roleMeanings, type Role } from "./roles.js";
 
 /** A place in the tree. */
@@ -78,6 +79,17 @@ export function makeShelves({ shelves, placeOf }: ShelfSource, words: Words): Sh
   return made.map(({ shelf }) => shelf);
 }
 
+/** Why a pattern cannot be a place in an app. */
+function placeProblem(path: string): string | undefined {
+  const own = path.replace(/^\//, "");
+  if (own === "" || own === ".") return undefined;
+  if (toProjectPath(own) !== own || own.includes("\\"))
+    return "is no place in the app: `..`, `.` and empty parts lead elsewhere.";
+  if (isReserved(own)) return "is not a place for the app's own files.";
+  const twice = kept.find((word) => own.split(`{${word}}`).length > 2);
+  return twice === undefined ? pathProblem(own) : `says {${twice}} more than once; once is enough to find it.`;
+}
+
 type Refuse = (reason: string, key?: string) => never;
 
 interface Making {
@@ -116,6 +128,8 @@ function makeShelf(data: ShelfData, at: string, part: PartData | undefined, { ho
     );
   };
   const path = fill(at, "at");
+  const problem = placeProblem(path);
+  if (problem !== undefined) refuse(`${path} ${problem}`, "at");
   return {
     at: path,
     holds,

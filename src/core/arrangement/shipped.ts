@@ -6,7 +6,7 @@ import { fileURLToPath } from "node:url";
 import { distance } from "fastest-levenshtein";
 import { parse } from "yaml";
 import { ShelfError, type Place } from "../errors.js";
-import { inFolder, type ProjectPath } from "../paths.js";
+import { joinPath, type ProjectPath } from "../paths.js";
 import { openDiskStore, type FileReader } from "../tree/index.js";
 import { readYaml } from "../yaml/index.js";
 import type { ArrangementData, EvidenceData, StackData, StackMark } from "./stack-data.js";
@@ -94,7 +94,13 @@ function readOwnArrangement(
   { store, folder }: { store: FileReader; folder: ProjectPath },
   place?: Place,
 ): Arrangement {
-  const file = inFolder(folder, name.replace(/^\.\//, ""));
+  const file = joinPath(folder, name);
+  if (file === undefined || /^(?:[\\/]|[a-zA-Z]:)/.test(name))
+    throw new ShelfError("ARRANGEMENT_UNKNOWN", {
+      path: name,
+      reason: "it lies outside of the project",
+      ...(place && { place }),
+    });
   if (store.stat(file)?.kind !== "file")
     throw new ShelfError("ARRANGEMENT_UNKNOWN", {
       path: name,

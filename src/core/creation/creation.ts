@@ -3,7 +3,7 @@
  * written while it is drawn up, and nothing that exists is ever replaced.
  */
 import { ShelfError } from "../errors.js";
-import { folderOf, foldersAbove, inFolder, type ProjectPath } from "../paths.js";
+import { foldersAbove, inFolder, isProjectPath, nameOf, pathProblem, type ProjectPath } from "../paths.js";
 import { SourceText } from "../text/index.js";
 import type { FileReader } from "../tree/index.js";
 
@@ -131,7 +131,9 @@ export class CreationDraft {
         throw new ShelfError("SOURCE_NOT_OURS", { path, reason: `in another repository (${folder})` });
       if (this.#made.has(folder)) throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
     }
-    if (/(^|\/)(\.git|\.steady-shelf|node_modules)(\/|$)/.test(folderOf(path)))
+    const problem = pathProblem(path);
+    if (problem !== undefined) throw new ShelfError("NAME_UNUSABLE", { path: nameOf(path), reason: problem });
+    if (!isProjectPath(path))
       throw new ShelfError("SOURCE_NOT_OURS", { path, reason: "not a place for the project's own files" });
   }
 }

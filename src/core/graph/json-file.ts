@@ -9,10 +9,7 @@ export type JsonObject = Readonly<Record<string, unknown>>;
 /** Parses one configuration file. Throws `CONFIG_BROKEN` with line and column. */
 export function parseJsonFile(text: string, file: string): JsonObject {
   const errors: ParseError[] = [];
-  const value: unknown = parse(text.replace(/^\uFEFF/, ""), errors, {
-    allowTrailingComma: true,
-    allowEmptyContent: true,
-  });
+  const value = parseOrRefuse(text, file, errors);
   const [first] = errors;
   if (first) {
     const place = { file, ...SourceText.fromBytes(Buffer.from(text)).positionAt(first.offset) };
@@ -23,6 +20,15 @@ export function parseJsonFile(text: string, file: string): JsonObject {
     });
   }
   return asObject(value) ?? {};
+}
+
+function parseOrRefuse(text: string, file: string, errors: ParseError[]): unknown {
+  try {
+    return parse(text.replace(/^\uFEFF/, ""), errors, { allowTrailingComma: true, allowEmptyContent: true });
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw new ShelfError("CONFIG_BROKEN", { place: { file }, path: file, reason: "it is nested too deeply." }, error);
+  }
 }
 
 /** `"CommaExpected"` → `"comma expected"`. */

@@ -20,12 +20,22 @@ export async function readToolSettings(tree: TreeView): Promise<readonly Mapping
   const saying = files.filter((path) => mayHoldToolSettings.test(tree.text(path)?.text ?? ""));
   if (saying.some(isCode)) await codeLanguage.prepare();
   return saying.flatMap((by) => {
-    const { aliases, loadPaths } = toolSettingsIn(tree.text(by)?.text ?? "", nameOf(by));
+    const { aliases, loadPaths } = settingsIn(tree, by);
     return [
       ...aliases.flatMap((alias) => mappingsOf(tree, by, alias)).sort(bySpecificity),
       ...loadPaths.flatMap((place) => loadPathOf(tree, by, place)),
     ];
   });
+}
+
+/** What is nested too deeply to be read says nothing; that it was not read, its own reading says. */
+function settingsIn(tree: TreeView, by: ProjectPath): ReturnType<typeof toolSettingsIn> {
+  try {
+    return toolSettingsIn(tree.text(by)?.text ?? "", nameOf(by));
+  } catch (error) {
+    if (error instanceof RangeError) return { aliases: [], loadPaths: [] };
+    throw error;
+  }
 }
 
 /** A prefix stands for itself and for all behind it; a regular expression only where it is a plain prefix or name. */

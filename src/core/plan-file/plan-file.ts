@@ -17,7 +17,8 @@
 import { stringify } from "yaml";
 import * as z from "zod/mini";
 import { roles, type Role } from "../arrangement/index.js";
-import { folderOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { configurationFile } from "../project/index.js";
 import { isCode } from "../languages/index.js";
 import type { SourceTree } from "../tree/index.js";
 import { readYaml } from "../yaml/index.js";
@@ -97,6 +98,7 @@ export function readPlanFile(tree: SourceTree, text: string, file: string): Plan
   });
   const additions = (data.adds ?? []).map(({ to, lines, means, reason }, index): Addition => {
     const path = pathAt(to, "adds", index, "to");
+    if (tree.isLink(path)) refuse(`${to} is a symbolic link.`, ["adds", index, "to"]);
     if (tree.has(path) && !isCode(path)) refuse(`${to} is there already, and would be made.`, ["adds", index, "to"]);
     return {
       path,
@@ -116,8 +118,11 @@ export function readPlanFile(tree: SourceTree, text: string, file: string): Plan
     wishes.set(inFile, ofFile.set(offset ?? 0, { through, folder: folderOf(through) }));
   });
   const decides = (data.decides ?? []).map(({ file: configuration, arrangement, files }, index): Decided => {
+    const path = pathAt(configuration, "decides", index, "file");
+    if (nameOf(path) !== configurationFile || !tree.has(path) || tree.isLink(path))
+      refuse(`${configuration} is no ${configurationFile} of this project.`, ["decides", index, "file"]);
     return {
-      file: pathAt(configuration, "decides", index, "file"),
+      file: path,
       arrangement,
       files: new Map(Object.entries(files ?? {})),
     };

@@ -1,7 +1,17 @@
 /** Moves: what is asked for, as files; and what makes a list of moves one that cannot be carried out. */
 import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../errors.js";
-import { comparePaths, folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../paths.js";
+import {
+  comparePaths,
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  isProjectPath,
+  nameOf,
+  pathProblem,
+  type ProjectPath,
+} from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 
 /** Why a file moves: it was named, it lies in a folder that was, or it travels with one that was. */
@@ -99,8 +109,7 @@ interface TargetCheck {
 
 function ensureTargetFree(tree: SourceTree, { from, to }: Move, check: TargetCheck): void {
   if (from === to) return;
-  if (to === "" || /(^|\/)(\.git|\.steady-shelf|node_modules)(\/|$)/.test(to))
-    throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
+  ensurePlace(to);
   const leaves = (path: ProjectPath): boolean => check.bySource.has(path) && check.bySource.get(path)?.to !== path;
   if (folderState(tree, folderOf(to), { to, leaves, folders: check.folders }) === "missing") return;
   const there = tree.store.stat(to);
@@ -151,6 +160,27 @@ function holdsOnlyOurs(tree: SourceTree, folder: ProjectPath): boolean {
     const path = inFolder(folder, name);
     return tree.has(path) || (tree.hasFolder(path) && holdsOnlyOurs(tree, path));
   });
+}
+
+/** Throws for a path that no file of a project can have: `NAME_UNUSABLE`, `SOURCE_NOT_OURS`. */
+function ensurePlace(to: ProjectPath): void {
+  const problem = pathProblem(to);
+  if (problem !== undefined) throw new ShelfError("NAME_UNUSABLE", { path: to, reason: problem });
+  if (!isProjectPath(to))
+    throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
+}
+
+/** Throws the first reason why files cannot be made at these paths, besides the moves. */
+export function ensureMakeable(tree: SourceTree, made: Iterable<ProjectPath>, moves: readonly Move[]): void {
+  const bySource = new Map(moves.map((move) => [move.from as string, move]));
+  const byTarget = new Map(moves.map((move) => [move.to as string, move]));
+  const folders = new Map<ProjectPath, FolderState>();
+  for (const to of made) {
+    const other = byTarget.get(to);
+    if (other) throw new ShelfError("TARGET_TWICE", { path: to, paths: [other.from, "a file that is made"] });
+    // Nothing is there yet that could leave for it.
+    ensureTargetFree(tree, { from: "" as ProjectPath, to, why: "asked" }, { bySource, folders });
+  }
 }
 
 /** Moves in order of source, without those that go nowhere. */

@@ -2,7 +2,7 @@
 import type { Mapping } from "../graph/index.js";
 import { parseNamingPattern } from "../names/index.js";
 import { listOf } from "../arrangement/index.js";
-import { folderOf, inFolder, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, isReserved, pathProblem, toProjectPath, type ProjectPath } from "../paths.js";
 import { readYaml } from "../yaml/index.js";
 import { limitedRules } from "../rules/rule-names.js";
 import type { Configuration } from "./configuration.js";
@@ -16,6 +16,14 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
     const normal = /^(?:[\\/]|[a-zA-Z]:)/.test(path) ? undefined : toProjectPath(path);
     return normal ?? refuse(`${at.join(".")}: ${path} lies outside of the app's folder.`, at);
   };
+  for (const [word, folder] of Object.entries(data.words ?? {}))
+    if (!isInside(folder.replace(/^\//, "")))
+      refuse(`words.${word}: ${folder} is no folder inside the app.`, ["words", word]);
+  for (const feature of Object.keys(data.features ?? {}))
+    if (!isOneName(feature)) refuse(`features: ${feature} cannot be the name of a folder.`, ["features", feature]);
+  for (const [path, said] of Object.entries(data.files ?? {}))
+    if (said !== "leave" && said.feature !== undefined && !isOneName(said.feature))
+      refuse(`files.${path}: ${said.feature} cannot be the name of a folder.`, ["files", path, "feature"]);
   for (const [role, patterns] of Object.entries(data.names ?? {}))
     for (const pattern of listOf<string>(patterns)) {
       const parsed = parseNamingPattern(pattern);
@@ -50,6 +58,16 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
     aliases: Object.entries(data.aliases ?? {}).flatMap(([name, target]) => aliasMappings(name, target, file)),
     placeOf: (...path) => placeAt(path),
   };
+}
+
+/** Whether a path is written plainly, and stays in its folder. */
+function isInside(path: string): boolean {
+  return path === "." || path === "" || (toProjectPath(path) === path && !path.includes("\\") && !isReserved(path));
+}
+
+/** Whether a text can be the name of one folder. */
+function isOneName(text: string): boolean {
+  return isInside(text) && text !== "." && !text.includes("/") && pathProblem(text) === undefined;
 }
 
 /** `"~": src` stands for `~` itself and all below it; a name with a star says its own pattern. */

@@ -1,2 +1,3 @@
 export { SourceText, type Encoding, type Position } from "./source-text.js";
+export { escapedUnit, plain, plainText } from "./plain.js";
 export { applyEdits, type TextEdit } from "./edits.js";

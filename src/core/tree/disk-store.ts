@@ -252,6 +252,8 @@ class DiskStore implements FileStore {
   /** Whether a folder and all above it are real folders, as they were when they were first looked at. */
   #isReal(folder: ProjectPath): boolean {
     if (folder === rootPath) return true;
+    // No project path has such a part; if one came here all the same, it would lead out.
+    if (folder === ".." || folder.startsWith("../") || folder.includes("/../") || folder.endsWith("/..")) return false;
     let isReal = this.#real.get(folder);
     if (isReal === undefined) {
       isReal = this.#isReal(folderOf(folder)) && (lstatOrNothing(this.#at(folder))?.isDirectory() ?? false);
@@ -267,6 +269,7 @@ class DiskStore implements FileStore {
   /** Does something that changes the folder of `path`, by a path that no link can lead elsewhere. */
   #within<Result>(path: ProjectPath, work: (at: string) => Result): Result {
     this.#real.clear();
+    this.#ensureReal(path);
     const folder = this.#openFolder(folderOf(path));
     try {
       return work(folder === undefined ? this.#at(path) : `/proc/self/fd/${folder}/${nameOf(path)}`);

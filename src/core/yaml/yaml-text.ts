@@ -46,7 +46,7 @@ export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>)
       : "";
     return refuseAt(`${broken.message.replace(/\.$/, "")}.${hint}`, broken.pos[0]);
   }
-  const parsed = input.schema.safeParse(document.toJS() ?? {});
+  const parsed = input.schema.safeParse(valueOf(document, () => refuseAt(tooMuch, 0)) ?? {});
   if (!parsed.success) {
     const issues = parsed.error.issues.map(innermost);
     // A key that is misspelled is also missing; the misspelling says more.
@@ -61,6 +61,18 @@ export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>)
     refuse: (reason, path) => refuseAt(reason, offsetOf(document, path)),
     placeAt: (path) => placeOf(offsetOf(document, path)),
   };
+}
+
+const tooMuch = "its aliases (`*name`) stand for far more than is written.";
+
+/** The document as plain data. Aliases of aliases can stand for more than any memory holds; the parser refuses those. */
+function valueOf(document: Document, refuse: () => never): unknown {
+  try {
+    return document.toJS();
+  } catch (error) {
+    if (error instanceof ReferenceError || error instanceof RangeError) return refuse();
+    throw error;
+  }
 }
 
 type Issue = z.core.$ZodIssue;

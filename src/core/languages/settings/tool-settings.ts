@@ -76,9 +76,12 @@ function readValue(value: unknown, into: Writing): void {
 
 function readKey(key: string, value: unknown, { aliases, loadPaths }: Writing): void {
   if (key === "alias" && Array.isArray(value)) {
-    for (const each of value as { find?: unknown; replacement?: unknown }[])
-      if (typeof each.find === "string" && typeof each.replacement === "string")
-        aliases.push({ name: each.find, place: each.replacement, isExpression: false });
+    for (const each of value as readonly unknown[]) {
+      // What is computed has no value here.
+      const { find, replacement } = (each ?? {}) as { find?: unknown; replacement?: unknown };
+      if (typeof find === "string" && typeof replacement === "string")
+        aliases.push({ name: find, place: replacement, isExpression: false });
+    }
   } else if (key === "alias" || key === "moduleNameMapper") {
     if (typeof value !== "object" || value === null) return;
     for (const [name, place] of Object.entries(value))

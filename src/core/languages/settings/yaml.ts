@@ -1,5 +1,5 @@
 /** Settings in YAML: workspaces, lint and format settings. */
-import type * as Yaml from "yaml";
+import type * as Yaml from "./yaml-parser.js";
 import type { Extraction, Language, Reference } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
 import { isYamlSettings } from "./claims.js";
@@ -8,7 +8,7 @@ import { judgeText } from "./judge-text.js";
 let yaml: typeof Yaml | undefined;
 
 async function prepare(): Promise<void> {
-  yaml ??= await import("yaml");
+  yaml ??= await import("./yaml-parser.js");
 }
 
 /** Finds every place and pattern that stands in one line. */
