@@ -364,6 +364,12 @@ function moveOptions(args: Argv) {
     });
 }
 
+/** Whether the system said no to a call on a file: that is the state of the project, not a mistake of ours. */
+function isOfSystem(error: unknown): error is NodeJS.ErrnoException {
+  const { code, syscall } = error as NodeJS.ErrnoException;
+  return error instanceof Error && syscall !== undefined && syscall !== "spawn" && /^E[A-Z0-9]+$/.test(code ?? "");
+}
+
 /** Tells the person what went wrong, on standard error; with `--json` the document says it too. */
 function report(error: unknown, json: boolean, version: string): number {
   const screen = screenFor(process.stderr, process.env);
@@ -381,6 +387,13 @@ function report(error: unknown, json: boolean, version: string): number {
       `${screen.palette.bad("✗")} ${plainText(error.message)}\n  \`steady-shelf --help\` lists the commands, \`steady-shelf COMMAND --help\` one's options.\n`,
     );
     return 2;
+  }
+  if (isOfSystem(error)) {
+    const what = `${screen.palette.bad("✗")} Something could not be read or written: ${plainText(error.message)}`;
+    process.stderr.write(
+      `${what}\n  Look at that place: its permissions, its kind, the room on its disk. Then try again.\n`,
+    );
+    return exitCodes.state;
   }
   const stack = error instanceof Error ? (error.stack ?? error.message) : String(error);
   const lines = stack.split("\n").map((line) => `  ${plainText(line)}`);

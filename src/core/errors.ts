@@ -417,6 +417,23 @@ export class ShelfError extends Error {
   }
 }
 
+const systemReasons: Readonly<Record<string, string>> = {
+  EACCES: "permission denied",
+  EPERM: "permission denied",
+  ENOENT: "it is not there",
+  EISDIR: "it is a folder",
+  ENOTDIR: "a part of its path is no folder",
+  ELOOP: "it is, or lies behind, a symbolic link",
+  EINVAL: "it is not a plain file",
+  EIO: "the disk failed",
+};
+
+/** Why the system refused to read something, in a few words and without paths: `permission denied`. */
+export function readingProblem(thrown: unknown): string {
+  const { code } = thrown as NodeJS.ErrnoException;
+  return systemReasons[code ?? ""] ?? reasonOf(thrown).replace(/, \w+ '.*$/, "");
+}
+
 /** The message of anything that was thrown, on one line. */
 export function reasonOf(thrown: unknown): string {
   return thrown instanceof Error ? (thrown.message.split("\n")[0] ?? "") : String(thrown);

@@ -41,11 +41,14 @@ function headLines(checked: readonly Checked[], { palette, width }: Screen, { is
     ...(warnings > 0 ? [count(warnings, "warning")] : []),
   ];
   const besides = accepted > 0 ? `; ${count(accepted, "finding was", "findings were")} accepted earlier` : "";
+  // Only for what was read whole there is a tick.
+  const unread = checked.reduce((sum, each) => sum + each.unread.length, 0);
+  const open = unread === 0 ? "" : `; ${count(unread, "file")} could not be read whole`;
   const title =
-    parts.length === 0
-      ? `✓ Nothing is wrong in ${count(files, "file")}${besides}.`
-      : `${enumerate(parts)} in ${count(files, "file")}${besides}.`;
-  const paint = errors > 0 ? palette.bad : parts.length === 0 ? palette.good : palette.strong;
+    parts.length > 0
+      ? `${enumerate(parts)} in ${count(files, "file")}${besides}.`
+      : `${open === "" ? "✓ Nothing is wrong" : "Nothing was found"} in ${count(files, "file")}${open}${besides}.`;
+  const paint = errors > 0 ? palette.bad : parts.length + unread === 0 ? palette.good : palette.strong;
   const apps = checked.map(({ app: { app, guessed } }) => {
     const where = app.folder === "" ? "" : `${app.folder}: `;
     return guessed
@@ -164,7 +167,7 @@ function adviceLine({ advice, repair }: Finding, { palette, width }: Screen, isF
 
 function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] {
   if (unread.length === 0) return [];
-  const title = `${count(unread.length, "file has a syntax error", "files have syntax errors")}; what is wrong there may be missing above:`;
+  const title = `${count(unread.length, "file")} could not be read whole; what is wrong there may be missing above:`;
   return [
     `  ${palette.bad("✗")} ${wrap(title, width - 4).replaceAll("\n", "\n    ")}`,
     ...unread

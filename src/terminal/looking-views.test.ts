@@ -67,7 +67,7 @@ describe.each(screens)("on $width columns", (screen) => {
     expect(tooWide(text, screen)).toEqual([]);
     expect(text).toMatch(/^\d+ errors? and \d+ warnings in \d+\s+files\./);
     expect(text).toContain("✗ error");
-    expect(text.replaceAll(/\s+/g, " ")).toContain("1 file has a syntax error");
+    expect(text.replaceAll(/\s+/g, " ")).toContain("1 file could not be read whole");
   });
 
   test.each(["feature-first", "layer-first"])("arranging as %s", async (arrangement) => {
@@ -98,7 +98,7 @@ describe.each(screens)("on $width columns", (screen) => {
     expect(tooWide(text, screen)).toEqual([]);
     for (const said of [
       "2 references lead nowhere",
-      "1 file has a syntax error",
+      "1 file could not be read whole",
       "1 picture is there more than once",
       "harvest and rota reference each other in a circle",
       "There is no git history",

@@ -149,7 +149,7 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
       palette.bad(`✗ ${count(unresolved.length, "reference leads", "references lead")} nowhere`),
       places(unresolved),
     ),
-    ...list(palette.bad(`✗ ${count(unread.length, "file has", "files have")} a syntax error`), places(unread)),
+    ...list(palette.bad(`✗ ${count(unread.length, "file")} could not be read whole`), places(unread)),
     ...list(`${count(unreferenced.length, "file")} that nothing references`, unreferenced),
     ...list(
       `${count(sameContent.length, "picture is", "pictures are")} there more than once`,
@@ -163,7 +163,7 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
       ),
     ),
   ];
-  if (unresolved.length === 0) lines.unshift(`  ${palette.good("✓ every reference leads to a file")}`);
+  if (unresolved.length + unread.length === 0) lines.unshift(`  ${palette.good("✓ every reference leads to a file")}`);
   if (commits === undefined)
     lines.push(
       ...wrap("There is no git history, so what was changed together tells nothing about features.", width, "  ")

@@ -14,7 +14,7 @@ export function sarifLog(checked: readonly Checked[]): string {
   const notifications = checked.flatMap(({ unread }) =>
     unread.map(({ file, at, reason }) => ({
       level: "warning",
-      message: { text: `The file has a syntax error: ${reason}` },
+      message: { text: `The file could not be read whole: ${reason}` },
       locations: [locationOf(file, at)],
     })),
   );

@@ -19,9 +19,18 @@ export const lockPath = inFolder(home, "lock");
 /** Makes `.steady-shelf/` with its own ignore rule. Throws `STATE_UNTRUSTED` where something else stands in its place. */
 export function makeHome(store: FileStore): void {
   ensureHomeReal(store);
-  for (const folder of [home, changesFolder]) if (!store.stat(folder)) store.makeFolder(folder);
+  for (const folder of [home, changesFolder]) if (!store.stat(folder)) unlessThere(() => store.makeFolder(folder));
   const ignore = inFolder(home, ".gitignore");
-  if (!store.stat(ignore)) store.create(ignore, Buffer.from("*\n"), 0o644);
+  if (!store.stat(ignore)) unlessThere(() => store.create(ignore, Buffer.from("*\n"), 0o644));
+}
+
+/** Another run may make the same at this moment. */
+function unlessThere(make: () => void): void {
+  try {
+    make();
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== "EEXIST") throw error;
+  }
 }
 
 /** Throws `STATE_UNTRUSTED` if our folder, or one in it, is a link or no folder. */

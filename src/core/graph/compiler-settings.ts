@@ -8,6 +8,7 @@
  */
 import { posix } from "node:path";
 import picomatch from "picomatch";
+import { ShelfError } from "../errors.js";
 import { folderOf, foldersAbove, inFolder, rootPath, type ProjectPath } from "../paths.js";
 import type { TreeView } from "../tree/index.js";
 import { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
@@ -100,6 +101,12 @@ export class CompilerSettingsReader {
 
   #options(file: string, above: readonly string[], configFolder: string): Options {
     const text = this.tree.text(file as ProjectPath)?.text ?? this.tree.readBeyond(file);
+    if (above.length > deepest)
+      throw new ShelfError("CONFIG_BROKEN", {
+        place: { file: above[0] ?? file },
+        path: file,
+        reason: `it extends others through more than ${deepest} files.`,
+      });
     if (text === undefined || above.includes(file)) return { scope: {}, scopeFrom: "" };
     const json = parseJsonFile(text, file);
     const folder = posix.dirname(file) === "." ? "" : posix.dirname(file);
@@ -127,6 +134,9 @@ export class CompilerSettingsReader {
     return this.tree.has(path as ProjectPath) || this.tree.existsBeyond(path);
   }
 }
+
+/** Nobody stacks settings higher by hand. */
+const deepest = 100;
 
 function mergeOptions(parents: readonly Options[], json: JsonObject, folder: string, configFolder: string): Options {
   const own = asObject(json.compilerOptions) ?? {};

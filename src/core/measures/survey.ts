@@ -67,10 +67,14 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
   const mains = entries.filter((entry) => isMain(entry));
   const at = (file: ProjectPath, offset: number): Position =>
     graph.tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
-  const unread = [...catalogue.entries.values()].flatMap(({ path: file, isLeft }): Placed[] => {
+  const unlisted = project.tree.unlisted
+    .map(({ path, reason }): Placed => ({ file: path as ProjectPath, at: { line: 1, column: 1 }, text: reason }))
+    .filter(({ file }) => isBelow(file, app.folder));
+  const broken = [...catalogue.entries.values()].flatMap(({ path: file, isLeft }): Placed[] => {
     const problem = isLeft ? undefined : graph.files.get(file)?.reading.problem;
     return problem ? [{ file, at: at(file, problem.offset), text: problem.message }] : [];
   });
+  const unread = [...unlisted, ...broken];
   const onShelf = mains.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0).length;
   const references = entries.reduce(
     (sum, { path }) =>

@@ -90,7 +90,7 @@ function searchStem(name: string, rules: LookupRules): string {
     ? name.slice(name.lastIndexOf("."))
     : (rules.extensions.find((each) => name.endsWith(each)) ?? "");
   let stem = extension === "" ? name : name.slice(0, -extension.length);
-  if (isSheet) stem = stem.replace(/^_/, "");
+  if (isSheet) stem = stem.replace(/^_/, "").replace(/\.import$/, "");
   for (const platform of rules.platforms)
     stem = stem.replace(`${platform}.`, ".").replace(new RegExp(`\\${platform}$`), "");
   const density = stem.search(/@\d/);

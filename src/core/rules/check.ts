@@ -1,9 +1,10 @@
 /** `check` as one function: every app's findings, without those that were accepted. */
 import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../errors.js";
-import type { ProjectPath } from "../paths.js";
+import { isBelow, type ProjectPath } from "../paths.js";
 import type { Analysis, AppAnalysis } from "../pipeline.js";
 import type { Position } from "../text/index.js";
+import type { SourceTree } from "../tree/index.js";
 import { readAccepted, sift, type Accepted, type Sifted } from "./accepted.js";
 import { ruleGroups, ruleNames, ruleTable, type RuleName } from "./rule-names.js";
 import { runRules } from "./run-rules.js";
@@ -52,15 +53,26 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
       // Of a part of the rules or the files nobody can say what is gone.
       gone: only || changed ? [] : sifted.gone,
       files: paths.length,
-      unread: paths.flatMap((file): UnreadFile[] => {
-        const problem = graph.files.get(file)?.reading.problem;
-        if (!problem) return [];
-        const at = graph.tree.text(file)?.positionAt(problem.offset) ?? { line: 1, column: 1 };
-        return [{ file, at, reason: problem.message }];
-      }),
+      unread: [
+        ...unlistedIn(project.tree, folder),
+        ...paths.flatMap((file): UnreadFile[] => {
+          const problem = graph.files.get(file)?.reading.problem;
+          if (!problem) return [];
+          const at = graph.tree.text(file)?.positionAt(problem.offset) ?? start;
+          return [{ file, at, reason: problem.message }];
+        }),
+      ],
     });
   }
   return checked;
+}
+
+const start = { line: 1, column: 1 };
+
+/** What of an app could not be listed at all: it was not looked at. */
+function unlistedIn({ unlisted }: SourceTree, folder: ProjectPath): UnreadFile[] {
+  const own = unlisted.filter(({ path }) => isBelow(path as ProjectPath, folder));
+  return own.map(({ path, reason }) => ({ file: path as ProjectPath, at: start, reason }));
 }
 
 /** The rules that some words name: rules, and groups of rules. Throws `RULE_UNKNOWN` with the nearest word. */

@@ -108,7 +108,8 @@ export function projectName(store: FileReader, folder: ProjectPath): string {
   const names = store.stat(folder)?.kind === "folder" || folder === "" ? store.entries(folder) : [];
   const project = names.find((name) => name.endsWith(".csproj") || name.endsWith(".xcodeproj"));
   if (project !== undefined) return project.replace(/\.\w+$/, "");
-  const read = (name: string): string => (names.includes(name) ? store.read(inFolder(folder, name)).toString() : "");
+  const read = (name: string): string =>
+    store.stat(inFolder(folder, name))?.kind === "file" ? store.read(inFolder(folder, name)).toString() : "";
   const found =
     /"name"\s*:\s*"(?:@[^/"]*\/)?([^"]+)"/.exec(read("package.json"))?.[1] ??
     /^name:\s*["']?([\w-]+)/m.exec(read("pubspec.yaml"))?.[1] ??

@@ -321,7 +321,7 @@ function linkIfPossible(source: string, target: string): boolean {
 }
 
 function failure(code: string, reason: string, path: string): NodeJS.ErrnoException {
-  return Object.assign(new Error(`${code}: ${reason}, '${path}'`), { code });
+  return Object.assign(new Error(`${code}: ${reason}, '${path}'`), { code, syscall: "open" });
 }
 
 /** An error of the system names the path that people know, not the handle. */

@@ -7,6 +7,8 @@
  * Sources: git-config(1), git(1) "Environment Variables", gitattributes(5), githooks(5).
  */
 import { execFile } from "node:child_process";
+import { lstatSync } from "node:fs";
+import { join } from "node:path";
 
 /** Overruled whatever is asked. */
 const fixed = [
@@ -46,6 +48,9 @@ function environment(): NodeJS.ProcessEnv {
   };
 }
 
+/** Milliseconds after which git is taken not to answer: a pipe in place of a file that it reads, a disk that is gone. */
+const patience = 120_000;
+
 /** How git is called. */
 interface GitCall {
   readonly words: readonly string[];
@@ -65,9 +70,16 @@ interface GitAnswer {
 }
 
 function callGit(root: string, { words, input, hooks = false, settings = [] }: GitCall): Promise<GitAnswer> {
+  if (wouldWait(root)) return Promise.resolve({ code: undefined, out: "", err: "", error: undefined });
   const overruled = [...fixed, ...(hooks ? [] : [noHooks]), ...settings].flatMap((setting) => ["-c", setting]);
   return new Promise((resolve) => {
-    const options = { cwd: root, encoding: "utf8", maxBuffer: 1 << 30, env: environment() } as const;
+    const options = {
+      cwd: root,
+      encoding: "utf8",
+      maxBuffer: 1 << 30,
+      env: environment(),
+      timeout: hooks ? 0 : patience,
+    } as const;
     const child = execFile("git", [...overruled, ...words], options, (error, out, err) => {
       const code = error === null ? 0 : typeof error.code === "number" ? error.code : undefined;
       resolve({ code, out, err, error: error ?? undefined });
@@ -76,6 +88,14 @@ function callGit(root: string, { words, input, hooks = false, settings = [] }: G
     // Git may end before it has read everything.
     child.stdin?.on("error", () => undefined);
     child.stdin?.end(input);
+  });
+}
+
+/** Git reads some files whatever they are; where one of them is a pipe, it would wait for ever. */
+function wouldWait(root: string): boolean {
+  return [".gitignore", ".gitattributes"].some((name) => {
+    const stat = lstatSync(join(root, name), { throwIfNoEntry: false });
+    return stat !== undefined && !stat.isFile() && !stat.isDirectory() && !stat.isSymbolicLink();
   });
 }
 

@@ -3,7 +3,7 @@ import { lstatSync, readdirSync, readFileSync, type Dirent } from "node:fs";
 import { join } from "node:path";
 import ignore, { type Ignore } from "ignore";
 import { comparePaths, inFolder, rootPath, type ProjectPath } from "../paths.js";
-import { reasonOf } from "../errors.js";
+import { readingProblem } from "../errors.js";
 import type { ListedFile, Listing, Unlisted } from "./file-store.js";
 import { runGit } from "./git.js";
 
@@ -42,7 +42,7 @@ export async function listByGit(root: string): Promise<Listing | undefined> {
 function sortListing(root: string, modes: ReadonlyMap<string, string>, closed: readonly string[]): Listing {
   const files: ListedFile[] = [];
   const foreign: ProjectPath[] = [];
-  const unlisted = closed.map((path): Unlisted => ({ path, reason: "no permission to look into it" }));
+  const unlisted = closed.map((path): Unlisted => ({ path, reason: "permission denied" }));
   for (const [path, mode] of modes) {
     if (neverOursBelow.test(path)) continue;
     if (isUnnameable(path)) {
@@ -116,7 +116,7 @@ function entriesOf({ root, folder, unlisted }: Walk): readonly Dirent[] {
     return readdirSync(join(root, folder), { withFileTypes: true });
   } catch (error) {
     if (folder === rootPath) throw error;
-    unlisted.push({ path: `${folder}/`, reason: reasonOf(error) });
+    unlisted.push({ path: `${folder}/`, reason: readingProblem(error) });
     return [];
   }
 }
@@ -125,7 +125,7 @@ function readIgnores(file: string, { unlisted, folder }: Walk): Ignore {
   try {
     return ignore().add(readFileSync(file, "utf8"));
   } catch (error) {
-    unlisted.push({ path: inFolder(folder, ".gitignore"), reason: reasonOf(error) });
+    unlisted.push({ path: inFolder(folder, ".gitignore"), reason: readingProblem(error) });
     return ignore();
   }
 }

@@ -4,7 +4,7 @@
  * A `SourceTree` never parses. `PlannedTree` is the same tree as it would be after moves, so that
  * everything that works on the one works on the other; nothing is written for it.
  */
-import { reasonOf } from "../errors.js";
+import { readingProblem } from "../errors.js";
 import { foldersAbove, type ProjectPath } from "../paths.js";
 import { SourceText } from "../text/index.js";
 import type { FileReader, Listing, Unlisted } from "./file-store.js";
@@ -114,7 +114,7 @@ export class SourceTree implements TreeView {
     try {
       return this.store.read(path);
     } catch (error) {
-      this.#unreadable.set(path, reasonOf(error));
+      this.#unreadable.set(path, readingProblem(error));
       return undefined;
     }
   }

@@ -44,6 +44,7 @@ export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>)
     const hint = /flow-map|flow map/i.test(broken.message)
       ? " Inside { }, a text that holds braces stands in quotes."
       : "";
+    if (/call stack/i.test(broken.message)) return refuseAt("it is nested too deeply.", broken.pos[0]);
     return refuseAt(`${broken.message.replace(/\.$/, "")}.${hint}`, broken.pos[0]);
   }
   const parsed = input.schema.safeParse(valueOf(document, () => refuseAt(tooMuch, 0)) ?? {});
