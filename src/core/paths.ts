@@ -125,6 +125,19 @@ export function isProjectPath(text: string): text is ProjectPath {
   return text !== "" && toProjectPath(text) === text && !isReserved(text) && pathProblem(text) === undefined;
 }
 
+/** Those of some ordered texts that begin with another. They lie side by side. */
+export function beginningWith<Text extends string>(ordered: readonly Text[], start: string): readonly Text[] {
+  let [low, high] = [0, ordered.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((ordered[middle] ?? "") < start) low = middle + 1;
+    else high = middle;
+  }
+  let end = low;
+  while (ordered[end]?.startsWith(start)) end += 1;
+  return ordered.slice(low, end);
+}
+
 /** Orders paths by code unit, the same on every machine whatever its language. */
 export function comparePaths(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;

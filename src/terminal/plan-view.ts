@@ -121,7 +121,11 @@ function editLines(
 
 function groupByFile(edits: readonly PlannedEdit[]): Map<PlannedEdit["file"], PlannedEdit[]> {
   const groups = new Map<PlannedEdit["file"], PlannedEdit[]>();
-  for (const edit of edits) groups.set(edit.file, [...(groups.get(edit.file) ?? []), edit]);
+  for (const edit of edits) {
+    const group = groups.get(edit.file);
+    if (group) group.push(edit);
+    else groups.set(edit.file, [edit]);
+  }
   return groups;
 }
 

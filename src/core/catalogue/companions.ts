@@ -3,7 +3,7 @@
  * densities; the declaration beside a script. All are told by the stem, the part of the name they share.
  */
 import { isCode, languageFor, languages } from "../languages/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
+import { beginningWith, folderOf, inFolder, nameOf, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 
 /** A name taken apart: `Tree.ios.test.tsx` → stem `Tree`, infixes `.ios.test`, extension `.tsx`. */
@@ -75,10 +75,10 @@ export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = sib
   const own = partsOf(nameOf(path));
   const found: Companion[] = [];
   for (const inside of ["", ...folders]) {
-    for (const name of siblings(inside === "" ? folder : inFolder(folder, inside))) {
-      const candidate = inFolder(inside === "" ? folder : inFolder(folder, inside), name);
-      const parts = partsOf(name);
-      if (candidate !== path && parts.stem === own.stem && travels(own, parts)) found.push({ path: candidate, inside });
+    const place = inside === "" ? folder : inFolder(folder, inside);
+    for (const name of siblings.ofStem(place, own.stem)) {
+      const candidate = inFolder(place, name);
+      if (candidate !== path && travels(own, partsOf(name))) found.push({ path: candidate, inside });
     }
   }
   return found;
@@ -105,15 +105,46 @@ function isPicture(rest: string): boolean {
   return !isWritten(rest);
 }
 
-/** Names of the files in a folder, made once a tree. */
-export function siblingsOf(tree: SourceTree): (folder: ProjectPath) => readonly string[] {
+/** The names of the files in a folder, by what is asked of them. */
+export interface Siblings {
+  /** Those of a stem, in order. */
+  readonly ofStem: (folder: ProjectPath, stem: string) => readonly string[];
+  /** Those that begin with a text, in order. */
+  readonly beginningWith: (folder: ProjectPath, start: string) => readonly string[];
+}
+
+const none: readonly string[] = [];
+
+/** The names of all folders, made once a tree. */
+export function siblingsOf(tree: SourceTree): Siblings {
   const byFolder = new Map<ProjectPath, string[]>();
   for (const path of tree.paths) {
     const names = byFolder.get(folderOf(path));
     if (names) names.push(nameOf(path));
     else byFolder.set(folderOf(path), [nameOf(path)]);
   }
-  return (folder) => byFolder.get(folder) ?? [];
+  const byStem = new Map<ProjectPath, Map<string, string[]>>();
+  const stemsOf = (folder: ProjectPath): ReadonlyMap<string, string[]> => {
+    let stems = byStem.get(folder);
+    if (!stems) byStem.set(folder, (stems = groupByStem(byFolder.get(folder) ?? none)));
+    return stems;
+  };
+  return {
+    ofStem: (folder, stem) => stemsOf(folder).get(stem) ?? none,
+    // Paths come in order, and so do the names in a folder.
+    beginningWith: (folder, start) => beginningWith(byFolder.get(folder) ?? none, start),
+  };
+}
+
+function groupByStem(names: readonly string[]): Map<string, string[]> {
+  const stems = new Map<string, string[]>();
+  for (const name of names) {
+    const { stem } = partsOf(name);
+    const alike = stems.get(stem);
+    if (alike) alike.push(name);
+    else stems.set(stem, [name]);
+  }
+  return stems;
 }
 
 /** Whether a folder is a component's own: it bears the file's stem, or the file is its index, and leads nothing else. */

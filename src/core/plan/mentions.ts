@@ -10,7 +10,7 @@ import {
   languageFor,
   type Extraction,
 } from "../languages/index.js";
-import { comparePaths, folderOf, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { beginningWith, comparePaths, folderOf, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import type { SourceTree } from "../tree/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
@@ -96,19 +96,6 @@ function headPlaces(file: ProjectPath, head: string, resolver: Resolver): string
   return [...mapped, ...(/^[\w/]/.test(head) ? placed(toProjectPath(head.replace(/^\//, ""))) : [])].filter(
     (place) => place !== "",
   );
-}
-
-/** Those of some ordered paths that begin with a text. */
-function beginningWith(ordered: readonly ProjectPath[], start: string): readonly ProjectPath[] {
-  let [low, high] = [0, ordered.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((ordered[middle] ?? "") < start) low = middle + 1;
-    else high = middle;
-  }
-  let end = low;
-  while (ordered[end]?.startsWith(start)) end += 1;
-  return ordered.slice(low, end);
 }
 
 /** A run of characters that may be a path. */

@@ -46,8 +46,8 @@ function companionMoves(tree: SourceTree, from: ProjectPath, to: ProjectPath): S
     return { from: path, to: inFolder(folder, stem + partsOf(nameOf(path)).rest) };
   });
   // `TreeCard.xaml.cs` is the code behind `TreeCard.xaml`.
-  const behind = names(folderOf(from))
-    .filter((name) => name.startsWith(`${nameOf(from)}.`))
+  const behind = names
+    .beginningWith(folderOf(from), `${nameOf(from)}.`)
     .map((name) => inFolder(folderOf(from), name))
     .filter((path) => !companions.some((each) => each.from === path));
   return [

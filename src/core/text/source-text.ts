@@ -46,26 +46,32 @@ export class SourceText {
     return Buffer.from(text, this.encoding);
   }
 
+  /** Where each line begins: found when it is first asked for, because most texts are never asked. */
+  #starts: readonly number[] | undefined;
+
+  #lineStarts(): readonly number[] {
+    if (this.#starts) return this.#starts;
+    const starts = [this.text.charCodeAt(0) === 0xfeff ? 1 : 0];
+    for (const match of this.text.matchAll(/\r\n|\n|\r/g)) starts.push(match.index + match[0].length);
+    return (this.#starts = starts);
+  }
+
   /** The offset of a position; `undefined` for one that is not in the text. The other way round of `positionAt`. */
   offsetAt({ line, column }: Position): number | undefined {
-    let start = this.text.charCodeAt(0) === 0xfeff ? 1 : 0;
-    const ends = this.text.matchAll(/\r\n|\n|\r/g);
-    for (let at = 1; at < line; at += 1) {
-      const end = ends.next();
-      if (end.done) return undefined;
-      start = end.value.index + end.value[0].length;
-    }
-    const offset = start + column - 1;
-    return offset <= this.text.length ? offset : undefined;
+    const start = this.#lineStarts()[line - 1];
+    const offset = start === undefined ? undefined : start + column - 1;
+    return offset !== undefined && offset <= this.text.length ? offset : undefined;
   }
 
   /** Where an offset is. A byte-order mark takes no column; `\r\n`, `\n` and lone `\r` end lines. */
   positionAt(offset: number): Position {
-    let [line, start] = [1, this.text.charCodeAt(0) === 0xfeff ? 1 : 0];
-    // Between `\r` and `\n` the line is not over yet.
-    const until = this.text.startsWith("\r\n", offset - 1) ? offset - 1 : offset;
-    for (const match of this.text.slice(0, until).matchAll(/\r\n|\n|\r/g))
-      [line, start] = [line + 1, match.index + match[0].length];
-    return { line, column: Math.max(0, offset - start) + 1 };
+    const starts = this.#lineStarts();
+    let [low, high] = [0, starts.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((starts[middle] ?? 0) <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return { line: low + 1, column: Math.max(0, offset - (starts[low] ?? 0)) + 1 };
   }
 }

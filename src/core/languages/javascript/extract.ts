@@ -27,7 +27,13 @@ export function extract(text: string, name: string): Extraction {
   if (text.includes("\0")) return notRead(text.indexOf("\0"), "the file is not text");
   const conflict = /^<{7} .*$[^]*?^={7}$[^]*?^>{7} /m.exec(text);
   if (conflict) return notRead(conflict.index, "the file holds an unresolved merge conflict");
-  return readHead(text, name) ?? readWithOxc(text, name) ?? readAsFlow(text, name) ?? readAroundErrors(text, name);
+  return (
+    readHead(text, name) ??
+    readInPieces(text, name) ??
+    readWithOxc(text, name) ??
+    readAsFlow(text, name) ??
+    readAroundErrors(text, name)
+  );
 }
 
 function notRead(offset: number, message: string): Extraction {
@@ -51,6 +57,40 @@ function readHead(text: string, name: string): Extraction | undefined {
   const length = headLength(text);
   if (length === 0) return { references: [], computed: [], reading: "whole" };
   return length === undefined ? undefined : readWithOxc(text.slice(0, length), name, false);
+}
+
+/** With more imports than this in one text, the parser's time grows with their square. */
+const mostImports = 5000;
+
+/**
+ * Reads a text of very many imports piece by piece. A piece ends with a line that ends a statement, and parses as a program by
+ * itself, so nothing reaches over its end. Where one does not, there are no pieces.
+ */
+function readInPieces(text: string, name: string): Extraction | undefined {
+  if (text.length < mostImports * 8 || (text.match(/\bimport\b/g)?.length ?? 0) < mostImports) return undefined;
+  const [references, computed]: [Extraction["references"][number][], Extraction["computed"][number][]] = [[], []];
+  for (const { start, piece } of piecesOf(text)) {
+    const found = readWithOxc(piece, name, false);
+    if (!found) return undefined;
+    const shifted = <At extends { start: number; end: number }>(at: At): At => {
+      return { ...at, start: at.start + start, end: at.end + start };
+    };
+    references.push(...found.references.map(shifted));
+    computed.push(...found.computed.map(shifted));
+  }
+  return { references, computed, reading: "whole" };
+}
+
+/** Pieces of some hundred kilobytes, each up to the end of a line that ends in `;`. */
+function* piecesOf(text: string): Generator<{ readonly start: number; readonly piece: string }> {
+  const size = 80_000;
+  for (let start = 0; start < text.length;) {
+    const line = start + size < text.length ? /;[ \t]*\r?\n/g : undefined;
+    if (line) line.lastIndex = start + size;
+    const end = line?.exec(text) ? line.lastIndex : text.length;
+    yield { start, piece: text.slice(start, end) };
+    start = end;
+  }
 }
 
 function readWithOxc(text: string, name: string, asScript = true): Extraction | undefined {
