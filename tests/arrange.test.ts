@@ -189,7 +189,7 @@ describe("--commit", () => {
     expect(done.code).toBe(0);
     expect(git(root, "status", "--porcelain")).toBe("");
     expect(git(root, "log", "--format=%s")).toBe(
-      "Arrange feature-first: respell references\nArrange feature-first: relocate\nstart\n",
+      "Arrange feature-first: update references\nArrange feature-first: relocate\nstart\n",
     );
     const relocated = git(root, "show", "--format=", "--name-status", "-M100%", "HEAD~1").trim().split("\n");
     expect(relocated.every((line) => line.startsWith("R100"))).toBe(true);
@@ -246,7 +246,7 @@ describe("--commit", () => {
     const done = run(join(root, "app"), ["move", "src/b.ts", "src/deep/", "--write", "--commit", "two-steps"]);
     expect(done).toMatchObject({ code: 0 });
     expect(git(root, "log", "-2", "--format=%s")).toBe(
-      "Move b.ts to app/src/deep/: respell references\nMove b.ts to app/src/deep/: relocate\n",
+      "Move b.ts to app/src/deep/: update references\nMove b.ts to app/src/deep/: relocate\n",
     );
     expect(git(root, "status", "--porcelain")).toBe("");
   });

@@ -5,7 +5,7 @@ import type { SourceTree } from "../core/tree/index.js";
 import { mayWrite } from "./carry-out.js";
 import { ensureOwnState } from "./settle.js";
 import type { Context } from "./context.js";
-import { withoutInterruption } from "./uninterrupted.js";
+import { withoutInterruption, withoutStopping } from "./uninterrupted.js";
 
 /** A plan on its way to the disk. */
 export interface CarryingOutPlan {
@@ -41,7 +41,10 @@ export async function carryOutPlan(context: Context, carrying: CarryingOutPlan):
   progress.clear();
   if (write) show(change);
   if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` takes it back.`);
-  if (commit) sayCommits(context, await commitChange({ root: store.root, plan, ...commit }));
+  if (commit) {
+    const made = await withoutStopping(() => commitChange({ root: store.root, store, caller, plan, ...commit }));
+    sayCommits(context, made);
+  }
   return change;
 }
 

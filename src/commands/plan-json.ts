@@ -26,6 +26,7 @@ export function planJson(plan: Plan, change: string | undefined): object {
       patterns: proof.patterns,
     },
     mentions: plan.mentions,
+    hardLinked: plan.hardLinked,
     unread: plan.unread,
     filesRead: plan.filesRead,
     filesInProject: plan.filesInProject,

@@ -10,7 +10,7 @@ import type { Context } from "./context.js";
 export async function settleFirst(context: Context): Promise<void> {
   const { store, caller } = context;
   if (![".steady-shelf/changes", ".steady-shelf/lock"].some((path) => store.stat(path as ProjectPath))) return;
-  const { settle } = await import("../core/apply/index.js");
+  const { settle, settleCommit } = await import("../core/apply/index.js");
   const settled = await settle(store, caller).catch((error: unknown) => {
     if (!(error instanceof ShelfError) || error.code !== "STATE_UNTRUSTED") throw error;
     context.note(error.message);
@@ -21,6 +21,14 @@ export async function settleFirst(context: Context): Promise<void> {
     for (const { path, at } of kept)
       context.note(`  ${path} had been written meanwhile, and stays; as it was before, it is in ${at}.`);
   }
+  const halfCommitted = await settleCommit(store, caller).catch((error: unknown) => {
+    if (!(error instanceof ShelfError) || error.code !== "STATE_UNTRUSTED") throw error;
+    return undefined;
+  });
+  if (halfCommitted !== undefined)
+    context.note(
+      `A commit in two steps was interrupted. Its first commit ("${halfCommitted}") was taken back; the files stay changed.\nCommit them by hand, or undo the change with \`steady-shelf undo\`.`,
+    );
 }
 
 /** Throws `STATE_UNTRUSTED` before anything is written where our own folder may have come with the repository. */

@@ -44,6 +44,7 @@ export function planDetails(planned: Plan, screen: Screen, options: Omit<PlanVie
   return [
     editLines(plan, screen, options),
     linkLines(plan, screen),
+    hardLinkLines(plan, screen, options.all),
     madeLines(plan, screen, options.change !== undefined),
     proofLines(plan, screen, options),
     patternLines(plan, screen, options),
@@ -156,6 +157,21 @@ function linkLines(plan: Plan, { palette, width }: Screen): string[] {
   return [
     `  ${palette.strong("symbolic links")}`,
     ...plan.links.map((link) => shorten(`    ${link.file}  ${link.before} → ${link.after}`, width)),
+  ];
+}
+
+/** A file that is updated gets a new content under its own name; under its other names it stays as it was. */
+function hardLinkLines({ hardLinked }: Plan, screen: Screen, all: boolean): string[] {
+  if (hardLinked.length === 0) return [];
+  const one = hardLinked.length === 1;
+  const head = `${count(hardLinked.length, "updated file")} ${one ? "has" : "have"} other names (hard links), which keep the old text:`;
+  return [
+    ...heading(head, screen.width),
+    ...noteList(
+      hardLinked.map((file) => ({ file, text: "" })),
+      screen,
+      all,
+    ),
   ];
 }
 

@@ -8,7 +8,9 @@
 import { reasonOf, ShelfError } from "../errors.js";
 import type { Plan } from "../plan/index.js";
 import type { ProjectPath } from "../paths.js";
-import { askGit, GitRefusal, ownCommands } from "../tree/index.js";
+import { askGit, GitRefusal, ownCommands, type FileStore } from "../tree/index.js";
+import type { Caller } from "./change.js";
+import { forgetCommit, noteCommit } from "./commit-note.js";
 
 /** How a change is committed. */
 export type CommitSteps = "one-step" | "two-steps";
@@ -17,6 +19,9 @@ export type CommitSteps = "one-step" | "two-steps";
 export interface CommitInput {
   /** The project's root, which may lie below the repository's. */
   readonly root: string;
+  /** Where it is written down that the first of two commits is made, so that a kill leaves nothing half. */
+  readonly store: FileStore;
+  readonly caller: Caller;
   readonly plan: Plan;
   readonly steps: CommitSteps;
   /** The first line of the message, without a stop: `Arrange feature-first`. */
@@ -92,7 +97,7 @@ function fewOf(paths: readonly string[]): string[] {
  * `COMMIT_REFUSED` is thrown: the files stay changed.
  */
 export async function commitChange(input: CommitInput): Promise<Committed[]> {
-  const { root, plan, steps, title } = input;
+  const { root, store, caller, plan, steps, title } = input;
   const git = (...words: string[]): Promise<string> => askGit(root, words);
   const before = (await git("rev-parse", "--verify", "--quiet", "HEAD").catch(() => "")).trim();
   try {
@@ -101,16 +106,18 @@ export async function commitChange(input: CommitInput): Promise<Committed[]> {
       await stage(root, plan);
       return [await commit(root, title, bodyOf(plan))];
     }
+    const firstTitle = `${title}: relocate`;
+    noteCommit(store, caller, { before, first: firstTitle });
     await stageRelocation(root, plan);
     // The first step alone is not meant to build, so the hooks are asked once, for both.
     const first = await commit(
       root,
-      `${title}: relocate`,
+      firstTitle,
       `${movedText(plan)}\nReferences follow in the next commit.`,
       "--no-verify",
     );
     await stage(root, plan);
-    return [first, await commit(root, `${title}: respell references`, respelledText(plan))];
+    return [first, await commit(root, `${title}: update references`, respelledText(plan))];
   } catch (error) {
     if (before === "") await git("update-ref", "-d", "HEAD").catch(() => "");
     else await git("update-ref", "HEAD", before).catch(() => "");
@@ -120,6 +127,8 @@ export async function commitChange(input: CommitInput): Promise<Committed[]> {
       { reason: error instanceof GitRefusal ? error.said : reasonOf(error) },
       error,
     );
+  } finally {
+    forgetCommit(store);
   }
 }
 

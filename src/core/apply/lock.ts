@@ -119,7 +119,11 @@ function giveBack(store: FileStore, mine: Buffer): void {
   }
 }
 
-function isGoingOn({ pid, started: since }: Holder, caller: Caller): boolean {
+/** Whether a process that said so of itself still runs: the same one, not another of its number. */
+export function isGoingOn(
+  { pid, started: since }: { readonly pid: number; readonly started?: string | undefined },
+  caller: Caller,
+): boolean {
   if (!caller.isAlive(pid)) return false;
   const start = since === undefined ? undefined : caller.startOf(pid);
   return start === undefined || start === since;

@@ -121,6 +121,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       gaps,
     },
     mentions,
+    hardLinked: texts.map(({ file }) => file).filter((file) => (tree.store.stat(file)?.names ?? 1) > 1),
     unread: unreadFiles(tree, references),
     filesRead: files.length,
     filesInProject: tree.paths.length,

@@ -139,6 +139,8 @@ export interface Plan {
   readonly foldersEmptied: readonly ProjectPath[];
   readonly proof: Proof;
   readonly mentions: readonly Mention[];
+  /** Files whose text changes and that have other names (hard links): those keep the old text. */
+  readonly hardLinked: readonly ProjectPath[];
   readonly unread: readonly Unread[];
   /** How many files were read to know this, and how many there are. */
   readonly filesRead: number;
