@@ -127,8 +127,8 @@ async function judge(spec, seed) {
   const before = await askJudges(root, { entries, files: inside, sheets, phones });
   const begun = performance.now();
   const run = isOurs
-    ? ours([...asked, "--write", "--json", "--project", app])
-    : ours(["move", "--plan", join(home, "plan.json"), "--write", "--json", "--project", root]);
+    ? ours([...asked, "--accept-unread", "--write", "--json", "--project", app])
+    : ours(["move", "--plan", join(home, "plan.json"), "--accept-unread", "--write", "--json", "--project", root]);
   const took = performance.now() - begun;
   const label = `${spec} seed ${seed}`;
   // A check ends with 1 for what it cannot repair, too.
@@ -155,7 +155,8 @@ async function judge(spec, seed) {
   const wrong = [];
   let said = 0;
   for (const [path, text] of before.bundle)
-    if (!options.index && after.bundle.get(goes(path)) !== text) wrong.push(`bundle of ${path} → ${goes(path)}`);
+    if (!options.index && after.bundle.get(goes(path)) !== text)
+      wrong.push(`bundle of ${path} → ${goes(path)}: ${difference(text, after.bundle.get(goes(path)) ?? "missing")}`);
   for (const [path, css] of before.sheets)
     if (after.sheets.get(goes(path)) !== css) {
       const [was = "", is = ""] = [css, after.sheets.get(goes(path))].map((text) =>
@@ -181,9 +182,18 @@ async function judge(spec, seed) {
   if (undo.status !== 0 || fingerprint(root) !== bytes) wrong.push(`undo is not byte for byte: ${undo.stderr}`);
   if (wrong.length > 0) failures += 1;
   console.log(
-    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, sheets ${[...before.sheets.values()].filter((css) => !css.startsWith("error")).length} of ${before.sheets.size}, patterns ${result.proof.patterns.length}, ${said} sheets differ by paths in variables that were said, phones ${[...before.phones.values()].filter((code) => !code.startsWith("error")).length} of ${before.phones.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
+    `${wrong.length === 0 ? "✓" : "✗"} ${label}: ${moves.length} of ${inside.length} files moved, ${result.edits.length} respelled${options.arrange === "" ? "" : `, ${result.questions.length} questions, ${result.stays.length} stay`}${options.fix ? `, ${result.repaired.length} of ${result.repaired.length + result.left.length} repairs` : ""}, ${result.proof.same}/${result.proof.references} proved, ${gapsText(result.proof.gaps)}, ${result.proof.unresolvedBefore} unresolved, bundles ${before.bundle.size}, sheets ${[...before.sheets.values()].filter((css) => !css.startsWith("error")).length} of ${before.sheets.size}, patterns ${result.proof.patterns.length}, ${said} sheets differ by paths in variables that were said, phones ${[...before.phones.values()].filter((code) => !code.startsWith("error")).length} of ${before.phones.size}, diagnostics ${before.diagnostics.length}, ${Math.round(took)} ms`,
   );
   for (const line of wrong.slice(0, 10)) console.log(`    ${line.slice(0, 300)}`);
+}
+
+/** How many gaps the proof had, by their reasons. @param {readonly { readonly reason: string }[]} gaps */
+function gapsText(gaps) {
+  const reasons = new Map();
+  for (const { reason } of gaps) reasons.set(reason, (reasons.get(reason) ?? 0) + 1);
+  return gaps.length === 0
+    ? "complete"
+    : `gaps: ${[...reasons].map(([reason, times]) => `${times} ${reason}`).join(", ")}`;
 }
 
 /** What each judge says of a package as it stands. @param {string} root @param {{ entries: readonly string[], files: readonly string[], sheets: readonly string[], phones: readonly string[] }} asked */
@@ -301,7 +311,7 @@ async function bundle(root, entries) {
       platform: "neutral",
       mainFields: ["module", "main"],
       legalComments: "none",
-      resolveExtensions: [".tsx", ".ts", ".jsx", ".js", ".css", ".json", ".vue"],
+      resolveExtensions: [".tsx", ".ts", ".jsx", ".js", ".vue", ".json", ".css"],
       ignoreAnnotations: true,
       loader: {
         ".js": "jsx",

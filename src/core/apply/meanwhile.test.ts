@@ -85,7 +85,11 @@ describe("an editor saves", () => {
       const result = await carriedOut(store, call, () => {
         const isOld = ([path, text]: [string, string]): boolean =>
           /changes\/.*\/old\/\d+$/.test(path) && text.includes(files["main.ts"]);
-        held.push(...Object.entries(store.snapshot()).filter(isOld).map(([path]) => path));
+        held.push(
+          ...Object.entries(store.snapshot())
+            .filter(isOld)
+            .map(([path]) => path),
+        );
         for (const path of held) store.write(at(path), Buffer.from("// typed into the old file"));
       });
       if (held.length > 0) results.push([result, store.read(at("main.ts")).toString()]);

@@ -31,8 +31,11 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const moved = [...map.files.keys()].sort(comparePaths);
   const isSheetMoved = moved.some(isTakenIn);
   // What a sheet puts together is read from where the sheets are that take it in.
+  const isElsewhere = (file: ProjectPath): boolean => folderOf(map.file(file)) !== folderOf(file);
   const isEntryMoved = (file: ProjectPath): boolean =>
-    isSheetMoved && isTakenIn(file) && resolver.entriesOf(file).some((entry) => map.files.has(entry));
+    isSheetMoved && isTakenIn(file) && resolver.entriesOf(file).some(isElsewhere);
+  const names = new Set(moved.map(nameOf));
+  const variables = variablesOf(tree, read.keys());
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     for (const { start, head } of extraction.computed) {
@@ -44,10 +47,51 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
       const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
       found.push({ file, at, text: head, names: among[0] ?? file, reason: "computed", among });
     }
-    if (extraction.computed.some(({ head }) => head === ""))
+    if (!extraction.computed.some(({ head }) => head === "")) continue;
+    if (!isOfTrade(file, "sheet")) {
       found.push(...headless(file, extraction, { tree, map, resolver }));
+      continue;
+    }
+    const source = tree.text(file);
+    const isMoved = isElsewhere(file) || isEntryMoved(file);
+    for (const { start, end, head } of extraction.computed) {
+      const text = source?.text.slice(start, end) ?? "";
+      if (!source || head !== "" || isAbsolute(text, variables)) continue;
+      const hit = names.has(nameOf(text)) ? moved.find((path) => nameOf(path) === nameOf(text)) : undefined;
+      if (hit === undefined && !isMoved) continue;
+      found.push({ file, at: source.positionAt(start), text, names: hit ?? file, reason: "computed" });
+    }
   }
   return found;
+}
+
+/** What sheets say of each variable, by its name; read when it is first asked. */
+function variablesOf(tree: SourceTree, files: Iterable<ProjectPath>): (name: string) => readonly string[] {
+  let known: Map<string, string[]> | undefined;
+  return (name) => {
+    if (!known) {
+      known = new Map();
+      for (const file of files) {
+        if (!isOfTrade(file, "sheet")) continue;
+        for (const [, key = "", value = ""] of (tree.text(file)?.text ?? "").matchAll(definition)) {
+          const values = known.get(key);
+          if (values) values.push(value);
+          else known.set(key, [value]);
+        }
+      }
+    }
+    return known.get(name) ?? [];
+  };
+}
+
+/** `$font-path: "fonts" !default;`, `@icons: "../icons";` */
+const definition = /[$@]([\w-]+)\s*:\s*["']?([^"';\n]*)/g;
+
+/** Whether a name begins with a variable that always holds an address from a root or from the web: moving changes nothing. */
+function isAbsolute(text: string, variables: (name: string) => readonly string[]): boolean {
+  const [, name = ""] = /^(?:#\{|@\{|)\s*(?:[\w-]+\.)?[$@]?([\w-]+)/.exec(text) ?? [];
+  const values = variables(name);
+  return values.length > 0 && values.every((value) => /^(?:[a-z][\w+.-]*:|\/)/i.test(value));
 }
 
 /** Whether the folder of a relative head has gone along with all that is in it, or both have stayed. */

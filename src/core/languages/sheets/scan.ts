@@ -149,8 +149,10 @@ class SheetScanner {
   /** The first argument of a call, if it is a string and nothing is added to it. */
   #argument(kind: ReferenceKind, lookup: Lookup): void {
     this.#skipSpace();
+    const named = /^\$url\s*:\s*/.exec(this.text.slice(this.#at, this.#at + 40));
+    this.#at += named?.[0].length ?? 0;
     const literal = readQuoted(this.text, this.#at);
-    if (!literal) return;
+    if (!literal) return this.#addVariable();
     this.#at = literal.end + 1;
     this.#skipSpace();
     if (/[,)]/.test(this.text.charAt(this.#at))) this.#add(kind, lookup, literal);
@@ -175,12 +177,12 @@ class SheetScanner {
     this.#skipSpace(false);
     const quoted = readQuoted(this.text, this.#at);
     const literal = quoted ?? readBare(this.text, this.#at);
+    if (!quoted && /^[$@](?!\{)|^[\w-]+\.\$/.test(literal?.value ?? "")) return this.#addVariable();
     const end = literal ? literal.end + literal.quote.length : this.#at;
     this.#at = end;
     this.#skipSpace(false);
     const isWhole = this.text.charAt(this.#at) === ")";
-    const isVariable = !quoted && /^[$@]\{?[\w-]+$/.test(literal?.value ?? "");
-    if (!literal || isVariable) return;
+    if (!literal) return;
     if (isWhole) this.#add(kind, lookup, literal);
     else this.#addComputed(literal);
     if (isWhole) this.#at += 1;
@@ -307,10 +309,23 @@ class SheetScanner {
     });
   }
 
+  /** A name beside the file needs no dots in a sheet, so they are put before its head; without any head it may be anything. */
   #addComputed({ start, value, end }: SheetLiteral): void {
     const fixed = interpolation.exec(value)?.index ?? value.length;
     const head = value.slice(0, fixed);
-    if (head.includes("/")) this.computed.push({ start, end: Math.min(end, start + fixed), head });
+    if (/^(?:#|data:|about:)/i.test(head)) return;
+    const isBeside = head !== "" && !/^(?:[.~/@]|[a-z][\w+.-]*:)/i.test(head);
+    this.computed.push({
+      start,
+      end: head === "" ? end : Math.min(end, start + fixed),
+      head: isBeside ? `./${head}` : head,
+    });
+  }
+
+  /** A variable, or what it is part of, up to the end of the argument. */
+  #addVariable(): void {
+    const [whole = ""] = /^[^,();{}\n]*/.exec(this.text.slice(this.#at, this.#at + 400)) ?? [];
+    if (/^[$@\w.]*[$@]/.test(whole)) this.computed.push({ start: this.#at, end: this.#at + whole.length, head: "" });
   }
 }
 
