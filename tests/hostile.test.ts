@@ -1,6 +1,6 @@
 /** Repositories that nobody should hand to anybody: nothing outside is touched, nothing is executed, nothing crashes or hangs. */
 import { spawn } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -62,6 +62,14 @@ async function trial(which: Hostile): Promise<{ ended: Ended[]; root: string; ou
     // Whatever was not read whole is never ticked.
     if (/could not be read whole|not complete/.test(result.out)) expect(result.out, said).not.toContain("✓");
     expect(contentsOf(outside), said).toEqual(before);
+    expect(
+      (which.never ?? []).filter((path) => existsSync(join(root, path))),
+      said,
+    ).toEqual([]);
+    expect(
+      (which.stays ?? []).filter((path) => !existsSync(join(root, path))),
+      said,
+    ).toEqual([]);
   }
   return { ended, root, outside };
 }

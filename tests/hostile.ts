@@ -15,6 +15,10 @@ export interface Hostile {
   readonly commands?: readonly (readonly string[])[];
   /** No git repository. */
   readonly isWalk?: boolean;
+  /** Paths in the folder that must not come to be. */
+  readonly never?: readonly string[];
+  /** Paths in the folder that must stay. */
+  readonly stays?: readonly string[];
 }
 
 const app = {
@@ -99,11 +103,13 @@ export const hostile: readonly Hostile[] = [
   {
     name: "a committed journal that plants a hook",
     make: (root) => write(root, halfDone(".git/hooks/pre-commit")),
+    never: [".git/hooks/pre-commit"],
     commands: [...writing, ["undo", "--write"]],
   },
   {
     name: "a committed journal that plants a file",
     make: (root) => write(root, halfDone("src/planted.tsx")),
+    never: ["src/planted.tsx"],
     commands: [...writing, ["undo", "--write"]],
   },
   {
@@ -122,6 +128,8 @@ export const hostile: readonly Hostile[] = [
     name: "a journal of a stage that nobody knows",
     isWalk: true,
     make: (root) => write(root, halfDone("src/x.tsx", "painting")),
+    never: ["src/x.tsx"],
+    stays: [`.steady-shelf/changes/${id}/old/0`],
     commands: writing,
   },
   {
@@ -137,6 +145,7 @@ export const hostile: readonly Hostile[] = [
   {
     name: "stray things among the changes",
     isWalk: true,
+    stays: [".steady-shelf/changes/.DS_Store", ".steady-shelf/changes/notes/a.txt"],
     make: (root) =>
       write(root, {
         ".steady-shelf/changes/.DS_Store": "",
@@ -149,6 +158,7 @@ export const hostile: readonly Hostile[] = [
   {
     name: "an empty lock",
     isWalk: true,
+    stays: [".steady-shelf/lock", "src/main.tsx"],
     make: (root) => write(root, { ".steady-shelf/changes/.keep": "", ".steady-shelf/lock": "" }),
     commands: writing,
   },
@@ -193,6 +203,7 @@ export const hostile: readonly Hostile[] = [
   },
   {
     name: "plans that write where nothing may",
+    never: [".git/hooks/pre-commit", "node_modules/react/index.js", ".STEADY-SHELF", "way/planted.ts"],
     make: (root, outside) => {
       symlinkSync(outside, join(root, "way"));
       const adds = (to: string): string => `version: 1\nadds:\n  - to: "${to}"\n    lines: [planted]\n`;

@@ -3,7 +3,7 @@ import { plain, plainText } from "../core/text/index.js";
 import type { History, PastChange, PrunePlan, UndoPlan } from "../core/apply/index.js";
 import { shorten, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
-import { count } from "./words.js";
+import { count, grouped } from "./words.js";
 
 /** Two lines a change, newest first, and what all of them take on the disk. */
 export function historyView(history: History, { palette, width }: Screen): string {
@@ -46,7 +46,7 @@ export function pruneView(plan: PrunePlan, keep: number, { palette, width }: Scr
   const lost =
     undoable === 0
       ? "Every change that can be undone now can still be undone afterwards."
-      : `${count(undoable, "change")} of them could not be undone any more.`;
+      : `${undoable === changes.length && undoable > 1 ? "All" : grouped(undoable)} of them could be undone until now.`;
   return [
     palette.strong(`Deletes ${count(changes.length, "record")} and frees ${bytesText(total)}. ${lost}`),
     "",

@@ -38,8 +38,11 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const variables = variablesOf(tree, read.keys());
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
+    if (extraction.computed.length === 0) continue;
+    // In settings, a place that is joined to the file's own folder is a reference, and is proved.
+    const proved = new Set(extraction.references.map(({ start }) => start));
     for (const { start, head } of extraction.computed) {
-      if (head === "") continue;
+      if (head === "" || proved.has(start)) continue;
       if (head.startsWith(".") && !isEntryMoved(file) && keepsItsFolder(file, head, map)) continue;
       const among = headPlaces(file, head, resolver).flatMap((place) => beginningWith(moved, place));
       const isMoved = head.startsWith(".") && (map.files.has(file) || isEntryMoved(file));

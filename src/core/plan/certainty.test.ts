@@ -1,0 +1,176 @@
+/** No false tick: what is updated, what is refused, and what is said to be a gap, where a tick would have been wrong. */
+import { describe, expect, test } from "vitest";
+import { planOf, respellings, type Files } from "./planning.test.suite.js";
+
+/** What becomes of a plan: its edits, the references that would differ, and its gaps as `reason file`. */
+interface Case {
+  readonly name: string;
+  readonly files: Files;
+  readonly moves: readonly string[];
+  readonly edits?: readonly string[];
+  readonly different?: readonly string[];
+  readonly gaps?: readonly string[];
+}
+
+const paths = '{ "compilerOptions": { "baseUrl": ".", "paths": { "@app/*": ["src/*"] } } }';
+
+const cases: readonly Case[] = [
+  {
+    name: "both sides of a condition, and what stands in brackets",
+    files: {
+      "use.js":
+        'import(c ? "./a" : "./b"); require(c ? "./a" : "./b"); import(("./a")); import(c && "./b"); import((0, "./a"));',
+      "a.js": "",
+      "b.js": "",
+    },
+    moves: ["a.js > x/a.js", "b.js > x/b.js"],
+    edits: [
+      "use.js: ./a > ./x/a",
+      "use.js: ./b > ./x/b",
+      "use.js: ./a > ./x/a",
+      "use.js: ./b > ./x/b",
+      "use.js: ./a > ./x/a",
+      "use.js: ./b > ./x/b",
+      "use.js: ./a > ./x/a",
+    ],
+  },
+  {
+    name: "the same around a syntax error",
+    files: { "use.ts": 'import(c ? "./a" : ("./b" as string));\nconst = ;\n', "a.ts": "", "b.ts": "" },
+    moves: ["a.ts > x/a.ts", "b.ts > x/b.ts"],
+    edits: ["use.ts: ./a > ./x/a", "use.ts: ./b > ./x/b"],
+  },
+  {
+    name: "the mixin that loads a sheet, with and without the name of its argument",
+    files: {
+      "main.scss": '@use "sass:meta"; a { @include meta.load-css("./p"); } b { @include meta.load-css($url: "p"); }',
+      "_p.scss": "",
+    },
+    moves: ["_p.scss > x/_p.scss"],
+    edits: ["main.scss: ./p > ./x/p", "main.scss: p > x/p"],
+  },
+  {
+    name: "a sheet that is loaded by a variable",
+    files: { "main.scss": "@use 'sass:meta'; @include meta.load-css($theme);", "_p.scss": "" },
+    moves: ["main.scss > x/main.scss"],
+    gaps: ["computed main.scss"],
+  },
+  {
+    name: "a partial and the one that stands for it when it is imported",
+    files: { "old.scss": '@import "p";', "_p.scss": "", "_p.import.scss": "" },
+    moves: ["_p.import.scss > x/_p.import.scss"],
+    different: ["old.scss p"],
+  },
+  {
+    name: "both of them",
+    files: { "old.scss": '@import "p";', "_p.scss": "", "_p.import.scss": "" },
+    moves: ["_p.import.scss > x/_p.import.scss", "_p.scss > x/_p.scss"],
+    edits: ["old.scss: p > x/p"],
+  },
+  {
+    name: "an extension that not every tool leaves out",
+    files: { "use.js": 'import "./q"; import "./q.js";', "q.js": "" },
+    moves: ["q.js > q.mjs"],
+    edits: ["use.js: ./q > ./q.mjs", "use.js: ./q.js > ./q.mjs"],
+  },
+  {
+    name: "one that it had already stays left out",
+    files: { "use.js": 'import "./q";', "q.mjs": "" },
+    moves: ["q.mjs > x/q.mjs"],
+    edits: ["use.js: ./q > ./x/q"],
+  },
+  ...["#", "?", "!", "%"].map((mark) => ({
+    name: `a new name with ${mark}`,
+    files: { "use.js": 'import "./q";', "q.js": "" },
+    moves: [`q.js > a${mark}b.js`],
+    different: ["use.js ./q"],
+  })),
+  {
+    name: "a name that had such a mark already",
+    files: { "use.js": 'import "./h#1"; import "./h?raw";', "h#1.js": "", "h.js": "" },
+    moves: ["h#1.js > x/h#1.js", "h.js > x/h.js"],
+    edits: ["use.js: ./h#1 > ./x/h#1", "use.js: ./h?raw > ./x/h?raw"],
+  },
+  {
+    name: "what lies beside a sheet is not what lies where commands are run",
+    files: { "package.json": "{}", "m.scss": '@use "./core/x";', "core/_x.scss": "" },
+    moves: ["m.scss > src/deep/m.scss"],
+    edits: ["src/deep/m.scss: ./core/x > ../../core/x".replace("src/deep/", "")],
+  },
+  {
+    name: "a declared module is not made relative",
+    files: {
+      "tsconfig.json": paths,
+      "src/lib/a.ts": "export const a = 1;",
+      "types.d.ts": 'declare module "@app/lib/a" { interface X {} }',
+    },
+    moves: ["src/lib/a.ts > other/a.ts"],
+    different: ["types.d.ts @app/lib/a"],
+  },
+  {
+    name: "a name that is put together behind an alias",
+    files: { "tsconfig.json": paths, "src/models/a.ts": "", "use.ts": "require(`@app/models/${t}`);" },
+    moves: ["src/models/a.ts > src/x/a.ts"],
+    gaps: ["computed use.ts"],
+  },
+  {
+    name: "a name that comes from elsewhere, while the file's own texts name what moves",
+    files: { "use.ts": 'const page = "./pages/a";\nimport(page);', "pages/a.ts": "" },
+    moves: ["pages/a.ts > x/a.ts"],
+    gaps: ["computed use.ts"],
+  },
+  {
+    name: "the same where both go along",
+    files: { "f/use.ts": 'const page = "./pages/a";\nimport(page); import(`./pages/${p}`);', "f/pages/a.ts": "" },
+    moves: ["f/pages/a.ts > g/pages/a.ts", "f/use.ts > g/use.ts"],
+  },
+  {
+    name: "a file that is joined to the folder of its script",
+    files: { "use.js": 'path.join(__dirname, "worker.js")', "worker.js": "" },
+    moves: ["worker.js > x/worker.js"],
+    gaps: ["computed use.js"],
+  },
+  {
+    name: "a URL that begins with a variable, in a sheet whose entry moves",
+    files: { "a/main.scss": '$p: "fonts"; a { b: url("#{$p}/x.woff"); c: url($p + "/y.woff"); }' },
+    moves: ["a/main.scss > b/c/main.scss"],
+    gaps: ["computed a/main.scss", "computed a/main.scss"],
+  },
+  {
+    name: "one that is an address in any case",
+    files: { "a/main.scss": '$cdn: "https://example.org"; a { b: url("#{$cdn}/x.woff"); }' },
+    moves: ["a/main.scss > b/c/main.scss"],
+  },
+  {
+    name: "a text that nobody understands and that holds the moved name",
+    files: { "use.ts": "<<<<<<< a\nimport './tree-card'\n=======\n>>>>>>> b\n", "tree-card.ts": "" },
+    moves: ["tree-card.ts > x/tree-card.ts"],
+    gaps: ["not understood use.ts"],
+  },
+  {
+    name: "one that does not hold it",
+    files: { "use.ts": "<<<<<<< a\nimport './bench'\n=======\n>>>>>>> b\n", "tree-card.ts": "" },
+    moves: ["tree-card.ts > x/tree-card.ts"],
+  },
+  {
+    name: "a moved file that no language reads",
+    files: { "lib/a.dart": "", "lib/b.dart": "import 'package:pippin/a.dart';" },
+    moves: ["lib/a.dart > lib/x/a.dart"],
+    gaps: ["no reader lib/a.dart", "named there lib/b.dart"],
+  },
+  {
+    name: "a picture that a project file lists by its name alone",
+    files: { "ios/App.xcodeproj/project.pbxproj": "{ path = Logo.png; }", "ios/App/Logo.png": "" },
+    moves: ["ios/App/Logo.png > ios/App/x/Logo.png"],
+    gaps: ["named there ios/App.xcodeproj/project.pbxproj"],
+  },
+];
+
+describe("no false tick", () => {
+  test.each(cases.map((each) => [each.name, each] as const))("%s", async (_, wanted) => {
+    const plan = await planOf(wanted.files, wanted.moves);
+    expect(respellings(plan)).toEqual(wanted.edits ?? []);
+    expect(plan.proof.different.map(({ file, specifier }) => `${file} ${specifier}`)).toEqual(wanted.different ?? []);
+    expect(plan.proof.gaps.map(({ reason, file }) => `${reason} ${file}`)).toEqual(wanted.gaps ?? []);
+  });
+});
