@@ -1,6 +1,15 @@
 /** What an expert has to be able to rely on, in the built program on a real disk. */
 import { execFileSync, spawn } from "node:child_process";
-import { existsSync, linkSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import {
+  existsSync,
+  linkSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  symlinkSync,
+  writeFileSync,
+} from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { commitAll, demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
@@ -204,4 +213,15 @@ test("the records of older changes can be deleted, and their sizes are shown", (
   expect(shown.out).toMatch(/Deletes 1 record and frees \d+ bytes\. 1 of them could be undone until now\./);
   expect(run(root, ["history", "--prune", "--keep", "1", "--write"]).out).toMatch(/Deleted 1 record/);
   expect((run(root, ["history", "--json"]).json() as { changes: unknown[] }).changes).toHaveLength(1);
+});
+
+test("an undo does not go through a folder that has become a link", () => {
+  const root = folderWith({ "src/main.ts": 'import "./a";\n', "src/a.ts": "// a\n" });
+  const outside = folderWith({ "a.ts": "// precious\n" }, { git: false });
+  expect(run(root, ["move", "src/a.ts", "src/deep/", "--write"]).code).toBe(0);
+  renameSync(join(root, "src/deep"), join(root, "src/away"));
+  symlinkSync(outside, join(root, "src/deep"));
+  const refused = run(root, ["undo", "--write"]);
+  expect([refused.code, refused.err]).toEqual([2, expect.stringContaining("through the symbolic link src/deep")]);
+  expect(readFileSync(join(outside, "a.ts"), "utf8")).toBe("// precious\n");
 });

@@ -154,3 +154,23 @@ describe("texts that the fast parser refuses", () => {
     expect(found.problem === undefined).toBe(reading === "whole");
   });
 });
+
+test("a text of very many imports is read piece by piece, and gives the same as at once", async () => {
+  await javascript.prepare();
+  const lines = Array.from(
+    { length: 6000 },
+    (_, at) => `import { a${at} } from "./m/f${at}"; const b${at} = \`${at % 7 === 0 ? "import('./no')\\n" : ""}\`;`,
+  );
+  const few = javascript
+    .extract(`${lines.slice(0, 40).join("\n")}\n`, "a.ts")
+    .references.map(({ specifier }) => specifier);
+  const many = `${lines.join("\n")}\nexport const last = () => import("./last");\n`;
+  const { references, reading } = javascript.extract(many, "a.ts");
+  expect(reading).toBe("whole");
+  expect(references.slice(0, 40).map(({ specifier }) => specifier)).toEqual(few);
+  expect(references).toHaveLength(6001);
+  for (const { start, end, specifier } of references) expect(many.slice(start, end)).toBe(specifier);
+  // Where a piece would end inside of something, the text is read at once.
+  const wrapped = `${lines.slice(0, 5500).join("\n")}\nfunction f() {\n${"g();\n".repeat(20_000)}}\nimport "./end";\n`;
+  expect(javascript.extract(wrapped, "a.ts").references.at(-1)?.specifier).toBe("./end");
+});
