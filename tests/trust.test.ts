@@ -43,6 +43,30 @@ describe("where not everything that may matter was read", () => {
     expect(done.out).not.toContain("✓");
   });
 
+  /** Nothing in them holds the name of what moves. */
+  const openly = {
+    ...app,
+    "src/main.tsx": "",
+    "src/a.ts": 'export const p = (n) => import("./pages/" + n);\n',
+    "src/b.ts": 'export const p = (n) => import(/* name: "x" */ `./pages/${n}`);\n',
+    "src/c.ts": 'export const p = (n) =>\n  import(\n    "./pages/" + n\n  );\n',
+    "src/d.js":
+      'const u = (n) => new URL("./img/" + n + ".png", import.meta.url), v = (n) => require(`./img/${n}.png`);\n',
+    "src/e.scss": '.a { b: url("img/#{$n}.png"); c: url("./img/" + $n); }\n',
+    "src/f.less": '.a { b: url("img/@{n}.png"); }\n',
+    "src/img/apple.png": "",
+  };
+  test.each([true, false])("names that are put together are found by a search, too (git: %s)", (isGit) => {
+    const root = folderWith(openly, { git: isGit });
+    const gaps = (words: readonly string[]): string[] =>
+      (run(root, [...words, "--json"]).json() as { proof: { gaps: { file: string }[] } }).proof.gaps.map(
+        ({ file }) => file,
+      );
+    expect(gaps(move)).toEqual(["src/a.ts", "src/b.ts", "src/c.ts"]);
+    const pictures = ["src/d.js", "src/d.js", "src/e.scss", "src/e.scss", "src/f.less"];
+    expect(gaps(["move", "src/img/apple.png", "src/pictures/"])).toEqual(pictures);
+  });
+
   test("JSON says it, too", () => {
     const { proof } = run(folderWith(app), [...move, "--json"]).json() as { proof: Record<string, unknown> };
     expect(proof).toMatchObject({

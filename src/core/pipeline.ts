@@ -19,7 +19,7 @@ import { makeCatalogue, type Catalogue, type Said } from "./catalogue/index.js";
 import { buildGraph, readToolSettings, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
 import { codeLanguage, isCode, languageFor, moduleRules } from "./languages/index.js";
 import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "./paths.js";
-import { likelyWords, makePlan, type Addition, type Move, type Plan, type Wishes } from "./plan/index.js";
+import { likelyWords, openForms, makePlan, type Addition, type Move, type Plan, type Wishes } from "./plan/index.js";
 import type { Progress } from "./progress.js";
 import { readConfigurations, type Configuration } from "./project/index.js";
 import { findApp, type App } from "./setup/index.js";
@@ -47,7 +47,7 @@ export async function openProject(store: FileReader): Promise<Project> {
  */
 export function anticipateMove(store: FileReader, paths: readonly ProjectPath[]): void {
   if (paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
-  void store.search(likelyWords(paths, moduleRules));
+  void store.search(likelyWords(paths, moduleRules), openForms);
   if (paths.some(isCode)) void codeLanguage.prepare();
 }
 

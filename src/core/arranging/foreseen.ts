@@ -140,7 +140,7 @@ function readerOf(store: FileReader): FileReader {
   return {
     root: store.root,
     list: () => store.list(),
-    search: (texts) => store.search(texts),
+    search: (texts, form) => store.search(texts, form),
     history: (most) => store.history(most),
     changedSince: (commit) => store.changedSince(commit),
     tracks: (folder) => store.tracks(folder),

@@ -43,9 +43,9 @@ export class TracedReader implements FileReader {
     return changed;
   }
 
-  search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+  search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined> {
     this.#isWhole = false;
-    return this.store.search(texts);
+    return this.store.search(texts, form);
   }
 
   read(path: ProjectPath): Buffer {

@@ -17,7 +17,21 @@ import type { Move } from "./move.js";
 const mostWords = 60;
 
 /** References without a fixed name: patterns, and names computed from a folder. */
-const openForms = ["import.meta.glob", "import(`", "require(`", "require.context", "__dirname"];
+const openWords = ["import.meta.glob", "require.context", "__dirname"];
+
+/**
+ * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a
+ * sheet with something in it. As an extended regular expression of POSIX, in the part of it that JavaScript reads likewise.
+ *
+ * `import("./pages/" + name)`, `` require(/* … *\/ `./${name}`) ``, `url("../img/#{$name}.png")`
+ */
+export const openForms = [
+  "(import|require|resolve|[mM]ock|Actual|URL)[A-Za-z.]*[ \t]*[(][ \t]*([/][*][^*]*[*][/][ \t]*)?",
+  "([\"'][^\"']*[\"'][ \t]*[+]|`[^`]*[$][{])",
+  // A long call has its argument on the next line.
+  "|(import|require)[ \t]*[(][ \t]*$",
+  "|url[(][ \t]*[\"']?[^)\"']*[#@$][{]|url[(][ \t]*[\"'][^\"']*[\"'][ \t]*[+]",
+].join("");
 
 /** Files that decide what names mean. */
 const ruleFiles =
@@ -51,7 +65,7 @@ export function planSearch(
     for (const entry of entriesNaming(path, mappings, rules)) indexFolders.add(folderOf(entry.by));
   }
   if (words.size > mostWords) return undefined;
-  return { words: [...words, ...openForms], indexFolders: [...indexFolders] };
+  return { words: [...words, ...openWords], indexFolders: [...indexFolders] };
 }
 
 /** Folders' manifests that name a file as their entry. */
@@ -66,7 +80,7 @@ function entriesNaming(path: ProjectPath, mappings: readonly Mapping[], rules: L
 /** The words that a move of single files will most likely search for: enough to begin before the tree is even listed. */
 export function likelyWords(paths: readonly ProjectPath[], rules: LookupRules): readonly string[] {
   const words = paths.map((path) => plainPart(searchStem(nameOf(path), rules))).filter((word) => word !== undefined);
-  return [...new Set(words), ...openForms];
+  return [...new Set(words), ...openWords];
 }
 
 function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): string[] {
@@ -117,7 +131,7 @@ export async function findCandidates(
     isOfTrade(path, "settings") ||
     isPathList(path) ||
     (isSheetMoved && isTakenIn(path) && /url\(|["']\.{1,2}\//.test(tree.text(path)?.text ?? ""));
-  const hits = found ?? (await tree.store.search(search.words)) ?? searchByReading(tree, search.words);
+  const hits = found ?? (await tree.store.search(search.words, openForms)) ?? searchByReading(tree, search.words);
   const moved = new Set(moves.map((move) => move.from));
   const byDots = tree.paths.filter(
     (path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path),
@@ -138,13 +152,14 @@ function namesByDots(tree: SourceTree, path: ProjectPath): boolean {
 function searchByReading(tree: SourceTree, words: readonly string[]): Set<ProjectPath> {
   const fold = (text: string): string => (tree.ignoresCase ? text.toLowerCase() : text);
   const folded = words.map(fold);
+  const forms = new RegExp(openForms, "m");
   const hits = tree.paths.filter((path) => {
     if (isBinary(path)) return false;
     const text = tree.text(path)?.text;
     // What cannot be read may hold anything.
     if (text === undefined) return tree.unreadable.has(path);
     const all = fold(text);
-    return folded.some((word) => all.includes(word));
+    return folded.some((word) => all.includes(word)) || forms.test(text);
   });
   return new Set(hits);
 }

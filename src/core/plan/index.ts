@@ -1,4 +1,4 @@
-export { likelyWords } from "./candidates.js";
+export { likelyWords, openForms } from "./candidates.js";
 export type { Addition } from "./additions.js";
 export { makePlan, type PlanInput, type Through, type Wishes } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";

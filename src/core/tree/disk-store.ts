@@ -38,6 +38,8 @@ class DiskStore implements FileStore {
     readonly found: Promise<ReadonlySet<ProjectPath> | undefined>;
   }[] = [];
 
+  readonly #forms = new Map<string, Promise<ReadonlySet<ProjectPath> | undefined>>();
+
   constructor(readonly root: string) {}
 
   #at(path: string): string {
@@ -47,6 +49,7 @@ class DiskStore implements FileStore {
   async list(): Promise<Listing> {
     // What was searched before this list was asked for may have changed since.
     this.#searches.length = 0;
+    this.#forms.clear();
     this.#real.clear();
     return (await listByGit(this.root)) ?? listByWalk(this.root);
   }
@@ -55,21 +58,32 @@ class DiskStore implements FileStore {
    * A search that was begun before answers too, if whatever holds one of these texts holds one of its texts: `Tree.test`
    * cannot be where `Tree` is not. A hit too many only costs time.
    */
-  search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+  async search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined> {
     const begun = this.#searches.find((search) =>
       texts.every((text) => search.texts.some((shorter) => text.includes(shorter))),
     );
-    if (begun) return begun.found;
-    const found = this.#grep(texts);
-    this.#searches.push({ texts, found });
+    const found = begun?.found ?? this.#grep(["-F", ...texts.flatMap((text) => ["-e", text])]);
+    if (!begun) this.#searches.push({ texts, found });
+    // The two are different searches, and run beside each other.
+    const formed = form === undefined ? undefined : this.#searchForm(form);
+    const [first, second] = await Promise.all([found, formed]);
+    return first && (form === undefined ? first : second && new Set([...first, ...second]));
+  }
+
+  #searchForm(form: string): Promise<ReadonlySet<ProjectPath> | undefined> {
+    let found = this.#forms.get(form);
+    if (!found) this.#forms.set(form, (found = this.#grep(["-E", "-e", form])));
     return found;
   }
 
   /** `git grep` reads with several threads and skips what is ignored; exit code 1 says "nothing found". */
-  async #grep(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
-    const patterns = [...(this.ignoresCase() ? ["-i"] : []), ...texts.flatMap((text) => ["-e", text])];
-    const words = ["grep", "-l", "-z", "-a", "-F", "--untracked", "--no-color", "--no-textconv", ...patterns];
-    const output = await runGit(this.root, words, { fine: [1], settings: ["grep.fullName=false"] });
+  async #grep(patterns: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+    const words = ["grep", "-l", "-z", "-a", "--untracked", "--no-color", "--no-textconv"];
+    const folding = this.ignoresCase() ? ["-i"] : [];
+    const output = await runGit(this.root, [...words, ...folding, ...patterns], {
+      fine: [1],
+      settings: ["grep.fullName=false"],
+    });
     return output && new Set([...output.text.split("\0"), ...output.unreadable] as ProjectPath[]);
   }
 

@@ -53,11 +53,12 @@ export interface FileReader {
   readonly root: string;
   list(): Promise<Listing>;
   /**
-   * The files that hold at least one of the texts (bytes of UTF-8, any place; case matters unless the store ignores it), or
+   * The files that hold at least one of the texts (bytes of UTF-8, any place; case matters unless the store ignores it), or a line
+   * of the form (an extended regular expression of POSIX), or
    * `undefined` where the store has no quicker way than reading them all. Files that cannot be read count as holding all of
    * them: reading them will tell. Good until the next `list`.
    */
-  search(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined>;
+  search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined>;
   /**
    * The files that each of the last commits changed, the latest first, at most so many commits; merges are left out. Files that
    * were renamed since are told by the names that they have today; a rename by itself is no change. `undefined` where there
