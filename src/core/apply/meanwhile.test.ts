@@ -302,14 +302,17 @@ describe("journals", () => {
     await expect(planUndo(store)).rejects.toThrow(expect.objectContaining({ code: "JOURNAL_DAMAGED" }) as Error);
   });
 
-  test("a sync of the last line that fails is told as what it is, and the change can be undone", async () => {
+  test.each([
+    ["a last line", /^append/],
+    ["a sync of the last line", /^sync .*progress$/],
+  ])("%s that fails is told as what it is, and the change can be undone", async (_, step) => {
     const store = new MemoryStore(files);
     const before = contents(store);
     const project = await openProject(store);
     const plan = await planMoves(project, moves.map(moveOf));
     let marks = 0;
-    store.beforeChange = (_, what) => {
-      if (what.startsWith("append") && (marks += 1) >= 4) throw new Error("EIO: i/o error, fsync");
+    store.beforeChange = (_call, what) => {
+      if (step.test(what) && (marks += 1) >= 4) throw new Error("EIO: i/o error, fsync");
     };
     expect(() => applyPlan({ store, plan, tree: project.tree, command: "m", acceptDifferent: true, caller })).toThrow(
       expect.objectContaining({ code: "UNRECORDED" }) as Error,

@@ -21,6 +21,8 @@ export interface Kept {
 /** Takes a change back and removes its journal. */
 export function takeBack(journal: Journal): Kept[] {
   const stage = journal.stage();
+  if (stage === "placed" || stage === "done")
+    throw new RangeError(`A change that is ${stage} is not taken back, but undone`);
   const kept: Kept[] = [];
   if (stage === "placing") {
     journal.record.items.forEach((item, n) => unplace(journal, item, n));

@@ -104,8 +104,11 @@ function settleFailure(journal: Journal, cause: unknown): void {
   let isPlaced = false;
   try {
     if (store.stat(folder)) {
-      isPlaced = journal.stage() === "placed";
-      if (isPlaced) return complete(journal);
+      const stage = journal.stage();
+      isPlaced = stage === "placed" || stage === "done";
+      if (stage === "placed") return complete(journal);
+      // The last line is there, but may not outlive a power cut: it is the system's error that has to be told.
+      if (stage === "done") throw cause;
       kept = takeBack(journal);
     }
   } catch (error) {

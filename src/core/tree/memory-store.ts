@@ -144,6 +144,8 @@ export class MemoryStore implements FileStore {
     this.#change(`append ${path}`);
     const before = this.#get(path);
     this.#put(path, "file", Buffer.concat([before?.bytes ?? Buffer.alloc(0), bytes]), before?.mode ?? 0o644);
+    // As on a disk, the bytes may be there and their sync fail.
+    this.#change(`sync ${path}`);
   }
 
   rename(from: ProjectPath, to: ProjectPath): void {
