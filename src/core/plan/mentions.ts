@@ -35,7 +35,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const isEntryMoved = (file: ProjectPath): boolean =>
     isSheetMoved && isTakenIn(file) && resolver.entriesOf(file).some(isElsewhere);
   const names = new Set(moved.map(nameOf));
-  const variables = variablesOf(tree, read.keys());
+  const variables = variablesOf(tree, tree.paths);
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     if (extraction.computed.length === 0) continue;
@@ -56,12 +56,18 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
       continue;
     }
     const source = tree.text(file);
-    const isMoved = isElsewhere(file) || isEntryMoved(file);
+    // From where such a name is read: beside the file, or beside the sheets that take it in.
+    const bearers = [file, ...(isTakenIn(file) ? resolver.entriesOf(file) : [])].filter(isElsewhere);
+    const keeps = (value: string): boolean =>
+      isAbsolute(value) || bearers.every((bearer) => keepsItsFolder(bearer, `${value}/`, map));
     for (const { start, end, head } of extraction.computed) {
       const text = source?.text.slice(start, end) ?? "";
-      if (!source || head !== "" || isAbsolute(text, variables)) continue;
+      if (!source || head !== "") continue;
+      const values = variables(variableIn(text));
+      if (values.length > 0 && values.every(isAbsolute)) continue;
       const hit = names.has(nameOf(text)) ? moved.find((path) => nameOf(path) === nameOf(text)) : undefined;
-      if (hit === undefined && !isMoved) continue;
+      const isKept = bearers.length === 0 || (values.length > 0 && values.every(keeps));
+      if (hit === undefined && isKept) continue;
       found.push({ file, at: source.positionAt(start), text, names: hit ?? file, reason: "computed" });
     }
   }
@@ -90,11 +96,14 @@ function variablesOf(tree: SourceTree, files: Iterable<ProjectPath>): (name: str
 /** `$font-path: "fonts" !default;`, `@icons: "../icons";` */
 const definition = /[$@]([\w-]+)\s*:\s*["']?([^"';\n]*)/g;
 
-/** Whether a name begins with a variable that always holds an address from a root or from the web: moving changes nothing. */
-function isAbsolute(text: string, variables: (name: string) => readonly string[]): boolean {
-  const [, name = ""] = /^(?:#\{|@\{|)\s*(?:[\w-]+\.)?[$@]?([\w-]+)/.exec(text) ?? [];
-  const values = variables(name);
-  return values.length > 0 && values.every((value) => /^(?:[a-z][\w+.-]*:|\/)/i.test(value));
+/** The variable with which a name begins: `#{$icons}/a.svg` → `icons`. */
+function variableIn(text: string): string {
+  return /^(?:#\{|@\{|)\s*(?:[\w-]+\.)?[$@]?([\w-]+)/.exec(text)?.[1] ?? "";
+}
+
+/** Whether a text is an address from a root or of the web: moving changes nothing. */
+function isAbsolute(text: string): boolean {
+  return /^(?:[a-z][\w+.-]*:|\/)/i.test(text);
 }
 
 /** Whether the folder of a relative head has gone along with all that is in it, or both have stayed. */
