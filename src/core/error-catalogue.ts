@@ -1,0 +1,393 @@
+/**
+ * Every way in which Steady Shelf refuses, in one table: what is wrong, and what to do next.
+ *
+ * What is wrong with the *user's app* is data (findings, problems, a proof that does not hold). These errors
+ * are for wrong usage, unreadable input, a project that is not in a state to be changed, and broken invariants.
+ * Only the outermost layer turns them into text and an exit code.
+ */
+
+/** A place in a file, lines and columns from 1. */
+export interface Place {
+  readonly file: string;
+  readonly line?: number;
+  readonly column?: number;
+}
+
+/** The kinds of refusal, which the command line turns into exit codes 2, 3 and 1. */
+export type Refusal = "usage" | "state" | "proof";
+
+/** What one refusal says. */
+export interface Entry {
+  readonly refusal: Refusal;
+  readonly what: (detail: Detail) => string;
+  readonly next: (detail: Detail) => string;
+}
+
+/** What an error is about. Which fields are set depends on the code. */
+export interface Detail {
+  readonly path?: string;
+  readonly other?: string;
+  readonly reason?: string;
+  readonly paths?: readonly string[];
+  readonly place?: Place;
+}
+
+const list = (detail: Detail): string => (detail.paths ?? []).map((path) => `\n    ${path}`).join("");
+
+const shortened = (text = ""): string => (text.length > 60 ? `${text.slice(0, 40)}…` : text);
+
+/** `action` → `an action`. */
+const withArticle = (word = ""): string => `${/^(?!use)[aeiou]/.test(word) ? "an" : "a"} ${word}`;
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+export const catalogue = {
+  SOURCE_MISSING: {
+    refusal: "usage",
+    what: (d) => `There is no file or folder ${d.path} in this project.`,
+    next: (d) =>
+      d.other ? `Did you mean ${d.other}?` : "Look at the path, which is read from the folder you stand in.",
+  },
+  SOURCE_NOT_OURS: {
+    refusal: "usage",
+    what: (d) => `${d.path} is ${d.reason}, so it is not moved.`,
+    next: () => "Move it by hand, or name a file that belongs to the project.",
+  },
+  NOTHING_MATCHES: {
+    refusal: "usage",
+    what: (d) => `No file matches ${d.path}.`,
+    next: () => "Quote the pattern, and remember that it is read from the folder you stand in.",
+  },
+  OUTSIDE_PROJECT: {
+    refusal: "usage",
+    what: (d) => `${d.path} lies outside the project.`,
+    next: (d) => `Stay below ${d.other ?? "the project's root"}, or name another project with --project.`,
+  },
+  THROUGH_LINK: {
+    refusal: "usage",
+    what: (d) => `${d.path} would be reached through the symbolic link ${d.other}.`,
+    next: () => "Name the real folder instead: nothing is ever written through a link.",
+  },
+  TARGET_EXISTS: {
+    refusal: "usage",
+    what: (d) => `${d.path} exists already, so ${d.other} cannot move there.`,
+    next: () => "Choose another name, or move the file that is there in the same plan.",
+  },
+  TARGET_TWICE: {
+    refusal: "usage",
+    what: (d) => `${d.paths?.join(" and ")} would both become ${d.path}${d.reason ? ` (${d.reason})` : ""}.`,
+    next: () => "Give one of them another name.",
+  },
+  SOURCE_TWICE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is moved twice: ${d.reason}.`,
+    next: () => "Keep one of the two.",
+  },
+  INTO_ITSELF: {
+    refusal: "usage",
+    what: (d) => `The folder ${d.path} cannot move into itself (${d.other}).`,
+    next: () => "Choose a target outside of it.",
+  },
+  TARGET_NOT_FOLDER: {
+    refusal: "usage",
+    what: (d) => `${d.path} is a file, so nothing can move into it.`,
+    next: () => "With more than one source, or a target that ends in /, the target is a folder.",
+  },
+  PLAN_UNREADABLE: {
+    refusal: "usage",
+    what: (d) => `The plan cannot be used: ${d.reason}`,
+    next: () =>
+      "A plan holds `version: 1` and `moves:` with `from:` and `to:`; `move … --save FILE` writes one to start from.",
+  },
+  CONFIG_BROKEN: {
+    refusal: "usage",
+    what: (d) => `This configuration cannot be read: ${d.reason}`,
+    next: () => "Repair it first: what it decides cannot be known otherwise.",
+  },
+  ACCEPTED_UNREADABLE: {
+    refusal: "usage",
+    what: (d) => `The list of accepted findings cannot be read: ${d.reason}`,
+    next: () => "Correct it; or delete it, and write it anew with `steady-shelf check --accept --write`.",
+  },
+  COMMIT_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => d.reason ?? `git knows no commit ${d.path} here, so what changed since then cannot be told.`,
+    next: () => "Name a commit, a branch or a tag that is there; leave --changed out to look at everything.",
+  },
+  RULE_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no rule ${d.path}.`,
+    next: (d) => `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${(d.paths ?? []).join(", ")}.`,
+  },
+  NOT_CATALOGUED: {
+    refusal: "usage",
+    what: (d) => `${d.path} is ${d.reason}, so there is nothing to explain.`,
+    next: () => "Name a file of the app's own code, style or assets.",
+  },
+  FIX_NEEDS_CONFIGURATION: {
+    refusal: "usage",
+    what: () => "Nothing is repaired in an app whose arrangement was only guessed.",
+    next: () =>
+      "Write down what it should be with `steady-shelf init --write`; then `check --fix` knows where things belong.",
+  },
+  STACK_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no stack ${d.path}.`,
+    next: (d) => `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${(d.paths ?? []).join(", ")}.`,
+  },
+  STACK_UNSURE: {
+    refusal: "usage",
+    what: (d) => `Nothing in ${d.path} tells how the app is built.`,
+    next: (d) =>
+      `Say it with \`steady-shelf init --stack NAME\`, or under \`stack:\` in steady-shelf.yaml: ${(d.paths ?? []).join(", ")}.`,
+  },
+  ARRANGEMENT_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no arrangement ${d.path}${d.reason ? `: ${d.reason}` : ""}.`,
+    next: (d) =>
+      d.paths
+        ? `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${d.paths.join(", ")}, or the path of your own file.`
+        : "The path is read from the app's folder.",
+  },
+  ARRANGEMENT_UNFIT: {
+    refusal: "usage",
+    what: (d) => `The arrangement ${d.path} is not made for ${d.other}.`,
+    next: (d) => `Choose one of ${(d.paths ?? []).join(", ")}.`,
+  },
+  SET_UP_ALREADY: {
+    refusal: "usage",
+    what: (d) => `This app is set up already: ${d.reason}.`,
+    next: (d) => `Edit ${d.path} to change that. Nothing was written.`,
+  },
+  ROLE_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `There is no role ${d.path}${d.reason ? ` in ${d.reason}` : ""}.`,
+    next: (d) => `${d.other ? `Did you mean ${d.other}? ` : ""}There are ${(d.paths ?? []).join(", ")}.`,
+  },
+  ROLE_NOT_MADE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is nothing that can begin empty.`,
+    next: (d) => d.reason ?? "",
+  },
+  NO_SHELF: {
+    refusal: "usage",
+    what: (d) => `${d.other} has no shelf for ${withArticle(d.path)}.`,
+    next: (d) => `It has shelves for ${d.reason}. Give it one under \`shelves:\` in steady-shelf.yaml.`,
+  },
+  SHELF_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `No shelf ${d.path} holds ${withArticle(d.other)}.`,
+    next: (d) => `These do: ${(d.paths ?? []).join(", ")}.`,
+  },
+  FEATURE_WANTED: {
+    refusal: "usage",
+    what: (d) => `${capital(withArticle(d.path))} belongs to a feature here (${d.other}).`,
+    next: (d) => `Say which with --feature NAME${d.paths?.length ? `; there are ${d.paths.join(", ")}` : ""}.`,
+  },
+  FEATURE_UNWANTED: {
+    refusal: "usage",
+    what: (d) => `${capital(withArticle(d.path))} belongs to no feature here: its place is ${d.other}.`,
+    next: () => "Leave --feature out, or give the role a shelf with {feature} in steady-shelf.yaml.",
+  },
+  NAME_UNUSABLE: {
+    refusal: "usage",
+    what: (d) => `"${shortened(d.path)}" cannot be a name: ${d.reason}.`,
+    next: () => "Choose another name, of letters and digits; it begins with a letter.",
+  },
+  NAME_TAKEN: {
+    refusal: "usage",
+    what: (d) =>
+      d.path === d.other
+        ? `${d.path} is there already.`
+        : `${d.path} cannot be made: ${d.other} is there already${d.reason ? `, ${d.reason}` : ""}.`,
+    next: () => "Choose another name, or rename the one that is there first.",
+  },
+  COMPANION_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `${capital(withArticle(d.other))} has no companion ${d.path} here.`,
+    next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None can be made for this role."),
+  },
+  LEADER_UNSURE: {
+    refusal: "usage",
+    what: (d) => (d.paths?.length ? `Several files are called ${d.path}:${list(d)}` : `No file is called ${d.path}.`),
+    next: (d) =>
+      `${capital(withArticle(d.other))} goes beside its file. Name it by its path${d.paths?.length ? "" : ", or add that first"}.`,
+  },
+  LEFT_OPEN: {
+    refusal: "usage",
+    what: () => "A question was left open.",
+    next: () => "Nothing was written. Answer it, or say it by options; `--help` behind the command lists them.",
+  },
+  STARTER_BROKEN: {
+    refusal: "usage",
+    what: (d) => `The starter ${d.path} cannot be used: ${d.reason}`,
+    next: () => "docs/starters.md lists what may stand between « and ».",
+  },
+  ARRANGEMENT_UNSAID: {
+    refusal: "usage",
+    what: () => "No configuration says how this app is to be arranged.",
+    next: (d) =>
+      `Say it with --as NAME: ${(d.paths ?? []).join(", ")}. \`steady-shelf compare\` shows what each would come to here.`,
+  },
+  APPS_SEVERAL: {
+    refusal: "usage",
+    what: () => "Several apps are here, each with a configuration of its own.",
+    next: (d) => `Stand in one of them, or name it with --project:${list(d)}`,
+  },
+  FEATURE_UNKNOWN: {
+    refusal: "usage",
+    what: (d) => `This app has no feature ${d.path}.`,
+    next: (d) =>
+      `${d.other ? `Did you mean ${d.other}? ` : ""}${d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None was found."}`,
+  },
+  NO_REPOSITORY: {
+    refusal: "usage",
+    what: () => "There is no git repository here, so nothing can be committed.",
+    next: () => "Nothing was written. Leave --commit out, or begin one with `git init`.",
+  },
+  INDEX_IN_USE: {
+    refusal: "state",
+    what: (d) => `The index has other changes, which would go into the same commit:${list(d)}`,
+    next: () => "Nothing was written. Commit them or take them out (`git reset`), then try again.",
+  },
+  UNCOMMITTED: {
+    refusal: "state",
+    what: (d) => `Files that this change touches have changes of yours that are not committed:${list(d)}`,
+    next: () => "Nothing was written. Commit them or put them aside (`git stash`), or leave --commit out.",
+  },
+  FILTER_UNTRUSTED: {
+    refusal: "state",
+    what: (d) =>
+      `This repository's own settings name a command (a filter) through which git would put these files:${list(d)}`,
+    next: () =>
+      "Nothing was written, and no command of the repository is run for you. Leave --commit out and commit by hand, or set the filter up in your own git settings (`git config --global`).",
+  },
+  NO_COMMITTER: {
+    refusal: "state",
+    what: () => "Git does not know who commits here.",
+    next: () => "Nothing was written. Say it with `git config user.name` and `git config user.email`.",
+  },
+  COMMIT_REFUSED: {
+    refusal: "state",
+    what: (d) => `The change is in place, but git refused the commit: ${d.reason}`,
+    next: () =>
+      "Nothing was committed, and the index is as it was. Commit by hand, or take the change back with `undo`.",
+  },
+  PROJECT_MISSING: {
+    refusal: "usage",
+    what: (d) => `No project was found at ${d.path}.`,
+    next: () =>
+      "Stand in a folder with a package.json, a steady-shelf.yaml or a git repository, or name one with --project DIR.",
+  },
+  NOTHING_TO_UNDO: {
+    refusal: "usage",
+    what: (d) => (d.path ? `No change ${d.path} can be undone.` : "There is no change to undo."),
+    next: () => "`steady-shelf history` lists the changes.",
+  },
+  PROOF_FAILS: {
+    refusal: "proof",
+    what: (d) => `Nothing was written: ${d.reason}`,
+    next: () => "Change the plan, or add --accept-different if these differences are what you want.",
+  },
+  PROOF_INCOMPLETE: {
+    refusal: "proof",
+    what: (d) =>
+      `Nothing was written: the proof is not complete, because not everything that may matter was read:${list(d)}`,
+    next: () => "Look at these places yourself, then add --accept-unread.",
+  },
+  LOCKED: {
+    refusal: "state",
+    what: (d) => `Another run is changing this project (${d.reason}).`,
+    next: (d) =>
+      `Wait for it to end, then try again. If there is no such run for certain, delete ${d.path}; a change that was interrupted is still found and put in order.`,
+  },
+  LOCK_FOREIGN: {
+    refusal: "state",
+    what: (d) => `A run on another machine holds this project (${d.reason}).`,
+    next: (d) =>
+      `If that run is gone for certain, delete ${d.path} and try again: a change that it left half-done is found and put in order first.`,
+  },
+  CHANGED_SINCE: {
+    refusal: "state",
+    what: (d) => `Changed since the plan was made:${list(d)}`,
+    next: () => "Nothing was written. Run the command again to plan with what is there now.",
+  },
+  CHANGED_SINCE_CHANGE: {
+    refusal: "state",
+    what: (d) => `Edited after the change that would be undone:${list(d)}`,
+    next: () => "Nothing was written. Put these edits aside (git stash, or a copy), undo, and bring them back.",
+  },
+  UNREADABLE: {
+    refusal: "state",
+    what: (d) => `${d.path} cannot be read: ${d.reason}`,
+    next: () =>
+      "What it names cannot be known otherwise. Give yourself read access, or let git ignore the file, then try again.",
+  },
+  UNWRITABLE: {
+    refusal: "state",
+    what: (d) => `${d.path} cannot be written: ${d.reason}`,
+    next: () => "Nothing was changed. Give yourself write access (and room on the disk), then try again.",
+  },
+  ROLLED_BACK: {
+    refusal: "state",
+    what: (d) => `The change failed half-way and was undone: ${d.reason}`,
+    next: (d) =>
+      d.paths?.length
+        ? `Every file is as it was, but for files that something else wrote meanwhile. Their originals are kept:${list(d)}`
+        : "Every file is as it was. Remove the cause, then try again.",
+  },
+  UNFINISHED: {
+    refusal: "state",
+    what: (d) => `A change (${d.path}) is unfinished and could not be undone: ${d.reason}`,
+    next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
+  },
+  MET_ANOTHER: {
+    refusal: "state",
+    what: (d) => `${d.path} was written by something else while the change was carried out.`,
+    next: (d) =>
+      `The change was undone, and what was written is still there. Run the command again.${d.paths?.length ? ` These were saved under their old names meanwhile:${list(d)}` : ""}`,
+  },
+  UNRECORDED: {
+    refusal: "state",
+    what: (d) => `The change is in place and whole, but the last line of its record (${d.path}) failed: ${d.reason}`,
+    next: () =>
+      "Nothing is lost. The next command completes the record; after that, `steady-shelf undo` undoes the change.",
+  },
+  PUT_IN_ORDER: {
+    refusal: "state",
+    what: (d) => `An earlier change (${d.path}) was interrupted; it was put in order first.`,
+    next: () => "The files may be others now than those of this plan. Run the command again.",
+  },
+  STATE_UNTRUSTED: {
+    refusal: "state",
+    what: (d) => `${d.path} is not used, because ${d.reason}.`,
+    next: () =>
+      "Nothing was written. Take it out of git (`git rm -r --cached .steady-shelf`) and delete it, or move it away; Steady Shelf makes a new one.",
+  },
+  JOURNAL_DAMAGED: {
+    refusal: "state",
+    what: (d) => `The record ${d.path} of a change cannot be used: ${d.reason}.`,
+    next: () =>
+      "Look with `git status` what that change may have left, then delete its folder in .steady-shelf/changes.",
+  },
+  JOURNAL_NEWER: {
+    refusal: "state",
+    what: (d) => `The record ${d.path} of a change was written by a newer Steady Shelf (${d.reason}).`,
+    next: () => "Nothing was touched. Run that newer version here; it knows what to do with it.",
+  },
+  LOCK_UNREADABLE: {
+    refusal: "state",
+    what: (d) => `The lock ${d.path} is there, but ${d.reason}.`,
+    next: (d) =>
+      `If no other run is going on, delete ${d.path}. A change that was interrupted is still found and put in order.`,
+  },
+  CANNOT_ENCODE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is not in UTF-8, and the new path has letters that its encoding lacks.`,
+    next: () => "Save that file as UTF-8, or choose a name of plain letters.",
+  },
+  EDITS_OVERLAP: {
+    refusal: "state",
+    what: (d) => `Two edits of ${d.path ?? "one file"} overlap (${d.reason}).`,
+    next: () => "This is a defect of Steady Shelf; nothing was written. Please report it with the command you ran.",
+  },
+} satisfies Record<string, Entry>;
