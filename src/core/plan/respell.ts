@@ -87,33 +87,43 @@ const leftOut = /(?<!\.d)\.[jt]sx?$/;
 
 /** Marks that cut a name in two for some tools and belong to it for others. */
 const cutting = /[!?#%]/g;
+const hasCutting = /[!?#%]/;
 
-/** Whether not only our own look-up, but every tool, would find the file by this name. */
+/** Whether not only our own look-up, but every tool, would find the file by this name. Asked for every reference of a move. */
 function isCertain(map: MoveMap, { reference, specifier, was, resolution }: CertaintyCheck): boolean {
-  if (was.state !== "found" || resolution.state !== "found" || isInSettings(reference)) return true;
+  if (was.state !== "found" || resolution.state !== "found") return true;
+  const { lookup, kind } = reference;
   // Beside the file is beside the file: a load path, or the folder where commands are run today, is another thing.
-  const { scheme } = resolution;
-  if (was.scheme === "relative" && scheme !== "relative" && /^(?:working folder|load path)$/.test(scheme.kind))
-    return false;
-  if (specifier === reference.specifier && was.targets.every((path) => !map.files.has(path))) return true;
+  if (was.scheme === "relative" && resolution.scheme !== "relative" && !isInSettings(reference)) {
+    if (/^(?:working folder|load path)$/.test(resolution.scheme.kind)) return false;
+  }
+  if (lookup === "module" && !isExtensionCertain(map, specifier, was.targets)) return false;
+  if (specifier === reference.specifier || isInSettings(reference)) return true;
   // Made relative (or the other way round), a declared module is another module for the compiler.
-  if (reference.kind === "module declaration" && isRelative(specifier) !== isRelative(reference.specifier))
-    return false;
+  if (kind === "module declaration" && isRelative(specifier) !== isRelative(reference.specifier)) return false;
+  if (!hasCutting.test(specifier) || (specifier.includes("%") && reference.specifier.includes("%"))) return true;
   const marks = (text: string): number => text.match(cutting)?.length ?? 0;
-  const encoded = specifier.includes("%") && reference.specifier.includes("%");
-  if (!encoded && marks(specifier) > marks(reference.specifier)) return false;
-  return reference.lookup !== "module" || isExtensionCertain(map, specifier, was.targets);
+  return marks(specifier) <= marks(reference.specifier);
+}
+
+/** Where the extension begins. */
+function extensionAt(path: string): number {
+  const dot = path.lastIndexOf(".");
+  return dot > path.lastIndexOf("/") ? dot : path.length;
 }
 
 /** `./q` means `q.js` everywhere and `q.mjs` only for some; once it is `q.mjs`, its extension has to be spelled. */
 function isExtensionCertain(map: MoveMap, specifier: string, targets: readonly ProjectPath[]): boolean {
-  return targets.every((path) => {
+  for (const path of targets) {
     const goes = map.file(path);
-    const [old, now] = [path, goes].map((each) => nameOf(each).slice(nameOf(each).lastIndexOf(".")));
-    if (old === now || leftOut.test(goes) || !/\.(?:[cm]?[jt]sx?|vue|json)$/.test(goes)) return true;
-    return /\.(?:[cm]?[jt]sx?|vue|json)$/.test(splitSpecifier(specifier).path);
-  });
+    if (goes === path || goes.endsWith(path.slice(extensionAt(path)))) continue;
+    if (leftOut.test(goes) || !spellable.test(goes)) continue;
+    if (!spellable.test(splitSpecifier(specifier).path)) return false;
+  }
+  return true;
 }
+
+const spellable = /\.(?:[cm]?[jt]sx?|vue|json)$/;
 
 /**
  * Whether a relative name can lead to its file from the new place at all: the file must begin with it, but for an extension.
