@@ -3,7 +3,7 @@
  * a first commit that is not meant to stand alone; the next command finds the note and takes that commit back. The files stay
  * changed, as they do where git refuses a commit.
  */
-import { z } from "zod/mini";
+import * as z from "zod/mini";
 import { ShelfError } from "../errors.js";
 import { inFolder } from "../paths.js";
 import { askGit, type FileStore } from "../tree/index.js";

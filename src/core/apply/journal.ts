@@ -13,7 +13,7 @@
  * A journal may be forged, damaged, or from another version. So every path in it must be one that a file of the project can
  * have, the folder must bear the name of the change, and what is kept must still have the fingerprint that was written down.
  */
-import { z } from "zod/mini";
+import * as z from "zod/mini";
 import { reasonOf, ShelfError } from "../errors.js";
 import { foldersAbove, inFolder, isProjectPath, type ProjectPath } from "../paths.js";
 import type { FileReader, FileStore } from "../tree/index.js";

