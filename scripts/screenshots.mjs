@@ -8,7 +8,7 @@
 import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
 const root = fileURLToPath(new URL("..", import.meta.url));
@@ -58,11 +58,6 @@ const shots = {
     rows: 29,
   },
   "check-fix-ask": { before: ["init --write", "check --fix --write"], run: "check --fix", rows: 12 },
-  "check-accepted": {
-    before: ["init --write", "check --fix --write", "check --accept --write"],
-    run: "check",
-    rows: 8,
-  },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
   history: {
     before: [
@@ -71,11 +66,21 @@ const shots = {
       "undo --write",
     ],
     run: "history",
-    rows: 11,
+    rows: 13,
   },
   compare: { before: [], run: "compare", rows: 36, history: true },
   // Both trees and the questions; what follows is longer than a screen.
   arrange: { before: [], run: "arrange --as feature-first", rows: 47, only: 43 },
+  "not-read": {
+    before: [],
+    run: "move src/pages/HarvestPage.tsx src/harvest/",
+    rows: 17,
+    files: {
+      ...fresh,
+      "src/pages/HarvestPage.tsx": "export const HarvestPage = () => <main>Apples</main>;\n",
+      "src/open.ts": "export const open = (page: string) => import(`./pages/${page}Page`);\n",
+    },
+  },
   refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 
@@ -113,7 +118,10 @@ async function take(name, { before, run, rows, files, only, history, app: from =
   const app = join(folder, from);
   if (files) mkdirSync(app);
   else cpSync(join(root, "demo", from), app, { recursive: true });
-  for (const [path, text] of Object.entries(files ?? {})) writeFileSync(join(app, path), text);
+  for (const [path, text] of Object.entries(files ?? {})) {
+    mkdirSync(dirname(join(app, path)), { recursive: true });
+    writeFileSync(join(app, path), text);
+  }
   execFileSync("git", ["init", "-q"], { cwd: app });
   execFileSync("git", ["add", "-A"], { cwd: app });
   execFileSync("git", ["config", "user.name", "Pippin Row"], { cwd: app });

@@ -32,7 +32,7 @@ describe("where not everything that may matter was read", () => {
     const shown = run(root, move);
     expect([shown.code, shown.out.split("\n")[0]]).toEqual([
       1,
-      "! The proof is not complete: 1 place may matter and was not read for certain. Look there yourself.",
+      "! The proof is not complete: 1 place that may matter could not be checked. Look there yourself.",
     ]);
     expect(shown.out).not.toContain("✓");
     expect(shown.err).toContain("add --accept-unread");

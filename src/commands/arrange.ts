@@ -72,7 +72,9 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   if (!asks && (!mayWrite || !options.write)) show();
   if (isIncomplete) {
     const head = `Nothing was written${options.write ? "" : ", and --write would be refused"}`;
-    context.note(`${head}: not everything that may matter was read.\nLook at it yourself, then add --accept-unread.`);
+    context.note(
+      `${head}: not everything that may matter could be checked.\nLook at it yourself, then add --accept-unread.`,
+    );
     return 1;
   }
   if (!mayWrite) return 0;

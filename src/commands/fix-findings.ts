@@ -53,7 +53,7 @@ export async function fixFindings(
   if (plan.proof.different.length > 0 || isIncomplete) {
     if (options.write) show();
     const why = isIncomplete
-      ? "not everything that may matter was read. Look at it yourself, then add --accept-unread"
+      ? "not everything that may matter could be checked. Look at it yourself, then add --accept-unread"
       : "the proof does not hold";
     context.note(`Nothing was written${options.write ? "" : ", and --write would be refused"}: ${why}.`);
     return 1;

@@ -164,7 +164,7 @@ function refusalText({ proof: { different, gaps } }: Plan, write: boolean): stri
   const { length } = different;
   const head = `Nothing was written${write ? "" : ", and --write would be refused"}`;
   if (length === 0)
-    return `${head}: ${gaps.length === 1 ? "one thing that may matter was not read" : `${gaps.length} things that may matter were not read`}.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
+    return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
   const what =
     length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
   return `${head}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`;

@@ -291,7 +291,7 @@ export const catalogue = {
   PROOF_INCOMPLETE: {
     refusal: "proof",
     what: (d) =>
-      `Nothing was written: the proof is not complete, because not everything that may matter was read:${list(d)}`,
+      `Nothing was written: the proof is not complete, because these places may matter and could not be checked:${list(d)}`,
     next: () => "Look at these places yourself, then add --accept-unread.",
   },
   LOCKED: {

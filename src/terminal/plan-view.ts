@@ -288,8 +288,7 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
 /** What could matter and was not read: it is said before anything else. */
 export function gapLines({ proof: { gaps } }: Plan, screen: Screen, all: boolean): string[] {
   if (gaps.length === 0) return [];
-  const what = gaps.length === 1 ? "1 place may matter and was" : `${grouped(gaps.length)} places may matter and were`;
-  const head = `! The proof is not complete: ${what} not read for certain. Look there yourself.`;
+  const head = `! The proof is not complete: ${count(gaps.length, "place")} that may matter could not be checked. Look there yourself.`;
   const notes = gaps.map((gap) => ({ file: gap.file, ...(gap.at && { at: gap.at }), text: gapTexts[gap.reason](gap) }));
   return [screen.palette.bad(wrap(head, screen.width)), ...noteList(notes, screen, all)];
 }

@@ -104,7 +104,7 @@ describe("a plan", () => {
     );
     expect(text).toContain("1 reference leads nowhere today and stays as it is:\n    a.ts:2:9  ./gone");
     expect(text.split("\n")[0]).toBe(
-      "! The proof is not complete: 1 place may matter and was not read for certain. Look there yourself.",
+      "! The proof is not complete: 1 place that may matter could not be checked. Look there yourself.",
     );
     expect(text).toContain("torn.ts:2:1  not read for certain: the file holds an unresolved merge conflict");
     expect(text).toContain("1 file has a syntax error; references were found around it:");
