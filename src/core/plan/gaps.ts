@@ -4,6 +4,7 @@
  */
 import {
   isNotReadYet,
+  isProjectFile,
   languageFor,
   mayNameFiles,
   namingWords,
@@ -41,7 +42,7 @@ export function findGaps(input: GapInput): Gap[] {
 }
 
 function mayMatter(path: string): boolean {
-  return path.endsWith("/") || languageFor(path) !== undefined || mayNameFiles(path);
+  return path.endsWith("/") || languageFor(path) !== undefined || mayNameFiles(path) || isProjectFile(path);
 }
 
 function unlistedGaps({ tree }: GapInput): Gap[] {
