@@ -6,7 +6,7 @@
  *     - from: src/components/TreeCard.tsx
  *       to: src/features/trees/components/TreeCard.tsx
  *       reason: only the trees feature uses it      # optional
- *     - from: src/old-folder/                       # a folder: all that is in it
+ *     - from: src/old-folder/                       # a folder: all that is in it, but for what has an entry of its own
  *       to: src/features/rota/
  *
  * A plan of `arrange` may also make files (`adds`), lead references through a public index (`leads`), and write into the
@@ -17,7 +17,7 @@
 import { stringify } from "yaml";
 import * as z from "zod/mini";
 import { roles, type Role } from "../arrangement/index.js";
-import { folderOf, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, foldersAbove, isBelow, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
 import { configurationFile } from "../project/index.js";
 import { isCode } from "../languages/index.js";
 import type { SourceTree } from "../tree/index.js";
@@ -91,10 +91,14 @@ export function readPlanFile(tree: SourceTree, text: string, file: string): Plan
   const found = new Map<Move, number>();
   const pathAt = (value: string, ...at: (string | number)[]): ProjectPath =>
     projectPath(value) ?? refuse(`${value} lies outside the project.`, at);
-  (data.moves ?? []).forEach(({ from, to, reason }, index) => {
+  const entries = (data.moves ?? []).map(({ from, to, reason }, index): Entry => {
     const path = (value: string, key: string): ProjectPath => pathAt(value, "moves", index, key);
-    const entry = { from: path(from, "from"), to: path(to, "to"), into: to.endsWith("/"), reason };
-    for (const move of movesOfEntry(tree, entry)) found.set(move, placeAt(["moves", index]).line);
+    return { from: path(from, "from"), to: path(to, "to"), into: to.endsWith("/"), reason };
+  });
+  const named = new Set(entries.map(({ from }) => from));
+  entries.forEach((entry, index) => {
+    for (const move of movesOfEntry(tree, entry))
+      if (!isNamedNearer(named, move.from, entry.from)) found.set(move, placeAt(["moves", index]).line);
   });
   const additions = (data.adds ?? []).map(({ to, lines, means, reason }, index): Addition => {
     const path = pathAt(to, "adds", index, "to");
@@ -158,6 +162,11 @@ interface Entry {
   readonly to: ProjectPath;
   readonly into: boolean;
   readonly reason: string | undefined;
+}
+
+/** Whether a file of a folder that moves is named by an entry of its own, or is in a folder within that is: that counts. */
+function isNamedNearer(named: ReadonlySet<ProjectPath>, file: ProjectPath, folder: ProjectPath): boolean {
+  return file !== folder && [file, ...foldersAbove(file)].some((each) => isBelow(each, folder) && named.has(each));
 }
 
 /** A folder goes *to* its target, whatever is there; a file goes into a target that ends in a slash. */

@@ -184,6 +184,21 @@ describe("plan files", () => {
     ]);
   });
 
+  test("an entry of its own outranks that of the folder around it, whichever comes first", async () => {
+    const entries = [
+      "{ from: src/old/, to: src/new/ }",
+      "{ from: src/old/in, to: src/deep }",
+      "{ from: src/old/b.ts, to: b.ts }",
+    ];
+    for (const order of [entries, [...entries].reverse()]) {
+      const { moves } = await read(`version: 1\nmoves: [${order.join(", ")}]`);
+      expect(moves.map(({ from, to }) => `${from} > ${to}`).sort()).toEqual([
+        "src/old/b.ts > b.ts",
+        "src/old/in/c.ts > src/deep/c.ts",
+      ]);
+    }
+  });
+
   test("what is written is read back", async () => {
     const { moves } = await read("version: 1\nmoves: [{ from: src/old, to: 'src/it''s: new' }]");
     const again = await read(writePlanFile((await openProject(new MemoryStore(files))).tree, { moves }));
