@@ -24,7 +24,7 @@ export default tseslint.config(
       "no-restricted-imports": ["error", { patterns: ["**/commands/**", "**/terminal/**", "yargs", "picocolors"] }],
     },
   },
-  { files: ["src/core/tree/disk-store.ts", "src/core/tree/git.ts"], rules: { "no-restricted-globals": "off" } },
+  { files: ["src/core/files/disk-store.ts", "src/core/files/git.ts"], rules: { "no-restricted-globals": "off" } },
   {
     files: ["**/*.mjs", "eslint.config.js"],
     languageOptions: {

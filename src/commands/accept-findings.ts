@@ -1,6 +1,6 @@
 /** `steady-shelf check --accept`: writes down what is found today, so that only new findings fail. */
-import { CreationDraft, type Creation } from "../core/creation/index.js";
-import { acceptedPath, changeAccepted, writeAccepted, type Checked } from "../core/rules/index.js";
+import { CreationDraft, type Creation } from "../core/change/creation/index.js";
+import { acceptedPath, changeAccepted, writeAccepted, type Checked } from "../core/insight/rules/index.js";
 import { count } from "../terminal/words.js";
 import { carryOutOrShow } from "./carry-out.js";
 import type { CheckOptions } from "./check.js";

@@ -1,8 +1,8 @@
 /** `steady-shelf add`. */
 import { readFileSync } from "node:fs";
 import { extname } from "node:path";
-import { ShelfError, reasonOf } from "../core/errors.js";
-import { findApp, planAddition, planFeature, type AddRequest } from "../core/setup/index.js";
+import { ShelfError, reasonOf } from "../core/base/errors.js";
+import { findApp, planAddition, planFeature, type AddRequest } from "../core/change/setup/index.js";
 import { creationView } from "../terminal/creation-view.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutOrShow } from "./carry-out.js";

@@ -1,6 +1,6 @@
 /** Questions about files, asked one by one where a person can be asked. */
-import type { Answer, Question } from "../core/arranging/index.js";
-import type { ProjectPath } from "../core/paths.js";
+import type { Answer, Question } from "../core/change/arrange/index.js";
+import type { ProjectPath } from "../core/base/paths.js";
 import { answerText } from "../terminal/arrange-view.js";
 import { askChoice } from "../terminal/choice.js";
 

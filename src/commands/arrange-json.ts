@@ -1,5 +1,5 @@
 /** An arrangement as the JSON document of `--json`; see docs/json.md. */
-import type { ArrangedPlan } from "../core/arranging/index.js";
+import type { ArrangedPlan } from "../core/change/arrange/index.js";
 import { planJson } from "./plan-json.js";
 
 /** The document: that of every plan, and besides what is uncertain, what stays, and what each unit is. */

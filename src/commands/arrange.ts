@@ -1,11 +1,11 @@
 /** `steady-shelf arrange`: the plan that brings an app, or a part of it, onto the shelves of an arrangement. */
-import type { Answer, ArrangedPlan, ArrangingRequest } from "../core/arranging/index.js";
-import { featureMeant, planArranging } from "../core/arranging/index.js";
-import { meantName } from "../core/arrangement/index.js";
-import { ShelfError } from "../core/errors.js";
-import { isBelow, type ProjectPath } from "../core/paths.js";
-import type { Analysis, AppAnalysis } from "../core/pipeline.js";
-import { appUnder, knownRole, type App } from "../core/setup/index.js";
+import type { Answer, ArrangedPlan, ArrangingRequest } from "../core/change/arrange/index.js";
+import { featureMeant, planArranging } from "../core/change/arrange/index.js";
+import { meantName } from "../core/app/arrangement/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { isBelow, type ProjectPath } from "../core/base/paths.js";
+import type { Analysis, AppAnalysis } from "../core/workspace.js";
+import { appUnder, knownRole, type App } from "../core/change/setup/index.js";
 import { arrangeView, isNothing } from "../terminal/arrange-view.js";
 import { askYesNo } from "../terminal/ask.js";
 import { count } from "../terminal/words.js";

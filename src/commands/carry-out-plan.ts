@@ -1,7 +1,7 @@
 /** What commands that carry a plan out share: show and ask, or write and show; commit it; say how to go back. */
 import type { CommitSteps, Committed } from "../core/apply/index.js";
-import type { Plan } from "../core/plan/index.js";
-import type { SourceTree } from "../core/tree/index.js";
+import type { Plan } from "../core/change/plan/index.js";
+import type { SourceTree } from "../core/files/index.js";
 import { mayWrite } from "./carry-out.js";
 import { ensureOwnState } from "./settle.js";
 import type { Context } from "./context.js";

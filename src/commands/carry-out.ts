@@ -1,5 +1,5 @@
 /** What commands that make files share: show, ask, carry out, say how to go back. */
-import type { Creation } from "../core/creation/index.js";
+import type { Creation } from "../core/change/creation/index.js";
 import { askYesNo } from "../terminal/ask.js";
 import type { Context } from "./context.js";
 import { ensureOwnState } from "./settle.js";

@@ -1,5 +1,5 @@
 /** The document that `check --json` prints; `schema/check.json` describes it. */
-import type { Finding } from "../core/rules/index.js";
+import type { Finding } from "../core/insight/rules/index.js";
 
 /** One finding. */
 export function findingJson({ rule, severity, file, at, says, advice, about, repair }: Finding): object {

@@ -1,8 +1,8 @@
 /** `steady-shelf check`: what is not as it should be; with `--fix` the repair, with `--accept` the list of what is let be. */
-import { ShelfError } from "../core/errors.js";
-import type { ProjectPath } from "../core/paths.js";
-import { check, rules, rulesNamed, ruleTable, type Checked } from "../core/rules/index.js";
-import type { FileReader } from "../core/tree/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import type { ProjectPath } from "../core/base/paths.js";
+import { check, rules, rulesNamed, ruleTable, type Checked } from "../core/insight/rules/index.js";
+import type { FileReader } from "../core/files/index.js";
 import { checkView, whyView } from "../terminal/check-view.js";
 import { screenFor } from "../terminal/screen.js";
 import type { Context } from "./context.js";

@@ -1,5 +1,5 @@
 /** A comparison as the JSON document of `--json`; see docs/json.md. */
-import type { Comparison, Shape } from "../core/comparing/index.js";
+import type { Comparison, Shape } from "../core/change/compare/index.js";
 
 /** The document. Averages have two digits. */
 export function compareJson({ today, tried, ...rest }: Comparison): object {

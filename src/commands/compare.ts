@@ -1,5 +1,5 @@
 /** `steady-shelf compare`: today's tree beside each arrangement that fits, measured. */
-import { compare } from "../core/comparing/index.js";
+import { compare } from "../core/change/compare/index.js";
 import { compareView } from "../terminal/compare-view.js";
 import { onlyApp } from "./arrange.js";
 import { compareJson } from "./compare-json.js";

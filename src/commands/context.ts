@@ -3,8 +3,8 @@ import { hostname } from "node:os";
 import { existsSync, readFileSync, realpathSync } from "node:fs";
 import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import type { Caller } from "../core/apply/index.js";
-import { ShelfError } from "../core/errors.js";
-import { toProjectPath, type ProjectPath } from "../core/paths.js";
+import { ShelfError } from "../core/base/errors.js";
+import { toProjectPath, type ProjectPath } from "../core/base/paths.js";
 import {
   findAppFolder,
   findProject,
@@ -12,7 +12,7 @@ import {
   openDiskStore,
   realFolder,
   type FileStore,
-} from "../core/tree/index.js";
+} from "../core/files/index.js";
 import { progressLine, type ProgressLine } from "../terminal/progress-line.js";
 import { screenFor, shownText, type Screen } from "../terminal/screen.js";
 

@@ -1,5 +1,5 @@
 /** A creation as the JSON document of `--json`; see docs/json.md. */
-import type { Creation } from "../core/creation/index.js";
+import type { Creation } from "../core/change/creation/index.js";
 
 /** The document for files that would be made, or were (`change` is then the change's id). */
 export function creationJson({ made, edited, foldersMade, notes }: Creation, change: string | undefined): object {

@@ -1,5 +1,5 @@
 /** The document that `explain --json` prints. */
-import type { Explanation, Partner } from "../core/measures/index.js";
+import type { Explanation, Partner } from "../core/insight/measures/index.js";
 import { findingJson } from "./check-json.js";
 import { judgementJson } from "./survey-json.js";
 

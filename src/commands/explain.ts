@@ -1,10 +1,10 @@
 /** `steady-shelf explain FILE`: what a file is, and how one knows. */
-import { ShelfError } from "../core/errors.js";
-import { explain } from "../core/measures/index.js";
-import { folderOf, isBelow, type ProjectPath } from "../core/paths.js";
-import type { Analysis, AppAnalysis } from "../core/pipeline.js";
-import { refuseSource } from "../core/plan/index.js";
-import { runRules } from "../core/rules/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { explain } from "../core/insight/measures/index.js";
+import { folderOf, isBelow, type ProjectPath } from "../core/base/paths.js";
+import type { Analysis, AppAnalysis } from "../core/workspace.js";
+import { refuseSource } from "../core/change/plan/index.js";
+import { runRules } from "../core/insight/rules/index.js";
 import { explainView } from "../terminal/explain-view.js";
 import { explainJson } from "./explain-json.js";
 import { look, type LookingOptions } from "./looking.js";

@@ -1,7 +1,7 @@
 /** `steady-shelf check --fix`: the safe repairs as one plan; the others are offered one by one where a person can be asked. */
-import { ShelfError } from "../core/errors.js";
-import { folderOf, nameOf } from "../core/paths.js";
-import type { NewText, Plan } from "../core/plan/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { folderOf, nameOf } from "../core/base/paths.js";
+import type { NewText, Plan } from "../core/change/plan/index.js";
 import {
   acceptedPath,
   changeAccepted,
@@ -10,8 +10,8 @@ import {
   type Checked,
   type Finding,
   type Repairs,
-} from "../core/rules/index.js";
-import type { SourceTree } from "../core/tree/index.js";
+} from "../core/insight/rules/index.js";
+import type { SourceTree } from "../core/files/index.js";
 import { findingLine } from "../terminal/check-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { count } from "../terminal/words.js";

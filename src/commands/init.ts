@@ -1,9 +1,9 @@
 /** `steady-shelf init`. */
-import { arrangementNames, readArrangement, readStack, stackMarks, type StackData } from "../core/arrangement/index.js";
-import { ShelfError } from "../core/errors.js";
-import { inFolder, toProjectPath, type ProjectPath } from "../core/paths.js";
+import { arrangementNames, readArrangement, readStack, stackMarks, type StackData } from "../core/app/arrangement/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { inFolder, toProjectPath, type ProjectPath } from "../core/base/paths.js";
 import type { CodeLanguage } from "../core/languages/index.js";
-import { configurationFile, readConfiguration, type Configuration } from "../core/project/index.js";
+import { configurationFile, readConfiguration, type Configuration } from "../core/app/configuration/index.js";
 import {
   detectStacks,
   filesOfApp,
@@ -18,7 +18,7 @@ import {
   usualSource,
   type Fill,
   type InitPlan,
-} from "../core/setup/index.js";
+} from "../core/change/setup/index.js";
 import { creationView, fitView } from "../terminal/creation-view.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutOrShow } from "./carry-out.js";

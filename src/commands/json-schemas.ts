@@ -1,7 +1,7 @@
 /** The documents of `check --json` and `survey --json`, from which `schema/check.json` and `schema/survey.json` are made. */
 import * as z from "zod/mini";
-import { described } from "../core/arrangement/schemas.js";
-import { ruleNames, type RuleName } from "../core/rules/rule-names.js";
+import { described } from "../core/app/arrangement/schemas.js";
+import { ruleNames, type RuleName } from "../core/app/configuration/rule-names.js";
 
 const text = z.string();
 const number = z.number();

@@ -6,9 +6,9 @@ import {
   TracedReader,
   type CachePlace,
   type Output,
-} from "../core/cache/index.js";
-import { analyse, type Analysis, type AnalysisOptions } from "../core/pipeline.js";
-import type { FileReader } from "../core/tree/index.js";
+} from "../core/files/cache/index.js";
+import { analyse, type Analysis, type AnalysisOptions } from "../core/workspace.js";
+import type { FileReader } from "../core/files/index.js";
 import { cacheKey } from "./cache-key.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { settleFirst } from "./settle.js";

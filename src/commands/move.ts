@@ -1,11 +1,11 @@
 /** `steady-shelf move FROM… TO` and `steady-shelf move --plan FILE`. */
 import { readFileSync } from "node:fs";
 import { relative, resolve, sep } from "node:path";
-import { folderOf, nameOf } from "../core/paths.js";
-import { ShelfError } from "../core/errors.js";
-import { anticipateMove, openProject, planMoves, type Project } from "../core/pipeline.js";
-import { understandMove, type Move, type Plan } from "../core/plan/index.js";
-import type { PlanFile } from "../core/plan-file/index.js";
+import { folderOf, nameOf } from "../core/base/paths.js";
+import { ShelfError } from "../core/base/errors.js";
+import { anticipateMove, openProject, planMoves, type Project } from "../core/workspace.js";
+import { understandMove, type Move, type Plan } from "../core/change/plan/index.js";
+import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { count } from "../terminal/words.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
@@ -65,7 +65,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
     progress: context.progress.report,
   });
   const made = more?.decides.length
-    ? await (await import("../core/arranging/index.js")).withDecisions(planned, project.tree, more.decides)
+    ? await (await import("../core/change/arrange/index.js")).withDecisions(planned, project.tree, more.decides)
     : planned;
   // A plan that lies in the project names what it moves; that needs no second look.
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
@@ -114,7 +114,7 @@ function understandPaths(context: Context, project: Project, { paths, alone }: M
 }
 
 async function readPlan(context: Context, project: Project, file: string): Promise<Wanted> {
-  const { readPlanFile } = await import("../core/plan-file/index.js");
+  const { readPlanFile } = await import("../core/change/plan-file/index.js");
   const { moves, lineOf, ...more } = readPlanFile(project.tree, readText(file), file);
   return { moves, places: lineOf, more, file: relative(context.store.root, resolve(file)).replaceAll(sep, "/") };
 }

@@ -1,5 +1,5 @@
 /** A plan as the JSON document of `--json`; see docs/json.md. */
-import type { Plan } from "../core/plan/index.js";
+import type { Plan } from "../core/change/plan/index.js";
 
 /** The document for a plan that was made, and maybe carried out (`change` is then its id). */
 export function planJson(plan: Plan, change: string | undefined): object {

@@ -1,6 +1,6 @@
 /** Tells the person what went wrong, and which exit code that is. */
-import { ShelfError, type Refusal } from "../core/errors.js";
-import { plainText } from "../core/text/plain.js";
+import { ShelfError, type Refusal } from "../core/base/errors.js";
+import { plainText } from "../core/base/text/plain.js";
 import { errorView } from "../terminal/error-view.js";
 import { screenFor, shownText } from "../terminal/screen.js";
 

@@ -1,13 +1,13 @@
 /** `--save FILE`: keeps a plan for review, to be carried out later. */
 import { writeFileSync } from "node:fs";
-import { reasonOf, ShelfError } from "../core/errors.js";
-import type { PlanFileInput } from "../core/plan-file/index.js";
-import type { SourceTree } from "../core/tree/index.js";
+import { reasonOf, ShelfError } from "../core/base/errors.js";
+import type { PlanFileInput } from "../core/change/plan-file/index.js";
+import type { SourceTree } from "../core/files/index.js";
 import type { Context } from "./context.js";
 
 /** Writes the plan to a new file, and says how it is carried out. Throws `TARGET_EXISTS`, `UNWRITABLE`. */
 export async function savePlan(context: Context, tree: SourceTree, input: PlanFileInput, file: string): Promise<void> {
-  const { writePlanFile } = await import("../core/plan-file/index.js");
+  const { writePlanFile } = await import("../core/change/plan-file/index.js");
   try {
     writeFileSync(file, writePlanFile(tree, input), { flag: "wx" });
   } catch (error) {

@@ -1,6 +1,6 @@
 /** What every command does first: look for a change that a killed run left. */
-import { ShelfError } from "../core/errors.js";
-import type { ProjectPath } from "../core/paths.js";
+import { ShelfError } from "../core/base/errors.js";
+import type { ProjectPath } from "../core/base/paths.js";
 import type { Context } from "./context.js";
 
 /**

@@ -1,6 +1,6 @@
 /** `steady-shelf survey`: what is here. */
-import { surveyOf } from "../core/measures/index.js";
-import { runRules } from "../core/rules/index.js";
+import { surveyOf } from "../core/insight/measures/index.js";
+import { runRules } from "../core/insight/rules/index.js";
 import { surveyView } from "../terminal/survey-view.js";
 import { lookAndSay, type LookingOptions } from "./looking.js";
 import { surveyJson } from "./survey-json.js";

@@ -4,13 +4,13 @@
  */
 import fc from "fast-check";
 import { beforeAll, expect, test } from "vitest";
-import { ShelfError } from "./errors.js";
+import { ShelfError } from "./base/errors.js";
 import { extractFrom, languageFor, languages, readFrom } from "./languages/index.js";
-import { isProjectPath, isReserved, joinPath, toProjectPath, type ProjectPath } from "./paths.js";
-import { openProject, planMoves } from "./pipeline.js";
-import { readPlanFile } from "./plan-file/index.js";
-import { parseConfiguration } from "./project/parse-configuration.js";
-import { MemoryStore } from "./tree/index.js";
+import { isProjectPath, isReserved, joinPath, toProjectPath, type ProjectPath } from "./base/paths.js";
+import { openProject, planMoves } from "./workspace.js";
+import { readPlanFile } from "./change/plan-file/index.js";
+import { parseConfiguration } from "./app/configuration/parse-configuration.js";
+import { MemoryStore } from "./files/index.js";
 
 beforeAll(() => Promise.all(languages.map((language) => language.prepare())));
 

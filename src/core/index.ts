@@ -1,11 +1,11 @@
 /** The core: everything that Steady Shelf knows, without a terminal. It reads no `process` and prints nothing. */
 export * from "./apply/index.js";
-export * from "./arrangement/index.js";
-export * from "./arranging/index.js";
-export * from "./cache/index.js";
-export * from "./catalogue/index.js";
-export * from "./comparing/index.js";
-export { ShelfError, type Detail, type ErrorCode, type Place, type Refusal } from "./errors.js";
+export * from "./app/arrangement/index.js";
+export * from "./change/arrange/index.js";
+export * from "./files/cache/index.js";
+export * from "./insight/catalogue/index.js";
+export * from "./change/compare/index.js";
+export { ShelfError, type Detail, type ErrorCode, type Place, type Refusal } from "./base/errors.js";
 export { Resolver, type Mapping, type Resolution } from "./graph/index.js";
 export {
   extractFrom,
@@ -15,10 +15,10 @@ export {
   type Language,
   type Reference,
 } from "./languages/index.js";
-export * from "./creation/index.js";
-export * from "./measures/index.js";
-export * from "./names/index.js";
-export { toProjectPath, type ProjectPath } from "./paths.js";
+export * from "./change/creation/index.js";
+export * from "./insight/measures/index.js";
+export * from "./base/names/index.js";
+export { toProjectPath, type ProjectPath } from "./base/paths.js";
 export {
   analyse,
   openProject,
@@ -28,14 +28,14 @@ export {
   type AppAnalysis,
   type PlanOptions,
   type Project,
-} from "./pipeline.js";
-export * from "./plan/index.js";
-export * from "./plan-file/index.js";
-export * from "./project/index.js";
-export * from "./rules/index.js";
-export * from "./setup/index.js";
-export type { Progress } from "./progress.js";
-export { applyEdits, SourceText, type Position, type TextEdit } from "./text/index.js";
+} from "./workspace.js";
+export * from "./change/plan/index.js";
+export * from "./change/plan-file/index.js";
+export * from "./app/configuration/index.js";
+export * from "./insight/rules/index.js";
+export * from "./change/setup/index.js";
+export type { Progress } from "./base/progress.js";
+export { applyEdits, SourceText, type Position, type TextEdit } from "./base/text/index.js";
 export {
   findProject,
   MemoryStore,
@@ -46,4 +46,4 @@ export {
   type FileReader,
   type FileStore,
   type TreeView,
-} from "./tree/index.js";
+} from "./files/index.js";

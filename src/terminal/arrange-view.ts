@@ -1,7 +1,7 @@
 /** How an arrangement is shown: what it comes to, both trees, the moves by feature, what nobody can be sure of, the proof. */
-import { plain } from "../core/text/index.js";
-import type { Answer, ArrangedPlan, Question } from "../core/arranging/index.js";
-import { manyOf } from "../core/arrangement/index.js";
+import { plain } from "../core/base/text/index.js";
+import type { Answer, ArrangedPlan, Question } from "../core/change/arrange/index.js";
+import { manyOf } from "../core/app/arrangement/index.js";
 import { gapLines, planDetails } from "./plan-view.js";
 import { drawFolders } from "./folders-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";

@@ -1,6 +1,6 @@
 /** A choice among a few, with the arrow keys. Loaded only when somebody is asked. */
 import { isCancel, select } from "@clack/prompts";
-import { ShelfError } from "../core/errors.js";
+import { ShelfError } from "../core/base/errors.js";
 
 /** One thing that can be chosen. */
 export interface Choice {

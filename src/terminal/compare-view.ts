@@ -1,6 +1,6 @@
 /** How arrangements are shown beside each other: a table with bars, the best of each row marked, and what to do. */
-import { plain } from "../core/text/index.js";
-import type { Comparison, Shape, Tried } from "../core/comparing/index.js";
+import { plain } from "../core/base/text/index.js";
+import type { Comparison, Shape, Tried } from "../core/change/compare/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "./words.js";
 

@@ -1,5 +1,5 @@
 /** How a refusal is shown: what, where, and what to do next. */
-import type { ShelfError } from "../core/errors.js";
+import type { ShelfError } from "../core/base/errors.js";
 import { wrap, type Screen } from "./screen.js";
 
 /** The message as lines for standard error. */

@@ -1,9 +1,9 @@
 /** How one file is explained: what it is and why, where it belongs, who uses it, what is wrong with it. */
-import { plain } from "../core/text/index.js";
-import { aRole, manyOf } from "../core/arrangement/index.js";
-import { ordered, shared, type Judgement } from "../core/catalogue/index.js";
-import type { Explanation, Partner } from "../core/measures/index.js";
-import { folderOf, nameOf } from "../core/paths.js";
+import { plain } from "../core/base/text/index.js";
+import { aRole, manyOf } from "../core/app/arrangement/index.js";
+import { ordered, shared, type Judgement } from "../core/insight/catalogue/index.js";
+import type { Explanation, Partner } from "../core/insight/measures/index.js";
+import { folderOf, nameOf } from "../core/base/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "./words.js";
 

@@ -1,5 +1,5 @@
 /** How past changes and an undo are shown. */
-import { plain, plainText } from "../core/text/index.js";
+import { plain, plainText } from "../core/base/text/index.js";
 import type { History, PastChange, PrunePlan, UndoPlan } from "../core/apply/index.js";
 import { shorten, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";

@@ -1,13 +1,13 @@
 /** What survey, explain and check show: every line fits, numbers are right in the singular, colour is never the only sign. */
 import { beforeAll, describe, expect, test } from "vitest";
-import { planArranging } from "../core/arranging/index.js";
-import { compare } from "../core/comparing/index.js";
-import { explain, surveyOf } from "../core/measures/index.js";
-import type { ProjectPath } from "../core/paths.js";
-import { analyse, type Analysis } from "../core/pipeline.js";
-import { check, rules, runRules } from "../core/rules/index.js";
-import { appUnder } from "../core/setup/index.js";
-import { MemoryStore } from "../core/tree/index.js";
+import { planArranging } from "../core/change/arrange/index.js";
+import { compare } from "../core/change/compare/index.js";
+import { explain, surveyOf } from "../core/insight/measures/index.js";
+import type { ProjectPath } from "../core/base/paths.js";
+import { analyse, type Analysis } from "../core/workspace.js";
+import { check, rules, runRules } from "../core/insight/rules/index.js";
+import { appUnder } from "../core/change/setup/index.js";
+import { MemoryStore } from "../core/files/index.js";
 import { arrangeView } from "./arrange-view.js";
 import { checkView, whyView } from "./check-view.js";
 import { compareView } from "./compare-view.js";

@@ -1,7 +1,7 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
-import { plain } from "../core/text/index.js";
-import type { Gap, Move, Plan, PlannedEdit } from "../core/plan/index.js";
-import type { ProjectPath } from "../core/paths.js";
+import { plain } from "../core/base/text/index.js";
+import type { Gap, Move, Plan, PlannedEdit } from "../core/change/plan/index.js";
+import type { ProjectPath } from "../core/base/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count, enumerate, grouped } from "./words.js";

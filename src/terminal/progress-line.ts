@@ -1,5 +1,5 @@
 /** One line on standard error that says how far long work is. Only in a terminal, only when it takes a while. */
-import type { Progress } from "../core/progress.js";
+import type { Progress } from "../core/base/progress.js";
 import { grouped } from "./words.js";
 
 /** Milliseconds before the first line, and between two. */

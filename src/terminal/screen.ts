@@ -1,7 +1,7 @@
 /** What the terminal can do: how wide it is, and whether colour is welcome. */
 import picocolors from "picocolors";
 import stringWidth from "fast-string-width";
-import { escapedUnit } from "../core/text/index.js";
+import { escapedUnit } from "../core/base/text/index.js";
 
 /** The widest line that is printed. */
 const widest = 100;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
-import { ShelfError } from "../core/errors.js";
-import { planOf, at } from "../core/plan/planning.test.suite.js";
-import type { Plan } from "../core/plan/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { planOf, at } from "../core/change/plan/planning.test.suite.js";
+import type { Plan } from "../core/change/plan/index.js";
 import { errorView } from "./error-view.js";
 import { historyView, undoView } from "./history-view.js";
 import { planView } from "./plan-view.js";

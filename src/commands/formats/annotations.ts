@@ -4,9 +4,9 @@
  * Sources: "Workflow commands for GitHub Actions" (`::error file=…`), "Code Quality" of GitLab's documentation (a JSON list
  * with fingerprints), "Logging commands" of Azure Pipelines (`##vso[task.logissue …]`).
  */
-import { plain } from "../../core/text/index.js";
+import { plain } from "../../core/base/text/index.js";
 import { createHash } from "node:crypto";
-import type { Checked, Finding } from "../../core/rules/index.js";
+import type { Checked, Finding } from "../../core/insight/rules/index.js";
 
 /** Lines that GitHub turns into annotations. */
 export function githubLines(checked: readonly Checked[]): string {

@@ -1,5 +1,5 @@
 /** The document that `check --json` prints; `schema/check.json` describes it. */
-import type { Checked } from "../../core/rules/index.js";
+import type { Checked } from "../../core/insight/rules/index.js";
 import { findingJson } from "../check-json.js";
 
 /** The whole document as text. */

@@ -1,7 +1,7 @@
 /** Findings for other programs: whatever names and messages hold, the form is kept. */
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import type { Checked, Finding } from "../../core/rules/index.js";
+import type { Checked, Finding } from "../../core/insight/rules/index.js";
 import { formatOf } from "./index.js";
 
 const text = fc.string({ unit: "binary", minLength: 1, maxLength: 20 });

@@ -1,5 +1,5 @@
 /** Findings for other programs, one file a format. */
-import type { Checked } from "../../core/rules/index.js";
+import type { Checked } from "../../core/insight/rules/index.js";
 import { azureLines, githubLines, gitlabReport } from "./annotations.js";
 import { jsonDocument } from "./document.js";
 import { junitReport } from "./junit.js";

@@ -2,8 +2,8 @@
  * JUnit's XML, which test reporters of build servers read: one suite a rule, one case a finding. There is no standard; this
  * keeps to what the common readers share (testsuites, testsuite, testcase, failure).
  */
-import { plain } from "../../core/text/index.js";
-import { rules, type Checked, type Finding } from "../../core/rules/index.js";
+import { plain } from "../../core/base/text/index.js";
+import { rules, type Checked, type Finding } from "../../core/insight/rules/index.js";
 
 /** The report as text. Errors and warnings are failures; a rule without findings is one case that passed. */
 export function junitReport(checked: readonly Checked[]): string {

@@ -3,7 +3,7 @@
  * 27 March 2020. Columns count UTF-16 units, which is what `columnKind` says.
  */
 import { createHash } from "node:crypto";
-import { rules, type Checked, type Finding } from "../../core/rules/index.js";
+import { rules, type Checked, type Finding } from "../../core/insight/rules/index.js";
 
 /** The log as text. */
 export function sarifLog(checked: readonly Checked[]): string {

@@ -1,6 +1,6 @@
 /** Turns a creation into a change and carries it out. */
-import type { Creation } from "../creation/index.js";
-import type { FileStore } from "../tree/index.js";
+import type { Creation } from "../change/creation/index.js";
+import type { FileStore } from "../files/index.js";
 import { hashOf, type Caller } from "./change.js";
 import { carryOut } from "./transaction.js";
 

@@ -1,10 +1,10 @@
 /** Turns a proved plan into a change and carries it out. */
-import { ShelfError } from "../errors.js";
+import { ShelfError } from "../base/errors.js";
 import { languageFor } from "../languages/index.js";
-import { ensurePossible, type Plan } from "../plan/index.js";
-import type { ProjectPath } from "../paths.js";
-import type { Progress } from "../progress.js";
-import type { FileStore, SourceTree } from "../tree/index.js";
+import { ensurePossible, type Plan } from "../change/plan/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import type { Progress } from "../base/progress.js";
+import type { FileStore, SourceTree } from "../files/index.js";
 import { hashOf, type Caller, type Change, type ChangeItem } from "./change.js";
 import { carryOut } from "./transaction.js";
 

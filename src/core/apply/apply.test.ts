@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { openProject, planMoves } from "../pipeline.js";
-import type { Plan } from "../plan/index.js";
-import { afterwards, at, moveOf, type Files } from "../plan/planning.test.suite.js";
-import { MemoryStore, type SourceTree } from "../tree/index.js";
+import { openProject, planMoves } from "../workspace.js";
+import type { Plan } from "../change/plan/index.js";
+import { afterwards, at, moveOf, type Files } from "../change/plan/planning.test.suite.js";
+import { MemoryStore, type SourceTree } from "../files/index.js";
 import { applyPlan, carryOut, changesKept, planUndo, readHistory, settle, undo } from "./index.js";
 import { attempt, caller, contents } from "./changes.test.suite.js";
 

@@ -1,6 +1,6 @@
 /** A change to the disk, as data without any language in it: what the transaction carries out and the journal keeps. */
 import { createHash } from "node:crypto";
-import type { ProjectPath } from "../paths.js";
+import type { ProjectPath } from "../base/paths.js";
 
 /** One file that is touched. `from` and `to` are the same for a file that is edited, made or removed. */
 export interface ChangeItem {

@@ -1,5 +1,5 @@
 /** What the tests of changes share: who runs them, what a store holds, and how something ended. */
-import type { MemoryStore } from "../tree/index.js";
+import type { MemoryStore } from "../files/index.js";
 import type { Caller } from "./index.js";
 
 /** A run of process 7, always at the same moment; every other process is gone. */

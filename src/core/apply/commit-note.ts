@@ -4,9 +4,9 @@
  * changed, as they do where git refuses a commit.
  */
 import * as z from "zod/mini";
-import { ShelfError } from "../errors.js";
-import { inFolder } from "../paths.js";
-import { askGit, type FileStore } from "../tree/index.js";
+import { ShelfError } from "../base/errors.js";
+import { inFolder } from "../base/paths.js";
+import { askGit, type FileStore } from "../files/index.js";
 import type { Caller } from "./change.js";
 import { ensureHomeOurs, home, makeHome } from "./home.js";
 import { isGoingOn } from "./lock.js";

@@ -1,8 +1,8 @@
 /** Files that are made: whole or not at all, and taken back. */
 import { describe, expect, test } from "vitest";
-import { CreationDraft, type Creation } from "../creation/index.js";
-import { at } from "../plan/planning.test.suite.js";
-import { MemoryStore } from "../tree/index.js";
+import { CreationDraft, type Creation } from "../change/creation/index.js";
+import { at } from "../change/plan/planning.test.suite.js";
+import { MemoryStore } from "../files/index.js";
 import { applyCreation, planUndo, readHistory, settle, undo } from "./index.js";
 import { attempt, caller, contents } from "./changes.test.suite.js";
 

@@ -5,10 +5,10 @@
  * Only the change's own paths are committed. What somebody has put into the index, or has not committed yet in a file that
  * the change touches, would go along unseen; so that is refused before anything is written.
  */
-import { reasonOf, ShelfError } from "../errors.js";
-import type { Plan } from "../plan/index.js";
-import type { ProjectPath } from "../paths.js";
-import { askGit, GitRefusal, ownCommands, type FileStore } from "../tree/index.js";
+import { reasonOf, ShelfError } from "../base/errors.js";
+import type { Plan } from "../change/plan/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import { askGit, GitRefusal, ownCommands, type FileStore } from "../files/index.js";
 import type { Caller } from "./change.js";
 import { forgetCommit, noteCommit } from "./commit-note.js";
 

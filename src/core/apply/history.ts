@@ -1,8 +1,8 @@
 /** What was changed, and how to take it back. */
-import { reasonOf, ShelfError } from "../errors.js";
-import { rootPath } from "../paths.js";
-import type { Progress } from "../progress.js";
-import type { FileStore } from "../tree/index.js";
+import { reasonOf, ShelfError } from "../base/errors.js";
+import { rootPath } from "../base/paths.js";
+import type { Progress } from "../base/progress.js";
+import type { FileStore } from "../files/index.js";
 import type { Caller, Change, ChangeItem } from "./change.js";
 import { ensureHomeOurs } from "./home.js";
 import { openIds, readJournal, type Journal } from "./journal.js";

@@ -4,9 +4,9 @@
  * What lies there may as well have come with the repository. So it is only believed where it is a real folder, with real folders
  * in it, of which git tracks nothing; where that is not known, nothing in it acts.
  */
-import { ShelfError } from "../errors.js";
-import { inFolder, type ProjectPath } from "../paths.js";
-import type { FileReader, FileStore } from "../tree/index.js";
+import { ShelfError } from "../base/errors.js";
+import { inFolder, type ProjectPath } from "../base/paths.js";
+import type { FileReader, FileStore } from "../files/index.js";
 
 export const home = ".steady-shelf" as ProjectPath;
 /** One folder a change. */

@@ -14,9 +14,9 @@
  * have, the folder must bear the name of the change, and what is kept must still have the fingerprint that was written down.
  */
 import * as z from "zod/mini";
-import { reasonOf, ShelfError } from "../errors.js";
-import { foldersAbove, inFolder, isProjectPath, type ProjectPath } from "../paths.js";
-import type { FileReader, FileStore } from "../tree/index.js";
+import { reasonOf, ShelfError } from "../base/errors.js";
+import { foldersAbove, inFolder, isProjectPath, type ProjectPath } from "../base/paths.js";
+import type { FileReader, FileStore } from "../files/index.js";
 import { changesFolder, home } from "./home.js";
 
 /** The lines of `progress`. */

@@ -1,6 +1,6 @@
 /** Which journals are kept: as many changes as can still be undone, and no more of those that cannot. */
-import { inFolder } from "../paths.js";
-import type { FileStore } from "../tree/index.js";
+import { inFolder } from "../base/paths.js";
+import type { FileStore } from "../files/index.js";
 import { changesFolder } from "./home.js";
 import { journalIds, readJournal, stageOf, type Journal } from "./journal.js";
 

@@ -8,9 +8,9 @@
  *
  * A number alone does not tell a process: numbers are given again. So the lock says when its process began, too.
  */
-import { reasonOf, ShelfError } from "../errors.js";
-import { inFolder, type ProjectPath } from "../paths.js";
-import type { FileReader, FileStore } from "../tree/index.js";
+import { reasonOf, ShelfError } from "../base/errors.js";
+import { inFolder, type ProjectPath } from "../base/paths.js";
+import type { FileReader, FileStore } from "../files/index.js";
 import type { Caller } from "./change.js";
 import { home, lockPath, makeHome } from "./home.js";
 

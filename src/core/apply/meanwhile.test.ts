@@ -1,10 +1,10 @@
 /** What somebody else does while a change is carried out: nothing of it is lost, and nothing is overwritten. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { ShelfError } from "../errors.js";
-import { openProject, planMoves } from "../pipeline.js";
-import { at, moveOf } from "../plan/planning.test.suite.js";
-import { MemoryStore } from "../tree/index.js";
+import { ShelfError } from "../base/errors.js";
+import { openProject, planMoves } from "../workspace.js";
+import { at, moveOf } from "../change/plan/planning.test.suite.js";
+import { MemoryStore } from "../files/index.js";
 import { applyPlan, planPrune, planUndo, prune, readHistory, settle, undo, type Caller } from "./index.js";
 import { caller, contents } from "./changes.test.suite.js";
 

@@ -6,8 +6,8 @@
  * fingerprint that was written down. What somebody else wrote stays where it is; an original that finds its place taken is kept
  * in `.steady-shelf/kept/`.
  */
-import { folderOf, foldersAbove, inFolder, type ProjectPath } from "../paths.js";
-import type { FileStore } from "../tree/index.js";
+import { folderOf, foldersAbove, inFolder, type ProjectPath } from "../base/paths.js";
+import type { FileStore } from "../files/index.js";
 import { hashOf } from "./change.js";
 import { keptFolder } from "./home.js";
 import { makeFolders, type Journal, type JournalItem, type JournalRecord } from "./journal.js";

@@ -18,10 +18,10 @@
  * All moves pass through the journal's folder, so swaps, cycles, case-only renames, and a file that takes a
  * folder's name need no special case.
  */
-import { reasonOf, ShelfError } from "../errors.js";
-import { foldersAbove, rootPath, type ProjectPath } from "../paths.js";
-import { quiet, type Progress } from "../progress.js";
-import type { FileStore } from "../tree/index.js";
+import { reasonOf, ShelfError } from "../base/errors.js";
+import { foldersAbove, rootPath, type ProjectPath } from "../base/paths.js";
+import { quiet, type Progress } from "../base/progress.js";
+import type { FileStore } from "../files/index.js";
 import { hashOf, type Caller, type Change, type ChangeItem } from "./change.js";
 import {
   Journal,

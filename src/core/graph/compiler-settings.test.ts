@@ -3,8 +3,8 @@ import { tmpdir } from "node:os";
 import { dirname, join, relative } from "node:path";
 import { createPathsMatcher, getTsconfig } from "get-tsconfig";
 import { expect, test } from "vitest";
-import type { ProjectPath } from "../paths.js";
-import { openDiskStore, readTree } from "../tree/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import { openDiskStore, readTree } from "../files/index.js";
 import { CompilerSettingsReader } from "./compiler-settings.js";
 import { fillPattern, matchPattern } from "./mapping.js";
 

@@ -8,9 +8,9 @@
  */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { ShelfError } from "../errors.js";
-import { folderOf, foldersAbove, inFolder, rootPath, type ProjectPath } from "../paths.js";
-import type { TreeView } from "../tree/index.js";
+import { ShelfError } from "../base/errors.js";
+import { folderOf, foldersAbove, inFolder, rootPath, type ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
 import { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
 import { bySpecificity, type Mapping } from "./mapping.js";
 

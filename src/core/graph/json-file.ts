@@ -1,7 +1,7 @@
 /** Reads JSON with comments and trailing commas (tsconfig, package manifests) with errors that name their place. */
 import { parse, printParseErrorCode, type ParseError } from "jsonc-parser";
-import { ShelfError } from "../errors.js";
-import { SourceText } from "../text/index.js";
+import { ShelfError } from "../base/errors.js";
+import { SourceText } from "../base/text/index.js";
 
 /** A JSON object whose fields have yet to be looked at. */
 export type JsonObject = Readonly<Record<string, unknown>>;

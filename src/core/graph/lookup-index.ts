@@ -5,8 +5,8 @@
  * entered once under every name by which a tool may find it: `Tree.ios.tsx` under `Tree.ios` and `Tree`.
  */
 import type { LookupRules } from "../languages/index.js";
-import { folderOf, inFolder, type ProjectPath } from "../paths.js";
-import type { TreeView } from "../tree/index.js";
+import { folderOf, inFolder, type ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
 
 interface Entry {
   readonly path: ProjectPath;

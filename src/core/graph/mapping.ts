@@ -3,7 +3,7 @@
  * `imports` or `exports`, a workspace package, an alias of ours. All have one form, so resolving and respelling
  * treat them alike.
  */
-import type { ProjectPath } from "../paths.js";
+import type { ProjectPath } from "../base/paths.js";
 
 /** Where a mapping comes from, in people's words. */
 export type MappingKind =

@@ -3,8 +3,8 @@
  * packages by name, and `main` of a folder. Rules: Node.js documentation, "Modules: Packages".
  */
 import { posix } from "node:path";
-import { folderOf, inFolder, nameOf, rootPath, type ProjectPath } from "../paths.js";
-import type { TreeView } from "../tree/index.js";
+import { folderOf, inFolder, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
 import { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
 import { bySpecificity, type Mapping } from "./mapping.js";
 

@@ -6,7 +6,7 @@
  */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../paths.js";
+import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../base/paths.js";
 import { placesCountFrom } from "../languages/index.js";
 import type { Mapping } from "./mapping.js";
 import type { Ground, Resolution, Scheme } from "./resolution.js";

@@ -1,7 +1,7 @@
 /** Reads files and finds what they name. */
 import { languageFor, notRead, readTexts, type Extraction } from "../languages/index.js";
-import type { ProjectPath } from "../paths.js";
-import type { SourceTree } from "../tree/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import type { SourceTree } from "../files/index.js";
 
 /** Those of the paths that a language reads. Links are passed over, and documents, unless they are asked for. */
 export function readablePaths(

@@ -12,9 +12,9 @@ import {
   type LookupRules,
   type Reference,
 } from "../languages/index.js";
-import { folderOf, joinPath, type ProjectPath } from "../paths.js";
-import { quiet, type Progress } from "../progress.js";
-import type { SourceTree } from "../tree/index.js";
+import { folderOf, joinPath, type ProjectPath } from "../base/paths.js";
+import { quiet, type Progress } from "../base/progress.js";
+import type { SourceTree } from "../files/index.js";
 import type { Mapping } from "./mapping.js";
 import { readablePaths } from "./read-references.js";
 import type { Resolution } from "./resolution.js";

@@ -1,6 +1,6 @@
 /** What a reference can mean, and the ground on which the single ways of looking up stand. */
-import type { ProjectPath } from "../paths.js";
-import type { TreeView } from "../tree/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
 import type { Mapping } from "./mapping.js";
 
 /** How a name was turned into a path: relative to its file, or through a mapping. */

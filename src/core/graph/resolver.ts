@@ -7,8 +7,8 @@
 import { posix } from "node:path";
 import picomatch from "picomatch";
 import type { LookupRules, Reference } from "../languages/index.js";
-import { folderOf, inFolder, isBelow, joinPath, rootPath, toProjectPath, type ProjectPath } from "../paths.js";
-import type { TreeView } from "../tree/index.js";
+import { folderOf, inFolder, isBelow, joinPath, rootPath, toProjectPath, type ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
 import { CompilerSettingsReader } from "./compiler-settings.js";
 import { LookupIndex } from "./lookup-index.js";
 import { fillPattern, matchPattern, type Mapping } from "./mapping.js";

@@ -1,7 +1,7 @@
 /** What a name in a style sheet or a page means: sheets as Sass, Less and CSS find them, and assets. */
 import { posix } from "node:path";
 import { isTakenIn, sheetRules, urlRewritersFor } from "../languages/index.js";
-import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../paths.js";
+import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../base/paths.js";
 import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
 import type { Ground, Resolution } from "./resolution.js";
 import { isRelative, spellingsOf, splitSheetSpecifier } from "./specifier.js";

@@ -8,8 +8,8 @@ import {
   toolSettingsIn,
   type ToolAlias,
 } from "../languages/index.js";
-import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../paths.js";
-import type { TreeView } from "../tree/index.js";
+import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
 import { bySpecificity, type Mapping } from "./mapping.js";
 import { fixedFolder } from "./place-lookup.js";
 import { splitPlace } from "./specifier.js";

@@ -4,7 +4,7 @@
  */
 import fc from "fast-check";
 import { beforeAll, describe, expect, test } from "vitest";
-import { applyEdits, SourceText } from "../text/index.js";
+import { applyEdits, SourceText } from "../base/text/index.js";
 import { respellingEdit, type Language } from "./language.js";
 
 /** One text with the specifiers that it holds, in order. */

@@ -5,7 +5,7 @@
  * written, and the rules by which its tools look them up; the graph does the looking. To add a language, make one
  * folder and one line in `registry.ts`; `contract.test.suite.ts` says what every adapter must keep.
  */
-import type { TextEdit } from "../text/index.js";
+import type { TextEdit } from "../base/text/index.js";
 
 /** The form of a reference, in the words that people use. */
 export type ReferenceKind =

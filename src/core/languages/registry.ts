@@ -1,5 +1,5 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
-import { reasonOf } from "../errors.js";
+import { reasonOf } from "../base/errors.js";
 import type { Extraction, Language, LookupRules, Outline, Trade } from "./language.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";

@@ -3,7 +3,7 @@ import type { AtRule } from "postcss";
 import scss from "postcss-scss";
 import fc from "fast-check";
 import { languageContract } from "../contract.test.suite.js";
-import { applyEdits } from "../../text/index.js";
+import { applyEdits } from "../../base/text/index.js";
 import { respellingEdit } from "../language.js";
 import { sheets } from "./index.js";
 

@@ -1,0 +1,62 @@
+/**
+ * `steady-shelf.yaml`: what an app's people have decided. One lies in the folder of each app; in a monorepo that is one an
+ * app, and each speaks for its own folder. `schema.ts` says what may stand in it.
+ */
+import type { OneOrMore, Role, ShelfSource } from "../arrangement/index.js";
+import type { Place } from "../../base/errors.js";
+import type { Mapping } from "../../graph/index.js";
+import { foldersAbove, inFolder, rootPath, type ProjectPath } from "../../base/paths.js";
+import type { Severity } from "./rule-names.js";
+import type { FileReader } from "../../files/index.js";
+
+/** What one configuration says. Keys that it leaves out are missing, or empty. */
+export interface Configuration {
+  /** Where it lies, and the app with it. */
+  readonly file: ProjectPath;
+  readonly folder: ProjectPath;
+  readonly stack?: string;
+  readonly language?: "typescript" | "javascript";
+  /** From the app's folder. */
+  readonly source?: string;
+  readonly arrangement?: string;
+  readonly words: Readonly<Record<string, string>>;
+  readonly names: Readonly<Partial<Record<Role, OneOrMore<string>>>>;
+  readonly publicIndex?: boolean;
+  readonly shelves: ShelfSource;
+  readonly companions: Readonly<Partial<Record<Role, readonly string[]>>>;
+  readonly starters?: string;
+  readonly features: Readonly<Record<string, readonly string[]>>;
+  readonly files: Readonly<
+    Record<string, "leave" | { readonly role?: Role | undefined; readonly feature?: string | undefined }>
+  >;
+  readonly aliases: readonly Mapping[];
+  readonly rules: Readonly<
+    Record<string, Severity | { readonly severity?: Severity | undefined; readonly most?: number | undefined }>
+  >;
+  /** Where a key stands, for messages. */
+  readonly placeOf: (...path: (string | number)[]) => Place;
+}
+
+/** The file's name. */
+export const configurationFile = "steady-shelf.yaml";
+
+/** Reads the configuration at a path; only then a YAML parser is loaded. Throws `CONFIG_BROKEN` with line and column. */
+export async function readConfiguration(store: FileReader, file: ProjectPath): Promise<Configuration> {
+  const { parseConfiguration } = await import("./parse-configuration.js");
+  return parseConfiguration(store.read(file).toString(), file);
+}
+
+/** The configuration that speaks for a folder: the nearest upward, within the project. */
+export function nearestConfiguration(store: FileReader, folder: ProjectPath): ProjectPath | undefined {
+  const folders = [...(folder === rootPath ? [] : [folder]), ...foldersAbove(folder), rootPath];
+  return folders.map((each) => inFolder(each, configurationFile)).find((path) => store.stat(path)?.kind === "file");
+}
+
+/** Every configuration of a project, from the list of its files. */
+export async function readConfigurations(store: FileReader, paths: readonly ProjectPath[]): Promise<Configuration[]> {
+  const files = paths.filter((path) => path === configurationFile || path.endsWith(`/${configurationFile}`));
+  // One that git ignores still speaks for the whole.
+  const root = configurationFile as ProjectPath;
+  if (!files.includes(root) && store.stat(root)?.kind === "file") files.push(root);
+  return Promise.all(files.map((file) => readConfiguration(store, file)));
+}

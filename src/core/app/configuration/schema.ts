@@ -1,0 +1,101 @@
+/**
+ * The form of `steady-shelf.yaml`. From here come the validation, the JSON Schema in `schema/`, and the tables of
+ * `docs/configuration.md` (`npm run generate`).
+ */
+import * as z from "zod/mini";
+import { roles, structuralWords, type Role } from "../arrangement/index.js";
+import { ruleGroups, ruleNames, severities, type RuleGroup, type RuleName } from "./rule-names.js";
+import { described, patternsSchema, roleSchema, shelfSchema } from "../arrangement/schemas.js";
+
+const text = z.string().check(z.minLength(1));
+
+type Word = Role | (typeof structuralWords)[number];
+const words = z.enum([...new Set([...roles, ...structuralWords])] as [Word, ...Word[]]);
+
+/** The whole file. */
+export const configurationSchema = z.strictObject({
+  $schema: z.optional(described(text, "The JSON Schema, for editors that complete and check while you type.")),
+  version: described(z.literal(1), "The version of this form."),
+  stack: z.optional(
+    described(
+      text,
+      "How the app is built: `react-web`, `react-native`, `vue`, `flutter`, `swiftui`, `wpf` or `sass`. Without it, found from the manifests.",
+    ),
+  ),
+  language: z.optional(
+    described(
+      z.enum(["typescript", "javascript"]),
+      "What new files are written in, where the stack leaves the choice. Without it, as the manifests say.",
+    ),
+  ),
+  source: z.optional(described(text, "The source root, from this file's folder. Without it, the stack's usual one.")),
+  arrangement: z.optional(
+    described(
+      text,
+      "One that ships (`layer-first`, `feature-first`, …), or the path of your own file. Without it, the one that fits best.",
+    ),
+  ),
+  words: z.optional(
+    described(
+      z.partialRecord(words, text),
+      "Your folder words, where they are not the stack's: `screen: pages`, `features: modules`.",
+    ),
+  ),
+  names: z.optional(
+    described(
+      z.partialRecord(roleSchema, patternsSchema),
+      "Your naming patterns by role, where they are not the stack's.",
+    ),
+  ),
+  "public-index": z.optional(
+    described(
+      z.boolean(),
+      "Whether other features may only come in through a feature's index. Without it, as the arrangement says.",
+    ),
+  ),
+  shelves: z.optional(
+    described(z.array(shelfSchema), "Shelves of your own: added, or instead of the arrangement's at the same place."),
+  ),
+  companions: z.optional(
+    described(
+      z.partialRecord(roleSchema, z.array(text)),
+      "What `add` makes beside a file of a role: `component: [style, test, story]`.",
+    ),
+  ),
+  starters: z.optional(
+    described(text, "A folder with starters of your own. One with the name of ours is taken instead of it."),
+  ),
+  features: z.optional(
+    described(z.record(text, z.array(text)), "Other words that mean a feature: `trees: [tree, orchard-map]`."),
+  ),
+  files: z.optional(
+    described(
+      z.record(
+        text,
+        z.union([z.literal("leave"), z.strictObject({ role: z.optional(roleSchema), feature: z.optional(text) })]),
+      ),
+      "What should not be guessed, by path or glob: `leave`, or a role and a feature.",
+    ),
+  ),
+  aliases: z.optional(
+    described(
+      z.record(text, z.string()),
+      'What names mean, where tsconfig and the manifests do not say it: `"~": src`.',
+    ),
+  ),
+  rules: z.optional(
+    described(
+      z.partialRecord(
+        z.enum([...ruleGroups, ...ruleNames] as [RuleGroup | RuleName, ...(RuleGroup | RuleName)[]]),
+        z.union([
+          z.enum(severities),
+          z.strictObject({
+            severity: z.optional(z.enum(severities)),
+            most: z.optional(z.number().check(z.int(), z.minimum(1))),
+          }),
+        ]),
+      ),
+      "How grave findings are, by group or by rule: `off`, `warning` or `error`; for a rule with a limit also `{ most: 60 }`.",
+    ),
+  ),
+});

@@ -1,0 +1,50 @@
+/** How an app is built, told from its manifests. */
+import { stackMarks, type StackMark } from "./arrangement/index.js";
+import { inFolder, type ProjectPath } from "../base/paths.js";
+import type { FileReader } from "../files/index.js";
+
+/** A stack that was found, and the file that says so. */
+export interface FoundStack {
+  readonly name: string;
+  readonly title: string;
+  readonly by: ProjectPath;
+}
+
+/** Stacks that the manifests in an app's folder speak of, the likeliest first. */
+export function detectStacks(store: FileReader, folder: ProjectPath): FoundStack[] {
+  if (folder !== "" && store.stat(folder)?.kind !== "folder") return [];
+  const names = store.entries(folder);
+  return stackMarks().flatMap((mark) => {
+    const by = markIn(store, { mark, folder, names });
+    return by === undefined ? [] : [{ name: mark.name, title: mark.title, by }];
+  });
+}
+
+/** The stack whose code a list of files holds, where no manifest tells: the first that knows the most telling extension. */
+export function stackOfFiles(paths: readonly ProjectPath[]): FoundStack | undefined {
+  for (const { name, title, extensions = [] } of stackMarks()) {
+    const by = paths.find((path) => extensions.some((each) => path.endsWith(each)));
+    if (by !== undefined) return { name, title, by };
+  }
+  return undefined;
+}
+
+function markIn(
+  store: FileReader,
+  {
+    mark,
+    folder,
+    names,
+  }: { readonly mark: StackMark; readonly folder: ProjectPath; readonly names: readonly string[] },
+): ProjectPath | undefined {
+  for (const { file, holds } of mark["found-by"]) {
+    // `*.csproj` is the only kind of pattern that manifests need.
+    const isMeant = (name: string): boolean => (file.startsWith("*") ? name.endsWith(file.slice(1)) : name === file);
+    for (const name of names.filter(isMeant)) {
+      const path = inFolder(folder, name);
+      const text = holds === undefined || store.stat(path)?.kind !== "file" ? undefined : store.read(path).toString();
+      if (holds === undefined || holds.some((each) => text?.includes(each))) return path;
+    }
+  }
+  return undefined;
+}

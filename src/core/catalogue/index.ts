@@ -1,7 +1,0 @@
-export { companionsOf, isComponentFolder, partsOf, siblingsOf, type Companion, type NameParts } from "./companions.js";
-export { isMain, makeCatalogue, type Catalogue, type CatalogueInput, type Entry, type Said } from "./catalogue.js";
-export type { EffectiveUses } from "./effective-uses.js";
-export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";
-export { keyOf, type Clues } from "./clues.js";
-export { featureKey, shared, singular, wordsBesideRole, type Feature } from "./feature-names.js";
-export { isGeneral as isGeneralName } from "./judge-feature.js";

@@ -1,0 +1,297 @@
+/**
+ * Where a unit goes: onto the shelf for its role and its feature, with the sub-folders that mean something. What nobody can
+ * be sure of becomes a question; what has no place stays.
+ */
+import { aRole, type Layout, type Role, type Shelf } from "../../app/arrangement/index.js";
+import {
+  certain,
+  ordered,
+  partsOf,
+  shared,
+  wordsBesideRole,
+  type Catalogue,
+  type Entry,
+  type Judgement,
+  type Said,
+} from "../../insight/catalogue/index.js";
+import { inCase, readName } from "../../base/names/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Belonging, Places } from "../../insight/rules/index.js";
+import { keptFolders } from "./kept-folders.js";
+import { homeOf, type Unit } from "./units.js";
+
+/** What somebody says of a file: a role, a feature, or that it stays as it is. */
+export type Answer = Said;
+
+/** One way to answer, and what comes of it. */
+export interface AnswerOption {
+  readonly answer: Exclude<Answer, "leave">;
+  /** The folder that the file would go into. */
+  readonly folder: ProjectPath;
+  /** What speaks for it; `""` where nothing does. */
+  readonly because: string;
+}
+
+/** A question: nobody can be sure where a file belongs, so it stays until somebody says so. */
+export interface Question {
+  readonly path: ProjectPath;
+  readonly about: "role" | "feature";
+  /** A sentence without its stop: `a component or a screen`. */
+  readonly says: string;
+  /** The likeliest first; there may be none. */
+  readonly options: readonly AnswerOption[];
+}
+
+/** A decision about one unit. */
+export type Destination =
+  | {
+      readonly kind: "goes";
+      /** The folder that it goes into (of its own folder, the one above). */
+      readonly into: ProjectPath;
+      readonly stem: string;
+      readonly shelf: Shelf;
+      readonly role: Role;
+      /** A feature's name, or `shared`. */
+      readonly feature: string;
+      readonly because: string;
+      /** Whether nobody can be sure, and the likeliest was taken. */
+      readonly isAssumed: boolean;
+    }
+  | { readonly kind: "asks"; readonly question: Question }
+  /** It is where it should be, or has no place anywhere. */
+  | { readonly kind: "stays"; readonly because: string | undefined };
+
+/** What decisions stand on. */
+export interface DestinationInput {
+  readonly catalogue: Catalogue;
+  /** The shelves of now, and those that are wanted. */
+  readonly now: Layout;
+  readonly then: Layout;
+  /** Places under the wanted shelves. */
+  readonly places: Places;
+  readonly keepNames: boolean;
+  /** Roles whose files the app names in its own way. */
+  readonly ownNames: ReadonlySet<Role>;
+  readonly answers: ReadonlyMap<ProjectPath, Answer>;
+  /** Take the likeliest answer where nobody has given one. */
+  readonly takeLikeliest: boolean;
+}
+
+/** Below this an answer is a guess, rival or not. */
+const guess = 0.4;
+
+/** Files that begin the app or that a tool has made stay where they are found. */
+const rooted: ReadonlySet<Role> = new Set(["entry", "generated", "test", "story"]);
+
+/** Files at the top of the source root that tools find by their names. */
+const foundByName =
+  /^(?:index|main|app|setup\w*|service-?worker|sw|polyfills?|env|global|vite-env|react-app-env|reportWebVitals)\.[^/]*$|\.d\.ts$/i;
+
+/** Decides about one unit. */
+export function destinationOf(unit: Unit, input: DestinationInput): Destination {
+  const { answers, now, then } = input;
+  const answer = answers.get(unit.lead.path);
+  if (answer === "leave") return stays("you said that it stays");
+  const entry = answered(unit.lead, answer);
+  const { path, role } = entry;
+  if (role.is !== undefined && rooted.has(role.is)) return stays(undefined);
+  if (folderOf(path) === now.source && foundByName.test(nameOf(path))) return stays(undefined);
+  if (entry.isIndex) return destinationOfIndex(entry, input);
+  if (role.is === undefined) return asks(entry, "role", [], "nothing tells what it is");
+  const options = optionsOf(entry, unit, input);
+  const [first] = options;
+  if (!first) return noPlace(entry, unit, input);
+  const isSame = options.every(({ into, stem }) => into === first.into && stem === first.stem);
+  const needsFeature = then.shelves.some((shelf) => shelf.at.includes("{feature}") && shelf.holds.includes(first.role));
+  const isVague =
+    role.confidence < guess || (needsFeature && entry.feature.confidence < guess && entry.feature.is !== shared);
+  // Whatever it is, it may stay: that needs no answer.
+  if (first.into === homeOf(unit) && (isSame || isVague)) return goesOrStays(unit, first, entry);
+  if (isSame && !isVague) return goesOrStays(unit, first, entry);
+  if (input.takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true }, entry);
+  const about = new Set(options.map((each) => each.role)).size > 1 || role.confidence < guess ? "role" : "feature";
+  return asks(entry, about, options, saysOf(entry, about));
+}
+
+type Going = Extract<Destination, { kind: "goes" }>;
+
+function stays(because: string | undefined): Destination {
+  return { kind: "stays", because };
+}
+
+function goesOrStays(unit: Unit, going: Going, entry: Entry): Destination {
+  const isThere = going.into === homeOf(unit) && going.stem === partsOf(nameOf(unit.lead.path)).stem;
+  return isThere ? stays(undefined) : { ...going, because: reasonFor(entry, going) };
+}
+
+function answered(entry: Entry, answer: Exclude<Answer, "leave"> | undefined): Entry {
+  if (!answer) return entry;
+  const said = <Kind extends string>(is: Kind): Judgement<Kind> => {
+    return { is, confidence: 1, orElse: undefined, evidence: [{ for: is, weight: 1, because: "you said so" }] };
+  };
+  return {
+    ...entry,
+    ...(answer.role !== undefined && { role: said(answer.role) }),
+    ...(answer.feature !== undefined && { feature: said(answer.feature) }),
+  };
+}
+
+/** Everywhere that the file could go, by what it may be; the likeliest first. */
+function optionsOf(entry: Entry, unit: Unit, input: DestinationInput): Going[] {
+  const { role, feature } = entry;
+  const found: Going[] = [];
+  const roles = [role.is, role.orElse].filter((each) => each !== undefined);
+  const features = [feature.is ?? shared, feature.orElse].filter((each) => each !== undefined);
+  for (const one of features)
+    for (const other of roles) {
+      const judged = {
+        ...entry,
+        role: other === role.is ? role : { ...role, is: other },
+        feature: one === feature.is ? feature : { ...feature, is: one },
+      };
+      const belonging = input.places.ofJudged(judged);
+      if (belonging) found.push(goingTo(judged, belonging, { unit, input, role: other, feature: one }));
+    }
+  return found;
+}
+
+interface GoingInput {
+  readonly unit: Unit;
+  readonly input: DestinationInput;
+  readonly role: Role;
+  readonly feature: string;
+}
+
+function goingTo(entry: Entry, belonging: Belonging, { unit, input, role, feature }: GoingInput): Going {
+  const kept = belonging.isOnShelf ? [] : keptFolders(entry, unit, belonging.shelf, input);
+  const into = belonging.isOnShelf
+    ? homeOf(unit)
+    : kept.reduce<ProjectPath>((folder, part) => inFolder(folder, part), baseOf(belonging));
+  return {
+    kind: "goes",
+    into,
+    stem: stemOf(entry, belonging, input),
+    shelf: belonging.shelf,
+    role,
+    feature,
+    // Only of the way that is taken the reason is told.
+    because: "",
+    isAssumed: false,
+  };
+}
+
+/** The shelf's folder. Where its pattern holds the name of the file, the component's own folder is part of it already. */
+function baseOf({ base, shelf }: Belonging): ProjectPath {
+  return shelf.at.endsWith("/{name}") ? folderOf(base) : base;
+}
+
+/** A new name only where the rule for names would ask for one, and nobody wants to keep the old. */
+function stemOf(
+  { path, role }: Entry,
+  { stem, pattern, shelf }: Belonging,
+  { keepNames, ownNames }: DestinationInput,
+): string {
+  const old = partsOf(nameOf(path)).stem;
+  if (
+    keepNames ||
+    (role.is !== undefined && ownNames.has(role.is)) ||
+    !pattern ||
+    stem === old ||
+    role.confidence < certain ||
+    !readName(pattern, stem)
+  )
+    return old;
+  // What follows the pattern of another role of this shelf is of that role.
+  const others = [...shelf.patterns.values()].flat().filter(({ before, after }) => before + after !== "");
+  return others.some((each) => readName(each, old)) ? old : stem;
+}
+
+/** What the file is taken for, of which feature, and what speaks for that. */
+function reasonFor({ role, feature }: Entry, going: Pick<Going, "role" | "feature" | "shelf">): string {
+  const why = ordered(feature).find(({ for: of }) => of === going.feature)?.because;
+  const kind = role.is === undefined ? "" : aRole(going.role);
+  if (!going.shelf.at.includes("{feature}") && going.feature === shared)
+    return why === undefined ? kind : `${kind}; ${why}`;
+  return `${kind} of ${going.feature}${why === undefined ? "" : `: ${why}`}`;
+}
+
+/** The arrangement has no shelf for what it is: for what belongs to no feature, one may be named after it. */
+function noPlace(entry: Entry, unit: Unit, input: DestinationInput): Destination {
+  const { role, feature } = entry;
+  const { then, catalogue, places, takeLikeliest } = input;
+  const isFeatures = then.shelves.some(
+    (shelf) => role.is !== undefined && shelf.holds.includes(role.is) && shelf.at.includes("{feature}"),
+  );
+  if (role.is === undefined || !isFeatures || (feature.is !== shared && feature.is !== undefined))
+    return stays(`${then.arrangement} has no shelf for ${role.is === undefined ? "it" : aRole(role.is)}`);
+  const words = wordsBesideRole(nameOf(entry.path), catalogue.clues);
+  const name = inCase(words, "kebab");
+  const judged = answered(entry, { feature: name });
+  const belonging = places.ofJudged(judged);
+  const options = belonging
+    ? [
+        {
+          ...goingTo(judged, belonging, { unit, input, role: role.is, feature: name }),
+          because: "a feature of its own",
+        },
+      ]
+    : [];
+  const [first] = options;
+  if (first && takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true }, entry);
+  return asks(entry, "feature", options, `${aRole(role.is)} that belongs to no one feature`);
+}
+
+/** An index goes where most of what it passes on goes; the public index of a feature stays with the feature. */
+function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: DestinationInput): Destination {
+  const { path, role, feature } = entry;
+  if (now.isPublicIndex(path) || catalogue.features.some(({ folders }) => folders.includes(folderOf(path))))
+    return then.isPublicIndex(path)
+      ? stays(undefined)
+      : stays(`it is the index of a feature, and ${then.arrangement} has no place for one`);
+  const standing = now.standingOf(path);
+  // Only the index of a whole shelf goes with the shelf; others tie files together that lie beside them.
+  if (role.is === undefined || standing?.below !== "" || !standing.shelf.holds.includes(role.is))
+    return stays(undefined);
+  const belonging = places.ofJudged(entry);
+  if (!belonging) return stays(`${then.arrangement} has no shelf for ${aRole(role.is)} of no feature`);
+  if (belonging.isOnShelf) return stays(undefined);
+  return {
+    kind: "goes",
+    into: belonging.base,
+    stem: partsOf(nameOf(path)).stem,
+    shelf: belonging.shelf,
+    role: role.is,
+    feature: feature.is ?? shared,
+    because: `the index of ${folderOf(path)}/`,
+    isAssumed: false,
+  };
+}
+
+function asks(entry: Entry, about: Question["about"], options: readonly Going[], says: string): Destination {
+  const seen = new Set<string>();
+  const several = new Set(options.map((each) => each.feature)).size > 1;
+  const answers = options.flatMap((option): AnswerOption[] => {
+    const { role, feature, into } = option;
+    const key = `${role} ${feature} ${into}`;
+    if (seen.has(key)) return [];
+    seen.add(key);
+    const judgement: Judgement = about === "role" ? entry.role : entry.feature;
+    const wanted: string = about === "role" ? role : feature;
+    const evidence = ordered(judgement).find(({ for: of }) => of === wanted);
+    // What is not in doubt is not said again.
+    const answer = about === "feature" ? { feature } : several ? { role, feature } : { role };
+    return [{ answer, folder: into, because: evidence?.because ?? option.because }];
+  });
+  return { kind: "asks", question: { path: entry.path, about, says, options: answers } };
+}
+
+function saysOf({ role, feature }: Entry, about: Question["about"]): string {
+  if (about === "role") {
+    const names = [role.is, role.orElse].filter((each) => each !== undefined).map((each) => aRole(each));
+    return names.length > 1 ? names.join(" or ") : `perhaps ${names[0] ?? "nothing that is known"}`;
+  }
+  const names = [feature.is ?? shared, feature.orElse].filter((each) => each !== undefined);
+  return names.length > 1
+    ? `of ${names.join(" or of ")}`.replaceAll("of shared", "shared")
+    : `perhaps of ${names[0] ?? shared}`;
+}

@@ -1,0 +1,42 @@
+/** Files that a framework finds by the folder they lie in: moved, they would not be found, whatever is respelled. */
+import { inFolder, isBelow, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { App } from "../setup/index.js";
+
+/** A package, as manifests name it, and the folders (from the app's or from the source root) whose files it finds. */
+interface FoundByPlace {
+  readonly packages: readonly string[];
+  readonly title: string;
+  readonly folders: readonly string[];
+}
+
+/** Source: the routing chapters of each framework's own documentation. */
+const frameworks: readonly FoundByPlace[] = [
+  { packages: ["next"], title: "Next.js", folders: ["pages", "app"] },
+  { packages: ["expo-router"], title: "Expo Router", folders: ["app"] },
+  {
+    packages: ["nuxt"],
+    title: "Nuxt",
+    folders: ["pages", "layouts", "components", "composables", "plugins", "middleware", "server"],
+  },
+  { packages: ["gatsby"], title: "Gatsby", folders: ["pages", "templates"] },
+  {
+    packages: ["@remix-run/dev", "@react-router/dev", "@react-router/fs-routes"],
+    title: "the router",
+    folders: ["routes"],
+  },
+  { packages: ["@sveltejs/kit"], title: "SvelteKit", folders: ["routes"] },
+  { packages: ["@tanstack/router-plugin", "@tanstack/react-start"], title: "the router", folders: ["routes"] },
+  { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", folders: ["pages"] },
+];
+
+/** For a file the framework that finds it by its place, if one does. */
+export function foundByPlace(tree: SourceTree, { folder, layout }: App): (path: ProjectPath) => string | undefined {
+  const manifest = tree.text(inFolder(folder, "package.json"))?.text ?? "";
+  const places = frameworks
+    .filter(({ packages }) => packages.some((name) => manifest.includes(`"${name}"`)))
+    .flatMap(({ title, folders }) =>
+      [folder, layout.source].flatMap((top) => folders.map((name) => ({ title, at: inFolder(top, name) }))),
+    );
+  return (path) => places.find(({ at }) => isBelow(path, at))?.title;
+}

@@ -1,0 +1,222 @@
+/** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
+import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
+import { shared } from "../../insight/catalogue/index.js";
+import { planMoves, withAnswers, type AppAnalysis } from "../../workspace.js";
+import { isDocument } from "../../languages/index.js";
+import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
+import type { Progress } from "../../base/progress.js";
+import { configurationFile } from "../../app/configuration/index.js";
+import { configurationText, wordsUsed } from "../setup/index.js";
+import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
+import type { Answer } from "./destination.js";
+import { lostPatterns, withDecisions, type Decided } from "./decide.js";
+import { afterwards, losingTheirFeature } from "./foreseen.js";
+import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js";
+
+/** What is asked. */
+export interface ArrangingRequest extends ArrangeRequest {
+  /** Make public indexes of features, and lead what others use through them. */
+  readonly publicIndex?: boolean;
+  /** Respell what documents and lists name, too. */
+  readonly mentions?: boolean;
+  readonly progress?: Progress;
+  /** What `settleFeatures` gave before, for an arrangement that asks the same. */
+  readonly settled?: Settled | undefined;
+  /** Only the numbers are wanted: the configuration is left out, and nothing is parsed again. */
+  readonly isMeasured?: boolean;
+}
+
+/** An app whose features are settled, and the answers that settled them. */
+export interface Settled {
+  readonly analysed: AppAnalysis;
+  readonly answers: ReadonlyMap<ProjectPath, Answer>;
+}
+
+/** An arrangement, planned. */
+export interface ArrangedPlan extends Arranging {
+  readonly plan: Plan;
+  /** What public indexes come to, where they were asked for. */
+  readonly indexes: Pick<PublicIndexes, "led" | "direct"> | undefined;
+  /** What the plan was made from besides the moves, so that it can be saved. */
+  readonly additions: readonly Addition[];
+  readonly wishes: Wishes;
+  readonly decided: readonly Decided[];
+}
+
+/**
+ * Plans it. A unit whose move cannot be proved stays, and is said; so the proof of what is left holds. Each round leaves
+ * something out, so it comes to an end. Nothing is written.
+ */
+export async function planArranging(request: ArrangingRequest): Promise<ArrangedPlan> {
+  const { analysis, target, progress, isMeasured = false } = request;
+  const { project, graph } = analysis;
+  const { analysed, answers } = request.settled ?? settleFeatures(request);
+  const { catalogue } = analysed;
+  const blocked = new Map(request.blocked);
+  const keepingFeature = keepFeatures({ ...request, analysed, answers });
+  let isLed = request.publicIndex ?? false;
+  for (;;) {
+    const arranging = arrange({ ...request, analysed, answers, keepingFeature, blocked });
+    const moves = arranging.units.flatMap((unit) => unit.moves);
+    const moved = new Map(moves.map(({ from, to }) => [from, to]));
+    const { layout: then, language } = target;
+    const indexes = isLed ? publicIndexes({ graph, catalogue, then, language, moved }) : noIndexes;
+    const { begun, decided } = isMeasured ? nothingDecided : await decisionsOf(request, moves);
+    const additions = [...indexes.additions, ...begun];
+    const plan = await planMoves(project, moves, {
+      graph,
+      isMeasured,
+      additions,
+      wishes: indexes.wishes,
+      mentions: request.mentions ?? false,
+      ...(progress && { progress }),
+    });
+    const spoiled = spoiledBy(plan, arranging);
+    for (const [lead, because] of spoiled) blocked.set(lead, because);
+    if (spoiled.size > 0) continue;
+    // What no unit is to blame for: the way through an index that cannot be spelled.
+    if (plan.proof.different.length > 0 && isLed) {
+      isLed = false;
+      continue;
+    }
+    const whole = await withDecisions(plan, project.tree, decided);
+    const lost = isMeasured ? [] : lostPatterns(request.analysed.app.configuration, moves);
+    return {
+      ...arranging,
+      plan: { ...whole, mentions: [...whole.mentions, ...lost] },
+      indexes: request.publicIndex ? indexes : undefined,
+      additions,
+      wishes: indexes.wishes,
+      decided,
+    };
+  }
+}
+
+/**
+ * Answers may name features that were not known, and so does a file that gets a feature of its own. Then the app is judged
+ * again, until no new one comes up: what is arranged once shall be arranged for good.
+ */
+export function settleFeatures(request: ArrangingRequest): Settled {
+  const { analysis } = request;
+  const answers = new Map(request.answers);
+  let analysed = answers.size === 0 ? request.analysed : withAnswers(analysis, request.analysed, answers);
+  for (let round = 1; round <= mostRounds; round += 1) {
+    const { units } = arrange({ ...request, analysed, answers });
+    const known = new Set([shared, ...analysed.catalogue.features.map(({ name }) => name)]);
+    const fresh = new Map<ProjectPath, Answer>();
+    for (const { lead, feature } of units) if (!known.has(feature)) fresh.set(lead, { feature });
+    const seen = fresh.size > 0 || request.isMeasured ? fresh : clearedUp({ ...request, analysed, units });
+    const added = [...seen].filter(([path]) => !answers.has(path));
+    if (added.length === 0) break;
+    for (const [path, answer] of added) answers.set(path, answer);
+    analysed = withAnswers(analysis, analysed, answers);
+    // New features seldom bring up others: for numbers, once is enough.
+    if (request.isMeasured) break;
+  }
+  return { analysed, answers };
+}
+
+/** What a second run would move as well, because all of it can be told once the rest has moved. */
+function clearedUp(request: ArrangingRequest & Pick<Arranging, "units">): Map<ProjectPath, Answer> {
+  if (request.units.length === 0) return new Map();
+  const { analysis, analysed, cameFrom } = afterwards(request);
+  const { units } = arrange({ ...request, analysis, analysed, answers: new Map(), blocked: new Map() });
+  return new Map(
+    units.filter(({ role }) => role !== "test").map(({ lead, role, feature }) => [cameFrom(lead), { role, feature }]),
+  );
+}
+
+/** Who has to keep the folder of its feature, because nothing else would tell it. Folders tell more, so this is asked again. */
+function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
+  const keeping = new Set<ProjectPath>();
+  const { analysed, target } = request;
+  if (analysed.catalogue.features.every(({ folders }) => folders.length === 0)) return keeping;
+  // For numbers the few files do not matter that lose their folder on the way to features, or among layers.
+  if (request.isMeasured && (target.layout.hasFeatures || !analysed.app.layout.hasFeatures)) return keeping;
+  const { takeLikeliest, isMeasured } = request;
+  const arrangeBack: Parameters<typeof losingTheirFeature>[1] = (then, home) => {
+    const back = {
+      ...then,
+      target: home,
+      keepNames: true,
+      takeLikeliest: takeLikeliest ?? false,
+      isMeasured: isMeasured ?? false,
+    };
+    return arrange({ ...back, ...settleFeatures(back) }).units;
+  };
+  for (let round = 1; round <= mostRounds; round += 1) {
+    const { units } = arrange({ ...request, keepingFeature: keeping });
+    const losing = [...losingTheirFeature({ ...request, units }, arrangeBack)].filter((path) => !keeping.has(path));
+    if (losing.length === 0) break;
+    for (const path of losing) keeping.add(path);
+  }
+  return keeping;
+}
+
+/** New features seldom bring up others. */
+const mostRounds = 3;
+
+const nothingDecided = { begun: [], decided: [] };
+
+/** The units because of which a reference would mean another file, or that a manifest names; each with the reason. */
+function spoiledBy(plan: Plan, { units }: Arranging): Map<ProjectPath, string> {
+  const blames = new Map<string, string>();
+  for (const { file, at, specifier, before } of plan.proof.different) {
+    const because = `${specifier} in ${file}:${at.line} would not mean the same file`;
+    for (const path of [file, ...before]) blames.set(path, because);
+  }
+  for (const { file, at, names, among = [] } of plan.mentions)
+    if (!isDocument(file) && !isConfiguration(file))
+      for (const path of [names, ...among]) blames.set(path, `${file}:${at.line} names it, and cannot be updated`);
+  for (const { file, names, at, detail } of plan.proof.gaps)
+    for (const path of names === undefined ? [file] : [file, names])
+      if (!blames.has(path))
+        blames.set(path, `${file}${at ? `:${at.line}` : ""} may name it, and was not read: ${detail}`);
+  const spoiled = new Map<ProjectPath, string>();
+  if (blames.size === 0) return spoiled;
+  for (const { lead, moves } of units) {
+    const because = moves.map(({ from }) => blames.get(from)).find((each) => each !== undefined);
+    if (because !== undefined) spoiled.set(lead, because);
+  }
+  return spoiled;
+}
+
+function isConfiguration(file: string): boolean {
+  return file === configurationFile || file.endsWith(`/${configurationFile}`);
+}
+
+/**
+ * The configuration says from now on what the app is and what was answered, and follows the files that it names. Where there
+ * is none, one is begun.
+ */
+async function decisionsOf(
+  { analysis, analysed, target, answers }: ArrangingRequest,
+  moves: readonly Move[],
+): Promise<{ readonly begun: readonly Addition[]; readonly decided: readonly Decided[] }> {
+  const { configuration, folder, layout } = analysed.app;
+  const { arrangement } = target.decision;
+  const goes = new Map(moves.map(({ from, to }) => [from, to]));
+  const own = (path: ProjectPath): string => relativePath(folder, goes.get(path) ?? path);
+  const files = new Map([...(answers ?? [])].map(([path, answer]) => [own(path), answer]));
+  if (configuration === undefined) {
+    if (moves.length + files.size === 0) return nothingDecided;
+    const { editConfiguration } = await import("../../app/configuration/edit-configuration.js");
+    const words = wordsUsed(target.decision.words ?? {}, target.layout);
+    const text = configurationText({ ...target.decision, words, names: namesUsed(target) });
+    const path = inFolder(folder, configurationFile);
+    return {
+      begun: [{ path, text: editConfiguration(text, { files }), means: [], why: "configuration" }],
+      decided: [],
+    };
+  }
+  // One that git ignores is somebody's own; it is left to them.
+  if (!analysis.project.tree.has(configuration.file)) return nothingDecided;
+  const isOther = configuration.arrangement !== arrangement && layout.arrangement !== target.layout.arrangement;
+  return { begun: [], decided: [{ file: configuration.file, ...(isOther && { arrangement }), files }] };
+}
+
+/** The user's own patterns, without those of roles that have no shelf. */
+function namesUsed({ decision, layout }: ArrangingRequest["target"]): NonNullable<typeof decision.names> {
+  const held = new Set<string>(layout.shelves.flatMap(({ holds }) => holds));
+  return Object.fromEntries(Object.entries(decision.names ?? {}).filter(([role]) => held.has(role)));
+}

@@ -1,0 +1,138 @@
+/**
+ * Today's tree beside each arrangement that fits: each is planned as it would be carried out, in memory, and measured; and
+ * whether it is worth it.
+ */
+import { planArranging, settleFeatures, type Settled } from "../arrange/index.js";
+import { isMain } from "../../insight/catalogue/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { Analysis, AppAnalysis } from "../../workspace.js";
+import type { Progress } from "../../base/progress.js";
+import { appUnder, type App } from "../setup/index.js";
+import { featureEdges } from "../../insight/measures/index.js";
+import { recommend, type Recommendation } from "./recommend.js";
+import { measureShape, type Shape } from "./shape.js";
+
+/** One arrangement, tried. */
+export interface Tried extends Shape {
+  readonly arrangement: string;
+  /** What is typed for it: its name, or the path of the user's own. */
+  readonly as: string;
+  readonly moved: number;
+  readonly respelled: number;
+  /** Files of which nobody can be sure; they were put where they most likely belong. */
+  readonly questions: number;
+  /** Files that would stay, because they have no shelf or something stands in the way. */
+  readonly stays: number;
+}
+
+/** All of it. */
+export interface Comparison {
+  readonly today: Shape;
+  /** What the app is now, as far as it can be told. */
+  readonly arrangement: string;
+  readonly tried: readonly Tried[];
+  /** Leading files, and features. */
+  readonly files: number;
+  readonly features: number;
+  /** References from a file of one feature to one of another: they are the same in every arrangement. */
+  readonly across: number;
+  /** References that lead nowhere today. */
+  readonly unresolved: number;
+  /** Changes of two files or more in the history that was read. */
+  readonly changes: number;
+  /** How many such changes tell something. */
+  readonly enough: number;
+  readonly recommendation: Recommendation;
+}
+
+/** What is compared. */
+export interface CompareRequest {
+  readonly analysis: Analysis;
+  readonly analysed: AppAnalysis;
+  /** Names of arrangements, or paths of the user's own. Without: all that fit, and the one that the app has. */
+  readonly with?: readonly string[] | undefined;
+  readonly progress?: Progress | undefined;
+}
+
+/** Fewer changes than these tell nothing of what is typical. */
+const enough = 20;
+
+/** Changes of more files than this say nothing of what belongs together. */
+const mostFiles = 30;
+
+/** Compares. Throws what `appUnder` throws for an arrangement that is not known, or does not fit. */
+export async function compare(request: CompareRequest): Promise<Comparison> {
+  const { analysis, analysed, progress } = request;
+  const { app, catalogue } = analysed;
+  const { layout, decision, stack } = app;
+  const names = request.with ?? [...new Set([...stack.arrangements, decision.arrangement])];
+  const targets = names.map((as) => ({ as, target: as === decision.arrangement ? app : appUnder(app, as) }));
+  const changes = changesOf(analysis, analysed);
+  const told = changes.length >= enough ? changes : undefined;
+  const featureFolders = new Set(catalogue.features.flatMap(({ folders }) => folders));
+  const same = (path: ProjectPath): ProjectPath => path;
+  const today = measureShape({ catalogue, layout, featureFolders, at: same, changes: told });
+  const tried: Tried[] = [];
+  let settled: Settled | undefined;
+  for (const [index, { as, target }] of targets.entries()) {
+    progress?.(`Trying ${target.layout.arrangement}`, index, targets.length);
+    // Which features there are, is the same question for every arrangement that has shelves for them.
+    const { hasFeatures } = target.layout;
+    if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isMeasured: true });
+    tried.push(await tryOut(request, { as, target, changes: told, settled: hasFeatures ? settled : undefined }));
+  }
+  const comparison = {
+    today,
+    arrangement: layout.arrangement,
+    tried,
+    files: [...catalogue.entries.values()].filter((entry) => isMain(entry) && entry.role.is !== undefined).length,
+    features: catalogue.features.length,
+    across: featureEdges(catalogue, analysis.graph).reduce((sum, { uses }) => sum + uses.length, 0),
+    unresolved: unresolvedOf(analysis, analysed),
+    changes: changes.length,
+    enough,
+  };
+  return { ...comparison, recommendation: recommend(comparison) };
+}
+
+interface TryingOut {
+  readonly as: string;
+  readonly target: App;
+  readonly changes: readonly (readonly ProjectPath[])[] | undefined;
+  readonly settled: Settled | undefined;
+}
+
+async function tryOut({ analysis, analysed }: CompareRequest, trying: TryingOut): Promise<Tried> {
+  const { as, target, changes, settled } = trying;
+  const arranged = await planArranging({ analysis, analysed, target, settled, takeLikeliest: true, isMeasured: true });
+  const { plan, assumed, stays } = arranged;
+  const moved = new Map(plan.moves.map(({ from, to }) => [from, to]));
+  const at = (path: ProjectPath): ProjectPath => moved.get(path) ?? path;
+  const { catalogue } = analysed;
+  const { layout } = target;
+  const shape = measureShape({ catalogue, layout, featureFolders: new Set(), at, changes });
+  return {
+    ...shape,
+    arrangement: layout.arrangement,
+    as,
+    moved: plan.moves.length,
+    respelled: plan.edits.length,
+    questions: assumed,
+    stays: stays.length,
+  };
+}
+
+/** Changes of two files of the app or more, and not of half of it. */
+function changesOf({ history }: Analysis, { catalogue }: AppAnalysis): ProjectPath[][] {
+  return (history ?? [])
+    .map((commit) => commit.filter((path) => catalogue.entries.has(path)))
+    .filter((commit) => commit.length > 1 && commit.length <= mostFiles);
+}
+
+function unresolvedOf({ graph }: Analysis, { catalogue }: AppAnalysis): number {
+  let count = 0;
+  for (const path of catalogue.entries.keys())
+    for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
+      if (resolution.state === "unresolved" && reference.kind !== "doc import") count += 1;
+  return count;
+}

@@ -1,0 +1,165 @@
+/**
+ * Which files have to be read to know what a move touches.
+ *
+ * A reference to a file holds the file's stem, or its folder's name if it is an index, or a name that a mapping
+ * gives it. So a quick search for these words in the text leaves out nearly everything, and only what is found is
+ * parsed. Where so much moves that the search would find everything, or the rules of resolution themselves move,
+ * every file is read.
+ */
+import { nameThrough, type Mapping } from "../../graph/index.js";
+import { isCode, isOfTrade, isPathList, isTakenIn, languageFor, type LookupRules } from "../../languages/index.js";
+import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import { isBinary } from "./mentions.js";
+import type { Move } from "./move.js";
+
+/** Beyond this many words, reading all is as quick as searching. */
+const mostWords = 60;
+
+/** References without a fixed name: patterns, and names computed from a folder. */
+const openWords = ["import.meta.glob", "require.context", "__dirname"];
+
+/**
+ * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a
+ * sheet with something in it. As an extended regular expression of POSIX, in the part of it that JavaScript reads likewise.
+ *
+ * `import("./pages/" + name)`, `` require(/* … *\/ `./${name}`) ``, `url("../img/#{$name}.png")`
+ */
+export const openForms = [
+  "(import|require|resolve|[mM]ock|Actual|URL)[A-Za-z.]*[ \t]*[(][ \t]*([/][*][^*]*[*][/][ \t]*)?",
+  "([\"'][^\"']*[\"'][ \t]*[+]|`[^`]*[$][{])",
+  // A long call has its argument on the next line.
+  "|(import|require)[ \t]*[(][ \t]*$",
+  "|url[(][ \t]*[\"']?[^)\"']*[#@$][{]|url[(][ \t]*[\"'][^\"']*[\"'][ \t]*[+]",
+].join("");
+
+/** Files that decide what names mean. */
+const ruleFiles =
+  /(^|\/)(package\.json|[jt]sconfig[^/]*\.json|pnpm-workspace\.yaml|lerna\.json|rush\.json|steady-shelf\.ya?ml)$/;
+
+/** What to search for, or `undefined` where everything has to be read. */
+export interface SearchPlan {
+  /** Texts of which a file that matters holds at least one. */
+  readonly words: readonly string[];
+  /** Folders of moved index files: files below may name them by dots alone. */
+  readonly indexFolders: readonly ProjectPath[];
+}
+
+/** Plans the search for a list of moves. `mappings` are all that the project has. */
+export function planSearch(
+  moves: readonly Move[],
+  mappings: readonly Mapping[],
+  rules: LookupRules,
+): SearchPlan | undefined {
+  if (moves.length > mostWords || moves.some((move) => ruleFiles.test(move.from) || ruleFiles.test(move.to)))
+    return undefined;
+  const words = new Set<string>();
+  const indexFolders = new Set<ProjectPath>();
+  for (const path of moves.flatMap((move) => [move.from, move.to])) {
+    for (const word of wordsFor(path, mappings, rules)) {
+      const plain = plainPart(word);
+      if (plain === undefined) return undefined;
+      words.add(plain);
+    }
+    if (rules.indexNames.includes(searchStem(nameOf(path), rules))) indexFolders.add(folderOf(path));
+    for (const entry of entriesNaming(path, mappings, rules)) indexFolders.add(folderOf(entry.by));
+  }
+  if (words.size > mostWords) return undefined;
+  return { words: [...words, ...openWords], indexFolders: [...indexFolders] };
+}
+
+/** Folders' manifests that name a file as their entry. */
+function entriesNaming(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): Mapping[] {
+  const names = [path, inFolder(folderOf(path), searchStem(nameOf(path), rules)), folderOf(path)];
+  return mappings.filter(
+    (mapping) =>
+      mapping.kind === "folder entry" && mapping.targets.some((target) => names.some((name) => name === target)),
+  );
+}
+
+/** The words that a move of single files will most likely search for: enough to begin before the tree is even listed. */
+export function likelyWords(paths: readonly ProjectPath[], rules: LookupRules): readonly string[] {
+  const words = paths.map((path) => plainPart(searchStem(nameOf(path), rules))).filter((word) => word !== undefined);
+  return [...new Set(words), ...openWords];
+}
+
+function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): string[] {
+  const stem = searchStem(nameOf(path), rules);
+  const isIndex = rules.indexNames.includes(stem);
+  const main = isIndex ? nameOf(folderOf(path)) : stem;
+  const names = [path, inFolder(folderOf(path), stem), ...(isIndex ? [folderOf(path)] : [])];
+  const mapped = mappings.flatMap((mapping) =>
+    names.map((name) => nameThrough(mapping, name)).filter((name) => name !== undefined),
+  );
+  const others = mapped.filter((name) => main === "" || !name.includes(main));
+  return [main, ...others.map((name) => nameOf(name) || name)].filter((word) => word !== "");
+}
+
+/** What every spelling of a name holds: no extension that may be left out, no platform, no density. */
+function searchStem(name: string, rules: LookupRules): string {
+  const declared = name.indexOf(".d.");
+  if (declared > 0) return name.slice(0, declared);
+  const isSheet = isOfTrade(name, "sheet");
+  const extension = isSheet
+    ? name.slice(name.lastIndexOf("."))
+    : (rules.extensions.find((each) => name.endsWith(each)) ?? "");
+  let stem = extension === "" ? name : name.slice(0, -extension.length);
+  if (isSheet) stem = stem.replace(/^_/, "").replace(/\.import$/, "");
+  for (const platform of rules.platforms)
+    stem = stem.replace(`${platform}.`, ".").replace(new RegExp(`\\${platform}$`), "");
+  const density = stem.search(/@\d/);
+  return density > 0 ? stem.slice(0, density) : stem;
+}
+
+/** The longest part that no escape can change: quotes, percent signs and letters with two forms are left out. */
+function plainPart(word: string): string | undefined {
+  const parts = word.split(/[^\w$@.()[\]+,~-]+/).sort((a, b) => b.length - a.length);
+  return parts[0] === "" ? undefined : parts[0];
+}
+
+/** The files to read, in order of path: those that hold a word, and those that move. */
+export async function findCandidates(
+  tree: SourceTree,
+  search: SearchPlan | undefined,
+  moves: readonly Move[],
+  found?: ReadonlySet<ProjectPath>,
+): Promise<ProjectPath[]> {
+  if (!search) return tree.paths.filter((path) => languageFor(path) !== undefined);
+  // A pattern takes in what it does not name, and the URLs of a sheet depend on where the sheets are that take it in.
+  const isSheetMoved = moves.some(({ from }) => isTakenIn(from));
+  const isAlways = (path: ProjectPath): boolean =>
+    isOfTrade(path, "settings") ||
+    isPathList(path) ||
+    (isSheetMoved && isTakenIn(path) && /url\(|["']\.{1,2}\//.test(tree.text(path)?.text ?? ""));
+  const hits = found ?? (await tree.store.search(search.words, openForms)) ?? searchByReading(tree, search.words);
+  const moved = new Set(moves.map((move) => move.from));
+  const byDots = tree.paths.filter(
+    (path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path),
+  );
+  const wanted = new Set([...hits, ...moved, ...byDots]);
+  return tree.paths.filter((path) => wanted.has(path) || isAlways(path));
+}
+
+function isInside(path: ProjectPath, folder: ProjectPath): boolean {
+  return folder === rootPath || isBelow(path, folder);
+}
+
+/** `.`, `..`, `../..`, with or without a slash at the end, or an index by its name. */
+function namesByDots(tree: SourceTree, path: ProjectPath): boolean {
+  return isCode(path) && /['"`](?:\.{1,2}\/)*(?:\.{1,2}|index[\w.]*)?\/?['"`?]/.test(tree.text(path)?.text ?? "");
+}
+
+function searchByReading(tree: SourceTree, words: readonly string[]): Set<ProjectPath> {
+  const fold = (text: string): string => (tree.ignoresCase ? text.toLowerCase() : text);
+  const folded = words.map(fold);
+  const forms = new RegExp(openForms, "m");
+  const hits = tree.paths.filter((path) => {
+    if (isBinary(path)) return false;
+    const text = tree.text(path)?.text;
+    // What cannot be read may hold anything.
+    if (text === undefined) return tree.unreadable.has(path);
+    const all = fold(text);
+    return folded.some((word) => all.includes(word)) || forms.test(text);
+  });
+  return new Set(hits);
+}

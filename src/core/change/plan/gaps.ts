@@ -1,0 +1,121 @@
+/**
+ * What could matter to a plan and was not read for certain. The proof speaks only for what was read; while there is a gap, it is
+ * not complete, and nobody may show it as if it were.
+ */
+import {
+  isNotReadYet,
+  isProjectFile,
+  languageFor,
+  mayNameFiles,
+  namingWords,
+  type Extraction,
+  type LookupRules,
+} from "../../languages/index.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { MoveMap } from "./move-map.js";
+import type { Gap, Mention } from "./plan.js";
+
+/** What the gaps are found from. */
+export interface GapInput {
+  readonly tree: SourceTree;
+  readonly map: MoveMap;
+  readonly rules: LookupRules;
+  /** What was read, by file. */
+  readonly read: ReadonlyMap<ProjectPath, Extraction>;
+  readonly mentions: readonly Mention[];
+  /** Links that would have to be respelled and cannot be. */
+  readonly unreadableLinks: readonly ProjectPath[];
+}
+
+/** All gaps, those first of which least is known. Nothing is missing where nothing moves. */
+export function findGaps(input: GapInput): Gap[] {
+  if (input.map.files.size === 0) return [];
+  return [
+    ...unlistedGaps(input),
+    ...unreadableGaps(input),
+    ...misunderstoodGaps(input),
+    ...readerGaps(input),
+    ...input.unreadableLinks.map((file): Gap => ({ reason: "link text", file, detail: "its text is not UTF-8" })),
+    ...mentionGaps(input),
+  ];
+}
+
+function mayMatter(path: string): boolean {
+  return path.endsWith("/") || languageFor(path) !== undefined || mayNameFiles(path) || isProjectFile(path);
+}
+
+function unlistedGaps({ tree }: GapInput): Gap[] {
+  return tree.unlisted
+    .filter(({ path }) => mayMatter(path))
+    .map(({ path, reason }): Gap => ({ reason: "not listed", file: path, detail: reason }));
+}
+
+function unreadableGaps({ tree }: GapInput): Gap[] {
+  return [...tree.unreadable]
+    .filter(([path]) => mayMatter(path))
+    .map(([file, detail]): Gap => ({ reason: "not readable", file, detail }));
+}
+
+/** Texts in which nothing, or not everything, could be found, if they move or hold the words of something that does. */
+function misunderstoodGaps({ tree, map, read, rules }: GapInput): Gap[] {
+  const wanted = movedNames(map, rules);
+  return [...read].flatMap(([file, extraction]): Gap[] => {
+    const { reading, problem } = extraction;
+    if (reading === "whole" || tree.unreadable.has(file)) return [];
+    const text = tree.text(file);
+    const open = reading === "not read" ? (text?.text ?? "") : quotedBeside(text?.text ?? "", extraction);
+    const names = wanted(file, open);
+    if (!map.files.has(file) && names === undefined) return [];
+    const at = text?.positionAt(problem?.offset ?? 0) ?? { line: 1, column: 1 };
+    const detail = problem?.message ?? "it could not be read";
+    return [{ reason: "not understood", file, at, detail, ...(names !== undefined && { names }) }];
+  });
+}
+
+/** What stands in quotes in a text with a syntax error and was not found to be a reference; it may be one all the same. */
+function quotedBeside(text: string, { references }: Extraction): string {
+  let [rest, from] = ["", 0];
+  for (const { start, end } of references) {
+    rest += text.slice(from, start);
+    from = Math.max(from, end);
+  }
+  rest += text.slice(from);
+  return (rest.match(/["'`][^"'`\n]*(?:["'`]|$)/gm) ?? []).join("\n");
+}
+
+/** Finds a moved file that a text may name: all words of its name, or of its folder's for an index, are in it. */
+function movedNames(map: MoveMap, rules: LookupRules): (file: ProjectPath, text: string) => ProjectPath | undefined {
+  let names: { readonly path: ProjectPath; readonly words: readonly string[] }[] | undefined;
+  return (file, text) => {
+    names ??= [...map.files.keys()].map((path) => {
+      const stem = nameOf(path).replace(/\..*$/, "");
+      return { path, words: namingWords(rules.indexNames.includes(stem) ? nameOf(folderOf(path)) : stem) };
+    });
+    const words = new Set(namingWords(text));
+    return names.find((each) => each.path !== file && each.words.every((word) => words.has(word)))?.path;
+  };
+}
+
+/** Moved files that no adapter reads: what they name, and who names them, was not looked at. One gap a kind of file. */
+function readerGaps({ map }: GapInput): Gap[] {
+  const byKind = new Map<string, ProjectPath[]>();
+  for (const path of map.files.keys()) {
+    if (!isNotReadYet(path)) continue;
+    const kind = path.slice(path.lastIndexOf("."));
+    const paths = byKind.get(kind);
+    if (paths) paths.push(path);
+    else byKind.set(kind, [path]);
+  }
+  return [...byKind].map(([kind, paths]): Gap => {
+    const [first = "" as ProjectPath] = paths;
+    const others = paths.length > 1 ? ` (and ${paths.length - 1} more)` : "";
+    return { reason: "no reader", file: first, detail: `${kind} files are not read yet${others}` };
+  });
+}
+
+function mentionGaps({ mentions }: GapInput): Gap[] {
+  return mentions.flatMap(({ reason, file, at, text, names }): Gap[] =>
+    reason === undefined ? [] : [{ reason, file, at, detail: text, names: names as ProjectPath }],
+  );
+}

@@ -1,0 +1,277 @@
+/** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
+import { posix } from "node:path";
+import { fillPattern, type Resolver } from "../../graph/index.js";
+import {
+  isCode,
+  isNotReadYet,
+  isOfTrade,
+  isProjectFile,
+  isTakenIn,
+  languageFor,
+  type Extraction,
+} from "../../languages/index.js";
+import { beginningWith, comparePaths, folderOf, joinPath, nameOf, toProjectPath, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { MoveMap } from "./move-map.js";
+import type { Mention } from "./plan.js";
+import type { ReadFile } from "./prove.js";
+
+/** What computed names are looked for in. */
+export interface ComputedInput {
+  readonly tree: SourceTree;
+  /** What was read, by file. */
+  readonly read: ReadonlyMap<ProjectPath, Extraction>;
+  readonly map: MoveMap;
+  /** What names mean now. */
+  readonly resolver: Resolver;
+}
+
+/** Names that are computed at run time from a folder in which something moves, or by a file that moves. */
+export function computedMentions({ tree, read, map, resolver }: ComputedInput): Mention[] {
+  const moved = [...map.files.keys()].sort(comparePaths);
+  const isSheetMoved = moved.some(isTakenIn);
+  // What a sheet puts together is read from where the sheets are that take it in.
+  const isElsewhere = (file: ProjectPath): boolean => folderOf(map.file(file)) !== folderOf(file);
+  const isEntryMoved = (file: ProjectPath): boolean =>
+    isSheetMoved && isTakenIn(file) && resolver.entriesOf(file).some(isElsewhere);
+  const names = new Set(moved.map(nameOf));
+  const variables = variablesOf(tree, tree.paths);
+  const found: Mention[] = [];
+  for (const [file, extraction] of read) {
+    if (extraction.computed.length === 0) continue;
+    // In settings, a place that is joined to the file's own folder is a reference, and is proved.
+    const proved = new Set(extraction.references.map(({ start }) => start));
+    for (const { start, head } of extraction.computed) {
+      if (head === "" || proved.has(start)) continue;
+      if (head.startsWith(".") && !isEntryMoved(file) && keepsItsFolder(file, head, map)) continue;
+      const among = headPlaces(file, head, resolver).flatMap((place) => beginningWith(moved, place));
+      const isMoved = head.startsWith(".") && (map.files.has(file) || isEntryMoved(file));
+      if (among.length === 0 && !isMoved) continue;
+      const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+      found.push({ file, at, text: head, names: among[0] ?? file, reason: "computed", among });
+    }
+    if (!extraction.computed.some(({ head }) => head === "")) continue;
+    if (!isOfTrade(file, "sheet")) {
+      found.push(...headless(file, extraction, { tree, map, resolver }));
+      continue;
+    }
+    const source = tree.text(file);
+    // From where such a name is read: beside the file, or beside the sheets that take it in.
+    const bearers = [file, ...(isTakenIn(file) ? resolver.entriesOf(file) : [])].filter(isElsewhere);
+    const keeps = (value: string): boolean =>
+      isAbsolute(value) || bearers.every((bearer) => keepsItsFolder(bearer, `${value}/`, map));
+    for (const { start, end, head } of extraction.computed) {
+      const text = source?.text.slice(start, end) ?? "";
+      if (!source || head !== "") continue;
+      const values = variables(variableIn(text));
+      if (values.length > 0 && values.every(isAbsolute)) continue;
+      const hit = names.has(nameOf(text)) ? moved.find((path) => nameOf(path) === nameOf(text)) : undefined;
+      const isKept = bearers.length === 0 || (values.length > 0 && values.every(keeps));
+      if (hit === undefined && isKept) continue;
+      found.push({ file, at: source.positionAt(start), text, names: hit ?? file, reason: "computed" });
+    }
+  }
+  return found;
+}
+
+/** What sheets say of each variable, by its name; read when it is first asked. */
+function variablesOf(tree: SourceTree, files: Iterable<ProjectPath>): (name: string) => readonly string[] {
+  let known: Map<string, string[]> | undefined;
+  return (name) => {
+    if (!known) {
+      known = new Map();
+      for (const file of files) {
+        if (!isOfTrade(file, "sheet")) continue;
+        for (const [, key = "", value = ""] of (tree.text(file)?.text ?? "").matchAll(definition)) {
+          const values = known.get(key);
+          if (values) values.push(value);
+          else known.set(key, [value]);
+        }
+      }
+    }
+    return known.get(name) ?? [];
+  };
+}
+
+/** `$font-path: "fonts" !default;`, `@icons: "../icons";` */
+const definition = /[$@]([\w-]+)\s*:\s*["']?([^"';\n]*)/g;
+
+/** The variable with which a name begins: `#{$icons}/a.svg` → `icons`. */
+function variableIn(text: string): string {
+  return /^(?:#\{|@\{|)\s*(?:[\w-]+\.)?[$@]?([\w-]+)/.exec(text)?.[1] ?? "";
+}
+
+/** Whether a text is an address from a root or of the web: moving changes nothing. */
+function isAbsolute(text: string): boolean {
+  return /^(?:[a-z][\w+.-]*:|\/)/i.test(text);
+}
+
+/** Whether the folder of a relative head has gone along with all that is in it, or both have stayed. */
+function keepsItsFolder(file: ProjectPath, head: string, map: MoveMap): boolean {
+  const way = head.slice(0, head.lastIndexOf("/") + 1);
+  const [old, now] = [file, map.file(file)].map((each) => joinPath(folderOf(each), way));
+  return old !== undefined && now !== undefined && old !== "" && map.folder(old) === now;
+}
+
+/** A quoted text that looks like a path. */
+const quotedPath = /(["'`])((?:\.{1,2}\/|[@~#\w-]+\/)[^"'`\n$]{1,200})\1/g;
+
+/** `import(page)` may mean whatever path stands in quotes in the same file. */
+function headless(
+  file: ProjectPath,
+  { references }: Extraction,
+  { tree, map, resolver }: Pick<ComputedInput, "tree" | "map" | "resolver">,
+): Mention[] {
+  const source = tree.text(file);
+  if (!source) return [];
+  const known = new Set(references.map(({ start }) => start));
+  return [...source.text.matchAll(quotedPath)].flatMap((match): Mention[] => {
+    const [, , text = ""] = match;
+    const start = match.index + 1;
+    if (known.has(start)) return [];
+    const meant = resolver.resolve(file, { specifier: text, lookup: "module" });
+    if (meant.state !== "found") return [];
+    const isRelative = text.startsWith(".");
+    const hit = meant.targets.find((path) => (isRelative ? !stays(file, path, map, true) : map.files.has(path)));
+    if (hit === undefined) return [];
+    return [{ file, at: source.positionAt(start), text, names: map.files.has(hit) ? hit : file, reason: "computed" }];
+  });
+}
+
+/** What a fixed head can point at, from the root: relative to its file, through every mapping, or as it stands. */
+function headPlaces(file: ProjectPath, head: string, resolver: Resolver): string[] {
+  const end = head.endsWith("/") ? "/" : "";
+  const placed = (path: ProjectPath | undefined): string[] =>
+    path === undefined ? [] : [path === "" ? "" : path + end];
+  if (head.startsWith(".")) return placed(joinPath(folderOf(file), head));
+  const mapped = resolver.mappingsFor(file).flatMap(({ pattern, targets }) => {
+    const star = pattern.indexOf("*");
+    if (star < 0 || !head.startsWith(pattern.slice(0, star))) return [];
+    return targets.flatMap((target) => placed(toProjectPath(fillPattern(target, head.slice(star)))));
+  });
+  return [...mapped, ...(/^[\w/]/.test(head) ? placed(toProjectPath(head.replace(/^\//, ""))) : [])].filter(
+    (place) => place !== "",
+  );
+}
+
+/** A run of characters that may be a path. */
+const pathToken = /[\w@.~$()[\]+*-]*(?:\/[\w@.~$()[\]+*-]+)+\/?|[\w@~$+-]+(?:\.[\w@-]+)+/g;
+
+/** Files by whose name one knows that no path is written in them, or only what a tool wrote. */
+const binary =
+  /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$|-lock\.\w+$/i;
+
+/** Whether a file is not worth reading for paths: a picture, a font, an archive, a lock file, a snapshot. */
+export function isBinary(path: ProjectPath): boolean {
+  return binary.test(path);
+}
+
+/** Where mentions are looked for. */
+export interface MentionInput {
+  readonly tree: SourceTree;
+  readonly files: readonly ProjectPath[];
+  /** What was read: what is a reference there is no mention. */
+  readonly read: readonly ReadFile[];
+  readonly map: MoveMap;
+}
+
+/** Mentions in files that no language reads, and between the references of settings and documents. */
+export function textMentions({ tree, files, read, map }: MentionInput): Mention[] {
+  const known = new Map(read.map((file) => [file.path, file]));
+  const byName = namesOf(map);
+  const folders = new Set(
+    [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
+  );
+  return files.flatMap((file) => {
+    if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
+    // Scripts of settings have comments for people, as all scripts.
+    if (isCode(file)) return [];
+    const covered = coverOf(known.get(file));
+    const source = tree.text(file);
+    // Only what has a slash or a dot can be a path.
+    if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
+    // In what other languages' tools go by, a file's name alone may be what is meant.
+    const isGoneBy = isNotReadYet(file) || isProjectFile(file);
+    return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
+      if (covered(match.index, match.index + match[0].length)) return [];
+      for (const { text, offset } of readingsOf(match[0])) {
+        const named = isGoneBy ? byName.get(nameOf(text)) : undefined;
+        const names = namedBy(tree, file, text, map, folders) ?? (named === file ? undefined : named);
+        if (names === undefined) continue;
+        const isLink = isOfTrade(file, "document") && !known.has(file);
+        const at = source.positionAt(match.index + offset);
+        return [
+          { file, at, text, names, ...(isLink && { isLink }), ...(isGoneBy && { reason: "named there" as const }) },
+        ];
+      }
+      return [];
+    });
+  });
+}
+
+/** Moved files by their names alone. */
+function namesOf(map: MoveMap): ReadonlyMap<string, ProjectPath> {
+  return new Map([...map.files.keys()].map((path) => [nameOf(path), path]));
+}
+
+/**
+ * Whether a run of characters touches a reference that means something, and so is no mention. Runs have to be asked about in
+ * their order: both lists are gone through once.
+ */
+function coverOf(file: ReadFile | undefined): (start: number, end: number) => boolean {
+  const places = (file?.extraction.references ?? [])
+    .filter((_, index) => file?.meanings[index]?.state !== "external")
+    .sort((a, b) => a.start - b.start);
+  let at = 0;
+  return (start, end) => {
+    while (at < places.length && (places[at]?.end ?? 0) <= start) at += 1;
+    return at < places.length && (places[at]?.start ?? Infinity) < end;
+  };
+}
+
+/** A folder that only lost a file is still what a text says of it. */
+function isMovedWhole(map: MoveMap, folder: ProjectPath): boolean {
+  const to = map.folder(folder);
+  return to !== undefined && to !== folder;
+}
+
+/** Brackets may belong to a name (`[id]`, `(group)`) or stand around it (`[text](./a.ts)`): first with them, then without. */
+function readingsOf(token: string): { text: string; offset: number }[] {
+  const inner = [...token.matchAll(/[^()[\]]*[./][^()[\]]*/g)].map((match) => ({
+    text: match[0],
+    offset: match.index,
+  }));
+  return [{ text: token, offset: 0 }, ...(inner.length === 1 && inner[0]?.text === token ? [] : inner)];
+}
+
+/** The moved path that a token names, from the root or from its file's folder. */
+function namedBy(
+  tree: SourceTree,
+  file: ProjectPath,
+  token: string,
+  map: MoveMap,
+  folders: ReadonlySet<ProjectPath>,
+): ProjectPath | undefined {
+  const fixed = token.replace(/\/?\*.*$/, "").replace(/[.)\]/]+$/, "");
+  if (fixed === "") return undefined;
+  const fromFile = joinPath(folderOf(file), fixed);
+  const fromRoot = token.startsWith("..") ? undefined : toProjectPath(fixed.replace(/^\//, ""));
+  for (const path of [fromFile, fromRoot]) {
+    if (path === undefined || path === "") continue;
+    if (map.files.has(path)) return stays(file, path, map, path === fromFile) ? undefined : path;
+    if (folders.has(path) && token.includes("/")) return path;
+  }
+  // In a file that moves, a relative path that led to a file leads elsewhere now.
+  const leads =
+    map.files.has(file) &&
+    /^\.{0,2}\//.test(token) &&
+    fromFile !== undefined &&
+    (tree.has(fromFile) || tree.hasFolder(fromFile));
+  return leads && !stays(file, fromFile, map, true) ? fromFile : undefined;
+}
+
+/** Whether a path relative to the file still leads to the same file once both have moved. */
+function stays(file: ProjectPath, path: ProjectPath, map: MoveMap, relative: boolean): boolean {
+  const before = posix.relative(`/${folderOf(file)}`, `/${path}`);
+  return relative && posix.relative(`/${folderOf(map.file(file))}`, `/${map.file(path)}`) === before;
+}

@@ -1,0 +1,148 @@
+/** A plan as data: what would move, which characters would change, and the proof that nothing else does. */
+import type { ReferenceKind } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { Position } from "../../base/text/index.js";
+import type { Move } from "./move.js";
+
+/** One specifier that is respelled. Positions and offsets are in the file as it is now. */
+export interface PlannedEdit {
+  /** Where the file is now. */
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly kind: ReferenceKind;
+  /** The specifier as it is spelled, and as it will be; without quotes, escapes undone. */
+  readonly before: string;
+  readonly after: string;
+  /** What is written behind the quotes as well, so that the rest of the text need not change: ` as palette`. */
+  readonly behind?: string;
+}
+
+/** A reference that would not mean what it means now. */
+export interface Difference {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly specifier: string;
+  /** The files that it means now, at their present paths, and those it would mean, at their planned paths. */
+  readonly before: readonly string[];
+  readonly after: readonly string[];
+  readonly reason: string;
+}
+
+/** A reference that leads nowhere today. It stays as it is spelled. */
+export interface Unresolved {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly specifier: string;
+}
+
+/** Why something that could matter is not known. */
+export type GapReason =
+  | "not listed" //     a folder that may not be looked into, a name that is not UTF-8
+  | "not readable" //   a file that may not be read
+  | "not understood" // a text in which nothing, or not everything, could be found
+  | "no reader" //      a moved file in a language that is not read yet
+  | "named there" //    a moved file is named in a file of a language that is not read yet
+  | "computed" //       a name that is put together at run time and may mean a moved file
+  | "link text"; //     a moved link whose text is not UTF-8
+
+/** Something that could matter and was not read for certain. While there is one, the proof is not complete. */
+export interface Gap {
+  readonly reason: GapReason;
+  /** The file, as well as its name can be written; a folder ends in `/`. */
+  readonly file: string;
+  readonly at?: Position;
+  /** What stands there, or what the system said. */
+  readonly detail: string;
+  /** The moved file that may be meant. */
+  readonly names?: ProjectPath;
+}
+
+/** Every reference that the moves could touch, resolved again on the planned tree. */
+export interface Proof {
+  /** References that mean files, in the files that were read. */
+  readonly references: number;
+  readonly same: number;
+  readonly different: readonly Difference[];
+  readonly unresolved: readonly Unresolved[];
+  /** What could matter and was not read. The proof is complete only where there is none. */
+  readonly gaps: readonly Gap[];
+  /** Patterns of settings that would take in other files: to be looked at, but nothing that was named is lost. */
+  readonly patterns: readonly PatternChange[];
+}
+
+/** A pattern in settings that would take in other files than now; no one spelling keeps them all. */
+export interface PatternChange {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly pattern: string;
+  /** Files that it takes in now and would not any more, at their present paths. */
+  readonly out: readonly ProjectPath[];
+  /** Files that it would take in, at their planned paths. */
+  readonly into: readonly ProjectPath[];
+}
+
+/** Text that names a moved path and is not a reference that can be proved. */
+export interface Mention {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly text: string;
+  /** The moved file or folder that it seems to name. */
+  readonly names: string;
+  /** Whether it stands in a document whose links or patterns can be respelled, if that is asked for. */
+  readonly isLink?: boolean;
+  /** Set where it may be what a program goes by, so that the proof is not complete (see `Gap`). */
+  readonly reason?: "computed" | "named there";
+  /** All moved files that it may mean, where it may mean several. */
+  readonly among?: readonly ProjectPath[];
+}
+
+/** A file that could not be read for certain. */
+export interface Unread {
+  readonly file: ProjectPath;
+  readonly at: Position;
+  readonly reason: string;
+  /** Whether its references were found around the error and are respelled. */
+  readonly partly: boolean;
+}
+
+/** A symbolic link whose text is respelled. */
+export interface LinkEdit {
+  readonly file: ProjectPath;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** The new text of one file. */
+export interface NewText {
+  /** Where the file is now. */
+  readonly file: ProjectPath;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** A file that a plan makes. */
+export interface MadeFile {
+  readonly path: ProjectPath;
+  readonly text: string;
+  /** What it is, in a few words. */
+  readonly why: string;
+}
+
+/** Everything that a change would do. Nothing in it was written. */
+export interface Plan {
+  readonly moves: readonly Move[];
+  readonly edits: readonly PlannedEdit[];
+  readonly links: readonly LinkEdit[];
+  readonly texts: readonly NewText[];
+  readonly made: readonly MadeFile[];
+  readonly foldersMade: readonly ProjectPath[];
+  readonly foldersEmptied: readonly ProjectPath[];
+  readonly proof: Proof;
+  readonly mentions: readonly Mention[];
+  /** Files whose text changes and that have other names (hard links): those keep the old text. */
+  readonly hardLinked: readonly ProjectPath[];
+  readonly unread: readonly Unread[];
+  /** How many files were read to know this, and how many there are. */
+  readonly filesRead: number;
+  readonly filesInProject: number;
+}

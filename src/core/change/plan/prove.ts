@@ -1,0 +1,173 @@
+/**
+ * The proof. It does not trust the edits: the new texts are read again, each reference found in them is resolved on the
+ * planned tree, and the answer is compared with what the present tree says.
+ *
+ * Up to `mostParsed` changed files, each new text is parsed again from its first letter. Beyond that, each name is read
+ * again at its place, and all the rest is compared letter by letter with the old text. That proves the same: where one
+ * string literal has become another and nothing else differs, every other token is what it was.
+ */
+import type { Resolution } from "../../graph/index.js";
+import { extractFrom, languageFor, type Extraction, type Reference } from "../../languages/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { quiet, type Progress } from "../../base/progress.js";
+import type { TextEdit } from "../../base/text/index.js";
+import type { SourceTree } from "../../files/index.js";
+import type { Difference, NewText, PatternChange, PlannedEdit, Proof, Unresolved } from "./plan.js";
+import { isInSettings, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
+
+/** One file that was read: what it names, what that means now, and what would change. */
+export interface ReadFile {
+  readonly path: ProjectPath;
+  readonly extraction: Extraction;
+  /** What each reference means on the present tree, in the same order. */
+  readonly meanings: readonly Resolution[];
+  readonly edits: readonly PlannedEdit[];
+  /** The same as offsets. */
+  readonly changes: readonly TextEdit[];
+  readonly text: NewText | undefined;
+  /** References for which no spelling was found. */
+  readonly lost: readonly { readonly reference: Reference; readonly was: Resolution }[];
+}
+
+/** More changed files than this are not parsed a second time. */
+const mostParsed = 400;
+
+/** What the proof is made from. */
+export interface ProofInput {
+  readonly tree: SourceTree;
+  readonly passage: Passage;
+  readonly files: readonly ReadFile[];
+  readonly progress?: Progress;
+}
+
+/** Proves what was read, or says exactly which references would change. What was not read is for `gaps.ts` to say. */
+export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
+  const parseAgain = files.filter((file) => file.text).length <= mostParsed;
+  const result = {
+    references: 0,
+    same: 0,
+    different: [] as Difference[],
+    unresolved: [] as Unresolved[],
+    gaps: [],
+    patterns: [] as PatternChange[],
+  };
+  for (const [index, file] of files.entries()) {
+    proveFile({ tree, passage, file, now: referencesAgain(file, passage, parseAgain), result });
+    if (index % 256 === 0) progress("Proving references", index, files.length);
+  }
+  return result;
+}
+
+/** The references of the new text, found again from the text alone. */
+function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean): readonly Reference[] {
+  if (!file.text) return file.extraction.references;
+  // Where a namespace is written behind a name, more than the name differs.
+  const isNamed = file.extraction.references.some(({ namespace }) => namespace !== undefined);
+  if (!parseAgain && !isNamed) return readInPlace(file, file.text);
+  // A script that leaves the folder of build scripts is still the same script.
+  const goes = passage.map.file(file.path);
+  const language = languageFor(goes)?.claims === languageFor(file.path)?.claims ? undefined : languageFor(file.path);
+  return (language?.extract(file.text.after, nameOf(goes)) ?? extractFrom(file.text.after, goes)).references;
+}
+
+/** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */
+function readInPlace({ path, extraction, changes }: ReadFile, { before, after }: NewText): readonly Reference[] {
+  const found: Reference[] = [];
+  const edited = new Set(changes.map((change) => change.start));
+  let [oldEnd, newEnd] = [0, 0];
+  for (const reference of extraction.references) {
+    const start = newEnd + (reference.start - oldEnd);
+    if (before.slice(oldEnd, reference.start) !== after.slice(newEnd, start)) return [];
+    const again = languageFor(path)?.readAt(after, start, reference);
+    if (!again || (!edited.has(reference.start) && again.specifier !== reference.specifier)) return [];
+    found.push({ ...reference, start, end: again.end, specifier: again.specifier });
+    [oldEnd, newEnd] = [reference.end, again.end];
+  }
+  return before.slice(oldEnd) === after.slice(newEnd) ? found : [];
+}
+
+interface FileProof {
+  readonly tree: SourceTree;
+  readonly passage: Passage;
+  readonly file: ReadFile;
+  readonly now: readonly Reference[];
+  readonly result: {
+    references: number;
+    same: number;
+    readonly different: Difference[];
+    readonly unresolved: Unresolved[];
+    readonly patterns: PatternChange[];
+  };
+}
+
+function proveFile(proof: FileProof): void {
+  const { tree, file, now, result } = proof;
+  const at = (reference: Reference) => tree.text(file.path)?.positionAt(reference.start) ?? { line: 1, column: 1 };
+  file.extraction.references.forEach((reference, index) => {
+    const was = file.meanings[index];
+    if (!was || was.state === "unresolved") {
+      // A comment may say anything; only code that leads nowhere is worth a word.
+      if (reference.kind !== "doc import")
+        result.unresolved.push({ file: file.path, at: at(reference), specifier: reference.specifier });
+      return;
+    }
+    if (was.state === "external" && isInSettings(reference)) return;
+    const other = compare(proof, { reference, again: now[index], was });
+    const change = other === undefined ? patternChange(proof, { reference, again: now[index], was }) : undefined;
+    if (change) result.patterns.push({ file: file.path, at: at(reference), pattern: reference.specifier, ...change });
+    if (change) return;
+    if (was.state !== "external" || other !== undefined) result.references += 1;
+    if (other !== undefined)
+      result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });
+    else if (was.state !== "external") result.same += 1;
+  });
+}
+
+interface Comparison {
+  readonly reference: Reference;
+  readonly again: Reference | undefined;
+  readonly was: Resolution;
+}
+
+function compare(
+  { passage, file, now }: FileProof,
+  { reference, again, was }: Comparison,
+): Pick<Difference, "before" | "after" | "reason"> | undefined {
+  const targets = shown(was) ?? [`the package ${reference.specifier}`];
+  const isRead = now.length === file.extraction.references.length && again?.kind === reference.kind;
+  if (!isRead || (again.namespace ?? reference.namespace) !== reference.namespace)
+    return { before: targets, after: [], reason: "the new text would be read differently" };
+  if (was.state === "scope" || isScattered(passage, was)) return undefined;
+  if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;
+  const after = passage.after.resolve(passage.map.file(file.path), again);
+  const found = shown(after) ?? [];
+  return { before: targets, after: found, reason: reasonFor(reference, found.length) };
+}
+
+/** A resolution as paths; `undefined` for one that names none. */
+function shown(resolution: Resolution): readonly string[] | undefined {
+  if (resolution.state === "found") return resolution.targets;
+  if (resolution.state === "folder") return [`${resolution.at}/`];
+  return resolution.state === "beyond" ? [resolution.at] : undefined;
+}
+
+/** What a pattern of settings would take in otherwise, or a folder that it names would lose altogether. */
+function patternChange(
+  { passage, file }: FileProof,
+  { again, was }: Comparison,
+): Pick<PatternChange, "out" | "into"> | undefined {
+  if (was.state === "folder") {
+    if (!isScattered(passage, was)) return undefined;
+    return { out: passage.map.tree.filesBelow(was.at), into: [] };
+  }
+  if (was.state !== "scope" || !again) return undefined;
+  const change = scopeChange(passage, was, passage.after.resolve(passage.map.file(file.path), again));
+  return change.out.length + change.into.length === 0 ? undefined : change;
+}
+
+function reasonFor(reference: Reference, found: number): string {
+  if (reference.lookup === "glob") return "the pattern would match other files";
+  return found === 0
+    ? "nothing would answer to any spelling of it"
+    : "another file would answer, or not all of its files";
+}

@@ -1,0 +1,344 @@
+/**
+ * Decides, for each reference, whether it still means the same on the planned tree, and how it is spelled if not.
+ * A spelling is only taken when the planned tree resolves it to exactly the same files.
+ */
+import { posix } from "node:path";
+import { globBase, isRelative, nameThrough, splitSpecifier, type Resolution, type Resolver } from "../../graph/index.js";
+import type { Reference } from "../../languages/index.js";
+import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { commonFolder, type MoveMap } from "./move-map.js";
+import { placeSpellings, scopeSpellings } from "./place-spelling.js";
+import { sheetSpellings } from "./sheet-spelling.js";
+import { spellings } from "./spelling.js";
+
+/** The two trees between which references are compared. */
+export interface Passage {
+  readonly before: Resolver;
+  readonly after: Resolver;
+  readonly map: MoveMap;
+}
+
+/** What has to become of one reference. */
+export type Respelling =
+  /** It is not a reference to a file that is here, or it means the same without a change. */
+  | { readonly state: "keep"; readonly was: Resolution }
+  | { readonly state: "respell"; readonly was: Resolution; readonly specifier: string }
+  /** No spelling was found that means the same. */
+  | { readonly state: "lost"; readonly was: Resolution };
+
+/** What is known of a reference, or wished for it. */
+export interface Meaning {
+  /** What it should mean from now on, and how it should be spelled. */
+  readonly wish?: Resolution | undefined;
+  /** What it means now. */
+  readonly known?: Resolution | undefined;
+}
+
+/** Decides about one reference of the file that is at `from` now. */
+export function respell(
+  passage: Passage,
+  from: ProjectPath,
+  reference: Reference,
+  { wish, known }: Meaning = {},
+): Respelling {
+  const { before, map } = passage;
+  const was = wish ?? known ?? before.resolve(from, reference);
+  const newFrom = map.file(from);
+  if (isInSettings(reference) && was.state === "external") return { state: "keep", was };
+  if (was.state === "scope") return respellScope(passage, from, reference, was);
+  if (isScattered(passage, was)) return { state: "keep", was };
+  const means = meaningOf(passage, from, reference, was);
+  const mayKeep = !wish && mayStillMean(passage, reference, was, newFrom);
+  if (was.state === "unresolved" || (mayKeep && means(reference.specifier))) return { state: "keep", was };
+  const usual = usualSpelling(passage, reference, was, newFrom);
+  if (usual !== undefined && means(usual)) return { state: "respell", was, specifier: usual };
+  for (const specifier of candidates(passage, reference, was, newFrom))
+    if (means(specifier)) return { state: "respell", was, specifier };
+  return { state: "lost", was };
+}
+
+/**
+ * Says of a specifier whether it means, in the file that is at `from` now, what the reference has to mean on the planned tree:
+ * the same files, found in a way of which every tool is certain.
+ */
+export function meaningOf(
+  { after, map }: Passage,
+  from: ProjectPath,
+  reference: Reference,
+  was: Resolution,
+): (specifier: string) => boolean {
+  const wanted = wantedOf(map, was);
+  const newFrom = map.file(from);
+  return (specifier) => {
+    const resolution = after.resolve(newFrom, { specifier, lookup: reference.lookup });
+    return landsOn(resolution, wanted) && isCertain(map, { reference, specifier, was, resolution });
+  };
+}
+
+interface CertaintyCheck {
+  readonly reference: Reference;
+  readonly specifier: string;
+  readonly was: Resolution;
+  readonly resolution: Resolution;
+}
+
+/** What every script's name may leave out, whatever the tool. Other extensions are found by some tools and not by others. */
+const leftOut = /(?<!\.d)\.[jt]sx?$/;
+
+/** Marks that cut a name in two for some tools and belong to it for others. */
+const cutting = /[!?#%]/g;
+const hasCutting = /[!?#%]/;
+
+/** Whether not only our own look-up, but every tool, would find the file by this name. Asked for every reference of a move. */
+function isCertain(map: MoveMap, { reference, specifier, was, resolution }: CertaintyCheck): boolean {
+  if (was.state !== "found" || resolution.state !== "found") return true;
+  const { lookup, kind } = reference;
+  // Beside the file is beside the file: a load path, or the folder where commands are run today, is another thing.
+  if (was.scheme === "relative" && resolution.scheme !== "relative" && !isInSettings(reference)) {
+    if (/^(?:working folder|load path)$/.test(resolution.scheme.kind)) return false;
+  }
+  if (lookup === "module" && !isExtensionCertain(map, specifier, was.targets)) return false;
+  if (specifier === reference.specifier || isInSettings(reference)) return true;
+  // Made relative (or the other way round), a declared module is another module for the compiler.
+  if (kind === "module declaration" && isRelative(specifier) !== isRelative(reference.specifier)) return false;
+  if (!hasCutting.test(specifier) || (specifier.includes("%") && reference.specifier.includes("%"))) return true;
+  const marks = (text: string): number => text.match(cutting)?.length ?? 0;
+  return marks(specifier) <= marks(reference.specifier);
+}
+
+/** Where the extension begins. */
+function extensionAt(path: string): number {
+  const dot = path.lastIndexOf(".");
+  return dot > path.lastIndexOf("/") ? dot : path.length;
+}
+
+/** `./q` means `q.js` everywhere and `q.mjs` only for some; once it is `q.mjs`, its extension has to be spelled. */
+function isExtensionCertain(map: MoveMap, specifier: string, targets: readonly ProjectPath[]): boolean {
+  for (const path of targets) {
+    const goes = map.file(path);
+    if (goes === path || goes.endsWith(path.slice(extensionAt(path)))) continue;
+    if (leftOut.test(goes) || !spellable.test(goes)) continue;
+    if (!spellable.test(splitSpecifier(specifier).path)) return false;
+  }
+  return true;
+}
+
+const spellable = /\.(?:[cm]?[jt]sx?|vue|json)$/;
+
+/**
+ * Whether a relative name can lead to its file from the new place at all: the file must begin with it, but for an extension.
+ * Most names of a large move cannot, and looking for what is not there takes longest.
+ */
+function mayStillMean(
+  { after, map }: Passage,
+  { specifier, lookup }: Reference,
+  was: Resolution,
+  newFrom: ProjectPath,
+): boolean {
+  if (was.state !== "found" || was.scheme !== "relative" || was.folder !== undefined || after.tree.ignoresCase)
+    return true;
+  // Sheets leave an underscore out.
+  if (lookup !== "module") return true;
+  const [target, other] = was.targets;
+  const { path } = splitSpecifier(specifier, target);
+  if (target === undefined || other !== undefined || path.includes("%") || !isRelative(path)) return true;
+  const at = joinPath(folderOf(newFrom), path);
+  if (at === undefined) return false;
+  const name = nameOf(at);
+  const dot = name.lastIndexOf(".");
+  return map.file(target).startsWith(dot > 0 ? at.slice(0, at.length - name.length + dot) : at);
+}
+
+/**
+ * The spelling of a file that keeps its name: its last part as it is, behind the way to its new folder. It is what
+ * `spellings` would try first, found without the rest; most references of a large move are of this kind.
+ */
+function usualSpelling(
+  { after, map }: Passage,
+  { specifier, lookup }: Reference,
+  was: Resolution,
+  newFrom: ProjectPath,
+): string | undefined {
+  if (was.state !== "found" || was.folder !== undefined || lookup !== "module" || specifier.includes("%"))
+    return undefined;
+  const [target, other] = was.targets;
+  if (target === undefined || other !== undefined) return undefined;
+  const goes = map.file(target);
+  const { prefix, path, suffix } = splitSpecifier(specifier, target);
+  const last = nameOf(path);
+  if (nameOf(goes) !== nameOf(target) || !nameOf(target).startsWith(last) || last === "") return undefined;
+  const name = inFolder(folderOf(goes), last);
+  if (was.scheme !== "relative") {
+    const { scheme } = was;
+    const isThere = after.mappingsFor(newFrom).some(({ kind, by, pattern }) => {
+      return kind === scheme.kind && by === scheme.by && pattern === scheme.pattern;
+    });
+    const through = isThere ? nameThrough(scheme, name) : undefined;
+    return through === undefined ? undefined : prefix + through + suffix;
+  }
+  const relative = relativePath(folderOf(newFrom), name);
+  if (/^[./]*$/.test(relative)) return undefined;
+  return `${prefix}${relative.startsWith("../") ? "" : "./"}${relative}${suffix}`;
+}
+
+/** Whether a folder that settings name is left by all of its files, each to another place. */
+export function isScattered({ after, map }: Passage, was: Resolution): boolean {
+  return was.state === "folder" && map.follows(was.at) === undefined && !after.tree.hasFolder(was.at);
+}
+
+/** What a reference has to mean on the planned tree, as one comparable text. */
+export function wantedOf(map: MoveMap, was: Resolution): string {
+  if (was.state === "found") return keyOf(was.targets.map((path) => map.file(path)));
+  if (was.state === "folder") return `folder ${map.follows(was.at) ?? was.at}`;
+  return was.state === "beyond" ? `beyond ${was.at}` : was.state;
+}
+
+/** Whether a resolution is what was wanted. */
+export function landsOn(resolution: Resolution, wanted: string): boolean {
+  if (resolution.state === "found") return keyOf(resolution.targets) === wanted;
+  if (resolution.state === "folder") return `folder ${resolution.at}` === wanted;
+  return (resolution.state === "beyond" ? `beyond ${resolution.at}` : resolution.state) === wanted;
+}
+
+/** In settings any word may stand; one that names nothing today is none of ours, whatever it would name tomorrow. */
+export function isInSettings({ lookup }: Pick<Reference, "lookup">): boolean {
+  return lookup === "place" || lookup === "beside" || lookup === "scope" || lookup === "base";
+}
+
+/** The files that a pattern takes in today and not tomorrow, at their present paths, and the other way round, at their new ones. */
+export function scopeChange(
+  { map }: Passage,
+  was: Extract<Resolution, { state: "scope" }>,
+  then: Resolution,
+): { readonly out: ProjectPath[]; readonly into: ProjectPath[] } {
+  const takesIn = then.state === "scope" ? then.takesIn : (): boolean => false;
+  // What does not move is taken in as before, if the pattern is read from the same folder by the same letters.
+  const isSame = then.state === "scope" && then.folder === was.folder;
+  const paths = isSame ? [...map.files.keys()] : map.tree.paths;
+  const out = paths.filter((path) => was.takesIn(path) && !takesIn(map.file(path)));
+  const into = paths.filter((path) => !was.takesIn(path) && takesIn(map.file(path))).map((path) => map.file(path));
+  return { out, into };
+}
+
+/** A pattern is respelled where one spelling takes in exactly the same files; else it stays, and the plan says what changes. */
+function respellScope(
+  passage: Passage,
+  from: ProjectPath,
+  reference: Reference,
+  was: Extract<Resolution, { state: "scope" }>,
+): Respelling {
+  const { after, map } = passage;
+  const newFrom = map.file(from);
+  const keepsAll = (specifier: string): boolean => {
+    const { out, into } = scopeChange(passage, was, after.resolve(newFrom, { specifier, lookup: "scope" }));
+    return out.length === 0 && into.length === 0;
+  };
+  if (keepsAll(reference.specifier)) return { state: "keep", was };
+  const files = map.tree.paths.filter(was.takesIn);
+  const folders = [
+    map.folder(was.folder),
+    commonFolder(was.folder, files, (path) => map.file(path)),
+    was.folder,
+    map.tree.has(was.folder) ? map.file(was.folder) : undefined,
+  ].filter((folder) => folder !== undefined);
+  const ground = { from: newFrom, packageFolder: after.packageFolderOf(newFrom) };
+  for (const specifier of scopeSpellings(reference, was, [...new Set(folders)], ground))
+    if (keepsAll(specifier)) return { state: "respell", was, specifier };
+  return { state: "keep", was };
+}
+
+function keyOf(targets: readonly ProjectPath[]): string {
+  return targets.length === 1 ? (targets[0] ?? "") : [...targets].sort().join("\n");
+}
+
+function placeCandidates(
+  { after, map }: Passage,
+  reference: Reference,
+  was: Resolution,
+  newFrom: ProjectPath,
+): string[] {
+  if (was.state !== "found" && was.state !== "folder") return [];
+  const target = was.state === "found" ? was.targets[0] && map.file(was.targets[0]) : (map.follows(was.at) ?? was.at);
+  const ground = { from: newFrom, packageFolder: after.packageFolderOf(newFrom) };
+  return target === undefined ? [] : placeSpellings(reference, was.scheme, target, ground);
+}
+
+function candidates(passage: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): Iterable<string> {
+  const { after, map } = passage;
+  if (was.state === "beyond") return beyondCandidates(reference, was.at, newFrom);
+  if (isInSettings(reference)) return placeCandidates(passage, reference, was, newFrom);
+  if (was.state !== "found") return [];
+  if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);
+  if (isOfSheets(reference))
+    return sheetSpellings({
+      reference,
+      was,
+      targets: was.targets.map((path) => map.file(path)),
+      from: newFrom,
+      mappings: [...after.loadPathsFor(newFrom), ...after.webRootsFor(newFrom), ...after.mappingsFor(newFrom)],
+      goes: (path) => map.file(path),
+    });
+  const folder = was.folder === undefined ? undefined : folderAfter(map, was.folder, was.targets);
+  const task = {
+    reference,
+    was,
+    targets: was.targets.map((path) => map.file(path)),
+    folder,
+    from: newFrom,
+    mappings: after.mappingsFor(newFrom),
+    ownExtensions: after.allowsOwnExtensions(newFrom),
+    rules: after.rules,
+  };
+  return spellings(task);
+}
+
+/** Whether a name is looked up as sheets and pages do it. */
+function isOfSheets({ lookup }: Reference): boolean {
+  return lookup === "sass" || lookup === "less" || lookup === "css" || lookup === "asset";
+}
+
+/** A folder answered by its manifest goes where the manifest goes; one answered by its index, where the index goes. */
+function folderAfter(map: MoveMap, folder: ProjectPath, targets: readonly ProjectPath[]): ProjectPath | undefined {
+  const manifest = (folder === "" ? "package.json" : `${folder}/package.json`) as ProjectPath;
+  if (map.tree.has(manifest)) return folderOf(map.file(manifest));
+  const index = targets[0];
+  return index !== undefined && folderOf(index) === folder && nameOf(map.file(index)) === nameOf(index)
+    ? folderOf(map.file(index))
+    : undefined;
+}
+
+/** A file that is not the project's stays; only the way to it changes. */
+function beyondCandidates(reference: Reference, at: string, newFrom: ProjectPath): string[] {
+  const { prefix, path, suffix } = splitSpecifier(reference.specifier);
+  const relative =
+    posix.relative(`/root/${folderOf(newFrom)}`, posix.join("/root", at)) + (path.endsWith("/") ? "/" : "");
+  const bare = reference.lookup !== "module" && !isRelative(path);
+  return [prefix + (relative.startsWith("..") || bare ? relative : `./${relative}`) + suffix];
+}
+
+/** A pattern keeps its computed part; its fixed folder follows the files that it means. */
+function globCandidates(
+  map: MoveMap,
+  reference: Reference,
+  was: Extract<Resolution, { state: "found" }>,
+  newFrom: ProjectPath,
+): string[] {
+  const negative = reference.specifier.startsWith("!") ? "!" : "";
+  const { folder, rest } = globBase(reference.specifier.slice(negative.length));
+  const old = was.folder ?? ("" as ProjectPath);
+  const targets = was.targets.length === 0 ? map.folder(old) : commonFolder(old, was.targets, (path) => map.file(path));
+  const relative = [targets, old]
+    .filter((path) => path !== undefined)
+    .map((path) => relativePath(folderOf(newFrom), path));
+  const spelled = relative.map((path) => (path === "" ? "." : path.startsWith("..") ? path : `./${path}`));
+  const aliased = targets !== undefined && was.scheme !== "relative" ? aliasedFolder(folder, old, targets) : [];
+  return [...aliased, ...spelled].map((path) => `${negative}${path === "/" ? "" : path}/${rest}`);
+}
+
+/** `@/pages` for `src/pages` becomes `@/views` for `src/views`, while both lie below what the alias stands for. */
+function aliasedFolder(written: string, old: ProjectPath, now: ProjectPath): string[] {
+  let shared = 0;
+  while (shared < Math.min(written.length, old.length) && written.at(-1 - shared) === old.at(-1 - shared)) shared += 1;
+  const [head, place] = [written.slice(0, written.length - shared), old.slice(0, old.length - shared)];
+  return now.startsWith(place) ? [head + now.slice(place.length)] : [];
+}

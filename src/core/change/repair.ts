@@ -1,0 +1,142 @@
+/** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
+import { isDocument } from "../languages/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
+import { planMoves, type PlanOptions, type Project } from "../workspace.js";
+import { losesItsWay, namedElsewhere, type Move, type Plan } from "./plan/index.js";
+import type { Resolution } from "../graph/index.js";
+import type { SourceTree } from "../files/index.js";
+import type { Finding } from "../insight/rules/rule.js";
+
+/** What the repairs come to. */
+export interface Repairs {
+  readonly plan: Plan;
+  /** The findings that the plan puts right. */
+  readonly repaired: readonly Finding[];
+  /** Those whose repair cannot be made together with the others, or whose proof does not hold. */
+  readonly left: readonly Finding[];
+}
+
+/** Repairs that go together. */
+interface Gathered {
+  readonly moves: ReadonlyMap<ProjectPath, { readonly to: ProjectPath; readonly because: string }>;
+  readonly wishes: ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution>>;
+  readonly taken: readonly Finding[];
+  readonly left: readonly Finding[];
+}
+
+/**
+ * Plans the repair of some findings. What the proof does not hold for is left out, and so is what a manifest or a file in a
+ * language that is not read yet seems to name: nobody would respell it there. Nothing is written.
+ */
+export async function planRepairs(
+  project: Project,
+  findings: readonly Finding[],
+  options: PlanOptions = {},
+): Promise<Repairs> {
+  const movesOf = ({ repair }: Finding): readonly { readonly from: ProjectPath; readonly to: ProjectPath }[] =>
+    repair?.kind === "move" ? repair.moves : [];
+  const named = namedElsewhere(project.tree, new Set(findings.flatMap(movesOf).map(({ from }) => from)));
+  let wanted = findings.filter(
+    (finding) =>
+      !touched(finding).some((path) => named.has(path)) &&
+      !movesOf(finding).some((move) => losesItsWay(project.tree, move)),
+  );
+  // Each round leaves something out, so it comes to an end.
+  for (;;) {
+    const { moves, wishes, taken, left } = gather(project.tree, wanted);
+    const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
+    const plan = await planMoves(project, list, { ...options, wishes });
+    const mentions = plan.mentions
+      .filter(({ file }) => !isDocument(file))
+      .flatMap(({ file, names, among = [] }) => [file, names, ...among]);
+    const gaps = plan.proof.gaps.flatMap(({ file, names }) => (names === undefined ? [file] : [file, names]));
+    const fallen = plan.proof.patterns.flatMap(({ out }) => out);
+    const different = plan.proof.different.flatMap(({ file, before }) => [file, ...before]);
+    const spoiled = new Set<string>([...different, ...fallen, ...mentions, ...gaps]);
+    const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
+    const rest = taken.filter((finding) => !fails(finding));
+    if (rest.length === taken.length)
+      return { plan, repaired: taken, left: [...left, ...findings.filter((each) => !wanted.includes(each))] };
+    wanted = wanted.filter((finding) => !fails(finding));
+  }
+}
+
+/** The files that a finding's repair would change. */
+function touched({ file, repair }: Finding): readonly ProjectPath[] {
+  return repair?.kind === "move" ? repair.moves.map(({ from }) => from) : [file];
+}
+
+/** Puts repairs together, in their order; one that would meet another in one place is left. */
+function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
+  const moves: Moves = new Map();
+  // Who goes where, without case: on some systems `Tree.ts` and `tree.ts` are one place.
+  const targets = new Map<string, ProjectPath>();
+  const wishes = new Map<ProjectPath, Map<number, Resolution>>();
+  const taken: Finding[] = [];
+  const left: Finding[] = [];
+  for (const finding of findings) {
+    const { repair, file } = finding;
+    if (repair?.kind === "respell") {
+      const ofFile = wishes.get(file) ?? new Map<number, Resolution>();
+      wishes.set(file, ofFile.set(repair.start, repair.as));
+      taken.push(finding);
+      continue;
+    }
+    const added = repair && together(moves, repair.moves, finding.rule);
+    if (!added || !isPossible(tree, added, { moves, targets })) {
+      left.push(finding);
+      continue;
+    }
+    for (const [from, move] of added) {
+      const before = moves.get(from);
+      if (before && targets.get(before.to.toLowerCase()) === from) targets.delete(before.to.toLowerCase());
+      moves.set(from, move);
+    }
+    for (const [from, { to }] of added) targets.set(to.toLowerCase(), from);
+    taken.push(finding);
+  }
+  return { moves, wishes, taken, left };
+}
+
+type Moves = Map<ProjectPath, { to: ProjectPath; because: string }>;
+
+/**
+ * One repair's moves, after those that are there already. One repair gives a file another name, another one another folder:
+ * both are done. Two other folders cannot be.
+ */
+function together(
+  there: Moves,
+  more: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
+  because: string,
+): Moves | undefined {
+  const added: Moves = new Map();
+  for (const { from, to } of more) {
+    const other = there.get(from);
+    if (!other) {
+      added.set(from, { to, because });
+      continue;
+    }
+    const folders = new Set([folderOf(other.to), folderOf(to)].filter((folder) => folder !== folderOf(from)));
+    const names = new Set([nameOf(other.to), nameOf(to)].filter((name) => name !== nameOf(from)));
+    if (folders.size > 1 || names.size > 1) return undefined;
+    const [folder = folderOf(from)] = folders;
+    const [name = nameOf(from)] = names;
+    added.set(from, { to: inFolder(folder, name), because: `${other.because}, ${because}` });
+  }
+  return added;
+}
+
+/** No two files into one place, none onto one that stays, on no system. */
+function isPossible(
+  tree: SourceTree,
+  added: Moves,
+  { moves, targets }: { readonly moves: Moves; readonly targets: ReadonlyMap<string, ProjectPath> },
+): boolean {
+  const own = new Set([...added.values()].map(({ to }) => to.toLowerCase()));
+  if (own.size < added.size) return false;
+  return [...added].every(([from, { to }]) => {
+    const holder = targets.get(to.toLowerCase());
+    if (holder !== undefined && !added.has(holder)) return false;
+    return from === to || added.has(to) || moves.has(to) || (!tree.has(to) && !tree.hasFolder(to));
+  });
+}

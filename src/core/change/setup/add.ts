@@ -1,0 +1,85 @@
+/** `add`: makes the right files, with the right names, in the right folders, and lists them where they have to be known. */
+import { meantName } from "../../app/arrangement/index.js";
+import { ShelfError } from "../../base/errors.js";
+import { splitWords } from "../../base/names/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { CreationDraft, type Creation } from "../creation/index.js";
+import type { Adding, AddRequest, Wanted } from "./adding.js";
+import { isStartThere, readStarter, type App } from "../../app/app.js";
+import { addBeside, chosenCompanions, makeCompanion } from "./companions.js";
+import { listNewFile } from "./list-in.js";
+import { existingFeatures, knownRole, meantFeature } from "./meant.js";
+import { fillStarter } from "../../app/starter.js";
+import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
+import { valuesFor, type Filling } from "./values.js";
+import { wantedFiles } from "./wanted-files.js";
+
+/** Plans an addition. Throws for everything that cannot be: unknown words with the nearest, names that are taken with their place. */
+export function planAddition(app: App, request: AddRequest): Creation {
+  const draft = new CreationDraft(app.store);
+  addTo(draft, app, request);
+  return draft.finish();
+}
+
+/** Plans a new feature: what the arrangement begins one with, or the roles that are asked for. Throws as `planAddition`. */
+export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "name" | "with">): Creation {
+  ensureUsable(name, splitWords(name));
+  const begin = wanted.length > 0 ? wanted : (app.arrangement.data["feature-starts-with"] ?? ["screen"]);
+  const there = existingFeatures(app);
+  const { same } = meantName(name, there);
+  const folder = app.layout.featureFolder(same ?? app.layout.spellFeature(name));
+  if (same !== undefined && folder !== undefined)
+    throw new ShelfError("NAME_TAKEN", {
+      path: `the feature ${name}`,
+      other: `${folder}/`,
+      reason: "so add to it with `add ROLE NAME --feature`",
+    });
+  const draft = new CreationDraft(app.store);
+  for (const each of begin) {
+    const role = knownRole(app, each);
+    const inFeature = app.layout.shelves.some((shelf) => shelf.holds.includes(role) && shelf.at.includes("{feature}"));
+    addTo(draft, app, { role, name, with: [], without: [], ...(inFeature && { feature: name }) });
+  }
+  if (folder === undefined)
+    draft.note(
+      `${app.layout.arrangement} has no folders for features, so the files went to the shelves of their roles.`,
+    );
+  return draft.finish();
+}
+
+function addTo(draft: CreationDraft, app: App, request: AddRequest): void {
+  const role = knownRole(app, request.role);
+  const data = app.stack.roles[role];
+  if (!data) throw new RangeError(`${role} was looked up before`);
+  if (role === "test" || role === "story") return addBeside(draft, app, { ...request, role });
+  const slash = request.name.lastIndexOf("/");
+  const [below, name] = [request.name.slice(0, Math.max(0, slash)), request.name.slice(slash + 1)];
+  for (const part of below === "" ? [] : below.split("/")) ensureLegal(part);
+  const feature = meantFeature(app, request.feature, draft);
+  const adding: Adding = { ...request, draft, app, role, data, name, below, feature };
+  ensureUsable(name, splitWords(name));
+  const wanted = wantedFiles(adding);
+  const others = new Map(wanted.map(({ id, path }) => [id, path]));
+  for (const each of wanted) {
+    ensureFree(app, each);
+    makeFile(adding, each, others);
+  }
+  const main = wanted.at(-1);
+  if (main) listNewFile(adding, main);
+}
+
+function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, ProjectPath>): void {
+  const { app, draft, role, data, from, feature } = adding;
+  const filling: Filling = { app, path: wanted.path, words: wanted.words, stem: wanted.stem, feature, others };
+  const companions = wanted.role === role ? chosenCompanions(adding) : [];
+  if (from) draft.make(wanted.path, from.bytes, wanted.role);
+  else if (wanted.starter !== undefined) {
+    // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
+    const has = (condition: string): boolean => companions.includes(condition) || isStartThere(app, condition);
+    draft.make(wanted.path, fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling), has), wanted.role);
+  }
+  for (const name of companions) {
+    const companion = data.companions?.[name];
+    if (companion) makeCompanion(adding, { name, companion, leader: wanted });
+  }
+}

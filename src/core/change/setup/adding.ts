@@ -1,0 +1,39 @@
+/** What an addition is made of: what was asked for, and the files that it means. */
+import type { Role, RoleData, Shelf } from "../../app/arrangement/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { CreationDraft } from "../creation/index.js";
+import type { App } from "../../app/app.js";
+
+/** What is asked for. */
+export interface AddRequest {
+  readonly role: string;
+  /** In any case; folders below the shelf may come before it (`forms/TextField`). */
+  readonly name: string;
+  readonly feature?: string | undefined;
+  readonly shelf?: string | undefined;
+  /** Companions to make, besides those that are usual here. */
+  readonly with: readonly string[];
+  readonly without: readonly string[];
+  /** Content instead of a starter: a file's bytes, and its extension. */
+  readonly from?: { readonly bytes: Buffer; readonly extension: string } | undefined;
+}
+
+/** A request that was understood. */
+export interface Adding extends AddRequest {
+  readonly draft: CreationDraft;
+  readonly app: App;
+  readonly role: Role;
+  readonly data: RoleData;
+  /** Folders below the shelf that the name asks for, `""` for none. */
+  readonly below: string;
+}
+
+/** One file that is to be made. */
+export interface Wanted {
+  readonly role: Role;
+  readonly shelf: Shelf;
+  readonly path: ProjectPath;
+  readonly stem: string;
+  readonly words: readonly string[];
+  readonly starter: string | undefined;
+}

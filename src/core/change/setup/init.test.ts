@@ -1,0 +1,324 @@
+/** `init`: new apps, apps that have begun, and what is never touched. */
+import { describe, expect, test } from "vitest";
+import { readStack } from "../../app/arrangement/index.js";
+import { caller } from "../../apply/changes.test.suite.js";
+import { undo } from "../../apply/index.js";
+import { at, type Files } from "../plan/planning.test.suite.js";
+import { parseConfiguration } from "../../app/configuration/parse-configuration.js";
+import { MemoryStore } from "../../files/index.js";
+import { withAlias } from "./alias.js";
+import { withIgnored } from "./ignore-file.js";
+import {
+  detectStacks,
+  bestFit,
+  hasBegun,
+  likelyLanguage,
+  likelySource,
+  planBegunApp,
+  planNewApp,
+  projectName,
+  stackOfFiles,
+} from "./index.js";
+import { begun, listOfCreation } from "./setup.test.suite.js";
+
+const text = (store: MemoryStore, path: string): string | undefined =>
+  store.stat(at(path)) ? store.read(at(path)).toString() : undefined;
+const names = ["react-web", "react-native", "vue", "flutter", "swiftui", "wpf", "sass"];
+const pairs = names.flatMap((stack) => readStack(stack).arrangements.map((arrangement) => ({ stack, arrangement })));
+
+describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement }) => {
+  test("every folder has a file, every starter is filled in, twice changes nothing, and undo leaves nothing", async () => {
+    const store = begun({ stack, arrangement });
+    const all = Object.entries(store.snapshot()).filter(([path]) => !path.startsWith(".steady-shelf") && path !== "");
+    const files = all.filter(([, content]) => content.startsWith("file"));
+    expect(files.length).toBeGreaterThan(8);
+    for (const [path, content] of all) {
+      if (content.startsWith("folder"))
+        expect(
+          files.some(([file]) => file.startsWith(`${path}/`)),
+          path,
+        ).toBe(true);
+      expect(content, path).not.toMatch(/[«»]/);
+    }
+    const configuration = text(store, "steady-shelf.yaml") ?? "";
+    expect(parseConfiguration(configuration, at("steady-shelf.yaml"))).toMatchObject({ stack, arrangement });
+    const source = stack === "flutter" ? "lib" : "src";
+    const again = planNewApp(store, { folder: at(""), stack, arrangement, source, fill: "starters" });
+    expect(listOfCreation(again.creation)).toEqual([]);
+    await undo(store, caller);
+    expect(Object.keys(store.snapshot()).filter((path) => path !== "" && !path.startsWith(".steady-shelf"))).toEqual(
+      [],
+    );
+  });
+
+  test("README lines only, as one chooses", () => {
+    const store = begun({ stack, arrangement, fill: "readmes" });
+    const files = Object.entries(store.snapshot()).filter(
+      ([path, content]) => content.startsWith("file") && !path.startsWith(".steady-shelf"),
+    );
+    const others = files.map(([path]) => path).filter((path) => !path.endsWith("/README.md"));
+    const secrets = readStack(stack).secrets?.file;
+    expect(others.sort()).toEqual([...(secrets ? [secrets, ".gitignore"] : []), "steady-shelf.yaml"].sort());
+    for (const [path, content] of files)
+      if (path.endsWith("README.md")) expect(content, path).toMatch(/^file 644 [A-Z][^\n]+\.\n$/);
+  });
+});
+
+describe("nothing that is there is overwritten", () => {
+  test("files of the same name, or the same name with another extension, stay and are not doubled", () => {
+    const files = {
+      "src/App.jsx": "mine",
+      "src/index.js": "mine",
+      ".env": "SECRET=1",
+      "steady-shelf.yaml": "version: 1 # mine\n",
+    };
+    const store = begun({ stack: "react-web", arrangement: "layer-first" }, files);
+    for (const [path, content] of Object.entries(files)) expect(text(store, path)).toBe(content);
+    expect(store.stat(at("src/App.tsx"))).toBeUndefined();
+    expect(store.stat(at("src/main.tsx"))).toBeUndefined();
+  });
+
+  test.each([
+    [{ "tsconfig.json": '{ "compilerOptions": { "types": ["vite/client"] } }' }, false],
+    [{ "src/vite-env.d.ts": '/// <reference types="vite/client" />' }, false],
+    [{}, true],
+  ])("declarations are made where nobody else has them: %j", (files, made) => {
+    const store = begun({ stack: "react-web", arrangement: "layer-first" }, files);
+    expect(store.stat(at("src/style-modules.d.ts")) !== undefined).toBe(made);
+  });
+
+  test("a secret that a folder above ignores needs no line", () => {
+    const store = new MemoryStore({ ".gitignore": "**/.env\n", "apps/web/package.json": "{}" });
+    const { creation } = planNewApp(store, {
+      folder: at("apps/web"),
+      stack: "react-web",
+      arrangement: "layer-first",
+      source: "src",
+      fill: "readmes",
+    });
+    const paths = listOfCreation(creation);
+    expect(paths).toContain("apps/web/.env");
+    expect(paths.some((path) => path.includes(".gitignore"))).toBe(false);
+  });
+});
+
+test.each([
+  ["", ".env\n"],
+  ["dist", "dist\n.env\n"],
+  ["dist\n", "dist\n.env\n"],
+  [".env\n", ".env\n"],
+  ["*.env*\n", "*.env*\n"],
+  [".env.local\n", ".env.local\n.env\n"],
+  ["# .env\n", "# .env\n.env\n"],
+  [".env\n!.env\n", ".env\n!.env\n.env\n"],
+])("the ignore file %j becomes %j, and stays so", (before, after) => {
+  expect(withIgnored(before, ".env")).toBe(after);
+  expect(withIgnored(after, ".env")).toBe(after);
+});
+
+test.each([
+  ["{}", '{\n  "compilerOptions": {\n    "paths": {\n      "@/*": [\n        "./src/*"\n      ]\n    }\n  }\n}'],
+  ['{\n  // mine\n  "compilerOptions": { "strict": true },\n}', '"@/*": '],
+  ['{ "compilerOptions": { "baseUrl": "src" } }', '"./*"'],
+  [
+    '{ "compilerOptions": { "paths": { "@/*": ["src/*"] } } }',
+    '{ "compilerOptions": { "paths": { "@/*": ["src/*"] } } }',
+  ],
+])("an alias in %j", (before, after) => {
+  const { text: result } = withAlias(before, "@", "src");
+  expect(result).toContain(after);
+  if (before.includes("// mine")) expect(result).toContain("// mine");
+  expect(withAlias(result, "@", "src").text).toBe(result);
+});
+
+test("an alias in what is no JSON is put nowhere", () => {
+  expect(withAlias('{ "compilerOptions": ', "@", "src")).toEqual({ text: '{ "compilerOptions": ', broken: true });
+});
+
+test("an alias that means something else is left, and said", () => {
+  expect(withAlias('{ "compilerOptions": { "paths": { "@/*": ["lib/*"] } } }', "@", "src").taken).toBe("lib/*");
+  const store = new MemoryStore({ "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["lib/*"] } } }' });
+  const { creation } = planNewApp(store, {
+    folder: at(""),
+    stack: "react-web",
+    arrangement: "layer-first",
+    source: "src",
+    fill: "readmes",
+    alias: "@",
+  });
+  expect(creation.edited.map(({ path }) => path)).not.toContain("tsconfig.json");
+  expect(creation.notes.join()).toContain("it means lib/*");
+});
+
+test("in a solution the alias goes to the part that covers the app", () => {
+  const store = new MemoryStore({
+    "tsconfig.json": '{ "files": [], "references": [{ "path": "./tsconfig.app.json" }] }',
+    "tsconfig.app.json": "{}",
+  });
+  const request = {
+    folder: at(""),
+    stack: "react-web",
+    arrangement: "layer-first",
+    source: "src",
+    fill: "readmes",
+    alias: "@",
+  } as const;
+  expect(planNewApp(store, request).creation.edited.map(({ path }) => path)).toContain("tsconfig.app.json");
+});
+
+test.each<[Files, string]>([
+  [{ "src/a.jsx": "", "src/b.js": "", "src/c.ts": "" }, "javascript"],
+  [{ "src/a.tsx": "", "vite.config.js": "", "src/b.d.ts": "" }, "typescript"],
+  [{ "jsconfig.json": "{}" }, "javascript"],
+  [{ "package.json": "{}" }, "typescript"],
+])("the language of %j is %s", (files, language) => {
+  const store = new MemoryStore(files);
+  expect(likelyLanguage(store, at(""), Object.keys(files).map(at))).toBe(language);
+});
+
+describe("how an app is built", () => {
+  test.each<[Files, string | undefined]>([
+    [{ "package.json": '{ "dependencies": { "react": "19", "react-native": "1" } }' }, "react-native"],
+    [{ "package.json": '{ "dependencies": { "react": "19", "sass": "1" } }' }, "react-web"],
+    [{ "package.json": '{ "dependencies": { "vue": "3" } }' }, "vue"],
+    [{ "package.json": '{ "devDependencies": { "sass": "1" } }' }, "sass"],
+    [{ "pubspec.yaml": "name: x\nflutter:\n" }, "flutter"],
+    [{ "Package.swift": "" }, "swiftui"],
+    [{ "Orchard.xcodeproj/project.pbxproj": "" }, "swiftui"],
+    [{ "Orchard.csproj": "<UseWPF>true</UseWPF>" }, "wpf"],
+    [{ "Orchard.csproj": "<Web/>" }, undefined],
+    [{ "package.json": "{}" }, undefined],
+  ])("%j: %s", (files, stack) => {
+    expect(detectStacks(new MemoryStore(files), at(""))[0]?.name).toBe(stack);
+  });
+
+  test.each([
+    [["a.ts", "b.tsx"], "react-web"],
+    [["a.ts", "b.vue", "c.jsx"], "vue"],
+    [["lib/a.dart"], "flutter"],
+    [["a.ts"], undefined],
+  ])("by code, where no manifest tells: %j", (paths, stack) => {
+    expect(stackOfFiles(paths.map(at))?.name).toBe(stack);
+  });
+
+  test.each<[Files, string]>([
+    [{ "package.json": '{ "name": "@orchard/pippin-row" }' }, "PippinRow"],
+    [{ "pubspec.yaml": "name: pippin_row\n" }, "PippinRow"],
+    [{ "Pippin.Row.csproj": "" }, "Pippin.Row"],
+    [{ "apps/x": "" }, "Memory"],
+  ])("the name of %j", (files, name) => {
+    expect(projectName(new MemoryStore(files), at(""))).toBe(name);
+  });
+});
+
+test.each<[string, string, Files, string, boolean]>([
+  [
+    "a fresh Swift package",
+    "swiftui",
+    { "Package.swift": 'name: "Orchard"', "Sources/Orchard/OrchardApp.swift": "" },
+    "Sources/Orchard",
+    false,
+  ],
+  [
+    "a fresh Xcode project",
+    "swiftui",
+    { "Orchard.xcodeproj/project.pbxproj": "", "Orchard/ContentView.swift": "" },
+    "Orchard",
+    false,
+  ],
+  [
+    "a fresh mobile app",
+    "react-native",
+    { "App.tsx": "", "index.js": "", "__tests__/App.test.tsx": "", "ios/a.js": "" },
+    ".",
+    false,
+  ],
+  ["a fresh Flutter app", "flutter", { "lib/main.dart": "", "test/widget_test.dart": "" }, "lib", false],
+  ["a fresh WPF app", "wpf", { "Orchard.csproj": "", "App.xaml": "", "MainWindow.xaml.cs": "" }, ".", false],
+  [
+    "a Swift package that has begun",
+    "swiftui",
+    { "Package.swift": 'name: "Orchard"', "Sources/Orchard/Screens/A.swift": "" },
+    "Sources/Orchard",
+    true,
+  ],
+])("%s: its source root, and whether it has begun", (_, stack, files, source, wanted) => {
+  const input = {
+    store: new MemoryStore(files),
+    folder: at(""),
+    stack: readStack(stack),
+    paths: Object.keys(files).map(at),
+  };
+  expect(likelySource(input)).toBe(source);
+  expect(hasBegun(input, source)).toBe(wanted);
+});
+
+describe("an app that has begun", () => {
+  const layers = Object.fromEntries(
+    [
+      "components/AppleTree.tsx",
+      "components/Basket.tsx",
+      "pages/HarvestPage.tsx",
+      "pages/RotaPage.tsx",
+      "hooks/useRota.ts",
+      "utils/dates.ts",
+      "store/harvestReducer.ts",
+      "old/stuff.ts",
+    ].map((path) => [`src/${path}`, ""]),
+  );
+  const features = Object.fromEntries(
+    ["harvest", "rota"].flatMap((feature) =>
+      ["screens/X.tsx", "hooks/useX.ts", "components/Y.tsx"].map((path) => [`src/modules/${feature}/${path}`, ""]),
+    ),
+  );
+  const fitOf = (files: Files) =>
+    bestFit({
+      store: new MemoryStore(files),
+      folder: at(""),
+      stack: readStack("react-web"),
+      paths: Object.keys(files).map(at),
+    });
+
+  test("gets the arrangement that fits best, in its own words", () => {
+    expect(fitOf(layers)).toMatchObject({
+      arrangement: "layer-first",
+      source: "src",
+      words: { screen: "pages", helper: "utils", state: "store" },
+      names: { screen: "{Pascal}Page" },
+      files: 8,
+      onShelf: 7,
+      off: [{ folder: "src/old", files: 1 }],
+    });
+    expect(fitOf(features)).toMatchObject({ arrangement: "feature-first", words: { features: "modules" }, onShelf: 6 });
+  });
+
+  test("also names that several roles share", () => {
+    const files = ["components/card", "components/menu", "components/tabs", "_index"].map((each) => `src/${each}.scss`);
+    const input = { store: new MemoryStore({}), folder: at(""), stack: readStack("sass"), paths: files.map(at) };
+    expect(bestFit(input).names).toEqual({ component: "{kebab}", container: "{kebab}" });
+  });
+
+  test("and only its configuration is written, which fits as was said", () => {
+    const store = new MemoryStore({ ...layers, ".env": "" });
+    const input = { store, folder: at(""), stack: readStack("react-web"), paths: Object.keys(layers).map(at) };
+    expect(hasBegun(input, "src")).toBe(true);
+    const { creation, app } = planBegunApp(input);
+    expect(listOfCreation(creation)).toEqual(["steady-shelf.yaml"]);
+    expect(creation.notes).toEqual([".env is not ignored by git; put the line .env into .gitignore."]);
+    const configuration = parseConfiguration(creation.made[0]?.bytes.toString() ?? "", at("steady-shelf.yaml"));
+    expect(configuration).toMatchObject({
+      arrangement: "layer-first",
+      words: { screen: "pages" },
+      names: { screen: "{Pascal}Page" },
+    });
+    expect(app.layout.standingOf(at("src/pages/RotaPage.tsx"))?.shelf.holds).toEqual(["screen"]);
+  });
+
+  test.each([
+    [["src/main.tsx", "src/App.tsx", "vite.config.ts"], false],
+    [["src/components/A.tsx"], true],
+    [["src/assets/logo.svg", "src/App.tsx"], false],
+  ])("%j has begun: %s", (paths, wanted) => {
+    expect(hasBegun({ folder: at(""), stack: readStack("react-web"), paths: paths.map(at) }, "src")).toBe(wanted);
+  });
+});

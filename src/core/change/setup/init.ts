@@ -1,0 +1,263 @@
+/** `init`: the folders and the first files of an app, or only the configuration for one that has begun. */
+import { aboutShelf, extensionOf, type OneOrMore, type StackData } from "../../app/arrangement/index.js";
+import { ShelfError } from "../../base/errors.js";
+import { splitWords } from "../../base/names/index.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { CreationDraft, type Creation } from "../creation/index.js";
+import { isDeclaration } from "../../languages/index.js";
+import { configurationFile } from "../../app/configuration/index.js";
+import { withAlias } from "./alias.js";
+import { openApp, placeOfStart, readStarter, type App, type Decision } from "../../app/app.js";
+import { bestFit, sourcesOf, type Fit, type FitInput } from "../../app/fit.js";
+import { isIgnored, withIgnored } from "./ignore-file.js";
+import { hasChoice, likelyLanguage } from "../../app/likely-language.js";
+import { fillStarter } from "../../app/starter.js";
+import { valuesFor } from "./values.js";
+
+/** What new folders are filled with: starters (a line of README where there is none), or README lines only. */
+export type Fill = "starters" | "readmes";
+
+/** How an app is set up. */
+export interface InitRequest extends Decision {
+  readonly fill: Fill;
+  /** An alias for the source root, such as `@`. */
+  readonly alias?: string | undefined;
+}
+
+/** A folder, and what it is for. */
+export interface FolderPurpose {
+  readonly path: ProjectPath;
+  readonly about: string;
+}
+
+/** What `init` would do. */
+export interface InitPlan {
+  readonly app: App;
+  readonly creation: Creation;
+  /** Folders of the new app, in the order of the arrangement. */
+  readonly folders: readonly FolderPurpose[];
+  /** For an app that has code: how the arrangement fits. */
+  readonly fit?: Fit;
+}
+
+/** Whether an app has begun: code lies in folders below the source root. */
+export function hasBegun(
+  { stack, paths, folder }: Pick<FitInput, "stack" | "paths" | "folder">,
+  source: string,
+): boolean {
+  const root = source === "." ? folder : inFolder(folder, source);
+  return paths.some((path) => {
+    const isCode = stack.code.includes(extensionOf(path)) && !/\.config\.\w+$|\.d\.ts$/.test(path);
+    return (
+      isCode &&
+      isBelow(path, root) &&
+      folderOf(path) !== root &&
+      !/(^|\/)(\.[^/]+|node_modules|tests?|__\w+__|ios|android)\//i.test(path)
+    );
+  });
+}
+
+/** Plans a new app. Nothing that is there is touched, but `.gitignore` and, for an alias, the compiler's configuration. */
+export function planNewApp(store: FitInput["store"], request: InitRequest): InitPlan {
+  const app = openApp(store, request);
+  const draft = new CreationDraft(store);
+  writeConfiguration(draft, request);
+  const shelves = app.layout.shelves.filter((shelf) => shelf.fromStart && !/\{feature\}|\{name\}/.test(shelf.at));
+  if (request.fill === "starters") putStarters(draft, app);
+  const folders = shelves.map((shelf) => ({ path: app.layout.folderOf(shelf, {}), about: aboutShelf(shelf) }));
+  const top = { path: app.layout.source, about: "the source root: where the app begins" };
+  keepFolders(draft, folders);
+  keepSecrets(draft, app);
+  if (request.alias !== undefined) addAlias(draft, app, request.alias);
+  if (app.stack.needs !== undefined && !hasManifest(app)) draft.note(`Besides, this needs ${app.stack.needs}.`);
+  const creation = draft.finish();
+  return { app, creation, folders: top.path === "" ? folders : [top, ...folders] };
+}
+
+/** Plans the configuration for an app that has begun: the arrangement that fits best, and what does not fit it. */
+export function planBegunApp(input: FitInput, alias?: string): InitPlan {
+  const fit = bestFit(input);
+  const decision: Decision = {
+    folder: input.folder,
+    stack: input.stack.name,
+    arrangement: fit.arrangement,
+    source: fit.source,
+    language: hasChoice(input.stack) ? likelyLanguage(input.store, input.folder, input.paths) : undefined,
+    words: fit.words,
+    names: fit.names,
+  };
+  const app = openApp(input.store, decision);
+  const draft = new CreationDraft(input.store);
+  writeConfiguration(draft, decision);
+  if (alias !== undefined) addAlias(draft, app, alias);
+  warnOfSecrets(draft, app);
+  return { app, creation: draft.finish(), folders: [], fit };
+}
+
+function writeConfiguration(draft: CreationDraft, decision: Decision): void {
+  const file = inFolder(decision.folder, configurationFile);
+  if (!draft.has(file)) draft.make(file, configurationText(decision), "configuration");
+}
+
+/** The text of a new `steady-shelf.yaml`. */
+export function configurationText({ stack, language, source, arrangement, words = {}, names = {} }: Decision): string {
+  const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
+  const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
+    const lines = Object.entries(entries).map(
+      ([key, value]) => `  ${key}: ${typeof value === "string" ? plain(value) : JSON.stringify(value)}`,
+    );
+    return lines.length === 0 ? [] : [`${name}: # ${about}`, ...lines];
+  };
+  return [
+    "# Where things belong in this app. Every command of Steady Shelf obeys it.",
+    "version: 1",
+    `stack: ${stack}`,
+    ...(language === undefined ? [] : [`language: ${language}`]),
+    `source: ${plain(source)}`,
+    `arrangement: ${plain(arrangement)}`,
+    ...group("words", "folders that are called otherwise here", words),
+    ...group("names", "files that are named otherwise here", names),
+    "",
+  ].join("\n");
+}
+
+function putStarters(draft: CreationDraft, app: App): void {
+  const texts = declarations(app);
+  for (const start of app.stack.start) {
+    const path = placeOfStart(app, start);
+    if (app.language === "javascript" && isDeclaration(start.file)) continue;
+    if (path === undefined || start.unless?.some((each) => texts.some((text) => text.includes(each)))) continue;
+    const stem = nameOf(path).replace(/\..*$/, "");
+    const isEntry = start.role === "entry";
+    const isThere = draft.has(path) || hasSister(app, path, isEntry);
+    if (isThere && isEntry) draft.note(`${nameOf(path)} is there already, so what it shows stays yours to choose.`);
+    if (isThere) continue;
+    const values = valuesFor({ app, path, words: splitWords(stem), stem });
+    draft.make(
+      path,
+      fillStarter(
+        readStarter(app, start.starter, () => true),
+        values,
+        () => true,
+      ),
+      start.role,
+    );
+  }
+}
+
+/** `App.jsx` is an `App` already; a component's sheet is not a second component. */
+function hasSister({ store, stack }: App, path: ProjectPath, isEntry: boolean): boolean {
+  const folder = folderOf(path);
+  if (store.stat(folder)?.kind !== "folder" || !stack.code.includes(extensionOf(path))) return false;
+  const stem = nameOf(path).replace(/\..*$/, "").toLowerCase();
+  // An app begins in one file: `index.js` is a `main.tsx` already.
+  const names = isEntry && stem === "main" ? ["main", "index"] : [stem];
+  return store
+    .entries(folder)
+    .some(
+      (name) =>
+        stack.code.includes(extensionOf(name)) &&
+        !isDeclaration(name) &&
+        names.includes(name.replace(/\..*$/, "").toLowerCase()),
+    );
+}
+
+/** Texts in which a compiler finds declarations: configurations and `.d.ts` files at the top. */
+function declarations({ store, folder, layout }: App): string[] {
+  return [...new Set([folder, layout.source])].flatMap((each) => {
+    if (each !== "" && store.stat(each)?.kind !== "folder") return [];
+    return store
+      .entries(each)
+      .filter((name) => /^tsconfig.*\.json$|\.d\.ts$/.test(name) && store.stat(inFolder(each, name))?.kind === "file")
+      .map((name) => store.read(inFolder(each, name)).toString());
+  });
+}
+
+/** Git keeps no empty folder, so each that has no file gets a line that says what it is for. */
+function keepFolders(draft: CreationDraft, folders: readonly FolderPurpose[]): void {
+  const made = draft.finish().made.map(({ path }) => path);
+  for (const { path, about } of folders) {
+    const isFilled =
+      made.some((each) => isBelow(each, path)) ||
+      (draft.store.stat(path)?.kind === "folder" && draft.store.entries(path).length > 0);
+    if (!isFilled)
+      draft.make(
+        inFolder(path, "README.md"),
+        `${about.charAt(0).toUpperCase()}${about.slice(1)}.\n`,
+        "keeps the folder",
+      );
+  }
+}
+
+function keepSecrets(draft: CreationDraft, { stack, folder, store }: App): void {
+  if (!stack.secrets) return;
+  const { file, text } = stack.secrets;
+  const secret = inFolder(folder, file);
+  const ignore = inFolder(folder, ".gitignore");
+  if (!draft.has(secret)) draft.make(secret, text, "secrets");
+  if (ignoredAbove(store, folder, file)) return;
+  const why = "keeps secrets out of git";
+  if (!draft.has(ignore)) draft.make(ignore, withIgnored("", file), why);
+  else if (draft.textOf(ignore) !== undefined) draft.edit(ignore, (each) => withIgnored(each, file), why);
+  else draft.note(`${ignore} is no plain file, so put the line ${file} into it yourself.`);
+}
+
+/** Whether the `.gitignore` of a folder above (up to the repository) ignores it already. */
+function ignoredAbove(store: FitInput["store"], folder: ProjectPath, file: string): boolean {
+  const folders = folder === "" ? [] : [...foldersAbove(folder), "" as ProjectPath];
+  return folders.some((above) => {
+    const path = inFolder(above, ".gitignore");
+    const way = above === "" ? `${folder}/${file}` : `${folder.slice(above.length + 1)}/${file}`;
+    return store.stat(path)?.kind === "file" && isIgnored(store.read(path).toString(), way);
+  });
+}
+
+/** In an app that has begun nothing is put right without being asked, but it is said. */
+function warnOfSecrets(draft: CreationDraft, { stack, folder, store }: App): void {
+  const file = stack.secrets?.file;
+  if (file === undefined || store.stat(inFolder(folder, file))?.kind !== "file" || ignoredAbove(store, folder, file))
+    return;
+  const ignore = inFolder(folder, ".gitignore");
+  const text = store.stat(ignore)?.kind === "file" ? store.read(ignore).toString() : "";
+  if (!isIgnored(text, file))
+    draft.note(`${inFolder(folder, file)} is not ignored by git; put the line ${file} into ${ignore}.`);
+}
+
+function addAlias(draft: CreationDraft, { folder, layout, stack }: App, alias: string): void {
+  const name = alias.replace(/\/\*?$/, "");
+  if (!/^[@~#$\w][\w@~#$./-]*$/.test(name))
+    throw new ShelfError("NAME_UNUSABLE", { path: alias, reason: "an alias is a short name such as @ or ~" });
+  const file = compilerFile(draft, folder);
+  if (stack.specifiers !== "short") return draft.note(`Aliases are for apps in TypeScript; ${stack.title} has none.`);
+  if (file === undefined) return draft.note("There is no tsconfig.json yet, so the alias was put nowhere.");
+  const target = layout.source === folder ? "." : layout.source.slice(folder === "" ? 0 : folder.length + 1);
+  const { taken, broken } = withAlias(draft.textOf(file) ?? "", name, target);
+  if (broken) return draft.note(`${file} cannot be read as JSON, so the alias was put nowhere.`);
+  if (taken !== undefined) return draft.note(`${file} has the alias ${name}/* already; it means ${taken}.`);
+  draft.edit(file, (text) => withAlias(text, name, target).text, "alias");
+  draft.note(`The bundler has to know ${name}/ too; tell it in its own configuration.`);
+}
+
+/** The configuration that covers the app's code: of a solution, the one that it refers to for the app. */
+function compilerFile(draft: CreationDraft, folder: ProjectPath): ProjectPath | undefined {
+  const names = ["tsconfig.json", "jsconfig.json"].map((name) => inFolder(folder, name));
+  const file = names.find((path) => draft.textOf(path) !== undefined);
+  const forApp = inFolder(folder, "tsconfig.app.json");
+  const isSolution = file !== undefined && /"references"\s*:/.test(draft.textOf(file) ?? "");
+  return isSolution && draft.textOf(forApp) !== undefined ? forApp : file;
+}
+
+function hasManifest({ store, folder }: App): boolean {
+  const names = store.stat(folder)?.kind === "folder" || folder === "" ? store.entries(folder) : [];
+  return names.some((name) => /^(package\.json|pubspec\.yaml|Package\.swift)$|\.(csproj|xcodeproj)$/.test(name));
+}
+
+/** The first source root of a stack that is there, else its usual one. */
+export function usualSource(
+  store: FitInput["store"],
+  { folder, stack }: { readonly folder: ProjectPath; readonly stack: StackData },
+): string {
+  const sources = sourcesOf({ store, stack, folder });
+  const isThere = (source: string): boolean => store.stat(inFolder(folder, source))?.kind === "folder";
+  return sources.find((source) => source !== "." && isThere(source)) ?? sources[0] ?? ".";
+}

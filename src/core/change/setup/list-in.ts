@@ -1,0 +1,115 @@
+/** Lists new files where they have to be known. */
+import { listOf, type RegistrationData } from "../../app/arrangement/index.js";
+import { inCase, splitWords } from "../../base/names/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { CreationDraft } from "../creation/index.js";
+import type { Adding, Wanted } from "./adding.js";
+import { placeOfRegistration } from "../../app/app.js";
+import { exportsType, nameIn } from "../../languages/index.js";
+import { appendLine, insertBefore, insertInSection, insertInYamlList } from "./register.js";
+import { specifierTo } from "./specifier-to.js";
+import { fillStarter } from "../../app/starter.js";
+import { valuesFor, type Filling } from "./values.js";
+
+/** Lists a new file where the stack and the arrangement want it: the feature's index, the navigation, the entry sheet, the manifest. */
+export function listNewFile(adding: Adding, main: Wanted): void {
+  const { app, draft, feature } = adding;
+  const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
+  const index = listInIndex(adding, main, filling);
+  const target = { to: index ?? main.path, viaIndex: index !== undefined };
+  const missing = new Set<string>();
+  for (const registration of app.stack.registers ?? []) {
+    if (!listOf(registration.when).includes(adding.role)) continue;
+    if (registration.shelf !== undefined && !main.shelf.at.endsWith(registration.shelf)) continue;
+    const file = placeOfRegistration(app, registration);
+    if (file === undefined || file === main.path || listInFolder(adding, main, { registration, filling })) continue;
+    if (draft.textOf(file) === undefined) missing.add(file);
+    else
+      registerLine(draft, {
+        file,
+        registration,
+        line: lineFor(filling, { template: registration.line, from: file, ...target }),
+      });
+  }
+  for (const file of missing) draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
+}
+
+/** Exports a public file from its feature's index, which is made if it is missing. Gives the index. */
+function listInIndex(adding: Adding, main: Wanted, filling: Filling): ProjectPath | undefined {
+  const { app, draft, feature } = adding;
+  const { layout, stack, language } = app;
+  const template = adding.data["index-line"] ?? stack.index?.line ?? "";
+  const inFeature = main.shelf.at.includes("{feature}") ? feature : undefined;
+  if (!layout.publicIndex || !stack.index || !main.shelf.isPublic || inFeature === undefined) return undefined;
+  // What is only a type has no name in JavaScript.
+  if (language === "javascript" && exportsType(template)) return undefined;
+  const name = nameIn(language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
+  const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
+  const line = lineFor(filling, { template, from: index, to: main.path, viaIndex: false });
+  if (draft.textOf(index) !== undefined) draft.edit(index, (text) => appendLine(text, line), "public index");
+  else draft.make(index, `${line}\n`, "public index");
+  return index;
+}
+
+/** A section that has an index of its own is listed there, and nowhere else: `components/_index.scss`. */
+function listInFolder(
+  { draft }: Adding,
+  main: Wanted,
+  { registration, filling }: { readonly registration: RegistrationData; readonly filling: Filling },
+): boolean {
+  const { "folder-index": own } = registration;
+  if (!own) return false;
+  const file = inFolder(folderOf(main.path), own.file);
+  if (draft.textOf(file) === undefined) return false;
+  const line = lineFor(filling, { template: own.line, from: file, to: main.path, viaIndex: false });
+  draft.edit(file, (text) => appendLine(text, line), "index of the section");
+  return true;
+}
+
+interface LinePlace {
+  readonly template: string;
+  readonly from: ProjectPath;
+  readonly to: ProjectPath;
+  readonly viaIndex: boolean;
+}
+
+function lineFor(filling: Filling, { template, from, to, viaIndex }: LinePlace): string {
+  const values = valuesFor(filling);
+  const own = (word: string): string | undefined => {
+    if (word === "to") return specifierTo(from, to, filling.app.stack.specifiers);
+    return word === "export" ? (viaIndex ? filling.stem : "default") : undefined;
+  };
+  return fillStarter(
+    { file: `stacks/${filling.app.stack.name}.yaml`, text: template },
+    (word, rest) => own(word) ?? values(word, rest),
+    () => false,
+  );
+}
+
+function registerLine(
+  draft: CreationDraft,
+  {
+    file,
+    registration,
+    line,
+  }: { readonly file: ProjectPath; readonly registration: RegistrationData; readonly line: string },
+): void {
+  const text = draft.textOf(file) ?? "";
+  const { before, sections, "yaml-list": keys } = registration;
+  const change = (each: string): string | undefined => {
+    if (before !== undefined) return insertBefore(each, before, line);
+    if (sections) return insertInSection(each, line, sections);
+    return keys ? insertInYamlList(each, keys, line) : appendLine(each, line);
+  };
+  if (change(text.replaceAll("\r\n", "\n")) !== undefined)
+    return draft.edit(file, (each) => change(each) ?? each, whatItIs(registration));
+  const place = before === undefined ? (keys ?? []).join(": ") : `comment ${before}`;
+  draft.note(`${file} has no ${place}, so this line is yours to put in: ${line}`);
+}
+
+/** What a file is, to those who wonder why it changes. */
+function whatItIs({ before, sections, "yaml-list": keys }: RegistrationData): string {
+  if (sections) return "entry sheet";
+  if (keys) return "manifest";
+  return before === undefined ? "index" : "navigation";
+}

@@ -1,0 +1,90 @@
+/** Puts a line where an arrangement says that a new file is listed. Each is one function from text to text. */
+import { isMap, isScalar, isSeq, parseDocument } from "yaml";
+import { nameOf } from "../../base/paths.js";
+
+/** The text with the line before a comment, indented like it; `undefined` if the comment is not there. */
+export function insertBefore(text: string, comment: string, line: string): string | undefined {
+  const lines = text.split("\n");
+  const at = lines.findIndex((each) => each.trim() === comment);
+  const marker = lines[at];
+  if (marker === undefined) return undefined;
+  const indent = /^\s*/.exec(marker)?.[0] ?? "";
+  return lines.some((each) => each.trim() === line) ? text : lines.toSpliced(at, 0, indent + line).join("\n");
+}
+
+/** The text with the line at its end. Nothing happens if it is there. */
+export function appendLine(text: string, line: string): string {
+  if (text.split("\n").some((each) => each.trim() === line.trim())) return text;
+  return `${text}${text === "" || text.endsWith("\n") ? "" : "\n"}${line}\n`;
+}
+
+/**
+ * The text with a line among those of its section: `@use "components/tree-card";` after the last `@use "components/…"`, else
+ * before the first line of a later section, else after the last such line at all.
+ */
+export function insertInSection(text: string, line: string, sections: readonly string[]): string {
+  const lines = text.split("\n");
+  const used = lines.map(pathUsed);
+  const wanted = pathUsed(line);
+  if (wanted === undefined || used.includes(wanted)) return text;
+  const sectionOf = (each: string): number => {
+    const path = pathUsed(each);
+    return path === undefined
+      ? -1
+      : sections.findIndex((section) => path.replace(/^\.\//, "").startsWith(`${section}/`));
+  };
+  const own = sectionOf(line);
+  const places = lines.map(sectionOf);
+  const later = places.findIndex((section) => section > own);
+  const last = places.findLastIndex((section) => section >= 0 && section <= own);
+  const at = last >= 0 ? last + 1 : later >= 0 ? later : firstRule(lines);
+  // Two sheets of one name (`base/reset`, `vendors/reset`) cannot have one namespace.
+  const isTaken = used.some((path) => path !== undefined && nameOf(path) === nameOf(wanted));
+  const spelled = isTaken ? line.replace(/;$/, ` as ${wanted.replaceAll("/", "-")};`) : line;
+  return lines.toSpliced(at, 0, spelled).join("\n");
+}
+
+/** `@use "components/card";` → `components/card`. */
+function pathUsed(line: string): string | undefined {
+  return /^\s*@(?:use|forward|import)\s+["']([^"']+)["']/.exec(line)?.[1];
+}
+
+/** `@use` comes before every rule, but after the comments at the top. */
+function firstRule(lines: readonly string[]): number {
+  const at = lines.findIndex(
+    (line) => line.trim() !== "" && !line.trim().startsWith("//") && !line.trim().startsWith("@use"),
+  );
+  return at < 0 ? Math.max(0, lines.length - 1) : at;
+}
+
+/** A YAML text with an entry more in a list; `undefined` where there is no place for it. Everything else stays letter by letter. */
+export function insertInYamlList(text: string, keys: readonly string[], entry: string): string | undefined {
+  const document = parseDocument(text);
+  const list: unknown = document.getIn(keys, true);
+  if (isSeq(list)) {
+    const values = list.items.flatMap((item) => (isScalar(item) ? [String(item.value)] : []));
+    // A folder in the list stands for all that lies directly in it.
+    if (
+      values.some(
+        (each) => each === entry || (each.endsWith("/") && entry.slice(0, entry.lastIndexOf("/") + 1) === each),
+      )
+    )
+      return text;
+    const last = list.items.at(-1);
+    const [start, end] = isScalar(last) && last.range ? last.range : [undefined, undefined];
+    if (start === undefined || list.flow) return undefined;
+    const lineStart = text.lastIndexOf("\n", start) + 1;
+    const head = text.slice(lineStart, start);
+    const lineEnd = text.indexOf("\n", end);
+    const at = lineEnd < 0 ? text.length : lineEnd;
+    return `${text.slice(0, at)}\n${head}${entry}${text.slice(at)}`;
+  }
+  const [parentKey, key] = [keys.slice(0, -1), keys.at(-1)];
+  const parent: unknown = document.getIn(parentKey, true);
+  if (list !== undefined || key === undefined || !isMap(parent) || parent.flow || !parent.range) return undefined;
+  const [first] = parent.items;
+  const start = isScalar(first?.key) ? first.key.range?.[0] : undefined;
+  if (start === undefined) return undefined;
+  const indent = text.slice(text.lastIndexOf("\n", start) + 1, start);
+  return `${text.slice(0, start)}${key}:\n${indent}  - ${entry}\n${indent}${text.slice(start)}`;
+}

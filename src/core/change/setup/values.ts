@@ -1,0 +1,65 @@
+/** The words that starters and registered lines may use. */
+import { splitWords, inCase, inText } from "../../base/names/index.js";
+import { folderOf, isBelow, relativePath, type ProjectPath } from "../../base/paths.js";
+import { placeOfStart, type App } from "../../app/app.js";
+import { specifierTo } from "./specifier-to.js";
+import type { StarterValues } from "../../app/starter.js";
+
+/** The file that is being filled in. */
+export interface Filling {
+  readonly app: App;
+  readonly path: ProjectPath;
+  /** The words of its name, without the pattern's fixed text. */
+  readonly words: readonly string[];
+  readonly stem: string;
+  readonly feature?: string | undefined;
+  /** Other files by id: those made together with it. */
+  readonly others?: ReadonlyMap<string, ProjectPath>;
+  /** The file that it goes beside. */
+  readonly leader?: { readonly path: ProjectPath; readonly stem: string };
+}
+
+/** The values for one file. A word that is not known gives `undefined`. */
+export function valuesFor(filling: Filling): StarterValues {
+  const { app, path, words, stem, leader } = filling;
+  const feature = splitWords(filling.feature ?? "");
+  const way = (to: ProjectPath | undefined): string | undefined => to && specifierTo(path, to, app.stack.specifiers);
+  const plain: Readonly<Record<string, () => string | undefined>> = {
+    stem: () => stem,
+    Stem: () => inCase(splitWords(stem), "Pascal"),
+    Pascal: () => inCase(words, "Pascal"),
+    camel: () => inCase(words, "camel"),
+    kebab: () => inCase(words, "kebab"),
+    snake: () => inCase(words, "snake"),
+    Title: () => inText(words, "capital"),
+    title: () => inText(words, "small"),
+    feature: () => inCase(feature, "kebab"),
+    Feature: () => inCase(feature, "Pascal"),
+    App: () => app.name,
+    namespace: () => namespaceOf(app, path),
+    path: () => relativePath(app.folder, path),
+  };
+  return (word, rest) => {
+    if (rest === "") return plain[word]?.();
+    if (word === "from") return way(filling.others?.get(rest) ?? startPlace(app, rest));
+    if (word === "namespace") {
+      const place = startPlace(app, rest);
+      return place && namespaceOf(app, place);
+    }
+    if (rest === "leader" && word === "to") return way(leader?.path);
+    return rest === "of leader" && word === "Stem" && leader ? inCase(splitWords(leader.stem), "Pascal") : undefined;
+  };
+}
+
+function startPlace(app: App, id: string): ProjectPath | undefined {
+  const start = app.stack.start.find((each) => each.id === id);
+  return start && placeOfStart(app, start);
+}
+
+/** `PippinRow.Features.Harvest`: the project's name and the folders below the source root. */
+function namespaceOf({ name, layout }: App, path: ProjectPath): string {
+  const folder = folderOf(path);
+  const below = folder === layout.source || !isBelow(folder, layout.source) ? "" : relativePath(layout.source, folder);
+  const parts = below.split("/").flatMap((part) => (part === "" ? [] : [inCase(splitWords(part), "Pascal")]));
+  return [name, ...parts].join(".");
+}

@@ -1,0 +1,39 @@
+/**
+ * Outputs of whole commands, each kept with the trace of all that it was computed from (see `traced-reader.ts`), in
+ * `.steady-shelf/cache/`. The folder may be deleted at any time; what is broken or from another version is passed over.
+ */
+import type { ProjectPath } from "../../base/paths.js";
+import { buildVersion, readKept, writeKept, type CachePlace } from "./cache-file.js";
+import { digest, isSame, type Trace } from "./traced-reader.js";
+
+/** What a command printed, and how it ended. */
+export interface Output {
+  readonly text: string;
+  readonly code: number;
+}
+
+/** The kept output of a command, if all that it was computed from is as it was. `command` tells what would be printed. */
+export async function findOutput(place: CachePlace, command: string): Promise<Output | undefined> {
+  const kept = readKept(place, fileOf(command), buildVersion);
+  const end = kept?.indexOf("\n") ?? -1;
+  if (kept === undefined || end < 0) return undefined;
+  const { key, output } = JSON.parse(kept.slice(0, end)) as { key: string; output: Output };
+  if (key !== command) return undefined;
+  const trace = new Map<string, string>();
+  for (const line of kept.slice(end + 1).split("\n")) {
+    const tab = line.indexOf("\t");
+    if (tab > 0) trace.set(JSON.parse(line.slice(tab + 1)) as string, line.slice(0, tab));
+  }
+  return (await isSame(place.store, trace)) ? output : undefined;
+}
+
+/** Keeps an output. What cannot be written is not kept. */
+export function keepOutput(place: CachePlace, command: string, output: Output, trace: Trace): void {
+  const lines = [...trace].map(([question, answer]) => `${answer}\t${JSON.stringify(question)}\n`).join("");
+  writeKept(place, fileOf(command), buildVersion, `${JSON.stringify({ key: command, output })}\n${lines}`);
+}
+
+/** One file a command; its name says nothing, because what was typed may hold any letter. */
+function fileOf(command: string): ProjectPath {
+  return `output-${digest(command).replaceAll(/\W/g, "").slice(0, 16)}` as ProjectPath;
+}

@@ -1,0 +1,326 @@
+/**
+ * The catalogue: role and feature of every file of an app, each with its evidence. It moves nothing and decides nothing;
+ * `survey`, `check`, `compare` and `arrange` stand on it.
+ */
+import picomatch from "picomatch";
+import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import { isCode } from "../../languages/index.js";
+import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import type { Configuration } from "../../app/configuration/index.js";
+import { cluesOf, keyOf, type Clues } from "./clues.js";
+import { partsOf } from "../../app/companions.js";
+import { effectiveUses, type EffectiveUses } from "./effective-uses.js";
+import { weigh, type Judgement } from "./evidence.js";
+import { FeatureNames, shared, wordsBesideRole, type Feature } from "./feature-names.js";
+import { FolderClues } from "./folder-clues.js";
+import { judgeFeatures } from "./judge-feature.js";
+import { judgeRole } from "./judge-role.js";
+import { leadersOf } from "./leaders.js";
+
+/** One file. */
+export interface Entry {
+  readonly path: ProjectPath;
+  readonly role: Judgement<Role>;
+  /** A feature's name, or `shared`. */
+  readonly feature: Judgement;
+  /** The file that it goes with, if it is a companion. */
+  readonly leader: ProjectPath | undefined;
+  /** Whether all that it holds comes from other files. */
+  readonly isIndex: boolean;
+  readonly standing: Standing | undefined;
+  /** Whether the configuration says that it stays as it is. */
+  readonly isLeft: boolean;
+}
+
+/** All of them. */
+export interface Catalogue {
+  readonly entries: ReadonlyMap<ProjectPath, Entry>;
+  readonly features: readonly Feature[];
+  readonly uses: EffectiveUses;
+  readonly clues: Clues;
+}
+
+/** What a catalogue is made from. */
+export interface CatalogueInput {
+  readonly layout: Layout;
+  readonly stack: StackData;
+  readonly configuration: Configuration | undefined;
+  /** What somebody has said of single files besides. */
+  readonly answers?: ReadonlyMap<ProjectPath, Said> | undefined;
+  readonly graph: ReferenceGraph;
+  /** The files of the app. */
+  readonly paths: readonly ProjectPath[];
+  /** What was changed together, the latest first; none where there is no history. */
+  readonly commits?: readonly (readonly ProjectPath[])[] | undefined;
+}
+
+/** What is said of a file: that it stays as it is, or its role, or its feature. */
+export type Said = "leave" | { readonly role?: Role | undefined; readonly feature?: string | undefined };
+
+/** Files that belong to the app's work but are no part of the app: manifests, documents, settings of tools. */
+const besideTheApp = /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log)$|-lock\.\w+$/i;
+
+/** Makes the catalogue of one app. */
+export function makeCatalogue(input: CatalogueInput): Catalogue {
+  const { layout, stack, configuration, graph } = input;
+  const clues = cluesOf(stack);
+  const paths = input.paths.filter((path) => isOfTheApp(path, layout.source));
+  const decide = decisionsOf(configuration, layout.folder, input.answers);
+  const leaders = leadersOf(paths);
+  const uses = effectiveUses(graph);
+  addImportedSheets(paths, leaders, { graph, clues });
+  const indexes = new Set(
+    paths.filter((path) => graph.files.get(path)?.reading.outline.onlyPassesOn === true || layout.isPublicIndex(path)),
+  );
+  const isIndex = (path: ProjectPath): boolean => indexes.has(path);
+  const lead = paths.filter((path) => !leaders.has(path));
+  const roleInput: RoleInput = { ...input, clues, decide, uses };
+  const roles = new Map<ProjectPath, Judgement<Role>>();
+  const parents = new Set([...graph.tree.folders].map((folder) => folderOf(folder)));
+  const isDeep = (folder: ProjectPath): boolean => parents.has(folder);
+  const before = new FolderClues(clues, layout.source, () => false, isDeep);
+  for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
+  const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
+  const names = new FeatureNames(files, {
+    layout,
+    clues,
+    configuration,
+    answers: input.answers,
+    paths,
+    folders: before,
+  });
+  // Folders that turned out to be features' are no words of roles.
+  const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder), isDeep);
+  for (const path of roles.keys())
+    if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
+  const others = { ...roleInput, folders, roles };
+  for (const path of lead) if (isIndex(path)) roles.set(path, roleOfIndex(path, others));
+  for (const [path, leader] of leaders) roles.set(path, roleOfCompanion(path, leader, others));
+  const features = featuresOf(lead, { ...roleInput, names, roles, isIndex, layout });
+  const entries = new Map<ProjectPath, Entry>();
+  for (const path of paths) {
+    const leader = leaders.get(path);
+    const decision = decide(path);
+    const role = roles.get(path) ?? unknown;
+    const feature =
+      decision?.feature === undefined && leader !== undefined
+        ? ofLeader(features.get(leader), leader)
+        : features.get(path);
+    entries.set(path, {
+      path,
+      role,
+      feature: feature ?? unknownFeature,
+      leader,
+      isIndex: isIndex(path),
+      standing: layout.standingOf(path),
+      isLeft: decision?.leave === true,
+    });
+  }
+  return { entries, features: names.all, uses, clues };
+}
+
+const unknown: Judgement<Role> = weigh<Role>([]);
+const unknownFeature: Judgement = weigh<string>([]);
+
+function isOfTheApp(path: ProjectPath, source: ProjectPath): boolean {
+  const inSource = source !== rootPath && isBelow(path, source);
+  return (
+    !besideTheApp.test(inSource ? path.slice(source.length + 1) : path) &&
+    (inSource || isCode(path) || source === rootPath)
+  );
+}
+
+/** What `files:` says of a path; of several patterns that match, each key from the last that has it. */
+interface Decision {
+  readonly leave?: boolean;
+  readonly role?: Role | undefined;
+  readonly feature?: string | undefined;
+}
+
+type Decide = (path: ProjectPath) => Decision | undefined;
+
+function decisionsOf(
+  configuration: Configuration | undefined,
+  folder: ProjectPath,
+  answers: CatalogueInput["answers"],
+): Decide {
+  const rules = Object.entries(configuration?.files ?? {}).map(([pattern, said]) => ({
+    isMatch: picomatch(pattern.replace(/\/$/, "/**"), { dot: true }),
+    decision: said === "leave" ? { leave: true } : said,
+  }));
+  return (path) => {
+    const answer = answers?.get(path);
+    if (rules.length === 0 && answer === undefined) return undefined;
+    const below = relativePath(folder, path);
+    const said: Decision[] = rules.filter(({ isMatch }) => isMatch(below)).map(({ decision }) => decision);
+    if (answer !== undefined) said.push(answer === "leave" ? { leave: true } : answer);
+    return said.length === 0 ? undefined : (Object.assign({}, ...said) as Decision);
+  };
+}
+
+interface RoleInput extends CatalogueInput {
+  readonly clues: Clues;
+  readonly decide: Decide;
+  readonly uses: EffectiveUses;
+}
+
+const saidSo = "the configuration says so";
+
+function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judgement<Role> {
+  const { layout, stack, graph, clues, decide, uses } = input;
+  const decided = decide(path)?.role;
+  if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
+  const extension = extensionOf(nameOf(path));
+  const outline = graph.files.get(path)?.reading.outline;
+  return judgeRole({
+    path,
+    source: layout.source,
+    clues,
+    outline,
+    isCode: stack.code.includes(extension),
+    drawsAlways: stack["default-exports"]?.includes(extension) ?? false,
+    users: uses.usersOf(path),
+    isLoadedLater: graph.usesOf(path).some(({ reference }) => reference.kind === "dynamic import"),
+    shelf: layout.standingOf(path)?.shelf.holds ?? [],
+    folders,
+    ownFolder: (each, below) => ownFolderOf(each, below, input),
+  });
+}
+
+function ownFolderOf(path: ProjectPath, below: ProjectPath, { stack, graph }: RoleInput): ProjectPath | undefined {
+  for (let folder = folderOf(path); isBelow(folder, below); folder = folderOf(folder))
+    if (stack.code.some((end) => graph.tree.has(inFolder(folder, `${nameOf(folder)}${end}`)))) return folder;
+  return undefined;
+}
+
+function hasFeatureFolder(path: ProjectPath, names: FeatureNames, clues: Clues): boolean {
+  const folder = names.folderFeature(path)?.folder;
+  return folder !== undefined && clues.folders.has(keyOf(nameOf(folder)));
+}
+
+interface OthersInput extends RoleInput {
+  readonly folders: FolderClues;
+  readonly roles: ReadonlyMap<ProjectPath, Judgement<Role>>;
+}
+
+/** An index is what most of the files are that it passes on. */
+function roleOfIndex(path: ProjectPath, { roles, folders, ...input }: OthersInput): Judgement<Role> {
+  const decided = input.decide(path)?.role;
+  if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
+  const counted = new Map<Role, number>();
+  for (const target of input.graph.targetsOf(path)) {
+    const role = roles.get(target)?.is;
+    if (role !== undefined) counted.set(role, (counted.get(role) ?? 0) + 1);
+  }
+  const [top] = [...counted].sort((a, b) => b[1] - a[1]);
+  const total = [...counted.values()].reduce((sum, count) => sum + count, 0);
+  if (!top) return roleOf(path, input, folders);
+  return weigh([
+    {
+      for: top[0],
+      weight: Math.min(0.95, 0.5 + 0.45 * (top[1] / total)),
+      because: `it passes on ${top[1]} of ${total} as ${top[0]}`,
+    },
+  ]);
+}
+
+/** A test is a test, a sheet a sheet; a declaration or a variant is what its file is. */
+function roleOfCompanion(path: ProjectPath, leader: ProjectPath, input: OthersInput): Judgement<Role> {
+  const own = roleOf(path, input, input.folders);
+  if (own.is === "test" || own.is === "story" || own.is === "style" || input.decide(path)?.role !== undefined)
+    return own;
+  const { is, confidence } = input.roles.get(leader) ?? unknown;
+  return is === undefined ? own : weigh([{ for: is, weight: confidence, because: `it goes with ${nameOf(leader)}` }]);
+}
+
+/** A sheet that one file alone imports goes with it, whatever it is called. */
+function addImportedSheets(
+  paths: readonly ProjectPath[],
+  leaders: Map<ProjectPath, ProjectPath>,
+  { graph, clues }: { readonly graph: ReferenceGraph; readonly clues: Clues },
+): void {
+  if (clues.sheetsAreCode) return;
+  for (const path of paths) {
+    if (leaders.has(path) || clues.extensions.get(extensionOf(nameOf(path))) !== "style") continue;
+    const [user, other] = graph.usersOf(path);
+    if (user !== undefined && other === undefined && folderOf(user) === folderOf(path) && !leaders.has(user))
+      leaders.set(path, user);
+  }
+}
+
+interface FeaturesInput extends RoleInput {
+  readonly names: FeatureNames;
+  readonly roles: ReadonlyMap<ProjectPath, Judgement<Role>>;
+  readonly isIndex: (path: ProjectPath) => boolean;
+}
+
+function featuresOf(
+  lead: readonly ProjectPath[],
+  { names, roles, isIndex, clues, graph, uses, layout, commits, decide }: FeaturesInput,
+): Map<ProjectPath, Judgement> {
+  const hasFeatures = names.all.length > 0;
+  const paths = lead.filter((path) => !isIndex(path));
+  const judged = !hasFeatures
+    ? new Map<ProjectPath, Judgement>()
+    : judgeFeatures({
+        names,
+        clues,
+        source: layout.source,
+        graph,
+        uses,
+        roles: new Map([...roles].map(([path, { is }]) => [path, is])),
+        paths,
+        commits: commits ?? [],
+      });
+  const whole = weigh([
+    { for: shared, weight: 0.3, because: hasFeatures ? "nothing ties it to one feature" : "no features were found" },
+  ]);
+  for (const path of lead) {
+    const decided = decide(path)?.feature;
+    const judgement = judged.get(path);
+    if (decided !== undefined) judged.set(path, weigh([{ for: decided, weight: 1, because: saidSo }]));
+    else if (isIndex(path)) judged.set(path, featureOfIndex(path, judged, { graph, names, clues }) ?? whole);
+    else if (judgement?.is === undefined) judged.set(path, whole);
+    // A weak guess is no more than what is there for everybody.
+    else if (judgement.confidence < 0.3 && judgement.is !== shared)
+      judged.set(
+        path,
+        weigh([...judgement.evidence, { for: shared, weight: 0.45, because: "little ties it to one feature" }]),
+      );
+  }
+  return judged;
+}
+
+function featureOfIndex(
+  path: ProjectPath,
+  judged: ReadonlyMap<ProjectPath, Judgement>,
+  { graph, names, clues }: { readonly graph: ReferenceGraph; readonly names: FeatureNames; readonly clues: Clues },
+): Judgement | undefined {
+  const folder = names.folderFeature(path);
+  if (folder) return weigh([{ for: folder.feature, weight: 0.9, because: `it lies in ${nameOf(folder.folder)}/` }]);
+  const features = new Set(graph.targetsOf(path).map((target) => judged.get(target)?.is));
+  features.delete(undefined);
+  const [first, second] = features;
+  if (first !== undefined && second === undefined)
+    return weigh([
+      { for: first, weight: 0.8, because: `all that it passes on is ${first === shared ? "shared" : `of ${first}`}` },
+    ]);
+  if (second !== undefined)
+    return weigh([{ for: shared, weight: 0.8, because: `it passes on files of ${features.size} features` }]);
+  const [spoken] = names.spokenOf(wordsBesideRole(nameOf(folderOf(path)), clues));
+  return spoken && weigh([{ for: spoken.feature, weight: 0.5, because: `it lies in ${nameOf(folderOf(path))}/` }]);
+}
+
+function ofLeader(judgement: Judgement | undefined, leader: ProjectPath): Judgement | undefined {
+  if (judgement?.is === undefined) return judgement;
+  return {
+    ...judgement,
+    evidence: [{ for: judgement.is, weight: judgement.confidence, because: `it goes with ${nameOf(leader)}` }],
+  };
+}
+
+/** Whether a file is the app's own code by itself: it leads, and is neither a test nor a story. */
+export function isMain({ leader, role, path }: Entry): boolean {
+  return leader === undefined && role.is !== "test" && role.is !== "story" && partsOf(nameOf(path)).leads;
+}

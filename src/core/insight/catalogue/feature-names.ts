@@ -1,0 +1,361 @@
+/** Which features an app has, and which of them a name speaks of. */
+import type { Layout, Role } from "../../app/arrangement/index.js";
+import { inCase, splitWords } from "../../base/names/index.js";
+import {
+  folderOf,
+  inFolder as inFolderOf,
+  isBelow,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
+import type { Configuration } from "../../app/configuration/index.js";
+import { keyOf, type Clues } from "./clues.js";
+import type { FolderClues } from "./folder-clues.js";
+import { partsOf } from "../../app/companions.js";
+
+/** From this many files on, a screen's own folder is a feature. */
+const muchOfAScreen = 6;
+
+/** What is not a feature's but everybody's. */
+export const shared = "shared";
+
+/** One feature, and how it was found. */
+export interface Feature {
+  /** As its folder is called, or as its files spell it. */
+  readonly name: string;
+  readonly folders: readonly ProjectPath[];
+}
+
+/** A file as far as features are concerned. */
+export interface FeatureFile {
+  readonly path: ProjectPath;
+  readonly role: Role | undefined;
+}
+
+/** Roles whose files are named after a feature, more often than not. */
+const telling: ReadonlySet<Role> = new Set([
+  "screen",
+  "state",
+  "action",
+  "service",
+  "repository",
+  "view-model",
+  "use-case",
+  "model",
+  "data-source",
+  "container",
+  "hook",
+]);
+
+/** Folders that hold what is everybody's. */
+const sharedFolders = new Set(
+  ["devtools", "shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf),
+);
+
+/** Words that name no feature, whoever uses them. */
+const noFeature = new Set([
+  "",
+  "index",
+  "app",
+  "main",
+  "root",
+  "base",
+  "home",
+  "common",
+  "shared",
+  "core",
+  "default",
+  "global",
+  "test",
+  "mock",
+  "type",
+  "util",
+  "helper",
+  "http",
+  "api",
+  "setup",
+  "error",
+  "layout",
+  "new",
+  "demo",
+  "page",
+  "screen",
+  "list",
+  "detail",
+  "form",
+  "data",
+  "item",
+]);
+
+/** `trees` → `tree`, `berries` → `berry`, `boxes` → `box`; `status` stays. In small letters. */
+export function singular(word: string): string {
+  const small = word.toLowerCase();
+  if (small.length > 4 && small.endsWith("ies")) return `${small.slice(0, -3)}y`;
+  if (/(?:ss|x|ch|sh)es$/.test(small)) return small.slice(0, -2);
+  return small.length > 3 && /[^siu]s$/.test(small) ? small.slice(0, -1) : small;
+}
+
+/** Words as features are compared: singular, together. */
+export function featureKey(words: readonly string[]): string {
+  return words.map(singular).join("");
+}
+
+/** What a name says besides its role: `useHarvest` → `Harvest`, `treeActions` → `tree`, `TreeCard` → `Tree Card`. */
+export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
+  const { stem } = partsOf(name);
+  const [base = ""] = stem.replace(/^_/, "").split(".");
+  let words = splitWords(base);
+  if (words.length > 1 && clues.beginnings.has(words[0]?.toLowerCase() ?? "")) words = words.slice(1);
+  for (let last = words.at(-1); words.length > 1 && last !== undefined; last = words.at(-1)) {
+    const roles = clues.endings.get(last.toLowerCase()) ?? [];
+    if (!roles.some(({ role, weight }) => role !== "component" && weight >= 0.5)) break;
+    words = words.slice(0, -1);
+  }
+  return words;
+}
+
+/** What features are found from, besides the files that lead. */
+export interface FeatureNamesInput {
+  readonly layout: Layout;
+  readonly clues: Clues;
+  readonly configuration: Configuration | undefined;
+  readonly answers?: ReadonlyMap<ProjectPath, "leave" | { readonly feature?: string | undefined }> | undefined;
+  /** Every file of the app, companions included. */
+  readonly paths: readonly ProjectPath[];
+  readonly folders: FolderClues;
+}
+
+/** What a folder's name says besides being a screen's: `HarvestScreen` → `Harvest`; `price-types` is what it says. */
+function wordsOfFolder(name: string): readonly string[] {
+  const words = splitWords(name);
+  return words.length > 1 && /^(?:screen|page|view|scene|container)s?$/i.test(words.at(-1) ?? "")
+    ? words.slice(0, -1)
+    : words;
+}
+
+/** The features of an app. */
+export class FeatureNames {
+  readonly #byKey = new Map<string, { names: Map<string, number>; folders: Set<ProjectPath>; fixed?: string }>();
+  readonly #byFolder = new Map<ProjectPath, string>();
+  /** The answers of `folderFeature`, once all features are found. */
+  readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
+  readonly #clues: Clues;
+
+  constructor(
+    files: readonly FeatureFile[],
+    { layout, clues, configuration, answers, paths, folders }: FeatureNamesInput,
+  ) {
+    this.#clues = clues;
+    for (const [name, others] of Object.entries(configuration?.features ?? {}))
+      for (const word of [name, ...others]) this.#add(featureKey(splitWords(word)), name, 1000, name);
+    for (const said of [...Object.values(configuration?.files ?? {}), ...(answers?.values() ?? [])])
+      if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
+        this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
+    this.#findFolders(paths, layout, folders);
+    this.#findNames(files, layout.source);
+  }
+
+  /** Every feature, in order of name. */
+  get all(): readonly Feature[] {
+    const found = new Map<string, Feature>();
+    for (const key of this.#byKey.keys()) {
+      const name = this.nameOf(key);
+      if (name !== undefined)
+        found.set(name, {
+          name,
+          folders: [...(found.get(name)?.folders ?? []), ...(this.#byKey.get(key)?.folders ?? [])],
+        });
+    }
+    return [...found.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
+  }
+
+  /** The feature that words mean as a whole. */
+  nameOf(key: string): string | undefined {
+    const found = this.#byKey.get(key);
+    if (!found) return undefined;
+    // Most have one spelling.
+    if (found.fixed === undefined && found.names.size === 1) for (const name of found.names.keys()) return name;
+    return found.fixed ?? [...found.names].sort((a, b) => b[1] - a[1])[0]?.[0];
+  }
+
+  /** The feature whose folder a file lies in, the nearest. */
+  folderFeature(path: ProjectPath): { readonly feature: string; readonly folder: ProjectPath } | undefined {
+    return this.#featureOfFolder(folderOf(path));
+  }
+
+  #featureOfFolder(folder: ProjectPath): { readonly feature: string; readonly folder: ProjectPath } | undefined {
+    if (folder === rootPath) return undefined;
+    if (this.#found.has(folder)) return this.#found.get(folder);
+    const key = this.#byFolder.get(folder);
+    const feature = key === undefined ? undefined : this.nameOf(key);
+    const found = feature === undefined ? this.#featureOfFolder(folderOf(folder)) : { feature, folder };
+    this.#found.set(folder, found);
+    return found;
+  }
+
+  isFeatureFolder(folder: ProjectPath): boolean {
+    return this.#byFolder.has(folder);
+  }
+
+  /** The features that some words speak of, each with where it stands: the whole, the beginning, or somewhere. */
+  spokenOf(words: readonly string[]): { readonly feature: string; readonly where: "whole" | "beginning" | "inside" }[] {
+    const found: { feature: string; where: "whole" | "beginning" | "inside" }[] = [];
+    for (let at = 0; at < words.length; at += 1)
+      for (let length = Math.min(4, words.length - at); length > 0; length -= 1) {
+        const feature = this.nameOf(featureKey(words.slice(at, at + length)));
+        if (feature === undefined) continue;
+        if (!found.some((each) => each.feature === feature))
+          found.push({ feature, where: length === words.length ? "whole" : at === 0 ? "beginning" : "inside" });
+        // `price list` speaks of price lists, not of prices.
+        at += length - 1;
+        break;
+      }
+    return found;
+  }
+
+  #add(key: string, name: string, votes: number, fixed?: string, folder?: ProjectPath): void {
+    if (key === "") return;
+    const there = this.#byKey.get(key) ?? { names: new Map<string, number>(), folders: new Set<ProjectPath>() };
+    there.names.set(name, (there.names.get(name) ?? 0) + votes);
+    if (folder !== undefined) there.folders.add(folder);
+    this.#byKey.set(key, fixed === undefined ? there : { ...there, fixed });
+    if (folder !== undefined) this.#byFolder.set(folder, key);
+  }
+
+  /** Folders of features: where the arrangement has them; below a folder of screens; and in the source root. */
+  #findFolders(paths: readonly ProjectPath[], layout: Layout, clues: FolderClues): void {
+    const inFolder = new Map<ProjectPath, number>();
+    for (const path of paths)
+      for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
+        inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
+    const roleOf = (folder: ProjectPath): Role | undefined => clues.roleOf(folder);
+    const below = new Map<ProjectPath, ProjectPath[]>();
+    for (const folder of inFolder.keys()) below.set(folderOf(folder), [...(below.get(folderOf(folder)) ?? []), folder]);
+    // `routes/store/` with `store-list/` and `store-edit/` in it is the feature of the store, not the app's state.
+    const namesItsOwn = (folder: ProjectPath): boolean => {
+      const key = featureKey(splitWords(nameOf(folder)));
+      const like = (below.get(folder) ?? []).filter((each) =>
+        splitWords(nameOf(each)).some((_, at, words) => featureKey(words.slice(0, at + 1)) === key),
+      );
+      return like.length >= 2;
+    };
+    const isNamed = (folder: ProjectPath): boolean => {
+      const words = wordsOfFolder(nameOf(folder));
+      return (
+        (roleOf(folder) === undefined || namesItsOwn(folder)) &&
+        /^\p{L}/u.test(nameOf(folder)) &&
+        !noFeature.has(featureKey(words)) &&
+        !sharedFolders.has(keyOf(nameOf(folder)))
+      );
+    };
+    const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
+    // `components/TreeCard/` with `TreeCard.tsx` in it is a component's own.
+    const isOwn = (folder: ProjectPath): boolean => stems.has(inFolderOf(folder, nameOf(folder)));
+    const top = [...inFolder.keys()].filter((folder) => folderOf(folder) === layout.source);
+    // Where most folders in the source root are roles', the others are hardly features'.
+    const isByFeature = top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
+    const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
+    for (const folder of this.#foldersInLayers({ top, below, roleOf, isNamed, isOwn }))
+      this.#add(
+        featureKey(splitWords(nameOf(folder))),
+        inCase(splitWords(nameOf(folder)), "kebab"),
+        50,
+        undefined,
+        folder,
+      );
+    for (const [folder, count] of inFolder) {
+      const feature = layout.standingOfFolder(folder)?.feature;
+      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
+        this.#add(featureKey(splitWords(feature)), feature, 100, undefined, folder);
+        continue;
+      }
+      if (!isNamed(folder)) continue;
+      const above = folderOf(folder);
+      const inTop = above === layout.source && count > 1 && isByFeature;
+      const amongScreens =
+        above !== layout.source &&
+        roleOf(above) === "screen" &&
+        (folderOf(above) === layout.source || folderOf(folderOf(above)) === layout.source);
+      const words = wordsOfFolder(nameOf(folder));
+      // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
+      if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
+      if ((inTop && !hasFeatures) || amongScreens)
+        this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
+    }
+  }
+
+  /**
+   * Layers with a folder for each feature: `components/rota/` beside `hooks/rota/`. A name that several layers have is a
+   * feature's; in a layer most of whose folders are such ones, the others are, too.
+   */
+  #foldersInLayers({ top, below, roleOf, isNamed, isOwn }: LayerFolders): ProjectPath[] {
+    const layers = top
+      .filter((folder) => roleOf(folder) !== undefined && roleOf(folder) !== "asset")
+      .map((layer) =>
+        (below.get(layer) ?? []).filter((folder) => isNamed(folder) && !isOwn(folder) && !this.#isPlain(folder)),
+      );
+    const inLayers = new Map<string, number>();
+    const keyOfFolder = (folder: ProjectPath): string => featureKey(splitWords(nameOf(folder)));
+    for (const folders of layers)
+      for (const key of new Set(folders.map(keyOfFolder))) inLayers.set(key, (inLayers.get(key) ?? 0) + 1);
+    const isShared = (folder: ProjectPath): boolean => (inLayers.get(keyOfFolder(folder)) ?? 0) > 1;
+    return layers.flatMap((folders) => {
+      const several = folders.filter(isShared);
+      return several.length >= 2 && several.length * 2 >= folders.length ? folders : several;
+    });
+  }
+
+  /** Whether a folder's name is made of words that speak of no feature: `table`, `modules`. */
+  #isPlain(folder: ProjectPath): boolean {
+    const words = splitWords(nameOf(folder)).map((word) => word.toLowerCase());
+    return words.every(
+      (word) => this.#clues.general.has(word) || this.#clues.general.has(singular(word)) || word === "modules",
+    );
+  }
+
+  /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
+  #findNames(files: readonly FeatureFile[], source: ProjectPath): void {
+    const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number>; layers: Set<string> }>();
+    for (const { path, role } of files) {
+      if (role === undefined || !telling.has(role)) continue;
+      const words = wordsBesideRole(nameOf(path), this.#clues);
+      const key = featureKey(words);
+      if (noFeature.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
+      const seed = seeds.get(key) ?? {
+        roles: new Set<Role>(),
+        names: new Map<string, number>(),
+        layers: new Set<string>(),
+      };
+      if (words.every((word) => this.#clues.general.has(word.toLowerCase()))) continue;
+      seed.roles.add(role);
+      seed.layers.add(relativePath(source, path).split("/")[0] ?? "");
+      const name = inCase(words, "kebab");
+      seed.names.set(name, (seed.names.get(name) ?? 0) + (role === "screen" ? 3 : 1));
+      seeds.set(key, seed);
+    }
+    for (const [key, { roles, names, layers }] of seeds) {
+      const has = (...some: readonly Role[]): boolean => some.some((role) => roles.has(role));
+      // What lies in one layer alone is a part of that layer: a table with its context and its hook.
+      const isSpread = layers.size > 1;
+      const isEnough =
+        isSpread &&
+        (roles.size >= 3 || (roles.size === 2 && (has("screen") || (has("service") && has("state", "action")))));
+      if (isEnough || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
+    }
+  }
+}
+
+interface LayerFolders {
+  readonly top: readonly ProjectPath[];
+  readonly below: ReadonlyMap<ProjectPath, readonly ProjectPath[]>;
+  readonly roleOf: (folder: ProjectPath) => Role | undefined;
+  readonly isNamed: (folder: ProjectPath) => boolean;
+  readonly isOwn: (folder: ProjectPath) => boolean;
+}
+
+/** Whether a folder's name says that what lies in it is everybody's. */
+export function isSharedFolder(name: string): boolean {
+  return sharedFolders.has(keyOf(name));
+}

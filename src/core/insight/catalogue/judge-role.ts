@@ -1,0 +1,263 @@
+/** What a file is, by where it lies, what it is called, what it says of itself, and who uses it. */
+import type { Role } from "../../app/arrangement/index.js";
+import { isDeclaration, type Outline, type Sign } from "../../languages/index.js";
+import { readName, splitWords, wordsKey } from "../../base/names/index.js";
+import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
+import { partsOf, type NameParts } from "../../app/companions.js";
+import { weigh, type Evidence, type Judgement } from "./evidence.js";
+import type { FolderClues } from "./folder-clues.js";
+
+/** What is known of a file whose role is asked for. */
+export interface RoleQuestion {
+  readonly path: ProjectPath;
+  readonly source: ProjectPath;
+  readonly clues: Clues;
+  /** What its text says; `undefined` where no language reads it. */
+  readonly outline: Outline | undefined;
+  /** Whether it is one of the stack's code files. */
+  readonly isCode: boolean;
+  /** Whether files of this extension always draw (single-file components). */
+  readonly drawsAlways: boolean;
+  /** Files that reference it, and how often by a dynamic import. */
+  readonly users: readonly ProjectPath[];
+  readonly isLoadedLater: boolean;
+  /** The roles that the shelf holds on which it lies. */
+  readonly shelf: readonly Role[];
+  readonly folders: FolderClues;
+  /** The folder around a file, below another, that holds a code file of its own name: `HarvestScreen/`. */
+  readonly ownFolder: (path: ProjectPath, below: ProjectPath) => ProjectPath | undefined;
+}
+
+type RoleEvidence = Evidence<Role>;
+
+/** Judges the role of one file, by itself; files that only pass on others and companions are judged by those. */
+export function judgeRole(question: RoleQuestion): Judgement<Role> {
+  const parts = partsOf(nameOf(question.path));
+  const certainOnes = byKind(question, parts);
+  if (certainOnes.length > 0) return weigh(certainOnes);
+  if (question.source !== rootPath && !isBelow(question.path, question.source))
+    return weigh(byPlaceOutside(question, parts));
+  const named = byName(question, parts);
+  // Services, commands and repositories are functions, too: where the name says which, that says nothing more.
+  const isNamed = named.some(
+    ({ for: role, weight }) => weight >= 0.6 && role !== "helper" && question.clues.plain.has(role),
+  );
+  const content = byContent(question.outline ?? nothingSaid, question).map((each) =>
+    isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each,
+  );
+  return weigh(doubted([...byFolder(question, named), ...named, ...content, ...byUse(question)], question));
+}
+
+const noInfixes: readonly string[] = [];
+
+/** What stands between stem and extension: `.test`; most names have nothing there. */
+function infixesOf({ rest }: Pick<NameParts, "rest">): readonly string[] {
+  return rest.indexOf(".", 1) < 0 ? noInfixes : rest.split(".").slice(1, -1);
+}
+
+/** Extensions, endings and folders that leave no doubt. */
+function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: NameParts): RoleEvidence[] {
+  const name = nameOf(path);
+  const extension = name.slice(name.lastIndexOf("."));
+  const infixes = infixesOf(parts);
+  for (const infix of infixes) {
+    const role = clues.infixes.get(keyOf(infix));
+    if (role === "test" || role === "story" || role === "generated")
+      return [{ for: role, weight: 0.98, because: `its name ends in .${infix}` }];
+  }
+  const inside = folders.decisive(folderOf(path));
+  if (inside) return [{ for: inside.role, weight: 0.97, because: `it lies in ${nameOf(inside.folder)}` }];
+  const role = clues.extensions.get(extension);
+  if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
+    return [{ for: role, weight: 0.97, because: `${extension} files are ${meaning[role] ?? role}` }];
+  if (isDeclaration(path) && (source === rootPath || isBelow(path, source)))
+    return folderOf(path) === source
+      ? [{ for: "entry", weight: 0.6, because: "what is declared for the whole app lies where it begins" }]
+      : [{ for: "model", weight: 0.7, because: "it only declares what others are" }];
+  if (outline?.signs.includes("generated"))
+    return [{ for: "generated", weight: 0.9, because: "its head says that a tool made it" }];
+  return [];
+}
+
+/** Beside the source root lie tests and settings; what else lies there is no part of the app. */
+function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): RoleEvidence[] {
+  if (rest.includes(".config.")) return [{ for: "config", weight: 0.9, because: "its name ends in .config" }];
+  for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder))
+    if (clues.folders.get(keyOf(nameOf(folder))) === "test")
+      return [{ for: "test", weight: 0.8, because: `it lies in ${nameOf(folder)}/` }];
+  return [];
+}
+
+const meaning: Partial<Record<Role, string>> = {
+  asset: "assets",
+  style: "style sheets",
+  test: "kept by tests",
+  translation: "translations",
+};
+
+/** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
+function byFolder(
+  { path, shelf, outline, folders, ownFolder }: RoleQuestion,
+  named: readonly RoleEvidence[],
+): RoleEvidence[] {
+  const found = folders.nearest(folderOf(path));
+  if (found) {
+    const { role, folder, distance } = found;
+    // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
+    const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
+    if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
+      return [{ for: "component", weight: 0.6, because: `it lies with ${nameOf(own)}, which is the screen` }];
+    // Deep below a role's folder lies what belongs to its files, and may be something else.
+    const weight = Math.max(0.5, folderWeight - distance * 0.05);
+    const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;
+    // On a shelf of several roles the folder speaks for each of them: the name says which.
+    const byItsName = shelf.includes(role)
+      ? named.find(({ for: each, weight: sure }) => each !== role && sure >= 0.6 && shelf.includes(each))
+      : undefined;
+    if (byItsName) return [{ for: byItsName.for, weight, because: `${nameOf(folder)}/ is kept for such files, too` }];
+    return [
+      { for: role, weight: strengthened, because: `it lies in ${nameOf(folder)}/` },
+      ...shelf
+        .filter((each) => each !== role)
+        .map((each) => ({ for: each, weight: 0.4 / shelf.length, because: `its shelf may hold one` })),
+    ];
+  }
+  if (shelf.length > 0 && outline === undefined)
+    return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: "its shelf holds such files" }));
+  return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: "its shelf holds such files" }));
+}
+
+function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
+  const found: RoleEvidence[] = [];
+  const plain = stem.replace(/^_/, "");
+  const [base = "", ...dots] = plain.split(".");
+  const say = (list: Weighted | undefined, because: string): void => {
+    for (const { role, weight } of list ?? []) found.push({ for: role, weight, because });
+  };
+  for (const infix of [...dots, ...infixesOf({ rest })]) {
+    const role = clues.infixes.get(keyOf(infix));
+    if (role !== undefined) found.push({ for: role, weight: 0.92, because: `its name ends in .${infix}` });
+  }
+  const words = splitWords(base);
+  const isOnTop = folderOf(path) === source;
+  if (isOnTop)
+    say(clues.names.get(`.${wordsKey(words)}`), `a file of that name in the source root begins or leads the app`);
+  const whole = clues.names.get(wordsKey(words));
+  if (whole) say(whole, `it is called ${base}`);
+  const [first = ""] = words;
+  if (words.length > 1) say(clues.beginnings.get(wordsKey([first])), `its name begins with ${first}`);
+  const ending = [2, 1].map((count) => words.slice(-count)).find((last) => clues.endings.has(wordsKey(last)));
+  if (ending) say(clues.endings.get(wordsKey(ending)), `its name ends in ${ending.join(" ")}`);
+  else
+    for (const { role, pattern } of clues.patterns)
+      if (readName(pattern, base)) found.push({ for: role, weight: 0.6, because: `it is named like ${pattern.text}` });
+  return found;
+}
+
+/** Signs that speak for a role, and how strongly where nothing else does. */
+const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number, string]>>> = {
+  mounts: ["entry", 0.9, "it starts the app"],
+  context: ["state", 0.65, "it makes a context"],
+  reducer: ["state", 0.75, "it computes a new state from an action"],
+  store: ["state", 0.75, "it makes a store"],
+  actions: ["action", 0.55, "it makes actions"],
+  requests: ["service", 0.55, "it talks to a server"],
+  storage: ["service", 0.2, "it keeps something on the device"],
+  routes: ["navigation", 0.6, "it says which screen is shown when"],
+  tests: ["test", 0.9, "it holds tests"],
+  styles: ["style", 0.3, "it makes styles"],
+};
+
+/** What is known of a text that no language reads. */
+const nothingSaid: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
+
+function byContent(outline: Outline, { drawsAlways }: RoleQuestion): RoleEvidence[] {
+  const found: RoleEvidence[] = [];
+  const add = (role: Role, weight: number, because: string): void => void found.push({ for: role, weight, because });
+  const draws = drawsAlways || outline.signs.includes("view");
+  for (const sign of outline.signs) {
+    const [role, weight, because] = signWeights[sign] ?? [];
+    if (role === undefined || weight === undefined || because === undefined) continue;
+    // A component that fetches, or dispatches what it makes, is a component all the same.
+    const isBeside = draws && (sign === "requests" || sign === "actions" || sign === "styles");
+    add(role, isBeside ? weight / 3 : weight, because);
+  }
+  const kinds = outline.exports.map(({ kind }) => kind);
+  const only = (...some: readonly string[]): boolean => kinds.length > 0 && kinds.every((kind) => some.includes(kind));
+  if (kinds.includes("component") || drawsAlways) add("component", draws ? 0.55 : 0.3, "it exports a component");
+  else if (draws) add("component", 0.35, "it draws");
+  if (only("hook")) add("hook", 0.8, "all that it exports are hooks");
+  else if (only("hook", "type", "constant", "function", "value") && kinds.includes("hook"))
+    add("hook", 0.65, "it exports a hook");
+  if (only("type")) add("model", 0.7, "all that it exports are types");
+  const isPlain = !draws && outline.signs.every((sign) => sign === "storage");
+  if (only("constant") && isPlain) add("constants", 0.6, "all that it exports are constants");
+  else if (only("constant", "type") && kinds.includes("constant") && isPlain)
+    add("constants", 0.45, "it exports constants and types");
+  if (only("function", "constant", "type", "value") && kinds.includes("function") && isPlain)
+    add("helper", only("function", "type") ? 0.6 : 0.45, "it exports functions, and no more");
+  if (only("class", "type") && kinds.includes("class")) add("model", 0.3, "it exports a class");
+  return found;
+}
+
+function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuestion): RoleEvidence[] {
+  const draws = outline?.signs.includes("view") === true;
+  const routers = users.filter((user) => {
+    const { stem } = partsOf(nameOf(user));
+    const role =
+      clues.endings.get(wordsKey(splitWords(stem).slice(-1)))?.[0]?.role ??
+      clues.folders.get(keyOf(nameOf(folderOf(user))));
+    return role === "navigation";
+  });
+  const found: RoleEvidence[] = [];
+  if (draws && routers.length > 0 && !/layout/i.test(nameOf(path)))
+    found.push({
+      for: "screen",
+      weight: isLoadedLater ? 0.5 : 0.3,
+      because: `${nameOf(routers[0] ?? "")} leads to it`,
+    });
+  if (isCode && users.length >= 4 && draws)
+    found.push({ for: "component", weight: 0.15, because: `${users.length} files use it` });
+  return found;
+}
+
+/** Signs of files that keep the state, whatever they export. */
+const keepsState: ReadonlySet<Sign> = new Set(["context", "reducer", "store"]);
+
+/** What a text contradicts counts less: code that draws nothing is no screen, and without a hook it is none. */
+function doubted(
+  found: readonly RoleEvidence[],
+  { outline, clues, isCode, drawsAlways }: RoleQuestion,
+): RoleEvidence[] {
+  if (drawsAlways)
+    return found.map((each) =>
+      clues.plain.has(each.for)
+        ? { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` }
+        : each,
+    );
+  if (!outline || !isCode || outline.onlyPassesOn) return [...found];
+  const drawsItself = outline.signs.includes("view") && outline.exports.some(({ kind }) => kind === "component");
+  const draws = outline.signs.includes("view") || outline.exports.some(({ kind }) => kind === "component");
+  const hooks =
+    outline.exports.some(({ kind }) => kind === "hook") || outline.exports.some(({ name }) => name === "default");
+  const hooksOnly =
+    outline.exports.some(({ kind }) => kind === "hook") &&
+    outline.exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
+  const typesOnly = outline.exports.length > 0 && outline.exports.every(({ kind }) => kind === "type");
+  return found.map((each) => {
+    if (clues.drawing.has(each.for) && !draws)
+      return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it draws nothing` };
+    if (clues.plain.has(each.for) && drawsItself)
+      return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` };
+    if ((each.for === "model" || each.for === "constants") && hooksOnly)
+      return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it exports hooks` };
+    if (each.for === "state" && hooksOnly && !outline.signs.some((sign) => keepsState.has(sign)))
+      return { ...each, weight: each.weight * 0.5, because: `${each.because}, but it exports hooks` };
+    if (each.for === "hook" && !hooks)
+      return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it exports no hook` };
+    if (each.for !== "model" && typesOnly)
+      return { ...each, weight: each.weight * 0.6, because: `${each.because}, but it exports types alone` };
+    return each;
+  });
+}

@@ -1,0 +1,44 @@
+/** Which file a companion goes with: `TreeCard.test.tsx` and `TreeCard.module.css` go with `TreeCard.tsx`. */
+import { isCode, languages } from "../../languages/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { partsOf } from "../../app/companions.js";
+
+const companionFolders = new Set(languages.flatMap(({ companions }) => companions?.folders ?? []));
+
+/** For each companion among some files the file that it goes with. */
+export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, ProjectPath> {
+  const leading = new Map<string, ProjectPath>();
+  const dotted = new Map<string, ProjectPath>();
+  const followers: { readonly path: ProjectPath; readonly stem: string }[] = [];
+  const all = new Set(paths);
+  const found = new Map<ProjectPath, ProjectPath>();
+  for (const path of paths) {
+    const { stem, leads } = partsOf(nameOf(path));
+    // `TreeCard.xaml.cs` is the code behind `TreeCard.xaml`.
+    const whole = path.slice(0, path.lastIndexOf(".")) as ProjectPath;
+    if (nameOf(whole).includes(".") && all.has(whole)) {
+      found.set(path, whole);
+      continue;
+    }
+    if (!leads || companionFolders.has(nameOf(folderOf(path)))) {
+      followers.push({ path, stem });
+      continue;
+    }
+    // `tree.component.tsx` leads `tree.test.tsx` where no `tree.tsx` does.
+    const dot = stem.indexOf(".");
+    if (dot > 0 && isCode(path)) dotted.set(inFolder(folderOf(path), stem.slice(0, dot)), path);
+    const key = inFolder(folderOf(path), stem);
+    const other = leading.get(key);
+    // Of a picture and a script of one name, the script leads; of platform variants, the first.
+    if (other === undefined || (!isCode(other) && isCode(path))) leading.set(key, path);
+  }
+  for (const { path, stem } of followers) {
+    const folder = folderOf(path);
+    const places = companionFolders.has(nameOf(folder)) ? [folder, folderOf(folder)] : [folder];
+    const leader = places
+      .map((place) => leading.get(inFolder(place, stem)) ?? dotted.get(inFolder(place, stem)))
+      .find((each) => each !== undefined);
+    if (leader !== undefined && leader !== path) found.set(path, found.get(leader) ?? leader);
+  }
+  return found;
+}

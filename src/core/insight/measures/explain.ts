@@ -1,0 +1,74 @@
+/** What `explain` tells of one file. */
+import { companionsOf, type Entry } from "../catalogue/index.js";
+import type { ReferenceKind } from "../../languages/index.js";
+import { comparePaths, type ProjectPath } from "../../base/paths.js";
+import type { Analysis, AppAnalysis } from "../../workspace.js";
+import { Places, type Belonging, type Finding } from "../rules/index.js";
+import type { Position } from "../../base/text/index.js";
+
+/** The other side of some references. */
+export interface Partner {
+  readonly path: ProjectPath;
+  /** Role and feature, where the app's catalogue has it. */
+  readonly entry: Entry | undefined;
+  /** The first place where the one names the other. */
+  readonly at: Position;
+  readonly kind: ReferenceKind;
+}
+
+/** All of it. */
+export interface Explanation {
+  readonly entry: Entry;
+  readonly app: AppAnalysis;
+  /** Where it belongs; `undefined` where nothing says so. A companion belongs beside its leader. */
+  readonly belonging: Belonging | undefined;
+  readonly companions: readonly ProjectPath[];
+  readonly users: readonly Partner[];
+  readonly targets: readonly Partner[];
+  readonly findings: readonly Finding[];
+}
+
+/** What explaining stands on. */
+export interface ExplainInput {
+  readonly analysis: Analysis;
+  readonly app: AppAnalysis;
+  readonly path: ProjectPath;
+  readonly findings: readonly Finding[];
+}
+
+/** Explains a file that the catalogue has. */
+export function explain({ analysis: { graph }, app, path, findings }: ExplainInput): Explanation {
+  const { catalogue } = app;
+  const entry = catalogue.entries.get(path);
+  if (!entry) throw new RangeError(`${path} is not in the catalogue`);
+  const at = (file: ProjectPath, offset: number): Position =>
+    graph.tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
+  const once = (partners: readonly Partner[]): Partner[] => {
+    const first = new Map<ProjectPath, Partner>();
+    for (const partner of partners)
+      if (partner.path !== path && !first.has(partner.path)) first.set(partner.path, partner);
+    return [...first.values()].sort((a, b) => comparePaths(a.path, b.path));
+  };
+  const users = graph.usesOf(path).map(({ from, reference }): Partner => {
+    return { path: from, entry: catalogue.entries.get(from), at: at(from, reference.start), kind: reference.kind };
+  });
+  const targets = (graph.files.get(path)?.references ?? []).flatMap(({ reference, resolution }): Partner[] =>
+    resolution.state === "found"
+      ? resolution.targets.map((target) => ({
+          path: target,
+          entry: catalogue.entries.get(target),
+          at: at(path, reference.start),
+          kind: reference.kind,
+        }))
+      : [],
+  );
+  return {
+    entry,
+    app,
+    belonging: entry.leader === undefined ? new Places(app.app.layout, catalogue).of(entry) : undefined,
+    companions: companionsOf(graph.tree, path).map((companion) => companion.path),
+    users: once(users),
+    targets: once(targets),
+    findings,
+  };
+}

@@ -1,0 +1,37 @@
+import { featureKey, shared } from "../catalogue/index.js";
+import { splitWords } from "../../base/names/index.js";
+import { declaredActions, type DeclaredAction } from "./actions.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const actionPrefix: Rule = {
+  name: "action-prefix",
+  asks: "Where actions begin with the name of their feature, all of them do.",
+  why: "The prefix says in every log where an action comes from, and keeps two features from using one name.",
+  wrong: 'harvestActions.ts    type: "entry/added"',
+  right: 'harvestActions.ts    type: "harvest/added"',
+  *find(context) {
+    const actions = declaredActions(context).filter(
+      ({ entry }) => entry.feature.is !== shared && entry.feature.confidence >= 0.6 && entry.role.is !== "constants",
+    );
+    const without = actions.filter((action) => !hasPrefix(context, action));
+    // Where most do without, it is not the custom here.
+    if (actions.length === 0 || without.length > actions.length * 0.4) return;
+    for (const { entry, name, start } of without)
+      yield {
+        file: entry.path,
+        start,
+        about: name,
+        says: `the action ${name} does not begin with its feature, ${entry.feature.is ?? ""}`,
+        advice: `Let it begin with ${entry.feature.is ?? "it"}, as the others do.`,
+      };
+  },
+};
+
+/** `harvest/added`, `HARVEST_ADDED` and `harvestAdded` begin with harvest; so does `shift/added` where `shift` means the rota. */
+function hasPrefix({ catalogue, app }: RuleContext, { name, entry }: DeclaredAction): boolean {
+  const feature = entry.feature.is ?? "";
+  const words = splitWords(name.split("/")[0] ?? "");
+  const others = app.configuration?.features[feature] ?? [];
+  const keys = new Set([feature, ...others].map((word) => featureKey(splitWords(word))));
+  return words.some((_, at) => keys.has(featureKey(words.slice(0, at + 1)))) || catalogue.features.length === 0;
+}

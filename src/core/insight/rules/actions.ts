@@ -1,0 +1,18 @@
+/** Actions as the files of the state declare them. */
+import type { Entry } from "../catalogue/index.js";
+import type { ActionName } from "../../languages/index.js";
+import type { RuleContext } from "./rule.js";
+
+/** One declared name. */
+export interface DeclaredAction extends ActionName {
+  readonly entry: Entry;
+}
+
+/** Every action that a file of the role action, state or constants declares. */
+export function declaredActions({ mains, graph }: RuleContext): DeclaredAction[] {
+  return mains
+    .filter(({ role }) => role.is === "action" || role.is === "state" || role.is === "constants")
+    .flatMap((entry) =>
+      (graph.files.get(entry.path)?.reading.outline.actions ?? []).map((action) => ({ ...action, entry })),
+    );
+}

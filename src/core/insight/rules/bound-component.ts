@@ -1,0 +1,52 @@
+import { isGeneralName, shared, type Entry } from "../catalogue/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Found, Rule, RuleContext } from "./rule.js";
+
+export const boundComponent: Rule = {
+  name: "bound-component",
+  asks: "A component for everybody knows nothing of a single feature.",
+  why: "A table that fetches the rota cannot be used for the harvest, and breaks when the rota changes.",
+  wrong: 'src/components/DataTable.tsx    import { useRota } from "../hooks/useRota";',
+  right: "src/components/DataTable.tsx    function DataTable({ caption, rows }) …",
+  *find(context) {
+    for (const entry of context.mains) {
+      const isDrawn = entry.role.is === "component" || entry.role.is === "layout";
+      if (
+        isDrawn &&
+        (entry.feature.is === shared || isGeneralName(entry.path, context.catalogue.clues)) &&
+        entry.standing?.feature === undefined
+      )
+        yield* boundBy(context, entry);
+    }
+  },
+};
+
+/** References to what belongs to one feature without doubt. A component that puts several together is no general one. */
+function* boundBy({ catalogue, graph }: RuleContext, { path }: Entry): Iterable<Found> {
+  const isOfFeature = (target: ProjectPath): boolean => {
+    const entry = catalogue.entries.get(target);
+    return (
+      entry !== undefined &&
+      entry.feature.is !== shared &&
+      entry.feature.confidence >= 0.6 &&
+      entry.role.is !== "asset" &&
+      entry.role.is !== "style"
+    );
+  };
+  const bound = catalogue.uses.targetsOf(path).filter(isOfFeature);
+  const features = new Set(bound.map((target) => catalogue.entries.get(target)?.feature.is));
+  const [target] = bound;
+  if (target === undefined || features.size > 1) return;
+  const [feature] = features;
+  const references = graph.files.get(path)?.references ?? [];
+  const use =
+    references.find(({ resolution }) => resolution.state === "found" && resolution.targets.includes(target)) ??
+    references.find(({ resolution }) => resolution.state === "found");
+  yield {
+    file: path,
+    start: use?.reference.start,
+    about: target,
+    says: `${nameOf(path)} is for everybody, and knows ${feature ?? "a feature"}: it references ${target}`,
+    advice: `Hand in what it needs from ${feature ?? "there"} as a property.`,
+  };
+}

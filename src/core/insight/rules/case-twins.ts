@@ -1,0 +1,30 @@
+import { comparePaths, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isBelow } from "../../base/paths.js";
+import type { Rule } from "./rule.js";
+
+export const caseTwins: Rule = {
+  name: "case-twins",
+  asks: "No two files or folders of one folder have names that differ only in case.",
+  why: "On macOS and Windows they are one file: whoever clones the project there loses one of them.",
+  wrong: "src/components/Button.tsx\nsrc/components/button.tsx",
+  right: "src/components/Button.tsx\nsrc/components/RoundButton.tsx",
+  *find({ tree, app }) {
+    const seen = new Map<string, ProjectPath>();
+    const within = (path: ProjectPath): boolean => app.folder === "" || isBelow(path, app.folder);
+    const folders = [...tree.folders].sort(comparePaths);
+    for (const path of [...folders, ...tree.paths].filter(within)) {
+      const key = path.toLowerCase();
+      const twin = seen.get(key);
+      if (twin === undefined) seen.set(key, path);
+      else if (nameOf(twin) !== nameOf(path)) {
+        const file = tree.has(path) ? path : (tree.filesBelow(path)[0] ?? path);
+        yield {
+          file,
+          about: path,
+          says: `${nameOf(path)} and ${nameOf(twin)} differ only in case`,
+          advice: "Give one of them another name, or bring the two together.",
+        };
+      }
+    }
+  },
+};

@@ -1,0 +1,44 @@
+import { partsOf, type Entry } from "../catalogue/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isInSource } from "./places.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const companionAway: Rule = {
+  name: "companion-away",
+  asks: "A test, a story or a style sheet lies beside the file that it goes with.",
+  why: "What lies apart is forgotten when its file moves, and nobody sees that a file has no test.",
+  wrong: "src/components/TreeCard.tsx\nsrc/helpers/TreeCard.test.tsx",
+  right: "src/components/TreeCard.tsx\nsrc/components/TreeCard.test.tsx",
+  *find(context) {
+    const { app, catalogue, tree } = context;
+    const byStem = new Map<string, Entry[]>();
+    for (const entry of context.mains) {
+      const { stem } = partsOf(nameOf(entry.path));
+      byStem.set(stem, [...(byStem.get(stem) ?? []), entry]);
+    }
+    for (const entry of context.entries) {
+      const { path, leader, role } = entry;
+      const parts = partsOf(nameOf(path));
+      if (leader !== undefined || parts.leads || !isInSource(app.layout, path)) continue;
+      // Where the arrangement has a shelf for tests, that is where they are.
+      if (role.is !== undefined && entry.standing?.shelf.holds.includes(role.is)) continue;
+      const candidates = (byStem.get(parts.stem) ?? []).filter((each) => isTied(context, path, each.path));
+      const [only, other] = candidates;
+      if (!only || other) continue;
+      const to = inFolder(folderOf(only.path), nameOf(path));
+      const isFree = !tree.has(to) && catalogue.entries.has(path);
+      yield {
+        file: path,
+        about: only.path,
+        says: `it goes with ${only.path}, and lies elsewhere`,
+        advice: `Put it into ${folderOf(only.path)}/.`,
+        ...(isFree && { repair: { kind: "move", moves: [{ from: path, to }], isSure: true } }),
+      };
+    }
+  },
+};
+
+/** The one references the other. */
+function isTied({ graph }: RuleContext, a: ProjectPath, b: ProjectPath): boolean {
+  return graph.targetsOf(a).includes(b) || graph.targetsOf(b).includes(a);
+}

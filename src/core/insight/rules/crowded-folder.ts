@@ -1,0 +1,35 @@
+import { shared, type Entry } from "../catalogue/index.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Rule } from "./rule.js";
+
+export const crowdedFolder: Rule = {
+  name: "crowded-folder",
+  asks: "A folder holds no more files than one can look through (companions and pictures do not count).",
+  why: "In a heap nobody sees what is there already, so it is made again.",
+  wrong: "src/components/    (120 files)",
+  right: "src/components/forms/    src/components/tables/    …",
+  *find({ mains, most }) {
+    const byFolder = new Map<ProjectPath, Entry[]>();
+    for (const entry of mains) {
+      if (entry.role.is === "asset" || entry.role.is === "translation") continue;
+      const list = byFolder.get(folderOf(entry.path));
+      if (list) list.push(entry);
+      else byFolder.set(folderOf(entry.path), [entry]);
+    }
+    for (const [folder, entries] of byFolder) {
+      const [first] = entries;
+      if (!first || entries.length <= most) continue;
+      const features = new Set(entries.map(({ feature }) => feature.is).filter((each) => each !== shared));
+      const spread = features.size > 1 ? ` of ${features.size} features` : "";
+      yield {
+        file: first.path,
+        about: folder,
+        says: `${nameOf(folder)}/ holds ${entries.length} files${spread}; more than ${most} are a heap`,
+        advice:
+          features.size > 1
+            ? "Give each feature a folder of its own, or arrange the app feature-first."
+            : "Divide it by what its files are for.",
+      };
+    }
+  },
+};

@@ -1,0 +1,62 @@
+import { nameThrough, splitSpecifier, type Mapping } from "../../graph/index.js";
+import type { Reference } from "../../languages/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const longWayUp: Rule = {
+  name: "long-way-up",
+  asks: "A reference out of a feature (or out of a folder) that climbs far goes through an alias, where there is one.",
+  why: "`../../../../` says nothing of where it leads, and has to be counted anew whenever the file moves.",
+  wrong: 'import { Button } from "../../../../core/components/Button";',
+  right: 'import { Button } from "@/core/components/Button";',
+  *find(context) {
+    const { entries, graph, most, app } = context;
+    for (const { path, standing } of entries)
+      for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
+        const climbs = /^(?:\.\.\/)+/.exec(reference.specifier)?.[0].length ?? 0;
+        if (climbs / 3 <= most || resolution.state !== "found" || reference.lookup !== "module") continue;
+        const [target] = resolution.targets;
+        // Inside its own feature a file names others as they lie.
+        if (
+          target === undefined ||
+          (standing?.feature !== undefined && app.layout.standingOf(target)?.feature === standing.feature)
+        )
+          continue;
+        const alias = aliasFor(context, path, target, reference);
+        if (alias === undefined) continue;
+        yield {
+          file: path,
+          start: reference.start,
+          about: reference.specifier,
+          says: `${reference.specifier} climbs ${climbs / 3} folders to ${nameOf(target)}`,
+          advice: `Spell it ${alias.name}.`,
+          repair: {
+            kind: "respell",
+            start: reference.start,
+            as: { ...resolution, scheme: alias.mapping },
+            isSure: true,
+          },
+        };
+      }
+  },
+};
+
+/** How an alias names a file, as short as the specifier did. */
+function aliasFor(
+  { graph }: RuleContext,
+  from: ProjectPath,
+  target: ProjectPath,
+  { specifier }: Reference,
+): { readonly name: string; readonly mapping: Mapping } | undefined {
+  const isAlias = ({ kind }: Mapping): boolean => kind === "alias" || kind === "package imports";
+  const { path, suffix } = splitSpecifier(specifier);
+  const last = nameOf(path.replace(/\/$/, ""));
+  // What the specifier leaves out of the file's path, the alias may leave out too.
+  const cut = target.lastIndexOf(`/${last}`);
+  const short = cut < 0 ? target : (target.slice(0, cut + 1 + last.length) as ProjectPath);
+  for (const mapping of graph.resolver.mappingsFor(from).filter(isAlias)) {
+    const name = nameThrough(mapping, mapping.exact ? target : short);
+    if (name !== undefined) return { name: name + suffix, mapping };
+  }
+  return undefined;
+}

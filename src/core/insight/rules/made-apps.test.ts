@@ -1,0 +1,53 @@
+/** What `init` and `add` make, `check` finds no fault with: in every stack, in every arrangement that fits it. */
+import { expect, test } from "vitest";
+import { applyCreation } from "../../apply/index.js";
+import { caller } from "../../apply/changes.test.suite.js";
+import { readStack, stackMarks, type Role } from "../../app/arrangement/index.js";
+import { ShelfError } from "../../base/errors.js";
+import { analyse } from "../../workspace.js";
+import { at } from "../../change/plan/planning.test.suite.js";
+import { findApp, planAddition } from "../../change/setup/index.js";
+import { begun, requestOf } from "../../change/setup/setup.test.suite.js";
+import type { MemoryStore } from "../../files/index.js";
+import { check } from "./index.js";
+
+const pairs = stackMarks().flatMap(({ name }) =>
+  readStack(name).arrangements.map((arrangement) => ({ stack: name, arrangement })),
+);
+
+/** Adds one file of a role; where only a feature can have one, to a feature. */
+async function addOne(store: MemoryStore, role: Role, name: string, feature: string): Promise<void> {
+  const { app } = await findApp(store, at(""));
+  for (const words of [`${role} ${name} --feature ${feature}`, `${role} ${name}`]) {
+    try {
+      const extension = app.stack.roles[role]?.extension === ".png" ? " --from .png" : "";
+      const creation = planAddition(app, requestOf(words + extension));
+      applyCreation({ store, creation, command: "add", caller });
+      return;
+    } catch (error) {
+      if (
+        !(error instanceof ShelfError) ||
+        !["FEATURE_UNWANTED", "NO_SHELF", "ROLE_NOT_MADE", "NAME_TAKEN"].includes(error.code)
+      )
+        throw error;
+      if (error.code !== "FEATURE_UNWANTED") return;
+    }
+  }
+}
+
+test.each(pairs)("$stack, $arrangement", async ({ stack, arrangement }) => {
+  const store = begun({ stack, arrangement }, { "package.json": '{ "dependencies": {} }' });
+  const roles = (Object.keys(readStack(stack).roles) as Role[]).filter(
+    (role) => !["test", "story", "entry", "generated", "asset"].includes(role),
+  );
+  for (const [feature, words] of [
+    ["harvest", "harvest crate"],
+    ["rota", "rota shift"],
+    ["swaps", "swaps graft"],
+  ] as const)
+    for (const role of roles) await addOne(store, role, words, feature);
+  const [checked] = check(await analyse(store, { standing: at("") }));
+  const said = checked?.fresh ?? [];
+  expect(said.map(({ rule, file, says }) => `${rule} ${file}: ${says}`)).toEqual([]);
+  expect(checked?.files).toBeGreaterThan(20);
+});

@@ -1,0 +1,34 @@
+import { splitSpecifier } from "../../graph/index.js";
+import { folderOf, nameOf, relativePath } from "../../base/paths.js";
+import { fileInOtherCase } from "./other-case.js";
+import type { Rule } from "./rule.js";
+
+export const pathCase: Rule = {
+  name: "path-case",
+  asks: "A reference is spelled in the case of the file that it means.",
+  why: "macOS and Windows find the file all the same, the build server does not.",
+  wrong: 'import { Button } from "./button";    (the file is Button.tsx)',
+  right: 'import { Button } from "./Button";',
+  *find(context) {
+    for (const { path } of context.entries)
+      for (const { reference, resolution } of context.graph.files.get(path)?.references ?? []) {
+        if (reference.kind === "doc import" || (resolution.state !== "unresolved" && !context.tree.ignoresCase))
+          continue;
+        const meant = fileInOtherCase(context, path, reference);
+        if (meant === undefined) continue;
+        const { prefix, suffix } = splitSpecifier(reference.specifier);
+        const specifier = `${prefix}./${relativePath(folderOf(path), meant)}${suffix}`;
+        const as = context.graph.resolver.resolve(path, { specifier, lookup: reference.lookup });
+        yield {
+          file: path,
+          start: reference.start,
+          about: reference.specifier,
+          says: `${reference.specifier} is found on some systems only: the file is called ${nameOf(meant)}`,
+          advice: "Spell it as the file is called.",
+          ...(as.state === "found" && {
+            repair: { kind: "respell", start: reference.start, as, isSure: true } as const,
+          }),
+        };
+      }
+  },
+};

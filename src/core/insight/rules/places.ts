@@ -1,0 +1,176 @@
+/** Where each file belongs, by its role and its feature, and what it should be called there. */
+import type { Layout, Role, Shelf, Standing } from "../../app/arrangement/index.js";
+import { partsOf, shared, type Catalogue, type Entry } from "../catalogue/index.js";
+import { isInCase, readName, spellName, splitWords, wordsTyped, type NamingPattern } from "../../base/names/index.js";
+import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+
+/** Where a file belongs. */
+export interface Belonging {
+  readonly shelf: Shelf;
+  /** The shelf's folder, for the feature at hand. */
+  readonly base: ProjectPath;
+  /** The file's own folder: that of the shelf, and what is kept below it. */
+  readonly folder: ProjectPath;
+  /** Its name without companions' endings and extension, by the shelf's naming pattern. */
+  readonly stem: string;
+  readonly path: ProjectPath;
+  /** Whether its folder holds what it should. */
+  readonly isOnShelf: boolean;
+  /** The pattern that its name should follow; none where the shelf has none. */
+  readonly pattern: NamingPattern | undefined;
+}
+
+/** Names that stand for their folder. */
+const standsForFolder = /^_?index$/;
+
+/** Says where the files of one app belong. */
+export class Places {
+  readonly #kept = new Map<ProjectPath, Belonging | undefined>();
+  readonly #shelves = new Map<string, readonly Shelf[]>();
+  readonly #folderNames = new Map<string, string>();
+
+  constructor(
+    readonly layout: Layout,
+    readonly catalogue: Pick<Catalogue, "features">,
+    /** Whether what one feature has may not lie where everybody's is: `arrange` is stricter than `check`. */
+    readonly isStrict = false,
+  ) {}
+
+  /** Where a file belongs; `undefined` where its role is not known, or the arrangement has no shelf for it. */
+  of(entry: Entry): Belonging | undefined {
+    if (!this.#kept.has(entry.path)) this.#kept.set(entry.path, this.#find(entry));
+    return this.#kept.get(entry.path);
+  }
+
+  /** The same for a file as it might be judged; not kept. */
+  ofJudged(entry: Entry): Belonging | undefined {
+    return this.#find(entry);
+  }
+
+  /** The folder's name of a feature: as it is there, else as the arrangement would spell it. */
+  folderNameOf(feature: string): string {
+    let name = this.#folderNames.get(feature);
+    if (name === undefined) {
+      const folders = this.catalogue.features.find((each) => each.name === feature)?.folders ?? [];
+      const there = folders.find((folder) => this.layout.featureFolder(nameOf(folder)) === folder);
+      this.#folderNames.set(feature, (name = there === undefined ? this.layout.spellFeature(feature) : nameOf(there)));
+    }
+    return name;
+  }
+
+  #find(entry: Entry): Belonging | undefined {
+    const role = entry.role.is;
+    if (role === undefined) return undefined;
+    const standing = this.layout.standingOf(entry.path);
+    const stands = standing?.shelf;
+    if (stands?.holds.includes(role) && this.#isRightFeature(entry, standing)) {
+      const { stem, pattern } = this.#name(entry, stands, role);
+      const folder = folderOf(entry.path);
+      return this.#made(entry, { shelf: stands, base: folder, folder, stem, pattern, isOnShelf: true });
+    }
+    const feature =
+      entry.feature.is === shared || entry.feature.is === undefined ? undefined : this.folderNameOf(entry.feature.is);
+    const shelf = this.#shelfFor(role, feature, entry.path);
+    if (!shelf) return undefined;
+    const { stem, pattern } = this.#name(entry, shelf, role);
+    const base = this.layout.folderOf(shelf, { feature, stem });
+    const folder = this.#ownFolder(entry, base, stem);
+    return this.#made(entry, { shelf, base, folder, stem, pattern, isOnShelf: folder === folderOf(entry.path) });
+  }
+
+  #made(entry: Entry, belonging: Omit<Belonging, "path">): Belonging {
+    return { ...belonging, path: inFolder(belonging.folder, belonging.stem + partsOf(nameOf(entry.path)).rest) };
+  }
+
+  /** A file of another feature stays where it is unless that is certain: a folder is a decision of somebody. */
+  #isRightFeature({ feature, role }: Entry, standing: Standing | undefined): boolean {
+    if (!standing?.shelf.at.includes("{feature}")) {
+      if (!this.isStrict || feature.is === undefined || feature.is === shared) return true;
+      // What belongs to a feature lies with it, where features have a shelf for it.
+      return !this.layout.shelves.some(
+        (each) => each.at.includes("{feature}") && role.is !== undefined && each.holds.includes(role.is),
+      );
+    }
+    return (
+      standing.feature === undefined ||
+      feature.is === undefined ||
+      feature.is === shared ||
+      this.folderNameOf(feature.is) === standing.feature ||
+      feature.confidence < 0.9
+    );
+  }
+
+  /** Shelves that may hold a role, by whether a feature is known and by the file's extension; asked for every file. */
+  #candidates(role: Role, isFeatures: boolean, extension: string): readonly Shelf[] {
+    const key = `${role} ${isFeatures} ${extension}`;
+    let found = this.#shelves.get(key);
+    if (!found) {
+      const holding = this.layout.shelves.filter((each) => each.holds.includes(role));
+      const byExtension = holding.filter((each) => each.extensions?.includes(extension) ?? true);
+      const fitting = byExtension.filter((each) => isFeatures === each.at.includes("{feature}"));
+      found = fitting.length > 0 ? fitting : byExtension.filter((each) => isFeatures || !each.at.includes("{feature}"));
+      this.#shelves.set(key, found);
+    }
+    return found;
+  }
+
+  #shelfFor(role: Role, feature: string | undefined, path: ProjectPath): Shelf | undefined {
+    const candidates = this.#candidates(role, feature !== undefined, path.slice(path.lastIndexOf(".")));
+    if (candidates.length < 2) return candidates[0];
+    const { stem } = partsOf(nameOf(path));
+    // Of several shelves of a role, the one whose pattern the name follows most closely: a reducer belongs with reducers,
+    // though the state's own shelf takes it, too.
+    const fixed = (shelf: Shelf): number => {
+      const patterns = shelf.patterns.get(role) ?? [];
+      const followed = patterns.filter((pattern) => readName(pattern, stem));
+      return Math.max(
+        -1,
+        ...followed.map(({ before, after }) => (before.length + after.length) * 100 - patterns.length),
+      );
+    };
+    return [...candidates].sort((a, b) => fixed(b) - fixed(a))[0];
+  }
+
+  /** A component's own folder goes along; other folders are those of the place that it leaves. */
+  #ownFolder({ path }: Entry, base: ProjectPath, stem: string): ProjectPath {
+    const folder = nameOf(folderOf(path));
+    const isOwn = partsOf(nameOf(path)).stem === folder && nameOf(base) !== stem;
+    return isOwn ? inFolder(base, stem) : base;
+  }
+
+  #name({ path }: Entry, shelf: Shelf, role: Role): { stem: string; pattern: NamingPattern | undefined } {
+    const { stem } = partsOf(nameOf(path));
+    const patterns = shelf.patterns.get(role) ?? [];
+    const followed = patterns.find((each) => readName(each, stem));
+    if (followed || standsForFolder.test(stem)) return { stem, pattern: followed };
+    const pattern = nearestPattern(patterns, stem);
+    if (!pattern) return { stem, pattern: undefined };
+    const words = wordsTyped(pattern, stem);
+    return { stem: words.length === 0 ? stem : spellName(pattern, words), pattern };
+  }
+}
+
+/** The pattern that a name follows but for its case; else the first. */
+function nearestPattern(patterns: readonly NamingPattern[], stem: string): NamingPattern | undefined {
+  const words = splitWords(stem).map((word) => word.toLowerCase());
+  const has = ({ before, after }: NamingPattern): boolean =>
+    [...splitWords(before), ...splitWords(after)].every((word) => words.includes(word.toLowerCase()));
+  const fixed = ({ before, after }: NamingPattern): number => before.length + after.length;
+  return [...patterns].filter(has).sort((a, b) => fixed(b) - fixed(a))[0] ?? patterns[0];
+}
+
+/** Whether a name stands for its folder: `index.ts`, `_index.scss`. */
+export function isFolderIndex(path: ProjectPath): boolean {
+  return standsForFolder.test(partsOf(nameOf(path)).stem);
+}
+
+/** Whether a folder of a feature is in the case that its shelf wants. */
+export function isFeatureCase(layout: Layout, name: string): boolean {
+  const shelf = layout.shelves.find(({ at }) => at.includes("{feature}"));
+  return shelf === undefined || isInCase(name, shelf.folders);
+}
+
+/** Whether a path lies in the source root. */
+export function isInSource(layout: Layout, path: ProjectPath): boolean {
+  return layout.source === "" || isBelow(path, layout.source);
+}

@@ -1,0 +1,22 @@
+/** References between files of one app that count for who may reach whom: those of tests and stories do not. */
+import type { Reference } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { RuleContext } from "./rule.js";
+
+/** One reference from one file of the app to another. */
+export interface Reaching {
+  readonly from: ProjectPath;
+  readonly to: ProjectPath;
+  readonly reference: Reference;
+}
+
+/** Every one of them. */
+export function* reachings({ entries, graph, catalogue }: RuleContext): Iterable<Reaching> {
+  for (const { path, role } of entries) {
+    if (role.is === "test" || role.is === "story") continue;
+    for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
+      if (resolution.state === "found" && reference.kind !== "doc import" && reference.kind !== "mock")
+        for (const to of resolution.targets)
+          if (catalogue.entries.has(to) && to !== path) yield { from: path, to, reference };
+  }
+}

@@ -1,0 +1,72 @@
+/**
+ * What a rule is: plain data and one function from an analysed app to findings. To add a rule, make one file beside this one,
+ * one line in `registry.ts` and one in `rule-names.ts`; `docs/adding-a-rule.md` shows it with an example.
+ */
+import type { Catalogue, Entry } from "../catalogue/index.js";
+import type { ReferenceGraph, Resolution } from "../../graph/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { App } from "../../change/setup/index.js";
+import type { Position } from "../../base/text/index.js";
+import type { SourceTree } from "../../files/index.js";
+import type { Places } from "./places.js";
+import type { RuleName, Severity } from "../../app/configuration/rule-names.js";
+
+/** What would put a finding right. */
+export type Repair =
+  /** Files that move, all at once. */
+  | {
+      readonly kind: "move";
+      readonly moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[];
+      readonly isSure: boolean;
+    }
+  /** A specifier of the finding's file that is spelled otherwise: `start` is its offset, `as` what it should mean, and through what. */
+  | { readonly kind: "respell"; readonly start: number; readonly as: Resolution; readonly isSure: boolean };
+
+/** What a rule finds, before it is known how grave it is. */
+export interface Found {
+  readonly file: ProjectPath;
+  /** Offset of the place in the file's text; without it, the file as a whole is meant. */
+  readonly start?: number | undefined;
+  /** What is wrong: one sentence without a full stop. */
+  readonly says: string;
+  /** What to do about it: one sentence. */
+  readonly advice: string;
+  /** What it is about, besides the file; with the rule and the file it is the same from day to day. */
+  readonly about?: string | undefined;
+  readonly repair?: Repair | undefined;
+}
+
+/** One finding. */
+export interface Finding extends Omit<Found, "start"> {
+  readonly rule: RuleName;
+  readonly severity: Exclude<Severity, "off">;
+  /** Lines and columns from 1; the whole file without it. */
+  readonly at?: Position | undefined;
+}
+
+/** What a rule may look at. */
+export interface RuleContext {
+  readonly app: App;
+  readonly tree: SourceTree;
+  readonly graph: ReferenceGraph;
+  readonly catalogue: Catalogue;
+  /** The app's own code, each file by itself: no companions, no indexes, nothing that the configuration leaves alone. */
+  readonly mains: readonly Entry[];
+  /** All files of the app that the configuration does not leave alone. */
+  readonly entries: readonly Entry[];
+  readonly places: Places;
+  /** The rule's limit, where it has one. */
+  readonly most: number;
+}
+
+/** One rule. */
+export interface Rule {
+  readonly name: RuleName;
+  /** What it asks for, as a sentence. */
+  readonly asks: string;
+  readonly why: string;
+  /** An example that it finds fault with, and the same put right: paths, or lines of code. */
+  readonly wrong: string;
+  readonly right: string;
+  readonly find: (context: RuleContext) => Iterable<Found>;
+}

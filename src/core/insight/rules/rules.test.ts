@@ -1,0 +1,373 @@
+/** Every rule, on an app in which it finds something and on the same app put right. */
+import { describe, expect, test } from "vitest";
+import type { ProjectPath } from "../../base/paths.js";
+import { analyse } from "../../workspace.js";
+import { MemoryStore } from "../../files/index.js";
+import { check, rules, rulesNamed, ruleTable, type Checked, type Finding, type RuleName } from "./index.js";
+
+const configuration = (more = ""): string =>
+  `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n${more}`;
+const featureFirst = configuration().replace("layer-first", "feature-first-with-core");
+const component = (name: string, imports = ""): string => `${imports}export function ${name}() { return <li/>; }\n`;
+const at = (path: string): ProjectPath => path as ProjectPath;
+
+type Files = Readonly<Record<string, string>>;
+
+async function checked(files: Files): Promise<Checked> {
+  const store = new MemoryStore({ "package.json": "{}", "steady-shelf.yaml": configuration(), ...files });
+  const [only] = check(await analyse(store, { standing: at("") }));
+  if (!only) throw new TypeError("there is one app");
+  return only;
+}
+
+/** `src/a.ts:1:2 what is wrong` */
+function line({ file, at: place, says }: Finding): string {
+  return `${file}${place ? `:${place.line}:${place.column}` : ""} ${says}`;
+}
+
+/** A wrong app, what is said of it, and what has to be different for it to be right (`undefined`: the file goes). */
+interface Case {
+  readonly rule: RuleName;
+  readonly files: Files;
+  readonly says: readonly string[];
+  readonly right: Readonly<Record<string, string | undefined>>;
+}
+
+const feature = (name: string, imports = ""): Files => ({
+  [`src/features/${name}/screens/${name.charAt(0).toUpperCase()}${name.slice(1)}Screen.tsx`]: component(
+    `${name.charAt(0).toUpperCase()}${name.slice(1)}Screen`,
+    imports,
+  ),
+  [`src/features/${name}/index.ts`]: `export {} from "./screens/${name.charAt(0).toUpperCase()}${name.slice(1)}Screen";\n`,
+});
+
+const cases: readonly Case[] = [
+  {
+    rule: "file-name",
+    files: {
+      "src/components/page-header.tsx": component("PageHeader"),
+      "src/hooks/harvest.ts": "export function useHarvest() {}",
+    },
+    says: [
+      "src/components/page-header.tsx page-header is not named like {Pascal}, as components are here",
+      "src/hooks/harvest.ts harvest is not named like use{Pascal}, as hooks are here",
+    ],
+    right: {
+      "src/components/page-header.tsx": undefined,
+      "src/components/PageHeader.tsx": component("PageHeader"),
+      "src/hooks/harvest.ts": undefined,
+      "src/hooks/useHarvest.ts": "export function useHarvest() {}",
+    },
+  },
+  {
+    rule: "folder-name",
+    files: {
+      "steady-shelf.yaml": featureFirst,
+      "src/features/Harvest/Hooks/useHarvest.ts": "export const useHarvest = () => 1;",
+    },
+    says: [
+      "src/features/Harvest/Hooks/useHarvest.ts the folder Harvest/ is called harvest/ here",
+      "src/features/Harvest/Hooks/useHarvest.ts the folder Hooks/ is called hooks/ here",
+    ],
+    right: {
+      "src/features/Harvest/Hooks/useHarvest.ts": undefined,
+      "src/features/harvest/hooks/useHarvest.ts": "export const useHarvest = () => 1;",
+    },
+  },
+  {
+    rule: "export-name",
+    files: { "src/components/OldCard.tsx": component("TreeCircle") },
+    says: ["src/components/OldCard.tsx:1:1 OldCard exports TreeCircle"],
+    right: { "src/components/OldCard.tsx": component("OldCard") },
+  },
+  {
+    rule: "case-twins",
+    files: { "src/components/Button.tsx": component("Button"), "src/components/button.tsx": component("Button") },
+    says: ["src/components/button.tsx button.tsx and Button.tsx differ only in case"],
+    right: { "src/components/button.tsx": undefined },
+  },
+  {
+    rule: "portable-name",
+    files: { "src/helpers/aux.ts": "export const a = () => 1;" },
+    says: ["src/helpers/aux.ts aux.ts is no name for every system: aux is a device on Windows"],
+    right: { "src/helpers/aux.ts": undefined },
+  },
+  {
+    rule: "telling-name",
+    files: {
+      "src/helpers/temp.ts": "export const a = () => 1;",
+      "src/helpers/dates.ts": "export const b = () => 1;",
+      "src/helpers/dates2.ts": "export const c = () => 1;",
+      "src/components/TreeCard.tsx": component("TreeCard"),
+      "src/components/TreeCardOld.tsx": component("TreeCardOld"),
+    },
+    says: [
+      "src/components/TreeCardOld.tsx TreeCardOld is there beside TreeCard, and its name does not say why",
+      "src/helpers/dates2.ts dates2 is a second dates, and its name does not say what for",
+      "src/helpers/temp.ts temp says nothing of what it holds",
+    ],
+    right: {
+      "src/helpers/temp.ts": undefined,
+      "src/helpers/dates2.ts": undefined,
+      "src/components/TreeCard.tsx": undefined,
+    },
+  },
+  {
+    rule: "no-shelf",
+    files: { "src/stuff/TreeCard.tsx": component("TreeCard") },
+    says: ["src/stuff/TreeCard.tsx it lies on no shelf; it seems to be a component"],
+    right: { "src/stuff/TreeCard.tsx": undefined, "src/components/TreeCard.tsx": component("TreeCard") },
+  },
+  {
+    rule: "other-shelf",
+    files: { "src/screens/formatYield.ts": "export function formatYield() {}" },
+    says: ["src/screens/formatYield.ts it seems to be a helper, and lies where screens are kept"],
+    right: {
+      "src/screens/formatYield.ts": undefined,
+      "src/helpers/formatYield.ts": "export function formatYield() {}",
+    },
+  },
+  {
+    rule: "companion-away",
+    files: {
+      "src/components/TreeCard.tsx": component("TreeCard"),
+      "src/helpers/TreeCard.test.tsx":
+        'import { TreeCard } from "../components/TreeCard";\ntest("x", () => TreeCard());',
+    },
+    says: ["src/helpers/TreeCard.test.tsx it goes with src/components/TreeCard.tsx, and lies elsewhere"],
+    right: {
+      "src/helpers/TreeCard.test.tsx": undefined,
+      "src/components/TreeCard.test.tsx": 'import { TreeCard } from "./TreeCard";\ntest("x", () => TreeCard());',
+    },
+  },
+  {
+    rule: "crowded-folder",
+    files: {
+      "steady-shelf.yaml": configuration("rules: { crowded-folder: { most: 2 } }\n"),
+      "src/helpers/a.ts": "export const a = () => 1;",
+      "src/helpers/b.ts": "export const b = () => 1;",
+      "src/helpers/c.ts": "export const c = () => 1;",
+    },
+    says: ["src/helpers/a.ts helpers/ holds 3 files; more than 2 are a heap"],
+    right: { "src/helpers/c.ts": undefined },
+  },
+  {
+    rule: "unlike-sisters",
+    files: {
+      "steady-shelf.yaml": `${featureFirst}shelves: [{ at: "features/{feature}/widgets", holds: component }]\n`,
+      "src/features/harvest/components/Crate.tsx": component("Crate"),
+      "src/features/rota/components/Shift.tsx": component("Shift"),
+      "src/features/swaps/widgets/Graft.tsx": component("Graft"),
+    },
+    says: [
+      "src/features/swaps/widgets/Graft.tsx swaps keeps its components in widgets/, where 2 other features have components/",
+    ],
+    right: {
+      "src/features/swaps/widgets/Graft.tsx": undefined,
+      "src/features/swaps/components/Graft.tsx": component("Graft"),
+    },
+  },
+  {
+    rule: "shelf-reach",
+    files: {
+      "steady-shelf.yaml": featureFirst,
+      ...feature("harvest"),
+      "src/core/components/Button.tsx": component("Button", 'import { x } from "../../features/harvest";\n'),
+    },
+    says: [
+      "src/core/components/Button.tsx:1:20 core/components may not reach features, but references src/features/harvest/index.ts",
+    ],
+    right: { "src/core/components/Button.tsx": component("Button") },
+  },
+  {
+    rule: "past-index",
+    files: {
+      "steady-shelf.yaml": featureFirst,
+      ...feature("harvest"),
+      ...feature("rota", 'import { x } from "../../harvest/screens/HarvestScreen";\n'),
+    },
+    says: [
+      "src/features/rota/screens/RotaScreen.tsx:1:20 src/features/harvest/screens/HarvestScreen.tsx is inside of harvest",
+    ],
+    right: feature("rota", 'import { x } from "../../harvest";\n'),
+  },
+  {
+    rule: "feature-cycle",
+    files: {
+      "steady-shelf.yaml": featureFirst,
+      ...feature("harvest", 'import { x } from "../../rota";\n'),
+      ...feature("rota", 'import { x } from "../../harvest";\n'),
+    },
+    says: [
+      "src/features/harvest/screens/HarvestScreen.tsx harvest, rota reference each other in a circle: harvest → rota (1), rota → harvest (1)",
+    ],
+    right: feature("rota"),
+  },
+  {
+    rule: "bound-component",
+    files: {
+      "src/screens/RotaScreen.tsx": component("RotaScreen"),
+      "src/services/rotaService.ts": "export const load = () => fetch('/rota');",
+      "src/hooks/useRota.ts": "export function useRota() {}",
+      "src/components/DataTable.tsx": component("DataTable", 'import { useRota } from "../hooks/useRota";\n'),
+    },
+    says: [
+      "src/components/DataTable.tsx:1:26 DataTable.tsx is for everybody, and knows rota: it references src/hooks/useRota.ts",
+    ],
+    right: { "src/components/DataTable.tsx": component("DataTable") },
+  },
+  {
+    rule: "leads-nowhere",
+    files: { "src/components/Tree.tsx": component("Tree", 'import "./Leaf";\n') },
+    says: ["src/components/Tree.tsx:1:9 ./Leaf leads to no file"],
+    right: { "src/components/Leaf.tsx": component("Leaf") },
+  },
+  {
+    rule: "path-case",
+    files: {
+      "src/components/Leaf.tsx": component("Leaf"),
+      "src/components/Tree.tsx": component("Tree", 'import "./leaf";\n'),
+    },
+    says: ["src/components/Tree.tsx:1:9 ./leaf is found on some systems only: the file is called Leaf"],
+    right: { "src/components/Tree.tsx": component("Tree", 'import "./Leaf";\n') },
+  },
+  {
+    rule: "long-way-up",
+    files: {
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }',
+      "src/helpers/dates.ts": "export const d = () => 1;",
+      "src/components/forms/fields/DateField.tsx": component(
+        "DateField",
+        'import { d } from "../../../helpers/dates";\n',
+      ),
+    },
+    says: ["src/components/forms/fields/DateField.tsx:1:20 ../../../helpers/dates climbs 3 folders to dates.ts"],
+    right: {
+      "src/components/forms/fields/DateField.tsx": component("DateField", 'import { d } from "@/helpers/dates";\n'),
+    },
+  },
+  {
+    rule: "unused-asset",
+    files: {
+      "src/assets/images/old-banner.png": "1",
+      "src/assets/images/leaf.png": "2",
+      "src/theme.css": "a { background: url(./assets/images/leaf.png) }",
+    },
+    says: ["src/assets/images/old-banner.png nothing references it, and no text names it"],
+    right: { "src/assets/images/old-banner.png": undefined },
+  },
+  {
+    rule: "same-content",
+    files: {
+      "src/assets/images/leaf.png": "same",
+      "src/assets/images/blade.png": "same",
+      "src/assets/images/tree.png": "else",
+    },
+    says: ["src/assets/images/leaf.png it is the same as src/assets/images/blade.png, byte for byte"],
+    right: { "src/assets/images/leaf.png": "diff" },
+  },
+  {
+    rule: "density-gap",
+    files: {
+      "src/assets/images/tree.png": "1",
+      "src/assets/images/tree@2x.png": "2",
+      "src/assets/images/tree@3x.png": "3",
+      "src/assets/images/leaf@2x.png": "4",
+    },
+    says: ["src/assets/images/leaf@2x.png it is missing in its plain density and as @3x"],
+    right: { "src/assets/images/leaf@2x.png": undefined },
+  },
+  {
+    rule: "action-twice",
+    files: {
+      "src/context/actions/harvestActions.ts": 'export function add(): AddAction { return { type: "entries/added" }; }',
+      "src/context/actions/rotaActions.ts": 'export function add(): AddAction { return { type: "entries/added" }; }',
+    },
+    says: [
+      "src/context/actions/rotaActions.ts:1:52 the action entries/added is declared in src/context/actions/harvestActions.ts, too",
+    ],
+    right: {
+      "src/context/actions/rotaActions.ts": 'export function add(): AddAction { return { type: "rota/added" }; }',
+    },
+  },
+  {
+    rule: "action-prefix",
+    files: {
+      "src/screens/HarvestScreen.tsx": component("HarvestScreen"),
+      "src/context/actions/harvestActions.ts":
+        'export const a = (): AAction => ({ type: "harvest/added" });\nexport const b = (): BAction => ({ type: "harvest/gone" });\nexport const c = (): CAction => ({ type: "crate/full" });',
+    },
+    says: ["src/context/actions/harvestActions.ts:3:43 the action crate/full does not begin with its feature, harvest"],
+    right: { "src/context/actions/harvestActions.ts": 'export const a = (): AAction => ({ type: "harvest/added" });' },
+  },
+  {
+    rule: "long-reducer",
+    files: {
+      "steady-shelf.yaml": configuration("rules: { long-reducer: { most: 3 } }\n"),
+      "src/context/reducers/treeReducer.ts":
+        "export function treeReducer(state, action) {\n  switch (action.type) {\n    default: return state;\n  }\n}\n",
+    },
+    says: ["src/context/reducers/treeReducer.ts this reducer has 5 lines; more than 3 are hard to keep in mind"],
+    right: { "steady-shelf.yaml": configuration("rules: { long-reducer: { most: 30 } }\n") },
+  },
+  {
+    rule: "tracked-secret",
+    files: { ".env": "KEY=1\n", ".env.example": "KEY=1\n" },
+    says: [".env .env holds values and is not ignored by git"],
+    right: { ".env": "# KEY=\n" },
+  },
+];
+
+const ofRule = (findings: readonly Finding[], rule: RuleName): string[] =>
+  findings.filter((finding) => finding.rule === rule).map(line);
+
+describe("rules", () => {
+  test("every rule is here once, in the table of names, and has a case below", () => {
+    expect(rules.map(({ name }) => name)).toEqual(Object.keys(ruleTable));
+    expect(cases.map(({ rule }) => rule)).toEqual(Object.keys(ruleTable));
+  });
+
+  test.each(cases)("$rule finds what is wrong", async ({ rule, files, says }) => {
+    const { fresh } = await checked(files);
+    expect(ofRule(fresh, rule)).toEqual(says);
+    for (const finding of fresh.filter((each) => each.rule === rule))
+      expect(finding.severity).toBe(ruleTable[rule].severity);
+  });
+
+  test.each(cases)("$rule is content with what is right", async ({ rule, files, right }) => {
+    const all = Object.entries({ ...files, ...right }).filter(
+      (entry): entry is [string, string] => entry[1] !== undefined,
+    );
+    expect(ofRule((await checked(Object.fromEntries(all))).fresh, rule)).toEqual([]);
+  });
+
+  test.each(cases)("$rule can be turned off, by its name and by its group", async ({ rule, files }) => {
+    for (const key of [rule, ruleTable[rule].group]) {
+      const text = files["steady-shelf.yaml"]?.replace(/rules: .*\n/, "") ?? configuration();
+      const { fresh } = await checked({ ...files, "steady-shelf.yaml": `${text}rules: { ${key}: off }\n` });
+      expect(ofRule(fresh, rule)).toEqual([]);
+    }
+  });
+
+  test("files that are left alone are found no fault with", async () => {
+    const text = configuration("files: { src/legacy/**: leave }\n");
+    const { fresh } = await checked({ "steady-shelf.yaml": text, "src/legacy/page-header.tsx": 'import "./gone";' });
+    expect(fresh).toEqual([]);
+  });
+
+  test.each([
+    ["naming", 6],
+    ["file-name", 1],
+  ])("%s names rules", (word, count) => {
+    expect(rulesNamed([word])).toHaveLength(count);
+  });
+
+  test("an unknown rule is refused with the nearest", () => {
+    expect(() => rulesNamed(["file-nam"])).toThrow(
+      expect.objectContaining({
+        code: "RULE_UNKNOWN",
+        next: expect.stringContaining("Did you mean file-name?") as string,
+      }) as Error,
+    );
+  });
+});

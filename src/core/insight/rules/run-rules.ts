@@ -1,0 +1,87 @@
+/** Runs the rules over an analysed app. What the configuration turns off is not run at all. */
+import type { Entry } from "../catalogue/index.js";
+import { isMain } from "../catalogue/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import { comparePaths } from "../../base/paths.js";
+import type { AppAnalysis } from "../../workspace.js";
+import type { Configuration } from "../../app/configuration/index.js";
+import { Places } from "./places.js";
+import { rules } from "./registry.js";
+import type { Finding, Found, Rule, RuleContext } from "./rule.js";
+import { ruleTable, type RuleName, type Severity } from "../../app/configuration/rule-names.js";
+
+/** How a rule is set for one app. */
+export interface RuleSetting {
+  readonly severity: Severity;
+  readonly most: number;
+}
+
+/** What the configuration says of a rule: by its own name, else by its group's, else as the table has it. */
+export function settingOf(name: RuleName, configuration: Configuration | undefined): RuleSetting {
+  const facts: { readonly group: string; readonly severity: Severity; readonly most?: number } = ruleTable[name];
+  const said = (key: string): { severity?: Severity | undefined; most?: number | undefined } => {
+    const value = configuration?.rules[key];
+    return typeof value === "string" ? { severity: value } : (value ?? {});
+  };
+  const [own, group] = [said(name), said(facts.group)];
+  return { severity: own.severity ?? group.severity ?? facts.severity, most: own.most ?? facts.most ?? 0 };
+}
+
+/** Which rules are run. */
+export interface RunOptions {
+  readonly only?: readonly RuleName[] | undefined;
+  /** Run them even if the configuration turns them off. */
+  readonly force?: boolean;
+}
+
+/** Every finding of one app: errors first, then in the order of the rules and of the paths. */
+export function runRules(
+  { app, catalogue }: AppAnalysis,
+  graph: ReferenceGraph,
+  { only, force = false }: RunOptions = {},
+): Finding[] {
+  const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
+  const context: Omit<RuleContext, "most"> = {
+    app,
+    tree: graph.tree,
+    graph,
+    catalogue,
+    entries,
+    mains: entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex),
+    places: new Places(app.layout, catalogue),
+  };
+  const findings: Finding[] = [];
+  for (const rule of rules) {
+    const setting = settingOf(rule.name, app.configuration);
+    const severity = force && setting.severity === "off" ? "warning" : setting.severity;
+    if (severity === "off" || (only && !only.includes(rule.name))) continue;
+    for (const found of rule.find({ ...context, most: setting.most }))
+      findings.push(findingOf(found, { rule, severity, graph }));
+  }
+  return findings.sort(compareFindings);
+}
+
+function findingOf(
+  { start, ...found }: Found,
+  {
+    rule,
+    severity,
+    graph,
+  }: { readonly rule: Rule; readonly severity: "warning" | "error"; readonly graph: ReferenceGraph },
+): Finding {
+  const at = start === undefined ? undefined : graph.tree.text(found.file)?.positionAt(start);
+  return { rule: rule.name, severity, ...found, ...(at && { at }) };
+}
+
+const order = new Map(rules.map(({ name }, index) => [name, index]));
+
+function compareFindings(a: Finding, b: Finding): number {
+  const grave = ({ severity }: Finding): number => (severity === "error" ? 0 : 1);
+  return (
+    grave(a) - grave(b) ||
+    (order.get(a.rule) ?? 0) - (order.get(b.rule) ?? 0) ||
+    comparePaths(a.file, b.file) ||
+    (a.at?.line ?? 0) - (b.at?.line ?? 0) ||
+    (a.at?.column ?? 0) - (b.at?.column ?? 0)
+  );
+}

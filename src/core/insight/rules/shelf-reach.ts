@@ -1,0 +1,25 @@
+import { reachProblem } from "../../app/arrangement/index.js";
+import { reachings } from "./reaching.js";
+import type { Rule } from "./rule.js";
+
+export const shelfReach: Rule = {
+  name: "shelf-reach",
+  asks: "A file references only shelves that its own shelf may reach (`reaches:` of the arrangement).",
+  why: "A domain that imports the user interface cannot be tested without it, nor used anywhere else; what is at the bottom must not know what is on top.",
+  wrong: 'features/trees/domain/tree.ts    import { TreeCard } from "../presentation/TreeCard";',
+  right: 'features/trees/presentation/TreeCard.tsx    import type { Tree } from "../domain/tree";',
+  *find(context) {
+    if (!context.app.layout.shelves.some(({ reaches }) => reaches)) return;
+    for (const { from, to, reference } of reachings(context)) {
+      const problem = reachProblem(context.app.layout, from, to);
+      if (problem?.kind === "shelf")
+        yield {
+          file: from,
+          start: reference.start,
+          about: to,
+          says: `${problem.from} may not reach ${problem.from === problem.to ? "that of another feature" : problem.to}, but references ${to}`,
+          advice: "Turn the reference round, or move what both need to a shelf that both may reach.",
+        };
+    }
+  },
+};

@@ -1,0 +1,45 @@
+import { keyOf, partsOf, type Entry } from "../catalogue/index.js";
+import { splitWords } from "../../base/names/index.js";
+import { folderOf, inFolder, nameOf } from "../../base/paths.js";
+import { isFolderIndex } from "./places.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const tellingName: Rule = {
+  name: "telling-name",
+  asks: "A name says what its file holds: it is not `utils2`, `temp`, `misc` or the `old` beside something else.",
+  why: "A name that says nothing becomes the place for everything, and nobody dares to delete what is called `old`.",
+  wrong: "src/helpers/utils2.ts\nsrc/components/TreeCard-old.tsx",
+  right: "src/helpers/weights.ts\n(deleted: git keeps it)",
+  *find(context) {
+    for (const entry of context.mains) {
+      const reason = entry.role.is === "asset" ? undefined : whyVague(context, entry);
+      if (reason !== undefined)
+        yield {
+          file: entry.path,
+          says: `${partsOf(nameOf(entry.path)).stem} ${reason}`,
+          advice: "Name it after what it holds.",
+        };
+    }
+  },
+};
+
+/** Words that say of something only that there is another one. */
+const besides = new Set(["old", "new", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
+
+function whyVague({ catalogue: { clues, entries } }: RuleContext, { path }: Entry): string | undefined {
+  if (isFolderIndex(path)) return undefined;
+  const { stem, rest } = partsOf(nameOf(path));
+  const words = splitWords(stem);
+  if (clues.vague.has(keyOf(stem))) return "says nothing of what it holds";
+  const isThere = (name: string): boolean => name !== stem && entries.has(inFolder(folderOf(path), name + rest));
+  const last = words.at(-1)?.toLowerCase() ?? "";
+  const before = stem.replace(/[-_. ]*\p{L}+$/u, "");
+  if (words.length > 1 && besides.has(last)) {
+    const other = [before, stem.slice(0, -last.length)].find(isThere);
+    if (other !== undefined) return `is there beside ${other}, and its name does not say why`;
+  }
+  const numbered = /^(.*\p{L})[-_. ]?\d{1,2}$/u.exec(stem)?.[1];
+  return numbered !== undefined && isThere(numbered)
+    ? `is a second ${numbered}, and its name does not say what for`
+    : undefined;
+}

@@ -1,0 +1,28 @@
+import { isBelow, nameOf } from "../../base/paths.js";
+import type { Rule } from "./rule.js";
+
+export const trackedSecret: Rule = {
+  name: "tracked-secret",
+  asks: "Files with the settings of one machine are kept out of version control.",
+  why: "A password that was pushed once is known for ever, even if the file is deleted later.",
+  wrong: ".env    (git tracks it)",
+  right: ".gitignore    .env\n.env.example    (names without values)",
+  *find({ tree, app }) {
+    for (const path of tree.paths) {
+      if (app.folder !== "" && !isBelow(path, app.folder)) continue;
+      const name = nameOf(path);
+      if (
+        !/^\.env(?:\.[\w.-]+)?$/.test(name) ||
+        /\.(?:example|sample|template|defaults?|dist|schema|test|ci)$/i.test(name)
+      )
+        continue;
+      const text = tree.text(path)?.text ?? "";
+      if (/^[^#\n]*=\s*\S/m.test(text))
+        yield {
+          file: path,
+          says: `${name} holds values and is not ignored by git`,
+          advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`; change what was secret.`,
+        };
+    }
+  },
+};

@@ -1,0 +1,74 @@
+import type { Entry } from "../catalogue/index.js";
+import { assetNamesIn, isDocument } from "../../languages/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { configurationFile } from "../../app/configuration/index.js";
+import { acceptedFile } from "./accepted.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const unusedAsset: Rule = {
+  name: "unused-asset",
+  asks: "Every picture, font and sound is referenced by something.",
+  why: "What nothing uses is shipped or carried along for years, because nobody dares to delete it.",
+  wrong: "src/assets/images/old-banner.png    (nothing names it)",
+  right: "(deleted: git keeps it)",
+  *find(context) {
+    const assets = context.entries.filter(
+      (entry) => entry.role.is === "asset" && !isKnownByName(entry) && !isUsed(context, entry),
+    );
+    const named = assets.length === 0 ? new Set<string>() : namesIn(context);
+    for (const { path } of assets)
+      if (!named.has(lastWord(plainName(path))))
+        yield {
+          file: path,
+          says: "nothing references it, and no text names it",
+          advice: "Delete it, or say under `files:` that it is to be left alone.",
+        };
+  },
+};
+
+/** Files that systems and browsers look for by name. */
+function isKnownByName({ path }: Entry): boolean {
+  return (
+    /(^|\/)(?:favicon|apple-touch-icon|android-chrome|mstile|safari-pinned-tab|robots|icon|splash|adaptive-icon)[^/]*$/i.test(
+      path,
+    ) || /(^|\/)(?:res|\w+\.xcassets|public|static)\//.test(path)
+  );
+}
+
+/** Itself or one of its variants is referenced, or a name is put together at run time in its folder. */
+function isUsed({ graph }: RuleContext, { path }: Entry): boolean {
+  if (graph.usersOf(path).length > 0) return true;
+  return graph.usedWholesale().some((folder) => path.startsWith(folder));
+}
+
+/** `tree@2x.png` is named where `tree.png` is. */
+function plainName(path: ProjectPath): string {
+  return nameOf(path).replace(/@\d+(?:\.\d+)?x(?=\.)/, "");
+}
+
+/** A name with a space in it is known by what stands after: in a text one cannot tell where it begins. */
+function lastWord(name: string): string {
+  return name.slice(name.lastIndexOf(" ") + 1);
+}
+
+/** What a tool wrote names what it likes; and our own files name what is found, or left alone. */
+const writtenByTools = /\.(?:lock|snap|map)$|-lock\.\w+$/i;
+const ours: readonly string[] = [configurationFile, acceptedFile];
+
+/** A document may speak of a picture that the app has long forgotten. */
+function tellsNothing(path: ProjectPath): boolean {
+  return isDocument(path) || writtenByTools.test(path) || ours.includes(nameOf(path));
+}
+
+/** Every name of an asset that stands in a text of the project. */
+function namesIn({ tree, graph, entries }: RuleContext): ReadonlySet<string> {
+  const assets = new Set(entries.filter(({ role }) => role.is === "asset").map(({ path }) => path));
+  const found = new Set<string>();
+  for (const path of tree.paths) {
+    const read = graph.files.get(path);
+    const isText = !read && !tellsNothing(path) && (!assets.has(path) || path.endsWith(".svg"));
+    const names = read?.reading.outline.assets ?? (isText ? assetNamesIn(tree.text(path)?.text ?? "") : []);
+    for (const name of names) found.add(name);
+  }
+  return found;
+}
