@@ -14,11 +14,11 @@ const root = fileURLToPath(new URL("..", import.meta.url));
 const folder = mkdtempSync(join(root, "dist", "generate-"));
 const entry = `
 export * as z from "zod/mini";
-export { configurationSchema } from "./src/core/project/schema.ts";
+export { configurationSchema } from "./src/core/app/configuration/schema.ts";
 export { arrangementSchema, shelfSchema } from "./src/core/arrangement/schemas.ts";
 export { makeShelves, aboutShelf } from "./src/core/arrangement/shelf.ts";
-export { rules } from "./src/core/rules/registry.ts";
-export { ruleGroups, ruleTable } from "./src/core/rules/rule-names.ts";
+export { rules } from "./src/core/insight/rules/registry.ts";
+export { ruleGroups, ruleTable } from "./src/core/app/configuration/rule-names.ts";
 export { checkSchema, surveySchema } from "./src/commands/json-schemas.ts";
 export { roleMeanings } from "./src/core/arrangement/roles.ts";
 `;
@@ -108,7 +108,7 @@ function formOf(property) {
 
 function configurationPage() {
   const roles = Object.entries(roleMeanings).map(([role, meaning]) => `| \`${role}\` | ${meaning} |`);
-  return `<!-- Made by scripts/generate.mjs from src/core/project/schema.ts: edit that. -->
+  return `<!-- Made by scripts/generate.mjs from src/core/app/configuration/schema.ts: edit that. -->
 # Configuration
 
 \`steady-shelf.yaml\` lies in the app's folder; \`steady-shelf init\` writes it. Commands look for it upward from where you stand, so each app of a
@@ -232,7 +232,7 @@ function rulesPage() {
     secrets: "What must not be in version control.",
   };
   const lines = [
-    "<!-- Made by scripts/generate.mjs from src/core/rules; change it there. -->",
+    "<!-- Made by scripts/generate.mjs from src/core/insight/rules; change it there. -->",
     "",
     "# Rules of `check`",
     "",

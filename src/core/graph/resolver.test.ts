@@ -102,7 +102,7 @@ describe("relative names", () => {
     const resolver = await resolverOf(files);
     expect(meaning(resolver, "a.ts", "pic.png", "url")).toContain("pic.png");
     expect(meaning(resolver, "a.ts", "./my%20file.png", "url")).toEqual(["my file.png"]);
-    expect(meaning(resolver, "a.ts", "list", "url")).toBe("unresolved");
+    expect(meaning(resolver, "a.ts", "list", "url")).toBe("folder");
   });
 
   test("a pattern means all that match it but its own file", async () => {

@@ -230,8 +230,11 @@ export class Resolver {
         target !== undefined && this.#look(target, "relative", { loose, folderOnly: loose && meansFolder(path) });
       if (found) return found;
     }
-    const at = posix.join(folderOf(from), path);
-    const beyond = this.#lookBeyond(at.replace(/\/$/, ""), loose);
+    const at = posix.join(folderOf(from), path).replace(/\/$/, "");
+    // `new URL("../data/", import.meta.url)` may mean a folder, as settings do.
+    const folder = loose ? undefined : toProjectPath(at);
+    if (folder !== undefined && this.tree.hasFolder(folder)) return { state: "folder", at: folder, scheme: "relative" };
+    const beyond = this.#lookBeyond(at, loose);
     return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: "relative" };
   }
 

@@ -14,14 +14,14 @@ import { arrangementSchema } from "./schemas.js";
 import type { ShelfSource } from "./shelf.js";
 
 /** Whether this runs from `dist/`; else from the sources, as in tests. */
-const isBuilt = !import.meta.url.endsWith("/src/core/arrangement/shipped.ts");
+const isBuilt = !import.meta.url.endsWith("/src/core/app/arrangement/shipped.ts");
 
 let opened: FileReader | undefined;
 const kept = new Map<string, unknown>();
 
 /** What ships with the program: beside the build, and above the sources. */
 export function shippedData(): FileReader {
-  return (opened ??= openDiskStore(fileURLToPath(new URL(isBuilt ? "../data/" : "../../../data/", import.meta.url))));
+  return (opened ??= openDiskStore(fileURLToPath(new URL(isBuilt ? "../data/" : "../../../../data/", import.meta.url))));
 }
 
 /** One file of `data/` as data. The build has turned YAML into JSON, which is read in a tenth of the time. */

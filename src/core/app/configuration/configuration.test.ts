@@ -51,7 +51,7 @@ test.each(["version: 1\n", "version: 1\nshelves: []\n", "{ version: 1 }"])("%j i
 
 test("the examples of the documentation are right", () => {
   const pages = ["configuration", "adding-an-arrangement"].map((name) =>
-    readFileSync(new URL(`../../../docs/${name}.md`, import.meta.url), "utf8"),
+    readFileSync(new URL(`../../../../docs/${name}.md`, import.meta.url), "utf8"),
   );
   const blocks = pages.flatMap((page) => [...page.matchAll(/```yaml\n([^]*?)```/g)].map((match) => match[1] ?? ""));
   const [configuration = "", arrangement = ""] = blocks;

@@ -16,8 +16,8 @@ import type { Move } from "./move.js";
 /** Beyond this many words, reading all is as quick as searching. */
 const mostWords = 60;
 
-/** References without a fixed name: patterns, and names computed from a folder. */
-const openWords = ["import.meta.glob", "require.context", "__dirname"];
+/** References without the file's name: patterns, names computed from a folder, and URLs of a whole folder. */
+const openWords = ["import.meta.glob", "import.meta.url", "require.context", "__dirname"];
 
 /**
  * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a

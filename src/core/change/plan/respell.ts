@@ -265,7 +265,9 @@ function placeCandidates(
 
 function candidates(passage: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): Iterable<string> {
   const { after, map } = passage;
-  if (was.state === "beyond") return beyondCandidates(reference, was.at, newFrom);
+  if (was.state === "beyond") return relativeCandidates(reference, was.at, newFrom);
+  if (was.state === "folder" && !isInSettings(reference))
+    return relativeCandidates(reference, map.follows(was.at) ?? was.at, newFrom);
   if (isInSettings(reference)) return placeCandidates(passage, reference, was, newFrom);
   if (was.state !== "found") return [];
   if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);
@@ -307,8 +309,8 @@ function folderAfter(map: MoveMap, folder: ProjectPath, targets: readonly Projec
     : undefined;
 }
 
-/** A file that is not the project's stays; only the way to it changes. */
-function beyondCandidates(reference: Reference, at: string, newFrom: ProjectPath): string[] {
+/** The way to a place, whatever is there: a file that is not the project's, a folder that a URL names. */
+function relativeCandidates(reference: Reference, at: string, newFrom: ProjectPath): string[] {
   const { prefix, path, suffix } = splitSpecifier(reference.specifier);
   const relative =
     posix.relative(`/root/${folderOf(newFrom)}`, posix.join("/root", at)) + (path.endsWith("/") ? "/" : "");

@@ -18,6 +18,20 @@ const alias = {
 };
 
 const cases: readonly Case[] = [
+  {
+    name: "a folder as a URL, from a file that goes deeper",
+    files: { "data/x.yaml": "", "src/a.ts": 'const data = new URL(isBuilt ? "../gone/" : "../data/", import.meta.url);\n' },
+    spelled: "../data/",
+    moves: ["src/a.ts > src/in/a.ts"],
+    becomes: "../../data/",
+  },
+  {
+    name: "a folder as a URL, when all of it goes",
+    files: { "data/x.yaml": "", "data/y.yaml": "", "src/a.ts": 'const data = new URL("../data", import.meta.url);\n' },
+    spelled: "../data",
+    moves: ["data/x.yaml > src/own/x.yaml", "data/y.yaml > src/own/y.yaml"],
+    becomes: "./own",
+  },
   { name: "without extension", spelled: "./b", moves: ["src/b.ts > src/x/b.ts"], becomes: "./x/b" },
   {
     name: "with the extension of the output",
@@ -192,7 +206,7 @@ const cases: readonly Case[] = [
 
 describe("a reference keeps its way of spelling", () => {
   test.each(cases)("$name: $spelled", async ({ files = {}, from = "src/a.ts", spelled, moves, becomes }) => {
-    const all = { "src/b.ts": "", "src/c.ts": "", ...files, [from]: `import "${spelled}";\n` };
+    const all = { "src/b.ts": "", "src/c.ts": "", [from]: `import "${spelled}";\n`, ...files };
     const plan = await planOf(all, moves);
     expect(respellings(plan)).toEqual(becomes === undefined ? [] : [`${from}: ${spelled} > ${becomes}`]);
     expect(plan.proof.different).toEqual([]);
