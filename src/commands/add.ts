@@ -2,7 +2,8 @@
 import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { ShelfError, reasonOf } from "../core/base/errors.js";
-import { findApp, planAddition, planFeature, type AddRequest } from "../core/change/setup/index.js";
+import { findApp } from "../core/app/index.js";
+import { planAddition, planFeature, type AddRequest } from "../core/change/setup/index.js";
 import { creationView } from "../terminal/creation-view.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutOrShow } from "./carry-out.js";

@@ -1,7 +1,8 @@
 /** `steady-shelf check`: what is not as it should be; with `--fix` the repair, with `--accept` the list of what is let be. */
 import { ShelfError } from "../core/base/errors.js";
 import type { ProjectPath } from "../core/base/paths.js";
-import { check, rules, rulesNamed, ruleTable, type Checked } from "../core/insight/rules/index.js";
+import { check, rules, rulesNamed, type Checked } from "../core/insight/rules/index.js";
+import { ruleTable } from "../core/app/configuration/index.js";
 import type { FileReader } from "../core/files/index.js";
 import { checkView, whyView } from "../terminal/check-view.js";
 import { screenFor } from "../terminal/screen.js";

@@ -2,7 +2,7 @@
 import { ShelfError } from "../core/base/errors.js";
 import { explain } from "../core/insight/measures/index.js";
 import { folderOf, isBelow, type ProjectPath } from "../core/base/paths.js";
-import type { Analysis, AppAnalysis } from "../core/workspace.js";
+import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
 import { refuseSource } from "../core/change/plan/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { explainView } from "../terminal/explain-view.js";

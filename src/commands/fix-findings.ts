@@ -5,12 +5,11 @@ import type { NewText, Plan } from "../core/change/plan/index.js";
 import {
   acceptedPath,
   changeAccepted,
-  planRepairs,
   writeAccepted,
   type Checked,
   type Finding,
-  type Repairs,
 } from "../core/insight/rules/index.js";
+import { planRepairs, type Repairs } from "../core/change/repair.js";
 import type { SourceTree } from "../core/files/index.js";
 import { findingLine } from "../terminal/check-view.js";
 import { planView } from "../terminal/plan-view.js";

@@ -1,5 +1,11 @@
 /** `steady-shelf init`. */
-import { arrangementNames, readArrangement, readStack, stackMarks, type StackData } from "../core/app/arrangement/index.js";
+import {
+  arrangementNames,
+  readArrangement,
+  readStack,
+  stackMarks,
+  type StackData,
+} from "../core/app/arrangement/index.js";
 import { ShelfError } from "../core/base/errors.js";
 import { inFolder, toProjectPath, type ProjectPath } from "../core/base/paths.js";
 import type { CodeLanguage } from "../core/languages/index.js";
@@ -9,16 +15,12 @@ import {
   filesOfApp,
   stackUnsure,
   stackOfFiles,
-  hasBegun,
   hasChoice,
   likelyLanguage,
   likelySource,
-  planBegunApp,
-  planNewApp,
   usualSource,
-  type Fill,
-  type InitPlan,
-} from "../core/change/setup/index.js";
+} from "../core/app/index.js";
+import { hasBegun, planBegunApp, planNewApp, type Fill, type InitPlan } from "../core/change/setup/index.js";
 import { creationView, fitView } from "../terminal/creation-view.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutOrShow } from "./carry-out.js";

@@ -7,7 +7,7 @@ import {
   type CachePlace,
   type Output,
 } from "../core/files/cache/index.js";
-import { analyse, type Analysis, type AnalysisOptions } from "../core/workspace.js";
+import { analyse, type Analysis, type AnalysisOptions } from "../core/insight/analysis.js";
 import type { FileReader } from "../core/files/index.js";
 import { cacheKey } from "./cache-key.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";

@@ -1,7 +1,7 @@
 /** The document that `survey --json` prints; `schema/survey.json` describes it. */
 import { ordered, type Judgement } from "../core/insight/catalogue/index.js";
 import type { Survey } from "../core/insight/measures/index.js";
-import type { Analysis, AppAnalysis } from "../core/workspace.js";
+import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
 
 /** One app and its survey. */
 export interface SurveyedApp {

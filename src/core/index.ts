@@ -1,6 +1,7 @@
 /** The core: everything that Steady Shelf knows, without a terminal. It reads no `process` and prints nothing. */
 export * from "./apply/index.js";
 export * from "./app/arrangement/index.js";
+export * from "./app/index.js";
 export * from "./change/arrange/index.js";
 export * from "./files/cache/index.js";
 export * from "./insight/catalogue/index.js";
@@ -19,16 +20,9 @@ export * from "./change/creation/index.js";
 export * from "./insight/measures/index.js";
 export * from "./base/names/index.js";
 export { toProjectPath, type ProjectPath } from "./base/paths.js";
-export {
-  analyse,
-  openProject,
-  planMoves,
-  type Analysis,
-  type AnalysisOptions,
-  type AppAnalysis,
-  type PlanOptions,
-  type Project,
-} from "./workspace.js";
+export { analyse, type Analysis, type AnalysisOptions, type AppAnalysis } from "./insight/analysis.js";
+export { openProject, type Project } from "./app/index.js";
+export { planMoves, type PlanOptions } from "./change/plan/index.js";
 export * from "./change/plan/index.js";
 export * from "./change/plan-file/index.js";
 export * from "./app/configuration/index.js";

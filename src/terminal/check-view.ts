@@ -1,6 +1,7 @@
 /** How findings are shown: how many there are, then by rule or by file, worst first, each with its place and its repair. */
 import { plain } from "../core/base/text/index.js";
-import { ruleTable, rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
+import { ruleTable } from "../core/app/configuration/index.js";
+import { rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "./words.js";
 

@@ -1,7 +1,8 @@
 /** How new files are shown: the tree with what each folder is for, or each file with its place. */
 import { plain } from "../core/base/text/index.js";
 import type { Creation } from "../core/change/creation/index.js";
-import type { Fit, FolderPurpose } from "../core/change/setup/index.js";
+import type { Fit } from "../core/app/index.js";
+import type { FolderPurpose } from "../core/change/setup/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count } from "./words.js";
 

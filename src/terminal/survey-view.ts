@@ -1,7 +1,7 @@
 /** How a survey is shown: what the app is, its parts beside each other, what is wrong, and what to do next. */
 import { plain } from "../core/base/text/index.js";
 import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
-import type { AppAnalysis } from "../core/workspace.js";
+import type { AppAnalysis } from "../core/insight/analysis.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "./words.js";
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import type { ProjectPath } from "../base/paths.js";
 import { MemoryStore, readTree } from "../files/index.js";
-import { companionsOf, isComponentFolder, partsOf } from "../insight/catalogue/index.js";
+import { companionsOf, isComponentFolder, partsOf } from "./index.js";
 
 describe("a name taken apart", () => {
   test.each([

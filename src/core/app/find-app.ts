@@ -6,9 +6,8 @@ import { nearestConfiguration, readConfiguration, type Configuration } from "./c
 import type { FileReader } from "../files/index.js";
 import { openApp, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
-import { bestFit } from "./fit.js";
+import { bestFit, usualSource } from "./fit.js";
 import { likelyLanguage } from "./likely-language.js";
-import { usualSource } from "../change/setup/init.js";
 
 /** An app that was found. */
 export interface FoundApp {

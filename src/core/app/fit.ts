@@ -11,7 +11,7 @@ import {
   type Role,
   type StackData,
 } from "./arrangement/index.js";
-import { partsOf } from "../insight/catalogue/index.js";
+import { partsOf } from "./index.js";
 import { cases, inCase, parseNamingPattern, readName, splitWords } from "../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../base/paths.js";
 import type { FileReader } from "../files/index.js";
@@ -260,4 +260,14 @@ function foldersOf(off: readonly ProjectPath[], on: readonly ProjectPath[]): Fit
     folders.set(folder, (folders.get(folder) ?? 0) + 1);
   }
   return [...folders].map(([folder, files]) => ({ folder, files })).sort((a, b) => b.files - a.files);
+}
+
+/** The first source root of a stack that is there, else its usual one. */
+export function usualSource(
+  store: FitInput["store"],
+  { folder, stack }: { readonly folder: ProjectPath; readonly stack: StackData },
+): string {
+  const sources = sourcesOf({ store, stack, folder });
+  const isThere = (source: string): boolean => store.stat(inFolder(folder, source))?.kind === "folder";
+  return sources.find((source) => source !== "." && isThere(source)) ?? sources[0] ?? ".";
 }

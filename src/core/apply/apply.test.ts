@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { openProject, planMoves } from "../workspace.js";
+import { openProject } from "../app/index.js";
+import { planMoves } from "../change/plan/index.js";
 import type { Plan } from "../change/plan/index.js";
 import { afterwards, at, moveOf, type Files } from "../change/plan/planning.test.suite.js";
 import { MemoryStore, type SourceTree } from "../files/index.js";

@@ -2,7 +2,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { ShelfError } from "../base/errors.js";
-import { openProject, planMoves } from "../workspace.js";
+import { openProject } from "../app/index.js";
+import { planMoves } from "../change/plan/index.js";
 import { at, moveOf } from "../change/plan/planning.test.suite.js";
 import { MemoryStore } from "../files/index.js";
 import { applyPlan, planPrune, planUndo, prune, readHistory, settle, undo, type Caller } from "./index.js";

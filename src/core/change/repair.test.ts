@@ -4,9 +4,10 @@ import { describe, expect, test } from "vitest";
 import { applyPlan } from "../apply/index.js";
 import { caller } from "../apply/changes.test.suite.js";
 import type { ProjectPath } from "../base/paths.js";
-import { analyse } from "../workspace.js";
+import { analyse } from "../insight/analysis.js";
 import { MemoryStore } from "../files/index.js";
-import { check, planRepairs, type Finding, type Repairs } from "../insight/rules/index.js";
+import { check, type Finding } from "../insight/rules/index.js";
+import { planRepairs, type Repairs } from "./repair.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 const configuration = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";

@@ -1,7 +1,8 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
 import { isDocument } from "../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
-import { planMoves, type PlanOptions, type Project } from "../workspace.js";
+import { planMoves, type PlanOptions } from "./plan/index.js";
+import type { Project } from "../app/index.js";
 import { losesItsWay, namedElsewhere, type Move, type Plan } from "./plan/index.js";
 import type { Resolution } from "../graph/index.js";
 import type { SourceTree } from "../files/index.js";

@@ -4,6 +4,7 @@ import { SourceTree } from "./source-tree.js";
 export type { FileReader, FileStat, FileStore, ListedFile, Listing, Unlisted } from "./file-store.js";
 export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
+export type { KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
 export { PlannedTree, SourceTree, type TreeView } from "./source-tree.js";

@@ -14,11 +14,4 @@ export {
   splitSpecifier,
   type SpecifierParts,
 } from "./specifier.js";
-export {
-  buildGraph,
-  ReferenceGraph,
-  type GraphFile,
-  type GraphInput,
-  type KeptReadings,
-  type MetReference,
-} from "./reference-graph.js";
+export { buildGraph, ReferenceGraph, type GraphFile, type GraphInput, type MetReference } from "./reference-graph.js";

@@ -14,7 +14,7 @@ import {
 } from "../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
-import type { SourceTree } from "../files/index.js";
+import type { KeptReadings, SourceTree } from "../files/index.js";
 import type { Mapping } from "./mapping.js";
 import { readablePaths } from "./read-references.js";
 import type { Resolution } from "./resolution.js";
@@ -37,14 +37,6 @@ export interface GraphFile {
 export interface Use {
   readonly from: ProjectPath;
   readonly reference: Reference;
-}
-
-/** Readings that were kept from an earlier run; `undefined` for what has to be read. */
-export interface KeptReadings {
-  /** The reading of a file with these bytes. */
-  find(path: ProjectPath, bytes: Buffer): FileReading | undefined;
-  /** Keeps the reading of a file that was asked for and not found. */
-  keep(path: ProjectPath, reading: FileReading): void;
 }
 
 /** What a graph is built from. */

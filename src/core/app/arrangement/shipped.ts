@@ -21,7 +21,9 @@ const kept = new Map<string, unknown>();
 
 /** What ships with the program: beside the build, and above the sources. */
 export function shippedData(): FileReader {
-  return (opened ??= openDiskStore(fileURLToPath(new URL(isBuilt ? "../data/" : "../../../../data/", import.meta.url))));
+  return (opened ??= openDiskStore(
+    fileURLToPath(new URL(isBuilt ? "../data/" : "../../../../data/", import.meta.url)),
+  ));
 }
 
 /** One file of `data/` as data. The build has turned YAML into JSON, which is read in a tenth of the time. */

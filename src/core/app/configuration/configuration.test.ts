@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { arrangementSchema } from "../arrangement/schemas.js";
 import { ShelfError } from "../../base/errors.js";
-import { openProject } from "../../workspace.js";
+import { openProject } from "../index.js";
 import { at } from "../../change/plan/planning.test.suite.js";
 import { MemoryStore } from "../../files/index.js";
 import { readYaml } from "../../base/yaml/index.js";

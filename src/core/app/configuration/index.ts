@@ -6,3 +6,13 @@ export {
   readConfigurations,
   type Configuration,
 } from "./configuration.js";
+export {
+  limitedRules,
+  ruleGroups,
+  ruleNames,
+  ruleTable,
+  severities,
+  type RuleGroup,
+  type RuleName,
+  type Severity,
+} from "./rule-names.js";

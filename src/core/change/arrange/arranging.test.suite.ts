@@ -3,8 +3,8 @@ import fc from "fast-check";
 import { caller } from "../../apply/changes.test.suite.js";
 import { applyPlan } from "../../apply/index.js";
 import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
-import { analyse } from "../../workspace.js";
-import { appUnder } from "../setup/index.js";
+import { analyse } from "../../insight/analysis.js";
+import { appUnder } from "../../app/index.js";
 import { MemoryStore } from "../../files/index.js";
 import { planArranging, type ArrangedPlan, type ArrangingRequest } from "./index.js";
 

@@ -3,8 +3,8 @@ import { describe, expect, test } from "vitest";
 import { caller } from "../../apply/changes.test.suite.js";
 import { applyPlan } from "../../apply/index.js";
 import { ReadingCache } from "../../files/cache/index.js";
-import { analyse } from "../../workspace.js";
-import { appUnder } from "../setup/index.js";
+import { analyse } from "../../insight/analysis.js";
+import { appUnder } from "../../app/index.js";
 import { planArranging } from "./index.js";
 import {
   appOf,

@@ -2,7 +2,8 @@
  * Two files into one place, or onto one that stays: each that moves keeps a folder that tells them apart. What cannot be told
  * apart stays where it is. Nothing is ever overwritten.
  */
-import { keyOf, partsOf, shared, type Clues } from "../../insight/catalogue/index.js";
+import { keyOf, shared, type Clues } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { isCode } from "../../languages/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";

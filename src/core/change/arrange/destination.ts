@@ -6,7 +6,6 @@ import { aRole, type Layout, type Role, type Shelf } from "../../app/arrangement
 import {
   certain,
   ordered,
-  partsOf,
   shared,
   wordsBesideRole,
   type Catalogue,
@@ -14,6 +13,7 @@ import {
   type Judgement,
   type Said,
 } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { inCase, readName } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Belonging, Places } from "../../insight/rules/index.js";

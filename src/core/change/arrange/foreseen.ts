@@ -7,9 +7,9 @@ import { featureKey, makeCatalogue, shared } from "../../insight/catalogue/index
 import { ReferenceGraph, type GraphFile } from "../../graph/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { foldersAbove, inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
-import { recentOf, type Analysis, type AppAnalysis } from "../../workspace.js";
+import { recentOf, type Analysis, type AppAnalysis } from "../../insight/analysis.js";
 import type { Configuration } from "../../app/configuration/index.js";
-import type { App } from "../setup/index.js";
+import type { App } from "../../app/index.js";
 import { SourceTree, type FileReader } from "../../files/index.js";
 import type { ArrangedUnit } from "./arrange.js";
 

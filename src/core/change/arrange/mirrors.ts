@@ -2,7 +2,8 @@
  * Tests in a tree of their own that mirrors the source root: `tests/components/TreeCard.test.tsx` is the test of
  * `src/components/TreeCard.tsx`, and moves as that moves.
  */
-import { partsOf, type Entry } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
+import type { Entry } from "../../insight/catalogue/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { UnitMove } from "./units.js";

@@ -3,7 +3,8 @@
  * somebody's decision, and names stay. What the configuration says under `names:` has the last word.
  */
 import type { Layout, Role } from "../../app/arrangement/index.js";
-import { isMain, partsOf, type Catalogue } from "../../insight/catalogue/index.js";
+import { isMain, type Catalogue } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { readName } from "../../base/names/index.js";
 import { nameOf } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";

@@ -1,12 +1,14 @@
 /** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
 import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
 import { shared } from "../../insight/catalogue/index.js";
-import { planMoves, withAnswers, type AppAnalysis } from "../../workspace.js";
+import { planMoves } from "../plan/index.js";
+import { withAnswers, type AppAnalysis } from "../../insight/analysis.js";
 import { isDocument } from "../../languages/index.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../../base/progress.js";
 import { configurationFile } from "../../app/configuration/index.js";
-import { configurationText, wordsUsed } from "../setup/index.js";
+import { configurationText } from "../setup/index.js";
+import { wordsUsed } from "../../app/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
 import { lostPatterns, withDecisions, type Decided } from "./decide.js";

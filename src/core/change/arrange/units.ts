@@ -2,7 +2,8 @@
  * Units: the files that travel together. A component with its own folder is one unit with all that lies in it; any other
  * leading file is one with its companions. Where a unit goes is decided once, for the file that leads it.
  */
-import { companionsOf, isMain, keyOf, partsOf, siblingsOf, type Catalogue, type Entry } from "../../insight/catalogue/index.js";
+import { companionsOf, partsOf, siblingsOf } from "../../app/index.js";
+import { isMain, keyOf, type Catalogue, type Entry } from "../../insight/catalogue/index.js";
 import { splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";

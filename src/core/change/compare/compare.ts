@@ -5,9 +5,9 @@
 import { planArranging, settleFeatures, type Settled } from "../arrange/index.js";
 import { isMain } from "../../insight/catalogue/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import type { Analysis, AppAnalysis } from "../../workspace.js";
+import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
 import type { Progress } from "../../base/progress.js";
-import { appUnder, type App } from "../setup/index.js";
+import { appUnder, type App } from "../../app/index.js";
 import { featureEdges } from "../../insight/measures/index.js";
 import { recommend, type Recommendation } from "./recommend.js";
 import { measureShape, type Shape } from "./shape.js";

@@ -1,7 +1,7 @@
 /** What is measured, and what is advised. */
 import { describe, expect, test } from "vitest";
 import type { ProjectPath } from "../../base/paths.js";
-import { analyse } from "../../workspace.js";
+import { analyse } from "../../insight/analysis.js";
 import { MemoryStore } from "../../files/index.js";
 import { compare, gainOf, recommend, type Comparison, type Tried } from "./index.js";
 

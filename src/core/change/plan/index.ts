@@ -19,3 +19,4 @@ export type {
   Unread,
   Unresolved,
 } from "./plan.js";
+export { anticipateMove, planMoves, type PlanOptions } from "./plan-moves.js";

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import ts from "typescript";
 import { describe, expect, test } from "vitest";
-import { openProject, planMoves } from "../../workspace.js";
+import { openProject } from "../../app/index.js";
+import { planMoves } from "./index.js";
 import { MemoryStore } from "../../files/index.js";
 import { afterwards, at, moveOf, type Files } from "./planning.test.suite.js";
 import type { Plan } from "./index.js";

@@ -10,7 +10,15 @@ import {
   languageFor,
   type Extraction,
 } from "../../languages/index.js";
-import { beginningWith, comparePaths, folderOf, joinPath, nameOf, toProjectPath, type ProjectPath } from "../../base/paths.js";
+import {
+  beginningWith,
+  comparePaths,
+  folderOf,
+  joinPath,
+  nameOf,
+  toProjectPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";

@@ -1,6 +1,6 @@
 /** `move FROM… TO`, understood as `mv` is: files, folders and patterns, into a folder or to a new name. */
 import picomatch from "picomatch";
-import { companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../insight/catalogue/index.js";
+import { companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";

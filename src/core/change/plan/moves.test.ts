@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { ErrorCode } from "../../base/errors.js";
-import { openProject } from "../../workspace.js";
+import { openProject } from "../../app/index.js";
 import { readPlanFile, writePlanFile } from "../plan-file/index.js";
 import { MemoryStore } from "../../files/index.js";
 import { planCommand, planOf, type Files } from "./planning.test.suite.js";

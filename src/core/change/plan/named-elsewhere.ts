@@ -1,5 +1,5 @@
 /** What may not move by itself: files that something names which no language reads, so that nobody would respell it there. */
-import { partsOf } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { isNotReadYet, namingWords, wordsThatMayName } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";

@@ -1,5 +1,6 @@
 /** What the tests of plans share: small projects in memory, and plans of them. */
-import { openProject, planMoves } from "../../workspace.js";
+import { openProject } from "../../app/index.js";
+import { planMoves } from "./index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore } from "../../files/index.js";
 import { understandMove, type Move, type Plan } from "./index.js";

@@ -3,7 +3,14 @@
  * A spelling is only taken when the planned tree resolves it to exactly the same files.
  */
 import { posix } from "node:path";
-import { globBase, isRelative, nameThrough, splitSpecifier, type Resolution, type Resolver } from "../../graph/index.js";
+import {
+  globBase,
+  isRelative,
+  nameThrough,
+  splitSpecifier,
+  type Resolution,
+  type Resolver,
+} from "../../graph/index.js";
 import type { Reference } from "../../languages/index.js";
 import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { commonFolder, type MoveMap } from "./move-map.js";

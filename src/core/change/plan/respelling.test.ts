@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
-import { openProject, planMoves } from "../../workspace.js";
+import { openProject } from "../../app/index.js";
+import { planMoves } from "./index.js";
 import { MemoryStore } from "../../files/index.js";
 import { moveOf, planOf, respellings, type Files } from "./planning.test.suite.js";
 
@@ -20,7 +21,10 @@ const alias = {
 const cases: readonly Case[] = [
   {
     name: "a folder as a URL, from a file that goes deeper",
-    files: { "data/x.yaml": "", "src/a.ts": 'const data = new URL(isBuilt ? "../gone/" : "../data/", import.meta.url);\n' },
+    files: {
+      "data/x.yaml": "",
+      "src/a.ts": 'const data = new URL(isBuilt ? "../gone/" : "../data/", import.meta.url);\n',
+    },
     spelled: "../data/",
     moves: ["src/a.ts > src/in/a.ts"],
     becomes: "../../data/",

@@ -1,6 +1,6 @@
 /** Files that are made beside others: style sheets, tests, stories, code behind. */
 import { extensionOf, type CompanionData, type Role } from "../../app/arrangement/index.js";
-import { partsOf } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { inCase, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";

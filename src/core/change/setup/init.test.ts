@@ -8,17 +8,8 @@ import { parseConfiguration } from "../../app/configuration/parse-configuration.
 import { MemoryStore } from "../../files/index.js";
 import { withAlias } from "./alias.js";
 import { withIgnored } from "./ignore-file.js";
-import {
-  detectStacks,
-  bestFit,
-  hasBegun,
-  likelyLanguage,
-  likelySource,
-  planBegunApp,
-  planNewApp,
-  projectName,
-  stackOfFiles,
-} from "./index.js";
+import { detectStacks, bestFit, likelyLanguage, likelySource, projectName, stackOfFiles } from "../../app/index.js";
+import { hasBegun, planBegunApp, planNewApp } from "./index.js";
 import { begun, listOfCreation } from "./setup.test.suite.js";
 
 const text = (store: MemoryStore, path: string): string | undefined =>

@@ -1,5 +1,5 @@
 /** `init`: the folders and the first files of an app, or only the configuration for one that has begun. */
-import { aboutShelf, extensionOf, type OneOrMore, type StackData } from "../../app/arrangement/index.js";
+import { aboutShelf, extensionOf, type OneOrMore } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -8,7 +8,7 @@ import { isDeclaration } from "../../languages/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "../../app/app.js";
-import { bestFit, sourcesOf, type Fit, type FitInput } from "../../app/fit.js";
+import { bestFit, type Fit, type FitInput } from "../../app/fit.js";
 import { isIgnored, withIgnored } from "./ignore-file.js";
 import { hasChoice, likelyLanguage } from "../../app/likely-language.js";
 import { fillStarter } from "../../app/starter.js";
@@ -250,14 +250,4 @@ function compilerFile(draft: CreationDraft, folder: ProjectPath): ProjectPath | 
 function hasManifest({ store, folder }: App): boolean {
   const names = store.stat(folder)?.kind === "folder" || folder === "" ? store.entries(folder) : [];
   return names.some((name) => /^(package\.json|pubspec\.yaml|Package\.swift)$|\.(csproj|xcodeproj)$/.test(name));
-}
-
-/** The first source root of a stack that is there, else its usual one. */
-export function usualSource(
-  store: FitInput["store"],
-  { folder, stack }: { readonly folder: ProjectPath; readonly stack: StackData },
-): string {
-  const sources = sourcesOf({ store, stack, folder });
-  const isThere = (source: string): boolean => store.stat(inFolder(folder, source))?.kind === "folder";
-  return sources.find((source) => source !== "." && isThere(source)) ?? sources[0] ?? ".";
 }

@@ -5,7 +5,8 @@ import { at, type Files } from "../plan/planning.test.suite.js";
 import type { Creation } from "../creation/index.js";
 import { parseConfiguration } from "../../app/configuration/parse-configuration.js";
 import { MemoryStore } from "../../files/index.js";
-import { openApp, planAddition, planNewApp, type AddRequest, type App, type InitRequest } from "./index.js";
+import { openApp, type App } from "../../app/index.js";
+import { planAddition, planNewApp, type AddRequest, type InitRequest } from "./index.js";
 
 /** An app in memory, set up by a configuration's lines (`version: 1` and `source: src` are understood). */
 export function appOf(stack: string, arrangement: string, files: Files = {}, configuration = ""): App {

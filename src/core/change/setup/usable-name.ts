@@ -1,6 +1,6 @@
 /** Names that can be given: legal everywhere, usable in code, and not taken. */
 import { extensionOf } from "../../app/arrangement/index.js";
-import { partsOf } from "../../insight/catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords, whyIllegal, wordsKey } from "../../base/names/index.js";
 import { folderOf, inFolder, type ProjectPath } from "../../base/paths.js";

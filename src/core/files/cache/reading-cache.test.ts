@@ -5,7 +5,7 @@ import { buildGraph } from "../../graph/index.js";
 import { languages, readFrom, type LookupRules } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore, readTree, type FileStore } from "../index.js";
-import { analyse } from "../../workspace.js";
+import { analyse } from "../../insight/analysis.js";
 import { check } from "../../insight/rules/index.js";
 import { findOutput, keepOutput, ReadingCache, TracedReader } from "./index.js";
 import { packReading, unpackReading } from "./pack.js";

@@ -5,7 +5,7 @@
  * The file has one line a reading: its key, a tab, the reading as JSON. What is broken, cut short, or from another version is
  * passed over as if nothing were there; so the folder may be deleted at any time.
  */
-import type { KeptReadings } from "../../graph/index.js";
+import type { KeptReadings } from "../kept-readings.js";
 import { languageFor, type FileReading } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { readingVersion, readKept, writeKept, type CachePlace } from "./cache-file.js";

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { ProjectPath } from "../../base/paths.js";
-import { analyse } from "../../workspace.js";
+import { analyse } from "../analysis.js";
 import { MemoryStore } from "../../files/index.js";
 import { featureKey, singular, type Catalogue } from "./index.js";
 import { weigh } from "./evidence.js";

@@ -1,4 +1,3 @@
-export { companionsOf, isComponentFolder, partsOf, siblingsOf, type Companion, type NameParts } from "../../app/companions.js";
 export { isMain, makeCatalogue, type Catalogue, type CatalogueInput, type Entry, type Said } from "./catalogue.js";
 export type { EffectiveUses } from "./effective-uses.js";
 export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";

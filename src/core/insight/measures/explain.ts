@@ -1,8 +1,9 @@
 /** What `explain` tells of one file. */
-import { companionsOf, type Entry } from "../catalogue/index.js";
+import { companionsOf } from "../../app/index.js";
+import type { Entry } from "../catalogue/index.js";
 import type { ReferenceKind } from "../../languages/index.js";
 import { comparePaths, type ProjectPath } from "../../base/paths.js";
-import type { Analysis, AppAnalysis } from "../../workspace.js";
+import type { Analysis, AppAnalysis } from "../analysis.js";
 import { Places, type Belonging, type Finding } from "../rules/index.js";
 import type { Position } from "../../base/text/index.js";
 

@@ -1,9 +1,10 @@
 /** What `survey` tells of an app: numbers, heaps, what is unused or broken, and the steps worth taking next. */
-import { isMain, partsOf, shared, type Entry } from "../catalogue/index.js";
+import { isMain, shared, type Entry } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { stronglyConnected } from "../../graph/index.js";
 import { mayNameFiles } from "../../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
-import type { Analysis, AppAnalysis } from "../../workspace.js";
+import type { Analysis, AppAnalysis } from "../analysis.js";
 import { sameAssets, type Finding } from "../rules/index.js";
 import type { Position } from "../../base/text/index.js";
 import { featureEdges } from "./feature-graph.js";

@@ -2,7 +2,7 @@
 import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../../base/errors.js";
 import { isBelow, type ProjectPath } from "../../base/paths.js";
-import type { Analysis, AppAnalysis } from "../../workspace.js";
+import type { Analysis, AppAnalysis } from "../analysis.js";
 import type { Position } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { readAccepted, sift, type Accepted, type Sifted } from "./accepted.js";

@@ -1,4 +1,5 @@
-import { partsOf, type Entry } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
+import type { Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isInSource } from "./places.js";
 import type { Rule, RuleContext } from "./rule.js";

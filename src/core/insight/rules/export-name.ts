@@ -1,4 +1,5 @@
-import { partsOf, wordsBesideRole, type Entry } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
+import { wordsBesideRole, type Entry } from "../catalogue/index.js";
 import type { ExportedName } from "../../languages/index.js";
 import { spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";

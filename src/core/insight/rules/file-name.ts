@@ -1,7 +1,7 @@
 import { manyOf } from "../../app/arrangement/index.js";
 import { certain } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
-import { partsOf } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isFolderIndex } from "./places.js";

@@ -12,17 +12,6 @@ export {
 export { Places, type Belonging } from "./places.js";
 export { rules } from "./registry.js";
 export type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";
-export {
-  limitedRules,
-  ruleGroups,
-  ruleNames,
-  ruleTable,
-  severities,
-  type RuleGroup,
-  type RuleName,
-  type Severity,
-} from "../../app/configuration/rule-names.js";
 export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
-export { planRepairs, type Repairs } from "../../change/repair.js";
 export { sameAssets } from "./same-content.js";
 export { check, rulesNamed, type Checked, type CheckOptions, type UnreadFile } from "./check.js";

@@ -1,5 +1,5 @@
 /** Moves that repairs are made of: a file with its companions, a component with its folder. */
-import { companionsOf, isComponentFolder, partsOf, siblingsOf } from "../catalogue/index.js";
+import { companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 

@@ -1,5 +1,6 @@
 import { aRole, manyOf } from "../../app/arrangement/index.js";
-import { certain, keyOf, ordered, partsOf, shared, type Entry } from "../catalogue/index.js";
+import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import type { Belonging } from "./places.js";

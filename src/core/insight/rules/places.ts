@@ -1,6 +1,7 @@
 /** Where each file belongs, by its role and its feature, and what it should be called there. */
 import type { Layout, Role, Shelf, Standing } from "../../app/arrangement/index.js";
-import { partsOf, shared, type Catalogue, type Entry } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
+import { shared, type Catalogue, type Entry } from "../catalogue/index.js";
 import { isInCase, readName, spellName, splitWords, wordsTyped, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 

@@ -5,7 +5,7 @@
 import type { Catalogue, Entry } from "../catalogue/index.js";
 import type { ReferenceGraph, Resolution } from "../../graph/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import type { App } from "../../change/setup/index.js";
+import type { App } from "../../app/index.js";
 import type { Position } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Places } from "./places.js";

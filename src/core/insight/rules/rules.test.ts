@@ -1,9 +1,10 @@
 /** Every rule, on an app in which it finds something and on the same app put right. */
 import { describe, expect, test } from "vitest";
 import type { ProjectPath } from "../../base/paths.js";
-import { analyse } from "../../workspace.js";
+import { analyse } from "../analysis.js";
 import { MemoryStore } from "../../files/index.js";
-import { check, rules, rulesNamed, ruleTable, type Checked, type Finding, type RuleName } from "./index.js";
+import { check, rules, rulesNamed, type Checked, type Finding } from "./index.js";
+import { ruleTable, type RuleName } from "../../app/configuration/index.js";
 
 const configuration = (more = ""): string =>
   `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n${more}`;

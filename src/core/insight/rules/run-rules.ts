@@ -3,7 +3,7 @@ import type { Entry } from "../catalogue/index.js";
 import { isMain } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { comparePaths } from "../../base/paths.js";
-import type { AppAnalysis } from "../../workspace.js";
+import type { AppAnalysis } from "../analysis.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { Places } from "./places.js";
 import { rules } from "./registry.js";

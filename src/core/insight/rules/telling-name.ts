@@ -1,4 +1,5 @@
-import { keyOf, partsOf, type Entry } from "../catalogue/index.js";
+import { keyOf, type Entry } from "../catalogue/index.js";
+import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { isFolderIndex } from "./places.js";

@@ -1,76 +1,15 @@
 /**
- * The stages of a relocation, in order:
- *
- *   tree         which files are the project's
- *   moves        which of them go where
- *   plan         what is respelled, and the proof
- *   apply        the journalled change (see `core/apply`)
- *
- * and of looking at an app:
- *
- *   tree         which files are the project's
- *   graph        who references whom
- *   catalogue    what each file is, and which feature it serves
- *   rules        what is not as it should be (see `core/rules`)
- *
- * Each stage is one function from data to data; this is the only place that knows them all.
+ * Looking at an app: which files are the project's, who references whom, what each file is and which feature it serves. Rules,
+ * numbers and arrangements all stand on this.
  */
-import { makeCatalogue, type Catalogue, type Said } from "./insight/catalogue/index.js";
-import { buildGraph, readToolSettings, type KeptReadings, type Mapping, type ReferenceGraph } from "./graph/index.js";
-import { codeLanguage, isCode, languageFor, moduleRules } from "./languages/index.js";
-import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "./base/paths.js";
-import { likelyWords, openForms, makePlan, type Addition, type Move, type Plan, type Wishes } from "./change/plan/index.js";
-import type { Progress } from "./base/progress.js";
-import { readConfigurations, type Configuration } from "./app/configuration/index.js";
-import { findApp, type App } from "./change/setup/index.js";
-import { readTree, type FileReader, type SourceTree } from "./files/index.js";
-
-/** A project, listed and configured; no source file was read. */
-export interface Project {
-  readonly tree: SourceTree;
-  /** One for each app that has one. */
-  readonly configurations: readonly Configuration[];
-  readonly aliases: readonly Mapping[];
-}
-
-/** Lists a project's files and reads its configurations. */
-export async function openProject(store: FileReader): Promise<Project> {
-  const tree = await readTree(store);
-  const configurations = await readConfigurations(store, tree.paths);
-  const own = configurations.flatMap(({ aliases }) => aliases);
-  return { tree, configurations, aliases: [...own, ...(await readToolSettings(tree))] };
-}
-
-/**
- * Begins what planning a move of these paths will need, while the tree is being listed: the search for their names, and
- * loading the parser. Nothing depends on it but time.
- */
-export function anticipateMove(store: FileReader, paths: readonly ProjectPath[]): void {
-  if (paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
-  void store.search(likelyWords(paths, moduleRules), openForms);
-  if (paths.some(isCode)) void codeLanguage.prepare();
-}
-
-/** What `planMoves` may be told. */
-export interface PlanOptions {
-  readonly places?: (move: Move) => string;
-  readonly progress?: Progress;
-  readonly readAll?: boolean;
-  readonly wishes?: Wishes;
-  readonly graph?: ReferenceGraph;
-  readonly additions?: readonly Addition[];
-  readonly isMeasured?: boolean;
-  readonly mentions?: boolean;
-}
-
-/** Plans moves of files: what is respelled, and the proof. Nothing is written. */
-export function planMoves(
-  { tree, aliases }: Project,
-  moves: readonly Move[],
-  options: PlanOptions = {},
-): Promise<Plan> {
-  return makePlan({ tree, aliases, moves, rules: moduleRules, ...options });
-}
+import { findApp, openProject, type App, type Project } from "../app/index.js";
+import type { Configuration } from "../app/configuration/index.js";
+import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
+import type { Progress } from "../base/progress.js";
+import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
+import { buildGraph, type ReferenceGraph } from "../graph/index.js";
+import { moduleRules } from "../languages/index.js";
+import { makeCatalogue, type Catalogue, type Said } from "./catalogue/index.js";
 
 /** One app of a project, looked at. */
 export interface AppAnalysis {
