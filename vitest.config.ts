@@ -1,3 +1,4 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 const vue = (name: string): string => new URL(`node_modules/@vue/${name}.esm-bundler.js`, import.meta.url).pathname;
@@ -17,5 +18,8 @@ export default defineConfig({
     // The end-to-end tests start the built program many times; the machine decides how long that takes.
     testTimeout: 400_000,
     pool: "threads",
+    isolate: false,
+    // Unless told otherwise, one core is left to whoever watches; nobody does.
+    maxWorkers: Math.max(2, availableParallelism()),
   },
 });
