@@ -1,3 +1,4 @@
+export { gives, givenBy, type Given } from "./given.js";
 export { fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export { stronglyConnected } from "./circles.js";
 export { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";

@@ -1,5 +1,9 @@
 export {
+  ownExports,
   respellingEdit,
+  type Binding,
+  type Export,
+  type ReadingDepth,
   type ActionName,
   type ExportedName,
   type ExportKind,

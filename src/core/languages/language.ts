@@ -45,6 +45,28 @@ export type Lookup =
   | "scope" //  the files that a pattern or folder in settings takes in
   | "base"; //  the folder that an alias or export with a star stands for: `src/*`
 
+/**
+ * One name that a reference takes from the other file. Offsets are those of the names as they are written.
+ *
+ *   import { Tree as Twig } from "./Tree";    imported `Tree`, local `Twig`
+ *   export { Tree } from "./Tree";            imported and local `Tree`: what it is called outside
+ *   import * as trees from "./trees";         imported `*`
+ */
+export interface Binding {
+  /** What the other file calls it: a name, `default`, or `*` for all that it has. */
+  readonly imported: string;
+  /** What this file calls it, or passes it on as; `*` for all, each by its own name; `""` where it gets no name. */
+  readonly local: string;
+  /** Where `imported` is written; where it is not (`*`, a default), where `local` is. */
+  readonly start: number;
+  readonly end: number;
+  /** Where `local` is written. */
+  readonly localStart: number;
+  readonly localEnd: number;
+  /** Whether it is only taken as a type. */
+  readonly isType: boolean;
+}
+
 /** One place in a text that names another file. Offsets are those of the specifier alone, without its quotes. */
 export interface Reference {
   readonly kind: ReferenceKind;
@@ -59,6 +81,21 @@ export interface Reference {
   readonly within?: string;
   /** The name that the rest of the text calls it by, where that comes from the specifier: `@use "a/palette"` → `palette`. */
   readonly namespace?: string;
+  /** The names that it takes; none (`[]`) where it is for its effects alone; `undefined` where that is not known: then all. */
+  readonly bindings?: readonly Binding[];
+}
+
+/** A reference of a part of a text, as it stands in the whole. */
+export function shiftedReference(reference: Reference, by: number): Reference {
+  const { start, end, bindings } = reference;
+  const moved = bindings?.map((each) => ({
+    ...each,
+    start: each.start + by,
+    end: each.end + by,
+    localStart: each.localStart + by,
+    localEnd: each.localEnd + by,
+  }));
+  return { ...reference, start: start + by, end: end + by, ...(moved && { bindings: moved }) };
 }
 
 /** A name that is put together at run time; its fixed head tells the folder at most. It is never respelled. */
@@ -73,6 +110,8 @@ export interface ComputedReference {
 export interface Extraction {
   readonly references: readonly Reference[];
   readonly computed: readonly ComputedReference[];
+  /** What other files can take from it, where that was asked for. In a text that is not read `whole` there may be more. */
+  readonly exports?: readonly Export[];
   /** `whole`: no doubt. `around errors`: the text has a syntax error. `not read`: nothing could be found safely. */
   readonly reading: "whole" | "around errors" | "not read";
   /** The first error, where there is one. */
@@ -82,12 +121,45 @@ export interface Extraction {
 /** What an exported thing is, as far as its declaration tells. `value` is one of which only the name is known. */
 export type ExportKind = "component" | "hook" | "class" | "type" | "constant" | "function" | "value";
 
-/** One exported name. A default export without a name of its own is called `default`. */
+/** One name that a file gives to others, as the parser finds it. */
+export interface Export {
+  /** What others call it: a name, `default`, or `*` for all that another file has. */
+  readonly name: string;
+  /** What this file calls it; `undefined` where it has no name here. */
+  readonly local?: string;
+  readonly kind: ExportKind;
+  /** Whether it is a type and nothing else. */
+  readonly isType: boolean;
+  /** Where the name is written, or the statement where it is not. */
+  readonly start: number;
+  readonly end: number;
+  /** The reference from which it is passed on: where its specifier starts, and what that file calls it. */
+  readonly from?: number;
+  readonly imported?: string;
+  /** The name in what is exported by default, `memo(TreeCard)`: what it is about, as far as words tell. */
+  readonly about?: string;
+  /** Whether it is given by `module.exports = …`, which is found by its words. */
+  readonly isAssigned?: boolean;
+}
+
+/** One thing that a file makes and gives. A default export without a name of its own is called `default`. */
 export interface ExportedName {
   readonly name: string;
   readonly kind: ExportKind;
   readonly isDefault: boolean;
   readonly start: number;
+}
+
+/** What of a file's exports is its own, each name once: what is passed on is left out. */
+export function ownExports(exports: readonly Export[] = []): readonly ExportedName[] {
+  const found = new Map<string, ExportedName>();
+  for (const { name, local, about, kind, start, from } of exports) {
+    if (from !== undefined) continue;
+    const isDefault = name === "default";
+    const called = isDefault ? (local ?? about ?? name) : name;
+    if (isDefault || !found.has(called)) found.set(called, { name: called, kind, isDefault, start });
+  }
+  return [...found.values()];
 }
 
 /** What a file shows of its work, by the words of the libraries of its trade. */
@@ -118,7 +190,6 @@ export interface ActionName {
  * which a text is changed.
  */
 export interface Outline {
-  readonly exports: readonly ExportedName[];
   /** Whether all that it exports comes from other files. */
   readonly onlyPassesOn: boolean;
   readonly signs: readonly Sign[];
@@ -158,6 +229,9 @@ export interface CompanionRules {
   readonly after: readonly string[];
 }
 
+/** What is read of a text: the references that it holds, or all that it says of itself as well. */
+export type ReadingDepth = "references" | "all";
+
 /** What the files of a language are for. Documents are for people: what they name is only a mention. */
 export type Trade = "code" | "sheet" | "page" | "settings" | "document";
 
@@ -173,10 +247,13 @@ export interface Language {
   readonly companions?: CompanionRules;
   /** Loads what `extract` needs. Called before the first file of this language is read. */
   prepare(): Promise<void>;
-  /** Finds every reference. `name` is the file's name: its extension may decide how the text is read. Never throws. */
-  extract(text: string, name: string): Extraction;
-  /** What a text says of itself. Never throws. */
-  outline(text: string, name: string): Outline;
+  /**
+   * Finds every reference, and with `all` every export. `name` is the file's name: its extension may decide how the text is
+   * read. Never throws.
+   */
+  extract(text: string, name: string, depth?: ReadingDepth): Extraction;
+  /** What a text says of itself, besides what it exports. Never throws. */
+  outline(text: string, name: string, exports?: readonly Export[]): Outline;
   /**
    * Reads the name again that stands at an offset (that of its first character, inside the quotes), as `extract` would:
    * `("import './b'", 8, …)` → `{ end: 11, specifier: "./b" }`; `undefined` where no whole name stands there.

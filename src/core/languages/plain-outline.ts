@@ -11,6 +11,6 @@ export function countLines(text: string): number {
 
 /** The outline of a text that exports nothing and shows no sign of a trade: which assets it names, and its length. */
 export function plainOutline(text: string): Outline {
-  const nothing = { exports: [], onlyPassesOn: false, signs: [], actions: [] };
+  const nothing = { onlyPassesOn: false, signs: [], actions: [] };
   return { ...nothing, assets: assetNamesIn(text), lines: countLines(text) };
 }

@@ -6,7 +6,7 @@
  */
 import { existsSync } from "node:fs";
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from "node:worker_threads";
-import type { Extraction } from "./language.js";
+import type { Extraction, ReadingDepth } from "./language.js";
 import { extractFrom, languageFor, readFrom, type FileReading } from "./registry.js";
 
 /** A text and its place in the list. */
@@ -29,9 +29,6 @@ const [lotSize, mostLots] = [48, 2];
 /** A worker that would need more memory than this fails, and the rest is read here; meanwhile it keeps little garbage. */
 const resourceLimits = { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 16 };
 
-/** What is read from a text: the references that it holds, or what it says of itself as well. */
-export type ReadingDepth = "references" | "all";
-
 interface Depths {
   readonly references: Extraction;
   readonly all: FileReading;
@@ -48,7 +45,7 @@ export interface PoolInput<Depth extends ReadingDepth = ReadingDepth> {
 /** Reads one text. */
 export function readOne<Depth extends ReadingDepth>(depth: Depth, text: string, path: string): Depths[Depth] {
   const readers: { [Each in ReadingDepth]: (text: string, path: string) => Depths[Each] } = {
-    references: extractFrom,
+    references: (text, path) => extractFrom(text, path),
     all: readFrom,
   };
   return readers[depth](text, path);

@@ -1,6 +1,6 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
 import { reasonOf } from "../base/errors.js";
-import type { Extraction, Language, LookupRules, Outline, Trade } from "./language.js";
+import type { Extraction, Language, LookupRules, Outline, ReadingDepth, Trade } from "./language.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
@@ -67,9 +67,9 @@ const nothing: Extraction = { references: [], computed: [], reading: "whole" };
  * What one text names; nothing for a file that no language reads. The language must have been prepared. What a reader cannot
  * cope with (brackets nested ten thousand deep, say) is not read, and that is said.
  */
-export function extractFrom(text: string, path: string): Extraction {
+export function extractFrom(text: string, path: string, depth: ReadingDepth = "references"): Extraction {
   try {
-    return languageFor(path)?.extract(text, path.slice(path.lastIndexOf("/") + 1)) ?? nothing;
+    return languageFor(path)?.extract(text, path.slice(path.lastIndexOf("/") + 1), depth) ?? nothing;
   } catch (error) {
     return notRead(`it cannot be read: ${reasonOf(error)}`);
   }
@@ -83,16 +83,17 @@ export function notRead(message: string): Extraction {
 /** The same with what the text says of itself. The language must have been prepared. */
 export function readFrom(text: string, path: string): FileReading {
   const name = path.slice(path.lastIndexOf("/") + 1);
-  return { ...extractFrom(text, path), outline: outlineFrom(text, path, name) };
+  const found = extractFrom(text, path, "all");
+  return { ...found, outline: outlineFrom(text, path, name, found.exports) };
 }
 
-function outlineFrom(text: string, path: string, name: string): Outline {
+function outlineFrom(text: string, path: string, name: string, exports: Extraction["exports"]): Outline {
   try {
-    return languageFor(path)?.outline(text, name) ?? blankOutline;
+    return languageFor(path)?.outline(text, name, exports) ?? blankOutline;
   } catch {
     return blankOutline;
   }
 }
 
 /** The outline of a file that says nothing of itself. */
-export const blankOutline: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
+export const blankOutline: Outline = { onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };

@@ -37,8 +37,8 @@ test.each<[string, string, string, string | undefined]>([
   [
     "under another name, in the quotes and over the lines that it has",
     "import {\n  TreeCard as Card, // ours\n} from '../../trees/components/TreeCard'\n",
-    "import {\n  TreeCard as Card, // ours\n} from '../../trees/components/TreeCard'\n",
-    undefined,
+    "import {\n  TreeCard as Card, // ours\n} from '../../trees'\n",
+    'export { TreeCard } from "./components/TreeCard";\n',
   ],
   [
     "a renamed name",

@@ -7,16 +7,8 @@
  */
 import type { Layout } from "../../app/arrangement/index.js";
 import type { Catalogue } from "../../insight/catalogue/index.js";
-import { stronglyConnected } from "../../graph/index.js";
-import type { ReferenceGraph } from "../../graph/index.js";
-import {
-  languageFor,
-  languageOfFiles,
-  nameIn,
-  type CodeLanguage,
-  type ExportKind,
-  type Reference,
-} from "../../languages/index.js";
+import { gives, givenBy, stronglyConnected, type ReferenceGraph } from "../../graph/index.js";
+import { languageFor, languageOfFiles, nameIn, type CodeLanguage, type Reference } from "../../languages/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { comparePaths, inFolder, type ProjectPath } from "../../base/paths.js";
 import type { Addition, Through } from "../plan/index.js";
@@ -35,6 +27,8 @@ export interface IndexRequest {
 
 interface IndexInput extends IndexRequest {
   readonly typed: ReadonlySet<string>;
+  /** Where files come from, by where they go. */
+  readonly origins: ReadonlyMap<ProjectPath, ProjectPath>;
 }
 
 /** The indexes, and the references that are led through them. */
@@ -71,9 +65,10 @@ export function publicIndexes(request: IndexRequest): PublicIndexes {
   const { then } = request;
   if (!then.stack.index || !then.hasFeatures) return noIndexes;
   const entrances = entrancesOf(request);
-  const input: IndexInput = { ...request, typed: typedFeatures(entrances) };
+  const origins = new Map([...request.moved].map(([from, to]) => [to, from]));
+  const input: IndexInput = { ...request, typed: typedFeatures(entrances), origins };
   const known = entrances.filter(({ taken }) => taken !== undefined);
-  const open = withoutCircles(withoutNamesakes(known), input);
+  const open = withoutCircles(withoutNamesakes(known, input), input);
   const additions = [...groupBy(open, ({ feature }) => feature)]
     .sort(([a], [b]) => comparePaths(a, b))
     .flatMap(([feature, some]) => additionFor(feature, some, input));
@@ -105,12 +100,17 @@ function featureFolder(feature: string, { then }: IndexInput): ProjectPath {
  * of the feature is, whatever the rest of the app is written in.
  */
 function indexPath(feature: string, input: IndexInput): ProjectPath {
-  const { then, graph, language, typed } = input;
+  const { then, language, typed } = input;
   const file = (then.stack.index?.file ?? "index.ts").replace("{snake}", inCase(splitWords(feature), "snake"));
   const path = inFolder(featureFolder(feature, input), nameIn(typed.has(feature) ? "typescript" : language, file));
   const stem = path.replace(/\.\w+$/, "");
   const there = languageFor(path)?.extensions.map((extension) => (stem + extension) as ProjectPath) ?? [];
-  return there.find((each) => graph.tree.has(each)) ?? path;
+  return there.find((each) => originOf(each, input) !== undefined) ?? path;
+}
+
+/** Where the file is now that will be at a path. */
+function originOf(path: ProjectPath, { graph, moved, origins }: IndexInput): ProjectPath | undefined {
+  return origins.get(path) ?? (graph.tree.has(path) && !moved.has(path) ? path : undefined);
 }
 
 /** Features with a file in TypeScript that others use. */
@@ -132,7 +132,7 @@ function entrancesOf({ graph, catalogue, then, moved }: IndexRequest): Entrance[
       const place = goes(to);
       const feature = then.standingOf(place)?.feature;
       if (feature === undefined || feature === here || then.isPublicIndex(place)) continue;
-      found.push({ from, to, reference, feature, taken: takenBy(graph, { from, to, reference }) });
+      found.push({ from, to, reference, feature, taken: takenBy(graph, { to, reference }) });
     }
   }
   return found;
@@ -142,72 +142,45 @@ function isPlain({ kind }: Reference): boolean {
   return kind === "import" || kind === "re-export" || kind === "type import";
 }
 
-/** `import { type Tree, prune as cut } from`: the clause alone, with nothing in it that is more than a list of names. */
-const clause = /(?:^|[\n;])[ \t]*(?:import|export)\s+(type\s+)?\{([^{}]*)\}\s*from\s*["']$/u;
-const namePart = /^\s*(type\s+)?([\p{L}_$][\p{L}\p{N}_$]*)(?:\s+as\s+[\p{L}_$][\p{L}\p{N}_$]*)?\s*$/u;
-
 /** The names that a reference takes, if all of them are names that the file is known to export. */
 function takenBy(
   graph: ReferenceGraph,
-  { from, to, reference }: Pick<Entrance, "from" | "to" | "reference">,
+  { to, reference: { kind, bindings = [] } }: Pick<Entrance, "to" | "reference">,
 ): Taken[] | undefined {
-  const text = graph.tree.text(from)?.text ?? "";
-  const [, all, list] = clause.exec(text.slice(Math.max(0, reference.start - 4000), reference.start)) ?? [];
-  const parts = list?.split(",").filter((part) => part.trim() !== "");
-  if (!parts || parts.length === 0) return undefined;
-  const taken = parts.map((part): Taken | undefined => {
-    const [, type, name = "default"] = namePart.exec(part) ?? [];
-    const kind = name === "default" ? undefined : exportKind(graph, to, name);
-    if (kind === undefined) return undefined;
-    const isType = kind === "type";
+  if (kind === "type import" || bindings.length === 0) return undefined;
+  const taken = bindings.map(({ imported: name, isType }): Taken | undefined => {
+    const given = name === "default" || name === "*" ? undefined : givenBy(graph, to, name);
+    if (!given) return undefined;
     // A value that is only wanted as a type is exported as what it is.
-    return { name, isType: isType || (kind === "value" && (all ?? type) !== undefined) };
+    return { name, isType: given.isType || (given.kind === "value" && isType) };
   });
   return taken.every((each) => each !== undefined) ? taken : undefined;
 }
 
-const valueKinds = "const|let|var|(?:async\\s+)?function\\*?|(?:abstract\\s+)?class|enum";
-const allKinds = `${valueKinds}|interface|type`;
-
-/** Whether a declaration of one of these kinds is exported where it stands. */
-function exportsByName(text: string, name: string, kinds: string): boolean {
-  return new RegExp(`^export\\s+(?:declare\\s+)?(?:${kinds})\\s+${name.replaceAll("$", "\\$")}(?![\\w$])`, "m").test(
-    text,
-  );
-}
-
-/** What a name is that a file exports, through index files as well; `undefined` where that is not known. */
-function exportKind(graph: ReferenceGraph, path: ProjectPath, name: string, depth = 0): ExportKind | undefined {
-  const outline = graph.files.get(path)?.reading.outline;
-  const text = graph.tree.text(path)?.text ?? "";
-  const found = outline?.exports.find((each) => each.name === name);
-  // What is exported by default may be exported by its name as well; only that can be passed on by name.
-  if (found && (!found.isDefault || exportsByName(text, name, allKinds))) {
-    // One name may be a type and a value at once; then it is exported as a value.
-    return found.kind === "type" && exportsByName(text, name, valueKinds) ? "constant" : found.kind;
-  }
-  if (!outline?.onlyPassesOn || depth > 3) return undefined;
-  // A name that is passed on under another name is not looked for.
-  for (const target of graph.targetsOf(path)) {
-    const kind = exportKind(graph, target, name, depth + 1);
-    if (kind !== undefined) return kind;
-  }
-  return undefined;
-}
-
-/** Two files of a feature may export one name; an index can give it for one of them only: the first. */
-function withoutNamesakes(entrances: readonly Entrance[]): Entrance[] {
-  const holders = new Map<string, ProjectPath>();
+/**
+ * Two files of a feature may export one name; an index can give it for one of them only: for the one for which it does already,
+ * else for the first.
+ */
+function withoutNamesakes(entrances: readonly Entrance[], input: IndexInput): readonly Entrance[] {
+  const holders = new Map<string, string>();
+  const { graph } = input;
+  const declaredAs = (path: ProjectPath, name: string): string => {
+    const given = givenBy(graph, path, name);
+    return given ? `${given.file}\n${given.declared}` : path;
+  };
   return [...entrances]
     .sort((a, b) => comparePaths(a.to, b.to) || comparePaths(a.from, b.from))
-    .filter(({ feature, to, taken = [] }) =>
-      taken.every(({ name }) => {
+    .filter(({ feature, to, taken = [] }) => {
+      const index = originOf(indexPath(feature, input), input);
+      return taken.every(({ name }) => {
         const key = `${feature}\n${name}`;
-        const holder = holders.get(key);
-        if (holder === undefined) holders.set(key, to);
-        return holder === undefined || holder === to;
-      }),
-    );
+        const wanted = declaredAs(to, name);
+        const there = index !== undefined && gives(graph, index, name) ? declaredAs(index, name) : undefined;
+        const holder = there ?? holders.get(key);
+        if (holder === undefined) holders.set(key, wanted);
+        return holder === undefined || holder === wanted;
+      });
+    });
 }
 
 /** Leaves out what would close a circle of files through an index, until none is left. */
@@ -248,7 +221,7 @@ function staticEdges(graph: ReferenceGraph): { readonly from: ProjectPath; reado
 function additionFor(feature: string, entrances: readonly Entrance[], input: IndexInput): Addition[] {
   const { moved, then, graph } = input;
   const path = indexPath(feature, input);
-  const already = graph.tree.text(path)?.text ?? "";
+  const there = originOf(path, input);
   const lines: string[] = [];
   const means: ProjectPath[] = [];
   const groups = [...groupBy(entrances, ({ to }) => moved.get(to) ?? to)].sort(([a], [b]) => comparePaths(a, b));
@@ -259,7 +232,7 @@ function additionFor(feature: string, entrances: readonly Entrance[], input: Ind
     const specifier = specifierTo(path, target as ProjectPath, then.stack.specifiers);
     for (const isType of [false, true]) {
       const wanted = [...names]
-        .filter(([name, type]) => type === isType && !isExported(already, name))
+        .filter(([name, type]) => type === isType && !(there !== undefined && gives(graph, there, name)))
         .map(([name]) => name);
       if (wanted.length === 0) continue;
       lines.push(`export ${isType ? "type " : ""}{ ${wanted.sort(comparePaths).join(", ")} } from "${specifier}";\n`);
@@ -268,10 +241,4 @@ function additionFor(feature: string, entrances: readonly Entrance[], input: Ind
   }
   if (lines.length === 0) return [];
   return [{ path, text: lines.join(""), means, why: `what others use of ${feature}` }];
-}
-
-/** Whether an index gives a name already. */
-function isExported(text: string, name: string): boolean {
-  const word = name.replaceAll("$", "\\$");
-  return new RegExp(`\\{[^}]*(?<![\\w$])${word}(?![\\w$])(?!\\s+as\\b)[^}]*\\}\\s*from`).test(text);
 }

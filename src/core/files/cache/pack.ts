@@ -1,8 +1,9 @@
 /** A reading as one short line, and back. Words that come again and again are numbers of a list. */
 import type {
   ActionName,
+  Binding,
   ComputedReference,
-  ExportedName,
+  Export,
   ExportKind,
   Extraction,
   FileReading,
@@ -56,9 +57,23 @@ type PackedReference = readonly [
   name: string,
   quote: string,
   within?: string | null,
-  namespace?: string,
+  namespace?: string | null,
+  bindings?: PackedBindings,
 ];
-type PackedExport = readonly [name: string, kind: ExportKind, isDefault: 0 | 1, start: number];
+/** Seven values for each, one after the other. */
+type PackedBindings = readonly (string | number)[];
+type PackedExport = readonly [
+  name: string,
+  kind: number,
+  flags: number,
+  start: number,
+  end: number,
+  local?: string | null,
+  about?: string | null,
+  from?: number | null,
+  imported?: string | null,
+];
+const exportKinds: readonly ExportKind[] = ["component", "hook", "class", "type", "constant", "function", "value"];
 
 interface Packed {
   readonly r?: readonly PackedReference[];
@@ -74,8 +89,8 @@ interface Packed {
 }
 
 /** The line for a reading. It holds no line end and no tab. */
-export function packReading({ references, computed, reading, problem, outline }: FileReading): string {
-  const { exports, onlyPassesOn, signs, actions, assets, lines } = outline;
+export function packReading({ references, computed, exports = [], reading, problem, outline }: FileReading): string {
+  const { onlyPassesOn, signs, actions, assets, lines } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
     ...(computed.length > 0 && { c: computed }),
@@ -95,7 +110,7 @@ export function packReading({ references, computed, reading, problem, outline }:
 export function unpackReading(line: string): FileReading | undefined {
   try {
     const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], t = [], n } = JSON.parse(line) as Packed;
-    const references = r.map(([kind, lookup, start, end, specifier, quote, within, namespace]): Reference => {
+    const references = r.map(([kind, lookup, start, end, specifier, quote, within, namespace, taken]): Reference => {
       const place = {
         kind: kinds[kind] ?? "import",
         lookup: lookups[lookup] ?? "module",
@@ -104,24 +119,80 @@ export function unpackReading(line: string): FileReading | undefined {
         specifier,
         quote,
       };
-      return { ...place, ...(within != null && { within }), ...(namespace !== undefined && { namespace }) };
+      return {
+        ...place,
+        ...(within != null && { within }),
+        ...(namespace != null && { namespace }),
+        ...(taken && { bindings: unpackBindings(taken) }),
+      };
     });
-    const exports = e.map(([name, kind, isDefault, start]): ExportedName => {
-      return { name, kind, isDefault: isDefault === 1, start };
-    });
-    const outline = { exports, onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
-    return { references, computed: c, reading: w, ...(p && { problem: p }), outline };
+    const exports = e.map(unpackExport);
+    const outline = { onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
+    return {
+      references,
+      computed: c,
+      reading: w,
+      ...(exports.length > 0 && { exports }),
+      ...(p && { problem: p }),
+      outline,
+    };
   } catch {
     return undefined;
   }
 }
 
-function packReference({ kind, lookup, start, end, specifier, quote, within, namespace }: Reference): PackedReference {
+function packReference(reference: Reference): PackedReference {
+  const { kind, lookup, start, end, specifier, quote, within, namespace, bindings } = reference;
   const place = [kinds.indexOf(kind), lookups.indexOf(lookup), start, end, specifier, quote] as const;
+  if (bindings) return [...place, within ?? null, namespace ?? null, bindings.flatMap(packBinding)];
   if (namespace !== undefined) return [...place, within ?? null, namespace];
   return within === undefined ? place : [...place, within];
 }
 
-function packExport({ name, kind, isDefault, start }: ExportedName): PackedExport {
-  return [name, kind, isDefault ? 1 : 0, start];
+/** Offsets but for the first are told by how far they are from it; a name that is the same twice is written once. */
+function packBinding({ imported, local, start, end, localStart, localEnd, isType }: Binding): PackedBindings {
+  const second = local === imported ? 0 : local;
+  return [imported, second, start, end - start, localStart - start, localEnd - start, isType ? 1 : 0];
+}
+
+function unpackBindings(packed: PackedBindings): Binding[] {
+  const found: Binding[] = [];
+  for (let at = 0; at < packed.length; at += 7) {
+    const [imported = "", second, start, length, localStart, localEnd, type] = packed.slice(at, at + 7);
+    const from = Number(start);
+    found.push({
+      imported: String(imported),
+      local: second === 0 ? String(imported) : String(second),
+      start: from,
+      end: from + Number(length),
+      localStart: from + Number(localStart),
+      localEnd: from + Number(localEnd),
+      isType: type === 1,
+    });
+  }
+  return found;
+}
+
+function packExport(each: Export): PackedExport {
+  const { name, kind, isType, isAssigned = false, start, end, local, about, from, imported } = each;
+  const flags = (isType ? 1 : 0) + (isAssigned ? 2 : 0);
+  const called = local === undefined ? null : local === name ? "" : local;
+  const place = [name, exportKinds.indexOf(kind), flags, start, end, called] as const;
+  if (from !== undefined) return [...place, about ?? null, from, imported === name ? "" : (imported ?? null)];
+  return about === undefined ? place : [...place, about];
+}
+
+function unpackExport([name, kind, flags, start, end, local, about, from, imported]: PackedExport): Export {
+  return {
+    name,
+    ...(local != null && { local: local === "" ? name : local }),
+    kind: exportKinds[kind] ?? "value",
+    isType: (flags & 1) !== 0,
+    start,
+    end,
+    ...(from != null && { from }),
+    ...(imported != null && { imported: imported === "" ? name : imported }),
+    ...(about != null && { about }),
+    ...((flags & 2) !== 0 && { isAssigned: true }),
+  };
 }

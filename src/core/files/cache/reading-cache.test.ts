@@ -21,7 +21,12 @@ beforeAll(() => Promise.all(languages.map((language) => language.prepare())));
 async function saidBy(store: FileStore, cache?: ReadingCache): Promise<string> {
   const graph = await buildGraph({ tree: await readTree(store), rules, aliases: [], kept: cache });
   cache?.save();
-  return JSON.stringify([...graph.files]);
+  // In whatever order its keys were written.
+  return JSON.stringify([...graph.files], (_, value: unknown) =>
+    typeof value === "object" && value !== null && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
+  );
 }
 
 const files = {

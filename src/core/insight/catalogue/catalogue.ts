@@ -5,7 +5,7 @@
 import picomatch from "picomatch";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode } from "../../languages/index.js";
+import { isCode, ownExports } from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, type Clues } from "./clues.js";
@@ -172,12 +172,13 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
   const decided = decide(path)?.role;
   if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
   const extension = extensionOf(nameOf(path));
-  const outline = graph.files.get(path)?.reading.outline;
+  const reading = graph.files.get(path)?.reading;
   return judgeRole({
     path,
     source: layout.source,
     clues,
-    outline,
+    outline: reading?.outline,
+    exports: ownExports(reading?.exports),
     isCode: stack.code.includes(extension),
     drawsAlways: stack["default-exports"]?.includes(extension) ?? false,
     users: uses.usersOf(path),

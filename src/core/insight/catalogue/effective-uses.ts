@@ -1,9 +1,9 @@
 /**
  * Who really uses whom: a file that takes `TreeCard` out of an index file uses `TreeCard.tsx`, not everything that the
- * index passes on. Names are read from the line of the import; where they cannot be (`import * as`), all of it is meant.
+ * index passes on. Where a reference does not say which names it takes (`import * as`, `import()`), all of it is meant.
  */
-import type { GraphFile, ReferenceGraph } from "../../graph/index.js";
-import type { Reference } from "../../languages/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { Binding } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 
 /** The other side of each use, each once, in the order in which they were found. */
@@ -24,9 +24,7 @@ export function effectiveUses(graph: ReferenceGraph): EffectiveUses {
     for (const { reference, resolution } of file.references) {
       if (resolution.state !== "found") continue;
       for (const target of resolution.targets)
-        for (const end of indexes.passesOn(target)
-          ? indexes.ends(target, namesTaken(graph, file, reference))
-          : [target]) {
+        for (const end of indexes.passesOn(target) ? indexes.ends(target, reference.bindings) : [target]) {
           if (end === file.path) continue;
           put(users, end, file.path);
           put(targets, file.path, end);
@@ -40,32 +38,18 @@ export function effectiveUses(graph: ReferenceGraph): EffectiveUses {
   return { usersOf: list(users), targetsOf: list(targets) };
 }
 
-function put(map: Map<ProjectPath, Set<ProjectPath>>, key: ProjectPath, value: ProjectPath): void {
+function put<Value>(map: Map<string, Set<Value>>, key: string, value: Value): void {
   const set = map.get(key);
   if (set) set.add(value);
   else map.set(key, new Set([value]));
 }
 
-/** The names that an import takes; `undefined` for all. */
-function namesTaken(graph: ReferenceGraph, file: GraphFile, { start, kind }: Reference): string[] | undefined {
-  if (kind !== "import" && kind !== "re-export") return undefined;
-  const text = graph.tree.text(file.path)?.text.slice(Math.max(0, start - 2000), start) ?? "";
-  const clause = /(?:^|[\n;])\s*(?:import|export)\s+([^;'"]*?)\s*from\s*['"]$/.exec(text)?.[1];
-  if (clause === undefined || clause.includes("*")) return undefined;
-  return namesIn(clause);
-}
-
-/** `Tree, { type Branch as Twig }` → `["default", "Branch"]` */
-function namesIn(clause: string): string[] {
-  const [, before = "", list = ""] = /^(?:type\s+)?([^{]*)(?:\{([^}]*)\})?/.exec(clause) ?? [];
-  const named = list.split(",").map((part) => /^\s*(?:type\s+)?([\p{L}\p{N}_$]+)/u.exec(part)?.[1]);
-  const all = [...(/[\p{L}_$]/u.test(before) ? ["default"] : []), ...named];
-  return all.filter((name) => name !== undefined);
-}
-
-/** Index files, each read once. */
+/** Index files: what each gives under which name is worked out once, however many files ask. */
 class IndexFiles {
-  readonly #passed = new Map<ProjectPath, readonly Passed[]>();
+  readonly #given = new Map<ProjectPath, ReadonlyMap<string, ReadonlySet<ProjectPath>>>();
+  readonly #all = new Map<ProjectPath, readonly ProjectPath[]>();
+  /** How often a circle of indexes was met: what was worked out inside of one leaves out what stands above, and is not kept. */
+  #circles = 0;
 
   constructor(readonly graph: ReferenceGraph) {}
 
@@ -74,50 +58,83 @@ class IndexFiles {
   }
 
   /** The files behind an index that are meant by some names, or all of them. */
-  ends(path: ProjectPath, names: readonly string[] | undefined, depth = 0): ProjectPath[] {
-    const passed = this.#passedBy(path);
-    const found = passed.flatMap(({ target, gives, all }) => {
-      const wanted = names?.filter((name) => all || gives.has(name));
-      if (names && wanted?.length === 0) return [];
-      if (this.passesOn(target) && depth < 4)
-        return this.ends(target, all ? names : wanted?.map((name) => gives.get(name) ?? name), depth + 1);
-      return !all || !names || this.#exports(target, names) ? [target] : [];
-    });
+  ends(path: ProjectPath, bindings: readonly Binding[] | undefined): Iterable<ProjectPath> {
+    if (!bindings || bindings.some(({ imported }) => imported === "*")) return this.#allBehind(path);
+    if (bindings.length === 0) return this.#allBehind(path);
+    const given = this.#givenBy(path);
+    const found = new Set<ProjectPath>();
+    for (const { imported } of bindings) for (const end of given.get(imported) ?? []) found.add(end);
     // A name that none is known to give may come from any of them.
-    return found.length > 0 || depth > 0 ? found : passed.map(({ target }) => target);
+    return found.size > 0 ? found : this.#targets(path).map(({ target }) => target);
   }
 
-  #exports(target: ProjectPath, names: readonly string[]): boolean {
-    const exported = this.graph.files.get(target)?.reading.outline.exports ?? [];
-    return exported.some(({ name }) => names.includes(name));
-  }
-
-  #passedBy(path: ProjectPath): readonly Passed[] {
-    let passed = this.#passed.get(path);
-    if (!passed) this.#passed.set(path, (passed = this.#read(path)));
-    return passed;
-  }
-
-  #read(path: ProjectPath): Passed[] {
+  /** What an index passes on itself: under which name, from which files; `*` for all that they have. */
+  *#passed(path: ProjectPath): Generator<{ name: string; imported: string; targets: readonly ProjectPath[] }> {
     const file = this.graph.files.get(path);
-    const text = this.graph.tree.text(path)?.text ?? "";
-    return (file?.references ?? []).flatMap(({ reference, resolution }) => {
-      if (resolution.state !== "found") return [];
-      const head = text.slice(Math.max(0, reference.start - 2000), reference.start);
-      const clause = /(?:^|[\n;])\s*(?:import|export)\s+([^;'"]*?)\s*from\s*['"]$/.exec(head)?.[1] ?? "*";
-      const gives = new Map<string, string>();
-      for (const part of /\{([^}]*)\}/.exec(clause)?.[1]?.split(",") ?? []) {
-        const [, name, as = name] = /^\s*(?:type\s+)?([\p{L}\p{N}_$]+)(?:\s+as\s+([\p{L}\p{N}_$]+))?/u.exec(part) ?? [];
-        if (name !== undefined && as !== undefined) gives.set(as, name);
-      }
-      return resolution.targets.map((target) => ({ target, gives, all: gives.size === 0 }));
-    });
+    const resolved = new Map(file?.references.map(({ reference, resolution }) => [reference.start, resolution]));
+    for (const { name, imported = name, from } of file?.reading.exports ?? []) {
+      const resolution = from === undefined ? undefined : resolved.get(from);
+      if (resolution?.state === "found") yield { name, imported, targets: resolution.targets };
+    }
   }
-}
 
-/** A file that an index passes on: which names, and what they are called there; or all of them. */
-interface Passed {
-  readonly target: ProjectPath;
-  readonly gives: ReadonlyMap<string, string>;
-  readonly all: boolean;
+  #targets(path: ProjectPath): { readonly target: ProjectPath }[] {
+    return (this.graph.files.get(path)?.references ?? []).flatMap(({ resolution }) =>
+      resolution.state === "found" ? resolution.targets.map((target) => ({ target })) : [],
+    );
+  }
+
+  /** Everything that lies behind an index, itself and other indexes left out. */
+  #allBehind(path: ProjectPath, above: readonly ProjectPath[] = []): readonly ProjectPath[] {
+    const kept = this.#all.get(path);
+    if (kept) return kept;
+    const before = this.#circles;
+    const found = new Set<ProjectPath>();
+    for (const { target } of this.#targets(path)) {
+      if (!this.passesOn(target)) found.add(target);
+      else if (target === path || above.includes(target)) this.#circles += 1;
+      else for (const end of this.#allBehind(target, [...above, path])) found.add(end);
+    }
+    const all = [...found];
+    if (above.length === 0 || this.#circles === before) this.#all.set(path, all);
+    return all;
+  }
+
+  /** The files behind an index by the names that it gives. */
+  #givenBy(path: ProjectPath, above: readonly ProjectPath[] = []): ReadonlyMap<string, ReadonlySet<ProjectPath>> {
+    const kept = this.#given.get(path);
+    if (kept) return kept;
+    const before = this.#circles;
+    const found = new Map<string, Set<ProjectPath>>();
+    for (const { name, imported, targets } of this.#passed(path))
+      for (const target of targets) {
+        const inner = this.#namesOf(target, [...above, path]);
+        if (name === "*") for (const [each, ends] of inner) this.#putAll(found, each, each === "default" ? [] : ends);
+        else if (imported === "*")
+          this.#putAll(found, name, this.passesOn(target) ? this.#allBehind(target, [...above, path]) : [target]);
+        else this.#putAll(found, name, inner.get(imported) ?? (this.passesOn(target) ? [] : [target]));
+      }
+    if (above.length === 0 || this.#circles === before) this.#given.set(path, found);
+    return found;
+  }
+
+  #putAll(found: Map<string, Set<ProjectPath>>, name: string, ends: Iterable<ProjectPath>): void {
+    for (const end of ends) put(found, name, end);
+  }
+
+  /** What a file gives by name: an index through what it passes on, any other itself. */
+  #namesOf(target: ProjectPath, above: readonly ProjectPath[]): ReadonlyMap<string, ReadonlySet<ProjectPath>> {
+    if (this.passesOn(target)) {
+      if (!above.includes(target)) return this.#givenBy(target, above);
+      this.#circles += 1;
+      return new Map();
+    }
+    const own =
+      this.#given.get(target) ??
+      new Map(
+        (this.graph.files.get(target)?.reading.exports ?? []).map(({ name }) => [name, new Set([target])] as const),
+      );
+    this.#given.set(target, own);
+    return own;
+  }
 }

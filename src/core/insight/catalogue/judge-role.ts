@@ -1,6 +1,6 @@
 /** What a file is, by where it lies, what it is called, what it says of itself, and who uses it. */
 import type { Role } from "../../app/arrangement/index.js";
-import { isDeclaration, type Outline, type Sign } from "../../languages/index.js";
+import { isDeclaration, type ExportedName, type Outline, type Sign } from "../../languages/index.js";
 import { readName, splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
@@ -15,6 +15,8 @@ export interface RoleQuestion {
   readonly clues: Clues;
   /** What its text says; `undefined` where no language reads it. */
   readonly outline: Outline | undefined;
+  /** What it makes and gives. */
+  readonly exports: readonly ExportedName[];
   /** Whether it is one of the stack's code files. */
   readonly isCode: boolean;
   /** Whether files of this extension always draw (single-file components). */
@@ -170,9 +172,9 @@ const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number, string]
 };
 
 /** What is known of a text that no language reads. */
-const nothingSaid: Outline = { exports: [], onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
+const nothingSaid: Outline = { onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
 
-function byContent(outline: Outline, { drawsAlways }: RoleQuestion): RoleEvidence[] {
+function byContent(outline: Outline, { drawsAlways, exports }: RoleQuestion): RoleEvidence[] {
   const found: RoleEvidence[] = [];
   const add = (role: Role, weight: number, because: string): void => void found.push({ for: role, weight, because });
   const draws = drawsAlways || outline.signs.includes("view");
@@ -183,7 +185,7 @@ function byContent(outline: Outline, { drawsAlways }: RoleQuestion): RoleEvidenc
     const isBeside = draws && (sign === "requests" || sign === "actions" || sign === "styles");
     add(role, isBeside ? weight / 3 : weight, because);
   }
-  const kinds = outline.exports.map(({ kind }) => kind);
+  const kinds = exports.map(({ kind }) => kind);
   const only = (...some: readonly string[]): boolean => kinds.length > 0 && kinds.every((kind) => some.includes(kind));
   if (kinds.includes("component") || drawsAlways) add("component", draws ? 0.55 : 0.3, "it exports a component");
   else if (draws) add("component", 0.35, "it draws");
@@ -228,7 +230,7 @@ const keepsState: ReadonlySet<Sign> = new Set(["context", "reducer", "store"]);
 /** What a text contradicts counts less: code that draws nothing is no screen, and without a hook it is none. */
 function doubted(
   found: readonly RoleEvidence[],
-  { outline, clues, isCode, drawsAlways }: RoleQuestion,
+  { outline, exports, clues, isCode, drawsAlways }: RoleQuestion,
 ): RoleEvidence[] {
   if (drawsAlways)
     return found.map((each) =>
@@ -237,14 +239,13 @@ function doubted(
         : each,
     );
   if (!outline || !isCode || outline.onlyPassesOn) return [...found];
-  const drawsItself = outline.signs.includes("view") && outline.exports.some(({ kind }) => kind === "component");
-  const draws = outline.signs.includes("view") || outline.exports.some(({ kind }) => kind === "component");
-  const hooks =
-    outline.exports.some(({ kind }) => kind === "hook") || outline.exports.some(({ name }) => name === "default");
+  const drawsItself = outline.signs.includes("view") && exports.some(({ kind }) => kind === "component");
+  const draws = outline.signs.includes("view") || exports.some(({ kind }) => kind === "component");
+  const hooks = exports.some(({ kind }) => kind === "hook") || exports.some(({ name }) => name === "default");
   const hooksOnly =
-    outline.exports.some(({ kind }) => kind === "hook") &&
-    outline.exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
-  const typesOnly = outline.exports.length > 0 && outline.exports.every(({ kind }) => kind === "type");
+    exports.some(({ kind }) => kind === "hook") &&
+    exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
+  const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
     if (clues.drawing.has(each.for) && !draws)
       return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it draws nothing` };

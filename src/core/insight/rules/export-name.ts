@@ -1,6 +1,6 @@
 import { partsOf } from "../../app/index.js";
 import { wordsBesideRole, type Entry } from "../catalogue/index.js";
-import type { ExportedName } from "../../languages/index.js";
+import { ownExports, type ExportedName } from "../../languages/index.js";
 import { spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
@@ -37,7 +37,7 @@ export const exportName: Rule = {
 
 /** The default export, if it has a name; else the only one of its kind. */
 function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName | undefined {
-  const exports = graph.files.get(path)?.reading.outline.exports ?? [];
+  const exports = ownExports(graph.files.get(path)?.reading.exports);
   const whole = exports.find(({ isDefault, kind }) => isDefault && kind !== "value");
   if (whole) return whole.name === "default" ? undefined : whole;
   const wanted = role.is === "hook" ? ["hook"] : ["component", "class"];

@@ -78,7 +78,7 @@ const cases: readonly Case[] = [
   {
     rule: "export-name",
     files: { "src/components/OldCard.tsx": component("TreeCircle") },
-    says: ["src/components/OldCard.tsx:1:1 OldCard exports TreeCircle"],
+    says: ["src/components/OldCard.tsx:1:17 OldCard exports TreeCircle"],
     right: { "src/components/OldCard.tsx": component("OldCard") },
   },
   {

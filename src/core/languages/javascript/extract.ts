@@ -8,9 +8,13 @@
 import { createRequire } from "node:module";
 import type * as Oxc from "oxc-parser";
 import type * as TypeScript from "typescript";
-import type { Extraction } from "../language.js";
+import { shiftedReference, type Export, type Extraction, type ReadingDepth } from "../language.js";
+import { assignedExports } from "./assigned-exports.js";
 import { collectFromComments, inComments } from "./comments.js";
-import { forms, headLength, isOneLiteral, mayBeBeyondRecord, SiteCollector } from "./sites.js";
+import { drawsIn } from "./export-kinds.js";
+import { collectFromRecord, exportsFromRecord } from "./record.js";
+import { asImports, headLength, isOneLiteral, mayBeBeyondRecord, SiteCollector } from "./sites.js";
+import { exportsFromTree } from "./tree-bindings.js";
 import { walkEstree, type TreeNode } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
 
@@ -22,17 +26,17 @@ export async function prepare(): Promise<void> {
   oxc ??= await import("oxc-parser");
 }
 
-/** Finds every reference of a script. Never throws for what the text holds. */
-export function extract(text: string, name: string): Extraction {
+/** Finds every reference of a script, and every export if all is asked for. Never throws for what the text holds. */
+export function extract(text: string, name: string, depth: ReadingDepth = "references"): Extraction {
   if (text.includes("\0")) return notRead(text.indexOf("\0"), "the file is not text");
-  const conflict = /^<{7} .*$[^]*?^={7}$[^]*?^>{7} /m.exec(text);
+  const conflict = text.includes("<<<<<<<") && /^<{7} .*$[^]*?^={7}$[^]*?^>{7} /m.exec(text);
   if (conflict) return notRead(conflict.index, "the file holds an unresolved merge conflict");
   return (
-    readHead(text, name) ??
-    readInPieces(text, name) ??
-    readWithOxc(text, name) ??
-    readAsFlow(text, name) ??
-    readAroundErrors(text, name)
+    readHead(text, name, depth) ??
+    readInPieces(text, name, depth) ??
+    readWithOxc(text, name, { depth }) ??
+    readAsFlow(text, name, depth) ??
+    readAroundErrors(text, name, depth)
   );
 }
 
@@ -53,11 +57,18 @@ function optionsFor(name: string): Options {
  * Reads the head of a text, if the rest names nothing. A head that parses as a program by itself ends between two tokens,
  * not inside a comment or a template, so its references are those of the whole; one that does not is no head.
  */
-function readHead(text: string, name: string): Extraction | undefined {
+function readHead(text: string, name: string, depth: ReadingDepth): Extraction | undefined {
   const length = headLength(text);
-  if (length === 0) return { references: [], computed: [], reading: "whole" };
-  return length === undefined ? undefined : readWithOxc(text.slice(0, length), name, false);
+  if (length === undefined || (depth === "all" && exporting.test(text.slice(length)))) return undefined;
+  if (length > 0) return readWithOxc(text.slice(0, length), name, { depth, whole: text, asScript: false });
+  return withExports(
+    { references: [], computed: [], reading: "whole" },
+    depth === "all" ? assignedExports(text, name) : [],
+  );
 }
+
+/** A word without which a text exports nothing by a statement. */
+const exporting = /\bexport\b/;
 
 /** With more imports than this in one text, the parser's time grows with their square. */
 const mostImports = 5000;
@@ -66,19 +77,18 @@ const mostImports = 5000;
  * Reads a text of very many imports piece by piece. A piece ends with a line that ends a statement, and parses as a program by
  * itself, so nothing reaches over its end. Where one does not, there are no pieces.
  */
-function readInPieces(text: string, name: string): Extraction | undefined {
+function readInPieces(text: string, name: string, depth: ReadingDepth): Extraction | undefined {
   if (text.length < mostImports * 8 || (text.match(/\bimport\b/g)?.length ?? 0) < mostImports) return undefined;
   const [references, computed]: [Extraction["references"][number][], Extraction["computed"][number][]] = [[], []];
+  const exports: Export[] = [];
   for (const { start, piece } of piecesOf(text)) {
-    const found = readWithOxc(piece, name, false);
+    const found = readWithOxc(piece, name, { depth, asScript: false });
     if (!found) return undefined;
-    const shifted = <At extends { start: number; end: number }>(at: At): At => {
-      return { ...at, start: at.start + start, end: at.end + start };
-    };
-    references.push(...found.references.map(shifted));
-    computed.push(...found.computed.map(shifted));
+    references.push(...found.references.map((each) => shiftedReference(each, start)));
+    computed.push(...found.computed.map((each) => ({ ...each, start: each.start + start, end: each.end + start })));
+    exports.push(...(found.exports ?? []).map((each) => shiftedExport(each, start)));
   }
-  return { references, computed, reading: "whole" };
+  return withExports({ references, computed, reading: "whole" }, exports);
 }
 
 /** Pieces of some hundred kilobytes, each up to the end of a line that ends in `;`. */
@@ -93,50 +103,71 @@ function* piecesOf(text: string): Generator<{ readonly start: number; readonly p
   }
 }
 
-function readWithOxc(text: string, name: string, asScript = true): Extraction | undefined {
-  if (!oxc) throw new Error("extract() was called before prepare()");
+interface OxcReading {
+  readonly depth: ReadingDepth;
+  /** The whole text, where only its head is read. */
+  readonly whole?: string;
+  /** Whether it may be a script where it is no module. */
+  readonly asScript?: boolean;
+}
+
+function readWithOxc(
+  text: string,
+  name: string,
+  { depth, whole = text, asScript = true }: OxcReading,
+): Extraction | undefined {
   const options = optionsFor(name);
-  let result = oxc.parseSync(name, text, options);
-  if (asScript && result.errors.length > 0 && options.sourceType === "module")
-    result = oxc.parseSync(name, text, { ...options, sourceType: "commonjs" });
-  if (result.errors.length > 0) return undefined;
+  // In types, `import(…)` is more than the record tells.
+  const asked = options.lang === "jsx" ? asImports(text) : undefined;
+  const probe = asked === undefined ? undefined : parsed(name, asked, options, asScript);
+  // What is written `require(` here is read as an import; where that is no program, the tree tells.
+  const result = probe ?? parsed(name, text, options, asScript);
+  if (!result) return undefined;
   const found = new SiteCollector(text);
   const record = result.module;
-  if (needsTree(text, record, options.lang !== "jsx")) walkEstree(result.program as unknown as TreeNode, found);
-  else collectFromRecord(record, found);
+  const isRequire = (start: number): boolean =>
+    probe !== undefined && text.startsWith("require(", start - "require(".length);
+  const isWhole = probe ? isGiven(record, text) : !needsTree(text, record, options.lang !== "jsx");
+  const program = isWhole
+    ? undefined
+    : ((probe ? parsed(name, text, options, asScript) : result)?.program as unknown as TreeNode);
+  if (program) walkEstree(program, found);
+  else collectFromRecord(record, found, isRequire);
   if (inComments.test(text)) collectFromComments(result.comments, found);
-  return { references: found.ordered(), computed: found.orderedComputed(), reading: "whole" };
+  if (depth === "references") return found.finish();
+  const draws = drawsIn(whole, name);
+  const exports = program ? exportsFromTree(program, whole, draws) : exportsFromRecord(record, whole, draws);
+  return withExports(found.finish(), exports.length > 0 ? exports : assignedExports(whole, name));
+}
+
+/** What the fast parser makes of a text, as a module and then as a script; nothing where it finds an error. */
+function parsed(name: string, text: string, options: Options, asScript: boolean): Oxc.ParseResult | undefined {
+  if (!oxc) throw new RangeError("extract() was called before prepare()");
+  const result = oxc.parseSync(name, text, options);
+  if (result.errors.length === 0) return result;
+  if (!asScript || options.sourceType !== "module") return undefined;
+  const script = oxc.parseSync(name, text, { ...options, sourceType: "commonjs" });
+  return script.errors.length === 0 ? script : undefined;
+}
+
+/** Whether every expression that names something is one literal: else the tree has to tell what it can come to. */
+function isGiven(record: Oxc.EcmaScriptModule, text: string): boolean {
+  return record.dynamicImports.every(({ moduleRequest: { start, end } }) => isOneLiteral(text, start, end));
 }
 
 /** The record gives dynamic imports but not the type `import('./a').A`: more `import(` than it gives means a tree (or a comment). */
 function needsTree(text: string, record: Oxc.EcmaScriptModule, typed: boolean): boolean {
   if (mayBeBeyondRecord(text, typed)) return true;
   // `import(isOld ? "./a" : "./b")`
-  if (record.dynamicImports.some(({ moduleRequest: { start, end } }) => !isOneLiteral(text, start, end))) return true;
+  if (!isGiven(record, text)) return true;
   if (!typed) return false;
   const called = text.match(/\bimport\s*\(/g)?.length ?? 0;
   return called > record.dynamicImports.length;
 }
 
-function collectFromRecord(record: Oxc.EcmaScriptModule, into: SiteCollector): void {
-  for (const { moduleRequest } of record.staticImports) into.add(forms.import, moduleRequest.start, moduleRequest.end);
-  for (const { entries } of record.staticExports) {
-    // `import { A } from 'x'; export { A }` comes back as an export at the import's place: each place counts once.
-    for (const { moduleRequest } of entries)
-      if (moduleRequest) into.add(forms.reExport, moduleRequest.start, moduleRequest.end);
-  }
-  for (const { moduleRequest } of record.dynamicImports)
-    into.add(forms.dynamicImport, moduleRequest.start, moduleRequest.end);
-}
-
 /** The tree of a script that has no syntax error, by the fast parser. */
 export function parseProgram(text: string, name: string): TreeNode | undefined {
-  if (!oxc) throw new Error("parseProgram() was called before prepare()");
-  const options = optionsFor(name);
-  const { program, errors } = oxc.parseSync(name, text, options);
-  if (errors.length === 0) return program as unknown as TreeNode;
-  const script = oxc.parseSync(name, text, { ...options, sourceType: "commonjs" });
-  return script.errors.length === 0 ? (script.program as unknown as TreeNode) : undefined;
+  return parsed(name, text, optionsFor(name), true)?.program as unknown as TreeNode | undefined;
 }
 
 interface Hermes {
@@ -147,7 +178,7 @@ interface Hermes {
 }
 
 /** Flow lives in `.js` files, with or without its pragma. */
-function readAsFlow(text: string, name: string): Extraction | undefined {
+function readAsFlow(text: string, name: string, depth: ReadingDepth): Extraction | undefined {
   if (!/\.[cm]?jsx?$/.test(name)) return undefined;
   try {
     const hermes = load("hermes-parser") as Hermes;
@@ -165,16 +196,28 @@ function readAsFlow(text: string, name: string): Extraction | undefined {
         (program.comments ?? []).map(({ range: [start, end] }) => ({ start, end })),
         found,
       );
-    return { references: found.ordered(), computed: found.orderedComputed(), reading: "whole" };
+    if (depth === "references") return found.finish();
+    const exports = exportsFromTree(program, text, drawsIn(text, name));
+    return withExports(found.finish(), exports.length > 0 ? exports : assignedExports(text, name));
   } catch {
     return undefined;
   }
 }
 
-function readAroundErrors(text: string, name: string): Extraction {
+function readAroundErrors(text: string, name: string, depth: ReadingDepth): Extraction {
   const found = new SiteCollector(text);
-  const { problem, comments } = readWithTypeScript(load("typescript") as typeof TypeScript, name, found);
+  const ts = load("typescript") as typeof TypeScript;
+  const { problem, comments, exports } = readWithTypeScript(ts, name, found);
   if (inComments.test(text)) collectFromComments(comments, found);
   const reading = problem ? "around errors" : "whole";
-  return { references: found.ordered(), computed: found.orderedComputed(), reading, ...(problem && { problem }) };
+  return withExports({ ...found.finish(), reading, ...(problem && { problem }) }, depth === "all" ? exports : []);
+}
+
+function withExports(found: Extraction, exports: readonly Export[]): Extraction {
+  return exports.length === 0 ? found : { ...found, exports };
+}
+
+function shiftedExport(each: Export, by: number): Export {
+  const { start, end, from } = each;
+  return { ...each, start: start + by, end: end + by, ...(from !== undefined && { from: from + by }) };
 }

@@ -4,7 +4,7 @@
  * A parser only says "here is an expression that a form takes as its path"; whether it is a literal, a computed
  * name with a fixed head, or neither is decided here, from the text, the same for all parsers.
  */
-import type { ComputedReference, Lookup, Reference, ReferenceKind } from "../language.js";
+import type { Binding, ComputedReference, Extraction, Lookup, Reference, ReferenceKind } from "../language.js";
 import { fixedHead, readLiteral } from "./literals.js";
 
 /** How a call treats its first argument. */
@@ -60,6 +60,20 @@ export const folderCalls: ReadonlySet<string> = new Set(["require.context"]);
 /** Calls that join `__dirname` and literals: `path.join(__dirname, './worker.js')`. */
 export const joinCalls: ReadonlySet<string> = new Set(["path.join", "path.resolve", "join", "resolve"]);
 
+/** A plain call of `require`, which the record can be made to give (see `asImports`). */
+const plainRequire = /(?<![.\w$])require\(/g;
+
+/**
+ * The same text with `require(…)` as `import (…)`, letter for letter as long: where the one is a call, the other is an import
+ * that the module record gives, and where it stands in a text or a comment it is not. So no tree is needed. `undefined` where
+ * there is none, or the tree is needed all the same.
+ */
+export function asImports(text: string): string | undefined {
+  if (!text.includes("require(")) return undefined;
+  const changed = text.replace(plainRequire, "import (");
+  return changed === text || mayBeBeyondRecord(changed, false) ? undefined : changed;
+}
+
 /**
  * Text without which no form beyond the module record can be there. It may pick a file too many, never one too few.
  * `import(` is counted apart, because the record gives the dynamic ones.
@@ -113,21 +127,31 @@ export function isOneLiteral(text: string, start: number, end: number): boolean 
 export class SiteCollector {
   readonly references: Reference[] = [];
   readonly computed: ComputedReference[] = [];
+  readonly #expected = new Map<number, readonly Binding[]>();
 
   constructor(readonly text: string) {}
 
-  /** An expression that a form takes as its path. */
-  add(form: CallForm, start: number, end: number): void {
+  /** An expression that a form takes as its path, and the names that are taken, where they are known. */
+  add(form: CallForm, start: number, end: number, bindings?: readonly Binding[]): void {
     const literal = readLiteral(this.text, start);
     const rest = literal === undefined ? "" : this.text.slice(literal.end + 1, end).trimStart();
-    if (literal !== undefined && !rest.startsWith("+")) this.#addLiteral(form, literal);
+    if (literal !== undefined && !rest.startsWith("+")) this.#addLiteral(form, literal, bindings);
     else this.addComputed(start, end);
   }
 
-  #addLiteral(form: CallForm, literal: { start: number; end: number; quote: string; value: string }): void {
-    const { start, end, quote, value } = literal;
-    if (value !== "")
-      this.references.push({ kind: form.kind, lookup: form.lookup, start, end, specifier: value, quote });
+  /** The names that are taken from what the expression at an offset names: `const { a } = require("./a")`. */
+  expect(start: number, bindings: readonly Binding[]): void {
+    this.#expected.set(start, bindings);
+  }
+
+  #addLiteral(
+    form: CallForm,
+    { start, end, quote, value }: { start: number; end: number; quote: string; value: string },
+    bindings = this.#expected.get(start - 1),
+  ): void {
+    if (value === "") return;
+    const { kind, lookup } = form;
+    this.references.push({ kind, lookup, start, end, specifier: value, quote, ...(bindings && { bindings }) });
   }
 
   /**
@@ -153,6 +177,11 @@ export class SiteCollector {
     const literal = readLiteral(this.text, start);
     if (literal) return { head: literal.value, length: literal.end - literal.start };
     return fixedHead(this.text.slice(start, end));
+  }
+
+  /** All that was found, in a text without a doubt. */
+  finish(): Extraction {
+    return { references: this.ordered(), computed: this.orderedComputed(), reading: "whole" };
   }
 
   /** Computed names in the order of the text. */

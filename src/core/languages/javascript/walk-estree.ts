@@ -1,4 +1,6 @@
 /** Finds every form in an ESTree, whichever parser made it. */
+import type { Binding } from "../language.js";
+import { expectNames, importBindings, passedBindings, qualifierBindings } from "./tree-bindings.js";
 import { callForms, folderCalls, forms, joinCalls, type SiteCollector } from "./sites.js";
 
 /** A node: oxc gives `start` and `end`, Hermes gives `range`. All offsets are UTF-16 units. */
@@ -45,21 +47,26 @@ export function childrenOf(node: TreeNode): TreeNode[] {
   return found;
 }
 
-function isNode(value: unknown): value is TreeNode {
+/** Whether a value is a node. */
+export function isNode(value: unknown): value is TreeNode {
   return typeof value === "object" && value !== null && typeof (value as { type?: unknown }).type === "string";
 }
 
 function visit(node: TreeNode, into: SiteCollector): void {
   switch (node.type) {
     case "ImportDeclaration":
-      return addNode(forms.import, node.source, into);
+      return addNode(forms.import, node.source, into, importBindings(node));
     case "ExportAllDeclaration":
     case "ExportNamedDeclaration":
-      return addNode(forms.reExport, node.source, into);
+      return addNode(forms.reExport, node.source, into, passedBindings(node));
+    case "VariableDeclarator":
+      return expectNames(node.init, node.id, into);
+    case "MemberExpression":
+      return expectNames(node.object, node, into);
     case "ImportExpression":
       return addNode(forms.dynamicImport, node.source, into);
     case "TSImportType":
-      return addNode(forms.typeImport, node.source ?? node.argument, into);
+      return addNode(forms.typeImport, node.source ?? node.argument, into, qualifierBindings(node));
     case "TSExternalModuleReference":
       return addNode(forms.requireImport, node.expression, into);
     case "TSModuleDeclaration":
@@ -98,8 +105,13 @@ function elementsOf(argument: unknown): readonly unknown[] {
     : [argument];
 }
 
-function addNode(form: Parameters<SiteCollector["add"]>[0], node: unknown, into: SiteCollector): void {
-  for (const value of valuesOf(node)) into.add(form, ...spanOf(value));
+function addNode(
+  form: Parameters<SiteCollector["add"]>[0],
+  node: unknown,
+  into: SiteCollector,
+  bindings?: readonly Binding[],
+): void {
+  for (const value of valuesOf(node)) into.add(form, ...spanOf(value), bindings);
 }
 
 /** What an expression can come to: both sides of `old ? "./a" : "./b"`, the inside of `("./a")` and of `"./a" as const`. */

@@ -6,6 +6,7 @@
  */
 import type { AttributeNode, DirectiveNode, ElementNode, TemplateChildNode } from "@vue/compiler-dom";
 import { javascript } from "../javascript/index.js";
+import { shiftedReference } from "../language.js";
 import type { ComputedReference, Extraction, Lookup, Reference, ReferenceKind } from "../language.js";
 import { extractSheet, type Dialect } from "../sheets/index.js";
 
@@ -26,8 +27,7 @@ export class MarkupCollector {
 
   /** Takes what was found in a part that begins at an offset. */
   take({ references, computed, reading, problem }: Extraction, offset: number, within: string): void {
-    for (const each of references)
-      this.references.push({ ...each, start: each.start + offset, end: each.end + offset, within });
+    for (const each of references) this.references.push({ ...shiftedReference(each, offset), within });
     for (const each of computed) this.computed.push({ ...each, start: each.start + offset, end: each.end + offset });
     if (reading !== "whole") this.reading = reading;
     if (problem) this.problem ??= { ...problem, offset: problem.offset + offset };

@@ -2,7 +2,7 @@
 import type * as Compiler from "@vue/compiler-dom";
 import { assetNamesIn } from "../asset-names.js";
 import { javascript } from "../javascript/index.js";
-import type { Extraction, Language, Outline } from "../language.js";
+import type { Export, Extraction, Language, Outline, ReadingDepth } from "../language.js";
 import { dialectOf } from "../sheets/index.js";
 import { countLines } from "../plain-outline.js";
 import { behindInPage, readInPage, writeInPage } from "./literals.js";
@@ -32,12 +32,15 @@ export function parseMarkup(text: string, parseMode: "sfc" | "html"): Compiler.R
   return compiler.parse(text, { parseMode, onError: () => undefined, comments: false, decodeEntities: asItIs });
 }
 
-function extract(text: string): Extraction {
+/** A component is what its file gives, whatever its script exports besides. */
+const component: Export = { name: "default", kind: "component", isType: false, start: 0, end: 0 };
+
+function extract(text: string, _name: string, depth?: ReadingDepth): Extraction {
   if (text.includes("\0")) return notText(text);
   const into = new MarkupCollector(text);
   for (const node of parseMarkup(text, "sfc").children)
     if ((node.type as number) === elementType) readBlock(node as Compiler.ElementNode, into);
-  return into.finish();
+  return depth === "all" ? { ...into.finish(), exports: [component] } : into.finish();
 }
 
 /** A file that is no text. */
@@ -112,7 +115,6 @@ export function outlineOfComponent(text: string): Outline {
   const scripts = [...text.matchAll(/<script\b[^>]*>([^]*?)<\/script>/g)].map((match) => match[1] ?? "");
   const { signs, actions } = javascript.outline(scripts.join("\n"), "script.ts");
   return {
-    exports: [{ name: "default", kind: "component", isDefault: true, start: 0 }],
     onlyPassesOn: false,
     signs: [...new Set(["view" as const, ...signs])],
     actions:

@@ -1,0 +1,81 @@
+/**
+ * What an exported thing is, by the words at the place where the parser found it: evidence for the catalogue. That it is
+ * exported, and by which name, is the parser's.
+ */
+import type { Export, ExportKind } from "../language.js";
+
+/** Whether a script holds JSX. */
+export function drawsIn(text: string, name: string): boolean {
+  return !/\.[cm]?ts$/.test(name) && (text.includes("</") || text.includes("/>"));
+}
+
+/** What is exported where it is declared: `declaration` is the offset behind `export`. */
+export function declaredKind(
+  text: string,
+  { name, declaration, draws }: { readonly name: string; readonly declaration: number; readonly draws: boolean },
+): ExportKind {
+  const after = text.slice(declaration, declaration + 400);
+  const [, word = "const"] =
+    /^(?:declare\s+|abstract\s+|async\s+)*(function\*?|class|const|let|var|interface|type|enum|namespace|component|hook)(?![\p{L}\p{N}_$])/u.exec(
+      after,
+    ) ?? [];
+  return kindOf({ word, name, after, draws });
+}
+
+/** Whether what is declared at an offset is a type and no value. */
+export function isTypeAt(text: string, declaration: number): boolean {
+  return /^(?:declare\s+)?(?:interface|type)\b/.test(text.slice(declaration, declaration + 40));
+}
+
+/** What is exported by default, and the name that it is made of: `memo(TreeCard)` → `TreeCard`, `connect(…)(TreeCard)`. */
+export function defaultKind(text: string, expression: number, draws: boolean): Pick<Export, "kind" | "about"> {
+  const line = /^[^\n]*/.exec(text.slice(expression, expression + 400))?.[0].trim() ?? "";
+  const names =
+    line.match(/[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ?? /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line);
+  const [name] = names ?? [];
+  if (name !== undefined && !/^(?:function|class|async)$/.test(name))
+    return { kind: localKind(text, name, draws), about: name };
+  if (/^(?:abstract\s+)?class\b/.test(line)) return { kind: "class" };
+  if (draws && /^(?:async\s+)?(?:function|\()/.test(line)) return { kind: "component" };
+  return { kind: /^[{["'\d]/.test(line) ? "constant" : "value" };
+}
+
+/** What a name is that a file declares somewhere, by the line of its declaration. */
+export function localKind(text: string, name: string, draws: boolean): ExportKind {
+  const escaped = name.replaceAll("$", "\\$");
+  const declared = new RegExp(
+    `^[ \\t]*(?:export\\s+)?(?:declare\\s+|abstract\\s+|async\\s+)*(function\\*?|class|const|let|var|interface|type|enum|component|hook)\\s+${escaped}(?![\\p{L}\\p{N}_$])`,
+    "mu",
+  ).exec(text);
+  if (!declared) return draws && /^\p{Lu}.*\p{Ll}/u.test(name) ? "component" : "value";
+  return kindOf({ word: declared[1] ?? "", name, after: text.slice(declared.index, declared.index + 400), draws });
+}
+
+interface Declared {
+  readonly word: string;
+  readonly name: string;
+  /** The text from the declaration on, as much as its head takes. */
+  readonly after: string;
+  readonly draws: boolean;
+}
+
+function kindOf({ word, name, after, draws }: Declared): ExportKind {
+  if (word === "interface" || word === "type" || word === "namespace") return "type";
+  if (word === "enum") return "constant";
+  if (word === "component") return "component";
+  if (/^use(?=[\p{Lu}\p{N}])/u.test(name) || word === "hook") return "hook";
+  const isCapital = /^\p{Lu}.*\p{Ll}/u.test(name) || /^\p{Lu}$/u.test(name);
+  if (word === "class")
+    return draws && /\bextends\s+(?:React\.)?(?:Pure)?Component\b/.test(after) ? "component" : "class";
+  if (word.startsWith("function")) return isCapital && draws ? "component" : "function";
+  const value = /^[^=]*=(?!>)\s*([^]*)$/.exec(after.replace(/^[^=\n]*:\s*[^=]*(?==)/, ""))?.[1] ?? "";
+  if (isCapital && draws && !/^(?:(?:React\.)?createContext\b|["'`\d[{])/.test(value)) return "component";
+  if (/^(?:async\s*)?(?:function\b|\([^)]*\)\s*(?::[^=]+)?=>|[\p{L}_$][\p{L}\p{N}_$]*\s*=>|<[^>]*>\s*\()/u.test(value))
+    return "function";
+  if (/^(?:async\s*)?\((?![^)]*\)\s*[;\n])/.test(value) && after.includes("=>")) return "function";
+  // An object of functions does something.
+  if (/^[[{]/.test(value) && /=>|\bfunction\b|\)\s*\{/.test(value)) return "value";
+  return /^(?:["'`\d[{-]|new\s+(?:Set|Map|RegExp)\b|Object\.freeze|true\b|false\b|\/)/.test(value)
+    ? "constant"
+    : "value";
+}
