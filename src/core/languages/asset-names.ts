@@ -2,13 +2,29 @@
 
 const extensions =
   "png|jpe?g|gif|webp|avif|svg|ico|icns|bmp|ttf|otf|eot|woff2?|mp3|wav|ogg|m4a|mp4|webm|mov|pdf|lottie|riv";
+const extension = new RegExp(`\\.(?:${extensions})(?![\\w-])`, "gi");
 /** What parts words from each other. */
-const parting = "\\s\"'`()<>{}[\\]/\\\\,:;=|?#&";
-/** From the beginning of a word, and no longer than a name can be: data in a text has words of a million letters. */
-const assetName = new RegExp(`(?<![^${parting}])[^${parting}]{1,200}\\.(?:${extensions})(?![\\w-])`, "giu");
-const anyExtension = new RegExp(`\\.(?:${extensions})(?![\\w-])`, "i");
+const parting = /[\s"'`()<>{}[\]/\\,:;=|?#&]/;
+/** No name is longer: data in a text has words of a million letters. */
+const longest = 200;
 
 /** Every word of a text that looks like an asset's name, each once: `url(../old-banner.png)` → `old-banner.png`. */
 export function assetNamesIn(text: string): string[] {
-  return anyExtension.test(text) ? [...new Set(text.match(assetName) ?? [])] : [];
+  const found = new Set<string>();
+  let [word, last] = [-1, ""];
+  for (const { 0: ending, index } of text.matchAll(extension)) {
+    const start = wordStart(text, index);
+    // `tree.png.svg` is one name.
+    if (start !== word && last !== "") found.add(last);
+    [word, last] = [start, start < 0 || start === index ? "" : text.slice(start, index + ending.length)];
+  }
+  if (last !== "") found.add(last);
+  return [...found];
+}
+
+/** Where the word begins that holds an offset; -1 for one that is longer than a name can be. */
+function wordStart(text: string, at: number): number {
+  for (let start = at; start >= Math.max(0, at - longest); start -= 1)
+    if (start === 0 || parting.test(text.charAt(start - 1))) return start;
+  return -1;
 }

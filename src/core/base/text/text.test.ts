@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { ShelfError } from "../errors.js";
-import { applyEdits, SourceText } from "./index.js";
+import { applyEdits, namesWithin, SourceText } from "./index.js";
 
 describe("encodings come back byte for byte", () => {
   test.each([
@@ -67,4 +67,22 @@ describe("edits", () => {
       { seed: 1 },
     );
   });
+});
+
+test("law: names are found in texts as each by itself would be", () => {
+  const word = fc.string({ unit: fc.constantFrom("a", "b", "T", "-", ".", " ", "木"), minLength: 1, maxLength: 5 });
+  fc.assert(
+    fc.property(
+      fc.array(word, { maxLength: 6 }),
+      fc.array(
+        fc.array(word).map((each) => each.join("")),
+        { maxLength: 3 },
+      ),
+      (names, texts) => {
+        const wanted = names.filter((name) => texts.some((text) => text.includes(name)));
+        expect([...namesWithin(names, texts)].sort()).toEqual([...new Set(wanted)].sort());
+      },
+    ),
+    { seed: 20261127 },
+  );
 });

@@ -6,7 +6,7 @@ import { mayNameFiles } from "../../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
 import { sameAssets, type Finding } from "../rules/index.js";
-import type { Position } from "../../base/text/index.js";
+import { namesWithin, type Position } from "../../base/text/index.js";
 import { featureEdges } from "./feature-graph.js";
 import { scatterOf, type Scatter } from "./scatter.js";
 
@@ -144,11 +144,16 @@ function unreferenced(
   );
   // Files in languages that are not read yet may use them: their texts are asked for the name.
   const texts = project.tree.paths.filter((path) => alone.length > 0 && mayNameFiles(path) && !graph.files.has(path));
-  const named = (path: ProjectPath): boolean => {
+  const nameFor = (path: ProjectPath): string => {
     const { stem } = partsOf(nameOf(path));
-    const name = stem === "index" ? nameOf(folderOf(path)) : stem;
-    return texts.some((text) => text !== path && (project.tree.text(text)?.text.includes(name) ?? false));
+    return stem === "index" ? nameOf(folderOf(path)) : stem;
   };
+  const textsOf = function* (): Generator<string> {
+    for (const path of texts) yield project.tree.text(path)?.text ?? "";
+  };
+  const wanted = alone.map(({ path }) => nameFor(path));
+  const spoken = namesWithin(wanted, textsOf());
+  const named = (path: ProjectPath): boolean => spoken.has(nameFor(path));
   const computed = graph.usedWholesale();
   const loose = alone.filter(({ path }) => !computed.some((folder) => path.startsWith(folder)) && !named(path));
   return [...loose.map(({ path }) => path), ...assets].sort(comparePaths);

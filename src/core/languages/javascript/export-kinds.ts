@@ -9,46 +9,65 @@ export function drawsIn(text: string, name: string): boolean {
   return !/\.[cm]?ts$/.test(name) && (text.includes("</") || text.includes("/>"));
 }
 
-/** What is exported where it is declared: `declaration` is the offset behind `export`. */
-export function declaredKind(
-  text: string,
-  { name, declaration, draws }: { readonly name: string; readonly declaration: number; readonly draws: boolean },
-): ExportKind {
-  const after = text.slice(declaration, declaration + 400);
-  const [, word = "const"] =
-    /^(?:declare\s+|abstract\s+|async\s+)*(function\*?|class|const|let|var|interface|type|enum|namespace|component|hook)(?![\p{L}\p{N}_$])/u.exec(
-      after,
-    ) ?? [];
-  return kindOf({ word, name, after, draws });
-}
-
 /** Whether what is declared at an offset is a type and no value. */
 export function isTypeAt(text: string, declaration: number): boolean {
   return /^(?:declare\s+)?(?:interface|type)\b/.test(text.slice(declaration, declaration + 40));
 }
 
-/** What is exported by default, and the name that it is made of: `memo(TreeCard)` → `TreeCard`, `connect(…)(TreeCard)`. */
-export function defaultKind(text: string, expression: number, draws: boolean): Pick<Export, "kind" | "about"> {
-  const line = /^[^\n]*/.exec(text.slice(expression, expression + 400))?.[0].trim() ?? "";
-  const names =
-    line.match(/[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ?? /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line);
-  const [name] = names ?? [];
-  if (name !== undefined && !/^(?:function|class|async)$/.test(name))
-    return { kind: localKind(text, name, draws), about: name };
-  if (/^(?:abstract\s+)?class\b/.test(line)) return { kind: "class" };
-  if (draws && /^(?:async\s+)?(?:function|\()/.test(line)) return { kind: "component" };
-  return { kind: /^[{["'\d]/.test(line) ? "constant" : "value" };
-}
+const declaring =
+  /^[ \t]*(?:export\s+)?(?:declare\s+|abstract\s+|async\s+)*(function\*?|class|const|let|var|interface|type|enum|component|hook)\s+([\p{L}_$][\p{L}\p{N}_$]*)/gmu;
 
-/** What a name is that a file declares somewhere, by the line of its declaration. */
-export function localKind(text: string, name: string, draws: boolean): ExportKind {
-  const escaped = name.replaceAll("$", "\\$");
-  const declared = new RegExp(
-    `^[ \\t]*(?:export\\s+)?(?:declare\\s+|abstract\\s+|async\\s+)*(function\\*?|class|const|let|var|interface|type|enum|component|hook)\\s+${escaped}(?![\\p{L}\\p{N}_$])`,
-    "mu",
-  ).exec(text);
-  if (!declared) return draws && /^\p{Lu}.*\p{Ll}/u.test(name) ? "component" : "value";
-  return kindOf({ word: declared[1] ?? "", name, after: text.slice(declared.index, declared.index + 400), draws });
+/** The kinds of what one script declares. */
+export class Kinds {
+  readonly draws: boolean;
+  #declared: ReadonlyMap<string, { readonly word: string; readonly at: number }> | undefined;
+
+  constructor(
+    readonly text: string,
+    name: string,
+  ) {
+    this.draws = drawsIn(text, name);
+  }
+
+  /** Of what is exported where it is declared: the declaration is at an offset behind `export`. */
+  declared(name: string, declaration: number): ExportKind {
+    const after = this.text.slice(declaration, declaration + 400);
+    const [, word = "const"] =
+      /^(?:declare\s+|abstract\s+|async\s+)*(function\*?|class|const|let|var|interface|type|enum|namespace|component|hook)(?![\p{L}\p{N}_$])/u.exec(
+        after,
+      ) ?? [];
+    return kindOf({ word, name, after, draws: this.draws });
+  }
+
+  /** Of a name that is declared somewhere, by the line of its declaration. */
+  local(name: string): ExportKind {
+    const { word, at } = this.#find(name) ?? {};
+    if (word === undefined || at === undefined)
+      return this.draws && /^\p{Lu}.*\p{Ll}/u.test(name) ? "component" : "value";
+    return kindOf({ word, name, after: this.text.slice(at, at + 400), draws: this.draws });
+  }
+
+  #find(name: string): { readonly word: string; readonly at: number } | undefined {
+    if (!this.#declared) {
+      const found = new Map<string, { word: string; at: number }>();
+      for (const { 1: word = "", 2: each = "", index: at } of this.text.matchAll(declaring))
+        if (!found.has(each)) found.set(each, { word, at });
+      this.#declared = found;
+    }
+    return this.#declared.get(name);
+  }
+
+  /** Of what is exported by default, and the name that it is made of: `memo(TreeCard)` → `TreeCard`, `connect(…)(TreeCard)`. */
+  default(expression: number): Pick<Export, "kind" | "about"> {
+    const line = /^[^\n]*/.exec(this.text.slice(expression, expression + 400))?.[0].trim() ?? "";
+    const names =
+      line.match(/[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ?? /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line);
+    const [name] = names ?? [];
+    if (name !== undefined && !/^(?:function|class|async)$/.test(name)) return { kind: this.local(name), about: name };
+    if (/^(?:abstract\s+)?class\b/.test(line)) return { kind: "class" };
+    if (this.draws && /^(?:async\s+)?(?:function|\()/.test(line)) return { kind: "component" };
+    return { kind: /^[{["'\d]/.test(line) ? "constant" : "value" };
+  }
 }
 
 interface Declared {

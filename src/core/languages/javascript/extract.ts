@@ -11,11 +11,11 @@ import type * as TypeScript from "typescript";
 import { shiftedReference, type Export, type Extraction, type ReadingDepth } from "../language.js";
 import { assignedExports } from "./assigned-exports.js";
 import { collectFromComments, inComments } from "./comments.js";
-import { drawsIn } from "./export-kinds.js";
+import { Kinds } from "./export-kinds.js";
 import { collectFromRecord, exportsFromRecord } from "./record.js";
-import { asImports, headLength, isOneLiteral, mayBeBeyondRecord, SiteCollector } from "./sites.js";
+import { asImports, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
 import { exportsFromTree } from "./tree-bindings.js";
-import { walkEstree, type TreeNode } from "./walk-estree.js";
+import { isNode, walkEstree, type TreeNode } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
 
 const load = createRequire(import.meta.url);
@@ -123,20 +123,19 @@ function readWithOxc(
   // What is written `require(` here is read as an import; where that is no program, the tree tells.
   const result = probe ?? parsed(name, text, options, asScript);
   if (!result) return undefined;
-  const found = new SiteCollector(text);
+  let found = new SiteCollector(text);
   const record = result.module;
-  const isRequire = (start: number): boolean =>
-    probe !== undefined && text.startsWith("require(", start - "require(".length);
-  const isWhole = probe ? isGiven(record, text) : !needsTree(text, record, options.lang !== "jsx");
-  const program = isWhole
-    ? undefined
-    : ((probe ? parsed(name, text, options, asScript) : result)?.program as unknown as TreeNode);
-  if (program) walkEstree(program, found);
-  else collectFromRecord(record, found, isRequire);
+  const isRequire = (start: number): boolean => probe !== undefined && text.startsWith("require", start);
+  const parse = (expression: string): TreeNode | undefined => parseExpression(expression, name, options);
+  const isGiven =
+    (probe !== undefined || !needsTree(text, record, options.lang !== "jsx")) &&
+    collectFromRecord(record, found, { isRequire, parse });
+  const program = isGiven ? undefined : (parsed(name, text, options, asScript)?.program as unknown as TreeNode);
+  if (program) walkEstree(program, (found = new SiteCollector(text)));
   if (inComments.test(text)) collectFromComments(result.comments, found);
   if (depth === "references") return found.finish();
-  const draws = drawsIn(whole, name);
-  const exports = program ? exportsFromTree(program, whole, draws) : exportsFromRecord(record, whole, draws);
+  const kinds = new Kinds(whole, name);
+  const exports = program ? exportsFromTree(program, kinds) : exportsFromRecord(record, kinds);
   return withExports(found.finish(), exports.length > 0 ? exports : assignedExports(whole, name));
 }
 
@@ -150,16 +149,32 @@ function parsed(name: string, text: string, options: Options, asScript: boolean)
   return script.errors.length === 0 ? script : undefined;
 }
 
-/** Whether every expression that names something is one literal: else the tree has to tell what it can come to. */
-function isGiven(record: Oxc.EcmaScriptModule, text: string): boolean {
-  return record.dynamicImports.every(({ moduleRequest: { start, end } }) => isOneLiteral(text, start, end));
+/** The tree of one expression, with offsets from its own beginning. */
+function parseExpression(text: string, name: string, options: Options): TreeNode | undefined {
+  // Behind a name, so that what begins with a brace is an object.
+  const result = parsed(name, `x=${text}`, options, true);
+  const [statement, other] = (result?.program.body ?? []) as unknown as readonly TreeNode[];
+  const assignment = statement?.expression as TreeNode | undefined;
+  if (other !== undefined || assignment?.type !== "AssignmentExpression") return undefined;
+  return shiftedNode(assignment.right as TreeNode, -2);
+}
+
+/** A node and all below it, at other offsets. */
+function shiftedNode(node: TreeNode, by: number): TreeNode {
+  const shift = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(shift);
+    return isNode(value) ? shiftedNode(value, by) : value;
+  };
+  const entries = Object.entries(node).map(([key, value]) => [
+    key,
+    key === "start" || key === "end" ? (value as number) + by : shift(value),
+  ]);
+  return Object.fromEntries(entries) as TreeNode;
 }
 
 /** The record gives dynamic imports but not the type `import('./a').A`: more `import(` than it gives means a tree (or a comment). */
 function needsTree(text: string, record: Oxc.EcmaScriptModule, typed: boolean): boolean {
   if (mayBeBeyondRecord(text, typed)) return true;
-  // `import(isOld ? "./a" : "./b")`
-  if (!isGiven(record, text)) return true;
   if (!typed) return false;
   const called = text.match(/\bimport\s*\(/g)?.length ?? 0;
   return called > record.dynamicImports.length;
@@ -197,7 +212,7 @@ function readAsFlow(text: string, name: string, depth: ReadingDepth): Extraction
         found,
       );
     if (depth === "references") return found.finish();
-    const exports = exportsFromTree(program, text, drawsIn(text, name));
+    const exports = exportsFromTree(program, new Kinds(text, name));
     return withExports(found.finish(), exports.length > 0 ? exports : assignedExports(text, name));
   } catch {
     return undefined;

@@ -1,15 +1,22 @@
 /** References, their bindings and exports from oxc's module record: no tree is carried over for them. */
 import type { EcmaScriptModule, StaticExportEntry, StaticImportEntry } from "oxc-parser";
 import type { Binding, Export } from "../language.js";
-import { declaredKind, defaultKind, isTypeAt, localKind } from "./export-kinds.js";
-import { forms, type SiteCollector } from "./sites.js";
+import { isTypeAt, type Kinds } from "./export-kinds.js";
+import { addArgument, addUrls, type ParseExpression } from "./expressions.js";
+import { forms, isOneLiteral, type SiteCollector } from "./sites.js";
 
-/** Collects what the record gives. `isRequire` says of a dynamic import that it is written as a call of `require`. */
+/** How what the record only points at is read. */
+export interface RecordReading {
+  readonly isRequire: (start: number) => boolean;
+  readonly parse: ParseExpression;
+}
+
+/** Collects what the record gives; `false` where only the whole tree tells what an expression names. `isRequire` says of a dynamic import that it is written as a call of `require`. */
 export function collectFromRecord(
   record: EcmaScriptModule,
   into: SiteCollector,
-  isRequire: (start: number) => boolean = () => false,
-): void {
+  { isRequire, parse }: RecordReading,
+): boolean {
   for (const { moduleRequest, entries } of record.staticImports)
     into.add(forms.import, moduleRequest.start, moduleRequest.end, entries.map(importBinding));
   for (const { entries } of record.staticExports) {
@@ -24,10 +31,13 @@ export function collectFromRecord(
     }
     for (const [start, { end, bindings }] of passed) into.add(forms.reExport, start, end, bindings);
   }
-  for (const { moduleRequest } of record.dynamicImports) {
-    const form = isRequire(moduleRequest.start) ? forms.requireImport : forms.dynamicImport;
-    into.add(form, moduleRequest.start, moduleRequest.end);
+  for (const { start: call, moduleRequest } of record.dynamicImports) {
+    const { start, end } = moduleRequest;
+    const form = isRequire(call) ? forms.requireImport : forms.dynamicImport;
+    if (isOneLiteral(into.text, start, end)) into.add(form, start, end);
+    else if (!addArgument(form, moduleRequest, into, parse)) return false;
   }
+  return record.importMetas.length === 0 || addUrls(record, into, parse);
 }
 
 function importBinding({ importName, localName, isType }: StaticImportEntry): Binding {
@@ -62,31 +72,54 @@ function exportedName({ kind: how, name }: StaticExportEntry["exportName"]): str
   return kind === "Name" ? (name ?? "") : "*";
 }
 
-/** What the record says is exported. `draws`: whether the file holds JSX. */
-export function exportsFromRecord(record: EcmaScriptModule, text: string, draws: boolean): Export[] {
+/** What the record says is exported. */
+export function exportsFromRecord(record: EcmaScriptModule, kinds: Kinds): Export[] {
+  const { text } = kinds;
+  // Of `import Tree from "./Tree"; export { Tree }` the record calls what is imported `Tree`, which is `default` there.
+  const taken = new Map(
+    record.staticImports.flatMap(({ entries }) => entries.map(importBinding).map((each) => [each.localStart, each])),
+  );
+  // Of a whole module that is passed on, it does not say that it comes from another.
+  const whole = new Map(
+    record.staticImports.flatMap(({ moduleRequest: { start }, entries }) =>
+      entries
+        .map(importBinding)
+        .filter(({ imported }) => imported === "*")
+        .map(({ local, isType }) => [local, { from: start + 1, imported: "*", isType }]),
+    ),
+  );
   return record.staticExports.flatMap(({ start: statement, entries }) => {
     const isList = listStart.test(text.slice(statement, statement + 200));
     return entries.map((entry): Export => {
-      if (entry.moduleRequest) return passedExport(entry, entry.moduleRequest.start + 1);
+      const binding = taken.get(entry.importName.start ?? -1);
+      if (entry.moduleRequest) return passedExport(entry, entry.moduleRequest.start + 1, binding);
       const name = exportedName(entry.exportName);
       const [start, end] = [entry.exportName.start ?? entry.start, entry.exportName.end ?? entry.end];
       const { name: local } = entry.localName;
       const place = { name, ...(local !== null && { local }), start, end };
+      const passed = isList ? whole.get(local ?? "") : undefined;
+      if (passed) {
+        const isType = entry.isType || passed.isType;
+        const { from, imported } = passed;
+        return { name, start, end, kind: isType ? "type" : "value", isType, from, imported };
+      }
       if (isList) {
-        const kind = entry.isType ? "type" : localKind(text, local ?? "", draws);
+        const kind = entry.isType ? "type" : kinds.local(local ?? "");
         return { ...place, kind, isType: entry.isType };
       }
       const [exported, found]: string[] = [entry.exportName.kind, entry.localName.kind];
       if (exported === "Default" && (local === null || found === "Default"))
-        return { ...place, ...defaultKind(text, entry.start, draws), isType: false };
-      const kind = declaredKind(text, { name: local ?? name, declaration: entry.start, draws });
+        return { ...place, ...kinds.default(entry.start), isType: false };
+      const kind = kinds.declared(local ?? name, entry.start);
       // The record calls `export declare const` a type.
       return { ...place, kind, isType: entry.isType && isTypeAt(text, entry.start) };
     });
   });
 }
 
-function passedExport({ exportName, importName, isType, start, end }: StaticExportEntry, from: number): Export {
+function passedExport(entry: StaticExportEntry, from: number, taken: Binding | undefined): Export {
+  const { exportName, importName, start, end } = entry;
+  const isType = entry.isType || taken?.isType === true;
   return {
     name: exportedName(exportName),
     kind: isType ? "type" : "value",
@@ -94,7 +127,7 @@ function passedExport({ exportName, importName, isType, start, end }: StaticExpo
     start: exportName.start ?? start,
     end: exportName.end ?? end,
     from,
-    imported: importedName(importName),
+    imported: taken?.imported ?? importedName(importName),
   };
 }
 

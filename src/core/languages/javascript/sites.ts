@@ -80,9 +80,11 @@ export function asImports(text: string): string | undefined {
  */
 const beyondRecord = new RegExp(
   [
-    String.raw`\brequire\s*(?:\?\.|\.\s*\w+)?\s*\(`,
+    String.raw`\brequire\s*(?:\?\.\s*|(?:\?\s*)?\.\s*(?:resolve|resolveWeak|context)\s*(?:\?\.\s*)?)?\(`,
     String.raw`\b(?:jest|vi|vitest|rs|rstest)\s*\.\s*\w*(?:[mM]ock|Actual)`,
-    String.raw`\bmock\s*\.\s*module\b|\btd\s*\.\s*replace|\bproxyquire\b|__dirname`,
+    String.raw`\bmock\s*\.\s*module\b|\btd\s*\.\s*replace|\bproxyquire\b`,
+    // Names that are joined to the file's own folder; what else is made of it is nobody's name.
+    String.raw`\b(?:join|resolve)\s*\((?:\s|/\*[^]*?\*/|//[^\n]*)*__dirname\b`,
     String.raw`\bimport\s*\.\s*meta\s*\.\s*(?:glob|hot|resolve)|\bmodule\s*\.\s*hot\b`,
     String.raw`\bexport\s*(?:type\s*)?\{(?:\s|/\*[^]*?\*/|//[^\n]*)*\}(?!\s*;)`,
   ].join("|"),
@@ -94,8 +96,7 @@ const beyondRecordInTypes =
 
 /** Whether a text may hold a form that the module record leaves out. */
 export function mayBeBeyondRecord(text: string, typed: boolean): boolean {
-  if (beyondRecord.test(text) || (typed && beyondRecordInTypes.test(text))) return true;
-  return /\bnew\s+URL\b/.test(text) && /\bimport\s*\.\s*meta\b/.test(text);
+  return beyondRecord.test(text) || (typed && beyondRecordInTypes.test(text));
 }
 
 /** A word of every form there is, the record's included. Where none of them stands, nothing is named. */

@@ -1,6 +1,6 @@
 /** Bindings and exports from an ESTree: for the files of which the module record does not tell all, and for Flow. */
 import type { Binding, Export } from "../language.js";
-import { declaredKind, defaultKind, isTypeAt, localKind } from "./export-kinds.js";
+import { isTypeAt, type Kinds } from "./export-kinds.js";
 import type { SiteCollector } from "./sites.js";
 import { isNode, nameOf, spanOf, type TreeNode } from "./walk-estree.js";
 
@@ -98,7 +98,8 @@ function takenBy(taker: TreeNode): Binding[] | undefined {
 }
 
 /** What a program exports: its own statements, not those inside of a declared module. */
-export function exportsFromTree(program: TreeNode, text: string, draws: boolean): Export[] {
+export function exportsFromTree(program: TreeNode, kinds: Kinds): Export[] {
+  const { text } = kinds;
   const body = (program.body ?? []) as readonly TreeNode[];
   const imports = new Map(
     body
@@ -126,8 +127,8 @@ export function exportsFromTree(program: TreeNode, text: string, draws: boolean)
       const at = spanOf(declaration)[0];
       found.push(
         isNode(declaration.id)
-          ? { ...place, kind: declaredKind(text, { name: id, declaration: at, draws }), isType: isTypeAt(text, at) }
-          : { ...place, ...defaultKind(text, at, draws) },
+          ? { ...place, kind: kinds.declared(id, at), isType: isTypeAt(text, at) }
+          : { ...place, ...kinds.default(at) },
       );
     } else if (isNode(node.source) && /^Export(?:All|Named)Declaration$/.test(node.type)) {
       for (const { imported, local, localStart: start, localEnd: end, isType } of passedBindings(node))
@@ -143,7 +144,7 @@ export function exportsFromTree(program: TreeNode, text: string, draws: boolean)
     } else if (node.type === "ExportNamedDeclaration") {
       for (const { name, at } of declaredIn(node.declaration)) {
         const declaration = spanOf(node.declaration as TreeNode)[0];
-        const kind = declaredKind(text, { name, declaration, draws });
+        const kind = kinds.declared(name, declaration);
         const [start, end] = spanOf(at);
         found.push({ name, local: name, kind, isType: isTypeAt(text, declaration), start, end });
       }
@@ -168,7 +169,7 @@ export function exportsFromTree(program: TreeNode, text: string, draws: boolean)
             from: passedAt(taken.node),
             imported,
           });
-        } else found.push({ name, local, kind: isType ? "type" : localKind(text, local, draws), isType, start, end });
+        } else found.push({ name, local, kind: isType ? "type" : kinds.local(local), isType, start, end });
       }
     }
   }

@@ -115,7 +115,7 @@ function addNode(
 }
 
 /** What an expression can come to: both sides of `old ? "./a" : "./b"`, the inside of `("./a")` and of `"./a" as const`. */
-function valuesOf(node: unknown): readonly TreeNode[] {
+export function valuesOf(node: unknown): readonly TreeNode[] {
   if (!isNode(node)) return [];
   switch (node.type) {
     case "ConditionalExpression":

@@ -1,7 +1,7 @@
 /** Finds every form in TypeScript's tree. Used for files with syntax errors: that parser recovers around them. */
 import type * as TypeScript from "typescript";
 import type { Binding, Export } from "../language.js";
-import { declaredKind, defaultKind, drawsIn, isTypeAt, localKind } from "./export-kinds.js";
+import { isTypeAt, Kinds } from "./export-kinds.js";
 import { callForms, folderCalls, forms, joinCalls, type SiteCollector } from "./sites.js";
 import type { Comment } from "./comments.js";
 
@@ -30,7 +30,7 @@ export function readWithTypeScript(ts: Compiler, name: string, into: SiteCollect
     offset: first.start ?? 0,
     message: ts.flattenDiagnosticMessageText(first.messageText, " "),
   };
-  return { problem, comments: commentsOf(into.text), exports: exportsOf(ts, file, drawsIn(into.text, name)) };
+  return { problem, comments: commentsOf(into.text), exports: exportsOf(ts, file, new Kinds(into.text, name)) };
 }
 
 function visitNode(ts: Compiler, node: TypeScript.Node, file: TypeScript.SourceFile, into: SiteCollector): void {
@@ -119,7 +119,7 @@ function passedBindings(ts: Compiler, node: TypeScript.ExportDeclaration, file: 
 }
 
 /** What the statements of a file export, as far as they could be read. */
-function exportsOf(ts: Compiler, file: TypeScript.SourceFile, draws: boolean): Export[] {
+function exportsOf(ts: Compiler, file: TypeScript.SourceFile, kinds: Kinds): Export[] {
   const { text } = file;
   return file.statements.flatMap((node): Export[] => {
     const start = node.getStart(file);
@@ -128,14 +128,14 @@ function exportsOf(ts: Compiler, file: TypeScript.SourceFile, draws: boolean): E
       return passedBindings(ts, node, file).map(({ imported, local: name, localStart, localEnd, isType }) => {
         const place = { name, isType, start: localStart, end: localEnd };
         if (source) return { ...place, kind: isType ? "type" : "value", from: source.getStart(file) + 1, imported };
-        return { ...place, local: imported, kind: isType ? "type" : localKind(text, imported, draws) };
+        return { ...place, local: imported, kind: isType ? "type" : kinds.local(imported) };
       });
     }
     if (ts.isExportAssignment(node)) {
       if (node.isExportEquals === true) return [];
       const { expression } = node;
       const local = ts.isIdentifier(expression) ? { local: expression.text } : {};
-      const kind = defaultKind(text, expression.getStart(file), draws);
+      const kind = kinds.default(expression.getStart(file));
       return [{ name: "default", ...local, isType: false, start, end: start + 6, ...kind }];
     }
     const isExported =
@@ -145,7 +145,7 @@ function exportsOf(ts: Compiler, file: TypeScript.SourceFile, draws: boolean): E
     return declaredNames(ts, node).map((at): Export => {
       const local = at.text;
       const declaration = start + (/^export\s+(?:default\s+)?/.exec(text.slice(start, start + 40))?.[0].length ?? 0);
-      const kind = declaredKind(text, { name: local, declaration, draws });
+      const kind = kinds.declared(local, declaration);
       const name = isDefault === true ? "default" : local;
       return { name, local, kind, isType: isTypeAt(text, declaration), start: at.getStart(file), end: at.end };
     });
