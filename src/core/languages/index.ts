@@ -36,6 +36,7 @@ export {
   extractFrom,
   isCode,
   isOfTrade,
+  isScript,
   languageFor,
   languages,
   moduleRules,

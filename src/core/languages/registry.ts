@@ -56,6 +56,11 @@ export function isCode(path: string): boolean {
   return byExtension.get(path.slice(path.lastIndexOf(".")))?.rest?.trade === "code";
 }
 
+/** Whether a file is a script and nothing else: names stand in texts and comments of it, and nowhere else. */
+export function isScript(path: string): boolean {
+  return languageFor(path) === codeLanguage;
+}
+
 /** Everything that one text gives: what it names, and what it says of itself. */
 export interface FileReading extends Extraction {
   readonly outline: Outline;

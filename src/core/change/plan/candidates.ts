@@ -7,8 +7,16 @@
  * every file is read.
  */
 import { nameThrough, type Mapping } from "../../graph/index.js";
-import { isCode, isOfTrade, isPathList, isTakenIn, languageFor, type LookupRules } from "../../languages/index.js";
-import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import {
+  isCode,
+  isOfTrade,
+  isPathList,
+  isScript,
+  isTakenIn,
+  languageFor,
+  type LookupRules,
+} from "../../languages/index.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import { isBinary } from "./mentions.js";
 import type { Move } from "./move.js";
@@ -41,6 +49,8 @@ const ruleFiles =
 export interface SearchPlan {
   /** Texts of which a file that matters holds at least one. */
   readonly words: readonly string[];
+  /** Those of them that are only the middle of a name, since an escape could change the rest. */
+  readonly parts: ReadonlySet<string>;
   /** Folders of moved index files: files below may name them by dots alone. */
   readonly indexFolders: readonly ProjectPath[];
 }
@@ -54,18 +64,20 @@ export function planSearch(
   if (moves.length > mostWords || moves.some((move) => ruleFiles.test(move.from) || ruleFiles.test(move.to)))
     return undefined;
   const words = new Set<string>();
+  const parts = new Set<string>();
   const indexFolders = new Set<ProjectPath>();
   for (const path of moves.flatMap((move) => [move.from, move.to])) {
     for (const word of wordsFor(path, mappings, rules)) {
       const plain = plainPart(word);
       if (plain === undefined) return undefined;
       words.add(plain);
+      if (plain !== word) parts.add(plain);
     }
     if (rules.indexNames.includes(searchStem(nameOf(path), rules))) indexFolders.add(folderOf(path));
     for (const entry of entriesNaming(path, mappings, rules)) indexFolders.add(folderOf(entry.by));
   }
   if (words.size > mostWords) return undefined;
-  return { words: [...words, ...openWords], indexFolders: [...indexFolders] };
+  return { words: [...words, ...openWords], parts, indexFolders: [...indexFolders] };
 }
 
 /** Folders' manifests that name a file as their entry. */
@@ -133,11 +145,44 @@ export async function findCandidates(
     (isSheetMoved && isTakenIn(path) && /url\(|["']\.{1,2}\//.test(tree.text(path)?.text ?? ""));
   const hits = found ?? (await tree.store.search(search.words, openForms)) ?? searchByReading(tree, search.words);
   const moved = new Set(moves.map((move) => move.from));
+  const mayName = spelling(tree, search, moved);
   const byDots = tree.paths.filter(
     (path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path),
   );
-  const wanted = new Set([...hits, ...moved, ...byDots]);
+  const wanted = new Set([...[...hits].filter(mayName), ...moved, ...byDots]);
   return tree.paths.filter((path) => wanted.has(path) || isAlways(path));
+}
+
+/** A folder's own name, joined to more. */
+const joined = /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*__dirname\b/;
+const openForm = new RegExp(openForms, "m");
+
+/**
+ * Whether a file that holds one of the words may name what moves. In a script a name stands between marks, as in `"./Button"`,
+ * `"../ui/Button.js?raw"`; `<Button>` and `class Button` name nothing. Scripts with names that are put together, and all other
+ * files, are not looked at so closely.
+ */
+function spelling(
+  tree: SourceTree,
+  search: SearchPlan,
+  moved: ReadonlySet<ProjectPath>,
+): (path: ProjectPath) => boolean {
+  const names = search.words.filter((word) => !openWords.includes(word));
+  const escaped = names.map((word) => {
+    const text = word.replace(/[$.()[\]+]/g, "\\$&");
+    return search.parts.has(word) ? text : `(?:["'\`/_\\\\%!~]|^)${text}(?![\\w$-])`;
+  });
+  const named = new RegExp(escaped.join("|"), tree.ignoresCase ? "mi" : "m");
+  const folders = new Set([...moved].flatMap((path) => [folderOf(path), ...foldersAbove(path)]));
+  const emptied = [...folders].some((folder) => tree.filesBelow(folder).every((path) => moved.has(path)));
+  return (path) => {
+    if (!isScript(path)) return true;
+    const text = tree.text(path)?.text;
+    if (text === undefined || named.test(text) || joined.test(text) || openForm.test(text)) return true;
+    if (text.includes("import.meta.glob") || text.includes("require.context")) return true;
+    // A URL may name a folder, which goes where its files go.
+    return emptied && text.includes("import.meta.url");
+  };
 }
 
 function isInside(path: ProjectPath, folder: ProjectPath): boolean {

@@ -80,7 +80,7 @@ export function asImports(text: string): string | undefined {
  */
 const beyondRecord = new RegExp(
   [
-    String.raw`\brequire\s*(?:\?\.\s*|(?:\?\s*)?\.\s*(?:resolve|resolveWeak|context)\s*(?:\?\.\s*)?)?\(`,
+    String.raw`(?<![\w$])require\s*(?:\?\.\s*|(?:\?\s*)?\.\s*(?:resolve|resolveWeak|context)\s*(?:\?\.\s*)?)?\(`,
     String.raw`\b(?:jest|vi|vitest|rs|rstest)\s*\.\s*\w*(?:[mM]ock|Actual)`,
     String.raw`\bmock\s*\.\s*module\b|\btd\s*\.\s*replace|\bproxyquire\b`,
     // Names that are joined to the file's own folder; what else is made of it is nobody's name.

@@ -15,9 +15,13 @@ import { judgeText } from "./judge-text.js";
 /** Nothing else can hold a path: without a slash, a dot and an extension, or a known key, a text names nothing. */
 const anyPath = /["'`][^"'`\n]*[/.*][^"'`\n]*["'`]|\b(?:resolve|join)\s*\(|["'`]\w+["'`]/;
 
+/** What is longer, in UTF-16 units, is not written by hand: a bundle in a folder called `build`. */
+export const mostOfSettings = 200_000;
+
 function extract(text: string, name: string): Extraction {
   const modules = javascript.extract(text, name);
-  const program = modules.reading === "whole" && anyPath.test(text) ? parseProgram(text, name) : undefined;
+  const isSettings = text.length < mostOfSettings && modules.reading === "whole" && anyPath.test(text);
+  const program = isSettings ? parseProgram(text, name) : undefined;
   if (!program) return modules;
   const known = new Set(modules.references.map(({ start }) => start));
   const found: Reference[] = [];

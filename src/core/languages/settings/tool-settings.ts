@@ -7,7 +7,7 @@
  */
 import { parse } from "jsonc-parser";
 import { childrenOf, codeText, nameOfNode, parseProgram, type TreeNode } from "../javascript/index.js";
-import { isOwnFolder } from "./scripts.js";
+import { isOwnFolder, mostOfSettings } from "./scripts.js";
 
 /** A name that stands for a place. */
 export interface ToolAlias {
@@ -32,7 +32,7 @@ export const mayHoldToolSettings = /\balias\b|moduleNameMapper|loadPaths|include
 export function toolSettingsIn(text: string, name: string): ToolSettings {
   const into = { aliases: [] as ToolAlias[], loadPaths: [] as string[] };
   if (/\.[cm]?[jt]s$/.test(name)) {
-    const program = parseProgram(text, name);
+    const program = text.length < mostOfSettings ? parseProgram(text, name) : undefined;
     if (program) readProgram(program, text, into);
   } else if (!/\.ya?ml$/.test(name)) readValue(parse(text.replace(/^\uFEFF/, "")) as unknown, into);
   return into;
