@@ -1,7 +1,7 @@
 /** `steady-shelf check --fix`: the safe repairs as one plan; the others are offered one by one where a person can be asked. */
 import { ShelfError } from "../core/base/errors.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
-import type { NewText, Plan } from "../core/change/plan/index.js";
+import { editBetween, type DraftEdit, type Move, type Plan } from "../core/change/plan/index.js";
 import {
   acceptedPath,
   changeAccepted,
@@ -38,9 +38,10 @@ export async function fixFindings(
   const repairs = await planRepairs(project, [...sure, ...chosen], {
     graph,
     progress: context.progress.report,
+    follow: (moves) => listEdits(moves, checked, project.tree),
   });
   context.progress.clear();
-  const plan = withLists(repairs.plan, checked, project.tree);
+  const { plan } = repairs;
   const open = unsure.filter((finding) => !chosen.includes(finding));
   const isNothing = plan.moves.length + plan.edits.length + plan.texts.length === 0;
   const show = (change?: string): void =>
@@ -99,16 +100,16 @@ async function askOneByOne(findings: readonly Finding[]): Promise<Finding[]> {
 }
 
 /** Lists of accepted findings follow the files that move, and lose what is gone. */
-function withLists(plan: Plan, checked: readonly Checked[], tree: SourceTree): Plan {
-  const moved = new Map(plan.moves.map(({ from, to }) => [from, to]));
-  const texts = checked.flatMap(({ app, gone, list }): NewText[] => {
+function listEdits(moves: readonly Move[], checked: readonly Checked[], tree: SourceTree): DraftEdit[] {
+  const moved = new Map(moves.map(({ from, to }) => [from, to]));
+  return checked.flatMap(({ app, gone, list }): DraftEdit[] => {
     const file = acceptedPath(app.app.folder);
     const before = list && tree.has(file) ? tree.text(file)?.text : undefined;
     if (!list || before === undefined) return [];
     const after = writeAccepted(changeAccepted(list, app.app.folder, { drop: gone, moved }));
-    return after === before ? [] : [{ file, before, after }];
+    const edit = editBetween(file, before, after);
+    return edit ? [edit] : [];
   });
-  return texts.length === 0 ? plan : { ...plan, texts: [...plan.texts, ...texts] };
 }
 
 interface Shown {

@@ -33,11 +33,10 @@ export interface MoveOptions extends CommonOptions {
 
 interface Wanted {
   readonly moves: readonly Move[];
-  readonly places?: (move: Move) => string;
-  /** The plan's own place, if it lies in the project. */
+  /** The plan that was read, which of an arrangement may do more than move. */
+  readonly saved?: PlanFile;
+  /** Its place, if it lies in the project. */
   readonly file?: string;
-  /** What a saved plan of an arrangement does besides. */
-  readonly more?: Pick<PlanFile, "additions" | "wishes" | "decides">;
 }
 
 /** Runs the command; gives the exit code. */
@@ -57,21 +56,16 @@ export async function runMove(options: MoveOptions): Promise<number> {
     options.plan === undefined
       ? understandPaths(context, project, options)
       : await readPlan(context, project, options.plan);
-  const { places, more } = wanted;
-  const led = [...(more?.wishes.values() ?? [])].reduce((sum, ofFile) => sum + ofFile.size, 0);
-  const planned = await planMoves(project, wanted.moves, {
-    ...(places && { places }),
-    ...(more && { additions: more.additions, wishes: more.wishes }),
-    mentions: options.mentions,
-    progress: context.progress.report,
-  });
-  const made = more?.decides.length
-    ? await (await import("../core/change/arrange/index.js")).withDecisions(planned, project.tree, more.decides)
-    : planned;
+  const { moves, saved } = wanted;
+  const led = [...(saved?.wishes.values() ?? [])].reduce((sum, ofFile) => sum + ofFile.size, 0);
+  const told = { mentions: options.mentions, progress: context.progress.report };
+  const made = saved
+    ? await (await import("../core/change/plan-file/index.js")).planSaved(project, saved, told)
+    : await planMoves(project, moves, told);
   // A plan that lies in the project names what it moves; that needs no second look.
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
-  if (options.save !== undefined) await savePlan(context, project.tree, { moves: plan.moves, ...more }, options.save);
+  if (options.save !== undefined) await savePlan(context, project.tree, { ...saved, moves: plan.moves }, options.save);
   const holds = isAccepted(plan, options);
   const write = holds && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
   if (!write || !options.write) show(context, project, plan, { ...options, led });
@@ -116,8 +110,8 @@ function understandPaths(context: Context, project: Project, { paths, alone }: M
 
 async function readPlan(context: Context, project: Project, file: string): Promise<Wanted> {
   const { readPlanFile } = await import("../core/change/plan-file/index.js");
-  const { moves, lineOf, ...more } = readPlanFile(project.tree, readText(file), file);
-  return { moves, places: lineOf, more, file: relative(context.store.root, resolve(file)).replaceAll(sep, "/") };
+  const saved = readPlanFile(project.tree, readText(file), file);
+  return { moves: saved.moves, saved, file: relative(context.store.root, resolve(file)).replaceAll(sep, "/") };
 }
 
 function readText(file: string): string {

@@ -1,9 +1,9 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
-import { isDocument } from "../languages/index.js";
+import { blamesOf, planTheRest } from "./groups.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import { planMoves, type PlanOptions } from "./plan/index.js";
 import type { Project } from "../app/index.js";
-import { losesItsWay, namedElsewhere, type Move, type Plan } from "./plan/index.js";
+import { losesItsWay, namedElsewhere, type DraftEdit, type Move, type Plan } from "./plan/index.js";
 import type { Resolution } from "../graph/index.js";
 import type { SourceTree } from "../files/index.js";
 import type { Finding } from "../insight/rules/rule.js";
@@ -15,6 +15,12 @@ export interface Repairs {
   readonly repaired: readonly Finding[];
   /** Those whose repair cannot be made together with the others, or whose proof does not hold. */
   readonly left: readonly Finding[];
+}
+
+/** What planning repairs may be told. */
+export interface RepairOptions extends PlanOptions {
+  /** What else changes with the moves: lists that name files follow them. */
+  readonly follow?: (moves: readonly Move[]) => readonly DraftEdit[];
 }
 
 /** Repairs that go together. */
@@ -32,34 +38,33 @@ interface Gathered {
 export async function planRepairs(
   project: Project,
   findings: readonly Finding[],
-  options: PlanOptions = {},
+  { follow, ...options }: RepairOptions = {},
 ): Promise<Repairs> {
   const movesOf = ({ repair }: Finding): readonly { readonly from: ProjectPath; readonly to: ProjectPath }[] =>
     repair?.kind === "move" ? repair.moves : [];
   const named = namedElsewhere(project.tree, new Set(findings.flatMap(movesOf).map(({ from }) => from)));
-  let wanted = findings.filter(
+  const left = findings.filter(
     (finding) =>
-      !touched(finding).some((path) => named.has(path)) &&
-      !movesOf(finding).some((move) => losesItsWay(project.tree, move)),
+      touched(finding).some((path) => named.has(path)) ||
+      movesOf(finding).some((move) => losesItsWay(project.tree, move)),
   );
-  // Each round leaves something out, so it comes to an end.
-  for (;;) {
-    const { moves, wishes, taken, left } = gather(project.tree, wanted);
+  const { result } = await planTheRest(new Map(left.map((finding) => [finding, "named elsewhere"])), async (out) => {
+    const gathered = gather(
+      project.tree,
+      findings.filter((finding) => !out.has(finding)),
+    );
+    const { moves, wishes, taken } = gathered;
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
-    const plan = await planMoves(project, list, { ...options, wishes });
-    const mentions = plan.mentions
-      .filter(({ file }) => !isDocument(file))
-      .flatMap(({ file, names, among = [] }) => [file, names, ...among]);
-    const gaps = plan.proof.gaps.flatMap(({ file, names }) => (names === undefined ? [file] : [file, names]));
-    const fallen = plan.proof.patterns.flatMap(({ out }) => out);
-    const different = plan.proof.different.flatMap(({ file, before }) => [file, ...before]);
-    const spoiled = new Set<string>([...different, ...fallen, ...mentions, ...gaps]);
-    const fails = (finding: Finding): boolean => touched(finding).some((path) => spoiled.has(path));
-    const rest = taken.filter((finding) => !fails(finding));
-    if (rest.length === taken.length)
-      return { plan, repaired: taken, left: [...left, ...findings.filter((each) => !wanted.includes(each))] };
-    wanted = wanted.filter((finding) => !fails(finding));
-  }
+    const plan = await planMoves(project, list, { ...options, wishes, edits: follow?.(list) ?? [] });
+    const fallen = plan.proof.patterns.flatMap(({ out: lost }) => lost);
+    const blames = new Set<string>([...blamesOf(plan).keys(), ...fallen]);
+    const spoiled = taken.filter((finding) => touched(finding).some((path) => blames.has(path)));
+    return {
+      result: { plan, repaired: taken, left: [...gathered.left, ...findings.filter((each) => out.has(each))] },
+      spoiled: new Map(spoiled.map((finding) => [finding, "cannot be proved"])),
+    };
+  });
+  return result;
 }
 
 /** The files that a finding's repair would change. */

@@ -18,14 +18,19 @@ export interface Decisions {
 }
 
 /** The text with the decisions in it. The text must be one that `parseConfiguration` takes. */
-export function editConfiguration(
+export function editConfiguration(text: string, decisions: Decisions): string {
+  return applyEdits(text, configurationEdits(text, decisions));
+}
+
+/** What the decisions change in a text. */
+export function configurationEdits(
   text: string,
   { arrangement, files = new Map(), moved = new Map() }: Decisions,
-): string {
+): readonly TextEdit[] {
   const end = text.includes("\r\n") ? "\r\n" : "\n";
   const document = parseDocument(text);
   const root = document.contents;
-  if (!isMap(root)) return text;
+  if (!isMap(root)) return [];
   const edits: TextEdit[] = [];
   const tail: string[] = [];
   const lineAfter = (pair: Pair): number => {
@@ -71,7 +76,7 @@ export function editConfiguration(
     const gap = text === "" || /\n$/.test(text) ? "" : end;
     edits.push({ start: text.length, end: text.length, text: gap + tail.map((line) => line + end).join("") });
   }
-  return applyEdits(text, edits);
+  return edits;
 }
 
 function pairOf({ contents }: Document, name: string): Pair | undefined {

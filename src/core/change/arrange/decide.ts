@@ -1,7 +1,7 @@
 /** What a change writes into configurations: which arrangement an app has from now on, and what was answered about files. */
 import picomatch from "picomatch";
 import { folderOf, isBelow, relativePath, type ProjectPath } from "../../base/paths.js";
-import type { Mention, Move, NewText, Plan } from "../plan/index.js";
+import type { DraftEdit, Mention, Move, Plan } from "../plan/index.js";
 import type { Configuration, Decisions } from "../../app/configuration/index.js";
 import type { SourceTree } from "../../files/index.js";
 
@@ -10,26 +10,28 @@ export interface Decided extends Decisions {
   readonly file: ProjectPath;
 }
 
-/**
- * The plan with the decisions in it; keys of `files:` that name a file which moves follow it. What the configurations
- * themselves say of moved files is then no mention any more.
- */
-export async function withDecisions(plan: Plan, tree: SourceTree, decided: readonly Decided[]): Promise<Plan> {
-  if (decided.length === 0) return plan;
-  const { editConfiguration } = await import("../../app/configuration/edit-configuration.js");
-  const texts = new Map(plan.texts.map((text) => [text.file, text]));
-  for (const { file, ...decisions } of decided) {
+/** What decisions change in configurations; keys of `files:` that name a file which moves follow it. */
+export async function decisionEdits(
+  tree: SourceTree,
+  moves: readonly Move[],
+  decided: readonly Decided[],
+): Promise<DraftEdit[]> {
+  if (decided.length === 0) return [];
+  const { configurationEdits } = await import("../../app/configuration/edit-configuration.js");
+  return decided.flatMap(({ file, ...decisions }) => {
     const before = tree.text(file)?.text;
-    if (before === undefined) continue;
+    if (before === undefined) return [];
     const folder = folderOf(file);
-    const inside = plan.moves.filter(({ from }) => isBelow(from, folder));
+    const inside = moves.filter(({ from }) => isBelow(from, folder));
     const moved = new Map(inside.map(({ from, to }) => [relativePath(folder, from), relativePath(folder, to)]));
-    const after = editConfiguration(before, { ...decisions, moved });
-    const text: NewText = { file, before, after };
-    if (after !== before) texts.set(file, text);
-  }
+    return configurationEdits(before, { ...decisions, moved }).map((edit) => ({ ...edit, file }));
+  });
+}
+
+/** The plan without what configurations say of moved files, where that follows them. */
+export function withoutDecided(plan: Plan, decided: readonly Decided[]): Plan {
   const files = new Set<string>(decided.map(({ file }) => file));
-  return { ...plan, texts: [...texts.values()], mentions: plan.mentions.filter(({ file }) => !files.has(file)) };
+  return { ...plan, mentions: plan.mentions.filter(({ file }) => !files.has(file)) };
 }
 
 /** Patterns of `files:` that will not match any more what they match now: what they decide has to be said anew, by people. */

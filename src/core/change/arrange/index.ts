@@ -1,10 +1,12 @@
 export { arrange, featureMeant, type ArrangedUnit, type ArrangeRequest, type Arranging, type Stay } from "./arrange.js";
-export { withDecisions, type Decided } from "./decide.js";
+export { decisionEdits, withoutDecided, type Decided } from "./decide.js";
 export type { Answer, AnswerOption, Question } from "./destination.js";
 export {
+  measureArranging,
   planArranging,
   settleFeatures,
   type ArrangedPlan,
   type ArrangingRequest,
+  type MeasuredArranging,
   type Settled,
 } from "./plan-arranging.js";

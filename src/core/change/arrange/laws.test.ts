@@ -5,11 +5,9 @@ import { expect, test } from "vitest";
 import { applyPlan } from "../../apply/index.js";
 import { caller } from "../../apply/changes.test.suite.js";
 import { openProject } from "../../app/index.js";
-import { planMoves } from "../plan/index.js";
-import { readPlanFile, writePlanFile } from "../plan-file/index.js";
+import { planSaved, readPlanFile, writePlanFile } from "../plan-file/index.js";
 import { MemoryStore } from "../../files/index.js";
 import { appOf, arranged, carriedOut, randomApp, textsOf, type Files } from "./arranging.test.suite.js";
-import { withDecisions } from "./index.js";
 
 const arrangements = fc.constantFrom("feature-first", "feature-first-with-core", "layered-features", "layer-first");
 const runs = { numRuns: 40 };
@@ -101,13 +99,12 @@ test("a plan that was saved, read again and carried out does what the direct run
       await carriedOut(direct, { as, publicIndex });
       const project = await openProject(saved);
       const read = readPlanFile(project.tree, text, "plan.yaml");
-      const again = await planMoves(project, read.moves, { additions: read.additions, wishes: read.wishes });
-      const decidedPlan = await withDecisions(again, project.tree, read.decides);
+      const again = await planSaved(project, read);
       if (plan.moves.length + plan.texts.length + plan.made.length > 0)
         applyPlan({
           store: saved,
           tree: project.tree,
-          plan: decidedPlan,
+          plan: again,
           command: "move",
           acceptDifferent: false,
           caller,

@@ -1,9 +1,9 @@
 /** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
 import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
 import { shared } from "../../insight/catalogue/index.js";
-import { planMoves } from "../plan/index.js";
+import { blamesOf, planTheRest, type Blamed } from "../groups.js";
+import { planMoves, respellMoves } from "../plan/index.js";
 import { withAnswers, type AppAnalysis } from "../../insight/analysis.js";
-import { isDocument } from "../../languages/index.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../../base/progress.js";
 import { configurationFile } from "../../app/configuration/index.js";
@@ -11,7 +11,7 @@ import { configurationText } from "../setup/index.js";
 import { wordsUsed } from "../../app/index.js";
 import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
-import { lostPatterns, withDecisions, type Decided } from "./decide.js";
+import { decisionEdits, lostPatterns, withoutDecided, type Decided } from "./decide.js";
 import { afterwards, losingTheirFeature } from "./foreseen.js";
 import { noIndexes, publicIndexes, type PublicIndexes } from "./public-index.js";
 
@@ -24,8 +24,8 @@ export interface ArrangingRequest extends ArrangeRequest {
   readonly progress?: Progress;
   /** What `settleFeatures` gave before, for an arrangement that asks the same. */
   readonly settled?: Settled | undefined;
-  /** Only the numbers are wanted: the configuration is left out, and nothing is parsed again. */
-  readonly isMeasured?: boolean;
+  /** For numbers: the few files do not matter of which more could be told by looking again. */
+  readonly isRough?: boolean;
 }
 
 /** An app whose features are settled, and the answers that settled them. */
@@ -46,52 +46,104 @@ export interface ArrangedPlan extends Arranging {
 }
 
 /**
- * Plans it. A unit whose move cannot be proved stays, and is said; so the proof of what is left holds. Each round leaves
- * something out, so it comes to an end. Nothing is written.
+ * Plans it. A unit whose move cannot be proved stays, and is said; so the proof of what is left holds. Nothing is written.
  */
 export async function planArranging(request: ArrangingRequest): Promise<ArrangedPlan> {
-  const { analysis, target, progress, isMeasured = false } = request;
+  const { analysis, progress, mentions = false } = request;
   const { project, graph } = analysis;
-  const { analysed, answers } = request.settled ?? settleFeatures(request);
+  const settled = request.settled ?? settleFeatures(request);
+  const planned = await arrangeProvably(request, settled, async ({ arranging, indexes }) => {
+    const moves = movesOf(arranging);
+    const { begun, decided } = await decisionsOf(request, moves);
+    const additions = [...indexes.additions, ...begun];
+    const { wishes } = indexes;
+    const edits = await decisionEdits(project.tree, moves, decided);
+    const told = { graph, additions, wishes, edits, mentions, ...(progress && { progress }) };
+    const plan = withoutDecided(await planMoves(project, moves, told), decided);
+    return { plan, additions, wishes, decided, ...plan };
+  });
+  const { arranging, result, indexes } = planned;
+  const { plan, additions, wishes, decided } = result;
+  const lost = lostPatterns(request.analysed.app.configuration, movesOf(arranging));
+  return {
+    ...arranging,
+    plan: { ...plan, mentions: [...plan.mentions, ...lost] },
+    indexes: request.publicIndex ? indexes : undefined,
+    additions,
+    wishes,
+    decided,
+  };
+}
+
+/** An arrangement in numbers. */
+export interface MeasuredArranging extends Arranging {
+  readonly moves: readonly Move[];
+  readonly respelled: number;
+}
+
+/**
+ * The first steps of the same way: what moves, and how many references are spelled anew. Nothing is proved, no text is made, and
+ * the configuration is left out.
+ */
+export async function measureArranging(request: ArrangingRequest): Promise<MeasuredArranging> {
+  const { project, graph } = request.analysis;
+  const rough = { ...request, isRough: true };
+  const settled = request.settled ?? settleFeatures(rough);
+  const { arranging, result } = await arrangeProvably(rough, settled, async ({ arranging, indexes }) => {
+    const { additions, wishes } = indexes;
+    const respelled = await respellMoves(project, movesOf(arranging), { graph, additions, wishes });
+    const different = respelled.files.flatMap(({ path: file, lost }) =>
+      lost.map(({ reference: { specifier, start }, was }) => {
+        const at = project.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+        const before = was.state === "found" ? was.targets : [];
+        return { file, at, specifier, before, after: [], reason: "no spelling means the same" };
+      }),
+    );
+    return { respelled, mentions: [], proof: { different, gaps: [], patterns: [] } };
+  });
+  const { moves, files } = result.respelled;
+  return { ...arranging, moves, respelled: files.reduce((sum, { edits }) => sum + edits.length, 0) };
+}
+
+/** What is tried: which units go where, and what is led through indexes. */
+interface Trial {
+  readonly arranging: Arranging;
+  readonly indexes: PublicIndexes;
+}
+
+interface Arranged<Result> extends Trial {
+  readonly result: Result;
+}
+
+/** Arranges until what is planned holds: units that spoil it stay, and references that cannot be led are not. */
+async function arrangeProvably<Result extends Blamed>(
+  request: ArrangingRequest,
+  { analysed, answers }: Settled,
+  plan: (trial: Trial) => Promise<Result>,
+): Promise<Arranged<Result>> {
+  const { graph } = request.analysis;
   const { catalogue } = analysed;
-  const blocked = new Map(request.blocked);
+  const { layout: then, language } = request.target;
   const keepingFeature = keepFeatures({ ...request, analysed, answers });
   let isLed = request.publicIndex ?? false;
-  for (;;) {
+  const { result } = await planTheRest(request.blocked ?? new Map<ProjectPath, string>(), async (blocked) => {
     const arranging = arrange({ ...request, analysed, answers, keepingFeature, blocked });
-    const moves = arranging.units.flatMap((unit) => unit.moves);
-    const moved = new Map(moves.map(({ from, to }) => [from, to]));
-    const { layout: then, language } = target;
-    const indexes = isLed ? publicIndexes({ graph, catalogue, then, language, moved }) : noIndexes;
-    const { begun, decided } = isMeasured ? nothingDecided : await decisionsOf(request, moves);
-    const additions = [...indexes.additions, ...begun];
-    const plan = await planMoves(project, moves, {
-      graph,
-      isMeasured,
-      additions,
-      wishes: indexes.wishes,
-      mentions: request.mentions ?? false,
-      ...(progress && { progress }),
-    });
-    const spoiled = spoiledBy(plan, arranging);
-    for (const [lead, because] of spoiled) blocked.set(lead, because);
-    if (spoiled.size > 0) continue;
-    // What no unit is to blame for: the way through an index that cannot be spelled.
-    if (plan.proof.different.length > 0 && isLed) {
+    const moved = new Map(movesOf(arranging).map(({ from, to }) => [from, to]));
+    for (;;) {
+      const indexes = isLed ? publicIndexes({ graph, catalogue, then, language, moved }) : noIndexes;
+      const planned = await plan({ arranging, indexes });
+      const spoiled = spoiledBy(planned, arranging);
+      // What no unit is to blame for: the way through an index that cannot be spelled.
+      if (spoiled.size > 0 || planned.proof.different.length === 0 || !isLed)
+        return { result: { arranging, indexes, result: planned }, spoiled };
       isLed = false;
-      continue;
     }
-    const whole = await withDecisions(plan, project.tree, decided);
-    const lost = isMeasured ? [] : lostPatterns(request.analysed.app.configuration, moves);
-    return {
-      ...arranging,
-      plan: { ...whole, mentions: [...whole.mentions, ...lost] },
-      indexes: request.publicIndex ? indexes : undefined,
-      additions,
-      wishes: indexes.wishes,
-      decided,
-    };
-  }
+  });
+  return result;
+}
+
+function movesOf({ units }: Arranging): readonly Move[] {
+  return units.flatMap((unit) => unit.moves);
 }
 
 /**
@@ -107,13 +159,13 @@ export function settleFeatures(request: ArrangingRequest): Settled {
     const known = new Set([shared, ...analysed.catalogue.features.map(({ name }) => name)]);
     const fresh = new Map<ProjectPath, Answer>();
     for (const { lead, feature } of units) if (!known.has(feature)) fresh.set(lead, { feature });
-    const seen = fresh.size > 0 || request.isMeasured ? fresh : clearedUp({ ...request, analysed, units });
+    const seen = fresh.size > 0 || request.isRough ? fresh : clearedUp({ ...request, analysed, units });
     const added = [...seen].filter(([path]) => !answers.has(path));
     if (added.length === 0) break;
     for (const [path, answer] of added) answers.set(path, answer);
     analysed = withAnswers(analysis, analysed, answers);
     // New features seldom bring up others: for numbers, once is enough.
-    if (request.isMeasured) break;
+    if (request.isRough) break;
   }
   return { analysed, answers };
 }
@@ -134,15 +186,15 @@ function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
   const { analysed, target } = request;
   if (analysed.catalogue.features.every(({ folders }) => folders.length === 0)) return keeping;
   // For numbers the few files do not matter that lose their folder on the way to features, or among layers.
-  if (request.isMeasured && (target.layout.hasFeatures || !analysed.app.layout.hasFeatures)) return keeping;
-  const { takeLikeliest, isMeasured } = request;
+  if (request.isRough && (target.layout.hasFeatures || !analysed.app.layout.hasFeatures)) return keeping;
+  const { takeLikeliest, isRough = false } = request;
   const arrangeBack: Parameters<typeof losingTheirFeature>[1] = (then, home) => {
     const back = {
       ...then,
       target: home,
       keepNames: true,
       takeLikeliest: takeLikeliest ?? false,
-      isMeasured: isMeasured ?? false,
+      isRough,
     };
     return arrange({ ...back, ...settleFeatures(back) }).units;
   };
@@ -160,20 +212,9 @@ const mostRounds = 3;
 
 const nothingDecided = { begun: [], decided: [] };
 
-/** The units because of which a reference would mean another file, or that a manifest names; each with the reason. */
-function spoiledBy(plan: Plan, { units }: Arranging): Map<ProjectPath, string> {
-  const blames = new Map<string, string>();
-  for (const { file, at, specifier, before } of plan.proof.different) {
-    const because = `${specifier} in ${file}:${at.line} would not mean the same file`;
-    for (const path of [file, ...before]) blames.set(path, because);
-  }
-  for (const { file, at, names, among = [] } of plan.mentions)
-    if (!isDocument(file) && !isConfiguration(file))
-      for (const path of [names, ...among]) blames.set(path, `${file}:${at.line} names it, and cannot be updated`);
-  for (const { file, names, at, detail } of plan.proof.gaps)
-    for (const path of names === undefined ? [file] : [file, names])
-      if (!blames.has(path))
-        blames.set(path, `${file}${at ? `:${at.line}` : ""} may name it, and was not read: ${detail}`);
+/** The units because of which something cannot be proved, each with the reason. */
+function spoiledBy(plan: Blamed, { units }: Arranging): Map<ProjectPath, string> {
+  const blames = blamesOf(plan);
   const spoiled = new Map<ProjectPath, string>();
   if (blames.size === 0) return spoiled;
   for (const { lead, moves } of units) {
@@ -181,10 +222,6 @@ function spoiledBy(plan: Plan, { units }: Arranging): Map<ProjectPath, string> {
     if (because !== undefined) spoiled.set(lead, because);
   }
   return spoiled;
-}
-
-function isConfiguration(file: string): boolean {
-  return file === configurationFile || file.endsWith(`/${configurationFile}`);
 }
 
 /**

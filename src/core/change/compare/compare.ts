@@ -1,8 +1,8 @@
 /**
- * Today's tree beside each arrangement that fits: each is planned as it would be carried out, in memory, and measured; and
- * whether it is worth it.
+ * Today's tree beside each arrangement that fits: each is planned by the first steps of the way on which it would be carried out, and
+ * measured; and whether it is worth it.
  */
-import { planArranging, settleFeatures, type Settled } from "../arrange/index.js";
+import { measureArranging, settleFeatures, type Settled } from "../arrange/index.js";
 import { isMain } from "../../insight/catalogue/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
@@ -78,7 +78,7 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
     progress?.(`Trying ${target.layout.arrangement}`, index, targets.length);
     // Which features there are, is the same question for every arrangement that has shelves for them.
     const { hasFeatures } = target.layout;
-    if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isMeasured: true });
+    if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isRough: true });
     tried.push(await tryOut(request, { as, target, changes: told, settled: hasFeatures ? settled : undefined }));
   }
   const comparison = {
@@ -104,9 +104,9 @@ interface TryingOut {
 
 async function tryOut({ analysis, analysed }: CompareRequest, trying: TryingOut): Promise<Tried> {
   const { as, target, changes, settled } = trying;
-  const arranged = await planArranging({ analysis, analysed, target, settled, takeLikeliest: true, isMeasured: true });
-  const { plan, assumed, stays } = arranged;
-  const moved = new Map(plan.moves.map(({ from, to }) => [from, to]));
+  const measured = await measureArranging({ analysis, analysed, target, settled, takeLikeliest: true });
+  const { moves, respelled, assumed, stays } = measured;
+  const moved = new Map(moves.map(({ from, to }) => [from, to]));
   const at = (path: ProjectPath): ProjectPath => moved.get(path) ?? path;
   const { catalogue } = analysed;
   const { layout } = target;
@@ -115,8 +115,8 @@ async function tryOut({ analysis, analysed }: CompareRequest, trying: TryingOut)
     ...shape,
     arrangement: layout.arrangement,
     as,
-    moved: plan.moves.length,
-    respelled: plan.edits.length,
+    moved: moves.length,
+    respelled,
     questions: assumed,
     stays: stays.length,
   };

@@ -1,6 +1,15 @@
 export { likelyWords, openForms } from "./candidates.js";
-export type { Addition } from "./additions.js";
-export { makePlan, type PlanInput, type Through, type Wishes } from "./make-plan.js";
+export {
+  draftOf,
+  editBetween,
+  type Addition,
+  type Claim,
+  type Draft,
+  type DraftEdit,
+  type Through,
+  type Wishes,
+} from "../draft.js";
+export { makePlan, type PlanInput, type RespelledDraft } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";
 export { losesItsWay, namedElsewhere } from "./named-elsewhere.js";
 export { understandMove, type MoveRequest } from "./move-request.js";
@@ -19,4 +28,4 @@ export type {
   Unread,
   Unresolved,
 } from "./plan.js";
-export { anticipateMove, planMoves, type PlanOptions } from "./plan-moves.js";
+export { anticipateMove, planDraft, planMoves, respellMoves, type PlanOptions } from "./plan-moves.js";

@@ -13,6 +13,7 @@ import {
 } from "../../graph/index.js";
 import {
   isOfTrade,
+  extractFrom,
   languageFor,
   languages,
   respellingEdit,
@@ -23,7 +24,8 @@ import {
 import type { ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
-import { addTexts, madeTexts, proveAdditions, type Addition } from "./additions.js";
+import { ledThrough, type Draft, type Through } from "../draft.js";
+import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
 import { findCandidates, planSearch } from "./candidates.js";
 import { respellLinks } from "./links.js";
@@ -31,93 +33,65 @@ import { findGaps } from "./gaps.js";
 import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensureMakeable, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
-import type { NewText, Plan, PlannedEdit, Proof, Unread } from "./plan.js";
+import type { NewText, Plan, PlannedEdit, Unread } from "./plan.js";
 import { prove, type ReadFile } from "./prove.js";
 import { isInSettings, respell, type Passage } from "./respell.js";
-
-/**
- * What references should mean from now on, or through what they should be named, by file and by the offset at which they
- * begin: `check --fix` respells by this. The proof then holds them to it, too.
- */
-export type Wishes = ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution | Through>>;
-
-/** A reference should mean this file from now on (at the path that it will have), spelled in the way that it is now. */
-export interface Through {
-  readonly through: ProjectPath;
-  /** The folder that the file speaks for, if it is an index. */
-  readonly folder?: ProjectPath | undefined;
-}
 
 /** What a plan is made from. */
 export interface PlanInput {
   readonly tree: SourceTree;
-  readonly moves: readonly Move[];
+  readonly draft: Draft;
   /** Aliases of the configuration. */
   readonly aliases: readonly Mapping[];
   readonly rules: LookupRules;
   /** Where each move was written, for plans that people write. */
   readonly places?: (move: Move) => string;
   readonly progress?: Progress;
-  readonly wishes?: Wishes;
   /** Read every file instead of searching for those that matter: the search is held against this in tests. */
   readonly readAll?: boolean;
   /** Respell what documents and lists name, too; else it is only mentioned. */
   readonly mentions?: boolean;
   /** All references, where they were read already. Nothing is read again then. */
   readonly graph?: ReferenceGraph;
-  /** Files that are made, and texts that gain lines at their end. */
-  readonly additions?: readonly Addition[];
-  /**
-   * Only the numbers are wanted, of moves that are known to be possible: places in the text are not told, folders and
-   * mentions are not looked for, and no new text is written and read again. That every reference resolves to what it should
-   * is known from the respelling.
-   */
-  readonly isMeasured?: boolean;
 }
 
-/** Plans the moves. Throws where they cannot all happen; what the proof does not hold for is in the plan. */
+/** Plans a draft. Throws where it cannot happen; what the proof does not hold for is in the plan. */
 export async function makePlan(input: PlanInput): Promise<Plan> {
-  const { tree, aliases, rules, graph, additions = [], isMeasured = false, progress = quiet } = input;
-  if (!isMeasured) ensurePossible(tree, input.moves, input.places);
-  const moves = tidyMoves(input.moves);
-  const map = new MoveMap(tree, moves);
-  const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
-  const made = madeTexts(additions, tree, map);
-  if (!isMeasured) ensureMakeable(tree, made.keys(), moves);
-  const planned = new PlannedTree(tree, map.files, made);
-  const read = graph ? await readOf(graph, input) : await readCandidates({ ...input, moves }, before);
-  const passage = await passageTo(planned, { input, read, before, map });
-  const { candidates } = read;
-  const files = respellAll(read, passage, input);
+  const { tree, rules, graph, draft, progress = quiet } = input;
+  ensurePossible(tree, draft.moves, input.places);
+  const respelled = await respellDraft(input);
+  const { moves, map, planned, passage, files, candidates, before } = respelled;
+  ensureMakeable(
+    tree,
+    draft.made.map(({ path }) => path),
+    moves,
+  );
   // Where all readings were kept, no parser was needed so far.
-  if (graph && !isMeasured) await Promise.all(languages.map((language) => language.prepare()));
-  const proof = isMeasured ? proofOfMeasured(files) : prove({ tree, passage, files, progress });
-  const added = proveAdditions(additions, planned, passage);
+  if (graph) await Promise.all(languages.map((language) => language.prepare()));
+  const proof = prove({ tree, passage, files, progress });
+  const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
-  const mentionable = (): readonly ProjectPath[] => candidates ?? tree.paths.filter((path) => !tree.isLink(path));
-  const mentions = isMeasured
-    ? []
-    : [
-        ...computedMentions({ tree, read: references, map, resolver: before }),
-        ...textMentions({ tree, files: mentionable(), read: files, map }),
-      ];
-  const gaps = isMeasured
-    ? []
-    : findGaps({ tree, map, rules, read: references, mentions, unreadableLinks: links.unreadable });
+  const mentionable = candidates ?? tree.paths.filter((path) => !tree.isLink(path));
+  const mentions = [
+    ...computedMentions({ tree, read: references, map, resolver: before }),
+    ...textMentions({ tree, files: mentionable, read: files, map }),
+  ];
+  const gaps = findGaps({ tree, map, rules, read: references, mentions, unreadableLinks: links.unreadable });
   return {
     moves,
     edits: files.flatMap((file) => file.edits),
-    ...addTexts(texts, additions, { tree, map }),
+    texts,
+    made: draft.made,
     links: links.edits,
-    foldersMade: isMeasured ? [] : newFolders(tree, moves, additions),
-    foldersEmptied: isMeasured ? [] : emptiedFolders(tree, moves, additions),
+    foldersMade: newFolders(tree, moves, draft.made),
+    foldersEmptied: emptiedFolders(tree, moves, draft.made),
     proof: {
       ...proof,
-      references: proof.references + added.references,
-      same: proof.same + added.same,
-      different: [...proof.different, ...added.different],
+      references: proof.references + made.references,
+      same: proof.same + made.same,
+      different: [...proof.different, ...made.different],
       gaps,
     },
     mentions,
@@ -126,6 +100,68 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     filesRead: files.length,
     filesInProject: tree.paths.length,
   };
+}
+
+/** A draft with every reference that it would break respelled, and nothing proved yet. */
+export interface RespelledDraft {
+  readonly moves: readonly Move[];
+  readonly map: MoveMap;
+  readonly planned: PlannedTree;
+  readonly before: Resolver;
+  readonly passage: Passage;
+  readonly files: readonly ReadFile[];
+  /** The files that may name what moves; `undefined` where every file was looked at. */
+  readonly candidates: readonly ProjectPath[] | undefined;
+}
+
+/** The first steps of planning: what moves, what that means for names, and how they are spelled then. */
+export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
+  const { tree, aliases, rules, graph, draft } = input;
+  const moves = tidyMoves(draft.moves);
+  const map = new MoveMap(tree, moves);
+  const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
+  const planned = new PlannedTree(tree, map.files, madeTexts(draft.made));
+  const read = graph ? await readOf(graph, input) : await readCandidates(input, moves, before);
+  const own = ownParts(draft);
+  const passage = await passageTo(planned, { input, read, before, map, own });
+  const files = respellAll(withEdited(read, own, tree), passage, { input, own });
+  return { moves, map, planned, before, passage, files, candidates: read.candidates };
+}
+
+/** What a draft itself says of one file. */
+interface OwnPart {
+  readonly edits: TextEdit[];
+  readonly wishes: Map<number, Resolution | Through>;
+  readonly adds: ProjectPath[];
+  readonly removes: Set<number>;
+}
+
+const nothingOwn: OwnPart = { edits: [], wishes: new Map(), adds: [], removes: new Set() };
+
+/** The same by file. */
+function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, OwnPart> {
+  const parts = new Map<ProjectPath, OwnPart>();
+  const partOf = (file: ProjectPath): OwnPart => {
+    const part = parts.get(file) ?? { edits: [], wishes: new Map(), adds: [], removes: new Set() };
+    parts.set(file, part);
+    return part;
+  };
+  for (const { file, start, end, text } of edits) partOf(file).edits.push({ start, end, text });
+  for (const claim of claims) {
+    if (claim.kind === "means") partOf(claim.file).wishes.set(claim.start, claim.target);
+    else if (claim.kind === "adds") partOf(claim.file).adds.push(...claim.means);
+    else partOf(claim.file).removes.add(claim.start);
+  }
+  return parts;
+}
+
+/** Files that only the draft touches are files of the plan, too: what they name stays, and is proved. */
+function withEdited(read: Read, own: ReadonlyMap<ProjectPath, OwnPart>, tree: SourceTree): Read {
+  const known = new Set(read.files.map(({ path }) => path));
+  const more = [...own.keys()].filter((path) => !known.has(path) && tree.has(path));
+  if (more.length === 0) return read;
+  const files = more.map((path) => ({ path, extraction: extractFrom(tree.text(path)?.text ?? "", path) }));
+  return { ...read, files: [...read.files, ...files] };
 }
 
 /** What was read: of each file what it names, and what that means where it is known. */
@@ -152,14 +188,15 @@ async function readOf(graph: ReferenceGraph, { tree, mentions = false }: PlanInp
 }
 
 /** Searches for the files that matter, and reads them. */
-async function readCandidates(input: PlanInput, before: Resolver): Promise<Read> {
-  const { tree, moves, rules, wishes = new Map() as Wishes, progress = quiet } = input;
+async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
+  const { tree, rules, draft, progress = quiet } = input;
+  const touched = new Set([...draft.edits, ...draft.claims].map(({ file }) => file));
   const search = input.readAll ? undefined : planSearch(moves, before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
   const named = new Set(candidates);
   const readable = readablePaths(
     tree,
-    wishes.size === 0 ? candidates : tree.paths.filter((path) => named.has(path) || wishes.has(path)),
+    touched.size === 0 ? candidates : tree.paths.filter((path) => named.has(path) || touched.has(path)),
     { documents: input.mentions },
   );
   const files = new Array<Read["files"][number]>(readable.length);
@@ -176,13 +213,14 @@ interface PassageInput {
   readonly read: Read;
   readonly before: Resolver;
   readonly map: MoveMap;
+  readonly own: ReadonlyMap<ProjectPath, OwnPart>;
 }
 
 /**
  * The two trees between which references are compared. Settings come first: what they will say decides what the names in
  * all other files will mean.
  */
-async function passageTo(planned: PlannedTree, { input, read, before, map }: PassageInput): Promise<Passage> {
+async function passageTo(planned: PlannedTree, { input, read, before, map, own }: PassageInput): Promise<Passage> {
   const { tree, aliases, rules } = input;
   const entriesOf = (path: ProjectPath): ProjectPath[] => {
     const origin = planned.originOf(path);
@@ -193,15 +231,15 @@ async function passageTo(planned: PlannedTree, { input, read, before, map }: Pas
   for (const { path, extraction, known } of read.files) {
     if (!isOfTrade(path, "settings")) continue;
     const references = extraction.references.map((reference, index) => ({ reference, known: known?.[index] }));
-    const isWanted = ({ lookup }: Reference): boolean => !input.isMeasured || lookup !== "scope";
-    const places = references.filter(({ reference }) => isInSettings(reference) && isWanted(reference));
-    if (places.length === 0) continue;
+    const places = references.filter(({ reference }) => isInSettings(reference));
+    const part = own.get(path);
+    if (places.length === 0 && part === undefined) continue;
     const { text } = respellFile({
       tree,
       passage: unchanged,
       path,
       extraction: { ...extraction, references: places.map(({ reference }) => reference) },
-      wishes: undefined,
+      own: part === undefined ? nothingOwn : { ...nothingOwn, edits: part.edits },
       ...(known && { known: places.map((each) => each.known ?? { state: "external" }) }),
     });
     if (!text) continue;
@@ -215,19 +253,15 @@ async function passageTo(planned: PlannedTree, { input, read, before, map }: Pas
 }
 
 /** Respells what was read. */
-function respellAll({ files }: Read, passage: Passage, input: PlanInput): ReadFile[] {
-  const { tree, wishes, isMeasured = false, progress = quiet } = input;
+function respellAll(
+  { files }: Read,
+  passage: Passage,
+  { input, own }: { readonly input: PlanInput; readonly own: ReadonlyMap<ProjectPath, OwnPart> },
+): ReadFile[] {
+  const { tree, progress = quiet } = input;
   return files.map(({ path, extraction, known }, index) => {
     if (index % 512 === 511) progress("Respelling references", index, files.length);
-    return respellFile({
-      tree,
-      passage,
-      path,
-      extraction,
-      wishes: wishes?.get(path),
-      ...(known && { known }),
-      isMeasured,
-    });
+    return respellFile({ tree, passage, path, extraction, own: own.get(path) ?? nothingOwn, ...(known && { known }) });
   });
 }
 
@@ -236,32 +270,29 @@ interface FileToRespell {
   readonly passage: Passage;
   readonly path: ProjectPath;
   readonly extraction: Extraction;
-  readonly wishes: ReadonlyMap<number, Resolution | Through> | undefined;
+  readonly own: OwnPart;
   /** What each reference means now, where that is known. */
   readonly known?: readonly Resolution[];
-  readonly isMeasured?: boolean;
 }
 
-/** Every place where it matters is told in the other mode; here only how many there are. */
-const nowhere = { line: 1, column: 1 };
-
 /** Decides about each reference of a file, and writes its new text in memory. */
-function respellFile({ tree, passage, path, extraction, wishes, known, isMeasured }: FileToRespell): ReadFile {
+function respellFile({ tree, passage, path, extraction, own, known }: FileToRespell): ReadFile {
   const meanings: ReadFile["meanings"][number][] = [];
   const edits: PlannedEdit[] = [];
-  const changes: TextEdit[] = [];
+  const changes: TextEdit[] = [...own.edits];
   const lost: ReadFile["lost"][number][] = [];
   const language = languageFor(path);
+  const isOwn = ({ start, end }: Reference): boolean =>
+    own.removes.has(start) || own.edits.some((edit) => edit.start < end && start < edit.end);
   for (const [index, reference] of extraction.references.entries()) {
-    const wished = wishes?.get(reference.start);
-    // A package stays a package, as far as numbers go.
-    const kept = isMeasured && !wished ? known?.[index] : undefined;
-    if (kept?.state === "external" || kept?.state === "scope") {
-      meanings.push(kept);
+    const wished = own.wishes.get(reference.start);
+    const now = known?.[index] ?? (wished === undefined ? undefined : passage.before.resolve(path, reference));
+    const wish = wished && "through" in wished ? ledThrough(now, wished) : wished;
+    // What the draft itself spells or takes out is not spelled again.
+    if (isOwn(reference)) {
+      meanings.push(wish ?? now ?? passage.before.resolve(path, reference));
       continue;
     }
-    const now = known?.[index] ?? (wished === undefined ? undefined : passage.before.resolve(path, reference));
-    const wish = wished && "through" in wished ? ledThrough(wished, now) : wished;
     const decision = respell(passage, path, reference, { wish, known: now });
     meanings.push(decision.was);
     if (decision.state === "lost") lost.push({ reference, was: decision.was });
@@ -272,40 +303,33 @@ function respellFile({ tree, passage, path, extraction, wishes, known, isMeasure
     const behind = language?.behind?.(decision.specifier, reference) ?? "";
     edits.push({
       file: path,
-      at: (isMeasured ? undefined : tree.text(path)?.positionAt(reference.start)) ?? nowhere,
+      at: tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 },
       kind: reference.kind,
       before: reference.specifier,
       after: decision.specifier,
       ...(behind !== "" && { behind }),
     });
   }
-  const text = isMeasured ? undefined : newText(tree, path, changes);
-  return { path, extraction, meanings, edits, changes, lost, text };
-}
-
-/** What the respelling itself knows: a spelling was taken only where it resolves to what it should. */
-function proofOfMeasured(files: readonly ReadFile[]): Proof {
-  const different = files.flatMap(({ path, lost }) =>
-    lost.map(({ reference: { specifier }, was }) => {
-      const before = was.state === "found" ? was.targets : [];
-      return { file: path, at: nowhere, specifier, before, after: [], reason: "no spelling means the same" };
-    }),
-  );
-  const references = files.reduce(
-    (sum, { meanings }) => sum + meanings.filter(({ state }) => state === "found" || state === "beyond").length,
-    0,
-  );
-  return { references, same: references - different.length, different, unresolved: [], gaps: [], patterns: [] };
-}
-
-function ledThrough({ through, folder }: Through, now: Resolution | undefined): Resolution {
-  const scheme = now?.state === "found" ? now.scheme : "relative";
-  return { state: "found", targets: [through], scheme, ...(folder !== undefined && { folder }) };
+  const text = newText(tree, path, changes);
+  const onlyRespelled = own.edits.length === 0;
+  return {
+    path,
+    extraction,
+    meanings,
+    edits,
+    changes,
+    onlyRespelled,
+    lost,
+    text,
+    adds: own.adds,
+    removes: own.removes,
+  };
 }
 
 function newText(tree: SourceTree, path: ProjectPath, changes: readonly TextEdit[]): NewText | undefined {
   const before = changes.length > 0 ? tree.text(path)?.text : undefined;
-  return before === undefined ? undefined : { file: path, before, after: applyEdits(before, changes) };
+  const after = before === undefined ? undefined : applyEdits(before, changes);
+  return before === undefined || after === undefined || after === before ? undefined : { file: path, before, after };
 }
 
 function unreadFiles(tree: SourceTree, references: ReadonlyMap<ProjectPath, Extraction>): Unread[] {

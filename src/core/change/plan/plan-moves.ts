@@ -5,9 +5,9 @@ import type { Progress } from "../../base/progress.js";
 import type { FileReader } from "../../files/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { codeLanguage, isCode, languageFor, moduleRules } from "../../languages/index.js";
-import type { Addition } from "./additions.js";
+import { draftOf, type Draft, type DraftParts } from "../draft.js";
 import { likelyWords, openForms } from "./candidates.js";
-import { makePlan, type Wishes } from "./make-plan.js";
+import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
 import type { Plan } from "./plan.js";
 
@@ -21,23 +21,36 @@ export function anticipateMove(store: FileReader, paths: readonly ProjectPath[])
   if (paths.some(isCode)) void codeLanguage.prepare();
 }
 
-/** What `planMoves` may be told. */
+/** What planning may be told. */
 export interface PlanOptions {
   readonly places?: (move: Move) => string;
   readonly progress?: Progress;
   readonly readAll?: boolean;
-  readonly wishes?: Wishes;
   readonly graph?: ReferenceGraph;
-  readonly additions?: readonly Addition[];
-  readonly isMeasured?: boolean;
   readonly mentions?: boolean;
 }
 
-/** Plans moves of files: what is respelled, and the proof. Nothing is written. */
+/** Plans a draft: what is respelled, and the proof. Nothing is written. */
+export function planDraft({ tree, aliases }: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
+  return makePlan({ tree, aliases, draft, rules: moduleRules, ...options });
+}
+
+/** Plans moves of files, and what goes with them. */
 export function planMoves(
+  project: Project,
+  moves: readonly Move[],
+  { additions, wishes, edits, ...options }: PlanOptions & Omit<DraftParts, "moves"> = {},
+): Promise<Plan> {
+  const parts = { moves, ...(additions && { additions }), ...(wishes && { wishes }), ...(edits && { edits }) };
+  return planDraft(project, draftOf(project.tree, parts), options);
+}
+
+/** Respells what moves would break, without a proof: enough to say how much it would be. */
+export function respellMoves(
   { tree, aliases }: Project,
   moves: readonly Move[],
-  options: PlanOptions = {},
-): Promise<Plan> {
-  return makePlan({ tree, aliases, moves, rules: moduleRules, ...options });
+  { additions, wishes, ...options }: PlanOptions & Omit<DraftParts, "moves"> = {},
+): Promise<RespelledDraft> {
+  const draft = draftOf(tree, { moves, ...(additions && { additions }), ...(wishes && { wishes }) });
+  return respellDraft({ tree, aliases, draft, rules: moduleRules, ...options });
 }

@@ -1,6 +1,7 @@
 /**
- * The proof. It does not trust the edits: the new texts are read again, each reference found in them is resolved on the
- * planned tree, and the answer is compared with what the present tree says.
+ * The proof. It does not trust the edits: the new texts are read again, each reference found in them is set against the old one
+ * at its place (see `alignment.ts`), resolved on the planned tree, and the answer is compared with what the present tree says,
+ * or with what the draft claims. What was added or taken out must have been claimed.
  *
  * Up to `mostParsed` changed files, each new text is parsed again from its first letter. Beyond that, each name is read
  * again at its place, and all the rest is compared letter by letter with the old text. That proves the same: where one
@@ -11,6 +12,7 @@ import { extractFrom, languageFor, type Extraction, type Reference } from "../..
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import type { TextEdit } from "../../base/text/index.js";
+import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference, NewText, PatternChange, PlannedEdit, Proof, Unresolved } from "./plan.js";
 import { isInSettings, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
@@ -22,11 +24,16 @@ export interface ReadFile {
   /** What each reference means on the present tree, in the same order. */
   readonly meanings: readonly Resolution[];
   readonly edits: readonly PlannedEdit[];
-  /** The same as offsets. */
+  /** Everything that changes in the text: respellings, and what the draft itself asks for. */
   readonly changes: readonly TextEdit[];
+  /** Whether all of them are respellings. */
+  readonly onlyRespelled: boolean;
   readonly text: NewText | undefined;
   /** References for which no spelling was found. */
   readonly lost: readonly { readonly reference: Reference; readonly was: Resolution }[];
+  /** What references that the draft adds have to mean, in their order; and where those begin that it takes out. */
+  readonly adds: readonly ProjectPath[];
+  readonly removes: ReadonlySet<number>;
 }
 
 /** More changed files than this are not parsed a second time. */
@@ -52,7 +59,8 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
     patterns: [] as PatternChange[],
   };
   for (const [index, file] of files.entries()) {
-    proveFile({ tree, passage, file, now: referencesAgain(file, passage, parseAgain), result });
+    const now = referencesAgain(file, passage, parseAgain);
+    proveFile({ tree, passage, file, ...align(file.extraction.references, now, file.changes), result });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
   return result;
@@ -63,7 +71,7 @@ function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean):
   if (!file.text) return file.extraction.references;
   // Where a namespace is written behind a name, more than the name differs.
   const isNamed = file.extraction.references.some(({ namespace }) => namespace !== undefined);
-  if (!parseAgain && !isNamed) return readInPlace(file, file.text);
+  if (!parseAgain && !isNamed && file.onlyRespelled) return readInPlace(file, file.text);
   // A script that leaves the folder of build scripts is still the same script.
   const goes = passage.map.file(file.path);
   const language = languageFor(goes)?.claims === languageFor(file.path)?.claims ? undefined : languageFor(file.path);
@@ -86,11 +94,10 @@ function readInPlace({ path, extraction, changes }: ReadFile, { before, after }:
   return before.slice(oldEnd) === after.slice(newEnd) ? found : [];
 }
 
-interface FileProof {
+interface FileProof extends Alignment {
   readonly tree: SourceTree;
   readonly passage: Passage;
   readonly file: ReadFile;
-  readonly now: readonly Reference[];
   readonly result: {
     references: number;
     same: number;
@@ -101,10 +108,17 @@ interface FileProof {
 }
 
 function proveFile(proof: FileProof): void {
-  const { tree, file, now, result } = proof;
+  const { tree, file, kept, result } = proof;
   const at = (reference: Reference) => tree.text(file.path)?.positionAt(reference.start) ?? { line: 1, column: 1 };
+  const placed = (reference: Reference) => {
+    return { file: file.path, at: at(reference), specifier: reference.specifier, before: [] };
+  };
   file.extraction.references.forEach((reference, index) => {
     const was = file.meanings[index];
+    if (file.removes.has(reference.start)) {
+      if (kept[index]) result.different.push({ ...placed(reference), after: [], reason: "it would still be there" });
+      return;
+    }
     if (!was || was.state === "unresolved") {
       // A comment may say anything; only code that leads nowhere is worth a word.
       if (reference.kind !== "doc import")
@@ -112,8 +126,8 @@ function proveFile(proof: FileProof): void {
       return;
     }
     if (was.state === "external" && isInSettings(reference)) return;
-    const other = compare(proof, { reference, again: now[index], was });
-    const change = other === undefined ? patternChange(proof, { reference, again: now[index], was }) : undefined;
+    const other = compare(proof, { reference, again: kept[index], was });
+    const change = other === undefined ? patternChange(proof, { reference, again: kept[index], was }) : undefined;
     if (change) result.patterns.push({ file: file.path, at: at(reference), pattern: reference.specifier, ...change });
     if (change) return;
     if (was.state !== "external" || other !== undefined) result.references += 1;
@@ -121,6 +135,55 @@ function proveFile(proof: FileProof): void {
       result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });
     else if (was.state !== "external") result.same += 1;
   });
+  proveAdded(proof);
+}
+
+/** What a draft adds must be there, and mean what it was written for; nothing else may come up. */
+function proveAdded({ passage, file, added, result }: FileProof): void {
+  const place = { file: file.path, at: { line: 1, column: 1 } };
+  const resolve = (reference: Reference): Resolution => passage.after.resolve(passage.map.file(file.path), reference);
+  proveMeanings(
+    { path: file.path, added, means: file.adds, resolve, has: (path) => passage.after.tree.has(path) },
+    (different) => {
+      if (different) result.different.push({ ...place, ...different });
+      result.references += 1;
+      if (!different) result.same += 1;
+    },
+  );
+}
+
+/** References that are new, and what they were written for. */
+export interface AddedProof {
+  readonly path: ProjectPath;
+  readonly added: readonly Reference[];
+  readonly means: readonly ProjectPath[];
+  readonly resolve: (reference: Reference) => Resolution;
+  /** Whether a path is one of the planned tree. */
+  readonly has: (path: ProjectPath) => boolean;
+}
+
+/** Sets them against each other in their order; `each` is told what is wrong with one, or nothing. */
+export function proveMeanings(
+  { added, means, resolve, has }: AddedProof,
+  each: (different: Pick<Difference, "specifier" | "before" | "after" | "reason"> | undefined) => void,
+): void {
+  for (let at = 0; at < Math.max(added.length, means.length); at += 1) {
+    const reference = added[at];
+    const wanted = means[at];
+    const meant = reference && resolve(reference);
+    const after = meant?.state === "found" ? meant.targets : [];
+    if (wanted !== undefined && after.includes(wanted) && has(wanted)) each(undefined);
+    else
+      each({
+        specifier: reference?.specifier ?? "",
+        before: wanted === undefined ? [] : [wanted],
+        after,
+        reason:
+          wanted === undefined
+            ? "nobody asked for this reference"
+            : "a line that is added would not mean what it was written for",
+      });
+  }
 }
 
 interface Comparison {
@@ -130,12 +193,11 @@ interface Comparison {
 }
 
 function compare(
-  { passage, file, now }: FileProof,
+  { passage, file }: FileProof,
   { reference, again, was }: Comparison,
 ): Pick<Difference, "before" | "after" | "reason"> | undefined {
   const targets = shown(was) ?? [`the package ${reference.specifier}`];
-  const isRead = now.length === file.extraction.references.length && again?.kind === reference.kind;
-  if (!isRead || (again.namespace ?? reference.namespace) !== reference.namespace)
+  if (again?.kind !== reference.kind || (again.namespace ?? reference.namespace) !== reference.namespace)
     return { before: targets, after: [], reason: "the new text would be read differently" };
   if (was.state === "scope" || isScattered(passage, was)) return undefined;
   if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;

@@ -1,0 +1,123 @@
+/**
+ * A draft: everything that one change does, as data, and what must be true afterwards. Every operation makes one, and nothing is
+ * added once it is proved.
+ *
+ * Edits are places of texts as they are now. Respellings are no part of a draft: which references need one follows from its
+ * moves, and is worked out when the draft is planned.
+ */
+import { folderOf, type ProjectPath } from "../base/paths.js";
+import type { TextEdit } from "../base/text/index.js";
+import type { SourceTree } from "../files/index.js";
+import type { Resolution } from "../graph/index.js";
+import type { Move } from "./plan/move.js";
+import type { MadeFile } from "./plan/plan.js";
+
+/** One change of a text, by the file that has it now. */
+export interface DraftEdit extends TextEdit {
+  readonly file: ProjectPath;
+}
+
+/** A reference should mean this file from now on (at the path that it will have), spelled in the way that it is now. */
+export interface Through {
+  readonly through: ProjectPath;
+  /** The folder that the file speaks for, if it is an index. */
+  readonly folder?: ProjectPath | undefined;
+}
+
+/** What must be true afterwards. What no claim speaks of has to mean what it means now. */
+export type Claim =
+  /** The reference that begins at an offset of a file's present text means this. */
+  | {
+      readonly kind: "means";
+      readonly file: ProjectPath;
+      readonly start: number;
+      readonly target: Resolution | Through;
+    }
+  /** A file, by its present path or by that at which it is made, gains references; in their order they mean these files then. */
+  | { readonly kind: "adds"; readonly file: ProjectPath; readonly means: readonly ProjectPath[] }
+  /** The reference that begins at an offset of a file's present text is taken out. */
+  | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
+
+/** All of it. */
+export interface Draft {
+  readonly moves: readonly Move[];
+  readonly edits: readonly DraftEdit[];
+  readonly made: readonly MadeFile[];
+  readonly claims: readonly Claim[];
+}
+
+/** A file that is made, or a text that gains lines at its end: an index of a feature, a new configuration. */
+export interface Addition {
+  /** Where the file will be. If one is there then, its text gains the lines; else it is made. */
+  readonly path: ProjectPath;
+  readonly text: string;
+  /** What its references have to mean, in their order, by the paths that files will have. */
+  readonly means: readonly ProjectPath[];
+  readonly why: string;
+}
+
+/**
+ * What references should mean from now on, or through what they should be named, by file and by the offset at which they
+ * begin.
+ */
+export type Wishes = ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution | Through>>;
+
+/** What a draft is put together from. */
+export interface DraftParts {
+  readonly moves: readonly Move[];
+  readonly edits?: readonly DraftEdit[];
+  readonly additions?: readonly Addition[];
+  readonly wishes?: Wishes;
+}
+
+/** Puts a draft together. No file is read but those that gain lines. */
+export function draftOf(
+  tree: SourceTree,
+  { moves, edits = [], additions = [], wishes = new Map() }: DraftParts,
+): Draft {
+  const origins = new Map(moves.map(({ from, to }) => [to, from]));
+  const leaving = new Set(moves.filter(({ from, to }) => from !== to).map(({ from }) => from));
+  const originOf = (path: ProjectPath): ProjectPath | undefined =>
+    origins.get(path) ?? (tree.has(path) && !leaving.has(path) ? path : undefined);
+  const added: DraftEdit[] = [];
+  const made: MadeFile[] = [];
+  const claims: Claim[] = [];
+  for (const { path, text, means, why } of additions) {
+    const file = originOf(path);
+    if (file === undefined) made.push({ path, text, why });
+    else added.push(atTheEnd(file, tree.text(file)?.text ?? "", text));
+    claims.push({ kind: "adds", file: file ?? path, means });
+  }
+  for (const [file, ofFile] of wishes)
+    for (const [start, target] of ofFile) claims.push({ kind: "means", file, start, target });
+  return { moves, edits: [...edits, ...added], made, claims };
+}
+
+/** Lines at the end of a text, in its own line ends. */
+function atTheEnd(file: ProjectPath, before: string, text: string): DraftEdit {
+  const end = before.includes("\r\n") ? "\r\n" : "\n";
+  const gap = before === "" || /[\r\n]$/.test(before) ? "" : end;
+  return { file, start: before.length, end: before.length, text: gap + text.replaceAll("\n", end) };
+}
+
+/** The edit that makes one text of another: what both begin and end with stays. */
+export function editBetween(file: ProjectPath, before: string, after: string): DraftEdit | undefined {
+  if (before === after) return undefined;
+  let start = 0;
+  while (start < before.length && start < after.length && before[start] === after[start]) start += 1;
+  let same = 0;
+  while (same < Math.min(before.length, after.length) - start && before.at(-1 - same) === after.at(-1 - same))
+    same += 1;
+  return { file, start, end: before.length - same, text: after.slice(start, after.length - same) };
+}
+
+/** What a claim through an index comes to: the way of naming that a reference has now, with another file at its end. */
+export function ledThrough(now: Resolution | undefined, { through, folder }: Through): Resolution {
+  const scheme = now?.state === "found" ? now.scheme : "relative";
+  return {
+    state: "found",
+    targets: [through],
+    scheme,
+    ...(folder !== undefined && { folder: folder === "" ? folderOf(through) : folder }),
+  };
+}

@@ -1,0 +1,35 @@
+/** The files that a draft makes: on the planned tree, and proved. */
+import { extractFrom, languageFor } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { SourceText } from "../../base/text/index.js";
+import type { PlannedTree } from "../../files/index.js";
+import type { Claim } from "../draft.js";
+import type { Difference, MadeFile, Proof } from "./plan.js";
+import { proveMeanings } from "./prove.js";
+import type { Passage } from "./respell.js";
+
+/** Their texts by their paths. */
+export function madeTexts(made: readonly MadeFile[]): ReadonlyMap<ProjectPath, SourceText> {
+  return new Map(made.map(({ path, text }) => [path, SourceText.ofNew(text)]));
+}
+
+/** Resolves their references on the planned tree: each must mean what it was written for. */
+export function proveMade(
+  made: readonly MadeFile[],
+  claims: readonly Claim[],
+  { planned, after }: { readonly planned: PlannedTree } & Pick<Passage, "after">,
+): Pick<Proof, "references" | "same" | "different"> {
+  const different: Difference[] = [];
+  let references = 0;
+  for (const { path, text } of made) {
+    if (languageFor(path) === undefined) continue;
+    const means = claims.flatMap((claim) => (claim.kind === "adds" && claim.file === path ? claim.means : []));
+    const added = extractFrom(text, path).references;
+    const resolve = (reference: (typeof added)[number]) => after.resolve(path, reference);
+    proveMeanings({ path, added, means, resolve, has: (each) => planned.has(each) }, (wrong) => {
+      references += 1;
+      if (wrong) different.push({ file: path, at: { line: 1, column: 1 }, ...wrong });
+    });
+  }
+  return { references, same: references - different.length, different };
+}
