@@ -1,6 +1,14 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
 import { plain } from "../core/base/text/index.js";
-import type { Gap, Move, Plan, PlannedEdit } from "../core/change/plan/index.js";
+import {
+  proofOf,
+  type Gap,
+  type HoldingProof,
+  type Move,
+  type Plan,
+  type PlannedEdit,
+  type Proof,
+} from "../core/change/plan/index.js";
 import type { ProjectPath } from "../core/base/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
@@ -62,12 +70,12 @@ function whereItIsNow(plan: Plan): Plan {
     ...plan,
     mentions: moved(mentions),
     unread: moved(unread),
-    proof: {
+    proof: proofOf({
       ...proof,
       gaps: proof.gaps.map((gap) => ({ ...gap, file: places.get(gap.file as ProjectPath) ?? gap.file })),
       unresolved: moved(proof.unresolved),
       patterns: moved(proof.patterns),
-    },
+    }),
   };
 }
 
@@ -175,20 +183,41 @@ function hardLinkLines({ hardLinked }: Plan, screen: Screen, all: boolean): stri
   ];
 }
 
+interface Verdict {
+  readonly paint: (text: string) => string;
+  readonly whole: string;
+}
+
+/** What was not read is not proved: then there is no tick, whatever the rest says. */
+function verdictOf(
+  proof: Proof,
+  { palette, result, known }: Pick<Screen, "palette"> & { readonly result: string; readonly known: string },
+): Verdict {
+  switch (proof.outcome) {
+    case "holds":
+      return { paint: palette.good, whole: `${tickFor(proof)} ${result} ` };
+    case "fails":
+      return { paint: palette.bad, whole: `✗ ${result} ` };
+    case "incomplete":
+      return { paint: palette.strong, whole: `not complete: ${known} ` };
+  }
+}
+
+/** The one place from which a proof gets its tick; no other proof than one that holds fits in. */
+function tickFor({ outcome }: HoldingProof): string {
+  return { holds: "✓" }[outcome];
+}
+
 function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewOptions, "staysIn">): string[] {
   const { palette, width } = screen;
   const { references, same, different, unresolved } = plan.proof;
   const read = `read ${grouped(plan.filesRead)} of ${count(plan.filesInProject, "file")}`;
-  const holds = different.length === 0;
   const result =
     references === 0
       ? "no reference is touched"
       : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${led === 0 ? "" : `, ${grouped(led)} of them by way of an index`}`;
-  // What was not read is not proved: then there is no tick, whatever the rest says.
-  const isComplete = plan.proof.gaps.length === 0;
-  const paint = !holds ? palette.bad : isComplete ? palette.good : palette.strong;
   const known = references === 0 ? "no reference that was read is touched" : `of what was read, ${result}`;
-  const whole = holds && !isComplete ? `not complete: ${known} ` : `${holds ? "✓" : "✗"} ${result} `;
+  const { paint, whole } = verdictOf(plan.proof, { palette, result, known });
   const wrapped = wrap(`${whole}(${read})`, width - 9).split("\n");
   const lines =
     wrapped.length === 1

@@ -13,6 +13,7 @@ export { makePlan, type PlanInput, type RespelledDraft } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";
 export { losesItsWay, namedElsewhere } from "./named-elsewhere.js";
 export { understandMove, type MoveRequest } from "./move-request.js";
+export { proofOf, type FailingProof, type HoldingProof, type IncompleteProof, type ProofFacts } from "./plan.js";
 export type {
   Difference,
   Gap,

@@ -4,7 +4,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { SourceText } from "../../base/text/index.js";
 import type { PlannedTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
-import type { Difference, MadeFile, Proof } from "./plan.js";
+import type { Difference, MadeFile, ProofFacts } from "./plan.js";
 import { proveMeanings } from "./prove.js";
 import type { Passage } from "./respell.js";
 
@@ -18,7 +18,7 @@ export function proveMade(
   made: readonly MadeFile[],
   claims: readonly Claim[],
   { planned, after }: { readonly planned: PlannedTree } & Pick<Passage, "after">,
-): Pick<Proof, "references" | "same" | "different"> {
+): Pick<ProofFacts, "references" | "same" | "different"> {
   const different: Difference[] = [];
   let references = 0;
   for (const { path, text } of made) {

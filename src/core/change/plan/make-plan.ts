@@ -33,7 +33,7 @@ import { findGaps } from "./gaps.js";
 import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensureMakeable, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
-import type { NewText, Plan, PlannedEdit, Unread } from "./plan.js";
+import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from "./plan.js";
 import { prove, type ReadFile } from "./prove.js";
 import { isInSettings, respell, type Passage } from "./respell.js";
 
@@ -87,13 +87,13 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),
     foldersEmptied: emptiedFolders(tree, moves, draft.made),
-    proof: {
+    proof: proofOf({
       ...proof,
       references: proof.references + made.references,
       same: proof.same + made.same,
       different: [...proof.different, ...made.different],
       gaps,
-    },
+    }),
     mentions,
     hardLinked: texts.map(({ file }) => file).filter((file) => (tree.store.stat(file)?.names ?? 1) > 1),
     unread: unreadFiles(tree, references),

@@ -57,17 +57,45 @@ export interface Gap {
   readonly names?: ProjectPath;
 }
 
-/** Every reference that the moves could touch, resolved again on the planned tree. */
-export interface Proof {
+/** What came of resolving every reference again that a draft could touch, on the planned tree. */
+export interface ProofFacts {
   /** References that mean files, in the files that were read. */
   readonly references: number;
   readonly same: number;
   readonly different: readonly Difference[];
   readonly unresolved: readonly Unresolved[];
-  /** What could matter and was not read. The proof is complete only where there is none. */
+  /** What could matter and was not read. */
   readonly gaps: readonly Gap[];
   /** Patterns of settings that would take in other files: to be looked at, but nothing that was named is lost. */
   readonly patterns: readonly PatternChange[];
+}
+
+/** All was read, and all means what it should. Only this is ever shown with a tick. */
+export interface HoldingProof extends ProofFacts {
+  readonly outcome: "holds";
+  readonly different: readonly [];
+  readonly gaps: readonly [];
+}
+
+/** A reference would mean something else. */
+export interface FailingProof extends ProofFacts {
+  readonly outcome: "fails";
+}
+
+/** Of what was read all means what it should; but not all was read. */
+export interface IncompleteProof extends ProofFacts {
+  readonly outcome: "incomplete";
+  readonly different: readonly [];
+}
+
+/** One of the three. */
+export type Proof = HoldingProof | FailingProof | IncompleteProof;
+
+/** The proof that facts come to. */
+export function proofOf({ different, gaps, ...facts }: ProofFacts): Proof {
+  if (different.length > 0) return { outcome: "fails", different, gaps, ...facts };
+  if (gaps.length > 0) return { outcome: "incomplete", different: [], gaps, ...facts };
+  return { outcome: "holds", different: [], gaps: [], ...facts };
 }
 
 /** A pattern in settings that would take in other files than now; no one spelling keeps them all. */

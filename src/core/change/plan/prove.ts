@@ -14,7 +14,7 @@ import { quiet, type Progress } from "../../base/progress.js";
 import type { TextEdit } from "../../base/text/index.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
-import type { Difference, NewText, PatternChange, PlannedEdit, Proof, Unresolved } from "./plan.js";
+import type { Difference, NewText, PatternChange, PlannedEdit, ProofFacts, Unresolved } from "./plan.js";
 import { isInSettings, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
 /** One file that was read: what it names, what that means now, and what would change. */
@@ -48,7 +48,7 @@ export interface ProofInput {
 }
 
 /** Proves what was read, or says exactly which references would change. What was not read is for `gaps.ts` to say. */
-export function prove({ tree, passage, files, progress = quiet }: ProofInput): Proof {
+export function prove({ tree, passage, files, progress = quiet }: ProofInput): ProofFacts {
   const parseAgain = files.filter((file) => file.text).length <= mostParsed;
   const result = {
     references: 0,
