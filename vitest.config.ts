@@ -17,7 +17,8 @@ export default defineConfig({
     include: ["src/**/*.test.ts", "tests/**/*.test.ts"],
     // The end-to-end tests start the built program many times; the machine decides how long that takes.
     testTimeout: 400_000,
-    pool: "threads",
+    // Commands stand in a folder, which only a process of its own can.
+    pool: "forks",
     isolate: false,
     // Unless told otherwise, one core is left to whoever watches; nobody does.
     maxWorkers: Math.max(2, availableParallelism()),

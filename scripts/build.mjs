@@ -16,7 +16,13 @@ const root = fileURLToPath(new URL("..", import.meta.url));
 rmSync(new URL("../dist", import.meta.url), { recursive: true, force: true });
 await build({
   absWorkingDir: root,
-  entryPoints: { bin: "src/bin.ts", index: "src/index.ts", "reading-worker": "src/core/languages/reading-worker.ts" },
+  // `cli` is what the tests run in their own process.
+  entryPoints: {
+    bin: "src/bin.ts",
+    cli: "src/commands/cli.ts",
+    index: "src/index.ts",
+    "reading-worker": "src/core/languages/reading-worker.ts",
+  },
   outdir: "dist",
   bundle: true,
   splitting: true,

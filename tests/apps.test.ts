@@ -120,40 +120,40 @@ describe.each(Object.entries(apps))("%s", (app, { judge, moves }) => {
     const bytes = fingerprint(root);
     const verdict = await judge(root);
     for (const words of moves) {
-      const { code, err, json } = run(root, ["move", ...words, "--mentions", "--json", "--write"]);
+      const { code, err, json } = await run(root, ["move", ...words, "--mentions", "--json", "--write"]);
       expect([code, err]).toEqual([0, ""]);
       const { proof } = json() as { proof: { references: number; same: number } };
       expect(proof.references).toBeGreaterThan(0);
       expect(proof.same).toBe(proof.references);
       expect(await judge(root)).toBe(verdict);
     }
-    for (const words of moves) expect([words, run(root, ["undo", "--write"]).code]).toEqual([words, 0]);
+    for (const words of moves) expect([words, (await run(root, ["undo", "--write"])).code]).toEqual([words, 0]);
     expect(fingerprint(root)).toBe(bytes);
   });
 });
 
 describe("what is respelled around the code", () => {
-  const edits = (app: string, ...words: string[]): string[] => {
-    const { json } = run(demoCopy(app), ["move", ...words, "--json"]);
+  const edits = async (app: string, ...words: string[]): Promise<string[]> => {
+    const { json } = await run(demoCopy(app), ["move", ...words, "--json"]);
     return (json() as { edits: { file: string; before: string; after: string; behind?: string }[] }).edits.map(
       ({ file, before, after, behind = "" }) => `${file}: ${before} > ${after}${behind}`,
     );
   };
 
-  test("a pattern, a manifest and a namespace follow", () => {
-    expect(edits("orchard-theme", "src/scss/sections", "src/scss/pages")).toEqual(
+  test("a pattern, a manifest and a namespace follow", async () => {
+    expect(await edits("orchard-theme", "src/scss/sections", "src/scss/pages")).toEqual(
       expect.arrayContaining([
         "build.mjs: src/scss/sections/*.scss > src/scss/pages/*.scss",
         "package.json: src/scss/sections/**/*.scss > src/scss/pages/**/*.scss",
       ]),
     );
-    expect(edits("orchard-theme", "src/scss/base/_palette.scss", "src/scss/base/_colours.scss")).toContain(
+    expect(await edits("orchard-theme", "src/scss/base/_palette.scss", "src/scss/base/_colours.scss")).toContain(
       "src/scss/sections/_rota.scss: ../base/palette > ../base/colours as palette",
     );
   });
 
-  test("aliases, pages, compiler and test settings follow the source root, so that no import changes", () => {
-    expect(edits("orchard-desk", "src", "app")).toEqual([
+  test("aliases, pages, compiler and test settings follow the source root, so that no import changes", async () => {
+    expect(await edits("orchard-desk", "src", "app")).toEqual([
       "index.html: /src/main.ts > /app/main.ts",
       "package.json: src/components > app/components",
       "tsconfig.json: ./src/* > ./app/*",
@@ -166,27 +166,27 @@ describe("what is respelled around the code", () => {
     ]);
   });
 
-  test("a phone app's manifests follow, and what falls out of a pattern is said", () => {
+  test("a phone app's manifests follow, and what falls out of a pattern is said", async () => {
     const root = demoCopy("orchard-mobile");
-    expect(edits("orchard-mobile", "src/assets", "assets")).toEqual(
+    expect(await edits("orchard-mobile", "src/assets", "assets")).toEqual(
       expect.arrayContaining([
         "app.json: ./src/assets/images/apple.png > ./assets/images/apple.png",
         "react-native.config.js: ./src/assets/fonts/ > ./assets/fonts/",
       ]),
     );
-    const { code, out } = run(root, ["move", "src/components/TabBar.js", "src/navigation/"]);
+    const { code, out } = await run(root, ["move", "src/components/TabBar.js", "src/navigation/"]);
     expect(code).toBe(0);
     expect(out).toContain("1 pattern in settings would take in other files");
     expect(out).toContain("loses src/components/TabBar.js");
   });
 
-  test("Markdown links and owners' patterns are mentions until they are asked for", () => {
+  test("Markdown links and owners' patterns are mentions until they are asked for", async () => {
     const words = ["src/components/TreeList.vue", "src/features/trees/"];
-    expect(edits("orchard-desk", ...words).some((edit) => edit.startsWith("README.md"))).toBe(false);
-    expect(edits("orchard-desk", ...words, "--mentions")).toContain(
+    expect((await edits("orchard-desk", ...words)).some((edit) => edit.startsWith("README.md"))).toBe(false);
+    expect(await edits("orchard-desk", ...words, "--mentions")).toContain(
       "README.md: src/components/TreeList.vue > src/features/trees/TreeList.vue",
     );
-    expect(edits("orchard-desk", "src/styles", "src/theme", "--mentions")).toContain(
+    expect(await edits("orchard-desk", "src/styles", "src/theme", "--mentions")).toContain(
       ".github/CODEOWNERS: /src/styles/ > /src/theme/",
     );
   });

@@ -1,16 +1,10 @@
 /** `compare` and `arrange`, as they are typed, on the demo app. */
-import { execFileSync, spawnSync } from "node:child_process";
+import { execFileSync } from "node:child_process";
 import { appendFileSync, existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
+import { compile } from "./compiler.js";
 import { commitAll, demoCopy, fingerprint, folderWith, run } from "./program.js";
-
-/** The compiler's errors, by an independent process. */
-function compile(root: string): string {
-  const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
-  return spawnSync(process.execPath, [compiler, "-p", "."], { cwd: root, encoding: "utf8" }).stdout;
-}
 
 const git = (root: string, ...words: string[]): string =>
   execFileSync("git", ["-c", "user.name=test", "-c", "user.email=test@example.org", ...words], {
@@ -27,32 +21,29 @@ function demo(): string {
 }
 
 describe("compare", () => {
-  test("tells what each arrangement would come to, the same when asked again, and writes nothing", () => {
+  test("tells what each arrangement would come to, the same when asked again, and writes nothing", async () => {
     const root = demoCopy();
     const before = fingerprint(root);
-    const first = run(root, ["compare"]);
+    const first = await run(root, ["compare"]);
     expect(first).toMatchObject({ code: 0, err: "" });
     expect(first.out).toMatch(/^\d+ files of 5 features, layer-first today, beside 4 arrangements\./);
     expect(first.out).toContain("✓");
     expect(first.out).toContain("steady-shelf arrange --as feature-first");
     expect(first.out.split("\n").every((line) => line.length <= 100)).toBe(true);
-    expect(run(root, ["compare"]).out).toBe(first.out);
-    expect(run(root, ["compare", "--no-cache"]).out).toBe(first.out);
+    expect((await run(root, ["compare"])).out).toBe(first.out);
+    expect((await run(root, ["compare", "--no-cache"])).out).toBe(first.out);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("only some, the user's own among them, as JSON", () => {
+  test("only some, the user's own among them, as JSON", async () => {
     const root = demoCopy();
     writeFileSync(
       join(root, "ours.yaml"),
       'version: 1\nname: ours\ntitle: ours\nabout: ours\nshelves:\n  - { at: ".", holds: entry }\n  - { at: "parts/{feature}", holds: [screen, component, hook, service] }\n',
     );
-    const { tried, today, recommendation } = run(root, [
-      "compare",
-      "--with",
-      "layer-first,./ours.yaml",
-      "--json",
-    ]).json() as {
+    const { tried, today, recommendation } = (
+      await run(root, ["compare", "--with", "layer-first,./ours.yaml", "--json"])
+    ).json() as {
       tried: { arrangement: string; as: string; moved: number; places: number }[];
       today: { places: number };
       recommendation: { because: string };
@@ -76,10 +67,10 @@ describe("compare", () => {
     [["arrange", "--as", "feature-first", "--role", "scren"], "Did you mean screen?"],
     [["arrange", "--as", "feature-first", "--commit", "three"], "--commit takes nothing, or two-steps"],
     [["arrange", "--as", "feature-first", "--save", "plan.yaml", "--commit"], "Give either --save or --commit"],
-  ])("%j is refused, and says how to go on", (words, says) => {
+  ])("%j is refused, and says how to go on", async (words, says) => {
     const root = demoCopy();
     const before = fingerprint(root);
-    const refused = run(root, words);
+    const refused = await run(root, words);
     expect(refused.code).toBe(2);
     expect(refused.err).toContain(says);
     expect(fingerprint(root)).toBe(before);
@@ -87,15 +78,15 @@ describe("compare", () => {
 });
 
 describe("arrange", () => {
-  test("to features with public indexes and back: the compiler is content, undo gives every byte", () => {
+  test("to features with public indexes and back: the compiler is content, undo gives every byte", async () => {
     const root = demo();
     const before = fingerprint(root);
     expect(compile(root)).toBe("");
-    const preview = run(root, ["arrange", "--as", "feature-first", "--index"]);
+    const preview = await run(root, ["arrange", "--as", "feature-first", "--index"]);
     expect(preview.code).toBe(0);
     expect(preview.out).toContain("Nothing was written. Add --write to carry it out.");
     expect(fingerprint(root)).toBe(before);
-    const done = run(root, ["arrange", "--as", "feature-first", "--index", "--write"]);
+    const done = await run(root, ["arrange", "--as", "feature-first", "--index", "--write"]);
     expect(done).toMatchObject({ code: 0, err: "" });
     expect(done.out.replaceAll(/\s+/g, " ")).toMatch(
       /resolve to the same file as before, \d+ of them by way of an index/,
@@ -109,42 +100,42 @@ describe("arrange", () => {
     expect(readFileSync(join(root, "src/features/harvest/screens/HarvestScreen.test.tsx"), "utf8")).toContain(
       'vi.mock("@/features/harvest/hooks/useHarvest"',
     );
-    expect(run(root, ["arrange", "--index"]).out).toMatch(/^Nothing moves/);
-    expect(run(root, ["arrange", "--as", "layer-first", "--write"]).code).toBe(0);
+    expect((await run(root, ["arrange", "--index"])).out).toMatch(/^Nothing moves/);
+    expect((await run(root, ["arrange", "--as", "layer-first", "--write"])).code).toBe(0);
     expect(compile(root)).toBe("");
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("feature by feature, from a saved plan with reasons; what is there by then is the same as at once", () => {
+  test("feature by feature, from a saved plan with reasons; what is there by then is the same as at once", async () => {
     const [one, other] = [demo(), demo()];
-    run(one, ["arrange", "--as", "feature-first", "--feature", "Harvest", "--index", "--save", "plan.yaml"]);
+    await run(one, ["arrange", "--as", "feature-first", "--feature", "Harvest", "--index", "--save", "plan.yaml"]);
     const plan = readFileSync(join(one, "plan.yaml"), "utf8");
     expect(plan).toMatch(/ {2}# harvest: \d+ files\n {2}- from: src\/components\/HarvestChart.tsx\n/);
     expect(plan).toContain('reason: "a component of harvest: its name speaks of harvest"');
-    const moved = run(one, ["move", "--plan", "plan.yaml", "--write"]);
+    const moved = await run(one, ["move", "--plan", "plan.yaml", "--write"]);
     expect(moved).toMatchObject({ code: 0, err: "" });
     rmSync(join(one, "plan.yaml"));
     expect(compile(one)).toBe("");
-    run(other, ["arrange", "--as", "feature-first", "--feature", "harvest", "--index", "--write"]);
+    await run(other, ["arrange", "--as", "feature-first", "--feature", "harvest", "--index", "--write"]);
     expect(fingerprint(one)).toBe(fingerprint(other));
-    expect(run(one, ["check"]).out).toContain("files");
+    expect((await run(one, ["check"])).out).toContain("files");
   });
 
-  test("a stale plan is refused by name", () => {
+  test("a stale plan is refused by name", async () => {
     const root = demo();
-    run(root, ["arrange", "--as", "feature-first", "--index", "--save", "plan.yaml"]);
+    await run(root, ["arrange", "--as", "feature-first", "--index", "--save", "plan.yaml"]);
     const file = join(root, "src/context/rootReducer.ts");
     writeFileSync(file, `// one line more\n${readFileSync(file, "utf8")}`);
-    const refused = run(root, ["move", "--plan", "plan.yaml", "--write"]);
+    const refused = await run(root, ["move", "--plan", "plan.yaml", "--write"]);
     expect(refused.code).toBe(2);
     expect(refused.err).toMatch(/src\/context\/rootReducer\.ts\s+at line \d+ any more[^]*plan\.yaml:\d+:\d+/);
   });
 
-  test("as JSON: a plan, the units with their reasons, the questions", () => {
+  test("as JSON: a plan, the units with their reasons, the questions", async () => {
     const root = demoCopy();
-    const document = run(root, ["arrange", "--as", "feature-first", "--json"]).json();
+    const document = (await run(root, ["arrange", "--as", "feature-first", "--json"])).json();
     expect(document).toMatchObject({ version: 1, written: false, stays: [], ownNames: [] });
     expect(document["units"]).toContainEqual(
       expect.objectContaining({ lead: "src/hooks/useHarvest.ts", feature: "harvest", role: "hook" }),
@@ -154,7 +145,7 @@ describe("arrange", () => {
     );
   });
 
-  test("above several apps one is asked for", () => {
+  test("above several apps one is asked for", async () => {
     const configuration = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
     const root = folderWith({
       "package.json": "{}",
@@ -163,18 +154,18 @@ describe("arrange", () => {
       "two/steady-shelf.yaml": configuration,
       "two/src/App.tsx": "",
     });
-    expect(run(root, ["arrange"]).err).toContain("Several apps are here");
-    expect(run(root, ["arrange", "--project", "one"]).code).toBe(0);
+    expect((await run(root, ["arrange"])).err).toContain("Several apps are here");
+    expect((await run(root, ["arrange", "--project", "one"])).code).toBe(0);
   });
 });
 
 describe("--commit", () => {
   const words = ["arrange", "--as", "feature-first", "--likeliest", "--write"];
 
-  test("one commit holds the whole change and nothing else", () => {
+  test("one commit holds the whole change and nothing else", async () => {
     const root = demo();
     writeFileSync(join(root, "notes.txt"), "mine");
-    const done = run(root, [...words, "--commit"]);
+    const done = await run(root, [...words, "--commit"]);
     expect(done.code).toBe(0);
     expect(done.err).toMatch(/^Committed as \w+: Arrange feature-first\n$/);
     expect(git(root, "status", "--porcelain")).toBe("?? notes.txt\n");
@@ -182,10 +173,10 @@ describe("--commit", () => {
     expect(git(root, "log", "-1", "--format=%b")).toContain("- src/hooks/ → src/features/harvest/hooks/ (1)");
   });
 
-  test("in two steps git follows every file: the first only relocates", () => {
+  test("in two steps git follows every file: the first only relocates", async () => {
     const root = demo();
     const before = git(root, "ls-files").split("\n");
-    const done = run(root, [...words, "--commit", "two-steps"]);
+    const done = await run(root, [...words, "--commit", "two-steps"]);
     expect(done.code).toBe(0);
     expect(git(root, "status", "--porcelain")).toBe("");
     expect(git(root, "log", "--format=%s")).toBe(
@@ -215,35 +206,35 @@ describe("--commit", () => {
       "src/hooks/useRota.ts",
     ],
     ["no repository", (root) => rmSync(join(root, ".git"), { recursive: true }), "git init"],
-  ])("%s: refused before anything is written", (_, prepare, says) => {
+  ])("%s: refused before anything is written", async (_, prepare, says) => {
     const root = demo();
     prepare(root);
     const before = fingerprint(root);
-    const refused = run(root, [...words, "--commit"]);
+    const refused = await run(root, [...words, "--commit"]);
     expect(refused.code).toBeGreaterThan(1);
     expect(refused.err).toContain(says);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("where git refuses, the files stay changed, no commit is left, and it is said", () => {
+  test("where git refuses, the files stay changed, no commit is left, and it is said", async () => {
     const root = demo();
     writeFileSync(join(root, ".git/hooks/pre-commit"), "#!/bin/sh\necho not today >&2\nexit 1\n", { mode: 0o755 });
-    const refused = run(root, [...words, "--commit", "two-steps"]);
+    const refused = await run(root, [...words, "--commit", "two-steps"]);
     expect(refused.code).toBe(3);
     expect(refused.err).toContain("not today");
     expect(git(root, "log", "--format=%s")).toBe("start\n");
     expect(git(root, "diff", "--cached", "--name-only")).toBe("");
     expect(existsSync(join(root, "src/features/trees"))).toBe(true);
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(git(root, "status", "--porcelain")).toBe("");
   });
 
-  test("a move can be committed, too, also below the repository's root", () => {
+  test("a move can be committed, too, also below the repository's root", async () => {
     const root = folderWith({ "app/package.json": "{}", "app/src/a.ts": 'import "./b";\n', "app/src/b.ts": "" });
     git(root, "config", "user.name", "test");
     git(root, "config", "user.email", "test@example.org");
     commitAll(root);
-    const done = run(join(root, "app"), ["move", "src/b.ts", "src/deep/", "--write", "--commit", "two-steps"]);
+    const done = await run(join(root, "app"), ["move", "src/b.ts", "src/deep/", "--write", "--commit", "two-steps"]);
     expect(done).toMatchObject({ code: 0 });
     expect(git(root, "log", "-2", "--format=%s")).toBe(
       "Move b.ts to app/src/deep/: update references\nMove b.ts to app/src/deep/: relocate\n",

@@ -1,17 +1,11 @@
 /** `survey`, `explain` and `check`, as they are typed. */
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
+import { compile } from "./compiler.js";
 import { checkSchema, surveySchema } from "../src/commands/json-schemas.js";
 import { commitAll, demoCopy, fingerprint, folderWith, run } from "./program.js";
-
-/** The compiler's errors, by an independent process. */
-function compile(root: string): string {
-  const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
-  return spawnSync(process.execPath, [compiler, "-p", "."], { cwd: root, encoding: "utf8" }).stdout;
-}
 
 /** The demo app with a configuration, committed. */
 function demoApp(more = ""): string {
@@ -24,8 +18,8 @@ function demoApp(more = ""): string {
   return root;
 }
 
-const findingsOf = (root: string, words: readonly string[] = []): string[] => {
-  const { findings } = run(root, ["check", "--json", ...words]).json() as {
+const findingsOf = async (root: string, words: readonly string[] = []): Promise<string[]> => {
+  const { findings } = (await run(root, ["check", "--json", ...words])).json() as {
     findings: { rule: string; file: string; severity: string }[];
   };
   return findings.map(({ rule, file }) => `${rule} ${file}`);
@@ -42,22 +36,22 @@ const ofDemo = [
 ];
 
 describe("survey", () => {
-  test("tells what is here, in the same words when asked again, and writes nothing of the project", () => {
+  test("tells what is here, in the same words when asked again, and writes nothing of the project", async () => {
     const root = demoCopy();
     const before = fingerprint(root);
-    const first = run(root, ["survey"]);
+    const first = await run(root, ["survey"]);
     expect(first).toMatchObject({ code: 0, err: "" });
     expect(first.out).toMatch(/^React for the web in TypeScript, \d+ files, 5 features/);
     expect(first.out).toMatch(/component +\d+ +━+[^]*scatter[^]*largest folders[^]*✓ every reference leads to a file/);
     expect(first.out).toMatch(/next\n +steady-shelf init/);
     expect(first.out.split("\n").filter((line) => line.length > 100)).toEqual([]);
-    expect(run(root, ["survey"]).out).toBe(first.out);
-    expect(run(root, ["survey", "--no-cache"]).out).toBe(first.out);
+    expect((await run(root, ["survey"])).out).toBe(first.out);
+    expect((await run(root, ["survey", "--no-cache"])).out).toBe(first.out);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("gives one JSON document, as its schema says", () => {
-    const { code, json, err } = run(demoCopy(), ["survey", "--json"]);
+  test("gives one JSON document, as its schema says", async () => {
+    const { code, json, err } = await run(demoCopy(), ["survey", "--json"]);
     expect([code, err]).toEqual([0, ""]);
     const [app] = surveySchema.parse(json()).apps;
     expect(app?.features.map(({ name }) => name)).toEqual(["trees", "harvest", "rota", "weather", "swaps", "shared"]);
@@ -65,30 +59,30 @@ describe("survey", () => {
     expect(table).toMatchObject({ role: { is: "component" }, feature: { is: "rota" }, shelf: "components" });
   });
 
-  test("of one app among several, or of all, from where one stands", () => {
+  test("of one app among several, or of all, from where one stands", async () => {
     const app = (name: string): Record<string, string> => ({
       [`apps/${name}/steady-shelf.yaml`]: "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n",
       [`apps/${name}/src/components/Tree.tsx`]: "export const Tree = () => <li/>;\n",
     });
     const root = folderWith({ ...app("web"), ...app("desk"), "package.json": "{}" });
-    expect(run(root, ["survey"]).out).toMatch(/apps\/desk: React[^]*apps\/web: React/);
-    expect(run(join(root, "apps/web"), ["survey"]).out).toMatch(/^apps\/web: React(?![^]*apps\/desk)/);
+    expect((await run(root, ["survey"])).out).toMatch(/apps\/desk: React[^]*apps\/web: React/);
+    expect((await run(join(root, "apps/web"), ["survey"])).out).toMatch(/^apps\/web: React(?![^]*apps\/desk)/);
   });
 
-  test("without git, nothing is said of history; in a folder without an app, what to do is said", () => {
+  test("without git, nothing is said of history; in a folder without an app, what to do is said", async () => {
     const root = folderWith(
       { "package.json": '{"dependencies":{"react":"1"}}', "src/a.tsx": "export const A = () => <a/>;" },
       { git: false },
     );
-    expect(run(root, ["survey"]).out).toContain("There is no git history");
-    const { code, err } = run(folderWith({ "notes.txt": "" }), ["survey"]);
+    expect((await run(root, ["survey"])).out).toContain("There is no git history");
+    const { code, err } = await run(folderWith({ "notes.txt": "" }), ["survey"]);
     expect([code, err]).toEqual([2, expect.stringContaining("tells how the app is built")]);
   });
 });
 
 describe("explain", () => {
-  test("says what a file is, why, where it belongs and who uses it", () => {
-    const { code, out } = run(demoApp(), ["explain", "src/screens/formatYield.ts"]);
+  test("says what a file is, why, where it belongs and who uses it", async () => {
+    const { code, out } = await run(demoApp(), ["explain", "src/screens/formatYield.ts"]);
     expect(code).toBe(0);
     expect(out).toMatch(
       /A helper for the whole app\. [^]*\+ it exports functions[^]*it lies in screens\/, but it draws nothing/,
@@ -98,8 +92,8 @@ describe("explain", () => {
     );
   });
 
-  test("as JSON, and from the folder of the file", () => {
-    const { json } = run(join(demoApp(), "src/hooks"), ["explain", "useRota.ts", "--json"]);
+  test("as JSON, and from the folder of the file", async () => {
+    const { json } = await run(join(demoApp(), "src/hooks"), ["explain", "useRota.ts", "--json"]);
     expect(json()).toMatchObject({ file: "src/hooks/useRota.ts", role: { is: "hook" }, feature: { is: "rota" } });
   });
 
@@ -108,32 +102,34 @@ describe("explain", () => {
     ["src/hooks", "is a folder"],
     ["README.md", "outside of the source root src"],
     ["../x.ts", "outside the project"],
-  ])("of %s is refused", (file, said) => {
-    const { code, err } = run(demoApp(), ["explain", file]);
+  ])("of %s is refused", async (file, said) => {
+    const { code, err } = await run(demoApp(), ["explain", file]);
     expect([code, err]).toEqual([2, expect.stringContaining(said)]);
   });
 });
 
 describe("check", () => {
-  test("finds the demo's mess, worst first, and ends with 1 for errors alone", () => {
+  test("finds the demo's mess, worst first, and ends with 1 for errors alone", async () => {
     const root = demoApp();
-    expect(findingsOf(root)).toEqual(ofDemo);
-    const { code, out } = run(root, ["check"]);
+    expect(await findingsOf(root)).toEqual(ofDemo);
+    const { code, out } = await run(root, ["check"]);
     expect(code).toBe(1);
     expect(out).toMatch(/^1 error and 6 warnings in \d+ files\.\n[^]*→ Call it PageHeader\. {2}\(--fix does it\)/);
     expect(out.split("\n").filter((line) => line.length > 100)).toEqual([]);
-    expect(run(root, ["check", "--rule", "naming"]).code).toBe(0);
-    expect(run(root, ["check", "--rule", "naming", "--strict"]).code).toBe(1);
-    expect(run(root, ["check", "--by", "file"]).out).toMatch(/src\/services\/http\.ts\n +! warning {2}file-name/);
+    expect((await run(root, ["check", "--rule", "naming"])).code).toBe(0);
+    expect((await run(root, ["check", "--rule", "naming", "--strict"])).code).toBe(1);
+    expect((await run(root, ["check", "--by", "file"])).out).toMatch(
+      /src\/services\/http\.ts\n +! warning {2}file-name/,
+    );
   });
 
-  test("gives one JSON document, as its schema says", () => {
-    const document = checkSchema.parse(run(demoApp(), ["check", "--json"]).json());
+  test("gives one JSON document, as its schema says", async () => {
+    const document = checkSchema.parse((await run(demoApp(), ["check", "--json"])).json());
     expect(document).toMatchObject({ errors: 1, warnings: 6, accepted: 0 });
   });
 
-  test("SARIF as the standard wants it", () => {
-    const { out } = run(demoApp(), ["check", "--format", "sarif"]);
+  test("SARIF as the standard wants it", async () => {
+    const { out } = await run(demoApp(), ["check", "--format", "sarif"]);
     const { version, runs } = JSON.parse(out) as {
       version: string;
       runs: {
@@ -178,44 +174,44 @@ describe("check", () => {
       "azure",
       /^##vso\[task\.logissue type=error;sourcepath=src\/context\/actions\/weatherActions\.ts;linenumber=5;columnnumber=\d+;code=action-twice\]/,
     ],
-  ])("%s as its readers want it", (format, wanted) => {
-    const { code, out } = run(demoApp(), ["check", "--format", format]);
+  ])("%s as its readers want it", async (format, wanted) => {
+    const { code, out } = await run(demoApp(), ["check", "--format", format]);
     expect(code).toBe(1);
     expect(out).toMatch(wanted);
   });
 
-  test("--changed looks at what differs from a commit, new files included", () => {
+  test("--changed looks at what differs from a commit, new files included", async () => {
     const root = demoApp();
-    expect(findingsOf(root, ["--changed"])).toEqual([]);
+    expect(await findingsOf(root, ["--changed"])).toEqual([]);
     writeFileSync(join(root, "src/hooks/harvest.ts"), 'import "./nowhere";\nexport function useCrates() {}\n');
     renameSync(join(root, "src/services/http.ts"), join(root, "src/services/web.ts"));
-    expect(findingsOf(root, ["--changed"])).toEqual([
+    expect(await findingsOf(root, ["--changed"])).toEqual([
       "leads-nowhere src/hooks/harvest.ts",
       "file-name src/hooks/harvest.ts",
       "file-name src/services/web.ts",
       "export-name src/hooks/harvest.ts",
     ]);
-    const { code, err } = run(root, ["check", "--changed=nosuch"]);
+    const { code, err } = await run(root, ["check", "--changed=nosuch"]);
     expect([code, err]).toEqual([2, expect.stringContaining("git knows no commit nosuch")]);
     const bare = folderWith({ "package.json": '{"dependencies":{"react":"1"}}', "src/a.ts": "" }, { git: false });
-    expect(run(bare, ["check", "--changed"]).err).toContain("There is no git history here");
+    expect((await run(bare, ["check", "--changed"])).err).toContain("There is no git history here");
   });
 
-  test("today's findings can be accepted; only new ones fail, and repaired ones leave the list", () => {
+  test("today's findings can be accepted; only new ones fail, and repaired ones leave the list", async () => {
     const root = demoApp();
-    const preview = run(root, ["check", "--accept"]);
+    const preview = await run(root, ["check", "--accept"]);
     expect(preview.out).toContain("Accepts 7 findings.");
     expect(existsSync(join(root, "steady-shelf-accepted.yaml"))).toBe(false);
-    expect(run(root, ["check", "--accept", "--write"]).code).toBe(0);
+    expect((await run(root, ["check", "--accept", "--write"])).code).toBe(0);
     const list = readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8");
     expect(list).toContain("  src/components/DataTable.tsx:\n    - bound-component src/hooks/useRota.ts\n");
-    const clean = run(root, ["check"]);
+    const clean = await run(root, ["check"]);
     expect([clean.code, clean.out]).toEqual([0, expect.stringMatching(/^✓ Nothing is wrong in \d+ files; 7 findings/)]);
     expect(clean.out).not.toContain("gone");
 
     writeFileSync(join(root, "src/hooks/harvest.ts"), 'import "./nowhere";\nexport function useHarvests() {}\n');
     rmSync(join(root, "src/assets/images/old-banner.png"));
-    const { code, out } = run(root, ["check"]);
+    const { code, out } = await run(root, ["check"]);
     expect(code).toBe(1);
     expect(out).toMatch(/^1 error and 1 warning in \d+ files; 6 findings were accepted earlier\./);
     expect(out.replaceAll(/\s+/g, " ")).toContain(
@@ -223,41 +219,43 @@ describe("check", () => {
     );
 
     // What `--fix` moves, its line in the list follows; what is gone leaves it.
-    expect(run(root, ["check", "--fix", "--write"]).out).toContain(
+    expect((await run(root, ["check", "--fix", "--write"])).out).toContain(
       "1 accepted finding is repaired already and left the list.",
     );
     expect(readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8")).not.toContain("old-banner");
     expect(existsSync(join(root, "src/hooks/useHarvest.ts"))).toBe(true);
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8")).toBe(list);
   });
 
-  test("accepting one rule's findings leaves what was accepted of the others", () => {
+  test("accepting one rule's findings leaves what was accepted of the others", async () => {
     const root = demoApp();
-    run(root, ["check", "--accept", "--rule", "naming", "--write"]);
-    run(root, ["check", "--accept", "--rule", "action-twice", "--write"]);
+    await run(root, ["check", "--accept", "--rule", "naming", "--write"]);
+    await run(root, ["check", "--accept", "--rule", "action-twice", "--write"]);
     const list = readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8");
     expect(list).toContain("- file-name\n");
     expect(list).toContain("- action-twice harvest/added\n");
-    expect(findingsOf(root)).toHaveLength(ofDemo.length - 3);
+    expect(await findingsOf(root)).toHaveLength(ofDemo.length - 3);
   });
 
   test.each([
     ["version: 2\naccepted: {}\n", "it is of version 2; this program knows version 1[^]*yaml:1:10"],
     ["version: 1\naccepted: [x]\n", "accepted"],
     ["version: 1\n", "it is missing"],
-  ])("a list %j is refused with its place", (text, said) => {
+  ])("a list %j is refused with its place", async (text, said) => {
     const root = demoApp();
     writeFileSync(join(root, "steady-shelf-accepted.yaml"), text);
-    const { code, err } = run(root, ["check"]);
+    const { code, err } = await run(root, ["check"]);
     expect([code, err]).toEqual([2, expect.stringMatching(said)]);
   });
 
-  test("says which files it could not read, and finds the rest", () => {
+  test("says which files it could not read, and finds the rest", async () => {
     const root = demoApp();
     writeFileSync(join(root, "src/helpers/broken.ts"), "import './dates';\nexport const = ;\n");
-    expect(run(root, ["check"]).out).toMatch(/1 file could not be read whole; [^]*src\/helpers\/broken\.ts:2:\d+/);
-    expect(run(root, ["survey"]).out).toContain("1 file could not be read whole");
+    expect((await run(root, ["check"])).out).toMatch(
+      /1 file could not be read whole; [^]*src\/helpers\/broken\.ts:2:\d+/,
+    );
+    expect((await run(root, ["survey"])).out).toContain("1 file could not be read whole");
   });
 
   test.each([
@@ -265,43 +263,43 @@ describe("check", () => {
     [["check", "--fix", "--accept"], "Give either --fix or --accept"],
     [["check", "--write"], "--write goes with --fix or --accept"],
     [["check", "--format", "xml"], "Invalid values"],
-  ])("%j is refused", (words, said) => {
-    const { code, err } = run(demoApp(), words);
+  ])("%j is refused", async (words, said) => {
+    const { code, err } = await run(demoApp(), words);
     expect([code, err]).toEqual([2, expect.stringContaining(said)]);
   });
 
-  test("a misspelled rule or severity in the configuration is refused with the nearest word", () => {
-    const { code, err } = run(demoApp("rules: { file-nme: off }\n"), ["check"]);
+  test("a misspelled rule or severity in the configuration is refused with the nearest word", async () => {
+    const { code, err } = await run(demoApp("rules: { file-nme: off }\n"), ["check"]);
     expect([code, err]).toEqual([2, expect.stringMatching(/did you mean file-name\?[^]*steady-shelf\.yaml:6:10/)]);
-    expect(run(demoApp("rules: { naming: of }\n"), ["check"]).err).toContain("did you mean off?");
+    expect((await run(demoApp("rules: { naming: of }\n"), ["check"])).err).toContain("did you mean off?");
   });
 
-  test("says why a rule is there", () => {
-    expect(run(demoApp(), ["check", "--why", "bound-component"]).out).toMatch(
+  test("says why a rule is there", async () => {
+    expect((await run(demoApp(), ["check", "--why", "bound-component"])).out).toMatch(
       /cannot be used for the harvest[^]*not so/,
     );
   });
 });
 
 describe("check --fix", () => {
-  test("shows, writes nothing; then repairs what is certain, and every reference with it", () => {
+  test("shows, writes nothing; then repairs what is certain, and every reference with it", async () => {
     const root = demoApp();
     const before = fingerprint(root);
-    const preview = run(root, ["check", "--fix"]);
+    const preview = await run(root, ["check", "--fix"]);
     expect(preview.code).toBe(1);
     expect(preview.out).toMatch(
       /^2 of 7 findings can be put right for certain\.[^]*✓ 171 of 171 references[^]*not certain[^]*formatYield/,
     );
     expect(fingerprint(root)).toBe(before);
-    const written = run(root, ["check", "--fix", "--write"]);
+    const written = await run(root, ["check", "--fix", "--write"]);
     expect(written.out).toMatch(/^2 of 7 findings put right\.[^]*Done as change/);
     expect(compile(root)).toBe("");
-    expect(findingsOf(root)).toEqual(ofDemo.filter((line) => !line.startsWith("file-name")));
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect(await findingsOf(root)).toEqual(ofDemo.filter((line) => !line.startsWith("file-name")));
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("puts names right that are found on some systems only, and shortens what climbs far", () => {
+  test("puts names right that are found on some systems only, and shortens what climbs far", async () => {
     const root = folderWith({
       "steady-shelf.yaml": "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n",
       "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }',
@@ -310,24 +308,24 @@ describe("check --fix", () => {
         'import { dates } from "../../../helpers/dates";\nimport "./Label";\nexport const DateField = () => <li>{dates()}</li>;\n',
       "src/components/forms/fields/label.tsx": "export const Label = () => <li/>;\n",
     });
-    const { out } = run(root, ["check", "--fix", "--write"]);
+    const { out } = await run(root, ["check", "--fix", "--write"]);
     expect(out).toContain("3 of 3 findings put right.");
     expect(readFileSync(join(root, "src/components/forms/fields/DateField.tsx"), "utf8")).toBe(
       'import { dates } from "@/helpers/dates";\nimport "./Label";\nexport const DateField = () => <li>{dates()}</li>;\n',
     );
     expect(existsSync(join(root, "src/components/forms/fields/Label.tsx"))).toBe(true);
-    expect(findingsOf(root)).toEqual([]);
+    expect(await findingsOf(root)).toEqual([]);
   });
 
-  test("moves nothing where the arrangement was only guessed, nor what a file names that it cannot read", () => {
-    const guessed = run(demoCopy(), ["check", "--fix", "--write"]);
+  test("moves nothing where the arrangement was only guessed, nor what a file names that it cannot read", async () => {
+    const guessed = await run(demoCopy(), ["check", "--fix", "--write"]);
     expect([guessed.code, guessed.err]).toEqual([2, expect.stringContaining("steady-shelf init --write")]);
     const root = folderWith({
       "steady-shelf.yaml": "version: 1\nstack: vue\nsource: src\narrangement: layer-first\n",
       "src/helpers/Format-Date.ts": "export const formatDate = () => 1;\n",
       "ios/Home.swift": 'let source = "../src/helpers/Format-Date.ts"\n',
     });
-    const { code, out } = run(root, ["check", "--fix", "--write"]);
+    const { code, out } = await run(root, ["check", "--fix", "--write"]);
     expect([code, out]).toEqual([
       0,
       expect.stringMatching(/^0 of 1 finding put right|^0 of 1 finding can be put right/),
@@ -337,29 +335,29 @@ describe("check --fix", () => {
 });
 
 describe("the cache", () => {
-  test("may be spoiled, deleted or forbidden, and nothing that is told changes", () => {
+  test("may be spoiled, deleted or forbidden, and nothing that is told changes", async () => {
     const root = demoApp();
-    const wanted = run(root, ["check", "--json", "--no-cache"]).out;
+    const wanted = (await run(root, ["check", "--json", "--no-cache"])).out;
     const cache = join(root, ".steady-shelf/cache");
     expect(existsSync(cache)).toBe(false);
-    for (let round = 0; round < 2; round += 1) expect(run(root, ["check", "--json"]).out).toBe(wanted);
+    for (let round = 0; round < 2; round += 1) expect((await run(root, ["check", "--json"])).out).toBe(wanted);
     for (const name of ["readings"]) writeFileSync(join(cache, name), "spoiled");
-    expect(run(root, ["check", "--json"]).out).toBe(wanted);
+    expect((await run(root, ["check", "--json"])).out).toBe(wanted);
     rmSync(cache, { recursive: true });
     writeFileSync(cache, "a file where the folder would be");
-    expect(run(root, ["check", "--json"]).out).toBe(wanted);
+    expect((await run(root, ["check", "--json"])).out).toBe(wanted);
   });
 
-  test("an edit under it is seen at once, though size and time stay the same", () => {
+  test("an edit under it is seen at once, though size and time stay the same", async () => {
     const root = demoApp();
     mkdirSync(join(root, "src/helpers"), { recursive: true });
     const file = join(root, "src/helpers/crates.ts");
     writeFileSync(file, 'import "./dates";\n');
-    run(root, ["check"]);
-    expect(findingsOf(root)).not.toContain("leads-nowhere src/helpers/crates.ts");
+    await run(root, ["check"]);
+    expect(await findingsOf(root)).not.toContain("leads-nowhere src/helpers/crates.ts");
     const old = spawnSync("stat", ["-c", "%y", file], { encoding: "utf8" }).stdout.trim();
     writeFileSync(file, 'import "./dated";\n');
     spawnSync("touch", ["-d", old, file]);
-    expect(findingsOf(root)).toContain("leads-nowhere src/helpers/crates.ts");
+    expect(await findingsOf(root)).toContain("leads-nowhere src/helpers/crates.ts");
   });
 });

@@ -122,7 +122,7 @@ async function prepare({ words, first = [] }: Command): Promise<Prepared> {
     writeFileSync(join(folder, path), text);
   }
   execFileSync("git", ["init", "-q"], { cwd: folder });
-  for (const each of first) expect(run(folder, each).code).toBe(0);
+  for (const each of first) expect((await run(folder, each)).code).toBe(0);
   const before = fingerprint(folder);
   const copy = copyOf(folder);
   const count = join(base, `count-${made}`);
@@ -163,7 +163,7 @@ describe.skipIf(!isPossible)("a fault at any call", () => {
           const code = await runWith(root, command.words, fault);
           // A fault in our own records is no failure of the change, and neither is one in the cache.
           expect(["killed", 0, 3], said).toContain(code);
-          const next = run(root, ["history"]);
+          const next = await run(root, ["history"]);
           expect([next.code, next.err.includes("should not")], `${said}: ${next.err}`).toEqual([0, false]);
           const now = fingerprint(root);
           expect([before, after], said).toContainEqual(now);
@@ -171,10 +171,10 @@ describe.skipIf(!isPossible)("a fault at any call", () => {
             expect([before, after]).toContainEqual(now);
           if (command.isOurs === true) expect(now).toEqual(before);
           else if (JSON.stringify(now) === JSON.stringify(before)) {
-            expect(run(root, command.words).code, said).toBe(0);
+            expect((await run(root, command.words)).code, said).toBe(0);
             expect(fingerprint(root), said).toEqual(after);
           } else if (command.words[0] !== "undo") {
-            expect(run(root, ["undo", "--write"]).code, said).toBe(0);
+            expect((await run(root, ["undo", "--write"])).code, said).toBe(0);
             expect(fingerprint(root), said).toEqual(before);
           }
           rmSync(root, { recursive: true, force: true });

@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, expect, test } from "vitest";
+import { run as runHere } from "./program.js";
 import { everyCommand, hostile, makeHostile, type Hostile } from "./hostile.js";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
@@ -21,6 +22,8 @@ interface Ended {
 const patience = 60_000;
 
 function run(cwd: string, words: readonly string[]): Promise<Ended> {
+  // All of them are tried in processes of their own; the sample of `npm test` in this one.
+  if (process.env.TRIAL !== "whole") return runHere(cwd, words);
   return new Promise((resolve) => {
     const child = spawn(process.execPath, [program, ...words], { cwd, stdio: ["ignore", "pipe", "pipe"] });
     const timer = setTimeout(() => child.kill("SIGKILL"), patience);
@@ -78,6 +81,8 @@ test("there is a corpus", () => {
   expect(hostile.length).toBeGreaterThan(30);
 });
 
-test.concurrent.each(hostile.map((which) => [which.name, which] as const))("%s", async (_, which) => {
+// Processes of their own can run side by side.
+const each = process.env.TRIAL === "whole" ? test.concurrent : test;
+each.each(hostile.map((which) => [which.name, which] as const))("%s", async (_, which) => {
   await trial(which);
 });

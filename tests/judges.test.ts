@@ -1,17 +1,10 @@
-import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { readdirSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { join, posix } from "node:path";
 import { build } from "esbuild";
 import { describe, expect, test } from "vitest";
+import { compile } from "./compiler.js";
 import { demoCopy, fingerprint, run, withoutNames } from "./program.js";
-
-/** The compiler's errors, by an independent process. */
-function compile(root: string): string {
-  const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
-  return spawnSync(process.execPath, [compiler, "-p", "."], { cwd: root, encoding: "utf8" }).stdout;
-}
 
 /** A fingerprint of the whole app in one file, without the keys that are paths, and without names made of them. */
 async function bundle(root: string): Promise<string> {
@@ -76,12 +69,12 @@ describe.each([1, 2])("the demo app, shuffled (seed %i)", (seed) => {
     writeFileSync(join(root, ".git", "plan.json"), JSON.stringify({ version: 1, moves }));
     const before = { errors: compile(root), bundle: await bundle(root) };
     expect(before.errors).toBe("");
-    const result = run(root, ["move", "--plan", ".git/plan.json", "--write", "--json"]);
+    const result = await run(root, ["move", "--plan", ".git/plan.json", "--write", "--json"]);
     expect(result.err).toBe("");
     expect(result.json()).toMatchObject({ written: true, proof: { different: [] } });
     expect(compile(root)).toBe("");
     expect(await bundle(root)).toBe(before.bundle);
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toBe(bytes);
   });
 });
@@ -100,19 +93,19 @@ describe.each([5, 6])("the demo app, shuffled (seed %i) and repaired by check --
     const moves = shuffle(root, seed);
     expect(moves.length).toBeGreaterThan(15);
     writeFileSync(join(root, ".git", "plan.json"), JSON.stringify({ version: 1, moves }));
-    expect(run(root, ["move", "--plan", ".git/plan.json", "--write"]).err).toBe("");
+    expect((await run(root, ["move", "--plan", ".git/plan.json", "--write"])).err).toBe("");
     const before = { errors: compile(root), bundle: await bundle(root), bytes: fingerprint(root) };
-    const found = (): unknown[] => run(root, ["check", "--json"]).json().findings as unknown[];
-    const wrong = found();
-    const { moves: repaired, proof } = run(root, ["check", "--fix", "--write", "--json"]).json() as {
+    const found = async (): Promise<unknown[]> => (await run(root, ["check", "--json"])).json().findings as unknown[];
+    const wrong = await found();
+    const { moves: repaired, proof } = (await run(root, ["check", "--fix", "--write", "--json"])).json() as {
       moves: unknown[];
       proof: { different: unknown[] };
     };
     expect(repaired.length).toBeGreaterThan(10);
     expect(proof.different).toEqual([]);
     expect([compile(root), await bundle(root)]).toEqual([before.errors, before.bundle]);
-    expect(found().length).toBeLessThan(wrong.length * 0.7);
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
+    expect((await found()).length).toBeLessThan(wrong.length * 0.7);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toBe(before.bytes);
   });
 });

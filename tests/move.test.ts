@@ -3,7 +3,7 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, write
 import { hostname } from "node:os";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
+import { demoCopy, fingerprint, folderWith, programWords, run, runAlone } from "./program.js";
 
 const small = {
   "src/main.ts": 'import { a } from "./parts/a";\n',
@@ -12,16 +12,16 @@ const small = {
 };
 
 describe("move", () => {
-  test("shows and writes nothing, then writes, then takes it back byte for byte", () => {
+  test("shows and writes nothing, then writes, then takes it back byte for byte", async () => {
     const root = demoCopy();
     const before = fingerprint(root);
-    const preview = run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"]);
+    const preview = await run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"]);
     expect(preview).toMatchObject({ code: 0, err: "" });
     expect(preview.out).toContain("Moves 3 files (2 go along as companions); respells 4 references in 3 files.");
     expect(preview.out).toContain("Nothing was written. Add --write to carry it out.");
     expect(fingerprint(root)).toBe(before);
 
-    const written = run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"]);
+    const written = await run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"]);
     expect(written.out).toMatch(
       /Moved 3 files[^]*✓ 24 of 24 references resolve to the same file as before[^]*Done as change/,
     );
@@ -30,17 +30,17 @@ describe("move", () => {
       'from "../features/harvest/HarvestChart"',
     );
 
-    expect(run(root, ["history"]).out).toMatch(
+    expect((await run(root, ["history"])).out).toMatch(
       /^done .* 3 files moved, 3 files updated, [\d.]+ KiB\n +move src\/components\/HarvestChart.tsx src\/features\/harvest\/\n$/,
     );
-    const undone = run(root, ["undo", "--write"]);
+    const undone = await run(root, ["undo", "--write"]);
     expect(undone.out).toContain("3 files return to their place, 3 files to their earlier bytes.");
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("gives one JSON document, as documented", () => {
+  test("gives one JSON document, as documented", async () => {
     const root = folderWith(small);
-    const { code, json, err } = run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write", "--json"]);
+    const { code, json, err } = await run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write", "--json"]);
     expect([code, err]).toEqual([0, ""]);
     expect(json()).toMatchObject({
       version: 1,
@@ -59,23 +59,23 @@ describe("move", () => {
     expect(json().change).toMatch(/^\d{4}-\d\d-\d\dT\d\d-\d\d-\d\dZ-1$/);
   });
 
-  test("reads paths from the folder one stands in", () => {
+  test("reads paths from the folder one stands in", async () => {
     const root = folderWith(small);
-    expect(run(join(root, "src/parts"), ["move", "a.ts", "../b.ts", "--write"]).code).toBe(0);
+    expect((await run(join(root, "src/parts"), ["move", "a.ts", "../b.ts", "--write"])).code).toBe(0);
     expect(readFileSync(join(root, "src/main.ts"), "utf8")).toContain('"./b"');
-    expect(run("/", ["history", "--project", root]).out).toContain("move a.ts ../b.ts");
+    expect((await run("/", ["history", "--project", root])).out).toContain("move a.ts ../b.ts");
   });
 
-  test("saves a plan, which can be carried out later", () => {
+  test("saves a plan, which can be carried out later", async () => {
     const root = folderWith(small);
-    expect(run(root, ["move", "src/parts/a.ts", "src/b.ts", "--save", "plan.yaml"]).code).toBe(0);
+    expect((await run(root, ["move", "src/parts/a.ts", "src/b.ts", "--save", "plan.yaml"])).code).toBe(0);
     expect(readFileSync(join(root, "plan.yaml"), "utf8")).toContain("reason: goes with src/parts/a.ts");
-    expect(run(root, ["move", "--plan", "plan.yaml", "--write"]).code).toBe(0);
+    expect((await run(root, ["move", "--plan", "plan.yaml", "--write"])).code).toBe(0);
     expect(existsSync(join(root, "src/b.test.ts"))).toBe(true);
-    expect(run(root, ["move", "src/b.ts", "src/c.ts", "--save", "plan.yaml"])).toMatchObject({ code: 2 });
+    expect(await run(root, ["move", "src/b.ts", "src/c.ts", "--save", "plan.yaml"])).toMatchObject({ code: 2 });
   });
 
-  test("works without git, obeys .gitignore, and leaves what is ignored", () => {
+  test("works without git, obeys .gitignore, and leaves what is ignored", async () => {
     const root = folderWith(
       {
         ...small,
@@ -86,7 +86,7 @@ describe("move", () => {
       },
       { git: false },
     );
-    const result = run(root, ["move", "src/parts", "src/pieces", "--write", "--json"]);
+    const result = await run(root, ["move", "src/parts", "src/pieces", "--write", "--json"]);
     expect(result.json()).toMatchObject({ proof: { references: 2, same: 2 } });
     expect([existsSync(join(root, "src/parts/x.log")), existsSync(join(root, "src/pieces/x.log"))]).toEqual([
       true,
@@ -95,20 +95,20 @@ describe("move", () => {
     expect(readFileSync(join(root, "node_modules/lib/a.ts"), "utf8")).toContain("src/parts/a");
   });
 
-  test("says how long a list is, and folds it", () => {
+  test("says how long a list is, and folds it", async () => {
     const users = Object.fromEntries(
       Array.from({ length: 40 }, (_, number) => [`src/user${number}.ts`, 'import "./parts/a";\n']),
     );
     const root = folderWith({ ...small, ...users });
-    const folded = run(root, ["move", "src/parts/a.ts", "src/b.ts"]).out;
+    const folded = (await run(root, ["move", "src/parts/a.ts", "src/b.ts"])).out;
     expect(folded).toContain("… and 26 more references in 26 files (--all shows them)");
-    expect(run(root, ["move", "src/parts/a.ts", "src/b.ts", "--all"]).out).not.toContain("--all");
+    expect((await run(root, ["move", "src/parts/a.ts", "src/b.ts", "--all"])).out).not.toContain("--all");
   });
 
   test("fits 100 columns and has no colour in a pipe, whatever the locale", () => {
     const root = demoCopy();
     const outputs = ["C", "tr_TR.UTF-8", "sv_SE.UTF-8"].map(
-      (LC_ALL) => run(root, ["move", "src/screens", "src/pages", "--all"], { LC_ALL, TZ: "Pacific/Chatham" }).out,
+      (LC_ALL) => runAlone(root, ["move", "src/screens", "src/pages", "--all"], { LC_ALL, TZ: "Pacific/Chatham" }).out,
     );
     expect(new Set(outputs).size).toBe(1);
     expect(outputs[0]).not.toContain("\u001b");
@@ -145,45 +145,45 @@ describe("bad input is refused with one clear message, and nothing changes", () 
     ["an ignored file", ["move", "out/x.ts", "src/"], 2, /ignored by git/],
     ["a project that is not there", ["history", "--project", "gone"], 2, /No project was found/],
     ["nothing to undo", ["undo"], 2, /no change to undo/],
-  ])("%s", (_, words, code, message) => {
+  ])("%s", async (_, words, code, message) => {
     const root = folderWith(files);
     mkdirSync(join(root, "out"));
     writeFileSync(join(root, "out/x.ts"), "");
     const before = fingerprint(root);
-    const result = run(root, [...words, ...(words[0] === "move" ? ["--write"] : [])]);
+    const result = await run(root, [...words, ...(words[0] === "move" ? ["--write"] : [])]);
     expect(result.err).toMatch(message);
     expect([result.code, result.out]).toEqual([code, ""]);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("a broken tsconfig, with its place", () => {
+  test("a broken tsconfig, with its place", async () => {
     const root = folderWith({
       ...small,
       "tsconfig.json": '{\n  "compilerOptions": { "paths" }\n}',
       "src/main.ts": 'import "@/parts/a";\nimport "./parts/a";\n',
     });
-    const result = run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write"]);
+    const result = await run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write"]);
     expect([result.code, result.err]).toEqual([2, expect.stringMatching(/cannot be read[^]*tsconfig\.json:2:32/)]);
   });
 
-  test("a broken configuration of ours, with its place", () => {
+  test("a broken configuration of ours, with its place", async () => {
     const root = folderWith({ ...small, "steady-shelf.yaml": 'version: 1\naliases:\n  "~": [src]\n' });
-    expect(run(root, ["move", "src/parts/a.ts", "src/b.ts"])).toMatchObject({
+    expect(await run(root, ["move", "src/parts/a.ts", "src/b.ts"])).toMatchObject({
       code: 2,
       err: expect.stringMatching(/aliases\.~[^]*steady-shelf\.yaml:3:8/) as string,
     });
   });
 
-  test("a proof that does not hold ends with 1", () => {
+  test("a proof that does not hold ends with 1", async () => {
     const root = folderWith({ "p.ios.ts": "", "p.android.ts": "", "a.ts": 'import "./p";\n' });
-    const refused = run(root, ["move", "p.ios.ts", "x/", "--alone", "--write"]);
+    const refused = await run(root, ["move", "p.ios.ts", "x/", "--alone", "--write"]);
     expect([refused.code, refused.out]).toEqual([1, expect.stringContaining("✗ 0 of 1 reference")]);
     expect(existsSync(join(root, "p.ios.ts"))).toBe(true);
-    expect(run(root, ["move", "p.ios.ts", "x/", "--alone", "--write", "--accept-different"]).code).toBe(0);
+    expect((await run(root, ["move", "p.ios.ts", "x/", "--alone", "--write", "--accept-different"])).code).toBe(0);
   });
 
-  test("an error with --json is a document too", () => {
-    const { out, code } = run(folderWith(small), ["move", "src/gone.ts", "x/", "--json"]);
+  test("an error with --json is a document too", async () => {
+    const { out, code } = await run(folderWith(small), ["move", "src/gone.ts", "x/", "--json"]);
     expect([code, JSON.parse(out)]).toEqual([
       2,
       { version: 1, error: expect.objectContaining({ code: "SOURCE_MISSING" }) as object },
@@ -214,11 +214,11 @@ describe("bad input is refused with one clear message, and nothing changes", () 
 });
 
 describe("a run that is not alone, or was killed", () => {
-  test("waits for another run, and names it", () => {
+  test("waits for another run, and names it", async () => {
     const root = folderWith(small);
     mkdirSync(join(root, ".steady-shelf"));
     writeFileSync(join(root, ".steady-shelf/lock"), JSON.stringify({ pid: process.pid, host: hostname(), at: "now" }));
-    expect(run(root, ["move", "src/main.ts", "x/"])).toMatchObject({
+    expect(await run(root, ["move", "src/main.ts", "x/"])).toMatchObject({
       code: 3,
       out: "",
       err: expect.stringContaining(`process ${process.pid}`) as string,
@@ -242,22 +242,22 @@ describe("a run that is not alone, or was killed", () => {
       await new Promise((resolve) => setTimeout(resolve, patience));
       child.kill("SIGKILL");
       await ended;
-      const next = run(root, ["history"]);
+      const next = await run(root, ["history"]);
       expect(next.code).toBe(0);
       if (existsSync(join(root, "deep"))) {
         whole += 1;
-        expect(run(root, ["undo", "--write"]).code).toBe(0);
+        expect((await run(root, ["undo", "--write"])).code).toBe(0);
       } else tookBack += 1;
       expect(fingerprint(root), `killed after ${patience} ms`).toBe(before);
     }
     expect(tookBack + whole).toBe(6);
   });
 
-  test("read-only files and modes survive", () => {
+  test("read-only files and modes survive", async () => {
     const root = folderWith(small);
     chmodSync(join(root, "src/main.ts"), 0o444);
     chmodSync(join(root, "src/parts/a.ts"), 0o755);
-    expect(run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write"]).code).toBe(0);
+    expect((await run(root, ["move", "src/parts/a.ts", "src/b.ts", "--write"])).code).toBe(0);
     expect([statSync(join(root, "src/main.ts")).mode & 0o777, statSync(join(root, "src/b.ts")).mode & 0o777]).toEqual([
       0o444, 0o755,
     ]);

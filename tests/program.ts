@@ -10,12 +10,13 @@ import {
   readdirSync,
   readFileSync,
   readlinkSync,
+  rmSync,
   symlinkSync,
   writeFileSync,
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
-import { fileURLToPath } from "node:url";
+import { fileURLToPath, pathToFileURL } from "node:url";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 const demo = fileURLToPath(new URL("../demo/", import.meta.url));
@@ -29,9 +30,21 @@ export interface Run {
   readonly json: () => Record<string, unknown>;
 }
 
+/** Folders that were made; they go when the process does. */
+const folders: string[] = [];
+process.on("exit", () => {
+  for (const folder of folders) rmSync(folder, { recursive: true, force: true });
+});
+
+function temporary(name: string): string {
+  const folder = mkdtempSync(join(tmpdir(), name));
+  folders.push(folder);
+  return folder;
+}
+
 /** A folder with files (`-> x`: a symbolic link), in a git repository unless that is turned off. */
 export function folderWith(files: Readonly<Record<string, string>>, options: { git?: boolean } = {}): string {
-  const root = mkdtempSync(join(tmpdir(), "steady-shelf-test-"));
+  const root = temporary("steady-shelf-test-");
   for (const [path, text] of Object.entries(files)) {
     mkdirSync(dirname(join(root, path)), { recursive: true });
     if (text.startsWith("-> ")) symlinkSync(text.slice(3), join(root, path));
@@ -41,12 +54,21 @@ export function folderWith(files: Readonly<Record<string, string>>, options: { g
   return root;
 }
 
+/** Demo apps as repositories, each made once: a copy is quicker than git. */
+const templates = new Map<string, string>();
+
 /** A copy of a demo app, committed. */
 export function demoCopy(app = "orchard-web"): string {
-  const root = mkdtempSync(join(tmpdir(), "steady-shelf-demo-"));
-  cpSync(join(demo, app), root, { recursive: true });
-  if (app === "orchard-web") chmodSync(join(root, "src/main.tsx"), 0o755);
-  commitAll(root);
+  let template = templates.get(app);
+  if (template === undefined) {
+    template = temporary("steady-shelf-template-");
+    cpSync(join(demo, app), template, { recursive: true });
+    if (app === "orchard-web") chmodSync(join(template, "src/main.tsx"), 0o755);
+    commitAll(template);
+    templates.set(app, template);
+  }
+  const root = temporary("steady-shelf-demo-");
+  cpSync(template, root, { recursive: true, preserveTimestamps: true });
   return root;
 }
 
@@ -58,14 +80,50 @@ export function commitAll(root: string): void {
   git("-c", "user.name=test", "-c", "user.email=test@example.org", "commit", "-q", "--allow-empty", "-m", "start");
 }
 
-/** Runs the program in a folder. */
-export function run(cwd: string, words: readonly string[], env: Record<string, string> = {}): Run {
+/** Runs the program in a process of its own. */
+export function runAlone(cwd: string, words: readonly string[], env: Record<string, string> = {}): Run {
   const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...words], {
     cwd,
     encoding: "utf8",
     env: { ...process.env, ...env },
   });
-  return { code: status, out: stdout, err: stderr, json: () => JSON.parse(stdout) as Record<string, unknown> };
+  return ended(status, stdout, stderr);
+}
+
+function ended(code: number | null, out: string, err: string): Run {
+  return { code, out, err, json: () => JSON.parse(out) as Record<string, unknown> };
+}
+
+interface Built {
+  readonly run: (words: readonly string[], version: string) => Promise<number>;
+}
+
+/** Runs the built program in this process, as `bin.js` does; starting one for each command is most of what it takes. */
+export async function run(cwd: string, words: readonly string[], env: Record<string, string> = {}): Promise<Run> {
+  const built = (await import(pathToFileURL(join(dirname(program), "cli.js")).href)) as Built;
+  const { version } = JSON.parse(readFileSync(join(dirname(program), "../package.json"), "utf8")) as {
+    version: string;
+  };
+  const [standing, own] = [process.cwd(), { ...process.env }];
+  const said = { out: "", err: "" };
+  const taps = (["stdout", "stderr"] as const).map((name) => {
+    const stream = process[name];
+    const write = stream.write.bind(stream);
+    stream.write = (text: string | Uint8Array): boolean => {
+      said[name === "stdout" ? "out" : "err"] += Buffer.from(text as string).toString();
+      return true;
+    };
+    return () => void (stream.write = write);
+  });
+  process.chdir(cwd);
+  Object.assign(process.env, env);
+  try {
+    return ended(await built.run(words, version), said.out, said.err);
+  } finally {
+    for (const untap of taps) untap();
+    process.chdir(standing);
+    process.env = own;
+  }
 }
 
 /** The words that start the program, for tests that need its process. */

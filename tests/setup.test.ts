@@ -5,8 +5,9 @@ import { createRequire } from "node:module";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { build } from "esbuild";
-import { compile } from "sass";
+import { compile as compileSheet } from "sass";
 import { describe, expect, test } from "vitest";
+import { compile } from "./compiler.js";
 import {
   applyCreation,
   findApp,
@@ -42,7 +43,7 @@ async function appWithEverything(stack: string, arrangement: string): Promise<st
   const tsconfig = JSON.stringify({ compilerOptions: options, include: ["src"] }, undefined, 2);
   const root = folderWith({ "package.json": '{ "name": "pippin-row" }', "tsconfig.json": tsconfig });
   symlinkSync(modules, join(root, "node_modules"));
-  fine(run(root, ["init", "--stack", stack, "--arrangement", arrangement, "--alias", "@", "--write"]));
+  fine(await run(root, ["init", "--stack", stack, "--arrangement", arrangement, "--alias", "@", "--write"]));
   const store = openDiskStore(root);
   const { app } = await findApp(store, "" as ProjectPath);
   const caller = {
@@ -82,10 +83,12 @@ describe("what init and add make passes the stack's own compiler", () => {
     ["react-web", "layered-features"],
   ])("%s, %s: TypeScript with React's types", async (stack, arrangement) => {
     const root = await appWithEverything(stack, arrangement);
-    expect(compiled(root, "typescript/bin/tsc")).toBe("");
+    expect(compile(root)).toBe("");
+    // One break is enough for one judge.
+    if (arrangement !== "layer-first") return;
     const broken = join(root, "src/App.tsx");
     writeFileSync(broken, readFileSync(broken, "utf8").replace("./", "./x"));
-    expect(compiled(root, "typescript/bin/tsc"), "the judge sees a break").toContain("TS2307");
+    expect(compile(root), "the judge sees a break").toContain("TS2307");
   });
 
   test.each([
@@ -94,14 +97,15 @@ describe("what init and add make passes the stack's own compiler", () => {
   ])("%s, %s: Vue's compiler", async (stack, arrangement) => {
     const root = await appWithEverything(stack, arrangement);
     expect(compiled(root, "vue-tsc/bin/vue-tsc.js")).toBe("");
+    if (arrangement !== "mvvm") return;
     writeFileSync(join(root, "src/App.vue"), "<script setup lang='ts'>import x from './nowhere.vue';</script>");
     expect(compiled(root, "vue-tsc/bin/vue-tsc.js"), "the judge sees a break").toContain("nowhere");
   });
 
   test.each(["layer-first", "layered-features"])("React in JavaScript, %s: a bundler", async (arrangement) => {
     const root = folderWith({ "package.json": '{ "dependencies": { "react": "19" } }' });
-    fine(run(root, ["init", "--language", "javascript", "--arrangement", arrangement, "--write"]));
-    fine(run(root, ["add", "feature", "harvest", "--with", "screen,state,component,hook,service", "--write"]));
+    fine(await run(root, ["init", "--language", "javascript", "--arrangement", arrangement, "--write"]));
+    fine(await run(root, ["add", "feature", "harvest", "--with", "screen,state,component,hook,service", "--write"]));
     const bundle = () =>
       build({
         entryPoints: [join(root, "src/main.jsx")],
@@ -119,9 +123,9 @@ describe("what init and add make passes the stack's own compiler", () => {
     await expect(bundle(), "the judge sees a break").rejects.toThrow();
   });
 
-  test("Sass: every section is in the sheet, in an order that works", () => {
+  test("Sass: every section is in the sheet, in an order that works", async () => {
     const root = folderWith({ "package.json": '{ "devDependencies": { "sass": "1" } }' });
-    fine(run(root, ["init", "--write"]));
+    fine(await run(root, ["init", "--write"]));
     const sheets = [
       "constants gaps",
       "helper focus-ring",
@@ -131,8 +135,8 @@ describe("what init and add make passes the stack's own compiler", () => {
       "component TreeCard",
     ];
     for (const words of [...sheets, "screen harvest", "style winter --shelf themes"])
-      fine(run(root, ["add", ...words.split(" "), "--write"]));
-    const { css } = compile(join(root, "styles/main.scss"));
+      fine(await run(root, ["add", ...words.split(" "), "--write"]));
+    const { css } = compileSheet(join(root, "styles/main.scss"));
     const order = [".links", ".footer", ".tree-card", ".harvest", ".winter"].map((each) => css.indexOf(`${each} {`));
     expect(order.every((place) => place > 0)).toBe(true);
     expect([...order].sort((a, b) => a - b)).toEqual(order);
@@ -140,22 +144,22 @@ describe("what init and add make passes the stack's own compiler", () => {
 });
 
 describe("init", () => {
-  test("previews, writes, does nothing the second time, and is taken back byte for byte", () => {
+  test("previews, writes, does nothing the second time, and is taken back byte for byte", async () => {
     const root = folderWith({ "package.json": '{ "dependencies": { "react": "19" } }', ".gitignore": "node_modules" });
     const before = fingerprint(root);
-    const preview = run(root, ["init"]);
+    const preview = await run(root, ["init"]);
     expect(preview.out).toMatch(/^Makes 24 files and 16 folders [^.]*; adds 1 line\sto 1 file\.\n/);
     expect(preview.out).toContain("Nothing was written.");
     expect(fingerprint(root)).toBe(before);
-    expect(run(root, ["init", "--write"]).out).toMatch(/^Made 24 files/);
+    expect((await run(root, ["init", "--write"])).out).toMatch(/^Made 24 files/);
     expect(readFileSync(join(root, ".gitignore"), "utf8")).toBe("node_modules\n.env\n");
     expect(execFileSync("git", ["status", "--porcelain", "--ignored", ".env"], { cwd: root, encoding: "utf8" })).toBe(
       "!! .env\n",
     );
     const after = fingerprint(root);
-    expect(run(root, ["init", "--write"]).out).toContain("Nothing to do");
+    expect((await run(root, ["init", "--write"])).out).toContain("Nothing to do");
     expect(fingerprint(root)).toBe(after);
-    expect(run(root, ["undo", "--write"]).out).toContain(
+    expect((await run(root, ["undo", "--write"])).out).toContain(
       "Removes the 24 files that it made; 1 file returns to its earlier bytes.",
     );
     expect(fingerprint(root)).toBe(before);
@@ -169,45 +173,45 @@ describe("init", () => {
     [["--stack", "vue", "--source", "../x"], "lies outside the project"],
     [["--stack", "vue", "--alias", "@/ x"], "cannot be a name"],
     [[], "--stack NAME"],
-  ])("init %j is refused: %s", (words, said) => {
+  ])("init %j is refused: %s", async (words, said) => {
     const root = folderWith({ "notes.md": "" });
     const before = fingerprint(root);
-    const refused = run(root, ["init", ...words, "--write"]);
+    const refused = await run(root, ["init", ...words, "--write"]);
     expect([refused.code, refused.err.replaceAll(/\s+/g, " ")]).toEqual([2, expect.stringContaining(said)]);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("says another thing than the configuration: refused with its line", () => {
+  test("says another thing than the configuration: refused with its line", async () => {
     const root = folderWith({
       "steady-shelf.yaml": "version: 1\nstack: vue\narrangement: mvvm\n",
       "package.json": "{}",
     });
-    const refused = run(root, ["init", "--arrangement", "layer-first", "--write"]);
+    const refused = await run(root, ["init", "--arrangement", "layer-first", "--write"]);
     expect([refused.code, refused.err]).toEqual([2, expect.stringContaining("steady-shelf.yaml:3:14")]);
   });
 
-  test("each app of a monorepo has its own, and add finds it from anywhere inside", () => {
+  test("each app of a monorepo has its own, and add finds it from anywhere inside", async () => {
     const root = folderWith({
       "package.json": '{ "workspaces": ["apps/*"] }',
       "apps/web/package.json": '{ "dependencies": { "react": "19" } }',
       "apps/desk/package.json": '{ "dependencies": { "vue": "3" } }',
     });
-    for (const app of ["web", "desk"]) fine(run(join(root, "apps", app), ["init", "--write"]));
-    fine(run(join(root, "apps/web/src/screens"), ["add", "screen", "rota", "--write"]));
-    fine(run(join(root, "apps/desk"), ["add", "screen", "rota", "--write"]));
+    for (const app of ["web", "desk"]) fine(await run(join(root, "apps", app), ["init", "--write"]));
+    fine(await run(join(root, "apps/web/src/screens"), ["add", "screen", "rota", "--write"]));
+    fine(await run(join(root, "apps/desk"), ["add", "screen", "rota", "--write"]));
     expect([
       existsSync(join(root, "apps/web/src/screens/RotaScreen.tsx")),
       existsSync(join(root, "apps/desk/src/views/RotaView.vue")),
     ]).toEqual([true, true]);
-    expect(run(root, ["history", "--json"]).json().changes).toHaveLength(4);
+    expect((await run(root, ["history", "--json"])).json().changes).toHaveLength(4);
   });
 
-  test("an arrangement of one's own is obeyed, and its mistakes are shown with their line", () => {
+  test("an arrangement of one's own is obeyed, and its mistakes are shown with their line", async () => {
     const own =
       "version: 1\nname: orchard\ntitle: rows of trees\nabout: ours\nshelves:\n  - { at: 'rows/{feature}', holds: [screen, component], from-start: true }\n";
     const root = folderWith({ "shelves/orchard.yaml": own, "package.json": "{}" });
     fine(
-      run(root, [
+      await run(root, [
         "init",
         "--stack",
         "react-web",
@@ -218,24 +222,24 @@ describe("init", () => {
         "--write",
       ]),
     );
-    const added = run(root, ["add", "screen", "harvest", "--feature", "south slope", "--json"]);
+    const added = await run(root, ["add", "screen", "harvest", "--feature", "south slope", "--json"]);
     expect(added.json()).toMatchObject({
       made: [{ path: "src/rows/south-slope/HarvestScreen.tsx", why: "screen" }],
       written: false,
     });
     writeFileSync(join(root, "shelves/orchard.yaml"), own.replace("holds: [screen", "holds: [scren"));
-    expect(run(root, ["add", "screen", "x", "--feature", "y"]).err).toContain("shelves/orchard.yaml:6:");
+    expect((await run(root, ["add", "screen", "x", "--feature", "y"])).err).toContain("shelves/orchard.yaml:6:");
   });
 });
 
-test("a move in one app of a monorepo respells what another app says of the file", () => {
+test("a move in one app of a monorepo respells what another app says of the file", async () => {
   const root = folderWith({
     "apps/web/steady-shelf.yaml": 'version: 1\naliases: { "@": src }\n',
     "apps/web/src/tree.ts": "export const tree = 1;\n",
     "apps/web/src/main.ts": 'import "@/tree";\n',
     "apps/desk/src/main.ts": 'import "../../web/src/tree";\n',
   });
-  fine(run(join(root, "apps/web"), ["move", "src/tree.ts", "src/models/", "--write"]));
+  fine(await run(join(root, "apps/web"), ["move", "src/tree.ts", "src/models/", "--write"]));
   const text = (path: string): string => readFileSync(join(root, path), "utf8");
   expect([text("apps/web/src/main.ts"), text("apps/desk/src/main.ts")]).toEqual([
     'import "@/models/tree";\n',
@@ -244,32 +248,32 @@ test("a move in one app of a monorepo respells what another app says of the file
 });
 
 describe("add", () => {
-  test("without a configuration takes what fits best, and says so", () => {
+  test("without a configuration takes what fits best, and says so", async () => {
     const root = folderWith({
       "package.json": '{ "dependencies": { "vue": "3" } }',
       "src/pages/HomePage.vue": "",
       "src/pages/RotaPage.vue": "",
       "src/composables/useRota.ts": "",
     });
-    const added = run(root, ["add", "screen", "harvest"]);
+    const added = await run(root, ["add", "screen", "harvest"]);
     expect(added.out).toContain("+ src/pages/HarvestPage.vue  screen");
     expect(added.err).toMatch(/fits best is taken:\s+layer-first/);
   });
 
-  test("refuses with exit code 2 and leaves nothing", () => {
+  test("refuses with exit code 2 and leaves nothing", async () => {
     const root = folderWith({
       "steady-shelf.yaml": "version: 1\nstack: react-web\narrangement: layer-first\nsource: src\n",
       "src/components/tree-card.tsx": "",
     });
     const before = fingerprint(root);
-    const refused = run(root, ["add", "component", "TreeCard", "--write", "--json"]);
+    const refused = await run(root, ["add", "component", "TreeCard", "--write", "--json"]);
     expect([refused.code, refused.json()]).toMatchObject([2, { error: { code: "NAME_TAKEN" } }]);
-    expect(run(root, ["add", "scren", "x"]).err).toContain("Did you mean screen?");
-    expect(run(root, ["add", "screen"]).code).toBe(2);
+    expect((await run(root, ["add", "scren", "x"])).err).toContain("Did you mean screen?");
+    expect((await run(root, ["add", "screen"])).code).toBe(2);
     expect(fingerprint(root)).toBe(before);
   });
 
-  test("copies an asset by its right name, and undo takes it away", () => {
+  test("copies an asset by its right name, and undo takes it away", async () => {
     const root = folderWith({
       "steady-shelf.yaml": "version: 1\nstack: flutter\narrangement: layer-first\nsource: lib\n",
       "pubspec.yaml": "name: orchard\nflutter:\n  assets:\n    - assets/images/old.png\n",
@@ -277,11 +281,11 @@ describe("add", () => {
     mkdirSync(join(root, "in"));
     writeFileSync(join(root, "in/Apple Tree.PNG"), Buffer.from([1, 2, 255]));
     const before = fingerprint(root);
-    fine(run(root, ["add", "asset", "AppleTree", "--from", "in/Apple Tree.PNG", "--write"]));
+    fine(await run(root, ["add", "asset", "AppleTree", "--from", "in/Apple Tree.PNG", "--write"]));
     expect(readFileSync(join(root, "assets/images/apple_tree.png"))).toEqual(Buffer.from([1, 2, 255]));
     expect(readFileSync(join(root, "pubspec.yaml"), "utf8")).toContain("    - assets/images/apple_tree.png\n");
-    fine(run(root, ["undo", "--write"]));
+    fine(await run(root, ["undo", "--write"]));
     expect(fingerprint(root)).toBe(before);
-    expect(run(root, ["add", "asset", "x", "--from", "nowhere.png"]).code).toBe(3);
+    expect((await run(root, ["add", "asset", "x", "--from", "nowhere.png"])).code).toBe(3);
   });
 });

@@ -26,19 +26,19 @@ const app = {
 describe("where not everything that may matter was read", () => {
   const move = ["move", "src/pages/Trees.tsx", "src/screens/"];
 
-  test("the first line says so, nothing is ticked, and --write needs a word of consent", () => {
+  test("the first line says so, nothing is ticked, and --write needs a word of consent", async () => {
     const root = folderWith(app);
     const before = fingerprint(root);
-    const shown = run(root, move);
+    const shown = await run(root, move);
     expect([shown.code, shown.out.split("\n")[0]]).toEqual([
       1,
       "! The proof is not complete: 1 place that may matter could not be checked. Look there yourself.",
     ]);
     expect(shown.out).not.toContain("✓");
     expect(shown.err).toContain("add --accept-unread");
-    const refused = run(root, [...move, "--write"]);
+    const refused = await run(root, [...move, "--write"]);
     expect([refused.code, fingerprint(root)]).toEqual([1, before]);
-    const done = run(root, [...move, "--write", "--accept-unread"]);
+    const done = await run(root, [...move, "--write", "--accept-unread"]);
     expect([done.code, existsSync(join(root, "src/screens/Trees.tsx"))]).toEqual([0, true]);
     expect(done.out).not.toContain("✓");
   });
@@ -56,19 +56,19 @@ describe("where not everything that may matter was read", () => {
     "src/f.less": '.a { b: url("img/@{n}.png"); }\n',
     "src/img/apple.png": "",
   };
-  test.each([true, false])("names that are put together are found by a search, too (git: %s)", (isGit) => {
+  test.each([true, false])("names that are put together are found by a search, too (git: %s)", async (isGit) => {
     const root = folderWith(openly, { git: isGit });
-    const gaps = (words: readonly string[]): string[] =>
-      (run(root, [...words, "--json"]).json() as { proof: { gaps: { file: string }[] } }).proof.gaps.map(
+    const gaps = async (words: readonly string[]): Promise<string[]> =>
+      ((await run(root, [...words, "--json"])).json() as { proof: { gaps: { file: string }[] } }).proof.gaps.map(
         ({ file }) => file,
       );
-    expect(gaps(move)).toEqual(["src/a.ts", "src/b.ts", "src/c.ts"]);
+    expect(await gaps(move)).toEqual(["src/a.ts", "src/b.ts", "src/c.ts"]);
     const pictures = ["src/d.js", "src/d.js", "src/e.scss", "src/e.scss", "src/f.less"];
-    expect(gaps(["move", "src/img/apple.png", "src/pictures/"])).toEqual(pictures);
+    expect(await gaps(["move", "src/img/apple.png", "src/pictures/"])).toEqual(pictures);
   });
 
-  test("JSON says it, too", () => {
-    const { proof } = run(folderWith(app), [...move, "--json"]).json() as { proof: Record<string, unknown> };
+  test("JSON says it, too", async () => {
+    const { proof } = (await run(folderWith(app), [...move, "--json"])).json() as { proof: Record<string, unknown> };
     expect(proof).toMatchObject({
       complete: false,
       gaps: [{ reason: "computed", file: "src/main.tsx", at: { line: 1, column: 47 }, names: "src/pages/Trees.tsx" }],
@@ -77,10 +77,10 @@ describe("where not everything that may matter was read", () => {
 });
 
 describe("what is kept of earlier runs", () => {
-  test("an output that somebody wrote is not given: it is computed anew", () => {
+  test("an output that somebody wrote is not given: it is computed anew", async () => {
     const root = demoCopy();
-    const first = run(root, ["survey"]);
-    expect(run(root, ["survey"]).out).toBe(first.out);
+    const first = await run(root, ["survey"]);
+    expect((await run(root, ["survey"])).out).toBe(first.out);
     const folder = join(root, ".steady-shelf/cache");
     const names = readdirSync(folder);
     expect(names.length).toBeGreaterThan(1);
@@ -91,43 +91,43 @@ describe("what is kept of earlier runs", () => {
         text.replaceAll("orchard", "forged!").replaceAll("React for the web", "Nothing"),
       );
     }
-    expect(run(root, ["survey"])).toMatchObject({ code: first.code, out: first.out });
+    expect(await run(root, ["survey"])).toMatchObject({ code: first.code, out: first.out });
   });
 
-  test("nor is one of another machine", () => {
+  test("nor is one of another machine", async () => {
     const root = demoCopy();
     const [mine, theirs] = [folderWith({}, { git: false }), folderWith({}, { git: false })];
-    const first = run(root, ["survey"], { XDG_CACHE_HOME: theirs });
+    const first = await run(root, ["survey"], { XDG_CACHE_HOME: theirs });
     const sealed = (): string[] =>
       readdirSync(join(root, ".steady-shelf/cache")).map((name) =>
         readFileSync(join(root, ".steady-shelf/cache", name), "utf8").slice(0, 100),
       );
     const before = sealed();
-    expect(run(root, ["survey"], { XDG_CACHE_HOME: mine }).out).toBe(first.out);
+    expect((await run(root, ["survey"], { XDG_CACHE_HOME: mine })).out).toBe(first.out);
     // What was found under the other key was of no use, so it was made again.
     expect(sealed()).not.toEqual(before);
   });
 
-  test("without a place for the key nothing is kept, and all works", () => {
+  test("without a place for the key nothing is kept, and all works", async () => {
     const root = demoCopy();
     const file = join(folderWith({ "not-a-folder": "" }, { git: false }), "not-a-folder");
-    expect(run(root, ["survey"], { XDG_CACHE_HOME: file }).code).toBe(0);
+    expect((await run(root, ["survey"], { XDG_CACHE_HOME: file })).code).toBe(0);
     expect(existsSync(join(root, ".steady-shelf/cache"))).toBe(false);
   });
 });
 
 describe("a state that git tracks", () => {
-  test("does not act, and nothing is written until it is gone", () => {
+  test("does not act, and nothing is written until it is gone", async () => {
     const root = demoCopy();
-    expect(run(root, ["move", "src/main.tsx", "src/app.tsx", "--write"]).code).toBe(0);
+    expect((await run(root, ["move", "src/main.tsx", "src/app.tsx", "--write"])).code).toBe(0);
     git(root, "add", "-A", "-f");
     git(root, "-c", "user.name=t", "-c", "user.email=t@example.org", "commit", "-qm", "with our folder");
     const before = fingerprint(root);
     for (const words of [["undo", "--write"], ["history"], ["move", "src/app.tsx", "src/x.tsx", "--write"]]) {
-      const refused = run(root, words);
+      const refused = await run(root, words);
       expect([refused.code, refused.err]).toEqual([3, expect.stringContaining("git tracks files in it")]);
     }
-    expect(run(root, ["survey"]).code).toBe(0);
+    expect((await run(root, ["survey"])).code).toBe(0);
     expect(fingerprint(root)).toBe(before);
   });
 });
@@ -173,49 +173,52 @@ describe("a commit in two steps", () => {
     return root;
   }
 
-  test.skipIf(process.platform !== "linux")("that is killed between them is taken back by the next command", () => {
-    const root = withHook("kill -9 $us; exit 1");
-    const head = git(root, "rev-parse", "HEAD");
-    expect(run(root, words).code).toBeNull();
-    expect(git(root, "log", "-1", "--format=%s")).toBe("Move a.ts to src/deep/: relocate");
-    const next = run(root, ["history"]);
-    expect(next.err).toContain("was taken back; the files stay changed");
-    expect([git(root, "rev-parse", "HEAD"), git(root, "diff", "--cached", "--name-only")]).toEqual([head, ""]);
-    expect(existsSync(join(root, "src/deep/a.ts"))).toBe(true);
-    expect(run(root, ["undo", "--write"]).code).toBe(0);
-    expect(git(root, "status", "--porcelain")).toBe("");
-  });
+  test.skipIf(process.platform !== "linux")(
+    "that is killed between them is taken back by the next command",
+    async () => {
+      const root = withHook("kill -9 $us; exit 1");
+      const head = git(root, "rev-parse", "HEAD");
+      expect((await run(root, words)).code).toBeNull();
+      expect(git(root, "log", "-1", "--format=%s")).toBe("Move a.ts to src/deep/: relocate");
+      const next = await run(root, ["history"]);
+      expect(next.err).toContain("was taken back; the files stay changed");
+      expect([git(root, "rev-parse", "HEAD"), git(root, "diff", "--cached", "--name-only")]).toEqual([head, ""]);
+      expect(existsSync(join(root, "src/deep/a.ts"))).toBe(true);
+      expect((await run(root, ["undo", "--write"])).code).toBe(0);
+      expect(git(root, "status", "--porcelain")).toBe("");
+    },
+  );
 
-  test.skipIf(process.platform !== "linux")("is finished, whatever signal comes meanwhile", () => {
+  test.skipIf(process.platform !== "linux")("is finished, whatever signal comes meanwhile", async () => {
     const root = withHook("kill -INT $us; kill -TERM $us; sleep 0.2; exit 0");
-    expect(run(root, words).code).toBe(0);
+    expect((await run(root, words)).code).toBe(0);
     expect(git(root, "log", "--format=%s").split("\n")).toHaveLength(3);
     expect(existsSync(join(root, ".steady-shelf/commit.json"))).toBe(false);
   });
 
-  test("is refused for files under a filter that only the repository defines", () => {
+  test("is refused for files under a filter that only the repository defines", async () => {
     const root = withHook("exit 0");
     writeFileSync(join(root, ".gitattributes"), "*.ts filter=mine\n");
     commitAll(root);
     git(root, "config", "filter.mine.clean", "sed s/a/b/");
-    const refused = run(root, words);
+    const refused = await run(root, words);
     expect([refused.code, refused.err]).toEqual([3, expect.stringContaining("src/deep/a.ts")]);
     expect(existsSync(join(root, "src/deep"))).toBe(false);
   });
 });
 
-test("hard links are said, and keep the old text under their other names", () => {
+test("hard links are said, and keep the old text under their other names", async () => {
   const root = folderWith({ "src/main.ts": 'import "./a";\n', "src/a.ts": "" });
   linkSync(join(root, "src/main.ts"), join(root, "elsewhere.ts"));
   git(root, "add", "-A");
-  const done = run(root, ["move", "src/a.ts", "src/deep/", "--write"]);
+  const done = await run(root, ["move", "src/a.ts", "src/deep/", "--write"]);
   expect(done.out).toContain("other names (hard links), which keep the old text:");
   expect(readFileSync(join(root, "elsewhere.ts"), "utf8")).toBe('import "./a";\n');
 });
 
-test("a mistake of ours says so, and has an exit code of its own", () => {
+test("a mistake of ours says so, and has an exit code of its own", async () => {
   const root = folderWith(app);
-  const broken = run(root, ["survey"], {
+  const broken = await run(root, ["survey"], {
     NODE_OPTIONS: `--import=data:text/javascript,${encodeURIComponent(sabotage)}`,
   });
   expect(broken.code).toBe(4);
@@ -225,27 +228,27 @@ test("a mistake of ours says so, and has an exit code of its own", () => {
 /** Makes something fail that never does. */
 const sabotage = "JSON.stringify = () => { throw new TypeError('sabotaged') };";
 
-test("the records of older changes can be deleted, and their sizes are shown", () => {
+test("the records of older changes can be deleted, and their sizes are shown", async () => {
   const root = folderWith(app);
   for (const [from, to] of [
     ["package.json", "manifest.json"],
     ["manifest.json", "package.json"],
   ])
-    expect(run(root, ["move", from ?? "", to ?? "", "--write"]).code).toBe(0);
-  expect(run(root, ["history"]).out).toMatch(/bytes|KiB/);
-  const shown = run(root, ["history", "--prune", "--keep", "1"]);
+    expect((await run(root, ["move", from ?? "", to ?? "", "--write"])).code).toBe(0);
+  expect((await run(root, ["history"])).out).toMatch(/bytes|KiB/);
+  const shown = await run(root, ["history", "--prune", "--keep", "1"]);
   expect(shown.out).toMatch(/Deletes 1 record and frees \d+ bytes\. 1 of them could be undone until now\./);
-  expect(run(root, ["history", "--prune", "--keep", "1", "--write"]).out).toMatch(/Deleted 1 record/);
-  expect((run(root, ["history", "--json"]).json() as { changes: unknown[] }).changes).toHaveLength(1);
+  expect((await run(root, ["history", "--prune", "--keep", "1", "--write"])).out).toMatch(/Deleted 1 record/);
+  expect(((await run(root, ["history", "--json"])).json() as { changes: unknown[] }).changes).toHaveLength(1);
 });
 
-test("an undo does not go through a folder that has become a link", () => {
+test("an undo does not go through a folder that has become a link", async () => {
   const root = folderWith({ "src/main.ts": 'import "./a";\n', "src/a.ts": "// a\n" });
   const outside = folderWith({ "a.ts": "// precious\n" }, { git: false });
-  expect(run(root, ["move", "src/a.ts", "src/deep/", "--write"]).code).toBe(0);
+  expect((await run(root, ["move", "src/a.ts", "src/deep/", "--write"])).code).toBe(0);
   renameSync(join(root, "src/deep"), join(root, "src/away"));
   symlinkSync(outside, join(root, "src/deep"));
-  const refused = run(root, ["undo", "--write"]);
+  const refused = await run(root, ["undo", "--write"]);
   expect([refused.code, refused.err]).toEqual([2, expect.stringContaining("through the symbolic link src/deep")]);
   expect(readFileSync(join(outside, "a.ts"), "utf8")).toBe("// precious\n");
 });

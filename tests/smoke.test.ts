@@ -1,0 +1,45 @@
+/** The program as people start it: one process a command. All other tests run the same built commands in their own process. */
+import { spawnSync } from "node:child_process";
+import { expect, test } from "vitest";
+import { demoCopy, folderWith, programWords, runAlone } from "./program.js";
+
+const root = demoCopy();
+
+test.each([
+  [["--help"], 0, /steady-shelf <command>/],
+  [["--version"], 0, /^\d+\.\d+\.\d+\n$/],
+  [["init"], 0, /This app has begun/],
+  [["add", "component", "GraftCard"], 0, /GraftCard\.tsx/],
+  [["survey"], 0, /roles/],
+  [["explain", "src/main.tsx"], 0, /src\/main\.tsx/],
+  [["check"], 1, /errors? and|errors? in/],
+  [["compare"], 0, /layer-first/],
+  [["arrange", "--as", "feature-first"], 0, /proof {2}✓/],
+  [["move", "src/hooks/useRota.ts", "src/helpers/"], 0, /proof {2}✓/],
+  [["history"], 0, /Nothing|no change/i],
+  [["undo"], 2, /^$/],
+  [["nosuch"], 2, /^$/],
+] as const)("%j", (words, code, said) => {
+  const { code: ended, out, err } = runAlone(root, words);
+  expect(ended, out + err).toBe(code);
+  expect(err).not.toMatch(/should not|\bat .*\.js:\d+/);
+  expect(out).toMatch(said);
+});
+
+test("a reader that has seen enough closes the pipe, and that is no failure", () => {
+  const files = Object.fromEntries(
+    Array.from({ length: 3000 }, (_, at) => [`src/file${at}.ts`, "import './nowhere';\n"]),
+  );
+  const folder = folderWith({ ...files, "package.json": '{ "dependencies": { "react": "19" } }' });
+  const words = [...programWords, "check", "--format", "json", "--all"].map((word) => `'${word}'`).join(" ");
+  const { stdout, stderr } = spawnSync(
+    "bash",
+    ["-c", `set -o pipefail; ${words} | head -c 20 >/dev/null; echo \${PIPESTATUS[0]}`],
+    {
+      cwd: folder,
+      encoding: "utf8",
+    },
+  );
+  expect(stderr).toBe("");
+  expect(stdout).toMatch(/^[01]\n$/);
+});
