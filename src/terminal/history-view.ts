@@ -60,10 +60,13 @@ export function prunedText({ changes }: PrunePlan): string {
   return `Deleted ${count(changes.length, "record")}; ${bytesText(total)} freed.`;
 }
 
-/** `2 files made, 1 file edited`; a change that makes nothing moves and updates. */
+/** `2 files made, 3 files moved, 1 file updated`: of what there is; a change of nothing but names moves and updates. */
 function whatChanged({ made, moved, edited }: PastChange): string {
-  if (made === 0) return `${count(moved, "file")} moved, ${count(edited, "file")} updated`;
-  const parts = [`${count(made, "file")} made`, ...(edited > 0 ? [`${count(edited, "file")} edited`] : [])];
+  const parts = [
+    ...(made > 0 ? [`${count(made, "file")} made`] : []),
+    ...(moved > 0 || made === 0 ? [`${count(moved, "file")} moved`] : []),
+    ...(edited > 0 || made === 0 ? [`${count(edited, "file")} updated`] : []),
+  ];
   return parts.join(", ");
 }
 
@@ -75,12 +78,7 @@ export function undoView(plan: UndoPlan, screen: Screen, options: { all: boolean
   const removed = change.items.filter((item) => item.kind === "remove").length;
   const edited = change.items.filter((item) => item.kind !== "move" && item.kind !== "remove").length;
   const verb = options.done ? "Undid" : "Undoes";
-  const bytes = `${count(edited, "file")} to ${edited === 1 ? "its" : "their"} earlier bytes`;
-  const returns = edited === 1 ? "returns" : "return";
-  const result =
-    removed === 0
-      ? `${count(moves.length, "file")} ${moves.length === 1 ? "returns" : "return"} to ${moves.length === 1 ? "its" : "their"} place, ${bytes}.`
-      : `Removes the ${removed === 1 ? "file" : count(removed, "file")} that it made${edited > 0 ? `; ${bytes.replace(" to ", ` ${returns} to `)}` : ""}.`;
+  const result = whatReturns(removed, moves.length, edited);
   const head = [
     screen.palette.strong(`${verb} the change ${undone.id}:`),
     `  ${screen.palette.faint(shorten(plainText(undone.command), screen.width - 2))}`,
@@ -89,4 +87,16 @@ export function undoView(plan: UndoPlan, screen: Screen, options: { all: boolean
   ];
   if (moves.length === 0) return head.join("\n");
   return [...head, "", ...drawTrees({ moves, staysIn: () => undefined }, screen, options.all)].join("\n");
+}
+
+/** `Removes the 2 files that it made; 3 files return to their place, 1 file to its earlier bytes.` */
+function whatReturns(removed: number, moved: number, edited: number): string {
+  const their = (many: number): string => (many === 1 ? "its" : "their");
+  const returning = (many: number): string => `${count(many, "file")} ${many === 1 ? "returns" : "return"}`;
+  const made = removed === 0 ? "" : `Removes the ${removed === 1 ? "file" : count(removed, "file")} that it made`;
+  if (removed > 0 && moved + edited === 0) return `${made}.`;
+  const start = removed === 0 ? "" : `${made}; `;
+  if (removed > 0 && moved === 0) return `${start}${returning(edited)} to ${their(edited)} earlier bytes.`;
+  const rest = removed > 0 && edited === 0 ? "" : `, ${count(edited, "file")} to ${their(edited)} earlier bytes`;
+  return `${start}${returning(moved)} to ${their(moved)} place${rest}.`;
 }

@@ -2,6 +2,8 @@ import { describe, expect, test } from "vitest";
 import { ShelfError } from "../core/base/errors.js";
 import { planOf, at } from "../core/change/plan/planning.test.suite.js";
 import type { Plan } from "../core/change/plan/index.js";
+import type { ChangeItem } from "../core/apply/change.js";
+import type { ProjectPath } from "../core/base/paths.js";
 import { errorView } from "./error-view.js";
 import { historyView, undoView } from "./history-view.js";
 import { planView } from "./plan-view.js";
@@ -213,5 +215,41 @@ describe("other views", () => {
     line.report("Reading", 5001, 10000);
     line.clear();
     expect(drawn).toEqual(["\r\u001b[KReading: 5,000 of 10,000", "\r\u001b[K"]);
+  });
+});
+
+describe("what a change did, and what taking it back does, say all of it", () => {
+  const past = { id: "1", at: "", command: "arrange", size: 1, moved: 0, edited: 0, made: 0 };
+  test.each([
+    [{ moved: 2, edited: 1 }, "2 files moved, 1 file updated"],
+    [{}, "0 files moved, 0 files updated"],
+    [{ made: 1 }, "1 file made"],
+    [{ made: 2, edited: 1 }, "2 files made, 1 file updated"],
+    [{ made: 1, moved: 3, edited: 2 }, "1 file made, 3 files moved, 2 files updated"],
+  ])("%j: %s", (what, said) => {
+    expect(historyView({ changes: [{ ...past, ...what }], unreadable: [] }, plain)).toContain(`  ${said}, 1 byte`);
+  });
+
+  const item = (kind: ChangeItem["kind"], from: string, to = from): ChangeItem => {
+    return { kind, from: from as ProjectPath, to: to as ProjectPath };
+  };
+  test.each([
+    [[item("remove", "a")], "Removes the file that it made."],
+    [
+      [item("remove", "a"), item("content", "b")],
+      "Removes the file that it made; 1 file returns to its earlier bytes.",
+    ],
+    [
+      [item("remove", "a"), item("remove", "b"), item("move", "c", "d")],
+      "Removes the 2 files that it made; 1 file returns to its place.",
+    ],
+    [
+      [item("remove", "a"), item("move", "c", "d"), item("content", "e", "f")],
+      "Removes the file that it made; 2 files return to their place, 1 file to its earlier bytes.",
+    ],
+    [[item("move", "c", "d")], "1 file returns to its place, 0 files to their earlier bytes."],
+  ])("%j: %s", (items, said) => {
+    const change = { command: "undo 1", items, foldersMade: [], foldersEmptied: [] };
+    expect(undoView({ undone: past, change }, plain, { all: false, done: false })).toContain(`\n${said}`);
   });
 });

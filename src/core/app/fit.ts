@@ -2,6 +2,7 @@
  * Which arrangement an app has already: each is laid over the files that are there, and the one on whose shelves most of
  * them lie is taken. The user's own words for folders and names of files are learnt on the way.
  */
+import { BrokenAssumption } from "../base/errors.js";
 import {
   extensionOf,
   Layout,
@@ -57,7 +58,7 @@ export function bestFit(input: FitInput): Fit {
   const words = ownWords(input.stack, paths, root);
   const laid = names.map((name) => layOver({ ...input, name, source, root, paths, words }));
   const [best] = laid.sort((a, b) => b.on.length - a.on.length);
-  if (!best) throw new RangeError("a stack knows at least one arrangement");
+  if (!best) throw new BrokenAssumption("a stack knows at least one arrangement");
   return describeFit(best);
 }
 

@@ -126,7 +126,7 @@ describe("nothing is lost", () => {
   test.each([
     [{ "src/deep": "-> ../docs" }, "THROUGH_LINK"],
     [{ "src/deep": "a file" }, "TARGET_NOT_FOLDER"],
-    [{ "src/deep/.git/HEAD": "ref" }, "SOURCE_NOT_OURS"],
+    [{ "src/deep/.git/HEAD": "ref" }, "PLACE_NOT_OURS"],
     [{ "src/deep/picture.png": "mine" }, "NAME_TAKEN"],
   ])("%j is refused (%s)", (more, code) => {
     expect(() => drawnUp(new MemoryStore({ ...files, ...more }))).toThrow(expect.objectContaining({ code }) as Error);

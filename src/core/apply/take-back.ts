@@ -6,6 +6,7 @@
  * fingerprint that was written down. What somebody else wrote stays where it is; an original that finds its place taken is kept
  * in `.steady-shelf/kept/`.
  */
+import { BrokenAssumption } from "../base/errors.js";
 import { folderOf, foldersAbove, inFolder, type ProjectPath } from "../base/paths.js";
 import type { FileStore } from "../files/index.js";
 import { hashOf } from "./change.js";
@@ -22,7 +23,7 @@ export interface Kept {
 export function takeBack(journal: Journal): Kept[] {
   const stage = journal.stage();
   if (stage === "placed" || stage === "done")
-    throw new RangeError(`A change that is ${stage} is not taken back, but undone`);
+    throw new BrokenAssumption(`A change that is ${stage} is not taken back, but undone`);
   const kept: Kept[] = [];
   if (stage === "placing") {
     journal.record.items.forEach((item, n) => unplace(journal, item, n));

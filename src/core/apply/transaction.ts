@@ -18,7 +18,7 @@
  * All moves pass through the journal's folder, so swaps, cycles, case-only renames, and a file that takes a
  * folder's name need no special case.
  */
-import { reasonOf, ShelfError } from "../base/errors.js";
+import { BrokenAssumption, reasonOf, ShelfError } from "../base/errors.js";
 import { foldersAbove, rootPath, type ProjectPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
 import type { FileStore } from "../files/index.js";
@@ -192,7 +192,7 @@ interface LeftFile {
 /** Takes an original out of its place, and only then compares it with what the change was made from. */
 function leave(journal: Journal, item: ChangeItem | undefined, n: number): LeftFile {
   const { store } = journal;
-  if (!item) throw new RangeError(`The change has no item ${n}`);
+  if (!item) throw new BrokenAssumption(`The change has no item ${n}`);
   const old = journal.oldPlace(n);
   // A folder that came to stand there would go along with all that is in it.
   if (!/^(?:file|link|other)$/.test(store.stat(item.from)?.kind ?? "")) throw new Met(item.from);

@@ -52,6 +52,16 @@ export const catalogue = {
     what: (d) => `${d.path} is ${d.reason}, so it is not moved.`,
     next: () => "Move it by hand, or name a file that belongs to the project.",
   },
+  PLACE_NOT_OURS: {
+    refusal: "usage",
+    what: (d) => `${d.path} cannot be made: it would lie ${d.reason}.`,
+    next: () => "Choose another place, or run the command in the project to which that place belongs.",
+  },
+  PLAN_TAKEN: {
+    refusal: "usage",
+    what: (d) => `${d.path} is there already, and a plan that is saved replaces nothing.`,
+    next: () => "Give another name to --save, or delete that file first.",
+  },
   NOTHING_MATCHES: {
     refusal: "usage",
     what: (d) => `No file matches ${d.path}.`,

@@ -49,3 +49,8 @@ export function readingProblem(thrown: unknown): string {
 export function reasonOf(thrown: unknown): string {
   return thrown instanceof Error ? (thrown.message.split("\n")[0] ?? "") : String(thrown);
 }
+
+/** Something that cannot be, whatever anybody types or has on disk: our mistake. The outermost layer says how to report it. */
+export class BrokenAssumption extends Error {
+  override readonly name = "BrokenAssumption";
+}

@@ -3,7 +3,7 @@
  * round, on which shelf a path lies. It touches no file.
  */
 import { distance } from "fastest-levenshtein";
-import { ShelfError } from "../../base/errors.js";
+import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { inCase, spellName, splitWords, wordsKey, wordsTyped, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { StackData } from "./stack-data.js";
@@ -97,7 +97,7 @@ export class Layout {
     );
     const exact = byPattern.filter((each) => each.patterns.get(role)?.[0]?.text === pattern);
     const [found] = exact.length > 0 ? exact : byPattern.length > 0 ? byPattern : candidates;
-    if (!found) throw new RangeError("a list that is not empty has a first item");
+    if (!found) throw new BrokenAssumption("a list that is not empty has a first item");
     return found;
   }
 

@@ -2,7 +2,7 @@
  * What `init` and `add` would do: files made, texts that gain lines, folders. Like a plan of moves it is data; nothing is
  * written while it is drawn up, and nothing that exists is ever replaced.
  */
-import { ShelfError } from "../../base/errors.js";
+import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { foldersAbove, inFolder, isProjectPath, nameOf, pathProblem, type ProjectPath } from "../../base/paths.js";
 import { SourceText } from "../../base/text/index.js";
 import type { FileReader } from "../../files/index.js";
@@ -84,7 +84,7 @@ export class CreationDraft {
       return;
     }
     const draft = this.#open(path);
-    if (!draft) throw new RangeError(`${path} is not there`);
+    if (!draft) throw new BrokenAssumption(`${path} is not there`);
     // In a text of mixed line ends every line keeps its own.
     const usesReturns = draft.text.includes("\r\n") && !/(^|[^\r])\n/.test(draft.text);
     const text = change(usesReturns ? draft.text.replaceAll("\r\n", "\n") : draft.text);
@@ -128,13 +128,13 @@ export class CreationDraft {
       if (kind === "link") throw new ShelfError("THROUGH_LINK", { path, other: folder });
       if (kind !== undefined && kind !== "folder") throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
       if (kind === "folder" && this.store.stat(inFolder(folder, ".git")))
-        throw new ShelfError("SOURCE_NOT_OURS", { path, reason: `in another repository (${folder})` });
+        throw new ShelfError("PLACE_NOT_OURS", { path, reason: `in another repository (${folder}/)` });
       if (this.#made.has(folder)) throw new ShelfError("TARGET_NOT_FOLDER", { path: folder });
     }
     const problem = pathProblem(path);
     if (problem !== undefined) throw new ShelfError("NAME_UNUSABLE", { path: nameOf(path), reason: problem });
     if (!isProjectPath(path))
-      throw new ShelfError("SOURCE_NOT_OURS", { path, reason: "not a place for the project's own files" });
+      throw new ShelfError("PLACE_NOT_OURS", { path, reason: "where no file of a project can be" });
   }
 }
 

@@ -1,6 +1,6 @@
 /** `add`: makes the right files, with the right names, in the right folders, and lists them where they have to be known. */
 import { meantName } from "../../app/arrangement/index.js";
-import { ShelfError } from "../../base/errors.js";
+import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { CreationDraft, type Creation } from "../creation/index.js";
@@ -50,7 +50,7 @@ export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "
 function addTo(draft: CreationDraft, app: App, request: AddRequest): void {
   const role = knownRole(app, request.role);
   const data = app.stack.roles[role];
-  if (!data) throw new RangeError(`${role} was looked up before`);
+  if (!data) throw new BrokenAssumption(`${role} was looked up before`);
   if (role === "test" || role === "story") return addBeside(draft, app, { ...request, role });
   const slash = request.name.lastIndexOf("/");
   const [below, name] = [request.name.slice(0, Math.max(0, slash)), request.name.slice(slash + 1)];

@@ -1,4 +1,5 @@
 /** What `explain` tells of one file. */
+import { BrokenAssumption } from "../../base/errors.js";
 import { companionsOf } from "../../app/index.js";
 import type { Entry } from "../catalogue/index.js";
 import type { ReferenceKind } from "../../languages/index.js";
@@ -41,7 +42,7 @@ export interface ExplainInput {
 export function explain({ analysis: { graph }, app, path, findings }: ExplainInput): Explanation {
   const { catalogue } = app;
   const entry = catalogue.entries.get(path);
-  if (!entry) throw new RangeError(`${path} is not in the catalogue`);
+  if (!entry) throw new BrokenAssumption(`${path} is not in the catalogue`);
   const at = (file: ProjectPath, offset: number): Position =>
     graph.tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
   const once = (partners: readonly Partner[]): Partner[] => {

@@ -1,3 +1,4 @@
+import { BrokenAssumption } from "../../base/errors.js";
 import { stronglyConnected } from "../../graph/index.js";
 import { featureEdges, type FeatureEdge } from "../measures/feature-graph.js";
 import type { Found, Rule } from "./rule.js";
@@ -18,7 +19,7 @@ function finding(circle: readonly string[], edges: readonly FeatureEdge[]): Foun
   const within = edges.filter(({ from, to }) => circle.includes(from) && circle.includes(to));
   const [weakest] = [...within].sort((a, b) => a.uses.length - b.uses.length);
   const use = weakest?.uses[0];
-  if (!weakest || !use) throw new RangeError("a circle has edges, and an edge a reference");
+  if (!weakest || !use) throw new BrokenAssumption("a circle has edges, and an edge a reference");
   const counts = within.map(({ from, to, uses }) => `${from} → ${to} (${uses.length})`);
   const shown =
     counts.length > 6 ? `${counts.slice(0, 6).join(", ")} and ${counts.length - 6} more` : counts.join(", ");

@@ -5,6 +5,7 @@
  * script → Hermes (Flow) → TypeScript, which finds references around a syntax error. The order and its reasons were
  * measured on 5,483 real files; see docs/languages.md.
  */
+import { BrokenAssumption } from "../../base/errors.js";
 import { createRequire } from "node:module";
 import type * as Oxc from "oxc-parser";
 import type * as TypeScript from "typescript";
@@ -141,7 +142,7 @@ function readWithOxc(
 
 /** What the fast parser makes of a text, as a module and then as a script; nothing where it finds an error. */
 function parsed(name: string, text: string, options: Options, asScript: boolean): Oxc.ParseResult | undefined {
-  if (!oxc) throw new RangeError("extract() was called before prepare()");
+  if (!oxc) throw new BrokenAssumption("extract() was called before prepare()");
   const result = oxc.parseSync(name, text, options);
   if (result.errors.length === 0) return result;
   if (!asScript || options.sourceType !== "module") return undefined;

@@ -1,4 +1,5 @@
 /** Vue's single-file components: their blocks in whatever language, and the assets in their templates. */
+import { BrokenAssumption } from "../../base/errors.js";
 import type * as Compiler from "@vue/compiler-dom";
 import { assetNamesIn } from "../asset-names.js";
 import { javascript } from "../javascript/index.js";
@@ -26,7 +27,7 @@ export async function preparePages(): Promise<void> {
 
 /** Parses markup; errors are passed over, as browsers do. */
 export function parseMarkup(text: string, parseMode: "sfc" | "html"): Compiler.RootNode {
-  if (!compiler) throw new Error("extract() was called before prepare()");
+  if (!compiler) throw new BrokenAssumption("extract() was called before prepare()");
   // Values are read from the text as they stand; no entity is undone, for which the parser would ask a browser.
   const asItIs = (raw: string): string => raw;
   return compiler.parse(text, { parseMode, onError: () => undefined, comments: false, decodeEntities: asItIs });

@@ -1,4 +1,5 @@
 /** Settings in YAML: workspaces, lint and format settings. */
+import { BrokenAssumption } from "../../base/errors.js";
 import type * as Yaml from "./yaml-parser.js";
 import type { Extraction, Language, Reference } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
@@ -13,7 +14,7 @@ async function prepare(): Promise<void> {
 
 /** Finds every place and pattern that stands in one line. */
 function extract(text: string): Extraction {
-  if (!yaml) throw new Error("extract() was called before prepare()");
+  if (!yaml) throw new BrokenAssumption("extract() was called before prepare()");
   const references: Reference[] = [];
   const parsed = yaml.parseAllDocuments(text, { logLevel: "silent", strict: false });
   const documents = Array.isArray(parsed) ? parsed : [];
