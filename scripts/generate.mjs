@@ -1,5 +1,6 @@
 /**
- * Writes what is made from the sources: the JSON Schemas in schema/, docs/configuration.md, docs/arrangements.md, docs/rules.md.
+ * Writes what is made from the sources: the JSON Schemas in schema/, docs/configuration.md, docs/arrangements.md, docs/rules.md,
+ * docs/errors.md.
  *
  *   node scripts/generate.mjs           write them
  *   node scripts/generate.mjs --check   only say which are not as they would be written (exit code 1)
@@ -15,12 +16,13 @@ const folder = mkdtempSync(join(root, "dist", "generate-"));
 const entry = `
 export * as z from "zod/mini";
 export { configurationSchema } from "./src/core/app/configuration/schema.ts";
-export { arrangementSchema, shelfSchema } from "./src/core/arrangement/schemas.ts";
-export { makeShelves, aboutShelf } from "./src/core/arrangement/shelf.ts";
+export { arrangementSchema, shelfSchema } from "./src/core/app/arrangement/schemas.ts";
+export { makeShelves, aboutShelf } from "./src/core/app/arrangement/shelf.ts";
 export { rules } from "./src/core/insight/rules/registry.ts";
 export { ruleGroups, ruleTable } from "./src/core/app/configuration/rule-names.ts";
 export { checkSchema, surveySchema } from "./src/commands/json-schemas.ts";
-export { roleMeanings } from "./src/core/arrangement/roles.ts";
+export { catalogue } from "./src/core/base/error-catalogue.ts";
+export { roleMeanings } from "./src/core/app/arrangement/roles.ts";
 `;
 await build({
   absWorkingDir: root,
@@ -52,6 +54,7 @@ const files = {
   "docs/rules.md": rulesPage(),
   "docs/configuration.md": configurationPage(),
   "docs/arrangements.md": arrangementsPage(),
+  "docs/errors.md": errorsPage(),
 };
 
 let stale = 0;
@@ -288,4 +291,41 @@ function rulesPage() {
     }
   }
   return `${lines.join("\n")}\n`;
+}
+
+/** Every refusal: its code, its exit code, what it says of an example, and the way on. */
+function errorsPage() {
+  const example = {
+    path: "PATH",
+    other: "OTHER",
+    reason: "REASON",
+    paths: ["PATHS"],
+    place: { file: "FILE", line: 1, column: 1 },
+  };
+  const exits = { usage: 2, state: 3, proof: 1 };
+  const cell = (/** @type {string} */ text) => text.replace(/\s*\n\s*/g, " ").replaceAll("|", "\\|");
+  const titles = {
+    usage: "Exit code 2: what was typed, or what a file says",
+    state: "Exit code 3: the state of the project or of the machine",
+    proof: "Exit code 1: the proof",
+  };
+  const { catalogue } = source;
+  const groups = Object.entries(titles).map(([refusal, title]) => {
+    const rows = Object.entries(catalogue)
+      .filter(([, entry]) => entry.refusal === refusal)
+      .map(([code, { what, next }]) => `| \`${code}\` | ${cell(what(example))} | ${cell(next(example))} |`);
+    return [`## ${title}`, "", "| code | what it says | and how to go on |", "| --- | --- | --- |", ...rows, ""].join(
+      "\n",
+    );
+  });
+  return [
+    "<!-- Made by scripts/generate.mjs from src/core/base/error-catalogue.ts; change it there. -->",
+    "# Errors",
+    "",
+    "What Steady Shelf refuses, by code. With `--json` the code stands in `error.code`, the sentences in `error.message` and `error.next`, and the place in",
+    "`error.place`, where there is one. Words in capitals stand for what the message names. Whatever the code, nothing was written, unless the message says so.",
+    `Besides these, wrong options end with ${exits.usage}, and a mistake of ours with 4.`,
+    "",
+    ...groups,
+  ].join("\n");
 }
