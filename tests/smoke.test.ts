@@ -18,6 +18,8 @@ test.each([
   [["move", "src/hooks/useRota.ts", "src/helpers/"], 0, /proof {2}✓/],
   [["history"], 0, /Nothing|no change/i],
   [["undo"], 2, /^$/],
+  [["demo", "--list"], 0, /● begin[^]*\n {4}theme /],
+  [["demo", "thme"], 2, /^$/],
   [["nosuch"], 2, /^$/],
 ] as const)("%j", (words, code, said) => {
   const { code: ended, out, err } = runAlone(root, words);

@@ -93,10 +93,14 @@ function commandLine(
         (typed) => done(import("./history.js").then(({ runHistory }) => runHistory(typed))),
       )
       .command(
-        "demo",
-        "The full tour, on the apps of the demo",
+        "demo [tours..]",
+        "One app from empty to arranged, or the tours that are named",
         (args) =>
-          args.option("keep", { type: "boolean", default: false, describe: "Keep the apps, and say where they are" }),
+          args
+            .positional("tours", { type: "string", array: true, default: [] as string[], describe: "Names of tours" })
+            .option("list", { type: "boolean", default: false, describe: "Say which tours there are" })
+            .option("all", { type: "boolean", default: false, describe: "Every tour" })
+            .option("keep", { type: "boolean", default: false, describe: "Keep the apps, and say where they are" }),
         (typed) => done(import("./demo/index.js").then(({ runDemo }) => runDemo(typed))),
       )
       .option("project", {

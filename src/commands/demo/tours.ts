@@ -10,6 +10,9 @@ export interface Stop {
 
 /** One tour, in a folder of its own. */
 export interface Tour {
+  /** What is typed for it: `demo theme`. */
+  readonly name: string;
+  readonly about: string;
   readonly folder: string;
   readonly begin: string;
   /** A folder of the demo that is copied, and which parts of it. */
@@ -46,6 +49,8 @@ moves:
 
 /** A new app for the web: nothing but its manifest, its compiler's configuration and the types that it needs. */
 const newWebApp: Tour = {
+  name: "begin",
+  about: "a new app for the web: set up, features and files added",
   folder: "orchard-new",
   begin: "Pippin Row, a community orchard, begins an app for the web. There is a package.json, and nothing else.",
   copy: { from: "orchard-web", only: ["types", "tsconfig.json"] },
@@ -77,6 +82,8 @@ const newWebApp: Tour = {
 
 /** A new theme in Sass. */
 const newTheme: Tour = {
+  name: "sheets",
+  about: "a new theme in Sass: sections, and an entry sheet that takes them in",
   folder: "orchard-theme",
   begin: "The orchard's style sheets begin too, in sections. Found from package.json: Sass.",
   copy: { from: "orchard-web", only: [] },
@@ -98,6 +105,8 @@ const newTheme: Tour = {
 
 /** The same app, taken over by somebody new. */
 const takenOver: Tour = {
+  name: "check",
+  about: "an app that is taken over: surveyed, checked, repaired",
   folder: "orchard-taken-over",
   begin: "Somebody takes over Pippin Row's web app. What is in it?",
   copy: { from: "orchard-web" },
@@ -128,6 +137,8 @@ const takenOver: Tour = {
 
 /** The app that has been there for years. */
 const grownApp: Tour = {
+  name: "move",
+  about: "files, folders and a plan of them moved, and taken back",
   folder: "orchard-web",
   begin: "This is Pippin Row's web app of today, layer-first, in React and TypeScript.",
   copy: { from: "orchard-web" },
@@ -176,6 +187,8 @@ const grownApp: Tour = {
 
 /** The same app, brought into features. */
 const newShape: Tour = {
+  name: "arrange",
+  about: "arrangements compared, and the app brought into features",
   folder: "orchard-new-shape",
   begin: "Working on one feature, they jump between seven folders. Would another arrangement help this app?",
   copy: { from: "orchard-web" },
@@ -210,6 +223,8 @@ const newShape: Tour = {
 
 /** The theme of today: Sass, with a build script that finds its sheets by patterns. */
 const grownTheme: Tour = {
+  name: "theme",
+  about: "a theme in Sass moved, whose build script finds its sheets by a pattern",
   folder: "orchard-theme-today",
   begin: "This is the orchard's theme of today: Sass in sections, and a build script that finds them by a pattern.",
   copy: { from: "orchard-theme" },
@@ -235,6 +250,8 @@ const grownTheme: Tour = {
 
 /** A desk app in Vue. */
 const deskApp: Tour = {
+  name: "desk",
+  about: "an app in Vue moved, up to its source root",
   folder: "orchard-desk",
   begin: "At the orchard's desk they use an app in Vue: single-file components, with styles in SCSS, Sass and Less.",
   copy: { from: "orchard-desk" },
@@ -260,6 +277,8 @@ const deskApp: Tour = {
 
 /** A phone app in React Native. */
 const phoneApp: Tour = {
+  name: "phone",
+  about: "an app in React Native moved, with platforms and densities",
   folder: "orchard-mobile",
   begin: "Under the trees they use a phone app: React Native in JavaScript, one file of it with Flow's types.",
   copy: { from: "orchard-mobile" },
@@ -293,3 +312,6 @@ export const tours: readonly Tour[] = [
   phoneApp,
   newShape,
 ];
+
+/** One app from empty to arranged: what is shown unless somebody names tours. */
+export const usualTours: readonly Tour[] = [newWebApp, takenOver, grownApp, newShape];

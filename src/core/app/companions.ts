@@ -68,7 +68,8 @@ export interface Companion {
 
 /**
  * The files that travel with one: for a leading file all of its stem; for a test its snapshot; else variants of the
- * same thing (`tree@2x.png` with `tree.png`). The file itself is not among them.
+ * same thing (`tree@2x.png` with `tree.png`); and whatever bears its whole name (`TreeCard.xaml.cs` with `TreeCard.xaml`). The
+ * file itself is not among them.
  */
 export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = siblingsOf(tree)): Companion[] {
   const folder = folderOf(path);
@@ -81,7 +82,22 @@ export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = sib
       if (candidate !== path && travels(own, partsOf(name))) found.push({ path: candidate, inside });
     }
   }
+  for (const name of siblings.beginningWith(folder, `${nameOf(path)}.`)) {
+    const behind = inFolder(folder, name);
+    if (!found.some((each) => each.path === behind)) found.push({ path: behind, inside: "" });
+  }
   return found;
+}
+
+/** Where a companion of `from` goes when that goes to `to`: beside it, in the same sub-folder, by the new stem or whole name. */
+export function companionPath({ path, inside }: Companion, from: ProjectPath, to: ProjectPath): ProjectPath {
+  const folder = inside === "" ? folderOf(to) : inFolder(folderOf(to), inside);
+  const [name, leading] = [nameOf(path), `${nameOf(from)}.`];
+  const isBehind = name.startsWith(leading) && partsOf(name).stem !== partsOf(nameOf(from)).stem;
+  return inFolder(
+    folder,
+    isBehind ? nameOf(to) + name.slice(leading.length - 1) : partsOf(nameOf(to)).stem + partsOf(name).rest,
+  );
 }
 
 /** Whether `other`, of the same stem, goes where `own` goes. */

@@ -1,8 +1,17 @@
 export { appUnder, openApp, projectName, readStarter, type App, type Decision } from "./app.js";
-export { companionsOf, isComponentFolder, partsOf, siblingsOf, type Companion, type NameParts } from "./companions.js";
+export {
+  companionPath,
+  companionsOf,
+  isComponentFolder,
+  partsOf,
+  siblingsOf,
+  type Companion,
+  type NameParts,
+} from "./companions.js";
 export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
 export { filesOfApp, findApp, stackUnsure, type FoundApp } from "./find-app.js";
 export { bestFit, likelySource, usualSource, wordsUsed, type Fit, type FitInput } from "./fit.js";
+export { leadersOf } from "./leaders.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
 export { openProject, type Project } from "./project.js";
 export { fillStarter, type Starter } from "./starter.js";

@@ -1,6 +1,6 @@
 /** `move FROM… TO`, understood as `mv` is: files, folders and patterns, into a folder or to a new name. */
 import picomatch from "picomatch";
-import { companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../app/index.js";
+import { companionPath, companionsOf, isComponentFolder, siblingsOf } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
@@ -73,17 +73,10 @@ function wholeComponent(tree: SourceTree, from: ProjectPath, to: ProjectPath): M
   );
 }
 
-/** Companions go beside the new place, in the same sub-folder, and take the new stem. */
+/** Companions go beside the new place, and take the new stem. */
 function companions(tree: SourceTree, from: ProjectPath, { to, into }: MoveRequest, siblings: Siblings): Move[] {
-  const folder = into ? to : folderOf(to);
-  const stem = into ? partsOf(nameOf(from)).stem : partsOf(nameOf(to)).stem;
-  return companionsOf(tree, from, siblings).map(({ path, inside }) => {
-    const name = stem + partsOf(nameOf(path)).rest;
-    return {
-      from: path,
-      to: inFolder(inside === "" ? folder : inFolder(folder, inside), name),
-      why: "companion",
-      because: from,
-    };
+  const target = into ? inFolder(to, nameOf(from)) : to;
+  return companionsOf(tree, from, siblings).map((each) => {
+    return { from: each.path, to: companionPath(each, from, target), why: "companion", because: from };
   });
 }

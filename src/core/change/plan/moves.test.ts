@@ -61,6 +61,12 @@ describe("companions", () => {
       ["Card.module.css > ui/Tile.module.css", "Card.tsx > ui/Tile.tsx"],
     ],
     [
+      "bear the whole name: the code behind a view",
+      { "ui/Card.xaml": "", "ui/Card.xaml.cs": "", "ui/CardList.xaml.cs": "" },
+      "ui/Card.xaml views/Tile.xaml",
+      ["Card.xaml > views/Tile.xaml", "Card.xaml.cs > views/Tile.xaml.cs"],
+    ],
+    [
       "of a test are its snapshots",
       component,
       "ui/Card.test.tsx x/",

@@ -16,7 +16,7 @@ import { FeatureNames, shared, wordsBesideRole, type Feature } from "./feature-n
 import { FolderClues } from "./folder-clues.js";
 import { judgeFeatures } from "./judge-feature.js";
 import { judgeRole } from "./judge-role.js";
-import { leadersOf } from "./leaders.js";
+import { leadersOf } from "../../app/index.js";
 
 /** One file. */
 export interface Entry {

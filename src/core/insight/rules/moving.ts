@@ -1,5 +1,5 @@
 /** Moves that repairs are made of: a file with its companions, a component with its folder. */
-import { companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../app/index.js";
+import { companionPath, companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 
@@ -40,18 +40,5 @@ function movesOfComponent(tree: SourceTree, from: ProjectPath, to: ProjectPath):
 function companionMoves(tree: SourceTree, from: ProjectPath, to: ProjectPath): SingleMove[] {
   let names = siblings.get(tree);
   if (!names) siblings.set(tree, (names = siblingsOf(tree)));
-  const { stem } = partsOf(nameOf(to));
-  const companions = companionsOf(tree, from, names).map(({ path, inside }) => {
-    const folder = inside === "" ? folderOf(to) : inFolder(folderOf(to), inside);
-    return { from: path, to: inFolder(folder, stem + partsOf(nameOf(path)).rest) };
-  });
-  // `TreeCard.xaml.cs` is the code behind `TreeCard.xaml`.
-  const behind = names
-    .beginningWith(folderOf(from), `${nameOf(from)}.`)
-    .map((name) => inFolder(folderOf(from), name))
-    .filter((path) => !companions.some((each) => each.from === path));
-  return [
-    ...companions,
-    ...behind.map((path) => ({ from: path, to: `${to}${path.slice(from.length)}` as ProjectPath })),
-  ];
+  return companionsOf(tree, from, names).map((each) => ({ from: each.path, to: companionPath(each, from, to) }));
 }

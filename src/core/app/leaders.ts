@@ -1,7 +1,7 @@
 /** Which file a companion goes with: `TreeCard.test.tsx` and `TreeCard.module.css` go with `TreeCard.tsx`. */
-import { isCode, languages } from "../../languages/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import { partsOf } from "../../app/companions.js";
+import { isCode, languages } from "../languages/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
+import { partsOf } from "./companions.js";
 
 const companionFolders = new Set(languages.flatMap(({ companions }) => companions?.folders ?? []));
 
