@@ -34,7 +34,7 @@ import { join, posix, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
 import ts from "typescript";
-import { companionsOf, openDiskStore, readTree } from "../dist/index.js";
+import { companionsOf, openDiskStore, openProject } from "../dist/index.js";
 import { bundleForPhones } from "./judges/phones.mjs";
 import { compileSheets, isEntrySheet } from "./judges/sheets.mjs";
 import { vueFiles } from "./judges/vue.mjs";
@@ -106,7 +106,7 @@ async function judge(spec, seed) {
   const [, name = "", folder = "src"] = /^(.+?)(?::(.*))?$/.exec(spec) ?? [];
   const root = fetchPackage(name, seed);
   const random = randomFrom(seed);
-  const tree = await readTree(openDiskStore(root));
+  const { tree } = await openProject(openDiskStore(root));
   const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
   // Where a package is moved whole, its own manifest and settings at the top stay.
   // What a command names cannot get a name with a space or a quote; such a move is refused.

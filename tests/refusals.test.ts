@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { describe, expect, test } from "vitest";
 import { catalogue } from "../src/core/base/error-catalogue.js";
-import type { ErrorCode } from "../src/core/index.js";
+import type { ErrorCode } from "../src/core/base/errors.js";
 import { fingerprint, folderWith, run, type Run } from "./program.js";
 
 const react = '{ "name": "pippin-row", "dependencies": { "react": "^19.0.0" } }\n';

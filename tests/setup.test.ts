@@ -8,16 +8,13 @@ import { build } from "esbuild";
 import { compile as compileSheet } from "sass";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
-import {
-  applyCreation,
-  findApp,
-  openDiskStore,
-  planAddition,
-  planFeature,
-  type Creation,
-  type ProjectPath,
-  type Role,
-} from "../src/core/index.js";
+import { findApp } from "../src/core/app/index.js";
+import type { Role } from "../src/core/app/arrangement/index.js";
+import { applyCreation } from "../src/core/apply/index.js";
+import type { ProjectPath } from "../src/core/base/paths.js";
+import type { Creation } from "../src/core/change/creation/index.js";
+import { planAddition, planFeature } from "../src/core/change/setup/index.js";
+import { openDiskStore } from "../src/core/files/index.js";
 import { fingerprint, folderWith, run } from "./program.js";
 
 const modules = fileURLToPath(new URL("../node_modules", import.meta.url));

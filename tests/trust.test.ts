@@ -12,7 +12,7 @@ import {
 } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { commitAll, demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
+import { commitAll, demoCopy, fingerprint, folderWith, programWords, run, runAlone } from "./program.js";
 
 const git = (root: string, ...words: string[]): string =>
   execFileSync("git", words, { cwd: root, encoding: "utf8" }).trim();
@@ -178,7 +178,7 @@ describe("a commit in two steps", () => {
     async () => {
       const root = withHook("kill -9 $us; exit 1");
       const head = git(root, "rev-parse", "HEAD");
-      expect((await run(root, words)).code).toBeNull();
+      expect(runAlone(root, words).code).toBeNull();
       expect(git(root, "log", "-1", "--format=%s")).toBe("Move a.ts to src/deep/: relocate");
       const next = await run(root, ["history"]);
       expect(next.err).toContain("was taken back; the files stay changed");
@@ -189,9 +189,9 @@ describe("a commit in two steps", () => {
     },
   );
 
-  test.skipIf(process.platform !== "linux")("is finished, whatever signal comes meanwhile", async () => {
+  test.skipIf(process.platform !== "linux")("is finished, whatever signal comes meanwhile", () => {
     const root = withHook("kill -INT $us; kill -TERM $us; sleep 0.2; exit 0");
-    expect((await run(root, words)).code).toBe(0);
+    expect(runAlone(root, words).code).toBe(0);
     expect(git(root, "log", "--format=%s").split("\n")).toHaveLength(3);
     expect(existsSync(join(root, ".steady-shelf/commit.json"))).toBe(false);
   });
@@ -216,9 +216,9 @@ test("hard links are said, and keep the old text under their other names", async
   expect(readFileSync(join(root, "elsewhere.ts"), "utf8")).toBe('import "./a";\n');
 });
 
-test("a mistake of ours says so, and has an exit code of its own", async () => {
+test("a mistake of ours says so, and has an exit code of its own", () => {
   const root = folderWith(app);
-  const broken = await run(root, ["survey"], {
+  const broken = runAlone(root, ["survey"], {
     NODE_OPTIONS: `--import=data:text/javascript,${encodeURIComponent(sabotage)}`,
   });
   expect(broken.code).toBe(4);

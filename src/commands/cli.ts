@@ -132,7 +132,7 @@ function commandLine(
 /** Twice the same option is a slip, and which of the two was meant is not for us to guess. */
 function ensureOnce(typed: Readonly<Record<string, unknown>>): true {
   for (const [name, value] of Object.entries(typed))
-    if (Array.isArray(value) && name !== "_" && name !== "paths")
+    if (Array.isArray(value) && name !== "_" && name !== "paths" && name !== "tours")
       throw new UsageError(`--${name} is given more than once. Give it once.`);
   return true;
 }
