@@ -1,5 +1,5 @@
 /** What a file gives under a name: its own, or what it passes on from other files. */
-import type { Export, ExportKind } from "../languages/index.js";
+import { extractFrom, type Export, type ExportKind } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { ReferenceGraph } from "./reference-graph.js";
 
@@ -22,7 +22,7 @@ export function givenBy(
 ): Given | undefined {
   const file = graph.files.get(path);
   if (!file || file.reading.reading !== "whole" || above.includes(path)) return undefined;
-  const { exports = [] } = file.reading;
+  const exports = exactExports(graph, path);
   const through = ({ from, imported = name }: Export): Given | undefined => {
     const resolution = file.references.find(({ reference }) => reference.start === from)?.resolution;
     const [target, other] = resolution?.state === "found" ? resolution.targets : [];
@@ -43,7 +43,20 @@ export function givenBy(
   return given && { ...given, isType: given.isType || isType };
 }
 
+const exact = new WeakMap<ReferenceGraph, Map<ProjectPath, readonly Export[]>>();
+
+/** What a file exports by the parser, also where only its head was parsed. The languages must have been prepared. */
+function exactExports(graph: ReferenceGraph, path: ProjectPath): readonly Export[] {
+  const reading = graph.files.get(path)?.reading;
+  if (reading?.isHead !== true) return reading?.exports ?? [];
+  const kept = exact.get(graph) ?? new Map<ProjectPath, readonly Export[]>();
+  exact.set(graph, kept);
+  let found = kept.get(path);
+  if (!found) kept.set(path, (found = extractFrom(graph.tree.text(path)?.text ?? "", path, "exact").exports ?? []));
+  return found;
+}
+
 /** Whether a file exports a name by a statement of its own, wherever it comes from. */
 export function gives(graph: ReferenceGraph, path: ProjectPath, name: string): boolean {
-  return graph.files.get(path)?.reading.exports?.some((each) => each.name === name) === true;
+  return exactExports(graph, path).some((each) => each.name === name);
 }

@@ -112,6 +112,8 @@ export interface Extraction {
   readonly computed: readonly ComputedReference[];
   /** What other files can take from it, where that was asked for. In a text that is not read `whole` there may be more. */
   readonly exports?: readonly Export[];
+  /** Whether only the head of the text was parsed, which names all other files; further exports were found by their words. */
+  readonly isHead?: boolean;
   /** `whole`: no doubt. `around errors`: the text has a syntax error. `not read`: nothing could be found safely. */
   readonly reading: "whole" | "around errors" | "not read";
   /** The first error, where there is one. */
@@ -140,6 +142,8 @@ export interface Export {
   readonly about?: string;
   /** Whether it is given by `module.exports = …`, which is found by its words. */
   readonly isAssigned?: boolean;
+  /** Whether it was found by its words, in a part of the text that was not parsed: evidence, and no ground for an edit. */
+  readonly isTold?: boolean;
 }
 
 /** One thing that a file makes and gives. A default export without a name of its own is called `default`. */
@@ -229,8 +233,11 @@ export interface CompanionRules {
   readonly after: readonly string[];
 }
 
-/** What is read of a text: the references that it holds, or all that it says of itself as well. */
-export type ReadingDepth = "references" | "all";
+/**
+ * What is read of a text: the references that it holds; all that it says of itself as well, with the names that are taken and
+ * given; or the same with every export by the parser, however long the text.
+ */
+export type ReadingDepth = "references" | "all" | "exact";
 
 /** What the files of a language are for. Documents are for people: what they name is only a mention. */
 export type Trade = "code" | "sheet" | "page" | "settings" | "document";

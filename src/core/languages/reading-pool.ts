@@ -6,7 +6,10 @@
  */
 import { existsSync } from "node:fs";
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from "node:worker_threads";
-import type { Extraction, ReadingDepth } from "./language.js";
+import type { Extraction, ReadingDepth as AnyDepth } from "./language.js";
+
+/** How deep many files are read at once. */
+type ReadingDepth = Exclude<AnyDepth, "exact">;
 import { extractFrom, languageFor, readFrom, type FileReading } from "./registry.js";
 
 /** A text and its place in the list. */

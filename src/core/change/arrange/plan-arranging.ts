@@ -1,4 +1,5 @@
 /** Plans an arrangement as one proved change: the moves, the respelled references, public indexes, and the configuration. */
+import { languages } from "../../languages/index.js";
 import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
 import { shared } from "../../insight/catalogue/index.js";
 import { blamesOf, planTheRest, type Blamed } from "../groups.js";
@@ -126,6 +127,8 @@ async function arrangeProvably<Result extends Blamed>(
   const { layout: then, language } = request.target;
   const keepingFeature = keepFeatures({ ...request, analysed, answers });
   let isLed = request.publicIndex ?? false;
+  // Indexes are made of what the parser says, and where all readings were kept, none was needed so far.
+  if (isLed) await Promise.all(languages.map((each) => each.prepare()));
   const { result } = await planTheRest(request.blocked ?? new Map<ProjectPath, string>(), async (blocked) => {
     const arranging = arrange({ ...request, analysed, answers, keepingFeature, blocked });
     const moved = new Map(movesOf(arranging).map(({ from, to }) => [from, to]));

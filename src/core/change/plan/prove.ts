@@ -59,23 +59,24 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
     patterns: [] as PatternChange[],
   };
   for (const [index, file] of files.entries()) {
-    const now = referencesAgain(file, passage, parseAgain);
-    proveFile({ tree, passage, file, ...align(file.extraction.references, now, file.changes), result });
+    proveFile({ tree, passage, file, ...alignedAgain(file, passage, parseAgain), result });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
   return result;
 }
 
-/** The references of the new text, found again from the text alone. */
-function referencesAgain(file: ReadFile, passage: Passage, parseAgain: boolean): readonly Reference[] {
-  if (!file.text) return file.extraction.references;
+/** The references of the new text, found again from the text alone, and set against the old ones. */
+function alignedAgain(file: ReadFile, passage: Passage, parseAgain: boolean): Alignment {
+  const { references } = file.extraction;
+  if (!file.text) return { kept: references, added: [] };
   // Where a namespace is written behind a name, more than the name differs.
-  const isNamed = file.extraction.references.some(({ namespace }) => namespace !== undefined);
-  if (!parseAgain && !isNamed && file.onlyRespelled) return readInPlace(file, file.text);
+  const isNamed = references.some(({ namespace }) => namespace !== undefined);
+  if (!parseAgain && !isNamed && file.onlyRespelled) return { kept: readInPlace(file, file.text), added: [] };
   // A script that leaves the folder of build scripts is still the same script.
   const goes = passage.map.file(file.path);
   const language = languageFor(goes)?.claims === languageFor(file.path)?.claims ? undefined : languageFor(file.path);
-  return (language?.extract(file.text.after, nameOf(goes)) ?? extractFrom(file.text.after, goes)).references;
+  const now = language?.extract(file.text.after, nameOf(goes)) ?? extractFrom(file.text.after, goes);
+  return align(references, now.references, file.changes);
 }
 
 /** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */

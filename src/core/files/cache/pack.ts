@@ -82,6 +82,7 @@ interface Packed {
   readonly p?: NonNullable<Extraction["problem"]>;
   readonly e?: readonly PackedExport[];
   readonly o?: 1;
+  readonly h?: 1;
   readonly s?: readonly Sign[];
   readonly a?: readonly ActionName[];
   readonly t?: readonly string[];
@@ -89,12 +90,14 @@ interface Packed {
 }
 
 /** The line for a reading. It holds no line end and no tab. */
-export function packReading({ references, computed, exports = [], reading, problem, outline }: FileReading): string {
+export function packReading(reading: FileReading): string {
+  const { references, computed, exports = [], reading: how, isHead, problem, outline } = reading;
   const { onlyPassesOn, signs, actions, assets, lines } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
     ...(computed.length > 0 && { c: computed }),
-    ...(reading !== "whole" && { w: reading }),
+    ...(how !== "whole" && { w: how }),
+    ...(isHead && { h: 1 as const }),
     ...(problem && { p: problem }),
     ...(exports.length > 0 && { e: exports.map(packExport) }),
     ...(onlyPassesOn && { o: 1 as const }),
@@ -109,7 +112,7 @@ export function packReading({ references, computed, exports = [], reading, probl
 /** The reading of a line; `undefined` for one that is none. */
 export function unpackReading(line: string): FileReading | undefined {
   try {
-    const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], t = [], n } = JSON.parse(line) as Packed;
+    const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], t = [], h, n } = JSON.parse(line) as Packed;
     const references = r.map(([kind, lookup, start, end, specifier, quote, within, namespace, taken]): Reference => {
       const place = {
         kind: kinds[kind] ?? "import",
@@ -133,6 +136,7 @@ export function unpackReading(line: string): FileReading | undefined {
       computed: c,
       reading: w,
       ...(exports.length > 0 && { exports }),
+      ...(h && { isHead: true }),
       ...(p && { problem: p }),
       outline,
     };
@@ -174,8 +178,8 @@ function unpackBindings(packed: PackedBindings): Binding[] {
 }
 
 function packExport(each: Export): PackedExport {
-  const { name, kind, isType, isAssigned = false, start, end, local, about, from, imported } = each;
-  const flags = (isType ? 1 : 0) + (isAssigned ? 2 : 0);
+  const { name, kind, isType, isAssigned = false, isTold = false, start, end, local, about, from, imported } = each;
+  const flags = (isType ? 1 : 0) + (isAssigned ? 2 : 0) + (isTold ? 4 : 0);
   const called = local === undefined ? null : local === name ? "" : local;
   const place = [name, exportKinds.indexOf(kind), flags, start, end, called] as const;
   if (from !== undefined) return [...place, about ?? null, from, imported === name ? "" : (imported ?? null)];
@@ -194,5 +198,6 @@ function unpackExport([name, kind, flags, start, end, local, about, from, import
     ...(imported != null && { imported: imported === "" ? name : imported }),
     ...(about != null && { about }),
     ...((flags & 2) !== 0 && { isAssigned: true }),
+    ...((flags & 4) !== 0 && { isTold: true }),
   };
 }

@@ -19,7 +19,7 @@ function shown(text: string, { imported, local, start, end, localStart, localEnd
 const plain = (written: string): string => written.replace(/^["']|["']$/g, "");
 
 const takenIn = (text: string, name = "a.ts"): (string[] | undefined)[] =>
-  extract(text, name).references.map(({ bindings }) => bindings?.map((each) => shown(text, each)));
+  extract(text, name, "exact").references.map(({ bindings }) => bindings?.map((each) => shown(text, each)));
 
 describe("the names that a reference takes", () => {
   test.each<readonly [string, string[] | undefined]>([
@@ -87,21 +87,37 @@ describe("the names that a file gives", () => {
   test.each(samples)("the record and the tree agree: %s", (text) => {
     const program = parseProgram(text, "a.ts");
     if (!program) throw new TypeError("the sample is no program");
-    const record = comparable(extract(text, "a.ts", "all").exports);
+    const record = comparable(extract(text, "a.ts", "exact").exports);
     expect(record.length).toBeGreaterThan(0);
     expect(comparable(exportsFromTree(program, new Kinds(text, "a.ts")))).toEqual(record);
     const into = new SiteCollector(text);
     walkEstree(program, into);
-    const found = extract(text, "a.ts").references;
+    const found = extract(text, "a.ts", "exact").references;
     expect(into.finish().references.map(({ start, bindings }) => ({ start, bindings }))).toEqual(
       found.map(({ start, bindings }) => ({ start, bindings })),
     );
   });
 
   test.each(samples.slice(1, 8))("and the compiler's tree, around an error: %s", (text) => {
-    const broken = extract(`${text}\nconst = ;\n`, "a.ts", "all");
+    const broken = extract(`${text}\nconst = ;\n`, "a.ts", "exact");
     expect(broken.reading).toBe("around errors");
-    expect(comparable(broken.exports)).toEqual(comparable(extract(text, "a.ts", "all").exports));
+    expect(comparable(broken.exports)).toEqual(comparable(extract(text, "a.ts", "exact").exports));
+  });
+
+  test("behind the head of a long text, exports are told by their words; exactly, by the parser", () => {
+    const rest = `${"export const a = 1;\n".repeat(1)}${"const filler = 1;\n".repeat(80)}; export function b() {}\nexport { a as c };\n`;
+    const text = `import { x } from "./x";\n${rest}`;
+    const told = extract(text, "a.ts", "all");
+    expect(told.isHead).toBe(true);
+    expect(told.references).toEqual(extract(text, "a.ts", "exact").references);
+    expect(told.exports?.map(({ name, isTold }) => `${name} ${isTold}`)).toEqual(["a true", "c true"]);
+    const exact = extract(text, "a.ts", "exact");
+    expect(exact.exports?.map(({ name, isTold }) => `${name} ${isTold}`)).toEqual([
+      "a undefined",
+      "b undefined",
+      "c undefined",
+    ]);
+    expect(extract(text, "a.ts").references[0]?.bindings).toBeUndefined();
   });
 
   test("what is written as a call of require is one wherever it is code, and nowhere else", () => {

@@ -15,6 +15,7 @@ import { collectFromComments, inComments } from "./comments.js";
 import { Kinds } from "./export-kinds.js";
 import { collectFromRecord, exportsFromRecord } from "./record.js";
 import { asImports, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
+import { toldExports } from "./told-exports.js";
 import { exportsFromTree } from "./tree-bindings.js";
 import { isNode, walkEstree, type TreeNode } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
@@ -59,13 +60,16 @@ function optionsFor(name: string): Options {
  * not inside a comment or a template, so its references are those of the whole; one that does not is no head.
  */
 function readHead(text: string, name: string, depth: ReadingDepth): Extraction | undefined {
-  const length = headLength(text);
-  if (length === undefined || (depth === "all" && exporting.test(text.slice(length)))) return undefined;
-  if (length > 0) return readWithOxc(text.slice(0, length), name, { depth, whole: text, asScript: false });
-  return withExports(
-    { references: [], computed: [], reading: "whole" },
-    depth === "all" ? assignedExports(text, name) : [],
-  );
+  const length = depth === "exact" ? undefined : headLength(text);
+  if (length === undefined) return undefined;
+  const head: Extraction | undefined =
+    length > 0
+      ? readWithOxc(text.slice(0, length), name, { depth, whole: text, asScript: false })
+      : { references: [], computed: [], reading: "whole" };
+  if (!head || depth === "references") return head;
+  const rest = exporting.test(text.slice(length)) ? toldExports(new Kinds(text, name), length) : [];
+  const exports = [...(head.exports ?? []), ...rest];
+  return withExports({ ...head, isHead: true }, exports.length > 0 ? exports : assignedExports(text, name));
 }
 
 /** A word without which a text exports nothing by a statement. */
@@ -130,7 +134,7 @@ function readWithOxc(
   const parse = (expression: string): TreeNode | undefined => parseExpression(expression, name, options);
   const isGiven =
     (probe !== undefined || !needsTree(text, record, options.lang !== "jsx")) &&
-    collectFromRecord(record, found, { isRequire, parse });
+    collectFromRecord(record, found, { isRequire, parse, isNamed: depth !== "references" });
   const program = isGiven ? undefined : (parsed(name, text, options, asScript)?.program as unknown as TreeNode);
   if (program) walkEstree(program, (found = new SiteCollector(text)));
   if (inComments.test(text)) collectFromComments(result.comments, found);
@@ -226,7 +230,10 @@ function readAroundErrors(text: string, name: string, depth: ReadingDepth): Extr
   const { problem, comments, exports } = readWithTypeScript(ts, name, found);
   if (inComments.test(text)) collectFromComments(comments, found);
   const reading = problem ? "around errors" : "whole";
-  return withExports({ ...found.finish(), reading, ...(problem && { problem }) }, depth === "all" ? exports : []);
+  return withExports(
+    { ...found.finish(), reading, ...(problem && { problem }) },
+    depth === "references" ? [] : exports,
+  );
 }
 
 function withExports(found: Extraction, exports: readonly Export[]): Extraction {

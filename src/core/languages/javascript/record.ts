@@ -9,16 +9,18 @@ import { forms, isOneLiteral, type SiteCollector } from "./sites.js";
 export interface RecordReading {
   readonly isRequire: (start: number) => boolean;
   readonly parse: ParseExpression;
+  /** Whether the names that are taken are wanted. */
+  readonly isNamed: boolean;
 }
 
 /** Collects what the record gives; `false` where only the whole tree tells what an expression names. `isRequire` says of a dynamic import that it is written as a call of `require`. */
 export function collectFromRecord(
   record: EcmaScriptModule,
   into: SiteCollector,
-  { isRequire, parse }: RecordReading,
+  { isRequire, parse, isNamed }: RecordReading,
 ): boolean {
   for (const { moduleRequest, entries } of record.staticImports)
-    into.add(forms.import, moduleRequest.start, moduleRequest.end, entries.map(importBinding));
+    into.add(forms.import, moduleRequest.start, moduleRequest.end, isNamed ? entries.map(importBinding) : undefined);
   for (const { entries } of record.staticExports) {
     // `import { A } from 'x'; export { A }` comes back as an export at the import's place: each place counts once.
     const passed = new Map<number, { readonly end: number; readonly bindings: Binding[] }>();
@@ -29,7 +31,8 @@ export function collectFromRecord(
       place.bindings.push(passedBinding(entry));
       passed.set(start, place);
     }
-    for (const [start, { end, bindings }] of passed) into.add(forms.reExport, start, end, bindings);
+    for (const [start, { end, bindings }] of passed)
+      into.add(forms.reExport, start, end, isNamed ? bindings : undefined);
   }
   for (const { start: call, moduleRequest } of record.dynamicImports) {
     const { start, end } = moduleRequest;

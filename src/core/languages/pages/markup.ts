@@ -35,7 +35,7 @@ export class MarkupCollector {
 
   /** A script in a page: `name` tells its language. */
   script({ start, end }: Span, name: string): void {
-    this.take(javascript.extract(this.text.slice(start, end), name), start, "javascript");
+    this.take(javascript.extract(this.text.slice(start, end), name, "all"), start, "javascript");
   }
 
   /** A sheet in a page. */

@@ -41,7 +41,7 @@ function extract(text: string, _name: string, depth?: ReadingDepth): Extraction 
   const into = new MarkupCollector(text);
   for (const node of parseMarkup(text, "sfc").children)
     if ((node.type as number) === elementType) readBlock(node as Compiler.ElementNode, into);
-  return depth === "all" ? { ...into.finish(), exports: [component] } : into.finish();
+  return depth !== undefined && depth !== "references" ? { ...into.finish(), exports: [component] } : into.finish();
 }
 
 /** A file that is no text. */
