@@ -12,7 +12,7 @@ import {
   type Role,
   type StackData,
 } from "./arrangement/index.js";
-import { partsOf } from "./index.js";
+import { partsOf } from "./companions.js";
 import { cases, inCase, parseNamingPattern, readName, splitWords } from "../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../base/paths.js";
 import type { FileReader } from "../files/index.js";

@@ -4,7 +4,8 @@
  */
 import type { EcmaScriptModule } from "oxc-parser";
 import { forms, type SiteCollector } from "./sites.js";
-import { isNode, nameOf, spanOf, valuesOf, type TreeNode } from "./walk-estree.js";
+import { isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
+import { valuesOf } from "./walk-estree.js";
 
 /** Parses a text that is one expression; `undefined` where it is none. */
 export type ParseExpression = (text: string) => TreeNode | undefined;

@@ -17,7 +17,8 @@ import { collectFromRecord, exportsFromRecord } from "./record.js";
 import { asImports, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
 import { toldExports } from "./told-exports.js";
 import { exportsFromTree } from "./tree-bindings.js";
-import { isNode, walkEstree, type TreeNode } from "./walk-estree.js";
+import { isNode, type TreeNode } from "./tree-node.js";
+import { walkEstree } from "./walk-estree.js";
 import { readWithTypeScript } from "./walk-typescript.js";
 
 const load = createRequire(import.meta.url);

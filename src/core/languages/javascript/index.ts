@@ -7,7 +7,7 @@ import { readLiteral, writeLiteral } from "./literals.js";
 export * from "./source-language.js";
 export { parseProgram } from "./extract.js";
 export { readLiteral, writeLiteral } from "./literals.js";
-export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./walk-estree.js";
+export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";
 
 /** Comments know no escapes: a name that would need one cannot be written there. */
 function write(specifier: string, reference: Reference): string | undefined {

@@ -2,7 +2,7 @@
 import type { Binding, Export } from "../language.js";
 import { isTypeAt, type Kinds } from "./export-kinds.js";
 import type { SiteCollector } from "./sites.js";
-import { isNode, nameOf, spanOf, type TreeNode } from "./walk-estree.js";
+import { isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
 
 /** `Tree`, `default`, `"tree-card"`: a name in a clause, as it is meant. */
 function nameIn(node: unknown): string {
