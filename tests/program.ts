@@ -122,7 +122,10 @@ export async function run(cwd: string, words: readonly string[], env: Record<str
   } finally {
     for (const untap of taps) untap();
     process.chdir(standing);
-    process.env = own;
+    for (const name of Object.keys(env)) {
+      if (own[name] === undefined) Reflect.deleteProperty(process.env, name);
+      else process.env[name] = own[name];
+    }
   }
 }
 

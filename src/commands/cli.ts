@@ -266,7 +266,7 @@ function checkOptions(args: Argv<CommonOptions>) {
 
 function compareOptions(args: Argv<CommonOptions>) {
   return lookOptions(args)
-    .usage("$0 compare\n\nEach arrangement is planned whole, in memory. Nothing is written.")
+    .usage("$0 compare\n\nEach arrangement is tried in memory, file by file. Nothing is proved or written.")
     .option("with", {
       type: "string",
       requiresArg: true,

@@ -54,7 +54,7 @@ function headLines({ files, features, arrangement, tried }: Comparison, { palett
   return [
     ...wrap(head, width).split("\n").map(palette.strong),
     ...wrap(
-      "Each was planned whole, in memory; nothing was written. A place is a shelf, or the folder of a feature.",
+      "Each was tried in memory, file by file; nothing was proved or written. A place is a shelf, or the folder of a feature.",
       width,
     ).split("\n"),
   ];

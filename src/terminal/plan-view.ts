@@ -195,7 +195,7 @@ function verdictOf(
 ): Verdict {
   switch (proof.outcome) {
     case "holds":
-      return { paint: palette.good, whole: `${tickFor(proof)} ${result} ` };
+      return { paint: palette.good, whole: `${ticks[proof.outcome]} ${result} ` };
     case "fails":
       return { paint: palette.bad, whole: `✗ ${result} ` };
     case "incomplete":
@@ -203,10 +203,8 @@ function verdictOf(
   }
 }
 
-/** The one place from which a proof gets its tick; no other proof than one that holds fits in. */
-function tickFor({ outcome }: HoldingProof): string {
-  return { holds: "✓" }[outcome];
-}
+/** The one place from which a proof gets its tick; no other proof than one that holds has one. */
+const ticks: Readonly<Record<HoldingProof["outcome"], string>> = { holds: "✓" };
 
 function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewOptions, "staysIn">): string[] {
   const { palette, width } = screen;

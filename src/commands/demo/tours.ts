@@ -196,7 +196,7 @@ const newShape: Tour = {
   files: {},
   stops: [
     {
-      say: "Each that fits is planned whole and measured, on this app's own files and history.",
+      say: "Each that fits is tried in memory and measured, on this app's own files and history.",
       run: ["compare"],
     },
     {

@@ -59,8 +59,8 @@ export const catalogue = {
   },
   PLAN_TAKEN: {
     refusal: "usage",
-    what: (d) => `${d.path} is there already, and a plan that is saved replaces nothing.`,
-    next: () => "Give another name to --save, or delete that file first.",
+    what: (d) => `${d.path} is there already, and --save never replaces a file.`,
+    next: () => "Choose another name for the plan, or delete that file first.",
   },
   NOTHING_MATCHES: {
     refusal: "usage",

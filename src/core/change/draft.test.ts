@@ -51,12 +51,14 @@ describe("a draft is proved by what it claims", () => {
 
   test("what it claims to take out must be gone", async () => {
     const plan = await planned([], [{ kind: "removes", file: at("a.ts"), start: ofC }]);
-    expect(amiss(plan)).toEqual(["./c: it would still be there"]);
+    expect(amiss(plan)).toEqual(["./c: it was to be taken out, and would still be there"]);
   });
 
   test("what it adds must be claimed, and mean what it was written for", async () => {
     const added = 'import { d } from "./d";\n';
-    expect(amiss(await planned([[line, line + added]]))).toEqual(["./d: nobody asked for this reference"]);
+    expect(amiss(await planned([[line, line + added]]))).toEqual([
+      "./d: a reference would come up that nothing asks for",
+    ]);
     const means = (path: string): Claim => ({ kind: "adds", file: at("a.ts"), means: [at(path)] });
     expect((await planned([[line, line + added]], [means("d.ts")])).proof).toMatchObject({ outcome: "holds", same: 3 });
     expect(amiss(await planned([[line, line + added]], [means("b.ts")]))).toEqual([
@@ -74,7 +76,7 @@ describe("a draft is proved by what it claims", () => {
     ] as const;
     expect(amiss(await planned(edits))).toEqual([
       "./b: the new text would be read differently",
-      "./d: nobody asked for this reference",
+      "./d: a reference would come up that nothing asks for",
     ]);
     const claims: readonly Claim[] = [
       { kind: "removes", file: at("a.ts"), start: ofB },

@@ -5,7 +5,7 @@
  * Edits are places of texts as they are now. Respellings are no part of a draft: which references need one follows from its
  * moves, and is worked out when the draft is planned.
  */
-import { folderOf, type ProjectPath } from "../base/paths.js";
+import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { SourceTree } from "../files/index.js";
 import type { Resolution } from "../graph/index.js";
@@ -114,10 +114,5 @@ export function editBetween(file: ProjectPath, before: string, after: string): D
 /** What a claim through an index comes to: the way of naming that a reference has now, with another file at its end. */
 export function ledThrough(now: Resolution | undefined, { through, folder }: Through): Resolution {
   const scheme = now?.state === "found" ? now.scheme : "relative";
-  return {
-    state: "found",
-    targets: [through],
-    scheme,
-    ...(folder !== undefined && { folder: folder === "" ? folderOf(through) : folder }),
-  };
+  return { state: "found", targets: [through], scheme, ...(folder !== undefined && { folder }) };
 }

@@ -5,7 +5,6 @@
 import {
   blankOutline,
   isCode,
-  isOfTrade,
   notRead,
   readTexts,
   type FileReading,
@@ -76,7 +75,7 @@ export class ReferenceGraph {
 
   /**
    * Where files are used without being named one by one: heads of names that are put together at run time, and folders
-   * without code that settings name (letters that are linked into an app). Paths such as `src/assets/trees/`, or the
+   * without code that settings or URLs name (letters that are linked into an app). Paths such as `src/assets/trees/`, or the
    * beginning of a name.
    */
   usedWholesale(): readonly string[] {
@@ -84,7 +83,7 @@ export class ReferenceGraph {
       ...reading.computed
         .map(({ head }) => (head.startsWith(".") ? joinHead(path, head) : undefined))
         .filter((head) => head !== undefined),
-      ...(isOfTrade(path, "settings") ? references : []).flatMap(({ resolution }) =>
+      ...references.flatMap(({ resolution }) =>
         resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],
       ),
     ]));

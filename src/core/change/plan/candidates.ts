@@ -49,8 +49,10 @@ const ruleFiles =
 export interface SearchPlan {
   /** Texts of which a file that matters holds at least one. */
   readonly words: readonly string[];
-  /** Those of them that are only the middle of a name, since an escape could change the rest. */
+  /** Those of them that may stand in the middle of a name: an escape could change the rest, or an alias is written around them. */
   readonly parts: ReadonlySet<string>;
+  /** Names of the files that move, as a text may mention them. */
+  readonly names: readonly string[];
   /** Folders of moved index files: files below may name them by dots alone. */
   readonly indexFolders: readonly ProjectPath[];
 }
@@ -71,13 +73,15 @@ export function planSearch(
       const plain = plainPart(word);
       if (plain === undefined) return undefined;
       words.add(plain);
-      if (plain !== word) parts.add(plain);
+      const mapped = mappedNames(path, mappings, rules).filter((name) => name.includes(plain));
+      if (plain !== word || mapped.some((name) => !betweenMarks(plain).test(`"${name}"`))) parts.add(plain);
     }
     if (rules.indexNames.includes(searchStem(nameOf(path), rules))) indexFolders.add(folderOf(path));
     for (const entry of entriesNaming(path, mappings, rules)) indexFolders.add(folderOf(entry.by));
   }
   if (words.size > mostWords) return undefined;
-  return { words: [...words, ...openWords], parts, indexFolders: [...indexFolders] };
+  const names = [...new Set(moves.map(({ from }) => nameOf(from)))];
+  return { words: [...words, ...openWords], parts, names, indexFolders: [...indexFolders] };
 }
 
 /** Folders' manifests that name a file as their entry. */
@@ -95,15 +99,20 @@ export function likelyWords(paths: readonly ProjectPath[], rules: LookupRules): 
   return [...new Set(words), ...openWords];
 }
 
-function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): string[] {
+/** What a file can be called through mappings. */
+function mappedNames(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): string[] {
   const stem = searchStem(nameOf(path), rules);
   const isIndex = rules.indexNames.includes(stem);
-  const main = isIndex ? nameOf(folderOf(path)) : stem;
   const names = [path, inFolder(folderOf(path), stem), ...(isIndex ? [folderOf(path)] : [])];
-  const mapped = mappings.flatMap((mapping) =>
+  return mappings.flatMap((mapping) =>
     names.map((name) => nameThrough(mapping, name)).filter((name) => name !== undefined),
   );
-  const others = mapped.filter((name) => main === "" || !name.includes(main));
+}
+
+function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: LookupRules): string[] {
+  const stem = searchStem(nameOf(path), rules);
+  const main = rules.indexNames.includes(stem) ? nameOf(folderOf(path)) : stem;
+  const others = mappedNames(path, mappings, rules).filter((name) => main === "" || !name.includes(main));
   return [main, ...others.map((name) => nameOf(name) || name)].filter((word) => word !== "");
 }
 
@@ -157,6 +166,13 @@ export async function findCandidates(
 const joined = /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*__dirname\b/;
 const openForm = new RegExp(openForms, "m");
 
+const escaped = (text: string): string => text.replace(/[$.()[\]+]/g, "\\$&");
+
+/** A word as the last part of a name in a script: `"./Button"`, `'../ui/Button.js?raw'`, `"raw!Button"`. */
+function betweenMarks(word: string, flags = ""): RegExp {
+  return new RegExp(`(?:["'\`/_\\\\%!~]|^)${escaped(word)}(?![\\w$-])`, flags);
+}
+
 /**
  * Whether a file that holds one of the words may name what moves. In a script a name stands between marks, as in `"./Button"`,
  * `"../ui/Button.js?raw"`; `<Button>` and `class Button` name nothing. Scripts with names that are put together, and all other
@@ -167,12 +183,9 @@ function spelling(
   search: SearchPlan,
   moved: ReadonlySet<ProjectPath>,
 ): (path: ProjectPath) => boolean {
-  const names = search.words.filter((word) => !openWords.includes(word));
-  const escaped = names.map((word) => {
-    const text = word.replace(/[$.()[\]+]/g, "\\$&");
-    return search.parts.has(word) ? text : `(?:["'\`/_\\\\%!~]|^)${text}(?![\\w$-])`;
-  });
-  const named = new RegExp(escaped.join("|"), tree.ignoresCase ? "mi" : "m");
+  const words = search.words.filter((word) => !openWords.includes(word));
+  const forms = words.map((word) => (search.parts.has(word) ? escaped(word) : betweenMarks(word).source));
+  const named = new RegExp([...forms, ...search.names.map(escaped)].join("|"), tree.ignoresCase ? "mi" : "m");
   const folders = new Set([...moved].flatMap((path) => [folderOf(path), ...foldersAbove(path)]));
   const emptied = [...folders].some((folder) => tree.filesBelow(folder).every((path) => moved.has(path)));
   return (path) => {

@@ -26,9 +26,10 @@ export function proveMade(
     const means = claims.flatMap((claim) => (claim.kind === "adds" && claim.file === path ? claim.means : []));
     const added = extractFrom(text, path).references;
     const resolve = (reference: (typeof added)[number]) => after.resolve(path, reference);
-    proveMeanings({ path, added, means, resolve, has: (each) => planned.has(each) }, (wrong) => {
+    proveMeanings({ path, added, means, resolve, has: (each) => planned.has(each) }, (wrong, reference) => {
       references += 1;
-      if (wrong) different.push({ file: path, at: { line: 1, column: 1 }, ...wrong });
+      const at = SourceText.ofNew(text).positionAt(reference?.start ?? 0);
+      if (wrong) different.push({ file: path, at, ...wrong });
     });
   }
   return { references, same: references - different.length, different };

@@ -11,7 +11,7 @@ import type { Resolution } from "../../graph/index.js";
 import { extractFrom, languageFor, type Extraction, type Reference } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
-import type { TextEdit } from "../../base/text/index.js";
+import { SourceText, type TextEdit } from "../../base/text/index.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference, NewText, PatternChange, PlannedEdit, ProofFacts, Unresolved } from "./plan.js";
@@ -117,7 +117,16 @@ function proveFile(proof: FileProof): void {
   file.extraction.references.forEach((reference, index) => {
     const was = file.meanings[index];
     if (file.removes.has(reference.start)) {
-      if (kept[index]) result.different.push({ ...placed(reference), after: [], reason: "it would still be there" });
+      if (kept[index])
+        result.different.push({
+          ...placed(reference),
+          after: [],
+          reason: "it was to be taken out, and would still be there",
+        });
+      return;
+    }
+    if (was?.state === "unresolved" && !kept[index]) {
+      result.different.push({ ...placed(reference), after: [], reason: readDifferently });
       return;
     }
     if (!was || was.state === "unresolved") {
@@ -141,12 +150,12 @@ function proveFile(proof: FileProof): void {
 
 /** What a draft adds must be there, and mean what it was written for; nothing else may come up. */
 function proveAdded({ passage, file, added, result }: FileProof): void {
-  const place = { file: file.path, at: { line: 1, column: 1 } };
   const resolve = (reference: Reference): Resolution => passage.after.resolve(passage.map.file(file.path), reference);
   proveMeanings(
     { path: file.path, added, means: file.adds, resolve, has: (path) => passage.after.tree.has(path) },
-    (different) => {
-      if (different) result.different.push({ ...place, ...different });
+    (different, reference) => {
+      const at = reference && file.text && SourceText.ofNew(file.text.after).positionAt(reference.start);
+      if (different) result.different.push({ file: file.path, at: at ?? { line: 1, column: 1 }, ...different });
       result.references += 1;
       if (!different) result.same += 1;
     },
@@ -163,29 +172,36 @@ export interface AddedProof {
   readonly has: (path: ProjectPath) => boolean;
 }
 
-/** Sets them against each other in their order; `each` is told what is wrong with one, or nothing. */
+/** Sets them against each other in their order; `each` is told what is wrong with one, or nothing, and where it stands. */
 export function proveMeanings(
   { added, means, resolve, has }: AddedProof,
-  each: (different: Pick<Difference, "specifier" | "before" | "after" | "reason"> | undefined) => void,
+  each: (
+    different: Pick<Difference, "specifier" | "before" | "after" | "reason"> | undefined,
+    reference: Reference | undefined,
+  ) => void,
 ): void {
   for (let at = 0; at < Math.max(added.length, means.length); at += 1) {
     const reference = added[at];
     const wanted = means[at];
     const meant = reference && resolve(reference);
     const after = meant?.state === "found" ? meant.targets : [];
-    if (wanted !== undefined && after.includes(wanted) && has(wanted)) each(undefined);
-    else
-      each({
+    if (wanted !== undefined && after.includes(wanted) && has(wanted)) each(undefined, reference);
+    else {
+      const different = {
         specifier: reference?.specifier ?? "",
         before: wanted === undefined ? [] : [wanted],
         after,
         reason:
           wanted === undefined
-            ? "nobody asked for this reference"
+            ? "a reference would come up that nothing asks for"
             : "a line that is added would not mean what it was written for",
-      });
+      };
+      each(different, reference);
+    }
   }
 }
+
+const readDifferently = "the new text would be read differently";
 
 interface Comparison {
   readonly reference: Reference;
@@ -199,7 +215,7 @@ function compare(
 ): Pick<Difference, "before" | "after" | "reason"> | undefined {
   const targets = shown(was) ?? [`the package ${reference.specifier}`];
   if (again?.kind !== reference.kind || (again.namespace ?? reference.namespace) !== reference.namespace)
-    return { before: targets, after: [], reason: "the new text would be read differently" };
+    return { before: targets, after: [], reason: readDifferently };
   if (was.state === "scope" || isScattered(passage, was)) return undefined;
   if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);

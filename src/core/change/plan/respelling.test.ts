@@ -36,6 +36,27 @@ const cases: readonly Case[] = [
     moves: ["data/x.yaml > src/own/x.yaml", "data/y.yaml > src/own/y.yaml"],
     becomes: "./own",
   },
+  {
+    name: "an alias with a star in the middle of a name",
+    files: { "tsconfig.json": '{ "compilerOptions": { "paths": { "@ui-*": ["./src/*"] } } }' },
+    spelled: "@ui-b",
+    moves: ["src/b.ts > src/c2.ts"],
+    becomes: "@ui-c2",
+  },
+  {
+    name: "an alias that only begins a name",
+    files: { "tsconfig.json": '{ "compilerOptions": { "paths": { "@*": ["./src/*"] } } }' },
+    spelled: "@b",
+    moves: ["src/b.ts > src/c2.ts"],
+    becomes: "@c2",
+  },
+  {
+    name: "an alias with something behind the name",
+    files: { "tsconfig.json": '{ "compilerOptions": { "paths": { "*-part": ["./src/*"] } } }' },
+    spelled: "b-part",
+    moves: ["src/b.ts > src/c2.ts"],
+    becomes: "c2-part",
+  },
   { name: "without extension", spelled: "./b", moves: ["src/b.ts > src/x/b.ts"], becomes: "./x/b" },
   {
     name: "with the extension of the output",

@@ -65,7 +65,7 @@ class IndexFiles {
     const found = new Set<ProjectPath>();
     for (const { imported } of bindings) for (const end of given.get(imported) ?? []) found.add(end);
     // A name that none is known to give may come from any of them.
-    return found.size > 0 ? found : this.#targets(path).map(({ target }) => target);
+    return found.size > 0 ? found : this.graph.targetsOf(path);
   }
 
   /** What an index passes on itself: under which name, from which files; `*` for all that they have. */
@@ -78,19 +78,13 @@ class IndexFiles {
     }
   }
 
-  #targets(path: ProjectPath): { readonly target: ProjectPath }[] {
-    return (this.graph.files.get(path)?.references ?? []).flatMap(({ resolution }) =>
-      resolution.state === "found" ? resolution.targets.map((target) => ({ target })) : [],
-    );
-  }
-
   /** Everything that lies behind an index, itself and other indexes left out. */
   #allBehind(path: ProjectPath, above: readonly ProjectPath[] = []): readonly ProjectPath[] {
     const kept = this.#all.get(path);
     if (kept) return kept;
     const before = this.#circles;
     const found = new Set<ProjectPath>();
-    for (const { target } of this.#targets(path)) {
+    for (const target of this.graph.targetsOf(path)) {
       if (!this.passesOn(target)) found.add(target);
       else if (target === path || above.includes(target)) this.#circles += 1;
       else for (const end of this.#allBehind(target, [...above, path])) found.add(end);

@@ -77,6 +77,7 @@ describe("the names that a file gives", () => {
     "export { A, type B, default as C } from './a';\nexport * from './b';\nexport * as d from './d';",
     "import { A } from './a';\nimport type { B } from './b';\nexport { A, B as C };",
     "import Tree from './tree';\nimport * as all from './all';\nexport { Tree, all as every };",
+    "import { A, B, C } from './a';\nexport type { A, B as D };\nexport { C };",
     "declare module 'x' { export const no: 1; }\nexport const yes = 1;",
   ];
   const comparable = (exports: readonly Export[] | undefined): unknown[] =>

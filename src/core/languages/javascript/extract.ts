@@ -136,13 +136,19 @@ function readWithOxc(
   const isGiven =
     (probe !== undefined || !needsTree(text, record, options.lang !== "jsx")) &&
     collectFromRecord(record, found, { isRequire, parse, isNamed: depth !== "references" });
-  const program = isGiven ? undefined : (parsed(name, text, options, asScript)?.program as unknown as TreeNode);
+  const program = isGiven ? undefined : treeOf(probe ? parsed(name, text, options, asScript) : result);
+  if (!isGiven && !program) return undefined;
   if (program) walkEstree(program, (found = new SiteCollector(text)));
   if (inComments.test(text)) collectFromComments(result.comments, found);
   if (depth === "references") return found.finish();
   const kinds = new Kinds(whole, name);
   const exports = program ? exportsFromTree(program, kinds) : exportsFromRecord(record, kinds);
   return withExports(found.finish(), exports.length > 0 ? exports : assignedExports(whole, name));
+}
+
+/** It is carried over when it is asked for, which costs more than parsing. */
+function treeOf(result: Oxc.ParseResult | undefined): TreeNode | undefined {
+  return result?.program as unknown as TreeNode | undefined;
 }
 
 /** What the fast parser makes of a text, as a module and then as a script; nothing where it finds an error. */
@@ -188,7 +194,7 @@ function needsTree(text: string, record: Oxc.EcmaScriptModule, typed: boolean): 
 
 /** The tree of a script that has no syntax error, by the fast parser. */
 export function parseProgram(text: string, name: string): TreeNode | undefined {
-  return parsed(name, text, optionsFor(name), true)?.program as unknown as TreeNode | undefined;
+  return treeOf(parsed(name, text, optionsFor(name), true));
 }
 
 interface Hermes {

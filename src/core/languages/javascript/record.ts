@@ -95,7 +95,11 @@ export function exportsFromRecord(record: EcmaScriptModule, kinds: Kinds): Expor
     const isList = listStart.test(text.slice(statement, statement + 200));
     return entries.map((entry): Export => {
       const binding = taken.get(entry.importName.start ?? -1);
-      if (entry.moduleRequest) return passedExport(entry, entry.moduleRequest.start + 1, binding);
+      if (entry.moduleRequest) {
+        const passed = passedExport(entry, entry.moduleRequest.start + 1, binding);
+        const isType = passed.isType || (binding !== undefined && isTypeList(text, entry.start));
+        return isType ? { ...passed, isType, kind: "type" } : passed;
+      }
       const name = exportedName(entry.exportName);
       const [start, end] = [entry.exportName.start ?? entry.start, entry.exportName.end ?? entry.end];
       const { name: local } = entry.localName;
@@ -118,6 +122,11 @@ export function exportsFromRecord(record: EcmaScriptModule, kinds: Kinds): Expor
       return { ...place, kind, isType: entry.isType && isTypeAt(text, entry.start) };
     });
   });
+}
+
+/** Of `import { A } from "./a"; export type { A }` the record does not say that it is passed on as a type. */
+function isTypeList(text: string, name: number): boolean {
+  return /\bexport\s+type\s*\{[^{}]*$|[{,]\s*type\s+$/.test(text.slice(Math.max(0, name - 4000), name));
 }
 
 function passedExport(entry: StaticExportEntry, from: number, taken: Binding | undefined): Export {
