@@ -103,7 +103,7 @@ export async function measureArranging(request: ArrangingRequest): Promise<Measu
     return { respelled, mentions: [], proof: { different, gaps: [], patterns: [] } };
   });
   const { moves, files } = result.respelled;
-  return { ...arranging, moves, respelled: files.reduce((sum, { edits }) => sum + edits.length, 0) };
+  return { ...arranging, moves, respelled: files.reduce((sum, { respelled }) => sum + respelled.length, 0) };
 }
 
 /** What is tried: which units go where, and what is led through indexes. */

@@ -34,7 +34,7 @@ import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
 import { emptiedFolders, ensureMakeable, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
 import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from "./plan.js";
-import { prove, type ReadFile } from "./prove.js";
+import { prove, type ReadFile, type Respelled, type RespelledFile } from "./prove.js";
 import { isInSettings, respell, type Passage } from "./respell.js";
 
 /** What a plan is made from. */
@@ -60,7 +60,8 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const { tree, rules, graph, draft, progress = quiet } = input;
   ensurePossible(tree, draft.moves, input.places);
   const respelled = await respellDraft(input);
-  const { moves, map, planned, passage, files, candidates, before } = respelled;
+  const { moves, map, planned, passage, candidates, before } = respelled;
+  const files = respelled.files.map((file): ReadFile => ({ ...file, text: newText(tree, file) }));
   ensureMakeable(
     tree,
     draft.made.map(({ path }) => path),
@@ -81,7 +82,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const gaps = findGaps({ tree, map, rules, read: references, mentions, unreadableLinks: links.unreadable });
   return {
     moves,
-    edits: files.flatMap((file) => file.edits),
+    edits: files.flatMap((file) => plannedEdits(tree, file)),
     texts,
     made: draft.made,
     links: links.edits,
@@ -109,7 +110,7 @@ export interface RespelledDraft {
   readonly planned: PlannedTree;
   readonly before: Resolver;
   readonly passage: Passage;
-  readonly files: readonly ReadFile[];
+  readonly files: readonly RespelledFile[];
   /** The files that may name what moves; `undefined` where every file was looked at. */
   readonly candidates: readonly ProjectPath[] | undefined;
 }
@@ -234,14 +235,14 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
     const places = references.filter(({ reference }) => isInSettings(reference));
     const part = own.get(path);
     if (places.length === 0 && part === undefined) continue;
-    const { text } = respellFile({
-      tree,
+    const respelled = respellFile({
       passage: unchanged,
       path,
       extraction: { ...extraction, references: places.map(({ reference }) => reference) },
       own: part === undefined ? nothingOwn : { ...nothingOwn, edits: part.edits },
       ...(known && { known: places.map((each) => each.known ?? { state: "external" }) }),
     });
+    const text = newText(tree, respelled);
     if (!text) continue;
     planned.respell(map.file(path), text.after);
     isChanged = true;
@@ -257,16 +258,15 @@ function respellAll(
   { files }: Read,
   passage: Passage,
   { input, own }: { readonly input: PlanInput; readonly own: ReadonlyMap<ProjectPath, OwnPart> },
-): ReadFile[] {
-  const { tree, progress = quiet } = input;
+): RespelledFile[] {
+  const { progress = quiet } = input;
   return files.map(({ path, extraction, known }, index) => {
     if (index % 512 === 511) progress("Respelling references", index, files.length);
-    return respellFile({ tree, passage, path, extraction, own: own.get(path) ?? nothingOwn, ...(known && { known }) });
+    return respellFile({ passage, path, extraction, own: own.get(path) ?? nothingOwn, ...(known && { known }) });
   });
 }
 
 interface FileToRespell {
-  readonly tree: SourceTree;
   readonly passage: Passage;
   readonly path: ProjectPath;
   readonly extraction: Extraction;
@@ -275,10 +275,10 @@ interface FileToRespell {
   readonly known?: readonly Resolution[];
 }
 
-/** Decides about each reference of a file, and writes its new text in memory. */
-function respellFile({ tree, passage, path, extraction, own, known }: FileToRespell): ReadFile {
+/** Decides about each reference of a file. No text is looked into. */
+function respellFile({ passage, path, extraction, own, known }: FileToRespell): RespelledFile {
   const meanings: ReadFile["meanings"][number][] = [];
-  const edits: PlannedEdit[] = [];
+  const respelled: Respelled[] = [];
   const changes: TextEdit[] = [...own.edits];
   const lost: ReadFile["lost"][number][] = [];
   const language = languageFor(path);
@@ -300,36 +300,28 @@ function respellFile({ tree, passage, path, extraction, own, known }: FileToResp
       decision.state === "respell" && language ? respellingEdit(language, reference, decision.specifier) : undefined;
     if (decision.state !== "respell" || !change) continue;
     changes.push(change);
-    const behind = language?.behind?.(decision.specifier, reference) ?? "";
-    edits.push({
-      file: path,
-      at: tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 },
-      kind: reference.kind,
-      before: reference.specifier,
-      after: decision.specifier,
-      ...(behind !== "" && { behind }),
-    });
+    respelled.push({ reference, specifier: decision.specifier });
   }
-  const text = newText(tree, path, changes);
   const onlyRespelled = own.edits.length === 0;
-  return {
-    path,
-    extraction,
-    meanings,
-    edits,
-    changes,
-    onlyRespelled,
-    lost,
-    text,
-    adds: own.adds,
-    removes: own.removes,
-  };
+  return { path, extraction, meanings, respelled, changes, onlyRespelled, lost, adds: own.adds, removes: own.removes };
 }
 
-function newText(tree: SourceTree, path: ProjectPath, changes: readonly TextEdit[]): NewText | undefined {
-  const before = changes.length > 0 ? tree.text(path)?.text : undefined;
-  const after = before === undefined ? undefined : applyEdits(before, changes);
-  return before === undefined || after === undefined || after === before ? undefined : { file: path, before, after };
+/** The respellings of a file with their places, as they are shown. */
+function plannedEdits(tree: SourceTree, { path: file, respelled }: RespelledFile): PlannedEdit[] {
+  const language = languageFor(file);
+  return respelled.map(({ reference, specifier: after }): PlannedEdit => {
+    const { kind, specifier: before, start } = reference;
+    const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    const behind = language?.behind?.(after, reference) ?? "";
+    return { file, at, kind, before, after, ...(behind !== "" && { behind }) };
+  });
+}
+
+function newText(tree: SourceTree, { path: file, changes }: RespelledFile): NewText | undefined {
+  const before = changes.length > 0 ? tree.text(file)?.text : undefined;
+  if (before === undefined) return undefined;
+  const after = applyEdits(before, changes);
+  return after === before ? undefined : { file, before, after };
 }
 
 function unreadFiles(tree: SourceTree, references: ReadonlyMap<ProjectPath, Extraction>): Unread[] {

@@ -14,26 +14,36 @@ import { quiet, type Progress } from "../../base/progress.js";
 import { SourceText, type TextEdit } from "../../base/text/index.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
-import type { Difference, NewText, PatternChange, PlannedEdit, ProofFacts, Unresolved } from "./plan.js";
+import type { Difference, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
 import { isInSettings, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
+/** One reference with another spelling. */
+export interface Respelled {
+  readonly reference: Reference;
+  readonly specifier: string;
+}
+
 /** One file that was read: what it names, what that means now, and what would change. */
-export interface ReadFile {
+export interface RespelledFile {
   readonly path: ProjectPath;
   readonly extraction: Extraction;
   /** What each reference means on the present tree, in the same order. */
   readonly meanings: readonly Resolution[];
-  readonly edits: readonly PlannedEdit[];
+  readonly respelled: readonly Respelled[];
   /** Everything that changes in the text: respellings, and what the draft itself asks for. */
   readonly changes: readonly TextEdit[];
   /** Whether all of them are respellings. */
   readonly onlyRespelled: boolean;
-  readonly text: NewText | undefined;
   /** References for which no spelling was found. */
   readonly lost: readonly { readonly reference: Reference; readonly was: Resolution }[];
   /** What references that the draft adds have to mean, in their order; and where those begin that it takes out. */
   readonly adds: readonly ProjectPath[];
   readonly removes: ReadonlySet<number>;
+}
+
+/** The same with its new text, if it has one. */
+export interface ReadFile extends RespelledFile {
+  readonly text: NewText | undefined;
 }
 
 /** More changed files than this are not parsed a second time. */
