@@ -8,12 +8,12 @@ import { build } from "esbuild";
 import { compile as compileSheet } from "sass";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
-import { findApp } from "../src/core/app/index.js";
+import { findApp, openProject } from "../src/core/app/index.js";
 import type { Role } from "../src/core/app/arrangement/index.js";
-import { applyCreation } from "../src/core/apply/index.js";
+import { applyPlan } from "../src/core/apply/index.js";
 import type { ProjectPath } from "../src/core/base/paths.js";
-import type { Creation } from "../src/core/change/creation/index.js";
-import { planAddition, planFeature } from "../src/core/change/setup/index.js";
+import { planDraft } from "../src/core/change/plan/index.js";
+import { draftAddition, draftFeature, type SetUp } from "../src/core/change/setup/index.js";
 import { openDiskStore } from "../src/core/files/index.js";
 import { fingerprint, folderWith, run } from "./program.js";
 
@@ -50,15 +50,20 @@ async function appWithEverything(stack: string, arrangement: string): Promise<st
     isAlive: () => true,
     startOf: () => undefined,
   };
-  const carryOut = (creation: Creation): void => void applyCreation({ store, creation, command: "add", caller });
+  const carryOut = async ({ draft }: SetUp): Promise<void> => {
+    const project = await openProject(store);
+    const plan = await planDraft(project, draft);
+    expect(plan.proof).toMatchObject({ outcome: "holds", added: plan.proof.led });
+    applyPlan({ store, tree: project.tree, plan, command: "add", acceptDifferent: false, caller });
+  };
   const inFeatures = /feature/.test(arrangement);
-  if (inFeatures) carryOut(planFeature(app, { name: "Harvest", with: [] }));
+  if (inFeatures) await carryOut(draftFeature(app, { name: "Harvest", with: [] }));
   for (const role of [...roles.split(" "), "component"]) {
     const name = role === "component" ? "TreeCard" : "apple picking";
     const shelves = app.layout.shelves.filter(({ holds }) => holds.includes(role as Role));
     const feature = shelves.some(({ at }) => at.includes("{feature}")) ? "orchard map" : undefined;
     const request = { role, name, feature, with: role === "component" ? ["test", "story"] : [], without: [] };
-    if (app.stack.roles[role as Role]) carryOut(planAddition(app, request));
+    if (app.stack.roles[role as Role]) await carryOut(draftAddition(app, request));
   }
   return root;
 }

@@ -3,12 +3,12 @@ import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { ShelfError, reasonOf } from "../core/base/errors.js";
 import { findApp } from "../core/app/index.js";
-import { planAddition, planFeature, type AddRequest } from "../core/change/setup/index.js";
-import { creationView } from "../terminal/creation-view.js";
+import { draftAddition, draftFeature, type AddRequest } from "../core/change/setup/index.js";
+import { planView } from "../terminal/plan-view.js";
 import { wrap } from "../terminal/screen.js";
-import { carryOutOrShow } from "./carry-out.js";
+import { carryOutSetUp } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
-import { creationJson } from "./creation-json.js";
+import { planJson } from "./plan-json.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 
@@ -22,6 +22,7 @@ export interface AddOptions extends CommonOptions {
   readonly without?: string | undefined;
   readonly from?: string | undefined;
   readonly write: boolean;
+  readonly acceptDifferent: boolean;
 }
 
 /** Runs the command; gives the exit code. */
@@ -42,14 +43,18 @@ export async function runAdd(options: AddOptions): Promise<number> {
     without: listed(options.without),
     from: options.from === undefined ? undefined : readFrom(options.from),
   };
-  const creation = options.role === "feature" ? planFeature(app, request) : planAddition(app, request);
-  return carryOutOrShow(context, {
-    creation,
+  const setUp = options.role === "feature" ? draftFeature(app, request) : draftAddition(app, request);
+  const { notes } = setUp;
+  return carryOutSetUp(context, {
+    setUp,
     command: commandText(options),
     write: options.write,
-    show: (change) => {
-      if (context.json) context.say(JSON.stringify(creationJson(creation, change), undefined, 2));
-      else context.say(creationView(creation, context.screen, { done: change !== undefined }));
+    acceptDifferent: options.acceptDifferent,
+    show: (plan, change) => {
+      if (context.json) return context.say(JSON.stringify({ ...planJson(plan, change), notes }, undefined, 2));
+      const nothing = "Nothing to do: all of it is there already.";
+      const done = change === undefined ? {} : { change };
+      context.say(planView(plan, context.screen, { all: true, staysIn: () => undefined, notes, nothing, ...done }));
     },
   });
 }

@@ -2,7 +2,7 @@
 import type { CommitSteps, Committed } from "../core/apply/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import type { SourceTree } from "../core/files/index.js";
-import { mayWrite } from "./carry-out.js";
+import { mayWrite } from "./may-write.js";
 import { ensureOwnState } from "./settle.js";
 import type { Context } from "./context.js";
 import { withoutInterruption, withoutStopping } from "./uninterrupted.js";
@@ -19,6 +19,17 @@ export interface CarryingOutPlan {
   readonly commit?: { readonly steps: CommitSteps; readonly title: string } | undefined;
   /** Shows what was done; called only if it was not shown before. */
   readonly show: (change: string) => void;
+}
+
+/** Why a plan is not carried out, and how to go on. */
+export function refusalText({ proof: { different, gaps } }: Plan, write: boolean): string {
+  const { length } = different;
+  const head = `Nothing was written${write ? "" : ", and --write would be refused"}`;
+  if (length === 0)
+    return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
+  const what =
+    length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
+  return `${head}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`;
 }
 
 /** What `--commit` means as it was typed: alone it is one commit. */

@@ -1,46 +1,48 @@
-/** What commands that make files share: show, ask, carry out, say how to go back. */
-import type { Creation } from "../core/change/creation/index.js";
-import { askYesNo } from "../terminal/ask.js";
+/** What commands that make files share: plan, prove, show, ask, carry out. */
+import { openProject } from "../core/app/index.js";
+import { planDraft, type Plan } from "../core/change/plan/index.js";
+import type { SetUp } from "../core/change/setup/index.js";
+import { carryOutPlan, refusalText } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
-import { ensureOwnState } from "./settle.js";
-import { withoutInterruption } from "./uninterrupted.js";
 
-/** Whether what was shown may be written: by `--write`, or because the person says so. Says it if nothing is written. */
-export async function mayWrite(context: Context, write: boolean, question: string): Promise<boolean> {
-  if (write) return true;
-  if (!context.canAsk) {
-    if (!context.json) context.say("\nNothing was written. Add --write to carry it out.");
-    return false;
-  }
-  const answer = await askYesNo(`\n${question}`);
-  if (!answer) context.say("Nothing was written.");
-  return answer;
-}
-
-/** One creation on its way to the disk. */
+/** Files that were drawn up, on their way to the disk. */
 export interface CarryingOut {
-  readonly creation: Creation;
+  readonly setUp: SetUp;
   /** What was asked, as it could be typed again. */
   readonly command: string;
   readonly write: boolean;
+  readonly acceptDifferent: boolean;
   /** Shows the plan, or what was done. */
-  readonly show: (change?: string) => void;
+  readonly show: (plan: Plan, change?: string) => void;
 }
 
-/** Shows and asks, or writes and shows. Gives the exit code. */
-export async function carryOutOrShow(
+/** Plans and proves a draft, shows and asks, or writes and shows. Gives the exit code. */
+export async function carryOutSetUp(
   context: Context,
-  { creation, command, write, show }: CarryingOut,
+  { setUp, command, write, acceptDifferent, show }: CarryingOut,
 ): Promise<number> {
-  const isNothing = creation.made.length + creation.edited.length === 0;
-  if (isNothing || !write) show();
+  const project = await openProject(context.store);
+  const plan = await planDraft(project, setUp.draft, { progress: context.progress.report });
+  context.progress.clear();
+  const isNothing = plan.made.length + plan.texts.length === 0;
+  const fails = plan.proof.outcome === "fails" && !acceptDifferent;
+  if (isNothing || fails || !write) show(plan);
   if (isNothing) return 0;
-  if (!(await mayWrite(context, write, "Carry this out?"))) return 0;
-  await ensureOwnState(context);
-  const { applyCreation } = await import("../core/apply/index.js");
-  const { store, caller } = context;
-  const change = withoutInterruption(() => applyCreation({ store, creation, command, caller }));
-  if (write) show(change);
-  if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` takes it back.`);
+  if (fails) {
+    if (!context.json) context.say("");
+    context.note(refusalText(plan, write));
+    return 1;
+  }
+  const { tree } = project;
+  // What could not be read is said; a file that is new takes nothing from anybody.
+  await carryOutPlan(context, {
+    plan,
+    tree,
+    command,
+    write,
+    acceptDifferent,
+    acceptUnread: true,
+    show: (change) => show(plan, change),
+  });
   return 0;
 }

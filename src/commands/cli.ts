@@ -175,6 +175,7 @@ function initOptions(args: Argv) {
       requiresArg: true,
       describe: "An alias for the source root in tsconfig, such as @",
     })
+    .option("accept-different", acceptDifferent)
     .option("write", write)
     .option("all", all);
 }
@@ -199,6 +200,7 @@ function addOptions(args: Argv) {
     })
     .option("without", { type: "string", requiresArg: true, describe: "Companions that are left out" })
     .option("from", { type: "string", requiresArg: true, describe: "A file to begin with, instead of a starter" })
+    .option("accept-different", acceptDifferent)
     .option("write", write);
 }
 
@@ -207,6 +209,11 @@ const mentions = {
   type: "boolean",
   default: false,
   describe: "Respell Markdown links, ignore and owners' patterns as well",
+} as const;
+const acceptDifferent = {
+  type: "boolean",
+  default: false,
+  describe: "Go on although the proof names differences",
 } as const;
 const acceptUnread = {
   type: "boolean",
@@ -341,11 +348,7 @@ function moveOptions(args: Argv) {
     })
     .option("mentions", mentions)
     .option("all", all)
-    .option("accept-different", {
-      type: "boolean",
-      default: false,
-      describe: "Go on although the proof names differences",
-    })
+    .option("accept-different", acceptDifferent)
     .option("accept-unread", acceptUnread)
     .option("commit", commit)
     .check((typed) => {

@@ -1,7 +1,7 @@
 /** `steady-shelf check --fix`: the safe repairs as one plan; the others are offered one by one where a person can be asked. */
 import { ShelfError } from "../core/base/errors.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
-import { editBetween, type DraftEdit, type Move, type Plan } from "../core/change/plan/index.js";
+import { editsBetween, type DraftEdit, type Move, type Plan } from "../core/change/plan/index.js";
 import {
   acceptedPath,
   changeAccepted,
@@ -107,8 +107,7 @@ function listEdits(moves: readonly Move[], checked: readonly Checked[], tree: So
     const before = list && tree.has(file) ? tree.text(file)?.text : undefined;
     if (!list || before === undefined) return [];
     const after = writeAccepted(changeAccepted(list, app.app.folder, { drop: gone, moved }));
-    const edit = editBetween(file, before, after);
-    return edit ? [edit] : [];
+    return editsBetween(file, before, after, "accepted findings");
   });
 }
 

@@ -6,6 +6,7 @@ import {
   stackMarks,
   type StackData,
 } from "../core/app/arrangement/index.js";
+import type { Plan } from "../core/change/plan/index.js";
 import { ShelfError } from "../core/base/errors.js";
 import { inFolder, toProjectPath, type ProjectPath } from "../core/base/paths.js";
 import type { CodeLanguage } from "../core/languages/index.js";
@@ -20,12 +21,13 @@ import {
   likelySource,
   usualSource,
 } from "../core/app/index.js";
-import { hasBegun, planBegunApp, planNewApp, type Fill, type InitPlan } from "../core/change/setup/index.js";
-import { creationView, fitView } from "../terminal/creation-view.js";
+import { draftBegunApp, draftNewApp, hasBegun, type Fill, type InitPlan } from "../core/change/setup/index.js";
+import { fitView } from "../terminal/fit-view.js";
+import { planView } from "../terminal/plan-view.js";
 import { wrap } from "../terminal/screen.js";
-import { carryOutOrShow } from "./carry-out.js";
+import { carryOutSetUp } from "./carry-out.js";
 import { openContextOfApp, type CommonOptions, type Context } from "./context.js";
-import { creationJson } from "./creation-json.js";
+import { planJson } from "./plan-json.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 
@@ -38,6 +40,7 @@ export interface InitOptions extends CommonOptions {
   readonly fill?: Fill | undefined;
   readonly alias?: string | undefined;
   readonly write: boolean;
+  readonly acceptDifferent: boolean;
   readonly all: boolean;
 }
 
@@ -55,13 +58,14 @@ export async function runInit(options: InitOptions): Promise<number> {
   const arrangement = wanted.arrangement ?? configuration?.arrangement;
   const input = { store, folder, stack, paths, arrangement, source: wanted.source ?? configuration?.source };
   const plan = hasBegun(input, input.source ?? likelySource(input))
-    ? planBegunApp(input, options.alias)
+    ? draftBegunApp(input, options.alias)
     : await planNew(context, { ...wanted, stack, arrangement, configuration });
-  return carryOutOrShow(context, {
-    creation: plan.creation,
+  return carryOutSetUp(context, {
+    setUp: plan.setUp,
     command: commandText(options, plan),
     write: options.write,
-    show: (change) => show(context, plan, options, change),
+    acceptDifferent: options.acceptDifferent,
+    show: (planned, change) => show(context, { ...plan, planned }, options, change),
   });
 }
 
@@ -110,7 +114,7 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const { alias } = options;
   const likely = options.language ?? configuration?.language ?? likelyLanguage(store, folder);
   const language = hasChoice(stack) ? likely : undefined;
-  return planNewApp(store, { folder, stack: stack.name, arrangement, source, language, fill, configuration, alias });
+  return draftNewApp(store, { folder, stack: stack.name, arrangement, source, language, fill, configuration, alias });
 }
 
 async function chooseStack(
@@ -162,8 +166,13 @@ async function chooseFill(): Promise<Fill> {
   return answer === "readmes" ? "readmes" : "starters";
 }
 
-function show(context: Context, plan: InitPlan, { all }: InitOptions, change?: string): void {
-  const { app, creation, folders, fit } = plan;
+interface Shown extends InitPlan {
+  readonly planned: Plan;
+}
+
+function show(context: Context, shown: Shown, { all }: InitOptions, change?: string): void {
+  const { app, planned, setUp, folders, fit } = shown;
+  const { notes } = setUp;
   const { name, title } = app.arrangement.data;
   if (context.json) {
     const decided = {
@@ -173,13 +182,16 @@ function show(context: Context, plan: InitPlan, { all }: InitOptions, change?: s
       folders,
       ...(fit && { fit }),
     };
-    return context.say(JSON.stringify({ ...creationJson(creation, change), ...decided }, undefined, 2));
+    return context.say(JSON.stringify({ ...planJson(planned, change), notes, ...decided }, undefined, 2));
   }
   const purpose = fit ? undefined : `for an app in ${app.stack.title}: ${title}`;
-  const view = creationView(creation, context.screen, {
-    done: change !== undefined,
-    folders,
-    ...(purpose !== undefined && { purpose }),
+  const view = planView(planned, context.screen, {
+    all: true,
+    staysIn: () => undefined,
+    notes,
+    nothing: "Nothing to do: all of it is there already.",
+    ...(purpose !== undefined && { app: { folders, purpose } }),
+    ...(change !== undefined && { change }),
   });
   if (!fit) return context.say(view);
   const fits =

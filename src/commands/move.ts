@@ -9,7 +9,7 @@ import { understandMove, type Move, type Plan } from "../core/change/plan/index.
 import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { count } from "../terminal/words.js";
-import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
+import { carryOutPlan, commitSteps, refusalText } from "./carry-out-plan.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "./plan-json.js";
 import { savePlan } from "./save-plan.js";
@@ -152,17 +152,6 @@ function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: Mov
   if (!json) context.say("");
   context.note(refusalText(plan, write));
   return 1;
-}
-
-/** Why a plan is not carried out, and how to go on. */
-function refusalText({ proof: { different, gaps } }: Plan, write: boolean): string {
-  const { length } = different;
-  const head = `Nothing was written${write ? "" : ", and --write would be refused"}`;
-  if (length === 0)
-    return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
-  const what =
-    length === 1 ? "one reference would not mean the same file" : `${length} references would not mean the same files`;
-  return `${head}: ${what}.\nChange the plan, or add --accept-different if that is what you want.`;
 }
 
 /** What stands in the history: the command as it could be typed again. */

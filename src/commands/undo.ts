@@ -1,7 +1,7 @@
 /** `steady-shelf undo`. */
 import { carryOutUndo, planUndo } from "../core/apply/index.js";
 import { undoView } from "../terminal/history-view.js";
-import { mayWrite } from "./carry-out.js";
+import { mayWrite } from "./may-write.js";
 import { openContext, type CommonOptions } from "./context.js";
 import { settleFirst } from "./settle.js";
 import { withoutInterruption } from "./uninterrupted.js";

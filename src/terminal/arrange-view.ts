@@ -2,7 +2,8 @@
 import { plain } from "../core/base/text/index.js";
 import type { Answer, ArrangedPlan, Question } from "../core/change/arrange/index.js";
 import { manyOf } from "../core/app/arrangement/index.js";
-import { gapLines, planDetails } from "./plan-view.js";
+import { planDetails } from "./plan-view.js";
+import { gapLines } from "./proof-view.js";
 import { drawFolders } from "./folders-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "./words.js";

@@ -1,18 +1,14 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
 import { plain } from "../core/base/text/index.js";
-import {
-  proofOf,
-  type Gap,
-  type HoldingProof,
-  type Move,
-  type Plan,
-  type PlannedEdit,
-  type Proof,
-} from "../core/change/plan/index.js";
+import { proofOf, type Move, type Plan, type PlannedEdit } from "../core/change/plan/index.js";
+import type { FolderPurpose } from "../core/change/setup/index.js";
 import type { ProjectPath } from "../core/base/paths.js";
+import { heading, noteList } from "./notes.js";
+import { gapLines, patternLines, proofLines } from "./proof-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
-import { count, enumerate, grouped } from "./words.js";
+import { count } from "./words.js";
+import { drawFolders, madeLines, ownLines } from "./written-view.js";
 
 /** How a plan's view is folded, and what is known of the tree. */
 export interface PlanViewOptions {
@@ -24,21 +20,29 @@ export interface PlanViewOptions {
   readonly led?: number;
   /** Edits shown before they are folded. */
   readonly mostEdits?: number;
+  /** Of a new app: its folders, with what each is for, and what the whole is for. */
+  readonly app?: { readonly folders: readonly FolderPurpose[]; readonly purpose: string };
+  /** What else there is to know or to do, a sentence each. */
+  readonly notes?: readonly string[];
+  /** What is said where nothing changes at all. */
+  readonly nothing?: string;
 }
 
 const usualEdits = 16;
-const mostNotes = 5;
 
 /** The whole view, as lines without a last line end. */
 export function planView(planned: Plan, screen: Screen, options: PlanViewOptions): string {
-  const plan = plain(planned);
+  const plan = plain({ ...planned, made: planned.made.map(({ path, text, why }) => ({ path, text, why })) });
+  const { app, notes = [] } = options;
   const sections = [
     gapLines(plan, screen, options.all),
-    [headline(plan, screen, options.change !== undefined)],
+    [headline(plan, screen, options)],
     plan.moves.length > 0
       ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all)
       : [],
-    ...planDetails(plan, screen, options),
+    app && app.folders.length > 0 ? drawFolders(plan, app.folders, screen) : [],
+    ...(isNothing(plan) ? [] : planDetails(plan, screen, options)),
+    notes.map((note) => wrap(note, screen.width, "    ").replace(/^ {4}/, `  ${screen.palette.place("!")} `)),
   ];
   return sections
     .filter((lines) => lines.length > 0)
@@ -46,14 +50,22 @@ export function planView(planned: Plan, screen: Screen, options: PlanViewOptions
     .join("\n\n");
 }
 
-/** All but the head and the trees, section by section: respelled references, links, files made, the proof, mentions. */
+/** Whether a plan changes nothing. */
+function isNothing({ moves, made, lines, edits, links }: Plan): boolean {
+  return moves.length + made.length + lines.length + edits.length + links.length === 0;
+}
+
+/** All but the head and the trees: files made, lines, respelled references, links, the proof, mentions. */
 export function planDetails(planned: Plan, screen: Screen, options: Omit<PlanViewOptions, "staysIn">): string[][] {
   const plan = plain(options.change === undefined ? planned : whereItIsNow(planned));
+  const made = madeLines(plan, (options.app?.folders.length ?? 0) > 0, screen);
+  const title = options.change === undefined ? "would make" : "made";
   return [
+    plan.moves.length > 0 && made.length > 0 ? [`  ${screen.palette.strong(title)}`, ...made] : made,
+    ownLines(plan, screen, options.all),
     editLines(plan, screen, options),
     linkLines(plan, screen),
     hardLinkLines(plan, screen, options.all),
-    madeLines(plan, screen, options.change !== undefined),
     proofLines(plan, screen, options),
     patternLines(plan, screen, options),
     noteLines(plan, screen, options.all),
@@ -84,18 +96,45 @@ function withNote({ from, to, why }: Move): { from: string; to: string; note?: s
   return { from, to, ...(why === "companion" && { note: "companion" }) };
 }
 
-function headline(plan: Plan, { palette, width }: Screen, done: boolean): string {
-  if (plan.moves.length === 0) return palette.strong("Nothing moves: every file is already there.");
-  const along = plan.moves.filter((move) => move.why === "companion").length;
-  const moved = `${done ? "Moved" : "Moves"} ${count(plan.moves.length, "file")}`;
+function headline(plan: Plan, { palette, width }: Screen, options: PlanViewOptions): string {
+  const { change, app, nothing = "Nothing moves: every file is already there." } = options;
+  if (isNothing(plan)) return palette.strong(nothing);
+  const done = change !== undefined;
+  const parts = [
+    ...(plan.moves.length > 0 ? [movesText(plan, done)] : []),
+    ...(plan.made.length > 0 ? [madeText(plan, done, app?.purpose)] : []),
+    ...(plan.lines.length > 0 ? [linesText(plan, done)] : []),
+    ...(plan.edits.length > 0 ? [editsText(plan, done)] : []),
+    ...(plan.moves.length > 0 && plan.edits.length === 0 ? ["no reference needs another spelling"] : []),
+  ];
+  const sentence = `${parts.join("; ")}.`;
+  return wrap(sentence.charAt(0).toUpperCase() + sentence.slice(1), width)
+    .split("\n")
+    .map(palette.strong)
+    .join("\n");
+}
+
+function movesText({ moves }: Plan, done: boolean): string {
+  const along = moves.filter((move) => move.why === "companion").length;
   const companions =
     along > 0 ? ` (${along === 1 ? "1 goes along as companion" : `${along} go along as companions`})` : "";
-  const files = new Set(plan.edits.map((edit) => edit.file)).size;
-  const edits =
-    plan.edits.length === 0
-      ? "no reference needs another spelling"
-      : `${done ? "respelled" : "respells"} ${count(plan.edits.length, "reference")} in ${count(files, "file")}`;
-  return wrap(`${moved}${companions}; ${edits}.`, width).split("\n").map(palette.strong).join("\n");
+  return `${done ? "moved" : "moves"} ${count(moves.length, "file")}${companions}`;
+}
+
+function madeText({ made, moves, foldersMade }: Plan, done: boolean, purpose: string | undefined): string {
+  // Folders that files move to are drawn anyway.
+  const folders = moves.length > 0 || foldersMade.length === 0 ? "" : ` and ${count(foldersMade.length, "folder")}`;
+  return `${done ? "made" : "makes"} ${count(made.length, "file")}${folders}${purpose === undefined ? "" : ` ${purpose}`}`;
+}
+
+function linesText({ lines }: Plan, done: boolean): string {
+  const files = new Set(lines.map(({ file }) => file)).size;
+  return `${done ? "added" : "adds"} ${count(lines.length, "line")} to ${count(files, "file")}`;
+}
+
+function editsText({ edits }: Plan, done: boolean): string {
+  const files = new Set(edits.map(({ file }) => file)).size;
+  return `${done ? "respelled" : "respells"} ${count(edits.length, "reference")} in ${count(files, "file")}`;
 }
 
 function editLines(
@@ -148,18 +187,6 @@ function editLine(edit: PlannedEdit, widths: { place: number; before: number }, 
   return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")} ${palette.arrives(shorten(edit.after + (edit.behind ?? ""), rest))}`;
 }
 
-function madeLines({ made }: Plan, { palette, width }: Screen, done: boolean): string[] {
-  if (made.length === 0) return [];
-  const column = Math.min(Math.max(...made.map(({ path }) => cells(path))), Math.floor(width / 2));
-  return [
-    `  ${palette.strong(done ? "made" : "would make")}`,
-    ...made.map(
-      ({ path, why }) =>
-        `    ${palette.arrives(pad(shorten(path, column), column))}  ${shorten(why, width - column - 6)}`,
-    ),
-  ];
-}
-
 function linkLines(plan: Plan, { palette, width }: Screen): string[] {
   if (plan.links.length === 0) return [];
   return [
@@ -181,143 +208,6 @@ function hardLinkLines({ hardLinked }: Plan, screen: Screen, all: boolean): stri
       all,
     ),
   ];
-}
-
-interface Verdict {
-  readonly paint: (text: string) => string;
-  readonly whole: string;
-}
-
-/** What was not read is not proved: then there is no tick, whatever the rest says. */
-function verdictOf(
-  proof: Proof,
-  { palette, result, known }: Pick<Screen, "palette"> & { readonly result: string; readonly known: string },
-): Verdict {
-  switch (proof.outcome) {
-    case "holds":
-      return { paint: palette.good, whole: `${ticks[proof.outcome]} ${result} ` };
-    case "fails":
-      return { paint: palette.bad, whole: `✗ ${result} ` };
-    case "incomplete":
-      return { paint: palette.strong, whole: `not complete: ${known} ` };
-  }
-}
-
-/** The one place from which a proof gets its tick; no other proof than one that holds has one. */
-const ticks: Readonly<Record<HoldingProof["outcome"], string>> = { holds: "✓" };
-
-function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewOptions, "staysIn">): string[] {
-  const { palette, width } = screen;
-  const { references, same, different, unresolved } = plan.proof;
-  const read = `read ${grouped(plan.filesRead)} of ${count(plan.filesInProject, "file")}`;
-  const result =
-    references === 0
-      ? "no reference is touched"
-      : `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${led === 0 ? "" : `, ${grouped(led)} of them by way of an index`}`;
-  const known = references === 0 ? "no reference that was read is touched" : `of what was read, ${result}`;
-  const { paint, whole } = verdictOf(plan.proof, { palette, result, known });
-  const wrapped = wrap(`${whole}(${read})`, width - 9).split("\n");
-  const lines =
-    wrapped.length === 1
-      ? [`  ${palette.strong("proof")}  ${paint(whole.trimEnd())} ${palette.faint(`(${read})`)}`]
-      : wrapped.map((line, at) => `  ${at === 0 ? palette.strong("proof") : "     "}  ${paint(line)}`);
-  for (const each of all ? different : different.slice(0, mostNotes)) {
-    lines.push(
-      `    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`,
-    );
-    lines.push(wrap(`${each.reason}: now ${listed(each.before)}, then ${listed(each.after)}`, width, "        "));
-  }
-  if (!all && different.length > mostNotes)
-    lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);
-  if (unresolved.length > 0) {
-    lines.push(
-      ...heading(
-        `${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
-        width,
-      ),
-    );
-    lines.push(
-      ...noteList(
-        unresolved.map((each) => ({ ...each, text: each.specifier })),
-        screen,
-        all,
-      ),
-    );
-  }
-  return lines;
-}
-
-/** Patterns of settings that take in other files from then on: each with what it loses and gains. */
-function patternLines(
-  { proof: { patterns } }: Plan,
-  { palette, width }: Screen,
-  { all, change }: Omit<PlanViewOptions, "staysIn">,
-): string[] {
-  if (patterns.length === 0) return [];
-  const one = patterns.length === 1;
-  const would = change === undefined ? "would take" : one ? "takes" : "take";
-  const head = `${count(patterns.length, "pattern")} in settings ${would} in other files, and no one spelling keeps ${one ? "it" : "them"} as ${one ? "it is" : "they are"}; look at ${one ? "it" : "them"} yourself:`;
-  const lines = heading(head, width);
-  for (const { file, at, pattern, out, into } of all ? patterns : patterns.slice(0, mostNotes)) {
-    const place = `${file}:${at.line}:${at.column}`;
-    lines.push(`    ${palette.bad("!")} ${palette.place(place)}  ${shorten(pattern, width - cells(place) - 8)}`);
-    const what = [
-      ...(out.length > 0 ? [`loses ${listed(out)}`] : []),
-      ...(into.length > 0 ? [`gains ${listed(into)}`] : []),
-    ];
-    lines.push(wrap(what.join("; "), width, "        "));
-  }
-  if (!all && patterns.length > mostNotes)
-    lines.push(palette.faint(`    … and ${patterns.length - mostNotes} more (--all shows them)`));
-  return lines;
-}
-
-/** What a list is headed by. */
-function heading(text: string, width: number): string[] {
-  return wrap(text, width, "  ").split("\n");
-}
-
-function listed(paths: readonly string[]): string {
-  if (paths.length === 0) return "nothing";
-  return paths.length > 3 ? `${paths.slice(0, 2).join(", ")} and ${paths.length - 2} more` : enumerate(paths);
-}
-
-interface Note {
-  readonly file: string;
-  readonly at?: { readonly line: number; readonly column: number };
-  readonly text: string;
-}
-
-function noteList(notes: readonly Note[], { palette, width }: Screen, all: boolean): string[] {
-  const shown = all ? notes : notes.slice(0, mostNotes);
-  const places = shown.map(({ file, at }) => (at ? `${file}:${at.line}:${at.column}` : file));
-  const column = Math.min(Math.max(...places.map(cells), 0), Math.floor(width / 2));
-  const lines = shown.map((note, index) => {
-    const place = pad(shorten(places[index] ?? "", column), column);
-    return `    ${palette.place(place)}  ${shorten(note.text, width - column - 6)}`;
-  });
-  if (shown.length < notes.length)
-    lines.push(palette.faint(`    … and ${notes.length - shown.length} more (--all shows them)`));
-  return lines;
-}
-
-const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
-  "not listed": ({ detail }) => `not read: ${detail}`,
-  "not readable": ({ detail }) => `not read: ${detail}`,
-  "not understood": ({ detail }) => `not read for certain: ${detail}`,
-  "no reader": ({ detail }) => `${detail}: what it names, and who names it, is unknown`,
-  "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
-  computed: ({ detail }) =>
-    /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
-  "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,
-};
-
-/** What could matter and was not read: it is said before anything else. */
-export function gapLines({ proof: { gaps } }: Plan, screen: Screen, all: boolean): string[] {
-  if (gaps.length === 0) return [];
-  const head = `! The proof is not complete: ${count(gaps.length, "place")} that may matter could not be checked. Look there yourself.`;
-  const notes = gaps.map((gap) => ({ file: gap.file, ...(gap.at && { at: gap.at }), text: gapTexts[gap.reason](gap) }));
-  return [screen.palette.bad(wrap(head, screen.width)), ...noteList(notes, screen, all)];
 }
 
 function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {

@@ -63,8 +63,8 @@ function changeOf(tree: SourceTree, plan: Plan, command: string): Change {
         expected: { hash: hashOf(source.encode(source.text, file)) },
       });
   }
-  for (const { path, text } of plan.made)
-    items.set(path, { from: path, to: path, kind: "create", after: Buffer.from(text) });
+  for (const { path, text, bytes = Buffer.from(text) } of plan.made)
+    items.set(path, { from: path, to: path, kind: "create", after: bytes });
   for (const { file, before, after } of plan.links)
     items.set(file, {
       from: file,

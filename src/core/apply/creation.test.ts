@@ -1,24 +1,37 @@
 /** Files that are made: whole or not at all, and taken back. */
 import { describe, expect, test } from "vitest";
-import { CreationDraft, type Creation } from "../change/creation/index.js";
+import { openProject } from "../app/index.js";
+import { planDraft, type Plan } from "../change/plan/index.js";
+import { SetupDraft } from "../change/setup/index.js";
 import { at } from "../change/plan/planning.test.suite.js";
-import { MemoryStore } from "../files/index.js";
-import { applyCreation, planUndo, readHistory, settle, undo } from "./index.js";
+import { MemoryStore, type SourceTree } from "../files/index.js";
+import { applyPlan, planUndo, readHistory, settle, undo } from "./index.js";
 import { attempt, caller, contents } from "./changes.test.suite.js";
 
 const files = { "src/list.ts": "// one\r\n// two\r\n", ".gitignore": "dist", "docs/a.md": "a" };
 
-function drawnUp(store: MemoryStore): Creation {
-  const draft = new CreationDraft(store);
+interface DrawnUp {
+  readonly plan: Plan;
+  readonly tree: SourceTree;
+}
+
+async function drawnUp(store: MemoryStore): Promise<DrawnUp> {
+  const draft = new SetupDraft(store);
   draft.make(at("src/deep/new/Tree.ts"), "tree\n", "component");
   draft.make(at("src/deep/picture.png"), Buffer.from([0, 255]), "asset");
   draft.edit(at("src/list.ts"), (text) => `${text}// three\n`, "list");
   draft.edit(at(".gitignore"), (text) => `${text}\n.env\n`, "secrets");
-  return draft.finish();
+  const project = await openProject(store);
+  return { plan: await planDraft(project, draft.finish().draft), tree: project.tree };
 }
 
-const apply = (store: MemoryStore): string =>
-  applyCreation({ store, creation: drawnUp(store), command: "add tree", caller });
+// Planned once: every store of these tests begins with the same files.
+const once = await drawnUp(new MemoryStore(files));
+const apply = (store: MemoryStore): string => applyDrawn(store, once);
+
+function applyDrawn(store: MemoryStore, { plan, tree }: DrawnUp): string {
+  return applyPlan({ store, tree, plan, command: "add tree", acceptDifferent: false, caller });
+}
 
 test("files and folders are made, texts gain lines in their own line ends, and undo takes all of it back", async () => {
   const store = new MemoryStore(files);
@@ -33,13 +46,13 @@ test("files and folders are made, texts gain lines in their own line ends, and u
   expect(store.stat(at("src/deep"))).toBeUndefined();
 });
 
-test("what a creation says it does is counted from the new text", () => {
-  const creation = drawnUp(new MemoryStore(files));
-  expect(creation.edited.map(({ path, lines }) => [path, lines])).toEqual([
-    ["src/list.ts", [{ line: 3, text: "// three" }]],
-    [".gitignore", [{ line: 2, text: ".env" }]],
+test("what a plan says it writes is counted from the new text", async () => {
+  const { plan } = await drawnUp(new MemoryStore(files));
+  expect(plan.lines).toEqual([
+    { file: "src/list.ts", line: 3, text: "// three", why: "list" },
+    { file: ".gitignore", line: 2, text: ".env", why: "secrets" },
   ]);
-  expect(creation.foldersMade).toEqual(["src/deep", "src/deep/new"]);
+  expect(plan.foldersMade).toEqual(["src/deep", "src/deep/new"]);
 });
 
 describe("whole or not at all", () => {
@@ -86,22 +99,22 @@ describe("nothing is lost", () => {
   test.each([
     ["a file", "src/deep/new/Tree.ts"],
     ["a folder's name", "src/deep"],
-  ])("%s that came meanwhile is not overwritten", (_, path) => {
+  ])("%s that came meanwhile is not overwritten", async (_, path) => {
     const store = new MemoryStore(files);
-    const creation = drawnUp(store);
+    const drawn = await drawnUp(store);
     for (const folder of ["src/deep", "src/deep/new"]) if (path.startsWith(`${folder}/`)) store.makeFolder(at(folder));
     store.create(at(path), Buffer.from("precious"), 0o644);
-    expect(attempt(() => applyCreation({ store, creation, command: "add", caller }))).not.toBe("fine");
+    expect(attempt(() => applyDrawn(store, drawn))).not.toBe("fine");
     expect(store.read(at(path)).toString()).toBe("precious");
     expect(store.read(at(".gitignore")).toString()).toBe("dist");
   });
 
-  test("a list that was edited meanwhile is refused by name", () => {
+  test("a list that was edited meanwhile is refused by name", async () => {
     const store = new MemoryStore(files);
-    const creation = drawnUp(store);
+    const drawn = await drawnUp(store);
     store.remove(at(".gitignore"));
     store.create(at(".gitignore"), Buffer.from("mine"), 0o644);
-    expect(() => applyCreation({ store, creation, command: "add", caller })).toThrow(
+    expect(() => applyDrawn(store, drawn)).toThrow(
       expect.objectContaining({ code: "CHANGED_SINCE", detail: { paths: [".gitignore"] } }) as Error,
     );
   });
@@ -128,16 +141,19 @@ describe("nothing is lost", () => {
     [{ "src/deep": "a file" }, "TARGET_NOT_FOLDER"],
     [{ "src/deep/.git/HEAD": "ref" }, "PLACE_NOT_OURS"],
     [{ "src/deep/picture.png": "mine" }, "NAME_TAKEN"],
-  ])("%j is refused (%s)", (more, code) => {
-    expect(() => drawnUp(new MemoryStore({ ...files, ...more }))).toThrow(expect.objectContaining({ code }) as Error);
+  ])("%j is refused (%s)", async (more, code) => {
+    const drawn = drawnUp(new MemoryStore({ ...files, ...more }));
+    await expect(drawn).rejects.toThrow(expect.objectContaining({ code }) as Error);
   });
 
-  test("a text of mixed line ends, a byte-order mark and another encoding stay", () => {
+  test("a text of mixed line ends, a byte-order mark and another encoding stay", async () => {
     const store = new MemoryStore({});
     const utf16 = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from("a\r\nb\n", "utf16le")]);
     store.create(at("x.txt"), utf16, 0o644);
-    const draft = new CreationDraft(store);
+    const draft = new SetupDraft(store);
     draft.edit(at("x.txt"), (text) => `${text}c\n`, "list");
-    expect(draft.finish().edited[0]?.after.toString("utf16le")).toBe("\ufeffa\r\nb\nc\n");
+    const project = await openProject(store);
+    applyDrawn(store, { plan: await planDraft(project, draft.finish().draft), tree: project.tree });
+    expect(store.read(at("x.txt")).toString("utf16le")).toBe("\ufeffa\r\nb\nc\n");
   });
 });

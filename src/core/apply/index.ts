@@ -1,4 +1,3 @@
-export { applyCreation, type CreationInput } from "./apply-creation.js";
 export { applyPlan, type ApplyInput } from "./apply-plan.js";
 export { settleCommit } from "./commit-note.js";
 export { commitChange, ensureCommittable, type Committed, type CommitSteps } from "./git-commit.js";

@@ -6,7 +6,7 @@ import type { ProjectPath } from "../base/paths.js";
 import { applyEdits, type TextEdit } from "../base/text/index.js";
 import { MemoryStore } from "../files/index.js";
 import type { Reference } from "../languages/index.js";
-import { editBetween, planDraft, type Claim, type Draft, type Plan } from "./plan/index.js";
+import { editsBetween, planDraft, type Claim, type Draft, type Plan } from "./plan/index.js";
 import { align } from "./plan/alignment.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
@@ -30,7 +30,7 @@ async function planned(
     const start = text.indexOf(old);
     // What both begin with is no part of the edit.
     const same = now.startsWith(old) ? old.length : 0;
-    return { file: at("a.ts"), start: start + same, end: start + old.length, text: now.slice(same) };
+    return { file: at("a.ts"), start: start + same, end: start + old.length, text: now.slice(same), why: "test" };
   });
   return planDraft(project, { moves: [], made: [], edits: places, claims, ...more });
 }
@@ -60,7 +60,11 @@ describe("a draft is proved by what it claims", () => {
       "./d: a reference would come up that nothing asks for",
     ]);
     const means = (path: string): Claim => ({ kind: "adds", file: at("a.ts"), means: [at(path)] });
-    expect((await planned([[line, line + added]], [means("d.ts")])).proof).toMatchObject({ outcome: "holds", same: 3 });
+    expect((await planned([[line, line + added]], [means("d.ts")])).proof).toMatchObject({
+      outcome: "holds",
+      same: 2,
+      led: 1,
+    });
     expect(amiss(await planned([[line, line + added]], [means("b.ts")]))).toEqual([
       "./d: a line that is added would not mean what it was written for",
     ]);
@@ -82,7 +86,13 @@ describe("a draft is proved by what it claims", () => {
       { kind: "removes", file: at("a.ts"), start: ofB },
       { kind: "adds", file: at("a.ts"), means: [at("d.ts")] },
     ];
-    expect((await planned(edits, claims)).proof).toMatchObject({ outcome: "holds", references: 2, same: 2 });
+    expect((await planned(edits, claims)).proof).toMatchObject({
+      outcome: "holds",
+      references: 1,
+      same: 1,
+      added: 1,
+      led: 1,
+    });
   });
 
   test("what it spells itself must mean what it meant, or what it claims", async () => {
@@ -98,7 +108,7 @@ describe("a draft is proved by what it claims", () => {
       [{ kind: "adds", file: at("a.ts"), means: [at("d.ts")] }],
       { moves: [{ from: at("b.ts"), to: at("deep/b.ts"), why: "asked" }] },
     );
-    expect(plan.proof).toMatchObject({ outcome: "holds", references: 3, same: 3 });
+    expect(plan.proof).toMatchObject({ outcome: "holds", references: 2, same: 2, led: 1 });
     expect(plan.texts[0]?.after).toBe(
       'import { b } from "./deep/b";\nimport { c } from "./c";\nimport { d } from "./d";\n',
     );
@@ -109,7 +119,54 @@ describe("a draft is proved by what it claims", () => {
     const wrong = await planned([], [{ kind: "adds", file: at("index.ts"), means: [at("b.ts")] }], { made });
     expect(wrong.proof.outcome).toBe("fails");
     const right = await planned([], [{ kind: "adds", file: at("index.ts"), means: [at("d.ts")] }], { made });
-    expect(right.proof).toMatchObject({ outcome: "holds", same: 1 });
+    expect(right.proof).toMatchObject({ outcome: "holds", led: 1 });
+  });
+});
+
+describe("a file that is made may take a name that means another", () => {
+  const folders = { "a.ts": 'import { e } from "./e";\n', "e/index.ts": "export const e = 1;\n" };
+  const made = { path: at("e.ts"), text: "export const e = 2;\n", why: "service" };
+
+  test("what was there keeps its meaning, by another spelling", async () => {
+    const project = await openProject(new MemoryStore(folders));
+    const plan = await planDraft(project, { moves: [], edits: [], made: [made], claims: [] });
+    expect(plan.edits).toMatchObject([{ file: "a.ts", before: "./e", after: "./e/index" }]);
+    expect(plan.proof).toMatchObject({ outcome: "holds", references: 1, same: 1 });
+  });
+
+  test("what cannot be read is said, where the name may stand in it", async () => {
+    const project = await openProject(new MemoryStore({ ...folders, "b.ts": 'import { "./e"' }));
+    const plan = await planDraft(project, { moves: [], edits: [], made: [made], claims: [] });
+    expect(plan.proof.outcome).toBe("incomplete");
+  });
+
+  test("what a new file names and is not there fails, whoever wrote it; packages are no files", async () => {
+    const project = await openProject(new MemoryStore(folders));
+    const text = 'import "react";\nimport "./nowhere";\nimport "./a";\n';
+    const claims: readonly Claim[] = [{ kind: "adds", file: at("x.ts"), means: [at("a.ts")], others: "led" }];
+    const plan = await planDraft(project, {
+      moves: [],
+      edits: [],
+      made: [{ ...made, path: at("x.ts"), text }],
+      claims,
+    });
+    expect(amiss(plan)).toEqual(["./nowhere: a new reference would lead nowhere"]);
+    expect(plan.proof).toMatchObject({ outcome: "fails", added: 2, led: 1 });
+  });
+
+  test("what no language reads yet is no proof", async () => {
+    const project = await openProject(new MemoryStore({}));
+    const dart = { path: at("lib/a.dart"), text: "import 'b.dart';\n", why: "screen" };
+    const plan = await planDraft(project, { moves: [], edits: [], made: [dart], claims: [] });
+    expect(plan.proof.gaps).toMatchObject([{ reason: "no reader", file: "lib/a.dart" }]);
+  });
+
+  test("a text that is not the project's is not changed", async () => {
+    const project = await openProject(new MemoryStore(folders));
+    const edit = { file: at("gone.ts"), start: 0, end: 0, text: "x", why: "test" };
+    await expect(planDraft(project, { moves: [], edits: [edit], made: [], claims: [] })).rejects.toThrow(
+      expect.objectContaining({ code: "SOURCE_MISSING" }) as Error,
+    );
   });
 });
 
@@ -149,12 +206,12 @@ test("law: every reference is found again at its place, whatever is written arou
   );
 });
 
-test("law: the edit between two texts makes the one of the other", () => {
+test("law: the edits between two texts make the one of the other", () => {
   const text = fc.string({ unit: fc.constantFrom("a", "b", "\n"), maxLength: 12 });
   fc.assert(
     fc.property(text, text, (before, after) => {
-      const edit = editBetween(at("a"), before, after);
-      expect(edit ? applyEdits(before, [edit]) : before).toBe(after);
+      const edits = editsBetween(at("a"), before, after, "test");
+      expect(applyEdits(before, edits)).toBe(after);
     }),
     { seed: 20261127 },
   );

@@ -15,6 +15,8 @@ import type { MadeFile } from "./plan/plan.js";
 /** One change of a text, by the file that has it now. */
 export interface DraftEdit extends TextEdit {
   readonly file: ProjectPath;
+  /** What the file is, or what changes in it, in a few words. */
+  readonly why: string;
 }
 
 /** A reference should mean this file from now on (at the path that it will have), spelled in the way that it is now. */
@@ -33,8 +35,16 @@ export type Claim =
       readonly start: number;
       readonly target: Resolution | Through;
     }
-  /** A file, by its present path or by that at which it is made, gains references; in their order they mean these files then. */
-  | { readonly kind: "adds"; readonly file: ProjectPath; readonly means: readonly ProjectPath[] }
+  /**
+   * A file, by its present path or by that at which it is made, gains references, of which each of these files is meant by one.
+   * `others` says whether more may come up: none, or any that lead somewhere, as in what people write themselves.
+   */
+  | {
+      readonly kind: "adds";
+      readonly file: ProjectPath;
+      readonly means: readonly ProjectPath[];
+      readonly others?: "none" | "led";
+    }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
 
@@ -51,7 +61,7 @@ export interface Addition {
   /** Where the file will be. If one is there then, its text gains the lines; else it is made. */
   readonly path: ProjectPath;
   readonly text: string;
-  /** What its references have to mean, in their order, by the paths that files will have. */
+  /** What its references have to mean, by the paths that files will have. */
   readonly means: readonly ProjectPath[];
   readonly why: string;
 }
@@ -85,7 +95,7 @@ export function draftOf(
   for (const { path, text, means, why } of additions) {
     const file = originOf(path);
     if (file === undefined) made.push({ path, text, why });
-    else added.push(atTheEnd(file, tree.text(file)?.text ?? "", text));
+    else added.push({ ...atTheEnd(file, tree.text(file)?.text ?? "", text), why });
     claims.push({ kind: "adds", file: file ?? path, means });
   }
   for (const [file, ofFile] of wishes)
@@ -94,21 +104,10 @@ export function draftOf(
 }
 
 /** Lines at the end of a text, in its own line ends. */
-function atTheEnd(file: ProjectPath, before: string, text: string): DraftEdit {
+function atTheEnd(file: ProjectPath, before: string, text: string): Omit<DraftEdit, "why"> {
   const end = before.includes("\r\n") ? "\r\n" : "\n";
   const gap = before === "" || /[\r\n]$/.test(before) ? "" : end;
   return { file, start: before.length, end: before.length, text: gap + text.replaceAll("\n", end) };
-}
-
-/** The edit that makes one text of another: what both begin and end with stays. */
-export function editBetween(file: ProjectPath, before: string, after: string): DraftEdit | undefined {
-  if (before === after) return undefined;
-  let start = 0;
-  while (start < before.length && start < after.length && before[start] === after[start]) start += 1;
-  let same = 0;
-  while (same < Math.min(before.length, after.length) - start && before.at(-1 - same) === after.at(-1 - same))
-    same += 1;
-  return { file, start, end: before.length - same, text: after.slice(start, after.length - same) };
 }
 
 /** What a claim through an index comes to: the way of naming that a reference has now, with another file at its end. */

@@ -24,7 +24,7 @@ export async function decisionEdits(
     const folder = folderOf(file);
     const inside = moves.filter(({ from }) => isBelow(from, folder));
     const moved = new Map(inside.map(({ from, to }) => [relativePath(folder, from), relativePath(folder, to)]));
-    return configurationEdits(before, { ...decisions, moved }).map((edit) => ({ ...edit, file }));
+    return configurationEdits(before, { ...decisions, moved }).map((edit) => ({ ...edit, file, why: "configuration" }));
   });
 }
 

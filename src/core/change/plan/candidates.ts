@@ -17,6 +17,7 @@ import {
   type LookupRules,
 } from "../../languages/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { configurationFile } from "../../app/configuration/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isBinary } from "./mentions.js";
 import type { Move } from "./move.js";
@@ -44,6 +45,16 @@ export const openForms = [
 /** Files that decide what names mean. */
 const ruleFiles =
   /(^|\/)(package\.json|[jt]sconfig[^/]*\.json|pnpm-workspace\.yaml|lerna\.json|rush\.json|steady-shelf\.ya?ml)$/;
+
+/** Whether what names mean depends on a file. What apps are told of themselves matters only where it has aliases. */
+export function decidesNames(path: ProjectPath): boolean {
+  return ruleFiles.test(path) && nameOf(path) !== configurationFile;
+}
+
+/** Whether a file that is made may answer to a name that means another file today. */
+export function mayTakeName({ path }: { readonly path: ProjectPath }): boolean {
+  return languageFor(path) !== undefined && nameOf(path) !== configurationFile;
+}
 
 /** What to search for, or `undefined` where everything has to be read. */
 export interface SearchPlan {

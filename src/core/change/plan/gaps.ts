@@ -13,6 +13,8 @@ import {
 } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
+import type { Draft } from "../draft.js";
+import { mayTakeName } from "./candidates.js";
 import type { MoveMap } from "./move-map.js";
 import type { Gap, Mention } from "./plan.js";
 
@@ -20,6 +22,7 @@ import type { Gap, Mention } from "./plan.js";
 export interface GapInput {
   readonly tree: SourceTree;
   readonly map: MoveMap;
+  readonly draft: Pick<Draft, "made" | "edits">;
   readonly rules: LookupRules;
   /** What was read, by file. */
   readonly read: ReadonlyMap<ProjectPath, Extraction>;
@@ -28,9 +31,10 @@ export interface GapInput {
   readonly unreadableLinks: readonly ProjectPath[];
 }
 
-/** All gaps, those first of which least is known. Nothing is missing where nothing moves. */
+/** All gaps, those first of which least is known. Nothing is missing where nothing moves and nothing is made. */
 export function findGaps(input: GapInput): Gap[] {
-  if (input.map.files.size === 0) return [];
+  const { map, draft } = input;
+  if (map.files.size === 0 && !draft.made.some(mayTakeName)) return readerGaps(input);
   return [
     ...unlistedGaps(input),
     ...unreadableGaps(input),
@@ -58,8 +62,9 @@ function unreadableGaps({ tree }: GapInput): Gap[] {
 }
 
 /** Texts in which nothing, or not everything, could be found, if they move or hold the words of something that does. */
-function misunderstoodGaps({ tree, map, read, rules }: GapInput): Gap[] {
-  const wanted = movedNames(map, rules);
+function misunderstoodGaps({ tree, map, draft, read, rules }: GapInput): Gap[] {
+  const arriving = draft.made.filter(mayTakeName).map(({ path }) => path);
+  const wanted = namesIn([...map.files.keys(), ...arriving], rules);
   return [...read].flatMap(([file, extraction]): Gap[] => {
     const { reading, problem } = extraction;
     if (reading === "whole" || tree.unreadable.has(file)) return [];
@@ -84,11 +89,14 @@ function quotedBeside(text: string, { references }: Extraction): string {
   return (rest.match(/["'`][^"'`\n]*(?:["'`]|$)/gm) ?? []).join("\n");
 }
 
-/** Finds a moved file that a text may name: all words of its name, or of its folder's for an index, are in it. */
-function movedNames(map: MoveMap, rules: LookupRules): (file: ProjectPath, text: string) => ProjectPath | undefined {
+/** Finds one of these files that a text may name: all words of its name, or of its folder's for an index, are in it. */
+function namesIn(
+  paths: readonly ProjectPath[],
+  rules: LookupRules,
+): (file: ProjectPath, text: string) => ProjectPath | undefined {
   let names: { readonly path: ProjectPath; readonly words: readonly string[] }[] | undefined;
   return (file, text) => {
-    names ??= [...map.files.keys()].map((path) => {
+    names ??= paths.map((path) => {
       const stem = nameOf(path).replace(/\..*$/, "");
       return { path, words: namingWords(rules.indexNames.includes(stem) ? nameOf(folderOf(path)) : stem) };
     });
@@ -98,9 +106,10 @@ function movedNames(map: MoveMap, rules: LookupRules): (file: ProjectPath, text:
 }
 
 /** Moved files that no adapter reads: what they name, and who names them, was not looked at. One gap a kind of file. */
-function readerGaps({ map }: GapInput): Gap[] {
+function readerGaps({ map, draft }: GapInput): Gap[] {
   const byKind = new Map<string, ProjectPath[]>();
-  for (const path of map.files.keys()) {
+  const written = [...draft.made.map(({ path }) => path), ...draft.edits.map(({ file }) => file)];
+  for (const path of new Set([...map.files.keys(), ...written])) {
     if (!isNotReadYet(path)) continue;
     const kind = path.slice(path.lastIndexOf("."));
     const paths = byKind.get(kind);

@@ -1,14 +1,6 @@
 export { likelyWords, openForms } from "./candidates.js";
-export {
-  draftOf,
-  editBetween,
-  type Addition,
-  type Claim,
-  type Draft,
-  type DraftEdit,
-  type Through,
-  type Wishes,
-} from "../draft.js";
+export { draftOf, type Addition, type Claim, type Draft, type DraftEdit, type Through, type Wishes } from "../draft.js";
+export { editsBetween } from "../text-changes.js";
 export { makePlan, type PlanInput, type RespelledDraft } from "./make-plan.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";
 export { losesItsWay, namedElsewhere } from "./named-elsewhere.js";
@@ -25,6 +17,7 @@ export type {
   PatternChange,
   Plan,
   PlannedEdit,
+  PlannedLine,
   Proof,
   Unread,
   Unresolved,

@@ -10,7 +10,9 @@ import type { Passage } from "./respell.js";
 
 /** Their texts by their paths. */
 export function madeTexts(made: readonly MadeFile[]): ReadonlyMap<ProjectPath, SourceText> {
-  return new Map(made.map(({ path, text }) => [path, SourceText.ofNew(text)]));
+  return new Map(
+    made.map(({ path, text, bytes }) => [path, bytes ? SourceText.fromBytes(bytes) : SourceText.ofNew(text)]),
+  );
 }
 
 /** Resolves their references on the planned tree: each must mean what it was written for. */
@@ -18,19 +20,23 @@ export function proveMade(
   made: readonly MadeFile[],
   claims: readonly Claim[],
   { planned, after }: { readonly planned: PlannedTree } & Pick<Passage, "after">,
-): Pick<ProofFacts, "references" | "same" | "different"> {
+): Pick<ProofFacts, "added" | "led" | "different"> {
   const different: Difference[] = [];
-  let references = 0;
-  for (const { path, text } of made) {
+  let [count, led] = [0, 0];
+  for (const { path } of made) {
     if (languageFor(path) === undefined) continue;
-    const means = claims.flatMap((claim) => (claim.kind === "adds" && claim.file === path ? claim.means : []));
+    const own = claims.flatMap((claim) => (claim.kind === "adds" && claim.file === path ? [claim] : []));
+    const means = own.flatMap((claim) => claim.means);
+    const text = planned.text(path)?.text ?? "";
+    const others = own.some((claim) => claim.others === "led") ? "led" : "none";
     const added = extractFrom(text, path).references;
     const resolve = (reference: (typeof added)[number]) => after.resolve(path, reference);
-    proveMeanings({ path, added, means, resolve, has: (each) => planned.has(each) }, (wrong, reference) => {
-      references += 1;
+    proveMeanings({ path, added, means, others, resolve, has: (each) => planned.has(each) }, (wrong, reference) => {
+      count += 1;
+      if (!wrong) led += 1;
       const at = SourceText.ofNew(text).positionAt(reference?.start ?? 0);
       if (wrong) different.push({ file: path, at, ...wrong });
     });
   }
-  return { references, same: references - different.length, different };
+  return { added: count, led, different };
 }

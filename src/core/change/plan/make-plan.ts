@@ -27,12 +27,21 @@ import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { ledThrough, type Draft, type Through } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
-import { findCandidates, planSearch } from "./candidates.js";
+import { decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
 import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
+import { ownLines } from "./own-lines.js";
 import { computedMentions, textMentions } from "./mentions.js";
 import { MoveMap } from "./move-map.js";
-import { emptiedFolders, ensureMakeable, ensurePossible, newFolders, tidyMoves, type Move } from "./move.js";
+import {
+  emptiedFolders,
+  ensureEditable,
+  ensureMakeable,
+  ensurePossible,
+  newFolders,
+  tidyMoves,
+  type Move,
+} from "./move.js";
 import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from "./plan.js";
 import { prove, type ReadFile, type Respelled, type RespelledFile } from "./prove.js";
 import { isInSettings, respell, type Passage } from "./respell.js";
@@ -59,6 +68,7 @@ export interface PlanInput {
 export async function makePlan(input: PlanInput): Promise<Plan> {
   const { tree, rules, graph, draft, progress = quiet } = input;
   ensurePossible(tree, draft.moves, input.places);
+  ensureEditable(tree, draft.edits);
   const respelled = await respellDraft(input);
   const { moves, map, planned, passage, candidates, before } = respelled;
   const files = respelled.files.map((file): ReadFile => ({ ...file, text: newText(tree, file) }));
@@ -79,19 +89,20 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     ...computedMentions({ tree, read: references, map, resolver: before }),
     ...textMentions({ tree, files: mentionable, read: files, map }),
   ];
-  const gaps = findGaps({ tree, map, rules, read: references, mentions, unreadableLinks: links.unreadable });
+  const gaps = findGaps({ tree, map, draft, rules, read: references, mentions, unreadableLinks: links.unreadable });
   return {
     moves,
     edits: files.flatMap((file) => plannedEdits(tree, file)),
     texts,
     made: draft.made,
+    lines: ownLines(tree, draft.edits),
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),
     foldersEmptied: emptiedFolders(tree, moves, draft.made),
     proof: proofOf({
       ...proof,
-      references: proof.references + made.references,
-      same: proof.same + made.same,
+      added: proof.added + made.added,
+      led: proof.led + made.led,
       different: [...proof.different, ...made.different],
       gaps,
     }),
@@ -119,6 +130,7 @@ export interface RespelledDraft {
 export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
   const { tree, aliases, rules, graph, draft } = input;
   const moves = tidyMoves(draft.moves);
+  await prepareFor(draft);
   const map = new MoveMap(tree, moves);
   const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
   const planned = new PlannedTree(tree, map.files, madeTexts(draft.made));
@@ -129,29 +141,40 @@ export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
   return { moves, map, planned, before, passage, files, candidates: read.candidates };
 }
 
+/** What a draft writes is read, too. */
+async function prepareFor({ made, edits }: Draft): Promise<void> {
+  const written = [...made.map(({ path }) => path), ...edits.map(({ file }) => file)];
+  const wanted = languages.filter((language) => written.some((path) => languageFor(path) === language));
+  await Promise.all(wanted.map((language) => language.prepare()));
+}
+
 /** What a draft itself says of one file. */
 interface OwnPart {
   readonly edits: TextEdit[];
   readonly wishes: Map<number, Resolution | Through>;
   readonly adds: ProjectPath[];
+  others: "none" | "led";
   readonly removes: Set<number>;
 }
 
-const nothingOwn: OwnPart = { edits: [], wishes: new Map(), adds: [], removes: new Set() };
+const nothingOwn: OwnPart = { edits: [], wishes: new Map(), adds: [], others: "none", removes: new Set() };
 
 /** The same by file. */
 function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, OwnPart> {
   const parts = new Map<ProjectPath, OwnPart>();
   const partOf = (file: ProjectPath): OwnPart => {
-    const part = parts.get(file) ?? { edits: [], wishes: new Map(), adds: [], removes: new Set() };
+    const part = parts.get(file) ?? { ...nothingOwn, edits: [], wishes: new Map(), adds: [], removes: new Set() };
     parts.set(file, part);
     return part;
   };
   for (const { file, start, end, text } of edits) partOf(file).edits.push({ start, end, text });
   for (const claim of claims) {
     if (claim.kind === "means") partOf(claim.file).wishes.set(claim.start, claim.target);
-    else if (claim.kind === "adds") partOf(claim.file).adds.push(...claim.means);
-    else partOf(claim.file).removes.add(claim.start);
+    else if (claim.kind === "adds") {
+      const part = partOf(claim.file);
+      part.adds.push(...claim.means);
+      part.others = claim.others ?? part.others;
+    } else partOf(claim.file).removes.add(claim.start);
   }
   return parts;
 }
@@ -192,7 +215,10 @@ async function readOf(graph: ReferenceGraph, { tree, mentions = false }: PlanInp
 async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
   const { tree, rules, draft, progress = quiet } = input;
   const touched = new Set([...draft.edits, ...draft.claims].map(({ file }) => file));
-  const search = input.readAll ? undefined : planSearch(moves, before.allMappings(), rules);
+  // A new file may take a name that has meant another until now.
+  const arriving = draft.made.filter(mayTakeName).map(({ path }): Move => ({ from: path, to: path, why: "asked" }));
+  const isAll = input.readAll === true || draft.edits.some(({ file }) => decidesNames(file));
+  const search = isAll ? undefined : planSearch([...moves, ...arriving], before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
   const named = new Set(candidates);
   const readable = readablePaths(
@@ -248,7 +274,8 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
     isChanged = true;
   }
   const isMoved = aliases.some(({ by, source }) => source === "settings" && map.files.has(by));
-  if (!isChanged && !isMoved) return unchanged;
+  const isMade = input.draft.made.some(({ path }) => decidesNames(path));
+  if (!isChanged && !isMoved && !isMade) return unchanged;
   const now = [...aliases.filter(({ source }) => source !== "settings"), ...(await readToolSettings(planned))];
   return { before, after: new Resolver(planned, rules, now, before, entriesOf), map };
 }
@@ -303,7 +330,18 @@ function respellFile({ passage, path, extraction, own, known }: FileToRespell): 
     respelled.push({ reference, specifier: decision.specifier });
   }
   const onlyRespelled = own.edits.length === 0;
-  return { path, extraction, meanings, respelled, changes, onlyRespelled, lost, adds: own.adds, removes: own.removes };
+  return {
+    path,
+    extraction,
+    meanings,
+    respelled,
+    changes,
+    onlyRespelled,
+    lost,
+    adds: own.adds,
+    others: own.others,
+    removes: own.removes,
+  };
 }
 
 /** The respellings of a file with their places, as they are shown. */

@@ -170,6 +170,11 @@ function ensurePlace(to: ProjectPath): void {
     throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
 }
 
+/** Throws for a text that is to change and is none of the project's: `SOURCE_NOT_OURS`, `SOURCE_MISSING`. */
+export function ensureEditable(tree: SourceTree, edits: readonly { readonly file: ProjectPath }[]): void {
+  for (const { file } of edits) if (tree.text(file) === undefined) refuseSource(tree, file);
+}
+
 /** Throws the first reason why files cannot be made at these paths, besides the moves. */
 export function ensureMakeable(tree: SourceTree, made: Iterable<ProjectPath>, moves: readonly Move[]): void {
   const bySource = new Map(moves.map((move) => [move.from as string, move]));
@@ -213,6 +218,7 @@ export function newFolders(
   more: readonly { readonly path: ProjectPath }[] = [],
 ): ProjectPath[] {
   const places = [...moves.map((move) => move.to), ...more.map((each) => each.path)];
-  const made = new Set(places.flatMap((path) => foldersAbove(path)).filter((folder) => !tree.hasFolder(folder)));
+  const isThere = (folder: ProjectPath): boolean => tree.hasFolder(folder) || tree.store.stat(folder) !== undefined;
+  const made = new Set(places.flatMap((path) => foldersAbove(path)).filter((folder) => !isThere(folder)));
   return [...made].sort((a, b) => a.length - b.length || comparePaths(a, b));
 }

@@ -59,9 +59,12 @@ export interface Gap {
 
 /** What came of resolving every reference again that a draft could touch, on the planned tree. */
 export interface ProofFacts {
-  /** References that mean files, in the files that were read. */
+  /** References of now that mean files, in the files that were read; and those of them that still mean the same. */
   readonly references: number;
   readonly same: number;
+  /** References that are new, and those of them that lead where they should. */
+  readonly added: number;
+  readonly led: number;
   readonly different: readonly Difference[];
   readonly unresolved: readonly Unresolved[];
   /** What could matter and was not read. */
@@ -151,8 +154,20 @@ export interface NewText {
 /** A file that a plan makes. */
 export interface MadeFile {
   readonly path: ProjectPath;
+  /** Its text; empty where it has bytes instead. */
   readonly text: string;
+  readonly bytes?: Buffer;
   /** What it is, in a few words. */
+  readonly why: string;
+}
+
+/** A line that a file gains, or that is changed, because the draft asks for it. */
+export interface PlannedLine {
+  /** Where the file is now. */
+  readonly file: ProjectPath;
+  /** In the new text, from 1. */
+  readonly line: number;
+  readonly text: string;
   readonly why: string;
 }
 
@@ -163,6 +178,8 @@ export interface Plan {
   readonly links: readonly LinkEdit[];
   readonly texts: readonly NewText[];
   readonly made: readonly MadeFile[];
+  /** What the draft itself writes into texts; respellings are in `edits`. */
+  readonly lines: readonly PlannedLine[];
   readonly foldersMade: readonly ProjectPath[];
   readonly foldersEmptied: readonly ProjectPath[];
   readonly proof: Proof;

@@ -36,8 +36,9 @@ export interface RespelledFile {
   readonly onlyRespelled: boolean;
   /** References for which no spelling was found. */
   readonly lost: readonly { readonly reference: Reference; readonly was: Resolution }[];
-  /** What references that the draft adds have to mean, in their order; and where those begin that it takes out. */
+  /** What references that the draft adds have to mean, and whether others may come; and where those begin that it takes out. */
   readonly adds: readonly ProjectPath[];
+  readonly others: "none" | "led";
   readonly removes: ReadonlySet<number>;
 }
 
@@ -63,6 +64,8 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
   const result = {
     references: 0,
     same: 0,
+    added: 0,
+    led: 0,
     different: [] as Difference[],
     unresolved: [] as Unresolved[],
     gaps: [],
@@ -112,6 +115,8 @@ interface FileProof extends Alignment {
   readonly result: {
     references: number;
     same: number;
+    added: number;
+    led: number;
     readonly different: Difference[];
     readonly unresolved: Unresolved[];
     readonly patterns: PatternChange[];
@@ -162,12 +167,19 @@ function proveFile(proof: FileProof): void {
 function proveAdded({ passage, file, added, result }: FileProof): void {
   const resolve = (reference: Reference): Resolution => passage.after.resolve(passage.map.file(file.path), reference);
   proveMeanings(
-    { path: file.path, added, means: file.adds, resolve, has: (path) => passage.after.tree.has(path) },
+    {
+      path: file.path,
+      added,
+      means: file.adds,
+      others: file.others,
+      resolve,
+      has: (path) => passage.after.tree.has(path),
+    },
     (different, reference) => {
       const at = reference && file.text && SourceText.ofNew(file.text.after).positionAt(reference.start);
       if (different) result.different.push({ file: file.path, at: at ?? { line: 1, column: 1 }, ...different });
-      result.references += 1;
-      if (!different) result.same += 1;
+      result.added += 1;
+      if (!different) result.led += 1;
     },
   );
 }
@@ -177,40 +189,52 @@ export interface AddedProof {
   readonly path: ProjectPath;
   readonly added: readonly Reference[];
   readonly means: readonly ProjectPath[];
+  /** Whether others may come, as long as they lead somewhere. */
+  readonly others: "none" | "led";
   readonly resolve: (reference: Reference) => Resolution;
   /** Whether a path is one of the planned tree. */
   readonly has: (path: ProjectPath) => boolean;
 }
 
-/** Sets them against each other in their order; `each` is told what is wrong with one, or nothing, and where it stands. */
+/**
+ * Holds new references against what they were written for: each wanted file must be meant by one, and what nothing asks for must
+ * at least lead somewhere, if it may come at all. Packages are no files, and so always may. `each` is told what is wrong with
+ * one, or nothing, and where it stands.
+ */
 export function proveMeanings(
-  { added, means, resolve, has }: AddedProof,
+  { added, means, others, resolve, has }: AddedProof,
   each: (
     different: Pick<Difference, "specifier" | "before" | "after" | "reason"> | undefined,
     reference: Reference | undefined,
   ) => void,
 ): void {
-  for (let at = 0; at < Math.max(added.length, means.length); at += 1) {
-    const reference = added[at];
-    const wanted = means[at];
-    const meant = reference && resolve(reference);
-    const after = meant?.state === "found" ? meant.targets : [];
-    if (wanted !== undefined && after.includes(wanted) && has(wanted)) each(undefined, reference);
-    else {
-      const different = {
-        specifier: reference?.specifier ?? "",
-        before: wanted === undefined ? [] : [wanted],
-        after,
-        reason:
-          wanted === undefined
-            ? "a reference would come up that nothing asks for"
-            : "a line that is added would not mean what it was written for",
-      };
-      each(different, reference);
-    }
+  const wanted = [...means];
+  const stray: { readonly reference: Reference; readonly after: readonly string[] }[] = [];
+  for (const reference of added) {
+    const meant = resolve(reference);
+    const after = meant.state === "found" ? meant.targets : [];
+    const at = wanted.findIndex((path) => after.includes(path) && has(path));
+    if (at >= 0) wanted.splice(at, 1);
+    if (at >= 0 || (others === "led" && meant.state !== "unresolved" && meant.state !== "external"))
+      each(undefined, reference);
+    else if (meant.state !== "external") stray.push({ reference, after });
   }
+  for (const [index, { reference, after }] of stray.entries()) {
+    const { specifier } = reference;
+    const meant = wanted[index];
+    const reason =
+      meant !== undefined
+        ? notWrittenFor
+        : after.length === 0
+          ? "a new reference would lead nowhere"
+          : "a reference would come up that nothing asks for";
+    each({ specifier, before: meant === undefined ? [] : [meant], after, reason }, reference);
+  }
+  for (const path of wanted.slice(stray.length))
+    each({ specifier: "", before: [path], after: [], reason: notWrittenFor }, undefined);
 }
 
+const notWrittenFor = "a line that is added would not mean what it was written for";
 const readDifferently = "the new text would be read differently";
 
 interface Comparison {

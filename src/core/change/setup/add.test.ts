@@ -5,8 +5,8 @@ import { isRole, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { readName } from "../../base/names/index.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
-import { planAddition, planFeature } from "./index.js";
-import { added, appOf, listOfCreation, requestOf } from "./setup.test.suite.js";
+import { draftAddition, draftFeature } from "./index.js";
+import { added, addition, appOf, listOf, requestOf } from "./setup.test.suite.js";
 
 describe("the right place and name, whatever is typed", () => {
   test.each([
@@ -69,8 +69,8 @@ describe("the right place and name, whatever is typed", () => {
     ["wpf", "mvvm", "screen harvest", ["src/Views/HarvestView.xaml", "src/Views/HarvestView.xaml.cs"]],
     ["sass", "stylesheet-sections", "component TreeCard", ["src/components/_tree-card.scss"]],
     ["sass", "stylesheet-sections", "style winter --shelf themes", ["src/themes/_winter.scss"]],
-  ])("%s, %s: add %s", (stack, arrangement, words, paths) => {
-    expect(added(appOf(stack, arrangement), words)).toEqual(paths);
+  ])("%s, %s: add %s", async (stack, arrangement, words, paths) => {
+    expect(await added(appOf(stack, arrangement), words)).toEqual(paths);
   });
 
   test.each([
@@ -91,9 +91,9 @@ describe("the right place and name, whatever is typed", () => {
       "hook useGraft --feature Orchard",
       ["src/features/trees/hooks/useGraft.ts"],
     ],
-  ])("with %s: add %s", (configuration, words, paths) => {
+  ])("with %s: add %s", async (configuration, words, paths) => {
     const arrangement = /arrangement: (\S+)/.exec(configuration)?.[1] ?? "layer-first";
-    expect(added(appOf("react-web", arrangement, {}, configuration), words)).toEqual(paths);
+    expect(await added(appOf("react-web", arrangement, {}, configuration), words)).toEqual(paths);
   });
 });
 
@@ -111,9 +111,9 @@ describe("in JavaScript", () => {
     ["vue", "screen harvest", ["src/views/HarvestView.vue"], "<script setup>\n"],
     ["vue", "service rota", ["src/services/rotaService.js"], "export async function loadRota() {"],
   ])("%s: add %s", (stack, words, paths, text) => {
-    const { made } = planAddition(appOf(stack, "layer-first", {}, "language: javascript"), requestOf(words));
+    const { made } = addition(appOf(stack, "layer-first", {}, "language: javascript"), words);
     expect(made.map(({ path }) => path)).toEqual(paths);
-    expect(made[0]?.bytes.toString()).toContain(text);
+    expect(made[0]?.text).toContain(text);
   });
 
   test("a starter of one's own may be written in it", () => {
@@ -123,42 +123,42 @@ describe("in JavaScript", () => {
       { "mine/hook.js": "// «stem»" },
       "language: javascript\nstarters: mine",
     );
-    expect(planAddition(app, requestOf("hook rota")).made[0]?.bytes.toString()).toBe("// useRota");
+    expect(addition(app, "hook rota").made[0]?.text).toBe("// useRota");
   });
 
-  test("what is only a type stands in no index", () => {
+  test("what is only a type stands in no index", async () => {
     const app = appOf("react-web", "feature-first", {}, "language: javascript");
-    expect(added(app, "model tree --feature trees")).toEqual(["src/features/trees/models/tree.js"]);
-    expect(added(app, "screen tree --feature trees")).toContain("src/features/trees/index.js");
+    expect(await added(app, "model tree --feature trees")).toEqual(["src/features/trees/models/tree.js"]);
+    expect(await added(app, "screen tree --feature trees")).toContain("src/features/trees/index.js");
   });
 });
 
 describe("listed where it has to be known", () => {
   const routes = "export const routes = [\n  // steady-shelf: routes\n];\n";
 
-  test("a screen in its feature's index and in the navigation, through the index", () => {
+  test("a screen in its feature's index and in the navigation, through the index", async () => {
     const app = appOf("react-web", "feature-first", {
       "src/navigation/routes.tsx": routes,
       "src/features/harvest/index.ts": 'export { a } from "./a";',
     });
-    expect(added(app, "screen harvest --feature harvest")).toEqual([
+    expect(await added(app, "screen harvest --feature harvest")).toEqual([
       "src/features/harvest/screens/HarvestScreen.tsx",
       'src/features/harvest/index.ts: export { HarvestScreen } from "./screens/HarvestScreen";',
       'src/navigation/routes.tsx: { path: "/harvest", title: "Harvest", Screen: lazy(() => import("../features/harvest").then((file) => ({ default: file.HarvestScreen }))) },',
     ]);
   });
 
-  test("a component is not public, so it stands in no index", () => {
+  test("a component is not public, so it stands in no index", async () => {
     const app = appOf("react-web", "feature-first", { "src/features/harvest/index.ts": "" });
-    expect(added(app, "component Basket --feature harvest --without style")).toEqual([
+    expect(await added(app, "component Basket --feature harvest --without style")).toEqual([
       "src/features/harvest/components/Basket.tsx",
     ]);
   });
 
-  test("Dart gets its import and its route", () => {
+  test("Dart gets its import and its route", async () => {
     const text = "// steady-shelf: imports\nfinal routes = {\n  // steady-shelf: routes\n};\n";
     const app = appOf("flutter", "layer-first", { "lib/navigation/routes.dart": text });
-    expect(added(app, "screen harvest")).toEqual([
+    expect(await added(app, "screen harvest")).toEqual([
       "lib/screens/harvest_screen.dart",
       "lib/navigation/routes.dart: import '../screens/harvest_screen.dart';",
       "lib/navigation/routes.dart: '/harvest': (context) => const HarvestScreen(),",
@@ -180,8 +180,8 @@ describe("listed where it has to be known", () => {
     ["name: x\n", undefined],
   ])("pubspec.yaml %j", (before, after) => {
     const app = appOf("flutter", "layer-first", { "pubspec.yaml": before });
-    const creation = planAddition(app, requestOf("asset apple --from .png"));
-    expect(creation.edited.map((each) => each.after.toString())).toEqual(after === undefined ? [] : [after]);
+    const creation = addition(app, "asset apple --from .png");
+    expect(creation.edited.map((each) => each.text)).toEqual(after === undefined ? [] : [after]);
     expect(creation.notes.length).toBe(after === undefined && !before.includes("images/") ? 1 : 0);
   });
 
@@ -197,32 +197,32 @@ describe("listed where it has to be known", () => {
     ['@use "base/card";\n', '@use "base/card";\n@use "components/card" as components-card;\n'],
   ])("the entry sheet %j", (before, after) => {
     const app = appOf("sass", "stylesheet-sections", { "src/main.scss": before });
-    expect(planAddition(app, requestOf("component card")).edited[0]?.after.toString()).toBe(after);
+    expect(addition(app, "component card").edited[0]?.text).toBe(after);
   });
 
   test.each<[Files, string]>([
     [{ "src/app.scss": "// mine\n", "src/_part.scss": "" }, "src/app.scss"],
     [{ "src/main.scss": "", "src/other.scss": "" }, "src/main.scss"],
   ])("the entry sheet is the one that is there: %j", (files, entry) => {
-    const creation = planAddition(appOf("sass", "stylesheet-sections", files), requestOf("component card"));
+    const creation = addition(appOf("sass", "stylesheet-sections", files), "component card");
     expect(creation.edited.map(({ path }) => path)).toEqual([entry]);
-    expect(creation.made[0]?.bytes.toString()).not.toContain("@use");
+    expect(creation.made[0]?.text).not.toContain("@use");
   });
 
-  test("a section with an index of its own is listed there", () => {
+  test("a section with an index of its own is listed there", async () => {
     const files = { "src/main.scss": '@use "components";\n', "src/components/_index.scss": '@forward "button";\n' };
-    expect(added(appOf("sass", "stylesheet-sections", files), "component card")).toEqual([
+    expect(await added(appOf("sass", "stylesheet-sections", files), "component card")).toEqual([
       "src/components/_card.scss",
       'src/components/_index.scss: @forward "card";',
     ]);
   });
 
   test("what cannot be listed is said, with the line", () => {
-    const none = planAddition(appOf("react-web", "layer-first"), requestOf("screen harvest"));
+    const none = addition(appOf("react-web", "layer-first"), "screen harvest");
     expect(none.notes).toEqual(["src/navigation/routes.tsx is not there, so HarvestScreen.tsx is listed nowhere yet."]);
-    const unmarked = planAddition(
+    const unmarked = addition(
       appOf("react-web", "layer-first", { "src/navigation/routes.tsx": "// mine" }),
-      requestOf("screen harvest"),
+      "screen harvest",
     );
     expect(unmarked.notes[0]).toMatch(/has no comment .* put in: \{ path: "\/harvest"/);
     expect(unmarked.edited).toEqual([]);
@@ -231,7 +231,7 @@ describe("listed where it has to be known", () => {
   test("twice is once", () => {
     const line = 'export { HarvestScreen } from "./screens/HarvestScreen";\n';
     const app = appOf("react-web", "feature-first", { "src/features/harvest/index.ts": line });
-    expect(planAddition(app, requestOf("screen harvest --feature harvest")).edited).toEqual([]);
+    expect(addition(app, "screen harvest --feature harvest").edited).toEqual([]);
   });
 });
 
@@ -262,26 +262,27 @@ describe("a feature", () => {
         "src/features/orchard-map/domain/useCases/orchardMap.ts",
       ],
     ],
-  ])("in %s with %j", (arrangement, roles, paths) => {
-    const creation = planFeature(appOf("react-web", arrangement), { name: "OrchardMap", with: roles });
-    expect(listOfCreation(creation)).toEqual(paths);
+  ])("in %s with %j", async (arrangement, roles, paths) => {
+    const app = appOf("react-web", arrangement);
+    const setUp = draftFeature(app, { name: "OrchardMap", with: roles });
+    expect(await listOf(app.store, setUp)).toEqual(paths);
   });
 
   test("that is there already is refused with its place", () => {
     const app = appOf("react-web", "feature-first", { "src/features/orchard-map/index.ts": "" });
-    expect(() => planFeature(app, { name: "orchardMap", with: [] })).toThrow(
+    expect(() => draftFeature(app, { name: "orchardMap", with: [] })).toThrow(
       "src/features/orchard-map/ is there already",
     );
   });
 
-  test("keeps the folder that it has, whatever case that is in", () => {
+  test("keeps the folder that it has, whatever case that is in", async () => {
     const app = appOf("react-web", "feature-first", { "src/features/OrchardMap/index.ts": "" });
-    expect(added(app, "hook useRow --feature orchard-map")).toEqual(["src/features/OrchardMap/hooks/useRow.ts"]);
+    expect(await added(app, "hook useRow --feature orchard-map")).toEqual(["src/features/OrchardMap/hooks/useRow.ts"]);
   });
 
   test("one that is nearly called so is pointed out", () => {
     const app = appOf("react-web", "feature-first", { "src/features/harvest/index.ts": "" });
-    expect(planAddition(app, requestOf("hook useX --feature harvets")).notes).toContain(
+    expect(draftAddition(app, requestOf("hook useX --feature harvets")).notes).toContain(
       "harvets is a new feature; there is one called harvest.",
     );
   });
@@ -299,8 +300,8 @@ describe("tests and stories go beside their file", () => {
     ["story TreeCard", ["src/components/TreeCard.stories.tsx"]],
     ["test src/components/forms/Button.tsx", ["src/components/forms/Button.test.tsx"]],
     ["test forms/Button", ["src/components/forms/Button.test.tsx"]],
-  ])("add %s", (words, paths) => {
-    expect(added(appOf("react-web", "layer-first", files), words)).toEqual(paths);
+  ])("add %s", async (words, paths) => {
+    expect(await added(appOf("react-web", "layer-first", files), words)).toEqual(paths);
   });
   test.each([
     ["export function TreeCard() {}", 'import { TreeCard } from "./TreeCard";'],
@@ -309,18 +310,18 @@ describe("tests and stories go beside their file", () => {
     ["export function other() {}", 'import * as treeCard from "./TreeCard";'],
   ])("and call what it exports: %j", (text, line) => {
     const app = appOf("react-web", "layer-first", { "src/components/TreeCard.tsx": text });
-    expect(planAddition(app, requestOf("test TreeCard")).made[0]?.bytes.toString()).toContain(`${line}\n`);
+    expect(addition(app, "test TreeCard").made[0]?.text).toContain(`${line}\n`);
   });
 
-  test("of any role, also of single-file components", () => {
+  test("of any role, also of single-file components", async () => {
     const files = { "src/components/TreeCard.vue": "", "src/stores/treeStore.ts": "export const treeStore = 1;" };
     const app = appOf("vue", "layer-first", files);
-    const [test] = planAddition(app, requestOf("test TreeCard")).made;
-    expect([test?.path, test?.bytes.toString()]).toEqual([
+    const [test] = addition(app, "test TreeCard").made;
+    expect([test?.path, test?.text]).toEqual([
       "src/components/TreeCard.test.ts",
       expect.stringContaining('import TreeCard from "./TreeCard.vue";'),
     ]);
-    expect(added(app, "test treeStore")).toEqual(["src/stores/treeStore.test.ts"]);
+    expect(await added(app, "test treeStore")).toEqual(["src/stores/treeStore.test.ts"]);
   });
 
   test.each([
@@ -342,7 +343,7 @@ describe("what cannot be is refused, and how to go on is said", () => {
   };
   const refusal = (words: string, arrangement = "layer-first"): { code: string; message: string; next: string } => {
     try {
-      added(appOf("react-web", arrangement, files), words);
+      draftAddition(appOf("react-web", arrangement, files), requestOf(words));
     } catch (error) {
       if (error instanceof ShelfError) return { code: error.code, message: error.message, next: error.next };
       throw error;
@@ -388,9 +389,9 @@ describe("what cannot be is refused, and how to go on is said", () => {
     expect(() => added(app, "component TreeCard")).toThrow("src/components/tree-card.scss is there already");
   });
 
-  test("letters that the stack's code does not know", () => {
+  test("letters that the stack's code does not know", async () => {
     expect(() => added(appOf("flutter", "layer-first"), "screen Größe")).toThrow("plain letters");
-    expect(added(appOf("swiftui", "layer-first"), "screen Größe")).toEqual(["src/Screens/GrößeScreen.swift"]);
+    expect(await added(appOf("swiftui", "layer-first"), "screen Größe")).toEqual(["src/Screens/GrößeScreen.swift"]);
   });
 
   test("reserved names of other systems", () => {
@@ -432,8 +433,8 @@ describe("laws", () => {
           );
           const request = { role, name, with: [], without: [], feature: inFeature ? feature : undefined };
           try {
-            const creation = planAddition(app, request);
-            for (const { path, why } of creation.made.filter(
+            const { made: files } = draftAddition(app, request).draft;
+            for (const { path, why } of files.filter(
               (each) => isRole(each.why) && !each.path.endsWith(".module.css"),
             )) {
               const shelf = app.layout.standingOf(path)?.shelf;
@@ -446,8 +447,8 @@ describe("laws", () => {
               ).toBe(true);
             }
             made += 1;
-            const after = Object.fromEntries(creation.made.map(({ path, bytes }) => [path, bytes.toString()]));
-            expect(() => planAddition(appOf(stack, arrangement, after), request)).toThrow(
+            const after = Object.fromEntries(files.map((each) => [each.path, each.text]));
+            expect(() => draftAddition(appOf(stack, arrangement, after), request)).toThrow(
               expect.objectContaining({ code: "NAME_TAKEN" }) as Error,
             );
           } catch (error) {
@@ -464,13 +465,13 @@ describe("laws", () => {
 describe("starters of one's own", () => {
   test("override ours, by name", () => {
     const app = appOf("react-web", "layer-first", { "tools/component.tsx": "// «Title» «stem»\n" }, "starters: tools");
-    const { made } = planAddition(app, requestOf("component tree card --without style"));
-    expect(made[0]?.bytes.toString()).toBe("// Tree card TreeCard\n");
+    const { made } = addition(app, "component tree card --without style");
+    expect(made[0]?.text).toBe("// Tree card TreeCard\n");
   });
 
   test("one that says what means nothing is refused with its line", () => {
     const app = appOf("react-web", "layer-first", { "tools/component.tsx": "//\n// «Titel»\n" }, "starters: tools");
-    expect(() => planAddition(app, requestOf("component x"))).toThrow(
+    expect(() => draftAddition(app, requestOf("component x"))).toThrow(
       expect.objectContaining({ code: "STARTER_BROKEN", place: { file: at("tools/component.tsx"), line: 2 } }) as Error,
     );
   });

@@ -3,7 +3,7 @@ import { meantName } from "../../app/arrangement/index.js";
 import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import { CreationDraft, type Creation } from "../creation/index.js";
+import { SetupDraft, type SetUp } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { isStartThere, readStarter, type App } from "../../app/app.js";
 import { addBeside, chosenCompanions, makeCompanion } from "./companions.js";
@@ -14,15 +14,15 @@ import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
 import { valuesFor, type Filling } from "./values.js";
 import { wantedFiles } from "./wanted-files.js";
 
-/** Plans an addition. Throws for everything that cannot be: unknown words with the nearest, names that are taken with their place. */
-export function planAddition(app: App, request: AddRequest): Creation {
-  const draft = new CreationDraft(app.store);
+/** Draws an addition up. Throws for everything that cannot be: unknown words with the nearest, names that are taken with their place. */
+export function draftAddition(app: App, request: AddRequest): SetUp {
+  const draft = new SetupDraft(app.store);
   addTo(draft, app, request);
   return draft.finish();
 }
 
-/** Plans a new feature: what the arrangement begins one with, or the roles that are asked for. Throws as `planAddition`. */
-export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "name" | "with">): Creation {
+/** Draws a new feature up: what the arrangement begins one with, or the roles that are asked for. Throws as `draftAddition`. */
+export function draftFeature(app: App, { name, with: wanted }: Pick<AddRequest, "name" | "with">): SetUp {
   ensureUsable(name, splitWords(name));
   const begin = wanted.length > 0 ? wanted : (app.arrangement.data["feature-starts-with"] ?? ["screen"]);
   const there = existingFeatures(app);
@@ -34,7 +34,7 @@ export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "
       other: `${folder}/`,
       reason: "so add to it with `add ROLE NAME --feature`",
     });
-  const draft = new CreationDraft(app.store);
+  const draft = new SetupDraft(app.store);
   for (const each of begin) {
     const role = knownRole(app, each);
     const inFeature = app.layout.shelves.some((shelf) => shelf.holds.includes(role) && shelf.at.includes("{feature}"));
@@ -47,7 +47,7 @@ export function planFeature(app: App, { name, with: wanted }: Pick<AddRequest, "
   return draft.finish();
 }
 
-function addTo(draft: CreationDraft, app: App, request: AddRequest): void {
+function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
   const role = knownRole(app, request.role);
   const data = app.stack.roles[role];
   if (!data) throw new BrokenAssumption(`${role} was looked up before`);
@@ -76,7 +76,9 @@ function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, Pr
   else if (wanted.starter !== undefined) {
     // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
     const has = (condition: string): boolean => companions.includes(condition) || isStartThere(app, condition);
-    draft.make(wanted.path, fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling), has), wanted.role);
+    const meant = new Set<ProjectPath>();
+    const text = fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling, meant), has);
+    draft.make(wanted.path, text, wanted.role, meant);
   }
   for (const name of companions) {
     const companion = data.companions?.[name];

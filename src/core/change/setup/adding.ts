@@ -1,7 +1,7 @@
 /** What an addition is made of: what was asked for, and the files that it means. */
 import type { Role, RoleData, Shelf } from "../../app/arrangement/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import type { CreationDraft } from "../creation/index.js";
+import type { SetupDraft } from "./setup-draft.js";
 import type { App } from "../../app/app.js";
 
 /** What is asked for. */
@@ -20,7 +20,7 @@ export interface AddRequest {
 
 /** A request that was understood. */
 export interface Adding extends AddRequest {
-  readonly draft: CreationDraft;
+  readonly draft: SetupDraft;
   readonly app: App;
   readonly role: Role;
   readonly data: RoleData;

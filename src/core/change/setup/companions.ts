@@ -4,7 +4,7 @@ import { partsOf } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { inCase, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
-import type { CreationDraft } from "../creation/index.js";
+import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { readStarter, type App } from "../../app/app.js";
 import { exportsOf, nameIn, scriptExtension } from "../../languages/index.js";
@@ -45,11 +45,12 @@ export function makeCompanion(
   );
   const filling: Filling = { app, path, words: leader.words, stem, feature, leader };
   const { exported } = leader;
-  const values = valuesFor(filling);
+  const meant = new Set<ProjectPath>();
+  const values = valuesFor(filling, meant);
   const has = (condition: string): boolean => exported === undefined || exported.how === condition;
   const starter = readStarter(app, companion.starter, has);
   const text = fillStarter(starter, (word, rest) => (word === "name" ? exported?.name : values(word, rest)), has);
-  draft.make(path, text, name);
+  draft.make(path, text, name, meant);
 }
 
 function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath): ProjectPath {
@@ -63,7 +64,7 @@ function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath
 
 /** `add test TreeCard`: beside the file of that name. Throws `LEADER_UNSURE` if there is none, or several. */
 export function addBeside(
-  draft: CreationDraft,
+  draft: SetupDraft,
   app: App,
   request: AddRequest & { readonly role: "test" | "story" },
 ): void {

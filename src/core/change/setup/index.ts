@@ -1,12 +1,13 @@
-export { planAddition, planFeature } from "./add.js";
+export { draftAddition, draftFeature } from "./add.js";
 export type { AddRequest } from "./adding.js";
+export { SetupDraft, type SetUp } from "./setup-draft.js";
 export { specifierTo } from "./specifier-to.js";
 export { existingFeatures, knownRole } from "./meant.js";
 export {
   configurationText,
   hasBegun,
-  planBegunApp,
-  planNewApp,
+  draftBegunApp,
+  draftNewApp,
   type Fill,
   type FolderPurpose,
   type InitPlan,

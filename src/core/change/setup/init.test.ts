@@ -9,8 +9,8 @@ import { MemoryStore } from "../../files/index.js";
 import { withAlias } from "./alias.js";
 import { withIgnored } from "./ignore-file.js";
 import { detectStacks, bestFit, likelyLanguage, likelySource, projectName, stackOfFiles } from "../../app/index.js";
-import { hasBegun, planBegunApp, planNewApp } from "./index.js";
-import { begun, listOfCreation } from "./setup.test.suite.js";
+import { hasBegun, draftBegunApp, draftNewApp } from "./index.js";
+import { begun, listOf } from "./setup.test.suite.js";
 
 const text = (store: MemoryStore, path: string): string | undefined =>
   store.stat(at(path)) ? store.read(at(path)).toString() : undefined;
@@ -19,7 +19,7 @@ const pairs = names.flatMap((stack) => readStack(stack).arrangements.map((arrang
 
 describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement }) => {
   test("every folder has a file, every starter is filled in, twice changes nothing, and undo leaves nothing", async () => {
-    const store = begun({ stack, arrangement });
+    const store = await begun({ stack, arrangement });
     const all = Object.entries(store.snapshot()).filter(([path]) => !path.startsWith(".steady-shelf") && path !== "");
     const files = all.filter(([, content]) => content.startsWith("file"));
     expect(files.length).toBeGreaterThan(8);
@@ -34,16 +34,16 @@ describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement })
     const configuration = text(store, "steady-shelf.yaml") ?? "";
     expect(parseConfiguration(configuration, at("steady-shelf.yaml"))).toMatchObject({ stack, arrangement });
     const source = stack === "flutter" ? "lib" : "src";
-    const again = planNewApp(store, { folder: at(""), stack, arrangement, source, fill: "starters" });
-    expect(listOfCreation(again.creation)).toEqual([]);
+    const again = draftNewApp(store, { folder: at(""), stack, arrangement, source, fill: "starters" });
+    expect(await listOf(store, again.setUp)).toEqual([]);
     await undo(store, caller);
     expect(Object.keys(store.snapshot()).filter((path) => path !== "" && !path.startsWith(".steady-shelf"))).toEqual(
       [],
     );
   });
 
-  test("README lines only, as one chooses", () => {
-    const store = begun({ stack, arrangement, fill: "readmes" });
+  test("README lines only, as one chooses", async () => {
+    const store = await begun({ stack, arrangement, fill: "readmes" });
     const files = Object.entries(store.snapshot()).filter(
       ([path, content]) => content.startsWith("file") && !path.startsWith(".steady-shelf"),
     );
@@ -56,14 +56,14 @@ describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement })
 });
 
 describe("nothing that is there is overwritten", () => {
-  test("files of the same name, or the same name with another extension, stay and are not doubled", () => {
+  test("files of the same name, or the same name with another extension, stay and are not doubled", async () => {
     const files = {
       "src/App.jsx": "mine",
       "src/index.js": "mine",
       ".env": "SECRET=1",
       "steady-shelf.yaml": "version: 1 # mine\n",
     };
-    const store = begun({ stack: "react-web", arrangement: "layer-first" }, files);
+    const store = await begun({ stack: "react-web", arrangement: "layer-first" }, files);
     for (const [path, content] of Object.entries(files)) expect(text(store, path)).toBe(content);
     expect(store.stat(at("src/App.tsx"))).toBeUndefined();
     expect(store.stat(at("src/main.tsx"))).toBeUndefined();
@@ -73,21 +73,21 @@ describe("nothing that is there is overwritten", () => {
     [{ "tsconfig.json": '{ "compilerOptions": { "types": ["vite/client"] } }' }, false],
     [{ "src/vite-env.d.ts": '/// <reference types="vite/client" />' }, false],
     [{}, true],
-  ])("declarations are made where nobody else has them: %j", (files, made) => {
-    const store = begun({ stack: "react-web", arrangement: "layer-first" }, files);
+  ])("declarations are made where nobody else has them: %j", async (files, made) => {
+    const store = await begun({ stack: "react-web", arrangement: "layer-first" }, files);
     expect(store.stat(at("src/style-modules.d.ts")) !== undefined).toBe(made);
   });
 
-  test("a secret that a folder above ignores needs no line", () => {
+  test("a secret that a folder above ignores needs no line", async () => {
     const store = new MemoryStore({ ".gitignore": "**/.env\n", "apps/web/package.json": "{}" });
-    const { creation } = planNewApp(store, {
+    const { setUp } = draftNewApp(store, {
       folder: at("apps/web"),
       stack: "react-web",
       arrangement: "layer-first",
       source: "src",
       fill: "readmes",
     });
-    const paths = listOfCreation(creation);
+    const paths = await listOf(store, setUp);
     expect(paths).toContain("apps/web/.env");
     expect(paths.some((path) => path.includes(".gitignore"))).toBe(false);
   });
@@ -129,7 +129,7 @@ test("an alias in what is no JSON is put nowhere", () => {
 test("an alias that means something else is left, and said", () => {
   expect(withAlias('{ "compilerOptions": { "paths": { "@/*": ["lib/*"] } } }', "@", "src").taken).toBe("lib/*");
   const store = new MemoryStore({ "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["lib/*"] } } }' });
-  const { creation } = planNewApp(store, {
+  const { setUp } = draftNewApp(store, {
     folder: at(""),
     stack: "react-web",
     arrangement: "layer-first",
@@ -137,8 +137,8 @@ test("an alias that means something else is left, and said", () => {
     fill: "readmes",
     alias: "@",
   });
-  expect(creation.edited.map(({ path }) => path)).not.toContain("tsconfig.json");
-  expect(creation.notes.join()).toContain("it means lib/*");
+  expect(setUp.draft.edits).toEqual([]);
+  expect(setUp.notes.join()).toContain("it means lib/*");
 });
 
 test("in a solution the alias goes to the part that covers the app", () => {
@@ -154,7 +154,7 @@ test("in a solution the alias goes to the part that covers the app", () => {
     fill: "readmes",
     alias: "@",
   } as const;
-  expect(planNewApp(store, request).creation.edited.map(({ path }) => path)).toContain("tsconfig.app.json");
+  expect(draftNewApp(store, request).setUp.draft.edits.map(({ file }) => file)).toEqual(["tsconfig.app.json"]);
 });
 
 test.each<[Files, string]>([
@@ -289,14 +289,14 @@ describe("an app that has begun", () => {
     expect(bestFit(input).names).toEqual({ component: "{kebab}", container: "{kebab}" });
   });
 
-  test("and only its configuration is written, which fits as was said", () => {
+  test("and only its configuration is written, which fits as was said", async () => {
     const store = new MemoryStore({ ...layers, ".env": "" });
     const input = { store, folder: at(""), stack: readStack("react-web"), paths: Object.keys(layers).map(at) };
     expect(hasBegun(input, "src")).toBe(true);
-    const { creation, app } = planBegunApp(input);
-    expect(listOfCreation(creation)).toEqual(["steady-shelf.yaml"]);
-    expect(creation.notes).toEqual([".env is not ignored by git; put the line .env into .gitignore."]);
-    const configuration = parseConfiguration(creation.made[0]?.bytes.toString() ?? "", at("steady-shelf.yaml"));
+    const { setUp, app } = draftBegunApp(input);
+    expect(await listOf(store, setUp)).toEqual(["steady-shelf.yaml"]);
+    expect(setUp.notes).toEqual([".env is not ignored by git; put the line .env into .gitignore."]);
+    const configuration = parseConfiguration(setUp.draft.made[0]?.text ?? "", at("steady-shelf.yaml"));
     expect(configuration).toMatchObject({
       arrangement: "layer-first",
       words: { screen: "pages" },

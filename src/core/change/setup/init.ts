@@ -3,7 +3,7 @@ import { aboutShelf, extensionOf, type OneOrMore } from "../../app/arrangement/i
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
-import { CreationDraft, type Creation } from "../creation/index.js";
+import { SetupDraft, type SetUp } from "./setup-draft.js";
 import { isDeclaration } from "../../languages/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { withAlias } from "./alias.js";
@@ -33,7 +33,7 @@ export interface FolderPurpose {
 /** What `init` would do. */
 export interface InitPlan {
   readonly app: App;
-  readonly creation: Creation;
+  readonly setUp: SetUp;
   /** Folders of the new app, in the order of the arrangement. */
   readonly folders: readonly FolderPurpose[];
   /** For an app that has code: how the arrangement fits. */
@@ -57,10 +57,10 @@ export function hasBegun(
   });
 }
 
-/** Plans a new app. Nothing that is there is touched, but `.gitignore` and, for an alias, the compiler's configuration. */
-export function planNewApp(store: FitInput["store"], request: InitRequest): InitPlan {
+/** Draws a new app up. Nothing that is there is touched, but `.gitignore` and, for an alias, the compiler's configuration. */
+export function draftNewApp(store: FitInput["store"], request: InitRequest): InitPlan {
   const app = openApp(store, request);
-  const draft = new CreationDraft(store);
+  const draft = new SetupDraft(store);
   writeConfiguration(draft, request);
   const shelves = app.layout.shelves.filter((shelf) => shelf.fromStart && !/\{feature\}|\{name\}/.test(shelf.at));
   if (request.fill === "starters") putStarters(draft, app);
@@ -70,12 +70,11 @@ export function planNewApp(store: FitInput["store"], request: InitRequest): Init
   keepSecrets(draft, app);
   if (request.alias !== undefined) addAlias(draft, app, request.alias);
   if (app.stack.needs !== undefined && !hasManifest(app)) draft.note(`Besides, this needs ${app.stack.needs}.`);
-  const creation = draft.finish();
-  return { app, creation, folders: top.path === "" ? folders : [top, ...folders] };
+  return { app, setUp: draft.finish(), folders: top.path === "" ? folders : [top, ...folders] };
 }
 
-/** Plans the configuration for an app that has begun: the arrangement that fits best, and what does not fit it. */
-export function planBegunApp(input: FitInput, alias?: string): InitPlan {
+/** Draws the configuration up for an app that has begun: the arrangement that fits best, and what does not fit it. */
+export function draftBegunApp(input: FitInput, alias?: string): InitPlan {
   const fit = bestFit(input);
   const decision: Decision = {
     folder: input.folder,
@@ -87,14 +86,14 @@ export function planBegunApp(input: FitInput, alias?: string): InitPlan {
     names: fit.names,
   };
   const app = openApp(input.store, decision);
-  const draft = new CreationDraft(input.store);
+  const draft = new SetupDraft(input.store);
   writeConfiguration(draft, decision);
   if (alias !== undefined) addAlias(draft, app, alias);
   warnOfSecrets(draft, app);
-  return { app, creation: draft.finish(), folders: [], fit };
+  return { app, setUp: draft.finish(), folders: [], fit };
 }
 
-function writeConfiguration(draft: CreationDraft, decision: Decision): void {
+function writeConfiguration(draft: SetupDraft, decision: Decision): void {
   const file = inFolder(decision.folder, configurationFile);
   if (!draft.has(file)) draft.make(file, configurationText(decision), "configuration");
 }
@@ -121,7 +120,7 @@ export function configurationText({ stack, language, source, arrangement, words 
   ].join("\n");
 }
 
-function putStarters(draft: CreationDraft, app: App): void {
+function putStarters(draft: SetupDraft, app: App): void {
   const texts = declarations(app);
   for (const start of app.stack.start) {
     const path = placeOfStart(app, start);
@@ -132,16 +131,11 @@ function putStarters(draft: CreationDraft, app: App): void {
     const isThere = draft.has(path) || hasSister(app, path, isEntry);
     if (isThere && isEntry) draft.note(`${nameOf(path)} is there already, so what it shows stays yours to choose.`);
     if (isThere) continue;
-    const values = valuesFor({ app, path, words: splitWords(stem), stem });
-    draft.make(
-      path,
-      fillStarter(
-        readStarter(app, start.starter, () => true),
-        values,
-        () => true,
-      ),
-      start.role,
-    );
+    const meant = new Set<ProjectPath>();
+    const values = valuesFor({ app, path, words: splitWords(stem), stem }, meant);
+    const starter = readStarter(app, start.starter, () => true);
+    const text = fillStarter(starter, values, () => true);
+    draft.make(path, text, start.role, meant);
   }
 }
 
@@ -174,8 +168,8 @@ function declarations({ store, folder, layout }: App): string[] {
 }
 
 /** Git keeps no empty folder, so each that has no file gets a line that says what it is for. */
-function keepFolders(draft: CreationDraft, folders: readonly FolderPurpose[]): void {
-  const made = draft.finish().made.map(({ path }) => path);
+function keepFolders(draft: SetupDraft, folders: readonly FolderPurpose[]): void {
+  const { made } = draft;
   for (const { path, about } of folders) {
     const isFilled =
       made.some((each) => isBelow(each, path)) ||
@@ -189,7 +183,7 @@ function keepFolders(draft: CreationDraft, folders: readonly FolderPurpose[]): v
   }
 }
 
-function keepSecrets(draft: CreationDraft, { stack, folder, store }: App): void {
+function keepSecrets(draft: SetupDraft, { stack, folder, store }: App): void {
   if (!stack.secrets) return;
   const { file, text } = stack.secrets;
   const secret = inFolder(folder, file);
@@ -213,7 +207,7 @@ function ignoredAbove(store: FitInput["store"], folder: ProjectPath, file: strin
 }
 
 /** In an app that has begun nothing is put right without being asked, but it is said. */
-function warnOfSecrets(draft: CreationDraft, { stack, folder, store }: App): void {
+function warnOfSecrets(draft: SetupDraft, { stack, folder, store }: App): void {
   const file = stack.secrets?.file;
   if (file === undefined || store.stat(inFolder(folder, file))?.kind !== "file" || ignoredAbove(store, folder, file))
     return;
@@ -223,7 +217,7 @@ function warnOfSecrets(draft: CreationDraft, { stack, folder, store }: App): voi
     draft.note(`${inFolder(folder, file)} is not ignored by git; put the line ${file} into ${ignore}.`);
 }
 
-function addAlias(draft: CreationDraft, { folder, layout, stack }: App, alias: string): void {
+function addAlias(draft: SetupDraft, { folder, layout, stack }: App, alias: string): void {
   const name = alias.replace(/\/\*?$/, "");
   if (!/^[@~#$\w][\w@~#$./-]*$/.test(name))
     throw new ShelfError("NAME_UNUSABLE", { path: alias, reason: "an alias is a short name such as @ or ~" });
@@ -239,7 +233,7 @@ function addAlias(draft: CreationDraft, { folder, layout, stack }: App, alias: s
 }
 
 /** The configuration that covers the app's code: of a solution, the one that it refers to for the app. */
-function compilerFile(draft: CreationDraft, folder: ProjectPath): ProjectPath | undefined {
+function compilerFile(draft: SetupDraft, folder: ProjectPath): ProjectPath | undefined {
   const names = ["tsconfig.json", "jsconfig.json"].map((name) => inFolder(folder, name));
   const file = names.find((path) => draft.textOf(path) !== undefined);
   const forApp = inFolder(folder, "tsconfig.app.json");

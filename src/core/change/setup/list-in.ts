@@ -2,7 +2,7 @@
 import { listOf, type RegistrationData } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import type { CreationDraft } from "../creation/index.js";
+import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration } from "../../app/app.js";
 import { exportsType, nameIn } from "../../languages/index.js";
@@ -29,6 +29,7 @@ export function listNewFile(adding: Adding, main: Wanted): void {
         file,
         registration,
         line: lineFor(filling, { template: registration.line, from: file, ...target }),
+        means: /«to»/.test(registration.line) ? [target.to] : [],
       });
   }
   for (const file of missing) draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
@@ -46,8 +47,9 @@ function listInIndex(adding: Adding, main: Wanted, filling: Filling): ProjectPat
   const name = nameIn(language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
   const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
   const line = lineFor(filling, { template, from: index, to: main.path, viaIndex: false });
-  if (draft.textOf(index) !== undefined) draft.edit(index, (text) => appendLine(text, line), "public index");
-  else draft.make(index, `${line}\n`, "public index");
+  if (draft.textOf(index) !== undefined)
+    draft.edit(index, (text) => appendLine(text, line), "public index", [main.path]);
+  else draft.make(index, `${line}\n`, "public index", [main.path]);
   return index;
 }
 
@@ -62,7 +64,7 @@ function listInFolder(
   const file = inFolder(folderOf(main.path), own.file);
   if (draft.textOf(file) === undefined) return false;
   const line = lineFor(filling, { template: own.line, from: file, to: main.path, viaIndex: false });
-  draft.edit(file, (text) => appendLine(text, line), "index of the section");
+  draft.edit(file, (text) => appendLine(text, line), "index of the section", [main.path]);
   return true;
 }
 
@@ -87,12 +89,18 @@ function lineFor(filling: Filling, { template, from, to, viaIndex }: LinePlace):
 }
 
 function registerLine(
-  draft: CreationDraft,
+  draft: SetupDraft,
   {
     file,
     registration,
     line,
-  }: { readonly file: ProjectPath; readonly registration: RegistrationData; readonly line: string },
+    means,
+  }: {
+    readonly file: ProjectPath;
+    readonly registration: RegistrationData;
+    readonly line: string;
+    readonly means: readonly ProjectPath[];
+  },
 ): void {
   const text = draft.textOf(file) ?? "";
   const { before, sections, "yaml-list": keys } = registration;
@@ -102,7 +110,7 @@ function registerLine(
     return keys ? insertInYamlList(each, keys, line) : appendLine(each, line);
   };
   if (change(text.replaceAll("\r\n", "\n")) !== undefined)
-    return draft.edit(file, (each) => change(each) ?? each, whatItIs(registration));
+    return draft.edit(file, (each) => change(each) ?? each, whatItIs(registration), means);
   const place = before === undefined ? (keys ?? []).join(": ") : `comment ${before}`;
   draft.note(`${file} has no ${place}, so this line is yours to put in: ${line}`);
 }

@@ -4,7 +4,7 @@ import { isRole, meantName, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, inFolder } from "../../base/paths.js";
-import type { CreationDraft } from "../creation/index.js";
+import type { SetupDraft } from "./setup-draft.js";
 import type { App } from "../../app/app.js";
 import { ensureUsable } from "./usable-name.js";
 
@@ -35,7 +35,7 @@ export function knownRole({ stack }: App, word: string): Role {
 }
 
 /** The folder of a feature that somebody typed in any case, or one of its other words. */
-export function meantFeature(app: App, typed: string | undefined, draft: CreationDraft): string | undefined {
+export function meantFeature(app: App, typed: string | undefined, draft: SetupDraft): string | undefined {
   if (typed === undefined) return undefined;
   ensureUsable(typed, splitWords(typed));
   const key = wordsKey(splitWords(typed));

@@ -19,11 +19,15 @@ export interface Filling {
   readonly leader?: { readonly path: ProjectPath; readonly stem: string };
 }
 
-/** The values for one file. A word that is not known gives `undefined`. */
-export function valuesFor(filling: Filling): StarterValues {
+/** The values for one file. A word that is not known gives `undefined`. `meant` gains the files that values name. */
+export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterValues {
   const { app, path, words, stem, leader } = filling;
   const feature = splitWords(filling.feature ?? "");
-  const way = (to: ProjectPath | undefined): string | undefined => to && specifierTo(path, to, app.stack.specifiers);
+  const way = (to: ProjectPath | undefined): string | undefined => {
+    if (to === undefined) return undefined;
+    meant?.add(to);
+    return specifierTo(path, to, app.stack.specifiers);
+  };
   const plain: Readonly<Record<string, () => string | undefined>> = {
     stem: () => stem,
     Stem: () => inCase(splitWords(stem), "Pascal"),

@@ -1,14 +1,12 @@
 /** What `init` and `add` make, `check` finds no fault with: in every stack, in every arrangement that fits it. */
 import { expect, test } from "vitest";
-import { applyCreation } from "../../apply/index.js";
-import { caller } from "../../apply/changes.test.suite.js";
 import { readStack, stackMarks, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { analyse } from "../analysis.js";
 import { at } from "../../change/plan/planning.test.suite.js";
 import { findApp } from "../../app/index.js";
-import { planAddition } from "../../change/setup/index.js";
-import { begun, requestOf } from "../../change/setup/setup.test.suite.js";
+import { draftAddition } from "../../change/setup/index.js";
+import { begun, carriedOut, requestOf } from "../../change/setup/setup.test.suite.js";
 import type { MemoryStore } from "../../files/index.js";
 import { check } from "./index.js";
 
@@ -22,8 +20,9 @@ async function addOne(store: MemoryStore, role: Role, name: string, feature: str
   for (const words of [`${role} ${name} --feature ${feature}`, `${role} ${name}`]) {
     try {
       const extension = app.stack.roles[role]?.extension === ".png" ? " --from .png" : "";
-      const creation = planAddition(app, requestOf(words + extension));
-      applyCreation({ store, creation, command: "add", caller });
+      const plan = await carriedOut(store, draftAddition(app, requestOf(words + extension)));
+      // What a language reads is proved; what none reads is said.
+      expect(plan.proof.gaps.map(({ reason }) => reason).filter((reason) => reason !== "no reader")).toEqual([]);
       return;
     } catch (error) {
       if (
@@ -37,7 +36,7 @@ async function addOne(store: MemoryStore, role: Role, name: string, feature: str
 }
 
 test.each(pairs)("$stack, $arrangement", async ({ stack, arrangement }) => {
-  const store = begun({ stack, arrangement }, { "package.json": '{ "dependencies": {} }' });
+  const store = await begun({ stack, arrangement }, { "package.json": '{ "dependencies": {} }' });
   const roles = (Object.keys(readStack(stack).roles) as Role[]).filter(
     (role) => !["test", "story", "entry", "generated", "asset"].includes(role),
   );

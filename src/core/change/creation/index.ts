@@ -1,1 +1,0 @@
-export { CreationDraft, type Creation, type EditedFile, type NewFile, type NewLine } from "./creation.js";

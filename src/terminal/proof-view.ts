@@ -1,0 +1,128 @@
+/** How a proof is shown: what was not read first, then its verdict, then each reference that would not mean the same. */
+import type { Gap, HoldingProof, Plan, Proof } from "../core/change/plan/index.js";
+import { heading, mostNotes, noteList } from "./notes.js";
+import type { PlanViewOptions } from "./plan-view.js";
+import { cells, shorten, wrap, type Screen } from "./screen.js";
+import { count, enumerate, grouped } from "./words.js";
+
+const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
+  "not listed": ({ detail }) => `not read: ${detail}`,
+  "not readable": ({ detail }) => `not read: ${detail}`,
+  "not understood": ({ detail }) => `not read for certain: ${detail}`,
+  "no reader": ({ detail }) => `${detail}: what it names, and who names it, is unknown`,
+  "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
+  computed: ({ detail }) =>
+    /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,
+};
+
+/** What could matter and was not read: it is said before anything else. */
+export function gapLines({ proof: { gaps } }: Plan, screen: Screen, all: boolean): string[] {
+  if (gaps.length === 0) return [];
+  const head = `! The proof is not complete: ${count(gaps.length, "place")} that may matter could not be checked. Look there yourself.`;
+  const notes = gaps.map((gap) => ({ file: gap.file, ...(gap.at && { at: gap.at }), text: gapTexts[gap.reason](gap) }));
+  return [screen.palette.bad(wrap(head, screen.width)), ...noteList(notes, screen, all)];
+}
+
+interface Verdict {
+  readonly paint: (text: string) => string;
+  readonly whole: string;
+}
+
+/** What was not read is not proved: then there is no tick, whatever the rest says. */
+function verdictOf(
+  proof: Proof,
+  { palette, result, known }: Pick<Screen, "palette"> & { readonly result: string; readonly known: string },
+): Verdict {
+  switch (proof.outcome) {
+    case "holds":
+      return { paint: palette.good, whole: `${ticks[proof.outcome]} ${result} ` };
+    case "fails":
+      return { paint: palette.bad, whole: `✗ ${result} ` };
+    case "incomplete":
+      return { paint: palette.strong, whole: `not complete: ${known} ` };
+  }
+}
+
+/** The one place from which a proof gets its tick; no other proof than one that holds has one. */
+const ticks: Readonly<Record<HoldingProof["outcome"], string>> = { holds: "✓" };
+
+/** What came of the references of now, and of the new ones; `undefined` where there are none. */
+function resultOf({ references, same, added, led: right }: Proof, led: number): string | undefined {
+  const byIndex = led === 0 ? "" : `, ${grouped(led)} of them by way of an index`;
+  const kept = `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${byIndex}`;
+  const fresh = `${grouped(right)} of ${count(added, "new reference")} ${added === 1 ? "leads where it should" : "lead where they should"}`;
+  const parts = [...(references > 0 ? [kept] : []), ...(added > 0 ? [fresh] : [])];
+  return parts.length === 0 ? undefined : parts.join("; ");
+}
+
+/** The verdict, and what it is about. */
+export function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewOptions, "staysIn">): string[] {
+  const { palette, width } = screen;
+  const { different } = plan.proof;
+  // Who only adds a file need not be told what else leads nowhere.
+  const unresolved = plan.moves.length === 0 ? [] : plan.proof.unresolved;
+  const read = `read ${grouped(plan.filesRead)} of ${count(plan.filesInProject, "file")}`;
+  const result = resultOf(plan.proof, led);
+  const known = result === undefined ? "no reference that was read is touched" : `of what was read, ${result}`;
+  const { paint, whole } = verdictOf(plan.proof, { palette, result: result ?? "no reference is touched", known });
+  const wrapped = wrap(`${whole}(${read})`, width - 9).split("\n");
+  const lines =
+    wrapped.length === 1
+      ? [`  ${palette.strong("proof")}  ${paint(whole.trimEnd())} ${palette.faint(`(${read})`)}`]
+      : wrapped.map((line, at) => `  ${at === 0 ? palette.strong("proof") : "     "}  ${paint(line)}`);
+  for (const each of all ? different : different.slice(0, mostNotes)) {
+    lines.push(
+      `    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`,
+    );
+    lines.push(wrap(`${each.reason}: now ${listed(each.before)}, then ${listed(each.after)}`, width, "        "));
+  }
+  if (!all && different.length > mostNotes)
+    lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);
+  if (unresolved.length > 0) {
+    lines.push(
+      ...heading(
+        `${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
+        width,
+      ),
+    );
+    lines.push(
+      ...noteList(
+        unresolved.map((each) => ({ ...each, text: each.specifier })),
+        screen,
+        all,
+      ),
+    );
+  }
+  return lines;
+}
+
+/** Patterns of settings that take in other files from then on: each with what it loses and gains. */
+export function patternLines(
+  { proof: { patterns } }: Plan,
+  { palette, width }: Screen,
+  { all, change }: Omit<PlanViewOptions, "staysIn">,
+): string[] {
+  if (patterns.length === 0) return [];
+  const one = patterns.length === 1;
+  const would = change === undefined ? "would take" : one ? "takes" : "take";
+  const head = `${count(patterns.length, "pattern")} in settings ${would} in other files, and no one spelling keeps ${one ? "it" : "them"} as ${one ? "it is" : "they are"}; look at ${one ? "it" : "them"} yourself:`;
+  const lines = heading(head, width);
+  for (const { file, at, pattern, out, into } of all ? patterns : patterns.slice(0, mostNotes)) {
+    const place = `${file}:${at.line}:${at.column}`;
+    lines.push(`    ${palette.bad("!")} ${palette.place(place)}  ${shorten(pattern, width - cells(place) - 8)}`);
+    const what = [
+      ...(out.length > 0 ? [`loses ${listed(out)}`] : []),
+      ...(into.length > 0 ? [`gains ${listed(into)}`] : []),
+    ];
+    lines.push(wrap(what.join("; "), width, "        "));
+  }
+  if (!all && patterns.length > mostNotes)
+    lines.push(palette.faint(`    … and ${patterns.length - mostNotes} more (--all shows them)`));
+  return lines;
+}
+
+function listed(paths: readonly string[]): string {
+  if (paths.length === 0) return "nothing";
+  return paths.length > 3 ? `${paths.slice(0, 2).join(", ")} and ${paths.length - 2} more` : enumerate(paths);
+}
