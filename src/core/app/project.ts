@@ -1,5 +1,6 @@
 /** A project before anything of it is read: its files, its configurations, and the names that its settings give to folders. */
-import { readToolSettings, type Mapping } from "../graph/index.js";
+import type { Mapping } from "../languages/index.js";
+import { readToolSettings } from "../graph/index.js";
 import { readTree, type FileReader, type SourceTree } from "../files/index.js";
 import { readConfigurations, type Configuration } from "./configuration/index.js";
 

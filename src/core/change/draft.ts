@@ -5,10 +5,10 @@
  * Edits are places of texts as they are now. Respellings are no part of a draft: which references need one follows from its
  * moves, and is worked out when the draft is planned.
  */
+import type { Resolution } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { SourceTree } from "../files/index.js";
-import type { Resolution } from "../graph/index.js";
 import type { Move } from "./plan/move.js";
 import type { MadeFile } from "./plan/plan.js";
 

@@ -1,10 +1,10 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
+import type { Resolution } from "../languages/index.js";
 import { blamesOf, planTheRest } from "./groups.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import { planMoves, type PlanOptions } from "./plan/index.js";
 import type { Project } from "../app/index.js";
 import { losesItsWay, namedElsewhere, type DraftEdit, type Move, type Plan } from "./plan/index.js";
-import type { Resolution } from "../graph/index.js";
 import type { SourceTree } from "../files/index.js";
 import type { Finding } from "../insight/rules/rule.js";
 

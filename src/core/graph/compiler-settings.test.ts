@@ -6,7 +6,7 @@ import { expect, test } from "vitest";
 import type { ProjectPath } from "../base/paths.js";
 import { openDiskStore, readTree } from "../files/index.js";
 import { CompilerSettingsReader } from "./compiler-settings.js";
-import { fillPattern, matchPattern } from "./mapping.js";
+import { fillPattern, matchPattern } from "../languages/index.js";
 
 const config = (compilerOptions: object, more: object = {}): string => JSON.stringify({ compilerOptions, ...more });
 

@@ -12,7 +12,7 @@ import { ShelfError } from "../base/errors.js";
 import { folderOf, foldersAbove, inFolder, rootPath, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 import { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
-import { bySpecificity, type Mapping } from "./mapping.js";
+import { bySpecificity, type Mapping } from "../languages/index.js";
 
 /** What one configuration says about names. */
 export interface CompilerSettings {

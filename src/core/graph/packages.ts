@@ -6,7 +6,7 @@ import { posix } from "node:path";
 import { folderOf, inFolder, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 import { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
-import { bySpecificity, type Mapping } from "./mapping.js";
+import { bySpecificity, type Mapping } from "../languages/index.js";
 
 /** Fields that say which file stands for the package, for one tool or another. */
 const entryFields = ["main", "module", "types", "typings", "browser", "react-native", "source"];

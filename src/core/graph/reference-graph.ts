@@ -4,20 +4,21 @@
  */
 import {
   blankOutline,
+  type FileReading,
   isCode,
+  type LookupRules,
+  type Mapping,
   notRead,
   readTexts,
-  type FileReading,
-  type LookupRules,
   type Reference,
+  type Resolution,
 } from "../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
 import type { KeptReadings, SourceTree } from "../files/index.js";
-import type { Mapping } from "./mapping.js";
 import { readablePaths } from "./read-references.js";
-import type { Resolution } from "./resolution.js";
 import { Resolver } from "./resolver.js";
+import { isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "./symbols.js";
 
 /** One reference, with what it means. */
 export interface MetReference {
@@ -55,6 +56,8 @@ const noUses: readonly Use[] = [];
 /** The references of a project. */
 export class ReferenceGraph {
   readonly #uses = new Map<ProjectPath, Use[]>();
+  readonly #bySymbol: ReadonlyMap<ProjectPath, readonly SymbolUse[]>;
+  readonly #symbolTargets: ReadonlyMap<ProjectPath, readonly SymbolUse[]>;
   #wholesale: readonly string[] | undefined;
 
   constructor(
@@ -71,6 +74,10 @@ export class ReferenceGraph {
           else this.#uses.set(target, [{ from: path, reference }]);
         }
       }
+    // Nothing is gathered where no language needs it.
+    const bySymbol = [...files.keys()].some(isBoundByNames) ? symbolUses(symbolFiles(files.values())) : [];
+    this.#bySymbol = grouped(bySymbol, ({ to }) => to);
+    this.#symbolTargets = grouped(bySymbol, ({ from }) => from);
   }
 
   /**
@@ -94,18 +101,47 @@ export class ReferenceGraph {
     return this.#uses.get(path) ?? noUses;
   }
 
-  /** The files that reference a file, each once, itself left out. */
-  usersOf(path: ProjectPath): ProjectPath[] {
-    return [...new Set(this.usesOf(path).map(({ from }) => from))].filter((from) => from !== path);
+  /** The names of a file that others use without naming the file. */
+  symbolUsesOf(path: ProjectPath): readonly SymbolUse[] {
+    return this.#bySymbol.get(path) ?? [];
   }
 
-  /** The files that a file references, each once, itself left out. */
+  /** The names of other files that a file uses without naming the files. */
+  symbolTargetsOf(path: ProjectPath): readonly SymbolUse[] {
+    return this.#symbolTargets.get(path) ?? [];
+  }
+
+  /** The files that reference a file, or use a name that only it declares, each once, itself left out. */
+  usersOf(path: ProjectPath): ProjectPath[] {
+    const users = [...this.usesOf(path), ...this.symbolUsesOf(path)].map(({ from }) => from);
+    return [...new Set(users)].filter((from) => from !== path);
+  }
+
+  /** The files that a file references, or whose names it uses, each once, itself left out. */
   targetsOf(path: ProjectPath): ProjectPath[] {
     const found = (this.files.get(path)?.references ?? []).flatMap(({ resolution }) =>
       resolution.state === "found" ? resolution.targets : [],
     );
-    return [...new Set(found)].filter((target) => target !== path);
+    const byName = this.symbolTargetsOf(path).map(({ to }) => to);
+    return [...new Set([...found, ...byName])].filter((target) => target !== path);
   }
+}
+
+function symbolFiles(files: Iterable<GraphFile>): SymbolFile[] {
+  return [...files].map(({ path, reading, references }) => {
+    const targets = references.map(({ resolution }) => (resolution.state === "found" ? resolution.targets : []));
+    return { path, extraction: reading, targets };
+  });
+}
+
+function grouped(uses: readonly SymbolUse[], by: (use: SymbolUse) => ProjectPath): Map<ProjectPath, SymbolUse[]> {
+  const groups = new Map<ProjectPath, SymbolUse[]>();
+  for (const use of uses) {
+    const group = groups.get(by(use));
+    if (group) group.push(use);
+    else groups.set(by(use), [use]);
+  }
+  return groups;
 }
 
 function joinHead(from: ProjectPath, head: string): string | undefined {

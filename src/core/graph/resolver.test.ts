@@ -1,10 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { javascript } from "../languages/javascript/index.js";
-import type { Reference } from "../languages/index.js";
+import type { Mapping, Reference } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import { MemoryStore, readTree } from "../files/index.js";
 import { Resolver } from "./resolver.js";
-import type { Mapping } from "./mapping.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 

@@ -5,26 +5,26 @@
  * one. One reference may mean several files: one a platform, one a density, a script and the declaration beside it.
  */
 import { posix } from "node:path";
-import picomatch from "picomatch";
-import type { LookupRules, Reference } from "../languages/index.js";
-import { folderOf, inFolder, isBelow, joinPath, rootPath, toProjectPath, type ProjectPath } from "../base/paths.js";
+import {
+  extractFrom,
+  lookupNamed,
+  splitSpecifier,
+  type Answer,
+  type Extraction,
+  type Ground,
+  type LookupRules,
+  type Mapping,
+  type Question,
+  type Resolution,
+} from "../languages/index.js";
+import { folderOf, inFolder, isBelow, rootPath, toProjectPath, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 import { CompilerSettingsReader } from "./compiler-settings.js";
 import { LookupIndex } from "./lookup-index.js";
-import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
 import { PackageReader } from "./packages.js";
-import { resolveBase, resolvePlace, resolveScope } from "./place-lookup.js";
-import type { Ground, Resolution, Scheme } from "./resolution.js";
 import { SheetEntries } from "./sheet-entries.js";
-import { resolveAsset, resolveSheet } from "./sheet-lookup.js";
-import { globBase, isRelative, meansFolder, spellingsOf, splitSpecifier } from "./specifier.js";
-
-type Found = Extract<Resolution, { state: "found" }>;
 
 const external: Resolution = { state: "external" };
-const unresolved: Resolution = { state: "unresolved" };
-
-type Question = Pick<Reference, "specifier" | "lookup">;
 
 /** Resolves references on one tree. Answers are kept; make a new one for a changed tree. */
 export class Resolver {
@@ -42,7 +42,9 @@ export class Resolver {
   readonly #beyond = new Map<string, string | undefined>();
   readonly #webRoots = new Map<ProjectPath, readonly Mapping[]>();
   readonly #depends = new Map<string, boolean>();
-  readonly #ground: Ground;
+  readonly #readings = new Map<ProjectPath, Extraction>();
+  /** What lookups stand on. */
+  readonly ground: Ground;
   readonly entriesOf: (sheet: ProjectPath) => readonly ProjectPath[];
 
   /**
@@ -62,7 +64,7 @@ export class Resolver {
     this.index = new LookupIndex(tree, rules);
     this.#packages = new PackageReader(tree);
     this.#settings = new CompilerSettingsReader(tree);
-    this.#ground = this.#makeGround();
+    this.ground = this.#makeGround();
   }
 
   #makeGround(): Ground {
@@ -70,26 +72,19 @@ export class Resolver {
       tree: this.tree,
       plain: (path) => this.index.plain(path),
       file: (path) => this.index.file(path),
-      loosely: (path) => this.#look(path, "relative", { loose: true })?.targets ?? [],
+      rules: this.rules,
+      look: (path, how) => this.#look(path, how),
+      allowsOwnExtensions: (from) => this.#settings.for(from)?.allowsOwnExtensions ?? true,
+      reading: (path) => this.#readingOf(path),
       mappings: (from) => this.mappingsFor(from),
-      loadPaths: (from) => this.loadPathsFor(from),
+      loadPaths: (from) => this.#loadPathsFor(from),
       webRoots: (from) => this.#webRootsOf(from),
       packageFolder: (from) => this.#packageFolder(from),
       dependsOnAny: (from, names) => this.#dependsOnAny(from, names),
       isPackage: (from, name) => this.#isPackage(from, name),
-      beyond: (at, endings) => this.#lookBeyondWith(at, endings),
+      beyond: (at, endings) => this.#lookBeyond(at, endings),
       entriesOf: (sheet) => this.entriesOf(sheet),
     };
-  }
-
-  /** The folder from which a file's package is built: that of its manifest. */
-  packageFolderOf(from: ProjectPath): ProjectPath {
-    return this.#packageFolder(from);
-  }
-
-  /** What a leading slash stands for in a file. */
-  webRootsFor(from: ProjectPath): readonly Mapping[] {
-    return this.#webRootsOf(from);
   }
 
   #packageFolder(from: ProjectPath): ProjectPath {
@@ -109,7 +104,7 @@ export class Resolver {
   }
 
   /** Folders in which the sheets of a file's package are looked for: those that settings name, then where tools are run. */
-  loadPathsFor(from: ProjectPath): readonly Mapping[] {
+  #loadPathsFor(from: ProjectPath): readonly Mapping[] {
     const folder = this.#packageFolder(from);
     const target = posix.join(folder, "*");
     const by = inFolder(folder, "package.json");
@@ -136,21 +131,15 @@ export class Resolver {
 
   /** What a reference in the file `from` means. Throws `CONFIG_BROKEN` where a needed configuration is. */
   resolve(from: ProjectPath, question: Question): Resolution {
-    const { specifier, lookup } = question;
-    // A glob leaves its own file out, so its answer is for that file alone.
-    if (lookup === "glob" || lookup === "asset") return this.#answer(from, question);
+    const { specifier, lookup, inside } = question;
+    if (lookup !== "module" && lookupNamed(lookup).asksOfFile) return this.#answer(from, question);
     const scope = this.#scopeOf(from, specifier.startsWith("."));
     let answers = this.#answers.get(scope);
     if (!answers) this.#answers.set(scope, (answers = new Map<string, Resolution>()));
-    const key = lookup === "module" ? specifier : `${lookup}:${specifier}`;
+    const key = lookup === "module" ? specifier : `${lookup}:${inside ?? ""}:${specifier}`;
     let answer = answers.get(key);
     if (!answer) answers.set(key, (answer = this.#answer(from, question)));
     return answer;
-  }
-
-  /** Whether names in a file may end in extensions that need a permission; without a configuration nobody forbids them. */
-  allowsOwnExtensions(from: ProjectPath): boolean {
-    return this.#settings.for(from)?.allowsOwnExtensions ?? true;
   }
 
   /** The mappings that hold for a file, in the order in which they are asked. */
@@ -188,105 +177,38 @@ export class Resolver {
     return [...this.aliases, ...this.#settings.all(), ...this.#packages.all()];
   }
 
-  #answer(from: ProjectPath, { specifier, lookup }: Question): Resolution {
-    const whole = this.#whole(from, { specifier, lookup });
-    if (whole) return whole;
-    const { path } = splitSpecifier(specifier);
-    if (/^[a-zA-Z][\w+.-]+:/.test(path) || path.startsWith("//")) return external;
-    switch (lookup) {
-      case "sass":
-      case "less":
-      case "css":
-        return resolveSheet(this.#ground, from, specifier, lookup);
-      case "asset":
-        return resolveAsset(this.#ground, from, specifier);
-      case "place":
-      case "beside":
-        return resolvePlace(this.#ground, from, specifier, lookup === "beside");
-      case "scope":
-        return resolveScope(this.#ground, from, specifier);
-      case "base":
-        return resolveBase(this.#ground, from, specifier);
-      case "glob":
-        return this.#glob(from, specifier);
-    }
-    if (path.startsWith("/")) return this.#fromWebRoot(from, path);
-    if (lookup === "module" && !isRelative(path)) return this.#throughMappings(from, path);
-    return this.#relative(from, path, lookup === "module");
-  }
-
-  /** `#`, `?` and `!` may stand in a file's own name: where there is such a file, it is what is meant. */
-  #whole(from: ProjectPath, { specifier, lookup }: Question): Found | undefined {
-    if (!/[!?#]/.test(specifier) || !isRelative(specifier)) return undefined;
-    if (lookup !== "module" && lookup !== "url" && lookup !== "path" && lookup !== "asset") return undefined;
-    const target = joinPath(folderOf(from), specifier);
-    return target === undefined ? undefined : this.#look(target, "relative", { loose: lookup === "module" });
-  }
-
-  #relative(from: ProjectPath, path: string, loose: boolean): Resolution {
-    for (const spelled of spellingsOf(path)) {
-      const target = joinPath(folderOf(from), spelled);
-      const found =
-        target !== undefined && this.#look(target, "relative", { loose, folderOnly: loose && meansFolder(path) });
-      if (found) return found;
-    }
-    const at = posix.join(folderOf(from), path).replace(/\/$/, "");
-    // `new URL("../data/", import.meta.url)` may mean a folder, as settings do.
-    const folder = loose ? undefined : toProjectPath(at);
-    if (folder !== undefined && this.tree.hasFolder(folder)) return { state: "folder", at: folder, scheme: "relative" };
-    const beyond = this.#lookBeyond(at, loose);
-    return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: "relative" };
+  #answer(from: ProjectPath, question: Question): Resolution {
+    const lookup = lookupNamed(question.lookup);
+    // A name with a loader or a query is one all the same: what stands before and behind is no part of the address.
+    if (isAddress(splitSpecifier(question.specifier).path)) return external;
+    return lookup.resolve(this.ground, from, question);
   }
 
   /** A file, a stem, a folder: in this order, as Node, TypeScript and bundlers do. */
-  #look(path: ProjectPath, scheme: Scheme, how: { loose: boolean; folderOnly?: boolean }): Found | undefined {
+  #look(path: ProjectPath, how: { readonly loose: boolean; readonly folderOnly?: boolean }): Answer | undefined {
     if (!how.folderOnly) {
       const file = this.index.file(path);
       const targets = file.length > 0 || !how.loose ? file : this.index.stem(path);
-      if (targets.length > 0) return { state: "found", targets, scheme };
+      if (targets.length > 0) return { targets };
     }
     if (!how.loose || !this.tree.hasFolder(path)) return undefined;
     const targets = this.#lookFolder(path);
-    return targets.length > 0 ? { state: "found", targets, scheme, folder: path } : undefined;
+    return targets.length > 0 ? { targets, folder: path } : undefined;
   }
 
   #lookFolder(folder: ProjectPath): readonly ProjectPath[] {
     const entries = this.#packages.entriesOf(folder).flatMap((entry) => {
       const path = toProjectPath(entry);
-      const found = path === undefined ? undefined : this.#look(path, "relative", { loose: path !== folder });
-      return found ? found.targets : [];
+      return (path !== undefined && this.#look(path, { loose: path !== folder })?.targets) || [];
     });
     return entries.length > 0 ? [...new Set(entries)] : this.index.index(folder);
   }
 
-  #throughMappings(from: ProjectPath, name: string): Resolution {
-    let answer: Resolution = external;
-    for (const mapping of this.mappingsFor(from)) {
-      const star = matchPattern(mapping.pattern, name);
-      if (star === undefined) continue;
-      const found = this.#throughMapping(mapping, star);
-      if (found.state === "found" || found.state === "beyond") return found;
-      if (found.state === "unresolved" && !this.#isPackage(from, name)) answer = unresolved;
-    }
-    return answer;
-  }
-
-  #throughMapping(mapping: Mapping, star: string): Resolution {
-    let found: Found | undefined;
-    for (const target of mapping.targets) {
-      const path = toProjectPath(fillPattern(target, star));
-      const at = path === undefined ? undefined : this.#look(path, mapping, { loose: !mapping.exact });
-      if (!at) continue;
-      found = found ? { ...found, targets: [...new Set([...found.targets, ...at.targets])] } : at;
-      if (!mapping.all) break;
-    }
-    if (found) return found;
-    if (mapping.kind !== "alias" || mapping.pattern === "*") return external;
-    for (const target of mapping.targets) {
-      const beyond = this.#lookBeyond(fillPattern(target, star), true);
-      if (beyond !== undefined) return { state: "beyond", at: beyond, scheme: mapping };
-    }
-    return unresolved;
+  /** What is in a file, for lookups that ask files of each other. */
+  #readingOf(path: ProjectPath): Extraction {
+    let reading = this.#readings.get(path);
+    if (!reading) this.#readings.set(path, (reading = extractFrom(this.tree.text(path)?.text ?? "", path)));
+    return reading;
   }
 
   /** An alias may look like a package's scope; an installed package is not an alias that leads nowhere. */
@@ -306,72 +228,18 @@ export class Resolver {
     return isInstalled;
   }
 
-  #fromWebRoot(from: ProjectPath, path: string): Resolution {
-    for (const mapping of this.#webRootsOf(from)) {
-      const target = toProjectPath(fillPattern(mapping.targets[0] ?? "", path.slice(1)));
-      const found = target !== undefined && this.#look(target, mapping, { loose: true });
-      if (found) return found;
-    }
-    return external;
-  }
-
-  /** A pattern means all files that match it, in order of path. The file itself is left out, as bundlers do. */
-  #glob(from: ProjectPath, pattern: string): Resolution {
-    const negative = pattern.startsWith("!");
-    const base = globBase(pattern.slice(negative ? 1 : 0));
-    const placed = this.#globFolder(from, base.folder);
-    if (!placed) return external;
-    const { folder, scheme } = placed;
-    const matches = picomatch(base.rest);
-    const below = (path: ProjectPath): boolean =>
-      (folder === "" || isBelow(path, folder)) && matches(folder === "" ? path : path.slice(folder.length + 1));
-    const targets = this.tree.paths.filter((path) => path !== from && below(path));
-    return { state: "found", targets, scheme, folder };
-  }
-
-  #globFolder(from: ProjectPath, base: string): { folder: ProjectPath; scheme: Scheme } | undefined {
-    if (isRelative(base)) {
-      const folder = joinPath(folderOf(from), base);
-      return folder === undefined ? undefined : { folder, scheme: "relative" };
-    }
-    const root: Mapping = {
-      kind: "web root",
-      pattern: "/*",
-      targets: ["*"],
-      exact: false,
-      all: false,
-      by: "" as ProjectPath,
-    };
-    for (const mapping of base.startsWith("/") ? [root] : this.mappingsFor(from)) {
-      const star = matchPattern(mapping.pattern, base);
-      const folder = star === undefined ? undefined : toProjectPath(fillPattern(mapping.targets[0] ?? "", star));
-      if (folder !== undefined && mapping.kind !== "base folder") return { folder, scheme: mapping };
-    }
-    return undefined;
-  }
-
-  #lookBeyond(at: string, loose: boolean): string | undefined {
-    if (this.present) return this.present.#beyond.get(at);
-    if (this.#beyond.has(at)) return this.#beyond.get(at);
-    const indexes = this.rules.indexNames.flatMap((name) =>
-      this.rules.extensions.map((extension) => `/${name}${extension}`),
-    );
-    const endings = loose
-      ? ["", ...this.rules.extensions, ...this.rules.declarations, ...indexes, "/package.json"]
-      : [""];
-    return this.#keepBeyond(at, at, endings);
-  }
-
-  /** The same for names whose endings are others than a script's. */
-  #lookBeyondWith(at: string, endings: readonly string[]): string | undefined {
+  /** A path, if with one of the endings a file stands there that is not the project's. */
+  #lookBeyond(at: string, endings: readonly string[]): string | undefined {
     const key = `${at}|${endings.join()}`;
     if (this.present) return this.present.#beyond.get(key);
-    return this.#beyond.has(key) ? this.#beyond.get(key) : this.#keepBeyond(key, at, endings);
-  }
-
-  #keepBeyond(key: string, at: string, endings: readonly string[]): string | undefined {
+    if (this.#beyond.has(key)) return this.#beyond.get(key);
     const found = endings.some((ending) => this.tree.existsBeyond(at + ending)) ? at : undefined;
     this.#beyond.set(key, found);
     return found;
   }
+}
+
+/** `https:…`, `data:…`, `//cdn…`. */
+function isAddress(path: string): boolean {
+  return /^[a-zA-Z][\w+.-]+:/.test(path) || path.startsWith("//");
 }

@@ -1,9 +1,7 @@
 /** Which sheets take a sheet in, and are taken in by none: beside these its URLs are read, where no tool rewrites them. */
-import { extractFrom, isTakenIn } from "../languages/index.js";
+import { extractFrom, isTakenIn, type Reference, type Resolution } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
-import type { Resolution } from "./resolution.js";
-import type { Reference } from "../languages/index.js";
 
 /** Reads all sheets of a tree when it is first asked. */
 export class SheetEntries {

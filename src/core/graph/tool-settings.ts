@@ -1,18 +1,19 @@
 /** Aliases and load paths that the settings of bundlers, test runners and sheet compilers name literally. */
 import { posix } from "node:path";
 import {
+  bySpecificity,
   codeLanguage,
+  fixedFolder,
   isCode,
   isOfTrade,
+  type Mapping,
   mayHoldToolSettings,
-  toolSettingsIn,
+  splitPlace,
   type ToolAlias,
+  toolSettingsIn,
 } from "../languages/index.js";
 import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
-import { bySpecificity, type Mapping } from "./mapping.js";
-import { fixedFolder } from "./place-lookup.js";
-import { splitPlace } from "./specifier.js";
 
 /** Reads all of a tree, the nearest to the root first. Loads the scripts' parser only where one of them says something. */
 export async function readToolSettings(tree: TreeView): Promise<readonly Mapping[]> {

@@ -13,6 +13,9 @@ export {
   type ComputedReference,
   type Extraction,
   type Language,
+  type LibraryFile,
+  type Membership,
+  type SymbolName,
   type Lookup,
   type LookupRules,
   type Reference,
@@ -30,18 +33,35 @@ export {
   withoutScriptExtension,
   type CodeLanguage,
 } from "./javascript/index.js";
+export type { Answer, Ground, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
+export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
+export {
+  globBase,
+  isRelative,
+  splitPlace,
+  splitSheetSpecifier,
+  splitSpecifier,
+  type SpecifierParts,
+} from "./specifier.js";
+export { fixedFolder, isPattern, scopeSpellings } from "./settings/index.js";
 export {
   blankOutline,
   codeLanguage,
   extractFrom,
   isCode,
   isOfTrade,
+  isOpen,
   isScript,
   languageFor,
   languages,
+  languagesInUse,
+  lookupNamed,
+  useLanguage,
   moduleRules,
   notRead,
   readFrom,
+  searchWordsFor,
+  someLookupReadsFiles,
   type FileReading,
 } from "./registry.js";
 export { isTakenIn, sheetRules, urlRewritersFor } from "./sheets/index.js";

@@ -5,7 +5,9 @@
  * written, and the rules by which its tools look them up; the graph does the looking. To add a language, make one
  * folder and one line in `registry.ts`; `contract.test.suite.ts` says what every adapter must keep.
  */
+import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
+import type { NameLookup } from "./lookup.js";
 
 /** The form of a reference, in the words that people use. */
 export type ReferenceKind =
@@ -28,22 +30,8 @@ export type ReferenceKind =
   | "document link"
   | "symbolic link";
 
-/**
- * How the name is looked up. Bare names are packages or aliases for `module`, and lie beside the file for all others.
- */
-export type Lookup =
-  | "module" // a script, data or asset that a script imports: relative, alias or package
-  | "url" //    a file by its whole name, relative to this one
-  | "path"
-  | "glob" //   all files that match a pattern, as bundlers read it
-  | "sass" //   a sheet as Sass finds it: partials, indexes, load paths
-  | "less" //   a sheet as Less finds it
-  | "css" //    a sheet as CSS and its bundlers find it
-  | "asset" //  a picture, font or script that a sheet or page names: relative, alias, or from the web's root
-  | "place" //  a file or a folder in settings, from their folder or from where commands are run
-  | "beside" // the same from the file's own folder only
-  | "scope" //  the files that a pattern or folder in settings takes in
-  | "base"; //  the folder that an alias or export with a star stands for: `src/*`
+/** How a name is looked up: the name of one of a language's `lookups`. */
+export type Lookup = string;
 
 /**
  * One name that a reference takes from the other file. Offsets are those of the names as they are written.
@@ -71,6 +59,8 @@ export interface Binding {
 export interface Reference {
   readonly kind: ReferenceKind;
   readonly lookup: Lookup;
+  /** What its place in the text adds to the name, for its lookup: the path of the group in which a list has it. */
+  readonly inside?: string;
   readonly start: number;
   readonly end: number;
   /** The name with escapes undone: `"./it\'s"` → `./it's`. */
@@ -106,12 +96,40 @@ export interface ComputedReference {
   readonly head: string;
 }
 
+/** A name that a file declares for others, or uses without saying whose it is. */
+export interface SymbolName {
+  readonly name: string;
+  readonly start: number;
+  readonly end: number;
+}
+
+/** One file of a language whose files see each other without naming each other. */
+export interface LibraryFile {
+  readonly path: ProjectPath;
+  readonly extraction: Extraction;
+  /** What its references mean, in their order; none for one that means no file. */
+  readonly targets: readonly (readonly ProjectPath[])[];
+  /** The files that name it. */
+  readonly namedBy: readonly ProjectPath[];
+}
+
+/** Where the names of a file are known, and whose names it knows. */
+export interface Membership {
+  /** The set of files that see each other: a library with its parts, a module, a namespace. */
+  readonly library: string;
+  /** Further libraries whose names it sees. */
+  readonly sees: readonly string[];
+}
+
 /** What was found in one text. */
 export interface Extraction {
   readonly references: readonly Reference[];
   readonly computed: readonly ComputedReference[];
   /** What other files can take from it, where that was asked for. In a text that is not read `whole` there may be more. */
   readonly exports?: readonly Export[];
+  /** Names that it declares for its library, and those that it uses and does not declare itself; see `Language.libraries`. */
+  readonly declares?: readonly SymbolName[];
+  readonly usesNames?: readonly SymbolName[];
   /** Whether only the head of the text was parsed, which names all other files; further exports were found by their words. */
   readonly isHead?: boolean;
   /** `whole`: no doubt. `around errors`: the text has a syntax error. `not read`: nothing could be found safely. */
@@ -252,6 +270,10 @@ export interface Language {
   readonly claims?: (path: string) => boolean;
   readonly rules?: LookupRules;
   readonly companions?: CompanionRules;
+  /** The ways of looking names up that are its own; its references may go by those of others, too. */
+  readonly lookups?: readonly NameLookup[];
+  /** Says which of its files belong together, where a name needs no import to be known in another file. */
+  libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */
   prepare(): Promise<void>;
   /**

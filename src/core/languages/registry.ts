@@ -1,6 +1,8 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
-import { reasonOf } from "../base/errors.js";
-import type { Extraction, Language, LookupRules, Outline, ReadingDepth, Trade } from "./language.js";
+import { BrokenAssumption, reasonOf } from "../base/errors.js";
+import type { ProjectPath } from "../base/paths.js";
+import type { Extraction, Language, LookupRules, Outline, ReadingDepth, Reference, Trade } from "./language.js";
+import type { NameLookup } from "./lookup.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
@@ -21,26 +23,74 @@ export const languages: readonly Language[] = [
   pathLists,
 ];
 
+interface Tables {
+  readonly languages: readonly Language[];
+  readonly lookups: ReadonlyMap<string, NameLookup>;
+  readonly byExtension: ReadonlyMap<string, { readonly claiming: readonly Language[]; readonly rest?: Language }>;
+}
+
+function tablesOf(languages: readonly Language[]): Tables {
+  const lookups = new Map(languages.flatMap((each) => each.lookups ?? []).map((each) => [each.name, each]));
+  const byExtension = new Map<string, { readonly claiming: Language[]; readonly rest?: Language }>();
+  for (const language of languages)
+    for (const extension of language.extensions) {
+      const there = byExtension.get(extension) ?? { claiming: [] };
+      if (language.claims) byExtension.set(extension, { ...there, claiming: [...there.claiming, language] });
+      else byExtension.set(extension, { ...there, rest: language });
+    }
+  return { languages, lookups, byExtension };
+}
+
+let tables = tablesOf(languages);
+
+/** Every language that is read in this run. */
+export function languagesInUse(): readonly Language[] {
+  return tables.languages;
+}
+
+/** Reads one more language, until the function that is given back is called: how the contract is tested from outside. */
+export function useLanguage(language: Language): () => void {
+  const before = tables;
+  tables = tablesOf([...before.languages, language]);
+  return () => {
+    tables = before;
+  };
+}
+
+/** A way of looking names up. Throws for one that no language has: a reader made a mistake. */
+export function lookupNamed(name: string): NameLookup {
+  const lookup = tables.lookups.get(name);
+  if (!lookup) throw new BrokenAssumption(`no language looks names up by ${name}`);
+  return lookup;
+}
+
+/** Whether any word may stand where a reference stands; one that names nothing today is none, whatever it would name tomorrow. */
+export function isOpen({ lookup }: Pick<Reference, "lookup">): boolean {
+  return lookupNamed(lookup).isOpen ?? false;
+}
+
+/** Whether some lookup asks what stands in other files. */
+export function someLookupReadsFiles(): boolean {
+  return [...tables.lookups.values()].some(({ readsFiles }) => readsFiles);
+}
+
+/** Words, besides its stem, of which a text holds one if it names a file by a lookup of its own. */
+export function searchWordsFor(path: ProjectPath): readonly string[] {
+  return [...tables.lookups.values()].flatMap((lookup) => lookup.searchWords?.(path) ?? []);
+}
+
 /** How scripts name modules; other languages that import modules do it by the same rules. */
 export const moduleRules: LookupRules = javascript.rules;
 
 /** The language of scripts. */
 export const codeLanguage: Language = javascript;
 
-const byExtension = new Map<string, { readonly claiming: Language[]; readonly rest?: Language }>();
-for (const language of languages)
-  for (const extension of language.extensions) {
-    const there = byExtension.get(extension) ?? { claiming: [] };
-    if (language.claims) byExtension.set(extension, { ...there, claiming: [...there.claiming, language] });
-    else byExtension.set(extension, { ...there, rest: language });
-  }
-
 /** The language that reads a file of this name or path, or `undefined`. */
 export function languageFor(path: string): Language | undefined {
   const slash = path.lastIndexOf("/");
   const dot = path.lastIndexOf(".");
   // `.gitignore` and `CODEOWNERS` have no extension.
-  const found = byExtension.get(dot > slash + 1 ? path.slice(dot) : "");
+  const found = tables.byExtension.get(dot > slash + 1 ? path.slice(dot) : "");
   if (!found) return undefined;
   return found.claiming.find(({ claims }) => claims?.(path)) ?? found.rest;
 }
@@ -53,7 +103,7 @@ export function isOfTrade(path: string, ...trades: readonly Trade[]): boolean {
 
 /** Whether a file is a script or a single-file component, whatever it is for. */
 export function isCode(path: string): boolean {
-  return byExtension.get(path.slice(path.lastIndexOf(".")))?.rest?.trade === "code";
+  return tables.byExtension.get(path.slice(path.lastIndexOf(".")))?.rest?.trade === "code";
 }
 
 /** Whether a file is a script and nothing else: names stand in texts and comments of it, and nowhere else. */

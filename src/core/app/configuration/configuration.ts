@@ -2,9 +2,9 @@
  * `steady-shelf.yaml`: what an app's people have decided. One lies in the folder of each app; in a monorepo that is one an
  * app, and each speaks for its own folder. `schema.ts` says what may stand in it.
  */
+import type { Mapping } from "../../languages/index.js";
 import type { OneOrMore, Role, ShelfSource } from "../arrangement/index.js";
 import type { Place } from "../../base/errors.js";
-import type { Mapping } from "../../graph/index.js";
 import { foldersAbove, inFolder, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Severity } from "./rule-names.js";
 import type { FileReader } from "../../files/index.js";

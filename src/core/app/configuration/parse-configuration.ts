@@ -1,5 +1,5 @@
 /** Parses and validates the text of `steady-shelf.yaml`. */
-import type { Mapping } from "../../graph/index.js";
+import type { Mapping } from "../../languages/index.js";
 import { parseNamingPattern } from "../../base/names/index.js";
 import { listOf } from "../arrangement/index.js";
 import { folderOf, inFolder, isReserved, pathProblem, toProjectPath, type ProjectPath } from "../../base/paths.js";

@@ -6,7 +6,6 @@
  * parsed. Where so much moves that the search would find everything, or the rules of resolution themselves move,
  * every file is read.
  */
-import { nameThrough, type Mapping } from "../../graph/index.js";
 import {
   isCode,
   isOfTrade,
@@ -14,9 +13,13 @@ import {
   isScript,
   isTakenIn,
   languageFor,
+  searchWordsFor,
   type LookupRules,
+  nameThrough,
+  type Mapping,
 } from "../../languages/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { isBoundByNames } from "../../graph/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isBinary } from "./mentions.js";
@@ -124,7 +127,7 @@ function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: Lookup
   const stem = searchStem(nameOf(path), rules);
   const main = rules.indexNames.includes(stem) ? nameOf(folderOf(path)) : stem;
   const others = mappedNames(path, mappings, rules).filter((name) => main === "" || !name.includes(main));
-  return [main, ...others.map((name) => nameOf(name) || name)].filter((word) => word !== "");
+  return [main, ...others.map((name) => nameOf(name) || name), ...searchWordsFor(path)].filter((word) => word !== "");
 }
 
 /** What every spelling of a name holds: no extension that may be left out, no platform, no density. */
@@ -207,6 +210,12 @@ function spelling(
     // A URL may name a folder, which goes where its files go.
     return emptied && text.includes("import.meta.url");
   };
+}
+
+/** Files that use each other's names without naming each other have to be read together with those that change. */
+export function boundTo(changed: Iterable<ProjectPath>): (path: ProjectPath) => boolean {
+  const languages = new Set([...changed].filter(isBoundByNames).map(languageFor));
+  return languages.size === 0 ? () => false : (path) => languages.has(languageFor(path));
 }
 
 function isInside(path: ProjectPath, folder: ProjectPath): boolean {

@@ -2,24 +2,20 @@
  * Makes a plan from a list of moves: finds the files that matter, respells what would break, proves the rest.
  * Nothing is written.
  */
-import {
-  readablePaths,
-  readReferences,
-  readToolSettings,
-  Resolver,
-  type Mapping,
-  type ReferenceGraph,
-  type Resolution,
-} from "../../graph/index.js";
+import { readablePaths, readReferences, readToolSettings, Resolver, type ReferenceGraph } from "../../graph/index.js";
 import {
   isOfTrade,
+  isOpen,
   extractFrom,
   languageFor,
-  languages,
+  languagesInUse,
   respellingEdit,
+  someLookupReadsFiles,
   type Extraction,
   type LookupRules,
   type Reference,
+  type Mapping,
+  type Resolution,
 } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
@@ -27,7 +23,7 @@ import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { ledThrough, type Draft, type Through } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
-import { decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
+import { boundTo, decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
 import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
 import { ownLines } from "./own-lines.js";
@@ -44,7 +40,7 @@ import {
 } from "./move.js";
 import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from "./plan.js";
 import { prove, type ReadFile, type Respelled, type RespelledFile } from "./prove.js";
-import { isInSettings, respell, type Passage } from "./respell.js";
+import { respell, type Passage } from "./respell.js";
 
 /** What a plan is made from. */
 export interface PlanInput {
@@ -70,7 +66,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   ensurePossible(tree, draft.moves, input.places);
   ensureEditable(tree, draft.edits);
   const respelled = await respellDraft(input);
-  const { moves, map, planned, passage, candidates, before } = respelled;
+  const { moves, map, planned, candidates, before } = respelled;
   const files = respelled.files.map((file): ReadFile => ({ ...file, text: newText(tree, file) }));
   ensureMakeable(
     tree,
@@ -78,7 +74,8 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     moves,
   );
   // Where all readings were kept, no parser was needed so far.
-  if (graph) await Promise.all(languages.map((language) => language.prepare()));
+  if (graph) await Promise.all(languagesInUse().map((language) => language.prepare()));
+  const passage = withNewTexts(respelled, files);
   const proof = prove({ tree, passage, files, progress });
   const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });
   const references = new Map(files.map((file) => [file.path, file.extraction]));
@@ -114,6 +111,14 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   };
 }
 
+/** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */
+function withNewTexts({ passage, planned, map }: RespelledDraft, files: readonly ReadFile[]): Passage {
+  if (!someLookupReadsFiles()) return passage;
+  for (const { path, text } of files) if (text) planned.respell(map.file(path), text.after);
+  const { rules, aliases, present, entriesOf } = passage.after;
+  return { ...passage, after: new Resolver(planned, rules, aliases, present, entriesOf) };
+}
+
 /** A draft with every reference that it would break respelled, and nothing proved yet. */
 export interface RespelledDraft {
   readonly moves: readonly Move[];
@@ -144,7 +149,7 @@ export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
 /** What a draft writes is read, too. */
 async function prepareFor({ made, edits }: Draft): Promise<void> {
   const written = [...made.map(({ path }) => path), ...edits.map(({ file }) => file)];
-  const wanted = languages.filter((language) => written.some((path) => languageFor(path) === language));
+  const wanted = languagesInUse().filter((language) => written.some((path) => languageFor(path) === language));
   await Promise.all(wanted.map((language) => language.prepare()));
 }
 
@@ -221,9 +226,10 @@ async function readCandidates(input: PlanInput, moves: readonly Move[], before: 
   const search = isAll ? undefined : planSearch([...moves, ...arriving], before.allMappings(), rules);
   const candidates = await findCandidates(tree, search, moves);
   const named = new Set(candidates);
+  const isBound = boundTo([...moves.map(({ from }) => from), ...touched]);
   const readable = readablePaths(
     tree,
-    touched.size === 0 ? candidates : tree.paths.filter((path) => named.has(path) || touched.has(path)),
+    tree.paths.filter((path) => named.has(path) || touched.has(path) || isBound(path)),
     { documents: input.mentions },
   );
   const files = new Array<Read["files"][number]>(readable.length);
@@ -258,7 +264,7 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
   for (const { path, extraction, known } of read.files) {
     if (!isOfTrade(path, "settings")) continue;
     const references = extraction.references.map((reference, index) => ({ reference, known: known?.[index] }));
-    const places = references.filter(({ reference }) => isInSettings(reference));
+    const places = references.filter(({ reference }) => isOpen(reference));
     const part = own.get(path);
     if (places.length === 0 && part === undefined) continue;
     const respelled = respellFile({

@@ -1,6 +1,6 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
-import { fillPattern, type Resolver } from "../../graph/index.js";
+import { type Resolver } from "../../graph/index.js";
 import {
   isCode,
   isNotReadYet,
@@ -9,6 +9,7 @@ import {
   isTakenIn,
   languageFor,
   type Extraction,
+  fillPattern,
 } from "../../languages/index.js";
 import {
   beginningWith,

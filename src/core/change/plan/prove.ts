@@ -7,15 +7,23 @@
  * again at its place, and all the rest is compared letter by letter with the old text. That proves the same: where one
  * string literal has become another and nothing else differs, every other token is what it was.
  */
-import type { Resolution } from "../../graph/index.js";
-import { extractFrom, languageFor, type Extraction, type Reference } from "../../languages/index.js";
+import {
+  extractFrom,
+  isOpen,
+  languageFor,
+  type Extraction,
+  type Reference,
+  type Resolution,
+} from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { SourceText, type TextEdit } from "../../base/text/index.js";
+import { isBoundByNames } from "../../graph/index.js";
+import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
-import { isInSettings, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
+import { isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
 /** One reference with another spelling. */
 export interface Respelled {
@@ -71,25 +79,33 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
     gaps: [],
     patterns: [] as PatternChange[],
   };
+  const bound: BoundFile[] = [];
   for (const [index, file] of files.entries()) {
-    proveFile({ tree, passage, file, ...alignedAgain(file, passage, parseAgain), result });
+    const again = alignedAgain(file, passage, parseAgain);
+    proveFile({ tree, passage, file, ...again, result });
+    bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
+  if (files.some(({ path }) => isBoundByNames(path))) proveSymbols({ tree, passage, files: bound, result });
   return result;
 }
 
 /** The references of the new text, found again from the text alone, and set against the old ones. */
-function alignedAgain(file: ReadFile, passage: Passage, parseAgain: boolean): Alignment {
+function alignedAgain(file: ReadFile, passage: Passage, parseAgain: boolean): Alignment & { readonly now: Extraction } {
   const { references } = file.extraction;
-  if (!file.text) return { kept: references, added: [] };
+  if (!file.text) return { kept: references, added: [], now: file.extraction };
   // Where a namespace is written behind a name, more than the name differs.
   const isNamed = references.some(({ namespace }) => namespace !== undefined);
-  if (!parseAgain && !isNamed && file.onlyRespelled) return { kept: readInPlace(file, file.text), added: [] };
+  if (!parseAgain && !isNamed && file.onlyRespelled) {
+    const kept = readInPlace(file, file.text);
+    const now = { ...file.extraction, references: kept };
+    return { kept, added: [], now };
+  }
   // A script that leaves the folder of build scripts is still the same script.
   const goes = passage.map.file(file.path);
   const language = languageFor(goes)?.claims === languageFor(file.path)?.claims ? undefined : languageFor(file.path);
   const now = language?.extract(file.text.after, nameOf(goes)) ?? extractFrom(file.text.after, goes);
-  return align(references, now.references, file.changes);
+  return { ...align(references, now.references, file.changes), now };
 }
 
 /** Each name at the place to which the changes before it have shifted it; none at all if anything else differs. */
@@ -150,7 +166,7 @@ function proveFile(proof: FileProof): void {
         result.unresolved.push({ file: file.path, at: at(reference), specifier: reference.specifier });
       return;
     }
-    if (was.state === "external" && isInSettings(reference)) return;
+    if (was.state === "external" && isOpen(reference)) return;
     const other = compare(proof, { reference, again: kept[index], was });
     const change = other === undefined ? patternChange(proof, { reference, again: kept[index], was }) : undefined;
     if (change) result.patterns.push({ file: file.path, at: at(reference), pattern: reference.specifier, ...change });

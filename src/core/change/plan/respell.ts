@@ -2,21 +2,19 @@
  * Decides, for each reference, whether it still means the same on the planned tree, and how it is spelled if not.
  * A spelling is only taken when the planned tree resolves it to exactly the same files.
  */
-import { posix } from "node:path";
+import type { Resolver } from "../../graph/index.js";
 import {
-  globBase,
+  isOpen,
   isRelative,
+  lookupNamed,
   nameThrough,
+  scopeSpellings,
   splitSpecifier,
+  type Reference,
   type Resolution,
-  type Resolver,
-} from "../../graph/index.js";
-import type { Reference } from "../../languages/index.js";
+} from "../../languages/index.js";
 import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { commonFolder, type MoveMap } from "./move-map.js";
-import { placeSpellings, scopeSpellings } from "./place-spelling.js";
-import { sheetSpellings } from "./sheet-spelling.js";
-import { spellings } from "./spelling.js";
 
 /** The two trees between which references are compared. */
 export interface Passage {
@@ -51,7 +49,7 @@ export function respell(
   const { before, map } = passage;
   const was = wish ?? known ?? before.resolve(from, reference);
   const newFrom = map.file(from);
-  if (isInSettings(reference) && was.state === "external") return { state: "keep", was };
+  if (isOpen(reference) && was.state === "external") return { state: "keep", was };
   if (was.state === "scope") return respellScope(passage, from, reference, was);
   if (isScattered(passage, was)) return { state: "keep", was };
   const means = meaningOf(passage, from, reference, was);
@@ -77,7 +75,7 @@ export function meaningOf(
   const wanted = wantedOf(map, was);
   const newFrom = map.file(from);
   return (specifier) => {
-    const resolution = after.resolve(newFrom, { specifier, lookup: reference.lookup });
+    const resolution = after.resolve(newFrom, { ...reference, specifier });
     return landsOn(resolution, wanted) && isCertain(map, { reference, specifier, was, resolution });
   };
 }
@@ -101,11 +99,11 @@ function isCertain(map: MoveMap, { reference, specifier, was, resolution }: Cert
   if (was.state !== "found" || resolution.state !== "found") return true;
   const { lookup, kind } = reference;
   // Beside the file is beside the file: a load path, or the folder where commands are run today, is another thing.
-  if (was.scheme === "relative" && resolution.scheme !== "relative" && !isInSettings(reference)) {
+  if (was.scheme === "relative" && resolution.scheme !== "relative" && !isOpen(reference)) {
     if (/^(?:working folder|load path)$/.test(resolution.scheme.kind)) return false;
   }
   if (lookup === "module" && !isExtensionCertain(map, specifier, was.targets)) return false;
-  if (specifier === reference.specifier || isInSettings(reference)) return true;
+  if (specifier === reference.specifier || isOpen(reference)) return true;
   // Made relative (or the other way round), a declared module is another module for the compiler.
   if (kind === "module declaration" && isRelative(specifier) !== isRelative(reference.specifier)) return false;
   if (!hasCutting.test(specifier) || (specifier.includes("%") && reference.specifier.includes("%"))) return true;
@@ -207,11 +205,6 @@ export function landsOn(resolution: Resolution, wanted: string): boolean {
   return (resolution.state === "beyond" ? `beyond ${resolution.at}` : resolution.state) === wanted;
 }
 
-/** In settings any word may stand; one that names nothing today is none of ours, whatever it would name tomorrow. */
-export function isInSettings({ lookup }: Pick<Reference, "lookup">): boolean {
-  return lookup === "place" || lookup === "beside" || lookup === "scope" || lookup === "base";
-}
-
 /** The files that a pattern takes in today and not tomorrow, at their present paths, and the other way round, at their new ones. */
 export function scopeChange(
   { map }: Passage,
@@ -248,7 +241,7 @@ function respellScope(
     was.folder,
     map.tree.has(was.folder) ? map.file(was.folder) : undefined,
   ].filter((folder) => folder !== undefined);
-  const ground = { from: newFrom, packageFolder: after.packageFolderOf(newFrom) };
+  const ground = { from: newFrom, packageFolder: after.ground.packageFolder(newFrom) };
   for (const specifier of scopeSpellings(reference, was, [...new Set(folders)], ground))
     if (keepsAll(specifier)) return { state: "respell", was, specifier };
   return { state: "keep", was };
@@ -258,52 +251,32 @@ function keyOf(targets: readonly ProjectPath[]): string {
   return targets.length === 1 ? (targets[0] ?? "") : [...targets].sort().join("\n");
 }
 
-function placeCandidates(
+function candidates(
   { after, map }: Passage,
   reference: Reference,
   was: Resolution,
   newFrom: ProjectPath,
-): string[] {
-  if (was.state !== "found" && was.state !== "folder") return [];
-  const target = was.state === "found" ? was.targets[0] && map.file(was.targets[0]) : (map.follows(was.at) ?? was.at);
-  const ground = { from: newFrom, packageFolder: after.packageFolderOf(newFrom) };
-  return target === undefined ? [] : placeSpellings(reference, was.scheme, target, ground);
-}
-
-function candidates(passage: Passage, reference: Reference, was: Resolution, newFrom: ProjectPath): Iterable<string> {
-  const { after, map } = passage;
-  if (was.state === "beyond") return relativeCandidates(reference, was.at, newFrom);
-  if (was.state === "folder" && !isInSettings(reference))
-    return relativeCandidates(reference, map.follows(was.at) ?? was.at, newFrom);
-  if (isInSettings(reference)) return placeCandidates(passage, reference, was, newFrom);
-  if (was.state !== "found") return [];
-  if (reference.lookup === "glob") return globCandidates(map, reference, was, newFrom);
-  if (isOfSheets(reference))
-    return sheetSpellings({
-      reference,
-      was,
-      targets: was.targets.map((path) => map.file(path)),
-      from: newFrom,
-      mappings: [...after.loadPathsFor(newFrom), ...after.webRootsFor(newFrom), ...after.mappingsFor(newFrom)],
-      goes: (path) => map.file(path),
-    });
-  const folder = was.folder === undefined ? undefined : folderAfter(map, was.folder, was.targets);
-  const task = {
+): Iterable<string> {
+  if (was.state === "external" || was.state === "unresolved") return [];
+  return lookupNamed(reference.lookup).spellings({
     reference,
     was,
-    targets: was.targets.map((path) => map.file(path)),
-    folder,
+    targets: was.state === "found" ? was.targets.map((path) => map.file(path)) : [],
+    folder: folderOfMeant(map, reference, was),
     from: newFrom,
-    mappings: after.mappingsFor(newFrom),
-    ownExtensions: after.allowsOwnExtensions(newFrom),
-    rules: after.rules,
-  };
-  return spellings(task);
+    ground: after.ground,
+    goes: (path) => map.file(path),
+  });
 }
 
-/** Whether a name is looked up as sheets and pages do it. */
-function isOfSheets({ lookup }: Reference): boolean {
-  return lookup === "sass" || lookup === "less" || lookup === "css" || lookup === "asset";
+/** Where the folder went that a reference names. */
+function folderOfMeant(map: MoveMap, { lookup }: Reference, was: Resolution): ProjectPath | undefined {
+  if (was.state === "folder") return map.follows(was.at) ?? was.at;
+  if (was.state !== "found" || was.folder === undefined) return undefined;
+  if (lookup !== "glob") return folderAfter(map, was.folder, was.targets);
+  return was.targets.length === 0
+    ? map.folder(was.folder)
+    : commonFolder(was.folder, was.targets, (path) => map.file(path));
 }
 
 /** A folder answered by its manifest goes where the manifest goes; one answered by its index, where the index goes. */
@@ -314,40 +287,4 @@ function folderAfter(map: MoveMap, folder: ProjectPath, targets: readonly Projec
   return index !== undefined && folderOf(index) === folder && nameOf(map.file(index)) === nameOf(index)
     ? folderOf(map.file(index))
     : undefined;
-}
-
-/** The way to a place, whatever is there: a file that is not the project's, a folder that a URL names. */
-function relativeCandidates(reference: Reference, at: string, newFrom: ProjectPath): string[] {
-  const { prefix, path, suffix } = splitSpecifier(reference.specifier);
-  const relative =
-    posix.relative(`/root/${folderOf(newFrom)}`, posix.join("/root", at)) + (path.endsWith("/") ? "/" : "");
-  const bare = reference.lookup !== "module" && !isRelative(path);
-  return [prefix + (relative.startsWith("..") || bare ? relative : `./${relative}`) + suffix];
-}
-
-/** A pattern keeps its computed part; its fixed folder follows the files that it means. */
-function globCandidates(
-  map: MoveMap,
-  reference: Reference,
-  was: Extract<Resolution, { state: "found" }>,
-  newFrom: ProjectPath,
-): string[] {
-  const negative = reference.specifier.startsWith("!") ? "!" : "";
-  const { folder, rest } = globBase(reference.specifier.slice(negative.length));
-  const old = was.folder ?? ("" as ProjectPath);
-  const targets = was.targets.length === 0 ? map.folder(old) : commonFolder(old, was.targets, (path) => map.file(path));
-  const relative = [targets, old]
-    .filter((path) => path !== undefined)
-    .map((path) => relativePath(folderOf(newFrom), path));
-  const spelled = relative.map((path) => (path === "" ? "." : path.startsWith("..") ? path : `./${path}`));
-  const aliased = targets !== undefined && was.scheme !== "relative" ? aliasedFolder(folder, old, targets) : [];
-  return [...aliased, ...spelled].map((path) => `${negative}${path === "/" ? "" : path}/${rest}`);
-}
-
-/** `@/pages` for `src/pages` becomes `@/views` for `src/views`, while both lie below what the alias stands for. */
-function aliasedFolder(written: string, old: ProjectPath, now: ProjectPath): string[] {
-  let shared = 0;
-  while (shared < Math.min(written.length, old.length) && written.at(-1 - shared) === old.at(-1 - shared)) shared += 1;
-  const [head, place] = [written.slice(0, written.length - shared), old.slice(0, old.length - shared)];
-  return now.startsWith(place) ? [head + now.slice(place.length)] : [];
 }

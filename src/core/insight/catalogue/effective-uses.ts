@@ -30,6 +30,10 @@ export function effectiveUses(graph: ReferenceGraph): EffectiveUses {
           put(targets, file.path, end);
         }
     }
+    for (const { to } of graph.symbolTargetsOf(file.path)) {
+      put(users, to, file.path);
+      put(targets, file.path, to);
+    }
   }
   const list = (map: Map<ProjectPath, Set<ProjectPath>>) => {
     const made = new Map([...map].map(([path, set]) => [path, [...set]] as const));

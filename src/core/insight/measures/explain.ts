@@ -2,6 +2,7 @@
 import { BrokenAssumption } from "../../base/errors.js";
 import { companionsOf } from "../../app/index.js";
 import type { Entry } from "../catalogue/index.js";
+import type { SymbolUse } from "../../graph/index.js";
 import type { ReferenceKind } from "../../languages/index.js";
 import { comparePaths, type ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
@@ -15,7 +16,8 @@ export interface Partner {
   readonly entry: Entry | undefined;
   /** The first place where the one names the other. */
   readonly at: Position;
-  readonly kind: ReferenceKind;
+  /** The form of the reference; `name` where a name of the file is used, and the file itself is not named. */
+  readonly kind: ReferenceKind | "name";
 }
 
 /** All of it. */
@@ -54,6 +56,9 @@ export function explain({ analysis: { graph }, app, path, findings }: ExplainInp
   const users = graph.usesOf(path).map(({ from, reference }): Partner => {
     return { path: from, entry: catalogue.entries.get(from), at: at(from, reference.start), kind: reference.kind };
   });
+  const byName = (use: SymbolUse, path: ProjectPath): Partner => {
+    return { path, entry: catalogue.entries.get(path), at: at(use.from, use.start), kind: "name" };
+  };
   const targets = (graph.files.get(path)?.references ?? []).flatMap(({ reference, resolution }): Partner[] =>
     resolution.state === "found"
       ? resolution.targets.map((target) => ({
@@ -69,8 +74,8 @@ export function explain({ analysis: { graph }, app, path, findings }: ExplainInp
     app,
     belonging: entry.leader === undefined ? new Places(app.app.layout, catalogue).of(entry) : undefined,
     companions: companionsOf(graph.tree, path).map((companion) => companion.path),
-    users: once(users),
-    targets: once(targets),
+    users: once([...users, ...graph.symbolUsesOf(path).map((use) => byName(use, use.from))]),
+    targets: once([...targets, ...graph.symbolTargetsOf(path).map((use) => byName(use, use.to))]),
     findings,
   };
 }

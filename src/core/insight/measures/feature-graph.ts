@@ -37,7 +37,8 @@ export function featureEdges({ entries, uses }: Catalogue, graph: ReferenceGraph
         .get(path)
         ?.references.find(({ resolution }) => resolution.state === "found" && resolution.targets.includes(target));
       const edge = found.get(`${from}\n${to}`) ?? { from, to, uses: [] };
-      edge.uses.push({ from: path, to: target, start: reference?.reference.start });
+      const byName = graph.symbolTargetsOf(path).find((use) => use.to === target);
+      edge.uses.push({ from: path, to: target, start: reference?.reference.start ?? byName?.start });
       found.set(`${from}\n${to}`, edge);
     }
   }

@@ -1,5 +1,4 @@
-import { nameThrough, splitSpecifier, type Mapping } from "../../graph/index.js";
-import type { Reference } from "../../languages/index.js";
+import { type Reference, nameThrough, splitSpecifier, type Mapping } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 

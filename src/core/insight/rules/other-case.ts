@@ -1,6 +1,5 @@
 /** Names that are right but for their case. */
-import { isRelative, splitSpecifier } from "../../graph/index.js";
-import type { Reference } from "../../languages/index.js";
+import { type Reference, isRelative, splitSpecifier } from "../../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { RuleContext } from "./rule.js";

@@ -10,12 +10,12 @@ export const pastIndex: Rule = {
   right: 'import { useRota } from "../../rota";',
   *find(context) {
     if (!context.app.layout.publicIndex) return;
-    for (const { from, to, reference } of reachings(context)) {
+    for (const { from, to, start } of reachings(context)) {
       const problem = reachProblem(context.app.layout, from, to);
       if (problem?.kind === "past index")
         yield {
           file: from,
-          start: reference.start,
+          start,
           about: to,
           says: `${to} is inside of ${problem.feature}`,
           advice: `Reference the index of ${problem.feature}; export there what others need.`,

@@ -1,4 +1,4 @@
-import { splitSpecifier } from "../../graph/index.js";
+import { splitSpecifier } from "../../languages/index.js";
 import { folderOf, nameOf, relativePath } from "../../base/paths.js";
 import { fileInOtherCase } from "./other-case.js";
 import type { Rule } from "./rule.js";

@@ -1,13 +1,13 @@
-/** References between files of one app that count for who may reach whom: those of tests and stories do not. */
-import type { Reference } from "../../languages/index.js";
+/** References, and uses of names, between files of one app that count for who may reach whom: those of tests and stories do not. */
 import type { ProjectPath } from "../../base/paths.js";
 import type { RuleContext } from "./rule.js";
 
-/** One reference from one file of the app to another. */
+/** One place at which one file of the app references or uses another. */
 export interface Reaching {
   readonly from: ProjectPath;
   readonly to: ProjectPath;
-  readonly reference: Reference;
+  /** The offset at which it does. */
+  readonly start: number;
 }
 
 /** Every one of them. */
@@ -17,6 +17,8 @@ export function* reachings({ entries, graph, catalogue }: RuleContext): Iterable
     for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
       if (resolution.state === "found" && reference.kind !== "doc import" && reference.kind !== "mock")
         for (const to of resolution.targets)
-          if (catalogue.entries.has(to) && to !== path) yield { from: path, to, reference };
+          if (catalogue.entries.has(to) && to !== path) yield { from: path, to, start: reference.start };
+    for (const { to, start } of graph.symbolTargetsOf(path))
+      if (catalogue.entries.has(to)) yield { from: path, to, start };
   }
 }

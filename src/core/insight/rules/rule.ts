@@ -2,8 +2,9 @@
  * What a rule is: plain data and one function from an analysed app to findings. To add a rule, make one file beside this one,
  * one line in `registry.ts` and one in `rule-names.ts`; `docs/adding-a-rule.md` shows it with an example.
  */
+import type { Resolution } from "../../languages/index.js";
 import type { Catalogue, Entry } from "../catalogue/index.js";
-import type { ReferenceGraph, Resolution } from "../../graph/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { App } from "../../app/index.js";
 import type { Position } from "../../base/text/index.js";

@@ -10,12 +10,12 @@ export const shelfReach: Rule = {
   right: 'features/trees/presentation/TreeCard.tsx    import type { Tree } from "../domain/tree";',
   *find(context) {
     if (!context.app.layout.shelves.some(({ reaches }) => reaches)) return;
-    for (const { from, to, reference } of reachings(context)) {
+    for (const { from, to, start } of reachings(context)) {
       const problem = reachProblem(context.app.layout, from, to);
       if (problem?.kind === "shelf")
         yield {
           file: from,
-          start: reference.start,
+          start,
           about: to,
           says: `${problem.from} may not reach ${problem.from === problem.to ? "that of another feature" : problem.to}, but references ${to}`,
           advice: "Turn the reference round, or move what both need to a shelf that both may reach.",

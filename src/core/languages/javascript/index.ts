@@ -1,4 +1,5 @@
 /** JavaScript and TypeScript, with JSX and Flow. */
+import { moduleLookups } from "./module-lookup.js";
 import type { CompanionRules, Language, LookupRules, Reference } from "../language.js";
 import { extract, prepare } from "./extract.js";
 import { outline } from "./outline.js";
@@ -40,6 +41,7 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
     indexNames: ["index"],
     platforms: [".ios", ".android", ".native", ".web", ".macos", ".windows"],
   },
+  lookups: moduleLookups,
   companions: {
     infixes: [
       ".test",

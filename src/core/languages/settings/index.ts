@@ -2,4 +2,6 @@ export { placesCountFrom } from "./claims.js";
 export { jsonSettings } from "./json.js";
 export { scriptSettings } from "./scripts.js";
 export { yamlSettings } from "./yaml.js";
+export { fixedFolder, isPattern } from "./patterns.js";
+export { scopeSpellings } from "./place-spelling.js";
 export { mayHoldToolSettings, toolSettingsIn, type ToolAlias } from "./tool-settings.js";

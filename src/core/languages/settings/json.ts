@@ -1,4 +1,5 @@
 /** Settings in JSON, with comments and trailing commas as tools allow them: manifests, compiler settings, lint settings. */
+import { placeLookups } from "./place-lookup.js";
 import { visit, type ParseOptions } from "jsonc-parser";
 import type { Extraction, Language, Reference } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
@@ -85,4 +86,5 @@ export const jsonSettings: Language = {
   outline: plainOutline,
   readAt,
   write,
+  lookups: placeLookups,
 };

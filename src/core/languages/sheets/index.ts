@@ -2,6 +2,7 @@
 import type { Extraction, Language, Reference } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
+import { sheetLookups } from "./sheet-lookup.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 
 export { isTakenIn, sheetRules, urlRewritersFor } from "./lookup-rules.js";
@@ -66,6 +67,7 @@ export const sheets: Language = {
   readAt,
   write,
   behind,
+  lookups: sheetLookups,
 };
 
 /** The dialect that a `lang` attribute names; `undefined` for one that is not read (`stylus`). */

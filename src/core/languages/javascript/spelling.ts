@@ -2,33 +2,26 @@
  * How a user spells names, so that a new one can be spelled the same way: alias or relative, with an extension or
  * without, the folder for its index, a slash at the end, a loader before it, a query behind it.
  */
-import { isRelative, nameThrough, splitSpecifier, type Mapping, type Resolution } from "../../graph/index.js";
-import type { LookupRules, Reference } from "../../languages/index.js";
+import { posix } from "node:path";
 import { folderOf, inFolder, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import type { LookupRules } from "../language.js";
+import type { Resolution, SpellingTask } from "../lookup.js";
+import { nameThrough } from "../mapping.js";
+import { isRelative, splitSpecifier } from "../specifier.js";
 
 type Found = Extract<Resolution, { state: "found" }>;
 
-/** What a respelling has to reach, and from where. */
-export interface SpellingTask {
-  readonly reference: Reference;
-  /** What it meant before. */
+interface Task extends SpellingTask {
   readonly was: Found;
-  /** The files that it has to mean now, in the same order as `was.targets`. */
-  readonly targets: readonly ProjectPath[];
-  /** Where the folder went that it named, if it named one by its manifest. */
-  readonly folder: ProjectPath | undefined;
-  /** The file that holds the reference, at its new place. */
-  readonly from: ProjectPath;
-  /** Mappings that hold there. */
-  readonly mappings: readonly Mapping[];
-  /** Whether names may end in extensions that need a permission. */
-  readonly ownExtensions: boolean;
-  readonly rules: LookupRules;
 }
 
 /** Every spelling worth trying, the most like the user's first. Some may not resolve; the caller finds out. */
-export function* spellings(task: SpellingTask): Generator<string> {
-  const { prefix, path, suffix } = splitSpecifier(task.reference.specifier, task.was.targets[0]);
+export function* spellings(given: SpellingTask): Generator<string> {
+  const { was } = given;
+  if (was.state === "beyond") yield relativeSpelling(given, was.at);
+  if (was.state !== "found") return;
+  const task: Task = { ...given, was };
+  const { prefix, path, suffix } = splitSpecifier(task.reference.specifier, was.targets[0]);
   const names = namings(task, path);
   for (const found of spelledNames(task, names, path)) {
     if (path.includes("%")) yield prefix + encodeURI(found) + suffix;
@@ -36,7 +29,15 @@ export function* spellings(task: SpellingTask): Generator<string> {
   }
 }
 
-function* spelledNames(task: SpellingTask, names: readonly ProjectPath[], before: string): Generator<string> {
+/** The way to a place, whatever is there: a file that is not the project's, a folder that a URL names. */
+export function relativeSpelling({ reference, from }: SpellingTask, at: string): string {
+  const { prefix, path, suffix } = splitSpecifier(reference.specifier);
+  const relative = posix.relative(`/root/${folderOf(from)}`, posix.join("/root", at)) + (path.endsWith("/") ? "/" : "");
+  const bare = reference.lookup !== "module" && !isRelative(path);
+  return prefix + (relative.startsWith("..") || bare ? relative : `./${relative}`) + suffix;
+}
+
+function* spelledNames(task: Task, names: readonly ProjectPath[], before: string): Generator<string> {
   yield* throughMappings(task, names);
   for (const name of names) {
     const relative = relativePath(folderOf(task.from), name);
@@ -48,10 +49,10 @@ function* spelledNames(task: SpellingTask, names: readonly ProjectPath[], before
 }
 
 /** The mapping that the user wrote, then others of its kind from the same configuration. */
-function* throughMappings({ was, mappings }: SpellingTask, names: readonly ProjectPath[]): Generator<string> {
+function* throughMappings({ was, ground, from }: Task, names: readonly ProjectPath[]): Generator<string> {
   const { scheme } = was;
   if (scheme === "relative") return;
-  const alike = mappings.filter((mapping) => mapping.kind === scheme.kind && mapping.by === scheme.by);
+  const alike = ground.mappings(from).filter((mapping) => mapping.kind === scheme.kind && mapping.by === scheme.by);
   const same = alike.filter((mapping) => mapping.pattern === scheme.pattern);
   for (const mapping of [...same, ...alike]) {
     for (const name of names) {
@@ -62,7 +63,7 @@ function* throughMappings({ was, mappings }: SpellingTask, names: readonly Proje
 }
 
 /** Puts the dots and slashes around a relative path that the user put around the old one. */
-function dotted({ reference }: SpellingTask, relative: string, before: string): string {
+function dotted({ reference }: Task, relative: string, before: string): string {
   if (relative === "") return before.endsWith("/") ? "./" : ".";
   const slash = before.endsWith("/") && relative.endsWith("..") ? "/" : "";
   const bare = reference.lookup !== "module" && !isRelative(before);
@@ -70,15 +71,17 @@ function dotted({ reference }: SpellingTask, relative: string, before: string): 
 }
 
 /** Paths that may stand for the target, the user's own form first, longer ones after. */
-function namings(task: SpellingTask, before: string): ProjectPath[] {
-  const { ownExtensions, rules, reference } = task;
+function namings(task: Task, before: string): ProjectPath[] {
+  const { ground, from, reference } = task;
+  const { rules } = ground;
   const needsPermission = (path: string): boolean => rules.onRequest.includes(path.slice(path.lastIndexOf(".")));
-  const allowed = ownExtensions || reference.lookup !== "module" || needsPermission(before);
+  const allowed = ground.allowsOwnExtensions(from) || reference.lookup !== "module" || needsPermission(before);
   return allNamings(task, before).filter((name) => allowed || !needsPermission(name));
 }
 
-function allNamings(task: SpellingTask, before: string): ProjectPath[] {
-  const { was, rules } = task;
+function allNamings(task: Task, before: string): ProjectPath[] {
+  const { was, ground } = task;
+  const { rules } = ground;
   const [old, target] = [was.targets[0], task.targets[0]];
   if (old === undefined || target === undefined) return [];
   const last = nameOf(before.replace(/\/+$/, ""));

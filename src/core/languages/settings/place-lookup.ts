@@ -6,13 +6,45 @@
  */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../base/paths.js";
-import { placesCountFrom } from "../languages/index.js";
-import type { Mapping } from "./mapping.js";
-import type { Ground, Resolution, Scheme } from "./resolution.js";
-import { globBase, splitPlace } from "./specifier.js";
+import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../../base/paths.js";
+import { external, type Ground, type NameLookup, type Resolution, type Scheme } from "../lookup.js";
+import type { Mapping } from "../mapping.js";
+import { globBase, splitPlace } from "../specifier.js";
+import { placesCountFrom } from "./claims.js";
+import { placeSpellings } from "./place-spelling.js";
+import { fixedFolder, isPattern } from "./patterns.js";
 
-const external: Resolution = { state: "external" };
+/** How settings look places up. A pattern has no spelling of its own: what it takes in decides (see `respell`). */
+export const placeLookups: readonly NameLookup[] = [
+  // A file or a folder, from the settings' folder or from where commands are run.
+  {
+    name: "place",
+    isOpen: true,
+    resolve: (ground, from, { specifier }) => resolvePlace(ground, from, specifier),
+    spellings: (task) => placeSpellings(task, false),
+  },
+  // The same from the file's own folder only.
+  {
+    name: "beside",
+    isOpen: true,
+    resolve: (ground, from, { specifier }) => resolvePlace(ground, from, specifier, true),
+    spellings: (task) => placeSpellings(task, false),
+  },
+  // The files that a pattern or folder takes in.
+  {
+    name: "scope",
+    isOpen: true,
+    resolve: (ground, from, { specifier }) => resolveScope(ground, from, specifier),
+    spellings: () => [],
+  },
+  // The folder that an alias or export with a star stands for: `src/*`.
+  {
+    name: "base",
+    isOpen: true,
+    resolve: (ground, from, { specifier }) => resolveBase(ground, from, specifier),
+    spellings: (task) => placeSpellings(task, true),
+  },
+];
 
 /** A folder from which a place may be meant. */
 interface Base {
@@ -44,7 +76,7 @@ function basesOf(ground: Ground, path: ProjectPath, rooted: boolean): readonly B
 }
 
 /** A file (its extension may be left out where a module may be meant) or a folder. */
-export function resolvePlace(ground: Ground, from: ProjectPath, specifier: string, isBeside = false): Resolution {
+function resolvePlace(ground: Ground, from: ProjectPath, specifier: string, isBeside = false): Resolution {
   const { prefix, path } = splitPlace(specifier);
   if (path === "" || /^[~#@$]/.test(path)) return external;
   const all = basesOf(ground, from, isRooted(prefix) || path.startsWith("/"));
@@ -55,14 +87,14 @@ export function resolvePlace(ground: Ground, from: ProjectPath, specifier: strin
     const file = path.endsWith("/") ? undefined : ground.plain(target);
     if (file !== undefined) return { state: "found", targets: [file], scheme };
     if (ground.tree.hasFolder(target)) return { state: "folder", at: target, scheme };
-    const loose = path.endsWith("/") || !/[./]/.test(path) ? [] : ground.loosely(target);
+    const loose = path.endsWith("/") || !/[./]/.test(path) ? [] : (ground.look(target, { loose: true })?.targets ?? []);
     if (loose.length > 0) return { state: "found", targets: loose, scheme };
   }
   return external;
 }
 
 /** The folder before a star: `src/*`, `<rootDir>/src/$1`. */
-export function resolveBase(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+function resolveBase(ground: Ground, from: ProjectPath, specifier: string): Resolution {
   const { prefix, path } = splitPlace(specifier);
   const fixed = fixedFolder(path);
   for (const { folder, scheme } of basesOf(ground, from, isRooted(prefix))) {
@@ -73,14 +105,8 @@ export function resolveBase(ground: Ground, from: ProjectPath, specifier: string
   return external;
 }
 
-/** `src/features/*.ts` → `src/features` */
-export function fixedFolder(path: string): string {
-  const star = path.search(/\*|\$\d/);
-  return path.slice(0, path.lastIndexOf("/", star < 0 ? path.length : star) + 1).replace(/\/+$/, "");
-}
-
 /** All files that a pattern takes in, or that lie below a folder that it takes in. */
-export function resolveScope(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+function resolveScope(ground: Ground, from: ProjectPath, specifier: string): Resolution {
   const { prefix, path } = splitPlace(specifier);
   // Without a slash, tools take the name of a file or folder at any depth: moving does not change it.
   if (!path.includes("/") && isPattern(path)) return external;
@@ -94,11 +120,6 @@ export function resolveScope(ground: Ground, from: ProjectPath, specifier: strin
   if (scopes.length < 2) return scopes[0] ?? external;
   // From where commands are run, unless only its own folder has something to take in.
   return scopes.find(({ takesIn }) => ground.tree.paths.some(takesIn)) ?? external;
-}
-
-/** Whether a text is a pattern rather than a name; brackets alone are part of many names (`[id]`, `(group)`). */
-export function isPattern(path: string): boolean {
-  return /[*?]|\{[^}]*,[^}]*\}|[!+@]\(/.test(path);
 }
 
 function scopeBelow(at: ProjectPath, rest: string): (path: ProjectPath) => boolean {

@@ -1,39 +1,33 @@
 /** How a user spells the names of sheets and assets: with or without underscore and extension, dots, aliases, load paths. */
-import { nameThrough, splitSheetSpecifier, type Mapping, type Resolution } from "../../graph/index.js";
-import { sheetRules, type Reference } from "../../languages/index.js";
 import { folderOf, inFolder, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import type { Answer, SpellingTask } from "../lookup.js";
+import { nameThrough } from "../mapping.js";
+import { splitSheetSpecifier, type SpecifierParts } from "../specifier.js";
+import { sheetRules } from "./lookup-rules.js";
 
-/** What a respelling has to reach, and from where. */
-export interface SheetSpellingTask {
-  readonly reference: Reference;
-  /** What it meant before. */
-  readonly was: Extract<Resolution, { state: "found" }>;
-  /** The files that it has to mean now, in the same order as `was.targets`. */
-  readonly targets: readonly ProjectPath[];
-  /** The file that holds the reference, at its new place. */
-  readonly from: ProjectPath;
-  /** Mappings that hold there: aliases, load paths, what a leading slash stands for. */
-  readonly mappings: readonly Mapping[];
-  /** Where a file goes that is there now: an entry sheet by which a URL is read. */
-  readonly goes: (path: ProjectPath) => ProjectPath;
-}
+type SheetTool = keyof typeof sheetRules;
 
-/** Every spelling worth trying, the most like the user's first. */
-export function* sheetSpellings(task: SheetSpellingTask): Generator<string> {
+/** Every spelling worth trying, the most like the user's first; for the name of a sheet by the rules of its tool. */
+export function* sheetSpellings(task: SpellingTask, tool: SheetTool | undefined): Generator<string> {
   const { prefix, path, suffix } = splitSheetSpecifier(task.reference.specifier);
-  for (const found of spelled(task, path, prefix)) {
+  for (const found of spelled(task, tool, splitSheetSpecifier(task.reference.specifier))) {
     if (path.includes("%")) yield prefix + encodeURI(found) + suffix;
     yield prefix + found + suffix;
   }
 }
 
-function* spelled(task: SheetSpellingTask, path: string, prefix: string): Generator<string> {
-  const { was, mappings, from, goes } = task;
-  const names = namings(task, path);
+function* spelled(
+  { was, targets, from, ground, goes }: SpellingTask,
+  tool: SheetTool | undefined,
+  { path, prefix }: SpecifierParts,
+): Generator<string> {
+  if (was.state !== "found") return;
   const { scheme } = was;
+  const names = namings({ was, targets }, tool, path);
   if (scheme !== "relative") {
     if (scheme.kind === "entry folder")
       for (const name of names) yield dotted(relativePath(folderOf(goes(scheme.by)), name), path);
+    const mappings = [...ground.loadPaths(from), ...ground.webRoots(from), ...ground.mappings(from)];
     const alike = mappings.filter(({ kind, by }) => kind === scheme.kind && goes(scheme.by) === by);
     const same = alike.filter(({ pattern, targets }) => pattern === scheme.pattern && targets[0] === scheme.targets[0]);
     for (const mapping of [...same, ...alike])
@@ -52,23 +46,26 @@ function dotted(relative: string, before: string): string {
 }
 
 /** Paths that may stand for the target, the user's own form first. */
-function namings({ reference: { lookup }, was, targets }: SheetSpellingTask, before: string): ProjectPath[] {
+function namings(
+  { was, targets }: { readonly was: Answer; readonly targets: readonly ProjectPath[] },
+  tool: SheetTool | undefined,
+  before: string,
+): ProjectPath[] {
   const [old, target] = [was.targets[0], targets[0]];
   if (old === undefined || target === undefined) return [];
-  if (lookup !== "sass" && lookup !== "less" && lookup !== "css")
-    return [plainVariant(target, nameOf(old), nameOf(before))];
+  if (tool === undefined) return [plainVariant(target, nameOf(old), nameOf(before))];
   const folder = folderOf(target);
   const name = nameOf(target);
-  const extension = sheetRules[lookup].extensions.flat().find((each) => name.endsWith(each)) ?? "";
+  const extension = sheetRules[tool].extensions.flat().find((each) => name.endsWith(each)) ?? "";
   const last = nameOf(before.replace(/\/+$/, ""));
-  const withExtension = extension !== "" && sheetRules[lookup].extensions.flat().some((each) => last.endsWith(each));
-  const bare = (text: string): string => (sheetRules[lookup].partials ? text.replace(/^_/, "") : text);
+  const withExtension = extension !== "" && sheetRules[tool].extensions.flat().some((each) => last.endsWith(each));
+  const bare = (text: string): string => (sheetRules[tool].partials ? text.replace(/^_/, "") : text);
   const stem = name.slice(0, name.length - extension.length);
   const forms = [stem, bare(stem), name, bare(name)];
   const liked = (form: string): number =>
     (form.endsWith(extension) === withExtension ? 0 : 2) + (form.startsWith("_") === last.startsWith("_") ? 0 : 1);
   const paths = [...new Set(forms)].sort((a, b) => liked(a) - liked(b)).map((form) => inFolder(folder, form));
-  const isIndex = sheetRules[lookup].partials && bare(stem) === "index";
+  const isIndex = sheetRules[tool].partials && bare(stem) === "index";
   return was.folder !== undefined && isIndex ? [folder, ...paths] : paths;
 }
 

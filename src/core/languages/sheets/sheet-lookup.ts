@@ -1,19 +1,36 @@
 /** What a name in a style sheet or a page means: sheets as Sass, Less and CSS find them, and assets. */
 import { posix } from "node:path";
-import { isTakenIn, sheetRules, urlRewritersFor } from "../languages/index.js";
-import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../base/paths.js";
-import { fillPattern, matchPattern, type Mapping } from "./mapping.js";
-import type { Ground, Resolution } from "./resolution.js";
-import { isRelative, spellingsOf, splitSheetSpecifier } from "./specifier.js";
+import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../../base/paths.js";
+import { external, unresolved, wholeName, type Ground, type NameLookup, type Resolution } from "../lookup.js";
+import { fillPattern, matchPattern, type Mapping } from "../mapping.js";
+import { isRelative, spellingsOf, splitSheetSpecifier } from "../specifier.js";
+import { isTakenIn, sheetRules, urlRewritersFor } from "./lookup-rules.js";
+import { sheetSpellings } from "./sheet-spelling.js";
+
+/** A sheet as Sass finds it (partials, indexes, load paths), as Less does, and as CSS and its bundlers do. */
+const ofSheets = (["sass", "less", "css"] as const).map((name): NameLookup => ({
+  name,
+  resolve: (ground, from, { specifier }) => resolveSheet(ground, from, specifier, name),
+  spellings: (task) => sheetSpellings(task, name),
+}));
+
+/** A picture, font or script that a sheet or page names: relative, by an alias, or from the web's root. */
+const asset: NameLookup = {
+  name: "asset",
+  asksOfFile: true,
+  resolve: (ground, from, { specifier }) =>
+    wholeName(ground, from, specifier, false) ?? resolveAsset(ground, from, specifier),
+  spellings: (task) => sheetSpellings(task, undefined),
+};
+
+/** How sheets and pages look names up. */
+export const sheetLookups: readonly NameLookup[] = [...ofSheets, asset];
 
 type Found = Extract<Resolution, { state: "found" }>;
 type SheetTool = keyof typeof sheetRules;
 
-const external: Resolution = { state: "external" };
-const unresolved: Resolution = { state: "unresolved" };
-
 /** Resolves `@use`, `@import`, `composes … from` and the like. */
-export function resolveSheet(ground: Ground, from: ProjectPath, specifier: string, tool: SheetTool): Resolution {
+function resolveSheet(ground: Ground, from: ProjectPath, specifier: string, tool: SheetTool): Resolution {
   const { path, prefix } = splitSheetSpecifier(specifier);
   const look = (target: ProjectPath): Pick<Found, "targets" | "folder"> | undefined =>
     lookForSheet(ground, target, tool);
@@ -77,7 +94,7 @@ function lookForSheet(
 }
 
 /** Resolves `url()`, `src=` and the like: whole names of files. */
-export function resolveAsset(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+function resolveAsset(ground: Ground, from: ProjectPath, specifier: string): Resolution {
   const { path, prefix } = splitSheetSpecifier(specifier);
   const look = (target: ProjectPath): Pick<Found, "targets" | "folder"> | undefined => {
     const targets = ground.file(target);

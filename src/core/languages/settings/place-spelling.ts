@@ -1,7 +1,9 @@
 /** How settings spell places: from their own folder or from where commands are run, with or without `./` and a last slash. */
-import { fixedFolder, globBase, isPattern, splitPlace, type Resolution, type Scheme } from "../../graph/index.js";
-import type { Reference } from "../../languages/index.js";
 import { folderOf, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import type { Reference } from "../language.js";
+import type { Resolution, Scheme, SpellingTask } from "../lookup.js";
+import { globBase, splitPlace } from "../specifier.js";
+import { fixedFolder, isPattern } from "./patterns.js";
 
 /** From where a place is spelled, on the planned tree. */
 export interface PlaceGround {
@@ -11,17 +13,18 @@ export interface PlaceGround {
   readonly packageFolder: ProjectPath;
 }
 
-/** Every spelling of a place that has gone to `target`, the most like the user's first. */
-export function placeSpellings(
-  reference: Reference,
-  scheme: Scheme,
-  target: ProjectPath,
-  ground: PlaceGround,
-): string[] {
+/** Every spelling of a place, the most like the user's first; `isBase` for the folder before a star. */
+export function placeSpellings(task: SpellingTask, isBase: boolean): string[] {
+  const { reference, was, targets, folder, from } = task;
+  if (was.state !== "found" && was.state !== "folder") return [];
+  const target = was.state === "found" ? targets[0] : (folder ?? was.at);
+  if (target === undefined) return [];
+  const { scheme } = was;
+  const ground = { from, packageFolder: task.ground.packageFolder(from) };
   const { prefix, path } = splitPlace(reference.specifier);
   const relative = relativePath(baseOf(scheme, prefix, ground), target);
   const whole = around(prefix, path, relative);
-  if (reference.lookup === "base") {
+  if (isBase) {
     const rest = path.slice(fixedFolder(path).length);
     return [around(prefix, path, relative, rest)];
   }

@@ -1,0 +1,70 @@
+/**
+ * The proof for names that are known without an import: whoever uses a name that exactly one file declares must find the same
+ * file by it on the planned tree, where files belong together as they will.
+ */
+import { symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
+import type { Extraction, Reference, Resolution } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { Difference } from "./plan.js";
+import type { RespelledFile } from "./prove.js";
+import type { Passage } from "./respell.js";
+
+/** A file as it is, and what is found in its new text. */
+export interface BoundFile {
+  readonly file: RespelledFile;
+  readonly now: Extraction;
+}
+
+/** What the proof of names is made from. */
+export interface SymbolProof {
+  readonly tree: SourceTree;
+  readonly passage: Passage;
+  readonly files: readonly BoundFile[];
+  readonly result: { references: number; same: number; readonly different: Difference[] };
+}
+
+/** Holds every use of a name against the planned tree. Names are compared by file, name and how often: texts may shift. */
+export function proveSymbols({ tree, passage, files, result }: SymbolProof): void {
+  const { map, after } = passage;
+  const before = symbolUses(
+    files.map(({ file }) => ({ path: file.path, extraction: file.extraction, targets: file.meanings.map(targetsOf) })),
+  );
+  const then = symbolUses(
+    files.map(({ file, now }): SymbolFile => {
+      const path = map.file(file.path);
+      const meant = (reference: Reference): Resolution => after.resolve(path, reference);
+      return { path, extraction: now, targets: now.references.map((each) => targetsOf(meant(each))) };
+    }),
+  );
+  const left = new Map<string, number>();
+  for (const use of then) left.set(keyOf(use), (left.get(keyOf(use)) ?? 0) + 1);
+  for (const use of before) {
+    const key = keyOf({ ...use, from: map.file(use.from), to: map.file(use.to) });
+    const there = left.get(key) ?? 0;
+    left.set(key, there - 1);
+    result.references += 1;
+    if (there > 0) result.same += 1;
+    else result.different.push(differenceOf(tree, use));
+  }
+}
+
+function targetsOf(resolution: Resolution): readonly ProjectPath[] {
+  return resolution.state === "found" ? resolution.targets : [];
+}
+
+function keyOf({ from, to, name }: Pick<SymbolUse, "from" | "to" | "name">): string {
+  return `${from}\n${to}\n${name}`;
+}
+
+function differenceOf(tree: SourceTree, { from, to, name, start }: SymbolUse): Difference {
+  const at = tree.text(from)?.positionAt(start) ?? { line: 1, column: 1 };
+  return {
+    file: from,
+    at,
+    specifier: name,
+    before: [to],
+    after: [],
+    reason: "the name would not lead to its file any more",
+  };
+}

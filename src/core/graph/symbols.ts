@@ -1,0 +1,78 @@
+/**
+ * Edges by symbol: in languages whose files see each other without naming each other, a file uses a name that exactly one file
+ * of what it sees declares. What several declare, or none, is no edge: nobody could say which.
+ */
+import { languageFor, type Extraction, type Language, type Membership } from "../languages/index.js";
+import type { ProjectPath } from "../base/paths.js";
+
+/** One name that a file uses, and the file that declares it. */
+export interface SymbolUse {
+  readonly from: ProjectPath;
+  readonly to: ProjectPath;
+  readonly name: string;
+  /** Where it is used. */
+  readonly start: number;
+}
+
+/** One file with what it names. */
+export interface SymbolFile {
+  readonly path: ProjectPath;
+  readonly extraction: Extraction;
+  /** What its references mean, in their order; none for one that means no file. */
+  readonly targets: readonly (readonly ProjectPath[])[];
+}
+
+/** Whether files of this path are bound together by names. */
+export function isBoundByNames(path: ProjectPath): boolean {
+  return languageFor(path)?.libraries !== undefined;
+}
+
+/** The edges between files, by file and place. Other languages' files may name them: a project file lists its sources. */
+export function symbolUses(files: readonly SymbolFile[]): SymbolUse[] {
+  const byLanguage = new Map<Language, SymbolFile[]>();
+  for (const file of files) {
+    const language = languageFor(file.path);
+    if (!language?.libraries) continue;
+    const alike = byLanguage.get(language);
+    if (alike) alike.push(file);
+    else byLanguage.set(language, [file]);
+  }
+  if (byLanguage.size === 0) return [];
+  const namedBy = namers(files);
+  return [...byLanguage].flatMap(([language, alike]) => {
+    const asked = alike.map((file) => ({ ...file, namedBy: namedBy.get(file.path) ?? [] }));
+    return usesWithin(alike, language.libraries?.(asked) ?? new Map<ProjectPath, Membership>());
+  });
+}
+
+function namers(files: readonly SymbolFile[]): Map<ProjectPath, ProjectPath[]> {
+  const found = new Map<ProjectPath, ProjectPath[]>();
+  for (const { path, targets } of files)
+    for (const target of targets.flat()) {
+      const there = found.get(target);
+      if (there) there.push(path);
+      else found.set(target, [path]);
+    }
+  return found;
+}
+
+function usesWithin(files: readonly SymbolFile[], members: ReadonlyMap<ProjectPath, Membership>): SymbolUse[] {
+  const declarers = new Map<string, Map<string, Set<ProjectPath>>>();
+  for (const { path, extraction } of files) {
+    const library = members.get(path)?.library;
+    if (library === undefined) continue;
+    const names = declarers.get(library) ?? new Map<string, Set<ProjectPath>>();
+    declarers.set(library, names);
+    for (const { name } of extraction.declares ?? []) names.set(name, (names.get(name) ?? new Set()).add(path));
+  }
+  return files.flatMap(({ path, extraction }) => {
+    const member = members.get(path);
+    if (!member) return [];
+    const seen = [member.library, ...member.sees];
+    return (extraction.usesNames ?? []).flatMap(({ name, start }): SymbolUse[] => {
+      const meant = new Set(seen.flatMap((library) => [...(declarers.get(library)?.get(name) ?? [])]));
+      const [to, other] = meant;
+      return to === undefined || other !== undefined || to === path ? [] : [{ from: path, to, name, start }];
+    });
+  });
+}

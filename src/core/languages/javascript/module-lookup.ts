@@ -1,0 +1,184 @@
+/** What a name in a script means: modules, files by a URL or path, and patterns of bundlers. */
+import { posix } from "node:path";
+import picomatch from "picomatch";
+import { folderOf, isBelow, joinPath, relativePath, toProjectPath, type ProjectPath } from "../../base/paths.js";
+import {
+  external,
+  unresolved,
+  wholeName,
+  type Ground,
+  type NameLookup,
+  type Resolution,
+  type Scheme,
+  type SpellingTask,
+} from "../lookup.js";
+import { fillPattern, matchPattern, type Mapping } from "../mapping.js";
+import { globBase, isRelative, meansFolder, spellingsOf, splitSpecifier } from "../specifier.js";
+import { relativeSpelling, spellings } from "./spelling.js";
+
+/** How scripts look names up. */
+export const moduleLookups: readonly NameLookup[] = [
+  // A script, data or asset that a script imports: relative, by an alias, or a package.
+  {
+    name: "module",
+    resolve: (ground, from, { specifier }) =>
+      wholeName(ground, from, specifier, true) ?? resolveModule(ground, from, specifier),
+    spellings,
+  },
+  // A file by its whole name, relative to this one.
+  ...["url", "path"].map((name): NameLookup => ({
+    name,
+    resolve: (ground, from, { specifier }) =>
+      wholeName(ground, from, specifier, false) ?? resolveWhole(ground, from, specifier),
+    spellings: (task) =>
+      task.was.state === "folder" ? [relativeSpelling(task, task.folder ?? task.was.at)] : spellings(task),
+  })),
+  // All files that match a pattern, as bundlers read it.
+  {
+    name: "glob",
+    // A pattern leaves its own file out.
+    asksOfFile: true,
+    resolve: (ground, from, { specifier }) => resolveGlob(ground, from, specifier),
+    spellings: globSpellings,
+  },
+];
+
+function resolveModule(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const { path } = splitSpecifier(specifier);
+  if (path.startsWith("/")) return fromWebRoot(ground, from, path);
+  return isRelative(path) ? resolveRelative(ground, from, path, true) : throughMappings(ground, from, path);
+}
+
+function resolveWhole(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const { path } = splitSpecifier(specifier);
+  return path.startsWith("/") ? fromWebRoot(ground, from, path) : resolveRelative(ground, from, path, false);
+}
+
+function resolveRelative(ground: Ground, from: ProjectPath, path: string, loose: boolean): Resolution {
+  for (const spelled of spellingsOf(path)) {
+    const target = joinPath(folderOf(from), spelled);
+    const found = target && ground.look(target, { loose, folderOnly: loose && meansFolder(path) });
+    if (found) return { state: "found", scheme: "relative", ...found };
+  }
+  const at = posix.join(folderOf(from), path).replace(/\/$/, "");
+  // `new URL("../data/", import.meta.url)` may mean a folder, as settings do.
+  const folder = loose ? undefined : toProjectPath(at);
+  if (folder !== undefined && ground.tree.hasFolder(folder)) return { state: "folder", at: folder, scheme: "relative" };
+  const beyond = ground.beyond(at, endingsOf(ground, loose));
+  return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: "relative" };
+}
+
+const endings = new WeakMap<Ground["rules"], readonly string[]>();
+
+/** What a file that is not the project's may end in. */
+function endingsOf({ rules }: Ground, loose: boolean): readonly string[] {
+  if (!loose) return [""];
+  let known = endings.get(rules);
+  if (!known) {
+    const indexes = rules.indexNames.flatMap((name) => rules.extensions.map((extension) => `/${name}${extension}`));
+    known = ["", ...rules.extensions, ...rules.declarations, ...indexes, "/package.json"];
+    endings.set(rules, known);
+  }
+  return known;
+}
+
+function throughMappings(ground: Ground, from: ProjectPath, name: string): Resolution {
+  let answer: Resolution = external;
+  for (const mapping of ground.mappings(from)) {
+    const star = matchPattern(mapping.pattern, name);
+    if (star === undefined) continue;
+    const found = throughMapping(ground, mapping, star);
+    if (found.state === "found" || found.state === "beyond") return found;
+    // An alias may look like a package's scope; an installed package is not an alias that leads nowhere.
+    if (found.state === "unresolved" && !ground.isPackage(from, name)) answer = unresolved;
+  }
+  return answer;
+}
+
+function throughMapping(ground: Ground, mapping: Mapping, star: string): Resolution {
+  let found: Extract<Resolution, { state: "found" }> | undefined;
+  for (const target of mapping.targets) {
+    const path = toProjectPath(fillPattern(target, star));
+    const at = path === undefined ? undefined : ground.look(path, { loose: !mapping.exact });
+    if (!at) continue;
+    found = found
+      ? { ...found, targets: [...new Set([...found.targets, ...at.targets])] }
+      : { state: "found", scheme: mapping, ...at };
+    if (!mapping.all) break;
+  }
+  if (found) return found;
+  if (mapping.kind !== "alias" || mapping.pattern === "*") return external;
+  for (const target of mapping.targets) {
+    const beyond = ground.beyond(fillPattern(target, star), endingsOf(ground, true));
+    if (beyond !== undefined) return { state: "beyond", at: beyond, scheme: mapping };
+  }
+  return unresolved;
+}
+
+function fromWebRoot(ground: Ground, from: ProjectPath, path: string): Resolution {
+  for (const mapping of ground.webRoots(from)) {
+    const target = toProjectPath(fillPattern(mapping.targets[0] ?? "", path.slice(1)));
+    const found = target !== undefined && ground.look(target, { loose: true });
+    if (found) return { state: "found", scheme: mapping, ...found };
+  }
+  return external;
+}
+
+/** A pattern means all files that match it, in order of path. The file itself is left out, as bundlers do. */
+function resolveGlob(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const base = globBase(specifier.replace(/^!/, ""));
+  const placed = globFolder(ground, from, base.folder);
+  if (!placed) return external;
+  const { folder, scheme } = placed;
+  const matches = picomatch(base.rest);
+  const below = (path: ProjectPath): boolean =>
+    (folder === "" || isBelow(path, folder)) && matches(folder === "" ? path : path.slice(folder.length + 1));
+  const targets = ground.tree.paths.filter((path) => path !== from && below(path));
+  return { state: "found", targets, scheme, folder };
+}
+
+const root: Mapping = {
+  kind: "web root",
+  pattern: "/*",
+  targets: ["*"],
+  exact: false,
+  all: false,
+  by: "" as ProjectPath,
+};
+
+function globFolder(
+  ground: Ground,
+  from: ProjectPath,
+  base: string,
+): { readonly folder: ProjectPath; readonly scheme: Scheme } | undefined {
+  if (isRelative(base)) {
+    const folder = joinPath(folderOf(from), base);
+    return folder === undefined ? undefined : { folder, scheme: "relative" };
+  }
+  for (const mapping of base.startsWith("/") ? [root] : ground.mappings(from)) {
+    const star = matchPattern(mapping.pattern, base);
+    const folder = star === undefined ? undefined : toProjectPath(fillPattern(mapping.targets[0] ?? "", star));
+    if (folder !== undefined && mapping.kind !== "base folder") return { folder, scheme: mapping };
+  }
+  return undefined;
+}
+
+/** A pattern keeps its computed part; its fixed folder follows the files that it means. */
+function globSpellings({ reference, was, folder: goes, from }: SpellingTask): string[] {
+  if (was.state !== "found") return [];
+  const negative = reference.specifier.startsWith("!") ? "!" : "";
+  const { folder, rest } = globBase(reference.specifier.slice(negative.length));
+  const old = was.folder ?? ("" as ProjectPath);
+  const relative = [goes, old].filter((path) => path !== undefined).map((path) => relativePath(folderOf(from), path));
+  const spelled = relative.map((path) => (path === "" ? "." : path.startsWith("..") ? path : `./${path}`));
+  const aliased = goes !== undefined && was.scheme !== "relative" ? aliasedFolder(folder, old, goes) : [];
+  return [...aliased, ...spelled].map((path) => `${negative}${path === "/" ? "" : path}/${rest}`);
+}
+
+/** `@/pages` for `src/pages` becomes `@/views` for `src/views`, while both lie below what the alias stands for. */
+function aliasedFolder(written: string, old: ProjectPath, now: ProjectPath): string[] {
+  let shared = 0;
+  while (shared < Math.min(written.length, old.length) && written.at(-1 - shared) === old.at(-1 - shared)) shared += 1;
+  const [head, place] = [written.slice(0, written.length - shared), old.slice(0, old.length - shared)];
+  return now.startsWith(place) ? [head + now.slice(place.length)] : [];
+}
