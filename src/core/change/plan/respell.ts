@@ -74,8 +74,10 @@ export function meaningOf(
 ): (specifier: string) => boolean {
   const wanted = wantedOf(map, was);
   const newFrom = map.file(from);
+  const { lookup, inside } = reference;
   return (specifier) => {
-    const resolution = after.resolve(newFrom, { ...reference, specifier });
+    const question = inside === undefined ? { specifier, lookup } : { specifier, lookup, inside };
+    const resolution = after.resolve(newFrom, question);
     return landsOn(resolution, wanted) && isCertain(map, { reference, specifier, was, resolution });
   };
 }
