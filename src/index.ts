@@ -13,6 +13,7 @@ export { companionsOf, openProject, type Project } from "./core/app/index.js";
 export { analyse, type Analysis, type AppAnalysis } from "./core/insight/analysis.js";
 export { check, type Checked, type Finding } from "./core/insight/rules/index.js";
 export { explain, surveyOf, type Explanation, type Survey } from "./core/insight/measures/index.js";
+export { Workspace, type WorkOptions, type WorkspaceChange } from "./core/workspace.js";
 export { compare, type Comparison } from "./core/change/compare/index.js";
 export {
   draftOf,

@@ -350,6 +350,11 @@ export const catalogue = {
     what: (d) => `A change (${d.path}) is unfinished and could not be undone: ${d.reason}`,
     next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
   },
+  STOPPED: {
+    refusal: "state",
+    what: () => "The work was stopped.",
+    next: () => "Nothing was changed. Ask again when you need the answer.",
+  },
   MET_ANOTHER: {
     refusal: "state",
     what: (d) => `${d.path} was written by something else while the change was carried out.`,

@@ -6,6 +6,7 @@ export { findAppFolder, findProject, findRepository, realFolder } from "./find-p
 export { askGit, GitRefusal, ownCommands } from "./git.js";
 export type { KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";
+export { Overlay } from "./overlay.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
 export { PlannedTree, SourceTree, type TreeView } from "./source-tree.js";
 

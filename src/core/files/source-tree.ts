@@ -104,6 +104,16 @@ export class SourceTree implements TreeView {
     return text;
   }
 
+  /** The same files, read through another store; of those that changed, texts are read again. */
+  changed(store: FileReader, paths: Iterable<ProjectPath>): SourceTree {
+    const files = this.paths.map((path) => ({ path, link: this.isLink(path) }));
+    const tree = new SourceTree(store, { files, foreign: this.foreign, unlisted: this.unlisted, from: "memory" });
+    const again = new Set(paths);
+    for (const [path, text] of this.#texts) if (!again.has(path)) tree.#texts.set(path, text);
+    for (const [path, reason] of this.#unreadable) if (!again.has(path)) tree.#unreadable.set(path, reason);
+    return tree;
+  }
+
   /** Takes a text that is known already, of a tree that is only planned. */
   lendText(path: ProjectPath, text: SourceText): void {
     this.#texts.set(path, text);

@@ -5,4 +5,11 @@ export { readToolSettings } from "./tool-settings.js";
 export { isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "./symbols.js";
 export { Resolver } from "./resolver.js";
 export { readablePaths, readReferences } from "./read-references.js";
-export { buildGraph, ReferenceGraph, type GraphFile, type GraphInput, type MetReference } from "./reference-graph.js";
+export {
+  buildGraph,
+  ReferenceGraph,
+  regraphed,
+  type GraphFile,
+  type GraphInput,
+  type MetReference,
+} from "./reference-graph.js";

@@ -6,6 +6,8 @@ import {
   blankOutline,
   type FileReading,
   isCode,
+  isTakenIn,
+  someLookupReadsFiles,
   type LookupRules,
   type Mapping,
   notRead,
@@ -15,7 +17,7 @@ import {
 } from "../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
-import type { KeptReadings, SourceTree } from "../files/index.js";
+import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { readablePaths } from "./read-references.js";
 import { Resolver } from "./resolver.js";
 import { isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "./symbols.js";
@@ -175,6 +177,37 @@ export async function buildGraph({
     if (index % 512 === 0) progress("Resolving references", index, paths.length);
   });
   return new ReferenceGraph(tree, resolver, files);
+}
+
+/**
+ * The graph after edits within files that it knows; `undefined` where more depends on them: URLs in sheets on who takes them in,
+ * and names that are looked up in other files' texts.
+ */
+export async function regraphed(
+  graph: ReferenceGraph,
+  store: FileReader,
+  changed: readonly ProjectPath[],
+): Promise<ReferenceGraph | undefined> {
+  if (someLookupReadsFiles()) return undefined;
+  const tree = graph.tree.changed(store, changed);
+  const files = new Map(graph.files);
+  await readTexts({
+    depth: "all",
+    paths: changed,
+    textOf: (at) => tree.text(changed[at] ?? ("" as ProjectPath))?.text ?? "",
+    visit: (at, reading) => {
+      const path = changed[at] ?? ("" as ProjectPath);
+      const references = reading.references.map((reference) => {
+        return { reference, resolution: graph.resolver.resolve(path, reference) };
+      });
+      files.set(path, { path, reading, references });
+    },
+  });
+  const takesIn = (from: ReferenceGraph["files"], path: ProjectPath): string =>
+    JSON.stringify(from.get(path)?.references.map(({ reference }) => [reference.lookup, reference.specifier]));
+  if (changed.some((path) => isTakenIn(path) && takesIn(graph.files, path) !== takesIn(files, path))) return undefined;
+  if (changed.some((path) => tree.unreadable.has(path))) return undefined;
+  return new ReferenceGraph(tree, graph.resolver, files);
 }
 
 /** Fills in what was kept; gives the places of what has to be read, whose texts are then at hand. */

@@ -89,6 +89,18 @@ export function withAnswers(
   return { ...analysed, catalogue };
 }
 
+/** The same apps, judged by another graph of the same files. */
+export function judgedAnew(analysis: Analysis, graph: ReferenceGraph): Analysis {
+  const project = { ...analysis.project, tree: graph.tree };
+  const commits = recentOf(analysis);
+  const apps = analysis.apps.map(({ app, guessed }): AppAnalysis => {
+    const { layout, stack, configuration, folder } = app;
+    const paths = filesOf(graph.tree, folder, project.configurations);
+    return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) };
+  });
+  return { ...analysis, project, graph, apps };
+}
+
 interface WantedApp {
   readonly folder: ProjectPath;
   readonly configuration: Configuration | undefined;

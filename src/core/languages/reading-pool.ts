@@ -87,20 +87,27 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
       if (waiting.delete(index)) input.visit(index, extraction);
     });
   };
-  while (front < back) {
-    while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
-    input.visit(front, readOne(input.depth, input.textOf(front), input.paths[front] ?? ""));
-    front += 1;
-    for (let answer = nextAnswer(port); answer; answer = nextAnswer(port)) take(answer);
+  try {
+    while (front < back) {
+      while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
+      input.visit(front, readOne(input.depth, input.textOf(front), input.paths[front] ?? ""));
+      front += 1;
+      for (let answer = nextAnswer(port); answer; answer = nextAnswer(port)) take(answer);
+    }
+    while (waiting.size > 0) {
+      const answer = await Promise.race([
+        new Promise<ReadingAnswer>((resolve) => port.once("message", resolve)),
+        failed,
+      ]);
+      if (answer === "failed") break;
+      take(answer);
+    }
+    for (const index of waiting)
+      input.visit(index, readOne(input.depth, input.textOf(index), input.paths[index] ?? ""));
+  } finally {
+    port.close();
+    await worker.terminate();
   }
-  while (waiting.size > 0) {
-    const answer = await Promise.race([new Promise<ReadingAnswer>((resolve) => port.once("message", resolve)), failed]);
-    if (answer === "failed") break;
-    take(answer);
-  }
-  for (const index of waiting) input.visit(index, readOne(input.depth, input.textOf(index), input.paths[index] ?? ""));
-  port.close();
-  await worker.terminate();
 }
 
 function handOver(

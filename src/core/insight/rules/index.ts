@@ -14,4 +14,5 @@ export { rules } from "./registry.js";
 export type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";
 export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
 export { sameAssets } from "./same-content.js";
+export { shiftedFindings, type Shift } from "./shifted-findings.js";
 export { check, rulesNamed, type Checked, type CheckOptions, type UnreadFile } from "./check.js";
