@@ -18,6 +18,6 @@ export function whyIllegal(name: string): string | undefined {
   if (/[. ]$/.test(name)) return "it ends in a dot or a space, which Windows leaves out";
   const stem = name.split(".")[0] ?? "";
   if (reserved.test(stem.trimEnd())) return `${stem} is a device on Windows`;
-  if (new TextEncoder().encode(name).length > 255) return "it is longer than 255 bytes";
+  if (name.length > 80 && new TextEncoder().encode(name).length > 255) return "it is longer than 255 bytes";
   return undefined;
 }

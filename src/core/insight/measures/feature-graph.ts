@@ -22,16 +22,16 @@ const surely = 0.6;
 
 /** Every pair of features of which one references the other. What gathers the whole app, and tests, do not count. */
 export function featureEdges({ entries, uses }: Catalogue, graph: ReferenceGraph): FeatureEdge[] {
-  const featureOf = (path: ProjectPath): string | undefined => {
-    const feature = entries.get(path)?.feature;
-    return feature === undefined || feature.confidence < surely || feature.is === shared ? undefined : feature.is;
-  };
+  const features = new Map<ProjectPath, string>();
+  for (const { path, feature } of entries.values())
+    if (feature.is !== undefined && feature.is !== shared && feature.confidence >= surely)
+      features.set(path, feature.is);
   const found = new Map<string, { from: string; to: string; uses: FeatureUse[] }>();
-  for (const { path, role } of entries.values()) {
-    const from = role.is === "test" || role.is === "story" ? undefined : featureOf(path);
-    if (from === undefined) continue;
+  for (const [path, from] of features) {
+    const role = entries.get(path)?.role.is;
+    if (role === "test" || role === "story") continue;
     for (const target of uses.targetsOf(path)) {
-      const to = featureOf(target);
+      const to = features.get(target);
       if (to === undefined || to === from) continue;
       const reference = graph.files
         .get(path)

@@ -47,6 +47,7 @@ function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName
 
 /** The same words, or the one within the other: `harvest` may export `HarvestScreen`. */
 function areAlike({ catalogue }: RuleContext, stem: string, name: string): boolean {
+  if (stem === name) return true;
   const [a, b] = [wordsKey(splitWords(stem)), wordsKey(splitWords(name))];
   const [c, d] = [wordsBesideRole(stem, catalogue.clues), wordsBesideRole(name, catalogue.clues)].map(wordsKey);
   return a.includes(b) || b.includes(a) || (c ?? "").includes(d ?? "") || (d ?? "").includes(c ?? "");

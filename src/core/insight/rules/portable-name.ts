@@ -10,10 +10,13 @@ export const portableName: Rule = {
   right: "src/helpers/auxiliary.ts\nsrc/assets/images/harvest.svg",
   *find({ tree, app }) {
     const said = new Set<string>();
+    const fine = new Set<string>();
     for (const path of tree.paths) {
       if (app.folder !== "" && !isBelow(path, app.folder)) continue;
       for (const part of path.split("/")) {
+        if (fine.has(part)) continue;
         const reason = whyIllegal(part);
+        if (reason === undefined) fine.add(part);
         const about = path.slice(0, path.indexOf(part) + part.length);
         if (reason === undefined || said.has(about)) continue;
         said.add(about);
