@@ -1,0 +1,32 @@
+/** `add` on the command line. */
+import { command } from "./command.js";
+import { acceptDifferent, write } from "./options.js";
+
+/** `steady-shelf add`. */
+export const addCommand = command({
+  typed: "add <role> <name>",
+  about: "Make a file (and its companions) of a role on its shelf, correctly named; or a feature",
+  options: (args) =>
+    args
+      .usage(
+        "$0 add ROLE NAME\n$0 add feature NAME\n\nNAME in any case; folders below the shelf may come before it: forms/TextField.",
+      )
+      .positional("role", {
+        type: "string",
+        demandOption: true,
+        describe: "screen, component, hook, service, … or feature",
+      })
+      .positional("name", { type: "string", demandOption: true, describe: "What it is called" })
+      .option("feature", { type: "string", requiresArg: true, describe: "The feature that it belongs to" })
+      .option("shelf", { type: "string", requiresArg: true, describe: "The shelf, where a role has several" })
+      .option("with", {
+        type: "string",
+        requiresArg: true,
+        describe: "Companions besides (test,story); of a feature: its roles",
+      })
+      .option("without", { type: "string", requiresArg: true, describe: "Companions that are left out" })
+      .option("from", { type: "string", requiresArg: true, describe: "A file to begin with, instead of a starter" })
+      .option("accept-different", acceptDifferent)
+      .option("write", write),
+  run: (typed) => import("../add.js").then(({ runAdd }) => runAdd(typed)),
+});

@@ -1,0 +1,42 @@
+/** `move` on the command line. */
+import { UsageError } from "../report.js";
+import { command } from "./command.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, mentions, write } from "./options.js";
+
+/** `steady-shelf move`. */
+export const moveCommand = command({
+  typed: "move [paths..]",
+  about: "Relocate files or folders, like mv, with every reference respelled",
+  options: (args) =>
+    args
+      .usage(
+        "$0 move FROM… TO\n$0 move --plan FILE\n\nTO is a folder (it exists, or ends in /) or a new name. FROM may be a quoted pattern.",
+      )
+      .positional("paths", {
+        type: "string",
+        array: true,
+        default: [] as string[],
+        describe: "Files or folders, and the target last",
+      })
+      .option("write", write)
+      .option("plan", { type: "string", requiresArg: true, describe: "Carry out a saved plan, exactly as written" })
+      .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
+      .option("alone", {
+        type: "boolean",
+        default: false,
+        describe: "Leave stylesheet, test, story and variants where they are",
+      })
+      .option("mentions", mentions)
+      .option("all", all)
+      .option("accept-different", acceptDifferent)
+      .option("accept-unread", acceptUnread)
+      .option("commit", commit)
+      .check((typed) => {
+        if (typed.plan !== undefined && typed.paths.length > 0)
+          throw new UsageError("Give either paths or --plan, not both.");
+        if (typed.plan === undefined && typed.paths.length < 2)
+          throw new UsageError("Name what to move, and where to: move FROM… TO.");
+        return checkCommit(typed);
+      }),
+  run: (typed) => import("../move.js").then(({ runMove }) => runMove(typed)),
+});

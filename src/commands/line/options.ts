@@ -1,0 +1,42 @@
+/** Options that several commands have. */
+import type { Argv } from "yargs";
+import type { CommonOptions } from "../context.js";
+import { UsageError } from "../report.js";
+
+export const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
+export const mentions = {
+  type: "boolean",
+  default: false,
+  describe: "Respell Markdown links, ignore and owners' patterns as well",
+} as const;
+export const acceptDifferent = {
+  type: "boolean",
+  default: false,
+  describe: "Go on although the proof names differences",
+} as const;
+export const acceptUnread = {
+  type: "boolean",
+  default: false,
+  describe: "Go on although not everything that may matter could be read",
+} as const;
+export const commit = {
+  type: "string",
+  describe: "Commit it; with two-steps first the pure relocation, so that git follows every file",
+} as const;
+export const all = { type: "boolean", default: false, describe: "Show everything, folded by default" } as const;
+
+/** Of every command that looks. */
+export function lookOptions(args: Argv<CommonOptions>) {
+  return args
+    .option("cache", { type: "boolean", default: true, describe: "Use and keep what earlier runs have read" })
+    .option("all", all);
+}
+
+/** `--commit` belongs to what is written; its only other word is `two-steps`. */
+export function checkCommit({ commit: steps, save }: { commit?: string | undefined; save?: string | undefined }): true {
+  if (steps !== undefined && steps !== "" && steps !== "two-steps")
+    throw new UsageError(`--commit takes nothing, or two-steps; not ${steps}.`);
+  if (steps !== undefined && save !== undefined)
+    throw new UsageError("Give either --save or --commit: a plan that is saved changes nothing yet.");
+  return true;
+}
