@@ -20,7 +20,7 @@ export { arrangementSchema, shelfSchema } from "./src/core/app/arrangement/schem
 export { makeShelves, aboutShelf } from "./src/core/app/arrangement/shelf.ts";
 export { rules } from "./src/core/insight/rules/registry.ts";
 export { ruleGroups, ruleTable } from "./src/core/app/configuration/rule-names.ts";
-export { checkSchema, surveySchema } from "./src/commands/json-schemas.ts";
+export { checkSchema, surveySchema } from "./src/documents/json-schemas.ts";
 export { catalogue } from "./src/core/base/error-catalogue.ts";
 export { roleMeanings } from "./src/core/app/arrangement/roles.ts";
 `;

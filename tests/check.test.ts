@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync 
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
-import { checkSchema, surveySchema } from "../src/commands/json-schemas.js";
+import { checkSchema, surveySchema } from "../src/documents/json-schemas.js";
 import { commitAll, demoCopy, fingerprint, folderWith, run } from "./program.js";
 
 /** The demo app with a configuration, committed. */

@@ -6,7 +6,7 @@ import { count } from "../terminal/words.js";
 import { carryOutSetUp } from "./carry-out.js";
 import type { CheckOptions } from "./check.js";
 import type { Looking } from "./looking.js";
-import { planJson } from "./plan-json.js";
+import { planJson } from "../documents/plan-json.js";
 import { typedWords } from "./typed-words.js";
 
 /** Writes the lists of every app that was checked; gives the exit code. */

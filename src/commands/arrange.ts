@@ -11,7 +11,7 @@ import { arrangeView, isNothing } from "../terminal/arrange-view.js";
 import { askYesNo } from "../terminal/ask.js";
 import { count } from "../terminal/words.js";
 import { answerQuestions } from "./answer-questions.js";
-import { arrangeJson } from "./arrange-json.js";
+import { arrangeJson } from "../documents/arrange-json.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
 import { look, type LookingOptions } from "./looking.js";

@@ -7,7 +7,7 @@ import type { FileReader } from "../core/files/index.js";
 import { checkView, whyView } from "../terminal/check-view.js";
 import { screenFor } from "../terminal/screen.js";
 import type { Context } from "./context.js";
-import { formatOf } from "./formats/index.js";
+import { formatOf } from "../documents/formats/index.js";
 import { look, lookAndSay, type LookingOptions } from "./looking.js";
 
 /** What was typed. */

@@ -2,7 +2,7 @@
 import { compare } from "../core/change/compare/index.js";
 import { compareView } from "../terminal/compare-view.js";
 import { onlyApp } from "./arrange.js";
-import { compareJson } from "./compare-json.js";
+import { compareJson } from "../documents/compare-json.js";
 import { lookAndSay, type LookingOptions } from "./looking.js";
 
 /** What was typed. */

@@ -6,7 +6,7 @@ import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
 import { refuseSource } from "../core/change/plan/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { explainView } from "../terminal/explain-view.js";
-import { explainJson } from "./explain-json.js";
+import { explainJson } from "../documents/explain-json.js";
 import { look, type LookingOptions } from "./looking.js";
 
 /** What was typed. */

@@ -17,9 +17,9 @@ import { count } from "../terminal/words.js";
 import { carryOutPlan } from "./carry-out-plan.js";
 import { exitCode, type CheckOptions } from "./check.js";
 import type { Context } from "./context.js";
-import { findingJson } from "./check-json.js";
+import { findingJson } from "../documents/check-json.js";
 import type { Looking } from "./looking.js";
-import { planJson } from "./plan-json.js";
+import { planJson } from "../documents/plan-json.js";
 import { typedWords } from "./typed-words.js";
 
 /** Plans the repairs, shows them, and carries them out; gives the exit code. Throws `FIX_NEEDS_CONFIGURATION`. */

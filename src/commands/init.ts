@@ -27,7 +27,7 @@ import { planView } from "../terminal/plan-view.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContextOfApp, type CommonOptions, type Context } from "./context.js";
-import { planJson } from "./plan-json.js";
+import { planJson } from "../documents/plan-json.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 

@@ -11,7 +11,7 @@ import { planView } from "../terminal/plan-view.js";
 import { count } from "../terminal/words.js";
 import { carryOutPlan, commitSteps, refusalText } from "./carry-out-plan.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
-import { planJson } from "./plan-json.js";
+import { planJson } from "../documents/plan-json.js";
 import { savePlan } from "./save-plan.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";

@@ -3,7 +3,7 @@ import { surveyOf } from "../core/insight/measures/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { surveyView } from "../terminal/survey-view.js";
 import { lookAndSay, type LookingOptions } from "./looking.js";
-import { surveyJson } from "./survey-json.js";
+import { surveyJson } from "../documents/survey-json.js";
 
 /** Runs the command; gives the exit code. */
 export function runSurvey(options: LookingOptions): Promise<number> {

@@ -1,6 +1,6 @@
 /** The document that `check --json` prints; `schema/check.json` describes it. */
 import type { Checked } from "../../core/insight/rules/index.js";
-import { findingJson } from "../check-json.js";
+import { findingJson } from "../../documents/check-json.js";
 
 /** The whole document as text. */
 export function jsonDocument(checked: readonly Checked[]): string {
