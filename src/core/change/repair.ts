@@ -1,5 +1,6 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
 import type { Resolution } from "../languages/index.js";
+import { Occupancy } from "./collisions.js";
 import { blamesOf, planTheRest } from "./groups.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import { planMoves, type PlanOptions } from "./plan/index.js";
@@ -75,8 +76,7 @@ function touched({ file, repair }: Finding): readonly ProjectPath[] {
 /** Puts repairs together, in their order; one that would meet another in one place is left. */
 function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
   const moves: Moves = new Map();
-  // Who goes where, without case: on some systems `Tree.ts` and `tree.ts` are one place.
-  const targets = new Map<string, ProjectPath>();
+  const places = new Occupancy(tree);
   const wishes = new Map<ProjectPath, Map<number, Resolution>>();
   const taken: Finding[] = [];
   const left: Finding[] = [];
@@ -89,16 +89,13 @@ function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
       continue;
     }
     const added = repair && together(moves, repair.moves, finding.rule);
-    if (!added || !isPossible(tree, added, { moves, targets })) {
+    const ways = [...(added ?? [])].map(([from, { to }]) => ({ from, to }));
+    if (!added || !places.canSend(ways)) {
       left.push(finding);
       continue;
     }
-    for (const [from, move] of added) {
-      const before = moves.get(from);
-      if (before && targets.get(before.to.toLowerCase()) === from) targets.delete(before.to.toLowerCase());
-      moves.set(from, move);
-    }
-    for (const [from, { to }] of added) targets.set(to.toLowerCase(), from);
+    places.send(ways);
+    for (const [from, move] of added) moves.set(from, move);
     taken.push(finding);
   }
   return { moves, wishes, taken, left };
@@ -130,19 +127,4 @@ function together(
     added.set(from, { to: inFolder(folder, name), because: `${other.because}, ${because}` });
   }
   return added;
-}
-
-/** No two files into one place, none onto one that stays, on no system. */
-function isPossible(
-  tree: SourceTree,
-  added: Moves,
-  { moves, targets }: { readonly moves: Moves; readonly targets: ReadonlyMap<string, ProjectPath> },
-): boolean {
-  const own = new Set([...added.values()].map(({ to }) => to.toLowerCase()));
-  if (own.size < added.size) return false;
-  return [...added].every(([from, { to }]) => {
-    const holder = targets.get(to.toLowerCase());
-    if (holder !== undefined && !added.has(holder)) return false;
-    return from === to || added.has(to) || moves.has(to) || (!tree.has(to) && !tree.hasFolder(to));
-  });
 }

@@ -10,7 +10,7 @@ import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
 import { losesItsWay, namedElsewhere, type Move } from "../plan/index.js";
 import { Places } from "../../insight/rules/index.js";
 import type { App } from "../../app/index.js";
-import { solveCollisions, type Going } from "./collisions.js";
+import { solveCollisions, type Going } from "./solve-collisions.js";
 import { destinationOf, type Answer, type Destination, type DestinationInput, type Question } from "./destination.js";
 import { foundByPlace } from "./found-by-place.js";
 import { mirrorMoves } from "./mirrors.js";

@@ -3,10 +3,9 @@
  * apart stays where it is. Nothing is ever overwritten.
  */
 import { keyOf, shared, type Clues } from "../../insight/catalogue/index.js";
-import { partsOf } from "../../app/index.js";
-import { isCode } from "../../languages/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
+import { Occupancy } from "../collisions.js";
 import type { Destination } from "./destination.js";
 import { homeOf, movesOfUnit, type Unit, type UnitMove } from "./units.js";
 
@@ -22,15 +21,6 @@ export interface Solved {
   readonly going: readonly Going[];
   /** Units that could not be told apart from another, and the path that both would have. */
   readonly stuck: readonly { readonly unit: Unit; readonly at: ProjectPath }[];
-}
-
-/**
- * A path as it is compared: on some systems `Tree.ts` and `tree.ts` are one place, and `Tree.ts` and `Tree.tsx` answer to one
- * name wherever that is.
- */
-function placeKey(path: ProjectPath): string {
-  const { stem, leads } = partsOf(nameOf(path));
-  return (leads && isCode(path) ? `${folderOf(path)}/${stem}` : path).toLowerCase();
 }
 
 /** Solves collisions, the same way whatever the order of the units. `folderOfFeature` names a feature's folder. */
@@ -64,21 +54,21 @@ export function solveCollisions(
 /** The units that meet another, or something that stays, each with the place where they do. */
 function collisions(tree: SourceTree, going: readonly Going[]): Map<Unit, ProjectPath> {
   const found = new Map<Unit, ProjectPath>();
-  const leaving = new Set(going.flatMap(({ moves }) => moves.map(({ from }) => from)));
-  const staying = new Set(tree.paths.filter((path) => !leaving.has(path)).map(placeKey));
-  const folders = new Set([...tree.folders].map((folder) => folder.toLowerCase()));
-  const holders = new Map<string, Unit>();
-  for (const { unit, moves } of going)
+  const unitOf = new Map(going.flatMap(({ unit, moves }) => moves.map(({ from }) => [from, unit] as const)));
+  const places = new Occupancy(tree);
+  places.send(going.flatMap(({ moves }) => moves));
+  for (const { unit, moves } of going) {
+    const own = new Set(moves.map(({ from }) => from));
     for (const { to } of moves) {
-      const key = placeKey(to);
-      const other = holders.get(key);
-      if (other !== undefined && other !== unit) {
-        found.set(unit, to);
-        found.set(other, to);
+      const met = places.met(to, own);
+      if (met.length === 0) continue;
+      found.set(unit, to);
+      for (const path of met === "folder" ? [] : met) {
+        const other = unitOf.get(path);
+        if (other) found.set(other, to);
       }
-      holders.set(key, unit);
-      if (staying.has(key) || folders.has(to.toLowerCase())) found.set(unit, to);
     }
+  }
   return found;
 }
 
