@@ -1,8 +1,9 @@
 /**
- * Measures whole commands beside their floors, in one run on one machine: `npm run bench [-- SIZE …]`.
+ * Measures whole commands beside their floors, in one run on one machine: `npm run bench [-- SIZE … real]`.
  *
  * Each command is a fresh process; of five runs the median counts, floors and commands taking turns. Memory is the largest
- * resident set of the process, as GNU time or the kernel gives it. Without sizes, the accuracy of the catalogue is measured
+ * resident set of the process, as GNU time or the kernel gives it. `real` are packages that ship their sources, side by side;
+ * they are fetched. Without words all is measured, the accuracy of the catalogue is measured
  * as well (`bench/accuracy.mjs`), and how many files come home from layers (`bench/recover.mjs`); a few packages are fetched
  * for that.
  */
@@ -14,31 +15,15 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { makeApp } from "./make-app.mjs";
 import { makeHistory } from "./make-history.mjs";
+import { floor, measure, program, rowOf } from "./measure.mjs";
+import { measureReal } from "./real.mjs";
 import { printTable } from "./table.mjs";
 
-const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const floor = fileURLToPath(new URL("./floor.mjs", import.meta.url));
-const peak = fileURLToPath(new URL("./peak.mjs", import.meta.url));
-const sizes = process.argv.slice(2).map(Number).filter(Boolean);
+const words = process.argv.slice(2);
+const sizes = words.map(Number).filter(Boolean);
+/** `real` alone, or `real=FOLDER` for a tree that was assembled before. */
+const real = words.find((word) => /^real(?:=|$)/.test(word));
 const runs = 5;
-
-/** @param {string} command @param {readonly string[]} words @param {string} cwd @param {boolean} mayFail */
-function measure(command, words, cwd, mayFail = false) {
-  const begun = performance.now();
-  const run = spawnSync(command, words, {
-    cwd,
-    encoding: "utf8",
-    maxBuffer: 1 << 30,
-    env: { ...process.env, NODE_OPTIONS: `--import ${peak}` },
-  });
-  if (run.status !== 0 && !(mayFail && run.status === 1))
-    throw new Error(`${command} ${words.join(" ")} ended with ${run.status}: ${run.stderr}`);
-  const memory = Number(/peak-memory (\d+)/.exec(run.stderr)?.[1] ?? 0) / 1024;
-  return { time: performance.now() - begun, memory };
-}
-
-/** @param {readonly number[]} values */
-const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 /** The files of one plot are changed together. @param {string} root */
 function groupsOf(root) {
@@ -53,7 +38,7 @@ function groupsOf(root) {
 }
 
 const rows = [["files", "what", "time", "floor", "ratio", "memory"]];
-for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
+for (const size of words.length > 0 ? sizes : [1000, 10_000, 50_000]) {
   const root = mkdtempSync(join(tmpdir(), "steady-shelf-bench-"));
   makeApp(root, size);
   writeFileSync(
@@ -116,24 +101,14 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
     { name: "history (start-up)", words: [program, "history"], floor: ["node", "-e", "0"], floorName: "node -e 0" },
   ];
   for (const each of cases) {
-    const [command = "", ...words] = each.floor;
     if (each.name.startsWith("add")) measure("node", [program, "init", "--write"], root);
     if ("history" in each) makeHistory(root, 5000, groupsOf(root));
     // What is warm has run before.
     if (each.name.endsWith("warm")) measure("node", each.words, root, true);
-    const pairs = Array.from({ length: size > 20_000 ? 3 : runs }, (_, run) => {
+    const before = (/** @type {number} */ run) => {
       if ("edit" in each) appendFileSync(join(root, "src/helpers/area1/Plot1Format.ts"), `// ${run}\n`);
-      return { floor: measure(command, words, root), ours: measure("node", each.words, root, "fails" in each) };
-    });
-    const [ours, least] = [median(pairs.map((pair) => pair.ours.time)), median(pairs.map((pair) => pair.floor.time))];
-    rows.push([
-      String(size),
-      each.name,
-      `${Math.round(ours)} ms`,
-      `${Math.round(least)} ms (${each.floorName})`,
-      (ours / least).toFixed(2),
-      `${Math.round(median(pairs.map((pair) => pair.ours.memory)))} MiB`,
-    ]);
+    };
+    rows.push(rowOf({ size, fails: "fails" in each, ...each }, root, size > 20_000 ? 3 : runs, before));
   }
   const applied = [
     measure("node", [program, "move", "--plan", "../whole.json", "--write"], root),
@@ -150,8 +125,9 @@ for (const size of sizes.length > 0 ? sizes : [1000, 10_000, 50_000]) {
     ]);
   rmSync(root, { recursive: true, force: true });
 }
+if (real !== undefined || words.length === 0) rows.push(...measureReal(real?.split("=")[1]));
 printTable(rows);
-if (sizes.length === 0) {
+if (words.length === 0) {
   console.log();
   spawnSync("node", [fileURLToPath(new URL("./accuracy.mjs", import.meta.url))], { stdio: "inherit" });
   console.log();

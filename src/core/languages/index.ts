@@ -15,6 +15,7 @@ export {
   type Language,
   type LibraryFile,
   type Membership,
+  type Occurrence,
   type SymbolName,
   type Lookup,
   type LookupRules,

@@ -251,6 +251,22 @@ export interface CompanionRules {
   readonly after: readonly string[];
 }
 
+/** What a place at which a name is meant stands for besides, so that a new name has to be written beside the old one. */
+export type OccurrenceForm =
+  | "name" //               nothing
+  | "shorthand property" // `{ Tree }`: a property and what it holds
+  | "import specifier" //   `import { Tree }`: the other file's name and this one's
+  | "export specifier"; //  `export { Tree }`: this file's name and that for others
+
+/** One place at which a top-level name of a file is meant. */
+export interface Occurrence {
+  readonly start: number;
+  readonly end: number;
+  readonly form: OccurrenceForm;
+  /** Whether it declares the name (or imports it) rather than using it. */
+  readonly isDeclared: boolean;
+}
+
 /**
  * What is read of a text: the references that it holds; all that it says of itself as well, with the names that are taken and
  * given; or the same with every export by the parser, however long the text.
@@ -272,6 +288,11 @@ export interface Language {
   readonly companions?: CompanionRules;
   /** The ways of looking names up that are its own; its references may go by those of others, too. */
   readonly lookups?: readonly NameLookup[];
+  /**
+   * Every place at which a top-level name of a text is meant, in order, by scope: what is only called the same is left out.
+   * `undefined` where that cannot be told (a syntax error, say). Asked only of files that hold the name.
+   */
+  occurrences?(text: string, name: string, local: string): Promise<readonly Occurrence[] | undefined>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

@@ -8,6 +8,7 @@
 import { BrokenAssumption } from "../../base/errors.js";
 import { createRequire } from "node:module";
 import type * as Oxc from "oxc-parser";
+import { optionsFor, type ParserOptions } from "./parser-options.js";
 import type * as TypeScript from "typescript";
 import { shiftedReference, type Export, type Extraction, type ReadingDepth } from "../language.js";
 import { assignedExports } from "./assigned-exports.js";
@@ -45,15 +46,6 @@ export function extract(text: string, name: string, depth: ReadingDepth = "refer
 
 function notRead(offset: number, message: string): Extraction {
   return { references: [], computed: [], reading: "not read", problem: { offset, message } };
-}
-
-type Options = NonNullable<Parameters<typeof Oxc.parseSync>[2]>;
-
-function optionsFor(name: string): Options {
-  if (/\.d\.[cm]?ts$/.test(name)) return { lang: "dts" };
-  if (/\.[cm]?ts$/.test(name)) return { lang: "ts" };
-  if (name.endsWith(".tsx")) return { lang: "tsx" };
-  return { lang: "jsx", sourceType: name.endsWith(".cjs") ? "commonjs" : "module" };
 }
 
 /**
@@ -152,7 +144,7 @@ function treeOf(result: Oxc.ParseResult | undefined): TreeNode | undefined {
 }
 
 /** What the fast parser makes of a text, as a module and then as a script; nothing where it finds an error. */
-function parsed(name: string, text: string, options: Options, asScript: boolean): Oxc.ParseResult | undefined {
+function parsed(name: string, text: string, options: ParserOptions, asScript: boolean): Oxc.ParseResult | undefined {
   if (!oxc) throw new BrokenAssumption("extract() was called before prepare()");
   const result = oxc.parseSync(name, text, options);
   if (result.errors.length === 0) return result;
@@ -162,7 +154,7 @@ function parsed(name: string, text: string, options: Options, asScript: boolean)
 }
 
 /** The tree of one expression, with offsets from its own beginning. */
-function parseExpression(text: string, name: string, options: Options): TreeNode | undefined {
+function parseExpression(text: string, name: string, options: ParserOptions): TreeNode | undefined {
   // Behind a name, so that what begins with a brace is an object.
   const result = parsed(name, `x=${text}`, options, true);
   const [statement, other] = (result?.program.body ?? []) as unknown as readonly TreeNode[];

@@ -2,6 +2,7 @@
 import { moduleLookups } from "./module-lookup.js";
 import type { CompanionRules, Language, LookupRules, Reference } from "../language.js";
 import { extract, prepare } from "./extract.js";
+import { occurrencesOf } from "./occurrences.js";
 import { outline } from "./outline.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
@@ -68,4 +69,5 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   outline,
   readAt,
   write,
+  occurrences: occurrencesOf,
 };
