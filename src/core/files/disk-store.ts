@@ -9,7 +9,7 @@
 import * as fs from "node:fs";
 import { join, resolve } from "node:path";
 import { folderOf, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
-import type { FileStat, FileStore, Listing } from "./file-store.js";
+import type { FileStat, FileStore, LineForm, Listing } from "./file-store.js";
 import { findRepository } from "./find-project.js";
 import { ownCommands, runGit } from "./git.js";
 import { readHistory } from "./history.js";
@@ -58,7 +58,7 @@ class DiskStore implements FileStore {
    * A search that was begun before answers too, if whatever holds one of these texts holds one of its texts: `Tree.test`
    * cannot be where `Tree` is not. A hit too many only costs time.
    */
-  async search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined> {
+  async search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {
     const begun = this.#searches.find((search) =>
       texts.every((text) => search.texts.some((shorter) => text.includes(shorter))),
     );
@@ -70,9 +70,11 @@ class DiskStore implements FileStore {
     return first && (form === undefined ? first : second && new Set([...first, ...second]));
   }
 
-  #searchForm(form: string): Promise<ReadonlySet<ProjectPath> | undefined> {
-    let found = this.#forms.get(form);
-    if (!found) this.#forms.set(form, (found = this.#grep(["-E", "-e", form])));
+  #searchForm(form: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {
+    const { expression, extensions } = form;
+    let found = this.#forms.get(expression);
+    const inFiles = ["--", ...extensions.map((extension) => `*${extension}`)];
+    if (!found) this.#forms.set(expression, (found = this.#grep(["-E", "-e", expression, ...inFiles])));
     return found;
   }
 

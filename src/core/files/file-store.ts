@@ -47,6 +47,14 @@ export interface Listing {
   readonly from: "git" | "walk" | "memory";
 }
 
+/** A form of a line, and the files in which it is looked for. */
+export interface LineForm {
+  /** An extended regular expression of POSIX, in the part of it that JavaScript reads likewise. */
+  readonly expression: string;
+  /** Endings of names, each with its dot. */
+  readonly extensions: readonly string[];
+}
+
 /** What reading needs. */
 export interface FileReader {
   /** The root, as people write it. */
@@ -54,11 +62,10 @@ export interface FileReader {
   list(): Promise<Listing>;
   /**
    * The files that hold at least one of the texts (bytes of UTF-8, any place; case matters unless the store ignores it), or a line
-   * of the form (an extended regular expression of POSIX), or
-   * `undefined` where the store has no quicker way than reading them all. Files that cannot be read count as holding all of
+   * of the form, or `undefined` where the store has no quicker way than reading them all. Files that cannot be read count as holding all of
    * them: reading them will tell. Good until the next `list`.
    */
-  search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined>;
+  search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined>;
   /**
    * The files that each of the last commits changed, the latest first, at most so many commits; merges are left out. Files that
    * were renamed since are told by the names that they have today; a rename by itself is no change. `undefined` where there

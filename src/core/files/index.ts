@@ -1,7 +1,7 @@
 import type { FileReader } from "./file-store.js";
 import { SourceTree } from "./source-tree.js";
 
-export type { FileReader, FileStat, FileStore, ListedFile, Listing, Unlisted } from "./file-store.js";
+export type { FileReader, FileStat, FileStore, LineForm, ListedFile, Listing, Unlisted } from "./file-store.js";
 export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
 export type { KeptReadings } from "./kept-readings.js";

@@ -3,7 +3,7 @@
  * the disk by a quicker way (git's search) passes an open document by.
  */
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../base/paths.js";
-import type { FileReader, FileStat, Listing } from "./file-store.js";
+import type { FileReader, FileStat, LineForm, Listing } from "./file-store.js";
 
 /** Reads through open documents. */
 export class Overlay implements FileReader {
@@ -41,7 +41,7 @@ export class Overlay implements FileReader {
     return { ...listing, files: files.sort((a, b) => comparePaths(a.path, b.path)) };
   }
 
-  async search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined> {
+  async search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {
     const found = await this.below.search(texts, form);
     return found && new Set([...found, ...this.#open.keys()]);
   }

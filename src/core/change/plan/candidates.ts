@@ -13,6 +13,7 @@ import {
   isScript,
   isTakenIn,
   languageFor,
+  languages,
   searchWordsFor,
   type LookupRules,
   nameThrough,
@@ -21,7 +22,7 @@ import {
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { isBoundByNames } from "../../graph/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
-import type { SourceTree } from "../../files/index.js";
+import type { LineForm, SourceTree } from "../../files/index.js";
 import { isBinary } from "./mentions.js";
 import type { Move } from "./move.js";
 
@@ -32,18 +33,31 @@ const mostWords = 60;
 const openWords = ["import.meta.glob", "import.meta.url", "require.context", "__dirname"];
 
 /**
- * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a
- * sheet with something in it. As an extended regular expression of POSIX, in the part of it that JavaScript reads likewise.
+ * The same where no one word tells it, as an extended regular expression of POSIX, in the part of it that JavaScript reads likewise: a call that takes a text with something added to it, or with something in it, and a URL of a
+ * sheet with something in it.
  *
  * `import("./pages/" + name)`, `` require(/* … *\/ `./${name}`) ``, `url("../img/#{$name}.png")`
  */
-export const openForms = [
+const openForms = [
   "(import|require|resolve|[mM]ock|Actual|URL)[A-Za-z.]*[ \t]*[(][ \t]*([/][*][^*]*[*][/][ \t]*)?",
   "([\"'][^\"']*[\"'][ \t]*[+]|`[^`]*[$][{])",
   // A long call has its argument on the next line.
   "|(import|require)[ \t]*[(][ \t]*$",
   "|url[(][ \t]*[\"']?[^)\"']*[#@$][{]|url[(][ \t]*[\"'][^\"']*[\"'][ \t]*[+]",
 ].join("");
+
+/** The same, with the files in which it can stand. */
+export const openLines: LineForm = {
+  expression: openForms,
+  extensions: [
+    ...new Set(
+      languages
+        .filter(({ trade }) => trade === "code" || trade === "sheet" || trade === "page")
+        .flatMap(({ extensions }) => extensions)
+        .map((extension) => extension.slice(extension.lastIndexOf("."))),
+    ),
+  ],
+};
 
 /** Files that decide what names mean. */
 const ruleFiles =
@@ -152,21 +166,42 @@ function plainPart(word: string): string | undefined {
   return parts[0] === "" ? undefined : parts[0];
 }
 
+/**
+ * Whether settings may take in, or name the folder of, what moves without a word of its name: those that stand above it, and those
+ * that lead out of their package. Places in settings count from their own folder or from that of their package.
+ */
+export function concernedBy(
+  tree: SourceTree,
+  moves: readonly Move[],
+  packageFolder: (path: ProjectPath) => ProjectPath,
+): (settings: ProjectPath) => boolean {
+  const places = moves.flatMap(({ from, to }) => [from, to]);
+  const known = new Map<ProjectPath, boolean>();
+  return (settings) => {
+    const base = packageFolder(settings);
+    let isAbove = known.get(base);
+    if (isAbove === undefined)
+      known.set(base, (isAbove = base === rootPath || places.some((path) => isBelow(path, base))));
+    const text = tree.text(settings)?.text;
+    return isAbove || text === undefined || /\.\.[\\/]/.test(text);
+  };
+}
+
 /** The files to read, in order of path: those that hold a word, and those that move. */
 export async function findCandidates(
   tree: SourceTree,
   search: SearchPlan | undefined,
   moves: readonly Move[],
-  found?: ReadonlySet<ProjectPath>,
+  concerns: (settings: ProjectPath) => boolean,
 ): Promise<ProjectPath[]> {
   if (!search) return tree.paths.filter((path) => languageFor(path) !== undefined);
   // A pattern takes in what it does not name, and the URLs of a sheet depend on where the sheets are that take it in.
   const isSheetMoved = moves.some(({ from }) => isTakenIn(from));
   const isAlways = (path: ProjectPath): boolean =>
-    isOfTrade(path, "settings") ||
+    (isOfTrade(path, "settings") && concerns(path)) ||
     isPathList(path) ||
     (isSheetMoved && isTakenIn(path) && /url\(|["']\.{1,2}\//.test(tree.text(path)?.text ?? ""));
-  const hits = found ?? (await tree.store.search(search.words, openForms)) ?? searchByReading(tree, search.words);
+  const hits = (await tree.store.search(search.words, openLines)) ?? searchByReading(tree, search.words);
   const moved = new Set(moves.map((move) => move.from));
   const mayName = spelling(tree, search, moved);
   const byDots = tree.paths.filter(

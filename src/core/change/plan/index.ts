@@ -1,4 +1,4 @@
-export { likelyWords, openForms } from "./candidates.js";
+export { likelyWords, openLines } from "./candidates.js";
 export { draftOf, type Addition, type Claim, type Draft, type DraftEdit, type Through, type Wishes } from "../draft.js";
 export { editsBetween } from "../text-changes.js";
 export { makePlan, type PlanInput, type RespelledDraft } from "./make-plan.js";

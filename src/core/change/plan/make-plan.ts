@@ -23,7 +23,7 @@ import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { ledThrough, type Draft, type Through } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
-import { boundTo, decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
+import { boundTo, concernedBy, decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
 import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
 import { ownLines } from "./own-lines.js";
@@ -224,7 +224,8 @@ async function readCandidates(input: PlanInput, moves: readonly Move[], before: 
   const arriving = draft.made.filter(mayTakeName).map(({ path }): Move => ({ from: path, to: path, why: "asked" }));
   const isAll = input.readAll === true || draft.edits.some(({ file }) => decidesNames(file));
   const search = isAll ? undefined : planSearch([...moves, ...arriving], before.allMappings(), rules);
-  const candidates = await findCandidates(tree, search, moves);
+  const concerned = concernedBy(tree, [...moves, ...arriving], (path) => before.ground.packageFolder(path));
+  const candidates = await findCandidates(tree, search, moves, concerned);
   const named = new Set(candidates);
   const isBound = boundTo([...moves.map(({ from }) => from), ...touched]);
   const readable = readablePaths(

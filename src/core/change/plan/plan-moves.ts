@@ -6,7 +6,7 @@ import type { FileReader } from "../../files/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { codeLanguage, isCode, languageFor, moduleRules } from "../../languages/index.js";
 import { draftOf, type Draft, type DraftParts } from "../draft.js";
-import { likelyWords, openForms } from "./candidates.js";
+import { likelyWords, openLines } from "./candidates.js";
 import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
 import type { Plan } from "./plan.js";
@@ -17,7 +17,7 @@ import type { Plan } from "./plan.js";
  */
 export function anticipateMove(store: FileReader, paths: readonly ProjectPath[]): void {
   if (paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
-  void store.search(likelyWords(paths, moduleRules), openForms);
+  void store.search(likelyWords(paths, moduleRules), openLines);
   if (paths.some(isCode)) void codeLanguage.prepare();
 }
 

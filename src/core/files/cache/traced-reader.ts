@@ -5,7 +5,7 @@
  */
 import { hash } from "node:crypto";
 import type { ProjectPath } from "../../base/paths.js";
-import type { FileReader, FileStat, Listing } from "../index.js";
+import type { FileReader, LineForm, FileStat, Listing } from "../index.js";
 
 /** Questions and the digests of their answers, in the order in which they were first asked. */
 export type Trace = ReadonlyMap<string, string>;
@@ -43,7 +43,7 @@ export class TracedReader implements FileReader {
     return changed;
   }
 
-  search(texts: readonly string[], form?: string): Promise<ReadonlySet<ProjectPath> | undefined> {
+  search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {
     this.#isWhole = false;
     return this.store.search(texts, form);
   }
