@@ -104,6 +104,11 @@ export class SourceTree implements TreeView {
     return text;
   }
 
+  /** Lets a text go that nobody will ask for soon; whoever does reads it again. */
+  letGo(path: ProjectPath): void {
+    this.#texts.delete(path);
+  }
+
   /** The same files, read through another store; of those that changed, texts are read again. */
   changed(store: FileReader, paths: Iterable<ProjectPath>): SourceTree {
     const files = this.paths.map((path) => ({ path, link: this.isLink(path) }));

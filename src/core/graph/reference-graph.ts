@@ -163,7 +163,7 @@ export async function buildGraph({
   const paths = readablePaths(tree, tree.paths);
   const readings = new Array<FileReading>(paths.length);
   const unread = kept ? findKept(tree, paths, { kept, keepTexts, readings }) : paths.map((_, index) => index);
-  await readAll(tree, { paths, unread, readings, kept }, progress);
+  await readAll(tree, { paths, unread, readings, kept, keepTexts }, progress);
   const resolver = new Resolver(tree, rules, aliases);
   const files = new Map<ProjectPath, GraphFile>();
   paths.forEach((path, index) => {
@@ -232,11 +232,12 @@ interface Reading {
   readonly unread: readonly number[];
   readonly readings: FileReading[];
   readonly kept: KeptReadings | undefined;
+  readonly keepTexts: boolean;
 }
 
 async function readAll(
   tree: SourceTree,
-  { paths, unread, readings, kept }: Reading,
+  { paths, unread, readings, kept, keepTexts }: Reading,
   progress: Progress,
 ): Promise<void> {
   const wanted = unread.map((index) => paths[index] ?? ("" as ProjectPath));
@@ -250,6 +251,8 @@ async function readAll(
       const reason = path === undefined ? undefined : tree.unreadable.get(path);
       readings[unread[at] ?? -1] = reason === undefined ? reading : { ...notRead(reason), outline: blankOutline };
       if (kept && path !== undefined && reason === undefined) kept.keep(path, reading);
+      // Thousands of texts are more than what was found in them.
+      if (!keepTexts && path !== undefined) tree.letGo(path);
       if ((done += 1) % 128 === 0) progress("Reading files", done, wanted.length);
     },
   });

@@ -92,6 +92,7 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
       while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
       input.visit(front, readOne(input.depth, input.textOf(front), input.paths[front] ?? ""));
       front += 1;
+      if (front % 16 === 0) await breath();
       for (let answer = nextAnswer(port); answer; answer = nextAnswer(port)) take(answer);
     }
     while (waiting.size > 0) {
@@ -108,6 +109,11 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
     port.close();
     await worker.terminate();
   }
+}
+
+/** What parsers hold outside of the heap is given back between two turns of the event loop only. */
+function breath(): Promise<void> {
+  return new Promise((resolve) => setImmediate(resolve));
 }
 
 function handOver(
