@@ -30,7 +30,8 @@ function assemble(root) {
     const packed = execFileSync("npm", ["pack", name, "--silent"], options).trim().split("\n").at(-1) ?? "";
     execFileSync("tar", ["xzf", packed, "-C", folder, "--strip-components=1"], { cwd: root });
     rmSync(join(root, packed));
-    for (const built of ["dist", "Build", "node_modules"]) rmSync(join(folder, built), { recursive: true, force: true });
+    for (const built of ["dist", "Build", "node_modules"])
+      rmSync(join(folder, built), { recursive: true, force: true });
   }
   const git = (/** @type {string[]} */ ...words) =>
     execFileSync("git", ["-c", "user.name=bench", "-c", "user.email=bench@localhost", ...words], { cwd: root });

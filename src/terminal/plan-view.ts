@@ -226,7 +226,8 @@ function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
   // What may matter of it was said first.
   const said = new Set(plan.proof.gaps.map(({ file }) => file));
   const others = plan.unread.filter(({ file }) => !said.has(file));
-  const partly = others.filter((each) => each.partly);
+  // Who only adds a file need not be told what is wrong elsewhere.
+  const partly = plan.moves.length === 0 ? [] : others.filter((each) => each.partly);
   const whole = others.filter((each) => !each.partly);
   if (whole.length > 0) {
     lines.push(

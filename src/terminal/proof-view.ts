@@ -1,5 +1,5 @@
 /** How a proof is shown: what was not read first, then its verdict, then each reference that would not mean the same. */
-import type { Gap, HoldingProof, Plan, Proof } from "../core/change/plan/index.js";
+import type { Difference, Gap, HoldingProof, Plan, Proof } from "../core/change/plan/index.js";
 import { heading, mostNotes, noteList } from "./notes.js";
 import type { PlanViewOptions } from "./plan-view.js";
 import { cells, shorten, wrap, type Screen } from "./screen.js";
@@ -17,8 +17,14 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
 };
 
 /** What could matter and was not read: it is said before anything else. */
-export function gapLines({ proof: { gaps } }: Plan, screen: Screen, all: boolean): string[] {
+export function gapLines({ moves, proof: { gaps } }: Plan, screen: Screen, all: boolean): string[] {
   if (gaps.length === 0) return [];
+  // What is only made in a language without a reader is nobody's loss, and nothing to look for.
+  if (moves.length === 0 && gaps.every(({ reason }) => reason === "no reader")) {
+    const kinds = [...new Set(gaps.map(({ file }) => file.slice(file.lastIndexOf("."))))];
+    const head = `! ${enumerate(kinds)} files are not read yet, so what is written into them is not proved.`;
+    return wrap(head, screen.width).split("\n").map(screen.palette.bad);
+  }
   const head = `! The proof is not complete: ${count(gaps.length, "place")} that may matter could not be checked. Look there yourself.`;
   const notes = gaps.map((gap) => ({ file: gap.file, ...(gap.at && { at: gap.at }), text: gapTexts[gap.reason](gap) }));
   return [screen.palette.bad(wrap(head, screen.width)), ...noteList(notes, screen, all)];
@@ -56,6 +62,11 @@ function resultOf({ references, same, added, led: right }: Proof, led: number): 
   return parts.length === 0 ? undefined : parts.join("; ");
 }
 
+/** What it means now and then; a reference that is new means nothing now. */
+function meantText({ before, after }: Difference): string {
+  return before.length + after.length === 0 ? "" : `: now ${listed(before)}, then ${listed(after)}`;
+}
+
 /** The verdict, and what it is about. */
 export function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<PlanViewOptions, "staysIn">): string[] {
   const { palette, width } = screen;
@@ -75,7 +86,7 @@ export function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<Pl
     lines.push(
       `    ${palette.bad("✗")} ${palette.place(`${each.file}:${each.at.line}:${each.at.column}`)}  ${each.specifier}`,
     );
-    lines.push(wrap(`${each.reason}: now ${listed(each.before)}, then ${listed(each.after)}`, width, "        "));
+    lines.push(wrap(each.reason + meantText(each), width, "        "));
   }
   if (!all && different.length > mostNotes)
     lines.push(`    … and ${different.length - mostNotes} more (--all shows them)`);

@@ -1,7 +1,10 @@
 import { describe, expect, test } from "vitest";
 import { ShelfError } from "../core/base/errors.js";
 import { planOf, at } from "../core/change/plan/planning.test.suite.js";
-import type { Plan } from "../core/change/plan/index.js";
+import { openProject } from "../core/app/index.js";
+import { planDraft, type Plan } from "../core/change/plan/index.js";
+import { SetupDraft } from "../core/change/setup/index.js";
+import { MemoryStore } from "../core/files/index.js";
 import type { ChangeItem } from "../core/apply/change.js";
 import type { ProjectPath } from "../core/base/paths.js";
 import { errorView } from "./error-view.js";
@@ -251,5 +254,47 @@ describe("what a change did, and what taking it back does, say all of it", () =>
   ])("%j: %s", (items, said) => {
     const change = { command: "undo 1", items, foldersMade: [], foldersEmptied: [] };
     expect(undoView({ undone: past, change }, plain, { all: false, done: false })).toContain(`\n${said}`);
+  });
+});
+
+describe("files that are made", () => {
+  const setUp = async (files: Readonly<Record<string, string>>, make: readonly [string, string]): Promise<string> => {
+    const store = new MemoryStore(files);
+    const draft = new SetupDraft(store);
+    draft.make(at(make[0]), make[1], "screen");
+    if (files["index.ts"] !== undefined) draft.edit(at("index.ts"), (text) => `${text}// more\n`, "public index");
+    const plan = await planDraft(await openProject(store), draft.finish().draft);
+    return planView(plan, plain, { all: true, staysIn: () => 0, notes: ["Look at it."] });
+  };
+
+  test("are counted and listed with the lines that texts gain, the proof and what else there is to know", async () => {
+    const files = { "index.ts": "// one\n", "a.ts": "export {};\n" };
+    expect(await setUp(files, ["src/b.ts", 'import "../a";\n'])).toBe(
+      [
+        "Makes 1 file and 1 folder; adds 1 line to 1 file.",
+        "",
+        "  + src/b.ts  screen",
+        "",
+        "  ~ index.ts  public index",
+        "      2  // more",
+        "",
+        "  proof  ✓ 1 of 1 new reference leads where it should (read 1 of 2 files)",
+        "",
+        "  ! Look at it.",
+      ].join("\n"),
+    );
+  });
+
+  test("what leads nowhere is no tick, and says nothing of now and then", async () => {
+    const shown = await setUp({}, ["b.ts", 'import "./gone";\n']);
+    expect(shown).toContain("proof  ✗ 0 of 1 new reference leads where it should");
+    expect(shown).toContain("✗ b.ts:1:9  ./gone\n        a new reference would lead nowhere\n");
+    expect(shown).not.toContain("✓");
+  });
+
+  test("in a language without a reader are said to be unproved first, in one sentence", async () => {
+    const shown = await setUp({}, ["lib/b.dart", "import 'a.dart';\n"]);
+    expect(shown.split("\n")[0]).toBe("! .dart files are not read yet, so what is written into them is not proved.");
+    expect(shown).not.toContain("✓");
   });
 });
