@@ -4,7 +4,7 @@ import { SetupDraft, type SetUp } from "../core/change/setup/index.js";
 import { acceptedPath, changeAccepted, writeAccepted, type Checked } from "../core/insight/rules/index.js";
 import { count } from "../terminal/words.js";
 import { carryOutSetUp } from "./carry-out.js";
-import type { CheckOptions } from "./check.js";
+import type { CheckOptions } from "./check-options.js";
 import type { Looking } from "./looking.js";
 import { planJson } from "../documents/plan-json.js";
 import { typedWords } from "./typed-words.js";

@@ -8,21 +8,8 @@ import { checkView, whyView } from "../terminal/check-view.js";
 import { screenFor } from "../terminal/screen.js";
 import type { Context } from "./context.js";
 import { formatOf } from "../documents/formats/index.js";
-import { look, lookAndSay, type LookingOptions } from "./looking.js";
-
-/** What was typed. */
-export interface CheckOptions extends LookingOptions {
-  readonly rule?: string | undefined;
-  readonly changed?: string | undefined;
-  readonly why?: string | undefined;
-  readonly by: "rule" | "file";
-  readonly format?: "text" | "json" | "sarif" | "junit" | "github" | "gitlab" | "azure" | undefined;
-  readonly fix: boolean;
-  readonly acceptUnread: boolean;
-  readonly accept: boolean;
-  readonly strict: boolean;
-  readonly write: boolean;
-}
+import { exitCode, type CheckOptions } from "./check-options.js";
+import { look, lookAndSay } from "./looking.js";
 
 /** Runs the command; gives the exit code. */
 export async function runCheck(typed: CheckOptions): Promise<number> {
@@ -66,12 +53,6 @@ function sayWhy(word: string, options: CheckOptions): number {
       : wanted.map((each) => whyView(each, screen)).join("\n\n");
   process.stdout.write(`${text}\n`);
   return 0;
-}
-
-/** 1 where something is to be mended: an error, or a warning where those count, too. */
-export function exitCode(checked: readonly Pick<Checked, "fresh">[], { strict }: Pick<CheckOptions, "strict">): number {
-  const fails = checked.some(({ fresh }) => fresh.some(({ severity }) => strict || severity === "error"));
-  return fails ? 1 : 0;
 }
 
 function textOf({ screen }: Context, checked: readonly Checked[], options: CheckOptions): string {

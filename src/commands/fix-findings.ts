@@ -15,7 +15,7 @@ import { findingLine } from "../terminal/check-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { count } from "../terminal/words.js";
 import { carryOutPlan } from "./carry-out-plan.js";
-import { exitCode, type CheckOptions } from "./check.js";
+import { exitCode, type CheckOptions } from "./check-options.js";
 import type { Context } from "./context.js";
 import { findingJson } from "../documents/check-json.js";
 import type { Looking } from "./looking.js";

@@ -1,7 +1,7 @@
 /** How a plan is shown: what matters first, then the details, folded when they are many. */
 import { plain } from "../core/base/text/index.js";
 import { proofOf, type Move, type Plan, type PlannedEdit } from "../core/change/plan/index.js";
-import type { FolderPurpose } from "../core/change/setup/index.js";
+import type { PlanViewOptions } from "./plan-view-options.js";
 import type { ProjectPath } from "../core/base/paths.js";
 import { heading, noteList } from "./notes.js";
 import { gapLines, patternLines, proofLines } from "./proof-view.js";
@@ -9,24 +9,6 @@ import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count } from "./words.js";
 import { drawFolders, madeLines, ownLines } from "./written-view.js";
-
-/** How a plan's view is folded, and what is known of the tree. */
-export interface PlanViewOptions {
-  readonly all: boolean;
-  readonly staysIn: (folder: string) => number | undefined;
-  /** Set once the plan was carried out: the change's id. */
-  readonly change?: string;
-  /** References that lead through a public index from then on. */
-  readonly led?: number;
-  /** Edits shown before they are folded. */
-  readonly mostEdits?: number;
-  /** Of a new app: its folders, with what each is for, and what the whole is for. */
-  readonly app?: { readonly folders: readonly FolderPurpose[]; readonly purpose: string };
-  /** What else there is to know or to do, a sentence each. */
-  readonly notes?: readonly string[];
-  /** What is said where nothing changes at all. */
-  readonly nothing?: string;
-}
 
 const usualEdits = 16;
 

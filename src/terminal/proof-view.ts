@@ -1,7 +1,7 @@
 /** How a proof is shown: what was not read first, then its verdict, then each reference that would not mean the same. */
 import type { Difference, Gap, HoldingProof, Plan, Proof } from "../core/change/plan/index.js";
 import { heading, mostNotes, noteList } from "./notes.js";
-import type { PlanViewOptions } from "./plan-view.js";
+import type { PlanViewOptions } from "./plan-view-options.js";
 import { cells, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "./words.js";
 

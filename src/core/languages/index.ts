@@ -1,28 +1,30 @@
 export {
-  ownExports,
   respellingEdit,
+  type ReadingDepth,
+  type CompanionRules,
+  type Language,
+  type Occurrence,
+  type Trade,
+} from "./language.js";
+export {
+  ownExports,
   type Binding,
   type Export,
-  type ReadingDepth,
   type ActionName,
   type ExportedName,
   type ExportKind,
   type Outline,
   type Sign,
-  type CompanionRules,
   type ComputedReference,
   type Extraction,
-  type Language,
   type LibraryFile,
   type Membership,
-  type Occurrence,
   type SymbolName,
   type Lookup,
   type LookupRules,
   type Reference,
   type ReferenceKind,
-  type Trade,
-} from "./language.js";
+} from "./reading.js";
 export {
   exportsOf,
   exportsType,

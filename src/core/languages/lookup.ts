@@ -4,7 +4,7 @@
  * by its `lookup` which of them holds for it. The graph gives the ground and knows none of their rules.
  */
 import { folderOf, joinPath, type ProjectPath } from "../base/paths.js";
-import type { Extraction, LookupRules, Reference } from "./language.js";
+import type { Extraction, LookupRules, Reference } from "./reading.js";
 import type { Mapping } from "./mapping.js";
 import { isRelative } from "./specifier.js";
 

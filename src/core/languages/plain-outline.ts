@@ -1,6 +1,6 @@
 /** What can be said of a text in any language. */
 import { assetNamesIn } from "./asset-names.js";
-import type { Outline } from "./language.js";
+import type { Outline } from "./reading.js";
 
 /** How many lines a text has: a last one without a line end counts. */
 export function countLines(text: string): number {

@@ -6,7 +6,8 @@
  */
 import { existsSync } from "node:fs";
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from "node:worker_threads";
-import type { Extraction, ReadingDepth as AnyDepth } from "./language.js";
+import type { ReadingDepth as AnyDepth } from "./language.js";
+import type { Extraction } from "./reading.js";
 
 /** How deep many files are read at once. */
 type ReadingDepth = Exclude<AnyDepth, "exact">;

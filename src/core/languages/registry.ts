@@ -1,7 +1,8 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
 import { BrokenAssumption, reasonOf } from "../base/errors.js";
 import type { ProjectPath } from "../base/paths.js";
-import type { Extraction, Language, LookupRules, Outline, ReadingDepth, Reference, Trade } from "./language.js";
+import type { Language, ReadingDepth, Trade } from "./language.js";
+import type { Extraction, LookupRules, Outline, Reference } from "./reading.js";
 import type { NameLookup } from "./lookup.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";

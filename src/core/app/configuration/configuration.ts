@@ -5,9 +5,8 @@
 import type { Mapping } from "../../languages/index.js";
 import type { OneOrMore, Role, ShelfSource } from "../arrangement/index.js";
 import type { Place } from "../../base/errors.js";
-import { foldersAbove, inFolder, rootPath, type ProjectPath } from "../../base/paths.js";
+import type { ProjectPath } from "../../base/paths.js";
 import type { Severity } from "./rule-names.js";
-import type { FileReader } from "../../files/index.js";
 
 /** What one configuration says. Keys that it leaves out are missing, or empty. */
 export interface Configuration {
@@ -39,24 +38,3 @@ export interface Configuration {
 
 /** The file's name. */
 export const configurationFile = "steady-shelf.yaml";
-
-/** Reads the configuration at a path; only then a YAML parser is loaded. Throws `CONFIG_BROKEN` with line and column. */
-export async function readConfiguration(store: FileReader, file: ProjectPath): Promise<Configuration> {
-  const { parseConfiguration } = await import("./parse-configuration.js");
-  return parseConfiguration(store.read(file).toString(), file);
-}
-
-/** The configuration that speaks for a folder: the nearest upward, within the project. */
-export function nearestConfiguration(store: FileReader, folder: ProjectPath): ProjectPath | undefined {
-  const folders = [...(folder === rootPath ? [] : [folder]), ...foldersAbove(folder), rootPath];
-  return folders.map((each) => inFolder(each, configurationFile)).find((path) => store.stat(path)?.kind === "file");
-}
-
-/** Every configuration of a project, from the list of its files. */
-export async function readConfigurations(store: FileReader, paths: readonly ProjectPath[]): Promise<Configuration[]> {
-  const files = paths.filter((path) => path === configurationFile || path.endsWith(`/${configurationFile}`));
-  // One that git ignores still speaks for the whole.
-  const root = configurationFile as ProjectPath;
-  if (!files.includes(root) && store.stat(root)?.kind === "file") files.push(root);
-  return Promise.all(files.map((file) => readConfiguration(store, file)));
-}

@@ -1,11 +1,6 @@
 export type { Decisions, FileDecision } from "./edit-configuration.js";
-export {
-  configurationFile,
-  nearestConfiguration,
-  readConfiguration,
-  readConfigurations,
-  type Configuration,
-} from "./configuration.js";
+export { configurationFile, type Configuration } from "./configuration.js";
+export { nearestConfiguration, readConfiguration, readConfigurations } from "./read-configuration.js";
 export {
   limitedRules,
   ruleGroups,

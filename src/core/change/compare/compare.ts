@@ -9,41 +9,9 @@ import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
 import type { Progress } from "../../base/progress.js";
 import { appUnder, type App } from "../../app/index.js";
 import { featureEdges } from "../../insight/measures/index.js";
-import { recommend, type Recommendation } from "./recommend.js";
-import { measureShape, type Shape } from "./shape.js";
-
-/** One arrangement, tried. */
-export interface Tried extends Shape {
-  readonly arrangement: string;
-  /** What is typed for it: its name, or the path of the user's own. */
-  readonly as: string;
-  readonly moved: number;
-  readonly respelled: number;
-  /** Files of which nobody can be sure; they were put where they most likely belong. */
-  readonly questions: number;
-  /** Files that would stay, because they have no shelf or something stands in the way. */
-  readonly stays: number;
-}
-
-/** All of it. */
-export interface Comparison {
-  readonly today: Shape;
-  /** What the app is now, as far as it can be told. */
-  readonly arrangement: string;
-  readonly tried: readonly Tried[];
-  /** Leading files, and features. */
-  readonly files: number;
-  readonly features: number;
-  /** References from a file of one feature to one of another: they are the same in every arrangement. */
-  readonly across: number;
-  /** References that lead nowhere today. */
-  readonly unresolved: number;
-  /** Changes of two files or more in the history that was read. */
-  readonly changes: number;
-  /** How many such changes tell something. */
-  readonly enough: number;
-  readonly recommendation: Recommendation;
-}
+import type { Comparison, Tried } from "./comparison.js";
+import { recommend } from "./recommend.js";
+import { measureShape } from "./shape.js";
 
 /** What is compared. */
 export interface CompareRequest {

@@ -1,3 +1,4 @@
-export { compare, type CompareRequest, type Comparison, type Tried } from "./compare.js";
-export { gainOf, recommend, type Recommendation } from "./recommend.js";
+export { compare, type CompareRequest } from "./compare.js";
+export type { Comparison, Recommendation, Tried } from "./comparison.js";
+export { gainOf, recommend } from "./recommend.js";
 export { measureShape, type Shape } from "./shape.js";

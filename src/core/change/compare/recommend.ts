@@ -1,14 +1,6 @@
 /** Whether another arrangement is worth it, in two sentences. Staying is an answer, too. */
-import type { Comparison } from "./compare.js";
+import type { Comparison, Recommendation } from "./comparison.js";
 import type { Shape } from "./shape.js";
-
-/** What to do, and why. */
-export interface Recommendation {
-  /** What `--as` is given; `undefined` to stay. */
-  readonly as: string | undefined;
-  /** Two sentences. */
-  readonly because: string;
-}
 
 /** With fewer features, or files, everything is near whatever the folders are called. */
 const fewFeatures = 3;

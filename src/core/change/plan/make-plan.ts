@@ -39,7 +39,8 @@ import {
   type Move,
 } from "./move.js";
 import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from "./plan.js";
-import { prove, type ReadFile, type Respelled, type RespelledFile } from "./prove.js";
+import { prove } from "./prove.js";
+import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
 import { respell, type Passage } from "./respell.js";
 
 /** What a plan is made from. */

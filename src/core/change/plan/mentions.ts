@@ -23,7 +23,7 @@ import {
 import type { SourceTree } from "../../files/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
-import type { ReadFile } from "./prove.js";
+import type { ReadFile } from "./read-file.js";
 
 /** What computed names are looked for in. */
 export interface ComputedInput {

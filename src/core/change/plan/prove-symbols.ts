@@ -7,7 +7,7 @@ import type { Extraction, Reference, Resolution } from "../../languages/index.js
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference } from "./plan.js";
-import type { RespelledFile } from "./prove.js";
+import type { RespelledFile } from "./read-file.js";
 import type { Passage } from "./respell.js";
 
 /** A file as it is, and what is found in its new text. */

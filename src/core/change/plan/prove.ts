@@ -17,43 +17,14 @@ import {
 } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
-import { SourceText, type TextEdit } from "../../base/text/index.js";
+import { SourceText } from "../../base/text/index.js";
 import { isBoundByNames } from "../../graph/index.js";
 import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
+import type { ReadFile } from "./read-file.js";
 import { isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
-
-/** One reference with another spelling. */
-export interface Respelled {
-  readonly reference: Reference;
-  readonly specifier: string;
-}
-
-/** One file that was read: what it names, what that means now, and what would change. */
-export interface RespelledFile {
-  readonly path: ProjectPath;
-  readonly extraction: Extraction;
-  /** What each reference means on the present tree, in the same order. */
-  readonly meanings: readonly Resolution[];
-  readonly respelled: readonly Respelled[];
-  /** Everything that changes in the text: respellings, and what the draft itself asks for. */
-  readonly changes: readonly TextEdit[];
-  /** Whether all of them are respellings. */
-  readonly onlyRespelled: boolean;
-  /** References for which no spelling was found. */
-  readonly lost: readonly { readonly reference: Reference; readonly was: Resolution }[];
-  /** What references that the draft adds have to mean, and whether others may come; and where those begin that it takes out. */
-  readonly adds: readonly ProjectPath[];
-  readonly others: "none" | "led";
-  readonly removes: ReadonlySet<number>;
-}
-
-/** The same with its new text, if it has one. */
-export interface ReadFile extends RespelledFile {
-  readonly text: NewText | undefined;
-}
 
 /** More changed files than this are not parsed a second time. */
 const mostParsed = 400;

@@ -5,7 +5,8 @@
  * Sources: CommonMark 0.31 (links, link reference definitions, fenced code); the git documentation, "gitignore"; the
  * pattern format of owners' files, which is that of ignore files with owners behind.
  */
-import type { Extraction, Language, Reference } from "../language.js";
+import type { Language } from "../language.js";
+import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 
 /** `[text](path "title")`, `[text](<path with spaces>)`, `[label]: path`, `<img src="path">`, `<a href="path">`. */

@@ -1,5 +1,5 @@
 /** `module.exports = { … }` and `module.exports = Tree`, found by their words: evidence for the catalogue, never more. */
-import type { Export } from "../language.js";
+import type { Export } from "../reading.js";
 import { Kinds } from "./export-kinds.js";
 
 const assigned = /^module\.exports\s*=\s*(?:\{([^}]*)\}|([\p{L}_$][\p{L}\p{N}_$]*))/gmu;

@@ -1,6 +1,6 @@
 /** Which names are taken and given: the same by the record, by either tree, and around an error. */
 import { beforeAll, describe, expect, test } from "vitest";
-import type { Binding, Export } from "../language.js";
+import type { Binding, Export } from "../reading.js";
 import { extract, parseProgram, prepare } from "./extract.js";
 import { Kinds } from "./export-kinds.js";
 import { exportsFromTree } from "./tree-bindings.js";

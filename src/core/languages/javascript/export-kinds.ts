@@ -2,7 +2,7 @@
  * What an exported thing is, by the words at the place where the parser found it: evidence for the catalogue. That it is
  * exported, and by which name, is the parser's.
  */
-import type { Export, ExportKind } from "../language.js";
+import type { Export, ExportKind } from "../reading.js";
 
 /** Whether a script holds JSX. */
 export function drawsIn(text: string, name: string): boolean {

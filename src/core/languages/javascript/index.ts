@@ -1,6 +1,7 @@
 /** JavaScript and TypeScript, with JSX and Flow. */
 import { moduleLookups } from "./module-lookup.js";
-import type { CompanionRules, Language, LookupRules, Reference } from "../language.js";
+import type { CompanionRules, Language } from "../language.js";
+import type { LookupRules, Reference } from "../reading.js";
 import { extract, prepare } from "./extract.js";
 import { occurrencesOf } from "./occurrences.js";
 import { outline } from "./outline.js";

@@ -1,6 +1,6 @@
 /** What a script says of itself. */
 import { beforeAll, expect, test } from "vitest";
-import { ownExports } from "../language.js";
+import { ownExports } from "../reading.js";
 import { extract, prepare } from "./extract.js";
 import { outline } from "./outline.js";
 

@@ -5,7 +5,7 @@
  * that is weighed with other evidence, and no text is ever changed because of it.
  */
 import { assetNamesIn } from "../asset-names.js";
-import { ownExports, type ActionName, type Export, type Outline, type Sign } from "../language.js";
+import { ownExports, type ActionName, type Export, type Outline, type Sign } from "../reading.js";
 import { countLines } from "../plain-outline.js";
 import { drawsIn } from "./export-kinds.js";
 

@@ -1,6 +1,6 @@
 /** References, their bindings and exports from oxc's module record: no tree is carried over for them. */
 import type { EcmaScriptModule, StaticExportEntry, StaticImportEntry } from "oxc-parser";
-import type { Binding, Export } from "../language.js";
+import type { Binding, Export } from "../reading.js";
 import { isTypeAt, type Kinds } from "./export-kinds.js";
 import { addArgument, addUrls, type ParseExpression } from "./expressions.js";
 import { forms, isOneLiteral, type SiteCollector } from "./sites.js";

@@ -4,7 +4,7 @@
  * A parser only says "here is an expression that a form takes as its path"; whether it is a literal, a computed
  * name with a fixed head, or neither is decided here, from the text, the same for all parsers.
  */
-import type { Binding, ComputedReference, Extraction, Lookup, Reference, ReferenceKind } from "../language.js";
+import type { Binding, ComputedReference, Extraction, Lookup, Reference, ReferenceKind } from "../reading.js";
 import { fixedHead, readLiteral } from "./literals.js";
 
 /** How a call treats its first argument. */

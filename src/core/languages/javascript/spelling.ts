@@ -4,7 +4,7 @@
  */
 import { posix } from "node:path";
 import { folderOf, inFolder, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
-import type { LookupRules } from "../language.js";
+import type { LookupRules } from "../reading.js";
 import type { Resolution, SpellingTask } from "../lookup.js";
 import { nameThrough } from "../mapping.js";
 import { isRelative, splitSpecifier } from "../specifier.js";

@@ -1,5 +1,5 @@
 /** Exports by the words of their lines, for the part of a text that need not be parsed: it names no other file. */
-import type { Export } from "../language.js";
+import type { Export } from "../reading.js";
 import type { Kinds } from "./export-kinds.js";
 
 /** A declaration that is exported where it stands, a list, or something by default. */

@@ -1,5 +1,5 @@
 /** Bindings and exports from an ESTree: for the files of which the module record does not tell all, and for Flow. */
-import type { Binding, Export } from "../language.js";
+import type { Binding, Export } from "../reading.js";
 import { isTypeAt, type Kinds } from "./export-kinds.js";
 import type { SiteCollector } from "./sites.js";
 import { isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";

@@ -1,5 +1,5 @@
 /** Finds every form in an ESTree, whichever parser made it. */
-import type { Binding } from "../language.js";
+import type { Binding } from "../reading.js";
 import { expectNames, importBindings, passedBindings, qualifierBindings } from "./tree-bindings.js";
 import { isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
 import { callForms, folderCalls, forms, joinCalls, type SiteCollector } from "./sites.js";

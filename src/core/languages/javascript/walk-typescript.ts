@@ -1,6 +1,6 @@
 /** Finds every form in TypeScript's tree. Used for files with syntax errors: that parser recovers around them. */
 import type * as TypeScript from "typescript";
-import type { Binding, Export } from "../language.js";
+import type { Binding, Export } from "../reading.js";
 import { isTypeAt, Kinds } from "./export-kinds.js";
 import { callForms, folderCalls, forms, joinCalls, type SiteCollector } from "./sites.js";
 import type { Comment } from "./comments.js";

@@ -1,6 +1,7 @@
 /** Pages of HTML, and components that are written as pages: Svelte and Astro. */
 import type * as Compiler from "@vue/compiler-dom";
-import type { Extraction, Language } from "../language.js";
+import type { Language } from "../language.js";
+import type { Extraction } from "../reading.js";
 import { dialectOf } from "../sheets/index.js";
 import { plainOutline } from "../plain-outline.js";
 import { behindInPage, readInPage, writeInPage } from "./literals.js";

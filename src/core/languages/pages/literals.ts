@@ -1,6 +1,7 @@
 /** Names in markup: reading one again at its place, and writing one. What a script or sheet in a page holds is read by its own rules. */
 import { javascript } from "../javascript/index.js";
-import type { Language, Reference } from "../language.js";
+import type { Language } from "../language.js";
+import type { Reference } from "../reading.js";
 import { sheets } from "../sheets/index.js";
 
 const parts: Readonly<Record<string, Language>> = { javascript, sheets };

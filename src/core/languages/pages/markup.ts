@@ -6,8 +6,8 @@
  */
 import type { AttributeNode, DirectiveNode, ElementNode, TemplateChildNode } from "@vue/compiler-dom";
 import { javascript } from "../javascript/index.js";
-import { shiftedReference } from "../language.js";
-import type { ComputedReference, Extraction, Lookup, Reference, ReferenceKind } from "../language.js";
+import { shiftedReference } from "../reading.js";
+import type { ComputedReference, Extraction, Lookup, Reference, ReferenceKind } from "../reading.js";
 import { extractSheet, type Dialect } from "../sheets/index.js";
 
 /** A place in a text. */

@@ -1,7 +1,8 @@
 /** Settings in JSON, with comments and trailing commas as tools allow them: manifests, compiler settings, lint settings. */
 import { placeLookups } from "./place-lookup.js";
 import { visit, type ParseOptions } from "jsonc-parser";
-import type { Extraction, Language, Reference } from "../language.js";
+import type { Language } from "../language.js";
+import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { isJsonSettings, isWebManifest } from "./claims.js";
 import { commandWordAt, judgeText, pathsInCommand } from "./judge-text.js";

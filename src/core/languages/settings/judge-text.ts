@@ -2,7 +2,7 @@
  * What a text in settings may be: a place, a pattern, the folder that an alias stands for, or none of these. Only what also
  * exists is taken for a reference later; so it may be judged generously here, but for words that often mean something else.
  */
-import type { Lookup, ReferenceKind } from "../language.js";
+import type { Lookup, ReferenceKind } from "../reading.js";
 
 /** Keys behind which a single word is a file or folder. */
 const placeKeys =

@@ -1,6 +1,6 @@
 /** How settings spell places: from their own folder or from where commands are run, with or without `./` and a last slash. */
 import { folderOf, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
-import type { Reference } from "../language.js";
+import type { Reference } from "../reading.js";
 import type { Resolution, Scheme, SpellingTask } from "../lookup.js";
 import { globBase, splitPlace } from "../specifier.js";
 import { fixedFolder, isPattern } from "./patterns.js";

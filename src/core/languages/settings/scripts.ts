@@ -1,5 +1,6 @@
 /** Settings and build scripts in JavaScript or TypeScript: what they import, and the literal paths and patterns in them. */
-import type { Extraction, Language, Reference } from "../language.js";
+import type { Language } from "../language.js";
+import type { Extraction, Reference } from "../reading.js";
 import {
   childrenOf,
   javascript,

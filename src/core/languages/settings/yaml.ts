@@ -1,7 +1,8 @@
 /** Settings in YAML: workspaces, lint and format settings. */
 import { BrokenAssumption } from "../../base/errors.js";
 import type * as Yaml from "./yaml-parser.js";
-import type { Extraction, Language, Reference } from "../language.js";
+import type { Language } from "../language.js";
+import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { isYamlSettings } from "./claims.js";
 import { judgeText } from "./judge-text.js";

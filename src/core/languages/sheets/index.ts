@@ -1,5 +1,6 @@
 /** Style sheets: CSS, SCSS, indented Sass and Less. */
-import type { Extraction, Language, Reference } from "../language.js";
+import type { Language } from "../language.js";
+import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
 import { sheetLookups } from "./sheet-lookup.js";

@@ -8,7 +8,7 @@
  * Sources: CSS Syntax Module Level 3; CSS Images 4 (`image-set`); the Sass documentation, "At-Rules" and "Comments"; Less
  * documentation, "Import At-Rules" and "Functions"; the CSS Modules specification (`composes`, `@value`).
  */
-import type { ComputedReference, Lookup, Reference, ReferenceKind } from "../language.js";
+import type { ComputedReference, Lookup, Reference, ReferenceKind } from "../reading.js";
 import { readBare, readQuoted, type SheetLiteral } from "./literals.js";
 
 /** Which of the four languages a text is in. */
