@@ -133,12 +133,14 @@ test("work that is stopped leaves the workspace as it was, and can be asked for 
   const stop = new AbortController();
   workspace.update([{ path: at("src/new.ts"), text: "export {};\n" }]);
   stop.abort();
-  await expect(workspace.findings({ signal: stop.signal })).rejects.toThrow("stopped");
+  await expect(workspace.findings({ signal: stop.signal })).rejects.toThrow(
+    expect.objectContaining({ code: "STOPPED" }) as Error,
+  );
   workspace.update([{ path: at("src/new.ts"), text: null }]);
   expect(await toldBy(workspace)).toEqual(before);
   const later = new AbortController();
   const asked = new Workspace(new MemoryStore(app)).look({ signal: later.signal, progress: () => later.abort() });
-  await expect(asked.then(() => undefined)).rejects.toThrow("stopped");
+  await expect(asked.then(() => undefined)).rejects.toThrow(expect.objectContaining({ code: "STOPPED" }) as Error);
 });
 
 test("law: after any edits, in any order, it says what a new look says", async () => {
