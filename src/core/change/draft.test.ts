@@ -154,6 +154,24 @@ describe("a file that is made may take a name that means another", () => {
     expect(plan.proof).toMatchObject({ outcome: "fails", added: 2, led: 1 });
   });
 
+  test("an alias that is written down opens the names that begin with it, and no others", async () => {
+    const store = new MemoryStore({
+      "tsconfig.json": "{}",
+      "src/b.ts": "export {};\n",
+      "src/a.ts": 'import "@/b";\nimport "@/gone";\nimport "~/b";\n',
+    });
+    const project = await openProject(store);
+    const settings = '{ "compilerOptions": { "paths": { "@/*": ["./src/*"], "~/*": ["./src/*"] } } }';
+    const edits = editsBetween(at("tsconfig.json"), "{}", settings, "alias");
+    const claims: readonly Claim[] = [
+      { kind: "opens", prefix: "@/" },
+      { kind: "adds", file: at("tsconfig.json"), means: [], others: "led" },
+    ];
+    const plan = await planDraft(project, { moves: [], edits, made: [], claims });
+    expect(plan.edits).toEqual([]);
+    expect(plan.proof.different.map(({ specifier }) => specifier)).toEqual(["@/gone", "~/b"]);
+  });
+
   test("what no language reads yet is no proof", async () => {
     const project = await openProject(new MemoryStore({}));
     const dart = { path: at("lib/a.dart"), text: "import 'b.dart';\n", why: "screen" };

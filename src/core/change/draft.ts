@@ -45,6 +45,8 @@ export type Claim =
       readonly means: readonly ProjectPath[];
       readonly others?: "none" | "led";
     }
+  /** Names that begin so mean packages today, and may mean files from then on: an alias that is written down. */
+  | { readonly kind: "opens"; readonly prefix: string }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
 

@@ -175,6 +175,7 @@ function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, OwnPart> {
   };
   for (const { file, start, end, text } of edits) partOf(file).edits.push({ start, end, text });
   for (const claim of claims) {
+    if (claim.kind === "opens") continue;
     if (claim.kind === "means") partOf(claim.file).wishes.set(claim.start, claim.target);
     else if (claim.kind === "adds") {
       const part = partOf(claim.file);
@@ -220,7 +221,8 @@ async function readOf(graph: ReferenceGraph, { tree, mentions = false }: PlanInp
 /** Searches for the files that matter, and reads them. */
 async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
   const { tree, rules, draft, progress = quiet } = input;
-  const touched = new Set([...draft.edits, ...draft.claims].map(({ file }) => file));
+  const claimed = draft.claims.flatMap((claim) => (claim.kind === "opens" ? [] : [claim.file]));
+  const touched = new Set([...draft.edits.map(({ file }) => file), ...claimed]);
   // A new file may take a name that has meant another until now.
   const arriving = draft.made.filter(mayTakeName).map(({ path }): Move => ({ from: path, to: path, why: "asked" }));
   const isAll = input.readAll === true || draft.edits.some(({ file }) => decidesNames(file));
@@ -261,7 +263,8 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
     const origin = planned.originOf(path);
     return origin === undefined ? [] : before.entriesOf(origin).map((entry) => map.file(entry));
   };
-  const unchanged = { before, after: new Resolver(planned, rules, aliases, before, entriesOf), map };
+  const opens = input.draft.claims.flatMap((claim) => (claim.kind === "opens" ? [claim.prefix] : []));
+  const unchanged = { before, after: new Resolver(planned, rules, aliases, before, entriesOf), map, opens };
   let isChanged = false;
   for (const { path, extraction, known } of read.files) {
     if (!isOfTrade(path, "settings")) continue;
@@ -285,7 +288,7 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
   const isMade = input.draft.made.some(({ path }) => decidesNames(path));
   if (!isChanged && !isMoved && !isMade) return unchanged;
   const now = [...aliases.filter(({ source }) => source !== "settings"), ...(await readToolSettings(planned))];
-  return { before, after: new Resolver(planned, rules, now, before, entriesOf), map };
+  return { ...unchanged, after: new Resolver(planned, rules, now, before, entriesOf) };
 }
 
 /** Respells what was read. */

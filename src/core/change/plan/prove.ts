@@ -24,7 +24,7 @@ import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
 import type { ReadFile } from "./read-file.js";
-import { isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
+import { isOpened, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
 /** More changed files than this are not parsed a second time. */
 const mostParsed = 400;
@@ -238,6 +238,8 @@ function compare(
   if (again?.kind !== reference.kind || (again.namespace ?? reference.namespace) !== reference.namespace)
     return { before: targets, after: [], reason: readDifferently };
   if (was.state === "scope" || isScattered(passage, was)) return undefined;
+  if (isOpened(passage, reference, was) && passage.after.resolve(passage.map.file(file.path), again).state === "found")
+    return undefined;
   if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);
   const found = shown(after) ?? [];

@@ -21,6 +21,13 @@ export interface Passage {
   readonly before: Resolver;
   readonly after: Resolver;
   readonly map: MoveMap;
+  /** What names begin with that are packages today and may be files then. */
+  readonly opens: readonly string[];
+}
+
+/** Whether a name that is a package today may come to mean a file, because the draft says so. */
+export function isOpened({ opens }: Passage, { specifier }: Reference, was: Resolution): boolean {
+  return was.state === "external" && opens.some((prefix) => specifier.startsWith(prefix));
 }
 
 /** What has to become of one reference. */
@@ -50,6 +57,7 @@ export function respell(
   const was = wish ?? known ?? before.resolve(from, reference);
   const newFrom = map.file(from);
   if (isOpen(reference) && was.state === "external") return { state: "keep", was };
+  if (isOpened(passage, reference, was)) return { state: "keep", was };
   if (was.state === "scope") return respellScope(passage, from, reference, was);
   if (isScattered(passage, was)) return { state: "keep", was };
   const means = meaningOf(passage, from, reference, was);

@@ -229,6 +229,7 @@ function addAlias(draft: SetupDraft, { folder, layout, stack }: App, alias: stri
   if (broken) return draft.note(`${file} cannot be read as JSON, so the alias was put nowhere.`);
   if (taken !== undefined) return draft.note(`${file} has the alias ${name}/* already; it means ${taken}.`);
   draft.edit(file, (text) => withAlias(text, name, target).text, "alias");
+  draft.open(`${name}/`);
   draft.note(`The bundler has to know ${name}/ too; tell it in its own configuration.`);
 }
 

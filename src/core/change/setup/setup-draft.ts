@@ -31,6 +31,7 @@ export class SetupDraft {
   readonly #edited = new Map<ProjectPath, Edited>();
   readonly #means = new Map<ProjectPath, Set<ProjectPath>>();
   readonly #notes = new Set<string>();
+  readonly #opened = new Set<string>();
 
   constructor(readonly store: FileReader) {}
 
@@ -88,6 +89,11 @@ export class SetupDraft {
     this.#edited.set(path, { ...edited, text: usesReturns ? text.replaceAll("\n", "\r\n") : text, why });
   }
 
+  /** Says that names which begin so may mean files from now on. */
+  open(prefix: string): void {
+    this.#opened.add(prefix);
+  }
+
   note(sentence: string): void {
     this.#notes.add(sentence);
   }
@@ -98,6 +104,7 @@ export class SetupDraft {
     const claims = touched
       .filter((path) => languageFor(path) !== undefined)
       .map((file): Claim => ({ kind: "adds", file, means: [...(this.#means.get(file) ?? [])], others: "led" }));
+    for (const prefix of this.#opened) claims.push({ kind: "opens", prefix });
     const edits = [...this.#edited].flatMap(([file, { before, text, why }]) => editsBetween(file, before, text, why));
     return { draft: { moves: [], edits, made: [...this.#made.values()], claims }, notes: [...this.#notes] };
   }
