@@ -228,6 +228,15 @@ describe("check", () => {
     expect(readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8")).toBe(list);
   });
 
+  test("a list that git ignores is kept all the same", async () => {
+    const root = demoApp();
+    expect((await run(root, ["check", "--accept", "--rule", "file-name", "--write"])).code).toBe(0);
+    writeFileSync(join(root, ".gitignore"), "steady-shelf-accepted.yaml\n");
+    const { code, err } = await run(root, ["check", "--accept", "--write"]);
+    expect([code, err]).toEqual([0, ""]);
+    expect(readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8")).toContain("unused-asset");
+  });
+
   test("accepting one rule's findings leaves what was accepted of the others", async () => {
     const root = demoApp();
     await run(root, ["check", "--accept", "--rule", "naming", "--write"]);

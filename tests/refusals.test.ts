@@ -77,6 +77,7 @@ const cases: readonly Case[] = [
     files: { ...configured, "steady-shelf-accepted.yaml": "version: 9\n" },
     words: ["check"],
   },
+  { code: "UNREADABLE", files: configured, words: ["add", "component", "Leaf", "--from", "gone.tsx"] },
   { code: "PLAN_TAKEN", words: [...move, "--save", "package.json"] },
   { code: "NO_REPOSITORY", git: false, words: [...move, "--write", "--commit"] },
   {
@@ -147,7 +148,6 @@ test("every code is named by a test, or here with the reason why it is not", () 
     UNFINISHED: "a disk that fails while a change is taken back: faults.test.ts, by its sentence",
     CANNOT_ENCODE: "a text in Latin-1 that would need another letter: text.test.ts, by its type",
     COMMIT_REFUSED: "git that fails in the middle: arrange.test.ts, by its sentence",
-    UNREADABLE: "a file to copy that may not be read: setup.test.ts, by its sentence",
     EDITS_OVERLAP: "a mistake of ours: text.test.ts, by its type",
   };
   const read = (folder: string): string[] =>

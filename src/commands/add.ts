@@ -1,7 +1,7 @@
 /** `steady-shelf add`. */
 import { readFileSync } from "node:fs";
 import { extname } from "node:path";
-import { ShelfError, reasonOf } from "../core/base/errors.js";
+import { readingProblem, ShelfError } from "../core/base/errors.js";
 import { findApp } from "../core/app/index.js";
 import { draftAddition, draftFeature, type AddRequest } from "../core/change/setup/index.js";
 import { planView } from "../terminal/plan-view.js";
@@ -67,13 +67,13 @@ function readFrom(file: string): NonNullable<AddRequest["from"]> {
   try {
     return { bytes: readFileSync(file), extension: extname(file).toLowerCase() };
   } catch (error) {
-    throw new ShelfError("UNREADABLE", { path: file, reason: reasonOf(error) }, error);
+    throw new ShelfError("UNREADABLE", { path: file, reason: readingProblem(error) }, error);
   }
 }
 
-function commandText({ role, name, ...options }: AddOptions): string {
+function commandText({ role, name, acceptDifferent, ...options }: AddOptions): string {
   const words = (["feature", "shelf", "with", "without", "from"] as const).flatMap((key) =>
     options[key] === undefined ? [] : [`--${key}`, options[key]],
   );
-  return typedWords(["add", role, name, ...words]);
+  return typedWords(["add", role, name, ...words, ...(acceptDifferent ? ["--accept-different"] : [])]);
 }

@@ -28,25 +28,14 @@ export function refusalText({ moves, proof: { different, gaps, added, led } }: P
   if (length === 0)
     return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
   const fresh = Math.min(added - led, length);
+  const [kept, next] = [length - fresh, moves.length === 0 ? "Put that right" : "Change the plan"];
   const what = [
-    ...(length > fresh
-      ? [wrongText(length - fresh, ["would not mean the same file", "would not mean the same files"])]
-      : []),
-    ...(fresh > 0
-      ? [
-          wrongText(fresh, [
-            "that is new would not lead where it should",
-            "that are new would not lead where they should",
-          ]),
-        ]
-      : []),
+    ...(kept === 1 ? ["one reference would not mean the same file"] : []),
+    ...(kept > 1 ? [`${kept} references would not mean the same files`] : []),
+    ...(fresh === 1 ? ["one new reference would not lead where it should"] : []),
+    ...(fresh > 1 ? [`${fresh} new references would not lead where they should`] : []),
   ];
-  const next = moves.length === 0 ? "Put that right" : "Change the plan";
   return `${head}: ${what.join(", and ")}.\n${next}, or add --accept-different if that is what you want.`;
-}
-
-function wrongText(count: number, [one, many]: readonly [string, string]): string {
-  return count === 1 ? `one reference ${one}` : `${count} references ${many}`;
 }
 
 /** What `--commit` means as it was typed: alone it is one commit. */

@@ -3,6 +3,7 @@ import { openProject } from "../core/app/index.js";
 import { planDraft, type Plan } from "../core/change/plan/index.js";
 import type { SetUp } from "../core/change/setup/index.js";
 import { carryOutPlan, refusalText } from "./carry-out-plan.js";
+import { wrap } from "../terminal/screen.js";
 import type { Context } from "./context.js";
 
 /** Files that were drawn up, on their way to the disk. */
@@ -30,7 +31,7 @@ export async function carryOutSetUp(
   if (isNothing) return 0;
   if (fails) {
     if (!context.json) context.say("");
-    context.note(refusalText(plan, write));
+    context.note(wrap(refusalText(plan, write), context.screen.width));
     return 1;
   }
   const { tree } = project;

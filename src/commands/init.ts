@@ -75,7 +75,8 @@ function commandText(options: InitOptions, { app }: InitPlan): string {
   const words = (["source", "language", "fill", "alias"] as const).flatMap((key) =>
     options[key] === undefined ? [] : [`--${key}`, options[key]],
   );
-  return typedWords(["init", "--stack", app.stack.name, "--arrangement", arrangement, ...words]);
+  const accepted = options.acceptDifferent ? ["--accept-different"] : [];
+  return typedWords(["init", "--stack", app.stack.name, "--arrangement", arrangement, ...words, ...accepted]);
 }
 
 /** A source root as typed, from the app's folder. Throws `OUTSIDE_PROJECT`. */

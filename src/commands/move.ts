@@ -8,6 +8,7 @@ import { openProject, type Project } from "../core/app/index.js";
 import { understandMove, type Move, type Plan } from "../core/change/plan/index.js";
 import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
+import { wrap } from "../terminal/screen.js";
 import { count } from "../terminal/words.js";
 import { carryOutPlan, commitSteps, refusalText } from "./carry-out-plan.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
@@ -150,7 +151,7 @@ function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: Mov
     return 0;
   }
   if (!json) context.say("");
-  context.note(refusalText(plan, write));
+  context.note(wrap(refusalText(plan, write), context.screen.width));
   return 1;
 }
 

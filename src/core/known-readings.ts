@@ -1,8 +1,8 @@
 /** What a workspace remembers of files, and what of it others depend on. */
-import { nameOf, type ProjectPath } from "./base/paths.js";
+import type { ProjectPath } from "./base/paths.js";
 import type { KeptReadings } from "./files/index.js";
 import type { ReferenceGraph } from "./graph/index.js";
-import { isOfTrade, type FileReading } from "./languages/index.js";
+import type { FileReading } from "./languages/index.js";
 
 /** Readings of the last look, by path and bytes. */
 export class KnownReadings implements KeptReadings {
@@ -26,15 +26,6 @@ export class KnownReadings implements KeptReadings {
   take(path: ProjectPath, bytes: Buffer, reading: FileReading): void {
     this.#known.set(path, { bytes, reading });
   }
-
-  forget(paths: readonly ProjectPath[]): void {
-    for (const path of paths) this.#known.delete(path);
-  }
-}
-
-/** Whether what other files mean, or what they are judged by, may depend on a file's text: then all is looked at again. */
-export function decidesAll(path: ProjectPath): boolean {
-  return isOfTrade(path, "settings") || /\.(?:jsonc?|ya?ml|toml|lock)$|^\.git|ignore$/.test(nameOf(path));
 }
 
 /** What a file says of itself, as one text without places: who judges by it judges the same where it is the same. */

@@ -13,7 +13,7 @@
  *   end
  *   grow 17
  */
-import { folderOf, joinPath, relativePath, type ProjectPath } from "./base/paths.js";
+import { folderOf, joinPath, nameOf, relativePath, type ProjectPath } from "./base/paths.js";
 import type {
   Extraction,
   Language,
@@ -50,6 +50,11 @@ const kinLookup: NameLookup = {
     return targets.length === 1 ? { state: "found", targets, scheme: "relative" } : { state: "unresolved" };
   },
   spellings: ({ reference }) => [reference.specifier],
+  // `apple.leaf` is named by `Apple`.
+  searchWords: (path) => {
+    const [stem = ""] = nameOf(path).split(".");
+    return [stem.charAt(0).toUpperCase() + stem.slice(1)];
+  },
 };
 
 function extract(text: string): Extraction {
@@ -71,7 +76,14 @@ function extract(text: string): Extraction {
       if (line.startsWith("leaf ")) declares.push(name);
       if (line.startsWith("uses ")) usesNames.push(name);
       if (line.startsWith("kin "))
-        references.push({ kind: "import", lookup: "kin", ...name, specifier: word[0], quote: "" });
+        references.push({
+          kind: "import",
+          lookup: "kin",
+          start: name.start,
+          end: name.end,
+          specifier: name.name,
+          quote: "",
+        });
     }
     start += line.length + 1;
   }

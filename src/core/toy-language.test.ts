@@ -4,11 +4,12 @@ import { openProject } from "./app/index.js";
 import { applyPlan } from "./apply/index.js";
 import { caller } from "./apply/changes.test.suite.js";
 import type { ProjectPath } from "./base/paths.js";
-import { planDraft, planMoves, understandMove, type Plan } from "./change/plan/index.js";
+import { planDraft, planMoves, understandMove, type Claim, type Plan } from "./change/plan/index.js";
+import { packReading, unpackReading } from "./files/cache/pack.js";
 import { MemoryStore } from "./files/index.js";
 import { buildGraph, type ReferenceGraph } from "./graph/index.js";
 import { effectiveUses } from "./insight/catalogue/effective-uses.js";
-import { moduleRules, useLanguage } from "./languages/index.js";
+import { moduleRules, useLanguage, type Language } from "./languages/index.js";
 import { languageContract } from "./languages/contract.test.suite.js";
 import { toy } from "./toy-language.test.suite.js";
 
@@ -98,6 +99,13 @@ async function moved(from: string, to: string): Promise<{ plan: Plan; store: Mem
   return { plan, store };
 }
 
+test("a reading comes back from the cache as it was", () => {
+  for (const [path, text] of Object.entries(orchard)) {
+    const reading = { ...toy.extract(text, path), outline: toy.outline(text, path) };
+    expect(unpackReading(packReading(reading))).toEqual(reading);
+  }
+});
+
 describe("files move", () => {
   test("both sides of a pair follow", async () => {
     const { plan, store } = await moved("twigs/twig.leaf", "branches/small/twig.leaf");
@@ -117,6 +125,15 @@ describe("files move", () => {
       'group "fruit"\n17 "../core/apple.leaf"\n18 "pear.leaf"\nend\n19 "tree.leaf"\ngrow 17 18 19\n',
     );
     expect(store.read(at("wild.leaf")).toString()).toBe(orchard["wild.leaf"]);
+  });
+
+  test("a search finds who names it otherwise than by its file's name", async () => {
+    const alone = Object.fromEntries(Object.entries(toy).filter(([key]) => key !== "libraries"));
+    const stop = useLanguage(alone as unknown as Language);
+    const { plan } = await moved("fruit/apple.leaf", "core/apple.leaf").finally(stop);
+    // The list, and the one that says of which kin it is; of the others, none holds the name.
+    expect(plan.filesRead).toBeLessThan(Object.keys(orchard).length);
+    expect(plan.proof).toMatchObject({ outcome: "holds", references: 4, same: 4 });
   });
 
   test("the list itself may move", async () => {
@@ -147,6 +164,29 @@ describe("the proof knows names that nobody imports", () => {
       "fruit/apple.leaf: Tree",
       "fruit/pear.leaf: Tree",
     ]);
+  });
+
+  test("a file that is made and declares a name as well makes it ambiguous", async () => {
+    const project = await openProject(new MemoryStore(orchard));
+    const trunk = orchard["orchard.trunk"];
+    const edit = {
+      file: at("orchard.trunk"),
+      start: trunk.length,
+      end: trunk.length,
+      text: '20 "new.leaf"\n',
+      why: "test",
+    };
+    const made = { path: at("new.leaf"), text: "leaf Pine Tree\n", why: "test" };
+    const claims: readonly Claim[] = [{ kind: "adds", file: at("orchard.trunk"), means: [at("new.leaf")] }];
+    const plan = await planDraft(project, { moves: [], made: [made], edits: [edit], claims });
+    expect(amiss(plan)).toEqual(["fruit/apple.leaf: Tree", "fruit/pear.leaf: Tree"]);
+    const harmless = await planDraft(project, {
+      moves: [],
+      made: [{ ...made, text: "leaf Pine\n" }],
+      edits: [edit],
+      claims,
+    });
+    expect(harmless.proof.outcome).toBe("holds");
   });
 
   test("what nobody uses may change", async () => {

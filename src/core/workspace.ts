@@ -18,7 +18,8 @@ import { Overlay, type FileReader } from "./files/index.js";
 import { regraphed, type ReferenceGraph } from "./graph/index.js";
 import { analyse, judgedAnew, type Analysis } from "./insight/analysis.js";
 import { check, shiftedFindings, type Checked } from "./insight/rules/index.js";
-import { decidesAll, factsOf, KnownReadings } from "./known-readings.js";
+import { isOfTrade } from "./languages/index.js";
+import { factsOf, KnownReadings } from "./known-readings.js";
 
 /** Something that has changed: on the disk; with a text, in an open document; with `null`, such a document was closed. */
 export interface WorkspaceChange {
@@ -116,8 +117,7 @@ export class Workspace {
     // What comes in while this is worked out is for the next time.
     this.#changed.clear();
     try {
-      const state =
-        (old && (await this.#little(old, changed))) ?? (await this.#everything(changed, stoppable(options)));
+      const state = (old && (await this.#little(old, changed))) ?? (await this.#everything(stoppable(options)));
       ensureWanted(options);
       return (this.#state = state);
     } catch (error) {
@@ -126,9 +126,8 @@ export class Workspace {
     }
   }
 
-  async #everything(changed: readonly ProjectPath[], progress: Progress): Promise<State> {
+  async #everything(progress: Progress): Promise<State> {
     this.#effort = "everything";
-    this.#readings.forget(changed);
     const { standing } = this;
     const analysis = await analyse(this.#overlay, { standing, kept: this.#readings, keepTexts: true, progress });
     return { analysis, checked: undefined };
@@ -139,7 +138,8 @@ export class Workspace {
     const { graph } = analysis;
     const isSmall = changed.every((path) => {
       const isThere = this.#overlay.stat(path)?.kind === "file";
-      return isThere && graph.files.has(path) && !graph.tree.isLink(path) && !decidesAll(path);
+      // What names mean may depend on settings; what no language reads may be anything to a rule.
+      return isThere && graph.files.has(path) && !graph.tree.isLink(path) && !isOfTrade(path, "settings");
     });
     if (!isSmall) return undefined;
     const now = await regraphed(graph, this.#overlay, changed);

@@ -328,9 +328,8 @@ export const catalogue = {
   },
   UNREADABLE: {
     refusal: "state",
-    what: (d) => `${d.path} cannot be read: ${d.reason}`,
-    next: () =>
-      "What it names cannot be known otherwise. Give yourself read access, or let git ignore the file, then try again.",
+    what: (d) => `${d.path} cannot be read: ${d.reason}.`,
+    next: () => "Name a file after --from that is there and that you may read; its path counts from where you stand.",
   },
   UNWRITABLE: {
     refusal: "state",

@@ -172,6 +172,17 @@ describe("a file that is made may take a name that means another", () => {
     expect(plan.proof.different.map(({ specifier }) => specifier)).toEqual(["@/gone", "~/b"]);
   });
 
+  test("a text that would be broken is no proof, made or edited", async () => {
+    const project = await openProject(new MemoryStore(folders));
+    const broken = { ...made, path: at("x.ts"), text: 'import "./a";\nconst = ;\n' };
+    const incomplete = await planDraft(project, { moves: [], edits: [], made: [broken], claims: [] });
+    expect(incomplete.proof.gaps).toMatchObject([{ reason: "not understood", file: "x.ts", at: { line: 2 } }]);
+    const edits = [{ file: at("a.ts"), start: 0, end: 0, text: "const = ;\n", why: "test" }];
+    const { proof } = await planDraft(project, { moves: [], edits, made: [], claims: [] });
+    expect(proof.different).toMatchObject([{ file: "a.ts", at: { line: 1 } }]);
+    expect(proof.different[0]?.reason).toContain("the new text could not be read");
+  });
+
   test("what no language reads yet is no proof", async () => {
     const project = await openProject(new MemoryStore({}));
     const dart = { path: at("lib/a.dart"), text: "import 'b.dart';\n", why: "screen" };

@@ -1,4 +1,4 @@
-/** What lies between two texts: as edits that make the one of the other, and as the lines that people are shown. */
+/** What lies between two texts, as edits. */
 import { diffLines } from "diff";
 import type { ProjectPath } from "../base/paths.js";
 import type { DraftEdit } from "./draft.js";

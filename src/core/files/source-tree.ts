@@ -35,6 +35,7 @@ export class SourceTree implements TreeView {
   readonly #files: ReadonlySet<ProjectPath>;
   readonly #folders: ReadonlySet<ProjectPath>;
   readonly #texts = new Map<ProjectPath, SourceText>();
+  readonly #admitted = new Set<ProjectPath>();
   readonly #unreadable = new Map<ProjectPath, string>();
 
   constructor(
@@ -80,7 +81,7 @@ export class SourceTree implements TreeView {
   }
 
   text(path: ProjectPath): SourceText | undefined {
-    if (!this.has(path) || this.isLink(path)) return undefined;
+    if (!this.#isOurs(path)) return undefined;
     let text = this.#texts.get(path);
     const bytes = text === undefined ? this.#bytes(path) : undefined;
     if (bytes) this.#texts.set(path, (text = SourceText.fromBytes(bytes)));
@@ -90,6 +91,15 @@ export class SourceTree implements TreeView {
   /** Files that were asked for and cannot be read, with the reason. Whatever was concluded without them is not certain. */
   get unreadable(): ReadonlyMap<ProjectPath, string> {
     return this.#unreadable;
+  }
+
+  /** A plain file that git ignores and that is written all the same: a list of our own, `.gitignore` where that is ignored. */
+  admit(path: ProjectPath): void {
+    if (!this.has(path) && this.store.stat(path)?.kind === "file") this.#admitted.add(path);
+  }
+
+  #isOurs(path: ProjectPath): boolean {
+    return (this.has(path) && !this.isLink(path)) || this.#admitted.has(path);
   }
 
   /** The bytes of a file; they are not kept. `undefined` for a link, or a file that is not there or cannot be read. */

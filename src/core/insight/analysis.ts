@@ -47,7 +47,7 @@ const mostCommits = 500;
 
 /**
  * Looks at the app around a folder; at every app that has a configuration, where one stands above several. Throws
- * `STACK_UNSURE` where nothing tells how an app is built, `CONFIG_BROKEN`, `UNREADABLE`.
+ * `STACK_UNSURE` where nothing tells how an app is built, `CONFIG_BROKEN`.
  */
 export async function analyse(store: FileReader, options: AnalysisOptions): Promise<Analysis> {
   const { standing, kept, keepTexts, progress } = options;

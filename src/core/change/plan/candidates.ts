@@ -33,8 +33,8 @@ const mostWords = 60;
 const openWords = ["import.meta.glob", "import.meta.url", "require.context", "__dirname"];
 
 /**
- * The same where no one word tells it, as an extended regular expression of POSIX, in the part of it that JavaScript reads likewise: a call that takes a text with something added to it, or with something in it, and a URL of a
- * sheet with something in it.
+ * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a
+ * sheet with something in it. As `LineForm` has it.
  *
  * `import("./pages/" + name)`, `` require(/* … *\/ `./${name}`) ``, `url("../img/#{$name}.png")`
  */
@@ -182,8 +182,9 @@ export function concernedBy(
     let isAbove = known.get(base);
     if (isAbove === undefined)
       known.set(base, (isAbove = base === rootPath || places.some((path) => isBelow(path, base))));
+    if (isAbove) return true;
     const text = tree.text(settings)?.text;
-    return isAbove || text === undefined || /\.\.[\\/]/.test(text);
+    return text === undefined || /\.\.[\\/]/.test(text);
   };
 }
 
@@ -247,10 +248,13 @@ function spelling(
   };
 }
 
-/** Files that use each other's names without naming each other have to be read together with those that change. */
+/**
+ * Files that use each other's names without naming each other have to be read together with those that change, and with the settings
+ * that may say which of them belong together.
+ */
 export function boundTo(changed: Iterable<ProjectPath>): (path: ProjectPath) => boolean {
-  const languages = new Set([...changed].filter(isBoundByNames).map(languageFor));
-  return languages.size === 0 ? () => false : (path) => languages.has(languageFor(path));
+  const bound = new Set([...changed].filter(isBoundByNames).map(languageFor));
+  return bound.size === 0 ? () => false : (path) => bound.has(languageFor(path)) || isOfTrade(path, "settings");
 }
 
 function isInside(path: ProjectPath, folder: ProjectPath): boolean {

@@ -4,7 +4,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { SourceText } from "../../base/text/index.js";
 import type { PlannedTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
-import type { Difference, MadeFile, ProofFacts } from "./plan.js";
+import type { Difference, Gap, MadeFile, ProofFacts } from "./plan.js";
 import { proveMeanings } from "./prove.js";
 import type { Passage } from "./respell.js";
 
@@ -20,8 +20,9 @@ export function proveMade(
   made: readonly MadeFile[],
   claims: readonly Claim[],
   { planned, after }: { readonly planned: PlannedTree } & Pick<Passage, "after">,
-): Pick<ProofFacts, "added" | "led" | "different"> {
+): Pick<ProofFacts, "added" | "led" | "different" | "gaps"> {
   const different: Difference[] = [];
+  const gaps: Gap[] = [];
   let [count, led] = [0, 0];
   for (const { path } of made) {
     if (languageFor(path) === undefined) continue;
@@ -29,7 +30,11 @@ export function proveMade(
     const means = own.flatMap((claim) => claim.means);
     const text = planned.text(path)?.text ?? "";
     const others = own.some((claim) => claim.others === "led") ? "led" : "none";
-    const added = extractFrom(text, path).references;
+    const { references: added, reading, problem } = extractFrom(text, path);
+    if (reading !== "whole") {
+      const at = SourceText.ofNew(text).positionAt(problem?.offset ?? 0);
+      gaps.push({ reason: "not understood", file: path, at, detail: problem?.message ?? "it could not be read" });
+    }
     const resolve = (reference: (typeof added)[number]) => after.resolve(path, reference);
     proveMeanings({ path, added, means, others, resolve, has: (each) => planned.has(each) }, (wrong, reference) => {
       count += 1;
@@ -38,5 +43,5 @@ export function proveMade(
       if (wrong) different.push({ file: path, at, ...wrong });
     });
   }
-  return { added: count, led, different };
+  return { added: count, led, different, gaps };
 }

@@ -2,28 +2,28 @@
  * Makes a plan from a list of moves: finds the files that matter, respells what would break, proves the rest.
  * Nothing is written.
  */
-import { readablePaths, readReferences, readToolSettings, Resolver, type ReferenceGraph } from "../../graph/index.js";
+import { readToolSettings, Resolver } from "../../graph/index.js";
 import {
   isOfTrade,
   isOpen,
-  extractFrom,
   languageFor,
   languagesInUse,
   respellingEdit,
   someLookupReadsFiles,
   type Extraction,
-  type LookupRules,
   type Reference,
-  type Mapping,
   type Resolution,
 } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import { quiet, type Progress } from "../../base/progress.js";
+import { quiet } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
-import { ledThrough, type Draft, type Through } from "../draft.js";
+import { ledThrough, type Draft } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
-import { boundTo, concernedBy, decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
+import { decidesNames } from "./candidates.js";
+import { nothingOwn, ownParts, type OwnPart } from "./own-part.js";
+import type { PlanInput } from "./plan-input.js";
+import { readCandidates, readOf, withEdited, type Read } from "./read-matter.js";
 import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
 import { ownLines } from "./own-lines.js";
@@ -43,24 +43,6 @@ import { prove } from "./prove.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
 import { respell, type Passage } from "./respell.js";
 
-/** What a plan is made from. */
-export interface PlanInput {
-  readonly tree: SourceTree;
-  readonly draft: Draft;
-  /** Aliases of the configuration. */
-  readonly aliases: readonly Mapping[];
-  readonly rules: LookupRules;
-  /** Where each move was written, for plans that people write. */
-  readonly places?: (move: Move) => string;
-  readonly progress?: Progress;
-  /** Read every file instead of searching for those that matter: the search is held against this in tests. */
-  readonly readAll?: boolean;
-  /** Respell what documents and lists name, too; else it is only mentioned. */
-  readonly mentions?: boolean;
-  /** All references, where they were read already. Nothing is read again then. */
-  readonly graph?: ReferenceGraph;
-}
-
 /** Plans a draft. Throws where it cannot happen; what the proof does not hold for is in the plan. */
 export async function makePlan(input: PlanInput): Promise<Plan> {
   const { tree, rules, graph, draft, progress = quiet } = input;
@@ -77,7 +59,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   // Where all readings were kept, no parser was needed so far.
   if (graph) await Promise.all(languagesInUse().map((language) => language.prepare()));
   const passage = withNewTexts(respelled, files);
-  const proof = prove({ tree, passage, files, progress });
+  const proof = prove({ tree, passage, files, made: draft.made, progress });
   const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);
@@ -102,7 +84,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       added: proof.added + made.added,
       led: proof.led + made.led,
       different: [...proof.different, ...made.different],
-      gaps,
+      gaps: [...made.gaps, ...gaps],
     }),
     mentions,
     hardLinked: texts.map(({ file }) => file).filter((file) => (tree.store.stat(file)?.names ?? 1) > 1),
@@ -152,97 +134,6 @@ async function prepareFor({ made, edits }: Draft): Promise<void> {
   const written = [...made.map(({ path }) => path), ...edits.map(({ file }) => file)];
   const wanted = languagesInUse().filter((language) => written.some((path) => languageFor(path) === language));
   await Promise.all(wanted.map((language) => language.prepare()));
-}
-
-/** What a draft itself says of one file. */
-interface OwnPart {
-  readonly edits: TextEdit[];
-  readonly wishes: Map<number, Resolution | Through>;
-  readonly adds: ProjectPath[];
-  others: "none" | "led";
-  readonly removes: Set<number>;
-}
-
-const nothingOwn: OwnPart = { edits: [], wishes: new Map(), adds: [], others: "none", removes: new Set() };
-
-/** The same by file. */
-function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, OwnPart> {
-  const parts = new Map<ProjectPath, OwnPart>();
-  const partOf = (file: ProjectPath): OwnPart => {
-    const part = parts.get(file) ?? { ...nothingOwn, edits: [], wishes: new Map(), adds: [], removes: new Set() };
-    parts.set(file, part);
-    return part;
-  };
-  for (const { file, start, end, text } of edits) partOf(file).edits.push({ start, end, text });
-  for (const claim of claims) {
-    if (claim.kind === "opens") continue;
-    if (claim.kind === "means") partOf(claim.file).wishes.set(claim.start, claim.target);
-    else if (claim.kind === "adds") {
-      const part = partOf(claim.file);
-      part.adds.push(...claim.means);
-      part.others = claim.others ?? part.others;
-    } else partOf(claim.file).removes.add(claim.start);
-  }
-  return parts;
-}
-
-/** Files that only the draft touches are files of the plan, too: what they name stays, and is proved. */
-function withEdited(read: Read, own: ReadonlyMap<ProjectPath, OwnPart>, tree: SourceTree): Read {
-  const known = new Set(read.files.map(({ path }) => path));
-  const more = [...own.keys()].filter((path) => !known.has(path) && tree.has(path));
-  if (more.length === 0) return read;
-  const files = more.map((path) => ({ path, extraction: extractFrom(tree.text(path)?.text ?? "", path) }));
-  return { ...read, files: [...read.files, ...files] };
-}
-
-/** What was read: of each file what it names, and what that means where it is known. */
-interface Read {
-  readonly files: readonly {
-    readonly path: ProjectPath;
-    readonly extraction: Extraction;
-    readonly known?: readonly Resolution[];
-  }[];
-  /** The files that may name what moves; `undefined` where every file was looked at. */
-  readonly candidates: readonly ProjectPath[] | undefined;
-}
-
-async function readOf(graph: ReferenceGraph, { tree, mentions = false }: PlanInput): Promise<Read> {
-  const documents: Read["files"][number][] = [];
-  const paths = mentions ? tree.paths.filter((path) => isOfTrade(path, "document") && !tree.isLink(path)) : [];
-  await readReferences(tree, paths, (index, extraction) => {
-    documents[index] = { path: paths[index] as ProjectPath, extraction };
-  });
-  const files = [...graph.files.values()].map(({ path, reading, references }) => {
-    return { path, extraction: reading, known: references.map(({ resolution }) => resolution) };
-  });
-  return { files: [...files, ...documents], candidates: undefined };
-}
-
-/** Searches for the files that matter, and reads them. */
-async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
-  const { tree, rules, draft, progress = quiet } = input;
-  const claimed = draft.claims.flatMap((claim) => (claim.kind === "opens" ? [] : [claim.file]));
-  const touched = new Set([...draft.edits.map(({ file }) => file), ...claimed]);
-  // A new file may take a name that has meant another until now.
-  const arriving = draft.made.filter(mayTakeName).map(({ path }): Move => ({ from: path, to: path, why: "asked" }));
-  const isAll = input.readAll === true || draft.edits.some(({ file }) => decidesNames(file));
-  const search = isAll ? undefined : planSearch([...moves, ...arriving], before.allMappings(), rules);
-  const concerned = concernedBy(tree, [...moves, ...arriving], (path) => before.ground.packageFolder(path));
-  const candidates = await findCandidates(tree, search, moves, concerned);
-  const named = new Set(candidates);
-  const isBound = boundTo([...moves.map(({ from }) => from), ...touched]);
-  const readable = readablePaths(
-    tree,
-    tree.paths.filter((path) => named.has(path) || touched.has(path) || isBound(path)),
-    { documents: input.mentions },
-  );
-  const files = new Array<Read["files"][number]>(readable.length);
-  let done = 0;
-  await readReferences(tree, readable, (index, extraction) => {
-    files[index] = { path: readable[index] as ProjectPath, extraction };
-    if ((done += 1) % 128 === 0) progress("Reading references", done, readable.length);
-  });
-  return { files, candidates: search === undefined ? undefined : candidates };
 }
 
 interface PassageInput {

@@ -170,9 +170,13 @@ function ensurePlace(to: ProjectPath): void {
     throw new ShelfError("SOURCE_NOT_OURS", { path: to, reason: "not a place for the project's own files" });
 }
 
-/** Throws for a text that is to change and is none of the project's: `SOURCE_NOT_OURS`, `SOURCE_MISSING`. */
+/** Throws for a text that is to change and cannot: `SOURCE_NOT_OURS`, `SOURCE_MISSING`. What git ignores may be written, too. */
 export function ensureEditable(tree: SourceTree, edits: readonly { readonly file: ProjectPath }[]): void {
-  for (const { file } of edits) if (tree.text(file) === undefined) refuseSource(tree, file);
+  for (const { file } of edits) {
+    const isForeign = tree.foreign.some((folder) => isBelow(file, folder));
+    if (!isForeign) tree.admit(file);
+    if (tree.text(file) === undefined) refuseSource(tree, file);
+  }
 }
 
 /** Throws the first reason why files cannot be made at these paths, besides the moves. */

@@ -3,10 +3,10 @@
  * file by it on the planned tree, where files belong together as they will.
  */
 import { symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
-import type { Extraction, Reference, Resolution } from "../../languages/index.js";
+import { extractFrom, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
-import type { Difference } from "./plan.js";
+import type { Difference, MadeFile } from "./plan.js";
 import type { RespelledFile } from "./read-file.js";
 import type { Passage } from "./respell.js";
 
@@ -21,22 +21,24 @@ export interface SymbolProof {
   readonly tree: SourceTree;
   readonly passage: Passage;
   readonly files: readonly BoundFile[];
+  readonly made: readonly MadeFile[];
   readonly result: { references: number; same: number; readonly different: Difference[] };
 }
 
 /** Holds every use of a name against the planned tree. Names are compared by file, name and how often: texts may shift. */
-export function proveSymbols({ tree, passage, files, result }: SymbolProof): void {
+export function proveSymbols({ tree, passage, files, made, result }: SymbolProof): void {
   const { map, after } = passage;
   const before = symbolUses(
     files.map(({ file }) => ({ path: file.path, extraction: file.extraction, targets: file.meanings.map(targetsOf) })),
   );
-  const then = symbolUses(
-    files.map(({ file, now }): SymbolFile => {
-      const path = map.file(file.path);
-      const meant = (reference: Reference): Resolution => after.resolve(path, reference);
-      return { path, extraction: now, targets: now.references.map((each) => targetsOf(meant(each))) };
-    }),
-  );
+  const planned = (path: ProjectPath, extraction: Extraction): SymbolFile => {
+    const targets = extraction.references.map((each) => targetsOf(after.resolve(path, each)));
+    return { path, extraction, targets };
+  };
+  const then = symbolUses([
+    ...files.map(({ file, now }) => planned(map.file(file.path), now)),
+    ...made.map(({ path, text }) => planned(path, extractFrom(text, path))),
+  ]);
   const left = new Map<string, number>();
   for (const use of then) left.set(keyOf(use), (left.get(keyOf(use)) ?? 0) + 1);
   for (const use of before) {

@@ -22,7 +22,7 @@ import { isBoundByNames } from "../../graph/index.js";
 import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
-import type { Difference, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
+import type { Difference, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
 import type { ReadFile } from "./read-file.js";
 import { isOpened, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
@@ -34,11 +34,13 @@ export interface ProofInput {
   readonly tree: SourceTree;
   readonly passage: Passage;
   readonly files: readonly ReadFile[];
+  /** Files that are made: what they declare may be what others mean. */
+  readonly made: readonly MadeFile[];
   readonly progress?: Progress;
 }
 
 /** Proves what was read, or says exactly which references would change. What was not read is for `gaps.ts` to say. */
-export function prove({ tree, passage, files, progress = quiet }: ProofInput): ProofFacts {
+export function prove({ tree, passage, files, made, progress = quiet }: ProofInput): ProofFacts {
   const parseAgain = files.filter((file) => file.text).length <= mostParsed;
   const result = {
     references: 0,
@@ -54,11 +56,20 @@ export function prove({ tree, passage, files, progress = quiet }: ProofInput): P
   for (const [index, file] of files.entries()) {
     const again = alignedAgain(file, passage, parseAgain);
     proveFile({ tree, passage, file, ...again, result });
+    if (again.now.reading !== "whole" && file.extraction.reading === "whole")
+      result.different.push(broken(file, again.now));
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
-  if (files.some(({ path }) => isBoundByNames(path))) proveSymbols({ tree, passage, files: bound, result });
+  if (files.some(({ path }) => isBoundByNames(path))) proveSymbols({ tree, passage, files: bound, made, result });
   return result;
+}
+
+/** A text that is whole today and would not be then. */
+function broken({ path, text }: ReadFile, { problem }: Extraction): Difference {
+  const at = SourceText.ofNew(text?.after ?? "").positionAt(problem?.offset ?? 0);
+  const reason = `the new text could not be read: ${problem?.message ?? "it has an error"}`;
+  return { file: path, at, specifier: "", before: [], after: [], reason };
 }
 
 /** The references of the new text, found again from the text alone, and set against the old ones. */

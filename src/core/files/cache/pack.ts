@@ -11,6 +11,7 @@ import type {
   Reference,
   ReferenceKind,
   Sign,
+  SymbolName,
 } from "../../languages/index.js";
 
 /** Names are spread over the line; their order must stay, but a new build has a new version anyway. */
@@ -49,17 +50,21 @@ const lookups: readonly Lookup[] = [
   "base",
 ];
 
+/** A lookup that is not in the list stands there by its own name. */
 type PackedReference = readonly [
   kind: number,
-  lookup: number,
+  lookup: number | string,
   start: number,
   end: number,
   name: string,
   quote: string,
   within?: string | null,
   namespace?: string | null,
-  bindings?: PackedBindings,
+  bindings?: PackedBindings | null,
+  inside?: string,
 ];
+/** Where it starts, then the name. */
+type PackedSymbol = readonly [start: number, name: string];
 /** Seven values for each, one after the other. */
 type PackedBindings = readonly (string | number)[];
 type PackedExport = readonly [
@@ -86,12 +91,14 @@ interface Packed {
   readonly s?: readonly Sign[];
   readonly a?: readonly ActionName[];
   readonly t?: readonly string[];
+  readonly d?: readonly PackedSymbol[];
+  readonly u?: readonly PackedSymbol[];
   readonly n: number;
 }
 
 /** The line for a reading. It holds no line end and no tab. */
 export function packReading(reading: FileReading): string {
-  const { references, computed, exports = [], reading: how, isHead, problem, outline } = reading;
+  const { references, computed, exports = [], reading: how, isHead, problem, declares, usesNames, outline } = reading;
   const { onlyPassesOn, signs, actions, assets, lines } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
@@ -104,6 +111,8 @@ export function packReading(reading: FileReading): string {
     ...(signs.length > 0 && { s: signs }),
     ...(actions.length > 0 && { a: actions }),
     ...(assets.length > 0 && { t: assets }),
+    ...(declares && { d: declares.map(packSymbol) }),
+    ...(usesNames && { u: usesNames.map(packSymbol) }),
     n: lines,
   };
   return JSON.stringify(packed);
@@ -112,23 +121,40 @@ export function packReading(reading: FileReading): string {
 /** The reading of a line; `undefined` for one that is none. */
 export function unpackReading(line: string): FileReading | undefined {
   try {
-    const { r = [], c = [], w = "whole", p, e = [], o, s = [], a = [], t = [], h, n } = JSON.parse(line) as Packed;
-    const references = r.map(([kind, lookup, start, end, specifier, quote, within, namespace, taken]): Reference => {
-      const place = {
-        kind: kinds[kind] ?? "import",
-        lookup: lookups[lookup] ?? "module",
-        start,
-        end,
-        specifier,
-        quote,
-      };
-      return {
-        ...place,
-        ...(within != null && { within }),
-        ...(namespace != null && { namespace }),
-        ...(taken && { bindings: unpackBindings(taken) }),
-      };
-    });
+    const {
+      r = [],
+      c = [],
+      w = "whole",
+      p,
+      e = [],
+      o,
+      s = [],
+      a = [],
+      t = [],
+      d,
+      u,
+      h,
+      n,
+    } = JSON.parse(line) as Packed;
+    const references = r.map(
+      ([kind, lookup, start, end, specifier, quote, within, namespace, taken, inside]): Reference => {
+        const place = {
+          kind: kinds[kind] ?? "import",
+          lookup: typeof lookup === "string" ? lookup : (lookups[lookup] ?? "module"),
+          start,
+          end,
+          specifier,
+          quote,
+        };
+        return {
+          ...place,
+          ...(within != null && { within }),
+          ...(namespace != null && { namespace }),
+          ...(taken && { bindings: unpackBindings(taken) }),
+          ...(inside !== undefined && { inside }),
+        };
+      },
+    );
     const exports = e.map(unpackExport);
     const outline = { onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
     return {
@@ -138,6 +164,8 @@ export function unpackReading(line: string): FileReading | undefined {
       ...(exports.length > 0 && { exports }),
       ...(h && { isHead: true }),
       ...(p && { problem: p }),
+      ...(d && { declares: d.map(unpackSymbol) }),
+      ...(u && { usesNames: u.map(unpackSymbol) }),
       outline,
     };
   } catch {
@@ -146,11 +174,22 @@ export function unpackReading(line: string): FileReading | undefined {
 }
 
 function packReference(reference: Reference): PackedReference {
-  const { kind, lookup, start, end, specifier, quote, within, namespace, bindings } = reference;
-  const place = [kinds.indexOf(kind), lookups.indexOf(lookup), start, end, specifier, quote] as const;
+  const { kind, lookup, start, end, specifier, quote, within, namespace, bindings, inside } = reference;
+  const known = lookups.indexOf(lookup);
+  const place = [kinds.indexOf(kind), known < 0 ? lookup : known, start, end, specifier, quote] as const;
+  if (inside !== undefined)
+    return [...place, within ?? null, namespace ?? null, bindings?.flatMap(packBinding) ?? null, inside];
   if (bindings) return [...place, within ?? null, namespace ?? null, bindings.flatMap(packBinding)];
   if (namespace !== undefined) return [...place, within ?? null, namespace];
   return within === undefined ? place : [...place, within];
+}
+
+function packSymbol({ start, name }: SymbolName): PackedSymbol {
+  return [start, name];
+}
+
+function unpackSymbol([start, name]: PackedSymbol): SymbolName {
+  return { name, start, end: start + name.length };
 }
 
 /** Offsets but for the first are told by how far they are from it; a name that is the same twice is written once. */
