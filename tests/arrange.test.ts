@@ -113,7 +113,7 @@ describe("arrange", () => {
     await run(one, ["arrange", "--as", "feature-first", "--feature", "Harvest", "--index", "--save", "plan.yaml"]);
     const plan = readFileSync(join(one, "plan.yaml"), "utf8");
     expect(plan).toMatch(/ {2}# harvest: \d+ files\n {2}- from: src\/components\/HarvestChart.tsx\n/);
-    expect(plan).toContain('reason: "a component of harvest: its name speaks of harvest"');
+    expect(plan).toContain('reason: "a component of harvest: its name mentions harvest"');
     const moved = await run(one, ["move", "--plan", "plan.yaml", "--write"]);
     expect(moved).toMatchObject({ code: 0, err: "" });
     rmSync(join(one, "plan.yaml"));

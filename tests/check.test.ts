@@ -85,7 +85,7 @@ describe("explain", () => {
     const { code, out } = await run(demoApp(), ["explain", "src/screens/formatYield.ts"]);
     expect(code).toBe(0);
     expect(out).toMatch(
-      /A helper for the whole app\. [^]*\+ it exports functions[^]*it lies in screens\/, but it draws nothing/,
+      /A helper for the whole app\. [^]*\+ it exports only functions[^]*it is in screens\/, but it renders nothing/,
     );
     expect(out).toMatch(
       /should be src\/helpers\/formatYield\.ts[^]*HarvestScreen\.tsx:4:30[^]*! warning {2}other-shelf/,
@@ -114,7 +114,7 @@ describe("check", () => {
     expect(await findingsOf(root)).toEqual(ofDemo);
     const { code, out } = await run(root, ["check"]);
     expect(code).toBe(1);
-    expect(out).toMatch(/^1 error and 6 warnings in \d+ files\.\n[^]*→ Call it PageHeader\. {2}\(--fix does it\)/);
+    expect(out).toMatch(/^1 error and 6 warnings in \d+ files\.\n[^]*→ Rename it to PageHeader\. {2}\(--fix does it\)/);
     expect(out.split("\n").filter((line) => line.length > 100)).toEqual([]);
     expect((await run(root, ["check", "--rule", "naming"])).code).toBe(0);
     expect((await run(root, ["check", "--rule", "naming", "--strict"])).code).toBe(1);

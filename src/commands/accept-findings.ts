@@ -2,7 +2,7 @@
 import type { Plan } from "../core/change/plan/index.js";
 import { SetupDraft, type SetUp } from "../core/change/setup/index.js";
 import { acceptedPath, changeAccepted, writeAccepted, type Checked } from "../core/insight/rules/index.js";
-import { count } from "../terminal/words.js";
+import { count } from "../wording/words.js";
 import { carryOutSetUp } from "./carry-out.js";
 import type { CheckOptions } from "./check-options.js";
 import type { Looking } from "./looking.js";

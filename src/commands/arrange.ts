@@ -9,7 +9,7 @@ import { appUnder, type App } from "../core/app/index.js";
 import { knownRole } from "../core/change/setup/index.js";
 import { arrangeView, isNothing } from "../terminal/arrange-view.js";
 import { askYesNo } from "../terminal/ask.js";
-import { count } from "../terminal/words.js";
+import { count } from "../wording/words.js";
 import { answerQuestions } from "./answer-questions.js";
 import { arrangeJson } from "../documents/arrange-json.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
@@ -17,6 +17,7 @@ import type { Context } from "./context.js";
 import { look, type LookingOptions } from "./looking.js";
 import { savePlan } from "./save-plan.js";
 import { typedWords } from "./typed-words.js";
+import { whyMoves } from "../wording/arranging.js";
 
 /** What was typed. */
 export interface ArrangeOptions extends LookingOptions {
@@ -130,7 +131,9 @@ function planFileOf({ units, plan, additions, wishes, decided }: ArrangedPlan): 
     const moves = units.filter((unit) => unit.feature === feature).flatMap((unit) => unit.moves);
     return { title: `${feature}: ${count(moves.length, "file")}`, moves: moves.filter(({ from, to }) => from !== to) };
   });
-  return { moves: plan.moves, groups, additions, wishes, decides: decided };
+  // Of a unit the leading file tells the reason; a mirrored test goes with its file, and says so itself.
+  const reasons = new Map(units.map(({ lead, because }) => [lead, whyMoves(because)] as const));
+  return { moves: plan.moves, reasons, groups, additions, wishes, decides: decided };
 }
 
 interface Shown {

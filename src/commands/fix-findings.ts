@@ -13,7 +13,7 @@ import { planRepairs, type Repairs } from "../core/change/repair.js";
 import type { SourceTree } from "../core/files/index.js";
 import { findingLine } from "../terminal/check-view.js";
 import { planView } from "../terminal/plan-view.js";
-import { count } from "../terminal/words.js";
+import { count } from "../wording/words.js";
 import { carryOutPlan } from "./carry-out-plan.js";
 import { exitCode, type CheckOptions } from "./check-options.js";
 import type { Context } from "./context.js";
@@ -21,6 +21,7 @@ import { findingJson } from "../documents/check-json.js";
 import type { Looking } from "./looking.js";
 import { planJson } from "../documents/plan-json.js";
 import { typedWords } from "./typed-words.js";
+import { tell } from "../wording/findings.js";
 
 /** Plans the repairs, shows them, and carries them out; gives the exit code. Throws `FIX_NEEDS_CONFIGURATION`. */
 export async function fixFindings(
@@ -75,10 +76,10 @@ async function askOneByOne(findings: readonly Finding[]): Promise<Finding[]> {
   if (findings.length === 0) return chosen;
   const { askChoice } = await import("../terminal/choice.js");
   for (const [index, finding] of findings.entries()) {
-    const { repair, file, says } = finding;
+    const { repair, file } = finding;
     const to = repair?.kind === "move" ? repair.moves.find(({ from }) => from === file)?.to : undefined;
     const answer = await askChoice(
-      `${index + 1} of ${findings.length}  ${file}: ${says}.`,
+      `${index + 1} of ${findings.length}  ${file}: ${tell(finding).says}.`,
       [
         {
           value: "yes",

@@ -9,7 +9,7 @@ import { understandMove, type Move, type Plan } from "../core/change/plan/index.
 import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { wrap } from "../terminal/screen.js";
-import { count } from "../terminal/words.js";
+import { count } from "../wording/words.js";
 import { carryOutPlan, commitSteps, refusalText } from "./carry-out-plan.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "../documents/plan-json.js";

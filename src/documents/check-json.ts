@@ -1,8 +1,10 @@
 /** The document that `check --json` prints; `schema/check.json` describes it. */
 import type { Finding } from "../core/insight/rules/index.js";
+import { tell } from "../wording/findings.js";
 
 /** One finding. */
-export function findingJson({ rule, severity, file, at, says, advice, about, repair }: Finding): object {
+export function findingJson({ rule, severity, file, at, what, about, repair }: Finding): object {
+  const { says, advice } = tell({ what });
   return {
     rule,
     severity,
@@ -10,6 +12,7 @@ export function findingJson({ rule, severity, file, at, says, advice, about, rep
     ...(at && { at }),
     message: says,
     advice,
+    case: what,
     ...(about !== undefined && { about }),
     ...(repair && {
       repair: {

@@ -1,11 +1,18 @@
 /** A comparison as the JSON document of `--json`; see docs/json.md. */
+import { wordsOfAdvice } from "../wording/advice.js";
 import type { Comparison, Shape } from "../core/change/compare/index.js";
 
 /** The document. Averages have two digits. */
-export function compareJson({ today, tried, ...rest }: Comparison): object {
+export function compareJson(comparison: Comparison): object {
+  const { today, tried, recommendation, ...rest } = comparison;
   return {
     version: 1,
     ...rest,
+    recommendation: {
+      as: recommendation.as,
+      because: wordsOfAdvice(comparison),
+      advice: recommendation.advice.code,
+    },
     today: rounded(today),
     tried: tried.map((each) => ({ ...each, ...rounded(each) })),
   };

@@ -2,6 +2,8 @@
 import * as z from "zod/mini";
 import { described } from "../core/app/arrangement/schemas.js";
 import { ruleNames, type RuleName } from "../core/app/configuration/rule-names.js";
+import { caseCodes } from "../wording/findings.js";
+import { reasonCodes } from "../wording/reasons.js";
 
 const text = z.string();
 const number = z.number();
@@ -23,6 +25,10 @@ export const findingSchema = z.strictObject({
   at: z.optional(described(position, "Lines and columns from 1; the whole file is meant without it.")),
   message: text,
   advice: text,
+  case: described(
+    z.looseObject({ code: z.enum(caseCodes as [string, ...string[]]) }),
+    "What is wrong, for machines: a code, and what it is said of.",
+  ),
   about: z.optional(
     described(text, "What it is about besides the file; with rule and file it stays the same from day to day."),
   ),
@@ -51,7 +57,18 @@ const judgement = z.strictObject({
   is: z.nullable(text),
   confidence: described(number, "From 0 to 1."),
   orElse: z.optional(described(text, "The rival, where it comes close.")),
-  evidence: z.array(z.strictObject({ for: text, weight: number, because: text })),
+  evidence: z.array(
+    z.strictObject({
+      for: text,
+      weight: number,
+      because: text,
+      reason: described(
+        z.looseObject({ code: z.enum(reasonCodes as [string, ...string[]]) }),
+        "The same for machines: a code, and what it is said of.",
+      ),
+      doubt: z.optional(described(text, "What the file's own text says against it.")),
+    }),
+  ),
 });
 const count = z.strictObject({ name: text, files: number });
 const placed = z.strictObject({ file: path, at: position, text });

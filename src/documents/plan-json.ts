@@ -1,12 +1,15 @@
 /** A plan as the JSON document of `--json`; see docs/json.md. */
 import type { Plan } from "../core/change/plan/index.js";
 
-/** The document for a plan that was made, and maybe carried out (`change` is then its id). */
-export function planJson(plan: Plan, change: string | undefined): object {
+/**
+ * The document for a plan that was made, and maybe carried out (`change` is then its id). `reasons` are those besides what the
+ * moves say themselves, by the path that moves.
+ */
+export function planJson(plan: Plan, change: string | undefined, reasons?: ReadonlyMap<string, string>): object {
   const { proof } = plan;
   return {
     version: 1,
-    moves: plan.moves.map(({ from, to, why, because }) => ({
+    moves: plan.moves.map(({ from, to, why, because = reasons?.get(from) }) => ({
       from,
       to,
       why,

@@ -1,5 +1,6 @@
 /** The document that `survey --json` prints; `schema/survey.json` describes it. */
 import { ordered, type Judgement } from "../core/insight/catalogue/index.js";
+import { wordsOfEvidence } from "../wording/reasons.js";
 import type { Survey } from "../core/insight/measures/index.js";
 import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
 
@@ -46,7 +47,9 @@ export function judgementJson(judgement: Judgement): object {
     evidence: ordered(judgement).map((each) => ({
       for: each.for,
       weight: Math.round(each.weight * 100) / 100,
-      because: each.because,
+      because: wordsOfEvidence(each),
+      reason: each.because,
+      ...(each.doubt !== undefined && { doubt: each.doubt }),
     })),
   };
 }

@@ -6,7 +6,9 @@ import { planDetails } from "./plan-view.js";
 import { gapLines } from "./proof-view.js";
 import { drawFolders } from "./folders-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate } from "./words.js";
+import { count, enumerate } from "../wording/words.js";
+import { whatIsOpen, whyMoves, whyStays } from "../wording/arranging.js";
+import { wordsOfReason } from "../wording/reasons.js";
 
 /** What is known besides the plan. */
 export interface ArrangeViewInput {
@@ -113,7 +115,7 @@ function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): stri
       head,
       ...own.map(({ lead, because }) => {
         const path = shorten(lead, Math.floor(width / 2));
-        return `      ${path}  ${palette.faint(shorten(because, width - cells(path) - 8))}`;
+        return `      ${path}  ${palette.faint(shorten(whyMoves(because), width - cells(path) - 8))}`;
       }),
     ];
   });
@@ -171,7 +173,8 @@ function questionLines({ arranged, all }: ArrangeViewInput, screen: Screen): str
   ];
 }
 
-function questionLine({ path, says, options }: Question, { palette, width }: Screen): string[] {
+function questionLine({ path, doubtful, options }: Question, { palette, width }: Screen): string[] {
+  const says = whatIsOpen(doubtful);
   const head = `    ${palette.place(shorten(path, width - 4))}  ${palette.faint(says)}`;
   const plain = `    ${path}  ${says}`;
   const first =
@@ -184,7 +187,8 @@ function questionLine({ path, says, options }: Question, { palette, width }: Scr
     ...first,
     ...options.map(({ folder, because }, at) => {
       const start = `      ${pad(answers[at] ?? "", column)}  ${folder}/`;
-      return shorten(start, width) + palette.faint(cells(start) + cells(because) + 2 <= width ? `  ${because}` : "");
+      const why = because === undefined ? "" : wordsOfReason(because);
+      return shorten(start, width) + palette.faint(cells(start) + cells(why) + 2 <= width ? `  ${why}` : "");
     }),
   ];
 }
@@ -208,7 +212,7 @@ function stayLines({ arranged, all }: ArrangeViewInput, { palette, width }: Scre
     `  ${palette.strong(count(stays.length, "file stays", "files stay"))} for a reason`,
     ...shown.flatMap(({ path, because }) => {
       const start = `    ${pad(shorten(path, column), column)}  `;
-      const [line = "", ...more] = wrap(because, width - cells(start)).split("\n");
+      const [line = "", ...more] = wrap(whyStays(because), width - cells(start)).split("\n");
       return [
         palette.place(start) + palette.faint(line),
         ...more.map((each) => " ".repeat(cells(start)) + palette.faint(each)),

@@ -3,7 +3,8 @@ import { plain } from "../core/base/text/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import { rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate } from "./words.js";
+import { count, enumerate } from "../wording/words.js";
+import { tell, tellWhole } from "../wording/findings.js";
 
 /** How they are grouped and folded. */
 export interface CheckViewOptions {
@@ -127,7 +128,7 @@ function fileGroup(file: string, findings: readonly Finding[], screen: Screen): 
     palette.place(shorten(file, width)),
     ...findings.flatMap((finding) => [
       `  ${pad(place(finding), column)}${column > 0 ? "  " : ""}${severityMark(finding, screen)}  ${palette.strong(finding.rule)}`,
-      wrap(`${finding.says}. ${finding.advice}`, width, "      "),
+      wrap(tellWhole(finding), width, "      "),
     ]),
   ];
 }
@@ -156,14 +157,14 @@ export function whyView({ name, asks, why, wrong, right }: Rule, { palette, widt
 /** One finding: its place, and what is wrong there; on two lines where one is too short. */
 export function findingLine(finding: Finding, { palette, width }: Screen): string {
   const place = finding.at ? `${finding.file}:${finding.at.line}:${finding.at.column}` : finding.file;
-  const one = `    ${place}  ${finding.says}`;
-  if (cells(one) <= width) return `    ${palette.place(place)}  ${finding.says}`;
-  return `    ${palette.place(shorten(place, width - 4))}\n${wrap(finding.says, width, "      ")}`;
+  const { says } = tell(finding);
+  if (cells(`    ${place}  ${says}`) <= width) return `    ${palette.place(place)}  ${says}`;
+  return `    ${palette.place(shorten(place, width - 4))}\n${wrap(says, width, "      ")}`;
 }
 
-function adviceLine({ advice, repair }: Finding, { palette, width }: Screen, isFixed: boolean): string {
+function adviceLine({ what, repair }: Finding, { palette, width }: Screen, isFixed: boolean): string {
   const mark = !isFixed ? "" : repair?.isSure === true ? "  (--fix does it)" : repair ? "  (--fix offers it)" : "";
-  return palette.faint(wrap(`→ ${advice}${mark}`, width, "      ").replaceAll("\n      ", "\n        "));
+  return palette.faint(wrap(`→ ${tell({ what }).advice}${mark}`, width, "      ").replaceAll("\n      ", "\n        "));
 }
 
 function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] {

@@ -2,7 +2,8 @@
 import { plain } from "../core/base/text/index.js";
 import type { Comparison, Shape, Tried } from "../core/change/compare/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate, grouped } from "./words.js";
+import { count, enumerate, grouped } from "../wording/words.js";
+import { wordsOfAdvice } from "../wording/advice.js";
 
 /** One row: what is measured, and how it is written. The least is the best. */
 interface Row {
@@ -178,10 +179,10 @@ function noteLines(comparison: Comparison, { palette, width }: Screen): string[]
   return notes.flatMap((note) => wrap(note, width, "  ").split("\n").map(palette.faint));
 }
 
-function adviceLines({ recommendation }: Comparison, { palette, width }: Screen): string[] {
-  const { as, because } = recommendation;
+function adviceLines(comparison: Comparison, { palette, width }: Screen): string[] {
+  const { as } = comparison.recommendation;
   return [
-    ...wrap(because, width, "  ").split("\n").map(palette.strong),
+    ...wrap(wordsOfAdvice(comparison), width, "  ").split("\n").map(palette.strong),
     ...(as === undefined
       ? []
       : [

@@ -5,7 +5,9 @@ import { ordered, shared, type Judgement } from "../core/insight/catalogue/index
 import type { Explanation, Partner } from "../core/insight/measures/index.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate } from "./words.js";
+import { count, enumerate } from "../wording/words.js";
+import { tellWhole } from "../wording/findings.js";
+import { wordsOfEvidence } from "../wording/reasons.js";
 
 /** Lines of a list before it is folded. */
 const mostLines = 8;
@@ -70,8 +72,8 @@ function judgementLines(title: string, judgement: Judgement, name: string, { pal
     `      ${mark} ${wrap(text, width - 8).replaceAll("\n", "\n        ")}`;
   return [
     `  ${palette.strong(pad(title, 8))} ${name}  ${palette.faint(`(${sureness(confidence)}${rival})`)}`,
-    ...mine.map(({ because }) => marked("+", because)),
-    ...other.map(({ because, for: of }) => palette.faint(marked("−", `for ${of}: ${because}`))),
+    ...mine.map((each) => marked("+", wordsOfEvidence(each))),
+    ...other.map((each) => palette.faint(marked("−", `for ${each.for}: ${wordsOfEvidence(each)}`))),
   ];
 }
 
@@ -128,9 +130,9 @@ function findingLines({ findings }: Explanation, { palette, width }: Screen): st
   if (findings.length === 0) return [`  ${palette.strong("findings")} ${palette.good("✓ none")}`];
   return [
     `  ${palette.strong("findings")}`,
-    ...findings.flatMap(({ rule, severity, says, advice, at }) => [
+    ...findings.flatMap(({ rule, severity, what, at }) => [
       `    ${severity === "error" ? palette.bad("✗ error") : palette.leaves("! warning")}  ${rule}${at ? palette.faint(`  line ${at.line}`) : ""}`,
-      wrap(`${says}. ${advice}`, width, "        "),
+      wrap(tellWhole({ what }), width, "        "),
     ]),
   ];
 }

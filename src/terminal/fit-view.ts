@@ -2,7 +2,7 @@
 import { plain } from "../core/base/text/index.js";
 import type { Fit } from "../core/app/index.js";
 import { cells, pad, shorten, type Screen } from "./screen.js";
-import { count } from "./words.js";
+import { count } from "../wording/words.js";
 
 /** How an arrangement fits the files that are there. */
 export function fitView(found: Fit, screen: Screen, all: boolean): string {

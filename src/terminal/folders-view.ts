@@ -3,7 +3,7 @@
  * is folded into one line.
  */
 import { cells, pad, shorten, type Screen } from "./screen.js";
-import { count } from "./words.js";
+import { count } from "../wording/words.js";
 
 /** The paths of the files of both, `/`-separated, from the folder that is drawn. */
 export interface FolderTrees {

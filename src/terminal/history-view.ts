@@ -3,7 +3,7 @@ import { plain, plainText } from "../core/base/text/index.js";
 import type { History, PastChange, PrunePlan, UndoPlan } from "../core/apply/index.js";
 import { shorten, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
-import { count, grouped } from "./words.js";
+import { count, grouped } from "../wording/words.js";
 
 /** Two lines a change, newest first, and what all of them take on the disk. */
 export function historyView(history: History, { palette, width }: Screen): string {

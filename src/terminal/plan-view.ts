@@ -7,7 +7,7 @@ import { heading, noteList } from "./notes.js";
 import { gapLines, patternLines, proofLines } from "./proof-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
-import { count } from "./words.js";
+import { count } from "../wording/words.js";
 import { drawFolders, madeLines, ownLines } from "./written-view.js";
 
 const usualEdits = 16;

@@ -1,6 +1,6 @@
 /** One line on standard error that says how far long work is. Only in a terminal, only when it takes a while. */
 import type { Progress } from "../core/base/progress.js";
-import { grouped } from "./words.js";
+import { grouped } from "../wording/words.js";
 
 /** Milliseconds before the first line, and between two. */
 const [patience, pace] = [400, 80];

@@ -3,7 +3,7 @@ import type { Difference, Gap, HoldingProof, Plan, Proof } from "../core/change/
 import { heading, mostNotes, noteList } from "./notes.js";
 import type { PlanViewOptions } from "./plan-view-options.js";
 import { cells, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate, grouped } from "./words.js";
+import { count, enumerate, grouped } from "../wording/words.js";
 
 const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "not listed": ({ detail }) => `not read: ${detail}`,

@@ -3,7 +3,7 @@ import { plain } from "../core/base/text/index.js";
 import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
 import type { AppAnalysis } from "../core/insight/analysis.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate, grouped } from "./words.js";
+import { count, enumerate, grouped } from "../wording/words.js";
 
 /** How it is folded, and how much of history was looked at. */
 export interface SurveyViewOptions {

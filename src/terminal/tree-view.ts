@@ -1,6 +1,6 @@
 /** The part of a tree that a change touches, before and after, side by side where there is room. */
 import { cells, pad, shorten, type Screen } from "./screen.js";
-import { count } from "./words.js";
+import { count } from "../wording/words.js";
 
 /** What the two trees are drawn from. Paths are `/`-separated. */
 export interface TreeChange {

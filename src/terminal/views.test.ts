@@ -13,7 +13,7 @@ import { planView } from "./plan-view.js";
 import { progressLine } from "./progress-line.js";
 import { cells, pad, screenFor, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
-import { count, enumerate, grouped } from "./words.js";
+import { count, enumerate, grouped } from "../wording/words.js";
 
 const plain: Screen = screenFor({ isTTY: false, columns: 100 }, {});
 const view = (plan: Plan, all = false): string => planView(plan, plain, { all, staysIn: () => 0 });

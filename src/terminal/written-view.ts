@@ -2,7 +2,7 @@
 import type { FolderPurpose } from "../core/change/setup/index.js";
 import type { Plan, PlannedLine } from "../core/change/plan/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count } from "./words.js";
+import { count } from "../wording/words.js";
 
 interface FolderLine {
   readonly label: string;

@@ -5,7 +5,7 @@ import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { screenFor, wrap } from "../../terminal/screen.js";
-import { count } from "../../terminal/words.js";
+import { count } from "../../wording/words.js";
 import type { Stop, Tour } from "./tours.js";
 
 /** A guide for one tour, in a folder that is its own. */

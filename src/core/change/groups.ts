@@ -7,19 +7,19 @@ import { configurationFile } from "../app/configuration/index.js";
 import type { Plan } from "./plan/index.js";
 
 /** One try: what came of it, and what must be left out, each with the reason. */
-export interface Attempt<Group, Result> {
+export interface Attempt<Group, Result, Why> {
   readonly result: Result;
-  readonly spoiled: ReadonlyMap<Group, string>;
+  readonly spoiled: ReadonlyMap<Group, Why>;
 }
 
 /**
  * Tries with less and less, until nothing is spoiled any more. `attempt` is told what is left out; each round leaves something
  * out, so it comes to an end.
  */
-export async function planTheRest<Group, Result>(
-  left: ReadonlyMap<Group, string>,
-  attempt: (left: ReadonlyMap<Group, string>) => Promise<Attempt<Group, Result>>,
-): Promise<{ readonly result: Result; readonly left: ReadonlyMap<Group, string> }> {
+export async function planTheRest<Group, Result, Why>(
+  left: ReadonlyMap<Group, Why>,
+  attempt: (left: ReadonlyMap<Group, Why>) => Promise<Attempt<Group, Result, Why>>,
+): Promise<{ readonly result: Result; readonly left: ReadonlyMap<Group, Why> }> {
   const out = new Map(left);
   for (;;) {
     const { result, spoiled } = await attempt(out);
@@ -34,23 +34,38 @@ export type Blamed = Pick<Plan, "mentions"> & {
   readonly proof: Pick<Plan["proof"], "different" | "gaps" | "patterns">;
 };
 
+/** Why something cannot be proved: a place, with its line from 1. */
+export type Blame =
+  | {
+      readonly code: "would mean another file";
+      readonly specifier: string;
+      readonly file: string;
+      readonly line: number;
+    }
+  | { readonly code: "named there"; readonly file: string; readonly line: number }
+  | {
+      readonly code: "may be named there";
+      readonly file: string;
+      readonly line: number | undefined;
+      readonly detail: string;
+    };
+
 /**
  * The files that are to blame for what a plan cannot prove, each with the reason: references that would mean another file, names
  * that cannot be updated, places that were not read. What documents and configurations say is for people, or follows.
  */
-export function blamesOf({ proof, mentions }: Blamed): Map<ProjectPath, string> {
-  const blames = new Map<ProjectPath, string>();
+export function blamesOf({ proof, mentions }: Blamed): Map<ProjectPath, Blame> {
+  const blames = new Map<ProjectPath, Blame>();
   for (const { file, at, specifier, before } of proof.different) {
-    const because = `${specifier} in ${file}:${at.line} would not mean the same file`;
+    const because: Blame = { code: "would mean another file", specifier, file, line: at.line };
     for (const path of [file, ...before]) blames.set(path as ProjectPath, because);
   }
   for (const { file, at, names, among = [] } of mentions)
     if (!isDocument(file) && nameOf(file) !== configurationFile)
       for (const path of [names as ProjectPath, ...among])
-        blames.set(path, `${file}:${at.line} names it, and cannot be updated`);
+        blames.set(path, { code: "named there", file, line: at.line });
   for (const { file, names, at, detail } of proof.gaps)
     for (const path of names === undefined ? [file as ProjectPath] : [file as ProjectPath, names])
-      if (!blames.has(path))
-        blames.set(path, `${file}${at ? `:${at.line}` : ""} may name it, and was not read: ${detail}`);
+      if (!blames.has(path)) blames.set(path, { code: "may be named there", file, line: at?.line, detail });
   return blames;
 }

@@ -49,7 +49,7 @@ export async function planRepairs(
       touched(finding).some((path) => named.has(path)) ||
       movesOf(finding).some((move) => losesItsWay(project.tree, move)),
   );
-  const { result } = await planTheRest(new Map(left.map((finding) => [finding, "named elsewhere"])), async (out) => {
+  const { result } = await planTheRest(new Map(left.map((finding) => [finding, undefined])), async (out) => {
     const gathered = gather(
       project.tree,
       findings.filter((finding) => !out.has(finding)),
@@ -62,7 +62,7 @@ export async function planRepairs(
     const spoiled = taken.filter((finding) => touched(finding).some((path) => blames.has(path)));
     return {
       result: { plan, repaired: taken, left: [...gathered.left, ...findings.filter((each) => out.has(each))] },
-      spoiled: new Map(spoiled.map((finding) => [finding, "cannot be proved"])),
+      spoiled: new Map(spoiled.map((finding) => [finding, undefined])),
     };
   });
   return result;

@@ -6,6 +6,7 @@
  */
 import { plain } from "../../core/base/text/index.js";
 import { createHash } from "node:crypto";
+import { tellWhole } from "../../wording/findings.js";
 import type { Checked, Finding } from "../../core/insight/rules/index.js";
 
 /** Lines that GitHub turns into annotations. */
@@ -13,9 +14,9 @@ export function githubLines(checked: readonly Checked[]): string {
   // In a property, colons and commas part things.
   const text = (value: string): string => value.replaceAll("%", "%25").replaceAll("\r", "%0D").replaceAll("\n", "%0A");
   const property = (value: string): string => text(value).replaceAll(":", "%3A").replaceAll(",", "%2C");
-  return lines(checked, ({ severity, file, at, rule, says, advice }) => {
+  return lines(checked, ({ severity, file, at, rule, what }) => {
     const place = at ? `,line=${at.line},col=${at.column}` : "";
-    return `::${severity} file=${property(file)}${place},title=${property(rule)}::${text(`${says}. ${advice}`)}`;
+    return `::${severity} file=${property(file)}${place},title=${property(rule)}::${text(tellWhole({ what }))}`;
   });
 }
 
@@ -28,9 +29,9 @@ export function azureLines(checked: readonly Checked[]): string {
       .replaceAll("\n", "%0A")
       .replaceAll(";", "%3B")
       .replaceAll("]", "%5D");
-  return lines(checked, ({ severity, file, at, rule, says, advice }) => {
+  return lines(checked, ({ severity, file, at, rule, what }) => {
     const place = at ? `linenumber=${at.line};columnnumber=${at.column};` : "";
-    return `##vso[task.logissue type=${severity};sourcepath=${escaped(file)};${place}code=${rule}]${says}. ${advice}`;
+    return `##vso[task.logissue type=${severity};sourcepath=${escaped(file)};${place}code=${rule}]${tellWhole({ what })}`;
   });
 }
 
@@ -43,12 +44,12 @@ export function gitlabReport(checked: readonly Checked[]): string {
   const seen = new Map<string, number>();
   const issues = checked
     .flatMap(({ fresh }) => fresh)
-    .map(({ rule, severity, file, at, says, advice, about = "" }) => {
+    .map(({ rule, severity, file, at, what, about = "" }) => {
       const key = `${rule}\n${file}\n${about}`;
       const times = (seen.get(key) ?? 0) + 1;
       seen.set(key, times);
       return {
-        description: `${says}. ${advice}`,
+        description: tellWhole({ what }),
         check_name: rule,
         fingerprint: createHash("sha256").update(`${key}\n${times}`).digest("hex"),
         severity: severity === "error" ? "major" : "minor",

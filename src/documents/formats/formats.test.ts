@@ -9,8 +9,8 @@ const finding = fc.record({
   rule: fc.constantFrom("file-name" as const, "leads-nowhere" as const),
   severity: fc.constantFrom("warning" as const, "error" as const),
   file: text,
-  says: text,
-  advice: text,
+  // The words of a case are made of what an app has: any text.
+  what: fc.record({ code: fc.constant("unresolved"), specifier: text }),
   about: text,
   at: fc.option(fc.record({ line: fc.integer({ min: 1, max: 99 }), column: fc.integer({ min: 1, max: 99 }) }), {
     nil: undefined,

@@ -3,6 +3,7 @@
  * keeps to what the common readers share (testsuites, testsuite, testcase, failure).
  */
 import { plain } from "../../core/base/text/index.js";
+import { tell } from "../../wording/findings.js";
 import { rules, type Checked, type Finding } from "../../core/insight/rules/index.js";
 
 /** The report as text. Errors and warnings are failures; a rule without findings is one case that passed. */
@@ -37,7 +38,8 @@ function suiteOf(name: string, asks: string, findings: readonly Finding[]): stri
   ];
 }
 
-function caseOf({ rule, severity, file, at, says, advice }: Finding): string {
+function caseOf({ rule, severity, file, at, what }: Finding): string {
+  const { says, advice } = tell({ what });
   const place = at ? `${file}:${at.line}:${at.column}` : file;
   const line = at ? ` line="${at.line}"` : "";
   return [

@@ -3,6 +3,7 @@
  * 27 March 2020. Columns count UTF-16 units, which is what `columnKind` says.
  */
 import { createHash } from "node:crypto";
+import { tellWhole } from "../../wording/findings.js";
 import { rules, type Checked, type Finding } from "../../core/insight/rules/index.js";
 
 /** The log as text. */
@@ -38,12 +39,12 @@ function ruleOf({ name, asks, why, wrong, right }: (typeof rules)[number]): obje
   };
 }
 
-function resultOf({ rule, severity, file, at, says, advice, about = "" }: Finding, isAccepted: boolean): object {
+function resultOf({ rule, severity, file, at, what, about = "" }: Finding, isAccepted: boolean): object {
   return {
     ruleId: rule,
     ruleIndex: rules.findIndex(({ name }) => name === rule),
     level: severity,
-    message: { text: `${says}. ${advice}` },
+    message: { text: tellWhole({ what }) },
     locations: [locationOf(file, at)],
     partialFingerprints: { "steadyShelf/v1": createHash("sha256").update(`${rule}\n${file}\n${about}`).digest("hex") },
     ...(isAccepted && { suppressions: [{ kind: "external", status: "accepted" }] }),

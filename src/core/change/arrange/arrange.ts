@@ -13,6 +13,7 @@ import type { App } from "../../app/index.js";
 import { solveCollisions, type Going } from "./solve-collisions.js";
 import { destinationOf, type Answer, type Destination, type DestinationInput, type Question } from "./destination.js";
 import { foundByPlace } from "./found-by-place.js";
+import type { MoveGround, StayGround } from "./grounds.js";
 import { mirrorMoves } from "./mirrors.js";
 import { ownNamesOf, type OwnName } from "./own-names.js";
 import { unitsOf, type Unit } from "./units.js";
@@ -31,7 +32,7 @@ export interface ArrangeRequest {
   /** Take the likeliest answer where nobody has given one. */
   readonly takeLikeliest?: boolean;
   /** Units that stay whatever they are, by their leading files, and why. */
-  readonly blocked?: ReadonlyMap<ProjectPath, string>;
+  readonly blocked?: ReadonlyMap<ProjectPath, StayGround>;
   /** Leading files that keep their feature's folder on a shelf that is everybody's. */
   readonly keepingFeature?: ReadonlySet<ProjectPath>;
 }
@@ -43,14 +44,14 @@ export interface ArrangedUnit {
   readonly role: Role;
   /** The shelf's place, as its pattern has it. */
   readonly shelf: string;
-  readonly because: string;
+  readonly because: MoveGround;
   readonly moves: readonly Move[];
 }
 
 /** Something that would move, and does not. */
 export interface Stay {
   readonly path: ProjectPath;
-  readonly because: string;
+  readonly because: StayGround;
 }
 
 /** What arranging comes to, before it is planned. */
@@ -111,7 +112,7 @@ export function arrange(request: ArrangeRequest): Arranging {
     }
     if (destination.kind === "goes" && destination.isAssumed) assumed += 1;
     const framework = unit.files.map(placed).find((found) => found !== undefined);
-    if (framework !== undefined) stays.push({ path, because: `${framework} finds it by its place` });
+    if (framework !== undefined) stays.push({ path, because: { code: "found by place", framework } });
     else if (destination.kind === "asks") questions.push(destination.question);
     else
       wanted.push({ unit, to: request.keepingFeature?.has(path) ? inFeatureFolder(destination, places) : destination });
@@ -120,8 +121,7 @@ export function arrange(request: ArrangeRequest): Arranging {
     clues: catalogue.clues,
     folderOfFeature: (name) => places.folderNameOf(name),
   });
-  for (const { unit, at } of stuck)
-    stays.push({ path: unit.lead.path, because: `${at} would be there twice; give one of the two another name` });
+  for (const { unit, at } of stuck) stays.push({ path: unit.lead.path, because: { code: "place taken", at } });
   const free = withoutUnread(request, going, stays);
   return {
     units: [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature),
@@ -165,11 +165,9 @@ function withoutUnread({ analysis }: ArrangeRequest, going: readonly Going[], st
     const seen = moves.find(({ from }) => named.has(from));
     const lost = moves.find((move) => losesItsWay(tree, move));
     const broken = moves.find(({ from }) => (graph.files.get(from)?.reading.reading ?? "whole") !== "whole");
-    if (seen) stays.push({ path: unit.lead.path, because: "a file that cannot be read yet seems to name it" });
-    else if (lost)
-      stays.push({ path: unit.lead.path, because: `${lost.from} names others by their way, and cannot be read yet` });
-    else if (broken)
-      stays.push({ path: unit.lead.path, because: `what ${broken.from} names cannot be read for certain` });
+    if (seen) stays.push({ path: unit.lead.path, because: { code: "named unread" } });
+    else if (lost) stays.push({ path: unit.lead.path, because: { code: "own names unread", file: lost.from } });
+    else if (broken) stays.push({ path: unit.lead.path, because: { code: "not read whole", file: broken.from } });
     return !seen && !lost && !broken;
   });
 }
@@ -183,7 +181,7 @@ function unitMoves({ unit, to, moves }: Going): ArrangedUnit {
     shelf: to.shelf.at,
     because: to.because,
     moves: moves.map(({ from, to: place }): Move => {
-      if (from === lead.path) return { from, to: place, why: "asked", because: to.because };
+      if (from === lead.path) return { from, to: place, why: "asked" };
       return folder === undefined
         ? { from, to: place, why: "companion", because: lead.path }
         : { from, to: place, why: "in folder", because: `${folder}/` };
@@ -206,7 +204,7 @@ function mirrored({ analysis, analysed, target }: ArrangeRequest, going: readonl
       feature: holders.get(of)?.to.feature ?? shared,
       role: "test" as const,
       shelf: "",
-      because: `it mirrors ${of}`,
+      because: { code: "mirrors", file: of },
       moves: [{ from, to, why: "companion" as const, because: of }],
     };
   });

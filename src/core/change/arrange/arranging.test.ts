@@ -17,6 +17,7 @@ import {
   type Files,
   type More,
 } from "./arranging.test.suite.js";
+import { whyStays } from "../../../wording/arranging.js";
 
 const drawn = (name: string, imports = ""): string => `${imports}export function ${name}() { return <li/>; }\n`;
 const does = (name: string, imports = ""): string => `${imports}export const ${name} = () => 1;\n`;
@@ -191,7 +192,7 @@ describe("where files go", () => {
       "src/pages/HarvestPage.tsx": drawn("HarvestPage"),
     });
     const { stays, plan } = await arranged(store, { as: "feature-first" });
-    expect(stays.map(({ path, because }) => `${path}: ${because}`)).toContain(
+    expect(stays.map(({ path, because }) => `${path}: ${whyStays(because)}`)).toContain(
       "src/pages/HarvestPage.tsx: Next.js finds it by its place",
     );
     expect(plan.moves.map(({ from }) => from)).not.toContain("src/pages/HarvestPage.tsx");
@@ -203,8 +204,8 @@ describe("where files go", () => {
       "src/components/HarvestChart.tsx": 'import "../hooks/useHarvest";\nexport const = <p/>;\n',
     });
     const { stays } = await arranged(store, { as: "feature-first" });
-    expect(stays.map(({ path, because }) => `${path}: ${because}`)).toEqual([
-      "src/components/HarvestChart.tsx: what src/components/HarvestChart.tsx names cannot be read for certain",
+    expect(stays.map(({ path, because }) => `${path}: ${whyStays(because)}`)).toEqual([
+      "src/components/HarvestChart.tsx: what src/components/HarvestChart.tsx references cannot be read for certain",
     ]);
   });
 

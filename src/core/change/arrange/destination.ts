@@ -2,7 +2,7 @@
  * Where a unit goes: onto the shelf for its role and its feature, with the sub-folders that mean something. What nobody can
  * be sure of becomes a question; what has no place stays.
  */
-import { aRole, type Layout, type Role, type Shelf } from "../../app/arrangement/index.js";
+import type { Layout, Role, Shelf } from "../../app/arrangement/index.js";
 import {
   certain,
   ordered,
@@ -17,6 +17,8 @@ import { partsOf } from "../../app/index.js";
 import { inCase, readName } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Belonging, Places } from "../../insight/rules/index.js";
+import type { Reason } from "../../insight/reasons.js";
+import type { Doubtful, MoveGround, StayGround } from "./grounds.js";
 import { keptFolders } from "./kept-folders.js";
 import { homeOf, type Unit } from "./units.js";
 
@@ -28,16 +30,16 @@ export interface AnswerOption {
   readonly answer: Exclude<Answer, "leave">;
   /** The folder that the file would go into. */
   readonly folder: ProjectPath;
-  /** What speaks for it; `""` where nothing does. */
-  readonly because: string;
+  /** What speaks for it, where something does. */
+  readonly because: Reason | undefined;
 }
 
 /** A question: nobody can be sure where a file belongs, so it stays until somebody says so. */
 export interface Question {
   readonly path: ProjectPath;
   readonly about: "role" | "feature";
-  /** A sentence without its stop: `a component or a screen`. */
-  readonly says: string;
+  /** What is in doubt. */
+  readonly doubtful: Doubtful;
   /** The likeliest first; there may be none. */
   readonly options: readonly AnswerOption[];
 }
@@ -53,13 +55,13 @@ export type Destination =
       readonly role: Role;
       /** A feature's name, or `shared`. */
       readonly feature: string;
-      readonly because: string;
+      readonly because: MoveGround;
       /** Whether nobody can be sure, and the likeliest was taken. */
       readonly isAssumed: boolean;
     }
   | { readonly kind: "asks"; readonly question: Question }
   /** It is where it should be, or has no place anywhere. */
-  | { readonly kind: "stays"; readonly because: string | undefined };
+  | { readonly kind: "stays"; readonly because: StayGround | undefined };
 
 /** What decisions stand on. */
 export interface DestinationInput {
@@ -91,13 +93,13 @@ const foundByName =
 export function destinationOf(unit: Unit, input: DestinationInput): Destination {
   const { answers, now, then } = input;
   const answer = answers.get(unit.lead.path);
-  if (answer === "leave") return stays("you said that it stays");
+  if (answer === "leave") return stays({ code: "answered" });
   const entry = answered(unit.lead, answer);
   const { path, role } = entry;
   if (role.is !== undefined && rooted.has(role.is)) return stays(undefined);
   if (folderOf(path) === now.source && foundByName.test(nameOf(path))) return stays(undefined);
   if (entry.isIndex) return destinationOfIndex(entry, input);
-  if (role.is === undefined) return asks(entry, "role", [], "nothing tells what it is");
+  if (role.is === undefined) return asks(entry, "role", [], { code: "nothing known" });
   const options = optionsOf(entry, unit, input);
   const [first] = options;
   if (!first) return noPlace(entry, unit, input);
@@ -106,28 +108,28 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
   const isVague =
     role.confidence < guess || (needsFeature && entry.feature.confidence < guess && entry.feature.is !== shared);
   // Whatever it is, it may stay: that needs no answer.
-  if (first.into === homeOf(unit) && (isSame || isVague)) return goesOrStays(unit, first, entry);
-  if (isSame && !isVague) return goesOrStays(unit, first, entry);
-  if (input.takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true }, entry);
+  if (first.into === homeOf(unit) && (isSame || isVague)) return goesOrStays(unit, first);
+  if (isSame && !isVague) return goesOrStays(unit, first);
+  if (input.takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true });
   const about = new Set(options.map((each) => each.role)).size > 1 || role.confidence < guess ? "role" : "feature";
-  return asks(entry, about, options, saysOf(entry, about));
+  return asks(entry, about, options, doubtfulOf(entry, about));
 }
 
 type Going = Extract<Destination, { kind: "goes" }>;
 
-function stays(because: string | undefined): Destination {
+function stays(because: StayGround | undefined): Destination {
   return { kind: "stays", because };
 }
 
-function goesOrStays(unit: Unit, going: Going, entry: Entry): Destination {
+function goesOrStays(unit: Unit, going: Going): Destination {
   const isThere = going.into === homeOf(unit) && going.stem === partsOf(nameOf(unit.lead.path)).stem;
-  return isThere ? stays(undefined) : { ...going, because: reasonFor(entry, going) };
+  return isThere ? stays(undefined) : going;
 }
 
 function answered(entry: Entry, answer: Exclude<Answer, "leave"> | undefined): Entry {
   if (!answer) return entry;
   const said = <Kind extends string>(is: Kind): Judgement<Kind> => {
-    return { is, confidence: 1, orElse: undefined, evidence: [{ for: is, weight: 1, because: "you said so" }] };
+    return { is, confidence: 1, orElse: undefined, evidence: [{ for: is, weight: 1, because: { code: "answered" } }] };
   };
   return {
     ...entry,
@@ -174,8 +176,7 @@ function goingTo(entry: Entry, belonging: Belonging, { unit, input, role, featur
     shelf: belonging.shelf,
     role,
     feature,
-    // Only of the way that is taken the reason is told.
-    because: "",
+    because: groundFor(entry, { role, feature, shelf: belonging.shelf }),
     isAssumed: false,
   };
 }
@@ -207,12 +208,14 @@ function stemOf(
 }
 
 /** What the file is taken for, of which feature, and what speaks for that. */
-function reasonFor({ role, feature }: Entry, going: Pick<Going, "role" | "feature" | "shelf">): string {
-  const why = ordered(feature).find(({ for: of }) => of === going.feature)?.because;
-  const kind = role.is === undefined ? "" : aRole(going.role);
-  if (!going.shelf.at.includes("{feature}") && going.feature === shared)
-    return why === undefined ? kind : `${kind}; ${why}`;
-  return `${kind} of ${going.feature}${why === undefined ? "" : `: ${why}`}`;
+function groundFor({ role, feature }: Entry, going: Pick<Going, "role" | "feature" | "shelf">): MoveGround {
+  return {
+    code: "judged",
+    role: role.is === undefined ? undefined : going.role,
+    feature: going.feature,
+    isShared: !going.shelf.at.includes("{feature}") && going.feature === shared,
+    because: ordered(feature).find(({ for: of }) => of === going.feature)?.because,
+  };
 }
 
 /** The arrangement has no shelf for what it is: for what belongs to no feature, one may be named after it. */
@@ -223,7 +226,7 @@ function noPlace(entry: Entry, unit: Unit, input: DestinationInput): Destination
     (shelf) => role.is !== undefined && shelf.holds.includes(role.is) && shelf.at.includes("{feature}"),
   );
   if (role.is === undefined || !isFeatures || (feature.is !== shared && feature.is !== undefined))
-    return stays(`${then.arrangement} has no shelf for ${role.is === undefined ? "it" : aRole(role.is)}`);
+    return stays({ code: "no shelf", arrangement: then.arrangement, role: role.is });
   const words = wordsBesideRole(nameOf(entry.path), catalogue.clues);
   const name = inCase(words, "kebab");
   const judged = answered(entry, { feature: name });
@@ -232,13 +235,13 @@ function noPlace(entry: Entry, unit: Unit, input: DestinationInput): Destination
     ? [
         {
           ...goingTo(judged, belonging, { unit, input, role: role.is, feature: name }),
-          because: "a feature of its own",
+          speaks: { code: "feature of its own" } as const,
         },
       ]
     : [];
   const [first] = options;
-  if (first && takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true }, entry);
-  return asks(entry, "feature", options, `${aRole(role.is)} that belongs to no one feature`);
+  if (first && takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true });
+  return asks(entry, "feature", options, { code: "no one feature", role: role.is });
 }
 
 /** An index goes where most of what it passes on goes; the public index of a feature stays with the feature. */
@@ -247,13 +250,13 @@ function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: Dest
   if (now.isPublicIndex(path) || catalogue.features.some(({ folders }) => folders.includes(folderOf(path))))
     return then.isPublicIndex(path)
       ? stays(undefined)
-      : stays(`it is the index of a feature, and ${then.arrangement} has no place for one`);
+      : stays({ code: "index of a feature", arrangement: then.arrangement });
   const standing = now.standingOf(path);
   // Only the index of a whole shelf goes with the shelf; others tie files together that lie beside them.
   if (role.is === undefined || standing?.below !== "" || !standing.shelf.holds.includes(role.is))
     return stays(undefined);
   const belonging = places.ofJudged(entry);
-  if (!belonging) return stays(`${then.arrangement} has no shelf for ${aRole(role.is)} of no feature`);
+  if (!belonging) return stays({ code: "no shelf", arrangement: then.arrangement, role: role.is, ofNoFeature: true });
   if (belonging.isOnShelf) return stays(undefined);
   return {
     kind: "goes",
@@ -262,12 +265,15 @@ function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: Dest
     shelf: belonging.shelf,
     role: role.is,
     feature: feature.is ?? shared,
-    because: `the index of ${folderOf(path)}/`,
+    because: { code: "index of", folder: folderOf(path) },
     isAssumed: false,
   };
 }
 
-function asks(entry: Entry, about: Question["about"], options: readonly Going[], says: string): Destination {
+/** A way that something besides the judgement speaks for. */
+type Spoken = Going & { readonly speaks?: Reason };
+
+function asks(entry: Entry, about: Question["about"], options: readonly Spoken[], doubtful: Doubtful): Destination {
   const seen = new Set<string>();
   const several = new Set(options.map((each) => each.feature)).size > 1;
   const answers = options.flatMap((option): AnswerOption[] => {
@@ -280,18 +286,13 @@ function asks(entry: Entry, about: Question["about"], options: readonly Going[],
     const evidence = ordered(judgement).find(({ for: of }) => of === wanted);
     // What is not in doubt is not said again.
     const answer = about === "feature" ? { feature } : several ? { role, feature } : { role };
-    return [{ answer, folder: into, because: evidence?.because ?? option.because }];
+    return [{ answer, folder: into, because: evidence?.because ?? option.speaks }];
   });
-  return { kind: "asks", question: { path: entry.path, about, says, options: answers } };
+  return { kind: "asks", question: { path: entry.path, about, doubtful, options: answers } };
 }
 
-function saysOf({ role, feature }: Entry, about: Question["about"]): string {
-  if (about === "role") {
-    const names = [role.is, role.orElse].filter((each) => each !== undefined).map((each) => aRole(each));
-    return names.length > 1 ? names.join(" or ") : `perhaps ${names[0] ?? "nothing that is known"}`;
-  }
-  const names = [feature.is ?? shared, feature.orElse].filter((each) => each !== undefined);
-  return names.length > 1
-    ? `of ${names.join(" or of ")}`.replaceAll("of shared", "shared")
-    : `perhaps of ${names[0] ?? shared}`;
+function doubtfulOf({ role, feature }: Entry, about: Question["about"]): Doubtful {
+  return about === "role"
+    ? { code: "roles", roles: [role.is, role.orElse].filter((each) => each !== undefined) }
+    : { code: "features", features: [feature.is ?? shared, feature.orElse].filter((each) => each !== undefined) };
 }

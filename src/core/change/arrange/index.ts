@@ -1,6 +1,7 @@
 export { arrange, featureMeant, type ArrangedUnit, type ArrangeRequest, type Arranging, type Stay } from "./arrange.js";
 export { decisionEdits, withoutDecided, type Decided } from "./decide.js";
 export type { Answer, AnswerOption, Question } from "./destination.js";
+export type { Doubtful, MoveGround, StayGround } from "./grounds.js";
 export {
   measureArranging,
   planArranging,

@@ -2,7 +2,8 @@
 import { languages } from "../../languages/index.js";
 import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
 import { shared } from "../../insight/catalogue/index.js";
-import { blamesOf, planTheRest, type Blamed } from "../groups.js";
+import { blamesOf, planTheRest, type Blame, type Blamed } from "../groups.js";
+import type { StayGround } from "./grounds.js";
 import { planMoves, respellMoves } from "../plan/index.js";
 import { withAnswers, type AppAnalysis } from "../../insight/analysis.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
@@ -129,7 +130,7 @@ async function arrangeProvably<Result extends Blamed>(
   let isLed = request.publicIndex ?? false;
   // Indexes are made of what the parser says, and where all readings were kept, none was needed so far.
   if (isLed) await Promise.all(languages.map((each) => each.prepare()));
-  const { result } = await planTheRest(request.blocked ?? new Map<ProjectPath, string>(), async (blocked) => {
+  const { result } = await planTheRest(request.blocked ?? new Map<ProjectPath, StayGround>(), async (blocked) => {
     const arranging = arrange({ ...request, analysed, answers, keepingFeature, blocked });
     const moved = new Map(movesOf(arranging).map(({ from, to }) => [from, to]));
     for (;;) {
@@ -216,9 +217,9 @@ const mostRounds = 3;
 const nothingDecided = { begun: [], decided: [] };
 
 /** The units because of which something cannot be proved, each with the reason. */
-function spoiledBy(plan: Blamed, { units }: Arranging): Map<ProjectPath, string> {
+function spoiledBy(plan: Blamed, { units }: Arranging): Map<ProjectPath, Blame> {
   const blames = blamesOf(plan);
-  const spoiled = new Map<ProjectPath, string>();
+  const spoiled = new Map<ProjectPath, Blame>();
   if (blames.size === 0) return spoiled;
   for (const { lead, moves } of units) {
     const because = moves.map(({ from }) => blames.get(from)).find((each) => each !== undefined);

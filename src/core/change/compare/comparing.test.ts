@@ -4,6 +4,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { analyse } from "../../insight/analysis.js";
 import { MemoryStore } from "../../files/index.js";
 import { compare, gainOf, recommend, type Comparison, type Tried } from "./index.js";
+import { wordsOfAdvice } from "../../../wording/advice.js";
 
 const features = ["harvest", "rota", "swaps", "trees"];
 const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
@@ -138,7 +139,7 @@ describe("the advice", () => {
       "goes where it pays",
       {},
       "feature-first",
-      /^Go feature-first: .* from 6\.0 to 1\.0 place\. .*60 files .*100 references\.$/,
+      /^Go feature-first: .* from 6\.0 to 1\.0 place\. .*60 files .*100 paths\.$/,
     ],
     [
       "names what has to be answered first",
@@ -146,18 +147,18 @@ describe("the advice", () => {
       "feature-first",
       /; 1 file waits for an answer first\.$/,
     ],
-    ["finishes what was begun", { arrangement: "feature-first" }, "feature-first", /^Put what lies elsewhere/],
+    ["finishes what was begun", { arrangement: "feature-first" }, "feature-first", /^Move what is elsewhere/],
     [
       "stays where little is gained",
       { tried: [tried({ places: 5.8 })] },
       undefined,
-      /^Stay as you are: .* would bring things nearer by 1 %/,
+      /^Stay as you are: .* would bring them closer by 1 %/,
     ],
     [
       "stays where nothing is gained",
       { tried: [tried({ moved: 0 })] },
       undefined,
-      /^Stay as you are: it is feature-first already\. No arrangement/,
+      /^Stay as you are: the app is feature-first already\. No arrangement/,
     ],
     ["stays with a small app", { files: 30 }, undefined, /^Stay as you are: with 30 files/],
     ["stays without features", { features: 0 }, undefined, /^Stay as you are: no features were found/],
@@ -170,10 +171,11 @@ describe("the advice", () => {
       /^(?!.*typical change)/,
     ],
   ])("%s", (_, more, as, because) => {
-    const advice = recommend(comparison(more));
-    expect(advice.as).toBe(as);
-    expect(advice.because).toMatch(because);
-    expect(advice.because.split(/\. (?=[A-Z])/)).toHaveLength(2);
+    const recommendation = recommend(comparison(more));
+    expect(recommendation.as).toBe(as);
+    const told = wordsOfAdvice({ ...comparison(more), recommendation });
+    expect(told).toMatch(because);
+    expect(told.split(/\. (?=[A-Z])/)).toHaveLength(2);
   });
 
   test("of two that gain the same, the one that moves less", () => {

@@ -5,9 +5,18 @@ import type { Shape } from "./shape.js";
 export interface Recommendation {
   /** What `--as` is given; `undefined` to stay. */
   readonly as: string | undefined;
-  /** Two sentences. */
-  readonly because: string;
+  readonly advice: Advice;
 }
+
+/** What is advised, and from what; `src/wording/advice.ts` has the sentences. */
+export type Advice =
+  | { readonly code: "nothing to compare" }
+  | { readonly code: "few features"; readonly features: number }
+  /** The best would gain too little; `gain` is a part of the distance of today. */
+  | { readonly code: "near already"; readonly best: Tried; readonly gain: number }
+  /** It would gain something, but with fewer files than `few` everything is close anyway. */
+  | { readonly code: "small app"; readonly best: Tried; readonly few: number }
+  | { readonly code: "go"; readonly best: Tried };
 
 /** One arrangement, tried. */
 export interface Tried extends Shape {

@@ -77,6 +77,8 @@ export interface PlanFile {
 /** What a plan file is written from. */
 export interface PlanFileInput {
   readonly moves: readonly Move[];
+  /** Reasons besides those that the moves have, by the path that moves. */
+  readonly reasons?: ReadonlyMap<ProjectPath, string>;
   /** Moves that belong together are written together, each group under its title. */
   readonly groups?: readonly { readonly title: string; readonly moves: readonly Move[] }[];
   readonly additions?: readonly Addition[];
@@ -181,7 +183,7 @@ function movesOfEntry(tree: SourceTree, { from, to, into, reason }: Entry): Move
 
 /** A plan's text, one entry a moved file, to be read again by `readPlanFile`. */
 export function writePlanFile(tree: SourceTree, input: PlanFileInput): string {
-  const { moves, groups, additions = [], wishes = new Map() as Wishes, decides = [] } = input;
+  const { moves, reasons, groups, additions = [], wishes = new Map() as Wishes, decides = [] } = input;
   const listed = groups ?? [{ title: "", moves }];
   const leads = [...wishes].flatMap(([file, ofFile]) =>
     [...ofFile].flatMap(([offset, wish]) => ("through" in wish ? [leadOf(tree, { file, offset, wish })] : [])),
@@ -199,7 +201,7 @@ export function writePlanFile(tree: SourceTree, input: PlanFileInput): string {
     ...(moves.length === 0 ? [] : ["moves:\n"]),
     ...listed.flatMap((group) => [
       ...(group.title === "" ? [] : [`  # ${group.title}\n`]),
-      ...group.moves.map((move) => indented(stringify([entryOf(move)], { lineWidth: 0 }))),
+      ...group.moves.map((move) => indented(stringify([entryOf(move, reasons?.get(move.from))], { lineWidth: 0 }))),
     ]),
     ...(adds.length === 0 ? [] : [stringify({ adds }, { lineWidth: 0 })]),
     ...(leads.length === 0 ? [] : ["leads:\n", ...leads.map((lead) => indented(`- ${JSON.stringify(lead)}\n`))]),
@@ -211,8 +213,11 @@ function indented(text: string): string {
   return text.replace(/^(?=.)/gm, "  ");
 }
 
-function entryOf({ from, to, why, because }: Move): { from: string; to: string; reason?: string } {
-  if (because === undefined) return { from, to };
+function entryOf(
+  { from, to, why, because }: Move,
+  reason: string | undefined,
+): { from: string; to: string; reason?: string } {
+  if (because === undefined) return reason === undefined ? { from, to } : { from, to, reason };
   const reasons = { companion: `goes with ${because}`, "in folder": `in ${because}`, asked: because };
   return { from, to, reason: reasons[why] };
 }

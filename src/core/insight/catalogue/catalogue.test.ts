@@ -172,7 +172,12 @@ describe("features", () => {
     const path = "src/components/Crate.tsx";
     const commits = Array.from({ length: 4 }, () => [path, "src/screens/HarvestScreen.tsx", "src/hooks/useHarvest.ts"]);
     const found = await featureOf(path, { [path]: drawn }, { commits });
-    expect(found?.evidence.map(({ because }) => because)).toContain("it was changed with harvest in 4 of 4 commits");
+    expect(found?.evidence.map(({ because }) => because)).toContainEqual({
+      code: "changed with",
+      feature: "harvest",
+      times: 4,
+      total: 4,
+    });
   });
 
   test("of folders, where the arrangement has them", async () => {
@@ -202,7 +207,7 @@ describe("weighing", () => {
   const evidence = fc.record({
     for: fc.constantFrom("a", "b", "c"),
     weight: fc.double({ min: 0.01, max: 1, noNaN: true }),
-    because: fc.constant("x"),
+    because: fc.constant({ code: "no tie" } as const),
   });
 
   test("law: more for an answer never makes it less sure, and order means nothing", () => {

@@ -165,12 +165,10 @@ interface RoleInput extends CatalogueInput {
   readonly uses: EffectiveUses;
 }
 
-const saidSo = "the configuration says so";
-
 function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judgement<Role> {
   const { layout, stack, graph, clues, decide, uses } = input;
   const decided = decide(path)?.role;
-  if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
+  if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: { code: "configured" } }]);
   const extension = extensionOf(nameOf(path));
   const reading = graph.files.get(path)?.reading;
   return judgeRole({
@@ -208,7 +206,7 @@ interface OthersInput extends RoleInput {
 /** An index is what most of the files are that it passes on. */
 function roleOfIndex(path: ProjectPath, { roles, folders, ...input }: OthersInput): Judgement<Role> {
   const decided = input.decide(path)?.role;
-  if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: saidSo }]);
+  if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: { code: "configured" } }]);
   const counted = new Map<Role, number>();
   for (const target of input.graph.targetsOf(path)) {
     const role = roles.get(target)?.is;
@@ -221,7 +219,7 @@ function roleOfIndex(path: ProjectPath, { roles, folders, ...input }: OthersInpu
     {
       for: top[0],
       weight: Math.min(0.95, 0.5 + 0.45 * (top[1] / total)),
-      because: `it passes on ${top[1]} of ${total} as ${top[0]}`,
+      because: { code: "re-exports role", role: top[0], count: top[1], total },
     },
   ]);
 }
@@ -232,7 +230,9 @@ function roleOfCompanion(path: ProjectPath, leader: ProjectPath, input: OthersIn
   if (own.is === "test" || own.is === "story" || own.is === "style" || input.decide(path)?.role !== undefined)
     return own;
   const { is, confidence } = input.roles.get(leader) ?? unknown;
-  return is === undefined ? own : weigh([{ for: is, weight: confidence, because: `it goes with ${nameOf(leader)}` }]);
+  return is === undefined
+    ? own
+    : weigh([{ for: is, weight: confidence, because: { code: "goes with", file: nameOf(leader) } }]);
 }
 
 /** A sheet that one file alone imports goes with it, whatever it is called. */
@@ -274,21 +274,16 @@ function featuresOf(
         paths,
         commits: commits ?? [],
       });
-  const whole = weigh([
-    { for: shared, weight: 0.3, because: hasFeatures ? "nothing ties it to one feature" : "no features were found" },
-  ]);
+  const whole = weigh([{ for: shared, weight: 0.3, because: { code: hasFeatures ? "no tie" : "no features" } }]);
   for (const path of lead) {
     const decided = decide(path)?.feature;
     const judgement = judged.get(path);
-    if (decided !== undefined) judged.set(path, weigh([{ for: decided, weight: 1, because: saidSo }]));
+    if (decided !== undefined) judged.set(path, weigh([{ for: decided, weight: 1, because: { code: "configured" } }]));
     else if (isIndex(path)) judged.set(path, featureOfIndex(path, judged, { graph, names, clues }) ?? whole);
     else if (judgement?.is === undefined) judged.set(path, whole);
     // A weak guess is no more than what is there for everybody.
     else if (judgement.confidence < 0.3 && judgement.is !== shared)
-      judged.set(
-        path,
-        weigh([...judgement.evidence, { for: shared, weight: 0.45, because: "little ties it to one feature" }]),
-      );
+      judged.set(path, weigh([...judgement.evidence, { for: shared, weight: 0.45, because: { code: "little tie" } }]));
   }
   return judged;
 }
@@ -299,25 +294,29 @@ function featureOfIndex(
   { graph, names, clues }: { readonly graph: ReferenceGraph; readonly names: FeatureNames; readonly clues: Clues },
 ): Judgement | undefined {
   const folder = names.folderFeature(path);
-  if (folder) return weigh([{ for: folder.feature, weight: 0.9, because: `it lies in ${nameOf(folder.folder)}/` }]);
+  if (folder)
+    return weigh([{ for: folder.feature, weight: 0.9, because: { code: "in folder", folder: nameOf(folder.folder) } }]);
   const features = new Set(graph.targetsOf(path).map((target) => judged.get(target)?.is));
   features.delete(undefined);
   const [first, second] = features;
   if (first !== undefined && second === undefined)
-    return weigh([
-      { for: first, weight: 0.8, because: `all that it passes on is ${first === shared ? "shared" : `of ${first}`}` },
-    ]);
+    return weigh([{ for: first, weight: 0.8, because: { code: "re-exports feature", feature: first } }]);
   if (second !== undefined)
-    return weigh([{ for: shared, weight: 0.8, because: `it passes on files of ${features.size} features` }]);
+    return weigh([{ for: shared, weight: 0.8, because: { code: "re-exports features", count: features.size } }]);
   const [spoken] = names.spokenOf(wordsBesideRole(nameOf(folderOf(path)), clues));
-  return spoken && weigh([{ for: spoken.feature, weight: 0.5, because: `it lies in ${nameOf(folderOf(path))}/` }]);
+  return (
+    spoken &&
+    weigh([{ for: spoken.feature, weight: 0.5, because: { code: "in folder", folder: nameOf(folderOf(path)) } }])
+  );
 }
 
 function ofLeader(judgement: Judgement | undefined, leader: ProjectPath): Judgement | undefined {
   if (judgement?.is === undefined) return judgement;
   return {
     ...judgement,
-    evidence: [{ for: judgement.is, weight: judgement.confidence, because: `it goes with ${nameOf(leader)}` }],
+    evidence: [
+      { for: judgement.is, weight: judgement.confidence, because: { code: "goes with", file: nameOf(leader) } },
+    ],
   };
 }
 

@@ -3,13 +3,15 @@
  * other; the strongest rival weakens what they say. Nothing is ever decided by one heuristic in silence: whoever asks is
  * shown all of them.
  */
+import type { Doubt, Reason } from "../reasons.js";
 
 /** One observation. `for` is a role or a feature; `weight` is how sure one may be by this alone, from 0 to 1. */
 export interface Evidence<Kind extends string = string> {
   readonly for: Kind;
   readonly weight: number;
-  /** A clause that completes "because …". */
-  readonly because: string;
+  readonly because: Reason;
+  /** What the file's own text says against it; it counts less already. */
+  readonly doubt?: Doubt | undefined;
 }
 
 /** What the evidence comes to. */

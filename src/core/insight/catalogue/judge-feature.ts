@@ -9,6 +9,7 @@ import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } f
 import { keyOf, type Clues } from "./clues.js";
 import { partsOf } from "../../app/companions.js";
 import type { EffectiveUses } from "./effective-uses.js";
+import type { Reason } from "../reasons.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
 import { isSharedFolder, shared, wordsBesideRole, type FeatureNames } from "./feature-names.js";
 
@@ -62,7 +63,8 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
 function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: FeatureInput): Evidence[] {
   const found: Evidence[] = [];
   const folder = names.folderFeature(path);
-  if (folder) found.push({ for: folder.feature, weight: 0.9, because: `it lies in ${nameOf(folder.folder)}/` });
+  if (folder)
+    found.push({ for: folder.feature, weight: 0.9, because: { code: "in folder", folder: nameOf(folder.folder) } });
   const spoken = names.spokenOf(wordsBesideRole(nameOf(path), clues));
   const weights = { whole: 0.8, beginning: 0.65, inside: 0.4 };
   for (const { feature, where } of spoken)
@@ -70,11 +72,11 @@ function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: 
       found.push({
         for: feature,
         weight: folder ? weights[where] / 2 : weights[where],
-        because: `its name speaks of ${feature}`,
+        because: { code: "name mentions", feature },
       });
   if (!folder) found.push(...byFolders(path, { names, clues, source }));
   if (!folder && spoken.length === 0 && isGeneral(path, clues))
-    found.push({ for: shared, weight: 0.75, because: "its name speaks of no feature" });
+    found.push({ for: shared, weight: 0.75, because: { code: "name mentions none" } });
   const actions = graph.files.get(path)?.reading.outline.actions ?? [];
   const prefixes = new Set(
     actions.flatMap(({ name }) =>
@@ -86,13 +88,13 @@ function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: 
   );
   const [prefix] = prefixes;
   if (prefixes.size === 1 && prefix !== undefined)
-    found.push({ for: prefix, weight: 0.5, because: `its actions speak of ${prefix}` });
+    found.push({ for: prefix, weight: 0.5, because: { code: "actions mention", feature: prefix } });
   const role = roles.get(path);
   if (role !== undefined && wholeApp.has(role) && !folder)
     found.push({
       for: shared,
       weight: spoken.length > 0 ? 0.2 : 0.5,
-      because: `files for ${role === "entry" ? "the start" : role} serve the whole app`,
+      because: { code: "serves the app", role },
     });
   return found;
 }
@@ -116,8 +118,14 @@ function byFolders(
     if (part === "" || clues.folders.has(keyOf(part)) || part === partsOf(nameOf(path)).stem) continue;
     const [found] = names.spokenOf(wordsBesideRole(part, clues));
     if (found && found.where !== "inside")
-      return [{ for: found.feature, weight: found.where === "whole" ? 0.8 : 0.5, because: `it lies in ${part}/` }];
-    if (isSharedFolder(part)) return [{ for: shared, weight: 0.6, because: `it lies in ${part}/` }];
+      return [
+        {
+          for: found.feature,
+          weight: found.where === "whole" ? 0.8 : 0.5,
+          because: { code: "in folder", folder: part },
+        },
+      ];
+    if (isSharedFolder(part)) return [{ for: shared, weight: 0.6, because: { code: "in folder", folder: part } }];
   }
   return [];
 }
@@ -156,13 +164,13 @@ function byUse(
       {
         for: first,
         weight: Math.min(0.75, 0.5 + 0.1 * times) * (others > 0 ? 0.7 : 1),
-        because: others > 0 ? `of the features, only ${first} uses it` : `only ${first} uses it`,
+        because: { code: others > 0 ? "of the features used only by" : "used only by", feature: first },
       },
     ];
-    if (others > 0) found.push({ for: shared, weight: 0.35, because: "what is shared uses it" });
+    if (others > 0) found.push({ for: shared, weight: 0.35, because: { code: "used by shared" } });
     return found;
   }
-  if (counted.has(shared)) return [{ for: shared, weight: 0.55, because: "what is shared uses it" }];
+  if (counted.has(shared)) return [{ for: shared, weight: 0.55, because: { code: "used by shared" } }];
   return byTargets(path, roles.get(path), { uses, featureOf });
 }
 
@@ -170,10 +178,10 @@ function spread(counted: ReadonlyMap<string, number>, features: readonly string[
   const total = [...counted.values()].reduce((sum, count) => sum + count, 0);
   const [top = ""] = [...features].sort((a, b) => (counted.get(b) ?? 0) - (counted.get(a) ?? 0));
   const part = (counted.get(top) ?? 0) / total;
-  const because = features.length > 3 ? `${features.length} features use it` : `${features.join(" and ")} use it`;
+  const because: Reason = { code: "used by features", features };
   if (part >= 0.8 && total >= 5)
     return [
-      { for: top, weight: 0.45, because: `mostly ${top} uses it` },
+      { for: top, weight: 0.45, because: { code: "used mostly by", feature: top } },
       { for: shared, weight: 0.4, because },
     ];
   return [{ for: shared, weight: Math.min(0.9, 0.55 + 0.1 * features.length), because }];
@@ -197,20 +205,20 @@ function byTargets(
   { uses, featureOf }: { readonly uses: EffectiveUses; readonly featureOf: (file: ProjectPath) => string | undefined },
 ): Evidence[] {
   const features = new Set(uses.targetsOf(path).map(featureOf));
-  features.delete(undefined);
   features.delete(shared);
-  const [first, second] = features;
+  const named = [...features].filter((feature) => feature !== undefined);
+  const [first, second] = named;
   if (first === undefined) return [];
   if (second !== undefined)
     return [
       {
         for: shared,
         weight: 0.5,
-        because: `it puts ${features.size === 2 ? `${first} and ${second}` : `${features.size} features`} together`,
+        because: { code: "combines", features: named },
       },
     ];
   const weight = role === "component" ? 0.3 : 0.45;
-  return [{ for: first, weight, because: `of the features, it uses only ${first}` }];
+  return [{ for: first, weight, because: { code: "uses only", feature: first } }];
 }
 
 /** Commits that touch more files than this say nothing of what belongs together. */
@@ -246,7 +254,12 @@ function byHistory(
     const times = touched.get(path) ?? 0;
     const [top] = [...counts].sort((a, b) => b[1] - a[1]);
     if (!judgement || judgement.confidence >= 0.7 || !top || times < 3 || top[1] / times < 0.6) continue;
-    const because = `it was changed with ${top[0]} in ${Math.round(top[1])} of ${times} commits`;
+    const because: Reason = {
+      code: "changed with",
+      feature: top[0],
+      times: Math.round(top[1]),
+      total: times,
+    };
     result.set(
       path,
       weigh([

@@ -6,6 +6,7 @@ import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../bas
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
 import { partsOf, type NameParts } from "../../app/companions.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
+import type { Reason } from "../reasons.js";
 import type { FolderClues } from "./folder-clues.js";
 
 /** What is known of a file whose role is asked for. */
@@ -32,6 +33,12 @@ export interface RoleQuestion {
 }
 
 type RoleEvidence = Evidence<Role>;
+
+const shelfTakesSuch: Reason = { code: "shelf takes such" };
+
+function inFolder(folder: ProjectPath): Reason {
+  return { code: "in folder", folder: nameOf(folder) };
+}
 
 /** Judges the role of one file, by itself; files that only pass on others and companions are judged by those. */
 export function judgeRole(question: RoleQuestion): Judgement<Role> {
@@ -66,37 +73,29 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
   for (const infix of infixes) {
     const role = clues.infixes.get(keyOf(infix));
     if (role === "test" || role === "story" || role === "generated")
-      return [{ for: role, weight: 0.98, because: `its name ends in .${infix}` }];
+      return [{ for: role, weight: 0.98, because: { code: "infix", infix } }];
   }
   const inside = folders.decisive(folderOf(path));
-  if (inside) return [{ for: inside.role, weight: 0.97, because: `it lies in ${nameOf(inside.folder)}` }];
+  if (inside) return [{ for: inside.role, weight: 0.97, because: inFolder(inside.folder) }];
   const role = clues.extensions.get(extension);
   if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
-    return [{ for: role, weight: 0.97, because: `${extension} files are ${meaning[role] ?? role}` }];
+    return [{ for: role, weight: 0.97, because: { code: "extension", extension, role } }];
   if (isDeclaration(path) && (source === rootPath || isBelow(path, source)))
     return folderOf(path) === source
-      ? [{ for: "entry", weight: 0.6, because: "what is declared for the whole app lies where it begins" }]
-      : [{ for: "model", weight: 0.7, because: "it only declares what others are" }];
-  if (outline?.signs.includes("generated"))
-    return [{ for: "generated", weight: 0.9, because: "its head says that a tool made it" }];
+      ? [{ for: "entry", weight: 0.6, because: { code: "declares for the app" } }]
+      : [{ for: "model", weight: 0.7, because: { code: "declares only" } }];
+  if (outline?.signs.includes("generated")) return [{ for: "generated", weight: 0.9, because: { code: "generated" } }];
   return [];
 }
 
 /** Beside the source root lie tests and settings; what else lies there is no part of the app. */
 function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): RoleEvidence[] {
-  if (rest.includes(".config.")) return [{ for: "config", weight: 0.9, because: "its name ends in .config" }];
+  if (rest.includes(".config.")) return [{ for: "config", weight: 0.9, because: { code: "infix", infix: "config" } }];
   for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder))
     if (clues.folders.get(keyOf(nameOf(folder))) === "test")
-      return [{ for: "test", weight: 0.8, because: `it lies in ${nameOf(folder)}/` }];
+      return [{ for: "test", weight: 0.8, because: inFolder(folder) }];
   return [];
 }
-
-const meaning: Partial<Record<Role, string>> = {
-  asset: "assets",
-  style: "style sheets",
-  test: "kept by tests",
-  translation: "translations",
-};
 
 /** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
 function byFolder(
@@ -109,7 +108,7 @@ function byFolder(
     // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
     const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
     if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
-      return [{ for: "component", weight: 0.6, because: `it lies with ${nameOf(own)}, which is the screen` }];
+      return [{ for: "component", weight: 0.6, because: { code: "in screen folder", screen: nameOf(own) } }];
     // Deep below a role's folder lies what belongs to its files, and may be something else.
     const weight = Math.max(0.5, folderWeight - distance * 0.05);
     const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;
@@ -117,58 +116,59 @@ function byFolder(
     const byItsName = shelf.includes(role)
       ? named.find(({ for: each, weight: sure }) => each !== role && sure >= 0.6 && shelf.includes(each))
       : undefined;
-    if (byItsName) return [{ for: byItsName.for, weight, because: `${nameOf(folder)}/ is kept for such files, too` }];
+    if (byItsName)
+      return [{ for: byItsName.for, weight, because: { code: "folder takes such", folder: nameOf(folder) } }];
     return [
-      { for: role, weight: strengthened, because: `it lies in ${nameOf(folder)}/` },
+      { for: role, weight: strengthened, because: inFolder(folder) },
       ...shelf
         .filter((each) => each !== role)
-        .map((each) => ({ for: each, weight: 0.4 / shelf.length, because: `its shelf may hold one` })),
+        .map((each) => ({ for: each, weight: 0.4 / shelf.length, because: shelfTakesSuch })),
     ];
   }
   if (shelf.length > 0 && outline === undefined)
-    return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: "its shelf holds such files" }));
-  return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: "its shelf holds such files" }));
+    return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: shelfTakesSuch }));
+  return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: shelfTakesSuch }));
 }
 
 function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
   const found: RoleEvidence[] = [];
   const plain = stem.replace(/^_/, "");
   const [base = "", ...dots] = plain.split(".");
-  const say = (list: Weighted | undefined, because: string): void => {
+  const say = (list: Weighted | undefined, because: Reason): void => {
     for (const { role, weight } of list ?? []) found.push({ for: role, weight, because });
   };
   for (const infix of [...dots, ...infixesOf({ rest })]) {
     const role = clues.infixes.get(keyOf(infix));
-    if (role !== undefined) found.push({ for: role, weight: 0.92, because: `its name ends in .${infix}` });
+    if (role !== undefined) found.push({ for: role, weight: 0.92, because: { code: "infix", infix } });
   }
   const words = splitWords(base);
   const isOnTop = folderOf(path) === source;
-  if (isOnTop)
-    say(clues.names.get(`.${wordsKey(words)}`), `a file of that name in the source root begins or leads the app`);
+  if (isOnTop) say(clues.names.get(`.${wordsKey(words)}`), { code: "leads the source root" });
   const whole = clues.names.get(wordsKey(words));
-  if (whole) say(whole, `it is called ${base}`);
+  if (whole) say(whole, { code: "whole name", name: base });
   const [first = ""] = words;
-  if (words.length > 1) say(clues.beginnings.get(wordsKey([first])), `its name begins with ${first}`);
+  if (words.length > 1) say(clues.beginnings.get(wordsKey([first])), { code: "name begins", word: first });
   const ending = [2, 1].map((count) => words.slice(-count)).find((last) => clues.endings.has(wordsKey(last)));
-  if (ending) say(clues.endings.get(wordsKey(ending)), `its name ends in ${ending.join(" ")}`);
+  if (ending) say(clues.endings.get(wordsKey(ending)), { code: "name ends", words: ending.join(" ") });
   else
     for (const { role, pattern } of clues.patterns)
-      if (readName(pattern, base)) found.push({ for: role, weight: 0.6, because: `it is named like ${pattern.text}` });
+      if (readName(pattern, base))
+        found.push({ for: role, weight: 0.6, because: { code: "name pattern", pattern: pattern.text } });
   return found;
 }
 
 /** Signs that speak for a role, and how strongly where nothing else does. */
-const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number, string]>>> = {
-  mounts: ["entry", 0.9, "it starts the app"],
-  context: ["state", 0.65, "it makes a context"],
-  reducer: ["state", 0.75, "it computes a new state from an action"],
-  store: ["state", 0.75, "it makes a store"],
-  actions: ["action", 0.55, "it makes actions"],
-  requests: ["service", 0.55, "it talks to a server"],
-  storage: ["service", 0.2, "it keeps something on the device"],
-  routes: ["navigation", 0.6, "it says which screen is shown when"],
-  tests: ["test", 0.9, "it holds tests"],
-  styles: ["style", 0.3, "it makes styles"],
+const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
+  mounts: ["entry", 0.9],
+  context: ["state", 0.65],
+  reducer: ["state", 0.75],
+  store: ["state", 0.75],
+  actions: ["action", 0.55],
+  requests: ["service", 0.55],
+  storage: ["service", 0.2],
+  routes: ["navigation", 0.6],
+  tests: ["test", 0.9],
+  styles: ["style", 0.3],
 };
 
 /** What is known of a text that no language reads. */
@@ -176,30 +176,31 @@ const nothingSaid: Outline = { onlyPassesOn: false, signs: [], actions: [], asse
 
 function byContent(outline: Outline, { drawsAlways, exports }: RoleQuestion): RoleEvidence[] {
   const found: RoleEvidence[] = [];
-  const add = (role: Role, weight: number, because: string): void => void found.push({ for: role, weight, because });
+  const add = (role: Role, weight: number, because: Reason): void => void found.push({ for: role, weight, because });
   const draws = drawsAlways || outline.signs.includes("view");
   for (const sign of outline.signs) {
-    const [role, weight, because] = signWeights[sign] ?? [];
-    if (role === undefined || weight === undefined || because === undefined) continue;
+    const [role, weight] = signWeights[sign] ?? [];
+    if (role === undefined || weight === undefined) continue;
     // A component that fetches, or dispatches what it makes, is a component all the same.
     const isBeside = draws && (sign === "requests" || sign === "actions" || sign === "styles");
-    add(role, isBeside ? weight / 3 : weight, because);
+    add(role, isBeside ? weight / 3 : weight, { code: "sign", sign });
   }
   const kinds = exports.map(({ kind }) => kind);
   const only = (...some: readonly string[]): boolean => kinds.length > 0 && kinds.every((kind) => some.includes(kind));
-  if (kinds.includes("component") || drawsAlways) add("component", draws ? 0.55 : 0.3, "it exports a component");
-  else if (draws) add("component", 0.35, "it draws");
-  if (only("hook")) add("hook", 0.8, "all that it exports are hooks");
+  if (kinds.includes("component") || drawsAlways)
+    add("component", draws ? 0.55 : 0.3, { code: "exports", kind: "component" });
+  else if (draws) add("component", 0.35, { code: "renders" });
+  if (only("hook")) add("hook", 0.8, { code: "exports only", kind: "hook" });
   else if (only("hook", "type", "constant", "function", "value") && kinds.includes("hook"))
-    add("hook", 0.65, "it exports a hook");
-  if (only("type")) add("model", 0.7, "all that it exports are types");
+    add("hook", 0.65, { code: "exports", kind: "hook" });
+  if (only("type")) add("model", 0.7, { code: "exports only", kind: "type" });
   const isPlain = !draws && outline.signs.every((sign) => sign === "storage");
-  if (only("constant") && isPlain) add("constants", 0.6, "all that it exports are constants");
+  if (only("constant") && isPlain) add("constants", 0.6, { code: "exports only", kind: "constant" });
   else if (only("constant", "type") && kinds.includes("constant") && isPlain)
-    add("constants", 0.45, "it exports constants and types");
+    add("constants", 0.45, { code: "exports constants and types" });
   if (only("function", "constant", "type", "value") && kinds.includes("function") && isPlain)
-    add("helper", only("function", "type") ? 0.6 : 0.45, "it exports functions, and no more");
-  if (only("class", "type") && kinds.includes("class")) add("model", 0.3, "it exports a class");
+    add("helper", only("function", "type") ? 0.6 : 0.45, { code: "exports only", kind: "function" });
+  if (only("class", "type") && kinds.includes("class")) add("model", 0.3, { code: "exports", kind: "class" });
   return found;
 }
 
@@ -217,10 +218,10 @@ function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuest
     found.push({
       for: "screen",
       weight: isLoadedLater ? 0.5 : 0.3,
-      because: `${nameOf(routers[0] ?? "")} leads to it`,
+      because: { code: "routed", router: nameOf(routers[0] ?? "") },
     });
   if (isCode && users.length >= 4 && draws)
-    found.push({ for: "component", weight: 0.15, because: `${users.length} files use it` });
+    found.push({ for: "component", weight: 0.15, because: { code: "used by files", count: users.length } });
   return found;
 }
 
@@ -234,9 +235,7 @@ function doubted(
 ): RoleEvidence[] {
   if (drawsAlways)
     return found.map((each) =>
-      clues.plain.has(each.for)
-        ? { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` }
-        : each,
+      clues.plain.has(each.for) ? { ...each, weight: each.weight * 0.4, doubt: "renders" as const } : each,
     );
   if (!outline || !isCode || outline.onlyPassesOn) return [...found];
   const drawsItself = outline.signs.includes("view") && exports.some(({ kind }) => kind === "component");
@@ -248,17 +247,17 @@ function doubted(
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
     if (clues.drawing.has(each.for) && !draws)
-      return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it draws nothing` };
+      return { ...each, weight: each.weight * 0.35, doubt: "renders nothing" as const };
     if (clues.plain.has(each.for) && drawsItself)
-      return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it draws` };
+      return { ...each, weight: each.weight * 0.4, doubt: "renders" as const };
     if ((each.for === "model" || each.for === "constants") && hooksOnly)
-      return { ...each, weight: each.weight * 0.4, because: `${each.because}, but it exports hooks` };
+      return { ...each, weight: each.weight * 0.4, doubt: "exports hooks" as const };
     if (each.for === "state" && hooksOnly && !outline.signs.some((sign) => keepsState.has(sign)))
-      return { ...each, weight: each.weight * 0.5, because: `${each.because}, but it exports hooks` };
+      return { ...each, weight: each.weight * 0.5, doubt: "exports hooks" as const };
     if (each.for === "hook" && !hooks)
-      return { ...each, weight: each.weight * 0.35, because: `${each.because}, but it exports no hook` };
+      return { ...each, weight: each.weight * 0.35, doubt: "exports no hook" as const };
     if (each.for !== "model" && typesOnly)
-      return { ...each, weight: each.weight * 0.6, because: `${each.because}, but it exports types alone` };
+      return { ...each, weight: each.weight * 0.6, doubt: "exports only types" as const };
     return each;
   });
 }

@@ -27,10 +27,9 @@ const finding = fc.record(
     file: names.map(at),
     about: names,
     severity: fc.constant("error" as const),
-    says: fc.constant("x"),
-    advice: fc.constant("y"),
+    what: fc.constant({ code: "unused" }),
   },
-  { requiredKeys: ["rule", "file", "severity", "says", "advice"] },
+  { requiredKeys: ["rule", "file", "severity", "what"] },
 ) as fc.Arbitrary<Finding>;
 
 test("law: a list that was written accepts just what it was written for, whatever the names are", () => {
@@ -55,8 +54,7 @@ test("paths are told from the app's folder, so that it may be moved as a whole",
     severity: "error",
     file: at("apps/web/src/a.ts"),
     about: "apps/web/src/b.ts",
-    says: "",
-    advice: "",
+    what: { code: "unused" },
   } as const;
   const text = writeAccepted(changeAccepted({}, at("apps/web"), { add: [one] }));
   expect(text).toContain("  src/a.ts:\n    - shelf-reach src/b.ts\n");

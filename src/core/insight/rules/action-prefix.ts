@@ -21,8 +21,7 @@ export const actionPrefix: Rule = {
         file: entry.path,
         start,
         about: name,
-        says: `the action ${name} does not begin with its feature, ${entry.feature.is ?? ""}`,
-        advice: `Let it begin with ${entry.feature.is ?? "it"}, as the others do.`,
+        what: { code: "action without prefix", action: name, feature: entry.feature.is ?? "" },
       };
   },
 };

@@ -20,8 +20,11 @@ export const actionTwice: Rule = {
             file: other.entry.path,
             start: other.start,
             about: name,
-            says: `the action ${name} is declared in ${first.entry.path === other.entry.path ? "this file already" : first.entry.path}, too`,
-            advice: "Give one of the two another name, or declare it in one place.",
+            what: {
+              code: "action declared twice",
+              action: name,
+              first: first.entry.path === other.entry.path ? undefined : first.entry.path,
+            },
           };
     }
   },

@@ -46,7 +46,6 @@ function* boundBy({ catalogue, graph }: RuleContext, { path }: Entry): Iterable<
     file: path,
     start: use?.reference.start,
     about: target,
-    says: `${nameOf(path)} is for everybody, and knows ${feature ?? "a feature"}: it references ${target}`,
-    advice: `Hand in what it needs from ${feature ?? "there"} as a property.`,
+    what: { code: "shared depends on feature", file: nameOf(path), feature: feature ?? "a feature", target },
   };
 }

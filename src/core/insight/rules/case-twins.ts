@@ -21,8 +21,7 @@ export const caseTwins: Rule = {
         yield {
           file,
           about: path,
-          says: `${nameOf(path)} and ${nameOf(twin)} differ only in case`,
-          advice: "Give one of them another name, or bring the two together.",
+          what: { code: "names alike but for case", name: nameOf(path), twin: nameOf(twin) },
         };
       }
     }

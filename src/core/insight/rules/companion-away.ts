@@ -31,8 +31,7 @@ export const companionAway: Rule = {
       yield {
         file: path,
         about: only.path,
-        says: `it goes with ${only.path}, and lies elsewhere`,
-        advice: `Put it into ${folderOf(only.path)}/.`,
+        what: { code: "away from its file", leader: only.path, goesTo: folderOf(only.path) },
         ...(isFree && { repair: { kind: "move", moves: [{ from: path, to }], isSure: true } }),
       };
     }

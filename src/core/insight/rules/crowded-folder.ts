@@ -20,15 +20,10 @@ export const crowdedFolder: Rule = {
       const [first] = entries;
       if (!first || entries.length <= most) continue;
       const features = new Set(entries.map(({ feature }) => feature.is).filter((each) => each !== shared));
-      const spread = features.size > 1 ? ` of ${features.size} features` : "";
       yield {
         file: first.path,
         about: folder,
-        says: `${nameOf(folder)}/ holds ${entries.length} files${spread}; more than ${most} are a heap`,
-        advice:
-          features.size > 1
-            ? "Give each feature a folder of its own, or arrange the app feature-first."
-            : "Divide it by what its files are for.",
+        what: { code: "crowded", folder: nameOf(folder), files: entries.length, features: features.size, most },
       };
     }
   },

@@ -23,8 +23,7 @@ export const densityGap: Rule = {
       if (missing.length > 0 && first)
         yield {
           file: first.path,
-          says: `it is missing ${missing.map((density) => (density === 1 ? "in its plain density" : `as @${density}x`)).join(" and ")}`,
-          advice: "Add the missing ones, or keep one vector picture instead.",
+          what: { code: "densities missing", missing },
         };
     }
   },

@@ -27,8 +27,7 @@ export const exportName: Rule = {
         file: path,
         start: main.start,
         about: main.name,
-        says: `${stem} exports ${main.name}`,
-        advice: `Call the file ${wanted}, or the ${main.kind} like the file.`,
+        what: { code: "exports another name", stem, name: main.name, kind: main.kind, wanted },
         ...(moves && { repair: { kind: "move", moves, isSure: false } }),
       };
     }

@@ -20,14 +20,15 @@ function finding(circle: readonly string[], edges: readonly FeatureEdge[]): Foun
   const [weakest] = [...within].sort((a, b) => a.uses.length - b.uses.length);
   const use = weakest?.uses[0];
   if (!weakest || !use) throw new BrokenAssumption("a circle has edges, and an edge a reference");
-  const counts = within.map(({ from, to, uses }) => `${from} → ${to} (${uses.length})`);
-  const shown =
-    counts.length > 6 ? `${counts.slice(0, 6).join(", ")} and ${counts.length - 6} more` : counts.join(", ");
   return {
     file: use.from,
     start: use.start,
     about: [...circle].sort().join(" "),
-    says: `${circle.length > 4 ? `${circle.length} features` : circle.join(", ")} reference each other in a circle: ${shown}`,
-    advice: `The weakest link is from ${weakest.from} to ${weakest.to}: ${use.from} references ${use.to}.`,
+    what: {
+      code: "features in a circle",
+      features: circle,
+      links: within.map(({ from, to, uses }) => ({ from, to, references: uses.length })),
+      weakest: { from: weakest.from, to: weakest.to, file: use.from, target: use.to },
+    },
   };
 }

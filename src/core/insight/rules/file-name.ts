@@ -1,4 +1,3 @@
-import { manyOf } from "../../app/arrangement/index.js";
 import { certain } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
@@ -34,8 +33,13 @@ export const fileName: Rule = {
       const moves = isPossible ? movesAlong(tree, path, to) : undefined;
       yield {
         file: path,
-        says: `${stem} is not named like ${belonging.pattern.text}, as ${manyOf(role.is)} are here`,
-        advice: isPossible ? `Call it ${belonging.stem}.` : `Give it a name like ${belonging.pattern.text}.`,
+        what: {
+          code: "name off pattern",
+          stem,
+          pattern: belonging.pattern.text,
+          role: role.is,
+          wanted: isPossible ? belonging.stem : undefined,
+        },
         ...(moves && { repair: { kind: "move", moves, isSure: role.confidence >= certain } }),
       };
     }

@@ -47,10 +47,12 @@ function finding({ tree, app: { layout } }: RuleContext, folder: ProjectPath, wa
   return {
     file,
     about: folder,
-    says: `the folder ${nameOf(folder)}/ is called ${wanted}/ here`,
-    advice: isFree
-      ? `Call it ${wanted}/.`
-      : `${relative(layout.source, target)}/ is there as well: bring the two together.`,
+    what: {
+      code: "folder misnamed",
+      folder: nameOf(folder),
+      wanted,
+      taken: isFree ? undefined : relative(layout.source, target),
+    },
     ...(isFree && { repair: { kind: "move", moves, isSure: isCaseOnly } }),
   };
 }

@@ -9,6 +9,7 @@ export {
   type ListChange,
   type Sifted,
 } from "./accepted.js";
+export type { Case, CaseDetails } from "./cases.js";
 export { Places, type Belonging } from "./places.js";
 export { rules } from "./registry.js";
 export type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";

@@ -25,8 +25,7 @@ export const leadsNowhere: Rule = {
             file: path,
             start: reference.start,
             about: reference.specifier,
-            says: `${reference.specifier} leads to no file`,
-            advice: "Correct the name, or put back the file that it means.",
+            what: { code: "unresolved", specifier: reference.specifier },
           };
     }
   },

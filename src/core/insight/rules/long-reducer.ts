@@ -12,8 +12,7 @@ export const longReducer: Rule = {
       if (role.is === "state" && outline?.signs.includes("reducer") === true && outline.lines > most)
         yield {
           file: path,
-          says: `this reducer has ${outline.lines} lines; more than ${most} are hard to keep in mind`,
-          advice: "Give each part of the state a reducer of its own.",
+          what: { code: "long reducer", lines: outline.lines, most },
         };
     }
   },

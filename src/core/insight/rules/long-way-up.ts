@@ -27,8 +27,13 @@ export const longWayUp: Rule = {
           file: path,
           start: reference.start,
           about: reference.specifier,
-          says: `${reference.specifier} climbs ${climbs / 3} folders to ${nameOf(target)}`,
-          advice: `Spell it ${alias.name}.`,
+          what: {
+            code: "climbs",
+            specifier: reference.specifier,
+            folders: climbs / 3,
+            target: nameOf(target),
+            alias: alias.name,
+          },
           repair: {
             kind: "respell",
             start: reference.start,

@@ -48,6 +48,6 @@ test.each(pairs)("$stack, $arrangement", async ({ stack, arrangement }) => {
     for (const role of roles) await addOne(store, role, words, feature);
   const [checked] = check(await analyse(store, { standing: at("") }));
   const said = checked?.fresh ?? [];
-  expect(said.map(({ rule, file, says }) => `${rule} ${file}: ${says}`)).toEqual([]);
+  expect(said.map(({ rule, file, what }) => `${rule} ${file}: ${what.code}`)).toEqual([]);
   expect(checked?.files).toBeGreaterThan(20);
 });

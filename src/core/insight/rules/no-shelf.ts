@@ -1,4 +1,3 @@
-import { aRole } from "../../app/arrangement/index.js";
 import { certain, keyOf } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
@@ -24,12 +23,7 @@ export const noShelf: Rule = {
       const isSure = role.confidence >= certain && isFeatureSure && !clues.vague.has(keyOf(nameOf(path)));
       yield {
         file: path,
-        says: `it lies on no shelf${role.is === undefined ? "" : `; it seems to be ${aRole(role.is)}`}`,
-        advice: belonging
-          ? `Its place would be ${belonging.folder}/.`
-          : role.is === undefined
-            ? "Say what it is under `files:`, or give its folder a shelf."
-            : `Give the role ${role.is} a shelf.`,
+        what: { code: "on no shelf", role: role.is, goesTo: belonging?.folder },
         ...(moves && { repair: { kind: "move", moves, isSure } }),
       };
     }

@@ -1,8 +1,9 @@
-import { aRole, manyOf } from "../../app/arrangement/index.js";
+import type { Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
+import type { Case } from "./cases.js";
 import type { Belonging } from "./places.js";
 import type { Rule } from "./rule.js";
 
@@ -38,24 +39,22 @@ export const otherShelf: Rule = {
         (entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}"));
       yield {
         file: path,
-        says: isOther
-          ? `it seems to be ${aRole(role.is)}, and lies where ${standing.shelf.holds.map(manyOf).join(", ")} are kept`
-          : whyElsewhere(entry),
-        advice: adviceFor(belonging, role.is),
+        what: isOther
+          ? { code: "among other roles", role: role.is, holds: standing.shelf.holds, goesTo: belonging?.folder }
+          : amongOthers(entry, role.is, belonging),
         ...(moves && { repair: { kind: "move", moves, isSure } }),
       };
     }
   },
 };
 
-function whyElsewhere({ feature, standing }: Entry): string {
-  const evidence = ordered(feature).find(({ for: of }) => of === feature.is)?.because;
-  const because = evidence === undefined ? "" : `: ${evidence}`;
-  return `it serves ${feature.is === shared ? "no single feature" : (feature.is ?? "another feature")}, and lies with ${standing?.feature ?? "what is shared"}${because}`;
-}
-
-function adviceFor(belonging: Belonging | undefined, role: string): string {
-  return belonging
-    ? `Its place would be ${belonging.folder}/.`
-    : `Give the role ${role} a shelf, or say what the file is under \`files:\`.`;
+function amongOthers({ feature, standing }: Entry, role: Role, belonging: Belonging | undefined): Case {
+  return {
+    code: "among other features",
+    role,
+    feature: feature.is === shared ? undefined : feature.is,
+    in: standing?.feature,
+    because: ordered(feature).find(({ for: of }) => of === feature.is)?.because,
+    goesTo: belonging?.folder,
+  };
 }

@@ -17,8 +17,7 @@ export const pastIndex: Rule = {
           file: from,
           start,
           about: to,
-          says: `${to} is inside of ${problem.feature}`,
-          advice: `Reference the index of ${problem.feature}; export there what others need.`,
+          what: { code: "past the index", feature: problem.feature, target: to },
         };
     }
   },

@@ -23,8 +23,7 @@ export const pathCase: Rule = {
           file: path,
           start: reference.start,
           about: reference.specifier,
-          says: `${reference.specifier} is found on some systems only: the file is called ${nameOf(meant)}`,
-          advice: "Spell it as the file is called.",
+          what: { code: "in another case", specifier: reference.specifier, name: nameOf(meant) },
           ...(as.state === "found" && {
             repair: { kind: "respell", start: reference.start, as, isSure: true } as const,
           }),

@@ -23,8 +23,7 @@ export const portableName: Rule = {
         yield {
           file: path,
           about,
-          says: `${part} is no name for every system: ${reason}`,
-          advice: "Give it another name.",
+          what: { code: "name not portable", name: part, reason },
         };
       }
     }

@@ -9,6 +9,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import type { App } from "../../app/index.js";
 import type { Position } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
+import type { Case } from "./cases.js";
 import type { Places } from "./places.js";
 import type { RuleName, Severity } from "../../app/configuration/rule-names.js";
 
@@ -28,10 +29,8 @@ export interface Found {
   readonly file: ProjectPath;
   /** Offset of the place in the file's text; without it, the file as a whole is meant. */
   readonly start?: number | undefined;
-  /** What is wrong: one sentence without a full stop. */
-  readonly says: string;
-  /** What to do about it: one sentence. */
-  readonly advice: string;
+  /** What is wrong; `src/wording` says it, and what to do about it. */
+  readonly what: Case;
   /** What it is about, besides the file; with the rule and the file it is the same from day to day. */
   readonly about?: string | undefined;
   readonly repair?: Repair | undefined;

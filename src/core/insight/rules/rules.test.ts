@@ -5,6 +5,7 @@ import { analyse } from "../analysis.js";
 import { MemoryStore } from "../../files/index.js";
 import { check, rules, rulesNamed, type Checked, type Finding } from "./index.js";
 import { ruleTable, type RuleName } from "../../app/configuration/index.js";
+import { tell } from "../../../wording/findings.js";
 
 const configuration = (more = ""): string =>
   `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n${more}`;
@@ -22,8 +23,8 @@ async function checked(files: Files): Promise<Checked> {
 }
 
 /** `src/a.ts:1:2 what is wrong` */
-function line({ file, at: place, says }: Finding): string {
-  return `${file}${place ? `:${place.line}:${place.column}` : ""} ${says}`;
+function line({ file, at: place, what }: Finding): string {
+  return `${file}${place ? `:${place.line}:${place.column}` : ""} ${tell({ what }).says}`;
 }
 
 /** A wrong app, what is said of it, and what has to be different for it to be right (`undefined`: the file goes). */
@@ -50,8 +51,8 @@ const cases: readonly Case[] = [
       "src/hooks/harvest.ts": "export function useHarvest() {}",
     },
     says: [
-      "src/components/page-header.tsx page-header is not named like {Pascal}, as components are here",
-      "src/hooks/harvest.ts harvest is not named like use{Pascal}, as hooks are here",
+      "src/components/page-header.tsx page-header does not follow {Pascal}, the pattern for components here",
+      "src/hooks/harvest.ts harvest does not follow use{Pascal}, the pattern for hooks here",
     ],
     right: {
       "src/components/page-header.tsx": undefined,
@@ -67,8 +68,8 @@ const cases: readonly Case[] = [
       "src/features/Harvest/Hooks/useHarvest.ts": "export const useHarvest = () => 1;",
     },
     says: [
-      "src/features/Harvest/Hooks/useHarvest.ts the folder Harvest/ is called harvest/ here",
-      "src/features/Harvest/Hooks/useHarvest.ts the folder Hooks/ is called hooks/ here",
+      "src/features/Harvest/Hooks/useHarvest.ts the folder Harvest/ should be called harvest/",
+      "src/features/Harvest/Hooks/useHarvest.ts the folder Hooks/ should be called hooks/",
     ],
     right: {
       "src/features/Harvest/Hooks/useHarvest.ts": undefined,
@@ -78,7 +79,7 @@ const cases: readonly Case[] = [
   {
     rule: "export-name",
     files: { "src/components/OldCard.tsx": component("TreeCircle") },
-    says: ["src/components/OldCard.tsx:1:17 OldCard exports TreeCircle"],
+    says: ["src/components/OldCard.tsx:1:17 OldCard mainly exports TreeCircle"],
     right: { "src/components/OldCard.tsx": component("OldCard") },
   },
   {
@@ -90,7 +91,7 @@ const cases: readonly Case[] = [
   {
     rule: "portable-name",
     files: { "src/helpers/aux.ts": "export const a = () => 1;" },
-    says: ["src/helpers/aux.ts aux.ts is no name for every system: aux is a device on Windows"],
+    says: ["src/helpers/aux.ts aux.ts is not a valid name on every system: aux is a device on Windows"],
     right: { "src/helpers/aux.ts": undefined },
   },
   {
@@ -103,9 +104,9 @@ const cases: readonly Case[] = [
       "src/components/TreeCardOld.tsx": component("TreeCardOld"),
     },
     says: [
-      "src/components/TreeCardOld.tsx TreeCardOld is there beside TreeCard, and its name does not say why",
+      "src/components/TreeCardOld.tsx TreeCardOld exists beside TreeCard, and its name does not say why",
       "src/helpers/dates2.ts dates2 is a second dates, and its name does not say what for",
-      "src/helpers/temp.ts temp says nothing of what it holds",
+      "src/helpers/temp.ts the name temp does not say what the file holds",
     ],
     right: {
       "src/helpers/temp.ts": undefined,
@@ -116,13 +117,13 @@ const cases: readonly Case[] = [
   {
     rule: "no-shelf",
     files: { "src/stuff/TreeCard.tsx": component("TreeCard") },
-    says: ["src/stuff/TreeCard.tsx it lies on no shelf; it seems to be a component"],
+    says: ["src/stuff/TreeCard.tsx it is on no shelf; it looks like a component"],
     right: { "src/stuff/TreeCard.tsx": undefined, "src/components/TreeCard.tsx": component("TreeCard") },
   },
   {
     rule: "other-shelf",
     files: { "src/screens/formatYield.ts": "export function formatYield() {}" },
-    says: ["src/screens/formatYield.ts it seems to be a helper, and lies where screens are kept"],
+    says: ["src/screens/formatYield.ts it looks like a helper, but is in a folder for screens"],
     right: {
       "src/screens/formatYield.ts": undefined,
       "src/helpers/formatYield.ts": "export function formatYield() {}",
@@ -135,7 +136,7 @@ const cases: readonly Case[] = [
       "src/helpers/TreeCard.test.tsx":
         'import { TreeCard } from "../components/TreeCard";\ntest("x", () => TreeCard());',
     },
-    says: ["src/helpers/TreeCard.test.tsx it goes with src/components/TreeCard.tsx, and lies elsewhere"],
+    says: ["src/helpers/TreeCard.test.tsx it belongs to src/components/TreeCard.tsx, but is in another folder"],
     right: {
       "src/helpers/TreeCard.test.tsx": undefined,
       "src/components/TreeCard.test.tsx": 'import { TreeCard } from "./TreeCard";\ntest("x", () => TreeCard());',
@@ -149,7 +150,7 @@ const cases: readonly Case[] = [
       "src/helpers/b.ts": "export const b = () => 1;",
       "src/helpers/c.ts": "export const c = () => 1;",
     },
-    says: ["src/helpers/a.ts helpers/ holds 3 files; more than 2 are a heap"],
+    says: ["src/helpers/a.ts helpers/ holds 3 files; the limit is 2"],
     right: { "src/helpers/c.ts": undefined },
   },
   {
@@ -161,7 +162,7 @@ const cases: readonly Case[] = [
       "src/features/swaps/widgets/Graft.tsx": component("Graft"),
     },
     says: [
-      "src/features/swaps/widgets/Graft.tsx swaps keeps its components in widgets/, where 2 other features have components/",
+      "src/features/swaps/widgets/Graft.tsx swaps keeps its components in widgets/; 2 other features keep them in components/",
     ],
     right: {
       "src/features/swaps/widgets/Graft.tsx": undefined,
@@ -176,7 +177,7 @@ const cases: readonly Case[] = [
       "src/core/components/Button.tsx": component("Button", 'import { x } from "../../features/harvest";\n'),
     },
     says: [
-      "src/core/components/Button.tsx:1:20 core/components may not reach features, but references src/features/harvest/index.ts",
+      "src/core/components/Button.tsx:1:20 core/components may not import from features, but imports src/features/harvest/index.ts",
     ],
     right: { "src/core/components/Button.tsx": component("Button") },
   },
@@ -188,7 +189,7 @@ const cases: readonly Case[] = [
       ...feature("rota", 'import { x } from "../../harvest/screens/HarvestScreen";\n'),
     },
     says: [
-      "src/features/rota/screens/RotaScreen.tsx:1:20 src/features/harvest/screens/HarvestScreen.tsx is inside of harvest",
+      "src/features/rota/screens/RotaScreen.tsx:1:20 src/features/harvest/screens/HarvestScreen.tsx is internal to harvest",
     ],
     right: feature("rota", 'import { x } from "../../harvest";\n'),
   },
@@ -200,7 +201,7 @@ const cases: readonly Case[] = [
       ...feature("rota", 'import { x } from "../../harvest";\n'),
     },
     says: [
-      "src/features/harvest/screens/HarvestScreen.tsx harvest, rota reference each other in a circle: harvest → rota (1), rota → harvest (1)",
+      "src/features/harvest/screens/HarvestScreen.tsx harvest and rota depend on each other in a circle: harvest → rota (1), rota → harvest (1)",
     ],
     right: feature("rota"),
   },
@@ -213,14 +214,14 @@ const cases: readonly Case[] = [
       "src/components/DataTable.tsx": component("DataTable", 'import { useRota } from "../hooks/useRota";\n'),
     },
     says: [
-      "src/components/DataTable.tsx:1:26 DataTable.tsx is for everybody, and knows rota: it references src/hooks/useRota.ts",
+      "src/components/DataTable.tsx:1:26 DataTable.tsx is shared but depends on rota: it imports src/hooks/useRota.ts",
     ],
     right: { "src/components/DataTable.tsx": component("DataTable") },
   },
   {
     rule: "leads-nowhere",
     files: { "src/components/Tree.tsx": component("Tree", 'import "./Leaf";\n') },
-    says: ["src/components/Tree.tsx:1:9 ./Leaf leads to no file"],
+    says: ["src/components/Tree.tsx:1:9 ./Leaf is unresolved: there is no such file"],
     right: { "src/components/Leaf.tsx": component("Leaf") },
   },
   {
@@ -229,7 +230,7 @@ const cases: readonly Case[] = [
       "src/components/Leaf.tsx": component("Leaf"),
       "src/components/Tree.tsx": component("Tree", 'import "./leaf";\n'),
     },
-    says: ["src/components/Tree.tsx:1:9 ./leaf is found on some systems only: the file is called Leaf"],
+    says: ["src/components/Tree.tsx:1:9 ./leaf resolves on some systems only: the name on disk is Leaf"],
     right: { "src/components/Tree.tsx": component("Tree", 'import "./Leaf";\n') },
   },
   {
@@ -242,7 +243,7 @@ const cases: readonly Case[] = [
         'import { d } from "../../../helpers/dates";\n',
       ),
     },
-    says: ["src/components/forms/fields/DateField.tsx:1:20 ../../../helpers/dates climbs 3 folders to dates.ts"],
+    says: ["src/components/forms/fields/DateField.tsx:1:20 ../../../helpers/dates goes up 3 folders to reach dates.ts"],
     right: {
       "src/components/forms/fields/DateField.tsx": component("DateField", 'import { d } from "@/helpers/dates";\n'),
     },
@@ -254,7 +255,7 @@ const cases: readonly Case[] = [
       "src/assets/images/leaf.png": "2",
       "src/theme.css": "a { background: url(./assets/images/leaf.png) }",
     },
-    says: ["src/assets/images/old-banner.png nothing references it, and no text names it"],
+    says: ["src/assets/images/old-banner.png nothing references it, and no text mentions it"],
     right: { "src/assets/images/old-banner.png": undefined },
   },
   {
@@ -264,7 +265,7 @@ const cases: readonly Case[] = [
       "src/assets/images/blade.png": "same",
       "src/assets/images/tree.png": "else",
     },
-    says: ["src/assets/images/leaf.png it is the same as src/assets/images/blade.png, byte for byte"],
+    says: ["src/assets/images/leaf.png it is identical to src/assets/images/blade.png"],
     right: { "src/assets/images/leaf.png": "diff" },
   },
   {
@@ -275,7 +276,7 @@ const cases: readonly Case[] = [
       "src/assets/images/tree@3x.png": "3",
       "src/assets/images/leaf@2x.png": "4",
     },
-    says: ["src/assets/images/leaf@2x.png it is missing in its plain density and as @3x"],
+    says: ["src/assets/images/leaf@2x.png it has no plain version and no @3x version"],
     right: { "src/assets/images/leaf@2x.png": undefined },
   },
   {
@@ -285,7 +286,7 @@ const cases: readonly Case[] = [
       "src/context/actions/rotaActions.ts": 'export function add(): AddAction { return { type: "entries/added" }; }',
     },
     says: [
-      "src/context/actions/rotaActions.ts:1:52 the action entries/added is declared in src/context/actions/harvestActions.ts, too",
+      "src/context/actions/rotaActions.ts:1:52 the action entries/added is already declared in src/context/actions/harvestActions.ts",
     ],
     right: {
       "src/context/actions/rotaActions.ts": 'export function add(): AddAction { return { type: "rota/added" }; }',
@@ -298,7 +299,7 @@ const cases: readonly Case[] = [
       "src/context/actions/harvestActions.ts":
         'export const a = (): AAction => ({ type: "harvest/added" });\nexport const b = (): BAction => ({ type: "harvest/gone" });\nexport const c = (): CAction => ({ type: "crate/full" });',
     },
-    says: ["src/context/actions/harvestActions.ts:3:43 the action crate/full does not begin with its feature, harvest"],
+    says: ["src/context/actions/harvestActions.ts:3:43 the action crate/full does not start with its feature, harvest"],
     right: { "src/context/actions/harvestActions.ts": 'export const a = (): AAction => ({ type: "harvest/added" });' },
   },
   {
@@ -308,13 +309,13 @@ const cases: readonly Case[] = [
       "src/context/reducers/treeReducer.ts":
         "export function treeReducer(state, action) {\n  switch (action.type) {\n    default: return state;\n  }\n}\n",
     },
-    says: ["src/context/reducers/treeReducer.ts this reducer has 5 lines; more than 3 are hard to keep in mind"],
+    says: ["src/context/reducers/treeReducer.ts this reducer has 5 lines; the limit is 3"],
     right: { "steady-shelf.yaml": configuration("rules: { long-reducer: { most: 30 } }\n") },
   },
   {
     rule: "tracked-secret",
     files: { ".env": "KEY=1\n", ".env.example": "KEY=1\n" },
-    says: [".env .env holds values and is not ignored by git"],
+    says: [".env .env contains values and is not ignored by git"],
     right: { ".env": "# KEY=\n" },
   },
 ];

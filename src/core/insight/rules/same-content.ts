@@ -15,8 +15,7 @@ export const sameContent: Rule = {
           yield {
             file: path,
             about: first.path,
-            says: `it is the same as ${first.path}, byte for byte`,
-            advice: "Keep one of them, and let everything reference that.",
+            what: { code: "identical", twin: first.path },
           };
   },
 };

@@ -17,8 +17,7 @@ export const shelfReach: Rule = {
           file: from,
           start,
           about: to,
-          says: `${problem.from} may not reach ${problem.from === problem.to ? "that of another feature" : problem.to}, but references ${to}`,
-          advice: "Turn the reference round, or move what both need to a shelf that both may reach.",
+          what: { code: "may not import", from: problem.from, to: problem.to, target: to },
         };
     }
   },

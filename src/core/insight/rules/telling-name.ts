@@ -3,6 +3,7 @@ import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { isFolderIndex } from "./places.js";
+import type { Case } from "./cases.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const tellingName: Rule = {
@@ -13,13 +14,8 @@ export const tellingName: Rule = {
   right: "src/helpers/weights.ts\n(deleted: git keeps it)",
   *find(context) {
     for (const entry of context.mains) {
-      const reason = entry.role.is === "asset" ? undefined : whyVague(context, entry);
-      if (reason !== undefined)
-        yield {
-          file: entry.path,
-          says: `${partsOf(nameOf(entry.path)).stem} ${reason}`,
-          advice: "Name it after what it holds.",
-        };
+      const what = entry.role.is === "asset" ? undefined : whyVague(context, entry);
+      if (what) yield { file: entry.path, what };
     }
   },
 };
@@ -27,20 +23,18 @@ export const tellingName: Rule = {
 /** Words that say of something only that there is another one. */
 const besides = new Set(["old", "new", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
 
-function whyVague({ catalogue: { clues, entries } }: RuleContext, { path }: Entry): string | undefined {
+function whyVague({ catalogue: { clues, entries } }: RuleContext, { path }: Entry): Case | undefined {
   if (isFolderIndex(path)) return undefined;
   const { stem, rest } = partsOf(nameOf(path));
   const words = splitWords(stem);
-  if (clues.vague.has(keyOf(stem))) return "says nothing of what it holds";
+  if (clues.vague.has(keyOf(stem))) return { code: "name says nothing", stem };
   const isThere = (name: string): boolean => name !== stem && entries.has(inFolder(folderOf(path), name + rest));
   const last = words.at(-1)?.toLowerCase() ?? "";
   const before = stem.replace(/[-_. ]*\p{L}+$/u, "");
   if (words.length > 1 && besides.has(last)) {
     const other = [before, stem.slice(0, -last.length)].find(isThere);
-    if (other !== undefined) return `is there beside ${other}, and its name does not say why`;
+    if (other !== undefined) return { code: "name beside another", stem, other };
   }
   const numbered = /^(.*\p{L})[-_. ]?\d{1,2}$/u.exec(stem)?.[1];
-  return numbered !== undefined && isThere(numbered)
-    ? `is a second ${numbered}, and its name does not say what for`
-    : undefined;
+  return numbered !== undefined && isThere(numbered) ? { code: "name numbered", stem, other: numbered } : undefined;
 }

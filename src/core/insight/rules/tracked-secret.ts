@@ -20,8 +20,7 @@ export const trackedSecret: Rule = {
       if (/^[^#\n]*=\s*\S/m.test(text))
         yield {
           file: path,
-          says: `${name} holds values and is not ignored by git`,
-          advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`; change what was secret.`,
+          what: { code: "secret tracked", name },
         };
     }
   },

@@ -1,4 +1,4 @@
-import { manyOf, type Role } from "../../app/arrangement/index.js";
+import type { Role } from "../../app/arrangement/index.js";
 import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
 
@@ -26,12 +26,17 @@ export const unlikeSisters: Rule = {
         const [feature = "", inside = ""] = key.split("\n");
         const [file] = paths;
         if (inside === usual.inside || byPlace.has(`${feature}\n${usual.inside}`) || file === undefined) continue;
-        const spelled = (place: string): string => (place === "" ? "its own folder" : `${place}/`);
         yield {
           file,
           about: `${feature} ${role}`,
-          says: `${feature} keeps its ${manyOf(role)} in ${spelled(inside)}, where ${usual.count} other features have ${spelled(usual.inside)}`,
-          advice: `Keep them in ${spelled(usual.inside)}, as its sisters do.`,
+          what: {
+            code: "unlike other features",
+            feature,
+            role,
+            inside,
+            usual: usual.inside,
+            features: usual.count,
+          },
         };
       }
     }

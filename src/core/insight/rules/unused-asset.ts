@@ -20,8 +20,7 @@ export const unusedAsset: Rule = {
       if (!named.has(lastWord(plainName(path))))
         yield {
           file: path,
-          says: "nothing references it, and no text names it",
-          advice: "Delete it, or say under `files:` that it is to be left alone.",
+          what: { code: "unused" },
         };
   },
 };

@@ -1,0 +1,95 @@
+/**
+ * What rules find, as codes with parameters; `src/wording/findings.ts` has a sentence and an advice for each. A rule that is
+ * added has its cases here. Paths are project-relative, counts are of files unless said otherwise.
+ */
+import type { Role } from "../../app/arrangement/index.js";
+import type { ExportedName } from "../../languages/index.js";
+import type { Reason } from "../reasons.js";
+
+/** Every case, with what it is said of. */
+export interface CaseDetails {
+  "name off pattern": {
+    readonly stem: string;
+    readonly pattern: string;
+    readonly role: Role;
+    /** What the file would be called; none where its words do not fit the pattern. */
+    readonly wanted: string | undefined;
+  };
+  "folder misnamed": {
+    readonly folder: string;
+    readonly wanted: string;
+    /** A folder of the wanted name that is there as well. */
+    readonly taken: string | undefined;
+  };
+  "exports another name": {
+    readonly stem: string;
+    readonly name: string;
+    readonly kind: ExportedName["kind"];
+    readonly wanted: string;
+  };
+  "names alike but for case": { readonly name: string; readonly twin: string };
+  "name not portable": { readonly name: string; readonly reason: string };
+  "name says nothing": { readonly stem: string };
+  "name beside another": { readonly stem: string; readonly other: string };
+  "name numbered": { readonly stem: string; readonly other: string };
+  "on no shelf": { readonly role: Role | undefined; readonly goesTo: string | undefined };
+  "among other roles": {
+    readonly role: Role;
+    readonly holds: readonly Role[];
+    readonly goesTo: string | undefined;
+  };
+  "among other features": {
+    readonly role: Role;
+    /** The feature that it serves; none where that is shared. */
+    readonly feature: string | undefined;
+    /** The feature whose folder it is in; none where that is shared. */
+    readonly in: string | undefined;
+    readonly because: Reason | undefined;
+    readonly goesTo: string | undefined;
+  };
+  "away from its file": { readonly leader: string; readonly goesTo: string };
+  crowded: { readonly folder: string; readonly files: number; readonly features: number; readonly most: number };
+  "unlike other features": {
+    readonly feature: string;
+    readonly role: Role;
+    /** Folders within the feature; `""` for its own. */
+    readonly inside: string;
+    readonly usual: string;
+    readonly features: number;
+  };
+  "may not import": { readonly from: string; readonly to: string; readonly target: string };
+  "past the index": { readonly feature: string; readonly target: string };
+  "features in a circle": {
+    readonly features: readonly string[];
+    readonly links: readonly { readonly from: string; readonly to: string; readonly references: number }[];
+    /** The link with the fewest references, and one of those. */
+    readonly weakest: { readonly from: string; readonly to: string; readonly file: string; readonly target: string };
+  };
+  "shared depends on feature": { readonly file: string; readonly feature: string; readonly target: string };
+  unresolved: { readonly specifier: string };
+  "in another case": { readonly specifier: string; readonly name: string };
+  climbs: {
+    readonly specifier: string;
+    readonly folders: number;
+    readonly target: string;
+    /** The same through an alias. */
+    readonly alias: string;
+  };
+  unused: object;
+  identical: { readonly twin: string };
+  /** Densities as factors: 1 is the plain one. */
+  "densities missing": { readonly missing: readonly number[] };
+  "action declared twice": {
+    readonly action: string;
+    /** Where it is declared first; none where that is the same file. */
+    readonly first: string | undefined;
+  };
+  "action without prefix": { readonly action: string; readonly feature: string };
+  "long reducer": { readonly lines: number; readonly most: number };
+  "secret tracked": { readonly name: string };
+}
+
+/** One case. */
+export type Case = {
+  [Code in keyof CaseDetails]: { readonly code: Code } & Readonly<CaseDetails[Code]>;
+}[keyof CaseDetails];

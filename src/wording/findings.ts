@@ -1,0 +1,165 @@
+/** The words for findings: what is wrong, as a sentence without a full stop, and what to do about it. */
+import { aRole, manyOf, type Role } from "../core/app/arrangement/index.js";
+import type { Case, CaseDetails, Finding } from "../core/insight/rules/index.js";
+import { wordsOfReason } from "./reasons.js";
+import { count, enumerate } from "./words.js";
+
+/** A finding in words. */
+export interface Told {
+  readonly says: string;
+  readonly advice: string;
+}
+
+const moveTo = (folder: string | undefined, role: Role | undefined): string =>
+  folder !== undefined
+    ? `Move it to ${folder}/.`
+    : role === undefined
+      ? "Say what it is under `files:`, or give its folder a shelf (a folder with a job)."
+      : `Give ${manyOf(role)} a shelf (a folder with a job), or say under \`files:\` what this file is.`;
+
+const density = (factor: number): string => (factor === 1 ? "no plain version" : `no @${factor}x version`);
+
+const ownFolder = (inside: string): string => (inside === "" ? "its own folder" : `${inside}/`);
+
+const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code]) => Told } = {
+  "name off pattern": ({ stem, pattern, role, wanted }) => ({
+    says: `${stem} does not follow ${pattern}, the pattern for ${manyOf(role)} here`,
+    advice: wanted === undefined ? `Give it a name that follows ${pattern}.` : `Rename it to ${wanted}.`,
+  }),
+  "folder misnamed": ({ folder, wanted, taken }) => ({
+    says: `the folder ${folder}/ should be called ${wanted}/`,
+    advice: taken === undefined ? `Rename it to ${wanted}/.` : `${taken}/ exists as well: merge the two.`,
+  }),
+  "exports another name": ({ stem, name, kind, wanted }) => ({
+    says: `${stem} mainly exports ${name}`,
+    advice: `Rename the file to ${wanted}, or name the ${kind} after the file.`,
+  }),
+  "names alike but for case": ({ name, twin }) => ({
+    says: `${name} and ${twin} differ only in case`,
+    advice: "Rename one of them, or merge the two.",
+  }),
+  "name not portable": ({ name, reason }) => ({
+    says: `${name} is not a valid name on every system: ${reason}`,
+    advice: "Rename it.",
+  }),
+  "name says nothing": ({ stem }) => ({
+    says: `the name ${stem} does not say what the file holds`,
+    advice: "Name it after what it holds.",
+  }),
+  "name beside another": ({ stem, other }) => ({
+    says: `${stem} exists beside ${other}, and its name does not say why`,
+    advice: "Name it after what it holds, or delete it.",
+  }),
+  "name numbered": ({ stem, other }) => ({
+    says: `${stem} is a second ${other}, and its name does not say what for`,
+    advice: "Name it after what it holds.",
+  }),
+  "on no shelf": ({ role, goesTo }) => ({
+    says: `it is on no shelf${role === undefined ? "" : `; it looks like ${aRole(role)}`}`,
+    advice: moveTo(goesTo, role),
+  }),
+  "among other roles": ({ role, holds, goesTo }) => ({
+    says:
+      holds.length === 1 && holds[0] === "entry"
+        ? `it looks like ${aRole(role)}, but is in the source root, where only entry files belong`
+        : `it looks like ${aRole(role)}, but is in a folder for ${enumerate(holds.map(manyOf))}`,
+    advice: moveTo(goesTo, role),
+  }),
+  "among other features": ({ role, feature, in: there, because, goesTo }) => ({
+    says: `it ${feature === undefined ? "serves no single feature" : `is part of ${feature}`}, but is with ${
+      there === undefined ? "shared code" : `the files of ${there}`
+    }${because === undefined ? "" : `: ${wordsOfReason(because)}`}`,
+    advice: moveTo(goesTo, role),
+  }),
+  "away from its file": ({ leader, goesTo }) => ({
+    says: `it belongs to ${leader}, but is in another folder`,
+    advice: `Move it to ${goesTo}/.`,
+  }),
+  crowded: ({ folder, files, features, most }) => ({
+    says: `${folder}/ holds ${count(files, "file")}${features > 1 ? ` of ${features} features` : ""}; the limit is ${most}`,
+    advice:
+      features > 1
+        ? "Give each feature a folder of its own, or arrange the app feature-first."
+        : "Split it by what its files are for.",
+  }),
+  "unlike other features": ({ feature, role, inside, usual, features }) => ({
+    says: `${feature} keeps its ${manyOf(role)} in ${ownFolder(inside)}; ${count(features, "other feature")} ${
+      features === 1 ? "keeps" : "keep"
+    } them in ${ownFolder(usual)}`,
+    advice: `Move them to ${ownFolder(usual)}, as in the other features.`,
+  }),
+  "may not import": ({ from, to, target }) => ({
+    says: `${from} may not import from ${from === to ? "that of another feature" : to}, but imports ${target}`,
+    advice: "Reverse the dependency, or move what both need to a shelf that both may import from.",
+  }),
+  "past the index": ({ feature, target }) => ({
+    says: `${target} is internal to ${feature}`,
+    advice: `Import it from the index of ${feature}; export it there if others need it.`,
+  }),
+  "features in a circle": ({ features, links, weakest }) => {
+    const shown = links.map(({ from, to, references }) => `${from} → ${to} (${references})`);
+    const told = shown.length > 6 ? `${shown.slice(0, 6).join(", ")} and ${shown.length - 6} more` : shown.join(", ");
+    return {
+      says: `${features.length > 4 ? `${features.length} features` : enumerate(features)} depend on each other in a circle: ${told}`,
+      advice: `The weakest link is ${weakest.from} → ${weakest.to}: ${weakest.file} imports ${weakest.target}.`,
+    };
+  },
+  "shared depends on feature": ({ file, feature, target }) => ({
+    says: `${file} is shared but depends on ${feature}: it imports ${target}`,
+    advice: `Pass in what it needs from ${feature}.`,
+  }),
+  unresolved: ({ specifier }) => ({
+    says: `${specifier} is unresolved: there is no such file`,
+    advice: "Correct the path, or restore the file.",
+  }),
+  "in another case": ({ specifier, name }) => ({
+    says: `${specifier} resolves on some systems only: the name on disk is ${name}`,
+    advice: "Spell it as it is on disk.",
+  }),
+  climbs: ({ specifier, folders, target, alias }) => ({
+    says: `${specifier} goes up ${count(folders, "folder")} to reach ${target}`,
+    advice: `Use the alias: ${alias}.`,
+  }),
+  unused: () => ({
+    says: "nothing references it, and no text mentions it",
+    advice: "Delete it, or set it to `leave` under `files:`.",
+  }),
+  identical: ({ twin }) => ({
+    says: `it is identical to ${twin}`,
+    advice: "Keep one of them, and let everything reference that one.",
+  }),
+  "densities missing": ({ missing }) => ({
+    says: `it has ${enumerate(missing.map(density))}`,
+    advice: "Add what is missing, or use one vector image instead.",
+  }),
+  "action declared twice": ({ action, first }) => ({
+    says: `the action ${action} is already declared in ${first ?? "this file"}`,
+    advice: "Rename one of the two, or declare it in one place.",
+  }),
+  "action without prefix": ({ action, feature }) => ({
+    says: `the action ${action} does not start with its feature, ${feature}`,
+    advice: `Start it with ${feature}, like the others.`,
+  }),
+  "long reducer": ({ lines, most }) => ({
+    says: `this reducer has ${count(lines, "line")}; the limit is ${most}`,
+    advice: "Split it: one reducer for each part of the state.",
+  }),
+  "secret tracked": ({ name }) => ({
+    says: `${name} contains values and is not ignored by git`,
+    advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`; change whatever was secret.`,
+  }),
+};
+
+/** The code of every case. */
+export const caseCodes = Object.keys(wording) as readonly Case["code"][];
+
+/** What a finding says, and its advice. */
+export function tell({ what }: Pick<Finding, "what">): Told {
+  return (wording[what.code] as (detail: Case) => Told)(what);
+}
+
+/** Both as one text. */
+export function tellWhole(finding: Pick<Finding, "what">): string {
+  const { says, advice } = tell(finding);
+  return `${says}. ${advice}`;
+}

@@ -1,0 +1,66 @@
+/** The words for codes: English sentences, whatever they are said of. */
+import { expect, test } from "vitest";
+import type { Case } from "../core/insight/rules/index.js";
+import type { Reason } from "../core/insight/reasons.js";
+import { caseCodes, tell } from "./findings.js";
+import { reasonCodes, wordsOfReason } from "./reasons.js";
+
+/** A value for every parameter that any code has. */
+const detail = {
+  stem: "treeCard",
+  pattern: "{Pascal}",
+  role: "component",
+  wanted: "TreeCard",
+  folder: "trees",
+  taken: undefined,
+  name: "TreeCard",
+  twin: "treecard",
+  kind: "hook",
+  reason: "aux is a device on Windows",
+  other: "TreeCard",
+  goesTo: "src/trees",
+  holds: ["screen", "hook"],
+  feature: "trees",
+  in: "rota",
+  because: { code: "used only by", feature: "trees" },
+  leader: "src/TreeCard.tsx",
+  files: 31,
+  features: ["harvest", "rota"],
+  most: 30,
+  inside: "",
+  usual: "components",
+  from: "core/components",
+  to: "features",
+  target: "src/trees/Tree.ts",
+  links: [{ from: "harvest", to: "rota", references: 1 }],
+  weakest: { from: "harvest", to: "rota", file: "a.ts", target: "b.ts" },
+  file: "a.ts",
+  specifier: "./a",
+  folders: 1,
+  alias: "@/a",
+  missing: [1, 3],
+  action: "trees/added",
+  first: undefined,
+  lines: 900,
+  count: 5,
+  total: 9,
+  infix: "test",
+  extension: ".png",
+  word: "use",
+  words: "Card",
+  sign: "view",
+  router: "Routes",
+  times: 3,
+  screen: "TreeScreen",
+};
+
+test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {
+  const { says, advice } = tell({ what: { ...detail, code } as unknown as Case });
+  expect(says).not.toMatch(/undefined|object|\.$| {2}/);
+  expect(advice).toMatch(/^[A-Z`].*\.$/);
+  expect(advice).not.toMatch(/undefined|object| {2}/);
+});
+
+test.each(reasonCodes)("what speaks as '%s' completes a 'because'", (code) => {
+  expect(wordsOfReason({ ...detail, code } as unknown as Reason)).toMatch(/^(?!.*undefined)(?![A-Z].* [A-Z]).*[^.]$/);
+});
