@@ -12,6 +12,7 @@ import {
 } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { keyOf, type Clues } from "./clues.js";
+import { FeatureFamilies, wordsOfFolderName } from "./feature-families.js";
 import type { FolderClues } from "./folder-clues.js";
 import { partsOf } from "../../app/companions.js";
 
@@ -127,14 +128,6 @@ export interface FeatureNamesInput {
   readonly folders: FolderClues;
 }
 
-/** What a folder's name says besides being a screen's: `HarvestScreen` → `Harvest`; `price-types` is what it says. */
-function wordsOfFolder(name: string): readonly string[] {
-  const words = splitWords(name);
-  return words.length > 1 && /^(?:screen|page|view|scene|container)s?$/i.test(words.at(-1) ?? "")
-    ? words.slice(0, -1)
-    : words;
-}
-
 /** The features of an app. */
 export class FeatureNames {
   readonly #byKey = new Map<string, { names: Map<string, number>; folders: Set<ProjectPath>; fixed?: string }>();
@@ -153,7 +146,7 @@ export class FeatureNames {
     for (const said of [...Object.values(configuration?.files ?? {}), ...(answers?.values() ?? [])])
       if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
         this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
-    this.#findFolders(paths, layout, folders);
+    this.#findFolders(paths, files, { layout, folders });
     this.#findNames(files, layout.source);
   }
 
@@ -225,7 +218,11 @@ export class FeatureNames {
   }
 
   /** Folders of features: where the arrangement has them; below a folder of screens; and in the source root. */
-  #findFolders(paths: readonly ProjectPath[], layout: Layout, clues: FolderClues): void {
+  #findFolders(
+    paths: readonly ProjectPath[],
+    files: readonly FeatureFile[],
+    { layout, folders: clues }: Pick<FeatureNamesInput, "layout" | "folders">,
+  ): void {
     const inFolder = new Map<ProjectPath, number>();
     for (const path of paths)
       for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
@@ -242,10 +239,10 @@ export class FeatureNames {
       return like.length >= 2;
     };
     const isNamed = (folder: ProjectPath): boolean => {
-      const words = wordsOfFolder(nameOf(folder));
+      const words = wordsOfFolderName(nameOf(folder));
       return (
         (roleOf(folder) === undefined || namesItsOwn(folder)) &&
-        /^\p{L}/u.test(nameOf(folder)) &&
+        /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
         !noFeature.has(featureKey(words)) &&
         !sharedFolders.has(keyOf(nameOf(folder)))
       );
@@ -257,6 +254,15 @@ export class FeatureNames {
     // Where most folders in the source root are roles', the others are hardly features'.
     const isByFeature = top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
     const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
+    const families = new FeatureFamilies({
+      source: layout.source,
+      files,
+      roleOf,
+      isNamed,
+      isPlain: (folder) => this.#isPlain(folder),
+      isToldElsewhere: this.#toldElsewhere(files),
+      isKnown: (folder) => this.#byFolder.has(folder),
+    });
     for (const folder of this.#foldersInLayers({ top, below, roleOf, isNamed, isOwn }))
       this.#add(
         featureKey(splitWords(nameOf(folder))),
@@ -273,16 +279,21 @@ export class FeatureNames {
       }
       if (!isNamed(folder)) continue;
       const above = folderOf(folder);
-      const inTop = above === layout.source && count > 1 && isByFeature;
+      if (families.isPassage(folder)) continue;
+      const inTop = above === layout.source && count > 1 && isByFeature && !families.holdsFamily(folder);
       const amongScreens =
         above !== layout.source &&
         roleOf(above) === "screen" &&
         (folderOf(above) === layout.source || folderOf(folderOf(above)) === layout.source);
-      const words = wordsOfFolder(nameOf(folder));
+      const words = wordsOfFolderName(nameOf(folder));
       // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
       if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
       if ((inTop && !hasFeatures) || amongScreens)
         this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
+    }
+    for (const folder of families.folders()) {
+      const words = wordsOfFolderName(nameOf(folder));
+      this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
     }
   }
 
@@ -307,12 +318,48 @@ export class FeatureNames {
     });
   }
 
+  /** Whether a file of a telling role, outside of a folder, is named after it. */
+  #toldElsewhere(files: readonly FeatureFile[]): (folder: ProjectPath) => boolean {
+    const named = new Map<string, ProjectPath[]>();
+    for (const { path, role } of files) {
+      if (role === undefined || !telling.has(role)) continue;
+      const key = featureKey(wordsBesideRole(nameOf(path), this.#clues));
+      named.set(key, [...(named.get(key) ?? []), path]);
+    }
+    return (folder) =>
+      (named.get(featureKey(wordsOfFolderName(nameOf(folder)))) ?? []).some((path) => !isBelow(path, folder));
+  }
+
   /** Whether a folder's name is made of words that speak of no feature: `table`, `modules`. */
   #isPlain(folder: ProjectPath): boolean {
     const words = splitWords(nameOf(folder)).map((word) => word.toLowerCase());
     return words.every(
       (word) => this.#clues.general.has(word) || this.#clues.general.has(singular(word)) || word === "modules",
     );
+  }
+
+  /** The first word of files of several roles in several layers: `agent-list`, `use-agent-update`, `agent-card`. */
+  #findFirstWords(files: readonly FeatureFile[], source: ProjectPath): void {
+    const seeds = new Map<string, { roles: Set<Role>; layers: Set<string>; count: number }>();
+    for (const { path, role } of files) {
+      if (role === undefined || role === "asset" || role === "style" || role === "test" || role === "story") continue;
+      const words = wordsBesideRole(nameOf(path), this.#clues);
+      const word = words[0]?.toLowerCase() ?? "";
+      const key = singular(word);
+      if (word.length < 4 || noFeature.has(key) || verbs.test(word)) continue;
+      if (this.#clues.general.has(word) || this.#clues.general.has(key) || this.#clues.vague.has(word)) continue;
+      const seed = seeds.get(key) ?? { roles: new Set<Role>(), layers: new Set<string>(), count: 0 };
+      seed.roles.add(role);
+      seed.layers.add(relativePath(source, path).split("/")[0] ?? "");
+      seed.count += 1;
+      seeds.set(key, seed);
+    }
+    for (const [key, { roles, layers, count }] of seeds) {
+      const isTelling = [...roles].some((role) => telling.has(role));
+      const isKnown = [...this.#byKey.keys()].some((known) => known.startsWith(key));
+      if (isTelling && !isKnown && layers.size >= 2 && roles.size >= rolesOfAWord && count >= filesOfAWord)
+        this.#add(key, key, 1);
+    }
   }
 
   /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
@@ -344,8 +391,20 @@ export class FeatureNames {
         (roles.size >= 3 || (roles.size === 2 && (has("screen") || (has("service") && has("state", "action")))));
       if (isEnough || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
     }
+    // A weaker sign, for an app that shows its features by nothing else.
+    if (this.#byKey.size < fewFeatures) this.#findFirstWords(files, source);
   }
 }
+
+/** With fewer features than this, an app shows hardly any. */
+const fewFeatures = 2;
+
+/** So many files, of so many roles, begin with the word of a feature. */
+const [filesOfAWord, rolesOfAWord] = [5, 3];
+
+/** What is done, not what it is done with. */
+const verbs =
+  /^(?:add|apply|build|change|check|clear|close|confirm|copy|create|custom|delete|edit|fetch|find|generate|get|handle|has|import|export|init|is|load|make|manage|move|multi|new|no|not|on|open|post|put|quick|recent|remove|render|reset|save|send|set|show|sign|start|stop|submit|sync|toggle|update|upload|use|with|all|any|main|app|base|auto|simple|mock|mini|mobile|desktop|web|my|global|default)$/;
 
 interface LayerFolders {
   readonly top: readonly ProjectPath[];
