@@ -244,7 +244,7 @@ function rulesPage() {
     "```yaml",
     "rules:",
     "  naming: error",
-    "  telling-name: off",
+    "  vague-name: off",
     "  crowded-folder: { severity: warning, most: 60 }",
     "```",
     "",

@@ -91,7 +91,7 @@ describe("arrange", () => {
     expect(done.out.replaceAll(/\s+/g, " ")).toMatch(
       /resolve to the same file as before, \d+ of them by way of an index/,
     );
-    expect(done.out).toMatch(/^feature-first: Moved \d+ files of 5 features; respelled \d+ references/);
+    expect(done.out).toMatch(/^feature-first: Moved \d+ files of 5 features; updated \d+ paths/);
     expect(compile(root)).toBe("");
     expect(readFileSync(join(root, "src/features/trees/index.ts"), "utf8")).toContain(
       'export { TreeCard } from "./components/TreeCard";',

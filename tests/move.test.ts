@@ -17,7 +17,7 @@ describe("move", () => {
     const before = fingerprint(root);
     const preview = await run(root, ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"]);
     expect(preview).toMatchObject({ code: 0, err: "" });
-    expect(preview.out).toContain("Moves 3 files (2 go along as companions); respells 4 references in 3 files.");
+    expect(preview.out).toContain("Moves 3 files (with 2 companion files); updates 4 paths in 3 files.");
     expect(preview.out).toContain("Nothing was written. Add --write to carry it out.");
     expect(fingerprint(root)).toBe(before);
 
@@ -101,7 +101,7 @@ describe("move", () => {
     );
     const root = folderWith({ ...small, ...users });
     const folded = (await run(root, ["move", "src/parts/a.ts", "src/b.ts"])).out;
-    expect(folded).toContain("… and 26 more references in 26 files (--all shows them)");
+    expect(folded).toContain("… and 26 more paths in 26 files (--all shows them)");
     expect((await run(root, ["move", "src/parts/a.ts", "src/b.ts", "--all"])).out).not.toContain("--all");
   });
 

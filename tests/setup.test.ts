@@ -259,7 +259,7 @@ describe("add", () => {
     });
     const added = await run(root, ["add", "screen", "harvest"]);
     expect(added.out).toContain("+ src/pages/HarvestPage.vue  screen");
-    expect(added.err).toMatch(/fits best is taken:\s+layer-first/);
+    expect(added.err).toMatch(/is\s+taken\s+as\s+layer-first/);
   });
 
   test("refuses with exit code 2 and leaves nothing", async () => {

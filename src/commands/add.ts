@@ -5,6 +5,7 @@ import { readingProblem, ShelfError } from "../core/base/errors.js";
 import { findApp } from "../core/app/index.js";
 import { draftAddition, draftFeature, type AddRequest } from "../core/change/setup/index.js";
 import { planView } from "../terminal/plan-view.js";
+import { likeWhat } from "../terminal/organised.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
@@ -32,7 +33,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
   const { app, guessed } = await findApp(context.store, context.standing);
   if (guessed)
     context.note(
-      `${wrap(`No steady-shelf.yaml names an arrangement, so the one that fits best is taken: ${app.layout.arrangement}. \`steady-shelf init\` writes it down.`, context.screen.width)}\n`,
+      `${wrap(`No steady-shelf.yaml says how this app is organised, so it is taken as ${likeWhat(app)}. \`steady-shelf init\` writes it down.`, context.screen.width)}\n`,
     );
   const request: AddRequest = {
     role: options.role,

@@ -133,7 +133,7 @@ function showRepairs(context: Context, { repairs, plan, open, checked, options, 
     };
     return context.say(JSON.stringify(document, undefined, 2));
   }
-  const done = change === undefined ? "can be put right for certain" : "put right";
+  const done = change === undefined ? "can be fixed safely" : "fixed";
   const gone = checked.reduce((sum, each) => sum + each.gone.length, 0);
   context.say(
     screen.palette.strong(
@@ -158,6 +158,6 @@ function showRepairs(context: Context, { repairs, plan, open, checked, options, 
     if (shown.length < findings.length)
       context.say(screen.palette.faint(`    … and ${findings.length - shown.length} more (--all)`));
   };
-  list("not certain; without --write, each is offered in a terminal", open);
+  list("uncertain; without --write, each is offered in a terminal", open);
   list("left: a file that cannot be read yet seems to name them, or another repair stands in the way", repairs.left);
 }

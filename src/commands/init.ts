@@ -1,6 +1,7 @@
 /** `steady-shelf init`. */
 import {
   arrangementNames,
+  ownArrangement,
   readArrangement,
   readStack,
   stackMarks,
@@ -20,13 +21,17 @@ import {
   likelyLanguage,
   likelySource,
   usualSource,
+  type FitInput,
 } from "../core/app/index.js";
 import { draftBegunApp, draftNewApp, hasBegun, type Fill, type InitPlan } from "../core/change/setup/index.js";
+import { conventionsView } from "../terminal/conventions-view.js";
 import { fitView } from "../terminal/fit-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContextOfApp, type CommonOptions, type Context } from "./context.js";
+import { conventionsJson } from "../documents/conventions-json.js";
+import type { AppAnalysis } from "../core/insight/analysis.js";
 import { planJson } from "../documents/plan-json.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
@@ -58,7 +63,7 @@ export async function runInit(options: InitOptions): Promise<number> {
   const arrangement = wanted.arrangement ?? configuration?.arrangement;
   const input = { store, folder, stack, paths, arrangement, source: wanted.source ?? configuration?.source };
   const plan = hasBegun(input, input.source ?? likelySource(input))
-    ? draftBegunApp(input, options.alias)
+    ? draftBegunApp(input, { alias: options.alias, analysed: await lookAt(context, input, configuration) })
     : await planNew(context, { ...wanted, stack, arrangement, configuration });
   return carryOutSetUp(context, {
     setUp: plan.setUp,
@@ -67,6 +72,19 @@ export async function runInit(options: InitOptions): Promise<number> {
     acceptDifferent: options.acceptDifferent,
     show: (planned, change) => show(context, { ...plan, planned }, options, change),
   });
+}
+
+/** The app as it is, unless somebody says what it is to be. */
+async function lookAt(
+  { store, standing, progress }: Context,
+  { arrangement, source, stack }: FitInput,
+  configuration: Configuration | undefined,
+): Promise<AppAnalysis | undefined> {
+  if (arrangement !== undefined || configuration) return undefined;
+  const { analyse } = await import("../core/insight/analysis.js");
+  const { apps } = await analyse(store, { standing, progress: progress.report, as: { source, stack: stack.name } });
+  progress.clear();
+  return apps[0];
 }
 
 /** What stands in the history: what was decided, as it could be typed again. */
@@ -172,7 +190,8 @@ interface Shown extends InitPlan {
 }
 
 function show(context: Context, shown: Shown, { all }: InitOptions, change?: string): void {
-  const { app, planned, setUp, folders, fit } = shown;
+  const { app, planned, setUp, folders, fit, conventions } = shown;
+  const hasBegunAlready = fit !== undefined || conventions !== undefined;
   const { notes } = setUp;
   const { name, title } = app.arrangement.data;
   if (context.json) {
@@ -182,10 +201,11 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
       source: app.layout.source,
       folders,
       ...(fit && { fit }),
+      ...(conventions && { conventions: conventionsJson(conventions) }),
     };
     return context.say(JSON.stringify({ ...planJson(planned, change), notes, ...decided }, undefined, 2));
   }
-  const purpose = fit ? undefined : `for an app in ${app.stack.title}: ${title}`;
+  const purpose = hasBegunAlready ? undefined : `for an app in ${app.stack.title}: ${title}`;
   const view = planView(planned, context.screen, {
     all: true,
     staysIn: () => undefined,
@@ -194,10 +214,14 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
     ...(purpose !== undefined && { app: { folders, purpose } }),
     ...(change !== undefined && { change }),
   });
-  if (!fit) return context.say(view);
-  const fits =
-    fit.onShelf * 2 >= fit.files ? `It fits ${name} best.` : `No arrangement fits it well; ${name} comes nearest.`;
-  const head = `This app has begun, so only its configuration is written. ${fits}`;
-  context.say(`${wrap(head, context.screen.width)}\n`);
-  context.say(`${fitView(fit, context.screen, all)}\n\n${view}`);
+  if (!hasBegunAlready) return context.say(view);
+  const isOwn = name === ownArrangement;
+  const like = isOwn ? "It is organised in its own way." : `It is ${name}.`;
+  context.say(`${wrap(`This app has begun, so only its configuration is written. ${like}`, context.screen.width)}\n`);
+  if (fit) context.say(`${fitView(fit, context.screen, all)}\n`);
+  if (conventions && (isOwn || conventions.shelves.length > 0)) {
+    if (!isOwn) context.say(wrap("Beside the shelves of that arrangement, it has its own.", context.screen.width));
+    context.say(`${conventionsView(conventions, context.screen, all)}\n`);
+  }
+  context.say(view);
 }

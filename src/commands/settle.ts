@@ -17,7 +17,7 @@ export async function settleFirst(context: Context): Promise<void> {
     return [];
   });
   for (const { id, kept } of settled) {
-    context.note(`An earlier change (${id}) was interrupted. It was put in order first: every file is whole.`);
+    context.note(`An earlier change (${id}) was interrupted. It was put in order first; every file is whole.`);
     for (const { path, at } of kept)
       context.note(`  ${path} had been written meanwhile, and stays; as it was before, it is in ${at}.`);
   }

@@ -78,7 +78,7 @@ describe("what an edit costs", () => {
 test("there is something to find, and it moves with its line", async () => {
   const workspace = new Workspace(new MemoryStore(app));
   const placeOf = async (): Promise<unknown> =>
-    (await workspace.findings())[0]?.fresh.find(({ rule, file }) => rule === "leads-nowhere" && file === screen)?.at;
+    (await workspace.findings())[0]?.fresh.find(({ rule, file }) => rule === "unresolved-path" && file === screen)?.at;
   expect(await placeOf()).toEqual({ line: 2, column: 9 });
   workspace.update([{ path: at(screen), text: `\n\n${app[screen]}` }]);
   expect(await placeOf()).toEqual({ line: 4, column: 9 });

@@ -61,7 +61,7 @@ export function isNothing({ plan }: ArrangedPlan): boolean {
 function headLines({ arranged, arrangement, change }: ArrangeViewInput, { palette, width }: Screen): string[] {
   const { plan, units, indexes } = arranged;
   if (plan.moves.length === 0 && !indexes?.led)
-    return [palette.strong(`Nothing moves: everything that is certain lies where ${arrangement} has it.`)];
+    return [palette.strong(`Nothing moves: every file that is certain is where ${arrangement} puts it.`)];
   const done = change !== undefined;
   const features = new Set(units.map(({ feature }) => feature).filter((feature) => feature !== "shared")).size;
   const files = new Set(plan.edits.map((edit) => edit.file)).size;
@@ -69,7 +69,7 @@ function headLines({ arranged, arrangement, change }: ArrangeViewInput, { palett
     `${done ? "Moved" : "Moves"} ${count(plan.moves.length, "file")}${features > 0 ? ` of ${count(features, "feature")}` : ""}`,
     plan.edits.length === 0
       ? "no reference needs another spelling"
-      : `${done ? "respelled" : "respells"} ${count(plan.edits.length, "reference")} in ${count(files, "file")}`,
+      : `${done ? "updated" : "updates"} ${count(plan.edits.length, "path")} in ${count(files, "file")}`,
     ...(indexes ? [`${done ? "led" : "leads"} ${count(indexes.led, "reference")} through public indexes`] : []),
   ];
   const head = wrap(`${arrangement}: ${parts.join("; ")}.`, width)

@@ -4,6 +4,7 @@ import { ruleTable } from "../core/app/configuration/index.js";
 import { rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "../wording/words.js";
+import { configuredAs, likeWhat } from "./organised.js";
 import { tell, tellWhole } from "../wording/findings.js";
 
 /** How they are grouped and folded. */
@@ -54,8 +55,8 @@ function headLines(checked: readonly Checked[], { palette, width }: Screen, { is
   const apps = checked.map(({ app: { app, guessed } }) => {
     const where = app.folder === "" ? "" : `${app.folder}: `;
     return guessed
-      ? `${where === "" ? "Judged" : `${where}judged`} as ${app.stack.title}, ${app.layout.arrangement}, which fits best; \`steady-shelf init\` writes down what it should be.`
-      : `${where}${app.stack.title}, ${app.layout.arrangement}${isPart ? "; only a part was looked at" : ""}.`;
+      ? `${where}${app.stack.title}, ${likeWhat(app)}; \`steady-shelf init\` writes down how it is organised.`
+      : `${where}${app.stack.title}, ${configuredAs(app)}${isPart ? "; only a part was looked at" : ""}.`;
   });
   return [...wrap(title, width).split("\n").map(paint), ...apps.flatMap((line) => wrap(line, width).split("\n"))];
 }
@@ -149,8 +150,8 @@ export function whyView({ name, asks, why, wrong, right }: Rule, { palette, widt
     wrap(asks, width, "  "),
     wrap(why, width, "  "),
     "",
-    ...example("not so", wrong),
-    ...example("but so", right),
+    ...example("incorrect", wrong),
+    ...example("correct", right),
   ].join("\n");
 }
 
@@ -193,13 +194,13 @@ function footLines(checked: readonly Checked[], { palette, width }: Screen, { is
       `${count(gone.length, "accepted finding is", "accepted findings are")} gone${example}: \`check --accept\` drops ${gone.length === 1 ? "it" : "them"} from the list.`,
     );
   }
-  if (certain > 0) lines.push(`\`check --fix\` puts ${count(certain, "finding")} right for certain.`);
+  if (certain > 0) lines.push(`\`check --fix\` can safely fix ${count(certain, "finding")}.`);
   const hasGroups = new Set(findings.map(({ rule }) => ruleTable[rule].group));
   if (findings.length > 0 && !isPart && checked.every(({ list }) => list === undefined) && findings.length > 10)
     lines.push("`check --accept` lets today's findings be, so that only new ones fail.");
   if (findings.length > 0)
     lines.push(
-      `\`check --why RULE\` says why a rule is there; \`rules:\` in steady-shelf.yaml says how grave it is (${[...hasGroups].join(", ")}).`,
+      `\`check --why RULE\` explains a rule; \`rules:\` in steady-shelf.yaml sets its severity (${[...hasGroups].join(", ")}).`,
     );
   return lines.flatMap((line) => wrap(line, width).split("\n")).map(palette.faint);
 }

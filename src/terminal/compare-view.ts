@@ -27,7 +27,7 @@ const rows: readonly Row[] = [
   { title: "largest folder", of: ({ largest }) => largest.files, write: whole, isRated: true },
   { title: "depth", of: ({ depth }) => depth, write: one, isRated: true },
   { title: "files moved", of: ({ moved }) => moved, write: whole, isRated: false },
-  { title: "references respelled", of: ({ respelled }) => respelled, write: whole, isRated: false },
+  { title: "paths updated", of: ({ respelled }) => respelled, write: whole, isRated: false },
   { title: "files to ask about", of: ({ questions }) => questions, write: whole, isRated: false },
 ];
 
@@ -166,9 +166,7 @@ function noteLines(comparison: Comparison, { palette, width }: Screen): string[]
       ? `History is too short to tell what a typical change touches: ${count(changes, "change")} of two files or more, and ${enough} are wanted.`
       : `A change is a commit of two to thirty files of the app; ${grouped(changes)} were looked at.`,
     ...(unresolved > 0
-      ? [
-          `${count(unresolved, "reference leads", "references lead")} nowhere today and ${unresolved === 1 ? "is" : "are"} left out.`,
-        ]
+      ? [`${count(unresolved, "unresolved reference is", "unresolved references are")} left out.`]
       : []),
     ...(held.length > 0
       ? [

@@ -5,6 +5,7 @@ import { ordered, shared, type Judgement } from "../core/insight/catalogue/index
 import type { Explanation, Partner } from "../core/insight/measures/index.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { likeWhat } from "./organised.js";
 import { count, enumerate } from "../wording/words.js";
 import { tellWhole } from "../wording/findings.js";
 import { wordsOfEvidence } from "../wording/reasons.js";
@@ -56,7 +57,7 @@ function headLines({ entry, app: { app } }: Explanation, { palette, width }: Scr
   return [
     palette.strong(path),
     ...wrap(
-      `${what.charAt(0).toUpperCase()}${what.slice(1)} ${serves}${along}. The app is ${app.stack.title}, ${app.layout.arrangement}.`,
+      `${what.charAt(0).toUpperCase()}${what.slice(1)} ${serves}${along}. The app is ${app.stack.title}, ${likeWhat(app)}.`,
       width,
     ).split("\n"),
   ];
@@ -94,8 +95,8 @@ function placeLines(explanation: Explanation, { palette, width }: Screen): strin
 }
 
 /** Whether a file is where it should be, as a mark and a clause. */
-function placeOf({ entry: { path }, belonging, app: { app } }: Explanation): [mark: string, said: string] {
-  if (!belonging) return ["", `nothing in ${app.layout.arrangement} says where such a file belongs`];
+function placeOf({ entry: { path }, belonging }: Explanation): [mark: string, said: string] {
+  if (!belonging) return ["", "no shelf says where such a file belongs"];
   const pattern = belonging.pattern ? ` (${belonging.pattern.text})` : "";
   if (belonging.path === path) return ["✓", `it is where it should be, and called as it should be${pattern}`];
   if (folderOf(belonging.path) === folderOf(path))

@@ -97,7 +97,7 @@ describe.each(screens)("on $width columns", (screen) => {
     const text = surveyView({ app: app(), survey }, screen, { all: false, commits: undefined });
     expect(tooWide(text, screen)).toEqual([]);
     for (const said of [
-      "2 references lead nowhere",
+      "2 unresolved references",
       "1 file could not be read whole",
       "1 picture is there more than once",
       "harvest and rota reference each other in a circle",
@@ -118,9 +118,9 @@ describe.each(screens)("on $width columns", (screen) => {
 
   test.each(rules)("why $name is there", (rule) => {
     const text = whyView(rule, screen);
-    const prose = text.slice(0, text.indexOf("not so"));
+    const prose = text.slice(0, text.indexOf("incorrect"));
     expect(tooWide(prose.slice(prose.indexOf("\n")), screen)).toEqual([]);
-    expect(text).toContain("but so");
+    expect(text).toContain("correct");
   });
 });
 

@@ -98,8 +98,7 @@ function headline(plan: Plan, { palette, width }: Screen, options: PlanViewOptio
 
 function movesText({ moves }: Plan, done: boolean): string {
   const along = moves.filter((move) => move.why === "companion").length;
-  const companions =
-    along > 0 ? ` (${along === 1 ? "1 goes along as companion" : `${along} go along as companions`})` : "";
+  const companions = along > 0 ? ` (with ${count(along, "companion file")})` : "";
   return `${done ? "moved" : "moves"} ${count(moves.length, "file")}${companions}`;
 }
 
@@ -116,7 +115,7 @@ function linesText({ lines }: Plan, done: boolean): string {
 
 function editsText({ edits }: Plan, done: boolean): string {
   const files = new Set(edits.map(({ file }) => file)).size;
-  return `${done ? "respelled" : "respells"} ${count(edits.length, "reference")} in ${count(files, "file")}`;
+  return `${done ? "updated" : "updates"} ${count(edits.length, "path")} in ${count(files, "file")}`;
 }
 
 function editLines(
@@ -140,12 +139,12 @@ function editLines(
     ...edits.map((edit) => editLine(edit, { place, before }, screen)),
   ]);
   const hidden = plan.edits.slice(shown.length);
-  if (hidden.length === 0) return [`  ${palette.strong("respelled")}`, ...lines];
+  if (hidden.length === 0) return [`  ${palette.strong("updated")}`, ...lines];
   const files = new Set(hidden.map((edit) => edit.file)).size;
   return [
-    `  ${palette.strong("respelled")}`,
+    `  ${palette.strong("updated")}`,
     ...lines,
-    palette.faint(`  … and ${count(hidden.length, "more reference")} in ${count(files, "file")} (--all shows them)`),
+    palette.faint(`  … and ${count(hidden.length, "more path")} in ${count(files, "file")} (--all shows them)`),
   ];
 }
 
@@ -202,7 +201,7 @@ function noteLines(plan: Plan, screen: Screen, all: boolean): string[] {
     lines.push(...noteList(mentions, screen, all));
     if (mentions.some(({ isLink }) => isLink === true))
       lines.push(
-        screen.palette.faint("    --mentions respells Markdown links, and the patterns of ignore and owners' files"),
+        screen.palette.faint("    --mentions updates Markdown links, and the patterns of ignore and owners' files"),
       );
   }
   // What may matter of it was said first.

@@ -8,7 +8,7 @@ import { count, enumerate, grouped } from "../wording/words.js";
 const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "not listed": ({ detail }) => `not read: ${detail}`,
   "not readable": ({ detail }) => `not read: ${detail}`,
-  "not understood": ({ detail }) => `not read for certain: ${detail}`,
+  "not understood": ({ detail }) => `could not be read for certain: ${detail}`,
   "no reader": ({ detail }) => `${detail}: what it names, and who names it, is unknown`,
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
@@ -93,7 +93,7 @@ export function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<Pl
   if (unresolved.length > 0) {
     lines.push(
       ...heading(
-        `${count(unresolved.length, "reference leads", "references lead")} nowhere today and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
+        `${count(unresolved.length, "reference is", "references are")} unresolved already and ${unresolved.length === 1 ? "stays as it is" : "stay as they are"}:`,
         width,
       ),
     );

@@ -3,6 +3,7 @@ import { plain } from "../core/base/text/index.js";
 import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
 import type { AppAnalysis } from "../core/insight/analysis.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { configuredAs, likeWhat } from "./organised.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 
 /** How it is folded, and how much of history was looked at. */
@@ -48,10 +49,10 @@ function headLines({ app, guessed }: AppAnalysis, survey: Survey, { palette, wid
   const features = survey.features.filter(({ name }) => name !== "shared").length;
   const title = `${where}${app.stack.title}${language}, ${count(survey.catalogued, "file")}, ${features === 0 ? "no features found" : count(features, "feature")}, ${count(survey.references, "reference")} between them.`;
   const source = app.layout.source === app.folder ? "the app's own folder" : app.layout.source;
-  const fit = `${survey.onShelf} of ${count(survey.onShelf + survey.onNone, "file")} ${survey.onShelf === 1 ? "lies" : "lie"} on a shelf (tests and other companions go with them)`;
+  const fit = `${survey.onShelf} of ${count(survey.onShelf + survey.onNone, "file")} ${survey.onShelf === 1 ? "is" : "are"} on a shelf, a folder with a job (companions such as tests go with their files)`;
   const arrangement = guessed
-    ? `It looks ${app.layout.arrangement}, though no steady-shelf.yaml says so`
-    : `It is to be ${app.layout.arrangement}`;
+    ? `It is ${likeWhat(app)}, though no steady-shelf.yaml says so`
+    : `It is ${configuredAs(app)}`;
   return [
     ...wrap(title, width).split("\n").map(palette.strong),
     ...wrap(`The source root is ${source}. ${arrangement}: ${fit}.`, width).split("\n"),
@@ -145,10 +146,7 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
   const places = (some: Survey["unread"]): string[] =>
     some.map(({ file, at, text }) => `${file}:${at.line}:${at.column}  ${text}`);
   const lines = [
-    ...list(
-      palette.bad(`✗ ${count(unresolved.length, "reference leads", "references lead")} nowhere`),
-      places(unresolved),
-    ),
+    ...list(palette.bad(`✗ ${count(unresolved.length, "unresolved reference")}`), places(unresolved)),
     ...list(palette.bad(`✗ ${count(unread.length, "file")} could not be read whole`), places(unread)),
     ...list(`${count(unreferenced.length, "file")} that nothing references`, unreferenced),
     ...list(
@@ -156,7 +154,7 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
       sameContent.map((group) => group.join("  =  ")),
     ),
     ...list(
-      `${count(unsure.length, "file")} of which nobody can be sure`,
+      count(unsure.length, "uncertain file"),
       unsure.map(
         ({ path, role, feature }) =>
           `${path}  ${[role.is ?? "no role", role.orElse && `or ${role.orElse}`, `(${feature.is ?? "shared"}${feature.orElse === undefined ? "" : ` or ${feature.orElse}`})`].filter(Boolean).join(" ")}`,

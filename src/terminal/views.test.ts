@@ -69,13 +69,13 @@ describe("a plan", () => {
     const plan = await planOf({ "src/a.ts": "", "src/main.ts": 'import "./a";\n' }, ["src/a.ts > src/x/b.ts"]);
     expect(view(plan)).toBe(
       [
-        "Moves 1 file; respells 1 reference in 1 file.",
+        "Moves 1 file; updates 1 path in 1 file.",
         "",
         "  now       then",
         "    src/      src/x/",
         "  -   a.ts  +   b.ts",
         "",
-        "  respelled",
+        "  updated",
         "  src/main.ts",
         "    1:9  ./a → ./x/b",
         "",
@@ -107,11 +107,11 @@ describe("a plan", () => {
     expect(text).toMatch(
       /✗ a\.ts:1:9 {2}\.\/p\n {8}nothing would answer|another file would answer, or not all of its files/,
     );
-    expect(text).toContain("1 reference leads nowhere today and stays as it is:\n    a.ts:2:9  ./gone");
+    expect(text).toContain("1 reference is unresolved already and stays as it is:\n    a.ts:2:9  ./gone");
     expect(text.split("\n")[0]).toBe(
       "! The proof is not complete: 1 place that may matter could not be checked. Look there yourself.",
     );
-    expect(text).toContain("torn.ts:2:1  not read for certain: the file holds an unresolved merge conflict");
+    expect(text).toContain("torn.ts:2:1  could not be read for certain: the file holds an unresolved merge conflict");
     expect(text).toContain("1 file has a syntax error; references were found around it:");
     expect(text).toContain("link  p.ios.ts → x/p.ios.ts");
   });

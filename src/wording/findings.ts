@@ -108,9 +108,9 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${file} is shared but depends on ${feature}: it imports ${target}`,
     advice: `Pass in what it needs from ${feature}.`,
   }),
-  unresolved: ({ specifier }) => ({
-    says: `${specifier} is unresolved: there is no such file`,
-    advice: "Correct the path, or restore the file.",
+  unresolved: ({ specifier, others }) => ({
+    says: `${specifier} is unresolved: there is no such file${others === 0 ? "" : ` (${others} more files reference it)`}`,
+    advice: others === 0 ? "Correct the path, or restore the file." : "Restore the file, or correct the paths.",
   }),
   "in another case": ({ specifier, name }) => ({
     says: `${specifier} resolves on some systems only: the name on disk is ${name}`,

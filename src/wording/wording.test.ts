@@ -51,6 +51,7 @@ const detail = {
   sign: "view",
   router: "Routes",
   times: 3,
+  others: 2,
   screen: "TreeScreen",
 };
 

@@ -119,7 +119,7 @@ const takenOver: Tour = {
     },
     { say: "Write down what the app is to be; from then on it is held to that.", run: ["init", "--write"] },
     { say: "What is not so? Errors end with 1, for a build that should stop.", run: ["check"], code: 1 },
-    { say: "Why should a component not do that?", run: ["check", "--why", "bound-component"] },
+    { say: "Why should a component not do that?", run: ["check", "--why", "shared-depends-on-feature"] },
     {
       say: "What is certain is repaired, in one step, proved like any move. What is not stays, and is offered in a terminal.",
       run: ["check", "--fix", "--write"],

@@ -15,7 +15,7 @@ export const checkCommand = command({
       .option("rule", {
         type: "string",
         requiresArg: true,
-        describe: "Only these rules or groups: naming,leads-nowhere",
+        describe: "Only these rules or groups: naming,unresolved-path",
       })
       .option("why", {
         type: "string",

@@ -6,7 +6,7 @@ import { acceptDifferent, acceptUnread, all, checkCommit, commit, mentions, writ
 /** `steady-shelf move`. */
 export const moveCommand = command({
   typed: "move [paths..]",
-  about: "Relocate files or folders, like mv, with every reference respelled",
+  about: "Relocate files or folders, like mv, with every path to them updated",
   options: (args) =>
     args
       .usage(

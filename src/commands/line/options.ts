@@ -7,7 +7,7 @@ export const write = { type: "boolean", default: false, describe: "Carry it out"
 export const mentions = {
   type: "boolean",
   default: false,
-  describe: "Respell Markdown links, ignore and owners' patterns as well",
+  describe: "Update Markdown links, ignore and owners' patterns as well",
 } as const;
 export const acceptDifferent = {
   type: "boolean",

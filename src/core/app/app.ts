@@ -9,6 +9,7 @@ import {
   type Arrangement,
   type OneOrMore,
   type RegistrationData,
+  type ShelfData,
   type ShelfSource,
   type StackData,
   type StartData,
@@ -31,6 +32,8 @@ export interface Decision {
   readonly source: string;
   readonly configuration?: Configuration | undefined;
   readonly language?: CodeLanguage | undefined;
+  /** Shelves that were learnt from the app, where no configuration names any. */
+  readonly shelves?: readonly ShelfData[] | undefined;
   /** Words and names that are not in a configuration yet. */
   readonly words?: Readonly<Record<string, string>>;
   readonly names?: Readonly<Record<string, OneOrMore<string>>>;
@@ -52,7 +55,9 @@ export interface App {
   readonly decision: Decision;
 }
 
-const noShelves: ShelfSource = { shelves: [], placeOf: () => ({ file: "" }) };
+function learntShelves({ shelves = [] }: Decision): ShelfSource {
+  return { shelves, placeOf: () => ({ file: "" }) };
+}
 
 /** Opens an app. Throws `STACK_UNKNOWN`, `ARRANGEMENT_UNKNOWN`, `ARRANGEMENT_UNFIT` or `CONFIG_BROKEN`, with their place. */
 export function openApp(store: FileReader, decision: Decision): App {
@@ -79,7 +84,7 @@ export function openApp(store: FileReader, decision: Decision): App {
       name: arrangement.data.name,
       publicIndex: configuration?.publicIndex ?? arrangement.data["public-index"] ?? false,
     },
-    ownShelves: configuration?.shelves ?? noShelves,
+    ownShelves: configuration?.shelves ?? learntShelves(decision),
     folder,
     source: source === "" ? folder : inFolder(folder, source),
   });
@@ -100,7 +105,8 @@ export function openApp(store: FileReader, decision: Decision): App {
 
 /** The same app under another arrangement: a name, or the path of the user's own. Throws what `openApp` throws. */
 export function appUnder({ store, decision }: App, arrangement: string): App {
-  return openApp(store, { ...decision, arrangement });
+  // What was learnt is how the app is, not how it is to be.
+  return openApp(store, { ...decision, arrangement, shelves: undefined });
 }
 
 /** The project's name: that of its manifest, else of its folder, in `PascalCase`. */

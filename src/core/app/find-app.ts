@@ -1,12 +1,12 @@
 /** Which app somebody means who stands in a folder, and how it is set up: by its configuration, else by what is there. */
-import { readStack, stackMarks } from "./arrangement/index.js";
+import { ownArrangement, readStack, stackMarks } from "./arrangement/index.js";
 import { ShelfError } from "../base/errors.js";
 import { isBelow, type ProjectPath } from "../base/paths.js";
 import { nearestConfiguration, readConfiguration, type Configuration } from "./configuration/index.js";
 import type { FileReader } from "../files/index.js";
 import { openApp, type App } from "./app.js";
 import { detectStacks, stackOfFiles } from "./detect-stack.js";
-import { bestFit, usualSource } from "./fit.js";
+import { bestFit, usualSource, type Fit } from "./fit.js";
 import { likelyLanguage } from "./likely-language.js";
 
 /** An app that was found. */
@@ -21,6 +21,9 @@ export interface FindAppHints {
   /** The project's files. */
   readonly paths?: readonly ProjectPath[] | undefined;
   readonly configuration?: Configuration | undefined;
+  /** The source root, from the app's folder, and the stack, where somebody has said them. */
+  readonly source?: string | undefined;
+  readonly stack?: string | undefined;
 }
 
 /** The app around a folder. Throws `STACK_UNSURE` where nothing tells how it is built, and what `openApp` throws. */
@@ -30,7 +33,11 @@ export async function findApp(store: FileReader, standing: ProjectPath, hints: F
   const folder = configuration?.folder ?? standing;
   const filesHere = async (): Promise<ProjectPath[]> =>
     hints.paths?.filter((path) => isBelow(path, folder)) ?? (await filesOfApp(store, folder));
-  const name = configuration?.stack ?? detectStacks(store, folder)[0]?.name ?? stackOfFiles(await filesHere())?.name;
+  const name =
+    configuration?.stack ??
+    hints.stack ??
+    detectStacks(store, folder)[0]?.name ??
+    stackOfFiles(await filesHere())?.name;
   if (name === undefined) throw stackUnsure(store, configuration?.file ?? folder);
   const stack = readStack(name, configuration?.placeOf("stack"));
   if (configuration?.arrangement !== undefined) {
@@ -39,12 +46,21 @@ export async function findApp(store: FileReader, standing: ProjectPath, hints: F
     return { app: openApp(store, { folder, stack: name, source, arrangement, configuration }), guessed: false };
   }
   const paths = await filesHere();
-  const fit = bestFit({ store, folder, stack, paths, source: configuration?.source });
+  const fit = bestFit({ store, folder, stack, paths, source: configuration?.source ?? hints.source });
+  const arrangement = fits(fit) ? fit.arrangement : ownArrangement;
   const language = configuration?.language ?? likelyLanguage(store, folder, paths);
   return {
-    app: openApp(store, { ...fit, words: fit.allWords, folder, stack: name, language, configuration }),
+    app: openApp(store, { ...fit, arrangement, words: fit.allWords, folder, stack: name, language, configuration }),
     guessed: true,
   };
+}
+
+/** An arrangement that ships is an app's own only if so many of its files lie on the shelves. */
+const partThatFits = 0.8;
+
+/** Whether an arrangement really fits. */
+export function fits({ onShelf, files }: Pick<Fit, "onShelf" | "files">): boolean {
+  return onShelf >= files * partThatFits;
 }
 
 /** The files of an app, from the project's root. */

@@ -4,6 +4,7 @@
  */
 import { BrokenAssumption } from "../base/errors.js";
 import {
+  anyName,
   extensionOf,
   Layout,
   listOf,
@@ -189,6 +190,9 @@ function isMisnamed(path: ProjectPath, layout: Layout): boolean {
   );
 }
 
+/** From so many files on, and from this part of them, a form of names is a convention. */
+const [filesOfAConvention, partOfAConvention] = [5, 0.8];
+
 /** Patterns that most files of a role follow, where they do not follow the stack's. */
 function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layout): Record<string, OneOrMore<string>> {
   const stems = new Map<Role, string[]>();
@@ -207,15 +211,19 @@ function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layou
   const names: Record<string, OneOrMore<string>> = {};
   for (const [role, all] of stems) {
     const usual = patternsOfRole(stack, role);
-    if (usual.length === 0 || all.length < 2 || share(usual, all) >= 0.6) continue;
+    if (usual.length === 0 || all.length < 2) continue;
+    const isUsual = share(usual, all) >= (all.length < filesOfAConvention ? 0.6 : partOfAConvention);
+    if (isUsual) continue;
     // The same names in another case come first: `{Pascal}Reducer` for `{camel}Reducer`.
     const recased = cases.map((wanted) => usual.map((text) => text.replace(/\{\w+\}/, `{${wanted}}`)));
     const several = usual.length > 1 ? recased.find((texts) => share(texts, all) >= 0.75) : undefined;
     const single = isMadeOfParts(stack, role)
       ? undefined
-      : candidatesFor(all).find((text) => share([text], all) >= 0.75);
+      : nameCandidates(all).find((text) => share([text], all) >= partOfAConvention && isTold(text, all));
     const best = several ?? single;
     if (best !== undefined) names[role] = typeof best === "string" ? best : [...new Set(best)];
+    // Where nobody keeps to one form, there is none to keep to.
+    else if (all.length >= filesOfAConvention && !isMadeOfParts(stack, role)) names[role] = anyName;
   }
   return names;
 }
@@ -232,7 +240,7 @@ function isMadeOfParts({ roles }: StackData, role: Role): boolean {
 }
 
 /** Patterns that end in the word that most of the names end in, then plain ones. */
-function candidatesFor(stems: readonly string[]): string[] {
+export function nameCandidates(stems: readonly string[]): string[] {
   const ends = new Map<string, number>();
   for (const stem of stems) {
     const words = splitWords(stem);
@@ -244,6 +252,15 @@ function candidatesFor(stems: readonly string[]): string[] {
     end === undefined ? [] : [`{Pascal}${end}`, `{camel}${end}`, `{kebab}.${end}`, `{kebab}-${end}`, `{snake}_${end}`];
   return [...typed, "{Pascal}", "{kebab}", "{camel}", "{snake}"];
 }
+
+/** Names of one word in small letters are in every case but one: a case is told by names of several words. */
+export function isTold(text: string, stems: readonly string[]): boolean {
+  if (text.includes("{Pascal}") || text.replace(/\{\w+\}/, "") !== "") return true;
+  return stems.filter((stem) => splitWords(stem).length > 1 && share([text], [stem]) === 1).length >= namesThatTell;
+}
+
+/** So many names of several words tell the case of all. */
+const namesThatTell = 3;
 
 function share(patterns: readonly string[], stems: readonly string[]): number {
   const parsed = patterns.map(parseNamingPattern).filter((each) => typeof each !== "string");

@@ -9,8 +9,19 @@ export {
   type NameParts,
 } from "./companions.js";
 export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
-export { filesOfApp, findApp, stackUnsure, type FoundApp } from "./find-app.js";
-export { bestFit, likelySource, usualSource, wordsUsed, type Fit, type FitInput } from "./fit.js";
+export { foundByPlace } from "./found-by-place.js";
+export { filesOfApp, findApp, stackUnsure, type FindAppHints, type FoundApp } from "./find-app.js";
+export {
+  bestFit,
+  isMainCode,
+  isTold,
+  likelySource,
+  nameCandidates,
+  usualSource,
+  wordsUsed,
+  type Fit,
+  type FitInput,
+} from "./fit.js";
 export { leadersOf } from "./leaders.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
 export { openProject, type Project } from "./project.js";

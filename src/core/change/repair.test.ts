@@ -13,16 +13,16 @@ const at = (path: string): ProjectPath => path as ProjectPath;
 const configuration = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
 const drawn = (name: string, imports = ""): string => `${imports}export function ${name}() { return <li/>; }\n`;
 
-/** Repairs what is certain; gives the plan and the findings before it. */
-async function repaired(store: MemoryStore): Promise<Repairs & { readonly found: readonly Finding[] }> {
+/** Repairs what can be in one way (a name may follow an export, or the other way round); gives the plan and the findings before it. */
+async function repaired(store: MemoryStore, isSure = false): Promise<Repairs & { readonly found: readonly Finding[] }> {
   const analysis = await analyse(store, { standing: at("") });
   const found = check(analysis).flatMap(({ fresh }) => fresh);
-  const sure = found.filter(({ repair }) => repair?.isSure);
-  return { ...(await planRepairs(analysis.project, sure)), found };
+  const repairable = found.filter(({ repair, rule }) => (isSure ? repair?.isSure : repair && rule !== "export-name"));
+  return { ...(await planRepairs(analysis.project, repairable)), found };
 }
 
-async function carryOut(store: MemoryStore): Promise<Repairs & { readonly found: readonly Finding[] }> {
-  const repairs = await repaired(store);
+async function carryOut(store: MemoryStore, isSure = false): ReturnType<typeof repaired> {
+  const repairs = await repaired(store, isSure);
   const { project } = await analyse(store, { standing: at("") });
   // The plan stands on a tree that was read: that one is read again, as the command has it.
   for (const path of project.tree.paths) project.tree.text(path);
@@ -75,7 +75,11 @@ describe("repairs", () => {
 
   test("two that would meet in one place: the second is left", async () => {
     const { plan, left } = await repaired(
-      appOf({ "src/components/tree-card.tsx": drawn("TreeCard"), "src/components/tree_card.tsx": drawn("TreeCard") }),
+      appOf({
+        "steady-shelf.yaml": `${configuration}names: { component: "{Pascal}" }\n`,
+        "src/components/tree-card.tsx": drawn("TreeCard"),
+        "src/components/tree_card.tsx": drawn("TreeCard"),
+      }),
     );
     expect([plan.moves.length, left.length]).toEqual([1, 1]);
   });
@@ -102,8 +106,8 @@ describe("repairs", () => {
   ])("what %s names is respelled there", async (_, path, text) => {
     const store = appOf({ "src/components/page-header.tsx": drawn("PageHeader"), [path]: text });
     const { plan } = await repaired(store);
-    expect(plan.moves.map(({ to }) => to)).toEqual(["src/components/PageHeader.tsx"]);
-    expect(plan.edits.map(({ file, after }) => [file, after.includes("PageHeader")])).toEqual([[path, true]]);
+    expect(plan.moves.map(({ to }) => to)).toContain("src/components/PageHeader.tsx");
+    expect(plan.edits.map(({ after }) => after.includes("PageHeader"))).toEqual([true]);
   });
 
   test.each([
@@ -119,7 +123,8 @@ describe("repairs", () => {
   test("many at once are put together in one go", async () => {
     const names = Array.from({ length: 400 }, (_, index) => `crate-of-apples-${index}`);
     const files = Object.fromEntries(names.map((name) => [`src/components/${name}.tsx`, drawn("Crate")]));
-    const { plan, left } = await repaired(appOf(files));
+    const asked = `${configuration}names: { component: "{Pascal}" }\n`;
+    const { plan, left } = await repaired(appOf({ ...files, "steady-shelf.yaml": asked }));
     expect([plan.moves.length, left.length]).toEqual([400, 0]);
   });
 
@@ -144,6 +149,15 @@ describe("repairs", () => {
       "dates",
     );
     const kinds = fc.constantFrom("component", "hook", "function");
+    // Enough sisters for a repair to be certain.
+    const sisters = Object.fromEntries(
+      Array.from({ length: 12 }, (_, index) => String.fromCharCode(65 + index)).flatMap((letter) => [
+        [`src/components/Crate${letter}.tsx`, drawn(`Crate${letter}`)],
+        [`src/hooks/useCrate${letter}.ts`, `export function useCrate${letter}() {}\n`],
+        [`src/services/crate${letter}Service.ts`, "export const load = () => fetch('/');\n"],
+      ]),
+    );
+    let moved = 0;
     const file = fc.record({ folder: folders, name: names, kind: kinds, uses: fc.array(fc.nat(5), { maxLength: 3 }) });
     await fc.assert(
       fc.asyncProperty(fc.array(file, { minLength: 1, maxLength: 7 }), async (list) => {
@@ -165,18 +179,20 @@ describe("repairs", () => {
             return [paths[index] ?? "", imports.join("") + body[kind]] as const;
           }),
         );
-        const store = appOf(files);
-        const first = await carryOut(store);
+        const store = appOf({ ...sisters, ...files });
+        const first = await carryOut(store, true);
+        moved += first.plan.moves.length;
         expect(first.plan.proof.different).toEqual([]);
         const nowhere = (found: readonly Finding[]): number =>
-          found.filter(({ rule }) => rule === "leads-nowhere").length;
-        let again = await carryOut(store);
+          found.filter(({ rule }) => rule === "unresolved-path").length;
+        let again = await carryOut(store, true);
         expect(nowhere(again.found)).toBe(nowhere(first.found));
         // A file that was put into place may show what its name should be there; after that, nothing is left to do.
-        for (let round = 0; round < 3 && again.plan.moves.length > 0; round += 1) again = await carryOut(store);
+        for (let round = 0; round < 3 && again.plan.moves.length > 0; round += 1) again = await carryOut(store, true);
         expect(movesOf(again)).toEqual([]);
       }),
       { seed: 9, numRuns: 60 },
     );
+    expect(moved).toBeGreaterThan(20);
   });
 });

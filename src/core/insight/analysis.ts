@@ -2,14 +2,16 @@
  * Looking at an app: which files are the project's, who references whom, what each file is and which feature it serves. Rules,
  * numbers and arrangements all stand on this.
  */
-import { findApp, openProject, type App, type Project } from "../app/index.js";
+import { anyName, ownArrangement } from "../app/arrangement/index.js";
+import { findApp, openApp, openProject, type App, type FindAppHints, type Project } from "../app/index.js";
 import type { Configuration } from "../app/configuration/index.js";
 import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
 import type { Progress } from "../base/progress.js";
 import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { buildGraph, type ReferenceGraph } from "../graph/index.js";
 import { moduleRules } from "../languages/index.js";
-import { makeCatalogue, type Catalogue, type Said } from "./catalogue/index.js";
+import { makeCatalogue, restood, type Catalogue, type Said } from "./catalogue/index.js";
+import { learnConventions, type Conventions } from "./conventions/index.js";
 
 /** One app of a project, looked at. */
 export interface AppAnalysis {
@@ -17,6 +19,8 @@ export interface AppAnalysis {
   /** Whether no configuration names its arrangement, so that the one that fits best was taken. */
   readonly guessed: boolean;
   readonly catalogue: Catalogue;
+  /** What was learnt of an app that nobody has configured. */
+  readonly conventions?: Conventions;
 }
 
 /** A project, looked at: all its references, and each of the apps that were asked for. */
@@ -30,6 +34,17 @@ export interface Analysis {
   readonly history: readonly (readonly ProjectPath[])[] | undefined;
 }
 
+/** An app that nobody has configured, with the shelves that were learnt from it where no arrangement has any. */
+function asItIs({ app, guessed, catalogue }: AppAnalysis): AppAnalysis {
+  if (!guessed || app.configuration?.shelves) return { app, guessed, catalogue };
+  const conventions = learnConventions(catalogue, app);
+  // Beside the shelves of an arrangement, those of the app are named as the app names them.
+  const isOwn = app.layout.arrangement === ownArrangement;
+  const shelves = conventions.shelves.map(({ data }) => (isOwn ? data : { ...data, files: data.files ?? anyName }));
+  const opened = openApp(app.store, { ...app.decision, shelves });
+  return { app: opened, guessed, catalogue: restood(catalogue, opened.layout), conventions };
+}
+
 /** What looking may be told. */
 export interface AnalysisOptions {
   /** The folder that is stood in. */
@@ -38,6 +53,8 @@ export interface AnalysisOptions {
   /** Keep every text that is read: a plan will stand on them, and nothing that changes meanwhile may slip in. */
   readonly keepTexts?: boolean | undefined;
   readonly progress?: Progress | undefined;
+  /** What somebody has said of the app before it has a configuration. */
+  readonly as?: Pick<FindAppHints, "source" | "stack"> | undefined;
   /** How many commits are looked at. */
   readonly mostCommits?: number | undefined;
 }
@@ -56,7 +73,7 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   const { tree, aliases, configurations } = project;
   const found = await Promise.all(
     appsFor(configurations, standing, tree).map(({ folder, configuration }) =>
-      findApp(store, folder, { paths: tree.paths, configuration }),
+      findApp(store, folder, { paths: tree.paths, configuration, ...options.as }),
     ),
   );
   const graph = await buildGraph({ tree, rules: moduleRules, aliases, kept, keepTexts, progress });
@@ -65,7 +82,8 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   const apps = found.map(({ app, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(tree, folder, configurations);
-    return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits: recent }) };
+    const catalogue = makeCatalogue({ layout, stack, configuration, graph, paths, commits: recent });
+    return asItIs({ app, guessed, catalogue });
   });
   return { project, graph, apps, commits: recent?.length, history: commits };
 }
@@ -96,7 +114,7 @@ export function judgedAnew(analysis: Analysis, graph: ReferenceGraph): Analysis 
   const apps = analysis.apps.map(({ app, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(graph.tree, folder, project.configurations);
-    return { app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) };
+    return asItIs({ app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) });
   });
   return { ...analysis, project, graph, apps };
 }

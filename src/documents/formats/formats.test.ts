@@ -6,7 +6,7 @@ import { formatOf } from "./index.js";
 
 const text = fc.string({ unit: "binary", minLength: 1, maxLength: 20 });
 const finding = fc.record({
-  rule: fc.constantFrom("file-name" as const, "leads-nowhere" as const),
+  rule: fc.constantFrom("file-name" as const, "unresolved-path" as const),
   severity: fc.constantFrom("warning" as const, "error" as const),
   file: text,
   // The words of a case are made of what an app has: any text.

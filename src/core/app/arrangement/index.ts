@@ -22,9 +22,10 @@ export {
 } from "./layout.js";
 export { reachProblem, type ReachProblem } from "./reach.js";
 export { aRole, isRole, manyOf, roleMeanings, roles, type Role } from "./roles.js";
-export { aboutShelf, listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
+export { aboutShelf, anyName, listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
 export {
   arrangementNames,
+  ownArrangement,
   readArrangement,
   readEvidence,
   readStack,

@@ -6,6 +6,7 @@ import { distance } from "fastest-levenshtein";
 import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { inCase, spellName, splitWords, wordsKey, wordsTyped, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { ownArrangement } from "./shipped.js";
 import type { StackData } from "./stack-data.js";
 import { folderFor, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
 import type { Role } from "./roles.js";
@@ -65,8 +66,9 @@ export class Layout {
     this.publicIndex = input.arrangement.publicIndex;
     this.source = input.source;
     this.folder = input.folder;
-    const own = input.ownShelves ? makeShelves(input.ownShelves, input) : [];
-    const given = makeShelves(input.arrangement, input);
+    const words = { ...input, anyNames: input.arrangement.name === ownArrangement };
+    const own = input.ownShelves ? makeShelves(input.ownShelves, words) : [];
+    const given = makeShelves(input.arrangement, words);
     this.shelves = [...own, ...given.filter((shelf) => !own.some((each) => samePlace(each.at, shelf.at)))];
     this.#bySpecificity = [...this.shelves].sort((a, b) => specificity(b.at) - specificity(a.at));
     this.#telling = new Set(this.shelves.flatMap((shelf) => shelf.extensions ?? []));
@@ -141,10 +143,17 @@ export class Layout {
       const folder = shelf.at.startsWith("/") ? fromApp : fromSource;
       if (folder === undefined || !holdsExtension(shelf, extension)) continue;
       const match = shelf.match(folder);
-      const feature = match?.feature ?? this.#matchFeature?.(folder)?.feature;
+      const feature =
+        match?.feature ?? (this.#isBesideFeatures(shelf) ? undefined : this.#matchFeature?.(folder)?.feature);
       if (match) return { shelf, folder, ...match, ...(feature !== undefined && { feature }) };
     }
     return undefined;
+  }
+
+  /** Whether a shelf has a name of its own where features have theirs: `components/ui` beside `components/{feature}`. */
+  #isBesideFeatures({ at }: Shelf): boolean {
+    const head = this.#featureHead?.at ?? "";
+    return !at.includes("{feature}") && at.split("/").length >= head.split("/").length && head !== "{feature}";
   }
 
   /** Whether a path is the file that speaks for a feature. */

@@ -40,12 +40,17 @@ export interface Words {
   readonly stack: StackData;
   /** The user's own words, by role or structural word. */
   readonly own: Readonly<Record<string, string>>;
+  /** Whether files are named as one likes where nothing else is said: an app's own arrangement has no textbook. */
+  readonly anyNames?: boolean;
   /** The user's own naming patterns, by role. */
   readonly names: Readonly<Partial<Record<Role, OneOrMore<string>>>>;
 }
 
 /** Words that arrangements use for folders that are no role's. */
 export const structuralWords = ["app", "core", "features", "shared", "presentation", "domain", "data"] as const;
+
+/** As a naming pattern: files are named as one likes. */
+export const anyName = "any";
 
 /** In `reaches`: the public index of any feature. */
 export const publicIndexWord = "public-index";
@@ -177,8 +182,9 @@ function patternsOf(
   const everywhere = own ? undefined : (data.files as OneOrMore<string> | undefined);
   return new Map(
     holds.map((role) => {
-      const texts = own?.[role] ?? everywhere ?? words.names[role] ?? part?.files ?? stackPatterns(words.stack, role);
-      return [role, listOf(texts).map((text) => parsePattern(text, (reason) => refuse(reason, "files")))];
+      const usual = words.anyNames === true ? anyName : (part?.files ?? stackPatterns(words.stack, role));
+      const texts = listOf(own?.[role] ?? everywhere ?? words.names[role] ?? usual).filter((text) => text !== anyName);
+      return [role, texts.map((text) => parsePattern(text, (reason) => refuse(reason, "files")))];
     }),
   );
 }

@@ -69,6 +69,17 @@ export function readStack(name: string, place?: Place): StackData {
   return shipped(`stacks/${name}`) as StackData;
 }
 
+/** The arrangement of an app that is like no other: it has the shelves that its configuration names, or that were learnt. */
+export const ownArrangement = "own";
+
+const own: ArrangementData = {
+  version: 1,
+  name: ownArrangement,
+  title: "this app's own",
+  about: "For an app that has begun, and that no arrangement fits: its own shelves, and no others.",
+  shelves: [],
+};
+
 /** An arrangement with the way to say where something in it is wrong. */
 export interface Arrangement extends ShelfSource {
   readonly data: ArrangementData;
@@ -83,6 +94,7 @@ export function readArrangement(
   app: { readonly store: FileReader; readonly folder: ProjectPath },
   place?: Place,
 ): Arrangement {
+  if (name === ownArrangement) return { data: own, shelves: own.shelves, placeOf: () => ({ file: "" }) };
   if (/[./]/.test(name)) return readOwnArrangement(name, app, place);
   const names = arrangementNames();
   if (!names.includes(name)) throw unknown("ARRANGEMENT_UNKNOWN", { name, names, place });

@@ -108,7 +108,7 @@ describe("what is wrong is said with its place", () => {
     ],
     [
       "version: 1\nrules: { file-name: { most: 3 } }",
-      "2:29 rules.file-name: it has no limit to set; these have one: crowded-folder, long-way-up, long-reducer.",
+      "2:29 rules.file-name: it has no limit to set; these have one: crowded-folder, long-relative-path, long-reducer.",
     ],
     ["version: 1\nrules: { crowded-folder: { most: 0 } }", "2:34 rules.crowded-folder.most: 1 is the least, not 0."],
     ["version: 1\nwords: { scren: x }", '2:10 words: there is no key "scren" here; did you mean screen?'],

@@ -1,5 +1,6 @@
 /** Parses and validates the text of `steady-shelf.yaml`. */
 import type { Mapping } from "../../languages/index.js";
+import { anyName } from "../arrangement/index.js";
 import { parseNamingPattern } from "../../base/names/index.js";
 import { listOf } from "../arrangement/index.js";
 import { folderOf, inFolder, isReserved, pathProblem, toProjectPath, type ProjectPath } from "../../base/paths.js";
@@ -26,6 +27,7 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
       refuse(`files.${path}: ${said.feature} cannot be the name of a folder.`, ["files", path, "feature"]);
   for (const [role, patterns] of Object.entries(data.names ?? {}))
     for (const pattern of listOf<string>(patterns)) {
+      if (pattern === anyName) continue;
       const parsed = parseNamingPattern(pattern);
       if (typeof parsed === "string") refuse(`names.${role}: ${parsed}`, ["names", role]);
     }

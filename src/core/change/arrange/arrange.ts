@@ -9,10 +9,9 @@ import { comparePaths, inFolder, isBelow, relativePath, type ProjectPath } from 
 import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
 import { losesItsWay, namedElsewhere, type Move } from "../plan/index.js";
 import { Places } from "../../insight/rules/index.js";
-import type { App } from "../../app/index.js";
+import { foundByPlace, type App } from "../../app/index.js";
 import { solveCollisions, type Going } from "./solve-collisions.js";
 import { destinationOf, type Answer, type Destination, type DestinationInput, type Question } from "./destination.js";
-import { foundByPlace } from "./found-by-place.js";
 import type { MoveGround, StayGround } from "./grounds.js";
 import { mirrorMoves } from "./mirrors.js";
 import { ownNamesOf, type OwnName } from "./own-names.js";

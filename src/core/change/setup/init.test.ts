@@ -284,7 +284,9 @@ describe("an app that has begun", () => {
   });
 
   test("also names that several roles share", () => {
-    const files = ["components/card", "components/menu", "components/tabs", "_index"].map((each) => `src/${each}.scss`);
+    const files = ["components/tree-card", "components/side-menu", "components/top-tabs", "_index"].map(
+      (each) => `src/${each}.scss`,
+    );
     const input = { store: new MemoryStore({}), folder: at(""), stack: readStack("sass"), paths: files.map(at) };
     expect(bestFit(input).names).toEqual({ component: "{kebab}", container: "{kebab}" });
   });

@@ -1,10 +1,19 @@
 /** `init`: the folders and the first files of an app, or only the configuration for one that has begun. */
-import { aboutShelf, extensionOf, type OneOrMore } from "../../app/arrangement/index.js";
+import {
+  aboutShelf,
+  extensionOf,
+  listOf,
+  ownArrangement,
+  type OneOrMore,
+  type ShelfData,
+} from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SetupDraft, type SetUp } from "./setup-draft.js";
 import { isDeclaration } from "../../languages/index.js";
+import type { AppAnalysis } from "../../insight/analysis.js";
+import type { Conventions } from "../../insight/conventions/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "../../app/app.js";
@@ -36,8 +45,16 @@ export interface InitPlan {
   readonly setUp: SetUp;
   /** Folders of the new app, in the order of the arrangement. */
   readonly folders: readonly FolderPurpose[];
-  /** For an app that has code: how the arrangement fits. */
+  /** For an app that has begun: how the arrangement fits, where one of those that ship does. */
   readonly fit?: Fit;
+  /** For an app that has begun: what was learnt of it, beside that arrangement. */
+  readonly conventions?: Conventions;
+}
+
+/** An app that has begun, looked at. */
+export interface BegunApp {
+  readonly analysed?: AppAnalysis | undefined;
+  readonly alias?: string | undefined;
 }
 
 /** Whether an app has begun: code lies in folders below the source root. */
@@ -73,24 +90,37 @@ export function draftNewApp(store: FitInput["store"], request: InitRequest): Ini
   return { app, setUp: draft.finish(), folders: top.path === "" ? folders : [top, ...folders] };
 }
 
-/** Draws the configuration up for an app that has begun: the arrangement that fits best, and what does not fit it. */
-export function draftBegunApp(input: FitInput, alias?: string): InitPlan {
+/**
+ * Draws the configuration up for an app that has begun: as it is organised already, which is either an arrangement that fits
+ * and what differs from it, or shelves of its own; and what does not follow that. An arrangement that somebody asks for is
+ * taken as it is.
+ */
+export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {}): InitPlan {
   const fit = bestFit(input);
+  const learnt = analysed?.app.decision;
+  const conventions = analysed?.conventions;
+  const isOwn = learnt?.arrangement === ownArrangement;
   const decision: Decision = {
     folder: input.folder,
     stack: input.stack.name,
-    arrangement: fit.arrangement,
-    source: fit.source,
+    arrangement: learnt?.arrangement ?? fit.arrangement,
+    source: learnt?.source ?? fit.source,
     language: hasChoice(input.stack) ? likelyLanguage(input.store, input.folder, input.paths) : undefined,
-    words: fit.words,
-    names: fit.names,
+    ...(isOwn ? {} : { words: fit.words, names: fit.names }),
+    shelves: learnt?.shelves,
   };
   const app = openApp(input.store, decision);
   const draft = new SetupDraft(input.store);
   writeConfiguration(draft, decision);
   if (alias !== undefined) addAlias(draft, app, alias);
   warnOfSecrets(draft, app);
-  return { app, setUp: draft.finish(), folders: [], fit };
+  return {
+    app,
+    setUp: draft.finish(),
+    folders: [],
+    ...(isOwn ? {} : { fit }),
+    ...(conventions && { conventions }),
+  };
 }
 
 function writeConfiguration(draft: SetupDraft, decision: Decision): void {
@@ -99,7 +129,8 @@ function writeConfiguration(draft: SetupDraft, decision: Decision): void {
 }
 
 /** The text of a new `steady-shelf.yaml`. */
-export function configurationText({ stack, language, source, arrangement, words = {}, names = {} }: Decision): string {
+export function configurationText(decision: Decision): string {
+  const { stack, language, source, arrangement, words = {}, names = {}, shelves = [] } = decision;
   const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
   const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
@@ -116,8 +147,28 @@ export function configurationText({ stack, language, source, arrangement, words 
     `arrangement: ${plain(arrangement)}`,
     ...group("words", "folders that are called otherwise here", words),
     ...group("names", "files that are named otherwise here", names),
+    ...(shelves.length === 0 ? [] : [`shelves: # folders with a job; {feature} stands for the folder of each feature`]),
+    ...shelves.flatMap(shelfLines),
     "",
   ].join("\n");
+}
+
+function shelfLines({ at, holds, files, folders }: ShelfData): string[] {
+  const value = (of: unknown): string => (typeof of === "string" && /^[\w./-]+$/.test(of) ? of : JSON.stringify(of));
+  const list = (of: OneOrMore<string>): string => (typeof of === "string" ? value(of) : `[${listOf(of).join(", ")}]`);
+  const byRole = (of: object): string =>
+    `{ ${Object.entries(of)
+      .map(([role, pattern]) => `${role}: ${value(pattern)}`)
+      .join(", ")} }`;
+  const plainPlace = /^[\w.-][\w./-]*$/.test(at) ? at : JSON.stringify(at);
+  return [
+    `  - at: ${plainPlace}`,
+    `    holds: ${list(holds)}`,
+    ...(folders === undefined ? [] : [`    folders: ${folders}`]),
+    ...(files === undefined
+      ? []
+      : [`    files: ${typeof files === "object" && !Array.isArray(files) ? byRole(files) : value(files)}`]),
+  ];
 }
 
 function putStarters(draft: SetupDraft, app: App): void {

@@ -320,6 +320,13 @@ function ofLeader(judgement: Judgement | undefined, leader: ProjectPath): Judgem
   };
 }
 
+/** The same catalogue under other shelves. */
+export function restood(catalogue: Catalogue, layout: Layout): Catalogue {
+  const entries = new Map<ProjectPath, Entry>();
+  for (const [path, entry] of catalogue.entries) entries.set(path, { ...entry, standing: layout.standingOf(path) });
+  return { ...catalogue, entries };
+}
+
 /** Whether a file is the app's own code by itself: it leads, and is neither a test nor a story. */
 export function isMain({ leader, role, path }: Entry): boolean {
   return leader === undefined && role.is !== "test" && role.is !== "story" && partsOf(nameOf(path)).leads;

@@ -1,5 +1,5 @@
 /** Which features an app has, and which of them a name speaks of. */
-import type { Layout, Role } from "../../app/arrangement/index.js";
+import { ownArrangement, type Layout, type Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import {
   folderOf,
@@ -263,6 +263,9 @@ export class FeatureNames {
       isToldElsewhere: this.#toldElsewhere(files),
       isKnown: (folder) => this.#byFolder.has(folder),
     });
+    // In a layer that an app has divided in its own way, what is found in it tells which folders are features'.
+    const isFeatures = (folder: ProjectPath): boolean =>
+      layout.arrangement !== ownArrangement || roleOf(folderOf(folder)) === undefined;
     for (const folder of this.#foldersInLayers({ top, below, roleOf, isNamed, isOwn }))
       this.#add(
         featureKey(splitWords(nameOf(folder))),
@@ -273,8 +276,10 @@ export class FeatureNames {
       );
     for (const [folder, count] of inFolder) {
       const feature = layout.standingOfFolder(folder)?.feature;
-      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
-        this.#add(featureKey(splitWords(feature)), feature, 100, undefined, folder);
+      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder && isFeatures(folder)) {
+        const words = wordsOfFolderName(feature);
+        const name = /^\p{L}/u.test(feature) ? feature : inCase(words, "kebab");
+        this.#add(featureKey(words), name, 100, undefined, folder);
         continue;
       }
       if (!isNamed(folder)) continue;

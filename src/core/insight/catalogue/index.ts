@@ -1,4 +1,12 @@
-export { isMain, makeCatalogue, type Catalogue, type CatalogueInput, type Entry, type Said } from "./catalogue.js";
+export {
+  isMain,
+  makeCatalogue,
+  restood,
+  type Catalogue,
+  type CatalogueInput,
+  type Entry,
+  type Said,
+} from "./catalogue.js";
 export type { EffectiveUses } from "./effective-uses.js";
 export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";
 export { keyOf, type Clues } from "./clues.js";

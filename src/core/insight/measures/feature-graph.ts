@@ -1,7 +1,7 @@
 /** Which features reference which, and where they do so in a circle. */
 import { shared, type Catalogue } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 
 /** One file's use of another, with the offset of the first reference between them (through an index, of that). */
 export interface FeatureUse {
@@ -21,10 +21,19 @@ export interface FeatureEdge {
 const surely = 0.6;
 
 /** Every pair of features of which one references the other. What gathers the whole app, and tests, do not count. */
-export function featureEdges({ entries, uses }: Catalogue, graph: ReferenceGraph): FeatureEdge[] {
+export function featureEdges(
+  { entries, uses }: Catalogue,
+  graph: ReferenceGraph,
+  source: ProjectPath = rootPath,
+): FeatureEdge[] {
   const features = new Map<ProjectPath, string>();
   for (const { path, feature } of entries.values())
-    if (feature.is !== undefined && feature.is !== shared && feature.confidence >= surely)
+    if (
+      feature.is !== undefined &&
+      feature.is !== shared &&
+      feature.confidence >= surely &&
+      (source === rootPath || isBelow(path, source))
+    )
       features.set(path, feature.is);
   const found = new Map<string, { from: string; to: string; uses: FeatureUse[] }>();
   for (const [path, from] of features) {

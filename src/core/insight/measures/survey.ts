@@ -57,7 +57,7 @@ export interface Survey {
 /** Below this a judgement is a guess. */
 const guess = 0.5;
 
-/** Sums an app up. `findings` are those of `unused-asset` and `leads-nowhere`, which are the rules' to find. */
+/** Sums an app up. `findings` are those of `unused-asset` and `unresolved-path`, which are the rules' to find. */
 export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, findings: readonly Finding[]): Survey {
   const { catalogue, app } = analysed;
   const isInSource = (path: ProjectPath): boolean => app.layout.source === "" || isBelow(path, app.layout.source);
@@ -97,7 +97,7 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
     scatter: scatterOf(catalogue),
     cycles: stronglyConnected(featureEdges(catalogue, graph)),
     unresolved: findings
-      .filter(({ rule }) => rule === "leads-nowhere" || rule === "path-case")
+      .filter(({ rule }) => rule === "unresolved-path" || rule === "path-case")
       .map(({ file, at: place, about }) => ({ file, at: place ?? { line: 1, column: 1 }, text: about ?? "" })),
     unreferenced: unreferenced(mains, analysed, { graph, project }, findings),
     sameContent: sameAssets({ entries, tree: graph.tree }).map((group) => group.map(({ path }) => path)),
@@ -170,7 +170,7 @@ function nextSteps(survey: Omit<Survey, "next">, { guessed, app }: AppAnalysis):
   const broken = survey.unresolved.length;
   if (broken > 0)
     steps.push({
-      command: "steady-shelf check --rule leads-nowhere,path-case",
+      command: "steady-shelf check --rule unresolved-path,path-case",
       why: `${broken === 1 ? "one reference leads" : `${broken} references lead`} nowhere`,
     });
   if (guessed)

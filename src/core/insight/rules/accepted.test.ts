@@ -23,7 +23,7 @@ const names = fc.oneof(
 );
 const finding = fc.record(
   {
-    rule: fc.constantFrom("file-name" as const, "leads-nowhere" as const),
+    rule: fc.constantFrom("file-name" as const, "unresolved-path" as const),
     file: names.map(at),
     about: names,
     severity: fc.constant("error" as const),
@@ -50,24 +50,24 @@ test("law: a list that was written accepts just what it was written for, whateve
 
 test("paths are told from the app's folder, so that it may be moved as a whole", () => {
   const one = {
-    rule: "shelf-reach",
+    rule: "import-not-allowed",
     severity: "error",
     file: at("apps/web/src/a.ts"),
     about: "apps/web/src/b.ts",
     what: { code: "unused" },
   } as const;
   const text = writeAccepted(changeAccepted({}, at("apps/web"), { add: [one] }));
-  expect(text).toContain("  src/a.ts:\n    - shelf-reach src/b.ts\n");
+  expect(text).toContain("  src/a.ts:\n    - import-not-allowed src/b.ts\n");
   const store = new MemoryStore({ "apps/web/steady-shelf-accepted.yaml": text });
   expect(sift([one], readAccepted(store, at("apps/web")) ?? {}, at("apps/web")).fresh).toEqual([]);
 });
 
 test("lines follow files that move, and what was not looked at stays", () => {
-  const list = { "src/a.ts": ["file-name", "leads-nowhere ./x"], "src/b.ts": ["shelf-reach src/a.ts"] };
+  const list = { "src/a.ts": ["file-name", "unresolved-path ./x"], "src/b.ts": ["import-not-allowed src/a.ts"] };
   const moved = new Map([[at("src/a.ts"), at("src/c/a.ts")]]);
   const drop = [{ file: "src/a.ts", line: "file-name" }];
   expect(changeAccepted(list, at(""), { moved, drop })).toEqual({
-    "src/c/a.ts": ["leads-nowhere ./x"],
-    "src/b.ts": ["shelf-reach src/c/a.ts"],
+    "src/c/a.ts": ["unresolved-path ./x"],
+    "src/b.ts": ["import-not-allowed src/c/a.ts"],
   });
 });

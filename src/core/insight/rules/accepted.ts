@@ -4,7 +4,7 @@
  *   version: 1
  *   accepted:
  *     src/components/DataTable.tsx:
- *       - bound-component src/hooks/useRota.ts
+ *       - shared-depends-on-feature src/hooks/useRota.ts
  *       - file-name
  *
  * Each line is a rule and what the finding is about; not where in the file it is, which changes from day to day. What is

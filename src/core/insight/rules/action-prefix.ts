@@ -5,8 +5,8 @@ import type { Rule, RuleContext } from "./rule.js";
 
 export const actionPrefix: Rule = {
   name: "action-prefix",
-  asks: "Where actions begin with the name of their feature, all of them do.",
-  why: "The prefix says in every log where an action comes from, and keeps two features from using one name.",
+  asks: "Where most actions start with the name of their feature, all of them do.",
+  why: "The prefix tells in every log where an action comes from, and keeps features from using the same name.",
   wrong: 'harvestActions.ts    type: "entry/added"',
   right: 'harvestActions.ts    type: "harvest/added"',
   *find(context) {

@@ -8,11 +8,18 @@ export interface DeclaredAction extends ActionName {
   readonly entry: Entry;
 }
 
+/** Whether a text is more than a plain word: `harvest/added`, `HARVEST_ADDED`, `harvestAdded`; `error` may be anything. */
+function isLikeAction(name: string): boolean {
+  return /[/:._-]|\p{Ll}\p{Lu}/u.test(name);
+}
+
 /** Every action that a file of the role action, state or constants declares. */
 export function declaredActions({ mains, graph }: RuleContext): DeclaredAction[] {
   return mains
     .filter(({ role }) => role.is === "action" || role.is === "state" || role.is === "constants")
     .flatMap((entry) =>
-      (graph.files.get(entry.path)?.reading.outline.actions ?? []).map((action) => ({ ...action, entry })),
+      (graph.files.get(entry.path)?.reading.outline.actions ?? [])
+        .filter(({ name, constant }) => constant !== "" || isLikeAction(name))
+        .map((action) => ({ ...action, entry })),
     );
 }

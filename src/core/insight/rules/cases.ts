@@ -66,7 +66,8 @@ export interface CaseDetails {
     readonly weakest: { readonly from: string; readonly to: string; readonly file: string; readonly target: string };
   };
   "shared depends on feature": { readonly file: string; readonly feature: string; readonly target: string };
-  unresolved: { readonly specifier: string };
+  /** `others`: files besides the first that miss the same. */
+  unresolved: { readonly specifier: string; readonly others: number };
   "in another case": { readonly specifier: string; readonly name: string };
   climbs: {
     readonly specifier: string;

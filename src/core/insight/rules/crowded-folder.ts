@@ -4,8 +4,8 @@ import type { Rule } from "./rule.js";
 
 export const crowdedFolder: Rule = {
   name: "crowded-folder",
-  asks: "A folder holds no more files than one can look through (companions and pictures do not count).",
-  why: "In a heap nobody sees what is there already, so it is made again.",
+  asks: "A folder holds no more files than you can take in (companions and images do not count).",
+  why: "In a heap nobody sees what already exists, so it gets written again.",
   wrong: "src/components/    (120 files)",
   right: "src/components/forms/    src/components/tables/    …",
   *find({ mains, most }) {

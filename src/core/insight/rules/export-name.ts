@@ -1,25 +1,35 @@
 import { partsOf } from "../../app/index.js";
-import { wordsBesideRole, type Entry } from "../catalogue/index.js";
+import { keyOf, singular, wordsBesideRole, type Entry } from "../catalogue/index.js";
 import { ownExports, type ExportedName } from "../../languages/index.js";
 import { spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
+import { isNamedByTool } from "./named-by-tool.js";
 import { isFolderIndex } from "./places.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const exportName: Rule = {
   name: "export-name",
-  asks: "A file is called like the component, hook or class that it mainly exports.",
-  why: "Who reads `<TreeCard>` opens TreeCard; a file that kept its name when its class was renamed is found by search only.",
+  asks: "A file is named after the component, hook or class that it mainly exports.",
+  why: "Whoever reads `<TreeCard>` looks for a file called TreeCard; a file that kept its old name is found only by searching.",
   wrong: "src/components/OldCard.tsx     export function TreeCard() …",
   right: "src/components/TreeCard.tsx    export function TreeCard() …",
   *find(context) {
-    for (const entry of context.mains) {
-      const { path } = entry;
+    const exported = context.mains.flatMap((entry) => {
       const main = mainExport(context, entry);
-      if (!main || isFolderIndex(path)) continue;
-      const { stem, rest } = partsOf(nameOf(path));
-      if (areAlike(context, stem, main.name)) continue;
+      return main && !isFolderIndex(entry.path) ? [{ entry, main, ...partsOf(nameOf(entry.path)) }] : [];
+    });
+    // Names that several files give (`Route`), and names that several files have (`implementation`), are a form.
+    const names = countOf(exported.map(({ main }) => main.name));
+    const stems = countOf(exported.map(({ stem }) => stem));
+    const alike = exported.filter(({ stem, main }) => areAlike(context, stem, main.name));
+    if (exported.length > 2 && alike.length * 2 < exported.length) return;
+    for (const { entry, main, stem, rest } of exported) {
+      const { path } = entry;
+      if (isNamedByTool(path) || areAlike(context, stem, main.name)) continue;
+      if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
+      // `hooks.ts` holds hooks, however many.
+      if (context.catalogue.clues.folders.has(keyOf(stem))) continue;
       const pattern = context.places.of(entry)?.pattern;
       const wanted = pattern ? spellName(pattern, wordsTyped(pattern, main.name)) : main.name;
       const moves = movesAlong(context.tree, path, inFolder(folderOf(path), wanted + rest));
@@ -34,6 +44,12 @@ export const exportName: Rule = {
   },
 };
 
+function countOf(words: readonly string[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
+  return counts;
+}
+
 /** The default export, if it has a name; else the only one of its kind. */
 function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName | undefined {
   const exports = ownExports(graph.files.get(path)?.reading.exports);
@@ -41,13 +57,16 @@ function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName
   if (whole) return whole.name === "default" ? undefined : whole;
   const wanted = role.is === "hook" ? ["hook"] : ["component", "class"];
   const some = exports.filter(({ kind }) => wanted.includes(kind));
-  return some.length === 1 ? some[0] : undefined;
+  const others = exports.filter(({ kind }) => kind !== "type" && !wanted.includes(kind));
+  return some.length === 1 && others.length === 0 ? some[0] : undefined;
 }
 
-/** The same words, or the one within the other: `harvest` may export `HarvestScreen`. */
+/** The same words, or the one within the other (`harvest` may export `HarvestScreen`), or a word in common that says what it is. */
 function areAlike({ catalogue }: RuleContext, stem: string, name: string): boolean {
   if (stem === name) return true;
   const [a, b] = [wordsKey(splitWords(stem)), wordsKey(splitWords(name))];
   const [c, d] = [wordsBesideRole(stem, catalogue.clues), wordsBesideRole(name, catalogue.clues)].map(wordsKey);
+  const said = new Set(wordsBesideRole(name, catalogue.clues).map(singular));
+  if (wordsBesideRole(stem, catalogue.clues).some((word) => word.length > 3 && said.has(singular(word)))) return true;
   return a.includes(b) || b.includes(a) || (c ?? "").includes(d ?? "") || (d ?? "").includes(c ?? "");
 }

@@ -5,12 +5,16 @@ import type { Found, Rule } from "./rule.js";
 
 export const featureCycle: Rule = {
   name: "feature-cycle",
-  asks: "Features do not reference each other in a circle.",
+  asks: "Features do not depend on each other in a circle.",
   why: "Features in a circle are one feature: none can be understood, tested, moved or left out without the others.",
   wrong: "harvest → rota → harvest",
   right: "harvest → rota, and what both need in what is shared",
-  *find({ catalogue, graph }) {
-    const edges = featureEdges(catalogue, graph);
+  *find({ catalogue, graph, app: { layout } }) {
+    // Of features that only names tell nobody can say where they begin and end.
+    const housed = new Set(catalogue.features.filter(({ folders }) => folders.length > 0).map(({ name }) => name));
+    const edges = featureEdges(catalogue, graph, layout.source).filter(
+      ({ from, to }) => housed.has(from) && housed.has(to),
+    );
     for (const circle of stronglyConnected(edges)) yield finding(circle, edges);
   },
 };

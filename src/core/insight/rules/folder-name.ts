@@ -6,20 +6,30 @@ import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const folderName: Rule = {
   name: "folder-name",
-  asks: "A folder is called as its shelf is, and the folder of a feature is in the arrangement's case.",
-  why: "`Components` beside `components` is two places for one thing, and on some systems the same place twice.",
+  asks: "A folder is spelled like its shelf, and feature folders are all in the same case.",
+  why: "`Components` beside `components` is two places for one thing, and on some systems they are one folder.",
   wrong: "src/features/Harvest/\nsrc/features/rota/Hooks/",
   right: "src/features/harvest/\nsrc/features/rota/hooks/",
   *find(context) {
     const { layout } = context.app;
     const inhabited = new Set(context.entries.flatMap(({ path }) => foldersAbove(path)));
+    // Where most features spell their folders otherwise, that is the custom.
+    const features = [...inhabited].filter((folder) => isOfFeature(context, folder));
+    const following = features.filter((folder) => isFeatureCase(layout, nameOf(folder)));
+    const isCustom = features.length < 3 || following.length * 2 > features.length;
     for (const folder of [...inhabited].sort()) {
       if (!isBelow(folder, layout.source)) continue;
       const wanted = wantedName(context, folder);
-      if (wanted !== undefined && wanted !== nameOf(folder)) yield finding(context, folder, wanted);
+      if (wanted !== undefined && wanted !== nameOf(folder) && (isCustom || !isOfFeature(context, folder)))
+        yield finding(context, folder, wanted);
     }
   },
 };
+
+function isOfFeature({ app: { layout } }: RuleContext, folder: ProjectPath): boolean {
+  const feature = layout.standingOfFolder(folder)?.feature;
+  return feature === nameOf(folder) && layout.featureFolder(feature) === folder;
+}
 
 function wantedName({ app: { layout } }: RuleContext, folder: ProjectPath): string | undefined {
   const name = nameOf(folder);

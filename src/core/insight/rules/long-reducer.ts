@@ -2,7 +2,7 @@ import type { Rule } from "./rule.js";
 
 export const longReducer: Rule = {
   name: "long-reducer",
-  asks: "A reducer has no more lines than one can keep in mind.",
+  asks: "A reducer is short enough to keep in mind.",
   why: "In a long reducer nobody sees which actions change the same part of the state.",
   wrong: "context/orchardReducer.ts    (900 lines)",
   right: "context/reducers/harvestReducer.ts    context/reducers/rotaReducer.ts    …",

@@ -5,8 +5,8 @@ import type { Rule } from "./rule.js";
 
 export const pathCase: Rule = {
   name: "path-case",
-  asks: "A reference is spelled in the case of the file that it means.",
-  why: "macOS and Windows find the file all the same, the build server does not.",
+  asks: "A path has the same case as the file on disk.",
+  why: "macOS and Windows find the file anyway; the build server does not.",
   wrong: 'import { Button } from "./button";    (the file is Button.tsx)',
   right: 'import { Button } from "./Button";',
   *find(context) {

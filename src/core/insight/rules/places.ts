@@ -171,6 +171,19 @@ export function isFeatureCase(layout: Layout, name: string): boolean {
   return shelf === undefined || isInCase(name, shelf.folders);
 }
 
+/** So many of an app's files lie on shelves where the shelves are the app's. */
+const partOnShelves = 0.8;
+
+/** With fewer files than this, an app shows no custom of its own. */
+const fewFiles = 10;
+
+/** Whether most files in the source root lie on a shelf. Where they do not, nothing is found wrong with single ones. */
+export function placesMost(mains: readonly Entry[], layout: Layout): boolean {
+  const inSource = mains.filter(({ path }) => isInSource(layout, path));
+  const on = inSource.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0);
+  return inSource.length < fewFiles || on.length >= inSource.length * partOnShelves;
+}
+
 /** Whether a path lies in the source root. */
 export function isInSource(layout: Layout, path: ProjectPath): boolean {
   return layout.source === "" || isBelow(path, layout.source);

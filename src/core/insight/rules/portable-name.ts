@@ -4,7 +4,7 @@ import type { Rule } from "./rule.js";
 
 export const portableName: Rule = {
   name: "portable-name",
-  asks: "Every name can be held by Windows, macOS and Linux alike.",
+  asks: "Every name is valid on Windows, macOS and Linux.",
   why: "A file called `aux.ts` or `12:30.svg` cannot be checked out on Windows, nor can anything else of that commit.",
   wrong: "src/helpers/aux.ts\nsrc/assets/images/harvest?.svg",
   right: "src/helpers/auxiliary.ts\nsrc/assets/images/harvest.svg",

@@ -1,28 +1,28 @@
 /** The table of rules. A rule is added by one file beside this one, one line here, and one in `rule-names.ts`. */
 import { actionPrefix } from "./action-prefix.js";
-import { actionTwice } from "./action-twice.js";
-import { boundComponent } from "./bound-component.js";
-import { caseTwins } from "./case-twins.js";
-import { companionAway } from "./companion-away.js";
+import { duplicateAction } from "./duplicate-action.js";
+import { sharedDependsOnFeature } from "./shared-depends-on-feature.js";
+import { caseConflict } from "./case-conflict.js";
+import { separatedCompanion } from "./separated-companion.js";
 import { crowdedFolder } from "./crowded-folder.js";
-import { densityGap } from "./density-gap.js";
+import { missingDensity } from "./missing-density.js";
 import { exportName } from "./export-name.js";
 import { featureCycle } from "./feature-cycle.js";
 import { fileName } from "./file-name.js";
 import { folderName } from "./folder-name.js";
-import { leadsNowhere } from "./leads-nowhere.js";
+import { unresolvedPath } from "./unresolved-path.js";
 import { longReducer } from "./long-reducer.js";
-import { longWayUp } from "./long-way-up.js";
-import { noShelf } from "./no-shelf.js";
-import { otherShelf } from "./other-shelf.js";
-import { pastIndex } from "./past-index.js";
+import { longRelativePath } from "./long-relative-path.js";
+import { outsideShelves } from "./outside-shelves.js";
+import { wrongFolder } from "./wrong-folder.js";
+import { bypassedIndex } from "./bypassed-index.js";
 import { pathCase } from "./path-case.js";
 import { portableName } from "./portable-name.js";
-import { sameContent } from "./same-content.js";
-import { shelfReach } from "./shelf-reach.js";
-import { tellingName } from "./telling-name.js";
+import { duplicateAsset } from "./duplicate-asset.js";
+import { importNotAllowed } from "./import-not-allowed.js";
+import { vagueName } from "./vague-name.js";
 import { trackedSecret } from "./tracked-secret.js";
-import { unlikeSisters } from "./unlike-sisters.js";
+import { unlikeOtherFeatures } from "./unlike-other-features.js";
 import { unusedAsset } from "./unused-asset.js";
 import type { Rule } from "./rule.js";
 
@@ -31,25 +31,25 @@ export const rules: readonly Rule[] = [
   fileName,
   folderName,
   exportName,
-  caseTwins,
+  caseConflict,
   portableName,
-  tellingName,
-  noShelf,
-  otherShelf,
-  companionAway,
+  vagueName,
+  outsideShelves,
+  wrongFolder,
+  separatedCompanion,
   crowdedFolder,
-  unlikeSisters,
-  shelfReach,
-  pastIndex,
+  unlikeOtherFeatures,
+  importNotAllowed,
+  bypassedIndex,
   featureCycle,
-  boundComponent,
-  leadsNowhere,
+  sharedDependsOnFeature,
+  unresolvedPath,
   pathCase,
-  longWayUp,
+  longRelativePath,
   unusedAsset,
-  sameContent,
-  densityGap,
-  actionTwice,
+  duplicateAsset,
+  missingDensity,
+  duplicateAction,
   actionPrefix,
   longReducer,
   trackedSecret,

@@ -11,6 +11,7 @@ import type { Position } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Case } from "./cases.js";
 import type { Places } from "./places.js";
+import type { Sisters } from "./sisters.js";
 import type { RuleName, Severity } from "../../app/configuration/rule-names.js";
 
 /** What would put a finding right. */
@@ -55,6 +56,7 @@ export interface RuleContext {
   /** All files of the app that the configuration does not leave alone. */
   readonly entries: readonly Entry[];
   readonly places: Places;
+  readonly sisters: Sisters;
   /** The rule's limit, where it has one. */
   readonly most: number;
 }

@@ -83,7 +83,7 @@ const cases: readonly Case[] = [
     right: { "src/components/OldCard.tsx": component("OldCard") },
   },
   {
-    rule: "case-twins",
+    rule: "case-conflict",
     files: { "src/components/Button.tsx": component("Button"), "src/components/button.tsx": component("Button") },
     says: ["src/components/button.tsx button.tsx and Button.tsx differ only in case"],
     right: { "src/components/button.tsx": undefined },
@@ -95,7 +95,7 @@ const cases: readonly Case[] = [
     right: { "src/helpers/aux.ts": undefined },
   },
   {
-    rule: "telling-name",
+    rule: "vague-name",
     files: {
       "src/helpers/temp.ts": "export const a = () => 1;",
       "src/helpers/dates.ts": "export const b = () => 1;",
@@ -115,13 +115,13 @@ const cases: readonly Case[] = [
     },
   },
   {
-    rule: "no-shelf",
+    rule: "outside-shelves",
     files: { "src/stuff/TreeCard.tsx": component("TreeCard") },
     says: ["src/stuff/TreeCard.tsx it is on no shelf; it looks like a component"],
     right: { "src/stuff/TreeCard.tsx": undefined, "src/components/TreeCard.tsx": component("TreeCard") },
   },
   {
-    rule: "other-shelf",
+    rule: "wrong-folder",
     files: { "src/screens/formatYield.ts": "export function formatYield() {}" },
     says: ["src/screens/formatYield.ts it looks like a helper, but is in a folder for screens"],
     right: {
@@ -130,7 +130,7 @@ const cases: readonly Case[] = [
     },
   },
   {
-    rule: "companion-away",
+    rule: "separated-companion",
     files: {
       "src/components/TreeCard.tsx": component("TreeCard"),
       "src/helpers/TreeCard.test.tsx":
@@ -154,7 +154,7 @@ const cases: readonly Case[] = [
     right: { "src/helpers/c.ts": undefined },
   },
   {
-    rule: "unlike-sisters",
+    rule: "unlike-other-features",
     files: {
       "steady-shelf.yaml": `${featureFirst}shelves: [{ at: "features/{feature}/widgets", holds: component }]\n`,
       "src/features/harvest/components/Crate.tsx": component("Crate"),
@@ -170,7 +170,7 @@ const cases: readonly Case[] = [
     },
   },
   {
-    rule: "shelf-reach",
+    rule: "import-not-allowed",
     files: {
       "steady-shelf.yaml": featureFirst,
       ...feature("harvest"),
@@ -182,7 +182,7 @@ const cases: readonly Case[] = [
     right: { "src/core/components/Button.tsx": component("Button") },
   },
   {
-    rule: "past-index",
+    rule: "bypassed-index",
     files: {
       "steady-shelf.yaml": featureFirst,
       ...feature("harvest"),
@@ -206,7 +206,7 @@ const cases: readonly Case[] = [
     right: feature("rota"),
   },
   {
-    rule: "bound-component",
+    rule: "shared-depends-on-feature",
     files: {
       "src/screens/RotaScreen.tsx": component("RotaScreen"),
       "src/services/rotaService.ts": "export const load = () => fetch('/rota');",
@@ -219,7 +219,7 @@ const cases: readonly Case[] = [
     right: { "src/components/DataTable.tsx": component("DataTable") },
   },
   {
-    rule: "leads-nowhere",
+    rule: "unresolved-path",
     files: { "src/components/Tree.tsx": component("Tree", 'import "./Leaf";\n') },
     says: ["src/components/Tree.tsx:1:9 ./Leaf is unresolved: there is no such file"],
     right: { "src/components/Leaf.tsx": component("Leaf") },
@@ -234,7 +234,7 @@ const cases: readonly Case[] = [
     right: { "src/components/Tree.tsx": component("Tree", 'import "./Leaf";\n') },
   },
   {
-    rule: "long-way-up",
+    rule: "long-relative-path",
     files: {
       "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }',
       "src/helpers/dates.ts": "export const d = () => 1;",
@@ -259,7 +259,7 @@ const cases: readonly Case[] = [
     right: { "src/assets/images/old-banner.png": undefined },
   },
   {
-    rule: "same-content",
+    rule: "duplicate-asset",
     files: {
       "src/assets/images/leaf.png": "same",
       "src/assets/images/blade.png": "same",
@@ -269,7 +269,7 @@ const cases: readonly Case[] = [
     right: { "src/assets/images/leaf.png": "diff" },
   },
   {
-    rule: "density-gap",
+    rule: "missing-density",
     files: {
       "src/assets/images/tree.png": "1",
       "src/assets/images/tree@2x.png": "2",
@@ -280,7 +280,7 @@ const cases: readonly Case[] = [
     right: { "src/assets/images/leaf@2x.png": undefined },
   },
   {
-    rule: "action-twice",
+    rule: "duplicate-action",
     files: {
       "src/context/actions/harvestActions.ts": 'export function add(): AddAction { return { type: "entries/added" }; }',
       "src/context/actions/rotaActions.ts": 'export function add(): AddAction { return { type: "entries/added" }; }',

@@ -3,9 +3,11 @@ import type { Entry } from "../catalogue/index.js";
 import { isMain } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { comparePaths } from "../../base/paths.js";
+import { foundByPlace } from "../../app/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { Places } from "./places.js";
+import { Sisters } from "./sisters.js";
 import { rules } from "./registry.js";
 import type { Finding, Found, Rule, RuleContext } from "./rule.js";
 import { ruleTable, type RuleName, type Severity } from "../../app/configuration/rule-names.js";
@@ -41,24 +43,44 @@ export function runRules(
   { only, force = false }: RunOptions = {},
 ): Finding[] {
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
+  const mains = entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex);
   const context: Omit<RuleContext, "most"> = {
     app,
     tree: graph.tree,
     graph,
     catalogue,
     entries,
-    mains: entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex),
+    mains,
     places: new Places(app.layout, catalogue),
+    sisters: new Sisters(mains),
   };
   const findings: Finding[] = [];
+  const isHeld = heldInPlace(app, graph);
   for (const rule of rules) {
     const setting = settingOf(rule.name, app.configuration);
     const severity = force && setting.severity === "off" ? "warning" : setting.severity;
     if (severity === "off" || (only && !only.includes(rule.name))) continue;
+    const isOfPlaces = ruleTable[rule.name].group === "naming" || ruleTable[rule.name].group === "placement";
     for (const found of rule.find({ ...context, most: setting.most }))
-      findings.push(findingOf(found, { rule, severity, graph }));
+      if (!isOfPlaces || !isHeld(found)) findings.push(findingOf(found, { rule, severity, graph }));
   }
   return findings.sort(compareFindings);
+}
+
+/**
+ * What keeps its place and its name whatever others do: files that a framework finds by them, and files that a computed import
+ * can reach. Nothing is found wrong with where they lie.
+ */
+function heldInPlace(app: AppAnalysis["app"], graph: ReferenceGraph): (found: Found) => boolean {
+  const byPlace = foundByPlace(graph.tree, app);
+  let computed: readonly string[] | undefined;
+  return ({ file, repair }) => {
+    if (repair?.kind !== "move") return byPlace(file) !== undefined;
+    computed ??= graph.usedWholesale();
+    return repair.moves.some(
+      ({ from }) => byPlace(from) !== undefined || computed?.some((head) => head !== "" && from.startsWith(head)),
+    );
+  };
 }
 
 function findingOf(

@@ -3,8 +3,8 @@ import type { Rule } from "./rule.js";
 
 export const trackedSecret: Rule = {
   name: "tracked-secret",
-  asks: "Files with the settings of one machine are kept out of version control.",
-  why: "A password that was pushed once is known for ever, even if the file is deleted later.",
+  asks: "Files with secrets or local settings are ignored by git.",
+  why: "A password that was pushed once stays in the history, even if the file is deleted later.",
   wrong: ".env    (git tracks it)",
   right: ".gitignore    .env\n.env.example    (names without values)",
   *find({ tree, app }) {

@@ -7,8 +7,8 @@ import type { Rule, RuleContext } from "./rule.js";
 
 export const unusedAsset: Rule = {
   name: "unused-asset",
-  asks: "Every picture, font and sound is referenced by something.",
-  why: "What nothing uses is shipped or carried along for years, because nobody dares to delete it.",
+  asks: "Every image, font and sound is used somewhere.",
+  why: "Unused files are carried along for years, because nobody dares to delete them.",
   wrong: "src/assets/images/old-banner.png    (nothing names it)",
   right: "(deleted: git keeps it)",
   *find(context) {

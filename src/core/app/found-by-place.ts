@@ -1,13 +1,15 @@
 /** Files that a framework finds by the folder they lie in: moved, they would not be found, whatever is respelled. */
-import { inFolder, isBelow, type ProjectPath } from "../../base/paths.js";
-import type { SourceTree } from "../../files/index.js";
-import type { App } from "../../app/index.js";
+import { inFolder, isBelow, type ProjectPath } from "../base/paths.js";
+import type { SourceTree } from "../files/index.js";
+import type { App } from "./index.js";
 
 /** A package, as manifests name it, and the folders (from the app's or from the source root) whose files it finds. */
 interface FoundByPlace {
   readonly packages: readonly string[];
   readonly title: string;
   readonly folders: readonly string[];
+  /** Whether a setting says where the folder is, so that it may be anywhere. */
+  readonly anywhere?: boolean;
 }
 
 /** Source: the routing chapters of each framework's own documentation. */
@@ -26,7 +28,12 @@ const frameworks: readonly FoundByPlace[] = [
     folders: ["routes"],
   },
   { packages: ["@sveltejs/kit"], title: "SvelteKit", folders: ["routes"] },
-  { packages: ["@tanstack/router-plugin", "@tanstack/react-start"], title: "the router", folders: ["routes"] },
+  {
+    packages: ["@tanstack/router-plugin", "@tanstack/router-vite-plugin", "@tanstack/react-start"],
+    title: "the router",
+    folders: ["routes"],
+    anywhere: true,
+  },
   { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", folders: ["pages"] },
 ];
 
@@ -38,5 +45,10 @@ export function foundByPlace(tree: SourceTree, { folder, layout }: App): (path: 
     .flatMap(({ title, folders }) =>
       [folder, layout.source].flatMap((top) => folders.map((name) => ({ title, at: inFolder(top, name) }))),
     );
-  return (path) => places.find(({ at }) => isBelow(path, at))?.title;
+  const wandering = frameworks.filter(
+    ({ packages, anywhere }) => anywhere === true && packages.some((name) => manifest.includes(`"${name}"`)),
+  );
+  return (path) =>
+    places.find(({ at }) => isBelow(path, at))?.title ??
+    wandering.find(({ folders }) => folders.some((name) => `/${path}`.includes(`/${name}/`)))?.title;
 }

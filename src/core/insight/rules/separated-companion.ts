@@ -4,10 +4,10 @@ import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.j
 import { isInSource } from "./places.js";
 import type { Rule, RuleContext } from "./rule.js";
 
-export const companionAway: Rule = {
-  name: "companion-away",
-  asks: "A test, a story or a style sheet lies beside the file that it goes with.",
-  why: "What lies apart is forgotten when its file moves, and nobody sees that a file has no test.",
+export const separatedCompanion: Rule = {
+  name: "separated-companion",
+  asks: "A test, story or style sheet is beside the file that it belongs to.",
+  why: "What is kept apart gets forgotten when its file moves, and nobody notices that a file has no test.",
   wrong: "src/components/TreeCard.tsx\nsrc/helpers/TreeCard.test.tsx",
   right: "src/components/TreeCard.tsx\nsrc/components/TreeCard.test.tsx",
   *find(context) {

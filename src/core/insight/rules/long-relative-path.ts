@@ -2,10 +2,10 @@ import { type Reference, nameThrough, splitSpecifier, type Mapping } from "../..
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 
-export const longWayUp: Rule = {
-  name: "long-way-up",
-  asks: "A reference out of a feature (or out of a folder) that climbs far goes through an alias, where there is one.",
-  why: "`../../../../` says nothing of where it leads, and has to be counted anew whenever the file moves.",
+export const longRelativePath: Rule = {
+  name: "long-relative-path",
+  asks: "A path that goes up many folders uses an alias instead, where there is one.",
+  why: "`../../../../` does not say where it leads, and has to be recounted whenever the file moves.",
   wrong: 'import { Button } from "../../../../core/components/Button";',
   right: 'import { Button } from "@/core/components/Button";',
   *find(context) {

@@ -1,16 +1,19 @@
 import { certain, keyOf } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
-import { isInSource } from "./places.js";
+import { isInSource, placesMost } from "./places.js";
+import { isCertain } from "./sisters.js";
 import type { Rule } from "./rule.js";
 
-export const noShelf: Rule = {
-  name: "no-shelf",
-  asks: "Every file of the app lies on a shelf of its arrangement.",
-  why: "What lies beside the shelves is found by nobody who looks where such files are, and the next one is put beside it.",
+export const outsideShelves: Rule = {
+  name: "outside-shelves",
+  asks: "Every file is on a shelf (a folder with a job).",
+  why: "A file outside the shelves is not found where people look for its kind, and the next one gets put beside it.",
   wrong: "src/stuff/TreeCard.tsx",
   right: "src/components/TreeCard.tsx",
-  *find({ mains, places, tree, app: { layout }, catalogue: { clues } }) {
+  *find({ mains, places, tree, sisters, app: { layout }, catalogue: { clues } }) {
+    // Where many files lie on no shelf, the shelves are not the app's, and that is said once.
+    if (!placesMost(mains, layout)) return;
     for (const entry of mains) {
       const { path, standing, role } = entry;
       const isOnShelf = standing !== undefined && standing.shelf.holds.length > 0;
@@ -20,7 +23,14 @@ export const noShelf: Rule = {
       if (isIndexOfAll) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");
-      const isSure = role.confidence >= certain && isFeatureSure && !clues.vague.has(keyOf(nameOf(path)));
+      const agreement = belonging && role.is !== undefined && sisters.onShelf(role.is, belonging.shelf, entry);
+      const isSure =
+        role.confidence >= certain &&
+        isFeatureSure &&
+        !clues.vague.has(keyOf(nameOf(path))) &&
+        agreement !== undefined &&
+        agreement !== false &&
+        isCertain(agreement);
       yield {
         file: path,
         what: { code: "on no shelf", role: role.is, goesTo: belonging?.folder },

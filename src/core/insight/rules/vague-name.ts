@@ -6,10 +6,10 @@ import { isFolderIndex } from "./places.js";
 import type { Case } from "./cases.js";
 import type { Rule, RuleContext } from "./rule.js";
 
-export const tellingName: Rule = {
-  name: "telling-name",
-  asks: "A name says what its file holds: it is not `utils2`, `temp`, `misc` or the `old` beside something else.",
-  why: "A name that says nothing becomes the place for everything, and nobody dares to delete what is called `old`.",
+export const vagueName: Rule = {
+  name: "vague-name",
+  asks: "A name says what its file holds: not `utils2`, `temp`, `misc`, or an `old` copy beside the original.",
+  why: "A file with a vague name collects everything, and nobody dares to delete what is called `old`.",
   wrong: "src/helpers/utils2.ts\nsrc/components/TreeCard-old.tsx",
   right: "src/helpers/weights.ts\n(deleted: git keeps it)",
   *find(context) {
@@ -21,7 +21,7 @@ export const tellingName: Rule = {
 };
 
 /** Words that say of something only that there is another one. */
-const besides = new Set(["old", "new", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
+const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
 
 function whyVague({ catalogue: { clues, entries } }: RuleContext, { path }: Entry): Case | undefined {
   if (isFolderIndex(path)) return undefined;

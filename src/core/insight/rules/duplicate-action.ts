@@ -1,10 +1,10 @@
 import { declaredActions, type DeclaredAction } from "./actions.js";
 import type { Rule } from "./rule.js";
 
-export const actionTwice: Rule = {
-  name: "action-twice",
-  asks: "The name of an action is declared once.",
-  why: "Two reducers answer to one action, and the state changes in a place where nobody looks for it.",
+export const duplicateAction: Rule = {
+  name: "duplicate-action",
+  asks: "An action type is declared only once.",
+  why: "Two reducers respond to one action, and the state changes where nobody looks for it.",
   wrong: 'harvestActions.ts    type: "entries/loaded"\nrotaActions.ts       type: "entries/loaded"',
   right: 'harvestActions.ts    type: "harvest/loaded"\nrotaActions.ts       type: "rota/loaded"',
   *find(context) {

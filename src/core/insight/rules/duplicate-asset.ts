@@ -2,10 +2,10 @@ import { hash } from "node:crypto";
 import type { Entry } from "../catalogue/index.js";
 import type { Rule, RuleContext } from "./rule.js";
 
-export const sameContent: Rule = {
-  name: "same-content",
-  asks: "No two assets are byte for byte the same.",
-  why: "They are shipped twice, and one of them is forgotten when the picture changes.",
+export const duplicateAsset: Rule = {
+  name: "duplicate-asset",
+  asks: "No two assets are identical.",
+  why: "They are shipped twice, and one of them is forgotten when the image changes.",
   wrong: "src/assets/images/logo.svg\nsrc/features/trees/assets/logo-copy.svg",
   right: "src/assets/images/logo.svg",
   *find(context) {

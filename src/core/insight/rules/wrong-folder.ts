@@ -5,18 +5,21 @@ import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import type { Case } from "./cases.js";
 import type { Belonging } from "./places.js";
-import type { Rule } from "./rule.js";
+import type { Rule, RuleContext } from "./rule.js";
+import { isCertain } from "./sisters.js";
 
 /** Below this nobody is bothered with a guess. */
 const worthSaying = 0.45;
 
-export const otherShelf: Rule = {
-  name: "other-shelf",
-  asks: "Every file lies on a shelf that holds its role, and that of its own feature.",
-  why: "A helper among the screens is written a second time by the next person who needs it; what one feature alone uses stands in the way where everything is shared.",
+export const wrongFolder: Rule = {
+  name: "wrong-folder",
+  asks: "Every file is in a folder for its role and its feature.",
+  why: "A helper among the screens gets written a second time by the next person who needs it; what only one feature uses clutters the shared folders.",
   wrong: "src/screens/formatYield.ts    (it draws nothing)",
   right: "src/helpers/formatYield.ts",
-  *find({ mains, places, tree, app, catalogue: { clues } }) {
+  *find(context) {
+    const { mains, places, tree, app, sisters, catalogue } = context;
+    const { clues } = catalogue;
     const { source } = app.layout;
     for (const entry of mains) {
       const { path, role, standing } = entry;
@@ -33,10 +36,13 @@ export const otherShelf: Rule = {
         (role.confidence < worthSaying || (role.orElse !== undefined && standing.shelf.holds.includes(role.orElse)))
       )
         continue;
+      if (isOther && !isWorthSaying(context, entry, role.is, belonging)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isSure =
         role.confidence >= certain &&
-        (entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}"));
+        (entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}")) &&
+        belonging !== undefined &&
+        isCertain(sisters.onShelf(role.is, belonging.shelf, entry));
       yield {
         file: path,
         what: isOther
@@ -47,6 +53,28 @@ export const otherShelf: Rule = {
     }
   },
 };
+
+/** Roles that are no matter of taste: what begins the app lies where it begins. */
+const anywhere: ReadonlySet<Role> = new Set(["entry", "config", "style", "asset", "translation"]);
+
+/**
+ * A file of another role is worth a word where its sisters lie elsewhere, together; not if it lies beside files that use it, which is where many keep what serves one thing.
+ */
+function isWorthSaying(
+  { sisters, catalogue: { uses } }: RuleContext,
+  entry: Entry,
+  role: Role,
+  belonging: Belonging | undefined,
+): boolean {
+  if (!belonging || anywhere.has(role)) return false;
+  const { of, agree } = sisters.onShelf(role, belonging.shelf, entry);
+  if (of > 0 && agree * 2 < of) return false;
+  const users = uses.usersOf(entry.path);
+  const folder = folderOf(entry.path);
+  // Where all files of a role lie together, it is among them, not beside one.
+  const isShelf = entry.standing?.below === "" && !entry.standing.shelf.at.includes("{feature}");
+  return isShelf || !users.some((user) => folderOf(user) === folder);
+}
 
 function amongOthers({ feature, standing }: Entry, role: Role, belonging: Belonging | undefined): Case {
   return {

@@ -2,10 +2,10 @@ import { reachProblem } from "../../app/arrangement/index.js";
 import { reachings } from "./reaching.js";
 import type { Rule } from "./rule.js";
 
-export const shelfReach: Rule = {
-  name: "shelf-reach",
-  asks: "A file references only shelves that its own shelf may reach (`reaches:` of the arrangement).",
-  why: "A domain that imports the user interface cannot be tested without it, nor used anywhere else; what is at the bottom must not know what is on top.",
+export const importNotAllowed: Rule = {
+  name: "import-not-allowed",
+  asks: "A file imports only from shelves that its own shelf may import from (`reaches:`).",
+  why: "A domain that imports the user interface cannot be tested without it, nor used anywhere else; lower layers must not know the layers above them.",
   wrong: 'features/trees/domain/tree.ts    import { TreeCard } from "../presentation/TreeCard";',
   right: 'features/trees/presentation/TreeCard.tsx    import type { Tree } from "../domain/tree";',
   *find(context) {

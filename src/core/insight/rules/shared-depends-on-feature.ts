@@ -1,10 +1,10 @@
-import { isGeneralName, shared, type Entry } from "../catalogue/index.js";
+import { certain, isGeneralName, shared, type Entry } from "../catalogue/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
-export const boundComponent: Rule = {
-  name: "bound-component",
-  asks: "A component for everybody knows nothing of a single feature.",
+export const sharedDependsOnFeature: Rule = {
+  name: "shared-depends-on-feature",
+  asks: "A shared component does not depend on a single feature.",
   why: "A table that fetches the rota cannot be used for the harvest, and breaks when the rota changes.",
   wrong: 'src/components/DataTable.tsx    import { useRota } from "../hooks/useRota";',
   right: "src/components/DataTable.tsx    function DataTable({ caption, rows }) …",
@@ -22,15 +22,18 @@ export const boundComponent: Rule = {
 };
 
 /** References to what belongs to one feature without doubt. A component that puts several together is no general one. */
-function* boundBy({ catalogue, graph }: RuleContext, { path }: Entry): Iterable<Found> {
+function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry): Iterable<Found> {
+  const own = standing?.shelf ?? "none";
   const isOfFeature = (target: ProjectPath): boolean => {
     const entry = catalogue.entries.get(target);
     return (
       entry !== undefined &&
       entry.feature.is !== shared &&
-      entry.feature.confidence >= 0.6 &&
+      entry.feature.confidence >= certain &&
       entry.role.is !== "asset" &&
-      entry.role.is !== "style"
+      entry.role.is !== "style" &&
+      // What lies with it is a part of it.
+      entry.standing?.shelf !== own
     );
   };
   const bound = catalogue.uses.targetsOf(path).filter(isOfFeature);

@@ -2,18 +2,26 @@ import type { Role } from "../../app/arrangement/index.js";
 import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
 
-export const unlikeSisters: Rule = {
-  name: "unlike-sisters",
-  asks: "Features keep files of one role in folders of one name; a small feature may leave folders out.",
-  why: "Who knows one feature finds the way in all of them.",
+export const unlikeOtherFeatures: Rule = {
+  name: "unlike-other-features",
+  asks: "Features keep files of the same role in folders of the same name; a small feature may leave folders out.",
+  why: "Whoever knows one feature finds the way in all of them.",
   wrong: "features/harvest/components/   features/rota/components/   features/swaps/widgets/",
   right: "features/harvest/components/   features/rota/components/   features/swaps/components/",
-  *find({ mains, app: { layout } }) {
+  *find({ mains, catalogue, app: { layout } }) {
+    const features = new Set(catalogue.features.flatMap(({ folders }) => folders));
     const places = new Map<Role, Map<string, ProjectPath[]>>();
     for (const { path, role, standing } of mains) {
       const feature = standing?.feature;
       const folder = feature === undefined ? undefined : layout.featureFolder(feature);
-      if (feature === undefined || folder === undefined || role.is === undefined || role.confidence < 0.6) continue;
+      if (
+        feature === undefined ||
+        folder === undefined ||
+        !features.has(folder) ||
+        role.is === undefined ||
+        role.confidence < 0.6
+      )
+        continue;
       const inside = relativePath(folder, folderOf(path)).split("/")[0] ?? "";
       const byPlace = places.get(role.is) ?? new Map<string, ProjectPath[]>();
       byPlace.set(`${feature}\n${inside}`, [...(byPlace.get(`${feature}\n${inside}`) ?? []), path]);
@@ -43,13 +51,13 @@ export const unlikeSisters: Rule = {
   },
 };
 
-/** The place that at least two thirds of three or more features have. */
+/** The place that at least two thirds of three or more features have; of more than five, four of five. */
 function usualPlace(keys: readonly string[]): { readonly inside: string; readonly count: number } | undefined {
   const features = new Set(keys.map((key) => key.split("\n")[0]));
   const counts = new Map<string, number>();
   for (const key of keys) counts.set(key.split("\n")[1] ?? "", (counts.get(key.split("\n")[1] ?? "") ?? 0) + 1);
   const [top] = [...counts].sort((a, b) => b[1] - a[1]);
-  return top && top[1] >= 2 && features.size >= 3 && top[1] >= (features.size * 2) / 3
+  return top && top[1] >= 2 && features.size >= 3 && top[1] >= features.size * (features.size > 5 ? 0.8 : 2 / 3)
     ? { inside: top[0], count: top[1] }
     : undefined;
 }

@@ -2,10 +2,10 @@ import { reachProblem } from "../../app/arrangement/index.js";
 import { reachings } from "./reaching.js";
 import type { Rule } from "./rule.js";
 
-export const pastIndex: Rule = {
-  name: "past-index",
-  asks: "Another feature is referenced through its public index only (where the arrangement has one).",
-  why: "What the index does not export may change from day to day; a feature whose inside others use cannot be changed at all.",
+export const bypassedIndex: Rule = {
+  name: "bypassed-index",
+  asks: "Import from another feature only through its public index (where the arrangement has one).",
+  why: "What the index does not export may change at any time; a feature whose internals others use can hardly be changed at all.",
   wrong: 'import { rotaReducer } from "../../rota/state/rotaReducer";',
   right: 'import { useRota } from "../../rota";',
   *find(context) {

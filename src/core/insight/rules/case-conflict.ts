@@ -2,10 +2,10 @@ import { comparePaths, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isBelow } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
 
-export const caseTwins: Rule = {
-  name: "case-twins",
-  asks: "No two files or folders of one folder have names that differ only in case.",
-  why: "On macOS and Windows they are one file: whoever clones the project there loses one of them.",
+export const caseConflict: Rule = {
+  name: "case-conflict",
+  asks: "No two files or folders side by side have names that differ only in case.",
+  why: "On macOS and Windows they are the same file: whoever clones the project there loses one of them.",
   wrong: "src/components/Button.tsx\nsrc/components/button.tsx",
   right: "src/components/Button.tsx\nsrc/components/RoundButton.tsx",
   *find({ tree, app }) {

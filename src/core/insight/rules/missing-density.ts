@@ -1,10 +1,10 @@
 import type { Entry } from "../catalogue/index.js";
 import type { Rule } from "./rule.js";
 
-export const densityGap: Rule = {
-  name: "density-gap",
-  asks: "A picture that comes in several densities comes in all that the app's other pictures have.",
-  why: "On a screen of the missing density it is blurred, and on nobody's who tests.",
+export const missingDensity: Rule = {
+  name: "missing-density",
+  asks: "An image with several densities has all of those that the app's other images have.",
+  why: "It looks blurred on screens of the missing density, and nobody who tests has one.",
   wrong: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png",
   right: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png  apple@3x.png",
   *find({ entries }) {

@@ -1,0 +1,1 @@
+export { learnConventions, type Conventions, type LearntShelf } from "./learn.js";

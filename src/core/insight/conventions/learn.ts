@@ -1,0 +1,279 @@
+/**
+ * The conventions of an app, learnt from its files: which folders hold what, and how their files are named. What most files do
+ * is the rule; a word of the textbook only helps where little lies in a folder. The fewest shelves that explain the app are
+ * taken: a folder that holds the same as the one around it is no shelf of its own.
+ */
+import { isMainCode, isTold, nameCandidates, partsOf, type App } from "../../app/index.js";
+import { extensionOf, type OneOrMore, type Role, type ShelfData } from "../../app/arrangement/index.js";
+import { cases, isInCase, parseNamingPattern, readName } from "../../base/names/index.js";
+import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import { isNamedByTool } from "../rules/named-by-tool.js";
+import { certain, keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
+
+/** One shelf as it was learnt. */
+export interface LearntShelf {
+  /** As in a configuration: from the source root, with `{feature}`. */
+  readonly data: ShelfData;
+  /** Leading files that lie on it. */
+  readonly files: number;
+  /** Those that do otherwise than the rest: of another role without doubt, or with a name of another form. */
+  readonly exceptions: readonly { readonly path: ProjectPath; readonly by: "role" | "name" }[];
+}
+
+/** All that was learnt. */
+export interface Conventions {
+  /** Those with most files first. */
+  readonly shelves: readonly LearntShelf[];
+  /** Leading files in the source root that count. */
+  readonly files: number;
+  /** How many of them lie on a shelf and are no exception. */
+  readonly explained: number;
+  /** Files on no shelf. */
+  readonly off: readonly ProjectPath[];
+}
+
+/** From this many files on, and from this part of them, a name's form is a convention. */
+export const [filesOfAPattern, partOfAPattern] = [5, 0.8];
+
+/** Fewer files of a role than this, or a smaller part, are exceptions on a shelf. */
+const [filesOfARole, partOfARole] = [2, 0.05];
+
+/** A folder within a shelf is one of its own if so much of it is of one role, and so many files. */
+const [partOfAShelf, filesOfAShelf] = [0.6, 3];
+
+interface Node {
+  readonly at: string;
+  readonly name: string;
+  readonly entries: Entry[];
+  readonly below: Map<string, Node>;
+  /** Whether it stands beside the folders of features without being one. */
+  isBesideFeatures: boolean;
+}
+
+/** Learns the shelves of an app from its catalogue. */
+export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<App, "layout" | "stack">): Conventions {
+  const isOn = ({ standing }: Entry): boolean => standing !== undefined && standing.shelf.holds.length > 0;
+  const all = [...catalogue.entries.values()].filter((entry) => counts(entry, layout.source));
+  const entries = all.filter((entry) => !isOn(entry));
+  const root = treeOf(entries, catalogue, layout.source);
+  const made: { node: Node; entries: Entry[] }[] = [];
+  const rest = gather(root, undefined, { catalogue, made });
+  // What is on no shelf of its own, and not in the source root itself either, is on none.
+  const inRoot = rest.filter(({ path }) => folderOf(path) === layout.source);
+  if (inRoot.length > 0) made.push({ node: root, entries: inRoot });
+  const shelves = made
+    .map(({ node, entries: held }) =>
+      shelfOf(node.at, held, { source: layout.source, isCode: (name) => isMainCode(name, stack) }),
+    )
+    .sort((a, b) => b.files - a.files || (a.data.at < b.data.at ? -1 : 1));
+  const on = shelves.reduce((sum, shelf) => sum + shelf.files, 0);
+  const odd = shelves.reduce((sum, { exceptions }) => sum + new Set(exceptions.map(({ path }) => path)).size, 0);
+  const shelved = new Set(made.flatMap(({ entries: held }) => held.map(({ path }) => path)));
+  const off = entries.map(({ path }) => path).filter((path) => !shelved.has(path));
+  return { shelves, files: entries.length, explained: on - odd, off };
+}
+
+/** Leading files of the app's own code, looks and pictures, in the source root. */
+function counts({ path, leader, role, isLeft }: Entry, source: ProjectPath): boolean {
+  return (
+    leader === undefined &&
+    !isLeft &&
+    role.is !== "test" &&
+    role.is !== "story" &&
+    role.is !== "generated" &&
+    (source === rootPath || isBelow(path, source))
+  );
+}
+
+function treeOf(entries: readonly Entry[], { features, entries: all }: Catalogue, source: ProjectPath): Node {
+  const ofFeatures = new Set(features.flatMap(({ folders }) => folders));
+  const parents = new Set([...ofFeatures].map((folder) => folderOf(folder)));
+  const own = ownFolders(all, ofFeatures, source);
+  const root: Node = { at: ".", name: "", entries: [], below: new Map(), isBesideFeatures: false };
+  for (const entry of entries) {
+    let node = root;
+    let folder = source;
+    const parts = relativePath(source, folderOf(entry.path)).split("/");
+    for (const part of parts) {
+      if (part === "") continue;
+      const above = folder;
+      folder = (folder === rootPath ? part : `${folder}/${part}`) as ProjectPath;
+      if (own.has(folder)) break;
+      const isFeature = ofFeatures.has(folder) && !node.at.includes("{feature}");
+      const name = isFeature ? "{feature}" : part;
+      let next = node.below.get(name);
+      if (!next) {
+        next = {
+          at: node.at === "." ? name : `${node.at}/${name}`,
+          name,
+          entries: [],
+          below: new Map(),
+          isBesideFeatures: !isFeature && parents.has(above),
+        };
+        node.below.set(name, next);
+      }
+      node = next;
+    }
+    node.entries.push(entry);
+  }
+  return root;
+}
+
+/** Folders of one component each: a file bears their name, or is their index without only passing on. */
+function ownFolders(
+  entries: Catalogue["entries"],
+  ofFeatures: ReadonlySet<ProjectPath>,
+  source: ProjectPath,
+): ReadonlySet<ProjectPath> {
+  const own = new Set<ProjectPath>();
+  for (const { path, isIndex, role } of entries.values()) {
+    const folder = folderOf(path);
+    const [stem = ""] = partsOf(nameOf(path)).stem.split(".");
+    const isItself = stem === nameOf(folder) || (stem === "index" && !isIndex && /^\p{Lu}/u.test(nameOf(folder)));
+    // In the source root itself lie layers, whatever a file in them is called.
+    const isLayer = folderOf(folder) === source;
+    if (isItself && role.is !== "asset" && !ofFeatures.has(folder) && !isLayer) own.add(folder);
+  }
+  return own;
+}
+
+interface Gathering {
+  readonly catalogue: Catalogue;
+  readonly made: { node: Node; entries: Entry[] }[];
+}
+
+/** The entries of a node that are no shelf's yet; what becomes a shelf is put on the list. */
+function gather(node: Node, above: Role | undefined, gathering: Gathering): Entry[] {
+  const mainRole = mostOf(node.entries);
+  const left = [...node.entries];
+  for (const child of node.below.values()) {
+    const rest = gather(child, mainRole ?? above, gathering);
+    if (rest.length === 0) continue;
+    if (isShelf(child, rest, { parent: node, role: mainRole ?? above, catalogue: gathering.catalogue }))
+      gathering.made.push({ node: child, entries: rest });
+    else left.push(...rest);
+  }
+  return left;
+}
+
+function isShelf(
+  { name, isBesideFeatures }: Node,
+  entries: readonly Entry[],
+  {
+    parent,
+    role,
+    catalogue,
+  }: { readonly parent: Node; readonly role: Role | undefined; readonly catalogue: Catalogue },
+): boolean {
+  const main = mostOf(entries);
+  const word = catalogue.clues.folders.get(keyOf(name));
+  if (parent.at === "." || name === "{feature}" || isBesideFeatures) return entries.length > 1 || word !== undefined;
+  if (main === undefined) return false;
+  const isOfOne = entries.filter((entry) => entry.role.is === main).length >= entries.length * partOfAShelf;
+  // Where the folder around holds the same, it is only a division.
+  if (main === role) return false;
+  return word !== undefined || (isOfOne && entries.length >= filesOfAShelf);
+}
+
+/** The role that most files have. */
+function mostOf(entries: readonly Entry[]): Role | undefined {
+  const counts = countRoles(entries);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+}
+
+function countRoles(entries: readonly Entry[]): Map<Role, number> {
+  const counts = new Map<Role, number>();
+  for (const { role } of entries) if (role.is !== undefined) counts.set(role.is, (counts.get(role.is) ?? 0) + 1);
+  return counts;
+}
+
+function shelfOf(
+  at: string,
+  entries: readonly Entry[],
+  { source, isCode }: { readonly source: ProjectPath; readonly isCode: (name: string) => boolean },
+): LearntShelf {
+  const counts = [...countRoles(entries)].sort((a, b) => b[1] - a[1]);
+  const few = Math.max(filesOfARole, entries.length * partOfARole);
+  const holds = counts.filter(([, count], index) => index === 0 || count >= few).map(([role]) => role);
+  // Code of which nothing tells what it is helps the rest.
+  if (holds.length === 0) holds.push("helper");
+  const files = patternsOf(entries, holds, isCode);
+  const folders = at.includes("{feature}") ? caseOfFeatures(at, entries, source) : undefined;
+  const odd = entries.filter(
+    ({ role }) => role.is !== undefined && role.confidence >= certain && !holds.includes(role.is),
+  );
+  const misnamed = entries.filter(({ path, role }) => {
+    const patterns = typeof files === "string" ? [files] : role.is === undefined ? [] : (files?.[role.is] ?? []);
+    return isNamedByItself(path, isCode) && patterns.length > 0 && !follows(path, patterns);
+  });
+  return {
+    data: {
+      at,
+      holds: holds.length === 1 ? (holds[0] as Role) : holds,
+      ...(files !== undefined && { files }),
+      ...(folders !== undefined && { folders }),
+    },
+    files: entries.length,
+    exceptions: [
+      ...odd.map(({ path }) => ({ path, by: "role" as const })),
+      ...misnamed.map(({ path }) => ({ path, by: "name" as const })),
+    ],
+  };
+}
+
+/** The case in which most folders of features are spelled. */
+function caseOfFeatures(at: string, entries: readonly Entry[], source: ProjectPath): string | undefined {
+  const depth = at.split("/").indexOf("{feature}");
+  const names = new Set(entries.map(({ path }) => relativePath(source, path).split("/")[depth] ?? ""));
+  return cases.find((each) => [...names].filter((name) => isInCase(name, each)).length >= names.size * partOfAPattern);
+}
+
+/** Whether a name says something of its own: not `index`, nor what a sheet or a picture is called. */
+function isNamedByItself(path: ProjectPath, isCode: (name: string) => boolean): boolean {
+  const { stem } = partsOf(nameOf(path));
+  return (
+    isCode(nameOf(path)) &&
+    extensionOf(nameOf(path)) !== ".css" &&
+    stem !== "index" &&
+    stem !== "_index" &&
+    !isNamedByTool(path)
+  );
+}
+
+function follows(path: ProjectPath, patterns: OneOrMore<string>): boolean {
+  const { stem } = partsOf(nameOf(path));
+  return [patterns].flat().some((text) => {
+    const pattern = parseNamingPattern(text);
+    return typeof pattern !== "string" && readName(pattern, stem) !== undefined;
+  });
+}
+
+/** One pattern for all, where all have one; else one for each role that has one; none where nobody has. */
+function patternsOf(
+  entries: readonly Entry[],
+  holds: readonly Role[],
+  isCode: (name: string) => boolean,
+): string | Partial<Record<Role, string>> | undefined {
+  const named = entries.filter(({ path }) => isNamedByItself(path, isCode));
+  const patternFor = (some: readonly Entry[]): string | undefined => {
+    if (some.length < filesOfAPattern) return undefined;
+    const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
+    return nameCandidates(stems).find((text) => {
+      const following = some.filter(({ path }) => follows(path, text));
+      return (
+        following.length >= some.length * partOfAPattern &&
+        isTold(
+          text,
+          following.map(({ path }) => partsOf(nameOf(path)).stem),
+        )
+      );
+    });
+  };
+  const whole = patternFor(named);
+  if (whole !== undefined) return whole;
+  const found = holds.flatMap((role) => {
+    const pattern = patternFor(named.filter((entry) => entry.role.is === role));
+    return pattern === undefined ? [] : [[role, pattern] as const];
+  });
+  return found.length === 0 ? undefined : Object.fromEntries(found);
+}

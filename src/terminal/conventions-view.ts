@@ -1,0 +1,66 @@
+/** How an app is organised, shelf by shelf, as `init` has learnt it. */
+import { listOf, manyOf, type Role, type ShelfData } from "../core/app/arrangement/index.js";
+import { plain } from "../core/base/text/index.js";
+import type { Conventions, LearntShelf } from "../core/insight/conventions/index.js";
+import { count, enumerate, grouped } from "../wording/words.js";
+import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+
+/** Shelves, and exceptions, that are shown without `--all`. */
+const [mostShelves, mostExceptions] = [16, 6];
+
+/** What was learnt: a line a shelf, and below it what does otherwise. */
+export function conventionsView(learnt: Conventions, screen: Screen, all: boolean): string {
+  const { shelves, files, explained, off } = plain(learnt);
+  const { palette, width } = screen;
+  const shown = all ? shelves : shelves.slice(0, mostShelves);
+  const column = Math.min(Math.max(...shown.map(({ data }) => cells(placeOf(data)))), Math.floor(width * 0.42));
+  const share = files === 0 ? 100 : Math.floor((explained / files) * 100);
+  const rest = shelves.length - shown.length;
+  return [
+    wrap(
+      `${count(shelves.length, "shelf", "shelves")} (folders with a job) ${shelves.length === 1 ? "explains" : "explain"} ${share} % of ${count(files, "file")}:`,
+      width,
+    ),
+    "",
+    ...shown.map((shelf) => shelfLine(shelf, column, screen)),
+    ...(rest > 0 ? [palette.faint(`  … and ${count(rest, "more shelf", "more shelves")} (--all shows them)`)] : []),
+    ...exceptionLines(learnt, screen, all),
+    ...(off.length > 0
+      ? [
+          "",
+          `  ${count(off.length, "file is", "files are")} on no shelf${all ? ":" : ` (--all shows ${off.length === 1 ? "it" : "them"})`}`,
+        ]
+      : []),
+    ...(all ? off.map((path) => `    ${palette.leaves(shorten(path, width - 4))}`) : []),
+  ].join("\n");
+}
+
+function placeOf({ at }: ShelfData): string {
+  return at === "." ? "the source root" : `${at}/`;
+}
+
+function shelfLine({ data, files }: LearntShelf, column: number, { palette, width }: Screen): string {
+  const holds = listOf<Role>(data.holds).map(manyOf);
+  const named = typeof data.files === "string" ? `, named ${data.files}` : "";
+  const start = `  ${pad(shorten(placeOf(data), column), column)}  ${grouped(files).padStart(5)}  `;
+  return palette.place(start) + shorten(`${enumerate(holds)}${named}`, width - cells(start));
+}
+
+/** Files that do otherwise than those beside them. */
+function exceptionLines({ shelves }: Conventions, { palette, width }: Screen, all: boolean): string[] {
+  const odd = shelves.flatMap(({ exceptions, data }) => exceptions.map((each) => ({ ...each, data })));
+  if (odd.length === 0) return [];
+  const shown = all ? odd : odd.slice(0, mostExceptions);
+  return [
+    "",
+    `  ${palette.strong(count(odd.length, "exception"))}`,
+    ...shown.map(({ path, by, data }) => {
+      const why = by === "name" ? "named differently" : `not ${enumerate(listOf<Role>(data.holds).map(manyOf))}`;
+      const room = Math.floor(width * 0.62);
+      return `    ${palette.leaves(pad(shorten(path, room), Math.min(room, 60)))}  ${palette.faint(shorten(why, width - 70))}`;
+    }),
+    ...(shown.length < odd.length
+      ? [palette.faint(`    … and ${odd.length - shown.length} more (--all shows them)`)]
+      : []),
+  ];
+}
