@@ -68,7 +68,7 @@ function headLines({ arranged, arrangement, change }: ArrangeViewInput, { palett
   const parts = [
     `${done ? "Moved" : "Moves"} ${count(plan.moves.length, "file")}${features > 0 ? ` of ${count(features, "feature")}` : ""}`,
     plan.edits.length === 0
-      ? "no reference needs another spelling"
+      ? "no path needs updating"
       : `${done ? "updated" : "updates"} ${count(plan.edits.length, "path")} in ${count(files, "file")}`,
     ...(indexes ? [`${done ? "led" : "leads"} ${count(indexes.led, "reference")} through public indexes`] : []),
   ];

@@ -87,7 +87,7 @@ function headline(plan: Plan, { palette, width }: Screen, options: PlanViewOptio
     ...(plan.made.length > 0 ? [madeText(plan, done, app?.purpose)] : []),
     ...(plan.lines.length > 0 ? [linesText(plan, done)] : []),
     ...(plan.edits.length > 0 ? [editsText(plan, done)] : []),
-    ...(plan.moves.length > 0 && plan.edits.length === 0 ? ["no reference needs another spelling"] : []),
+    ...(plan.moves.length > 0 && plan.edits.length === 0 ? ["no path needs updating"] : []),
   ];
   const sentence = `${parts.join("; ")}.`;
   return wrap(sentence.charAt(0).toUpperCase() + sentence.slice(1), width)

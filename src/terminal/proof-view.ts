@@ -1,5 +1,6 @@
 /** How a proof is shown: what was not read first, then its verdict, then each reference that would not mean the same. */
 import type { Difference, Gap, HoldingProof, Plan, Proof } from "../core/change/plan/index.js";
+import { nameOf } from "../core/base/paths.js";
 import { heading, mostNotes, noteList } from "./notes.js";
 import type { PlanViewOptions } from "./plan-view-options.js";
 import { cells, shorten, wrap, type Screen } from "./screen.js";
@@ -13,6 +14,8 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  "unknown alias": ({ detail, names }) =>
+    `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,
   "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,
 };
 

@@ -158,18 +158,18 @@ describe("a file that is made may take a name that means another", () => {
     const store = new MemoryStore({
       "tsconfig.json": "{}",
       "src/b.ts": "export {};\n",
-      "src/a.ts": 'import "@/b";\nimport "@/gone";\nimport "~/b";\n',
+      "src/a.ts": 'import "lib/b";\nimport "lib/gone";\nimport "app/b";\n',
     });
     const project = await openProject(store);
-    const settings = '{ "compilerOptions": { "paths": { "@/*": ["./src/*"], "~/*": ["./src/*"] } } }';
+    const settings = '{ "compilerOptions": { "paths": { "lib/*": ["./src/*"], "app/*": ["./src/*"] } } }';
     const edits = editsBetween(at("tsconfig.json"), "{}", settings, "alias");
     const claims: readonly Claim[] = [
-      { kind: "opens", prefix: "@/" },
+      { kind: "opens", prefix: "lib/" },
       { kind: "adds", file: at("tsconfig.json"), means: [], others: "led" },
     ];
     const plan = await planDraft(project, { moves: [], edits, made: [], claims });
     expect(plan.edits).toEqual([]);
-    expect(plan.proof.different.map(({ specifier }) => specifier)).toEqual(["@/gone", "~/b"]);
+    expect(plan.proof.different.map(({ specifier }) => specifier)).toEqual(["lib/gone", "app/b"]);
   });
 
   test("a text that would be broken is no proof, made or edited", async () => {

@@ -12,6 +12,7 @@ import {
   type ToolAlias,
   toolSettingsIn,
 } from "../languages/index.js";
+import { builtInAliases } from "./built-in-aliases.js";
 import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 
@@ -20,13 +21,17 @@ export async function readToolSettings(tree: TreeView): Promise<readonly Mapping
   const files = tree.paths.filter((path) => isOfTrade(path, "settings"));
   const saying = files.filter((path) => mayHoldToolSettings.test(tree.text(path)?.text ?? ""));
   if (saying.some(isCode)) await codeLanguage.prepare();
-  return saying.flatMap((by) => {
+  const said = saying.flatMap((by) => {
     const { aliases, loadPaths } = settingsIn(tree, by);
     return [
       ...aliases.flatMap((alias) => mappingsOf(tree, by, alias)).sort(bySpecificity),
       ...loadPaths.flatMap((place) => loadPathOf(tree, by, place)),
     ];
   });
+  // What settings say of a name comes before what the tool has built in.
+  const isSaid = ({ pattern, under }: Mapping): boolean =>
+    said.some((each) => each.pattern === pattern && each.under === under);
+  return [...said, ...builtInAliases(tree).filter((each) => !isSaid(each))];
 }
 
 /** What is nested too deeply to be read says nothing; that it was not read, its own reading says. */

@@ -13,6 +13,7 @@ import {
 } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
+import type { Resolver } from "../../graph/index.js";
 import type { Draft } from "../draft.js";
 import { mayTakeName } from "./candidates.js";
 import type { MoveMap } from "./move-map.js";
@@ -24,6 +25,8 @@ export interface GapInput {
   readonly map: MoveMap;
   readonly draft: Pick<Draft, "made" | "edits">;
   readonly rules: LookupRules;
+  /** What names mean now. */
+  readonly resolver: Resolver;
   /** What was read, by file. */
   readonly read: ReadonlyMap<ProjectPath, Extraction>;
   readonly mentions: readonly Mention[];
@@ -39,6 +42,7 @@ export function findGaps(input: GapInput): Gap[] {
     ...unlistedGaps(input),
     ...unreadableGaps(input),
     ...misunderstoodGaps(input),
+    ...aliasGaps(input),
     ...readerGaps(input),
     ...input.unreadableLinks.map((file): Gap => ({ reason: "link text", file, detail: "its text is not UTF-8" })),
     ...mentionGaps(input),
@@ -76,6 +80,21 @@ function misunderstoodGaps({ tree, map, draft, read, rules }: GapInput): Gap[] {
     const detail = problem?.message ?? "it could not be read";
     return [{ reason: "not understood", file, at, detail, ...(names !== undefined && { names }) }];
   });
+}
+
+/** Names that only an alias can explain and that none does, where their end is the path of something that moves. */
+function aliasGaps({ tree, map, read, resolver }: GapInput): Gap[] {
+  const moved = [...map.files.keys()].map((path) => ({ path, plain: path.replace(/(?:\/index)?\.[^/]*$/, "") }));
+  return [...read].flatMap(([file, { references }]) =>
+    references.flatMap((reference): Gap[] => {
+      const end = /^[@~]{1,2}\/([^?#]+)/.exec(reference.specifier)?.[1]?.replace(/(?:\/index)?(?:\.\w+)?$/, "");
+      if (end === undefined || end === "") return [];
+      const names = moved.find(({ plain }) => plain === end || plain.endsWith(`/${end}`))?.path;
+      if (names === undefined || resolver.resolve(file, reference).state !== "unresolved") return [];
+      const at = tree.text(file)?.positionAt(reference.start) ?? { line: 1, column: 1 };
+      return [{ reason: "unknown alias", file, at, detail: reference.specifier, names }];
+    }),
+  );
 }
 
 /** What stands in quotes in a text with a syntax error and was not found to be a reference; it may be one all the same. */

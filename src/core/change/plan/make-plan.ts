@@ -69,7 +69,16 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     ...computedMentions({ tree, read: references, map, resolver: before }),
     ...textMentions({ tree, files: mentionable, read: files, map }),
   ];
-  const gaps = findGaps({ tree, map, draft, rules, read: references, mentions, unreadableLinks: links.unreadable });
+  const gaps = findGaps({
+    tree,
+    map,
+    draft,
+    rules,
+    resolver: before,
+    read: references,
+    mentions,
+    unreadableLinks: links.unreadable,
+  });
   return {
     moves,
     edits: files.flatMap((file) => plannedEdits(tree, file)),

@@ -43,6 +43,7 @@ export type GapReason =
   | "no reader" //      a moved file in a language that is not read yet
   | "named there" //    a moved file is named in a file of a language that is not read yet
   | "computed" //       a name that is put together at run time and may mean a moved file
+  | "unknown alias" // a name through an alias that nobody knows, whose end is that of a moved file
   | "link text"; //     a moved link whose text is not UTF-8
 
 /** Something that could matter and was not read for certain. While there is one, the proof is not complete. */

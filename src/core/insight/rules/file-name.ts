@@ -19,7 +19,7 @@ export const fileName: Rule = {
     // A form that somebody has written down is asked for, whatever the files do.
     const isAskedFor = (role: Role, shelf: Shelf): boolean =>
       configuration?.names[role] !== undefined ||
-      (configuration?.shelves?.shelves.some(({ at, files }) => at === shelf.at && files !== undefined) ?? false);
+      (configuration?.shelves.shelves.some(({ at, files }) => at === shelf.at && files !== undefined) ?? false);
     for (const entry of mains) {
       const { path, role, standing } = entry;
       const belonging = places.of(entry);

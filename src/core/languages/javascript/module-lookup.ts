@@ -82,8 +82,11 @@ function endingsOf({ rules }: Ground, loose: boolean): readonly string[] {
   return known;
 }
 
+/** No package can be called so: what begins like this means a file through an alias, even if nobody knows which. */
+const noPackage = /^(?:[@~]|@@|~~)\//;
+
 function throughMappings(ground: Ground, from: ProjectPath, name: string): Resolution {
-  let answer: Resolution = external;
+  let answer: Resolution = noPackage.test(name) ? unresolved : external;
   for (const mapping of ground.mappings(from)) {
     const star = matchPattern(mapping.pattern, name);
     if (star === undefined) continue;

@@ -1,0 +1,64 @@
+/** Names that a build set-up explains by itself, names that nothing explains, and names that mean one file alone. */
+import { expect, test } from "vitest";
+import type { ProjectPath } from "../base/paths.js";
+import { MemoryStore } from "../files/index.js";
+import { openProject } from "../app/index.js";
+import { planDraft } from "../change/plan/index.js";
+
+const at = (path: string): ProjectPath => path as ProjectPath;
+
+async function moved(files: Readonly<Record<string, string>>, from: string, to: string) {
+  const project = await openProject(new MemoryStore(files));
+  const moves = [{ from: at(from), to: at(to), why: "asked" as const }];
+  return planDraft(project, { moves, edits: [], made: [], claims: [] });
+}
+
+const app = (dependency: string, specifier: string, more: Readonly<Record<string, string>> = {}) => ({
+  "package.json": `{ "devDependencies": { "${dependency}": "5" } }`,
+  "src/main.js": `import "${specifier}";\n`,
+  "src/components/Tree.js": "export default 1;\n",
+  ...more,
+});
+
+test.each([
+  ["@vue/cli-service", "@/components/Tree", "@/components/Leaf"],
+  ["umi", "@/components/Tree", "@/components/Leaf"],
+  ["@quasar/app-vite", "components/Tree", "components/Leaf"],
+  ["@quasar/app-vite", "src/components/Tree", "src/components/Leaf"],
+  ["nuxt", "~/components/Tree", "~/components/Leaf"],
+  ["gridsome", "~/components/Tree", "~/components/Leaf"],
+])("with %s, %s is a reference", async (dependency, specifier, after) => {
+  const { edits, proof } = await moved(app(dependency, specifier), "src/components/Tree.js", "src/components/Leaf.js");
+  expect(edits.map((edit) => edit.after)).toEqual([after]);
+  expect([proof.outcome, proof.references]).toEqual(["holds", 1]);
+});
+
+test("what settings say of the same name comes first", async () => {
+  const files = app("@vue/cli-service", "@/Tree", {
+    "vite.config.js": 'export default { resolve: { alias: { "@": "./src/components" } } };\n',
+    "src/Tree.js": "export default 2;\n",
+  });
+  const { edits } = await moved(files, "src/components/Tree.js", "src/components/Leaf.js");
+  expect(edits.map(({ file, after }) => [file, after])).toEqual([["src/main.js", "@/Leaf"]]);
+});
+
+test.each(["@/components/Tree", "~/components/Tree.js", "@/Tree"])(
+  "%s is no package: without an alias that explains it, nothing that it may mean is proved",
+  async (specifier) => {
+    const { proof } = await moved(app("vite", specifier), "src/components/Tree.js", "src/components/Leaf.js");
+    expect(proof.outcome).toBe("incomplete");
+    expect(proof.gaps).toMatchObject([{ reason: "unknown alias", file: "src/main.js", detail: specifier }]);
+    const other = await moved(app("vite", specifier, { "src/b.js": "" }), "src/b.js", "src/c.js");
+    expect(other.proof.gaps).toEqual([]);
+  },
+);
+
+test("a name that means one sheet alone means that, and none where it could mean two", async () => {
+  const sheet = { "src/Cart.js": 'import "./Cart.style";\n', "src/Cart.style.scss": "" };
+  const { edits, proof } = await moved(sheet, "src/Cart.style.scss", "src/Basket.style.scss");
+  expect([edits.length, proof.outcome]).toEqual([1, "holds"]);
+  const project = await openProject(new MemoryStore({ ...sheet, "src/Cart.style.less": "" }));
+  const moves = [{ from: at("src/Cart.style.scss"), to: at("src/Basket.style.scss"), why: "asked" as const }];
+  const two = await planDraft(project, { moves, edits: [], made: [], claims: [] });
+  expect(two.edits).toEqual([]);
+});
