@@ -112,6 +112,12 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${specifier} is unresolved: there is no such file${others === 0 ? "" : ` (${others} more files reference it)`}`,
     advice: others === 0 ? "Correct the path, or restore the file." : "Restore the file, or correct the paths.",
   }),
+  "alias unknown": ({ prefix, references, files }) => ({
+    says: `no alias explains ${prefix}: ${count(references, "import")} in ${count(files, "file")} ${
+      references === 1 ? "uses" : "use"
+    } it`,
+    advice: `Say what it stands for: \`aliases: { "${prefix.replace(/\/$/, "")}": src }\` in steady-shelf.yaml.`,
+  }),
   "in another case": ({ specifier, name }) => ({
     says: `${specifier} resolves on some systems only: the name on disk is ${name}`,
     advice: "Spell it as it is on disk.",

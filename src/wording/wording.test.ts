@@ -8,6 +8,8 @@ import { reasonCodes, wordsOfReason } from "./reasons.js";
 /** A value for every parameter that any code has. */
 const detail = {
   stem: "treeCard",
+  prefix: "@/",
+  references: 12,
   pattern: "{Pascal}",
   role: "component",
   wanted: "TreeCard",

@@ -241,16 +241,27 @@ function isMadeOfParts({ roles }: StackData, role: Role): boolean {
 
 /** Patterns that end in the word that most of the names end in, then plain ones. */
 export function nameCandidates(stems: readonly string[]): string[] {
+  const begins = new Map<string, number>();
   const ends = new Map<string, number>();
   for (const stem of stems) {
     const words = splitWords(stem);
     const last = words.length > 1 ? (words.at(-1) ?? "") : "";
     if (last !== "") ends.set(last, (ends.get(last) ?? 0) + 1);
+    const [first = ""] = words;
+    // A small first word before a capital: `useHarvest`.
+    if (
+      words.length > 1 &&
+      /^\p{Ll}+$/u.test(first) &&
+      stem.startsWith(first) &&
+      /^\p{Lu}/u.test(stem.slice(first.length))
+    )
+      begins.set(first, (begins.get(first) ?? 0) + 1);
   }
+  const [begin] = [...begins].sort((a, b) => b[1] - a[1])[0] ?? [];
   const [end] = [...ends].sort((a, b) => b[1] - a[1])[0] ?? [];
   const typed =
     end === undefined ? [] : [`{Pascal}${end}`, `{camel}${end}`, `{kebab}.${end}`, `{kebab}-${end}`, `{snake}_${end}`];
-  return [...typed, "{Pascal}", "{kebab}", "{camel}", "{snake}"];
+  return [...typed, ...(begin === undefined ? [] : [`${begin}{Pascal}`]), "{Pascal}", "{kebab}", "{camel}", "{snake}"];
 }
 
 /** Names of one word in small letters are in every case but one: a case is told by names of several words. */

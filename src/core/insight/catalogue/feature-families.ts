@@ -77,7 +77,7 @@ function familiesIn(input: FamilyInput, held: ReadonlyMap<ProjectPath, Held>): P
   const found: ProjectPath[] = [];
   const look = (parent: ProjectPath): void => {
     const family = new Set(familyOf(parent, held, input));
-    found.push(...family);
+    found.push(...[...family].filter((folder) => !input.isKnown(folder)));
     for (const folder of held.get(parent)?.below ?? []) if (!family.has(folder) && !input.isKnown(folder)) look(folder);
   };
   look(input.source);
@@ -107,10 +107,8 @@ function heldBy({ files, source }: FamilyInput): Map<ProjectPath, Held> {
 }
 
 function familyOf(parent: ProjectPath, held: ReadonlyMap<ProjectPath, Held>, input: FamilyInput): ProjectPath[] {
-  const { isNamed, isPlain, isKnown, roleOf, source } = input;
-  const sisters = (held.get(parent)?.below ?? []).filter(
-    (folder) => isNamed(folder) && !isKnown(folder) && !isOwn(folder, held),
-  );
+  const { isNamed, isPlain, roleOf, source } = input;
+  const sisters = (held.get(parent)?.below ?? []).filter((folder) => isNamed(folder) && !isOwn(folder, held));
   const likely = sisters.filter((folder) => !isPassage(folder, held, input));
   if (parent !== source && familyWords.has(keyOf(nameOf(parent)))) return likely;
   const role = roleOf(parent);

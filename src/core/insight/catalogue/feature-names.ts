@@ -1,5 +1,5 @@
 /** Which features an app has, and which of them a name speaks of. */
-import { ownArrangement, type Layout, type Role } from "../../app/arrangement/index.js";
+import type { Layout, Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import {
   folderOf,
@@ -227,7 +227,8 @@ export class FeatureNames {
     for (const path of paths)
       for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
         inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
-    const roleOf = (folder: ProjectPath): Role | undefined => clues.roleOf(folder);
+    const layers = layersByContent(files, layout.source);
+    const roleOf = (folder: ProjectPath): Role | undefined => clues.roleOf(folder) ?? layers.get(folder);
     const below = new Map<ProjectPath, ProjectPath[]>();
     for (const folder of inFolder.keys()) below.set(folderOf(folder), [...(below.get(folderOf(folder)) ?? []), folder]);
     // `routes/store/` with `store-list/` and `store-edit/` in it is the feature of the store, not the app's state.
@@ -263,9 +264,6 @@ export class FeatureNames {
       isToldElsewhere: this.#toldElsewhere(files),
       isKnown: (folder) => this.#byFolder.has(folder),
     });
-    // In a layer that an app has divided in its own way, what is found in it tells which folders are features'.
-    const isFeatures = (folder: ProjectPath): boolean =>
-      layout.arrangement !== ownArrangement || roleOf(folderOf(folder)) === undefined;
     for (const folder of this.#foldersInLayers({ top, below, roleOf, isNamed, isOwn }))
       this.#add(
         featureKey(splitWords(nameOf(folder))),
@@ -276,7 +274,7 @@ export class FeatureNames {
       );
     for (const [folder, count] of inFolder) {
       const feature = layout.standingOfFolder(folder)?.feature;
-      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder && isFeatures(folder)) {
+      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
         const words = wordsOfFolderName(feature);
         const name = /^\p{L}/u.test(feature) ? feature : inCase(words, "kebab");
         this.#add(featureKey(words), name, 100, undefined, folder);
@@ -403,6 +401,36 @@ export class FeatureNames {
 
 /** With fewer features than this, an app shows hardly any. */
 const fewFeatures = 2;
+
+/** A folder is a layer, whatever it is called, if so many files, and this part of them, are of one role. */
+const [filesOfALayer, partOfALayer] = [10, 0.8];
+
+/** The role of each folder in the source root that is a layer by what lies in it: `kit/` full of components. */
+function layersByContent(files: readonly FeatureFile[], source: ProjectPath): Map<ProjectPath, Role> {
+  const counts = new Map<ProjectPath, { all: number; kin: number; roles: Map<Role, number> }>();
+  for (const { path, role } of files) {
+    if (role === undefined || role === "asset" || role === "test" || role === "story") continue;
+    const [top = ""] = relativePath(source, path).split("/");
+    if (path.endsWith(`/${top}`) || path === top) continue;
+    const folder = inFolderOf(source, top);
+    const count = counts.get(folder) ?? { all: 0, kin: 0, roles: new Map<Role, number>() };
+    count.all += 1;
+    // A component and what contains it are of one kind.
+    const kind = role === "container" || role === "layout" ? "component" : role;
+    count.roles.set(kind, (count.roles.get(kind) ?? 0) + 1);
+    // `harvest/HarvestChart` is of the harvest, `kit/RoundButton` is one of a kind.
+    const word = singular(top.toLowerCase());
+    const name = path.slice(folder.length + 1).toLowerCase();
+    if (name.includes(word)) count.kin += 1;
+    counts.set(folder, count);
+  }
+  const found = new Map<ProjectPath, Role>();
+  for (const [folder, { all, kin, roles }] of counts) {
+    const [most] = [...roles].sort((a, b) => b[1] - a[1]);
+    if (most && all >= filesOfALayer && most[1] >= all * partOfALayer && kin * 3 < all) found.set(folder, most[0]);
+  }
+  return found;
+}
 
 /** So many files, of so many roles, begin with the word of a feature. */
 const [filesOfAWord, rolesOfAWord] = [5, 3];

@@ -248,7 +248,8 @@ function doubted(
   return found.map((each) => {
     if (clues.drawing.has(each.for) && !draws)
       return { ...each, weight: each.weight * 0.35, doubt: "renders nothing" as const };
-    if (clues.plain.has(each.for) && drawsItself)
+    // A `theme/` full of components holds components.
+    if ((clues.plain.has(each.for) || each.for === "style") && drawsItself)
       return { ...each, weight: each.weight * 0.4, doubt: "renders" as const };
     if ((each.for === "model" || each.for === "constants") && hooksOnly)
       return { ...each, weight: each.weight * 0.4, doubt: "exports hooks" as const };

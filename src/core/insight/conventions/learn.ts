@@ -6,7 +6,7 @@
 import { isMainCode, isTold, nameCandidates, partsOf, type App } from "../../app/index.js";
 import { extensionOf, type OneOrMore, type Role, type ShelfData } from "../../app/arrangement/index.js";
 import { cases, isInCase, parseNamingPattern, readName } from "../../base/names/index.js";
-import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { isNamedByTool } from "../rules/named-by-tool.js";
 import { certain, keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
 
@@ -86,7 +86,10 @@ function counts({ path, leader, role, isLeft }: Entry, source: ProjectPath): boo
 }
 
 function treeOf(entries: readonly Entry[], { features, entries: all }: Catalogue, source: ProjectPath): Node {
-  const ofFeatures = new Set(features.flatMap(({ folders }) => folders));
+  const ofFeatures = wholeFamilies(
+    new Set(features.flatMap(({ folders }) => folders)),
+    entries.map(({ path }) => path),
+  );
   const parents = new Set([...ofFeatures].map((folder) => folderOf(folder)));
   const own = ownFolders(all, ofFeatures, source);
   const root: Node = { at: ".", name: "", entries: [], below: new Map(), isBesideFeatures: false };
@@ -117,6 +120,20 @@ function treeOf(entries: readonly Entry[], { features, entries: all }: Catalogue
     node.entries.push(entry);
   }
   return root;
+}
+
+/** Folders of features where nearly all of their sisters are such, too: else a pattern would take the others in. */
+function wholeFamilies(folders: ReadonlySet<ProjectPath>, paths: readonly ProjectPath[]): ReadonlySet<ProjectPath> {
+  const sisters = new Map<ProjectPath, Set<ProjectPath>>();
+  for (const folder of new Set(paths.flatMap((path) => foldersAbove(path)))) {
+    const above = folderOf(folder);
+    sisters.set(above, (sisters.get(above) ?? new Set<ProjectPath>()).add(folder));
+  }
+  const isWhole = (folder: ProjectPath): boolean => {
+    const all = [...(sisters.get(folderOf(folder)) ?? [])];
+    return all.filter((each) => folders.has(each)).length >= all.length * partOfAPattern;
+  };
+  return new Set([...folders].filter(isWhole));
 }
 
 /** Folders of one component each: a file bears their name, or is their index without only passing on. */

@@ -68,6 +68,8 @@ export interface CaseDetails {
   "shared depends on feature": { readonly file: string; readonly feature: string; readonly target: string };
   /** `others`: files besides the first that miss the same. */
   unresolved: { readonly specifier: string; readonly others: number };
+  /** A beginning of names that no package can have and no alias explains. */
+  "alias unknown": { readonly prefix: string; readonly references: number; readonly files: number };
   "in another case": { readonly specifier: string; readonly name: string };
   climbs: {
     readonly specifier: string;

@@ -1,5 +1,6 @@
 import { certain, isGeneralName, shared, type Entry } from "../catalogue/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { partsOf } from "../../app/index.js";
+import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const sharedDependsOnFeature: Rule = {
@@ -9,7 +10,13 @@ export const sharedDependsOnFeature: Rule = {
   wrong: 'src/components/DataTable.tsx    import { useRota } from "../hooks/useRota";',
   right: "src/components/DataTable.tsx    function DataTable({ caption, rows }) …",
   *find(context) {
+    const housed = new Set(context.catalogue.features.flatMap(({ folders }) => folders));
     for (const entry of context.mains) {
+      // In a feature's folder, or in a group of its own, a file is not for everybody, whatever it is called.
+      const folder = folderOf(entry.path);
+      if ([folder, ...foldersAbove(folder)].some((each) => housed.has(each))) continue;
+      const isOwn = partsOf(nameOf(entry.path)).stem === nameOf(folder);
+      if (entry.standing && entry.standing.below !== "" && !isOwn) continue;
       const isDrawn = entry.role.is === "component" || entry.role.is === "layout";
       if (
         isDrawn &&

@@ -12,9 +12,26 @@ export const unresolvedPath: Rule = {
   *find(context) {
     // Many files that miss one are one finding, at the first of them.
     const missing = new Map<string, Found[]>();
+    const unexplained = new Map<string, Found[]>();
     for (const found of unresolved(context)) {
+      const prefix = unknownAlias(context, found);
+      if (prefix !== undefined) {
+        unexplained.set(prefix, [...(unexplained.get(prefix) ?? []), found]);
+        continue;
+      }
       const key = found.missing ?? `${found.file} ${found.start}`;
       missing.set(key, [...(missing.get(key) ?? []), found]);
+    }
+    for (const [prefix, some] of unexplained) {
+      const [first] = some;
+      const files = new Set(some.map(({ file }) => file)).size;
+      if (first)
+        yield {
+          file: first.file,
+          start: first.start,
+          about: prefix,
+          what: { code: "alias unknown", prefix, references: some.length, files },
+        };
     }
     for (const some of missing.values()) {
       const files = new Set(some.map(({ file }) => file));
@@ -30,6 +47,14 @@ export const unresolvedPath: Rule = {
     }
   },
 };
+
+/** The beginning of a name that only an alias can explain, where none is known that begins so. */
+function unknownAlias({ graph }: RuleContext, { file, about = "" }: Found): string | undefined {
+  const prefix = /^[@~]{1,2}\//.exec(about)?.[0];
+  if (prefix === undefined) return undefined;
+  const isKnown = graph.resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
+  return isKnown ? undefined : prefix;
+}
 
 /** From so many files on, what they all miss is said once. */
 const manyFiles = 4;

@@ -1,0 +1,132 @@
+/** What is learnt of apps that no arrangement fits, in the forms that apps have. */
+import { describe, expect, test } from "vitest";
+import type { ProjectPath } from "../../base/paths.js";
+import { MemoryStore } from "../../files/index.js";
+import { analyse } from "../analysis.js";
+import { check } from "../rules/index.js";
+import { draftBegunApp } from "../../change/setup/index.js";
+import { readStack } from "../../app/arrangement/index.js";
+import { planDraft } from "../../change/plan/index.js";
+import type { Conventions } from "./index.js";
+
+const at = (path: string): ProjectPath => path as ProjectPath;
+const drawn = (name: string): string => `export function ${name}() { return <li/>; }\n`;
+const letters = Array.from({ length: 12 }, (_, index) => String.fromCharCode(65 + index));
+const names = ["harvest", "rota", "swaps", "weather"];
+
+type Files = Record<string, string>;
+
+/** A store with `package.json` and some files. */
+const storeOf = (files: Files): MemoryStore =>
+  new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...files });
+
+async function learnt(files: Files): Promise<Conventions> {
+  const [app] = (await analyse(storeOf(files), { standing: at("") })).apps;
+  if (!app?.conventions) throw new TypeError("an app without a configuration is learnt from");
+  return app.conventions;
+}
+
+const shelves = ({ shelves: all }: Conventions): unknown[] =>
+  all.map(({ data: { at: place, holds, files } }) => [place, holds, files]);
+
+/** A layer of components in kebab-case, groups for features, and a folder for what is everybody's. */
+const grouped: Files = Object.fromEntries([
+  ...names.flatMap((name) =>
+    ["card", "table", "chart"].map((part) => [
+      `src/blocks/${name}/${name}-${part}.tsx`,
+      drawn(`${name}${part}`.replace(/^./, (letter) => letter.toUpperCase())),
+    ]),
+  ),
+  ...names.map((name) => [`src/blocks/${name}/${name}-slice.ts`, "export const x = createSlice({});\n"]),
+  ...letters.map((letter) => [`src/kit/round-button-${letter.toLowerCase()}.tsx`, drawn(`RoundButton${letter}`)]),
+  ...letters.map((letter) => [
+    `src/plumbing/request-${letter.toLowerCase()}.ts`,
+    "export const load = () => fetch('/');\n",
+  ]),
+]);
+
+describe("what is learnt", () => {
+  test("shelves, the roles that they hold, and how files are named", async () => {
+    const conventions = await learnt(grouped);
+    expect(shelves(conventions)).toEqual([
+      ["blocks/{feature}", ["component", "state"], "{kebab}"],
+      ["kit", "component", "{kebab}"],
+      ["plumbing", "service", "{kebab}"],
+    ]);
+    expect([conventions.files, conventions.explained, conventions.off]).toEqual([40, 40, []]);
+  });
+
+  test("who does otherwise than the rest", async () => {
+    const odd = {
+      "src/kit/RoundThing.tsx": drawn("RoundThing"),
+      "src/kit/load-all.service.ts": "export const load = () => fetch('/');\n",
+    };
+    const { shelves: all, files, explained } = await learnt({ ...grouped, ...odd });
+    const kit = all.find(({ data }) => data.at === "kit");
+    expect(kit?.exceptions).toContainEqual({ path: "src/kit/RoundThing.tsx", by: "name" });
+    expect(kit?.exceptions).toContainEqual({ path: "src/kit/load-all.service.ts", by: "role" });
+    expect(files - explained).toBe(2);
+  });
+
+  test("a folder within a folder of the same is no shelf of its own, one of another role is", async () => {
+    const deep = Object.fromEntries(
+      letters.flatMap((letter) => [
+        [`src/blocks/deep/Inner${letter}.tsx`, drawn(`Inner${letter}`)],
+        [`src/blocks/behaviour/useThing${letter}.ts`, `export function useThing${letter}() {}\n`],
+        [`src/blocks/Outer${letter}.tsx`, drawn(`Outer${letter}`)],
+        [`src/blocks/Other${letter}.tsx`, drawn(`Other${letter}`)],
+        [`src/blocks/Third${letter}.tsx`, drawn(`Third${letter}`)],
+      ]),
+    );
+    expect(shelves(await learnt(deep))).toEqual([
+      ["blocks", "component", "{Pascal}"],
+      ["blocks/behaviour", "hook", "use{Pascal}"],
+    ]);
+  });
+
+  test("a component's own folder is none, whatever its files are called", async () => {
+    const own = Object.fromEntries(
+      letters.flatMap((letter) => [
+        [`src/kit/Card${letter}/index.tsx`, drawn(`Card${letter}`)],
+        [`src/kit/Card${letter}/container.tsx`, drawn(`Container${letter}`)],
+      ]),
+    );
+    expect(shelves(await learnt(own)).map((shelf) => (shelf as string[])[0])).toEqual(["kit"]);
+  });
+
+  test("no case is told by names of one word", async () => {
+    const short = Object.fromEntries(
+      ["trees", "rota", "swaps", "crate", "graft", "bloom", "frost", "hail", "wind", "rain", "sun", "dew"].map(
+        (name) => [`src/plumbing/${name}.ts`, "export const load = () => fetch('/');\n"],
+      ),
+    );
+    expect(shelves(await learnt(short))).toEqual([["plumbing", "service", undefined]]);
+  });
+});
+
+describe("the configuration that init writes from it", () => {
+  test.each([["groups", grouped]])(
+    "%s: is read as it was meant, and finds nothing but exceptions",
+    async (_, files) => {
+      const store = storeOf(files);
+      const analysis = await analyse(store, { standing: at("") });
+      const input = { store, folder: at(""), stack: readStack("react-web"), paths: Object.keys(files).map(at) };
+      const { setUp } = draftBegunApp(input, { analysed: analysis.apps[0] });
+      const { proof } = await planDraft(analysis.project, setUp.draft);
+      expect(proof.outcome).toBe("holds");
+      const text = setUp.draft.made[0]?.text ?? "";
+      expect(text).toContain("arrangement: own\n");
+      const after = await analyse(storeOf({ ...files, "steady-shelf.yaml": text }), { standing: at("") });
+      const before = analysis.apps[0]?.app.layout.shelves.map(({ at: place }) => place);
+      expect(after.apps[0]?.app.layout.shelves.map(({ at: place }) => place)).toEqual(before);
+      const [checked] = check(after);
+      expect(checked?.fresh).toEqual([]);
+      // What was judged without a configuration is judged the same with it.
+      expect(check(analysis)[0]?.fresh).toEqual([]);
+      for (const [path, entry] of after.apps[0]?.catalogue.entries ?? []) {
+        const { role, feature } = analysis.apps[0]?.catalogue.entries.get(path) ?? {};
+        expect([path, entry.role.is, entry.feature.is]).toEqual([path, role?.is, feature?.is]);
+      }
+    },
+  );
+});
