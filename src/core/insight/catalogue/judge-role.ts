@@ -102,7 +102,14 @@ function byFolder(
   { path, shelf, outline, folders, ownFolder }: RoleQuestion,
   named: readonly RoleEvidence[],
 ): RoleEvidence[] {
-  const found = folders.nearest(folderOf(path));
+  const nearest = folders.nearest(folderOf(path));
+  // What draws in a folder of routes is what they lead to.
+  const isScreen =
+    nearest?.role === "navigation" &&
+    keyOf(nameOf(nearest.folder)) === "routes" &&
+    outline?.signs.includes("view") === true &&
+    !outline.signs.includes("routes");
+  const found = isScreen ? { ...nearest, role: "screen" as const } : nearest;
   if (found) {
     const { role, folder, distance } = found;
     // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
@@ -214,15 +221,21 @@ function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuest
     return role === "navigation";
   });
   const found: RoleEvidence[] = [];
+  // What nothing but routes use is what they lead to, wherever it lies.
+  const isRoutedOnly = routers.length > 0 && users.every((user) => routers.includes(user) || isTest(user));
   if (draws && routers.length > 0 && !/layout/i.test(nameOf(path)))
     found.push({
       for: "screen",
-      weight: isLoadedLater ? 0.5 : 0.3,
+      weight: isRoutedOnly ? 0.92 : isLoadedLater ? 0.5 : 0.3,
       because: { code: "routed", router: nameOf(routers[0] ?? "") },
     });
   if (isCode && users.length >= 4 && draws)
     found.push({ for: "component", weight: 0.15, because: { code: "used by files", count: users.length } });
   return found;
+}
+
+function isTest(path: ProjectPath): boolean {
+  return /\.(?:test|spec|stories|cy)\.|(^|\/)__\w+__\//.test(path);
 }
 
 /** Signs of files that keep the state, whatever they export. */

@@ -52,6 +52,8 @@ const words: readonly (readonly [string, Sign])[] = [
   ["=>\\s*\\(\\{\\s*type:", "actions"],
   ["(?:fetch|XMLHttpRequest|WebSocket|EventSource)\\s*\\(", "requests"],
   ["axios\\b", "requests"],
+  ["(?:gql|graphql)\\s*[`(]", "requests"],
+  ["new\\s+(?:Vue)?Router\\s*\\(", "routes"],
   ["from\\s+[\"'](?:apisauce|ky|graphql-request|superagent)[\"']", "requests"],
   ["(?:localStorage|sessionStorage|AsyncStorage|indexedDB|MMKV)\\b", "storage"],
   [
@@ -61,7 +63,8 @@ const words: readonly (readonly [string, Sign])[] = [
   ["RouteObject\\b", "routes"],
   ["(?:createRoot|hydrateRoot|createApp|registerComponent|registerRootComponent)\\s*\\(", "mounts"],
   ["ReactDOM\\.render\\s*\\(", "mounts"],
-  ["new\\s+Vue\\s*\\(", "mounts"],
+  // A bare `new Vue({ data })` is a bus or a store.
+  ["new\\s+Vue\\s*\\(\\s*\\{\\s*(?:el|router|store|render|i18n|pinia|vuetify|apolloProvider|\\.\\.\\.)", "mounts"],
   ["(?:describe|test|it)\\s*\\(\\s*[\"'`]", "tests"],
   ["StyleSheet\\.create\\s*\\(", "styles"],
 ];
