@@ -1,10 +1,10 @@
 import { Text } from "react-native";
-import { «stem» } from "./«stem»";
+import { «Symbol» } from "./«stem»";
 
 export default { title: "«Title»" };
 
 export const Usual = () => (
-  <«stem»>
+  <«Symbol»>
     <Text>Apples</Text>
-  </«stem»>
+  </«Symbol»>
 );

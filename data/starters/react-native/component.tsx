@@ -1,12 +1,12 @@
 import type { ReactNode } from "react";
 import { StyleSheet, View } from "react-native";
 
-export interface «stem»Props {
+export interface «Symbol»Props {
   readonly children?: ReactNode;
 }
 
 /** «Title». */
-export function «stem»({ children }: «stem»Props) {
+export function «Symbol»({ children }: «Symbol»Props) {
   return <View style={styles.«camel»}>{children}</View>;
 }
 

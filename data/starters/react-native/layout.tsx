@@ -2,6 +2,6 @@ import type { ReactNode } from "react";
 import { View } from "react-native";
 
 /** The frame "«title»" around screens. */
-export function «stem»({ children }: { readonly children: ReactNode }) {
+export function «Symbol»({ children }: { readonly children: ReactNode }) {
   return <View>{children}</View>;
 }

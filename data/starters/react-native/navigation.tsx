@@ -1,6 +1,6 @@
 import { View } from "react-native";
 
 /** Links of "«title»". */
-export function «stem»() {
+export function «Symbol»() {
   return <View accessibilityLabel="«Title»" />;
 }

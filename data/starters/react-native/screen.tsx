@@ -1,7 +1,7 @@
 import { StyleSheet, Text, View } from "react-native";
 
 /** The screen "«Title»". */
-export function «stem»() {
+export function «Symbol»() {
   return (
     <View style={styles.screen}>
       <Text accessibilityRole="header">«Title»</Text>

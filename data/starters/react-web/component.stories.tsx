@@ -1,5 +1,5 @@
-import { «stem» } from "./«stem»";
+import { «Symbol» } from "./«stem»";
 
 export default { title: "«Title»" };
 
-export const Usual = () => <«stem»>Apples</«stem»>;
+export const Usual = () => <«Symbol»>Apples</«Symbol»>;

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import { «stem» } from "./«stem»";
+import { «Symbol» } from "./«stem»";
 
 test("«title» shows what it is given", () => {
-  expect(JSON.stringify(«stem»({ children: "apples" }))).toContain("apples");
+  expect(JSON.stringify(«Symbol»({ children: "apples" }))).toContain("apples");
 });

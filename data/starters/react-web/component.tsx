@@ -1,12 +1,12 @@
 import type { ReactNode } from "react";
 «style?»import styles from "./«stem».module.css";
 
-export interface «stem»Props {
+export interface «Symbol»Props {
   readonly children?: ReactNode;
 }
 
 /** «Title». */
-export function «stem»({ children }: «stem»Props) {
+export function «Symbol»({ children }: «Symbol»Props) {
 «style?»  return <div className={styles.«camel»}>{children}</div>;
 «!style?»  return <div>{children}</div>;
 }

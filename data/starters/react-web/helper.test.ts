@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import { «stem» } from "./«stem»";
+import { «symbol» } from "./«stem»";
 
 test("«title»", () => {
-  expect(«stem»("apple")).toBe("apple");
+  expect(«symbol»("apple")).toBe("apple");
 });

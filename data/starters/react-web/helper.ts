@@ -1,4 +1,4 @@
 /** «Title». */
-export function «stem»(value: string): string {
+export function «symbol»(value: string): string {
   return value;
 }

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import { «stem» } from "./«stem»";
+import { «hook» } from "./«stem»";
 
 test("«title» can be used", () => {
-  expect(typeof «stem»).toBe("function");
+  expect(typeof «hook»).toBe("function");
 });

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 /** «Title», for any component. */
-export function «stem»() {
+export function «hook»() {
   const [value, setValue] = useState<string>();
   return { value, setValue };
 }

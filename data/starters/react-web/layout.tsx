@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 
 /** The frame "«title»" around screens. */
-export function «stem»({ children }: { readonly children: ReactNode }) {
+export function «Symbol»({ children }: { readonly children: ReactNode }) {
   return <div>{children}</div>;
 }

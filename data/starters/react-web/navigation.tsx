@@ -1,4 +1,4 @@
 /** Links of "«title»". */
-export function «stem»() {
+export function «Symbol»() {
   return <nav aria-label="«Title»" />;
 }

@@ -1,5 +1,5 @@
 /** Where «title» comes from and goes to. */
-export const «stem» = {
+export const «symbol» = {
   /** @returns {Promise<readonly string[]>} */
   load: async () => [],
   /** @param {string} entry */

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import { «stem» } from "./«stem»";
+import { «Symbol» } from "./«stem»";
 
 test("«title» has its heading", () => {
-  expect(JSON.stringify(«stem»())).toContain("«Title»");
+  expect(JSON.stringify(«Symbol»())).toContain("«Title»");
 });

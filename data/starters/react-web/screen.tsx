@@ -1,7 +1,7 @@
 «style?»import styles from "./«stem».module.css";
 «style?»
 /** The screen "«Title»". */
-export function «stem»() {
+export function «Symbol»() {
   return (
 «style?»    <main className={styles.«camel»}>
 «!style?»    <main>

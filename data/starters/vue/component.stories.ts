@@ -1,5 +1,5 @@
-import «stem» from "./«stem».vue";
+import «Symbol» from "./«stem».vue";
 
-export default { title: "«Title»", component: «stem» };
+export default { title: "«Title»", component: «Symbol» };
 
 export const Usual = {};

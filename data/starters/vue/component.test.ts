@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import «stem» from "./«stem».vue";
+import «Symbol» from "./«stem».vue";
 
 test("«title» is a component", () => {
-  expect(«stem»).toBeDefined();
+  expect(«Symbol»).toBeDefined();
 });

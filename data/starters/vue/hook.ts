@@ -1,7 +1,7 @@
 import { ref } from "vue";
 
 /** «Title», for any component. */
-export function «stem»() {
+export function «hook»() {
   const value = ref<string>();
   return { value };
 }

@@ -1,2 +1,2 @@
 /** Links of "«title»". */
-export const «stem»: readonly { readonly path: string; readonly title: string }[] = [];
+export const «symbol»: readonly { readonly path: string; readonly title: string }[] = [];

@@ -213,7 +213,7 @@ export const catalogue = {
   },
   COMPANION_UNKNOWN: {
     refusal: "usage",
-    what: (d) => `${capital(withArticle(d.other))} has no companion ${d.path} here.`,
+    what: (d) => `There is no companion ${d.path} for the role ${d.other} here.`,
     next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None can be made for this role."),
   },
   LEADER_UNSURE: {

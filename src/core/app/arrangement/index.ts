@@ -21,7 +21,7 @@ export {
   type Standing,
 } from "./layout.js";
 export { reachProblem, type ReachProblem } from "./reach.js";
-export { aRole, isRole, manyOf, roleMeanings, roles, type Role } from "./roles.js";
+export { aRole, isRole, manyOf, roleMeant, roleMeanings, roles, type Role } from "./roles.js";
 export { aboutShelf, anyName, listOf, structuralWords, type Reach, type Shelf, type ShelfSource } from "./shelf.js";
 export {
   arrangementNames,

@@ -76,6 +76,59 @@ export type Role = keyof typeof roleMeanings;
 /** Every role. */
 export const roles = Object.keys(roleMeanings) as readonly Role[];
 
+/** Words of the trade for roles, besides the roles themselves. */
+const tradeWords: Readonly<Record<string, Role>> = {
+  page: "screen",
+  view: "screen",
+  scene: "screen",
+  widget: "component",
+  store: "state",
+  slice: "state",
+  reducer: "state",
+  context: "state",
+  provider: "state",
+  util: "helper",
+  utility: "helper",
+  lib: "helper",
+  api: "service",
+  client: "service",
+  type: "model",
+  interface: "model",
+  entity: "model",
+  composable: "hook",
+  sheet: "style",
+  stylesheet: "style",
+  theme: "style",
+  image: "asset",
+  picture: "asset",
+  icon: "asset",
+  font: "asset",
+  locale: "translation",
+  i18n: "translation",
+  route: "navigation",
+  router: "navigation",
+  navigator: "navigation",
+  viewmodel: "view-model",
+  usecase: "use-case",
+  interactor: "use-case",
+  repo: "repository",
+  datasource: "data-source",
+  constant: "constants",
+  enum: "constants",
+  setting: "config",
+  spec: "test",
+};
+
+/** The role that a word means, in any case, singular or plural: `Component`, `page`, `utils`; `undefined` for no role. */
+export function roleMeant(word: string): Role | undefined {
+  const lower = word.toLowerCase();
+  const singulars = [lower, lower.replace(/s$/, ""), lower.replace(/ies$/, "y")];
+  const own = singulars.find(isRole);
+  if (own !== undefined) return own as Role;
+  const key = singulars.map((each) => each.replace(/[-_ ]/g, "")).find((each) => Object.hasOwn(tradeWords, each));
+  return key === undefined ? undefined : tradeWords[key];
+}
+
 /** Whether a word is a role. */
 export function isRole(word: string): word is Role {
   return Object.hasOwn(roleMeanings, word);

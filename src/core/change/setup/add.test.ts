@@ -1,9 +1,11 @@
 /** `add`: where files go, how they are called, what is made beside them, and where they are listed. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { isRole, type Role } from "../../app/arrangement/index.js";
+import { isRole, readStack, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { readName } from "../../base/names/index.js";
+import { openProject } from "../../app/index.js";
+import { planDraft } from "../plan/index.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
 import { draftAddition, draftFeature } from "./index.js";
 import { added, addition, appOf, listOf, requestOf } from "./setup.test.suite.js";
@@ -94,6 +96,40 @@ describe("the right place and name, whatever is typed", () => {
   ])("with %s: add %s", async (configuration, words, paths) => {
     const arrangement = /arrangement: (\S+)/.exec(configuration)?.[1] ?? "layer-first";
     expect(await added(appOf("react-web", arrangement, {}, configuration), words)).toEqual(paths);
+  });
+});
+
+describe("whatever form the names of files have", () => {
+  const patterns = ["{kebab}", "{snake}", "{camel}", "{Pascal}", "{kebab}.part", "x-{kebab}"];
+  const roles = ["component", "screen", "hook", "helper", "service", "layout", "navigation", "container", "repository"];
+  test.each(["react-web", "react-native", "vue"].flatMap((stack) => patterns.map((pattern) => [stack, pattern])))(
+    "%s: code in files named %s can be read",
+    async (stack = "", pattern = "") => {
+      const there = roles.filter((role) => Object.hasOwn(readStack(stack).roles, role));
+      const names = there.map((role) => `${role}: "${pattern}"`).join(", ");
+      const app = appOf(stack, "layer-first", {}, `names: { ${names} }`);
+      for (const role of there) {
+        const tests = role === "component" || role === "hook" || role === "helper" ? " --with test" : "";
+        const { draft } = draftAddition(app, requestOf(`${role} crate-card${tests}`));
+        const { proof } = await planDraft(await openProject(app.store), draft);
+        expect([role, proof.gaps, proof.different]).toEqual([role, [], []]);
+        for (const { text, path } of draft.made)
+          expect(text, path).not.toMatch(/(?:function|const|class|interface|import \{?) ?crate-card/);
+      }
+    },
+  );
+});
+
+describe("words of the trade for a role", () => {
+  test.each([
+    ["page", "src/screens/HarvestScreen.tsx"],
+    ["Views", "src/screens/HarvestScreen.tsx"],
+    ["widget", "src/components/Harvest.tsx"],
+    ["utils", "src/helpers/harvest.ts"],
+    ["api", "src/services/harvestService.ts"],
+    ["type", "src/models/harvest.ts"],
+  ])("add %s harvest", async (word, path) => {
+    expect(await added(appOf("react-web", "layer-first"), `${word} harvest`)).toContain(path);
   });
 });
 
@@ -353,7 +389,7 @@ describe("what cannot be is refused, and how to go on is said", () => {
 
   test.each([
     ["scren harvest", "ROLE_UNKNOWN", "Did you mean screen?"],
-    ["Component x", "ROLE_UNKNOWN", "Did you mean component?"],
+    ["componet x", "ROLE_UNKNOWN", "Did you mean component?"],
     ["component TreeCard", "NAME_TAKEN", "src/components/tree-card.tsx"],
     ["component treeList", "NAME_TAKEN", "src/components/Treelist.jsx"],
     ["component LEAF", "NAME_TAKEN", "differs only in case"],

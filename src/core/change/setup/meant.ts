@@ -1,6 +1,6 @@
 /** What words mean that people type: roles and features, in any case, misspelled or by another name. */
 import { distance } from "fastest-levenshtein";
-import { isRole, meantName, type Role } from "../../app/arrangement/index.js";
+import { isRole, meantName, roleMeant, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, inFolder } from "../../base/paths.js";
@@ -19,10 +19,11 @@ export function existingFeatures({ layout, store }: App): string[] {
     .sort();
 }
 
-/** The role that a word means. Throws `ROLE_UNKNOWN` with the nearest one. */
+/** The role that a word means: its own, or one of the trade (`page`, `utils`). Throws `ROLE_UNKNOWN` with the nearest one. */
 export function knownRole({ stack }: App, word: string): Role {
   const there = Object.keys(stack.roles);
-  if (isRole(word) && there.includes(word)) return word;
+  const meant = roleMeant(word);
+  if (meant !== undefined && there.includes(meant)) return meant;
   const lower = word.toLowerCase();
   const near = [...there, "feature"].sort((a, b) => distance(a, lower) - distance(b, lower))[0];
   const isNear = near !== undefined && distance(near, lower) <= Math.max(2, word.length / 3);

@@ -30,6 +30,10 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
   };
   const plain: Readonly<Record<string, () => string | undefined>> = {
     stem: () => stem,
+    // What the file is named after in code: the stem where it can be a name there, else the words of it.
+    Symbol: () => (isIdentifier(stem) && /^\p{Lu}/u.test(stem) ? stem : inCase(words, "Pascal")),
+    symbol: () => (isIdentifier(stem) ? stem : inCase(words, "camel")),
+    hook: () => (isIdentifier(stem) && /^use\p{Lu}/u.test(stem) ? stem : `use${inCase(words, "Pascal")}`),
     Stem: () => inCase(splitWords(stem), "Pascal"),
     Pascal: () => inCase(words, "Pascal"),
     camel: () => inCase(words, "camel"),
@@ -53,6 +57,11 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
     if (rest === "leader" && word === "to") return way(leader?.path);
     return rest === "of leader" && word === "Stem" && leader ? inCase(splitWords(leader.stem), "Pascal") : undefined;
   };
+}
+
+/** Whether a stem can be a name in code as it is: `{kebab}` and `{Pascal}.view` cannot. */
+function isIdentifier(stem: string): boolean {
+  return /^[\p{L}_$][\p{L}\p{N}_$]*$/u.test(stem);
 }
 
 function startPlace(app: App, id: string): ProjectPath | undefined {
