@@ -1,7 +1,7 @@
 /** How an arrangement is shown: what it comes to, both trees, the moves by feature, what nobody can be sure of, the proof. */
 import { plain } from "../core/base/text/index.js";
 import type { Answer, ArrangedPlan, Question } from "../core/change/arrange/index.js";
-import { manyOf } from "../core/app/arrangement/index.js";
+import { manyOf, ownArrangement } from "../core/app/arrangement/index.js";
 import { planDetails } from "./plan-view.js";
 import { gapLines } from "./proof-view.js";
 import { drawFolders } from "./folders-view.js";
@@ -61,7 +61,11 @@ export function isNothing({ plan }: ArrangedPlan): boolean {
 function headLines({ arranged, arrangement, change }: ArrangeViewInput, { palette, width }: Screen): string[] {
   const { plan, units, indexes } = arranged;
   if (plan.moves.length === 0 && !indexes?.led)
-    return [palette.strong(`Nothing moves: every file that is certain is where ${arrangement} puts it.`)];
+    return [
+      palette.strong(
+        `Nothing moves: every file that is certain is where ${arrangement === ownArrangement ? "the app keeps its kind" : `${arrangement} puts it`}.`,
+      ),
+    ];
   const done = change !== undefined;
   const features = new Set(units.map(({ feature }) => feature).filter((feature) => feature !== "shared")).size;
   const files = new Set(plan.edits.map((edit) => edit.file)).size;
@@ -72,7 +76,7 @@ function headLines({ arranged, arrangement, change }: ArrangeViewInput, { palett
       : `${done ? "updated" : "updates"} ${count(plan.edits.length, "path")} in ${count(files, "file")}`,
     ...(indexes ? [`${done ? "led" : "leads"} ${count(indexes.led, "reference")} through public indexes`] : []),
   ];
-  const head = wrap(`${arrangement}: ${parts.join("; ")}.`, width)
+  const head = wrap(`${arrangement === ownArrangement ? "Its own shelves" : arrangement}: ${parts.join("; ")}.`, width)
     .split("\n")
     .map(palette.strong);
   if (indexes && indexes.direct > 0)

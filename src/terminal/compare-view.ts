@@ -1,4 +1,5 @@
 /** How arrangements are shown beside each other: a table with bars, the best of each row marked, and what to do. */
+import { ownArrangement } from "../core/app/arrangement/index.js";
 import { plain } from "../core/base/text/index.js";
 import type { Comparison, Shape, Tried } from "../core/change/compare/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
@@ -51,7 +52,7 @@ export function compareView(compared: Comparison, screen: Screen): string {
 }
 
 function headLines({ files, features, arrangement, tried }: Comparison, { palette, width }: Screen): string[] {
-  const head = `${count(files, "file")} of ${count(features, "feature")}, ${arrangement} today, beside ${count(tried.length, "arrangement")}.`;
+  const head = `${count(files, "file")} of ${count(features, "feature")}, ${arrangement === ownArrangement ? "organised in its own way" : arrangement} today, beside ${count(tried.length, "arrangement")}.`;
   return [
     ...wrap(head, width).split("\n").map(palette.strong),
     ...wrap(

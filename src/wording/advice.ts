@@ -1,6 +1,6 @@
 /** The words for `compare`'s advice: two sentences. */
 import type { Comparison, Tried } from "../core/change/compare/index.js";
-import { count } from "./words.js";
+import { count, grouped } from "./words.js";
 
 const oneDigit = (number: number): string => number.toFixed(1);
 const percent = (gain: number): string => `${Math.round(gain * 100)} %`;
@@ -18,6 +18,10 @@ export function wordsOfAdvice(comparison: Comparison): string {
           ? "no features were found here"
           : `${advice.features === 1 ? "one feature was" : "two features were"} found here`
       }. Bringing features together gains nothing before there are several; name them under \`features:\` in steady-shelf.yaml if there are.`;
+    case "features unclear":
+      return `No advice: it is known of only ${advice.featured} of ${count(advice.files, "file")} which feature they serve. Name the features under \`features:\` in steady-shelf.yaml, then compare again.`;
+    case "too many questions":
+      return `No advice yet: ${advice.best.arrangement} would gain most, but it is open where ${count(advice.best.questions, "file")} of the ${grouped(advice.best.moved)} that move belong. Answer that first: \`steady-shelf arrange --as ${advice.best.as}\` lists them.`;
     case "near already":
       return `Stay as you are: ${
         advice.best.moved === 0

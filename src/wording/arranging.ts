@@ -1,5 +1,5 @@
 /** The words for why `arrange` moves a file, leaves it, or asks about it. */
-import { aRole } from "../core/app/arrangement/index.js";
+import { aRole, ownArrangement } from "../core/app/arrangement/index.js";
 import type { Doubtful, MoveGround, StayGround } from "../core/change/arrange/index.js";
 import { wordsOfReason } from "./reasons.js";
 
@@ -20,11 +20,11 @@ export function whyStays(ground: StayGround): string {
     case "answered":
       return "you said that it stays";
     case "no shelf":
-      return `${ground.arrangement} has no shelf for ${ground.role === undefined ? "it" : aRole(ground.role)}${
+      return `${ground.arrangement === ownArrangement ? "the app" : ground.arrangement} has no shelf for ${ground.role === undefined ? "it" : aRole(ground.role)}${
         ground.ofNoFeature === true ? " of no feature" : ""
       }`;
     case "index of a feature":
-      return `it is the index of a feature, and ${ground.arrangement} has no place for one`;
+      return `it is the index of a feature, and ${ground.arrangement === ownArrangement ? "the app" : ground.arrangement} has no place for one`;
     case "found by place":
       return `${ground.framework} finds it by its place`;
     case "place taken":

@@ -2,7 +2,7 @@
  * Where a unit goes: onto the shelf for its role and its feature, with the sub-folders that mean something. What nobody can
  * be sure of becomes a question; what has no place stays.
  */
-import type { Layout, Role, Shelf } from "../../app/arrangement/index.js";
+import { ownArrangement, type Layout, type Role, type Shelf } from "../../app/arrangement/index.js";
 import {
   certain,
   ordered,
@@ -102,6 +102,9 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
   if (role.is === undefined) return asks(entry, "role", [], { code: "nothing known" });
   const options = optionsOf(entry, unit, input);
   const [first] = options;
+  // Where an app is its own standard, a file moves only if its role leaves no doubt, and its sisters lie there.
+  if (then.arrangement === ownArrangement && answer === undefined && !(first && isAsSistersDo(entry, first, input)))
+    return stays(undefined);
   if (!first) return noPlace(entry, unit, input);
   const isSame = options.every(({ into, stem }) => into === first.into && stem === first.stem);
   const needsFeature = then.shelves.some((shelf) => shelf.at.includes("{feature}") && shelf.holds.includes(first.role));
@@ -113,6 +116,16 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
   if (input.takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true });
   const about = new Set(options.map((each) => each.role)).size > 1 || role.confidence < guess ? "role" : "feature";
   return asks(entry, about, options, doubtfulOf(entry, about));
+}
+
+/** Whether ten others of its role or more lie on a shelf, nine of ten of all. */
+function isAsSistersDo({ path, role }: Entry, { shelf }: Going, { catalogue, now }: DestinationInput): boolean {
+  if (role.confidence < certain) return false;
+  const sisters = [...catalogue.entries.values()].filter(
+    (each) => each.role.is === role.is && each.path !== path && each.leader === undefined,
+  );
+  const there = sisters.filter((each) => now.standingOf(each.path)?.shelf.at === shelf.at);
+  return there.length >= 10 && there.length >= sisters.length * 0.9;
 }
 
 type Going = Extract<Destination, { kind: "goes" }>;

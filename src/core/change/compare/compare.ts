@@ -3,7 +3,8 @@
  * measured; and whether it is worth it.
  */
 import { measureArranging, settleFeatures, type Settled } from "../arrange/index.js";
-import { isMain } from "../../insight/catalogue/index.js";
+import { ownArrangement } from "../../app/arrangement/index.js";
+import { isMain, shared, type Entry } from "../../insight/catalogue/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
 import type { Progress } from "../../base/progress.js";
@@ -33,7 +34,9 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
   const { analysis, analysed, progress } = request;
   const { app, catalogue } = analysed;
   const { layout, decision, stack } = app;
-  const names = request.with ?? [...new Set([...stack.arrangements, decision.arrangement])];
+  // The app's own shelves are how it is, not what it could become.
+  const others = decision.arrangement === ownArrangement ? [] : [decision.arrangement];
+  const names = request.with ?? [...new Set([...stack.arrangements, ...others])];
   const targets = names.map((as) => ({ as, target: as === decision.arrangement ? app : appUnder(app, as) }));
   const changes = changesOf(analysis, analysed);
   const told = changes.length >= enough ? changes : undefined;
@@ -55,12 +58,18 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
     tried,
     files: [...catalogue.entries.values()].filter((entry) => isMain(entry) && entry.role.is !== undefined).length,
     features: catalogue.features.length,
+    featured: [...catalogue.entries.values()].filter((entry) => isMain(entry) && isOfFeature(entry)).length,
     across: featureEdges(catalogue, analysis.graph).reduce((sum, { uses }) => sum + uses.length, 0),
     unresolved: unresolvedOf(analysis, analysed),
     changes: changes.length,
     enough,
   };
   return { ...comparison, recommendation: recommend(comparison) };
+}
+
+/** Whether it is known which feature a file serves. */
+function isOfFeature({ feature }: Entry): boolean {
+  return feature.is !== undefined && feature.is !== shared && feature.confidence >= 0.5;
 }
 
 interface TryingOut {

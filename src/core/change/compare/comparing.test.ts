@@ -125,6 +125,7 @@ const comparison = (more: Partial<Comparison>): Parameters<typeof recommend>[0] 
     tried: [tried({ places: 1, leaving: 0.4 })],
     files: 90,
     features: 5,
+    featured: 60,
     across: 0,
     unresolved: 0,
     changes: 0,
@@ -163,6 +164,18 @@ describe("the advice", () => {
     ["stays with a small app", { files: 30 }, undefined, /^Stay as you are: with 30 files/],
     ["stays without features", { features: 0 }, undefined, /^Stay as you are: no features were found/],
     ["stays with one feature", { features: 1 }, undefined, /^Stay as you are: one feature was found/],
+    [
+      "is silent where features are hardly known",
+      { featured: 20 },
+      undefined,
+      /^No advice: it is known of only 20 of 90 files/,
+    ],
+    [
+      "is silent where too much is open",
+      { tried: [tried({ places: 1, questions: 30 })] },
+      undefined,
+      /^No advice yet: .*30 files of the 60/,
+    ],
     ["stays where there is nothing else", { tried: [] }, undefined, /^Stay as you are: there is nothing to compare/],
     [
       "tells of changes only where they come nearer",

@@ -12,6 +12,10 @@ export interface Recommendation {
 export type Advice =
   | { readonly code: "nothing to compare" }
   | { readonly code: "few features"; readonly features: number }
+  /** It is not known of enough files which feature they serve. */
+  | { readonly code: "features unclear"; readonly featured: number; readonly files: number }
+  /** The best leaves so much open that nobody knows whether it is the best. */
+  | { readonly code: "too many questions"; readonly best: Tried }
   /** The best would gain too little; `gain` is a part of the distance of today. */
   | { readonly code: "near already"; readonly best: Tried; readonly gain: number }
   /** It would gain something, but with fewer files than `few` everything is close anyway. */
@@ -40,6 +44,8 @@ export interface Comparison {
   /** Leading files, and features. */
   readonly files: number;
   readonly features: number;
+  /** Leading files of which it is known which feature they serve. */
+  readonly featured: number;
   /** References from a file of one feature to one of another: they are the same in every arrangement. */
   readonly across: number;
   /** References that lead nowhere today. */

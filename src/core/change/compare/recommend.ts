@@ -6,6 +6,9 @@ import type { Shape } from "./shape.js";
 const fewFeatures = 3;
 const fewFiles = 40;
 
+/** Of so many files it must be known which feature they serve; and of so many moves the answer may be open. */
+const [partKnown, mostOpen] = [0.35, 0.25];
+
 /** What is gained must be worth the move: this part of the distance, on average. */
 const worthIt = 0.15;
 
@@ -26,7 +29,7 @@ function part(now: number, then: number): number {
 
 /** What to do. */
 export function recommend(comparison: Omit<Comparison, "recommendation">): Recommendation {
-  const { today, tried, features, files } = comparison;
+  const { today, tried, features, featured, files } = comparison;
   const ranked = tried
     .map((each) => ({ each, gain: gainOf(today, each) }))
     .sort((a, b) => b.gain - a.gain || a.each.moved - b.each.moved);
@@ -34,7 +37,9 @@ export function recommend(comparison: Omit<Comparison, "recommendation">): Recom
   const stay = (advice: Advice): Recommendation => ({ as: undefined, advice });
   if (!best) return stay({ code: "nothing to compare" });
   if (features < fewFeatures) return stay({ code: "few features", features });
+  if (featured < files * partKnown) return stay({ code: "features unclear", featured, files });
   if (best.gain < worthIt) return stay({ code: "near already", best: best.each, gain: best.gain });
   if (files < fewFiles) return stay({ code: "small app", best: best.each, few: fewFiles });
+  if (best.each.questions > best.each.moved * mostOpen) return stay({ code: "too many questions", best: best.each });
   return { as: best.each.as, advice: { code: "go", best: best.each } };
 }

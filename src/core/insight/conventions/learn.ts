@@ -4,7 +4,7 @@
  * taken: a folder that holds the same as the one around it is no shelf of its own.
  */
 import { isMainCode, isTold, nameCandidates, partsOf, type App } from "../../app/index.js";
-import { extensionOf, type OneOrMore, type Role, type ShelfData } from "../../app/arrangement/index.js";
+import { extensionOf, type OneOrMore, type Role, type Shelf, type ShelfData } from "../../app/arrangement/index.js";
 import { cases, isInCase, parseNamingPattern, readName } from "../../base/names/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { isNamedByTool } from "../rules/named-by-tool.js";
@@ -52,8 +52,10 @@ interface Node {
 
 /** Learns the shelves of an app from its catalogue. */
 export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<App, "layout" | "stack">): Conventions {
-  const isOn = ({ standing }: Entry): boolean => standing !== undefined && standing.shelf.holds.length > 0;
   const all = [...catalogue.entries.values()].filter((entry) => counts(entry, layout.source));
+  const misheld = shelvesOfOthers(all);
+  const isOn = ({ standing }: Entry): boolean =>
+    standing !== undefined && standing.shelf.holds.length > 0 && !misheld.has(standing.shelf);
   const entries = all.filter((entry) => !isOn(entry));
   const root = treeOf(entries, catalogue, layout.source);
   const made: { node: Node; entries: Entry[] }[] = [];
@@ -71,6 +73,21 @@ export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<A
   const shelved = new Set(made.flatMap(({ entries: held }) => held.map(({ path }) => path)));
   const off = entries.map(({ path }) => path).filter((path) => !shelved.has(path));
   return { shelves, files: entries.length, explained: on - odd, off };
+}
+
+/** Shelves of an arrangement on which most files have other roles than it says: `routes/` full of screens. */
+function shelvesOfOthers(entries: readonly Entry[]): ReadonlySet<Shelf> {
+  const held = new Map<Shelf, { known: number; fitting: number }>();
+  for (const { role, standing } of entries) {
+    if (!standing || standing.shelf.holds.length === 0 || role.is === undefined || role.confidence < 0.5) continue;
+    const each = held.get(standing.shelf) ?? { known: 0, fitting: 0 };
+    each.known += 1;
+    if (standing.shelf.holds.includes(role.is)) each.fitting += 1;
+    held.set(standing.shelf, each);
+  }
+  return new Set(
+    [...held].filter(([, { known, fitting }]) => known >= filesOfAShelf && fitting * 2 < known).map(([shelf]) => shelf),
+  );
 }
 
 /** Leading files of the app's own code, looks and pictures, in the source root. */
