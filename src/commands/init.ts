@@ -218,10 +218,13 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
   const isOwn = name === ownArrangement;
   const like = isOwn ? "It is organised in its own way." : `It is ${name}.`;
   context.say(`${wrap(`This app has begun, so only its configuration is written. ${like}`, context.screen.width)}\n`);
-  if (fit) context.say(`${fitView(fit, context.screen, all)}\n`);
-  if (conventions && (isOwn || conventions.shelves.length > 0)) {
-    if (!isOwn) context.say(wrap("Beside the shelves of that arrangement, it has its own.", context.screen.width));
-    context.say(`${conventionsView(conventions, context.screen, all)}\n`);
-  }
+  // What has a shelf of its own is on one.
+  const off = new Set(conventions?.off ?? []);
+  const isOff = (folder: ProjectPath): boolean =>
+    conventions === undefined || [...off].some((path) => isBelow(path, folder));
+  if (fit)
+    context.say(`${fitView({ ...fit, off: fit.off.filter(({ folder }) => isOff(folder)) }, context.screen, all)}\n`);
+  if (conventions && (isOwn || conventions.shelves.length > 0))
+    context.say(`${conventionsView(conventions, context.screen, { all, isBeside: !isOwn })}\n`);
   context.say(view);
 }

@@ -8,8 +8,19 @@ import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 /** Shelves, and exceptions, that are shown without `--all`. */
 const [mostShelves, mostExceptions] = [16, 6];
 
+/** How it is shown. */
+export interface ConventionsViewOptions {
+  readonly all: boolean;
+  /** Whether they stand beside the shelves of an arrangement, which has been shown with what is on none. */
+  readonly isBeside: boolean;
+}
+
 /** What was learnt: a line a shelf, and below it what does otherwise. */
-export function conventionsView(learnt: Conventions, screen: Screen, all: boolean): string {
+export function conventionsView(
+  learnt: Conventions,
+  screen: Screen,
+  { all, isBeside }: ConventionsViewOptions,
+): string {
   const { shelves, files, explained, off } = plain(learnt);
   const { palette, width } = screen;
   const shown = all ? shelves : shelves.slice(0, mostShelves);
@@ -18,20 +29,22 @@ export function conventionsView(learnt: Conventions, screen: Screen, all: boolea
   const rest = shelves.length - shown.length;
   return [
     wrap(
-      `${count(shelves.length, "shelf", "shelves")} (folders with a job) ${shelves.length === 1 ? "explains" : "explain"} ${share} % of ${count(files, "file")}:`,
+      isBeside
+        ? `Besides, it has ${count(shelves.length, "shelf", "shelves")} (${shelves.length === 1 ? "a folder with a job" : "folders with a job"}) of its own:`
+        : `${count(shelves.length, "shelf", "shelves")} (${shelves.length === 1 ? "a folder with a job" : "folders with a job"}) ${shelves.length === 1 ? "explains" : "explain"} ${share} % of ${count(files, "file")}:`,
       width,
     ),
     "",
     ...shown.map((shelf) => shelfLine(shelf, column, screen)),
     ...(rest > 0 ? [palette.faint(`  … and ${count(rest, "more shelf", "more shelves")} (--all shows them)`)] : []),
     ...exceptionLines(learnt, screen, all),
-    ...(off.length > 0
+    ...(off.length > 0 && !isBeside
       ? [
           "",
           `  ${count(off.length, "file is", "files are")} on no shelf${all ? ":" : ` (--all shows ${off.length === 1 ? "it" : "them"})`}`,
         ]
       : []),
-    ...(all ? off.map((path) => `    ${palette.leaves(shorten(path, width - 4))}`) : []),
+    ...(all && !isBeside ? off.map((path) => `    ${palette.leaves(shorten(path, width - 4))}`) : []),
   ].join("\n");
 }
 
@@ -55,7 +68,13 @@ function exceptionLines({ shelves }: Conventions, { palette, width }: Screen, al
     "",
     `  ${palette.strong(count(odd.length, "exception"))}`,
     ...shown.map(({ path, by, data }) => {
-      const why = by === "name" ? "named differently" : `not ${enumerate(listOf<Role>(data.holds).map(manyOf))}`;
+      const holds = listOf<Role>(data.holds);
+      const why =
+        by === "name"
+          ? "named differently"
+          : holds.length > 2
+            ? "of another role"
+            : `not ${enumerate(holds.map(manyOf))}`;
       const room = Math.floor(width * 0.62);
       return `    ${palette.leaves(pad(shorten(path, room), Math.min(room, 60)))}  ${palette.faint(shorten(why, width - 70))}`;
     }),

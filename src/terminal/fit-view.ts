@@ -2,7 +2,7 @@
 import { plain } from "../core/base/text/index.js";
 import type { Fit } from "../core/app/index.js";
 import { cells, pad, shorten, type Screen } from "./screen.js";
-import { count } from "../wording/words.js";
+import { count, grouped } from "../wording/words.js";
 
 /** How an arrangement fits the files that are there. */
 export function fitView(found: Fit, screen: Screen, all: boolean): string {
@@ -18,7 +18,7 @@ export function fitView(found: Fit, screen: Screen, all: boolean): string {
       .join(", ");
   const column = Math.max(0, ...off.map((each) => cells(shorten(each.folder, width - 20)))) + 3;
   const lines = [
-    `  ${palette.strong("arrangement")}  ${fit.arrangement}: ${count(fit.onShelf, "file")} of ${count(fit.files, "file").replace(/ files?$/, "")} ${fit.onShelf === 1 ? "lies" : "lie"} on a shelf (${share} %)`,
+    `  ${palette.strong("arrangement")}  ${fit.arrangement}: ${grouped(fit.onShelf)} of ${count(fit.files, "file")} ${fit.onShelf === 1 ? "is" : "are"} on its shelves (${share} %)`,
     `  ${palette.strong("source root")}  ${fit.source}`,
     ...(Object.keys(fit.words).length > 0 ? [`  ${palette.strong("own words")}    ${own(fit.words)}`] : []),
     ...(Object.keys(fit.names).length > 0 ? [`  ${palette.strong("own names")}    ${own(fit.names)}`] : []),
@@ -31,7 +31,7 @@ export function fitView(found: Fit, screen: Screen, all: boolean): string {
       lines.push(palette.faint(`    … and ${count(fit.off.length - off.length, "more folder")} (--all shows them)`));
   }
   if (misnamed.length > 0) {
-    lines.push("", `  ${palette.strong("named otherwise")} than the files beside them`);
+    lines.push("", `  ${palette.strong("named differently")} from the files beside them`);
     for (const path of misnamed) lines.push(`    ${palette.leaves(shorten(path, width - 4))}`);
     if (fit.misnamed.length > misnamed.length)
       lines.push(

@@ -25,7 +25,7 @@ export const roleMeanings = {
   translation: "texts in other languages",
   test: "tests, beside what they test",
   story: "components shown by themselves",
-  entry: "where the app begins",
+  entry: "an entry file",
   generated: "made by a tool; nobody edits it",
 } as const;
 
@@ -54,9 +54,9 @@ export function aRole(role: Role): string {
 }
 
 const severalWords: Readonly<Record<string, string>> = {
-  state: "files of the state",
+  state: "state files",
   style: "styles",
-  entry: "the files with which the app begins",
+  entry: "entry files",
   generated: "generated files",
   config: "settings",
   navigation: "routes and links",
@@ -124,7 +124,7 @@ export function roleMeant(word: string): Role | undefined {
   const lower = word.toLowerCase();
   const singulars = [lower, lower.replace(/s$/, ""), lower.replace(/ies$/, "y")];
   const own = singulars.find(isRole);
-  if (own !== undefined) return own as Role;
+  if (own !== undefined) return own;
   const key = singulars.map((each) => each.replace(/[-_ ]/g, "")).find((each) => Object.hasOwn(tradeWords, each));
   return key === undefined ? undefined : tradeWords[key];
 }

@@ -139,7 +139,9 @@ function byFolder(
 
 function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
   const found: RoleEvidence[] = [];
-  const plain = stem.replace(/^_/, "");
+  // An index that is more than an index is what its folder is called.
+  const isOfFolder = stem === "index" && folderOf(path) !== source && /^\p{Lu}/u.test(nameOf(folderOf(path)));
+  const plain = isOfFolder ? nameOf(folderOf(path)) : stem.replace(/^_/, "");
   const [base = "", ...dots] = plain.split(".");
   const say = (list: Weighted | undefined, because: Reason): void => {
     for (const { role, weight } of list ?? []) found.push({ for: role, weight, because });

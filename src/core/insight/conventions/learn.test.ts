@@ -30,7 +30,7 @@ const shelves = ({ shelves: all }: Conventions): unknown[] =>
   all.map(({ data: { at: place, holds, files } }) => [place, holds, files]);
 
 /** A layer of components in kebab-case, groups for features, and a folder for what is everybody's. */
-const grouped: Files = Object.fromEntries([
+const groupedFiles: readonly (readonly string[])[] = [
   ...names.flatMap((name) =>
     ["card", "table", "chart"].map((part) => [
       `src/blocks/${name}/${name}-${part}.tsx`,
@@ -43,7 +43,8 @@ const grouped: Files = Object.fromEntries([
     `src/plumbing/request-${letter.toLowerCase()}.ts`,
     "export const load = () => fetch('/');\n",
   ]),
-]);
+];
+const grouped: Files = Object.fromEntries(groupedFiles.map(([path = "", text = ""]) => [path, text]));
 
 describe("what is learnt", () => {
   test("shelves, the roles that they hold, and how files are named", async () => {

@@ -1,6 +1,7 @@
 import { certain, keyOf } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
+import { isNamedByTool } from "./named-by-tool.js";
 import { isInSource, placesMost } from "./places.js";
 import { isCertain } from "./sisters.js";
 import type { Rule } from "./rule.js";
@@ -19,18 +20,20 @@ export const outsideShelves: Rule = {
       const isOnShelf = standing !== undefined && standing.shelf.holds.length > 0;
       if (isOnShelf || !isInSource(layout, path) || role.is === "generated") continue;
       const belonging = places.of(entry);
+      // What tools find by its name, and what nearly no sister does, is nobody's business.
+      if (isNamedByTool(path)) continue;
       const isIndexOfAll = folderOf(path) === layout.source && keyOf(nameOf(path)).startsWith("index");
       if (isIndexOfAll) continue;
+      const there = belonging && role.is !== undefined ? sisters.onShelf(role.is, belonging.shelf, entry) : undefined;
+      if (there && there.of > 0 && there.agree * 2 < there.of) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");
-      const agreement = belonging && role.is !== undefined && sisters.onShelf(role.is, belonging.shelf, entry);
       const isSure =
         role.confidence >= certain &&
         isFeatureSure &&
         !clues.vague.has(keyOf(nameOf(path))) &&
-        agreement !== undefined &&
-        agreement !== false &&
-        isCertain(agreement);
+        there !== undefined &&
+        isCertain(there);
       yield {
         file: path,
         what: { code: "on no shelf", role: role.is, goesTo: belonging?.folder },

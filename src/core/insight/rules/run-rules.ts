@@ -6,7 +6,7 @@ import { comparePaths } from "../../base/paths.js";
 import { foundByPlace } from "../../app/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import type { Configuration } from "../../app/configuration/index.js";
-import { Places } from "./places.js";
+import { isInSource, Places } from "./places.js";
 import { Sisters } from "./sisters.js";
 import { rules } from "./registry.js";
 import type { Finding, Found, Rule, RuleContext } from "./rule.js";
@@ -43,7 +43,8 @@ export function runRules(
   { only, force = false }: RunOptions = {},
 ): Finding[] {
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
-  const mains = entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex);
+  // What lies beside the source root (scripts, settings, declarations that a build makes) is not held to the app's customs.
+  const mains = entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex && isInSource(app.layout, entry.path));
   const context: Omit<RuleContext, "most"> = {
     app,
     tree: graph.tree,

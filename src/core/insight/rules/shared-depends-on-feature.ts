@@ -10,6 +10,9 @@ export const sharedDependsOnFeature: Rule = {
   wrong: 'src/components/DataTable.tsx    import { useRota } from "../hooks/useRota";',
   right: "src/components/DataTable.tsx    function DataTable({ caption, rows }) …",
   *find(context) {
+    // Where it is known of few files which feature they serve, nobody can say what is shared.
+    const known = context.mains.filter(({ feature }) => feature.is !== shared && feature.confidence >= 0.5);
+    if (known.length * 2 < context.mains.length) return;
     const housed = new Set(context.catalogue.features.flatMap(({ folders }) => folders));
     for (const entry of context.mains) {
       // In a feature's folder, or in a group of its own, a file is not for everybody, whatever it is called.

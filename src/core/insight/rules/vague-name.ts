@@ -23,11 +23,13 @@ export const vagueName: Rule = {
 /** Words that say of something only that there is another one. */
 const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
 
-function whyVague({ catalogue: { clues, entries } }: RuleContext, { path }: Entry): Case | undefined {
+function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }: Entry): Case | undefined {
   if (isFolderIndex(path)) return undefined;
   const { stem, rest } = partsOf(nameOf(path));
   const words = splitWords(stem);
-  if (clues.vague.has(keyOf(stem))) return { code: "name says nothing", stem };
+  // A part of a component may be called after what it is there: `Teaser/Data`.
+  const isPart = role.is === "component" && /^\p{Lu}/u.test(stem);
+  if (clues.vague.has(keyOf(stem)) && !isPart) return { code: "name says nothing", stem };
   const isThere = (name: string): boolean => name !== stem && entries.has(inFolder(folderOf(path), name + rest));
   const last = words.at(-1)?.toLowerCase() ?? "";
   const before = stem.replace(/[-_. ]*\p{L}+$/u, "");

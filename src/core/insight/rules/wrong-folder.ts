@@ -1,4 +1,4 @@
-import type { Role } from "../../app/arrangement/index.js";
+import { ownArrangement, type Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
@@ -61,12 +61,15 @@ const anywhere: ReadonlySet<Role> = new Set(["entry", "config", "style", "asset"
  * A file of another role is worth a word where its sisters lie elsewhere, together; not if it lies beside files that use it, which is where many keep what serves one thing.
  */
 function isWorthSaying(
-  { sisters, catalogue: { uses } }: RuleContext,
+  { app, sisters, catalogue: { uses } }: RuleContext,
   entry: Entry,
   role: Role,
   belonging: Belonging | undefined,
 ): boolean {
   if (!belonging || anywhere.has(role)) return false;
+  // In the source root lies what serves the whole app; a custom of few files is none.
+  const isLearnt = app.layout.arrangement === ownArrangement;
+  if (isLearnt && entry.standing?.shelf.at === ".") return false;
   const { of, agree } = sisters.onShelf(role, belonging.shelf, entry);
   if (of > 0 && agree * 2 < of) return false;
   const users = uses.usersOf(entry.path);

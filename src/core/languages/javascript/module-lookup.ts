@@ -82,6 +82,12 @@ function endingsOf({ rules }: Ground, loose: boolean): readonly string[] {
   return known;
 }
 
+/** Whether the manifest depends on the package of a name: it is one, even where nothing is installed. */
+function isDeclared(ground: Ground, from: ProjectPath, name: string): boolean {
+  const [first = "", second = ""] = name.split("/");
+  return ground.dependsOnAny(from, [first.startsWith("@") ? `${first}/${second}` : first]);
+}
+
 /** No package can be called so: what begins like this means a file through an alias, even if nobody knows which. */
 const noPackage = /^(?:[@~]|@@|~~)\//;
 
@@ -93,7 +99,8 @@ function throughMappings(ground: Ground, from: ProjectPath, name: string): Resol
     const found = throughMapping(ground, mapping, star);
     if (found.state === "found" || found.state === "beyond") return found;
     // An alias may look like a package's scope; an installed package is not an alias that leads nowhere.
-    if (found.state === "unresolved" && !ground.isPackage(from, name)) answer = unresolved;
+    if (found.state === "unresolved" && !ground.isPackage(from, name) && !isDeclared(ground, from, name))
+      answer = unresolved;
   }
   return answer;
 }
