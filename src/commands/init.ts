@@ -220,8 +220,8 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
   context.say(`${wrap(`This app has begun, so only its configuration is written. ${like}`, context.screen.width)}\n`);
   // What has a shelf of its own is on one.
   const off = new Set(conventions?.off ?? []);
-  const isOff = (folder: ProjectPath): boolean =>
-    conventions === undefined || [...off].some((path) => isBelow(path, folder));
+  const isOff = (folder: string): boolean =>
+    conventions === undefined || [...off].some((path) => path.startsWith(`${folder}/`));
   if (fit)
     context.say(`${fitView({ ...fit, off: fit.off.filter(({ folder }) => isOff(folder)) }, context.screen, all)}\n`);
   if (conventions && (isOwn || conventions.shelves.length > 0))

@@ -5,7 +5,7 @@
  */
 import { isMainCode, isTold, nameCandidates, partsOf, type App } from "../../app/index.js";
 import { extensionOf, type OneOrMore, type Role, type Shelf, type ShelfData } from "../../app/arrangement/index.js";
-import { cases, isInCase, parseNamingPattern, readName } from "../../base/names/index.js";
+import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { isNamedByTool } from "../rules/named-by-tool.js";
 import { certain, keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
@@ -57,6 +57,7 @@ export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<A
   const isOn = ({ standing }: Entry): boolean =>
     standing !== undefined && standing.shelf.holds.length > 0 && !misheld.has(standing.shelf);
   const entries = all.filter((entry) => !isOn(entry));
+  if (entries.length === 0) return { shelves: [], files: 0, explained: 0, off: [] };
   const root = treeOf(entries, catalogue, layout.source);
   const made: { node: Node; entries: Entry[] }[] = [];
   const rest = gather(root, undefined, { catalogue, made });
@@ -274,11 +275,22 @@ function isNamedByItself(path: ProjectPath, isCode: (name: string) => boolean): 
   );
 }
 
+/** Patterns that were taken apart before: every file of a shelf is held against one. */
+const known = new Map<string, NamingPattern | undefined>();
+
+function parsed(text: string): NamingPattern | undefined {
+  if (!known.has(text)) {
+    const pattern = parseNamingPattern(text);
+    known.set(text, typeof pattern === "string" ? undefined : pattern);
+  }
+  return known.get(text);
+}
+
 function follows(path: ProjectPath, patterns: OneOrMore<string>): boolean {
   const { stem } = partsOf(nameOf(path));
   return [patterns].flat().some((text) => {
-    const pattern = parseNamingPattern(text);
-    return typeof pattern !== "string" && readName(pattern, stem) !== undefined;
+    const pattern = parsed(text);
+    return pattern && readName(pattern, stem) !== undefined;
   });
 }
 
@@ -293,14 +305,9 @@ function patternsOf(
     if (some.length < filesOfAPattern) return undefined;
     const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
     return nameCandidates(stems).find((text) => {
-      const following = some.filter(({ path }) => follows(path, text));
-      return (
-        following.length >= some.length * partOfAPattern &&
-        isTold(
-          text,
-          following.map(({ path }) => partsOf(nameOf(path)).stem),
-        )
-      );
+      const pattern = parsed(text);
+      const following = stems.filter((stem) => pattern && readName(pattern, stem) !== undefined);
+      return following.length >= some.length * partOfAPattern && isTold(text, following);
     });
   };
   const whole = patternFor(named);
