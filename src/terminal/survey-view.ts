@@ -49,7 +49,7 @@ function headLines({ app, guessed }: AppAnalysis, survey: Survey, { palette, wid
   const features = survey.features.filter(({ name }) => name !== "shared").length;
   const title = `${where}${app.stack.title}${language}, ${count(survey.catalogued, "file")}, ${features === 0 ? "no features found" : count(features, "feature")}, ${count(survey.references, "reference")} between them.`;
   const source = app.layout.source === app.folder ? "the app's own folder" : app.layout.source;
-  const fit = `${survey.onShelf} of ${count(survey.onShelf + survey.onNone, "file")} ${survey.onShelf === 1 ? "is" : "are"} on a shelf, a folder with a job (companions such as tests go with their files)`;
+  const fit = `${grouped(survey.onShelf)} of ${count(survey.onShelf + survey.onNone, "file")} ${survey.onShelf === 1 ? "is" : "are"} on a shelf, a folder with a job (companions such as tests go with their files)`;
   const arrangement = guessed
     ? `It is ${likeWhat(app)}, though no steady-shelf.yaml says so`
     : `It is ${configuredAs(app)}`;

@@ -28,7 +28,7 @@ export const shelfSchema = z.strictObject({
   files: z.optional(
     described(
       z.union([text, z.array(text), z.partialRecord(roleSchema, texts)]),
-      "Naming pattern, or several, or one for each role. `{kebab}`, `{Pascal}`, `{camel}` and `{snake}` stand for the name's words in that case. Without it, the stack's.",
+      "Naming pattern, or several, or one for each role. `{kebab}`, `{Pascal}`, `{camel}` and `{snake}` stand for the name's words in that case; `any` leaves names free. Without it, the stack's (with `arrangement: own`, none).",
     ),
   ),
   folders: z.optional(

@@ -32,7 +32,7 @@ export const configurationSchema = z.strictObject({
   arrangement: z.optional(
     described(
       text,
-      "One that ships (`layer-first`, `feature-first`, …), or the path of your own file. Without it, the one that fits best.",
+      "One that ships (`layer-first`, `feature-first`, …), the path of your own file, or `own`: the app has the shelves that stand under `shelves:`, and no others. Without it, the one that fits, or what is learnt from the app.",
     ),
   ),
   words: z.optional(
@@ -44,7 +44,7 @@ export const configurationSchema = z.strictObject({
   names: z.optional(
     described(
       z.partialRecord(roleSchema, patternsSchema),
-      "Your naming patterns by role, where they are not the stack's.",
+      "Your naming patterns by role, where they are not the stack's; `any` where files are named as one likes.",
     ),
   ),
   "public-index": z.optional(
@@ -95,7 +95,7 @@ export const configurationSchema = z.strictObject({
           }),
         ]),
       ),
-      "How grave findings are, by group or by rule: `off`, `warning` or `error`; for a rule with a limit also `{ most: 60 }`.",
+      "The severity of findings, by group or by rule: `off`, `warning` or `error`; for a rule with a limit also `{ most: 60 }`.",
     ),
   ),
 });
