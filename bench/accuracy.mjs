@@ -14,6 +14,7 @@ import picomatch from "picomatch";
 import { parse } from "yaml";
 import { analyse, openDiskStore } from "../dist/index.js";
 import { fetchApp } from "./fetch-app.mjs";
+import { pairwise } from "./pairwise.mjs";
 import { printTable } from "./table.mjs";
 
 const here = fileURLToPath(new URL(".", import.meta.url));
@@ -34,20 +35,6 @@ function labelsOf(gold, paths) {
     if (role !== undefined && role !== "") labels.set(path, { role, feature });
   }
   return labels;
-}
-
-/** @param {readonly { label: string, found: string }[]} files */
-function pairwise(files) {
-  let [both, labelled, found] = [0, 0, 0];
-  for (let a = 0; a < files.length; a += 1)
-    for (let b = a + 1; b < files.length; b += 1) {
-      const isLabelled = files[a]?.label === files[b]?.label;
-      const isFound = files[a]?.found === files[b]?.found;
-      if (isLabelled) labelled += 1;
-      if (isFound) found += 1;
-      if (isLabelled && isFound) both += 1;
-    }
-  return { both, labelled, found, f1: (2 * both) / Math.max(1, labelled + found) };
 }
 
 const rows = [["app", "files", "role accuracy", "feature pairs, F1"]];

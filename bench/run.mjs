@@ -4,7 +4,7 @@
  * Each command is a fresh process; of five runs the median counts, floors and commands taking turns. Memory is the largest
  * resident set of the process, as GNU time or the kernel gives it. `real` are packages that ship their sources, side by side;
  * they are fetched. Without words all is measured, the accuracy of the catalogue is measured
- * as well (`bench/accuracy.mjs`), and how many files come home from layers (`bench/recover.mjs`); a few packages are fetched
+ * as well (`bench/accuracy.mjs`), first contact with apps that nobody prepared (`bench/first-contact.mjs`), and how many files come home from layers (`bench/recover.mjs`); a few packages are fetched
  * for that.
  */
 // @ts-check
@@ -130,6 +130,7 @@ printTable(rows);
 if (words.length === 0) {
   console.log();
   spawnSync("node", [fileURLToPath(new URL("./accuracy.mjs", import.meta.url))], { stdio: "inherit" });
+  spawnSync("node", [fileURLToPath(new URL("./first-contact.mjs", import.meta.url))], { stdio: "inherit" });
   console.log();
   spawnSync("node", [fileURLToPath(new URL("./recover.mjs", import.meta.url))], { stdio: "inherit" });
 }
