@@ -42,7 +42,9 @@ describe("survey", () => {
     const first = await run(root, ["survey"]);
     expect(first).toMatchObject({ code: 0, err: "" });
     expect(first.out).toMatch(/^React for the web in TypeScript, \d+ files, 5 features/);
-    expect(first.out).toMatch(/component +\d+ +━+[^]*scatter[^]*largest folders[^]*✓ every reference leads to a file/);
+    expect(first.out).toMatch(
+      /component +\d+ +━+[^]*scatter[^]*largest folders[^]*✓ every reference resolves to a file/,
+    );
     expect(first.out).toMatch(/next\n +steady-shelf init/);
     expect(first.out.split("\n").filter((line) => line.length > 100)).toEqual([]);
     expect((await run(root, ["survey"])).out).toBe(first.out);

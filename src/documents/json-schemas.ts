@@ -96,7 +96,7 @@ const surveyedApp = z.strictObject({
   unread: z.array(placed),
   onShelf: number,
   onNone: number,
-  next: z.array(z.strictObject({ command: text, why: text })),
+  next: z.array(z.strictObject({ command: text, why: text, step: z.looseObject({ code: text }) })),
   unsure: described(z.array(path), "Files of whose role or feature nobody can be sure."),
   catalogue: z.array(
     z.strictObject({

@@ -1,5 +1,6 @@
 /** The document that `survey --json` prints; `schema/survey.json` describes it. */
 import { ordered, type Judgement } from "../core/insight/catalogue/index.js";
+import { tellStep } from "../wording/next-steps.js";
 import { wordsOfEvidence } from "../wording/reasons.js";
 import type { Survey } from "../core/insight/measures/index.js";
 import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
@@ -16,7 +17,7 @@ export function surveyJson(surveys: readonly SurveyedApp[], { commits }: Analysi
 }
 
 function appJson({ app: { app, guessed, catalogue }, survey }: SurveyedApp): object {
-  const { unsure, ...rest } = survey;
+  const { unsure, next, ...rest } = survey;
   return {
     folder: app.folder,
     stack: app.stack.name,
@@ -25,6 +26,7 @@ function appJson({ app: { app, guessed, catalogue }, survey }: SurveyedApp): obj
     arrangement: { name: app.layout.arrangement, guessed },
     ...rest,
     unsure: unsure.map(({ path }) => path),
+    next: next.map((step) => ({ ...tellStep(step), step })),
     catalogue: [...catalogue.entries.values()].map(({ path, role, feature, leader, standing, isIndex, isLeft }) => ({
       file: path,
       role: judgementJson(role),

@@ -60,7 +60,7 @@ function shelfLine({ data, files }: LearntShelf, column: number, { palette, widt
 }
 
 /** Files that do otherwise than those beside them. */
-function exceptionLines({ shelves }: Conventions, { palette, width }: Screen, all: boolean): string[] {
+function exceptionLines({ shelves }: Conventions, { palette }: Screen, all: boolean): string[] {
   const odd = shelves.flatMap(({ exceptions, data }) => exceptions.map((each) => ({ ...each, data })));
   if (odd.length === 0) return [];
   const shown = all ? odd : odd.slice(0, mostExceptions);
@@ -75,8 +75,9 @@ function exceptionLines({ shelves }: Conventions, { palette, width }: Screen, al
           : holds.length > 2
             ? "of another role"
             : `not ${enumerate(holds.map(manyOf))}`;
-      const room = Math.floor(width * 0.62);
-      return `    ${palette.leaves(pad(shorten(path, room), Math.min(room, 60)))}  ${palette.faint(shorten(why, width - 70))}`;
+      // Paths are copied, so they are never shortened.
+      const line = `    ${palette.leaves(path)}`;
+      return `${line}${cells(path) > 58 ? "\n      " : " ".repeat(60 - cells(path))}${palette.faint(why)}`;
     }),
     ...(shown.length < odd.length
       ? [palette.faint(`    … and ${odd.length - shown.length} more (--all shows them)`)]

@@ -3,6 +3,7 @@ import { plain } from "../core/base/text/index.js";
 import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
 import type { AppAnalysis } from "../core/insight/analysis.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { tellStep } from "../wording/next-steps.js";
 import { configuredAs, likeWhat } from "./organised.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 
@@ -161,7 +162,8 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
       ),
     ),
   ];
-  if (unresolved.length + unread.length === 0) lines.unshift(`  ${palette.good("✓ every reference leads to a file")}`);
+  if (unresolved.length + unread.length === 0)
+    lines.unshift(`  ${palette.good("✓ every reference resolves to a file")}`);
   if (commits === undefined)
     lines.push(
       ...wrap("There is no git history, so what was changed together tells nothing about features.", width, "  ")
@@ -175,7 +177,7 @@ function nextLines({ next }: Survey, { palette, width }: Screen): string[] {
   if (next.length === 0) return [];
   return [
     `  ${palette.strong("next")}`,
-    ...next.flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
+    ...next.map(tellStep).flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
   ];
 }
 

@@ -288,7 +288,7 @@ describe("files that are made", () => {
   test("what leads nowhere is no tick, and says nothing of now and then", async () => {
     const shown = await setUp({}, ["b.ts", 'import "./gone";\n']);
     expect(shown).toContain("proof  ✗ 0 of 1 new reference leads where it should");
-    expect(shown).toContain("✗ b.ts:1:9  ./gone\n        a new reference would lead nowhere\n");
+    expect(shown).toContain("✗ b.ts:1:9  ./gone\n        a new reference would be unresolved\n");
     expect(shown).not.toContain("✓");
   });
 

@@ -3,6 +3,8 @@ import { expect, test } from "vitest";
 import type { Case } from "../core/insight/rules/index.js";
 import type { Reason } from "../core/insight/reasons.js";
 import { caseCodes, tell } from "./findings.js";
+import type { ProjectPath } from "../core/base/paths.js";
+import { tellStep } from "./next-steps.js";
 import { reasonCodes, wordsOfReason } from "./reasons.js";
 
 /** A value for every parameter that any code has. */
@@ -66,4 +68,13 @@ test.each(caseCodes)("what is found as '%s' is said in one clause, with an advic
 
 test.each(reasonCodes)("what speaks as '%s' completes a 'because'", (code) => {
   expect(wordsOfReason({ ...detail, code } as unknown as Reason)).toMatch(/^(?!.*undefined)(?![A-Z].* [A-Z]).*[^.]$/);
+});
+
+test.each([
+  [{ code: "mend references", references: 1 } as const, "1 reference is unresolved"],
+  [{ code: "mend references", references: 3 } as const, "3 references are unresolved"],
+  [{ code: "see why", path: "src/a.ts" as ProjectPath } as const, "see why its role is uncertain"],
+])("a step that is worth taking: %j", (step, why) => {
+  expect(tellStep(step)).toMatchObject({ why });
+  expect(tellStep(step).command).toMatch(/^steady-shelf [a-z]+/);
 });

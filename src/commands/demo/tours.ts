@@ -118,7 +118,7 @@ const takenOver: Tour = {
       run: ["explain", "src/components/DataTable.tsx"],
     },
     { say: "Write down what the app is to be; from then on it is held to that.", run: ["init", "--write"] },
-    { say: "What is not so? Errors end with 1, for a build that should stop.", run: ["check"], code: 1 },
+    { say: "What is wrong? Errors end with 1, for a build that should stop.", run: ["check"], code: 1 },
     { say: "Why should a component not do that?", run: ["check", "--why", "shared-depends-on-feature"] },
     {
       say: "What is certain is repaired, in one step, proved like any move. What is not stays, and is offered in a terminal.",
@@ -149,7 +149,7 @@ const grownApp: Tour = {
       run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/"],
     },
     {
-      say: "That is right, so carry it out. The style sheet and the test go along.",
+      say: "That is right, so carry it out. The style sheet and the test move with it.",
       run: ["move", "src/components/HarvestChart.tsx", "src/features/harvest/", "--write"],
     },
     {
@@ -175,7 +175,7 @@ const grownApp: Tour = {
       code: 2,
     },
     {
-      say: "In an app that has begun, init writes down what is there, and says what does not fit.",
+      say: "In an app that has begun, init writes down how it is organised, and says what does otherwise.",
       run: ["init", "--write"],
     },
     { say: "Everything that was done is known …", run: ["history"] },
@@ -200,7 +200,7 @@ const newShape: Tour = {
       run: ["compare"],
     },
     {
-      say: "It would. One feature first: both trees, what nobody can be sure of, the proof; and a plan to review …",
+      say: "It would. One feature first: both trees, what is uncertain, the proof; and a plan to review …",
       run: ["arrange", "--as", "feature-first", "--feature", "harvest", "--save", "../harvest-plan.yaml"],
     },
     {
@@ -213,7 +213,7 @@ const newShape: Tour = {
     },
     { say: "Once is enough.", run: ["arrange", "--likeliest"] },
     {
-      say: "And check agrees: every file lies where its role and its feature belong, and is called so.",
+      say: "And check agrees: every file is where its role and its feature belong, with the right name.",
       run: ["check", "--rule", "placement,naming", "--strict"],
     },
   ],
@@ -258,7 +258,7 @@ const deskApp: Tour = {
   files: {},
   stops: [
     {
-      say: "Trees get a folder of their own. Sheet and test go along; script, template and styles are respelled.",
+      say: "Trees get a folder of their own. Sheet and test move with them; paths in script, template and styles are updated.",
       run: ["move", "src/components/TreeRow.vue", "src/components/TreeList.vue", "src/features/trees/", "--mentions", "--write"],
     },
     {

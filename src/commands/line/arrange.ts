@@ -9,7 +9,7 @@ export const arrangeCommand = command({
   options: (args) =>
     lookOptions(args)
       .usage(
-        "$0 arrange\n$0 arrange --as feature-first --feature harvest\n\nWhat nobody can be sure of stays, and is asked about. The configuration follows.",
+        "$0 arrange\n$0 arrange --as feature-first --feature harvest\n\nWhat is uncertain stays, and is asked about. The configuration follows.",
       )
       .option("as", { type: "string", requiresArg: true, describe: "The arrangement (default: the configuration's)" })
       .option("feature", { type: "string", requiresArg: true, describe: "Only files of this feature, or `shared`" })

@@ -150,7 +150,7 @@ describe("a file that is made may take a name that means another", () => {
       made: [{ ...made, path: at("x.ts"), text }],
       claims,
     });
-    expect(amiss(plan)).toEqual(["./nowhere: a new reference would lead nowhere"]);
+    expect(amiss(plan)).toEqual(["./nowhere: a new reference would be unresolved"]);
     expect(plan.proof).toMatchObject({ outcome: "fails", added: 2, led: 1 });
   });
 

@@ -224,7 +224,7 @@ export function proveMeanings(
       meant !== undefined
         ? notWrittenFor
         : after.length === 0
-          ? "a new reference would lead nowhere"
+          ? "a new reference would be unresolved"
           : "a reference would come up that nothing asks for";
     each({ specifier, before: meant === undefined ? [] : [meant], after, reason }, reference);
   }

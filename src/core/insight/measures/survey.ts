@@ -23,11 +23,14 @@ export interface Placed {
   readonly text: string;
 }
 
-/** A step worth taking: a command, and why. */
-export interface NextStep {
-  readonly command: string;
-  readonly why: string;
-}
+/** A step worth taking; `src/wording/next-steps.ts` has the command and the words. */
+export type NextStep =
+  | { readonly code: "mend references"; readonly references: number }
+  | { readonly code: "write down" }
+  | { readonly code: "see findings" }
+  /** So many features lie in so many folders each, or more. */
+  | { readonly code: "ask for the shape"; readonly features: number; readonly folders: number }
+  | { readonly code: "see why"; readonly path: ProjectPath };
 
 /** All of it. */
 export interface Survey {
@@ -168,25 +171,13 @@ const fewFiles = 60;
 function nextSteps(survey: Omit<Survey, "next">, { guessed, app }: AppAnalysis): NextStep[] {
   const steps: NextStep[] = [];
   const broken = survey.unresolved.length;
-  if (broken > 0)
-    steps.push({
-      command: "steady-shelf check --rule unresolved-path,path-case",
-      why: `${broken === 1 ? "one reference leads" : `${broken} references lead`} nowhere`,
-    });
-  if (guessed)
-    steps.push({
-      command: "steady-shelf init",
-      why: "write down which arrangement the app has, so that it can be held to it",
-    });
-  else steps.push({ command: "steady-shelf check", why: "see what is not as the arrangement wants it" });
+  if (broken > 0) steps.push({ code: "mend references", references: broken });
+  steps.push({ code: guessed ? "write down" : "see findings" });
   // In layers, features that are spread wide are a reason to ask for the shape itself.
   const wide = survey.scatter.filter(({ folders }) => folders >= wideFolders).length;
   if (wide >= wideFeatures && survey.catalogued > fewFiles && !app.layout.hasFeatures)
-    steps.push({
-      command: "steady-shelf compare",
-      why: `${wide} features lie in ${wideFolders} folders or more; see what another arrangement would gain`,
-    });
+    steps.push({ code: "ask for the shape", features: wide, folders: wideFolders });
   const [first] = survey.unsure;
-  if (first) steps.push({ command: `steady-shelf explain ${first.path}`, why: "see why it cannot be told what it is" });
+  if (first) steps.push({ code: "see why", path: first.path });
   return steps.slice(0, 2);
 }
