@@ -75,12 +75,15 @@ export class FeatureFamilies {
 
 function familiesIn(input: FamilyInput, held: ReadonlyMap<ProjectPath, Held>): ProjectPath[] {
   const found: ProjectPath[] = [];
-  const look = (parent: ProjectPath): void => {
-    const family = new Set(familyOf(parent, held, input));
+  const look = (parent: ProjectPath, above: Role | undefined): void => {
+    // What only divides a layer once more is that layer: `components/manage/`.
+    const role = input.roleOf(parent) ?? (isPassage(parent, held, input) ? above : undefined);
+    const family = new Set(familyOf(parent, held, input, role));
     found.push(...[...family].filter((folder) => !input.isKnown(folder)));
-    for (const folder of held.get(parent)?.below ?? []) if (!family.has(folder) && !input.isKnown(folder)) look(folder);
+    for (const folder of held.get(parent)?.below ?? [])
+      if (!family.has(folder) && !input.isKnown(folder)) look(folder, role);
   };
-  look(input.source);
+  look(input.source, undefined);
   return found;
 }
 
@@ -106,12 +109,16 @@ function heldBy({ files, source }: FamilyInput): Map<ProjectPath, Held> {
   return held;
 }
 
-function familyOf(parent: ProjectPath, held: ReadonlyMap<ProjectPath, Held>, input: FamilyInput): ProjectPath[] {
+function familyOf(
+  parent: ProjectPath,
+  held: ReadonlyMap<ProjectPath, Held>,
+  input: FamilyInput,
+  role = input.roleOf(parent),
+): ProjectPath[] {
   const { isNamed, isPlain, roleOf, source } = input;
   const sisters = (held.get(parent)?.below ?? []).filter((folder) => isNamed(folder) && !isOwn(folder, held));
   const likely = sisters.filter((folder) => !isPassage(folder, held, input));
   if (parent !== source && familyWords.has(keyOf(nameOf(parent)))) return likely;
-  const role = roleOf(parent);
   const candidates = likely.filter((folder) => !isPlain(folder));
   if (role !== undefined && divided.has(role)) {
     const fixed = fixedStems(candidates, held);
@@ -120,10 +127,12 @@ function familyOf(parent: ProjectPath, held: ReadonlyMap<ProjectPath, Held>, inp
     // A layer that is not divided by feature as a whole has folders for kinds of components, too: what is named like files
     // elsewhere is a feature's even there.
     const isDivided = several.length >= 2 && isByFeature(parent, several, held, input);
-    return isDivided ? several : several.filter((folder) => !isPlain(folder) && input.isToldElsewhere(folder));
+    const found = isDivided ? several : several.filter((folder) => !isPlain(folder) && input.isToldElsewhere(folder));
+    // A division of a layer may be a family by itself.
+    if (found.length > 0 || role === input.roleOf(parent)) return found;
   }
   // In other layers a folder is a part of the layer; what several layers have is found elsewhere.
-  if (role !== undefined) return [];
+  if (input.roleOf(parent) !== undefined) return [];
   return candidates.length >= 3 && areAlike(candidates, held, roleOf) ? candidates : [];
 }
 

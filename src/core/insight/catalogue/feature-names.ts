@@ -117,6 +117,16 @@ export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   return words;
 }
 
+/** Names of parts that a component's own folder has: what they are of, the folder says. */
+const partNames = /^(?:index|container|component|view|styles?|types?|messages|displayMessages)$/;
+
+/** The name that tells what a file is of: its own, or that of its folder where it is a part of fixed name. */
+export function tellingName(path: ProjectPath): string {
+  const { stem } = partsOf(nameOf(path));
+  const folder = nameOf(folderOf(path));
+  return partNames.test(stem) && /^\p{Lu}/u.test(folder) ? folder : nameOf(path);
+}
+
 /** What features are found from, besides the files that lead. */
 export interface FeatureNamesInput {
   readonly layout: Layout;
@@ -308,7 +318,12 @@ export class FeatureNames {
     const layers = top
       .filter((folder) => roleOf(folder) !== undefined && roleOf(folder) !== "asset")
       .map((layer) =>
-        (below.get(layer) ?? []).filter((folder) => isNamed(folder) && !isOwn(folder) && !this.#isPlain(folder)),
+        (below.get(layer) ?? []).filter(
+          (folder) =>
+            isNamed(folder) &&
+            !this.#isPlain(folder) &&
+            (!isOwn(folder) || !drawnLayers.has(roleOf(layer) ?? "helper")),
+        ),
       );
     const inLayers = new Map<string, number>();
     const keyOfFolder = (folder: ProjectPath): string => featureKey(splitWords(nameOf(folder)));
@@ -341,6 +356,13 @@ export class FeatureNames {
     );
   }
 
+  /** The layer that a file lies in: the outermost folder that is a word of a role (`data/actions`), else the outermost of all. */
+  #layerOf(path: ProjectPath, source: ProjectPath): string {
+    const parts = relativePath(source, path).split("/").slice(0, -1);
+    const at = parts.findIndex((part) => this.#clues.folders.has(keyOf(part)));
+    return parts.slice(0, Math.max(1, at + 1)).join("/");
+  }
+
   /** The first word of files of several roles in several layers: `agent-list`, `use-agent-update`, `agent-card`. */
   #findFirstWords(files: readonly FeatureFile[], source: ProjectPath): void {
     const seeds = new Map<string, { roles: Set<Role>; layers: Set<string>; count: number }>();
@@ -370,7 +392,7 @@ export class FeatureNames {
     const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number>; layers: Set<string> }>();
     for (const { path, role } of files) {
       if (role === undefined || !telling.has(role)) continue;
-      const words = wordsBesideRole(nameOf(path), this.#clues);
+      const words = wordsBesideRole(tellingName(path), this.#clues);
       const key = featureKey(words);
       if (noFeature.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
       const seed = seeds.get(key) ?? {
@@ -380,7 +402,7 @@ export class FeatureNames {
       };
       if (words.every((word) => this.#clues.general.has(word.toLowerCase()))) continue;
       seed.roles.add(role);
-      seed.layers.add(relativePath(source, path).split("/")[0] ?? "");
+      seed.layers.add(this.#layerOf(path, source));
       const name = inCase(words, "kebab");
       seed.names.set(name, (seed.names.get(name) ?? 0) + (role === "screen" ? 3 : 1));
       seeds.set(key, seed);
@@ -398,6 +420,9 @@ export class FeatureNames {
     if (this.#byKey.size < fewFeatures) this.#findFirstWords(files, source);
   }
 }
+
+/** Layers in which a folder that bears the name of a file in it is that file's own; `actions/rota/rota.ts` is the rota's. */
+const drawnLayers: ReadonlySet<Role> = new Set(["component", "container", "screen", "layout", "helper", "hook"]);
 
 /** With fewer features than this, an app shows hardly any. */
 const fewFeatures = 2;

@@ -11,7 +11,7 @@ import { partsOf } from "../../app/companions.js";
 import type { EffectiveUses } from "./effective-uses.js";
 import type { Reason } from "../reasons.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
-import { isSharedFolder, shared, wordsBesideRole, type FeatureNames } from "./feature-names.js";
+import { isSharedFolder, shared, tellingName, wordsBesideRole, type FeatureNames } from "./feature-names.js";
 
 /** What the judging stands on. */
 export interface FeatureInput {
@@ -65,7 +65,7 @@ function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: 
   const folder = names.folderFeature(path);
   if (folder)
     found.push({ for: folder.feature, weight: 0.9, because: { code: "in folder", folder: nameOf(folder.folder) } });
-  const spoken = names.spokenOf(wordsBesideRole(nameOf(path), clues));
+  const spoken = names.spokenOf(wordsBesideRole(tellingName(path), clues));
   const weights = { whole: 0.8, beginning: 0.65, inside: 0.4 };
   for (const { feature, where } of spoken)
     if (feature !== folder?.feature)
