@@ -3,7 +3,9 @@
  *
  * Each app is fetched, `init` writes its configuration, and then: the part of the labelled files whose role is the label's;
  * features by pairwise F1 (names do not matter); findings of `check` a hundred files; the part of the files that `check --fix`
- * would touch. The apps that were looked at while the judging was tuned, and those that were not, are summed apart.
+ * would touch. The apps that the judging was tuned on, and those that were looked at later, are summed apart; of the latter
+ * `first-look` keeps what came out before anything was changed because of them. Figures on apps that have been looked at are
+ * no promise for others: for that, label new ones first.
  */
 // @ts-check
 import { spawnSync } from "node:child_process";
@@ -22,7 +24,7 @@ const here = fileURLToPath(new URL("first-contact", import.meta.url));
 const names = process.argv.slice(2).filter((word) => !word.startsWith("--"));
 const tellFindings = process.argv.includes("--findings");
 
-/** @typedef {{ package: string, half: "tuned" | "untouched", files: Record<string, [string, string]> }} Labelled */
+/** @typedef {{ package: string, half: "tuned" | "later", files: Record<string, [string, string]> }} Labelled */
 /** @typedef {{ files: number, labelled: number, right: number, both: number, pairs: number, findings: number, touched: number }} Sum */
 
 /** Runs a command; its JSON document. @param {string} cwd @param {string[]} words */

@@ -82,7 +82,7 @@ export class Layout {
   shelfFor({ role, feature, shelf, pattern, extension }: PlaceRequest): Shelf {
     const holding = this.shelves.filter((each) => each.holds.includes(role));
     if (holding.length === 0)
-      throw new ShelfError("NO_SHELF", { path: role, other: this.arrangement, reason: this.#rolesHere().join(", ") });
+      throw new ShelfError("NO_SHELF", { path: role, other: this.#called, reason: this.#rolesHere().join(", ") });
     const named = shelf === undefined ? holding : holding.filter((each) => isNamed(each, shelf));
     if (named.length === 0)
       throw new ShelfError("SHELF_UNKNOWN", { path: shelf ?? "", other: role, paths: holding.map((each) => each.at) });
@@ -176,6 +176,11 @@ export class Layout {
   featureFolder(feature: string): ProjectPath | undefined {
     if (!this.#featureHead) return undefined;
     return this.folderOfPattern(folderFor(this.#featureHead.at, { feature, name: "" }));
+  }
+
+  /** What messages call it. */
+  get #called(): string {
+    return this.arrangement === ownArrangement ? "This app" : this.arrangement;
   }
 
   #rolesHere(): Role[] {

@@ -37,13 +37,21 @@ export function cluesOf(stack: StackData): Clues {
     for (const part of said.parts ?? []) folders.set(keyOf(part.folder), role);
     for (const word of said.also ?? []) folders.set(keyOf(nameOf(word)), role);
   }
+  // One or many is the same word: `component/`, `util/`, `route/`. Of texts and what tools make, a singular is something else.
+  for (const [word, role] of [...folders])
+    if (role !== "translation" && role !== "generated" && role !== "asset")
+      for (const other of [word.replace(/s$/, ""), `${word}s`]) if (!folders.has(other)) folders.set(other, role);
   // The stack's own words come last, so that they win; of two roles with one word, the first.
   for (const [role, said] of entries(stack.roles).reverse())
     if (said.folder !== ".") folders.set(keyOf(nameOf(said.folder)), role);
   const sheets = data.extensions.style ?? [];
   return {
     folders,
-    deep: new Map(Object.entries(data.deep).map(([word, role]) => [keyOf(word), role])),
+    deep: new Map(
+      Object.entries(data.deep).flatMap(([word, role]) =>
+        [word, word.replace(/s$/, "")].map((each) => [keyOf(each), role]),
+      ),
+    ),
     endings: weighted(data.endings),
     names: weighted(data.names),
     beginnings: weighted(data.beginnings),

@@ -261,7 +261,8 @@ function doubted(
     exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
-    if (clues.drawing.has(each.for) && !draws)
+    // What is called a container connects something that draws.
+    if (clues.drawing.has(each.for) && !draws && !(each.for === "container" && each.because.code === "infix"))
       return { ...each, weight: each.weight * 0.35, doubt: "renders nothing" as const };
     // A `theme/` full of components holds components.
     if ((clues.plain.has(each.for) || each.for === "style") && drawsItself)
