@@ -7,6 +7,8 @@ import { compile } from "./compiler.js";
 import { checkSchema, surveySchema } from "../src/documents/json-schemas.js";
 import { commitAll, demoCopy, fingerprint, folderWith, run } from "./program.js";
 
+const layers = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
+
 /** The demo app with a configuration, committed. */
 function demoApp(more = ""): string {
   const root = demoCopy();
@@ -52,6 +54,21 @@ describe("survey", () => {
     expect(fingerprint(root)).toBe(before);
   });
 
+  test("where most files are on no shelf, nothing is ticked and nobody is judged by shelves, which is said", async () => {
+    const files = Object.fromEntries(
+      Array.from({ length: 12 }, (_, index) => [
+        `src/odd/thing-${index}.ts`,
+        "export const load = () => fetch('/');\n",
+      ]),
+    );
+    const root = folderWith({ ...files, "steady-shelf.yaml": layers });
+    const { code, out } = await run(root, ["check"]);
+    expect(code).toBe(0);
+    expect(out).toMatch(/^Nothing was found in 12 files\.[^]*Only 0 of 12 files are on a shelf/);
+    expect(out).not.toContain("✓");
+    expect(checkSchema.parse((await run(root, ["check", "--json"])).json()).unplaced).toEqual([{ on: 0, of: 12 }]);
+  });
+
   test("gives one JSON document, as its schema says", async () => {
     const { code, json, err } = await run(demoCopy(), ["survey", "--json"]);
     expect([code, err]).toEqual([0, ""]);
@@ -92,6 +109,20 @@ describe("explain", () => {
     expect(out).toMatch(
       /should be src\/helpers\/formatYield\.ts[^]*HarvestScreen\.tsx:4:30[^]*! warning {2}wrong-folder/,
     );
+  });
+
+  test("finds nothing wrong with a place that check finds nothing wrong with", async () => {
+    const root = folderWith({
+      "steady-shelf.yaml": layers,
+      "src/components/Chart/Chart.tsx":
+        'import { useChart } from "./useChart";\nexport const Chart = () => <li>{useChart()}</li>;\n',
+      "src/components/Chart/useChart.ts": "export const useChart = () => 1;\n",
+      "src/hooks/useRota.ts": "export const useRota = () => 1;\n",
+    });
+    expect((await run(root, ["check"])).out).toContain("✓ Nothing is wrong");
+    const { out } = await run(root, ["explain", "src/components/Chart/useChart.ts"]);
+    expect(out).toContain("others of its kind are in src/hooks/");
+    expect(out).not.toContain("✗");
   });
 
   test("as JSON, and from the folder of the file", async () => {

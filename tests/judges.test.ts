@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { readdirSync, writeFileSync } from "node:fs";
+import { mkdirSync, readdirSync, writeFileSync } from "node:fs";
 import { join, posix } from "node:path";
 import { build } from "esbuild";
 import { describe, expect, test } from "vitest";
@@ -79,6 +79,40 @@ describe.each([1, 2])("the demo app, shuffled (seed %i)", (seed) => {
   });
 });
 
+interface Found {
+  readonly rule: string;
+  readonly repair?: { readonly moves?: readonly { readonly from: string; readonly to: string }[] };
+}
+
+/** The moves of all repairs, no file twice and no two into one place. A name may follow an export or the other way round. */
+function onceEach(findings: readonly Found[]): { from: string; to: string }[] {
+  const [from, to] = [new Set<string>(), new Set<string>()];
+  return findings
+    .filter(({ rule }) => rule !== "export-name")
+    .flatMap(({ repair }) => repair?.moves ?? [])
+    .filter((move) => {
+      const isFree = !from.has(move.from) && !to.has(move.to.replace(/\.\w+$/, ""));
+      from.add(move.from);
+      to.add(move.to.replace(/\.\w+$/, ""));
+      return isFree;
+    });
+}
+
+/** Files that lie where they should: a repair is certain where nine of ten of a kind agree. */
+function addSisters(root: string): void {
+  const kinds: readonly (readonly [folder: string, name: (at: number) => string, text: (at: number) => string])[] = [
+    ["components", (at) => `Crate${at}Card.tsx`, (at) => `export function Crate${at}Card() {\n  return <li />;\n}\n`],
+    ["hooks", (at) => `useCrate${at}Count.ts`, (at) => `export function useCrate${at}Count() {\n  return 1;\n}\n`],
+    ["services", (at) => `crate${at}Service.ts`, () => 'export const load = () => fetch("/crates");\n'],
+    ["helpers", (at) => `countCrate${at}.ts`, (at) => `export function countCrate${at}() {\n  return 1;\n}\n`],
+  ];
+  for (const [folder, name, text] of kinds)
+    for (let at = 0; at < 60; at += 1) {
+      mkdirSync(join(root, "src", folder), { recursive: true });
+      writeFileSync(join(root, "src", folder, name(at)), text(at));
+    }
+}
+
 describe.each([5, 6])("the demo app, shuffled (seed %i) and repaired by check --fix", (seed) => {
   test("compiles and bundles to the same, with fewer findings and none of the repaired ones", async () => {
     const root = demoCopy();
@@ -94,17 +128,24 @@ describe.each([5, 6])("the demo app, shuffled (seed %i) and repaired by check --
     expect(moves.length).toBeGreaterThan(15);
     writeFileSync(join(root, ".git", "plan.json"), JSON.stringify({ version: 1, moves }));
     expect((await run(root, ["move", "--plan", ".git/plan.json", "--write"])).err).toBe("");
+    addSisters(root);
     const before = { errors: compile(root), bundle: await bundle(root), bytes: fingerprint(root) };
-    const found = async (): Promise<unknown[]> => (await run(root, ["check", "--json"])).json().findings as unknown[];
+    const found = async (): Promise<Found[]> => (await run(root, ["check", "--json"])).json().findings as Found[];
     const wrong = await found();
     const { moves: repaired, proof } = (await run(root, ["check", "--fix", "--write", "--json"])).json() as {
       moves: unknown[];
       proof: { different: unknown[] };
     };
-    expect(repaired.length).toBeGreaterThan(5);
+    expect(repaired.length).toBeGreaterThan(0);
     expect(proof.different).toEqual([]);
+    // What is not certain is offered; the judges see that carried out, too.
+    const offered = onceEach(await found());
+    expect(repaired.length + offered.length).toBeGreaterThan(10);
+    writeFileSync(join(root, ".git", "offered.json"), JSON.stringify({ version: 1, moves: offered }));
+    expect((await run(root, ["move", "--plan", ".git/offered.json", "--write"])).err).toBe("");
     expect([compile(root), await bundle(root)]).toEqual([before.errors, before.bundle]);
     expect((await found()).length).toBeLessThan(wrong.length * 0.7);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toBe(before.bytes);
   });

@@ -15,7 +15,7 @@ import type { ProjectPath } from "../src/core/base/paths.js";
 import { planDraft } from "../src/core/change/plan/index.js";
 import { draftAddition, draftFeature, type SetUp } from "../src/core/change/setup/index.js";
 import { openDiskStore } from "../src/core/files/index.js";
-import { fingerprint, folderWith, run } from "./program.js";
+import { demoCopy, fingerprint, folderWith, run } from "./program.js";
 
 const modules = fileURLToPath(new URL("../node_modules", import.meta.url));
 const require = createRequire(import.meta.url);
@@ -142,6 +142,22 @@ describe("what init and add make passes the stack's own compiler", () => {
     const order = [".links", ".footer", ".tree-card", ".harvest", ".winter"].map((each) => css.indexOf(`${each} {`));
     expect(order.every((place) => place > 0)).toBe(true);
     expect([...order].sort((a, b) => a - b)).toEqual(order);
+  });
+});
+
+describe("init --arrangement own", () => {
+  test("learns the shelves of an app that has begun, and refuses one that has not", async () => {
+    const root = demoCopy();
+    expect((await run(root, ["init", "--arrangement", "own", "--write"])).code).toBe(0);
+    expect(readFileSync(join(root, "steady-shelf.yaml"), "utf8")).toMatch(
+      /arrangement: own\nshelves:[^]*- at: components\n/,
+    );
+    const { code, err } = await run(folderWith({ "package.json": '{ "dependencies": { "react": "19" } }' }), [
+      "init",
+      "--arrangement",
+      "own",
+    ]);
+    expect([code, err]).toEqual([2, expect.stringContaining("an app that has not begun")]);
   });
 });
 

@@ -57,7 +57,7 @@ export async function carryOutPlan(context: Context, carrying: CarryingOutPlan):
   );
   progress.clear();
   if (write) show(change);
-  if (!context.json) context.say(`\nDone as change ${change}. \`steady-shelf undo\` undoes it.`);
+  if (!context.json) context.say(`\nDone as change ${change}. Undo it with \`steady-shelf undo\`.`);
   if (commit) {
     const made = await withoutStopping(() => commitChange({ root: store.root, store, caller, plan, ...commit }));
     sayCommits(context, made);

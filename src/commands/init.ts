@@ -80,9 +80,14 @@ async function lookAt(
   { arrangement, source, stack }: FitInput,
   configuration: Configuration | undefined,
 ): Promise<AppAnalysis | undefined> {
-  if (arrangement !== undefined || configuration) return undefined;
+  const isOwn = arrangement === ownArrangement;
+  if ((arrangement !== undefined && !isOwn) || configuration) return undefined;
   const { analyse } = await import("../core/insight/analysis.js");
-  const { apps } = await analyse(store, { standing, progress: progress.report, as: { source, stack: stack.name } });
+  const { apps } = await analyse(store, {
+    standing,
+    progress: progress.report,
+    as: { source, stack: stack.name, isOwn },
+  });
   progress.clear();
   return apps[0];
 }
@@ -128,6 +133,13 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const asks = canAsk && !options.write && !configuration;
   const usual = stack.arrangements[0] ?? "";
   const arrangement = options.arrangement ?? (asks ? await chooseArrangement(context, stack.arrangements) : usual);
+  // What has not begun has no way of its own yet.
+  if (arrangement === ownArrangement)
+    throw new ShelfError("ARRANGEMENT_UNFIT", {
+      path: arrangement,
+      other: "an app that has not begun",
+      paths: stack.arrangements,
+    });
   const fill = options.fill ?? (asks ? await chooseFill() : "starters");
   const source = options.source ?? configuration?.source ?? usualSource(store, { folder, stack });
   const { alias } = options;

@@ -51,6 +51,10 @@ export const checkSchema = z.strictObject({
     z.array(z.strictObject({ file: path, at: position, reason: text })),
     "Files with a syntax error, around which something may be missing.",
   ),
+  unplaced: described(
+    z.array(z.strictObject({ on: number, of: number })),
+    "Apps of which too few files are on shelves, so that none was judged by its shelf.",
+  ),
 });
 
 const judgement = z.strictObject({

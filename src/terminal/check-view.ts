@@ -3,7 +3,7 @@ import { plain } from "../core/base/text/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import { rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
-import { count, enumerate } from "../wording/words.js";
+import { count, enumerate, grouped } from "../wording/words.js";
 import { configuredAs, likeWhat } from "./organised.js";
 import { tell, tellWhole } from "../wording/findings.js";
 
@@ -46,19 +46,30 @@ function headLines(checked: readonly Checked[], { palette, width }: Screen, { is
   const besides = accepted > 0 ? `; ${count(accepted, "finding was", "findings were")} accepted earlier` : "";
   // Only for what was read whole there is a tick.
   const unread = checked.reduce((sum, each) => sum + each.unread.length, 0);
+  const isJudged = checked.every(({ unplaced }) => unplaced === undefined);
   const open = unread === 0 ? "" : `; ${count(unread, "file")} could not be read whole`;
   const title =
     parts.length > 0
       ? `${enumerate(parts)} in ${count(files, "file")}${besides}.`
-      : `${open === "" ? "✓ Nothing is wrong" : "Nothing was found"} in ${count(files, "file")}${open}${besides}.`;
-  const paint = errors > 0 ? palette.bad : parts.length + unread === 0 ? palette.good : palette.strong;
+      : `${open === "" && isJudged ? "✓ Nothing is wrong" : "Nothing was found"} in ${count(files, "file")}${open}${besides}.`;
+  const paint = errors > 0 ? palette.bad : parts.length + unread === 0 && isJudged ? palette.good : palette.strong;
   const apps = checked.map(({ app: { app, guessed } }) => {
     const where = app.folder === "" ? "" : `${app.folder}: `;
     return guessed
       ? `${where}${app.stack.title}, ${likeWhat(app)}; \`steady-shelf init\` writes down how it is organised.`
       : `${where}${app.stack.title}, ${configuredAs(app)}${isPart ? "; only a part was looked at" : ""}.`;
   });
-  return [...wrap(title, width).split("\n").map(paint), ...apps.flatMap((line) => wrap(line, width).split("\n"))];
+  const unplaced = checked.flatMap(({ unplaced: few }) =>
+    few === undefined
+      ? []
+      : [
+          `Only ${grouped(few.on)} of ${count(few.of, "file")} are on a shelf, so no file was judged by its shelf. Give the others shelves (\`shelves:\`); \`steady-shelf init\` without a configuration learns them.`,
+        ],
+  );
+  return [
+    ...wrap(title, width).split("\n").map(paint),
+    ...[...apps, ...unplaced].flatMap((line) => wrap(line, width).split("\n")),
+  ];
 }
 
 interface GroupOptions {

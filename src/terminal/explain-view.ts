@@ -3,6 +3,7 @@ import { plain } from "../core/base/text/index.js";
 import { aRole, manyOf } from "../core/app/arrangement/index.js";
 import { ordered, shared, type Judgement } from "../core/insight/catalogue/index.js";
 import type { Explanation, Partner } from "../core/insight/measures/index.js";
+import { ruleTable } from "../core/app/configuration/index.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { likeWhat } from "./organised.js";
@@ -95,10 +96,14 @@ function placeLines(explanation: Explanation, { palette, width }: Screen): strin
 }
 
 /** Whether a file is where it should be, as a mark and a clause. */
-function placeOf({ entry: { path }, belonging }: Explanation): [mark: string, said: string] {
+function placeOf({ entry: { path }, belonging, findings }: Explanation): [mark: string, said: string] {
   if (!belonging) return ["", "no shelf says where such a file belongs"];
   const pattern = belonging.pattern ? ` (${belonging.pattern.text})` : "";
   if (belonging.path === path) return ["✓", `it is where it should be, and called as it should be${pattern}`];
+  // What `check` finds nothing wrong with is not wrong here either.
+  const isFound = findings.some(({ rule }) => /^(?:naming|placement)$/.test(ruleTable[rule].group));
+  if (!isFound)
+    return ["", `others of its kind are in ${folderOf(belonging.path)}/${pattern}; nothing says that it has to be`];
   if (folderOf(belonging.path) === folderOf(path))
     return ["✗", `it should be called ${nameOf(belonging.path)}${pattern}`];
   return ["✗", `it should be ${belonging.path}${nameOf(belonging.path) === nameOf(path) ? "" : pattern}`];

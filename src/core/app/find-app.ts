@@ -24,6 +24,8 @@ export interface FindAppHints {
   /** The source root, from the app's folder, and the stack, where somebody has said them. */
   readonly source?: string | undefined;
   readonly stack?: string | undefined;
+  /** Whether the app is to be taken in its own way, even if an arrangement fits. */
+  readonly isOwn?: boolean | undefined;
 }
 
 /** The app around a folder. Throws `STACK_UNSURE` where nothing tells how it is built, and what `openApp` throws. */
@@ -47,7 +49,7 @@ export async function findApp(store: FileReader, standing: ProjectPath, hints: F
   }
   const paths = await filesHere();
   const fit = bestFit({ store, folder, stack, paths, source: configuration?.source ?? hints.source });
-  const arrangement = fits(fit) ? fit.arrangement : ownArrangement;
+  const arrangement = hints.isOwn !== true && fits(fit) ? fit.arrangement : ownArrangement;
   const language = configuration?.language ?? likelyLanguage(store, folder, paths);
   return {
     app: openApp(store, { ...fit, arrangement, words: fit.allWords, folder, stack: name, language, configuration }),

@@ -62,3 +62,20 @@ test("a name that means one sheet alone means that, and none where it could mean
   const two = await planDraft(project, { moves, edits: [], made: [], claims: [] });
   expect(two.edits).toEqual([]);
 });
+
+test("a name without a dot is no sheet: a script that is missing stays missing", async () => {
+  const files = { "src/main.js": 'import "./App";\n', "src/App.css": "" };
+  const { edits, proof } = await moved(files, "src/App.css", "src/Tree.css");
+  expect([edits, proof.unresolved.map(({ specifier }) => specifier)]).toEqual([[], ["./App"]]);
+});
+
+test("with Nuxt, a name is looked for in each folder that may be its source", async () => {
+  const files = app("nuxt", "~/components/Tree", { "app/router.options.ts": "" });
+  const at = { ...files, "components/Tree.js": "export default 1;\n" };
+  const { edits } = await moved(at, "components/Tree.js", "components/Leaf.js");
+  expect(edits.map(({ after }) => after)).toEqual([]);
+  const own = Object.fromEntries(Object.entries(at).filter(([path]) => !path.startsWith("src/components")));
+  expect((await moved(own, "components/Tree.js", "components/Leaf.js")).edits.map(({ after }) => after)).toEqual([
+    "~/components/Leaf",
+  ]);
+});

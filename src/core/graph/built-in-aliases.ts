@@ -7,7 +7,7 @@ import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 import type { Mapping } from "../languages/index.js";
 
-/** Packages of which one is enough, and what names stand for: folders from the package's own, the first that is there. */
+/** Packages of which one is enough, and what names stand for: folders from the package's own, tried in this order. */
 interface BuiltIn {
   readonly packages: readonly string[];
   readonly names: Readonly<Record<string, readonly string[]>>;
@@ -82,10 +82,9 @@ function aliasesOf(tree: TreeView, manifest: ProjectPath, dependencies: Readonly
     .filter(({ packages }) => packages.some((name) => dependencies.has(name)))
     .flatMap(({ names }) =>
       Object.entries(names).flatMap(([name, folders]) => {
-        const folder = folders.find((each) => each === "" || tree.hasFolder(inFolder(own, each)));
-        if (folder === undefined) return [];
-        const target = posix.join(own, folder, "*");
-        return [{ ...common, pattern: `${name}/*`, targets: [target] }];
+        const there = folders.filter((each) => each === "" || tree.hasFolder(inFolder(own, each)));
+        const targets = there.map((folder) => posix.join(own, folder, "*"));
+        return targets.length === 0 ? [] : [{ ...common, pattern: `${name}/*`, targets }];
       }),
     );
 }

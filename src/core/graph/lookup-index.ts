@@ -14,21 +14,6 @@ interface Entry {
   readonly rank: number;
 }
 
-/** What else bundlers are told to try after a name. */
-const onlyExtensions = [
-  ".scss",
-  ".sass",
-  ".less",
-  ".css",
-  ".styl",
-  ".svelte",
-  ".graphql",
-  ".gql",
-  ".mdx",
-  ".yaml",
-  ".yml",
-];
-
 const nothing: readonly ProjectPath[] = [];
 const density = /@\d+(?:\.\d+)?x(?=\.)/;
 
@@ -82,12 +67,6 @@ export class LookupIndex {
     // A declaration speaks for plain JavaScript; typed source speaks for itself.
     const typed = found.some((entry) => this.rules.onRequest.includes(entry.path.slice(entry.path.lastIndexOf("."))));
     return [...found, ...(typed ? [] : inOrder.filter((entry) => entry.rank >= declared))].map((entry) => entry.path);
-  }
-
-  /** The only sheet, template or data file of a stem that is no script's: `./Cart.style` for `Cart.style.scss`. */
-  only(path: ProjectPath): ProjectPath | undefined {
-    const found = onlyExtensions.map((extension) => this.#exact((path + extension) as ProjectPath)).filter(Boolean);
-    return found.length === 1 ? found[0] : undefined;
   }
 
   /** The file that stands for a folder, by index name. */

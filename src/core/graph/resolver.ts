@@ -191,12 +191,9 @@ export class Resolver {
       const targets = file.length > 0 || !how.loose ? file : this.index.stem(path);
       if (targets.length > 0) return { targets };
     }
-    if (!how.loose) return undefined;
-    const inside = this.tree.hasFolder(path) ? this.#lookFolder(path) : [];
-    if (inside.length > 0) return { targets: inside, folder: path };
-    // Bundlers can be told of more extensions; where a name means one file alone, it means that.
-    const only = how.folderOnly ? undefined : this.index.only(path);
-    return only && { targets: [only] };
+    if (!how.loose || !this.tree.hasFolder(path)) return undefined;
+    const targets = this.#lookFolder(path);
+    return targets.length > 0 ? { targets, folder: path } : undefined;
   }
 
   #lookFolder(folder: ProjectPath): readonly ProjectPath[] {

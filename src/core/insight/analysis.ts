@@ -54,7 +54,7 @@ export interface AnalysisOptions {
   readonly keepTexts?: boolean | undefined;
   readonly progress?: Progress | undefined;
   /** What somebody has said of the app before it has a configuration. */
-  readonly as?: Pick<FindAppHints, "source" | "stack"> | undefined;
+  readonly as?: Pick<FindAppHints, "source" | "stack" | "isOwn"> | undefined;
   /** How many commits are looked at. */
   readonly mostCommits?: number | undefined;
 }

@@ -25,7 +25,7 @@ export const roleMeanings = {
   translation: "texts in other languages",
   test: "tests, beside what they test",
   story: "components shown by themselves",
-  entry: "an entry file",
+  entry: "where the app starts",
   generated: "made by a tool; nobody edits it",
 } as const;
 

@@ -96,17 +96,16 @@ export function draftNewApp(store: FitInput["store"], request: InitRequest): Ini
  * taken as it is.
  */
 export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {}): InitPlan {
-  const fit = bestFit(input);
   const learnt = analysed?.app.decision;
   const conventions = analysed?.conventions;
-  const isOwn = learnt?.arrangement === ownArrangement;
+  const fit = learnt?.arrangement === ownArrangement ? undefined : bestFit(input);
   const decision: Decision = {
     folder: input.folder,
     stack: input.stack.name,
-    arrangement: learnt?.arrangement ?? fit.arrangement,
-    source: learnt?.source ?? fit.source,
+    arrangement: learnt?.arrangement ?? fit?.arrangement ?? ownArrangement,
+    source: learnt?.source ?? fit?.source ?? ".",
     language: hasChoice(input.stack) ? likelyLanguage(input.store, input.folder, input.paths) : undefined,
-    ...(isOwn ? {} : { words: fit.words, names: fit.names }),
+    ...(fit && { words: fit.words, names: fit.names }),
     shelves: learnt?.shelves,
   };
   const app = openApp(input.store, decision);
@@ -118,7 +117,7 @@ export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {
     app,
     setUp: draft.finish(),
     folders: [],
-    ...(isOwn ? {} : { fit }),
+    ...(fit && { fit }),
     ...(conventions && { conventions }),
   };
 }

@@ -4,10 +4,9 @@
  */
 import { partsOf } from "../../app/companions.js";
 import type { Role } from "../../app/arrangement/index.js";
-import { splitWords } from "../../base/names/index.js";
 import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { keyOf } from "./clues.js";
-import { singular, type FeatureFile } from "./feature-names.js";
+import { singular, wordsOfFolderName, type FeatureFile } from "./feature-words.js";
 
 /** What is asked of folders while families are looked for. */
 export interface FamilyInput {
@@ -220,12 +219,4 @@ function areAlike(
     for (const token of tokens) counts.set(token, (counts.get(token) ?? 0) + 1);
   }
   return [...counts.values()].some((count) => count >= 3 && count >= folders.length * alike);
-}
-
-/** What a folder's name says: `_api-keys` → `api keys`, `(shop)` → `shop`. */
-export function wordsOfFolderName(name: string): readonly string[] {
-  const words = splitWords(name.replace(/^[_$(]+|\)$/g, ""));
-  return words.length > 1 && /^(?:screen|page|view|scene|container)s?$/i.test(words.at(-1) ?? "")
-    ? words.slice(0, -1)
-    : words;
 }

@@ -12,7 +12,16 @@ import {
 } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { keyOf, type Clues } from "./clues.js";
-import { FeatureFamilies, wordsOfFolderName } from "./feature-families.js";
+import { layersByContent } from "./content-layers.js";
+import { FeatureFamilies } from "./feature-families.js";
+import {
+  featureKey,
+  singular,
+  tellingName,
+  wordsBesideRole,
+  wordsOfFolderName,
+  type FeatureFile,
+} from "./feature-words.js";
 import type { FolderClues } from "./folder-clues.js";
 import { partsOf } from "../../app/companions.js";
 
@@ -27,12 +36,6 @@ export interface Feature {
   /** As its folder is called, or as its files spell it. */
   readonly name: string;
   readonly folders: readonly ProjectPath[];
-}
-
-/** A file as far as features are concerned. */
-export interface FeatureFile {
-  readonly path: ProjectPath;
-  readonly role: Role | undefined;
 }
 
 /** Roles whose files are named after a feature, more often than not. */
@@ -89,43 +92,6 @@ const noFeature = new Set([
   "data",
   "item",
 ]);
-
-/** `trees` → `tree`, `berries` → `berry`, `boxes` → `box`; `status` stays. In small letters. */
-export function singular(word: string): string {
-  const small = word.toLowerCase();
-  if (small.length > 4 && small.endsWith("ies")) return `${small.slice(0, -3)}y`;
-  if (/(?:ss|x|ch|sh)es$/.test(small)) return small.slice(0, -2);
-  return small.length > 3 && /[^siu]s$/.test(small) ? small.slice(0, -1) : small;
-}
-
-/** Words as features are compared: singular, together. */
-export function featureKey(words: readonly string[]): string {
-  return words.map(singular).join("");
-}
-
-/** What a name says besides its role: `useHarvest` → `Harvest`, `treeActions` → `tree`, `TreeCard` → `Tree Card`. */
-export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
-  const { stem } = partsOf(name);
-  const [base = ""] = stem.replace(/^_/, "").split(".");
-  let words = splitWords(base);
-  if (words.length > 1 && clues.beginnings.has(words[0]?.toLowerCase() ?? "")) words = words.slice(1);
-  for (let last = words.at(-1); words.length > 1 && last !== undefined; last = words.at(-1)) {
-    const roles = clues.endings.get(last.toLowerCase()) ?? [];
-    if (!roles.some(({ role, weight }) => role !== "component" && weight >= 0.5)) break;
-    words = words.slice(0, -1);
-  }
-  return words;
-}
-
-/** Names of parts that a component's own folder has: what they are of, the folder says. */
-const partNames = /^(?:index|container|component|view|styles?|types?|messages|displayMessages)$/;
-
-/** The name that tells what a file is of: its own, or that of its folder where it is a part of fixed name. */
-export function tellingName(path: ProjectPath): string {
-  const { stem } = partsOf(nameOf(path));
-  const folder = nameOf(folderOf(path));
-  return partNames.test(stem) && /^\p{Lu}/u.test(folder) ? folder : nameOf(path);
-}
 
 /** What features are found from, besides the files that lead. */
 export interface FeatureNamesInput {
@@ -426,36 +392,6 @@ const drawnLayers: ReadonlySet<Role> = new Set(["component", "container", "scree
 
 /** With fewer features than this, an app shows hardly any. */
 const fewFeatures = 2;
-
-/** A folder is a layer, whatever it is called, if so many files, and this part of them, are of one role. */
-const [filesOfALayer, partOfALayer] = [10, 0.8];
-
-/** The role of each folder in the source root that is a layer by what lies in it: `kit/` full of components. */
-function layersByContent(files: readonly FeatureFile[], source: ProjectPath): Map<ProjectPath, Role> {
-  const counts = new Map<ProjectPath, { all: number; kin: number; roles: Map<Role, number> }>();
-  for (const { path, role } of files) {
-    if (role === undefined || role === "asset" || role === "test" || role === "story") continue;
-    const [top = ""] = relativePath(source, path).split("/");
-    if (path.endsWith(`/${top}`) || path === top) continue;
-    const folder = inFolderOf(source, top);
-    const count = counts.get(folder) ?? { all: 0, kin: 0, roles: new Map<Role, number>() };
-    count.all += 1;
-    // A component and what contains it are of one kind.
-    const kind = role === "container" || role === "layout" ? "component" : role;
-    count.roles.set(kind, (count.roles.get(kind) ?? 0) + 1);
-    // `harvest/HarvestChart` is of the harvest, `kit/RoundButton` is one of a kind.
-    const word = singular(top.toLowerCase());
-    const name = path.slice(folder.length + 1).toLowerCase();
-    if (name.includes(word)) count.kin += 1;
-    counts.set(folder, count);
-  }
-  const found = new Map<ProjectPath, Role>();
-  for (const [folder, { all, kin, roles }] of counts) {
-    const [most] = [...roles].sort((a, b) => b[1] - a[1]);
-    if (most && all >= filesOfALayer && most[1] >= all * partOfALayer && kin * 3 < all) found.set(folder, most[0]);
-  }
-  return found;
-}
 
 /** So many files, of so many roles, begin with the word of a feature. */
 const [filesOfAWord, rolesOfAWord] = [5, 3];

@@ -10,5 +10,6 @@ export {
 export type { EffectiveUses } from "./effective-uses.js";
 export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";
 export { keyOf, type Clues } from "./clues.js";
-export { featureKey, shared, singular, wordsBesideRole, type Feature } from "./feature-names.js";
+export { shared, type Feature } from "./feature-names.js";
+export { featureKey, singular, wordsBesideRole } from "./feature-words.js";
 export { isGeneral as isGeneralName } from "./judge-feature.js";

@@ -11,7 +11,8 @@ import { partsOf } from "../../app/companions.js";
 import type { EffectiveUses } from "./effective-uses.js";
 import type { Reason } from "../reasons.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
-import { isSharedFolder, shared, tellingName, wordsBesideRole, type FeatureNames } from "./feature-names.js";
+import { isSharedFolder, shared, type FeatureNames } from "./feature-names.js";
+import { tellingName, wordsBesideRole } from "./feature-words.js";
 
 /** What the judging stands on. */
 export interface FeatureInput {

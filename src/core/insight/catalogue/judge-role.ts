@@ -213,7 +213,7 @@ function byContent(outline: Outline, { drawsAlways, exports }: RoleQuestion): Ro
   return found;
 }
 
-function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuestion): RoleEvidence[] {
+function byUse({ users, isLoadedLater, outline, clues, isCode, path, folders }: RoleQuestion): RoleEvidence[] {
   const draws = outline?.signs.includes("view") === true;
   const routers = users.filter((user) => {
     const { stem } = partsOf(nameOf(user));
@@ -224,7 +224,12 @@ function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuest
   });
   const found: RoleEvidence[] = [];
   // What nothing but routes use is what they lead to, wherever it lies.
-  const isRoutedOnly = routers.length > 0 && users.every((user) => routers.includes(user) || isTest(user));
+  const isRoutedOnly =
+    routers.length > 0 &&
+    users.every(
+      (user) =>
+        routers.includes(user) || !partsOf(nameOf(user)).leads || folders.decisive(folderOf(user)) !== undefined,
+    );
   if (draws && routers.length > 0 && !/layout/i.test(nameOf(path)))
     found.push({
       for: "screen",
@@ -234,10 +239,6 @@ function byUse({ users, isLoadedLater, outline, clues, isCode, path }: RoleQuest
   if (isCode && users.length >= 4 && draws)
     found.push({ for: "component", weight: 0.15, because: { code: "used by files", count: users.length } });
   return found;
-}
-
-function isTest(path: ProjectPath): boolean {
-  return /\.(?:test|spec|stories|cy)\.|(^|\/)__\w+__\//.test(path);
 }
 
 /** Signs of files that keep the state, whatever they export. */

@@ -4,7 +4,7 @@
  * taken: a folder that holds the same as the one around it is no shelf of its own.
  */
 import { isMainCode, isTold, nameCandidates, partsOf, type App } from "../../app/index.js";
-import { extensionOf, type OneOrMore, type Role, type Shelf, type ShelfData } from "../../app/arrangement/index.js";
+import type { Role, Shelf, ShelfData } from "../../app/arrangement/index.js";
 import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { isNamedByTool } from "../rules/named-by-tool.js";
@@ -237,9 +237,13 @@ function shelfOf(
   const odd = entries.filter(
     ({ role }) => role.is !== undefined && role.confidence >= certain && !holds.includes(role.is),
   );
+  const whole = typeof files === "string" ? parsed(files) : undefined;
+  const byRole = new Map(
+    Object.entries(typeof files === "object" ? files : {}).map(([role, text]) => [role, parsed(text)]),
+  );
   const misnamed = entries.filter(({ path, role }) => {
-    const patterns = typeof files === "string" ? [files] : role.is === undefined ? [] : (files?.[role.is] ?? []);
-    return isNamedByItself(path, isCode) && patterns.length > 0 && !follows(path, patterns);
+    const pattern = whole ?? byRole.get(role.is ?? "");
+    return pattern !== undefined && isNamedByItself(path, isCode) && !follows(path, pattern);
   });
   return {
     data: {
@@ -266,32 +270,16 @@ function caseOfFeatures(at: string, entries: readonly Entry[], source: ProjectPa
 /** Whether a name says something of its own: not `index`, nor what a sheet or a picture is called. */
 function isNamedByItself(path: ProjectPath, isCode: (name: string) => boolean): boolean {
   const { stem } = partsOf(nameOf(path));
-  return (
-    isCode(nameOf(path)) &&
-    extensionOf(nameOf(path)) !== ".css" &&
-    stem !== "index" &&
-    stem !== "_index" &&
-    !isNamedByTool(path)
-  );
+  return isCode(nameOf(path)) && stem !== "index" && stem !== "_index" && !isNamedByTool(path);
 }
-
-/** Patterns that were taken apart before: every file of a shelf is held against one. */
-const known = new Map<string, NamingPattern | undefined>();
 
 function parsed(text: string): NamingPattern | undefined {
-  if (!known.has(text)) {
-    const pattern = parseNamingPattern(text);
-    known.set(text, typeof pattern === "string" ? undefined : pattern);
-  }
-  return known.get(text);
+  const pattern = parseNamingPattern(text);
+  return typeof pattern === "string" ? undefined : pattern;
 }
 
-function follows(path: ProjectPath, patterns: OneOrMore<string>): boolean {
-  const { stem } = partsOf(nameOf(path));
-  return [patterns].flat().some((text) => {
-    const pattern = parsed(text);
-    return pattern && readName(pattern, stem) !== undefined;
-  });
+function follows(path: ProjectPath, pattern: NamingPattern): boolean {
+  return readName(pattern, partsOf(nameOf(path)).stem) !== undefined;
 }
 
 /** One pattern for all, where all have one; else one for each role that has one; none where nobody has. */

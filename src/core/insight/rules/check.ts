@@ -2,12 +2,14 @@
 import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../../base/errors.js";
 import { isBelow, type ProjectPath } from "../../base/paths.js";
+import type { Entry } from "../catalogue/index.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
 import type { Position } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { readAccepted, sift, type Accepted, type Sifted } from "./accepted.js";
 import { ruleGroups, ruleNames, ruleTable, type RuleName } from "../../app/configuration/rule-names.js";
-import { runRules } from "./run-rules.js";
+import { placementOf, placesMost, type Placement } from "./places.js";
+import { mainsOf, runRules } from "./run-rules.js";
 
 /** What is looked for, and where. */
 export interface CheckOptions {
@@ -29,6 +31,8 @@ export interface Checked extends Sifted {
   readonly app: AppAnalysis;
   readonly files: number;
   readonly unread: readonly UnreadFile[];
+  /** Set where most files lie on no shelf, so that none was judged by its shelf. */
+  readonly unplaced: Placement | undefined;
   /** The list of accepted findings as it is, where there is one. */
   readonly list: Accepted | undefined;
 }
@@ -53,6 +57,7 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
       // Of a part of the rules or the files nobody can say what is gone.
       gone: only || changed ? [] : sifted.gone,
       files: paths.length,
+      unplaced: unplacedIn(app, entries),
       unread: [
         ...unlistedIn(project.tree, folder),
         ...paths.flatMap((file): UnreadFile[] => {
@@ -68,6 +73,12 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
 }
 
 const start = { line: 1, column: 1 };
+
+/** How few files lie on shelves, where it is too few to judge by them. */
+function unplacedIn({ app }: AppAnalysis, entries: readonly Entry[]): Placement | undefined {
+  const placement = placementOf(mainsOf(app, entries), app.layout);
+  return placesMost(placement) ? undefined : placement;
+}
 
 /** What of an app could not be listed at all: it was not looked at. */
 function unlistedIn({ unlisted }: SourceTree, folder: ProjectPath): UnreadFile[] {

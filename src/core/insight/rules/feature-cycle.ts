@@ -15,13 +15,9 @@ export const featureCycle: Rule = {
     const edges = featureEdges(catalogue, graph, layout.source).filter(
       ({ from, to }) => housed.has(from) && housed.has(to),
     );
-    // More than a few in one circle are no features to each other; that is a matter of the whole app.
-    for (const circle of stronglyConnected(edges)) if (circle.length <= mostOfACircle) yield finding(circle, edges);
+    for (const circle of stronglyConnected(edges)) yield finding(circle, edges);
   },
 };
-
-/** A circle of more features than this says that they are none. */
-const mostOfACircle = 5;
 
 function finding(circle: readonly string[], edges: readonly FeatureEdge[]): Found {
   const within = edges.filter(({ from, to }) => circle.includes(from) && circle.includes(to));

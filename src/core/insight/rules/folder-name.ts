@@ -2,6 +2,7 @@ import { keyOf } from "../catalogue/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isFeatureCase } from "./places.js";
+import { isCertain, type Agreement } from "./sisters.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const folderName: Rule = {
@@ -21,7 +22,7 @@ export const folderName: Rule = {
       if (!isBelow(folder, layout.source)) continue;
       const wanted = wantedName(context, folder);
       if (wanted !== undefined && wanted !== nameOf(folder) && (isCustom || !isOfFeature(context, folder)))
-        yield finding(context, folder, wanted);
+        yield finding(context, folder, { wanted, agreement: { of: features.length, agree: following.length } });
     }
   },
 };
@@ -48,7 +49,11 @@ function wantedName({ app: { layout } }: RuleContext, folder: ProjectPath): stri
   });
 }
 
-function finding({ tree, app: { layout } }: RuleContext, folder: ProjectPath, wanted: string): Found {
+function finding(
+  { tree, app: { layout } }: RuleContext,
+  folder: ProjectPath,
+  { wanted, agreement }: { readonly wanted: string; readonly agreement: Agreement },
+): Found {
   const target = inFolder(folderOf(folder), wanted);
   const moves = tree.filesBelow(folder).map((from) => ({ from, to: inFolder(target, from.slice(folder.length + 1)) }));
   const isFree = !tree.hasFolder(target) && !tree.has(target);
@@ -63,7 +68,7 @@ function finding({ tree, app: { layout } }: RuleContext, folder: ProjectPath, wa
       wanted,
       taken: isFree ? undefined : relative(layout.source, target),
     },
-    ...(isFree && { repair: { kind: "move", moves, isSure: isCaseOnly } }),
+    ...(isFree && { repair: { kind: "move", moves, isSure: isCaseOnly && isCertain(agreement) } }),
   };
 }
 

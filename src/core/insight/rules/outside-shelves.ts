@@ -2,7 +2,7 @@ import { certain, keyOf } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import { isNamedByTool } from "./named-by-tool.js";
-import { isInSource, placesMost } from "./places.js";
+import { isInSource } from "./places.js";
 import { isCertain } from "./sisters.js";
 import type { Rule } from "./rule.js";
 
@@ -13,8 +13,6 @@ export const outsideShelves: Rule = {
   wrong: "src/stuff/TreeCard.tsx",
   right: "src/components/TreeCard.tsx",
   *find({ mains, places, tree, sisters, app: { layout }, catalogue: { clues } }) {
-    // Where many files lie on no shelf, the shelves are not the app's, and that is said once.
-    if (!placesMost(mains, layout)) return;
     for (const entry of mains) {
       const { path, standing, role } = entry;
       const isOnShelf = standing !== undefined && standing.shelf.holds.length > 0;

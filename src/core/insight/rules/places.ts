@@ -177,11 +177,22 @@ const partOnShelves = 0.8;
 /** With fewer files than this, an app shows no custom of its own. */
 const fewFiles = 10;
 
-/** Whether most files in the source root lie on a shelf. Where they do not, nothing is found wrong with single ones. */
-export function placesMost(mains: readonly Entry[], layout: Layout): boolean {
+/** How many of the files in the source root lie on a shelf. */
+export interface Placement {
+  readonly on: number;
+  readonly of: number;
+}
+
+/** Counts them. */
+export function placementOf(mains: readonly Entry[], layout: Layout): Placement {
   const inSource = mains.filter(({ path }) => isInSource(layout, path));
   const on = inSource.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0);
-  return inSource.length < fewFiles || on.length >= inSource.length * partOnShelves;
+  return { on: on.length, of: inSource.length };
+}
+
+/** Whether the shelves are the app's: most files lie on them. Where they do not, no file is judged by its shelf. */
+export function placesMost({ on, of }: Placement): boolean {
+  return of < fewFiles || on >= of * partOnShelves;
 }
 
 /** Whether a path lies in the source root. */

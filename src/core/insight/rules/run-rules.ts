@@ -6,7 +6,7 @@ import { comparePaths } from "../../base/paths.js";
 import { foundByPlace } from "../../app/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import type { Configuration } from "../../app/configuration/index.js";
-import { isInSource, Places } from "./places.js";
+import { isInSource, placementOf, Places, placesMost } from "./places.js";
 import { Sisters } from "./sisters.js";
 import { rules } from "./registry.js";
 import type { Finding, Found, Rule, RuleContext } from "./rule.js";
@@ -36,6 +36,20 @@ export interface RunOptions {
   readonly force?: boolean;
 }
 
+/** Rules that hold single files against the shelves: off where most files lie on none, which `check` says once. */
+const byShelves: ReadonlySet<RuleName> = new Set([
+  "file-name",
+  "folder-name",
+  "outside-shelves",
+  "wrong-folder",
+  "unlike-other-features",
+]);
+
+/** The app's own code in its source root, each file by itself. */
+export function mainsOf({ layout }: AppAnalysis["app"], entries: readonly Entry[]): Entry[] {
+  return entries.filter((entry) => isMain(entry) && !entry.isIndex && isInSource(layout, entry.path));
+}
+
 /** Every finding of one app: errors first, then in the order of the rules and of the paths. */
 export function runRules(
   { app, catalogue }: AppAnalysis,
@@ -57,10 +71,12 @@ export function runRules(
   };
   const findings: Finding[] = [];
   const isHeld = heldInPlace(app, graph);
+  const isPlaced = placesMost(placementOf(mains, app.layout));
   for (const rule of rules) {
     const setting = settingOf(rule.name, app.configuration);
     const severity = force && setting.severity === "off" ? "warning" : setting.severity;
     if (severity === "off" || (only && !only.includes(rule.name))) continue;
+    if (byShelves.has(rule.name) && !isPlaced) continue;
     const isOfPlaces = ruleTable[rule.name].group === "naming" || ruleTable[rule.name].group === "placement";
     for (const found of rule.find({ ...context, most: setting.most }))
       if (!isOfPlaces || !isHeld(found)) findings.push(findingOf(found, { rule, severity, graph }));

@@ -2,6 +2,7 @@ import { partsOf } from "../../app/index.js";
 import { keyOf, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isInSource } from "./places.js";
+import { isCertain, type Agreement } from "./sisters.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const separatedCompanion: Rule = {
@@ -17,6 +18,14 @@ export const separatedCompanion: Rule = {
       const { stem } = partsOf(nameOf(entry.path));
       byStem.set(stem, [...(byStem.get(stem) ?? []), entry]);
     }
+    const companions = context.entries.filter(
+      ({ path }) => !partsOf(nameOf(path)).leads && isInSource(app.layout, path),
+    );
+    /** Of the others of a role, how many lie beside their files. */
+    const agreementOf = (role: Entry["role"]["is"]): Agreement => {
+      const all = companions.filter((each) => each.role.is === role);
+      return { of: all.length - 1, agree: all.filter(({ leader }) => leader !== undefined).length };
+    };
     for (const entry of context.entries) {
       const { path, leader, role } = entry;
       const parts = partsOf(nameOf(path));
@@ -35,7 +44,13 @@ export const separatedCompanion: Rule = {
         file: path,
         about: only.path,
         what: { code: "away from its file", leader: only.path, goesTo: folderOf(only.path) },
-        ...(isFree && { repair: { kind: "move", moves: [{ from: path, to }], isSure: true } }),
+        ...(isFree && {
+          repair: {
+            kind: "move",
+            moves: [{ from: path, to }],
+            isSure: isCertain(agreementOf(role.is)),
+          },
+        }),
       };
     }
   },

@@ -15,7 +15,7 @@ export const wrongFolder: Rule = {
   name: "wrong-folder",
   asks: "Every file is in a folder for its role and its feature.",
   why: "A helper among the screens gets written a second time by the next person who needs it; what only one feature uses clutters the shared folders.",
-  wrong: "src/screens/formatYield.ts    (it draws nothing)",
+  wrong: "src/screens/formatYield.ts    (it renders nothing)",
   right: "src/helpers/formatYield.ts",
   *find(context) {
     const { mains, places, tree, app, sisters, catalogue } = context;

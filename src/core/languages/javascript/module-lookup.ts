@@ -65,7 +65,25 @@ function resolveRelative(ground: Ground, from: ProjectPath, path: string, loose:
   const folder = loose ? undefined : toProjectPath(at);
   if (folder !== undefined && ground.tree.hasFolder(folder)) return { state: "folder", at: folder, scheme: "relative" };
   const beyond = ground.beyond(at, endingsOf(ground, loose));
-  return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: "relative" };
+  if (beyond !== undefined) return { state: "beyond", at: beyond, scheme: "relative" };
+  const only = loose ? onlySheet(ground, at) : undefined;
+  return only === undefined ? unresolved : { state: "found", scheme: "relative", targets: [only] };
+}
+
+/** Sheets that bundlers can be told to try after a name. */
+const sheetExtensions = [".scss", ".sass", ".less", ".css", ".styl"];
+
+/**
+ * `./Cart.style` means `Cart.style.scss` where that is the only sheet of the name: bundlers can be told to try more extensions.
+ * The last resort, and only for a name that says what it is: `./Cart` whose script is missing is not its sheet.
+ */
+function onlySheet(ground: Ground, at: string): ProjectPath | undefined {
+  if (!/\.[^./]+$/.test(at)) return undefined;
+  const found = sheetExtensions.flatMap((extension) => {
+    const path = toProjectPath(at + extension);
+    return (path !== undefined && ground.plain(path)) || [];
+  });
+  return found.length === 1 ? found[0] : undefined;
 }
 
 const endings = new WeakMap<Ground["rules"], readonly string[]>();
@@ -121,6 +139,10 @@ function throughMapping(ground: Ground, mapping: Mapping, star: string): Resolut
   for (const target of mapping.targets) {
     const beyond = ground.beyond(fillPattern(target, star), endingsOf(ground, true));
     if (beyond !== undefined) return { state: "beyond", at: beyond, scheme: mapping };
+  }
+  for (const target of mapping.targets) {
+    const only = mapping.exact ? undefined : onlySheet(ground, fillPattern(target, star));
+    if (only !== undefined) return { state: "found", scheme: mapping, targets: [only] };
   }
   return unresolved;
 }

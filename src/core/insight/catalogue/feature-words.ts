@@ -1,0 +1,57 @@
+/** The words of features: what names say besides a role, how they are compared, and what is known of a file by its name. */
+import { partsOf } from "../../app/companions.js";
+import type { Role } from "../../app/arrangement/index.js";
+import { splitWords } from "../../base/names/index.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Clues } from "./clues.js";
+
+/** A file as far as features are concerned. */
+export interface FeatureFile {
+  readonly path: ProjectPath;
+  readonly role: Role | undefined;
+}
+
+/** `trees` → `tree`, `berries` → `berry`, `boxes` → `box`; `status` stays. In small letters. */
+export function singular(word: string): string {
+  const small = word.toLowerCase();
+  if (small.length > 4 && small.endsWith("ies")) return `${small.slice(0, -3)}y`;
+  if (/(?:ss|x|ch|sh)es$/.test(small)) return small.slice(0, -2);
+  return small.length > 3 && /[^siu]s$/.test(small) ? small.slice(0, -1) : small;
+}
+
+/** Words as features are compared: singular, together. */
+export function featureKey(words: readonly string[]): string {
+  return words.map(singular).join("");
+}
+
+/** What a name says besides its role: `useHarvest` → `Harvest`, `treeActions` → `tree`, `TreeCard` → `Tree Card`. */
+export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
+  const { stem } = partsOf(name);
+  const [base = ""] = stem.replace(/^_/, "").split(".");
+  let words = splitWords(base);
+  if (words.length > 1 && clues.beginnings.has(words[0]?.toLowerCase() ?? "")) words = words.slice(1);
+  for (let last = words.at(-1); words.length > 1 && last !== undefined; last = words.at(-1)) {
+    const roles = clues.endings.get(last.toLowerCase()) ?? [];
+    if (!roles.some(({ role, weight }) => role !== "component" && weight >= 0.5)) break;
+    words = words.slice(0, -1);
+  }
+  return words;
+}
+
+/** Names of parts that a component's own folder has: what they are of, the folder says. */
+const partNames = /^(?:index|container|component|view|styles?|types?|messages|displayMessages)$/;
+
+/** The name that tells what a file is of: its own, or that of its folder where it is a part of fixed name. */
+export function tellingName(path: ProjectPath): string {
+  const { stem } = partsOf(nameOf(path));
+  const folder = nameOf(folderOf(path));
+  return partNames.test(stem) && /^\p{Lu}/u.test(folder) ? folder : nameOf(path);
+}
+
+/** What a folder's name says: `_api-keys` → `api keys`, `(shop)` → `shop`. */
+export function wordsOfFolderName(name: string): readonly string[] {
+  const words = splitWords(name.replace(/^[_$(]+|\)$/g, ""));
+  return words.length > 1 && /^(?:screen|page|view|scene|container)s?$/i.test(words.at(-1) ?? "")
+    ? words.slice(0, -1)
+    : words;
+}
