@@ -11,6 +11,7 @@ import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, type Clues } from "./clues.js";
 import { partsOf } from "../../app/companions.js";
 import { effectiveUses, type EffectiveUses } from "./effective-uses.js";
+import { beliedFolders } from "./content-layers.js";
 import { weigh, type Judgement } from "./evidence.js";
 import { FeatureNames, shared, type Feature } from "./feature-names.js";
 import { wordsBesideRole } from "./feature-words.js";
@@ -82,6 +83,13 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const isDeep = (folder: ProjectPath): boolean => parents.has(folder);
   const before = new FolderClues(clues, layout.source, () => false, isDeep);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
+  const first = [...roles].map(([path, { is }]) => ({ path, role: is }));
+  const belied = beliedFolders(first, { source: layout.source, roleOf: (folder) => before.roleOf(folder) });
+  const believed =
+    belied.size === 0 ? before : new FolderClues(clues, layout.source, (folder) => belied.has(folder), isDeep);
+  for (const [path] of belied.size === 0 ? [] : roles)
+    if (belied.has(before.nearest(folderOf(path))?.folder ?? rootPath))
+      roles.set(path, roleOf(path, roleInput, believed));
   const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const names = new FeatureNames(files, {
     layout,
@@ -89,10 +97,11 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
     configuration,
     answers: input.answers,
     paths,
-    folders: before,
+    folders: believed,
   });
   // Folders that turned out to be features' are no words of roles.
-  const folders = new FolderClues(clues, layout.source, (folder) => names.isFeatureFolder(folder), isDeep);
+  const isOther = (folder: ProjectPath): boolean => names.isFeatureFolder(folder) || belied.has(folder);
+  const folders = new FolderClues(clues, layout.source, isOther, isDeep);
   for (const path of roles.keys())
     if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
   const others = { ...roleInput, folders, roles };

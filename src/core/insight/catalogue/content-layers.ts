@@ -1,16 +1,17 @@
-/** Folders that are layers by what lies in them, whatever they are called. */
+/** Folders that are layers by what lies in them, whatever they are called; and those that are none, though they are called so. */
 import type { Role } from "../../app/arrangement/index.js";
-import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { singular, type FeatureFile } from "./feature-words.js";
 
 /** A folder is a layer, whatever it is called, if so many files, and this part of them, are of one role. */
 const [filesOfALayer, partOfALayer] = [10, 0.8];
 
-/** The role of each folder in the source root that is a layer by what lies in it: `kit/` full of components. */
+/** The role of each folder in a source root (or an area) that is a layer by what lies in it: `kit/` full of components. */
 export function layersByContent(files: readonly FeatureFile[], source: ProjectPath): Map<ProjectPath, Role> {
   const counts = new Map<ProjectPath, { all: number; kin: number; roles: Map<Role, number> }>();
   for (const { path, role } of files) {
     if (role === undefined || role === "asset" || role === "test" || role === "story") continue;
+    if (source !== rootPath && !isBelow(path, source)) continue;
     const [top = ""] = relativePath(source, path).split("/");
     if (path.endsWith(`/${top}`) || path === top) continue;
     const folder = inFolder(source, top);
@@ -29,6 +30,40 @@ export function layersByContent(files: readonly FeatureFile[], source: ProjectPa
   for (const [folder, { all, kin, roles }] of counts) {
     const [most] = [...roles].sort((a, b) => b[1] - a[1]);
     if (most && all >= filesOfALayer && most[1] >= all * partOfALayer && kin * 3 < all) found.set(folder, most[0]);
+  }
+  return found;
+}
+
+/** A word of a role says nothing of a folder in which at most this part has that role, and so much draws. */
+const [mostOfBelied, partThatDraws] = [0.35, 0.6];
+
+/** In a folder of these it proves nothing that its files draw: routes lead to screens. */
+const drawnAnyway: ReadonlySet<Role> = new Set(["navigation", "test", "story", "asset"]);
+
+/** What is drawn, and how it looks. */
+const drawnRoles: ReadonlySet<Role> = new Set(["component", "container", "layout", "screen", "style"]);
+
+/** Folders whose names are words of a role that does not draw, but that are full of what does: `client/`, `types/`. */
+export function beliedFolders(
+  files: readonly FeatureFile[],
+  { source, roleOf }: { readonly source: ProjectPath; readonly roleOf: (folder: ProjectPath) => Role | undefined },
+): ReadonlySet<ProjectPath> {
+  const counts = new Map<ProjectPath, Map<Role, number>>();
+  for (const { path, role } of files) {
+    if (role === undefined || role === "asset" || role === "test" || role === "story") continue;
+    for (let folder = folderOf(path); isBelow(folder, source); folder = folderOf(folder)) {
+      const roles = counts.get(folder) ?? new Map<Role, number>();
+      counts.set(folder, roles.set(role, (roles.get(role) ?? 0) + 1));
+    }
+  }
+  const found = new Set<ProjectPath>();
+  for (const [folder, roles] of counts) {
+    const role = roleOf(folder);
+    if (role === undefined || drawnRoles.has(role) || drawnAnyway.has(role)) continue;
+    const all = [...roles.values()].reduce((sum, count) => sum + count, 0);
+    const drawn = [...roles].reduce((sum, [each, count]) => sum + (drawnRoles.has(each) ? count : 0), 0);
+    if (all >= filesOfALayer && (roles.get(role) ?? 0) <= all * mostOfBelied && drawn >= all * partThatDraws)
+      found.add(folder);
   }
   return found;
 }

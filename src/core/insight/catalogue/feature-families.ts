@@ -5,6 +5,7 @@
 import { partsOf } from "../../app/companions.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isFamilyWord } from "./areas.js";
 import { keyOf } from "./clues.js";
 import { singular, wordsOfFolderName, type FeatureFile } from "./feature-words.js";
 
@@ -24,9 +25,6 @@ export interface FamilyInput {
   /** Folders that are a feature's already: nothing is looked for in them. */
   readonly isKnown: (folder: ProjectPath) => boolean;
 }
-
-/** Folders that hold nothing but features, whatever is in those. */
-const familyWords = new Set(["features", "feature", "modules", "domains", "domain", "areas", "sections"].map(keyOf));
 
 /** Roles with whose layers people begin to divide by feature. */
 const divided: ReadonlySet<Role> = new Set(["component", "container", "screen"]);
@@ -116,8 +114,10 @@ function familyOf(
 ): ProjectPath[] {
   const { isNamed, isPlain, roleOf, source } = input;
   const sisters = (held.get(parent)?.below ?? []).filter((folder) => isNamed(folder) && !isOwn(folder, held));
+  // In `features/` lie features, however many folders each has; only `_group/` and `(group)/` are none.
+  if (parent !== source && isFamilyWord(parent))
+    return sisters.filter((folder) => !/^[_(]/.test(nameOf(folder)) || !isPassage(folder, held, input));
   const likely = sisters.filter((folder) => !isPassage(folder, held, input));
-  if (parent !== source && familyWords.has(keyOf(nameOf(parent)))) return likely;
   const candidates = likely.filter((folder) => !isPlain(folder));
   if (role !== undefined && divided.has(role)) {
     const fixed = fixedStems(candidates, held);

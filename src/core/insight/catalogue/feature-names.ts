@@ -1,19 +1,11 @@
 /** Which features an app has, and which of them a name speaks of. */
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
-import {
-  folderOf,
-  inFolder as inFolderOf,
-  isBelow,
-  nameOf,
-  relativePath,
-  rootPath,
-  type ProjectPath,
-} from "../../base/paths.js";
+import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
+import { areaOf } from "./areas.js";
 import { keyOf, type Clues } from "./clues.js";
-import { layersByContent } from "./content-layers.js";
-import { FeatureFamilies } from "./feature-families.js";
+import { findFeatureFolders } from "./feature-folders.js";
 import {
   featureKey,
   singular,
@@ -23,10 +15,6 @@ import {
   type FeatureFile,
 } from "./feature-words.js";
 import type { FolderClues } from "./folder-clues.js";
-import { partsOf } from "../../app/companions.js";
-
-/** From this many files on, a screen's own folder is a feature. */
-const muchOfAScreen = 6;
 
 /** What is not a feature's but everybody's. */
 export const shared = "shared";
@@ -52,11 +40,6 @@ const telling: ReadonlySet<Role> = new Set([
   "container",
   "hook",
 ]);
-
-/** Folders that hold what is everybody's. */
-const sharedFolders = new Set(
-  ["devtools", "shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf),
-);
 
 /** Words that name no feature, whoever uses them. */
 const noFeature = new Set([
@@ -104,6 +87,13 @@ export interface FeatureNamesInput {
   readonly folders: FolderClues;
 }
 
+interface NamesInput {
+  /** Words of areas, which are no feature's. */
+  readonly notThese: ReadonlySet<string>;
+  /** Whether folders say what the features are, so that names find no others. */
+  readonly isTold: boolean;
+}
+
 /** The features of an app. */
 export class FeatureNames {
   readonly #byKey = new Map<string, { names: Map<string, number>; folders: Set<ProjectPath>; fixed?: string }>();
@@ -111,6 +101,8 @@ export class FeatureNames {
   /** The answers of `folderFeature`, once all features are found. */
   readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
   readonly #clues: Clues;
+  /** The nearest area around a file, or the source root. */
+  readonly areaAround: (path: ProjectPath) => ProjectPath;
 
   constructor(
     files: readonly FeatureFile[],
@@ -122,8 +114,20 @@ export class FeatureNames {
     for (const said of [...Object.values(configuration?.files ?? {}), ...(answers?.values() ?? [])])
       if (said !== "leave" && said.feature !== undefined && said.feature !== shared)
         this.#add(featureKey(splitWords(said.feature)), said.feature, 1000);
-    this.#findFolders(paths, files, { layout, folders });
-    this.#findNames(files, layout.source);
+    const isToldElsewhere = this.#toldElsewhere(files);
+    const { found, areas, isTold } = findFeatureFolders({
+      layout,
+      clues,
+      folders,
+      paths,
+      files,
+      noFeature,
+      isToldElsewhere,
+    });
+    for (const { key, name, votes, folder } of found) this.#add(key, name, votes, undefined, folder);
+    this.areaAround = (path) => areaOf(path, areas, layout.source);
+    const notThese = new Set([...areas].map((area) => featureKey(wordsOfFolderName(nameOf(area)))));
+    this.#findNames(files, { notThese, isTold });
   }
 
   /** Every feature, in order of name. */
@@ -193,115 +197,6 @@ export class FeatureNames {
     if (folder !== undefined) this.#byFolder.set(folder, key);
   }
 
-  /** Folders of features: where the arrangement has them; below a folder of screens; and in the source root. */
-  #findFolders(
-    paths: readonly ProjectPath[],
-    files: readonly FeatureFile[],
-    { layout, folders: clues }: Pick<FeatureNamesInput, "layout" | "folders">,
-  ): void {
-    const inFolder = new Map<ProjectPath, number>();
-    for (const path of paths)
-      for (let folder = folderOf(path); isBelow(folder, layout.source); folder = folderOf(folder))
-        inFolder.set(folder, (inFolder.get(folder) ?? 0) + 1);
-    const layers = layersByContent(files, layout.source);
-    const roleOf = (folder: ProjectPath): Role | undefined => clues.roleOf(folder) ?? layers.get(folder);
-    const below = new Map<ProjectPath, ProjectPath[]>();
-    for (const folder of inFolder.keys()) below.set(folderOf(folder), [...(below.get(folderOf(folder)) ?? []), folder]);
-    // `routes/store/` with `store-list/` and `store-edit/` in it is the feature of the store, not the app's state.
-    const namesItsOwn = (folder: ProjectPath): boolean => {
-      const key = featureKey(splitWords(nameOf(folder)));
-      const like = (below.get(folder) ?? []).filter((each) =>
-        splitWords(nameOf(each)).some((_, at, words) => featureKey(words.slice(0, at + 1)) === key),
-      );
-      return like.length >= 2;
-    };
-    const isNamed = (folder: ProjectPath): boolean => {
-      const words = wordsOfFolderName(nameOf(folder));
-      return (
-        (roleOf(folder) === undefined || namesItsOwn(folder)) &&
-        /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
-        !noFeature.has(featureKey(words)) &&
-        !sharedFolders.has(keyOf(nameOf(folder)))
-      );
-    };
-    const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
-    // `components/TreeCard/` with `TreeCard.tsx` in it is a component's own.
-    const isOwn = (folder: ProjectPath): boolean => stems.has(inFolderOf(folder, nameOf(folder)));
-    const top = [...inFolder.keys()].filter((folder) => folderOf(folder) === layout.source);
-    // Where most folders in the source root are roles', the others are hardly features'.
-    const isByFeature = top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
-    const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
-    const families = new FeatureFamilies({
-      source: layout.source,
-      files,
-      roleOf,
-      isNamed,
-      isPlain: (folder) => this.#isPlain(folder),
-      isToldElsewhere: this.#toldElsewhere(files),
-      isKnown: (folder) => this.#byFolder.has(folder),
-    });
-    for (const folder of this.#foldersInLayers({ top, below, roleOf, isNamed, isOwn }))
-      this.#add(
-        featureKey(splitWords(nameOf(folder))),
-        inCase(splitWords(nameOf(folder)), "kebab"),
-        50,
-        undefined,
-        folder,
-      );
-    for (const [folder, count] of inFolder) {
-      const feature = layout.standingOfFolder(folder)?.feature;
-      if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
-        const words = wordsOfFolderName(feature);
-        const name = /^\p{L}/u.test(feature) ? feature : inCase(words, "kebab");
-        this.#add(featureKey(words), name, 100, undefined, folder);
-        continue;
-      }
-      if (!isNamed(folder)) continue;
-      const above = folderOf(folder);
-      if (families.isPassage(folder)) continue;
-      const inTop = above === layout.source && count > 1 && isByFeature && !families.holdsFamily(folder);
-      const amongScreens =
-        above !== layout.source &&
-        roleOf(above) === "screen" &&
-        (folderOf(above) === layout.source || folderOf(folderOf(above)) === layout.source);
-      const words = wordsOfFolderName(nameOf(folder));
-      // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
-      if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
-      if ((inTop && !hasFeatures) || amongScreens)
-        this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
-    }
-    for (const folder of families.folders()) {
-      const words = wordsOfFolderName(nameOf(folder));
-      this.#add(featureKey(words), inCase(words, "kebab"), 50, undefined, folder);
-    }
-  }
-
-  /**
-   * Layers with a folder for each feature: `components/rota/` beside `hooks/rota/`. A name that several layers have is a
-   * feature's; in a layer most of whose folders are such ones, the others are, too.
-   */
-  #foldersInLayers({ top, below, roleOf, isNamed, isOwn }: LayerFolders): ProjectPath[] {
-    const layers = top
-      .filter((folder) => roleOf(folder) !== undefined && roleOf(folder) !== "asset")
-      .map((layer) =>
-        (below.get(layer) ?? []).filter(
-          (folder) =>
-            isNamed(folder) &&
-            !this.#isPlain(folder) &&
-            (!isOwn(folder) || !drawnLayers.has(roleOf(layer) ?? "helper")),
-        ),
-      );
-    const inLayers = new Map<string, number>();
-    const keyOfFolder = (folder: ProjectPath): string => featureKey(splitWords(nameOf(folder)));
-    for (const folders of layers)
-      for (const key of new Set(folders.map(keyOfFolder))) inLayers.set(key, (inLayers.get(key) ?? 0) + 1);
-    const isShared = (folder: ProjectPath): boolean => (inLayers.get(keyOfFolder(folder)) ?? 0) > 1;
-    return layers.flatMap((folders) => {
-      const several = folders.filter(isShared);
-      return several.length >= 2 && several.length * 2 >= folders.length ? folders : several;
-    });
-  }
-
   /** Whether a file of a telling role, outside of a folder, is named after it. */
   #toldElsewhere(files: readonly FeatureFile[]): (folder: ProjectPath) => boolean {
     const named = new Map<string, ProjectPath[]>();
@@ -314,34 +209,26 @@ export class FeatureNames {
       (named.get(featureKey(wordsOfFolderName(nameOf(folder)))) ?? []).some((path) => !isBelow(path, folder));
   }
 
-  /** Whether a folder's name is made of words that speak of no feature: `table`, `modules`. */
-  #isPlain(folder: ProjectPath): boolean {
-    const words = splitWords(nameOf(folder)).map((word) => word.toLowerCase());
-    return words.every(
-      (word) => this.#clues.general.has(word) || this.#clues.general.has(singular(word)) || word === "modules",
-    );
-  }
-
   /** The layer that a file lies in: the outermost folder that is a word of a role (`data/actions`), else the outermost of all. */
-  #layerOf(path: ProjectPath, source: ProjectPath): string {
-    const parts = relativePath(source, path).split("/").slice(0, -1);
+  #layerOf(path: ProjectPath, area: ProjectPath): string {
+    const parts = relativePath(area, path).split("/").slice(0, -1);
     const at = parts.findIndex((part) => this.#clues.folders.has(keyOf(part)));
     return parts.slice(0, Math.max(1, at + 1)).join("/");
   }
 
   /** The first word of files of several roles in several layers: `agent-list`, `use-agent-update`, `agent-card`. */
-  #findFirstWords(files: readonly FeatureFile[], source: ProjectPath): void {
+  #findFirstWords(files: readonly FeatureFile[], notThese: ReadonlySet<string>): void {
     const seeds = new Map<string, { roles: Set<Role>; layers: Set<string>; count: number }>();
     for (const { path, role } of files) {
       if (role === undefined || role === "asset" || role === "style" || role === "test" || role === "story") continue;
       const words = wordsBesideRole(nameOf(path), this.#clues);
       const word = words[0]?.toLowerCase() ?? "";
       const key = singular(word);
-      if (word.length < 4 || noFeature.has(key) || verbs.test(word)) continue;
+      if (word.length < 4 || noFeature.has(key) || notThese.has(key) || verbs.test(word)) continue;
       if (this.#clues.general.has(word) || this.#clues.general.has(key) || this.#clues.vague.has(word)) continue;
       const seed = seeds.get(key) ?? { roles: new Set<Role>(), layers: new Set<string>(), count: 0 };
       seed.roles.add(role);
-      seed.layers.add(relativePath(source, path).split("/")[0] ?? "");
+      seed.layers.add(relativePath(this.areaAround(path), path).split("/")[0] ?? "");
       seed.count += 1;
       seeds.set(key, seed);
     }
@@ -354,13 +241,13 @@ export class FeatureNames {
   }
 
   /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
-  #findNames(files: readonly FeatureFile[], source: ProjectPath): void {
+  #findNames(files: readonly FeatureFile[], { notThese, isTold }: NamesInput): void {
     const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number>; layers: Set<string> }>();
     for (const { path, role } of files) {
       if (role === undefined || !telling.has(role)) continue;
       const words = wordsBesideRole(tellingName(path), this.#clues);
       const key = featureKey(words);
-      if (noFeature.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
+      if (noFeature.has(key) || notThese.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
       const seed = seeds.get(key) ?? {
         roles: new Set<Role>(),
         names: new Map<string, number>(),
@@ -368,7 +255,7 @@ export class FeatureNames {
       };
       if (words.every((word) => this.#clues.general.has(word.toLowerCase()))) continue;
       seed.roles.add(role);
-      seed.layers.add(this.#layerOf(path, source));
+      seed.layers.add(this.#layerOf(path, this.areaAround(path)));
       const name = inCase(words, "kebab");
       seed.names.set(name, (seed.names.get(name) ?? 0) + (role === "screen" ? 3 : 1));
       seeds.set(key, seed);
@@ -380,15 +267,12 @@ export class FeatureNames {
       const isEnough =
         isSpread &&
         (roles.size >= 3 || (roles.size === 2 && (has("screen") || (has("service") && has("state", "action")))));
-      if (isEnough || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
+      if ((isEnough && !isTold) || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
     }
     // A weaker sign, for an app that shows its features by nothing else.
-    if (this.#byKey.size < fewFeatures) this.#findFirstWords(files, source);
+    if (!isTold && this.#byKey.size < fewFeatures) this.#findFirstWords(files, notThese);
   }
 }
-
-/** Layers in which a folder that bears the name of a file in it is that file's own; `actions/rota/rota.ts` is the rota's. */
-const drawnLayers: ReadonlySet<Role> = new Set(["component", "container", "screen", "layout", "helper", "hook"]);
 
 /** With fewer features than this, an app shows hardly any. */
 const fewFeatures = 2;
@@ -399,16 +283,3 @@ const [filesOfAWord, rolesOfAWord] = [5, 3];
 /** What is done, not what it is done with. */
 const verbs =
   /^(?:add|apply|build|change|check|clear|close|confirm|copy|create|custom|delete|edit|fetch|find|generate|get|handle|has|import|export|init|is|load|make|manage|move|multi|new|no|not|on|open|post|put|quick|recent|remove|render|reset|save|send|set|show|sign|start|stop|submit|sync|toggle|update|upload|use|with|all|any|main|app|base|auto|simple|mock|mini|mobile|desktop|web|my|global|default)$/;
-
-interface LayerFolders {
-  readonly top: readonly ProjectPath[];
-  readonly below: ReadonlyMap<ProjectPath, readonly ProjectPath[]>;
-  readonly roleOf: (folder: ProjectPath) => Role | undefined;
-  readonly isNamed: (folder: ProjectPath) => boolean;
-  readonly isOwn: (folder: ProjectPath) => boolean;
-}
-
-/** Whether a folder's name says that what lies in it is everybody's. */
-export function isSharedFolder(name: string): boolean {
-  return sharedFolders.has(keyOf(name));
-}

@@ -13,7 +13,7 @@ export interface FolderClue {
 /** Folders in which everything is for tests, stories or tools, whatever it is. */
 const special = /^(?:__\w+__|e2e|cypress)$/;
 
-/** The clues of folders. `isFeature` says which folders bear the name of a feature: those are no words of roles. */
+/** The clues of folders. `isOther` says which folders are no words of roles, though they are called so: those of features, and what is belied. */
 export class FolderClues {
   readonly #nearest = new Map<ProjectPath, FolderClue | undefined>();
   readonly #special = new Map<ProjectPath, FolderClue | undefined>();
@@ -21,13 +21,14 @@ export class FolderClues {
   constructor(
     readonly clues: Clues,
     readonly source: ProjectPath,
-    readonly isFeature: (folder: ProjectPath) => boolean,
+    readonly isOther: (folder: ProjectPath) => boolean,
     /** Whether a folder has folders of its own. */
     readonly isDeep: (folder: ProjectPath) => boolean,
   ) {}
 
   /** The role that a folder's own name is a word of. */
   roleOf(folder: ProjectPath): Role | undefined {
+    if (this.isOther(folder)) return undefined;
     const word = keyOf(nameOf(folder));
     const deep = this.clues.deep.get(word);
     return deep !== undefined && this.isDeep(folder) ? deep : this.clues.folders.get(word);
@@ -36,7 +37,7 @@ export class FolderClues {
   /** The nearest folder in the source root that is a word of a role. */
   nearest(folder: ProjectPath): FolderClue | undefined {
     return this.#find(folder, this.#nearest, (each) => {
-      const isInside = (this.source === rootPath || isBelow(each, this.source)) && !this.isFeature(each);
+      const isInside = this.source === rootPath || isBelow(each, this.source);
       return isInside ? this.roleOf(each) : undefined;
     });
   }

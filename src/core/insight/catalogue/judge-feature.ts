@@ -11,7 +11,8 @@ import { partsOf } from "../../app/companions.js";
 import type { EffectiveUses } from "./effective-uses.js";
 import type { Reason } from "../reasons.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
-import { isSharedFolder, shared, type FeatureNames } from "./feature-names.js";
+import { isSharedFolder } from "./feature-folders.js";
+import { shared, type FeatureNames } from "./feature-names.js";
 import { tellingName, wordsBesideRole } from "./feature-words.js";
 
 /** What the judging stands on. */
@@ -113,7 +114,9 @@ function byFolders(
 ): Evidence[] {
   const folder = folderOf(path);
   if (source !== rootPath && !isBelow(folder, source)) return [];
-  const parts = relativePath(source, folder).split("/");
+  const area = names.areaAround(path);
+  if (area === folder) return [];
+  const parts = relativePath(area, folder).split("/");
   for (const part of parts.reverse()) {
     // A component's own folder says the same as its name.
     if (part === "" || clues.folders.has(keyOf(part)) || part === partsOf(nameOf(path)).stem) continue;

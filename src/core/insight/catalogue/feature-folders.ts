@@ -1,0 +1,225 @@
+/**
+ * Folders that are features': where the arrangement has them, in a folder of screens, in the source root or an area, in
+ * layers (`components/rota/` beside `hooks/rota/`), and in families of folders that are alike.
+ */
+import type { Layout, Role } from "../../app/arrangement/index.js";
+import { partsOf } from "../../app/companions.js";
+import { inCase, splitWords } from "../../base/names/index.js";
+import { folderOf, inFolder as inFolderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { areasOf, isFamilyWord } from "./areas.js";
+import { keyOf, type Clues } from "./clues.js";
+import { layersByContent } from "./content-layers.js";
+import { FeatureFamilies } from "./feature-families.js";
+import { featureKey, singular, wordsOfFolderName, type FeatureFile } from "./feature-words.js";
+import type { FolderClues } from "./folder-clues.js";
+
+/** What folders of features are found from. */
+export interface FeatureFoldersInput {
+  readonly layout: Layout;
+  readonly clues: Clues;
+  readonly folders: FolderClues;
+  /** Every file of the app, companions included. */
+  readonly paths: readonly ProjectPath[];
+  /** Leading files with their roles. */
+  readonly files: readonly FeatureFile[];
+  /** Words that name no feature, whoever uses them. */
+  readonly noFeature: ReadonlySet<string>;
+  /** Whether files of other layers bear the name of a folder. */
+  readonly isToldElsewhere: (folder: ProjectPath) => boolean;
+}
+
+/** A folder of a feature. */
+export interface FeatureFolder {
+  /** By what the feature is known; with a `/` at its head where its name is too general to be known by. */
+  readonly key: string;
+  readonly name: string;
+  readonly votes: number;
+  readonly folder: ProjectPath;
+}
+
+/** All that was found. */
+export interface FeatureFolders {
+  readonly found: readonly FeatureFolder[];
+  /** Folders that are the app once more. */
+  readonly areas: ReadonlySet<ProjectPath>;
+  /** Whether the app has a folder of features, so that there are no others. */
+  readonly isTold: boolean;
+}
+
+/** So many folders in `features/` tell what the features are. */
+const featuresThatTell = 3;
+
+/** From this many files on, a screen's own folder is a feature. */
+const muchOfAScreen = 6;
+
+/** Words that are no feature's even among features. */
+const neverFeature = new Set(["", "index", "common", "shared", "core", "test", "mock", "util", "helper", "default"]);
+
+/** Folders that hold what is everybody's. */
+const sharedFolders = new Set(
+  ["devtools", "shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf),
+);
+
+/** Layers in which a folder that bears the name of a file in it is that file's own; `actions/rota/rota.ts` is the rota's. */
+const drawnLayers: ReadonlySet<Role> = new Set(["component", "container", "screen", "layout", "helper", "hook"]);
+
+/** Whether a folder's name says that what lies in it is everybody's. */
+export function isSharedFolder(name: string): boolean {
+  return sharedFolders.has(keyOf(name));
+}
+
+/** Finds the folders of features. */
+export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
+  const { layout, files, paths, clues } = input;
+  const { source } = layout;
+  const shape = shapeOf(input);
+  const { counts, below, roleOf, areas, isNamed } = shape;
+  const found: FeatureFolder[] = [];
+  const known = new Set<ProjectPath>();
+  const add = (folder: ProjectPath, words: readonly string[], votes = 50, name = inCase(words, "kebab")): void => {
+    if (words.length === 0) return;
+    const key = featureKey(words);
+    known.add(folder);
+    found.push({ key: votes < 100 && input.noFeature.has(key) ? `/${key}` : key, name, votes, folder });
+  };
+  const families = new FeatureFamilies({
+    source,
+    files,
+    roleOf,
+    isNamed,
+    isPlain: (folder) => isPlain(folder, clues),
+    isToldElsewhere: input.isToldElsewhere,
+    isKnown: (folder) => known.has(folder),
+  });
+  const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
+  // `components/TreeCard/` with `TreeCard.tsx` in it is a component's own.
+  const isOwn = (folder: ProjectPath): boolean => stems.has(inFolderOf(folder, nameOf(folder)));
+  for (const area of [source, ...areas])
+    for (const folder of foldersInLayers({ ...shape, top: below.get(area) ?? [], clues, isOwn }))
+      add(folder, splitWords(nameOf(folder)));
+  const hasFeatures = layout.shelves.some(({ at }) => at.includes("{feature}"));
+  // In an app with a folder of features, the screens beside it are no features by themselves.
+  const hasFamilyWord = [...counts.keys()].some((folder) => isFamilyWord(folder));
+  const isTop = (folder: ProjectPath): boolean => folder === source || areas.has(folder);
+  for (const [folder, count] of counts) {
+    const feature = layout.standingOfFolder(folder)?.feature;
+    if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
+      const words = wordsOfFolderName(feature);
+      add(folder, words, 100, /^\p{L}/u.test(feature) ? feature : inCase(words, "kebab"));
+      continue;
+    }
+    const above = folderOf(folder);
+    const amongScreens =
+      !isTop(above) &&
+      roleOf(above) === "screen" &&
+      !hasFamilyWord &&
+      (isTop(folderOf(above)) || isTop(folderOf(folderOf(above))));
+    const words = wordsOfFolderName(nameOf(folder));
+    if (amongScreens && count >= muchOfAScreen && isNamedAmongFeatures(folder, shape)) add(folder, words);
+    if (!isNamed(folder) || families.isPassage(folder)) continue;
+    const inTop = isTop(above) && count > 1 && shape.isByFeature(above) && !families.holdsFamily(folder);
+    // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
+    if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
+    if ((inTop && !hasFeatures) || amongScreens) add(folder, words);
+  }
+  const inFamilies = families.folders();
+  const named = [...known, ...inFamilies].filter((folder) => isFamilyWord(folderOf(folder)));
+  // Who has a folder of features says there what they are: what is alike elsewhere is theirs, or nobody's.
+  const isTold = named.length >= featuresThatTell;
+  const keyOfFolder = (folder: ProjectPath): string => featureKey(wordsOfFolderName(nameOf(folder)));
+  const told = new Set(named.map(keyOfFolder));
+  for (const folder of inFamilies)
+    if (!isTold || told.has(keyOfFolder(folder))) add(folder, wordsOfFolderName(nameOf(folder)));
+  return { found, areas, isTold };
+}
+
+/** What is asked of an app's folders. */
+interface Shape {
+  readonly counts: ReadonlyMap<ProjectPath, number>;
+  readonly below: ReadonlyMap<ProjectPath, readonly ProjectPath[]>;
+  readonly areas: ReadonlySet<ProjectPath>;
+  readonly roleOf: (folder: ProjectPath) => Role | undefined;
+  /** Whether a name may be a feature's. */
+  readonly isNamed: (folder: ProjectPath) => boolean;
+  /** Where most folders directly in a source root or an area are roles', the others are hardly features'. */
+  readonly isByFeature: (area: ProjectPath) => boolean;
+}
+
+function shapeOf({ layout, folders, files, paths, noFeature }: FeatureFoldersInput): Shape {
+  const { source } = layout;
+  const counts = new Map<ProjectPath, number>();
+  for (const path of paths)
+    for (let folder = folderOf(path); isBelow(folder, source); folder = folderOf(folder))
+      counts.set(folder, (counts.get(folder) ?? 0) + 1);
+  const below = new Map<ProjectPath, ProjectPath[]>();
+  for (const folder of counts.keys()) below.set(folderOf(folder), [...(below.get(folderOf(folder)) ?? []), folder]);
+  const areas = areasOf({ source, counts, below, roleOf: (folder) => folders.roleOf(folder) });
+  const layers = new Map([source, ...areas].flatMap((area) => [...layersByContent(files, area)]));
+  const roleOf = (folder: ProjectPath): Role | undefined =>
+    folders.roleOf(folder) ?? (areas.has(folder) ? undefined : layers.get(folder));
+  // `routes/store/` with `store-list/` and `store-edit/` in it is the feature of the store, not the app's state.
+  const namesItsOwn = (folder: ProjectPath): boolean => {
+    const key = featureKey(splitWords(nameOf(folder)));
+    const like = (below.get(folder) ?? []).filter((each) =>
+      splitWords(nameOf(each)).some((_, at, words) => featureKey(words.slice(0, at + 1)) === key),
+    );
+    return like.length >= 2;
+  };
+  const isNamed = (folder: ProjectPath): boolean =>
+    !areas.has(folder) &&
+    (roleOf(folder) === undefined || namesItsOwn(folder)) &&
+    /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
+    !noFeature.has(featureKey(wordsOfFolderName(nameOf(folder)))) &&
+    !isSharedFolder(nameOf(folder));
+  const isByFeature = (area: ProjectPath): boolean => {
+    const top = below.get(area) ?? [];
+    return top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
+  };
+  return { counts, below, areas, roleOf, isNamed, isByFeature };
+}
+
+/** Whether a folder may be a feature's where it lies among features': `screens/Item/`, of which nothing else may be told. */
+function isNamedAmongFeatures(folder: ProjectPath, { areas, roleOf }: Shape): boolean {
+  return (
+    !areas.has(folder) &&
+    roleOf(folder) === undefined &&
+    /^\p{L}/u.test(nameOf(folder)) &&
+    !neverFeature.has(featureKey(wordsOfFolderName(nameOf(folder))))
+  );
+}
+
+interface LayerFolders extends Shape {
+  readonly top: readonly ProjectPath[];
+  readonly clues: Clues;
+  readonly isOwn: (folder: ProjectPath) => boolean;
+}
+
+/**
+ * Layers with a folder for each feature: `components/rota/` beside `hooks/rota/`. A name that several layers have is a
+ * feature's; in a layer most of whose folders are such ones, the others are, too.
+ */
+function foldersInLayers({ top, below, roleOf, isNamed, isOwn, clues }: LayerFolders): ProjectPath[] {
+  const layers = top
+    .filter((folder) => roleOf(folder) !== undefined && roleOf(folder) !== "asset")
+    .map((layer) =>
+      (below.get(layer) ?? []).filter(
+        (folder) =>
+          isNamed(folder) && !isPlain(folder, clues) && (!isOwn(folder) || !drawnLayers.has(roleOf(layer) ?? "helper")),
+      ),
+    );
+  const inLayers = new Map<string, number>();
+  const keyOfFolder = (folder: ProjectPath): string => featureKey(splitWords(nameOf(folder)));
+  for (const folders of layers)
+    for (const key of new Set(folders.map(keyOfFolder))) inLayers.set(key, (inLayers.get(key) ?? 0) + 1);
+  const isInSeveral = (folder: ProjectPath): boolean => (inLayers.get(keyOfFolder(folder)) ?? 0) > 1;
+  return layers.flatMap((folders) => {
+    const several = folders.filter(isInSeveral);
+    return several.length >= 2 && several.length * 2 >= folders.length ? folders : several;
+  });
+}
+
+/** Whether a folder's name is made of words that speak of no feature: `table`, `modules`. */
+function isPlain(folder: ProjectPath, clues: Clues): boolean {
+  const words = splitWords(nameOf(folder)).map((word) => word.toLowerCase());
+  return words.every((word) => clues.general.has(word) || clues.general.has(singular(word)) || word === "modules");
+}
