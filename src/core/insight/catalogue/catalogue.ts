@@ -39,6 +39,8 @@ export interface Entry {
 export interface Catalogue {
   readonly entries: ReadonlyMap<ProjectPath, Entry>;
   readonly features: readonly Feature[];
+  /** Folders that are the app once more, or one app of several: `admin/src/`. */
+  readonly areas: ReadonlySet<ProjectPath>;
   readonly uses: EffectiveUses;
   readonly clues: Clues;
 }
@@ -127,7 +129,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
       isLeft: decision?.leave === true,
     });
   }
-  return { entries, features: names.all, uses, clues };
+  return { entries, features: names.all, areas: names.areas, uses, clues };
 }
 
 const unknown: Judgement<Role> = weigh<Role>([]);

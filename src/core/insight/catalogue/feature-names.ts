@@ -101,6 +101,8 @@ export class FeatureNames {
   /** The answers of `folderFeature`, once all features are found. */
   readonly #found = new Map<ProjectPath, { readonly feature: string; readonly folder: ProjectPath } | undefined>();
   readonly #clues: Clues;
+  /** Folders that are the app once more. */
+  readonly areas: ReadonlySet<ProjectPath>;
   /** The nearest area around a file, or the source root. */
   readonly areaAround: (path: ProjectPath) => ProjectPath;
 
@@ -125,6 +127,7 @@ export class FeatureNames {
       isToldElsewhere,
     });
     for (const { key, name, votes, folder } of found) this.#add(key, name, votes, undefined, folder);
+    this.areas = areas;
     this.areaAround = (path) => areaOf(path, areas, layout.source);
     const notThese = new Set([...areas].map((area) => featureKey(wordsOfFolderName(nameOf(area)))));
     this.#findNames(files, { notThese, isTold });

@@ -47,7 +47,9 @@ interface Node {
   readonly entries: Entry[];
   readonly below: Map<string, Node>;
   /** Whether it stands beside the folders of features without being one. */
-  isBesideFeatures: boolean;
+  readonly isBesideFeatures: boolean;
+  /** Whether it is the app once more: the source root, or an area. */
+  readonly isArea: boolean;
 }
 
 /** Learns the shelves of an app from its catalogue. */
@@ -60,7 +62,8 @@ export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<A
   if (entries.length === 0) return { shelves: [], files: 0, explained: 0, off: [] };
   const root = treeOf(entries, catalogue, layout.source);
   const made: { node: Node; entries: Entry[] }[] = [];
-  const rest = gather(root, undefined, { catalogue, made });
+  const inner: Entry[] = [];
+  const rest = gather(root, undefined, { catalogue, made, inner, repeated: repeatedIn(root) });
   // What is on no shelf of its own, and not in the source root itself either, is on none.
   const inRoot = rest.filter(({ path }) => folderOf(path) === layout.source);
   if (inRoot.length > 0) made.push({ node: root, entries: inRoot });
@@ -71,9 +74,9 @@ export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<A
     .sort((a, b) => b.files - a.files || (a.data.at < b.data.at ? -1 : 1));
   const on = shelves.reduce((sum, shelf) => sum + shelf.files, 0);
   const odd = shelves.reduce((sum, { exceptions }) => sum + new Set(exceptions.map(({ path }) => path)).size, 0);
-  const shelved = new Set(made.flatMap(({ entries: held }) => held.map(({ path }) => path)));
+  const shelved = new Set([...made.flatMap(({ entries: held }) => held), ...inner].map(({ path }) => path));
   const off = entries.map(({ path }) => path).filter((path) => !shelved.has(path));
-  return { shelves, files: entries.length, explained: on - odd, off };
+  return { shelves, files: entries.length, explained: on - odd + inner.length, off };
 }
 
 /** Shelves of an arrangement on which most files have other roles than it says: `routes/` full of screens. */
@@ -103,14 +106,14 @@ function counts({ path, leader, role, isLeft }: Entry, source: ProjectPath): boo
   );
 }
 
-function treeOf(entries: readonly Entry[], { features, entries: all }: Catalogue, source: ProjectPath): Node {
+function treeOf(entries: readonly Entry[], { features, areas, entries: all }: Catalogue, source: ProjectPath): Node {
   const ofFeatures = wholeFamilies(
     new Set(features.flatMap(({ folders }) => folders)),
     entries.map(({ path }) => path),
   );
   const parents = new Set([...ofFeatures].map((folder) => folderOf(folder)));
   const own = ownFolders(all, ofFeatures, source);
-  const root: Node = { at: ".", name: "", entries: [], below: new Map(), isBesideFeatures: false };
+  const root: Node = { at: ".", name: "", entries: [], below: new Map(), isBesideFeatures: false, isArea: true };
   for (const entry of entries) {
     let node = root;
     let folder = source;
@@ -130,6 +133,7 @@ function treeOf(entries: readonly Entry[], { features, entries: all }: Catalogue
           entries: [],
           below: new Map(),
           isBesideFeatures: !isFeature && parents.has(above),
+          isArea: areas.has(folder),
         };
         node.below.set(name, next);
       }
@@ -175,20 +179,79 @@ function ownFolders(
 interface Gathering {
   readonly catalogue: Catalogue;
   readonly made: { node: Node; entries: Entry[] }[];
+  /** Files in folders that say by themselves what they hold, wherever they are: `hooks/` in a component's folder. */
+  readonly inner: Entry[];
+  /** Names of folders that come up in several places. */
+  readonly repeated: ReadonlySet<string>;
+}
+
+/** A word of a role that so many folders in folders have is said by each of them. */
+const placesOfAWord = 3;
+
+/** So many sisters that hold the same are what their parent holds. */
+const sistersOfOne = 3;
+
+/** Names that several folders have, those directly in the source root or an area left out. */
+function repeatedIn(root: Node): ReadonlySet<string> {
+  const counts = new Map<string, number>();
+  const look = (node: Node): void => {
+    for (const child of node.below.values()) {
+      if (!node.isArea) counts.set(keyOf(child.name), (counts.get(keyOf(child.name)) ?? 0) + 1);
+      look(child);
+    }
+  };
+  look(root);
+  return new Set([...counts].filter(([, count]) => count >= placesOfAWord).map(([name]) => name));
 }
 
 /** The entries of a node that are no shelf's yet; what becomes a shelf is put on the list. */
 function gather(node: Node, above: Role | undefined, gathering: Gathering): Entry[] {
   const mainRole = mostOf(node.entries);
   const left = [...node.entries];
+  const shelves: { node: Node; entries: Entry[] }[] = [];
   for (const child of node.below.values()) {
     const rest = gather(child, mainRole ?? above, gathering);
     if (rest.length === 0) continue;
-    if (isShelf(child, rest, { parent: node, role: mainRole ?? above, catalogue: gathering.catalogue }))
-      gathering.made.push({ node: child, entries: rest });
+    if (isInner(child, rest, { parent: node, ...gathering })) gathering.inner.push(...rest);
+    else if (isShelf(child, rest, { parent: node, role: mainRole ?? above, ...gathering }))
+      shelves.push({ node: child, entries: rest });
     else left.push(...rest);
   }
+  const merged = node.isArea ? new Set<Role>() : rolesOfSisters(shelves, gathering);
+  for (const shelf of shelves)
+    if (merged.has(mostOf(shelf.entries) ?? "entry") && isPlace(shelf.node, gathering)) left.push(...shelf.entries);
+    else gathering.made.push(shelf);
   return left;
+}
+
+/** Roles that several sisters hold mainly, whose names say nothing of it: those are one shelf. */
+function rolesOfSisters(
+  shelves: readonly { readonly node: Node; readonly entries: readonly Entry[] }[],
+  gathering: Gathering,
+): ReadonlySet<Role> {
+  const counts = new Map<Role, number>();
+  for (const { node, entries } of shelves) {
+    const role = isPlace(node, gathering) ? mostOf(entries) : undefined;
+    if (role !== undefined) counts.set(role, (counts.get(role) ?? 0) + 1);
+  }
+  return new Set([...counts].filter(([, count]) => count >= sistersOfOne).map(([role]) => role));
+}
+
+/** Whether a folder's name is no word of a role, and none that stands for features. */
+function isPlace({ name, isBesideFeatures }: Node, { catalogue }: Pick<Gathering, "catalogue">): boolean {
+  return name !== "{feature}" && !isBesideFeatures && catalogue.clues.folders.get(keyOf(name)) === undefined;
+}
+
+/** A folder within a folder that holds what its name says, as others of its name do elsewhere, or with little in it. */
+function isInner(
+  { name }: Node,
+  entries: readonly Entry[],
+  { parent, catalogue, repeated }: { readonly parent: Node } & Pick<Gathering, "catalogue" | "repeated">,
+): boolean {
+  const word = catalogue.clues.folders.get(keyOf(name));
+  if (word === undefined || parent.isArea || parent.name === "{feature}") return false;
+  const fitting = entries.filter(({ role }) => role.is === word).length;
+  return fitting * 2 >= entries.length && (repeated.has(keyOf(name)) || entries.length < filesOfAShelf);
 }
 
 function isShelf(
@@ -202,12 +265,12 @@ function isShelf(
 ): boolean {
   const main = mostOf(entries);
   const word = catalogue.clues.folders.get(keyOf(name));
-  if (parent.at === "." || name === "{feature}" || isBesideFeatures) return entries.length > 1 || word !== undefined;
+  if (parent.isArea || name === "{feature}" || isBesideFeatures) return entries.length > 1 || word !== undefined;
   if (main === undefined) return false;
   const isOfOne = entries.filter((entry) => entry.role.is === main).length >= entries.length * partOfAShelf;
   // Where the folder around holds the same, it is only a division.
   if (main === role) return false;
-  return word !== undefined || (isOfOne && entries.length >= filesOfAShelf);
+  return (word !== undefined && word === main) || (isOfOne && entries.length >= filesOfAShelf);
 }
 
 /** The role that most files have. */

@@ -30,6 +30,9 @@ export const wrongFolder: Rule = {
       if (!isOther && !isElsewhere) continue;
       // A small app may have one file for a role, called after it, beside its entry.
       if (folderOf(path) === source && clues.folders.has(keyOf(partsOf(nameOf(path)).stem))) continue;
+      // A folder that says by its name what it holds, `hooks/` in a component's own, holds it, whatever lies around it.
+      const standsIn = clues.folders.get(keyOf(nameOf(folderOf(path))));
+      if (isOther && standsIn === role.is && folderOf(path) !== source) continue;
       // Two roles that are told by the folder alone are no ground for a finding.
       if (
         isOther &&
