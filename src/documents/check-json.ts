@@ -3,11 +3,12 @@ import type { Finding } from "../core/insight/rules/index.js";
 import { tell } from "../wording/findings.js";
 
 /** One finding. */
-export function findingJson({ rule, severity, file, at, what, about, repair }: Finding): object {
+export function findingJson({ rule, severity, confidence, file, at, what, about, repair }: Finding): object {
   const { says, advice } = tell({ what });
   return {
     rule,
     severity,
+    confidence,
     file,
     ...(at && { at }),
     message: says,

@@ -21,6 +21,7 @@ const repair = z.strictObject({
 export const findingSchema = z.strictObject({
   rule,
   severity: z.enum(["warning", "error"]),
+  confidence: described(number, "How sure it is, from 0 to 1: 1 is read off the files, less is a judgement."),
   file: path,
   at: z.optional(described(position, "Lines and columns from 1; the whole file is meant without it.")),
   message: text,

@@ -21,6 +21,10 @@ const density = (factor: number): string => (factor === 1 ? "no plain version" :
 
 const ownFolder = (inside: string): string => (inside === "" ? "its own folder" : `${inside}/`);
 
+/** The first few of many names. */
+const firstOf = (names: readonly string[], most = 3): string =>
+  names.length <= most ? enumerate(names) : `${names.slice(0, most).join(", ")} and ${names.length - most} more`;
+
 const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code]) => Told } = {
   "name off pattern": ({ stem, pattern, role, wanted }) => ({
     says: `${stem} does not follow ${pattern}, the pattern for ${manyOf(role)} here`,
@@ -112,11 +116,22 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${specifier} is unresolved: there is no such file${others === 0 ? "" : ` (${others} more files reference it)`}`,
     advice: others === 0 ? "Correct the path, or restore the file." : "Restore the file, or correct the paths.",
   }),
+  "several unresolved": ({ specifier, references }) => ({
+    says: `${count(references, "path")} of this file into one folder are unresolved: ${specifier}, …`,
+    advice: "Restore the files, or correct the paths.",
+  }),
   "alias unknown": ({ prefix, references, files }) => ({
     says: `no alias explains ${prefix}: ${count(references, "import")} in ${count(files, "file")} ${
       references === 1 ? "uses" : "use"
     } it`,
     advice: `Say what it stands for: \`aliases: { "${prefix.replace(/\/$/, "")}": src }\` in steady-shelf.yaml.`,
+  }),
+  "leads outside": ({ folder, references, files, specifier }) => ({
+    says:
+      references === 1
+        ? `${specifier} leads out of the project, to ${folder}/, where nothing is read`
+        : `${count(references, "path")} in ${count(files, "file")} lead out of the project, to ${folder}/, where nothing is read: ${specifier}, …`,
+    advice: "Run Steady Shelf from a folder that holds both, or correct the paths.",
   }),
   "in another case": ({ specifier, name }) => ({
     says: `${specifier} resolves on some systems only: the name on disk is ${name}`,
@@ -125,6 +140,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   climbs: ({ specifier, folders, target, alias }) => ({
     says: `${specifier} goes up ${count(folders, "folder")} to reach ${target}`,
     advice: `Use the alias: ${alias}.`,
+  }),
+  "several unused": ({ folder, files, names }) => ({
+    says: `${count(files, "file")} in ${folder}/ ${files === 1 ? "is" : "are"} used nowhere: ${firstOf(names)}`,
+    advice: "Delete them (git keeps them), or say under `files:` that they stay.",
   }),
   unused: () => ({
     says: "nothing references it, and no text mentions it",

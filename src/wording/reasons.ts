@@ -88,6 +88,7 @@ const doubts: Readonly<Record<Doubt, string>> = {
   "exports hooks": "but it exports hooks",
   "exports no hook": "but it exports no hook",
   "exports only types": "but it exports only types",
+  "exports only constants": "but it exports only constants",
 };
 
 /** `it is in trees/` */

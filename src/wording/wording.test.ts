@@ -56,6 +56,7 @@ const detail = {
   router: "Routes",
   times: 3,
   others: 2,
+  names: ["a.png", "b.png", "c.png", "d.png"],
   screen: "TreeScreen",
 };
 

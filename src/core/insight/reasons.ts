@@ -65,4 +65,5 @@ export type Reason = {
 }[keyof ReasonDetails];
 
 /** What a text says against a reason, which counts less for it. */
-export type Doubt = "renders" | "renders nothing" | "exports hooks" | "exports no hook" | "exports only types";
+export type Doubt =
+  "renders" | "renders nothing" | "exports hooks" | "exports no hook" | "exports only types" | "exports only constants";

@@ -45,6 +45,9 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const parts = partsOf(nameOf(question.path));
   const certainOnes = byKind(question, parts);
   if (certainOnes.length > 0) return weigh(certainOnes);
+  // Of a text that nothing here reads, only a folder of such texts tells something.
+  if (question.outline === undefined && !question.isCode && !isData.test(question.path))
+    return weigh(byFolder(question, []).filter(({ for: role }) => unread.has(role)));
   if (question.source !== rootPath && !isBelow(question.path, question.source))
     return weigh(byPlaceOutside(question, parts));
   const named = byName(question, parts);
@@ -57,6 +60,14 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   );
   return weigh(doubted([...byFolder(question, named), ...named, ...content, ...byUse(question)], question));
 }
+
+/** Texts that hold an app's data: what they are, their name says. */
+const isData = /\.(?:json5?|ya?ml|toml|xml|plist|html?|vue|svelte|gql|graphql|proto|mdx?)$/;
+
+/** What a file may be of which nobody has read a word. */
+const unread: ReadonlySet<Role> = new Set(["asset", "translation", "test", "generated", "config"]);
+
+const minified = /\.min\.(?:css|[cm]?js)$/;
 
 const noInfixes: readonly string[] = [];
 
@@ -84,6 +95,7 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
     return folderOf(path) === source
       ? [{ for: "entry", weight: 0.6, because: { code: "declares for the app" } }]
       : [{ for: "model", weight: 0.7, because: { code: "declares only" } }];
+  if (minified.test(name)) return [{ for: "generated", weight: 0.9, because: { code: "infix", infix: "min" } }];
   if (outline?.signs.includes("generated")) return [{ for: "generated", weight: 0.9, because: { code: "generated" } }];
   return [];
 }
@@ -140,7 +152,8 @@ function byFolder(
 function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
   const found: RoleEvidence[] = [];
   // An index that is more than an index is what its folder is called.
-  const isOfFolder = stem === "index" && folderOf(path) !== source && /^\p{Lu}/u.test(nameOf(folderOf(path)));
+  const isOfFolder =
+    stem === "index" && folderOf(path) !== source && /^(?:\p{Lu}|use\p{Lu})/u.test(nameOf(folderOf(path)));
   const plain = isOfFolder ? nameOf(folderOf(path)) : stem.replace(/^_/, "");
   const [base = "", ...dots] = plain.split(".");
   const say = (list: Weighted | undefined, because: Reason): void => {
@@ -241,6 +254,9 @@ function byUse({ users, isLoadedLater, outline, clues, isCode, path, folders }: 
   return found;
 }
 
+/** Roles of files that may draw, whatever they are. */
+const alwaysItself: ReadonlySet<Role> = new Set(["test", "story", "entry", "generated"]);
+
 /** Signs of files that keep the state, whatever they export. */
 const keepsState: ReadonlySet<Sign> = new Set(["context", "reducer", "store"]);
 
@@ -251,7 +267,9 @@ function doubted(
 ): RoleEvidence[] {
   if (drawsAlways)
     return found.map((each) =>
-      clues.plain.has(each.for) ? { ...each, weight: each.weight * 0.4, doubt: "renders" as const } : each,
+      !clues.drawing.has(each.for) && !alwaysItself.has(each.for)
+        ? { ...each, weight: each.weight * 0.4, doubt: "renders" as const }
+        : each,
     );
   if (!outline || !isCode || outline.onlyPassesOn) return [...found];
   const drawsItself = outline.signs.includes("view") && exports.some(({ kind }) => kind === "component");
@@ -260,6 +278,7 @@ function doubted(
   const hooksOnly =
     exports.some(({ kind }) => kind === "hook") &&
     exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
+  const constantsOnly = exports.length > 0 && exports.every(({ kind }) => kind === "constant");
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
     // What is called a container connects something that draws.
@@ -274,6 +293,8 @@ function doubted(
       return { ...each, weight: each.weight * 0.5, doubt: "exports hooks" as const };
     if (each.for === "hook" && !hooks)
       return { ...each, weight: each.weight * 0.35, doubt: "exports no hook" as const };
+    if (each.for === "model" && constantsOnly)
+      return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
     if (each.for !== "model" && typesOnly)
       return { ...each, weight: each.weight * 0.6, doubt: "exports only types" as const };
     return each;

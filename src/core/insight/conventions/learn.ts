@@ -250,7 +250,11 @@ function isInner(
 ): boolean {
   const word = catalogue.clues.folders.get(keyOf(name));
   if (word === undefined || parent.isArea || parent.name === "{feature}") return false;
-  const fitting = entries.filter(({ role }) => role.is === word).length;
+  // Types, constants and helpers of one thing lie in one folder, whichever it is called after.
+  const { plain } = catalogue.clues;
+  const fitting = entries.filter(
+    ({ role: { is } }) => is === word || (is !== undefined && plain.has(is) && plain.has(word)),
+  ).length;
   return fitting * 2 >= entries.length && (repeated.has(keyOf(name)) || entries.length < filesOfAShelf);
 }
 

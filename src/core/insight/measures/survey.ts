@@ -103,7 +103,7 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
       .filter(({ rule }) => rule === "unresolved-path" || rule === "path-case")
       .map(({ file, at: place, about }) => ({ file, at: place ?? { line: 1, column: 1 }, text: about ?? "" })),
     unreferenced: unreferenced(mains, analysed, { graph, project }, findings),
-    sameContent: sameAssets({ entries, tree: graph.tree }).map((group) => group.map(({ path }) => path)),
+    sameContent: sameAssets({ entries, tree: graph.tree, graph }).map((group) => group.map(({ path }) => path)),
     unread,
     onShelf,
     onNone: mains.length - onShelf,

@@ -27,6 +27,7 @@ const finding = fc.record(
     file: names.map(at),
     about: names,
     severity: fc.constant("error" as const),
+    confidence: fc.constant(1),
     what: fc.constant({ code: "unused" }),
   },
   { requiredKeys: ["rule", "file", "severity", "what"] },
@@ -54,6 +55,7 @@ test("paths are told from the app's folder, so that it may be moved as a whole",
     severity: "error",
     file: at("apps/web/src/a.ts"),
     about: "apps/web/src/b.ts",
+    confidence: 1,
     what: { code: "unused" },
   } as const;
   const text = writeAccepted(changeAccepted({}, at("apps/web"), { add: [one] }));

@@ -5,6 +5,7 @@ import type { Rule, RuleContext } from "./rule.js";
 
 export const actionPrefix: Rule = {
   name: "action-prefix",
+  confidence: 0.6,
   asks: "Where most actions start with the name of their feature, all of them do.",
   why: "The prefix tells in every log where an action comes from, and keeps features from using the same name.",
   wrong: 'harvestActions.ts    type: "entry/added"',

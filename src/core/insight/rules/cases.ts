@@ -68,8 +68,17 @@ export interface CaseDetails {
   "shared depends on feature": { readonly file: string; readonly feature: string; readonly target: string };
   /** `others`: files besides the first that miss the same. */
   unresolved: { readonly specifier: string; readonly others: number };
+  /** Paths of one file into one folder; the first of them as it is written. */
+  "several unresolved": { readonly specifier: string; readonly references: number };
   /** A beginning of names that no package can have and no alias explains. */
   "alias unknown": { readonly prefix: string; readonly references: number; readonly files: number };
+  /** Paths to a folder beside the project, as seen from its root (`..`, `../shell`), the first of them as it is written. */
+  "leads outside": {
+    readonly folder: string;
+    readonly references: number;
+    readonly files: number;
+    readonly specifier: string;
+  };
   "in another case": { readonly specifier: string; readonly name: string };
   climbs: {
     readonly specifier: string;
@@ -79,6 +88,8 @@ export interface CaseDetails {
     readonly alias: string;
   };
   unused: object;
+  /** Files in one folder; some of their names. */
+  "several unused": { readonly folder: string; readonly files: number; readonly names: readonly string[] };
   identical: { readonly twin: string };
   /** Densities as factors: 1 is the plain one. */
   "densities missing": { readonly missing: readonly number[] };

@@ -2,13 +2,17 @@ import { shared, type Entry } from "../catalogue/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
 
+/** So many features in one folder are a way to divide it. */
+const featuresOfAHeap = 3;
+
 export const crowdedFolder: Rule = {
   name: "crowded-folder",
+  confidence: 0.5,
   asks: "A folder holds no more files than you can take in (companions and images do not count).",
   why: "In a heap nobody sees what already exists, so it gets written again.",
   wrong: "src/components/    (120 files)",
   right: "src/components/forms/    src/components/tables/    …",
-  *find({ mains, most }) {
+  *find({ mains, most, isAsked }) {
     const byFolder = new Map<ProjectPath, Entry[]>();
     for (const entry of mains) {
       if (entry.role.is === "asset" || entry.role.is === "translation") continue;
@@ -19,7 +23,12 @@ export const crowdedFolder: Rule = {
     for (const [folder, entries] of byFolder) {
       const [first] = entries;
       if (!first || entries.length <= most) continue;
-      const features = new Set(entries.map(({ feature }) => feature.is).filter((each) => each !== shared));
+      const ofFeatures = entries
+        .map(({ feature }) => feature.is)
+        .filter((each) => each !== undefined && each !== shared);
+      const features = new Set(ofFeatures);
+      // A heap that nobody could divide is a list: icons, models, helpers.
+      if (!isAsked && (features.size < featuresOfAHeap || ofFeatures.length * 2 < entries.length)) continue;
       yield {
         file: first.path,
         about: folder,

@@ -3,6 +3,7 @@ import type { Rule } from "./rule.js";
 
 export const duplicateAction: Rule = {
   name: "duplicate-action",
+  confidence: 0.7,
   asks: "An action type is declared only once.",
   why: "Two reducers respond to one action, and the state changes where nobody looks for it.",
   wrong: 'harvestActions.ts    type: "entries/loaded"\nrotaActions.ts       type: "entries/loaded"',

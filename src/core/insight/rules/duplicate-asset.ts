@@ -21,9 +21,14 @@ export const duplicateAsset: Rule = {
 };
 
 /** Assets of one content, two or more a group. */
-export function sameAssets({ entries, tree }: Pick<RuleContext, "entries" | "tree">): Entry[][] {
+export function sameAssets({ entries, tree, graph }: Pick<RuleContext, "entries" | "tree" | "graph">): Entry[][] {
+  const wholesale = graph.usedWholesale();
   const bySize = groups(
-    entries.filter(({ role }) => role.is === "asset"),
+    // Data of a few lines is often the same; what is loaded by a name put together has every name that it needs.
+    entries.filter(
+      ({ role, path }) =>
+        role.is === "asset" && !path.endsWith(".json") && !wholesale.some((folder) => path.startsWith(folder)),
+    ),
     ({ path }) => String(tree.store.stat(path)?.size ?? 0),
   );
   return bySize

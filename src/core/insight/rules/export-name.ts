@@ -10,6 +10,7 @@ import type { Rule, RuleContext } from "./rule.js";
 
 export const exportName: Rule = {
   name: "export-name",
+  confidence: 0.6,
   asks: "A file is named after the component, hook or class that it mainly exports.",
   why: "Whoever reads `<TreeCard>` looks for a file called TreeCard; a file that kept its old name is found only by searching.",
   wrong: "src/components/OldCard.tsx     export function TreeCard() …",

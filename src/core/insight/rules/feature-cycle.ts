@@ -5,6 +5,7 @@ import type { Found, Rule } from "./rule.js";
 
 export const featureCycle: Rule = {
   name: "feature-cycle",
+  confidence: 0.7,
   asks: "Features do not depend on each other in a circle.",
   why: "Features in a circle are one feature: none can be understood, tested, moved or left out without the others.",
   wrong: "harvest → rota → harvest",

@@ -1,13 +1,43 @@
 import type { Role, Shelf } from "../../app/arrangement/index.js";
-import { certain } from "../catalogue/index.js";
-import { folderOf, inFolder, nameOf } from "../../base/paths.js";
+import { certain, type Entry } from "../catalogue/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
 import { readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
+import { isRoleWord } from "./named-after-role.js";
 import { isNamedByTool } from "./named-by-tool.js";
 import { isFolderIndex } from "./places.js";
 import { isCertain, isCustom } from "./sisters.js";
 import type { Rule } from "./rule.js";
+
+/** A name that so many folders have is a form: `composables`, `container`. */
+const foldersOfAForm = 3;
+
+/** So many others in a folder with names of another form make a form of the folder's own. */
+const sistersOfAForm = 2;
+
+/** Of a file of which it is hardly known what it is, nobody knows what it should be called. */
+const worthNaming = 0.5;
+
+function stemsByFolder(mains: readonly Entry[]): ReadonlyMap<ProjectPath, readonly string[]> {
+  const found = new Map<ProjectPath, string[]>();
+  for (const { path, isIndex } of mains) {
+    if (isIndex || isFolderIndex(path)) continue;
+    const list = found.get(folderOf(path)) ?? [];
+    list.push(partsOf(nameOf(path)).stem);
+    found.set(folderOf(path), list);
+  }
+  return found;
+}
+
+function foldersByStem(mains: readonly Entry[]): ReadonlyMap<string, ReadonlySet<ProjectPath>> {
+  const found = new Map<string, Set<ProjectPath>>();
+  for (const { path } of mains) {
+    const { stem } = partsOf(nameOf(path));
+    found.set(stem, (found.get(stem) ?? new Set<ProjectPath>()).add(folderOf(path)));
+  }
+  return found;
+}
 
 export const fileName: Rule = {
   name: "file-name",
@@ -15,7 +45,9 @@ export const fileName: Rule = {
   why: "You know what to look for, and what a file is before you open it.",
   wrong: "src/components/page-header.tsx\nsrc/screens/Harvest.tsx",
   right: "src/components/PageHeader.tsx\nsrc/screens/HarvestScreen.tsx",
-  *find({ mains, places, tree, sisters, app: { configuration } }) {
+  *find({ mains, places, tree, sisters, catalogue: { clues }, app: { configuration } }) {
+    const stems = foldersByStem(mains);
+    const byFolder = stemsByFolder(mains);
     // A form that somebody has written down is asked for, whatever the files do.
     const isAskedFor = (role: Role, shelf: Shelf): boolean =>
       configuration?.names[role] !== undefined ||
@@ -33,12 +65,23 @@ export const fileName: Rule = {
       )
         continue;
       const { stem, rest } = partsOf(nameOf(path));
-      // What follows the pattern of another role of this shelf is of that role.
-      const others = [...belonging.shelf.patterns.values()].flat().filter(({ before, after }) => before + after !== "");
+      // `helpers` in a component's folder is called after what it is; what three folders have is a form of its own.
+      if (isRoleWord(stem, clues) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm) continue;
+      // What follows the pattern of another role of this shelf is of that role; of a file whose role is a guess nobody knows.
+      const isKnown = role.confidence >= certain;
+      const others = [...belonging.shelf.patterns.values()]
+        .flat()
+        .filter(({ before, after }) => !isKnown || before + after !== "");
       // Wrappers (`withRota`) and hooks are named as what they are, wherever they lie.
       if (/^(?:with|use)\p{Lu}/u.test(stem)) continue;
       const patterns = [belonging.pattern, ...others];
       if (patterns.some((pattern) => readName(pattern, stem))) continue;
+      // What is called after nothing but a guess, or as the others in its folder are, breaks no form.
+      if (role.confidence < worthNaming) continue;
+      const beside = (byFolder.get(folderOf(path)) ?? []).filter(
+        (other) => other !== stem && !isRoleWord(other, clues) && !patterns.some((pattern) => readName(pattern, other)),
+      );
+      if (beside.length >= sistersOfAForm && !isAskedFor(role.is, belonging.shelf)) continue;
       const agreement = sisters.following(role.is, belonging.shelf, patterns, entry);
       if (!isCustom(agreement) && !isAskedFor(role.is, belonging.shelf)) continue;
       const to = inFolder(folderOf(path), belonging.stem + rest);
@@ -46,6 +89,7 @@ export const fileName: Rule = {
       const moves = isPossible ? movesAlong(tree, path, to) : undefined;
       yield {
         file: path,
+        confidence: role.confidence * (agreement.of === 0 ? 1 : agreement.agree / agreement.of),
         what: {
           code: "name off pattern",
           stem,

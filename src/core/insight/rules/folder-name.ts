@@ -7,6 +7,7 @@ import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const folderName: Rule = {
   name: "folder-name",
+  confidence: 0.8,
   asks: "A folder is spelled like its shelf, and feature folders are all in the same case.",
   why: "`Components` beside `components` is two places for one thing, and on some systems they are one folder.",
   wrong: "src/features/Harvest/\nsrc/features/rota/Hooks/",
@@ -19,7 +20,8 @@ export const folderName: Rule = {
     const following = features.filter((folder) => isFeatureCase(layout, nameOf(folder)));
     const isCustom = features.length < 3 || following.length * 2 > features.length;
     for (const folder of [...inhabited].sort()) {
-      if (!isBelow(folder, layout.source)) continue;
+      // `__tests__` is a tool's word.
+      if (!isBelow(folder, layout.source) || /^__.*__$/.test(nameOf(folder))) continue;
       const wanted = wantedName(context, folder);
       if (wanted !== undefined && wanted !== nameOf(folder) && (isCustom || !isOfFeature(context, folder)))
         yield finding(context, folder, { wanted, agreement: { of: features.length, agree: following.length } });

@@ -1,3 +1,4 @@
+import { certain } from "../catalogue/index.js";
 import type { Rule } from "./rule.js";
 
 export const longReducer: Rule = {
@@ -9,7 +10,12 @@ export const longReducer: Rule = {
   *find({ mains, graph, most }) {
     for (const { path, role } of mains) {
       const outline = graph.files.get(path)?.reading.outline;
-      if (role.is === "state" && outline?.signs.includes("reducer") === true && outline.lines > most)
+      if (
+        role.is === "state" &&
+        role.confidence >= certain &&
+        outline?.signs.includes("reducer") === true &&
+        outline.lines > most
+      )
         yield {
           file: path,
           what: { code: "long reducer", lines: outline.lines, most },

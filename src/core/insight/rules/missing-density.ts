@@ -3,6 +3,7 @@ import type { Rule } from "./rule.js";
 
 export const missingDensity: Rule = {
   name: "missing-density",
+  confidence: 0.9,
   asks: "An image with several densities has all of those that the app's other images have.",
   why: "It looks blurred on screens of the missing density, and nobody who tests has one.",
   wrong: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png",

@@ -34,6 +34,7 @@ export const outsideShelves: Rule = {
         isCertain(there);
       yield {
         file: path,
+        confidence: entry.role.confidence,
         what: { code: "on no shelf", role: role.is, goesTo: belonging?.folder },
         ...(moves && { repair: { kind: "move", moves, isSure } }),
       };

@@ -2,7 +2,15 @@
 import type { Layout, Role, Shelf, Standing } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/index.js";
 import { shared, type Catalogue, type Entry } from "../catalogue/index.js";
-import { isInCase, readName, spellName, splitWords, wordsTyped, type NamingPattern } from "../../base/names/index.js";
+import {
+  isInCase,
+  readName,
+  spellName,
+  splitWords,
+  wordsKey,
+  wordsTyped,
+  type NamingPattern,
+} from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 
 /** Where a file belongs. */
@@ -97,6 +105,7 @@ export class Places {
       feature.is === undefined ||
       feature.is === shared ||
       this.folderNameOf(feature.is) === standing.feature ||
+      wordsKey(splitWords(feature.is)) === wordsKey(splitWords(standing.feature)) ||
       feature.confidence < 0.9
     );
   }

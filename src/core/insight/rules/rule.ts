@@ -35,12 +35,16 @@ export interface Found {
   /** What it is about, besides the file; with the rule and the file it is the same from day to day. */
   readonly about?: string | undefined;
   readonly repair?: Repair | undefined;
+  /** How sure it is, from 0 to 1; the rule's own where it is left out. */
+  readonly confidence?: number | undefined;
 }
 
 /** One finding. */
-export interface Finding extends Omit<Found, "start"> {
+export interface Finding extends Omit<Found, "start" | "confidence"> {
   readonly rule: RuleName;
   readonly severity: Exclude<Severity, "off">;
+  /** How sure it is, from 0 to 1: 1 is read off the files, less is a judgement. */
+  readonly confidence: number;
   /** Lines and columns from 1; the whole file without it. */
   readonly at?: Position | undefined;
 }
@@ -59,6 +63,8 @@ export interface RuleContext {
   readonly sisters: Sisters;
   /** The rule's limit, where it has one. */
   readonly most: number;
+  /** Whether the configuration sets that limit. */
+  readonly isAsked: boolean;
 }
 
 /** One rule. */
@@ -70,5 +76,7 @@ export interface Rule {
   /** An example that it finds fault with, and the same put right: paths, or lines of code. */
   readonly wrong: string;
   readonly right: string;
+  /** How sure its findings are where they say nothing themselves, from 0 to 1; 1 without it. */
+  readonly confidence?: number;
   readonly find: (context: RuleContext) => Iterable<Found>;
 }

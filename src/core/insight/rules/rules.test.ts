@@ -51,8 +51,8 @@ const cases: readonly Case[] = [
       "src/hooks/harvest.ts": "export function useHarvest() {}",
     },
     says: [
-      "src/components/page-header.tsx page-header does not follow {Pascal}, the pattern for components here",
       "src/hooks/harvest.ts harvest does not follow use{Pascal}, the pattern for hooks here",
+      "src/components/page-header.tsx page-header does not follow {Pascal}, the pattern for components here",
     ],
     right: {
       "src/components/page-header.tsx": undefined,

@@ -16,6 +16,8 @@ import { ruleTable, type RuleName, type Severity } from "../../app/configuration
 export interface RuleSetting {
   readonly severity: Severity;
   readonly most: number;
+  /** Whether the limit is the configuration's. */
+  readonly isAsked: boolean;
 }
 
 /** What the configuration says of a rule: by its own name, else by its group's, else as the table has it. */
@@ -26,7 +28,11 @@ export function settingOf(name: RuleName, configuration: Configuration | undefin
     return typeof value === "string" ? { severity: value } : (value ?? {});
   };
   const [own, group] = [said(name), said(facts.group)];
-  return { severity: own.severity ?? group.severity ?? facts.severity, most: own.most ?? facts.most ?? 0 };
+  return {
+    severity: own.severity ?? group.severity ?? facts.severity,
+    most: own.most ?? facts.most ?? 0,
+    isAsked: own.most !== undefined,
+  };
 }
 
 /** Which rules are run. */
@@ -50,7 +56,7 @@ export function mainsOf({ layout }: AppAnalysis["app"], entries: readonly Entry[
   return entries.filter((entry) => isMain(entry) && !entry.isIndex && isInSource(layout, entry.path));
 }
 
-/** Every finding of one app: errors first, then in the order of the rules and of the paths. */
+/** Every finding of one app, by what it is worth: errors first, then the rules whose findings are surest, then by path. */
 export function runRules(
   { app, catalogue }: AppAnalysis,
   graph: ReferenceGraph,
@@ -59,7 +65,7 @@ export function runRules(
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
   // What lies beside the source root (scripts, settings, declarations that a build makes) is not held to the app's customs.
   const mains = entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex && isInSource(app.layout, entry.path));
-  const context: Omit<RuleContext, "most"> = {
+  const context: Omit<RuleContext, "most" | "isAsked"> = {
     app,
     tree: graph.tree,
     graph,
@@ -78,10 +84,10 @@ export function runRules(
     if (severity === "off" || (only && !only.includes(rule.name))) continue;
     if (byShelves.has(rule.name) && !isPlaced) continue;
     const isOfPlaces = ruleTable[rule.name].group === "naming" || ruleTable[rule.name].group === "placement";
-    for (const found of rule.find({ ...context, most: setting.most }))
+    for (const found of rule.find({ ...context, most: setting.most, isAsked: setting.isAsked }))
       if (!isOfPlaces || !isHeld(found)) findings.push(findingOf(found, { rule, severity, graph }));
   }
-  return findings.sort(compareFindings);
+  return byWorth(findings);
 }
 
 /**
@@ -109,16 +115,26 @@ function findingOf(
   }: { readonly rule: Rule; readonly severity: "warning" | "error"; readonly graph: ReferenceGraph },
 ): Finding {
   const at = start === undefined ? undefined : graph.tree.text(found.file)?.positionAt(start);
-  return { rule: rule.name, severity, ...found, ...(at && { at }) };
+  const confidence = Math.round((found.confidence ?? rule.confidence ?? 1) * 100) / 100;
+  return { rule: rule.name, severity, ...found, confidence, ...(at && { at }) };
 }
 
 const order = new Map(rules.map(({ name }, index) => [name, index]));
 
-function compareFindings(a: Finding, b: Finding): number {
+/** Errors before warnings, findings of one rule together; rules and findings that are surer come first. */
+function byWorth(findings: readonly Finding[]): Finding[] {
+  const best = new Map<string, number>();
+  for (const { rule, confidence } of findings) best.set(rule, Math.max(best.get(rule) ?? 0, confidence));
+  return [...findings].sort((a, b) => compareFindings(a, b, best));
+}
+
+function compareFindings(a: Finding, b: Finding, best: ReadonlyMap<string, number>): number {
   const grave = ({ severity }: Finding): number => (severity === "error" ? 0 : 1);
   return (
     grave(a) - grave(b) ||
+    (best.get(b.rule) ?? 0) - (best.get(a.rule) ?? 0) ||
     (order.get(a.rule) ?? 0) - (order.get(b.rule) ?? 0) ||
+    b.confidence - a.confidence ||
     comparePaths(a.file, b.file) ||
     (a.at?.line ?? 0) - (b.at?.line ?? 0) ||
     (a.at?.column ?? 0) - (b.at?.column ?? 0)

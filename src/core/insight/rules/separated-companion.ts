@@ -7,6 +7,7 @@ import type { Rule, RuleContext } from "./rule.js";
 
 export const separatedCompanion: Rule = {
   name: "separated-companion",
+  confidence: 0.9,
   asks: "A test, story or style sheet is beside the file that it belongs to.",
   why: "What is kept apart gets forgotten when its file moves, and nobody notices that a file has no test.",
   wrong: "src/components/TreeCard.tsx\nsrc/helpers/TreeCard.test.tsx",

@@ -5,6 +5,7 @@ import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const sharedDependsOnFeature: Rule = {
   name: "shared-depends-on-feature",
+  confidence: 0.7,
   asks: "A shared component does not depend on a single feature.",
   why: "A table that fetches the rota cannot be used for the harvest, and breaks when the rota changes.",
   wrong: 'src/components/DataTable.tsx    import { useRota } from "../hooks/useRota";',
@@ -51,6 +52,15 @@ function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry):
   const [target] = bound;
   if (target === undefined || features.size > 1) return;
   const [feature] = features;
+  // What is not called like something for everybody is so only if another feature uses it.
+  const users = catalogue.uses.usersOf(path).map((user) => catalogue.entries.get(user)?.feature);
+  if (
+    !isGeneralName(path, catalogue.clues) &&
+    !users.some(
+      (user) => user?.is !== undefined && user.is !== shared && user.is !== feature && user.confidence >= certain,
+    )
+  )
+    return;
   const references = graph.files.get(path)?.references ?? [];
   const use =
     references.find(({ resolution }) => resolution.state === "found" && resolution.targets.includes(target)) ??

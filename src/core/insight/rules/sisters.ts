@@ -38,6 +38,14 @@ export class Sisters {
     }
   }
 
+  /** How many files on a shelf are of a role that it holds. */
+  heldBy(shelf: Shelf): number {
+    return shelf.holds.reduce(
+      (sum, role) => sum + (this.#byRole.get(role) ?? []).filter(({ standing }) => standing?.shelf === shelf).length,
+      0,
+    );
+  }
+
   /** How many others of a role lie on a shelf. */
   onShelf(role: Role, shelf: Shelf, besides: Entry): Agreement {
     const others = (this.#byRole.get(role) ?? []).filter((entry) => entry !== besides);

@@ -4,6 +4,7 @@ import type { Rule } from "./rule.js";
 
 export const unlikeOtherFeatures: Rule = {
   name: "unlike-other-features",
+  confidence: 0.6,
   asks: "Features keep files of the same role in folders of the same name; a small feature may leave folders out.",
   why: "Whoever knows one feature finds the way in all of them.",
   wrong: "features/harvest/components/   features/rota/components/   features/swaps/widgets/",

@@ -13,15 +13,22 @@ export const unresolvedPath: Rule = {
     // Many files that miss one are one finding, at the first of them.
     const missing = new Map<string, Found[]>();
     const unexplained = new Map<string, Found[]>();
+    const outside = new Map<string, Found[]>();
     for (const found of unresolved(context)) {
       const prefix = unknownAlias(context, found);
       if (prefix !== undefined) {
         unexplained.set(prefix, [...(unexplained.get(prefix) ?? []), found]);
         continue;
       }
+      const folder = folderOutside(context, found);
+      if (folder !== undefined) {
+        outside.set(folder, [...(outside.get(folder) ?? []), found]);
+        continue;
+      }
       const key = found.missing ?? `${found.file} ${found.start}`;
       missing.set(key, [...(missing.get(key) ?? []), found]);
     }
+    const rest: Found[] = [];
     for (const [prefix, some] of unexplained) {
       const [first] = some;
       const files = new Set(some.map(({ file }) => file)).size;
@@ -30,7 +37,20 @@ export const unresolvedPath: Rule = {
           file: first.file,
           start: first.start,
           about: prefix,
+          confidence: likelyOnly,
           what: { code: "alias unknown", prefix, references: some.length, files },
+        };
+    }
+    for (const [folder, some] of outside) {
+      const [first] = some;
+      const files = new Set(some.map(({ file }) => file)).size;
+      if (first)
+        yield {
+          file: first.file,
+          start: first.start,
+          about: folder,
+          confidence: likelyOnly,
+          what: { code: "leads outside", folder, references: some.length, files, specifier: first.about ?? "" },
         };
     }
     for (const some of missing.values()) {
@@ -42,6 +62,23 @@ export const unresolvedPath: Rule = {
           start: first.start,
           about: first.about,
           what: { code: "unresolved", specifier: first.about ?? "", others: files.size - 1 },
+        };
+      else rest.push(...some);
+    }
+    // Many paths of one file into one folder are one, too: a sheet that a build has carried away from its fonts.
+    const byFolder = new Map<string, Found[]>();
+    for (const found of rest) {
+      const key = `${found.file} ${folderOf((found.about ?? "") as ProjectPath)}`;
+      byFolder.set(key, [...(byFolder.get(key) ?? []), found]);
+    }
+    for (const some of byFolder.values()) {
+      const [first] = some;
+      if (first && some.length >= manyPaths)
+        yield {
+          file: first.file,
+          start: first.start,
+          about: first.about,
+          what: { code: "several unresolved", specifier: first.about ?? "", references: some.length },
         };
       else for (const { file, start, about, what } of some) yield { file, start, about, what };
     }
@@ -56,15 +93,52 @@ function unknownAlias({ graph }: RuleContext, { file, about = "" }: Found): stri
   return isKnown ? undefined : prefix;
 }
 
+/** The folder beside the project that a path leads to, itself or through an alias: what lies there is not read. */
+function folderOutside({ graph }: RuleContext, { file, about = "" }: Unresolved): string | undefined {
+  const isOutside = (path: string): boolean => /^\.\.(?:\/|$)/.test(path);
+  if (isRelative(about)) {
+    const climbed = about.split("/").filter((part) => part === "..").length;
+    const depth = folderOf(file)
+      .split("/")
+      .filter((part) => part !== "").length;
+    return climbed > depth ? Array.from({ length: climbed - depth }, () => "..").join("/") : undefined;
+  }
+  const mapping = graph.resolver
+    .mappingsFor(file)
+    .find(
+      ({ pattern, targets }) =>
+        targets.length > 0 && targets.every(isOutside) && matches(pattern, about.replace(/^~/, "")),
+    );
+  const [target = ""] = mapping?.targets ?? [];
+  return mapping && target.replace(/\/?\*?$/, "");
+}
+
+function matches(pattern: string, specifier: string): boolean {
+  const [before = "", after] = pattern.split("*");
+  return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
+}
+
+/** What leads to a place that is not read may be right: how sure it is that it is not. */
+const likelyOnly = 0.5;
+
+/** So many paths of one file into one folder are one finding. */
+const manyPaths = 5;
+
 /** From so many files on, what they all miss is said once. */
 const manyFiles = 4;
 
+interface Unresolved extends Found {
+  /** The path that is missing, from the project's root where it is a relative one. */
+  readonly missing: string | undefined;
+}
+
 /** Every reference that leads nowhere, with the path that is missing. */
-function* unresolved(context: RuleContext): Iterable<Found & { readonly missing: string | undefined }> {
+function* unresolved(context: RuleContext): Iterable<Unresolved> {
   const { entries, graph } = context;
-  for (const { path } of entries) {
+  for (const { path, role } of entries) {
     // Pages name what a build will make.
-    if (isOfTrade(path, "page")) continue;
+    // What a tool wrote is the tool's.
+    if (isOfTrade(path, "page") || role.is === "generated") continue;
     for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
       if (
         resolution.state === "unresolved" &&

@@ -1,12 +1,13 @@
 import type { Entry } from "../catalogue/index.js";
 import { assetNamesIn, isDocument } from "../../languages/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const unusedAsset: Rule = {
   name: "unused-asset",
+  confidence: 0.9,
   asks: "Every image, font and sound is used somewhere.",
   why: "Unused files are carried along for years, because nobody dares to delete them.",
   wrong: "src/assets/images/old-banner.png    (nothing names it)",
@@ -16,14 +17,25 @@ export const unusedAsset: Rule = {
       (entry) => entry.role.is === "asset" && !isKnownByName(entry) && !isUsed(context, entry),
     );
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
+    const byFolder = new Map<ProjectPath, ProjectPath[]>();
     for (const { path } of assets)
       if (!named.has(lastWord(plainName(path))))
+        byFolder.set(folderOf(path), [...(byFolder.get(folderOf(path)) ?? []), path]);
+    for (const [folder, paths] of byFolder) {
+      const [first] = paths;
+      if (first && paths.length >= manyUnused)
         yield {
-          file: path,
-          what: { code: "unused" },
+          file: first,
+          about: folder,
+          what: { code: "several unused", folder: nameOf(folder), files: paths.length, names: paths.map(nameOf) },
         };
+      else for (const path of paths) yield { file: path, what: { code: "unused" } };
+    }
   },
 };
+
+/** So many in one folder are said once. */
+const manyUnused = 4;
 
 /** Files that systems and browsers look for by name. */
 function isKnownByName({ path }: Entry): boolean {

@@ -8,6 +8,7 @@ import type { Rule, RuleContext } from "./rule.js";
 
 export const vagueName: Rule = {
   name: "vague-name",
+  confidence: 0.6,
   asks: "A name says what its file holds: not `utils2`, `temp`, `misc`, or an `old` copy beside the original.",
   why: "A file with a vague name collects everything, and nobody dares to delete what is called `old`.",
   wrong: "src/helpers/utils2.ts\nsrc/components/TreeCard-old.tsx",

@@ -2,6 +2,8 @@ import { ownArrangement, type Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
+import { isDeclaration } from "../../languages/index.js";
+import { isPartOfNeighbour } from "./named-after-role.js";
 import { movesAlong } from "./moving.js";
 import type { Case } from "./cases.js";
 import type { Belonging } from "./places.js";
@@ -33,6 +35,15 @@ export const wrongFolder: Rule = {
       // A folder that says by its name what it holds, `hooks/` in a component's own, holds it, whatever lies around it.
       const standsIn = clues.folders.get(keyOf(nameOf(folderOf(path))));
       if (isOther && standsIn === role.is && folderOf(path) !== source) continue;
+      // Whether a part of something is its types, its constants or its helpers is a matter of taste.
+      const isPart = standing.below !== "" && standsIn !== undefined;
+      if (isOther && isPart && clues.plain.has(standsIn) && clues.plain.has(role.is)) continue;
+      // What declares for others, and what is a part of its neighbour, lies where that does.
+      if (
+        isOther &&
+        (isDeclaration(path) || isPartOfNeighbour(path, { role: role.is, clues, tree, code: app.stack.code }))
+      )
+        continue;
       // Two roles that are told by the folder alone are no ground for a finding.
       if (
         isOther &&
@@ -48,6 +59,7 @@ export const wrongFolder: Rule = {
         isCertain(sisters.onShelf(role.is, belonging.shelf, entry));
       yield {
         file: path,
+        confidence: isOther ? role.confidence : entry.feature.confidence,
         what: isOther
           ? { code: "among other roles", role: role.is, holds: standing.shelf.holds, goesTo: belonging?.folder }
           : amongOthers(entry, role.is, belonging),
@@ -56,6 +68,9 @@ export const wrongFolder: Rule = {
     }
   },
 };
+
+/** What fewer files do is no custom of an app. */
+const filesOfACustom = 5;
 
 /** Roles that are no matter of taste: what begins the app lies where it begins. */
 const anywhere: ReadonlySet<Role> = new Set(["entry", "config", "style", "asset", "translation"]);
@@ -73,6 +88,7 @@ function isWorthSaying(
   // In the source root lies what serves the whole app; a custom of few files is none.
   const isLearnt = app.layout.arrangement === ownArrangement;
   if (isLearnt && entry.standing?.shelf.at === ".") return false;
+  if (isLearnt && entry.standing && sisters.heldBy(entry.standing.shelf) < filesOfACustom) return false;
   const { of, agree } = sisters.onShelf(role, belonging.shelf, entry);
   if (of > 0 && agree * 2 < of) return false;
   const users = uses.usersOf(entry.path);

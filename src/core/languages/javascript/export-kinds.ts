@@ -4,9 +4,15 @@
  */
 import type { Export, ExportKind } from "../reading.js";
 
-/** Whether a script holds JSX. */
+/** An element with its looks: styled.li`…`, styled(Card)`…`. */
+const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))[^`\n]*`/;
+
+/** Whether a script draws: it holds JSX, or makes elements of looks. */
 export function drawsIn(text: string, name: string): boolean {
-  return !/\.[cm]?ts$/.test(name) && (text.includes("</") || text.includes("/>"));
+  const isPlain = /\.[cm]?ts$/.test(name);
+  return (
+    (!isPlain && (text.includes("</") || text.includes("/>"))) || (text.includes("styled") && styledElement.test(text))
+  );
 }
 
 /** Whether what is declared at an offset is a type and no value. */

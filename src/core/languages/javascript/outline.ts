@@ -86,13 +86,26 @@ function signsOf(whole: string, draws: boolean): Sign[] {
     if (sign) signs.add(sign);
   }
   if (draws && routeElement.test(text)) signs.add("routes");
-  if (generatedHead.test(text.slice(0, 400))) signs.add("generated");
+  if (generatedHead.test(text.slice(0, 400)) || isBundle(text)) signs.add("generated");
   return [...signs];
 }
 
 const typeOfAction = /\btype\s*:\s*(["'])([^"'\n]{1,80})\1/g;
 const constantOfAction = /^[ \t]*(?:export\s+)?const\s+([A-Z][A-Z0-9_]*)\s*=\s*(["'])([^"'\n]{1,80})\2/gm;
 const madeAction = /\b(?:createAction|createAsyncThunk)\s*(?:<[^>]*>)?\(\s*(["'])([^"'\n]{1,80})\1/g;
+
+/** How bundlers begin what they write, and what only they write. */
+const bundleHead =
+  /^\s*(?:\/\*[^]*?\*\/\s*)?(?:[\w.]+\s*=\s*)?[!(]*function\s*\w*\([^)]*\)\s*\{\s*(?:function \w\(|["']?object["']?\s*==|(?:var|const|let) \w+=\{\};|if\(typeof exports)|__webpack_(?:modules|require)__|webpackBootstrap|parcelRequire/;
+
+/** Code in lines of this length (in UTF-16 units, on average), and so much of it, is not written by hand. */
+const [longLines, muchCode] = [500, 5000];
+
+/** Whether a bundler or a minifier wrote a text: what it says of paths and names is about what is inside. */
+function isBundle(text: string): boolean {
+  if (text.length < muchCode) return false;
+  return bundleHead.test(text.slice(0, 1000)) || text.length > longLines * countLines(text);
+}
 
 /** Names of actions. In a text that never speaks of actions, `type: "text"` is something else. */
 function actionsOf(text: string): ActionName[] {

@@ -4,7 +4,7 @@ import type { Kinds } from "./export-kinds.js";
 
 /** A declaration that is exported where it stands, a list, or something by default. */
 const exporting =
-  /^export\s+(?:(default)\s+)?(?:declare\s+|abstract\s+|async\s+)*(?:(?:function\*?|class|const|let|var|interface|type|enum|namespace|component|hook)\s+([\p{L}_$][\p{L}\p{N}_$]*)|(?:type\s+)?\{([^}]*)\}|[^\n]*)/gmu;
+  /^export\s+(?:(default)\s+)?(?:declare\s+|abstract\s+|async\s+)*(?:(?:function\*?|class|const|let|var|interface|type|enum|namespace|component|hook)\s+(?!extends\b|implements\b)([\p{L}_$][\p{L}\p{N}_$]*)|(?:type\s+)?\{([^}]*)\}|[^\n]*)/gmu;
 
 /** What the lines from an offset on export. */
 export function toldExports(kinds: Kinds, from: number): Export[] {
