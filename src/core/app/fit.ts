@@ -9,6 +9,7 @@ import {
   Layout,
   listOf,
   readArrangement,
+  readEvidence,
   type OneOrMore,
   type Role,
   type StackData,
@@ -69,15 +70,59 @@ export function likelySource(input: Pick<FitInput, "store" | "stack" | "paths" |
   // What a build leaves is not the app, even where git does not ignore it.
   const left = ["dist", "build[\\w-]*", "lib", "es", "cjs", "out", "coverage"];
   const built = new RegExp(`^(?:${left.filter((name) => !stack.source.includes(name)).join("|")})/`);
-  const code = paths.filter(
-    (path) => stack.code.includes(extensionOf(path)) && !built.test(relativePath(folder, path)),
-  );
+  const every = paths.filter((path) => stack.code.includes(extensionOf(path)));
+  const unbuilt = every.filter((path) => !built.test(relativePath(folder, path)));
+  // Where hardly anything lies elsewhere, `lib` is where the code is written.
+  const code = unbuilt.length >= every.length / 5 ? unbuilt : every;
   const below = (source: string): number => code.filter((path) => isBelow(path, inFolder(folder, source))).length;
   const sources = sourcesOf(input).filter((source) => source !== ".");
   // Of two that hold as much, the first is the more particular one: `Sources/Orchard` before `Sources`.
   const [best] = sources.map((source) => ({ source, files: below(source) })).sort((a, b) => b.files - a.files);
   if (best && best.files > 0 && best.files >= code.length / 3) return best.source;
-  return code.length > 0 ? "." : (sourcesOf(input)[0] ?? ".");
+  return code.length > 0 ? whereMostLies(code, folder) : (sourcesOf(input)[0] ?? ".");
+}
+
+/** A folder with this part of an app's code is where the app is. */
+const mostOfTheCode = 0.6;
+
+/** Words of roles that people use for where their code is, too. */
+const sourceWords = new Set(["lib", "client", "app", "shell", "ui"]);
+
+/** So many folders in it make a source root of a folder that a role could be called after. */
+const foldersOfASource = 4;
+
+/** The folder in which most code lies: into `client/app`, but not into the components that most of an app is made of. */
+function whereMostLies(code: readonly ProjectPath[], folder: ProjectPath): string {
+  const words = new Set(
+    [
+      ...Object.values(readEvidence().folders).flat(),
+      ...["features", "modules", "domains", "packages", "apps", "shared", "common", "core"],
+    ].map(plainWord),
+  );
+  let at = folder;
+  for (;;) {
+    const here = at;
+    const counts = new Map<string, ProjectPath[]>();
+    for (const path of code) {
+      const [name = "", below] = isBelow(path, here) ? relativePath(here, path).split("/") : [];
+      if (below !== undefined) counts.set(name, [...(counts.get(name) ?? []), path]);
+    }
+    const [most] = [...counts].sort((a, b) => b[1].length - a[1].length);
+    if (!most || most[1].length < code.length * mostOfTheCode) break;
+    const next = inFolder(here, most[0]);
+    const inside = new Set(
+      most[1].map((path) => relativePath(next, path).split("/")).map(([name, below]) => below && name),
+    );
+    const isLayer = words.has(plainWord(most[0])) && !(sourceWords.has(most[0]) && inside.size > foldersOfASource);
+    if (isLayer) break;
+    at = next;
+  }
+  return at === folder ? "." : relativePath(folder, at);
+}
+
+/** A folder's word, one or many: `components` → `component`. */
+function plainWord(word: string): string {
+  return word.toLowerCase().replace(/[-_]|s$/g, "");
 }
 
 /** The usual source roots of a stack in this app. */
