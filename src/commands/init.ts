@@ -9,7 +9,7 @@ import {
 } from "../core/app/arrangement/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { ShelfError } from "../core/base/errors.js";
-import { inFolder, toProjectPath, type ProjectPath } from "../core/base/paths.js";
+import { inFolder, isBelow, toProjectPath, type ProjectPath } from "../core/base/paths.js";
 import type { CodeLanguage } from "../core/languages/index.js";
 import { configurationFile, readConfiguration, type Configuration } from "../core/app/configuration/index.js";
 import {
@@ -44,6 +44,7 @@ export interface InitOptions extends CommonOptions {
   readonly language?: CodeLanguage | undefined;
   readonly fill?: Fill | undefined;
   readonly alias?: string | undefined;
+  readonly like?: string | undefined;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
   readonly all: boolean;
@@ -62,8 +63,10 @@ export async function runInit(options: InitOptions): Promise<number> {
   const stack = readStack(options.stack ?? configuration?.stack ?? (await chooseStack(context, folder, paths)));
   const arrangement = wanted.arrangement ?? configuration?.arrangement;
   const input = { store, folder, stack, paths, arrangement, source: wanted.source ?? configuration?.source };
+  const like =
+    options.like === undefined ? undefined : exampleFrom(context, options.like, { ...wanted, configuration });
   const plan = hasBegun(input, input.source ?? likelySource(input))
-    ? draftBegunApp(input, { alias: options.alias, analysed: await lookAt(context, input, configuration) })
+    ? draftBegunApp(input, { alias: options.alias, analysed: await lookAt(context, input, { configuration, like }) })
     : await planNew(context, { ...wanted, stack, arrangement, configuration });
   return carryOutSetUp(context, {
     setUp: plan.setUp,
@@ -78,15 +81,19 @@ export async function runInit(options: InitOptions): Promise<number> {
 async function lookAt(
   { store, standing, progress }: Context,
   { arrangement, source, stack }: FitInput,
-  configuration: Configuration | undefined,
+  {
+    configuration,
+    like,
+  }: { readonly configuration: Configuration | undefined; readonly like: ProjectPath | undefined },
 ): Promise<AppAnalysis | undefined> {
-  const isOwn = arrangement === ownArrangement;
+  const isOwn = arrangement === ownArrangement || like !== undefined;
   if ((arrangement !== undefined && !isOwn) || configuration) return undefined;
   const { analyse } = await import("../core/insight/analysis.js");
   const { apps } = await analyse(store, {
     standing,
     progress: progress.report,
     as: { source, stack: stack.name, isOwn },
+    like,
   });
   progress.clear();
   return apps[0];
@@ -95,11 +102,44 @@ async function lookAt(
 /** What stands in the history: what was decided, as it could be typed again. */
 function commandText(options: InitOptions, { app }: InitPlan): string {
   const arrangement = options.arrangement ?? app.configuration?.arrangement ?? app.arrangement.data.name;
-  const words = (["source", "language", "fill", "alias"] as const).flatMap((key) =>
+  const words = (["source", "language", "fill", "alias", "like"] as const).flatMap((key) =>
     options[key] === undefined ? [] : [`--${key}`, options[key]],
   );
   const accepted = options.acceptDifferent ? ["--accept-different"] : [];
   return typedWords(["init", "--stack", app.stack.name, "--arrangement", arrangement, ...words, ...accepted]);
+}
+
+/**
+ * The folder of the feature that is the example. Throws `SOURCE_MISSING`, `SET_UP_ALREADY`, `EXAMPLE_UNFIT` for a file, for a
+ * folder that no folder of the app holds, and beside an arrangement.
+ */
+function exampleFrom(
+  { store, standing, pathOf }: Context,
+  typed: string,
+  {
+    arrangement,
+    configuration,
+  }: Pick<InitOptions, "arrangement"> & { readonly configuration: Configuration | undefined },
+): ProjectPath {
+  const path = pathOf(typed.replace(/[\\/]+$/, ""));
+  const kind = store.stat(path)?.kind;
+  if (configuration)
+    throw new ShelfError("SET_UP_ALREADY", {
+      path: configuration.file,
+      reason: "its shelves are written down, and --like would write others",
+      place: configuration.placeOf("version"),
+    });
+  if (kind === undefined) throw new ShelfError("SOURCE_MISSING", { path });
+  const reason =
+    kind !== "folder"
+      ? "it is a file"
+      : path === standing || !isBelow(path, standing)
+        ? "it is not inside the app"
+        : arrangement !== undefined && arrangement !== ownArrangement
+          ? `${arrangement} says already how features are arranged`
+          : undefined;
+  if (reason !== undefined) throw new ShelfError("EXAMPLE_UNFIT", { path, reason });
+  return path;
 }
 
 /** A source root as typed, from the app's folder. Throws `OUTSIDE_PROJECT`. */
@@ -133,6 +173,8 @@ async function planNew(context: Context, options: NewApp): Promise<InitPlan> {
   const asks = canAsk && !options.write && !configuration;
   const usual = stack.arrangements[0] ?? "";
   const arrangement = options.arrangement ?? (asks ? await chooseArrangement(context, stack.arrangements) : usual);
+  if (options.like !== undefined)
+    throw new ShelfError("EXAMPLE_UNFIT", { path: options.like, reason: "there is no code in the app's folders yet" });
   // What has not begun has no way of its own yet.
   if (arrangement === ownArrangement)
     throw new ShelfError("ARRANGEMENT_UNFIT", {
@@ -202,7 +244,7 @@ interface Shown extends InitPlan {
 }
 
 function show(context: Context, shown: Shown, { all }: InitOptions, change?: string): void {
-  const { app, planned, setUp, folders, fit, conventions } = shown;
+  const { app, planned, setUp, folders, fit, conventions, features = [] } = shown;
   const hasBegunAlready = fit !== undefined || conventions !== undefined;
   const { notes } = setUp;
   const { name, title } = app.arrangement.data;
@@ -214,6 +256,7 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
       folders,
       ...(fit && { fit }),
       ...(conventions && { conventions: conventionsJson(conventions) }),
+      ...(hasBegunAlready && { features }),
     };
     return context.say(JSON.stringify({ ...planJson(planned, change), notes, ...decided }, undefined, 2));
   }
@@ -237,6 +280,6 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
   if (fit)
     context.say(`${fitView({ ...fit, off: fit.off.filter(({ folder }) => isOff(folder)) }, context.screen, all)}\n`);
   if (conventions && (isOwn || conventions.shelves.length > 0))
-    context.say(`${conventionsView(conventions, context.screen, { all, isBeside: !isOwn })}\n`);
+    context.say(`${conventionsView(conventions, context.screen, { all, isBeside: !isOwn, features })}\n`);
   context.say(view);
 }

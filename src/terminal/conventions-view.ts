@@ -13,13 +13,15 @@ export interface ConventionsViewOptions {
   readonly all: boolean;
   /** Whether they stand beside the shelves of an arrangement, which has been shown with what is on none. */
   readonly isBeside: boolean;
+  /** The features of the app. */
+  readonly features: readonly string[];
 }
 
 /** What was learnt: a line a shelf, and below it what does otherwise. */
 export function conventionsView(
   learnt: Conventions,
   screen: Screen,
-  { all, isBeside }: ConventionsViewOptions,
+  { all, isBeside, features }: ConventionsViewOptions,
 ): string {
   const { shelves, files, explained, off } = plain(learnt);
   const { palette, width } = screen;
@@ -37,6 +39,8 @@ export function conventionsView(
     "",
     ...shown.map((shelf) => shelfLine(shelf, column, screen)),
     ...(rest > 0 ? [palette.faint(`  … and ${count(rest, "more shelf", "more shelves")} (--all shows them)`)] : []),
+    "",
+    ...featureLines(features, screen, all),
     ...exceptionLines(learnt, screen, all),
     ...(off.length > 0 && !isBeside
       ? [
@@ -46,6 +50,18 @@ export function conventionsView(
       : []),
     ...(all && !isBeside ? off.map((path) => `    ${palette.leaves(shorten(path, width - 4))}`) : []),
   ].join("\n");
+}
+
+/** Features that are shown without `--all`. */
+const mostFeatures = 12;
+
+/** What the app is about, as far as its folders and names tell. */
+function featureLines(features: readonly string[], { width }: Screen, all: boolean): string[] {
+  if (features.length === 0) return wrap("No features were found in its folders and names.", width, "  ").split("\n");
+  const shown = all ? features : features.slice(0, mostFeatures);
+  const more = features.length - shown.length;
+  const names = more > 0 ? `${shown.join(", ")} and ${more} more` : enumerate(shown);
+  return wrap(`${count(features.length, "feature")}: ${names}`, width, "  ").split("\n");
 }
 
 function placeOf({ at }: ShelfData): string {

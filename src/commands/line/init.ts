@@ -17,6 +17,11 @@ export const initCommand = command({
       .option("arrangement", { type: "string", requiresArg: true, describe: "A name, or the path of your own file" })
       .option("source", { type: "string", requiresArg: true, describe: "The source root" })
       .option("language", { choices: ["typescript", "javascript"] as const, describe: "What new files are written in" })
+      .option("like", {
+        type: "string",
+        requiresArg: true,
+        describe: "A feature's folder whose inside is the pattern for the other features",
+      })
       .option("fill", { choices: ["starters", "readmes"] as const, describe: "What new folders begin with" })
       .option("alias", {
         type: "string",

@@ -34,6 +34,8 @@ export interface Decision {
   readonly language?: CodeLanguage | undefined;
   /** Shelves that were learnt from the app, where no configuration names any. */
   readonly shelves?: readonly ShelfData[] | undefined;
+  /** Features that no shelf tells, with other words for each, that are not in a configuration yet. */
+  readonly features?: Readonly<Record<string, readonly string[]>> | undefined;
   /** Words and names that are not in a configuration yet. */
   readonly words?: Readonly<Record<string, string>>;
   readonly names?: Readonly<Record<string, OneOrMore<string>>>;

@@ -163,6 +163,11 @@ export const catalogue = {
     what: (d) => `The arrangement ${d.path} is not made for ${d.other}.`,
     next: (d) => `Choose one of ${(d.paths ?? []).join(", ")}.`,
   },
+  EXAMPLE_UNFIT: {
+    refusal: "usage",
+    what: (d) => `${d.path} cannot be the example for the other features: ${d.reason}.`,
+    next: () => "Name the folder of one feature that is arranged as the others should be, such as src/features/rota.",
+  },
   SET_UP_ALREADY: {
     refusal: "usage",
     what: (d) => `This app is set up already: ${d.reason}.`,

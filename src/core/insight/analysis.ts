@@ -35,9 +35,9 @@ export interface Analysis {
 }
 
 /** An app that nobody has configured, with the shelves that were learnt from it where no arrangement has any. */
-function asItIs({ app, guessed, catalogue }: AppAnalysis): AppAnalysis {
+function asItIs({ app, guessed, catalogue }: AppAnalysis, like?: ProjectPath): AppAnalysis {
   if (!guessed || app.configuration?.shelves) return { app, guessed, catalogue };
-  const conventions = learnConventions(catalogue, app);
+  const conventions = learnConventions(catalogue, { ...app, like });
   // Beside the shelves of an arrangement, those of the app are named as the app names them.
   const isOwn = app.layout.arrangement === ownArrangement;
   const shelves = conventions.shelves.map(({ data }) => (isOwn ? data : { ...data, files: data.files ?? anyName }));
@@ -55,6 +55,8 @@ export interface AnalysisOptions {
   readonly progress?: Progress | undefined;
   /** What somebody has said of the app before it has a configuration. */
   readonly as?: Pick<FindAppHints, "source" | "stack" | "isOwn"> | undefined;
+  /** A feature's folder whose inside is the pattern for its sisters, in an app without a configuration. */
+  readonly like?: ProjectPath | undefined;
   /** How many commits are looked at. */
   readonly mostCommits?: number | undefined;
 }
@@ -82,8 +84,16 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   const apps = found.map(({ app, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(tree, folder, configurations);
-    const catalogue = makeCatalogue({ layout, stack, configuration, graph, paths, commits: recent });
-    return asItIs({ app, guessed, catalogue });
+    const catalogue = makeCatalogue({
+      layout,
+      stack,
+      configuration,
+      graph,
+      paths,
+      commits: recent,
+      like: options.like,
+    });
+    return asItIs({ app, guessed, catalogue }, options.like);
   });
   return { project, graph, apps, commits: recent?.length, history: commits };
 }

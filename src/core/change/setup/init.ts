@@ -49,6 +49,8 @@ export interface InitPlan {
   readonly fit?: Fit;
   /** For an app that has begun: what was learnt of it, beside that arrangement. */
   readonly conventions?: Conventions;
+  /** For an app that has begun: its features, by name. */
+  readonly features?: readonly string[];
 }
 
 /** An app that has begun, looked at. */
@@ -107,6 +109,7 @@ export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {
     language: hasChoice(input.stack) ? likelyLanguage(input.store, input.folder, input.paths) : undefined,
     ...(fit && { words: fit.words, names: fit.names }),
     shelves: learnt?.shelves,
+    features: analysed && featuresOf(analysed),
   };
   const app = openApp(input.store, decision);
   const draft = new SetupDraft(input.store);
@@ -119,7 +122,15 @@ export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {
     folders: [],
     ...(fit && { fit }),
     ...(conventions && { conventions }),
+    ...(analysed && { features: analysed.catalogue.features.map(({ name }) => name) }),
   };
+}
+
+/** Features that one does not see by the shelves: without a folder of their own where features have theirs. */
+function featuresOf({ app: { layout }, catalogue }: AppAnalysis): Record<string, readonly string[]> {
+  const isSeen = (folder: ProjectPath): boolean => layout.standingOfFolder(folder)?.feature === nameOf(folder);
+  const unseen = catalogue.features.filter(({ folders, isGeneral }) => !isGeneral && !folders.some(isSeen));
+  return Object.fromEntries(unseen.map(({ name }) => [name, []]));
 }
 
 function writeConfiguration(draft: SetupDraft, decision: Decision): void {
@@ -129,7 +140,7 @@ function writeConfiguration(draft: SetupDraft, decision: Decision): void {
 
 /** The text of a new `steady-shelf.yaml`. */
 export function configurationText(decision: Decision): string {
-  const { stack, language, source, arrangement, words = {}, names = {}, shelves = [] } = decision;
+  const { stack, language, source, arrangement, words = {}, names = {}, shelves = [], features = {} } = decision;
   const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
   const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
@@ -148,6 +159,10 @@ export function configurationText(decision: Decision): string {
     ...group("names", "files that are named otherwise here", names),
     ...(shelves.length === 0 ? [] : [`shelves: # folders with a job; {feature} stands for the folder of each feature`]),
     ...shelves.flatMap(shelfLines),
+    ...(Object.keys(features).length === 0
+      ? []
+      : ["features: # what the app is about; in brackets, other words for it"]),
+    ...Object.entries(features).map(([name, others]) => `  ${plain(name)}: [${others.map(plain).join(", ")}]`),
     "",
   ].join("\n");
 }

@@ -57,6 +57,8 @@ export interface CatalogueInput {
   readonly paths: readonly ProjectPath[];
   /** What was changed together, the latest first; none where there is no history. */
   readonly commits?: readonly (readonly ProjectPath[])[] | undefined;
+  /** A folder of a feature: its sisters are features' as well. */
+  readonly like?: ProjectPath | undefined;
 }
 
 /** What is said of a file: that it stays as it is, or its role, or its feature. */
@@ -100,6 +102,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
     answers: input.answers,
     paths,
     folders: believed,
+    like: input.like,
   });
   // Folders that turned out to be features' are no words of roles.
   const isOther = (folder: ProjectPath): boolean => names.isFeatureFolder(folder) || belied.has(folder);

@@ -24,6 +24,8 @@ export interface FeatureFoldersInput {
   readonly files: readonly FeatureFile[];
   /** Words that name no feature, whoever uses them. */
   readonly noFeature: ReadonlySet<string>;
+  /** A folder of a feature: its sisters are features' as well. */
+  readonly like: ProjectPath | undefined;
   /** Whether files of other layers bear the name of a folder. */
   readonly isToldElsewhere: (folder: ProjectPath) => boolean;
 }
@@ -94,6 +96,9 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
   // `components/TreeCard/` with `TreeCard.tsx` in it is a component's own.
   const isOwn = (folder: ProjectPath): boolean => stems.has(inFolderOf(folder, nameOf(folder)));
+  if (input.like !== undefined)
+    for (const sister of below.get(folderOf(input.like)) ?? [])
+      if (sister === input.like || !isSharedFolder(nameOf(sister))) add(sister, wordsOfFolderName(nameOf(sister)), 99);
   for (const area of [source, ...areas])
     for (const folder of foldersInLayers({ ...shape, top: below.get(area) ?? [], clues, isOwn }))
       add(folder, splitWords(nameOf(folder)));
@@ -117,7 +122,9 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     const words = wordsOfFolderName(nameOf(folder));
     if (amongScreens && count >= muchOfAScreen && isNamedAmongFeatures(folder, shape)) add(folder, words);
     if (!isNamed(folder) || families.isPassage(folder)) continue;
-    const inTop = isTop(above) && count > 1 && shape.isByFeature(above) && !families.holdsFamily(folder);
+    // In a repository without a source root lie packages, servers and sites.
+    const isInSource = above !== layout.folder;
+    const inTop = isInSource && isTop(above) && count > 1 && shape.isByFeature(above) && !families.holdsFamily(folder);
     // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
     if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
     if ((inTop && !hasFeatures) || amongScreens) add(folder, words);

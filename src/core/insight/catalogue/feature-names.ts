@@ -24,6 +24,8 @@ export interface Feature {
   /** As its folder is called, or as its files spell it. */
   readonly name: string;
   readonly folders: readonly ProjectPath[];
+  /** Whether only its folder tells it: its name is too general to be known by (`item`). */
+  readonly isGeneral: boolean;
 }
 
 /** Roles whose files are named after a feature, more often than not. */
@@ -85,6 +87,8 @@ export interface FeatureNamesInput {
   /** Every file of the app, companions included. */
   readonly paths: readonly ProjectPath[];
   readonly folders: FolderClues;
+  /** A folder of a feature: its sisters are features' as well. */
+  readonly like?: ProjectPath | undefined;
 }
 
 interface NamesInput {
@@ -108,7 +112,7 @@ export class FeatureNames {
 
   constructor(
     files: readonly FeatureFile[],
-    { layout, clues, configuration, answers, paths, folders }: FeatureNamesInput,
+    { layout, clues, configuration, answers, paths, folders, like }: FeatureNamesInput,
   ) {
     this.#clues = clues;
     for (const [name, others] of Object.entries(configuration?.features ?? {}))
@@ -125,6 +129,7 @@ export class FeatureNames {
       files,
       noFeature,
       isToldElsewhere,
+      like,
     });
     for (const { key, name, votes, folder } of found) this.#add(key, name, votes, undefined, folder);
     this.areas = areas;
@@ -141,6 +146,7 @@ export class FeatureNames {
       if (name !== undefined)
         found.set(name, {
           name,
+          isGeneral: (found.get(name)?.isGeneral ?? true) && key.startsWith("/"),
           folders: [...(found.get(name)?.folders ?? []), ...(this.#byKey.get(key)?.folders ?? [])],
         });
     }

@@ -1,1 +1,2 @@
-export { learnConventions, type Conventions, type LearntShelf } from "./learn.js";
+export { learnConventions, type Conventions } from "./learn.js";
+export type { LearntShelf } from "./learnt-shelf.js";

@@ -3,22 +3,11 @@
  * is the rule; a word of the textbook only helps where little lies in a folder. The fewest shelves that explain the app are
  * taken: a folder that holds the same as the one around it is no shelf of its own.
  */
-import { isMainCode, isTold, nameCandidates, partsOf, type App } from "../../app/index.js";
-import type { Role, Shelf, ShelfData } from "../../app/arrangement/index.js";
-import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
+import { partsOf, type App } from "../../app/index.js";
+import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
-import { isNamedByTool } from "../rules/named-by-tool.js";
-import { certain, keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
-
-/** One shelf as it was learnt. */
-export interface LearntShelf {
-  /** As in a configuration: from the source root, with `{feature}`. */
-  readonly data: ShelfData;
-  /** Leading files that lie on it. */
-  readonly files: number;
-  /** Those that do otherwise than the rest: of another role without doubt, or with a name of another form. */
-  readonly exceptions: readonly { readonly path: ProjectPath; readonly by: "role" | "name" }[];
-}
+import { keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
+import { mostOf, partOfAPattern, shelfOf, type LearntShelf } from "./learnt-shelf.js";
 
 /** All that was learnt. */
 export interface Conventions {
@@ -31,12 +20,6 @@ export interface Conventions {
   /** Files on no shelf. */
   readonly off: readonly ProjectPath[];
 }
-
-/** From this many files on, and from this part of them, a name's form is a convention. */
-export const [filesOfAPattern, partOfAPattern] = [5, 0.8];
-
-/** Fewer files of a role than this, or a smaller part, are exceptions on a shelf. */
-const [filesOfARole, partOfARole] = [2, 0.05];
 
 /** A folder within a shelf is one of its own if so much of it is of one role, and so many files. */
 const [partOfAShelf, filesOfAShelf] = [0.6, 3];
@@ -52,31 +35,73 @@ interface Node {
   readonly isArea: boolean;
 }
 
+/** What is learnt from. */
+export interface LearnInput extends Pick<App, "layout" | "stack"> {
+  /** A feature's folder whose inside is the pattern for its sisters. */
+  readonly like?: ProjectPath | undefined;
+}
+
 /** Learns the shelves of an app from its catalogue. */
-export function learnConventions(catalogue: Catalogue, { layout, stack }: Pick<App, "layout" | "stack">): Conventions {
+export function learnConventions(catalogue: Catalogue, { layout, stack, like }: LearnInput): Conventions {
   const all = [...catalogue.entries.values()].filter((entry) => counts(entry, layout.source));
   const misheld = shelvesOfOthers(all);
   const isOn = ({ standing }: Entry): boolean =>
     standing !== undefined && standing.shelf.holds.length > 0 && !misheld.has(standing.shelf);
   const entries = all.filter((entry) => !isOn(entry));
   if (entries.length === 0) return { shelves: [], files: 0, explained: 0, off: [] };
-  const root = treeOf(entries, catalogue, layout.source);
+  // What the sisters of an example do is held to it, and teaches nothing.
+  const isFollowing = ({ path }: Entry): boolean =>
+    like !== undefined && isBelow(folderOf(path), folderOf(like)) && !isBelow(path, like);
+  const root = treeOf(
+    entries.filter((entry) => !isFollowing(entry)),
+    catalogue,
+    { source: layout.source, like },
+  );
   const made: { node: Node; entries: Entry[] }[] = [];
   const inner: Entry[] = [];
   const rest = gather(root, undefined, { catalogue, made, inner, repeated: repeatedIn(root) });
   // What is on no shelf of its own, and not in the source root itself either, is on none.
   const inRoot = rest.filter(({ path }) => folderOf(path) === layout.source);
   if (inRoot.length > 0) made.push({ node: root, entries: inRoot });
+  const taught = like === undefined ? undefined : patternOf(like, layout.source);
+  const followers = new Map<string, Entry[]>();
+  for (const entry of entries.filter(isFollowing)) {
+    const place = followed(entry, taught ?? "", layout.source);
+    const shelf = made
+      .filter(({ node: { at } }) => place === at || place.startsWith(`${at}/`))
+      .sort((a, b) => b.node.at.length - a.node.at.length)[0];
+    if (shelf) followers.set(shelf.node.at, [...(followers.get(shelf.node.at) ?? []), entry]);
+  }
   const shelves = made
     .map(({ node, entries: held }) =>
-      shelfOf(node.at, held, { source: layout.source, isCode: (name) => isMainCode(name, stack) }),
+      shelfOf(node.at, held, {
+        source: layout.source,
+        stack,
+        clues: catalogue.clues,
+        isTaught: taught !== undefined && (node.at === taught || node.at.startsWith(`${taught}/`)),
+        followers: followers.get(node.at) ?? [],
+      }),
     )
     .sort((a, b) => b.files - a.files || (a.data.at < b.data.at ? -1 : 1));
   const on = shelves.reduce((sum, shelf) => sum + shelf.files, 0);
   const odd = shelves.reduce((sum, { exceptions }) => sum + new Set(exceptions.map(({ path }) => path)).size, 0);
-  const shelved = new Set([...made.flatMap(({ entries: held }) => held), ...inner].map(({ path }) => path));
+  const shelved = new Set(
+    [...made.flatMap(({ entries: held }) => held), ...inner, ...[...followers.values()].flat()].map(({ path }) => path),
+  );
   const off = entries.map(({ path }) => path).filter((path) => !shelved.has(path));
   return { shelves, files: entries.length, explained: on - odd + inner.length, off };
+}
+
+/** The folder pattern of features that lie beside an example. */
+function patternOf(like: ProjectPath, source: ProjectPath): string {
+  const parent = relativePath(source, folderOf(like));
+  return parent === "" ? "{feature}" : `${parent}/{feature}`;
+}
+
+/** Where a file lies, with its feature's folder as `{feature}`. */
+function followed({ path }: Entry, pattern: string, source: ProjectPath): string {
+  const inside = relativePath(source, folderOf(path)).split("/").slice(pattern.split("/").length);
+  return [pattern, ...inside].join("/");
 }
 
 /** Shelves of an arrangement on which most files have other roles than it says: `routes/` full of screens. */
@@ -106,9 +131,13 @@ function counts({ path, leader, role, isLeft }: Entry, source: ProjectPath): boo
   );
 }
 
-function treeOf(entries: readonly Entry[], { features, areas, entries: all }: Catalogue, source: ProjectPath): Node {
+function treeOf(
+  entries: readonly Entry[],
+  { features, areas, entries: all }: Catalogue,
+  { source, like }: { readonly source: ProjectPath; readonly like: ProjectPath | undefined },
+): Node {
   const ofFeatures = wholeFamilies(
-    new Set(features.flatMap(({ folders }) => folders)),
+    new Set([...features.flatMap(({ folders }) => folders), ...(like === undefined ? [] : [like])]),
     entries.map(({ path }) => path),
   );
   const parents = new Set([...ofFeatures].map((folder) => folderOf(folder)));
@@ -275,101 +304,4 @@ function isShelf(
   // Where the folder around holds the same, it is only a division.
   if (main === role) return false;
   return (word !== undefined && word === main) || (isOfOne && entries.length >= filesOfAShelf);
-}
-
-/** The role that most files have. */
-function mostOf(entries: readonly Entry[]): Role | undefined {
-  const counts = countRoles(entries);
-  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
-}
-
-function countRoles(entries: readonly Entry[]): Map<Role, number> {
-  const counts = new Map<Role, number>();
-  for (const { role } of entries) if (role.is !== undefined) counts.set(role.is, (counts.get(role.is) ?? 0) + 1);
-  return counts;
-}
-
-function shelfOf(
-  at: string,
-  entries: readonly Entry[],
-  { source, isCode }: { readonly source: ProjectPath; readonly isCode: (name: string) => boolean },
-): LearntShelf {
-  const counts = [...countRoles(entries)].sort((a, b) => b[1] - a[1]);
-  const few = Math.max(filesOfARole, entries.length * partOfARole);
-  const holds = counts.filter(([, count], index) => index === 0 || count >= few).map(([role]) => role);
-  // Code of which nothing tells what it is helps the rest.
-  if (holds.length === 0) holds.push("helper");
-  const files = patternsOf(entries, holds, isCode);
-  const folders = at.includes("{feature}") ? caseOfFeatures(at, entries, source) : undefined;
-  const odd = entries.filter(
-    ({ role }) => role.is !== undefined && role.confidence >= certain && !holds.includes(role.is),
-  );
-  const whole = typeof files === "string" ? parsed(files) : undefined;
-  const byRole = new Map(
-    Object.entries(typeof files === "object" ? files : {}).map(([role, text]) => [role, parsed(text)]),
-  );
-  const misnamed = entries.filter(({ path, role }) => {
-    const pattern = whole ?? byRole.get(role.is ?? "");
-    return pattern !== undefined && isNamedByItself(path, isCode) && !follows(path, pattern);
-  });
-  return {
-    data: {
-      at,
-      holds: holds.length === 1 ? (holds[0] as Role) : holds,
-      ...(files !== undefined && { files }),
-      ...(folders !== undefined && { folders }),
-    },
-    files: entries.length,
-    exceptions: [
-      ...odd.map(({ path }) => ({ path, by: "role" as const })),
-      ...misnamed.map(({ path }) => ({ path, by: "name" as const })),
-    ],
-  };
-}
-
-/** The case in which most folders of features are spelled. */
-function caseOfFeatures(at: string, entries: readonly Entry[], source: ProjectPath): string | undefined {
-  const depth = at.split("/").indexOf("{feature}");
-  const names = new Set(entries.map(({ path }) => relativePath(source, path).split("/")[depth] ?? ""));
-  return cases.find((each) => [...names].filter((name) => isInCase(name, each)).length >= names.size * partOfAPattern);
-}
-
-/** Whether a name says something of its own: not `index`, nor what a sheet or a picture is called. */
-function isNamedByItself(path: ProjectPath, isCode: (name: string) => boolean): boolean {
-  const { stem } = partsOf(nameOf(path));
-  return isCode(nameOf(path)) && stem !== "index" && stem !== "_index" && !isNamedByTool(path);
-}
-
-function parsed(text: string): NamingPattern | undefined {
-  const pattern = parseNamingPattern(text);
-  return typeof pattern === "string" ? undefined : pattern;
-}
-
-function follows(path: ProjectPath, pattern: NamingPattern): boolean {
-  return readName(pattern, partsOf(nameOf(path)).stem) !== undefined;
-}
-
-/** One pattern for all, where all have one; else one for each role that has one; none where nobody has. */
-function patternsOf(
-  entries: readonly Entry[],
-  holds: readonly Role[],
-  isCode: (name: string) => boolean,
-): string | Partial<Record<Role, string>> | undefined {
-  const named = entries.filter(({ path }) => isNamedByItself(path, isCode));
-  const patternFor = (some: readonly Entry[]): string | undefined => {
-    if (some.length < filesOfAPattern) return undefined;
-    const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
-    return nameCandidates(stems).find((text) => {
-      const pattern = parsed(text);
-      const following = stems.filter((stem) => pattern && readName(pattern, stem) !== undefined);
-      return following.length >= some.length * partOfAPattern && isTold(text, following);
-    });
-  };
-  const whole = patternFor(named);
-  if (whole !== undefined) return whole;
-  const found = holds.flatMap((role) => {
-    const pattern = patternFor(named.filter((entry) => entry.role.is === role));
-    return pattern === undefined ? [] : [[role, pattern] as const];
-  });
-  return found.length === 0 ? undefined : Object.fromEntries(found);
 }

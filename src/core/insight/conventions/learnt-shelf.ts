@@ -1,0 +1,140 @@
+/** One shelf as it is learnt from the files that lie on it: which roles it holds, and how its files are named. */
+import { isMainCode, isTold, nameCandidates, partsOf } from "../../app/index.js";
+import type { Role, ShelfData, StackData } from "../../app/arrangement/index.js";
+import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
+import { nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { isDeclaration } from "../../languages/index.js";
+import { isNamedByTool } from "../rules/named-by-tool.js";
+import { certain, keyOf, type Clues, type Entry } from "../catalogue/index.js";
+
+/** One shelf as it was learnt. */
+export interface LearntShelf {
+  /** As in a configuration: from the source root, with `{feature}`. */
+  readonly data: ShelfData;
+  /** Leading files that lie on it. */
+  readonly files: number;
+  /** Those that do otherwise than the rest: of another role without doubt, or with a name of another form. */
+  readonly exceptions: readonly { readonly path: ProjectPath; readonly by: "role" | "name" }[];
+}
+
+/** From this many files on, and from this part of them, a name's form is a convention. */
+export const [filesOfAPattern, partOfAPattern] = [5, 0.8];
+
+/** Fewer files of a role than this, or a smaller part, are exceptions on a shelf. */
+const [filesOfARole, partOfARole] = [2, 0.05];
+
+/** The role that most files have. */
+export function mostOf(entries: readonly Entry[]): Role | undefined {
+  const counts = countRoles(entries);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+}
+
+function countRoles(entries: readonly Entry[]): Map<Role, number> {
+  const counts = new Map<Role, number>();
+  for (const { role } of entries) if (role.is !== undefined) counts.set(role.is, (counts.get(role.is) ?? 0) + 1);
+  return counts;
+}
+
+/** What a shelf is learnt with. */
+export interface ShelfInput {
+  readonly source: ProjectPath;
+  readonly stack: Pick<StackData, "code">;
+  readonly clues: Clues;
+  /** Set for a shelf that is taught by example: what the example does is the rule, however little it is. */
+  readonly isTaught: boolean;
+  /** Files that are held to it, though it is not learnt from them. */
+  readonly followers: readonly Entry[];
+}
+
+/** The shelf of a folder pattern, from the files on it. */
+export function shelfOf(at: string, shown: readonly Entry[], input: ShelfInput): LearntShelf {
+  const { source, stack, clues, isTaught } = input;
+  const isCode = (name: string): boolean => isMainCode(name, stack);
+  const entries = [...shown, ...input.followers];
+  const counts = [...countRoles(shown)].sort((a, b) => b[1] - a[1]);
+  const few = isTaught ? 1 : Math.max(filesOfARole, shown.length * partOfARole);
+  const holds = counts.filter(([, count], index) => index === 0 || count >= few).map(([role]) => role);
+  // Code of which nothing tells what it is helps the rest.
+  if (holds.length === 0) holds.push("helper");
+  const files = patternsOf(shown, holds, { isCode, isTaught });
+  const folders = at.includes("{feature}") ? caseOfFeatures(at, entries, source) : undefined;
+  const odd = entries.filter(
+    ({ path, role }) =>
+      role.is !== undefined && role.confidence >= certain && !holds.includes(role.is) && !isPart(path, clues),
+  );
+  const whole = typeof files === "string" ? parsed(files) : undefined;
+  const byRole = new Map(
+    Object.entries(typeof files === "object" ? files : {}).map(([role, text]) => [role, parsed(text)]),
+  );
+  const misnamed = entries.filter(({ path, role }) => {
+    const pattern = whole ?? byRole.get(role.is ?? "");
+    const isNamed = isNamedByItself(path, isCode) && !isPart(path, clues);
+    return pattern !== undefined && isNamed && !follows(path, pattern);
+  });
+  return {
+    data: {
+      at,
+      holds: holds.length === 1 ? (holds[0] as Role) : holds,
+      ...(files !== undefined && { files }),
+      ...(folders !== undefined && { folders }),
+    },
+    files: entries.length,
+    exceptions: [
+      ...odd.map(({ path }) => ({ path, by: "role" as const })),
+      ...misnamed.map(({ path }) => ({ path, by: "name" as const })),
+    ],
+  };
+}
+
+/** The case in which most folders of features are spelled. */
+function caseOfFeatures(at: string, entries: readonly Entry[], source: ProjectPath): string | undefined {
+  const depth = at.split("/").indexOf("{feature}");
+  const names = new Set(entries.map(({ path }) => relativePath(source, path).split("/")[depth] ?? ""));
+  return cases.find((each) => [...names].filter((name) => isInCase(name, each)).length >= names.size * partOfAPattern);
+}
+
+/** Whether a name says something of its own: not `index`, nor what a sheet or a picture is called. */
+function isNamedByItself(path: ProjectPath, isCode: (name: string) => boolean): boolean {
+  const { stem } = partsOf(nameOf(path));
+  return isCode(nameOf(path)) && stem !== "index" && stem !== "_index" && !isNamedByTool(path);
+}
+
+/** Whether a file says by its name what it is of its neighbours (`types`), or only declares. */
+function isPart(path: ProjectPath, clues: Clues): boolean {
+  return clues.folders.has(keyOf(partsOf(nameOf(path)).stem)) || isDeclaration(path);
+}
+
+function parsed(text: string): NamingPattern | undefined {
+  const pattern = parseNamingPattern(text);
+  return typeof pattern === "string" ? undefined : pattern;
+}
+
+function follows(path: ProjectPath, pattern: NamingPattern): boolean {
+  return readName(pattern, partsOf(nameOf(path)).stem) !== undefined;
+}
+
+/** One pattern for all, where all have one; else one for each role that has one; none where nobody has. */
+function patternsOf(
+  entries: readonly Entry[],
+  holds: readonly Role[],
+  { isCode, isTaught }: { readonly isCode: (name: string) => boolean; readonly isTaught: boolean },
+): string | Partial<Record<Role, string>> | undefined {
+  const named = entries.filter(({ path }) => isNamedByItself(path, isCode));
+  const patternFor = (some: readonly Entry[]): string | undefined => {
+    if (some.length < (isTaught ? 1 : filesOfAPattern)) return undefined;
+    const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
+    return nameCandidates(stems).find((text) => {
+      const pattern = parsed(text);
+      const following = stems.filter((stem) => pattern && readName(pattern, stem) !== undefined);
+      return following.length >= some.length * partOfAPattern && (isTaught || isTold(text, following));
+    });
+  };
+  const whole = patternFor(named);
+  // A case of words is everybody's; capitals and endings are a role's.
+  if (whole !== undefined && (holds.length === 1 || /^\{(?:kebab|snake)\}$/.test(whole))) return whole;
+  const found = holds.flatMap((role) => {
+    const pattern = patternFor(named.filter((entry) => entry.role.is === role));
+    return pattern === undefined ? [] : [[role, pattern] as const];
+  });
+  return found.length === 0 ? undefined : Object.fromEntries(found);
+}
