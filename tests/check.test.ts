@@ -29,11 +29,11 @@ const findingsOf = async (root: string, words: readonly string[] = []): Promise<
 
 const ofDemo = [
   "duplicate-action src/context/actions/weatherActions.ts",
+  "unused-asset src/assets/images/old-banner.png",
   "file-name src/components/page-header.tsx",
   "file-name src/services/http.ts",
-  "wrong-folder src/screens/formatYield.ts",
   "shared-depends-on-feature src/components/DataTable.tsx",
-  "unused-asset src/assets/images/old-banner.png",
+  "wrong-folder src/screens/formatYield.ts",
   "action-prefix src/context/actions/weatherActions.ts",
 ];
 

@@ -1,6 +1,6 @@
 /** Refusals by their codes: what is typed in which project, what comes back, and that nothing changed. */
 import { execFileSync } from "node:child_process";
-import { chmodSync, existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { describe, expect, test } from "vitest";
@@ -58,6 +58,17 @@ const cases: readonly Case[] = [
   { code: "STACK_UNKNOWN", words: ["init", "--stack", "nosuch"] },
   { code: "STACK_UNSURE", files: { "notes.txt": "" }, words: ["survey"] },
   { code: "SET_UP_ALREADY", files: configured, words: ["init", "--arrangement", "feature-first"] },
+  { code: "SET_UP_ALREADY", files: configured, words: ["init", "--like", "src/screens"] },
+  { code: "EXAMPLE_UNFIT", words: ["init", "--like", "src/main.tsx"] },
+  { code: "EXAMPLE_UNFIT", words: ["init", "--like", "."] },
+  { code: "EXAMPLE_UNFIT", words: ["init", "--like", "src/screens", "--arrangement", "layer-first"] },
+  {
+    code: "EXAMPLE_UNFIT",
+    files: { "package.json": react },
+    words: ["init", "--like", "src"],
+    first: (root) => mkdirSync(join(root, "src")),
+  },
+  { code: "SOURCE_MISSING", words: ["init", "--like", "src/nosuch"] },
   {
     code: "FIX_NEEDS_CONFIGURATION",
     files: misnamed,

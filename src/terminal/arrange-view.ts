@@ -5,7 +5,7 @@ import { manyOf, ownArrangement } from "../core/app/arrangement/index.js";
 import { planDetails } from "./plan-view.js";
 import { gapLines } from "./proof-view.js";
 import { drawFolders } from "./folders-view.js";
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pad, pathLines, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate } from "../wording/words.js";
 import { whatIsOpen, whyMoves, whyStays } from "../wording/arranging.js";
 import { wordsOfReason } from "../wording/reasons.js";
@@ -117,10 +117,14 @@ function featureLines({ arranged, all }: ArrangeViewInput, screen: Screen): stri
     if (!all) return [head + palette.faint(`  ${toldUnits(own, width - cells(head) - 2)}`)];
     return [
       head,
-      ...own.map(({ lead, because }) => {
-        const path = shorten(lead, Math.floor(width / 2));
-        return `      ${path}  ${palette.faint(shorten(whyMoves(because), width - cells(path) - 8))}`;
-      }),
+      ...own.flatMap(({ lead, because }) =>
+        pathLines(lead, whyMoves(because), {
+          width,
+          margin: 6,
+          paintPath: (text) => text,
+          paintWords: palette.faint,
+        }),
+      ),
     ];
   });
   const hidden = every.length - features.length;
@@ -179,20 +183,17 @@ function questionLines({ arranged, all }: ArrangeViewInput, screen: Screen): str
 
 function questionLine({ path, doubtful, options }: Question, { palette, width }: Screen): string[] {
   const says = whatIsOpen(doubtful);
-  const head = `    ${palette.place(shorten(path, width - 4))}  ${palette.faint(says)}`;
-  const plain = `    ${path}  ${says}`;
-  const first =
-    cells(plain) <= width
-      ? [head]
-      : [`    ${palette.place(shorten(path, width - 4))}`, `      ${palette.faint(shorten(says, width - 6))}`];
+  const first = pathLines(path, says, { width, margin: 4, paintPath: palette.place, paintWords: palette.faint });
   const answers = options.map(({ answer }) => answerText(answer));
   const column = Math.max(0, ...answers.map(cells));
   return [
     ...first,
-    ...options.map(({ folder, because }, at) => {
-      const start = `      ${pad(answers[at] ?? "", column)}  ${folder}/`;
+    ...options.flatMap(({ folder, because }, at) => {
+      const answer = `      ${pad(answers[at] ?? "", column)}`;
       const why = because === undefined ? "" : wordsOfReason(because);
-      return shorten(start, width) + palette.faint(cells(start) + cells(why) + 2 <= width ? `  ${why}` : "");
+      if (cells(answer) + cells(folder) + 3 > width) return [answer.trimEnd(), `        ${folder}/`];
+      const start = `${answer}  ${folder}/`;
+      return [start + palette.faint(cells(start) + cells(why) + 2 <= width && why !== "" ? `  ${why}` : "")];
     }),
   ];
 }
@@ -214,14 +215,15 @@ function stayLines({ arranged, all }: ArrangeViewInput, { palette, width }: Scre
   const column = Math.min(Math.max(...shown.map(({ path }) => cells(path))), Math.floor(width / 2));
   return [
     `  ${palette.strong(count(stays.length, "file stays", "files stay"))} for a reason`,
-    ...shown.flatMap(({ path, because }) => {
-      const start = `    ${pad(shorten(path, column), column)}  `;
-      const [line = "", ...more] = wrap(whyStays(because), width - cells(start)).split("\n");
-      return [
-        palette.place(start) + palette.faint(line),
-        ...more.map((each) => " ".repeat(cells(start)) + palette.faint(each)),
-      ];
-    }),
+    ...shown.flatMap(({ path, because }) =>
+      pathLines(path, whyStays(because), {
+        width,
+        margin: 4,
+        column,
+        paintPath: palette.place,
+        paintWords: palette.faint,
+      }),
+    ),
     ...(shown.length < stays.length ? [palette.faint(`    … and ${stays.length - shown.length} more (--all)`)] : []),
   ];
 }

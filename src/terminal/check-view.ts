@@ -2,7 +2,7 @@
 import { plain } from "../core/base/text/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import { rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 import { configuredAs, likeWhat } from "./organised.js";
 import { tell, tellWhole } from "../wording/findings.js";
@@ -137,7 +137,7 @@ function fileGroup(file: string, findings: readonly Finding[], screen: Screen): 
   const place = (finding: Finding): string => (finding.at ? `${finding.at.line}:${finding.at.column}` : "");
   const column = Math.max(...findings.map((finding) => place(finding).length));
   return [
-    palette.place(shorten(file, width)),
+    palette.place(file),
     ...findings.flatMap((finding) => [
       `  ${pad(place(finding), column)}${column > 0 ? "  " : ""}${severityMark(finding, screen)}  ${palette.strong(finding.rule)}`,
       wrap(tellWhole(finding), width, "      "),
@@ -171,7 +171,7 @@ export function findingLine(finding: Finding, { palette, width }: Screen): strin
   const place = finding.at ? `${finding.file}:${finding.at.line}:${finding.at.column}` : finding.file;
   const { says } = tell(finding);
   if (cells(`    ${place}  ${says}`) <= width) return `    ${palette.place(place)}  ${says}`;
-  return `    ${palette.place(shorten(place, width - 4))}\n${wrap(says, width, "      ")}`;
+  return `    ${palette.place(place)}\n${wrap(says, width, "      ")}`;
 }
 
 function adviceLine({ what, repair }: Finding, { palette, width }: Screen, isFixed: boolean): string {
@@ -186,7 +186,9 @@ function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] 
     `  ${palette.bad("✗")} ${wrap(title, width - 4).replaceAll("\n", "\n    ")}`,
     ...unread
       .slice(0, mostFindings)
-      .map(({ file, at, reason }) => `    ${shorten(`${file}:${at.line}:${at.column}  ${reason}`, width - 4)}`),
+      .flatMap(({ file, at, reason }) =>
+        pathLines(`${file}:${at.line}:${at.column}`, reason, { width, margin: 4, paintPath: palette.place }),
+      ),
     ...(unread.length > mostFindings ? [palette.faint(`    … and ${unread.length - mostFindings} more`)] : []),
   ];
 }

@@ -48,7 +48,7 @@ export function conventionsView(
           `  ${count(off.length, "file is", "files are")} on no shelf${all ? ":" : ` (--all shows ${off.length === 1 ? "it" : "them"})`}`,
         ]
       : []),
-    ...(all && !isBeside ? off.map((path) => `    ${palette.leaves(shorten(path, width - 4))}`) : []),
+    ...(all && !isBeside ? off.map((path) => `    ${palette.leaves(path)}`) : []),
   ].join("\n");
 }
 

@@ -5,7 +5,7 @@ import { ordered, shared, type Judgement } from "../core/insight/catalogue/index
 import type { Explanation, Partner } from "../core/insight/measures/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { likeWhat } from "./organised.js";
 import { count, enumerate } from "../wording/words.js";
 import { tellWhole } from "../wording/findings.js";
@@ -109,9 +109,9 @@ function placeOf({ entry: { path }, belonging, findings }: Explanation): [mark: 
   return ["✗", `it should be ${belonging.path}${nameOf(belonging.path) === nameOf(path) ? "" : pattern}`];
 }
 
-function companionLines({ companions }: Explanation, { palette, width }: Screen): string[] {
+function companionLines({ companions }: Explanation, { palette }: Screen): string[] {
   if (companions.length === 0) return [];
-  return [`  ${palette.strong("companions")}`, ...companions.map((path) => `    ${shorten(path, width - 4)}`)];
+  return [`  ${palette.strong("companions")}`, ...companions.map((path) => `    ${path}`)];
 }
 
 function partnerLines(title: string, partners: readonly Partner[], { palette, width }: Screen, all: boolean): string[] {
@@ -121,10 +121,16 @@ function partnerLines(title: string, partners: readonly Partner[], { palette, wi
   const column = Math.min(Math.max(...shown.map((each) => cells(place(each)))), width - 30);
   return [
     `  ${palette.strong(title)} ${palette.faint(count(partners.length, "file"))}`,
-    ...shown.map((each) => {
+    ...shown.flatMap((each) => {
       const { entry } = each;
       const is = entry === undefined ? "" : [entry.role.is, entry.feature.is].filter(Boolean).join(", ");
-      return `    ${pad(shorten(place(each), column), column)}  ${palette.faint(shorten(is, Math.max(4, width - column - 6)))}`.trimEnd();
+      return pathLines(place(each), is, {
+        width,
+        margin: 4,
+        column,
+        paintPath: (text) => text,
+        paintWords: palette.faint,
+      });
     }),
     ...(shown.length < partners.length
       ? [palette.faint(`    … and ${partners.length - shown.length} more (--all)`)]

@@ -32,7 +32,7 @@ export function fitView(found: Fit, screen: Screen, all: boolean): string {
   }
   if (misnamed.length > 0) {
     lines.push("", `  ${palette.strong("named differently")} from the files beside them`);
-    for (const path of misnamed) lines.push(`    ${palette.leaves(shorten(path, width - 4))}`);
+    for (const path of misnamed) lines.push(`    ${palette.leaves(path)}`);
     if (fit.misnamed.length > misnamed.length)
       lines.push(
         palette.faint(`    … and ${count(fit.misnamed.length - misnamed.length, "more file")} (--all shows them)`),

@@ -48,7 +48,7 @@ const tooWide = (text: string, { width }: Screen): string[] =>
   text
     .split("\n")
     .filter(
-      (line) => cells(line) > width && /\S\s+\S/.test(line) && !/^\s+(?:[✓✗] )?\S+$|^ {4}steady-shelf /.test(line),
+      (line) => cells(line) > width && /\S\s+\S/.test(line) && !/^\s+(?:[✓✗→] )?\S+$|^ {4}steady-shelf /.test(line),
     );
 
 describe.each(screens)("on $width columns", (screen) => {

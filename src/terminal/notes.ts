@@ -1,5 +1,5 @@
 /** Lists of places with a word to each, folded when they are many. */
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pathLines, wrap, type Screen } from "./screen.js";
 
 /** Notes of one kind that are shown before the list is folded. */
 export const mostNotes = 5;
@@ -20,10 +20,9 @@ export function noteList(notes: readonly Note[], { palette, width }: Screen, all
   const shown = all ? notes : notes.slice(0, mostNotes);
   const places = shown.map(({ file, at }) => (at ? `${file}:${at.line}:${at.column}` : file));
   const column = Math.min(Math.max(...places.map(cells), 0), Math.floor(width / 2));
-  const lines = shown.map((note, index) => {
-    const place = pad(shorten(places[index] ?? "", column), column);
-    return `    ${palette.place(place)}  ${shorten(note.text, width - column - 6)}`;
-  });
+  const lines = shown.flatMap((note, index) =>
+    pathLines(places[index] ?? "", note.text, { width, margin: 4, column, paintPath: palette.place }),
+  );
   if (shown.length < notes.length)
     lines.push(palette.faint(`    … and ${notes.length - shown.length} more (--all shows them)`));
   return lines;

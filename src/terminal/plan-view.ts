@@ -136,7 +136,7 @@ function editLines(
   );
   const lines = [...byFile].flatMap(([file, edits]) => [
     `  ${places.get(file) ?? file}`,
-    ...edits.map((edit) => editLine(edit, { place, before }, screen)),
+    ...edits.flatMap((edit) => editLine(edit, { place, before }, screen)),
   ]);
   const hidden = plan.edits.slice(shown.length);
   if (hidden.length === 0) return [`  ${palette.strong("updated")}`, ...lines];
@@ -162,10 +162,16 @@ function placeOf({ at }: PlannedEdit): string {
   return `${at.line}:${at.column}`;
 }
 
-function editLine(edit: PlannedEdit, widths: { place: number; before: number }, { palette, width }: Screen): string {
-  const rest = width - 4 - widths.place - 2 - widths.before - 3;
-  const before = pad(shorten(edit.before, widths.before), widths.before);
-  return `    ${palette.faint(placeOf(edit).padStart(widths.place))}  ${palette.leaves(before)} ${palette.faint("→")} ${palette.arrives(shorten(edit.after + (edit.behind ?? ""), rest))}`;
+/** What a path was and is: side by side, or one below the other where the line is too short. */
+function editLine(edit: PlannedEdit, widths: { place: number; before: number }, { palette, width }: Screen): string[] {
+  const place = `    ${palette.faint(placeOf(edit).padStart(widths.place))}  `;
+  const after = edit.after + (edit.behind ?? "");
+  const taken = 4 + widths.place + 2;
+  const arrow = palette.faint("→");
+  const column = Math.max(widths.before, cells(edit.before));
+  if (taken + column + 3 + cells(after) <= width)
+    return [`${place}${palette.leaves(pad(edit.before, column))} ${arrow} ${palette.arrives(after)}`];
+  return [place + palette.leaves(edit.before), `${" ".repeat(taken - 2)}${arrow} ${palette.arrives(after)}`];
 }
 
 function linkLines(plan: Plan, { palette, width }: Screen): string[] {

@@ -81,6 +81,33 @@ export function shorten(text: string, width: number): string {
   return `${units.slice(0, head).join("")}…${units.slice(units.length - (width - 1 - head)).join("")}`;
 }
 
+/** How a path and its words are set. */
+export interface PathSetting {
+  readonly width: number;
+  /** Spaces before it. */
+  readonly margin: number;
+  /** The width that paths above and below take. */
+  readonly column?: number;
+  readonly paintPath: (text: string) => string;
+  readonly paintWords?: (text: string) => string;
+}
+
+/**
+ * A path and what is said of it: beside it, or below it where the line is too short. Paths are copied, so they are never
+ * shortened.
+ */
+export function pathLines(
+  path: string,
+  words: string,
+  { width, margin, column = 0, paintPath, paintWords = (text) => text }: PathSetting,
+): string[] {
+  const before = " ".repeat(margin);
+  if (words === "") return [before + paintPath(path)];
+  const start = `${before}${pad(path, column)}  `;
+  if (cells(start) + cells(words) <= width) return [paintPath(start) + paintWords(words)];
+  return [before + paintPath(path), ...wrap(words, width, `${before}  `).split("\n").map(paintWords)];
+}
+
 /** Breaks running text at spaces, each line after a margin. */
 export function wrap(text: string, width: number, margin = ""): string {
   const lines: string[] = [];

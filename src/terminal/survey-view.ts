@@ -2,7 +2,7 @@
 import { plain } from "../core/base/text/index.js";
 import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
 import type { AppAnalysis } from "../core/insight/analysis.js";
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pad, pathLines, shorten, wrap, type Screen } from "./screen.js";
 import { tellStep } from "../wording/next-steps.js";
 import { configuredAs, likeWhat } from "./organised.js";
 import { count, enumerate, grouped } from "../wording/words.js";
@@ -139,7 +139,10 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
     const rest = lines.length - shown.length;
     return [
       `  ${title}`,
-      ...shown.map((line) => `    ${shorten(line, width - 4)}`),
+      ...shown.flatMap((line) => {
+        const [path = "", words = ""] = line.split("  ");
+        return pathLines(path, words, { width, margin: 4, paintPath: (text) => text });
+      }),
       ...(rest > 0 ? [palette.faint(`    … and ${rest} more (--all)`)] : []),
     ];
   };

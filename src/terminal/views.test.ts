@@ -116,13 +116,17 @@ describe("a plan", () => {
     expect(text).toContain("link  p.ios.ts → x/p.ios.ts");
   });
 
-  test("long names are shortened in the middle, and nothing is wider than the screen", async () => {
+  test("paths that change are whole, for they are copied; nothing else is wider than the screen", async () => {
     const deep = `src/${"very-long-folder-name/".repeat(6)}file.ts`;
     const plan = await planOf({ [deep]: "", "main.ts": `import "./${deep.replace(".ts", "")}";\n` }, [
       `${deep} > ${deep.replace("src", "lib")}`,
     ]);
-    for (const line of view(plan).split("\n")) expect(cells(line), line).toBeLessThanOrEqual(100);
-    expect(view(plan)).toContain("…");
+    const text = view(plan);
+    for (const { before, after } of plan.edits)
+      expect(text.split("\n")).toEqual(expect.arrayContaining([`    1:9  ${before}`, `       → ${after}`]));
+    const whole = /^ +(?:\d+:\d+ {2}|→ )\S+$/;
+    for (const line of text.split("\n").filter((each) => !whole.test(each)))
+      expect(cells(line), line).toBeLessThanOrEqual(100);
   });
 });
 

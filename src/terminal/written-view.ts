@@ -1,7 +1,7 @@
 /** What a plan writes besides moving and respelling: the tree of a new app, files that are made, lines that texts gain. */
 import type { FolderPurpose } from "../core/change/setup/index.js";
 import type { Plan, PlannedLine } from "../core/change/plan/index.js";
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { count } from "../wording/words.js";
 
 interface FolderLine {
@@ -54,9 +54,14 @@ function folderLines(plan: Plan, folders: readonly FolderPurpose[]): FolderLine[
 export function madeLines({ made }: Plan, isDrawn: boolean, { palette, width }: Screen): string[] {
   const shown = isDrawn ? made.filter(({ path }) => !path.includes("/")) : made;
   const column = Math.min(Math.max(0, ...shown.map(({ path }) => cells(path))), width - 30);
-  return shown.map(
-    ({ path, why }) =>
-      `  ${palette.arrives(`+ ${pad(shorten(path, column), column)}`)}  ${palette.faint(shorten(why, width - column - 6))}`,
+  return shown.flatMap(({ path, why }) =>
+    pathLines(`+ ${path}`, why, {
+      width,
+      margin: 2,
+      column: column + 2,
+      paintPath: palette.arrives,
+      paintWords: palette.faint,
+    }),
   );
 }
 

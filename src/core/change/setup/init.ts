@@ -129,7 +129,7 @@ export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {
 /** Features that one does not see by the shelves: without a folder of their own where features have theirs. */
 function featuresOf({ app: { layout }, catalogue }: AppAnalysis): Record<string, readonly string[]> {
   const isSeen = (folder: ProjectPath): boolean => layout.standingOfFolder(folder)?.feature === nameOf(folder);
-  const unseen = catalogue.features.filter(({ folders, isGeneral }) => !isGeneral && !folders.some(isSeen));
+  const unseen = catalogue.features.filter(({ folders, isGeneral }) => isGeneral !== true && !folders.some(isSeen));
   return Object.fromEntries(unseen.map(({ name }) => [name, []]));
 }
 

@@ -5,7 +5,7 @@
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/companions.js";
 import { inCase, splitWords } from "../../base/names/index.js";
-import { folderOf, inFolder as inFolderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder as inFolderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { areasOf, isFamilyWord } from "./areas.js";
 import { keyOf, type Clues } from "./clues.js";
 import { layersByContent } from "./content-layers.js";
@@ -106,6 +106,7 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   // In an app with a folder of features, the screens beside it are no features by themselves.
   const hasFamilyWord = [...counts.keys()].some((folder) => isFamilyWord(folder));
   const isTop = (folder: ProjectPath): boolean => folder === source || areas.has(folder);
+  const aroundExample = new Set(input.like === undefined ? [] : foldersAbove(input.like));
   for (const [folder, count] of counts) {
     const feature = layout.standingOfFolder(folder)?.feature;
     if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
@@ -114,20 +115,27 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
       continue;
     }
     const above = folderOf(folder);
-    const amongScreens =
-      !isTop(above) &&
-      roleOf(above) === "screen" &&
-      !hasFamilyWord &&
-      (isTop(folderOf(above)) || isTop(folderOf(folderOf(above))));
-    const words = wordsOfFolderName(nameOf(folder));
-    if (amongScreens && count >= muchOfAScreen && isNamedAmongFeatures(folder, shape)) add(folder, words);
-    if (!isNamed(folder) || families.isPassage(folder)) continue;
     // In a repository without a source root lie packages, servers and sites.
-    const isInSource = above !== layout.folder;
-    const inTop = isInSource && isTop(above) && count > 1 && shape.isByFeature(above) && !families.holdsFamily(folder);
+    const isInTop = isTop(above) && above !== layout.folder && count > 1 && !hasFeatures;
+    if (!isInTop || aroundExample.has(folder) || !isNamed(folder) || !shape.isByFeature(above)) continue;
+    if (!families.isPassage(folder) && !families.holdsFamily(folder)) add(folder, wordsOfFolderName(nameOf(folder)));
+  }
+  // In an app with a folder of features, the screens beside it are no features by themselves; nor are those of a feature.
+  const isInFeature = (folder: ProjectPath): boolean => foldersAbove(folder).some((each) => known.has(each));
+  for (const [folder, count] of hasFamilyWord ? [] : counts) {
+    const above = folderOf(folder);
+    const isNear = isTop(folderOf(above)) || isTop(folderOf(folderOf(above)));
+    if (known.has(folder) || isTop(above) || roleOf(above) !== "screen" || !isNear || isInFeature(folder)) continue;
+    const words = wordsOfFolderName(nameOf(folder));
+    const isMuch = count >= muchOfAScreen;
     // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
-    if (amongScreens && words.length < splitWords(nameOf(folder)).length && count < muchOfAScreen) continue;
-    if ((inTop && !hasFeatures) || amongScreens) add(folder, words);
+    const isPlainly = words.length === splitWords(nameOf(folder)).length;
+    if (
+      isNamed(folder)
+        ? (isPlainly || isMuch) && !families.isPassage(folder)
+        : isMuch && isNamedAmongFeatures(folder, shape)
+    )
+      add(folder, words);
   }
   const inFamilies = families.folders();
   const named = [...known, ...inFamilies].filter((folder) => isFamilyWord(folderOf(folder)));

@@ -25,7 +25,7 @@ export interface Feature {
   readonly name: string;
   readonly folders: readonly ProjectPath[];
   /** Whether only its folder tells it: its name is too general to be known by (`item`). */
-  readonly isGeneral: boolean;
+  readonly isGeneral?: true;
 }
 
 /** Roles whose files are named after a feature, more often than not. */
@@ -146,7 +146,7 @@ export class FeatureNames {
       if (name !== undefined)
         found.set(name, {
           name,
-          isGeneral: (found.get(name)?.isGeneral ?? true) && key.startsWith("/"),
+          ...(key.startsWith("/") && (found.get(name)?.isGeneral ?? true) && { isGeneral: true as const }),
           folders: [...(found.get(name)?.folders ?? []), ...(this.#byKey.get(key)?.folders ?? [])],
         });
     }

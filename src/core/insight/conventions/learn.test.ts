@@ -105,6 +105,60 @@ describe("what is learnt", () => {
   });
 });
 
+describe("sisters", () => {
+  const kinds: Files = Object.fromEntries(
+    names.flatMap((name) => [
+      [`src/pieces/${name}/Card${name}.tsx`, drawn(`Card${name}`)],
+      [`src/pieces/${name}/Table${name}.tsx`, drawn(`Table${name}`)],
+      [`src/pieces/${name}/Chart${name}.tsx`, drawn(`Chart${name}`)],
+      [`src/pieces/${name}/hooks/use${name}.ts`, `export function use${name}() {}\n`],
+    ]),
+  );
+
+  test("that hold the same are one shelf, and a folder called after a role is none of its own", async () => {
+    const {
+      shelves: all,
+      explained,
+      files,
+    } = await learnt({ ...kinds, "src/plumbing/load.ts": "export const load = () => fetch('/');\n" });
+    expect(all.map(({ data: { at: place, holds } }) => [place, holds])[0]).toEqual([
+      "pieces/{feature}",
+      expect.anything(),
+    ]);
+    expect(all.some(({ data }) => data.at.includes("harvest"))).toBe(false);
+    expect(explained).toBeGreaterThan(files - 3);
+  });
+
+  const example: Files = {
+    "src/areas/rota/RotaPage.tsx": drawn("RotaPage"),
+    "src/areas/rota/parts/ShiftRow.tsx": drawn("ShiftRow"),
+    "src/areas/rota/parts/ShiftList.tsx": drawn("ShiftList"),
+    "src/areas/rota/hooks/useShifts.ts": "export function useShifts() {}\n",
+    "src/areas/harvest/HarvestPage.tsx": drawn("HarvestPage"),
+    "src/areas/harvest/parts/crate-row.tsx": drawn("CrateRow"),
+    "src/areas/harvest/useCrates.ts": "export function useCrates() {}\n",
+    "src/areas/shared/Button.tsx": drawn("Button"),
+    "src/main.tsx": 'import "./areas/rota/RotaPage";\n',
+  };
+
+  test("are held to the one that is the example", async () => {
+    const [app] = (
+      await analyse(storeOf(example), { standing: at(""), as: { isOwn: true }, like: at("src/areas/rota") })
+    ).apps;
+    expect(app?.catalogue.features.map(({ name }) => name)).toEqual(["harvest", "rota"]);
+    const taught = (app?.conventions?.shelves ?? []).filter(({ data }) => data.at.startsWith("areas/{feature}"));
+    expect(taught.map(({ data: { at: place } }) => place).sort()).toEqual([
+      "areas/{feature}",
+      "areas/{feature}/hooks",
+      "areas/{feature}/parts",
+    ]);
+    expect(taught.flatMap(({ exceptions }) => exceptions)).toContainEqual({
+      path: "src/areas/harvest/parts/crate-row.tsx",
+      by: "name",
+    });
+  });
+});
+
 describe("the configuration that init writes from it", () => {
   test.each([["groups", grouped]])(
     "%s: is read as it was meant, and finds nothing but exceptions",

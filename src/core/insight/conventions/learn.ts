@@ -57,13 +57,13 @@ export function learnConventions(catalogue: Catalogue, { layout, stack, like }: 
     catalogue,
     { source: layout.source, like },
   );
+  const taught = like === undefined ? undefined : patternOf(like, layout.source);
   const made: { node: Node; entries: Entry[] }[] = [];
   const inner: Entry[] = [];
-  const rest = gather(root, undefined, { catalogue, made, inner, repeated: repeatedIn(root) });
+  const rest = gather(root, undefined, { catalogue, made, inner, repeated: repeatedIn(root), taught });
   // What is on no shelf of its own, and not in the source root itself either, is on none.
   const inRoot = rest.filter(({ path }) => folderOf(path) === layout.source);
   if (inRoot.length > 0) made.push({ node: root, entries: inRoot });
-  const taught = like === undefined ? undefined : patternOf(like, layout.source);
   const followers = new Map<string, Entry[]>();
   for (const entry of entries.filter(isFollowing)) {
     const place = followed(entry, taught ?? "", layout.source);
@@ -78,7 +78,7 @@ export function learnConventions(catalogue: Catalogue, { layout, stack, like }: 
         source: layout.source,
         stack,
         clues: catalogue.clues,
-        isTaught: taught !== undefined && (node.at === taught || node.at.startsWith(`${taught}/`)),
+        isTaught: isTaughtBy(taught, node.at),
         followers: followers.get(node.at) ?? [],
       }),
     )
@@ -96,6 +96,10 @@ export function learnConventions(catalogue: Catalogue, { layout, stack, like }: 
 function patternOf(like: ProjectPath, source: ProjectPath): string {
   const parent = relativePath(source, folderOf(like));
   return parent === "" ? "{feature}" : `${parent}/{feature}`;
+}
+
+function isTaughtBy(taught: string | undefined, at: string): boolean {
+  return taught !== undefined && (at === taught || at.startsWith(`${taught}/`));
 }
 
 /** Where a file lies, with its feature's folder as `{feature}`. */
@@ -212,6 +216,8 @@ interface Gathering {
   readonly inner: Entry[];
   /** Names of folders that come up in several places. */
   readonly repeated: ReadonlySet<string>;
+  /** The pattern of features that an example teaches: each folder in it is a shelf. */
+  readonly taught: string | undefined;
 }
 
 /** A word of a role that so many folders in folders have is said by each of them. */
@@ -241,12 +247,14 @@ function gather(node: Node, above: Role | undefined, gathering: Gathering): Entr
   for (const child of node.below.values()) {
     const rest = gather(child, mainRole ?? above, gathering);
     if (rest.length === 0) continue;
-    if (isInner(child, rest, { parent: node, ...gathering })) gathering.inner.push(...rest);
+    if (isTaughtBy(gathering.taught, child.at)) shelves.push({ node: child, entries: rest });
+    else if (isInner(child, rest, { parent: node, ...gathering })) gathering.inner.push(...rest);
     else if (isShelf(child, rest, { parent: node, role: mainRole ?? above, ...gathering }))
       shelves.push({ node: child, entries: rest });
     else left.push(...rest);
   }
-  const merged = node.isArea ? new Set<Role>() : rolesOfSisters(shelves, gathering);
+  const merged =
+    node.isArea || isTaughtBy(gathering.taught, node.at) ? new Set<Role>() : rolesOfSisters(shelves, gathering);
   for (const shelf of shelves)
     if (merged.has(mostOf(shelf.entries) ?? "entry") && isPlace(shelf.node, gathering)) left.push(...shelf.entries);
     else gathering.made.push(shelf);

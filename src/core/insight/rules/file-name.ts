@@ -81,8 +81,8 @@ export const fileName: Rule = {
       const beside = (byFolder.get(folderOf(path)) ?? []).filter(
         (other) => other !== stem && !isRoleWord(other, clues) && !patterns.some((pattern) => readName(pattern, other)),
       );
-      if (beside.length >= sistersOfAForm && !isAskedFor(role.is, belonging.shelf)) continue;
       const agreement = sisters.following(role.is, belonging.shelf, patterns, entry);
+      if (beside.length >= sistersOfAForm && isCustom(agreement)) continue;
       if (!isCustom(agreement) && !isAskedFor(role.is, belonging.shelf)) continue;
       const to = inFolder(folderOf(path), belonging.stem + rest);
       const isPossible = readName(belonging.pattern, belonging.stem) !== undefined && to !== path;

@@ -10,7 +10,7 @@ import { isInSource, placementOf, Places, placesMost } from "./places.js";
 import { Sisters } from "./sisters.js";
 import { rules } from "./registry.js";
 import type { Finding, Found, Rule, RuleContext } from "./rule.js";
-import { ruleTable, type RuleName, type Severity } from "../../app/configuration/rule-names.js";
+import { ruleTable, type RuleGroup, type RuleName, type Severity } from "../../app/configuration/rule-names.js";
 
 /** How a rule is set for one app. */
 export interface RuleSetting {
@@ -121,10 +121,22 @@ function findingOf(
 
 const order = new Map(rules.map(({ name }, index) => [name, index]));
 
-/** Errors before warnings, findings of one rule together; rules and findings that are surer come first. */
+/** What is at stake where a rule is broken, by its group: what does not work before what is hard to find. */
+const stakes: Readonly<Record<RuleGroup, number>> = {
+  secrets: 1,
+  references: 1,
+  reach: 0.95,
+  placement: 0.95,
+  assets: 0.9,
+  naming: 0.85,
+  state: 0.8,
+};
+
+/** Errors before warnings, findings of one rule together; what is at stake and sure comes first. */
 function byWorth(findings: readonly Finding[]): Finding[] {
   const best = new Map<string, number>();
-  for (const { rule, confidence } of findings) best.set(rule, Math.max(best.get(rule) ?? 0, confidence));
+  for (const { rule, confidence } of findings)
+    best.set(rule, Math.max(best.get(rule) ?? 0, confidence * stakes[ruleTable[rule].group]));
   return [...findings].sort((a, b) => compareFindings(a, b, best));
 }
 

@@ -14,7 +14,8 @@ export const unusedAsset: Rule = {
   right: "(deleted: git keeps it)",
   *find(context) {
     const assets = context.entries.filter(
-      (entry) => entry.role.is === "asset" && !isKnownByName(entry) && !isUsed(context, entry),
+      (entry) =>
+        entry.role.is === "asset" && !entry.path.endsWith(".json") && !isKnownByName(entry) && !isUsed(context, entry),
     );
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();

@@ -1,0 +1,92 @@
+/** Areas: folders that are the app once more, so that none of them is taken for a feature. */
+import { expect, test } from "vitest";
+import type { ProjectPath } from "../../base/paths.js";
+import { MemoryStore } from "../../files/index.js";
+import { analyse } from "../analysis.js";
+
+const drawn = "export function X() { return <li/>; }\n";
+const names = ["harvest", "rota", "swaps", "weather"];
+const parts = ["Card", "Table", "Chart"];
+
+async function looked(paths: readonly string[]): Promise<{ areas: string[]; features: string[] }> {
+  const files = Object.fromEntries(paths.map((path) => [path, path.endsWith("x") ? drawn : "export const a = 1;\n"]));
+  const [app] = (
+    await analyse(new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...files }), {
+      standing: "" as ProjectPath,
+    })
+  ).apps;
+  return {
+    areas: [...(app?.catalogue.areas ?? [])].sort(),
+    features: app?.catalogue.features.map(({ name }) => name) ?? [],
+  };
+}
+
+const grouped = (folder: string): string[] =>
+  names.flatMap((name) => [
+    ...parts.map((part) => `${folder}/components/${name}/${name}${part}.tsx`),
+    `${folder}/hooks/${name}/use${name}.ts`,
+  ]);
+
+test.each<[string, string[], { areas: string[]; features: string[] }]>([
+  [
+    "most of the source root, with layers in it",
+    [...grouped("src/web"), "src/tools/a.ts"],
+    { areas: ["src/web"], features: names },
+  ],
+  ["a source root without any", grouped("src"), { areas: [], features: names }],
+  [
+    "what holds a folder of features, and nothing beside it is one",
+    [
+      ...names.flatMap((name) => [
+        `src/social/features/${name}/${name}List.tsx`,
+        `src/social/features/${name}/use${name}.ts`,
+      ]),
+      ...parts.map((part) => `src/social/components/${part}/${part}.tsx`),
+      ...parts.map((part) => `src/core/components/${part}/${part}.tsx`),
+    ],
+    { areas: ["src/social"], features: names },
+  ],
+  [
+    "what has screens with folders of their own, whatever they are called",
+    ["Home", "Item", "List"].flatMap((name) => [
+      ...["Head", ...parts].map((part) => `src/client/App/screens/${name}/components/${part}.tsx`),
+      ...["actions", "reducer"].map((part) => `src/client/App/screens/${name}/${part}.js`),
+      `src/client/App/components/${name}Part.tsx`,
+    ]),
+    { areas: ["src/client", "src/client/App"], features: ["home", "item", "list"] },
+  ],
+  [
+    "no feature with layers of its own, where its sisters have them, too",
+    names.flatMap((name) => [
+      ...parts.map((part) => `src/${name}/components/${part}.tsx`),
+      ...parts.map((part) => `src/${name}/screens/${part}/${part}Screen.tsx`),
+    ]),
+    { areas: [], features: names },
+  ],
+  [
+    "no layer by what lies in it, though a role's word or two are among its folders",
+    ["views", "widgets", ...names]
+      .flatMap((name) => parts.map((part) => `src/graphs/${name}/${name}${part}.ts`))
+      .concat(names.map((name) => `src/components/${name}/${name}Card.tsx`)),
+    { areas: [], features: [] },
+  ],
+])("%s", async (_, paths, { areas, features }) => {
+  const found = await looked(paths);
+  expect(found.areas).toEqual(areas);
+  if (features.length > 0) expect(found.features).toEqual(features);
+});
+
+test("a folder is no layer, though it is called so, if what lies in it draws", async () => {
+  const paths = ["home", "item", "list"].flatMap((name) =>
+    ["Head", "Body", "Foot", "Side"].map((part) => `src/client/${name}/${name}${part}.tsx`),
+  );
+  const files = Object.fromEntries(paths.map((path) => [path, drawn]));
+  const store = new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...files });
+  const [app] = (await analyse(store, { standing: "" as ProjectPath })).apps;
+  const roles = new Set(
+    [...(app?.catalogue.entries.values() ?? [])]
+      .filter(({ path }) => path.startsWith("src/"))
+      .map(({ role }) => role.is),
+  );
+  expect(roles).toEqual(new Set(["component"]));
+});

@@ -1,0 +1,146 @@
+/** What a colleague would not say in a review, and what one would say once: real cases, in apps that nobody has configured. */
+import { describe, expect, test } from "vitest";
+import type { ProjectPath } from "../../base/paths.js";
+import { MemoryStore } from "../../files/index.js";
+import { tell } from "../../../wording/findings.js";
+import { analyse } from "../analysis.js";
+import { check } from "./index.js";
+
+type Files = Readonly<Record<string, string>>;
+
+const drawn = (name: string): string => `export function ${name}() { return <li/>; }\n`;
+const letters = Array.from({ length: 12 }, (_, index) => String.fromCharCode(65 + index));
+
+/** Twelve components in folders of their own: enough for a custom. */
+const components: Files = Object.fromEntries(
+  letters.map((letter) => [`src/components/Card${letter}/Card${letter}.tsx`, drawn(`Card${letter}`)]),
+);
+
+async function said(files: Files): Promise<string[]> {
+  const store = new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...components, ...files });
+  const [checked] = check(await analyse(store, { standing: "" as ProjectPath }));
+  return (checked?.fresh ?? []).map((finding) => `${finding.rule} ${finding.file} ${tell(finding).says}`);
+}
+
+const helper = "export const weigh = (crate: number): number => crate * 2;\n";
+const hook = "export function useCrate() { return 1; }\n";
+const types = "export interface Crate { readonly weight: number }\n";
+
+describe("nothing is said of", () => {
+  test.each<[string, Files]>([
+    [
+      "types, helpers and constants in a component's own folder",
+      {
+        "src/components/CardA/types.ts": types,
+        "src/components/CardB/helpers.ts": helper,
+        "src/components/CardC/constants.ts": "export const most = 1;\n",
+      },
+    ],
+    [
+      "a hook in hooks/, wherever that is",
+      { "src/components/CardA/hooks/useCrate.ts": hook, "src/components/CardB/hooks/useCrate.ts": hook },
+    ],
+    ["helpers that bear the name of what they help", { "src/components/CardA/CardA.helper.ts": helper }],
+    ["declarations", { "src/components/CardA/images.d.ts": 'declare module "*.png";\n' }],
+    [
+      "a name that several folders have",
+      {
+        "src/components/CardA/parts.tsx": drawn("PartsA"),
+        "src/components/CardB/parts.tsx": drawn("PartsB"),
+        "src/components/CardC/parts.tsx": drawn("PartsC"),
+      },
+    ],
+    [
+      "a folder with a form of its own",
+      {
+        "src/components/CardA/body.tsx": drawn("Body"),
+        "src/components/CardA/head.tsx": drawn("Head"),
+        "src/components/CardA/foot.tsx": drawn("Foot"),
+      },
+    ],
+    [
+      "folders that tools name",
+      { "src/components/CardA/__tests__/CardA.test.tsx": 'import "../CardA";\ntest("a", () => {});\n' },
+    ],
+    [
+      "languages",
+      {
+        "src/locales/pt-BR.json": "{}",
+        "src/locales/zh-Hans.json": "{}",
+        "src/locales/de.json": "{}",
+        "src/locales/en.json": "{}",
+        "src/locales/fr.json": "{}",
+        "src/locales/it.json": "{}",
+      },
+    ],
+    [
+      "a class without a name that is exported",
+      {
+        "src/components/Missing.tsx":
+          "import { Component } from 'react';\nconst Body = () => <li/>;\nexport default class extends Component {\n  render() { return <Body/>; }\n}\n",
+      },
+    ],
+    [
+      "what a bundler wrote",
+      {
+        "src/vendor/app.js": `(function(){function r(e,n,t){return e}return r})()({1:[function(require,module,exports){require("./nothing")},{}]});\n${"var a = 1;\n".repeat(600)}`,
+      },
+    ],
+    [
+      "data that is the same in two places",
+      { "src/assets/brand/a/metadata.json": '{ "a": 1 }', "src/assets/brand/b/metadata.json": '{ "a": 1 }' },
+    ],
+  ])("%s", async (_, files) => {
+    expect(await said(files)).toEqual([]);
+  });
+});
+
+describe("it is said once", () => {
+  test("that paths lead out of the project", async () => {
+    const outside = ["a", "b", "c"].map((name) => `import "../../plugin-${name}/src";`).join("\n");
+    expect(await said({ "src/plugins.ts": `${outside}\n` })).toEqual([
+      "unresolved-path src/plugins.ts 3 paths in 1 file lead out of the project, to ../, where nothing is read: ../../plugin-a/src, …",
+    ]);
+  });
+
+  test("that an alias does", async () => {
+    const found = await said({
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "@kit/*": ["../kit/*"] } } }',
+      "src/components/CardA/CardA.tsx": `import "@kit/a";\n${drawn("CardA")}`,
+      "src/components/CardB/CardB.tsx": `import "@kit/b";\n${drawn("CardB")}`,
+    });
+    expect(found).toEqual([
+      "unresolved-path src/components/CardA/CardA.tsx 2 paths in 2 files lead out of the project, to ../kit/, where nothing is read: @kit/a, …",
+    ]);
+  });
+
+  test("that a sheet has lost its fonts", async () => {
+    const fonts = letters.map((letter) => `@font-face { src: url("fonts/${letter}.woff2"); }\n`).join("");
+    expect(await said({ "src/styles/main.css": fonts })).toEqual([
+      "unresolved-path src/styles/main.css 12 paths of this file into one folder are unresolved: fonts/A.woff2, …",
+    ]);
+  });
+
+  test("that pictures are used nowhere", async () => {
+    const pictures = Object.fromEntries(letters.map((letter) => [`src/assets/images/row-${letter}.png`, letter]));
+    expect(await said(pictures)).toEqual([
+      "unused-asset src/assets/images/row-A.png 12 files in images/ are used nowhere: row-A.png, row-B.png, row-C.png and 9 more",
+    ]);
+  });
+});
+
+test("what is at stake and sure comes first, and each says how sure it is", async () => {
+  const store = new MemoryStore({
+    "package.json": '{ "dependencies": { "react": "19" } }',
+    ...components,
+    "src/components/rowCard.tsx": `import "./gone";\n${drawn("RowCard")}`,
+    "src/components/temp.tsx": drawn("Temp"),
+  });
+  const [checked] = check(await analyse(store, { standing: "" as ProjectPath }));
+  const found = (checked?.fresh ?? []).map(({ rule, confidence }) => [rule, confidence] as const);
+  expect(found[0]).toEqual(["unresolved-path", 1]);
+  for (const [, confidence] of found) expect(confidence).toBeGreaterThan(0);
+  for (const [, confidence] of found) expect(confidence).toBeLessThanOrEqual(1);
+  const warnings = found.slice(1).map(([, confidence]) => confidence);
+  expect(warnings.length).toBeGreaterThan(0);
+});
