@@ -89,6 +89,7 @@ const doubts: Readonly<Record<Doubt, string>> = {
   "exports no hook": "but it exports no hook",
   "exports only types": "but it exports only types",
   "exports only constants": "but it exports only constants",
+  "exports only functions": "but it exports only functions",
 };
 
 /** `it is in trees/` */

@@ -66,4 +66,10 @@ export type Reason = {
 
 /** What a text says against a reason, which counts less for it. */
 export type Doubt =
-  "renders" | "renders nothing" | "exports hooks" | "exports no hook" | "exports only types" | "exports only constants";
+  | "renders"
+  | "renders nothing"
+  | "exports hooks"
+  | "exports no hook"
+  | "exports only types"
+  | "exports only constants"
+  | "exports only functions";

@@ -143,12 +143,11 @@ export class FeatureNames {
     const found = new Map<string, Feature>();
     for (const key of this.#byKey.keys()) {
       const name = this.nameOf(key);
-      if (name !== undefined)
-        found.set(name, {
-          name,
-          ...(key.startsWith("/") && (found.get(name)?.isGeneral ?? true) && { isGeneral: true as const }),
-          folders: [...(found.get(name)?.folders ?? []), ...(this.#byKey.get(key)?.folders ?? [])],
-        });
+      if (name === undefined) continue;
+      const other = found.get(name);
+      const isGeneral = key.startsWith("/") && (!other || other.isGeneral === true);
+      const folders = [...(other?.folders ?? []), ...(this.#byKey.get(key)?.folders ?? [])];
+      found.set(name, { name, folders, ...(isGeneral && { isGeneral }) });
     }
     return [...found.values()].sort((a, b) => (a.name < b.name ? -1 : 1));
   }

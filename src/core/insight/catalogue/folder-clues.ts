@@ -30,6 +30,10 @@ export class FolderClues {
   roleOf(folder: ProjectPath): Role | undefined {
     if (this.isOther(folder)) return undefined;
     const word = keyOf(nameOf(folder));
+    // `components/Navigation/` is a component's own folder, and no layer.
+    const above = nameOf(folderOf(folder));
+    if (/^\p{Lu}/u.test(nameOf(folder)) && /^\p{Ll}/u.test(above) && this.clues.folders.has(keyOf(above)))
+      return undefined;
     const deep = this.clues.deep.get(word);
     return deep !== undefined && this.isDeep(folder) ? deep : this.clues.folders.get(word);
   }

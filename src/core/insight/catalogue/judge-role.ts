@@ -170,14 +170,26 @@ function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts
   if (whole) say(whole, { code: "whole name", name: base });
   const [first = ""] = words;
   if (words.length > 1) say(clues.beginnings.get(wordsKey([first])), { code: "name begins", word: first });
+  // `generateHeadersFromActions` does something with actions, and is none.
+  const isDone = words.length > 2 && doing.test(first);
   const ending = [2, 1].map((count) => words.slice(-count)).find((last) => clues.endings.has(wordsKey(last)));
-  if (ending) say(clues.endings.get(wordsKey(ending)), { code: "name ends", words: ending.join(" ") });
+  if (ending)
+    say(
+      clues.endings
+        .get(wordsKey(ending))
+        ?.map(({ role, weight }) => ({ role, weight: isDone && clues.plain.has(role) ? weight / 2 : weight })),
+      { code: "name ends", words: ending.join(" ") },
+    );
   else
     for (const { role, pattern } of clues.patterns)
       if (readName(pattern, base))
         found.push({ for: role, weight: 0.6, because: { code: "name pattern", pattern: pattern.text } });
   return found;
 }
+
+/** What a function does, as the first word of its name. */
+const doing =
+  /^(?:add|build|check|clear|convert|create|fetch|filter|find|format|generate|get|handle|has|is|make|map|merge|normali[sz]e|parse|pick|remove|render|set|sort|split|to|transform|update|validate)$/;
 
 /** Signs that speak for a role, and how strongly where nothing else does. */
 const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
@@ -278,7 +290,10 @@ function doubted(
   const hooksOnly =
     exports.some(({ kind }) => kind === "hook") &&
     exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
-  const constantsOnly = exports.length > 0 && exports.every(({ kind }) => kind === "constant");
+  const all = (...kinds: readonly string[]): boolean =>
+    exports.length > 0 && exports.every(({ kind }) => kinds.includes(kind));
+  const constantsOnly = all("constant");
+  const functionsOnly = all("function", "component", "type") && !all("type");
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
     // What is called a container connects something that draws.
@@ -293,6 +308,11 @@ function doubted(
       return { ...each, weight: each.weight * 0.5, doubt: "exports hooks" as const };
     if (each.for === "hook" && !hooks)
       return { ...each, weight: each.weight * 0.35, doubt: "exports no hook" as const };
+    // `Cart.config` beside `Cart.component` holds what is constant there; a configuration reads its surroundings.
+    if (each.for === "config" && each.because.code === "infix" && constantsOnly)
+      return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
+    if ((each.for === "config" || each.for === "translation") && functionsOnly)
+      return { ...each, weight: each.weight * 0.5, doubt: "exports only functions" as const };
     if (each.for === "model" && constantsOnly)
       return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
     if (each.for !== "model" && typesOnly)

@@ -8,7 +8,7 @@ const featuresOfAHeap = 3;
 export const crowdedFolder: Rule = {
   name: "crowded-folder",
   confidence: 0.5,
-  asks: "A folder holds no more files than you can take in (companions and images do not count).",
+  asks: "A folder with files of several features holds no more than you can take in (companions and images do not count).",
   why: "In a heap nobody sees what already exists, so it gets written again.",
   wrong: "src/components/    (120 files)",
   right: "src/components/forms/    src/components/tables/    …",

@@ -5,7 +5,7 @@
 import type { Export, ExportKind } from "../reading.js";
 
 /** An element with its looks: styled.li`…`, styled(Card)`…`. */
-const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))[^`\n]*`/;
+const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))\s*(?:<[^>\n]*>)?\s*(?:\.attrs\([^`]*?\))?\s*[`(]/;
 
 /** Whether a script draws: it holds JSX, or makes elements of looks. */
 export function drawsIn(text: string, name: string): boolean {
