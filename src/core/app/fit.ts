@@ -2,6 +2,7 @@
  * Which arrangement an app has already: each is laid over the files that are there, and the one on whose shelves most of
  * them lie is taken. The user's own words for folders and names of files are learnt on the way.
  */
+import { addTo } from "../base/grouping.js";
 import { BrokenAssumption } from "../base/errors.js";
 import {
   anyName,
@@ -105,7 +106,8 @@ function whereMostLies(code: readonly ProjectPath[], folder: ProjectPath): strin
     const counts = new Map<string, ProjectPath[]>();
     for (const path of code) {
       const [name = "", below] = isBelow(path, here) ? relativePath(here, path).split("/") : [];
-      if (below !== undefined) counts.set(name, [...(counts.get(name) ?? []), path]);
+      if (below === undefined) continue;
+      addTo(counts, name, path);
     }
     const [most] = [...counts].sort((a, b) => b[1].length - a[1].length);
     if (!most || most[1].length < code.length * mostOfTheCode) break;
@@ -248,9 +250,7 @@ function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layou
     // Of several roles that are named differently nobody can tell which one a file is.
     const patterns = new Set([...shelf.patterns.values()].map((each) => each.map(({ text }) => text).join()));
     for (const role of patterns.size === 1 ? shelf.holds : []) {
-      const list = stems.get(role);
-      if (list) list.push(stem);
-      else stems.set(role, [stem]);
+      addTo(stems, role, stem);
     }
   }
   const names: Record<string, OneOrMore<string>> = {};

@@ -119,13 +119,35 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
 }
 
 /** Whether ten others of its role or more lie on a shelf, nine of ten of all. */
-function isAsSistersDo({ path, role }: Entry, { shelf }: Going, { catalogue, now }: DestinationInput): boolean {
-  if (role.confidence < certain) return false;
-  const sisters = [...catalogue.entries.values()].filter(
-    (each) => each.role.is === role.is && each.path !== path && each.leader === undefined,
-  );
-  const there = sisters.filter((each) => now.standingOf(each.path)?.shelf.at === shelf.at);
-  return there.length >= 10 && there.length >= sisters.length * 0.9;
+function isAsSistersDo({ path, role, leader }: Entry, { shelf }: Going, { catalogue, now }: DestinationInput): boolean {
+  if (role.is === undefined || role.confidence < certain) return false;
+  const shelves = sistersOf(catalogue, now).get(role.is) ?? new Map<string, number>();
+  // What is asked for is no sister of itself.
+  const isCounted = leader === undefined && catalogue.entries.get(path)?.role.is === role.is;
+  const itself = isCounted ? 1 : 0;
+  const all = [...shelves.values()].reduce((sum, count) => sum + count, 0) - itself;
+  const there = (shelves.get(shelf.at) ?? 0) - (now.standingOf(path)?.shelf.at === shelf.at ? itself : 0);
+  return there >= 10 && there >= all * 0.9;
+}
+
+type Sisters = ReadonlyMap<Role, ReadonlyMap<string, number>>;
+
+/** Counted once: every file of an app asks. */
+const counted = new WeakMap<Catalogue["entries"], { readonly now: Layout; readonly sisters: Sisters }>();
+
+/** How many leading files of each role lie on each shelf; `""` for none. */
+function sistersOf({ entries }: Pick<Catalogue, "entries">, now: Layout): Sisters {
+  const known = counted.get(entries);
+  if (known?.now === now) return known.sisters;
+  const sisters = new Map<Role, Map<string, number>>();
+  for (const { path, role, leader } of entries.values()) {
+    if (role.is === undefined || leader !== undefined) continue;
+    const shelves = sisters.get(role.is) ?? new Map<string, number>();
+    const at = now.standingOf(path)?.shelf.at ?? "";
+    sisters.set(role.is, shelves.set(at, (shelves.get(at) ?? 0) + 1));
+  }
+  counted.set(entries, { now, sisters });
+  return sisters;
 }
 
 type Going = Extract<Destination, { kind: "goes" }>;

@@ -2,6 +2,7 @@
  * Units: the files that travel together. A component with its own folder is one unit with all that lies in it; any other
  * leading file is one with its companions. Where a unit goes is decided once, for the file that leads it.
  */
+import { addTo } from "../../base/grouping.js";
 import { companionsOf, partsOf, siblingsOf } from "../../app/index.js";
 import { isMain, keyOf, type Catalogue, type Entry } from "../../insight/catalogue/index.js";
 import { splitWords, wordsKey } from "../../base/names/index.js";
@@ -61,8 +62,7 @@ function alongOf(tree: SourceTree, catalogue: Catalogue): (lead: ProjectPath) =>
   if (there) return there;
   const siblings = siblingsOf(tree);
   const followers = new Map<ProjectPath, ProjectPath[]>();
-  for (const { path, leader } of catalogue.entries.values())
-    if (leader !== undefined) followers.set(leader, [...(followers.get(leader) ?? []), path]);
+  for (const { path, leader } of catalogue.entries.values()) if (leader !== undefined) addTo(followers, leader, path);
   const known = new Map<ProjectPath, readonly ProjectPath[]>();
   const along = (lead: ProjectPath): readonly ProjectPath[] => {
     let files = known.get(lead);

@@ -9,6 +9,9 @@ export class MoveMap {
   readonly #inFolder = new Set<ProjectPath>();
   readonly #touched = new Set<ProjectPath>();
   readonly #folders = new Map<ProjectPath, ProjectPath | undefined>();
+  /** Each move's file by its present and by its planned path. */
+  #byStart: readonly Located[] | undefined;
+  #byEnd: readonly Located[] | undefined;
 
   constructor(
     readonly tree: SourceTree,
@@ -22,6 +25,20 @@ export class MoveMap {
   /** Where a file goes; itself if it stays. */
   file(path: ProjectPath): ProjectPath {
     return this.files.get(path) ?? path;
+  }
+
+  /** The files that move away from a path or from below it, by where they lie now. */
+  leaving(folder: ProjectPath): readonly ProjectPath[] {
+    this.#byStart ??= [...this.files.keys()].sort(byCharacters).map((from) => [from, from]);
+    return within(this.#byStart, folder);
+  }
+
+  /** The files that move to a path or below it, by where they lie now. */
+  arriving(folder: ProjectPath): readonly ProjectPath[] {
+    this.#byEnd ??= [...this.files]
+      .map(([from, to]): [ProjectPath, ProjectPath] => [to, from])
+      .sort(([a], [b]) => byCharacters(a, b));
+    return within(this.#byEnd, folder);
   }
 
   /** Where a folder goes: if all its files keep their places in it, their common new folder; else `undefined`. */
@@ -44,6 +61,33 @@ export class MoveMap {
   #commonFolder(folder: ProjectPath, files: readonly ProjectPath[]): ProjectPath | undefined {
     return commonFolder(folder, files, (path) => this.file(path));
   }
+}
+
+/** A path by which a file is sorted, and where it lies now. */
+type Located = readonly [at: ProjectPath, from: ProjectPath];
+
+function byCharacters(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}
+
+/** Of a sorted list, those at a path or below it. */
+function within(sorted: readonly Located[], folder: ProjectPath): readonly ProjectPath[] {
+  if (folder === "") return sorted.map(([, from]) => from);
+  const first = (wanted: string): number => {
+    let [low, high] = [0, sorted.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((sorted[middle]?.[0] ?? "") < wanted) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  const itself = first(folder);
+  // `0` is the character after `/`.
+  return [
+    ...(sorted[itself]?.[0] === folder ? sorted.slice(itself, itself + 1) : []),
+    ...sorted.slice(first(`${folder}/`), first(`${folder}0`)),
+  ].map(([, from]) => from);
 }
 
 /** The folder below which all files lie as they lay below `folder`, or `undefined`. */

@@ -13,6 +13,7 @@ import {
   type Reference,
   type Resolution,
 } from "../../languages/index.js";
+import type { SourceTree } from "../../files/index.js";
 import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { commonFolder, type MoveMap } from "./move-map.js";
 
@@ -224,13 +225,23 @@ export function scopeChange(
   const takesIn = then.state === "scope" ? then.takesIn : (): boolean => false;
   // What does not move is taken in as before, if the pattern is read from the same folder by the same letters.
   const isSame = then.state === "scope" && then.folder === was.folder;
-  const paths = isSame ? [...map.files.keys()] : map.tree.paths;
-  const out = paths.filter((path) => was.takesIn(path) && !takesIn(map.file(path)));
-  const into = paths.filter((path) => !was.takesIn(path) && takesIn(map.file(path))).map((path) => map.file(path));
+  // Only what lies, or will lie, in the pattern's folder can make a difference.
+  const here = isSame ? map.leaving(was.folder) : filesAt(map.tree, was.folder);
+  const coming = then.state === "scope" ? map.arriving(then.folder) : [];
+  const there =
+    isSame || then.state !== "scope" ? coming : [...new Set([...filesAt(map.tree, then.folder), ...coming])];
+  const out = here.filter((path) => was.takesIn(path) && !takesIn(map.file(path)));
+  const into = there.filter((path) => !was.takesIn(path) && takesIn(map.file(path))).map((path) => map.file(path));
   return { out, into };
 }
 
 /** A pattern is respelled where one spelling takes in exactly the same files; else it stays, and the plan says what changes. */
+/** The files below a folder, and one at its very path. */
+function filesAt(tree: SourceTree, folder: ProjectPath): readonly ProjectPath[] {
+  const below = tree.filesBelow(folder);
+  return tree.has(folder) ? [folder, ...below] : below;
+}
+
 function respellScope(
   passage: Passage,
   from: ProjectPath,
@@ -244,7 +255,7 @@ function respellScope(
     return out.length === 0 && into.length === 0;
   };
   if (keepsAll(reference.specifier)) return { state: "keep", was };
-  const files = map.tree.paths.filter(was.takesIn);
+  const files = filesAt(map.tree, was.folder).filter(was.takesIn);
   const folders = [
     map.folder(was.folder),
     commonFolder(was.folder, files, (path) => map.file(path)),

@@ -2,6 +2,7 @@
  * Folders that are features': where the arrangement has them, in a folder of screens, in the source root or an area, in
  * layers (`components/rota/` beside `hooks/rota/`), and in families of folders that are alike.
  */
+import { addTo } from "../../base/grouping.js";
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/companions.js";
 import { inCase, splitWords } from "../../base/names/index.js";
@@ -167,7 +168,7 @@ function shapeOf({ layout, folders, files, paths, noFeature }: FeatureFoldersInp
     for (let folder = folderOf(path); isBelow(folder, source); folder = folderOf(folder))
       counts.set(folder, (counts.get(folder) ?? 0) + 1);
   const below = new Map<ProjectPath, ProjectPath[]>();
-  for (const folder of counts.keys()) below.set(folderOf(folder), [...(below.get(folderOf(folder)) ?? []), folder]);
+  for (const folder of counts.keys()) addTo(below, folderOf(folder), folder);
   const areas = areasOf({ source, counts, below, roleOf: (folder) => folders.roleOf(folder) });
   const layers = new Map([source, ...areas].flatMap((area) => [...layersByContent(files, area)]));
   const roleOf = (folder: ProjectPath): Role | undefined =>

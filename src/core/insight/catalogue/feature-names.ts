@@ -1,4 +1,5 @@
 /** Which features an app has, and which of them a name speaks of. */
+import { addTo } from "../../base/grouping.js";
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
@@ -211,7 +212,7 @@ export class FeatureNames {
     for (const { path, role } of files) {
       if (role === undefined || !telling.has(role)) continue;
       const key = featureKey(wordsBesideRole(nameOf(path), this.#clues));
-      named.set(key, [...(named.get(key) ?? []), path]);
+      addTo(named, key, path);
     }
     return (folder) =>
       (named.get(featureKey(wordsOfFolderName(nameOf(folder)))) ?? []).some((path) => !isBelow(path, folder));

@@ -54,8 +54,11 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
   const doubted = (each: Evidence): Evidence => (each.for === shared ? each : { ...each, weight: each.weight * trust });
   for (let round = 1; round <= 3; round += 1) {
     const next: [ProjectPath, Judged][] = [];
-    for (const [path, evidence] of open)
-      next.push([path, weigh([...evidence, ...byUse(path, users.get(path) ?? [], judged, input).map(doubted)])]);
+    const gathered: Gathered = new Map();
+    for (const [path, evidence] of open) {
+      const used = byUse(path, users.get(path) ?? [], judged, { ...input, gathered });
+      next.push([path, weigh([...evidence, ...used.map(doubted)])]);
+    }
     for (const [path, judgement] of next) judged.set(path, judgement);
   }
   return byHistory(judged, own, input);
@@ -134,6 +137,9 @@ function byFolders(
   return [];
 }
 
+/** How many features each file references, as far as anybody has asked in one round. */
+type Gathered = Map<ProjectPath, number>;
+
 /** How many features something may touch before it is taken for what puts the app together. */
 const gathers = 3;
 
@@ -146,16 +152,28 @@ function byUse(
   path: ProjectPath,
   users: readonly ProjectPath[],
   judged: ReadonlyMap<ProjectPath, Judged>,
-  { uses, roles }: FeatureInput,
+  {
+    uses,
+    roles,
+    gathered = new Map<ProjectPath, number>(),
+  }: Pick<FeatureInput, "uses" | "roles"> & {
+    readonly gathered?: Gathered;
+  },
 ): Evidence[] {
   const featureOf = (file: ProjectPath): string | undefined => {
     const judgement = judged.get(file);
     return judgement && judgement.confidence >= 0.4 ? judgement.is : undefined;
   };
+  // One that puts the app together is asked for by each of the many that it uses.
+  const gathersMany = (user: ProjectPath): boolean => {
+    let count = gathered.get(user);
+    if (count === undefined) gathered.set(user, (count = gatheredBy(user, uses, featureOf)));
+    return count >= gathers;
+  };
   const counted = new Map<string, number>();
   for (const user of users) {
     const feature = featureOf(user);
-    if (feature !== undefined && !(feature === shared && gatheredBy(user, uses, featureOf) >= gathers))
+    if (feature !== undefined && !(feature === shared && gathersMany(user)))
       counted.set(feature, (counted.get(feature) ?? 0) + 1);
   }
   const features = [...counted.keys()].filter((feature) => feature !== shared);

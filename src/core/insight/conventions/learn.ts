@@ -3,6 +3,7 @@
  * is the rule; a word of the textbook only helps where little lies in a folder. The fewest shelves that explain the app are
  * taken: a folder that holds the same as the one around it is no shelf of its own.
  */
+import { addTo } from "../../base/grouping.js";
 import { partsOf, type App } from "../../app/index.js";
 import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
@@ -70,7 +71,7 @@ export function learnConventions(catalogue: Catalogue, { layout, stack, like }: 
     const shelf = made
       .filter(({ node: { at } }) => place === at || place.startsWith(`${at}/`))
       .sort((a, b) => b.node.at.length - a.node.at.length)[0];
-    if (shelf) followers.set(shelf.node.at, [...(followers.get(shelf.node.at) ?? []), entry]);
+    if (shelf) addTo(followers, shelf.node.at, entry);
   }
   const shelves = made
     .map(({ node, entries: held }) =>

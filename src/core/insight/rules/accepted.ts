@@ -10,6 +10,7 @@
  * Each line is a rule and what the finding is about; not where in the file it is, which changes from day to day. What is
  * listed twice is accepted twice. Repaired findings are dropped when `check --fix` or `check --accept` writes it again.
  */
+import { addTo } from "../../base/grouping.js";
 import * as z from "zod/mini";
 import { ShelfError } from "../../base/errors.js";
 import { comparePaths, inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
@@ -105,7 +106,7 @@ export function changeAccepted(
   for (const { file, line } of lines) {
     const space = line.indexOf(" ");
     const after = space < 0 ? line : `${line.slice(0, space)} ${follow(line.slice(space + 1))}`;
-    changed.set(follow(file), [...(changed.get(follow(file)) ?? []), after]);
+    addTo(changed, follow(file), after);
   }
   return Object.fromEntries(changed);
 }

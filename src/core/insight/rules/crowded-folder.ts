@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import { shared, type Entry } from "../catalogue/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
@@ -16,9 +17,7 @@ export const crowdedFolder: Rule = {
     const byFolder = new Map<ProjectPath, Entry[]>();
     for (const entry of mains) {
       if (entry.role.is === "asset" || entry.role.is === "translation") continue;
-      const list = byFolder.get(folderOf(entry.path));
-      if (list) list.push(entry);
-      else byFolder.set(folderOf(entry.path), [entry]);
+      addTo(byFolder, folderOf(entry.path), entry);
     }
     for (const [folder, entries] of byFolder) {
       const [first] = entries;

@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import { declaredActions, type DeclaredAction } from "./actions.js";
 import type { Rule } from "./rule.js";
 
@@ -10,8 +11,7 @@ export const duplicateAction: Rule = {
   right: 'harvestActions.ts    type: "harvest/loaded"\nrotaActions.ts       type: "rota/loaded"',
   *find(context) {
     const byName = new Map<string, DeclaredAction[]>();
-    for (const action of declaredActions(context))
-      byName.set(action.name, [...(byName.get(action.name) ?? []), action]);
+    for (const action of declaredActions(context)) addTo(byName, action.name, action);
     for (const [name, actions] of byName) {
       const [first, ...others] = actions;
       for (const other of others)

@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import { partsOf } from "../../app/index.js";
 import { keyOf, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -17,7 +18,7 @@ export const separatedCompanion: Rule = {
     const byStem = new Map<string, Entry[]>();
     for (const entry of context.mains) {
       const { stem } = partsOf(nameOf(entry.path));
-      byStem.set(stem, [...(byStem.get(stem) ?? []), entry]);
+      addTo(byStem, stem, entry);
     }
     const companions = context.entries.filter(
       ({ path }) => !partsOf(nameOf(path)).leads && isInSource(app.layout, path),

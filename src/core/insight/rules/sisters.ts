@@ -2,6 +2,7 @@
  * What the sisters of a file do: the others of its role. A finding says that one file does otherwise than they, so there must be
  * some, and nearly all of them must agree.
  */
+import { addTo } from "../../base/grouping.js";
 import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/index.js";
 import { isNamedByTool } from "./named-by-tool.js";
@@ -32,9 +33,7 @@ export class Sisters {
   constructor(mains: readonly Entry[]) {
     for (const entry of mains) {
       if (entry.role.is === undefined) continue;
-      const list = this.#byRole.get(entry.role.is);
-      if (list) list.push(entry);
-      else this.#byRole.set(entry.role.is, [entry]);
+      addTo(this.#byRole, entry.role.is, entry);
     }
   }
 

@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
@@ -25,7 +26,7 @@ export const unlikeOtherFeatures: Rule = {
         continue;
       const inside = relativePath(folder, folderOf(path)).split("/")[0] ?? "";
       const byPlace = places.get(role.is) ?? new Map<string, ProjectPath[]>();
-      byPlace.set(`${feature}\n${inside}`, [...(byPlace.get(`${feature}\n${inside}`) ?? []), path]);
+      addTo(byPlace, `${feature}\n${inside}`, path);
       places.set(role.is, byPlace);
     }
     for (const [role, byPlace] of places) {

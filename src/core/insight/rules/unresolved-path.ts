@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import { fileInOtherCase } from "./other-case.js";
 import { isOfTrade, isRelative, type Reference } from "../../languages/index.js";
 import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -17,16 +18,16 @@ export const unresolvedPath: Rule = {
     for (const found of unresolved(context)) {
       const prefix = unknownAlias(context, found);
       if (prefix !== undefined) {
-        unexplained.set(prefix, [...(unexplained.get(prefix) ?? []), found]);
+        addTo(unexplained, prefix, found);
         continue;
       }
       const folder = folderOutside(context, found);
       if (folder !== undefined) {
-        outside.set(folder, [...(outside.get(folder) ?? []), found]);
+        addTo(outside, folder, found);
         continue;
       }
       const key = found.missing ?? `${found.file} ${found.start}`;
-      missing.set(key, [...(missing.get(key) ?? []), found]);
+      addTo(missing, key, found);
     }
     const rest: Found[] = [];
     for (const [prefix, some] of unexplained) {
@@ -69,7 +70,7 @@ export const unresolvedPath: Rule = {
     const byFolder = new Map<string, Found[]>();
     for (const found of rest) {
       const key = `${found.file} ${folderOf((found.about ?? "") as ProjectPath)}`;
-      byFolder.set(key, [...(byFolder.get(key) ?? []), found]);
+      addTo(byFolder, key, found);
     }
     for (const some of byFolder.values()) {
       const [first] = some;

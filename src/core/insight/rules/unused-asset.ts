@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import type { Entry } from "../catalogue/index.js";
 import { assetNamesIn, isDocument } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -19,9 +20,7 @@ export const unusedAsset: Rule = {
     );
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();
-    for (const { path } of assets)
-      if (!named.has(lastWord(plainName(path))))
-        byFolder.set(folderOf(path), [...(byFolder.get(folderOf(path)) ?? []), path]);
+    for (const { path } of assets) if (!named.has(lastWord(plainName(path)))) addTo(byFolder, folderOf(path), path);
     for (const [folder, paths] of byFolder) {
       const [first] = paths;
       if (first && paths.length >= manyUnused)
