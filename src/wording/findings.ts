@@ -120,6 +120,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${count(references, "path")} of this file into one folder are unresolved: ${specifier}, …`,
     advice: "Restore the files, or correct the paths.",
   }),
+  "packages unknown": ({ packages, files }) => ({
+    says: `${packages.length === 1 ? "the package" : `${packages.length} packages,`} ${firstOf(packages)}, that ${count(files, "sheet")} ${files === 1 ? "uses" : "use"} ${packages.length === 1 ? "is" : "are"} neither declared nor installed`,
+    advice: "Declare them in package.json, or say what the beginning stands for under `aliases:`.",
+  }),
   "alias unknown": ({ prefix, references, files }) => ({
     says: `no alias explains ${prefix}: ${count(references, "import")} in ${count(files, "file")} ${
       references === 1 ? "uses" : "use"
@@ -149,8 +153,8 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: "nothing references it, and no text mentions it",
     advice: "Delete it, or set it to `leave` under `files:`.",
   }),
-  identical: ({ twin }) => ({
-    says: `it is identical to ${twin}`,
+  identical: ({ twin, others }) => ({
+    says: `it is identical to ${twin}${others === 0 ? "" : ` and to ${count(others, "other")}`}`,
     advice: "Keep one of them, and let everything reference that one.",
   }),
   "densities missing": ({ missing }) => ({

@@ -57,6 +57,7 @@ const detail = {
   times: 3,
   others: 2,
   names: ["a.png", "b.png", "c.png", "d.png"],
+  packages: ["@kit/colours", "@kit/type"],
   screen: "TreeScreen",
 };
 

@@ -11,7 +11,8 @@ import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, type Clues } from "./clues.js";
 import { partsOf } from "../../app/companions.js";
 import { effectiveUses, type EffectiveUses } from "./effective-uses.js";
-import { beliedFolders } from "./content-layers.js";
+import { beliedFolders, viewsOfComponents } from "./content-layers.js";
+import { isSharedFolder } from "./feature-folders.js";
 import { weigh, type Judgement } from "./evidence.js";
 import { FeatureNames, shared, type Feature } from "./feature-names.js";
 import { wordsBesideRole } from "./feature-words.js";
@@ -85,14 +86,21 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const roles = new Map<ProjectPath, Judgement<Role>>();
   const parents = new Set([...graph.tree.folders].map((folder) => folderOf(folder)));
   const isDeep = (folder: ProjectPath): boolean => parents.has(folder);
-  const before = new FolderClues(clues, layout.source, () => false, isDeep);
+  const before = new FolderClues(clues, layout.source, () => undefined, isDeep);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const first = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const belied = beliedFolders(first, { source: layout.source, roleOf: (folder) => before.roleOf(folder) });
-  const believed =
-    belied.size === 0 ? before : new FolderClues(clues, layout.source, (folder) => belied.has(folder), isDeep);
-  for (const [path] of belied.size === 0 ? [] : roles)
-    if (belied.has(before.nearest(folderOf(path))?.folder ?? rootPath))
+  const views = viewsOfComponents(first, {
+    roleOf: (folder) => before.roleOf(folder),
+    isShared: (folder) => isSharedFolder(nameOf(folder)),
+    isUsedByDrawn: (path) => uses.usersOf(path).some((user) => clues.drawing.has(roles.get(user)?.is ?? "entry")),
+  });
+  const known = (folder: ProjectPath): Role | null | undefined =>
+    belied.has(folder) ? null : views.has(folder) ? "component" : undefined;
+  const isAsCalled = belied.size + views.size === 0;
+  const believed = isAsCalled ? before : new FolderClues(clues, layout.source, known, isDeep);
+  for (const [path] of isAsCalled ? [] : roles)
+    if (known(before.nearest(folderOf(path))?.folder ?? rootPath) !== undefined)
       roles.set(path, roleOf(path, roleInput, believed));
   const files = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const names = new FeatureNames(files, {
@@ -105,8 +113,9 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
     like: input.like,
   });
   // Folders that turned out to be features' are no words of roles.
-  const isOther = (folder: ProjectPath): boolean => names.isFeatureFolder(folder) || belied.has(folder);
-  const folders = new FolderClues(clues, layout.source, isOther, isDeep);
+  const knownThen = (folder: ProjectPath): Role | null | undefined =>
+    names.isFeatureFolder(folder) ? null : known(folder);
+  const folders = new FolderClues(clues, layout.source, knownThen, isDeep);
   for (const path of roles.keys())
     if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
   const others = { ...roleInput, folders, roles };

@@ -1,16 +1,30 @@
 /** Folders that are layers by what lies in them, whatever they are called; and those that are none, though they are called so. */
 import type { Role } from "../../app/arrangement/index.js";
-import { folderOf, inFolder, isBelow, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
+import { isDeclaration } from "../../languages/index.js";
+import { keyOf } from "./clues.js";
 import { singular, type FeatureFile } from "./feature-words.js";
 
 /** A folder is a layer, whatever it is called, if so many files, and this part of them, are of one role. */
 const [filesOfALayer, partOfALayer] = [10, 0.8];
 
+/** What lies beside code in every layer. */
+const besideCode: ReadonlySet<Role> = new Set(["asset", "style", "test", "story"]);
+
 /** The role of each folder in a source root (or an area) that is a layer by what lies in it: `kit/` full of components. */
 export function layersByContent(files: readonly FeatureFile[], source: ProjectPath): Map<ProjectPath, Role> {
   const counts = new Map<ProjectPath, { all: number; kin: number; roles: Map<Role, number> }>();
   for (const { path, role } of files) {
-    if (role === undefined || role === "asset" || role === "test" || role === "story") continue;
+    if (role === undefined || besideCode.has(role) || isDeclaration(path)) continue;
     if (source !== rootPath && !isBelow(path, source)) continue;
     const [top = ""] = relativePath(source, path).split("/");
     if (path.endsWith(`/${top}`) || path === top) continue;
@@ -42,6 +56,44 @@ const drawnAnyway: ReadonlySet<Role> = new Set(["navigation", "test", "story", "
 
 /** What is drawn, and how it looks. */
 const drawnRoles: ReadonlySet<Role> = new Set(["component", "container", "layout", "screen", "style"]);
+
+/** Of a folder of views, this part is used by others that draw where it holds components. */
+const partThatIsUsed = 0.5;
+
+/**
+ * Folders called `views/` that hold components, and no screens: in a folder of components or of what is shared, or with
+ * files most of which others that draw use. Screens are used by routes.
+ */
+export function viewsOfComponents(
+  files: readonly FeatureFile[],
+  {
+    roleOf,
+    isShared,
+    isUsedByDrawn,
+  }: {
+    readonly roleOf: (folder: ProjectPath) => Role | undefined;
+    readonly isShared: (folder: ProjectPath) => boolean;
+    readonly isUsedByDrawn: (path: ProjectPath) => boolean;
+  },
+): ReadonlySet<ProjectPath> {
+  const held = new Map<ProjectPath, { all: number; used: number }>();
+  for (const { path, role } of files) {
+    if (role !== "screen" && role !== "component") continue;
+    const folder = foldersAbove(path).find((each) => keyOf(nameOf(each)) === "views");
+    if (folder === undefined) continue;
+    const counts = held.get(folder) ?? { all: 0, used: 0 };
+    counts.all += 1;
+    if (isUsedByDrawn(path)) counts.used += 1;
+    held.set(folder, counts);
+  }
+  const isWithin = (folder: ProjectPath): boolean =>
+    foldersAbove(folder).some((above) => roleOf(above) === "component" || isShared(above));
+  return new Set(
+    [...held]
+      .filter(([folder, { all, used }]) => isWithin(folder) || (all >= filesOfALayer && used >= all * partThatIsUsed))
+      .map(([folder]) => folder),
+  );
+}
 
 /** Folders whose names are words of a role that does not draw, but that are full of what does: `client/`, `types/`. */
 export function beliedFolders(

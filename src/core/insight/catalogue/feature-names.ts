@@ -77,6 +77,10 @@ const noFeature = new Set([
   "form",
   "data",
   "item",
+  "react",
+  "vue",
+  "native",
+  "web",
 ]);
 
 /** What features are found from, besides the files that lead. */

@@ -13,7 +13,10 @@ export interface FolderClue {
 /** Folders in which everything is for tests, stories or tools, whatever it is. */
 const special = /^(?:__\w+__|e2e|cypress)$/;
 
-/** The clues of folders. `isOther` says which folders are no words of roles, though they are called so: those of features, and what is belied. */
+/**
+ * The clues of folders. `known` says of which folders more is known than their word: the role that they hold, or `null` for
+ * none (those of features, and what is belied).
+ */
 export class FolderClues {
   readonly #nearest = new Map<ProjectPath, FolderClue | undefined>();
   readonly #special = new Map<ProjectPath, FolderClue | undefined>();
@@ -21,14 +24,15 @@ export class FolderClues {
   constructor(
     readonly clues: Clues,
     readonly source: ProjectPath,
-    readonly isOther: (folder: ProjectPath) => boolean,
+    readonly known: (folder: ProjectPath) => Role | null | undefined,
     /** Whether a folder has folders of its own. */
     readonly isDeep: (folder: ProjectPath) => boolean,
   ) {}
 
   /** The role that a folder's own name is a word of. */
   roleOf(folder: ProjectPath): Role | undefined {
-    if (this.isOther(folder)) return undefined;
+    const known = this.known(folder);
+    if (known !== undefined) return known ?? undefined;
     const word = keyOf(nameOf(folder));
     // `components/Navigation/` is a component's own folder, and no layer.
     const above = nameOf(folderOf(folder));

@@ -1,3 +1,4 @@
+export { isSharedFolder } from "./feature-folders.js";
 export {
   isMain,
   makeCatalogue,

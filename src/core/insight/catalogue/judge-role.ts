@@ -205,6 +205,9 @@ const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
   styles: ["style", 0.3],
 };
 
+/** What a component may do besides: it fetches, dispatches, looks, observes a store. */
+const besides: ReadonlySet<Sign> = new Set(["requests", "actions", "styles", "store"]);
+
 /** What is known of a text that no language reads. */
 const nothingSaid: Outline = { onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
 
@@ -216,7 +219,7 @@ function byContent(outline: Outline, { drawsAlways, exports }: RoleQuestion): Ro
     const [role, weight] = signWeights[sign] ?? [];
     if (role === undefined || weight === undefined) continue;
     // A component that fetches, or dispatches what it makes, is a component all the same.
-    const isBeside = draws && (sign === "requests" || sign === "actions" || sign === "styles");
+    const isBeside = draws && besides.has(sign);
     add(role, isBeside ? weight / 3 : weight, { code: "sign", sign });
   }
   const kinds = exports.map(({ kind }) => kind);

@@ -70,6 +70,8 @@ export interface CaseDetails {
   unresolved: { readonly specifier: string; readonly others: number };
   /** Paths of one file into one folder; the first of them as it is written. */
   "several unresolved": { readonly specifier: string; readonly references: number };
+  /** Packages that sheets name, of which nothing here knows. */
+  "packages unknown": { readonly packages: readonly string[]; readonly files: number };
   /** A beginning of names that no package can have and no alias explains. */
   "alias unknown": { readonly prefix: string; readonly references: number; readonly files: number };
   /** Paths to a folder beside the project, as seen from its root (`..`, `../shell`), the first of them as it is written. */
@@ -90,7 +92,8 @@ export interface CaseDetails {
   unused: object;
   /** Files in one folder; some of their names. */
   "several unused": { readonly folder: string; readonly files: number; readonly names: readonly string[] };
-  identical: { readonly twin: string };
+  /** `others`: files besides these two that are the same as well. */
+  identical: { readonly twin: string; readonly others: number };
   /** Densities as factors: 1 is the plain one. */
   "densities missing": { readonly missing: readonly number[] };
   "action declared twice": {

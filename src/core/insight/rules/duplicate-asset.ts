@@ -1,5 +1,6 @@
 import { hash } from "node:crypto";
 import type { Entry } from "../catalogue/index.js";
+import { isCode } from "../../languages/index.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const duplicateAsset: Rule = {
@@ -9,14 +10,13 @@ export const duplicateAsset: Rule = {
   wrong: "src/assets/images/logo.svg\nsrc/features/trees/assets/logo-copy.svg",
   right: "src/assets/images/logo.svg",
   *find(context) {
-    for (const [first, ...others] of sameAssets(context))
-      for (const { path } of others)
-        if (first)
-          yield {
-            file: path,
-            about: first.path,
-            what: { code: "identical", twin: first.path },
-          };
+    for (const [first, second, ...others] of sameAssets(context))
+      if (first && second)
+        yield {
+          file: second.path,
+          about: first.path,
+          what: { code: "identical", twin: first.path, others: others.length },
+        };
   },
 };
 
@@ -27,7 +27,10 @@ export function sameAssets({ entries, tree, graph }: Pick<RuleContext, "entries"
     // Data of a few lines is often the same; what is loaded by a name put together has every name that it needs.
     entries.filter(
       ({ role, path }) =>
-        role.is === "asset" && !path.endsWith(".json") && !wholesale.some((folder) => path.startsWith(folder)),
+        role.is === "asset" &&
+        !isCode(path) &&
+        !path.endsWith(".json") &&
+        !wholesale.some((folder) => path.startsWith(folder)),
     ),
     ({ path }) => String(tree.store.stat(path)?.size ?? 0),
   );

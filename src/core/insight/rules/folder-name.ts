@@ -1,4 +1,4 @@
-import { keyOf } from "../catalogue/index.js";
+import { isSharedFolder, keyOf } from "../catalogue/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isFeatureCase } from "./places.js";
@@ -18,7 +18,9 @@ export const folderName: Rule = {
     // Where most features spell their folders otherwise, that is the custom.
     const features = [...inhabited].filter((folder) => isOfFeature(context, folder));
     const following = features.filter((folder) => isFeatureCase(layout, nameOf(folder)));
-    const isCustom = features.length < 3 || following.length * 2 > features.length;
+    // Three that are spelled otherwise are a custom, too.
+    const others = features.filter((folder) => !following.includes(folder));
+    const isCustom = features.length < 3 || (following.length * 2 > features.length && others.length < 3);
     for (const folder of [...inhabited].sort()) {
       // `__tests__` is a tool's word.
       if (!isBelow(folder, layout.source) || /^__.*__$/.test(nameOf(folder))) continue;
@@ -29,16 +31,18 @@ export const folderName: Rule = {
   },
 };
 
-function isOfFeature({ app: { layout } }: RuleContext, folder: ProjectPath): boolean {
+function isOfFeature({ app: { layout }, catalogue: { clues } }: RuleContext, folder: ProjectPath): boolean {
+  // Beside features lie layers and what is shared.
+  if (isSharedFolder(nameOf(folder)) || clues.folders.has(keyOf(nameOf(folder)))) return false;
   const feature = layout.standingOfFolder(folder)?.feature;
   return feature === nameOf(folder) && layout.featureFolder(feature) === folder;
 }
 
-function wantedName({ app: { layout } }: RuleContext, folder: ProjectPath): string | undefined {
+function wantedName(context: RuleContext, folder: ProjectPath): string | undefined {
+  const { layout } = context.app;
   const name = nameOf(folder);
-  const feature = layout.standingOfFolder(folder)?.feature;
-  if (feature === name && layout.featureFolder(feature) === folder)
-    return isFeatureCase(layout, name) ? undefined : layout.spellFeature(name);
+  if (isOfFeature(context, folder)) return isFeatureCase(layout, name) ? undefined : layout.spellFeature(name);
+  if (layout.standingOfFolder(folder)?.feature === name) return undefined;
   const standing = layout.standingOfFolder(folder);
   if (standing?.below === "" && standing.shelf.at !== ".") return undefined;
   // The same words in another case, at a place where a shelf would be.

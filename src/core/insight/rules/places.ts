@@ -92,7 +92,7 @@ export class Places {
   }
 
   /** A file of another feature stays where it is unless that is certain: a folder is a decision of somebody. */
-  #isRightFeature({ feature, role }: Entry, standing: Standing | undefined): boolean {
+  #isRightFeature({ path, feature, role }: Entry, standing: Standing | undefined): boolean {
     if (!standing?.shelf.at.includes("{feature}")) {
       if (!this.isStrict || feature.is === undefined || feature.is === shared) return true;
       // What belongs to a feature lies with it, where features have a shelf for it.
@@ -105,9 +105,16 @@ export class Places {
       feature.is === undefined ||
       feature.is === shared ||
       this.folderNameOf(feature.is) === standing.feature ||
+      this.#isInFolderOf(feature.is, path) ||
       wordsKey(splitWords(feature.is)) === wordsKey(splitWords(standing.feature)) ||
       feature.confidence < 0.9
     );
+  }
+
+  /** Whether a file lies in a folder of a feature: it may have several. */
+  #isInFolderOf(feature: string, path: ProjectPath): boolean {
+    const { folders = [] } = this.catalogue.features.find(({ name }) => name === feature) ?? {};
+    return folders.some((folder) => isBelow(path, folder));
   }
 
   /** Shelves that may hold a role, by whether a feature is known and by the file's extension; asked for every file. */

@@ -24,13 +24,20 @@ export const sharedDependsOnFeature: Rule = {
       const isDrawn = entry.role.is === "component" || entry.role.is === "layout";
       if (
         isDrawn &&
-        (entry.feature.is === shared || isGeneralName(entry.path, context.catalogue.clues)) &&
+        ((entry.feature.is === shared && entry.feature.confidence >= surelyShared) ||
+          isGeneralName(entry.path, context.catalogue.clues)) &&
         entry.standing?.feature === undefined
       )
         yield* boundBy(context, entry);
     }
   },
 };
+
+/** What may well be a feature's is not told to be shared. */
+const surelyShared = 0.6;
+
+/** What so many features use serves them all. */
+const featuresOfAService = 2;
 
 /** References to what belongs to one feature without doubt. A component that puts several together is no general one. */
 function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry): Iterable<Found> {
@@ -52,6 +59,12 @@ function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry):
   const [target] = bound;
   if (target === undefined || features.size > 1) return;
   const [feature] = features;
+  // What several others use as well is no single feature's, whatever its folder is called.
+  const others = new Set(catalogue.uses.usersOf(target).map((user) => catalogue.entries.get(user)?.feature.is));
+  others.delete(feature);
+  others.delete(shared);
+  others.delete(undefined);
+  if (others.size >= featuresOfAService) return;
   // What is not called like something for everybody is so only if another feature uses it.
   const users = catalogue.uses.usersOf(path).map((user) => catalogue.entries.get(user)?.feature);
   if (

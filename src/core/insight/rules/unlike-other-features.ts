@@ -1,6 +1,7 @@
 import { addTo } from "../../base/grouping.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { isSharedFolder, keyOf } from "../catalogue/index.js";
 import type { Rule } from "./rule.js";
 
 export const unlikeOtherFeatures: Rule = {
@@ -11,6 +12,7 @@ export const unlikeOtherFeatures: Rule = {
   wrong: "features/harvest/components/   features/rota/components/   features/swaps/widgets/",
   right: "features/harvest/components/   features/rota/components/   features/swaps/components/",
   *find({ mains, catalogue, app: { layout } }) {
+    const { clues } = catalogue;
     const features = new Set(catalogue.features.flatMap(({ folders }) => folders));
     const places = new Map<Role, Map<string, ProjectPath[]>>();
     for (const { path, role, standing } of mains) {
@@ -18,6 +20,7 @@ export const unlikeOtherFeatures: Rule = {
       const folder = feature === undefined ? undefined : layout.featureFolder(feature);
       if (
         feature === undefined ||
+        isSharedFolder(feature) ||
         folder === undefined ||
         !features.has(folder) ||
         role.is === undefined ||
@@ -35,6 +38,8 @@ export const unlikeOtherFeatures: Rule = {
       for (const [key, paths] of byPlace) {
         const [feature = "", inside = ""] = key.split("\n");
         const [file] = paths;
+        // Only folders that say a role are compared: what else features are divided into is theirs.
+        if (![inside, usual.inside].every((place) => place === "" || clues.folders.has(keyOf(place)))) continue;
         if (inside === usual.inside || byPlace.has(`${feature}\n${usual.inside}`) || file === undefined) continue;
         yield {
           file,

@@ -14,11 +14,16 @@ export const unresolvedPath: Rule = {
     // Many files that miss one are one finding, at the first of them.
     const missing = new Map<string, Found[]>();
     const unexplained = new Map<string, Found[]>();
+    const packages: Found[] = [];
     const outside = new Map<string, Found[]>();
     for (const found of unresolved(context)) {
       const prefix = unknownAlias(context, found);
       if (prefix !== undefined) {
         addTo(unexplained, prefix, found);
+        continue;
+      }
+      if (isPackageOfSheet(found)) {
+        packages.push(found);
         continue;
       }
       const folder = folderOutside(context, found);
@@ -30,6 +35,21 @@ export const unresolvedPath: Rule = {
       addTo(missing, key, found);
     }
     const rest: Found[] = [];
+    const [unknown] = packages;
+    if (unknown)
+      yield {
+        file: unknown.file,
+        start: unknown.start,
+        about: "packages",
+        confidence: likelyOnly,
+        what: {
+          code: "packages unknown",
+          packages: [
+            ...new Set(packages.map(({ about = "" }) => about.replace(/^~/, "").split("/").slice(0, 2).join("/"))),
+          ],
+          files: new Set(packages.map(({ file }) => file)).size,
+        },
+      };
     for (const [prefix, some] of unexplained) {
       const [first] = some;
       const files = new Set(some.map(({ file }) => file)).size;
@@ -112,6 +132,11 @@ function folderOutside({ graph }: RuleContext, { file, about = "" }: Unresolved)
     );
   const [target = ""] = mapping?.targets ?? [];
   return mapping && target.replace(/\/?\*?$/, "");
+}
+
+/** Whether a sheet names a package by its scope that nothing here declares: `@use "@kit/colours"`. */
+function isPackageOfSheet({ file, about = "" }: Found): boolean {
+  return /\.(?:css|scss|sass|less)$/.test(file) && /^~?@[\w-]+\/[\w-]/.test(about);
 }
 
 function matches(pattern: string, specifier: string): boolean {

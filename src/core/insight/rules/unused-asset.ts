@@ -1,6 +1,6 @@
 import { addTo } from "../../base/grouping.js";
 import type { Entry } from "../catalogue/index.js";
-import { assetNamesIn, isDocument } from "../../languages/index.js";
+import { assetNamesIn, isCode, isDocument } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
@@ -16,7 +16,11 @@ export const unusedAsset: Rule = {
   *find(context) {
     const assets = context.entries.filter(
       (entry) =>
-        entry.role.is === "asset" && !entry.path.endsWith(".json") && !isKnownByName(entry) && !isUsed(context, entry),
+        entry.role.is === "asset" &&
+        !isCode(entry.path) &&
+        !entry.path.endsWith(".json") &&
+        !isKnownByName(entry) &&
+        !isUsed(context, entry),
     );
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();

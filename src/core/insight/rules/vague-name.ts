@@ -38,6 +38,8 @@ function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }
     const other = [before, stem.slice(0, -last.length)].find(isThere);
     if (other !== undefined) return { code: "name beside another", stem, other };
   }
+  // `loadJson5` and `sha256` are called so.
+  if (/(?:json|md|sha|utf|es|ipv|mp|base|oauth)\d+$/i.test(stem)) return undefined;
   const numbered = /^(.*\p{L})[-_. ]?\d{1,2}$/u.exec(stem)?.[1];
   return numbered !== undefined && isThere(numbered) ? { code: "name numbered", stem, other: numbered } : undefined;
 }

@@ -9,6 +9,8 @@ const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))\s*(?:<[^>\n]*>)?\s*(?:\.att
 
 /** Whether a script draws: it holds JSX, or makes elements of looks. */
 export function drawsIn(text: string, name: string): boolean {
+  if (text.includes("createElement(") && /(?<!document\.)\bcreateElement\(/.test(text) && /\breact\b/i.test(text))
+    return true;
   const isPlain = /\.[cm]?ts$/.test(name);
   return (
     (!isPlain && (text.includes("</") || text.includes("/>"))) || (text.includes("styled") && styledElement.test(text))

@@ -45,8 +45,8 @@ const words: readonly (readonly [string, Sign])[] = [
   ["createReducer\\s*[<(]", "reducer"],
   ["createSlice\\s*[<(]", "reducer"],
   ["combineReducers\\s*[<(]", "reducer"],
-  ["(?:configureStore|createStore|defineStore|makeAutoObservable|makeObservable)\\s*[<(]", "store"],
-  ["from\\s+[\"'](?:zustand|jotai|mobx|mobx-state-tree|recoil|valtio)\\b", "store"],
+  ["(?:configureStore|createStore|defineStore)\\s*[<(]", "store"],
+  ["from\\s+[\"'](?:zustand|jotai|mobx-state-tree|recoil|valtio)\\b", "store"],
   ["(?:createAction|createAsyncThunk)\\s*[<(]", "actions"],
   ["return\\s*\\{\\s*type:", "actions"],
   ["=>\\s*\\(\\{\\s*type:", "actions"],
@@ -85,6 +85,8 @@ function signsOf(whole: string, draws: boolean): Sign[] {
     const sign = words[at - 1]?.[1];
     if (sign) signs.add(sign);
   }
+  // `switch (type)` answers to actions only where the text speaks of them.
+  if (signs.has("reducer") && !/reducer|slice|\baction|mutation/i.test(text)) signs.delete("reducer");
   if (draws && routeElement.test(text)) signs.add("routes");
   if (generatedHead.test(text.slice(0, 400)) || isBundle(text)) signs.add("generated");
   return [...signs];
