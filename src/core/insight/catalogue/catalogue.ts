@@ -3,6 +3,7 @@
  * `survey`, `check`, `compare` and `arrange` stand on it.
  */
 import picomatch from "picomatch";
+import { addTo } from "../../base/grouping.js";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { isCode, ownExports } from "../../languages/index.js";
@@ -84,9 +85,10 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const lead = paths.filter((path) => !leaders.has(path));
   const roleInput: RoleInput = { ...input, clues, decide, uses };
   const roles = new Map<ProjectPath, Judgement<Role>>();
-  const parents = new Set([...graph.tree.folders].map((folder) => folderOf(folder)));
-  const isDeep = (folder: ProjectPath): boolean => parents.has(folder);
-  const before = new FolderClues(clues, layout.source, () => undefined, isDeep);
+  const children = new Map<ProjectPath, ProjectPath[]>();
+  for (const folder of graph.tree.folders) addTo(children, folderOf(folder), folder);
+  const below = (folder: ProjectPath): readonly ProjectPath[] => children.get(folder) ?? [];
+  const before = new FolderClues(clues, layout.source, () => undefined, below);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const first = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const belied = beliedFolders(first, { source: layout.source, roleOf: (folder) => before.roleOf(folder) });
@@ -98,7 +100,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const known = (folder: ProjectPath): Role | null | undefined =>
     belied.has(folder) ? null : views.has(folder) ? "component" : undefined;
   const isAsCalled = belied.size + views.size === 0;
-  const believed = isAsCalled ? before : new FolderClues(clues, layout.source, known, isDeep);
+  const believed = isAsCalled ? before : new FolderClues(clues, layout.source, known, below);
   for (const [path] of isAsCalled ? [] : roles)
     if (known(before.nearest(folderOf(path))?.folder ?? rootPath) !== undefined)
       roles.set(path, roleOf(path, roleInput, believed));
@@ -115,7 +117,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   // Folders that turned out to be features' are no words of roles.
   const knownThen = (folder: ProjectPath): Role | null | undefined =>
     names.isFeatureFolder(folder) ? null : known(folder);
-  const folders = new FolderClues(clues, layout.source, knownThen, isDeep);
+  const folders = new FolderClues(clues, layout.source, knownThen, below);
   for (const path of roles.keys())
     if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
   const others = { ...roleInput, folders, roles };

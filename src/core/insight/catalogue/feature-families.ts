@@ -158,7 +158,13 @@ function isOwn(folder: ProjectPath, held: ReadonlyMap<ProjectPath, Held>): boole
   const { direct = [], all = 0 } = held.get(folder) ?? {};
   if (all > mostOfOne) return false;
   const name = nameOf(folder);
-  return direct.some(({ path }) => partsOf(nameOf(path)).stem.split(".")[0] === name);
+  return direct.some(({ path }) => isCalledLike(path, name));
+}
+
+/** Whether a file bears a folder's name; a component's, in any case: `logo.js` in `Logo/`. */
+function isCalledLike(path: ProjectPath, folder: string): boolean {
+  const [stem = ""] = partsOf(nameOf(path)).stem.split(".");
+  return stem === folder || (/^\p{Lu}/u.test(folder) && keyOf(stem) === keyOf(folder));
 }
 
 /** The folders that have a word of a folder's name: `orders/order-list/`. */
@@ -174,6 +180,8 @@ const manySisters = 6;
 function isPassage(folder: ProjectPath, held: ReadonlyMap<ProjectPath, Held>, input: FamilyInput): boolean {
   const { direct = [], below = [] } = held.get(folder) ?? {};
   const named = below.filter((each) => input.isNamed(each) && !isOwn(each, held));
+  // What has a file of its own name is something by itself.
+  if (direct.some(({ path }) => isCalledLike(path, nameOf(folder)))) return false;
   if (named.length < manySisters || direct.length * 2 > named.length) return false;
   const kin = kinOf(folder, named);
   const files = named.reduce((sum, each) => sum + (held.get(each)?.all ?? 0), 0);

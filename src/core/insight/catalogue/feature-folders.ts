@@ -161,7 +161,7 @@ interface Shape {
   readonly isByFeature: (area: ProjectPath) => boolean;
 }
 
-function shapeOf({ layout, folders, files, paths, noFeature }: FeatureFoldersInput): Shape {
+function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFoldersInput): Shape {
   const { source } = layout;
   const counts = new Map<ProjectPath, number>();
   for (const path of paths)
@@ -181,9 +181,12 @@ function shapeOf({ layout, folders, files, paths, noFeature }: FeatureFoldersInp
     );
     return like.length >= 2;
   };
+  // `components/layout/` among components is no layer, but no feature either.
+  const isTopic = (folder: ProjectPath): boolean =>
+    clues.folders.has(keyOf(nameOf(folder))) && folders.isAmongTopics(folder);
   const isNamed = (folder: ProjectPath): boolean =>
     !areas.has(folder) &&
-    (roleOf(folder) === undefined || namesItsOwn(folder)) &&
+    (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder)) &&
     /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
     !noFeature.has(featureKey(wordsOfFolderName(nameOf(folder)))) &&
     !isSharedFolder(nameOf(folder));

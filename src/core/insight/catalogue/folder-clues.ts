@@ -10,6 +10,37 @@ export interface FolderClue {
   readonly distance: number;
 }
 
+/** Words of roles that are also what an app is about: `actions/router/` beside `actions/cart/` holds actions. */
+const topics = new Set(
+  [
+    "navigation",
+    "router",
+    "routing",
+    "settings",
+    "configuration",
+    "templates",
+    "client",
+    "messages",
+    "media",
+    "i18n",
+    "language",
+    "languages",
+    "lang",
+    "locale",
+    "themes",
+    "theme",
+    "filters",
+    "modals",
+    "api",
+    "navigators",
+    "resources",
+    "forms",
+  ].map(keyOf),
+);
+
+/** So many sisters, and this part of them, make a layer one that is divided by what the app is about. */
+const [sistersOfATopic, partOfTopics] = [4, 0.6];
+
 /** Folders in which everything is for tests, stories or tools, whatever it is. */
 const special = /^(?:__\w+__|e2e|cypress)$/;
 
@@ -25,8 +56,8 @@ export class FolderClues {
     readonly clues: Clues,
     readonly source: ProjectPath,
     readonly known: (folder: ProjectPath) => Role | null | undefined,
-    /** Whether a folder has folders of its own. */
-    readonly isDeep: (folder: ProjectPath) => boolean,
+    /** The folders in a folder. */
+    readonly below: (folder: ProjectPath) => readonly ProjectPath[],
   ) {}
 
   /** The role that a folder's own name is a word of. */
@@ -38,8 +69,18 @@ export class FolderClues {
     const above = nameOf(folderOf(folder));
     if (/^\p{Lu}/u.test(nameOf(folder)) && /^\p{Ll}/u.test(above) && this.clues.folders.has(keyOf(above)))
       return undefined;
+    if (topics.has(word) && this.isAmongTopics(folder)) return undefined;
     const deep = this.clues.deep.get(word);
-    return deep !== undefined && this.isDeep(folder) ? deep : this.clues.folders.get(word);
+    return deep !== undefined && this.below(folder).length > 0 ? deep : this.clues.folders.get(word);
+  }
+
+  /** Whether a folder lies in a layer most of whose folders are called after no role. */
+  isAmongTopics(folder: ProjectPath): boolean {
+    const above = folderOf(folder);
+    if (above === rootPath || above === this.source || !this.clues.folders.has(keyOf(nameOf(above)))) return false;
+    const sisters = this.below(above);
+    const plain = sisters.filter((each) => !this.clues.folders.has(keyOf(nameOf(each))));
+    return sisters.length >= sistersOfATopic && plain.length >= sisters.length * partOfTopics;
   }
 
   /** The nearest folder in the source root that is a word of a role. */

@@ -172,12 +172,15 @@ function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts
   if (words.length > 1) say(clues.beginnings.get(wordsKey([first])), { code: "name begins", word: first });
   // `generateHeadersFromActions` does something with actions, and is none.
   const isDone = words.length > 2 && doing.test(first);
+  // `closeModal` is no modal.
+  const isCall = words.length > 1 && /^\p{Ll}+$/u.test(first) && /^(?:open|close|show|hide|toggle|reset)$/.test(first);
   const ending = [2, 1].map((count) => words.slice(-count)).find((last) => clues.endings.has(wordsKey(last)));
   if (ending)
     say(
       clues.endings
         .get(wordsKey(ending))
-        ?.map(({ role, weight }) => ({ role, weight: isDone && clues.plain.has(role) ? weight / 2 : weight })),
+        ?.filter(({ role }) => !(isCall && clues.drawing.has(role)))
+        .map(({ role, weight }) => ({ role, weight: isDone && clues.plain.has(role) ? weight / 2 : weight })),
       { code: "name ends", words: ending.join(" ") },
     );
   else
@@ -290,6 +293,7 @@ function doubted(
   const drawsItself = outline.signs.includes("view") && exports.some(({ kind }) => kind === "component");
   const draws = outline.signs.includes("view") || exports.some(({ kind }) => kind === "component");
   const hooks = exports.some(({ kind }) => kind === "hook") || exports.some(({ name }) => name === "default");
+  const givesDefault = exports.some(({ isDefault, kind }) => isDefault && (kind === "value" || kind === "component"));
   const hooksOnly =
     exports.some(({ kind }) => kind === "hook") &&
     exports.every(({ kind }) => kind === "hook" || kind === "type" || kind === "value" || kind === "constant");
@@ -300,6 +304,9 @@ function doubted(
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
     // What is called a container connects something that draws.
+    // What a folder of containers gives by default connects something that draws.
+    const isConnected = each.for === "container" && each.because.code === "in folder" && givesDefault;
+    if (isConnected && !draws) return { ...each, weight: each.weight * 0.9 };
     if (clues.drawing.has(each.for) && !draws && !(each.for === "container" && each.because.code === "infix"))
       return { ...each, weight: each.weight * 0.35, doubt: "renders nothing" as const };
     // A `theme/` full of components holds components.

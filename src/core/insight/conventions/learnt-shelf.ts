@@ -20,6 +20,9 @@ export interface LearntShelf {
 /** From this many files on, and from this part of them, a name's form is a convention. */
 export const [filesOfAPattern, partOfAPattern] = [5, 0.8];
 
+/** A form with a fixed part (`{Pascal}Dialog`) asks for more: names may end alike by what they are of. */
+const [filesOfAFixed, partOfAFixed] = [8, 0.9];
+
 /** Fewer files of a role than this, or a smaller part, are exceptions on a shelf. */
 const [filesOfARole, partOfARole] = [2, 0.05];
 
@@ -126,7 +129,11 @@ function patternsOf(
     return nameCandidates(stems).find((text) => {
       const pattern = parsed(text);
       const following = stems.filter((stem) => pattern && readName(pattern, stem) !== undefined);
-      return following.length >= some.length * partOfAPattern && (isTaught || isTold(text, following));
+      const isFixed = text.replace(/\{\w+\}/, "") !== "";
+      const [fewest, part] = isFixed && !isTaught ? [filesOfAFixed, partOfAFixed] : [1, partOfAPattern];
+      return (
+        following.length >= fewest && following.length >= some.length * part && (isTaught || isTold(text, following))
+      );
     });
   };
   const whole = patternFor(named);

@@ -1,6 +1,6 @@
 import { partsOf } from "../../app/index.js";
 import { keyOf, singular, wordsBesideRole, type Entry } from "../catalogue/index.js";
-import { ownExports, type ExportedName } from "../../languages/index.js";
+import { isDeclaration, ownExports, type ExportedName } from "../../languages/index.js";
 import { spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
@@ -27,7 +27,7 @@ export const exportName: Rule = {
     if (exported.length > 2 && alike.length * 2 < exported.length) return;
     for (const { entry, main, stem, rest } of exported) {
       const { path } = entry;
-      if (isNamedByTool(path) || areAlike(context, stem, main.name)) continue;
+      if (isNamedByTool(path) || isDeclaration(path) || areAlike(context, stem, main.name)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
       // `hooks.ts` holds hooks, however many.
       if (context.catalogue.clues.folders.has(keyOf(stem))) continue;
@@ -55,7 +55,7 @@ function countOf(words: readonly string[]): ReadonlyMap<string, number> {
 function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName | undefined {
   const exports = ownExports(graph.files.get(path)?.reading.exports);
   const whole = exports.find(({ isDefault, kind }) => isDefault && kind !== "value");
-  if (whole) return whole.name === "default" ? undefined : whole;
+  if (whole) return /^(?:default|_.*|\p{Ll}+)$/u.test(whole.name) ? undefined : whole;
   const wanted = role.is === "hook" ? ["hook"] : ["component", "class"];
   const some = exports.filter(({ kind }) => wanted.includes(kind));
   const others = exports.filter(({ kind }) => kind !== "type" && !wanted.includes(kind));

@@ -1,6 +1,6 @@
 import { addTo } from "../../base/grouping.js";
 import { fileInOtherCase } from "./other-case.js";
-import { isOfTrade, isRelative, type Reference } from "../../languages/index.js";
+import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
 import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -170,7 +170,8 @@ function* unresolved(context: RuleContext): Iterable<Unresolved> {
         resolution.state === "unresolved" &&
         reference.kind !== "doc import" &&
         !fileInOtherCase(context, path, reference) &&
-        !meansFolder(context, path, reference)
+        !meansFolder(context, path, reference) &&
+        !hasVariants(context, path, reference)
       )
         yield {
           file: path,
@@ -182,6 +183,19 @@ function* unresolved(context: RuleContext): Iterable<Unresolved> {
             : reference.specifier,
         };
   }
+}
+
+/** Endings that say of a file what it is of another one. */
+const companions = /^(?:test|spec|stories|story|d|module|mock|snap|styles?|config)$/;
+
+/** `./HomePage` where `HomePage.free.js` and `HomePage.paid.js` lie: which one it means, a build decides. */
+function hasVariants({ tree }: RuleContext, from: ProjectPath, { specifier }: Reference): boolean {
+  const wanted = isRelative(specifier) ? joinPath(folderOf(from), specifier) : undefined;
+  if (wanted === undefined || nameOf(wanted).includes(".")) return false;
+  return tree.filesBelow(folderOf(wanted)).some((path) => {
+    const infixes = path.startsWith(`${wanted}.`) ? path.slice(wanted.length + 1).split(".") : [];
+    return infixes.length === 2 && isCode(path) && !companions.test(infixes[0] ?? "");
+  });
 }
 
 /** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */

@@ -24,6 +24,10 @@ export const vagueName: Rule = {
 /** Words that say of something only that there is another one. */
 const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
 
+/** Names of things that have a number. */
+const standards =
+  /(?:(?:^|[^A-Za-z])(?:json|md|sha|utf|es|ipv|mp|base|oauth)|J(?:son|SON)|M(?:d|D|p|P)|S(?:ha|HA)|U(?:tf|TF)|E(?:s|S)|I[pP][vV]|Base|O[aA]uth)\d+$/;
+
 function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }: Entry): Case | undefined {
   if (isFolderIndex(path)) return undefined;
   const { stem, rest } = partsOf(nameOf(path));
@@ -39,7 +43,7 @@ function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }
     if (other !== undefined) return { code: "name beside another", stem, other };
   }
   // `loadJson5` and `sha256` are called so.
-  if (/(?:json|md|sha|utf|es|ipv|mp|base|oauth)\d+$/i.test(stem)) return undefined;
+  if (standards.test(stem)) return undefined;
   const numbered = /^(.*\p{L})[-_. ]?\d{1,2}$/u.exec(stem)?.[1];
   return numbered !== undefined && isThere(numbered) ? { code: "name numbered", stem, other: numbered } : undefined;
 }

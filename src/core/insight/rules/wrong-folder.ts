@@ -6,7 +6,7 @@ import { isDeclaration } from "../../languages/index.js";
 import { isPartOfNeighbour } from "./named-after-role.js";
 import { movesAlong } from "./moving.js";
 import type { Case } from "./cases.js";
-import type { Belonging } from "./places.js";
+import { isFolderIndex, type Belonging } from "./places.js";
 import type { Rule, RuleContext } from "./rule.js";
 import { isCertain } from "./sisters.js";
 
@@ -38,6 +38,8 @@ export const wrongFolder: Rule = {
       // Whether a part of something is its types, its constants or its helpers is a matter of taste.
       const isPart = standing.below !== "" && standsIn !== undefined;
       if (isOther && isPart && clues.plain.has(standsIn) && clues.plain.has(role.is)) continue;
+      // An index is what its folder is.
+      if (isOther && isFolderIndex(path) && clues.plain.has(role.is)) continue;
       // What declares for others, and what is a part of its neighbour, lies where that does.
       if (
         isOther &&
