@@ -7,7 +7,7 @@ import { fileURLToPath } from "node:url";
 
 const here = fileURLToPath(new URL(".", import.meta.url));
 
-/** @typedef {{ package?: string, folder?: string }} Source */
+/** @typedef {{ package?: string, folder?: string, without?: string[] }} Source `without`: what is left out, from the app's folder. */
 
 /** Copies or fetches an app into a folder of its own, as a repository. @param {Source} gold @param {string} into */
 export function fetchApp(gold, into) {
@@ -20,6 +20,7 @@ export function fetchApp(gold, into) {
     execFileSync("tar", ["xzf", name, "-C", "package", "--strip-components=1"], { cwd: into });
     cpSync(join(into, "package", gold.folder ?? ""), folder, { recursive: true });
   }
+  for (const path of gold.without ?? []) rmSync(join(folder, path), { recursive: true, force: true });
   rmSync(join(folder, "dist"), { recursive: true, force: true });
   execFileSync("git", ["init", "-q"], { cwd: folder });
   return folder;

@@ -90,6 +90,38 @@ describe("nothing is said of", () => {
       "data that is the same in two places",
       { "src/assets/brand/a/metadata.json": '{ "a": 1 }', "src/assets/brand/b/metadata.json": '{ "a": 1 }' },
     ],
+    [
+      "two editions of one file, between which a build decides",
+      {
+        "src/main.tsx": 'import "./components/Home";\n',
+        "src/components/Home.free.tsx": drawn("HomeFree"),
+        "src/components/Home.paid.tsx": drawn("HomePaid"),
+      },
+    ],
+    [
+      "numbers that belong to a name",
+      {
+        "src/components/readJson.tsx": drawn("ReadJson"),
+        "src/components/readJson5.tsx": drawn("ReadJson5"),
+        "src/components/showMd.tsx": drawn("ShowMd"),
+        "src/components/showMd5.tsx": drawn("ShowMd5"),
+      },
+    ],
+    [
+      "an index of pictures, which is no picture",
+      {
+        "src/assets/index.ts": 'export const apple = require("./apple.png");\n',
+        "src/assets/apple.png": "x",
+        "src/main.tsx": 'import { apple } from "./assets";\nconsole.log(apple);\n',
+      },
+    ],
+    [
+      "data that has types, too",
+      {
+        "src/components/MapA.tsx": `const a = { type: "FeatureCollection" };\n// action\n${drawn("MapA")}`,
+        "src/components/MapB.tsx": `const b = { type: "FeatureCollection" };\n// action\n${drawn("MapB")}`,
+      },
+    ],
   ])("%s", async (_, files) => {
     expect(await said(files)).toEqual([]);
   });
@@ -112,6 +144,24 @@ describe("it is said once", () => {
     expect(found).toEqual([
       "unresolved-path src/components/CardA/CardA.tsx 2 paths in 2 files lead out of the project, to ../kit/, where nothing is read: @kit/a, …",
     ]);
+  });
+
+  test("that packages of sheets are not known", async () => {
+    const sheet = '@use "@kit/colours";\n@use "@kit/type";\n';
+    const found = await said({ "src/styles/a.scss": sheet, "src/styles/b.scss": sheet });
+    expect(found).toEqual([
+      "unresolved-path src/styles/a.scss 2 packages, @kit/colours and @kit/type, that 2 sheets use are neither declared nor installed",
+    ]);
+  });
+
+  test("that a picture is there three times", async () => {
+    const found = await said({
+      "src/assets/a.png": "same",
+      "src/assets/b.png": "same",
+      "src/assets/c.png": "same",
+      "src/main.tsx": 'import "./assets/a.png";\nimport "./assets/b.png";\nimport "./assets/c.png";\n',
+    });
+    expect(found).toEqual(["duplicate-asset src/assets/b.png it is identical to src/assets/a.png and to 1 other"]);
   });
 
   test("that a sheet has lost its fonts", async () => {
