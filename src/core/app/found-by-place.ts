@@ -1,7 +1,7 @@
 /** Files that a framework finds by the folder they lie in: moved, they would not be found, whatever is respelled. */
 import { inFolder, isBelow, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
-import type { App } from "./index.js";
+import type { App } from "./app.js";
 
 /** A package, as manifests name it, and the folders (from the app's or from the source root) whose files it finds. */
 interface FoundByPlace {

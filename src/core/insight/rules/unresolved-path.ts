@@ -2,6 +2,7 @@ import { addTo } from "../../base/grouping.js";
 import { fileInOtherCase } from "./other-case.js";
 import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
 import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Case } from "./cases.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const unresolvedPath: Rule = {
@@ -11,103 +12,75 @@ export const unresolvedPath: Rule = {
   wrong: 'import { TreeCard } from "./TreeKard";',
   right: 'import { TreeCard } from "./TreeCard";',
   *find(context) {
-    // Many files that miss one are one finding, at the first of them.
-    const missing = new Map<string, Found[]>();
-    const unexplained = new Map<string, Found[]>();
-    const packages: Found[] = [];
-    const outside = new Map<string, Found[]>();
+    // What is one matter is said once, at the first place: an alias that nothing explains, packages that are not here, paths out
+    // of the project, many files that miss one, many paths of one file into one folder.
+    const matters = new Map<string, Unresolved[]>();
+    const single: Unresolved[] = [];
     for (const found of unresolved(context)) {
-      const prefix = unknownAlias(context, found);
-      if (prefix !== undefined) {
-        addTo(unexplained, prefix, found);
-        continue;
-      }
-      if (isPackageOfSheet(found)) {
-        packages.push(found);
-        continue;
-      }
-      const folder = folderOutside(context, found);
-      if (folder !== undefined) {
-        addTo(outside, folder, found);
-        continue;
-      }
-      const key = found.missing ?? `${found.file} ${found.start}`;
-      addTo(missing, key, found);
+      const matter = matterOf(context, found);
+      if (matter === undefined) single.push(found);
+      else addTo(matters, matter, found);
     }
-    const rest: Found[] = [];
-    const [unknown] = packages;
-    if (unknown)
-      yield {
-        file: unknown.file,
-        start: unknown.start,
-        about: "packages",
-        confidence: likelyOnly,
-        what: {
-          code: "packages unknown",
-          packages: [
-            ...new Set(packages.map(({ about = "" }) => about.replace(/^~/, "").split("/").slice(0, 2).join("/"))),
-          ],
-          files: new Set(packages.map(({ file }) => file)).size,
-        },
-      };
-    for (const [prefix, some] of unexplained) {
-      const [first] = some;
-      const files = new Set(some.map(({ file }) => file)).size;
-      if (first)
-        yield {
-          file: first.file,
-          start: first.start,
-          about: prefix,
-          confidence: likelyOnly,
-          what: { code: "alias unknown", prefix, references: some.length, files },
-        };
-    }
-    for (const [folder, some] of outside) {
-      const [first] = some;
-      const files = new Set(some.map(({ file }) => file)).size;
-      if (first)
-        yield {
-          file: first.file,
-          start: first.start,
-          about: folder,
-          confidence: likelyOnly,
-          what: { code: "leads outside", folder, references: some.length, files, specifier: first.about ?? "" },
-        };
-    }
+    for (const [matter, some] of matters) yield* once(some, matter, whatIsUnknown(matter, some));
+    const missing = new Map<string, Unresolved[]>();
+    for (const found of single) addTo(missing, found.missing ?? `${found.file} ${found.start}`, found);
+    const byFolder = new Map<string, Unresolved[]>();
     for (const some of missing.values()) {
-      const files = new Set(some.map(({ file }) => file));
       const [first] = some;
-      if (first && files.size >= manyFiles)
-        yield {
-          file: first.file,
-          start: first.start,
-          about: first.about,
-          what: { code: "unresolved", specifier: first.about ?? "", others: files.size - 1 },
-        };
-      else rest.push(...some);
-    }
-    // Many paths of one file into one folder are one, too: a sheet that a build has carried away from its fonts.
-    const byFolder = new Map<string, Found[]>();
-    for (const found of rest) {
-      const key = `${found.file} ${folderOf((found.about ?? "") as ProjectPath)}`;
-      addTo(byFolder, key, found);
+      const others = filesOf(some) - 1;
+      if (first && others + 1 >= manyFiles)
+        yield { ...placeOf(first), what: { code: "unresolved", specifier: first.about, others } };
+      else for (const found of some) addTo(byFolder, `${found.file} ${folderOf(found.about as ProjectPath)}`, found);
     }
     for (const some of byFolder.values()) {
       const [first] = some;
       if (first && some.length >= manyPaths)
         yield {
-          file: first.file,
-          start: first.start,
-          about: first.about,
-          what: { code: "several unresolved", specifier: first.about ?? "", references: some.length },
+          ...placeOf(first),
+          what: { code: "several unresolved", specifier: first.about, references: some.length },
         };
-      else for (const { file, start, about, what } of some) yield { file, start, about, what };
+      else for (const found of some) yield { ...placeOf(found), what: found.what };
     }
   },
 };
 
+/** What is not known, and by what: `alias @/`, `outside ../shell`, `packages`. */
+type Matter = `alias ${string}` | `outside ${string}` | "packages";
+
+/** The matter of which a path is one of several signs; none for one that simply leads nowhere. */
+function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
+  const prefix = unknownAlias(context, found);
+  if (prefix !== undefined) return `alias ${prefix}`;
+  if (isPackageOfSheet(found)) return "packages";
+  const folder = folderOutside(context, found);
+  return folder === undefined ? undefined : `outside ${folder}`;
+}
+
+function whatIsUnknown(matter: string, some: readonly Unresolved[]): Case {
+  const name = matter.slice(matter.indexOf(" ") + 1);
+  const [references, files] = [some.length, filesOf(some)];
+  if (matter.startsWith("alias ")) return { code: "alias unknown", prefix: name, references, files };
+  if (matter.startsWith("outside "))
+    return { code: "leads outside", folder: name, references, files, specifier: some[0]?.about ?? "" };
+  const packages = some.map(({ about }) => about.replace(/^~/, "").split("/").slice(0, 2).join("/"));
+  return { code: "packages unknown", packages: [...new Set(packages)], files };
+}
+
+function* once([first]: readonly Unresolved[], matter: string, what: Case): Iterable<Found> {
+  const about = matter.slice(matter.indexOf(" ") + 1);
+  if (first) yield { file: first.file, start: first.start, about, confidence: likelyOnly, what };
+}
+
+function placeOf({ file, start, about }: Unresolved): Pick<Found, "file" | "start" | "about"> {
+  return { file, start, about };
+}
+
+function filesOf(some: readonly Unresolved[]): number {
+  return new Set(some.map(({ file }) => file)).size;
+}
+
 /** The beginning of a name that only an alias can explain, where none is known that begins so. */
-function unknownAlias({ graph }: RuleContext, { file, about = "" }: Found): string | undefined {
+function unknownAlias({ graph }: RuleContext, { file, about }: Unresolved): string | undefined {
   const prefix = /^[@~]{1,2}\//.exec(about)?.[0];
   if (prefix === undefined) return undefined;
   const isKnown = graph.resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
@@ -115,7 +88,7 @@ function unknownAlias({ graph }: RuleContext, { file, about = "" }: Found): stri
 }
 
 /** The folder beside the project that a path leads to, itself or through an alias: what lies there is not read. */
-function folderOutside({ graph }: RuleContext, { file, about = "" }: Unresolved): string | undefined {
+function folderOutside({ graph }: RuleContext, { file, about }: Unresolved): string | undefined {
   const isOutside = (path: string): boolean => /^\.\.(?:\/|$)/.test(path);
   if (isRelative(about)) {
     const climbed = about.split("/").filter((part) => part === "..").length;
@@ -135,7 +108,7 @@ function folderOutside({ graph }: RuleContext, { file, about = "" }: Unresolved)
 }
 
 /** Whether a sheet names a package by its scope that nothing here declares: `@use "@kit/colours"`. */
-function isPackageOfSheet({ file, about = "" }: Found): boolean {
+function isPackageOfSheet({ file, about }: Unresolved): boolean {
   return /\.(?:css|scss|sass|less)$/.test(file) && /^~?@[\w-]+\/[\w-]/.test(about);
 }
 
@@ -154,6 +127,8 @@ const manyPaths = 5;
 const manyFiles = 4;
 
 interface Unresolved extends Found {
+  /** As it is written. */
+  readonly about: string;
   /** The path that is missing, from the project's root where it is a relative one. */
   readonly missing: string | undefined;
 }
