@@ -40,7 +40,7 @@ const shots = {
     rows: 18,
     files: fresh,
   },
-  "init-begun": { before: [], run: "init", rows: 24 },
+  "init-begun": { before: [], run: "init", rows: 25, app: "orchard-board" },
   "move-preview": { before: [], run: chart, rows: 29 },
   "move-write": { before: [], run: "move src/components/TreeCard src/features/trees/ --write", rows: 28 },
   "move-theme": {

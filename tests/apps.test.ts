@@ -132,6 +132,15 @@ describe.each(Object.entries(apps))("%s", (app, { judge, moves }) => {
   });
 });
 
+test("the notice board, which is organised in its own way, is learnt and held to that", async () => {
+  const root = demoCopy("orchard-board");
+  expect((await run(root, ["init", "--write"])).out).toContain("4 features  harvest, rota, swaps and weather");
+  const { findings } = (await run(root, ["check", "--json"])).json() as { findings: { file: string; rule: string }[] };
+  expect(findings.map(({ rule, file }) => `${rule} ${file}`)).toEqual(["file-name src/kit/RowShade.jsx"]);
+  const { moves } = (await run(root, ["check", "--fix", "--json"])).json() as { moves: unknown[] };
+  expect(moves).toEqual([]);
+});
+
 describe("what is respelled around the code", () => {
   const edits = async (app: string, ...words: string[]): Promise<string[]> => {
     const { json } = await run(demoCopy(app), ["move", ...words, "--json"]);

@@ -24,7 +24,7 @@ import {
   type FitInput,
 } from "../core/app/index.js";
 import { draftBegunApp, draftNewApp, hasBegun, type Fill, type InitPlan } from "../core/change/setup/index.js";
-import { conventionsView } from "../terminal/conventions-view.js";
+import { conventionsView, featuresView } from "../terminal/conventions-view.js";
 import { fitView } from "../terminal/fit-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { wrap } from "../terminal/screen.js";
@@ -280,6 +280,7 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
   if (fit)
     context.say(`${fitView({ ...fit, off: fit.off.filter(({ folder }) => isOff(folder)) }, context.screen, all)}\n`);
   if (conventions && (isOwn || conventions.shelves.length > 0))
-    context.say(`${conventionsView(conventions, context.screen, { all, isBeside: !isOwn, features })}\n`);
+    context.say(`${conventionsView(conventions, context.screen, { all, isBeside: !isOwn })}\n`);
+  if (conventions) context.say(`${featuresView(features, context.screen, all)}\n`);
   context.say(view);
 }

@@ -3,7 +3,7 @@ import { listOf, manyOf, type Role, type ShelfData } from "../core/app/arrangeme
 import { plain } from "../core/base/text/index.js";
 import type { Conventions, LearntShelf } from "../core/insight/conventions/index.js";
 import { count, enumerate, grouped } from "../wording/words.js";
-import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
+import { cells, pad, pathLines, shorten, wrap, type Screen } from "./screen.js";
 
 /** Shelves, and exceptions, that are shown without `--all`. */
 const [mostShelves, mostExceptions] = [16, 6];
@@ -13,15 +13,13 @@ export interface ConventionsViewOptions {
   readonly all: boolean;
   /** Whether they stand beside the shelves of an arrangement, which has been shown with what is on none. */
   readonly isBeside: boolean;
-  /** The features of the app. */
-  readonly features: readonly string[];
 }
 
 /** What was learnt: a line a shelf, and below it what does otherwise. */
 export function conventionsView(
   learnt: Conventions,
   screen: Screen,
-  { all, isBeside, features }: ConventionsViewOptions,
+  { all, isBeside }: ConventionsViewOptions,
 ): string {
   const { shelves, files, explained, off } = plain(learnt);
   const { palette, width } = screen;
@@ -39,8 +37,6 @@ export function conventionsView(
     "",
     ...shown.map((shelf) => shelfLine(shelf, column, screen)),
     ...(rest > 0 ? [palette.faint(`  … and ${count(rest, "more shelf", "more shelves")} (--all shows them)`)] : []),
-    "",
-    ...featureLines(features, screen, all),
     ...exceptionLines(learnt, screen, all),
     ...(off.length > 0 && !isBeside
       ? [
@@ -56,12 +52,13 @@ export function conventionsView(
 const mostFeatures = 12;
 
 /** What the app is about, as far as its folders and names tell. */
-function featureLines(features: readonly string[], { width }: Screen, all: boolean): string[] {
-  if (features.length === 0) return wrap("No features were found in its folders and names.", width, "  ").split("\n");
+export function featuresView(features: readonly string[], { width, palette }: Screen, all: boolean): string {
+  if (features.length === 0) return wrap("No features were found in its folders and names.", width, "  ");
   const shown = all ? features : features.slice(0, mostFeatures);
   const more = features.length - shown.length;
   const names = more > 0 ? `${shown.join(", ")} and ${more} more` : enumerate(shown);
-  return wrap(`${count(features.length, "feature")}: ${names}`, width, "  ").split("\n");
+  const head = count(features.length, "feature");
+  return wrap(`${head}  ${names}`, width, "  ").replace(head, palette.strong(head));
 }
 
 function placeOf({ at }: ShelfData): string {
@@ -76,24 +73,24 @@ function shelfLine({ data, files }: LearntShelf, column: number, { palette, widt
 }
 
 /** Files that do otherwise than those beside them. */
-function exceptionLines({ shelves }: Conventions, { palette }: Screen, all: boolean): string[] {
+function exceptionLines({ shelves }: Conventions, { palette, width }: Screen, all: boolean): string[] {
   const odd = shelves.flatMap(({ exceptions, data }) => exceptions.map((each) => ({ ...each, data })));
   if (odd.length === 0) return [];
   const shown = all ? odd : odd.slice(0, mostExceptions);
+  const column = Math.min(Math.max(...shown.map(({ path }) => cells(path))), Math.floor(width * 0.6));
   return [
     "",
     `  ${palette.strong(count(odd.length, "exception"))}`,
-    ...shown.map(({ path, by, data }) => {
+    ...shown.flatMap(({ path, by, data }) => {
       const holds = listOf<Role>(data.holds);
-      const why =
-        by === "name"
-          ? "named differently"
-          : holds.length > 2
-            ? "of another role"
-            : `not ${enumerate(holds.map(manyOf))}`;
-      // Paths are copied, so they are never shortened.
-      const line = `    ${palette.leaves(path)}`;
-      return `${line}${cells(path) > 58 ? "\n      " : " ".repeat(60 - cells(path))}${palette.faint(why)}`;
+      const isOther = holds.length > 2 ? "of another role" : `not ${enumerate(holds.map(manyOf))}`;
+      return pathLines(path, by === "name" ? "named differently" : isOther, {
+        width,
+        margin: 4,
+        column,
+        paintPath: palette.leaves,
+        paintWords: palette.faint,
+      });
     }),
     ...(shown.length < odd.length
       ? [palette.faint(`    … and ${odd.length - shown.length} more (--all shows them)`)]

@@ -248,6 +248,26 @@ const grownTheme: Tour = {
   undo: 2,
 };
 
+/** An app that no arrangement fits, and that is consistent all the same. */
+const ownWay: Tour = {
+  name: "own",
+  about: "an app that is organised in its own way: learnt, held to that, and grown",
+  folder: "orchard-board",
+  begin: "The notice board has blocks, a kit and plumbing. No arrangement fits it, and nobody wants another one.",
+  copy: { from: "orchard-board" },
+  files: {},
+  stops: [
+    { say: "How is it organised? What most files do is the rule.", run: ["init", "--write"] },
+    { say: "One file does otherwise than those beside it. That is all that there is to say.", run: ["check"] },
+    {
+      say: "A new file goes where its kind is, by the name that its kind has here.",
+      run: ["add", "component", "CrateRow", "--feature", "harvest", "--without", "style", "--write"],
+    },
+  ],
+  judge: "nobody",
+  undo: 2,
+};
+
 /** A desk app in Vue. */
 const deskApp: Tour = {
   name: "desk",
@@ -308,6 +328,7 @@ export const tours: readonly Tour[] = [
   takenOver,
   grownApp,
   grownTheme,
+  ownWay,
   deskApp,
   phoneApp,
   newShape,

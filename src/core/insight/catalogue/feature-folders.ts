@@ -52,6 +52,9 @@ export interface FeatureFolders {
 /** So many folders in `features/` tell what the features are. */
 const featuresThatTell = 3;
 
+/** So many folders of a family are the app's features. */
+const sistersThatTell = 3;
+
 /** From this many files on, a screen's own folder is a feature. */
 const muchOfAScreen = 6;
 
@@ -107,6 +110,7 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   // In an app with a folder of features, the screens beside it are no features by themselves.
   const hasFamilyWord = [...counts.keys()].some((folder) => isFamilyWord(folder));
   const isTop = (folder: ProjectPath): boolean => folder === source || areas.has(folder);
+  const alike: ProjectPath[] = [];
   const aroundExample = new Set(input.like === undefined ? [] : foldersAbove(input.like));
   for (const [folder, count] of counts) {
     const feature = layout.standingOfFolder(folder)?.feature;
@@ -119,7 +123,9 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     // In a repository without a source root lie packages, servers and sites.
     const isInTop = isTop(above) && above !== layout.folder && count > 1 && !hasFeatures;
     if (!isInTop || aroundExample.has(folder) || !isNamed(folder) || !shape.isByFeature(above)) continue;
-    if (!families.isPassage(folder) && !families.holdsFamily(folder)) add(folder, wordsOfFolderName(nameOf(folder)));
+    if (families.isPassage(folder) || families.holdsFamily(folder)) continue;
+    if (isOfOneRole(folder, files)) alike.push(folder);
+    else add(folder, wordsOfFolderName(nameOf(folder)));
   }
   // In an app with a folder of features, the screens beside it are no features by themselves; nor are those of a feature.
   const isInFeature = (folder: ProjectPath): boolean => foldersAbove(folder).some((each) => known.has(each));
@@ -139,6 +145,8 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
       add(folder, words);
   }
   const inFamilies = families.folders();
+  // Beside a family of features, `kit/` full of components is a layer, however small.
+  if (inFamilies.length < sistersThatTell) for (const folder of alike) add(folder, wordsOfFolderName(nameOf(folder)));
   const named = [...known, ...inFamilies].filter((folder) => isFamilyWord(folderOf(folder)));
   // Who has a folder of features says there what they are: what is alike elsewhere is theirs, or nobody's.
   const isTold = named.length >= featuresThatTell;
@@ -147,6 +155,26 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   for (const folder of inFamilies)
     if (!isTold || told.has(keyOfFolder(folder))) add(folder, wordsOfFolderName(nameOf(folder)));
   return { found, areas, isTold };
+}
+
+/** So much of one role makes a folder a layer. */
+const partOfOneRole = 0.75;
+
+/** Whether a folder holds files of nearly one role alone, none of which bears its name. */
+function isOfOneRole(folder: ProjectPath, files: readonly FeatureFile[]): boolean {
+  const inside = files.filter(
+    ({ path, role }) =>
+      isBelow(path, folder) && role !== "asset" && role !== "style" && role !== "test" && role !== "story",
+  );
+  const word = singular(nameOf(folder));
+  const counts = new Map<Role | undefined, number>();
+  for (const { role } of inside) counts.set(role, (counts.get(role) ?? 0) + 1);
+  const most = Math.max(0, ...counts.values());
+  return (
+    inside.length >= 3 &&
+    most >= inside.length * partOfOneRole &&
+    !inside.some(({ path }) => nameOf(path).toLowerCase().includes(word))
+  );
 }
 
 /** What is asked of an app's folders. */

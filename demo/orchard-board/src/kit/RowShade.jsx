@@ -1,0 +1,3 @@
+export function RowShade({ children }) {
+  return <div className="shade">{children}</div>;
+}

@@ -1,0 +1,3 @@
+export function DateBadge({ date }) {
+  return <time>{date}</time>;
+}

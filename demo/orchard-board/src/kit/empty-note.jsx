@@ -1,0 +1,3 @@
+export function EmptyNote({ text }) {
+  return <p className="empty">{text}</p>;
+}

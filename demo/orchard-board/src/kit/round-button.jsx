@@ -1,0 +1,3 @@
+export function RoundButton({ label }) {
+  return <button className="round">{label}</button>;
+}

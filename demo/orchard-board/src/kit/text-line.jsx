@@ -1,0 +1,3 @@
+export function TextLine({ label }) {
+  return <label>{label}<input /></label>;
+}

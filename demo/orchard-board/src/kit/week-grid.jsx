@@ -1,0 +1,3 @@
+export function WeekGrid({ children }) {
+  return <section className="week">{children}</section>;
+}

@@ -1,0 +1,1 @@
+export const fetchJson = async (url) => (await fetch(url)).json();

@@ -1,0 +1,1 @@
+export const readClock = async () => (await fetch("/api/clock")).text();

@@ -1,0 +1,1 @@
+export const sendNote = (kind) => fetch("/api/notes", { method: "POST", body: kind });
