@@ -10,7 +10,7 @@ export function runSurvey(options: LookingOptions): Promise<number> {
   const { all } = options;
   return lookAndSay(["survey", all], options, ({ context: { screen, json }, analysis }) => {
     const surveys = analysis.apps.map((app) => {
-      const only = ["unresolved-path", "path-case", "unused-asset"] as const;
+      const only = ["unused-asset"] as const;
       return { app, survey: surveyOf(analysis, app, runRules(app, analysis.graph, { only, force: true })) };
     });
     const text = json

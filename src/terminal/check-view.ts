@@ -47,12 +47,18 @@ function headLines(checked: readonly Checked[], { palette, width }: Screen, { is
   // Only for what was read whole there is a tick.
   const unread = checked.reduce((sum, each) => sum + each.unread.length, 0);
   const isJudged = checked.every(({ unplaced }) => unplaced === undefined);
-  const open = unread === 0 ? "" : `; ${count(unread, "file")} could not be read whole`;
+  const undecided = checked.reduce((sum, each) => sum + each.undecided, 0);
+  const left =
+    undecided === 0
+      ? ""
+      : `; ${count(undecided, "path")} that only a build can resolve ${undecided === 1 ? "was" : "were"} not judged`;
+  const open = `${unread === 0 ? "" : `; ${count(unread, "file")} could not be read whole`}${left}`;
   const title =
     parts.length > 0
-      ? `${enumerate(parts)} in ${count(files, "file")}${besides}.`
+      ? `${enumerate(parts)} in ${count(files, "file")}${left}${besides}.`
       : `${open === "" && isJudged ? "✓ Nothing is wrong" : "Nothing was found"} in ${count(files, "file")}${open}${besides}.`;
-  const paint = errors > 0 ? palette.bad : parts.length + unread === 0 && isJudged ? palette.good : palette.strong;
+  const paint =
+    errors > 0 ? palette.bad : parts.length + unread + undecided === 0 && isJudged ? palette.good : palette.strong;
   const apps = checked.map(({ app: { app, guessed } }) => {
     const where = app.folder === "" ? "" : `${app.folder}: `;
     return guessed

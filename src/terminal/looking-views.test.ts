@@ -133,3 +133,23 @@ test.each([
 ])("a bar of %s is %s", (part, wanted) => {
   expect(bar(part, 4)).toBe(wanted);
 });
+
+test("no tick stands for a path that only a build can resolve", async () => {
+  const store = new MemoryStore({
+    "package.json": '{ "dependencies": { "react": "19" } }',
+    "src/main.tsx": 'import "./components/Home";\n',
+    "src/components/Home.free.tsx": "export function HomeFree() { return <li/>; }\n",
+    "src/components/Home.paid.tsx": "export function HomePaid() { return <li/>; }\n",
+  });
+  const looked = await analyse(store, { standing: at("") });
+  const [only] = looked.apps;
+  if (!only) throw new TypeError("there is an app");
+  const screen = screenFor({ columns: 100 }, {});
+  for (const text of [
+    checkView(check(looked), screen, { by: "rule", all: false, isPart: false }),
+    surveyView({ app: only, survey: surveyOf(looked, only, []) }, screen, { all: false, commits: undefined }),
+  ]) {
+    expect(text).toContain("1 path that only a build can resolve was not judged");
+    expect(text).not.toContain("✓");
+  }
+});

@@ -146,7 +146,7 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
       ...(rest > 0 ? [palette.faint(`    … and ${rest} more (--all)`)] : []),
     ];
   };
-  const { unresolved, unreferenced, sameContent, unread, unsure } = survey;
+  const { unresolved, unreferenced, sameContent, unread, unsure, undecided } = survey;
   const places = (some: Survey["unread"]): string[] =>
     some.map(({ file, at, text }) => `${file}:${at.line}:${at.column}  ${text}`);
   const lines = [
@@ -165,7 +165,15 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
       ),
     ),
   ];
-  if (unresolved.length + unread.length === 0)
+  if (undecided > 0)
+    lines.unshift(
+      ...wrap(
+        `${count(undecided, "path")} that only a build can resolve ${undecided === 1 ? "was" : "were"} not judged`,
+        width,
+        "  ",
+      ).split("\n"),
+    );
+  if (unresolved.length + unread.length + undecided === 0)
     lines.unshift(`  ${palette.good("✓ every reference resolves to a file")}`);
   if (commits === undefined)
     lines.push(

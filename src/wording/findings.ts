@@ -145,8 +145,8 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${specifier} goes up ${count(folders, "folder")} to reach ${target}`,
     advice: `Use the alias: ${alias}.`,
   }),
-  "several unused": ({ folder, files, names }) => ({
-    says: `${count(files, "file")} in ${folder}/ ${files === 1 ? "is" : "are"} used nowhere: ${firstOf(names)}`,
+  "several unused": ({ folder, paths }) => ({
+    says: `${count(paths.length, "file")} in ${folder}/ ${paths.length === 1 ? "is" : "are"} used nowhere: ${firstOf(paths.map((path) => path.slice(path.lastIndexOf("/") + 1)))}`,
     advice: "Delete them (git keeps them), or say under `files:` that they stay.",
   }),
   unused: () => ({

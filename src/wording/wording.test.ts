@@ -56,7 +56,7 @@ const detail = {
   router: "Routes",
   times: 3,
   others: 2,
-  names: ["a.png", "b.png", "c.png", "d.png"],
+  paths: ["a/a.png", "a/b.png", "a/c.png", "a/d.png"],
   packages: ["@kit/colours", "@kit/type"],
   screen: "TreeScreen",
 };

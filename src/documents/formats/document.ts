@@ -14,6 +14,7 @@ export function jsonDocument(checked: readonly Checked[]): string {
     findings: findings.map(findingJson),
     acceptedButGone: checked.flatMap(({ gone }) => gone),
     unread: checked.flatMap(({ unread }) => unread),
+    undecided: checked.reduce((sum, { undecided }) => sum + undecided, 0),
     unplaced: checked.flatMap(({ unplaced }) => unplaced ?? []),
   };
   return JSON.stringify(document, undefined, 2);

@@ -353,6 +353,14 @@ export function restood(catalogue: Catalogue, layout: Layout): Catalogue {
   return { ...catalogue, entries };
 }
 
+/** Whether a file is a picture, a font or a sound: code and data that lie among them are none. */
+export function isAssetFile(
+  { role, path }: Pick<Entry, "role" | "path">,
+  { extensions }: Pick<Clues, "extensions">,
+): boolean {
+  return role.is === "asset" && extensions.get(extensionOf(nameOf(path))) === "asset";
+}
+
 /** Whether a file is the app's own code by itself: it leads, and is neither a test nor a story. */
 export function isMain({ leader, role, path }: Entry): boolean {
   return leader === undefined && role.is !== "test" && role.is !== "story" && partsOf(nameOf(path)).leads;

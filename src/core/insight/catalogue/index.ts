@@ -1,5 +1,6 @@
 export { isSharedFolder } from "./feature-folders.js";
 export {
+  isAssetFile,
   isMain,
   makeCatalogue,
   restood,

@@ -303,10 +303,10 @@ function doubted(
   const functionsOnly = all("function", "component", "type") && !all("type");
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
-    // What is called a container connects something that draws.
     // What a folder of containers gives by default connects something that draws.
     const isConnected = each.for === "container" && each.because.code === "in folder" && givesDefault;
     if (isConnected && !draws) return { ...each, weight: each.weight * 0.9 };
+    // So does what is called a container.
     if (clues.drawing.has(each.for) && !draws && !(each.for === "container" && each.because.code === "infix"))
       return { ...each, weight: each.weight * 0.35, doubt: "renders nothing" as const };
     // A `theme/` full of components holds components.

@@ -5,7 +5,7 @@ import { stronglyConnected } from "../../graph/index.js";
 import { mayNameFiles } from "../../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
-import { sameAssets, type Finding } from "../rules/index.js";
+import { sameAssets, unresolvedReferences, type Finding } from "../rules/index.js";
 import { namesWithin, type Position } from "../../base/text/index.js";
 import { featureEdges } from "./feature-graph.js";
 import { scatterOf, type Scatter } from "./scatter.js";
@@ -47,6 +47,8 @@ export interface Survey {
   readonly scatter: readonly Scatter[];
   readonly cycles: readonly (readonly string[])[];
   readonly unresolved: readonly Placed[];
+  /** References that lead nowhere and of which only a build can say whether they should. */
+  readonly undecided: number;
   /** Code and assets that nothing references, tests and entries left out. */
   readonly unreferenced: readonly ProjectPath[];
   readonly sameContent: readonly (readonly ProjectPath[])[];
@@ -60,7 +62,7 @@ export interface Survey {
 /** Below this a judgement is a guess. */
 const guess = 0.5;
 
-/** Sums an app up. `findings` are those of `unused-asset` and `unresolved-path`, which are the rules' to find. */
+/** Sums an app up. `findings` are those of `unused-asset`, which are that rule's to find. */
 export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, findings: readonly Finding[]): Survey {
   const { catalogue, app } = analysed;
   const isInSource = (path: ProjectPath): boolean => app.layout.source === "" || isBelow(path, app.layout.source);
@@ -85,6 +87,7 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
       sum + (graph.files.get(path)?.references.filter(({ resolution }) => resolution.state === "found").length ?? 0),
     0,
   );
+  const open = [...unresolvedReferences({ entries, graph, tree: graph.tree })];
   const survey = {
     files: project.tree.filesBelow(app.folder).length,
     catalogued: entries.length,
@@ -99,11 +102,15 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
     folders: countBy(mains, ({ path }) => folderOf(path)).slice(0, 5),
     scatter: scatterOf(catalogue),
     cycles: stronglyConnected(featureEdges(catalogue, graph)),
-    unresolved: findings
-      .filter(({ rule }) => rule === "unresolved-path" || rule === "path-case")
-      .map(({ file, at: place, about }) => ({ file, at: place ?? { line: 1, column: 1 }, text: about ?? "" })),
+    unresolved: open
+      .filter(({ why }) => why !== "left to a build")
+      .map(({ file, start, specifier }) => ({ file, at: at(file, start), text: specifier }))
+      .sort((a, b) => comparePaths(a.file, b.file) || a.at.line - b.at.line || a.at.column - b.at.column),
+    undecided: open.filter(({ why }) => why === "left to a build").length,
     unreferenced: unreferenced(mains, analysed, { graph, project }, findings),
-    sameContent: sameAssets({ entries, tree: graph.tree, graph }).map((group) => group.map(({ path }) => path)),
+    sameContent: sameAssets({ entries, tree: graph.tree, graph, catalogue }).map((group) =>
+      group.map(({ path }) => path),
+    ),
     unread,
     onShelf,
     onNone: mains.length - onShelf,
@@ -134,7 +141,9 @@ function unreferenced(
   { graph, project }: Pick<Analysis, "graph" | "project">,
   findings: readonly Finding[],
 ): ProjectPath[] {
-  const assets = new Set(findings.filter(({ rule }) => rule === "unused-asset").map(({ file }) => file));
+  const assets = findings.flatMap(({ rule, file, what }) =>
+    rule !== "unused-asset" ? [] : what.code === "several unused" ? (what.paths as readonly ProjectPath[]) : [file],
+  );
   const code = mains.filter(
     ({ path, role }) =>
       graph.files.has(path) && role.is !== "entry" && role.is !== "generated" && !foundByName.test(path),

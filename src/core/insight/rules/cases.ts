@@ -90,8 +90,8 @@ export interface CaseDetails {
     readonly alias: string;
   };
   unused: object;
-  /** Files in one folder; some of their names. */
-  "several unused": { readonly folder: string; readonly files: number; readonly names: readonly string[] };
+  /** All files of one folder that nothing uses. */
+  "several unused": { readonly folder: string; readonly paths: readonly string[] };
   /** `others`: files besides these two that are the same as well. */
   identical: { readonly twin: string; readonly others: number };
   /** Densities as factors: 1 is the plain one. */

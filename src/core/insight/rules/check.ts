@@ -5,11 +5,13 @@ import { isBelow, type ProjectPath } from "../../base/paths.js";
 import type { Entry } from "../catalogue/index.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
 import type { Position } from "../../base/text/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { readAccepted, sift, type Accepted, type Sifted } from "./accepted.js";
 import { ruleGroups, ruleNames, ruleTable, type RuleName } from "../../app/configuration/rule-names.js";
 import { placementOf, placesMost, type Placement } from "./places.js";
 import { mainsOf, runRules } from "./run-rules.js";
+import { unresolvedReferences } from "./unresolved-references.js";
 
 /** What is looked for, and where. */
 export interface CheckOptions {
@@ -31,6 +33,8 @@ export interface Checked extends Sifted {
   readonly app: AppAnalysis;
   readonly files: number;
   readonly unread: readonly UnreadFile[];
+  /** References that lead nowhere and were not judged, because only a build can resolve them. */
+  readonly undecided: number;
   /** Set where most files lie on no shelf, so that none was judged by its shelf. */
   readonly unplaced: Placement | undefined;
   /** The list of accepted findings as it is, where there is one. */
@@ -48,7 +52,8 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
     const sifted = sift(findings, accepted ?? {}, folder);
     const isWanted = ({ file }: { readonly file: ProjectPath }): boolean => changed?.has(file) ?? true;
     const entries = [...app.catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
-    const paths = entries.map(({ path }) => path).filter((file) => isWanted({ file }));
+    const isOfWanted = ({ path }: Entry): boolean => isWanted({ file: path });
+    const paths = entries.filter(isOfWanted).map(({ path }) => path);
     checked.push({
       app,
       list: accepted,
@@ -57,6 +62,7 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
       // Of a part of the rules or the files nobody can say what is gone.
       gone: only || changed ? [] : sifted.gone,
       files: paths.length,
+      undecided: undecidedIn(graph, entries.filter(isOfWanted)),
       unplaced: unplacedIn(app, entries),
       unread: [
         ...unlistedIn(project.tree, folder),
@@ -73,6 +79,13 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
 }
 
 const start = { line: 1, column: 1 };
+
+function undecidedIn(graph: ReferenceGraph, entries: readonly Entry[]): number {
+  let count = 0;
+  for (const { why } of unresolvedReferences({ entries, graph, tree: graph.tree }))
+    if (why === "left to a build") count += 1;
+  return count;
+}
 
 /** How few files lie on shelves, where it is too few to judge by them. */
 function unplacedIn({ app }: AppAnalysis, entries: readonly Entry[]): Placement | undefined {

@@ -1,6 +1,5 @@
 import { hash } from "node:crypto";
-import type { Entry } from "../catalogue/index.js";
-import { isCode } from "../../languages/index.js";
+import { isAssetFile, type Entry } from "../catalogue/index.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const duplicateAsset: Rule = {
@@ -21,17 +20,16 @@ export const duplicateAsset: Rule = {
 };
 
 /** Assets of one content, two or more a group. */
-export function sameAssets({ entries, tree, graph }: Pick<RuleContext, "entries" | "tree" | "graph">): Entry[][] {
+export function sameAssets({
+  entries,
+  tree,
+  graph,
+  catalogue: { clues },
+}: Pick<RuleContext, "entries" | "tree" | "graph" | "catalogue">): Entry[][] {
   const wholesale = graph.usedWholesale();
   const bySize = groups(
-    // Data of a few lines is often the same; what is loaded by a name put together has every name that it needs.
-    entries.filter(
-      ({ role, path }) =>
-        role.is === "asset" &&
-        !isCode(path) &&
-        !path.endsWith(".json") &&
-        !wholesale.some((folder) => path.startsWith(folder)),
-    ),
+    // What is loaded by a name put together has every name that it needs.
+    entries.filter((entry) => isAssetFile(entry, clues) && !wholesale.some((folder) => entry.path.startsWith(folder))),
     ({ path }) => String(tree.store.stat(path)?.size ?? 0),
   );
   return bySize

@@ -15,5 +15,6 @@ export { rules } from "./registry.js";
 export type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";
 export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
 export { sameAssets } from "./duplicate-asset.js";
+export { unresolvedReferences } from "./unresolved-references.js";
 export { shiftedFindings, type Shift } from "./shifted-findings.js";
 export { check, rulesNamed, type Checked, type CheckOptions, type UnreadFile } from "./check.js";

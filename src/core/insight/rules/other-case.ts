@@ -25,7 +25,7 @@ function byFolded(tree: SourceTree): Map<string, ProjectPath[]> {
  * of its letters: `./button` → `src/components/Button` where `Button.tsx` is.
  */
 export function fileInOtherCase(
-  { tree, graph }: RuleContext,
+  { tree, graph }: Pick<RuleContext, "tree" | "graph">,
   from: ProjectPath,
   { specifier, lookup }: Reference,
 ): ProjectPath | undefined {

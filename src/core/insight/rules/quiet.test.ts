@@ -4,7 +4,8 @@ import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore } from "../../files/index.js";
 import { tell } from "../../../wording/findings.js";
 import { analyse } from "../analysis.js";
-import { check } from "./index.js";
+import { surveyOf } from "../measures/index.js";
+import { check, runRules } from "./index.js";
 
 type Files = Readonly<Record<string, string>>;
 
@@ -193,4 +194,59 @@ test("what is at stake and sure comes first, and each says how sure it is", asyn
   for (const [, confidence] of found) expect(confidence).toBeLessThanOrEqual(1);
   const warnings = found.slice(1).map(([, confidence]) => confidence);
   expect(warnings.length).toBeGreaterThan(0);
+});
+
+test.each<[string, Files]>([
+  [
+    "two editions of a file",
+    {
+      "src/main.tsx": 'import "./components/Home";\n',
+      "src/components/Home.free.tsx": drawn("HomeFree"),
+      "src/components/Home.paid.tsx": drawn("HomePaid"),
+    },
+  ],
+  [
+    "what a bundler wrote",
+    {
+      "src/vendor/app.js": `(function(){function r(e,n,t){return e}return r})()({1:[function(require,module,exports){require("./nothing")},{}]});\n${"var a = 1;\n".repeat(600)}`,
+    },
+  ],
+])("no tick stands for a path that was not judged: %s", async (_, files) => {
+  const store = new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...components, ...files });
+  const analysis = await analyse(store, { standing: "" as ProjectPath });
+  const [checked] = check(analysis);
+  expect([checked?.fresh, checked?.undecided]).toEqual([[], 1]);
+  const [app] = analysis.apps;
+  if (!app) throw new TypeError("there is an app");
+  const survey = surveyOf(analysis, app, []);
+  expect([survey.unresolved, survey.undecided]).toEqual([[], 1]);
+});
+
+test("survey counts each path and each picture, though check says them once", async () => {
+  const pictures = Object.fromEntries(letters.map((letter) => [`src/assets/images/row-${letter}.png`, letter]));
+  const outside = ["a", "b", "c"].map((name) => `import "../../plugin-${name}/src";`).join("\n");
+  const store = new MemoryStore({
+    "package.json": '{ "dependencies": { "react": "19" } }',
+    ...components,
+    ...pictures,
+    "src/plugins.ts": outside,
+  });
+  const analysis = await analyse(store, { standing: "" as ProjectPath });
+  const [app] = analysis.apps;
+  if (!app) throw new TypeError("there is an app");
+  const survey = surveyOf(analysis, app, runRules(app, analysis.graph, { only: ["unused-asset"], force: true }));
+  expect(survey.unresolved).toHaveLength(3);
+  expect(survey.unreferenced.filter((path) => path.endsWith(".png"))).toHaveLength(12);
+  expect(survey.next[0]).toEqual({ code: "mend references", references: 3 });
+});
+
+test("a picture in a string is not what a bundler wrote", async () => {
+  const long = `export const icon = () => "${"M7.5 8.2".repeat(2000)}";\n`;
+  const store = new MemoryStore({
+    "package.json": '{ "dependencies": { "react": "19" } }',
+    ...components,
+    "src/icons/crate.ts": long,
+  });
+  const [app] = (await analyse(store, { standing: "" as ProjectPath })).apps;
+  expect(app?.catalogue.entries.get("src/icons/crate.ts" as ProjectPath)?.role.is).not.toBe("generated");
 });

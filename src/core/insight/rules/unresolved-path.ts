@@ -1,7 +1,7 @@
 import { addTo } from "../../base/grouping.js";
-import { fileInOtherCase } from "./other-case.js";
-import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
-import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isOfTrade, isRelative } from "../../languages/index.js";
+import { folderOf, type ProjectPath } from "../../base/paths.js";
+import { unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
 import type { Case } from "./cases.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -39,7 +39,9 @@ export const unresolvedPath: Rule = {
           ...placeOf(first),
           what: { code: "several unresolved", specifier: first.about, references: some.length },
         };
-      else for (const found of some) yield { ...placeOf(found), what: found.what };
+      else
+        for (const found of some)
+          yield { ...placeOf(found), what: { code: "unresolved", specifier: found.about, others: 0 } };
     }
   },
 };
@@ -109,7 +111,7 @@ function folderOutside({ graph }: RuleContext, { file, about }: Unresolved): str
 
 /** Whether a sheet names a package by its scope that nothing here declares: `@use "@kit/colours"`. */
 function isPackageOfSheet({ file, about }: Unresolved): boolean {
-  return /\.(?:css|scss|sass|less)$/.test(file) && /^~?@[\w-]+\/[\w-]/.test(about);
+  return isOfTrade(file, "sheet") && /^~?@[\w-]+\/[\w-]/.test(about);
 }
 
 function matches(pattern: string, specifier: string): boolean {
@@ -126,56 +128,10 @@ const manyPaths = 5;
 /** From so many files on, what they all miss is said once. */
 const manyFiles = 4;
 
-interface Unresolved extends Found {
-  /** As it is written. */
-  readonly about: string;
-  /** The path that is missing, from the project's root where it is a relative one. */
-  readonly missing: string | undefined;
-}
+/** A reference that leads nowhere, as it is written. */
+type Unresolved = UnresolvedReference & { readonly about: string };
 
-/** Every reference that leads nowhere, with the path that is missing. */
 function* unresolved(context: RuleContext): Iterable<Unresolved> {
-  const { entries, graph } = context;
-  for (const { path, role } of entries) {
-    // Pages name what a build will make.
-    // What a tool wrote is the tool's.
-    if (isOfTrade(path, "page") || role.is === "generated") continue;
-    for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
-      if (
-        resolution.state === "unresolved" &&
-        reference.kind !== "doc import" &&
-        !fileInOtherCase(context, path, reference) &&
-        !meansFolder(context, path, reference) &&
-        !hasVariants(context, path, reference)
-      )
-        yield {
-          file: path,
-          start: reference.start,
-          about: reference.specifier,
-          what: { code: "unresolved", specifier: reference.specifier, others: 0 },
-          missing: isRelative(reference.specifier)
-            ? joinPath(folderOf(path), reference.specifier)
-            : reference.specifier,
-        };
-  }
-}
-
-/** Endings that say of a file what it is of another one. */
-const companions = /^(?:test|spec|stories|story|d|module|mock|snap|styles?|config)$/;
-
-/** `./HomePage` where `HomePage.free.js` and `HomePage.paid.js` lie: which one it means, a build decides. */
-function hasVariants({ tree }: RuleContext, from: ProjectPath, { specifier }: Reference): boolean {
-  const wanted = isRelative(specifier) ? joinPath(folderOf(from), specifier) : undefined;
-  if (wanted === undefined || nameOf(wanted).includes(".")) return false;
-  return tree.filesBelow(folderOf(wanted)).some((path) => {
-    const infixes = path.startsWith(`${wanted}.`) ? path.slice(wanted.length + 1).split(".") : [];
-    return infixes.length === 2 && isCode(path) && !companions.test(infixes[0] ?? "");
-  });
-}
-
-/** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */
-function meansFolder({ tree }: RuleContext, from: ProjectPath, { specifier, lookup }: Reference): boolean {
-  if ((lookup === "url" || lookup === "path") && !nameOf(specifier).includes(".")) return true;
-  const folder = lookup === "module" ? undefined : joinPath(folderOf(from), specifier);
-  return folder !== undefined && tree.hasFolder(folder.replace(/\/$/, "") as ProjectPath);
+  for (const each of unresolvedReferences(context))
+    if (each.why === "missing") yield { ...each, about: each.specifier };
 }

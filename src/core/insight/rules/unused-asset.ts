@@ -1,6 +1,6 @@
 import { addTo } from "../../base/grouping.js";
-import type { Entry } from "../catalogue/index.js";
-import { assetNamesIn, isCode, isDocument } from "../../languages/index.js";
+import { isAssetFile, type Entry } from "../catalogue/index.js";
+import { assetNamesIn, isDocument } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
@@ -15,12 +15,7 @@ export const unusedAsset: Rule = {
   right: "(deleted: git keeps it)",
   *find(context) {
     const assets = context.entries.filter(
-      (entry) =>
-        entry.role.is === "asset" &&
-        !isCode(entry.path) &&
-        !entry.path.endsWith(".json") &&
-        !isKnownByName(entry) &&
-        !isUsed(context, entry),
+      (entry) => isAssetFile(entry, context.catalogue.clues) && !isKnownByName(entry) && !isUsed(context, entry),
     );
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();
@@ -31,7 +26,7 @@ export const unusedAsset: Rule = {
         yield {
           file: first,
           about: folder,
-          what: { code: "several unused", folder: nameOf(folder), files: paths.length, names: paths.map(nameOf) },
+          what: { code: "several unused", folder: nameOf(folder), paths },
         };
       else for (const path of paths) yield { file: path, what: { code: "unused" } };
     }

@@ -106,7 +106,9 @@ const [longLines, muchCode] = [500, 5000];
 /** Whether a bundler or a minifier wrote a text: what it says of paths and names is about what is inside. */
 function isBundle(text: string): boolean {
   if (text.length < muchCode) return false;
-  return bundleHead.test(text.slice(0, 1000)) || text.length > longLines * countLines(text);
+  if (bundleHead.test(text.slice(0, 1000))) return true;
+  // A picture in a string makes long lines, too; who writes by hand puts a space behind `export`.
+  return text.length > longLines * countLines(text) && !/^(?:import|export)[ \t]+[\p{L}{*]/mu.test(text);
 }
 
 /** Names of actions. In a text that never speaks of actions, `type: "text"` is something else. */

@@ -1,0 +1,74 @@
+/** References that lead nowhere, each with what is to be made of it. `check` and `survey` stand on the same ones. */
+import type { ReferenceGraph } from "../../graph/index.js";
+import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
+import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { Entry } from "../catalogue/index.js";
+import { fileInOtherCase } from "./other-case.js";
+
+/**
+ * Why a reference leads nowhere: the file is missing; its name is right but for its case; or only a build can say, because it
+ * makes the file, wrote the text, or chooses between editions of it.
+ */
+export type WhyUnresolved = "missing" | "other case" | "left to a build";
+
+/** One of them. */
+export interface UnresolvedReference {
+  readonly file: ProjectPath;
+  /** Its offset in the file's text. */
+  readonly start: number;
+  readonly specifier: string;
+  /** The path that is missing, from the project's root where it is a relative one. */
+  readonly missing: string | undefined;
+  readonly why: WhyUnresolved;
+}
+
+/** What is looked at. */
+export interface UnresolvedInput {
+  readonly entries: readonly Entry[];
+  readonly graph: ReferenceGraph;
+  readonly tree: SourceTree;
+}
+
+/** Every reference of some files that leads nowhere. */
+export function* unresolvedReferences(input: UnresolvedInput): Iterable<UnresolvedReference> {
+  for (const { path, role } of input.entries) {
+    // Pages name what a build will make; what a tool wrote is the tool's.
+    const isLeft = isOfTrade(path, "page") || role.is === "generated";
+    for (const { reference, resolution } of input.graph.files.get(path)?.references ?? []) {
+      const { start, specifier, kind } = reference;
+      if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
+      const missing = isRelative(specifier) ? joinPath(folderOf(path), specifier) : specifier;
+      yield { file: path, start, specifier, missing, why: isLeft ? "left to a build" : whyOf(input, path, reference) };
+    }
+  }
+}
+
+function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference): WhyUnresolved {
+  if (fileInOtherCase(input, from, reference)) return "other case";
+  return mayBeMade(reference) || hasEditions(input, from, reference) ? "left to a build" : "missing";
+}
+
+/** Endings that say of a file what it is of another one. */
+const companions = /^(?:test|spec|stories|story|d|module|mock|snap|styles?|config)$/;
+
+/** `./HomePage` where `HomePage.free.js` and `HomePage.paid.js` lie: which one it means, a build decides. */
+function hasEditions({ tree }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
+  const wanted = isRelative(specifier) ? joinPath(folderOf(from), specifier) : undefined;
+  if (wanted === undefined || nameOf(wanted).includes(".")) return false;
+  return tree.filesBelow(folderOf(wanted)).some((path) => {
+    const infixes = path.startsWith(`${wanted}.`) ? path.slice(wanted.length + 1).split(".") : [];
+    return infixes.length === 2 && isCode(path) && !companions.test(infixes[0] ?? "");
+  });
+}
+
+/** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */
+function mayBeMade({ specifier, lookup }: Reference): boolean {
+  return (lookup === "url" || lookup === "path") && !nameOf(specifier).includes(".");
+}
+
+/** Whether a path means a folder that is there. */
+function isFolder({ tree }: UnresolvedInput, from: ProjectPath, { specifier, lookup }: Reference): boolean {
+  const folder = lookup === "module" ? undefined : joinPath(folderOf(from), specifier);
+  return folder !== undefined && tree.hasFolder(folder.replace(/\/$/, "") as ProjectPath);
+}
