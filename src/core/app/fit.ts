@@ -256,9 +256,14 @@ function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layou
   const names: Record<string, OneOrMore<string>> = {};
   for (const [role, all] of stems) {
     const usual = patternsOfRole(stack, role);
-    if (usual.length === 0 || all.length < 2) continue;
+    if (usual.length === 0) continue;
     const isUsual = share(usual, all) >= (all.length < filesOfAConvention ? 0.6 : partOfAConvention);
     if (isUsual) continue;
+    // What one file is called is no form; but where it is not the stack's, the app has not taken that one up either.
+    if (all.length < 2) {
+      if (!isMadeOfParts(stack, role)) names[role] = anyName;
+      continue;
+    }
     // The same names in another case come first: `{Pascal}Reducer` for `{camel}Reducer`.
     const recased = cases.map((wanted) => usual.map((text) => text.replace(/\{\w+\}/, `{${wanted}}`)));
     const several = usual.length > 1 ? recased.find((texts) => share(texts, all) >= 0.75) : undefined;
@@ -268,7 +273,7 @@ function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layou
     const best = several ?? single;
     if (best !== undefined) names[role] = typeof best === "string" ? best : [...new Set(best)];
     // Where nobody keeps to one form, there is none to keep to.
-    else if (all.length >= filesOfAConvention && !isMadeOfParts(stack, role)) names[role] = anyName;
+    else if (!isMadeOfParts(stack, role)) names[role] = anyName;
   }
   return names;
 }
@@ -281,7 +286,7 @@ function patternsOfRole(stack: StackData, role: Role): string[] {
 
 /** What has several patterns of its own (reducers, states) is not judged by one. */
 function isMadeOfParts({ roles }: StackData, role: Role): boolean {
-  return roles[role]?.parts !== undefined || roles[role]?.makes !== undefined;
+  return roles[role]?.parts !== undefined || (roles[role]?.makes?.length ?? 0) > 1;
 }
 
 /** Patterns that end in the word that most of the names end in, then plain ones. */

@@ -18,6 +18,7 @@ export interface ReasonDetails {
   // Told by the place.
   "in folder": { readonly folder: string };
   "in screen folder": { readonly screen: string };
+  "used by screen": { readonly screen: string };
   "folder takes such": { readonly folder: string };
   "shelf takes such": object;
   // Told by the name.

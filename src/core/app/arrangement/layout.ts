@@ -58,6 +58,8 @@ export class Layout {
   /** The folder of a feature, without what is inside. */
   readonly #featureHead: { readonly at: string; readonly shelf: Shelf } | undefined;
   readonly #matchFeature: ((folder: string) => FolderMatch | undefined) | undefined;
+  /** Shelves with a name of their own where features have theirs: `components/ui` beside `components/{feature}`. */
+  readonly #besideFeatures: ReadonlySet<Shelf>;
 
   /** Throws `CONFIG_BROKEN`. */
   constructor(input: LayoutInput) {
@@ -76,6 +78,9 @@ export class Layout {
     const head = inFeature?.at.slice(0, inFeature.at.indexOf("{feature}") + "{feature}".length);
     this.#featureHead = inFeature && head !== undefined ? { at: head, shelf: inFeature } : undefined;
     this.#matchFeature = head === undefined ? undefined : folderMatcher(head);
+    const depth = head?.split("/").length ?? 1;
+    const beside = ({ at }: Shelf): boolean => !at.includes("{feature}") && at.split("/").length >= depth;
+    this.#besideFeatures = new Set(head === "{feature}" ? [] : this.shelves.filter(beside));
   }
 
   /** The shelf for a role. Throws `NO_SHELF`, `FEATURE_WANTED` or `FEATURE_UNWANTED`. */
@@ -144,16 +149,10 @@ export class Layout {
       if (folder === undefined || !holdsExtension(shelf, extension)) continue;
       const match = shelf.match(folder);
       const feature =
-        match?.feature ?? (this.#isBesideFeatures(shelf) ? undefined : this.#matchFeature?.(folder)?.feature);
+        match?.feature ?? (this.#besideFeatures.has(shelf) ? undefined : this.#matchFeature?.(folder)?.feature);
       if (match) return { shelf, folder, ...match, ...(feature !== undefined && { feature }) };
     }
     return undefined;
-  }
-
-  /** Whether a shelf has a name of its own where features have theirs: `components/ui` beside `components/{feature}`. */
-  #isBesideFeatures({ at }: Shelf): boolean {
-    const head = this.#featureHead?.at ?? "";
-    return !at.includes("{feature}") && at.split("/").length >= head.split("/").length && head !== "{feature}";
   }
 
   /** Whether a path is the file that speaks for a feature. */

@@ -78,8 +78,11 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const leaders = leadersOf(paths);
   const uses = effectiveUses(graph);
   addImportedSheets(paths, leaders, { graph, clues });
+  // The `index.vue` of a feature is drawn, and speaks for nothing.
+  const speaks = (path: ProjectPath): boolean =>
+    layout.isPublicIndex(path) && !(stack["default-exports"]?.includes(extensionOf(nameOf(path))) ?? false);
   const indexes = new Set(
-    paths.filter((path) => graph.files.get(path)?.reading.outline.onlyPassesOn === true || layout.isPublicIndex(path)),
+    paths.filter((path) => graph.files.get(path)?.reading.outline.onlyPassesOn === true || speaks(path)),
   );
   const isIndex = (path: ProjectPath): boolean => indexes.has(path);
   const lead = paths.filter((path) => !leaders.has(path));
@@ -206,9 +209,11 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
     isCode: stack.code.includes(extension),
     drawsAlways: stack["default-exports"]?.includes(extension) ?? false,
     users: uses.usersOf(path),
+    targets: () => graph.targetsOf(path),
     isLoadedLater: graph.usesOf(path).some(({ reference }) => reference.kind === "dynamic import"),
     shelf: layout.standingOf(path)?.shelf.holds ?? [],
     folders,
+    outlineOf: (each) => graph.files.get(each)?.reading.outline,
     ownFolder: (each, below) => ownFolderOf(each, below, input),
   });
 }

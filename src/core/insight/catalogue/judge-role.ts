@@ -1,5 +1,5 @@
 /** What a file is, by where it lies, what it is called, what it says of itself, and who uses it. */
-import type { Role } from "../../app/arrangement/index.js";
+import { extensionOf, type Role } from "../../app/arrangement/index.js";
 import { isDeclaration, type ExportedName, type Outline, type Sign } from "../../languages/index.js";
 import { readName, splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
@@ -24,10 +24,14 @@ export interface RoleQuestion {
   readonly drawsAlways: boolean;
   /** Files that reference it, and how often by a dynamic import. */
   readonly users: readonly ProjectPath[];
+  /** Files that it references. */
+  readonly targets: () => readonly ProjectPath[];
   readonly isLoadedLater: boolean;
   /** The roles that the shelf holds on which it lies. */
   readonly shelf: readonly Role[];
   readonly folders: FolderClues;
+  /** What another file says of itself. */
+  readonly outlineOf: (path: ProjectPath) => Outline | undefined;
   /** The folder around a file, below another, that holds a code file of its own name: `HarvestScreen/`. */
   readonly ownFolder: (path: ProjectPath, below: ProjectPath) => ProjectPath | undefined;
 }
@@ -110,10 +114,8 @@ function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): Rol
 }
 
 /** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */
-function byFolder(
-  { path, shelf, outline, folders, ownFolder }: RoleQuestion,
-  named: readonly RoleEvidence[],
-): RoleEvidence[] {
+function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleEvidence[] {
+  const { path, shelf, outline, folders, ownFolder } = question;
   const nearest = folders.nearest(folderOf(path));
   // What draws in a folder of routes is what they lead to.
   const isScreen =
@@ -128,6 +130,9 @@ function byFolder(
     const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
     if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
       return [{ for: "component", weight: 0.6, because: { code: "in screen folder", screen: nameOf(own) } }];
+    const whole = role === "screen" ? usedAmong(question, folder) : undefined;
+    if (whole !== undefined)
+      return [{ for: "component", weight: 0.6, because: { code: "used by screen", screen: nameOf(whole) } }];
     // Deep below a role's folder lies what belongs to its files, and may be something else.
     const weight = Math.max(0.5, folderWeight - distance * 0.05);
     const strengthened = shelf.length === 1 && shelf.includes(role) ? weight + 0.1 : weight;
@@ -147,6 +152,30 @@ function byFolder(
   if (shelf.length > 0 && outline === undefined)
     return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: shelfTakesSuch }));
   return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: shelfTakesSuch }));
+}
+
+/**
+ * What draws in a folder of screens and uses a file there, so that the file is a part of it. Routes that lead to it are none, nor
+ * are its own parts, which may take a type from it.
+ */
+function usedAmong(question: RoleQuestion, screens: ProjectPath): ProjectPath | undefined {
+  const { users, path } = question;
+  return users.find((user) => {
+    if (isBelow(folderOf(user), folderOf(path)) || question.targets().includes(user)) return false;
+    const isAlike = extensionOf(nameOf(user)) === extensionOf(nameOf(question.path));
+    const draws = (question.drawsAlways && isAlike) || question.outlineOf(user)?.signs.includes("view") === true;
+    return draws && isBelow(user, screens) && partsOf(nameOf(user)).leads && !isRouter(user, question);
+  });
+}
+
+/** Whether a file says where routes lead. In `routes/` lies also what they lead to. */
+function isRouter(path: ProjectPath, { clues, outlineOf }: RoleQuestion): boolean {
+  const { stem } = partsOf(nameOf(path));
+  const named = clues.endings.get(wordsKey(splitWords(stem).slice(-1)))?.[0]?.role;
+  if (named !== undefined) return named === "navigation";
+  const word = keyOf(nameOf(folderOf(path)));
+  const isIn = clues.folders.get(word) === "navigation";
+  return isIn && (!clues.deep.has(word) || outlineOf(path)?.signs.includes("routes") === true);
 }
 
 function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
@@ -244,15 +273,10 @@ function byContent(outline: Outline, { drawsAlways, exports }: RoleQuestion): Ro
   return found;
 }
 
-function byUse({ users, isLoadedLater, outline, clues, isCode, path, folders }: RoleQuestion): RoleEvidence[] {
+function byUse(question: RoleQuestion): RoleEvidence[] {
+  const { users, isLoadedLater, outline, isCode, path, folders } = question;
   const draws = outline?.signs.includes("view") === true;
-  const routers = users.filter((user) => {
-    const { stem } = partsOf(nameOf(user));
-    const role =
-      clues.endings.get(wordsKey(splitWords(stem).slice(-1)))?.[0]?.role ??
-      clues.folders.get(keyOf(nameOf(folderOf(user))));
-    return role === "navigation";
-  });
+  const routers = users.filter((user) => isRouter(user, question));
   const found: RoleEvidence[] = [];
   // What nothing but routes use is what they lead to, wherever it lies.
   const isRoutedOnly =
@@ -323,6 +347,9 @@ function doubted(
       return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
     if ((each.for === "config" || each.for === "translation") && functionsOnly)
       return { ...each, weight: each.weight * 0.5, doubt: "exports only functions" as const };
+    // Types of actions, and keys of a store, are constants, wherever they lie.
+    if ((each.for === "action" || each.for === "state") && each.because.code === "in folder" && constantsOnly)
+      return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
     if (each.for === "model" && constantsOnly)
       return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
     if (each.for !== "model" && typesOnly)

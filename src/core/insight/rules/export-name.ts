@@ -29,6 +29,8 @@ export const exportName: Rule = {
       const { path } = entry;
       if (isNamedByTool(path) || isDeclaration(path) || areAlike(context, stem, main.name)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
+      // No name in code can begin as `404page` does.
+      if (/^\p{N}/u.test(stem)) continue;
       // `hooks.ts` holds hooks, however many.
       if (context.catalogue.clues.folders.has(keyOf(stem))) continue;
       const pattern = context.places.of(entry)?.pattern;

@@ -1,7 +1,7 @@
 import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { certain, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import { partsOf } from "../../app/index.js";
+import { isMainCode, partsOf } from "../../app/index.js";
 import { readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isRoleWord } from "./named-after-role.js";
@@ -45,7 +45,7 @@ export const fileName: Rule = {
   why: "You know what to look for, and what a file is before you open it.",
   wrong: "src/components/page-header.tsx\nsrc/screens/Harvest.tsx",
   right: "src/components/PageHeader.tsx\nsrc/screens/HarvestScreen.tsx",
-  *find({ mains, places, tree, sisters, catalogue: { clues }, app: { configuration } }) {
+  *find({ mains, places, tree, sisters, catalogue: { clues }, app: { configuration, stack } }) {
     const stems = foldersByStem(mains);
     const byFolder = stemsByFolder(mains);
     // A form that somebody has written down is asked for, whatever the files do.
@@ -61,7 +61,8 @@ export const fileName: Rule = {
         !belonging.pattern ||
         standing?.shelf !== belonging.shelf ||
         isFolderIndex(path) ||
-        isNamedByTool(path)
+        isNamedByTool(path) ||
+        !isMainCode(nameOf(path), stack)
       )
         continue;
       const { stem, rest } = partsOf(nameOf(path));

@@ -32,9 +32,9 @@ export const separatedCompanion: Rule = {
       const { path, leader, role } = entry;
       const parts = partsOf(nameOf(path));
       if (leader !== undefined || parts.leads || !isInSource(app.layout, path)) continue;
-      // A folder for tests or stories is where they are, if that is how it is done here.
+      // A folder for tests, stories or sheets is where they are, if that is how it is done here.
       const word = context.catalogue.clues.folders.get(keyOf(nameOf(folderOf(path))));
-      if (word === "test" || word === "story") continue;
+      if (word === "test" || word === "story" || (word === "style" && role.is === "style")) continue;
       // Where the arrangement has a shelf for tests, that is where they are.
       if (role.is !== undefined && entry.standing?.shelf.holds.includes(role.is)) continue;
       const candidates = (byStem.get(parts.stem) ?? []).filter((each) => isTied(context, path, each.path));

@@ -81,15 +81,18 @@ const anywhere: ReadonlySet<Role> = new Set(["entry", "config", "style", "asset"
  * A file of another role is worth a word where its sisters lie elsewhere, together; not if it lies beside files that use it, which is where many keep what serves one thing.
  */
 function isWorthSaying(
-  { app, sisters, catalogue: { uses } }: RuleContext,
+  { app, sisters, catalogue: { uses, clues } }: RuleContext,
   entry: Entry,
   role: Role,
   belonging: Belonging | undefined,
 ): boolean {
-  if (!belonging || anywhere.has(role)) return false;
+  if (!belonging || anywhere.has(role) || entry.standing?.shelf.at === ".") return false;
   // In the source root lies what serves the whole app; a custom of few files is none.
   const isLearnt = app.layout.arrangement === ownArrangement;
-  if (isLearnt && entry.standing?.shelf.at === ".") return false;
+  // A folder in which an app mixes roles says little of which it takes; another is for a role only if that comes first.
+  const holds = entry.standing?.shelf.holds ?? [];
+  if (isLearnt && belonging.shelf.holds[0] !== role) return false;
+  if (isLearnt && holds.length > 1 && clues.plain.has(role) && holds.some((each) => clues.plain.has(each))) return false;
   if (isLearnt && entry.standing && sisters.heldBy(entry.standing.shelf) < filesOfACustom) return false;
   const { of, agree } = sisters.onShelf(role, belonging.shelf, entry);
   if (of > 0 && agree * 2 < of) return false;
