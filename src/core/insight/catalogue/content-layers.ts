@@ -21,7 +21,12 @@ const [filesOfALayer, partOfALayer] = [10, 0.8];
 const besideCode: ReadonlySet<Role> = new Set(["asset", "style", "test", "story"]);
 
 /** The role of each folder in a source root (or an area) that is a layer by what lies in it: `kit/` full of components. */
-export function layersByContent(files: readonly FeatureFile[], source: ProjectPath): Map<ProjectPath, Role> {
+export function layersByContent(
+  files: readonly FeatureFile[],
+  source: ProjectPath,
+  /** Whether a folder has one within it that is called after that role: `search/components/` are those of the search. */
+  holdsFolderFor: (folder: ProjectPath, role: Role) => boolean,
+): Map<ProjectPath, Role> {
   const counts = new Map<ProjectPath, { all: number; kin: number; roles: Map<Role, number> }>();
   for (const { path, role } of files) {
     if (role === undefined || besideCode.has(role) || isDeclaration(path)) continue;
@@ -43,7 +48,8 @@ export function layersByContent(files: readonly FeatureFile[], source: ProjectPa
   const found = new Map<ProjectPath, Role>();
   for (const [folder, { all, kin, roles }] of counts) {
     const [most] = [...roles].sort((a, b) => b[1] - a[1]);
-    if (most && all >= filesOfALayer && most[1] >= all * partOfALayer && kin * 3 < all) found.set(folder, most[0]);
+    const isOfOne = most && all >= filesOfALayer && most[1] >= all * partOfALayer && kin * 3 < all;
+    if (isOfOne && !holdsFolderFor(folder, most[0])) found.set(folder, most[0]);
   }
   return found;
 }

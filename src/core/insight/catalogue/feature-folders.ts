@@ -122,10 +122,12 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     const above = folderOf(folder);
     // In a repository without a source root lie packages, servers and sites.
     const isInTop = isTop(above) && above !== layout.folder && count > 1 && !hasFeatures;
-    if (!isInTop || aroundExample.has(folder) || !isNamed(folder) || !shape.isByFeature(above)) continue;
+    if (!isInTop || aroundExample.has(folder) || !isNamed(folder)) continue;
+    const isPlainly = shape.isByFeature(above);
+    if (!isPlainly && (hasFamilyWord || !shape.isMostlyByFeature(above))) continue;
     if (families.isPassage(folder) || families.holdsFamily(folder)) continue;
-    if (isOfOneRole(folder, files)) alike.push(folder);
-    else add(folder, wordsOfFolderName(nameOf(folder)));
+    if (!shape.isOfOneRole(folder)) add(folder, wordsOfFolderName(nameOf(folder)));
+    else if (isPlainly) alike.push(folder);
   }
   // In an app with a folder of features, the screens beside it are no features by themselves; nor are those of a feature.
   const isInFeature = (folder: ProjectPath): boolean => foldersAbove(folder).some((each) => known.has(each));
@@ -177,6 +179,17 @@ function isOfOneRole(folder: ProjectPath, files: readonly FeatureFile[]): boolea
   );
 }
 
+/** What every app has beside its code, by feature or not. */
+const besideCode: ReadonlySet<Role | undefined> = new Set([
+  undefined,
+  "asset",
+  "style",
+  "test",
+  "story",
+  "translation",
+  "generated",
+]);
+
 /** What is asked of an app's folders. */
 interface Shape {
   readonly counts: ReadonlyMap<ProjectPath, number>;
@@ -187,6 +200,10 @@ interface Shape {
   readonly isNamed: (folder: ProjectPath) => boolean;
   /** Where most folders directly in a source root or an area are roles', the others are hardly features'. */
   readonly isByFeature: (area: ProjectPath) => boolean;
+  /** Whether several folders there hold files of several roles each, and as many as the layers beside them, or more files. */
+  readonly isMostlyByFeature: (area: ProjectPath) => boolean;
+  /** Whether nearly all in a folder is of one role. */
+  readonly isOfOneRole: (folder: ProjectPath) => boolean;
 }
 
 function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFoldersInput): Shape {
@@ -198,7 +215,9 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
   const below = new Map<ProjectPath, ProjectPath[]>();
   for (const folder of counts.keys()) addTo(below, folderOf(folder), folder);
   const areas = areasOf({ source, counts, below, roleOf: (folder) => folders.roleOf(folder) });
-  const layers = new Map([source, ...areas].flatMap((area) => [...layersByContent(files, area)]));
+  const holdsFolderFor = (folder: ProjectPath, role: Role): boolean =>
+    (below.get(folder) ?? []).some((each) => folders.roleOf(each) === role);
+  const layers = new Map([source, ...areas].flatMap((area) => [...layersByContent(files, area, holdsFolderFor)]));
   const roleOf = (folder: ProjectPath): Role | undefined =>
     folders.roleOf(folder) ?? (areas.has(folder) ? undefined : layers.get(folder));
   // `routes/store/` with `store-list/` and `store-edit/` in it is the feature of the store, not the app's state.
@@ -222,7 +241,21 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
     const top = below.get(area) ?? [];
     return top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;
   };
-  return { counts, below, areas, roleOf, isNamed, isByFeature };
+  const ofOneRole = new Map<ProjectPath, boolean>();
+  const isOfOne = (folder: ProjectPath): boolean => {
+    const known = ofOneRole.get(folder) ?? isOfOneRole(folder, files);
+    ofOneRole.set(folder, known);
+    return known;
+  };
+  const isMostlyByFeature = (area: ProjectPath): boolean => {
+    const top = below.get(area) ?? [];
+    const mixed = top.filter((folder) => isNamed(folder) && !isOfOne(folder));
+    const layers = top.filter((folder) => !besideCode.has(roleOf(folder)));
+    const filesIn = (some: readonly ProjectPath[]): number =>
+      some.reduce((sum, folder) => sum + (counts.get(folder) ?? 0), 0);
+    return mixed.length >= featuresThatTell && (mixed.length >= layers.length || filesIn(mixed) > filesIn(layers));
+  };
+  return { counts, below, areas, roleOf, isNamed, isByFeature, isMostlyByFeature, isOfOneRole: isOfOne };
 }
 
 /** Whether a folder may be a feature's where it lies among features': `screens/Item/`, of which nothing else may be told. */

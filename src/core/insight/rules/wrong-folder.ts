@@ -92,7 +92,8 @@ function isWorthSaying(
   // A folder in which an app mixes roles says little of which it takes; another is for a role only if that comes first.
   const holds = entry.standing?.shelf.holds ?? [];
   if (isLearnt && belonging.shelf.holds[0] !== role) return false;
-  if (isLearnt && holds.length > 1 && clues.plain.has(role) && holds.some((each) => clues.plain.has(each))) return false;
+  if (isLearnt && holds.length > 1 && clues.plain.has(role) && holds.some((each) => clues.plain.has(each)))
+    return false;
   if (isLearnt && entry.standing && sisters.heldBy(entry.standing.shelf) < filesOfACustom) return false;
   const { of, agree } = sisters.onShelf(role, belonging.shelf, entry);
   if (of > 0 && agree * 2 < of) return false;
