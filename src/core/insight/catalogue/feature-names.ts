@@ -9,6 +9,7 @@ import { keyOf, type Clues } from "./clues.js";
 import { findFeatureFolders } from "./feature-folders.js";
 import {
   featureKey,
+  isAct,
   singular,
   tellingName,
   wordsBesideRole,
@@ -260,7 +261,7 @@ export class FeatureNames {
       if (role === undefined || !telling.has(role)) continue;
       const words = wordsBesideRole(tellingName(path), this.#clues);
       const key = featureKey(words);
-      if (noFeature.has(key) || notThese.has(key) || words.length > 4 || /^\p{N}/u.test(key)) continue;
+      if (noFeature.has(key) || notThese.has(key) || words.length > 4 || /^\p{N}/u.test(key) || isAct(words)) continue;
       const seed = seeds.get(key) ?? {
         roles: new Set<Role>(),
         names: new Map<string, number>(),

@@ -24,6 +24,11 @@ export function featureKey(words: readonly string[]): string {
   return words.map(singular).join("");
 }
 
+/** Whether words end in what is done with a thing: `role create` and `role delete` are no features beside the role. */
+export function isAct(words: readonly string[]): boolean {
+  return words.length > 1 && /^(?:create|update|edit|delete|remove)$/i.test(words.at(-1) ?? "");
+}
+
 /** What a name says besides its role: `useHarvest` → `Harvest`, `treeActions` → `tree`, `TreeCard` → `Tree Card`. */
 export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   const { stem } = partsOf(name);
