@@ -28,8 +28,8 @@ export function isFamilyWord(folder: ProjectPath): boolean {
 /** A folder with this part of what is around it is what is around it. */
 const mostOfAll = 0.5;
 
-/** A folder with so much of it, and so many folders in it, is the app, if nothing but layers lies beside it. */
-const [nearlyAll, foldersOfAnApp] = [0.8, 5];
+/** A folder with so much of it, and layers for so many roles, is the app, if nothing but layers lies beside it. */
+const [nearlyAll, rolesOfAnApp] = [0.8, 4];
 
 /** So many layers make an app of what holds most of the files. */
 const layersOfAnArea = 2;
@@ -82,10 +82,10 @@ function isArea(
   const children = childrenOf(folder, input);
   const isBeside = (each: ProjectPath): boolean => each === folder || input.roleOf(each) !== undefined;
   if (children.some((each) => isFamilyWord(each) && childrenOf(each, input).length >= layersOfAnArea)) return true;
-  // Beside it lie pictures and types: `src/scripts/` is where the app is.
-  const isAlone = count >= all * nearlyAll && children.length >= foldersOfAnApp && sisters.every(isBeside);
-  if (isAlone) return true;
   const layers = children.filter((each) => input.roleOf(each) !== undefined);
+  const roles = new Set(layers.map((each) => input.roleOf(each)));
+  // Beside it lie pictures and types: `src/scripts/` is where the app is.
+  if (count >= all * nearlyAll && roles.size >= rolesOfAnApp && sisters.every(isBeside)) return true;
   const inLayers = sum(layers, input);
   if (layers.length >= layersOfAnArea && inLayers >= count * mostOfAll && count >= all * mostOfAll) return true;
   // A feature has screens, too: then its sisters have them as well.
