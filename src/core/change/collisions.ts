@@ -3,6 +3,7 @@
  * the disk lets files go there is for `ensurePossible`.
  */
 import { partsOf } from "../app/index.js";
+import { addTo } from "../base/grouping.js";
 import { folderOf, nameOf, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
 import { isCode } from "../languages/index.js";
@@ -22,22 +23,47 @@ function placeKey(path: ProjectPath): string {
   return (leads && isCode(path) ? `${folderOf(path)}/${stem}` : path).toLowerCase();
 }
 
+/** The files of a tree by their places, and its folders as they are compared. */
+interface Start {
+  readonly holders: ReadonlyMap<string, readonly ProjectPath[]>;
+  readonly folders: ReadonlySet<string>;
+}
+
+const starts = new WeakMap<SourceTree, Start>();
+
+function startOf(tree: SourceTree): Start {
+  let start = starts.get(tree);
+  if (!start) {
+    const holders = new Map<string, ProjectPath[]>();
+    for (const path of tree.paths) addTo(holders, placeKey(path), path);
+    starts.set(tree, (start = { holders, folders: new Set([...tree.folders].map((folder) => folder.toLowerCase())) }));
+  }
+  return start;
+}
+
 /** Where the files of a tree are, while more and more of them are sent elsewhere. */
 export class Occupancy {
+  readonly #start: Start;
+  /** Those that were sent, and where they are now. */
   readonly #at = new Map<ProjectPath, ProjectPath>();
-  readonly #holders = new Map<string, Set<ProjectPath>>();
-  readonly #folders: ReadonlySet<string>;
+  readonly #arrived = new Map<string, Set<ProjectPath>>();
 
   constructor(tree: SourceTree) {
-    for (const path of tree.paths) this.#enter(path, path);
-    this.#folders = new Set([...tree.folders].map((folder) => folder.toLowerCase()));
+    this.#start = startOf(tree);
   }
 
   /** Sends files to new places, from wherever they are by now. */
   send(ways: Iterable<Way>): void {
     const all = [...ways];
-    for (const { from } of all) this.#holders.get(placeKey(this.#at.get(from) ?? from))?.delete(from);
-    for (const { from, to } of all) this.#enter(from, to);
+    for (const { from } of all) {
+      const at = this.#at.get(from);
+      if (at !== undefined) this.#arrived.get(placeKey(at))?.delete(from);
+    }
+    for (const { from, to } of all) {
+      this.#at.set(from, to);
+      const key = placeKey(to);
+      this.#arrived.set(key, (this.#arrived.get(key) ?? new Set<ProjectPath>()).add(from));
+    }
   }
 
   /**
@@ -45,8 +71,10 @@ export class Occupancy {
    * `folder` where a folder has that name.
    */
   met(to: ProjectPath, together: ReadonlySet<ProjectPath>): readonly ProjectPath[] | "folder" {
-    if (this.#folders.has(to.toLowerCase())) return "folder";
-    return [...(this.#holders.get(placeKey(to)) ?? [])].filter((path) => !together.has(path));
+    if (this.#start.folders.has(to.toLowerCase())) return "folder";
+    const key = placeKey(to);
+    const here = this.#start.holders.get(key)?.filter((path) => !this.#at.has(path)) ?? [];
+    return [...here, ...(this.#arrived.get(key) ?? [])].filter((path) => !together.has(path));
   }
 
   /** Whether files can go their ways together, without meeting each other or anybody else. */
@@ -55,13 +83,5 @@ export class Occupancy {
     const places = new Set(ways.map(({ to }) => to.toLowerCase()));
     const isFree = ({ from, to }: Way): boolean => from === to || this.met(to, together).length === 0;
     return places.size === ways.length && ways.every(isFree);
-  }
-
-  #enter(path: ProjectPath, at: ProjectPath): void {
-    this.#at.set(path, at);
-    const key = placeKey(at);
-    const holders = this.#holders.get(key);
-    if (holders) holders.add(path);
-    else this.#holders.set(key, new Set([path]));
   }
 }

@@ -69,6 +69,57 @@ export interface Arranging {
 
 /** Says where everything goes. */
 export function arrange(request: ArrangeRequest): Arranging {
+  return prepareArranging(request)(request.blocked ?? new Map());
+}
+
+/** The same for one answer after the other to what stays, whatever it is: what does not depend on that is found once. */
+export function prepareArranging(
+  request: Omit<ArrangeRequest, "blocked">,
+): (blocked: ReadonlyMap<ProjectPath, StayGround>) => Arranging {
+  const { tree } = request.analysis.project;
+  const { clues } = request.analysed.catalogue;
+  const { placed, ownNames, places } = placeUnits(request);
+  return (blocked) => {
+    const questions: Question[] = [];
+    const stays: Stay[] = [];
+    const wanted: { unit: Unit; to: Going["to"] }[] = [];
+    let assumed = 0;
+    for (const { unit, destination, framework } of placed) {
+      const { path } = unit.lead;
+      const because = blocked.get(path);
+      if (because !== undefined) stays.push({ path, because });
+      else if (destination.kind === "stays") {
+        if (destination.because !== undefined) stays.push({ path, because: destination.because });
+      } else {
+        if (destination.kind === "goes" && destination.isAssumed) assumed += 1;
+        if (framework !== undefined) stays.push({ path, because: { code: "found by place", framework } });
+        else if (destination.kind === "asks") questions.push(destination.question);
+        else wanted.push({ unit, to: destination });
+      }
+    }
+    const { going, stuck } = solveCollisions(tree, wanted, {
+      clues,
+      folderOfFeature: (name) => places.folderNameOf(name),
+    });
+    for (const { unit, at } of stuck) stays.push({ path: unit.lead.path, because: { code: "place taken", at } });
+    const free = withoutUnread(request, going, stays);
+    const units = [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature);
+    return { units, questions, stays, ownNames, assumed, looked: placed.length };
+  };
+}
+
+/** A unit that is asked about, where it would go, and what finds it where it is. */
+interface Placed {
+  readonly unit: Unit;
+  readonly destination: Destination;
+  readonly framework: string | undefined;
+}
+
+function placeUnits(request: Omit<ArrangeRequest, "blocked">): {
+  readonly placed: readonly Placed[];
+  readonly ownNames: readonly OwnName[];
+  readonly places: Places;
+} {
   const { analysis, analysed, target, feature, role } = request;
   const { catalogue, app } = analysed;
   const { tree } = analysis.project;
@@ -93,43 +144,18 @@ export function arrange(request: ArrangeRequest): Arranging {
     answers: request.answers ?? new Map(),
     takeLikeliest: request.takeLikeliest ?? false,
   };
-  const questions: Question[] = [];
-  const stays: Stay[] = [];
-  const wanted: { unit: Unit; to: Going["to"] }[] = [];
-  const placed = foundByPlace(tree, app);
-  let [looked, assumed] = [0, 0];
-  for (const unit of units) {
-    if (!isAsked(unit.lead, { feature, role })) continue;
-    looked += 1;
-    const { path } = unit.lead;
-    const blocked = request.blocked?.get(path);
-    const destination: Destination =
-      blocked === undefined ? destinationOf(unit, input) : { kind: "stays", because: blocked };
-    if (destination.kind === "stays") {
-      if (destination.because !== undefined) stays.push({ path, because: destination.because });
-      continue;
-    }
-    if (destination.kind === "goes" && destination.isAssumed) assumed += 1;
-    const framework = unit.files.map(placed).find((found) => found !== undefined);
-    if (framework !== undefined) stays.push({ path, because: { code: "found by place", framework } });
-    else if (destination.kind === "asks") questions.push(destination.question);
-    else
-      wanted.push({ unit, to: request.keepingFeature?.has(path) ? inFeatureFolder(destination, places) : destination });
-  }
-  const { going, stuck } = solveCollisions(tree, wanted, {
-    clues: catalogue.clues,
-    folderOfFeature: (name) => places.folderNameOf(name),
-  });
-  for (const { unit, at } of stuck) stays.push({ path: unit.lead.path, because: { code: "place taken", at } });
-  const free = withoutUnread(request, going, stays);
-  return {
-    units: [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature),
-    questions,
-    stays,
-    ownNames,
-    assumed,
-    looked,
-  };
+  const frameworkOf = foundByPlace(tree, app);
+  const placed = units
+    .filter((unit) => isAsked(unit.lead, { feature, role }))
+    .map((unit): Placed => {
+      const to = destinationOf(unit, input);
+      const isKeeping = to.kind === "goes" && request.keepingFeature?.has(unit.lead.path) === true;
+      const destination = isKeeping ? inFeatureFolder(to, places) : to;
+      const isAway = destination.kind !== "stays";
+      const framework = isAway ? unit.files.map(frameworkOf).find((found) => found !== undefined) : undefined;
+      return { unit, destination, framework };
+    });
+  return { placed, ownNames, places };
 }
 
 /** The same place, in a folder of the feature's name. */
@@ -156,7 +182,11 @@ export function featureMeant({ catalogue }: AppAnalysis, typed: string): string 
 }
 
 /** What a file that no language reads seems to name stays, and so do such files if they name others by their way to them. */
-function withoutUnread({ analysis }: ArrangeRequest, going: readonly Going[], stays: Stay[]): readonly Going[] {
+function withoutUnread(
+  { analysis }: Pick<ArrangeRequest, "analysis">,
+  going: readonly Going[],
+  stays: Stay[],
+): readonly Going[] {
   const { graph } = analysis;
   const { tree } = analysis.project;
   const named = namedElsewhere(tree, new Set(going.flatMap(({ moves }) => moves.map(({ from }) => from))));
@@ -189,7 +219,10 @@ function unitMoves({ unit, to, moves }: Going): ArrangedUnit {
 }
 
 /** Tests that mirror what moves, each a unit of the feature of its file. */
-function mirrored({ analysis, analysed, target }: ArrangeRequest, going: readonly Going[]): ArrangedUnit[] {
+function mirrored(
+  { analysis, analysed, target }: Omit<ArrangeRequest, "blocked">,
+  going: readonly Going[],
+): ArrangedUnit[] {
   const { tree } = analysis.project;
   const moved = new Map(going.flatMap(({ moves }) => moves.map(({ from, to }) => [from, to] as const)));
   const holders = new Map(going.flatMap((each) => each.moves.map(({ from }) => [from, each] as const)));

@@ -4,14 +4,14 @@ import { inFolder, relativePath, type ProjectPath } from "../../base/paths.js";
 import { shared } from "../../insight/catalogue/index.js";
 import { blamesOf, planTheRest, type Blame, type Blamed } from "../groups.js";
 import type { StayGround } from "./grounds.js";
-import { planMoves, respellMoves } from "../plan/index.js";
+import { planMoves, respellMoves, type RespelledDraft } from "../plan/index.js";
 import { withAnswers, type AppAnalysis } from "../../insight/analysis.js";
 import type { Addition, Move, Plan, Wishes } from "../plan/index.js";
 import type { Progress } from "../../base/progress.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { configurationText } from "../setup/index.js";
 import { wordsUsed } from "../../app/index.js";
-import { arrange, type ArrangeRequest, type Arranging } from "./arrange.js";
+import { arrange, prepareArranging, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
 import { decisionEdits, lostPatterns, withoutDecided, type Decided } from "./decide.js";
 import { afterwards, losingTheirFeature } from "./foreseen.js";
@@ -91,9 +91,11 @@ export async function measureArranging(request: ArrangingRequest): Promise<Measu
   const { project, graph } = request.analysis;
   const rough = { ...request, isRough: true };
   const settled = request.settled ?? settleFeatures(rough);
+  let earlier: RespelledDraft | undefined;
   const { arranging, result } = await arrangeProvably(rough, settled, async ({ arranging, indexes }) => {
     const { additions, wishes } = indexes;
-    const respelled = await respellMoves(project, movesOf(arranging), { graph, additions, wishes });
+    const told = { graph, additions, wishes, ...(earlier && { earlier }) };
+    const respelled = (earlier = await respellMoves(project, movesOf(arranging), told));
     const different = respelled.files.flatMap(({ path: file, lost }) =>
       lost.map(({ reference: { specifier, start }, was }) => {
         const at = project.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
@@ -103,8 +105,12 @@ export async function measureArranging(request: ArrangingRequest): Promise<Measu
     );
     return { respelled, mentions: [], proof: { different, gaps: [], patterns: [] } };
   });
-  const { moves, files } = result.respelled;
-  return { ...arranging, moves, respelled: files.reduce((sum, { respelled }) => sum + respelled.length, 0) };
+  const { files } = result.respelled;
+  return {
+    ...arranging,
+    moves: movesOf(arranging),
+    respelled: files.reduce((sum, { respelled }) => sum + respelled.length, 0),
+  };
 }
 
 /** What is tried: which units go where, and what is led through indexes. */
@@ -130,13 +136,20 @@ async function arrangeProvably<Result extends Blamed>(
   let isLed = request.publicIndex ?? false;
   // Indexes are made of what the parser says, and where all readings were kept, none was needed so far.
   if (isLed) await Promise.all(languages.map((each) => each.prepare()));
+  const arrangeBut = prepareArranging({ ...request, analysed, answers, keepingFeature });
   const { result } = await planTheRest(request.blocked ?? new Map<ProjectPath, StayGround>(), async (blocked) => {
-    const arranging = arrange({ ...request, analysed, answers, keepingFeature, blocked });
+    const arranging = arrangeBut(blocked);
     const moved = new Map(movesOf(arranging).map(({ from, to }) => [from, to]));
     for (;;) {
       const indexes = isLed ? publicIndexes({ graph, catalogue, then, language, moved }) : noIndexes;
       const planned = await plan({ arranging, indexes });
       const spoiled = spoiledBy(planned, arranging);
+      // For numbers it makes no difference what the last few would change for the rest.
+      if (request.isRough && spoiled.size > 0 && spoiled.size < arranging.units.length * fewUnits) {
+        const units = arranging.units.filter(({ lead }) => !spoiled.has(lead));
+        const stays = [...arranging.stays, ...[...spoiled].map(([path, because]) => ({ path, because }))];
+        return { result: { arranging: { ...arranging, units, stays }, indexes, result: planned }, spoiled: nobody };
+      }
       // What no unit is to blame for: the way through an index that cannot be spelled.
       if (spoiled.size > 0 || planned.proof.different.length === 0 || !isLed)
         return { result: { arranging, indexes, result: planned }, spoiled };
@@ -145,6 +158,11 @@ async function arrangeProvably<Result extends Blamed>(
   });
   return result;
 }
+
+/** Of so many units, fewer than this part are few. */
+const fewUnits = 0.01;
+
+const nobody: ReadonlyMap<ProjectPath, Blame> = new Map();
 
 function movesOf({ units }: Arranging): readonly Move[] {
   return units.flatMap((unit) => unit.moves);
@@ -207,6 +225,8 @@ function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
     const losing = [...losingTheirFeature({ ...request, units }, arrangeBack)].filter((path) => !keeping.has(path));
     if (losing.length === 0) break;
     for (const path of losing) keeping.add(path);
+    // For numbers, the few do not matter that only the others' folders bring up.
+    if (request.isRough) break;
   }
   return keeping;
 }

@@ -29,40 +29,57 @@ export function solveCollisions(
   wanted: readonly { readonly unit: Unit; readonly to: Going["to"] }[],
   { clues, folderOfFeature }: { readonly clues: Clues; readonly folderOfFeature: (feature: string) => string },
 ): Solved {
-  let going = wanted.map(({ unit, to }): Going => ({ unit, to, moves: movesOfUnit(unit, to.into, to.stem) }));
+  const going = new Map(
+    wanted.map(({ unit, to }): [Unit, Going] => [unit, { unit, to, moves: movesOfUnit(unit, to.into, to.stem) }]),
+  );
   const stuck: { unit: Unit; at: ProjectPath }[] = [];
   const told = new Set<Unit>();
+  const places = new Occupancy(tree);
+  const unitOf = new Map<ProjectPath, Unit>();
+  for (const { unit, moves } of going.values()) for (const { from } of moves) unitOf.set(from, unit);
+  places.send([...going.values()].flatMap(({ moves }) => moves));
+  let moved: Iterable<Going> = going.values();
   // A unit is given a folder once, and given up once: this comes to an end.
   for (;;) {
-    const clashing = collisions(tree, going);
-    if (clashing.size === 0) return { going, stuck };
-    going = going.flatMap((each): Going[] => {
+    const clashing = collisions(places, moved, unitOf);
+    if (clashing.size === 0) return { going: [...going.values()], stuck };
+    const changed: Going[] = [];
+    for (const each of [...going.values()]) {
       const at = clashing.get(each.unit);
-      if (at === undefined) return [each];
+      if (at === undefined) continue;
       const folder = told.has(each.unit) ? undefined : tellingFolder(each, { clues, folderOfFeature });
       told.add(each.unit);
       if (folder === undefined) {
         stuck.push({ unit: each.unit, at });
-        return [];
+        going.delete(each.unit);
+        for (const { from } of each.moves) unitOf.delete(from);
+        // It is where it was: who goes there meets it.
+        changed.push({ ...each, moves: each.moves.map(({ from }) => ({ from, to: from })) });
+        continue;
       }
       const to = { ...each.to, into: inFolder(each.to.into, folder) };
-      return [{ unit: each.unit, to, moves: movesOfUnit(each.unit, to.into, to.stem) }];
-    });
+      const again = { unit: each.unit, to, moves: movesOfUnit(each.unit, to.into, to.stem) };
+      going.set(each.unit, again);
+      changed.push(again);
+    }
+    places.send(changed.flatMap(({ moves }) => moves));
+    moved = changed;
   }
 }
 
-/** The units that meet another, or something that stays, each with the place where they do. */
-function collisions(tree: SourceTree, going: readonly Going[]): Map<Unit, ProjectPath> {
+/** The units that those which have just moved meet, and they themselves unless they stay, each with the place where they do. */
+function collisions(
+  places: Occupancy,
+  moved: Iterable<Going>,
+  unitOf: ReadonlyMap<ProjectPath, Unit>,
+): Map<Unit, ProjectPath> {
   const found = new Map<Unit, ProjectPath>();
-  const unitOf = new Map(going.flatMap(({ unit, moves }) => moves.map(({ from }) => [from, unit] as const)));
-  const places = new Occupancy(tree);
-  places.send(going.flatMap(({ moves }) => moves));
-  for (const { unit, moves } of going) {
+  for (const { unit, moves } of moved) {
     const own = new Set(moves.map(({ from }) => from));
-    for (const { to } of moves) {
+    for (const { from, to } of moves) {
       const met = places.met(to, own);
       if (met.length === 0) continue;
-      found.set(unit, to);
+      if (unitOf.get(from) === unit) found.set(unit, to);
       for (const path of met === "folder" ? [] : met) {
         const other = unitOf.get(path);
         if (other) found.set(other, to);

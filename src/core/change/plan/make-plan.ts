@@ -14,7 +14,7 @@ import {
   type Reference,
   type Resolution,
 } from "../../languages/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { folderOf, isBelow, type ProjectPath } from "../../base/paths.js";
 import { quiet } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { ledThrough, type Draft } from "../draft.js";
@@ -165,7 +165,7 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
   };
   const opens = input.draft.claims.flatMap((claim) => (claim.kind === "opens" ? [claim.prefix] : []));
   const unchanged = { before, after: new Resolver(planned, rules, aliases, before, entriesOf), map, opens };
-  let isChanged = false;
+  const settings = new Map<ProjectPath, string>();
   for (const { path, extraction, known } of read.files) {
     if (!isOfTrade(path, "settings")) continue;
     const references = extraction.references.map((reference, index) => ({ reference, known: known?.[index] }));
@@ -182,13 +182,14 @@ async function passageTo(planned: PlannedTree, { input, read, before, map, own }
     const text = newText(tree, respelled);
     if (!text) continue;
     planned.respell(map.file(path), text.after);
-    isChanged = true;
+    settings.set(path, text.after);
   }
   const isMoved = aliases.some(({ by, source }) => source === "settings" && map.files.has(by));
   const isMade = input.draft.made.some(({ path }) => decidesNames(path));
-  if (!isChanged && !isMoved && !isMade) return unchanged;
+  if (settings.size === 0 && !isMoved && !isMade) return { ...unchanged, settings };
   const now = [...aliases.filter(({ source }) => source !== "settings"), ...(await readToolSettings(planned))];
-  return { ...unchanged, after: new Resolver(planned, rules, now, before, entriesOf) };
+  const after = new Resolver(planned, rules, now, before, entriesOf);
+  return { ...unchanged, after, ...(!isMoved && !isMade && { settings }) };
 }
 
 /** Respells what was read. */
@@ -197,11 +198,57 @@ function respellAll(
   passage: Passage,
   { input, own }: { readonly input: PlanInput; readonly own: ReadonlyMap<ProjectPath, OwnPart> },
 ): RespelledFile[] {
-  const { progress = quiet } = input;
+  const { progress = quiet, earlier } = input;
+  const doubted = foldersInDoubt(passage, earlier);
+  const before = new Map(doubted ? earlier?.files.map((file) => [file.path, file]) : []);
   return files.map(({ path, extraction, known }, index) => {
     if (index % 512 === 511) progress("Respelling references", index, files.length);
+    const taken = own.has(path) ? undefined : before.get(path);
+    if (taken && earlier && isUnconcerned(taken, { now: passage.map, then: earlier.map, doubted })) return taken;
     return respellFile({ passage, path, extraction, own: own.get(path) ?? nothingOwn, ...(known && { known }) });
   });
+}
+
+/**
+ * The folders in which settings will say something else than in the try before, today's and tomorrow's: what names mean there is to
+ * be decided again. `undefined` where that holds everywhere.
+ */
+function foldersInDoubt({ settings, map }: Passage, earlier: RespelledDraft | undefined): ProjectPath[] | undefined {
+  const then = earlier?.passage.settings;
+  if (!settings || !then || someLookupReadsFiles()) return undefined;
+  const other = [...new Set([...settings.keys(), ...then.keys()])].filter(
+    (path) => settings.get(path) !== then.get(path) || map.file(path) !== earlier.map.file(path),
+  );
+  return other.flatMap((path) => [folderOf(path), folderOf(map.file(path))]);
+}
+
+/** A reference by no lookup that takes words for places. */
+const placeless: Pick<Reference, "lookup"> = { lookup: "module" };
+
+/** Whether a file and all that it names by single files go where they went before; it was respelled then without a rest. */
+function isUnconcerned(
+  file: RespelledFile,
+  {
+    now,
+    then,
+    doubted = [],
+  }: { readonly now: MoveMap; readonly then: MoveMap; readonly doubted: readonly ProjectPath[] | undefined },
+): boolean {
+  const isSame = (path: ProjectPath): boolean => now.file(path) === then.file(path);
+  const isPlain = file.onlyRespelled && file.lost.length === 0 && file.adds.length === 0 && file.removes.size === 0;
+  if (!isPlain || !isSame(file.path)) return false;
+  // Among other settings names by alias or package may mean something else; from elsewhere, too.
+  const isSettled = doubted.length === 0;
+  if (doubted.some((folder) => isBelow(file.path, folder) || isBelow(now.file(file.path), folder))) return false;
+  return file.meanings.every(
+    (was, index) =>
+      was.state === "unresolved" ||
+      (was.state === "external" && !isOpen(file.extraction.references[index] ?? placeless)) ||
+      (was.state === "found" &&
+        was.folder === undefined &&
+        (isSettled || was.scheme === "relative") &&
+        was.targets.every(isSame)),
+  );
 }
 
 interface FileToRespell {

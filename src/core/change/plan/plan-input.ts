@@ -4,6 +4,7 @@ import type { LookupRules, Mapping } from "../../languages/index.js";
 import type { Progress } from "../../base/progress.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Draft } from "../draft.js";
+import type { RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
 
 /** What a plan is made from. */
@@ -22,4 +23,6 @@ export interface PlanInput {
   readonly mentions?: boolean;
   /** All references, where they were read already. Nothing is read again then. */
   readonly graph?: ReferenceGraph;
+  /** The same with other moves, tried before: what these make no difference to is not decided again. The proof is. */
+  readonly earlier?: RespelledDraft;
 }

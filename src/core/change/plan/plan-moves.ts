@@ -28,6 +28,7 @@ export interface PlanOptions {
   readonly readAll?: boolean;
   readonly graph?: ReferenceGraph;
   readonly mentions?: boolean;
+  readonly earlier?: RespelledDraft;
 }
 
 /** Plans a draft: what is respelled, and the proof. Nothing is written. */

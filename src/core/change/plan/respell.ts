@@ -24,6 +24,8 @@ export interface Passage {
   readonly map: MoveMap;
   /** What names begin with that are packages today and may be files then. */
   readonly opens: readonly string[];
+  /** What settings will say that change, by their present paths; none where more than their texts decides what names mean. */
+  readonly settings?: ReadonlyMap<ProjectPath, string>;
 }
 
 /** Whether a name that is a package today may come to mean a file, because the draft says so. */

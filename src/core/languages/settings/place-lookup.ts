@@ -6,7 +6,7 @@
  */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { folderOf, foldersAbove, inFolder, isBelow, joinPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, joinPath, type ProjectPath } from "../../base/paths.js";
 import { external, type Ground, type NameLookup, type Resolution, type Scheme } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
 import { globBase, splitPlace } from "../specifier.js";
@@ -129,8 +129,17 @@ function scopeBelow(at: ProjectPath, rest: string): (path: ProjectPath) => boole
   const inside = (path: string): string => (at === "" ? path : path.slice(at.length + 1));
   // `packages/*` takes in all that lies below what it matches.
   const endsInName = /\.[\w{},]+$/.test(rest);
+  const taken = new Map<ProjectPath, boolean>();
+  const takesFolder = (folder: ProjectPath): boolean => {
+    if (folder.length <= at.length) return false;
+    let known = taken.get(folder);
+    if (known === undefined)
+      taken.set(folder, (known = (ends(folder) && matches(inside(folder))) || takesFolder(folderOf(folder))));
+    return known;
+  };
+  // Most files end otherwise, which is seen without the pattern.
+  const [tail = ""] = /[^*?{}[\]()!+@|/\\]*$/.exec(rest.replace(/\/+$/, "")) ?? [];
+  const ends = (path: ProjectPath): boolean => path.endsWith(tail);
   return (path) =>
-    isIn(path) &&
-    (matches(inside(path)) ||
-      (!endsInName && foldersAbove(path).some((folder) => folder.length > at.length && matches(inside(folder)))));
+    isIn(path) && ((!endsInName && takesFolder(folderOf(path))) || (ends(path) && matches(inside(path))));
 }
