@@ -58,6 +58,10 @@ const sistersThatTell = 3;
 /** From this many files on, a screen's own folder is a feature. */
 const muchOfAScreen = 6;
 
+/** Words of roles that are also what people do in an app, where so many files are about it. */
+const subjects = new Set(["settings", "messages", "media", "configuration"].map(keyOf));
+const muchOfASubject = 4;
+
 /** Words that are no feature's even among features. */
 const neverFeature = new Set(["", "index", "common", "shared", "core", "test", "mock", "util", "helper", "default"]);
 
@@ -228,9 +232,11 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
     );
     return like.length >= 2;
   };
-  // `components/layout/` among components is no layer, but no feature either.
+  // `components/layout/` among components is no layer, but no feature either; `components/settings/` with much in it is one.
   const isTopic = (folder: ProjectPath): boolean =>
-    clues.folders.has(keyOf(nameOf(folder))) && folders.isAmongTopics(folder);
+    clues.folders.has(keyOf(nameOf(folder))) &&
+    folders.isAmongTopics(folder) &&
+    !(subjects.has(keyOf(nameOf(folder))) && (counts.get(folder) ?? 0) >= muchOfASubject);
   const isNamed = (folder: ProjectPath): boolean =>
     !areas.has(folder) &&
     (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder)) &&
