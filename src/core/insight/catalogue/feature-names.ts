@@ -2,6 +2,7 @@
 import { addTo } from "../../base/grouping.js";
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
+import { partsOf } from "../../app/companions.js";
 import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { areaOf } from "./areas.js";
@@ -254,9 +255,25 @@ export class FeatureNames {
     }
   }
 
+  /** How many components begin with a word and say more: `WindowTopBar`. */
+  #drawnBeginnings(files: readonly FeatureFile[]): ReadonlyMap<string, number> {
+    const counts = new Map<string, number>();
+    for (const { path, role } of files) {
+      if (role !== "component" && role !== "screen") continue;
+      const words = splitWords(partsOf(nameOf(path)).stem);
+      for (const key of new Set(
+        [1, 2].filter((count) => count < words.length).map((count) => featureKey(words.slice(0, count))),
+      ))
+        counts.set(key, (counts.get(key) ?? 0) + 1);
+    }
+    return counts;
+  }
+
   /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
   #findNames(files: readonly FeatureFile[], { notThese, isTold }: NamesInput): void {
     const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number>; layers: Set<string> }>();
+    const drawn = this.#drawnBeginnings(files);
+    const general = new Set<string>();
     for (const { path, role } of files) {
       if (role === undefined || !telling.has(role)) continue;
       const words = wordsBesideRole(tellingName(path), this.#clues);
@@ -267,7 +284,10 @@ export class FeatureNames {
         names: new Map<string, number>(),
         layers: new Set<string>(),
       };
-      if (words.every((word) => this.#clues.general.has(word.toLowerCase()))) continue;
+      // A general word is a feature's only if much is called after it.
+      const isGeneral = words.every((word) => this.#clues.general.has(word.toLowerCase()));
+      if (isGeneral && (drawn.get(key) ?? 0) < componentsOfAWord) continue;
+      if (isGeneral) general.add(key);
       seed.roles.add(role);
       seed.layers.add(this.#layerOf(path, this.areaAround(path)));
       const name = inCase(words, "kebab");
@@ -281,7 +301,10 @@ export class FeatureNames {
       const isEnough =
         isSpread &&
         (roles.size >= 3 || (roles.size === 2 && (has("screen") || (has("service") && has("state", "action")))));
-      if ((isEnough && !isTold) || this.#byKey.has(key)) for (const [name, votes] of names) this.#add(key, name, votes);
+      // What has a state and actions of its own, and several components that begin with its word, is something to work with.
+      const isKept = has("state") && has("action") && (drawn.get(key) ?? 0) >= componentsOfAWord;
+      if (((isKept || (isEnough && !general.has(key))) && !isTold) || this.#byKey.has(key))
+        for (const [name, votes] of names) this.#add(key, name, votes);
     }
     // A weaker sign, for an app that shows its features by nothing else.
     if (!isTold && this.#byKey.size < fewFeatures) this.#findFirstWords(files, notThese);
@@ -293,6 +316,9 @@ const fewFeatures = 2;
 
 /** So many files, of so many roles, begin with the word of a feature. */
 const [filesOfAWord, rolesOfAWord] = [5, 3];
+
+/** So many components begin with the word of a feature. */
+const componentsOfAWord = 3;
 
 /** What is done, not what it is done with. */
 const verbs =

@@ -130,7 +130,8 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
     const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
     if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
       return [{ for: "component", weight: 0.6, because: { code: "in screen folder", screen: nameOf(own) } }];
-    const whole = role === "screen" ? usedAmong(question, folder) : undefined;
+    const isDrawn = question.drawsAlways || outline?.signs.includes("view") === true;
+    const whole = role === "screen" && isDrawn ? usedAmong(question, folder) : undefined;
     if (whole !== undefined)
       return [{ for: "component", weight: 0.6, because: { code: "used by screen", screen: nameOf(whole) } }];
     // Deep below a role's folder lies what belongs to its files, and may be something else.

@@ -1,5 +1,6 @@
-import { certain, isGeneralName, shared, type Entry } from "../catalogue/index.js";
+import { certain, featureKey, isGeneralName, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
+import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -58,7 +59,9 @@ function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry):
   const features = new Set(bound.map((target) => catalogue.entries.get(target)?.feature.is));
   const [target] = bound;
   if (target === undefined || features.size > 1) return;
-  const [feature] = features;
+  const [feature = ""] = features;
+  // What bears the feature's name is no general thing, though its word is a general one: `WindowList`.
+  if (featureKey(splitWords(partsOf(nameOf(path)).stem)).includes(featureKey(splitWords(feature)))) return;
   // What several others use as well is no single feature's, whatever its folder is called.
   const others = new Set(catalogue.uses.usersOf(target).map((user) => catalogue.entries.get(user)?.feature.is));
   others.delete(feature);
@@ -82,6 +85,6 @@ function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry):
     file: path,
     start: use?.reference.start,
     about: target,
-    what: { code: "shared depends on feature", file: nameOf(path), feature: feature ?? "a feature", target },
+    what: { code: "shared depends on feature", file: nameOf(path), feature, target },
   };
 }
