@@ -62,12 +62,28 @@ const muchOfAScreen = 6;
 const subjects = new Set(["settings", "messages", "media", "configuration"].map(keyOf));
 const muchOfASubject = 4;
 
+/** With fewer files than this, a folder with a general name is no feature. */
+const muchOfAWord = 8;
+
 /** Words that are no feature's even among features. */
 const neverFeature = new Set(["", "index", "common", "shared", "core", "test", "mock", "util", "helper", "default"]);
 
 /** Folders that hold what is everybody's. */
 const sharedFolders = new Set(
-  ["devtools", "shared", "common", "core", "app", "ui", "lib", "base", "global", "general"].map(keyOf),
+  [
+    "devtools",
+    "shared",
+    "common",
+    "core",
+    "app",
+    "ui",
+    "lib",
+    "base",
+    "global",
+    "general",
+    "primitives",
+    "foundations",
+  ].map(keyOf),
 );
 
 /** Layers in which a folder that bears the name of a file in it is that file's own; `actions/rota/rota.ts` is the rota's. */
@@ -130,6 +146,8 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     const isPlainly = shape.isByFeature(above);
     if (!isPlainly && (hasFamilyWord || !shape.isMostlyByFeature(above))) continue;
     if (families.isPassage(folder) || families.holdsFamily(folder)) continue;
+    // `Checkbox/` is a part for everybody, however many files it is made of.
+    if (isPlain(folder, clues) && count < muchOfAWord) continue;
     if (!shape.isOfOneRole(folder)) add(folder, wordsOfFolderName(nameOf(folder)));
     else if (isPlainly) alike.push(folder);
   }
@@ -237,12 +255,18 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
     clues.folders.has(keyOf(nameOf(folder))) &&
     folders.isAmongTopics(folder) &&
     !(subjects.has(keyOf(nameOf(folder))) && (counts.get(folder) ?? 0) >= muchOfASubject);
+  // `UIComponents/` says twice that it is everybody's.
+  const isTwiceShared = (folder: ProjectPath): boolean => {
+    const words = splitWords(nameOf(folder));
+    return words.length > 1 && words.every((word) => isSharedFolder(word) || clues.folders.has(keyOf(word)));
+  };
   const isNamed = (folder: ProjectPath): boolean =>
     !areas.has(folder) &&
     (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder)) &&
     /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
     !noFeature.has(featureKey(wordsOfFolderName(nameOf(folder)))) &&
-    !isSharedFolder(nameOf(folder));
+    !isSharedFolder(nameOf(folder)) &&
+    !isTwiceShared(folder);
   const isByFeature = (area: ProjectPath): boolean => {
     const top = below.get(area) ?? [];
     return top.filter(isNamed).length >= top.filter((folder) => roleOf(folder) !== undefined).length;

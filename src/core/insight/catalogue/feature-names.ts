@@ -83,6 +83,16 @@ const noFeature = new Set([
   "vue",
   "native",
   "web",
+  "js",
+  "jsx",
+  "ts",
+  "tsx",
+  "html",
+  "css",
+  "scss",
+  "less",
+  "script",
+  "internal",
 ]);
 
 /** What features are found from, besides the files that lead. */

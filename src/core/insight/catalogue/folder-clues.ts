@@ -69,9 +69,19 @@ export class FolderClues {
     const above = nameOf(folderOf(folder));
     if (/^\p{Lu}/u.test(nameOf(folder)) && /^\p{Ll}/u.test(above) && this.clues.folders.has(keyOf(above)))
       return undefined;
+    if (this.#isAmongNames(folder)) return undefined;
     if (topics.has(word) && this.isAmongTopics(folder)) return undefined;
     const deep = this.clues.deep.get(word);
     return deep !== undefined && this.below(folder).length > 0 ? deep : this.clues.folders.get(word);
+  }
+
+  /** Whether it is one of many folders in the source root that are called as components are: `src/Form/` beside `src/Listing/`. */
+  #isAmongNames(folder: ProjectPath): boolean {
+    if (folderOf(folder) !== this.source || !/^\p{Lu}\p{Ll}/u.test(nameOf(folder))) return false;
+    const named = this.below(this.source).filter(
+      (each) => /^\p{Lu}\p{Ll}/u.test(nameOf(each)) && !this.clues.folders.has(keyOf(nameOf(each))),
+    );
+    return named.length >= sistersOfATopic;
   }
 
   /** Whether a folder lies in a layer most of whose folders are called after no role. */

@@ -25,10 +25,18 @@ export const exportName: Rule = {
     const stems = countOf(exported.map(({ stem }) => stem));
     const alike = exported.filter(({ stem, main }) => areAlike(context, stem, main.name));
     if (exported.length > 2 && alike.length * 2 < exported.length) return;
+    // Where several in one folder are called otherwise than what they export, that is how it is done there: icons.
+    const all = countOf(exported.map(({ entry }) => folderOf(entry.path)));
+    const unlike = countOf(exported.filter((each) => !alike.includes(each)).map(({ entry }) => folderOf(entry.path)));
+    const isCustomOf = (folder: string): boolean => {
+      const count = unlike.get(folder) ?? 0;
+      return count >= unlikeOfACustom && count >= (all.get(folder) ?? 0) * partOfACustom;
+    };
     for (const { entry, main, stem, rest } of exported) {
       const { path } = entry;
       if (isNamedByTool(path) || isDeclaration(path) || areAlike(context, stem, main.name)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
+      if (isCustomOf(folderOf(path))) continue;
       // No name in code can begin as `404page` does.
       if (/^\p{N}/u.test(stem)) continue;
       // `hooks.ts` holds hooks, however many.
@@ -46,6 +54,9 @@ export const exportName: Rule = {
     }
   },
 };
+
+/** So many files of a folder, and this part of them, with names unlike their exports. */
+const [unlikeOfACustom, partOfACustom] = [3, 0.15];
 
 function countOf(words: readonly string[]): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();

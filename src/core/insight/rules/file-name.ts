@@ -2,6 +2,7 @@ import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { certain, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isMainCode, partsOf } from "../../app/index.js";
+import { ownExports } from "../../languages/index.js";
 import { readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isRoleWord } from "./named-after-role.js";
@@ -45,7 +46,7 @@ export const fileName: Rule = {
   why: "You know what to look for, and what a file is before you open it.",
   wrong: "src/components/page-header.tsx\nsrc/screens/Harvest.tsx",
   right: "src/components/PageHeader.tsx\nsrc/screens/HarvestScreen.tsx",
-  *find({ mains, places, tree, sisters, catalogue: { clues }, app: { configuration, stack } }) {
+  *find({ mains, places, tree, graph, sisters, catalogue: { clues }, app: { configuration, stack } }) {
     const stems = foldersByStem(mains);
     const byFolder = stemsByFolder(mains);
     // A form that somebody has written down is asked for, whatever the files do.
@@ -77,6 +78,10 @@ export const fileName: Rule = {
       if (/^(?:with|use)\p{Lu}/u.test(stem)) continue;
       const patterns = [belonging.pattern, ...others];
       if (patterns.some((pattern) => readName(pattern, stem))) continue;
+      // What bears the very name of its export, as names in code are spelled, is called after that.
+      const given = ownExports(graph.files.get(path)?.reading.exports);
+      const isInCode = /^(?:\{Pascal\}|\{camel\}|[^{]*\{Pascal\})/.test(belonging.pattern.text);
+      if (isInCode && given.some(({ name }) => name === stem)) continue;
       // What is called after nothing but a guess, or as the others in its folder are, breaks no form.
       if (role.confidence < worthNaming) continue;
       const beside = (byFolder.get(folderOf(path)) ?? []).filter(
@@ -88,6 +93,7 @@ export const fileName: Rule = {
       const to = inFolder(folderOf(path), belonging.stem + rest);
       const isPossible = readName(belonging.pattern, belonging.stem) !== undefined && to !== path;
       const moves = isPossible ? movesAlong(tree, path, to) : undefined;
+      const isGiven = !isInCode || given.some(({ name }) => name === belonging.stem);
       yield {
         file: path,
         confidence: role.confidence * (agreement.of === 0 ? 1 : agreement.agree / agreement.of),
@@ -98,7 +104,9 @@ export const fileName: Rule = {
           role: role.is,
           wanted: isPossible ? belonging.stem : undefined,
         },
-        ...(moves && { repair: { kind: "move", moves, isSure: role.confidence >= certain && isCertain(agreement) } }),
+        ...(moves && {
+          repair: { kind: "move", moves, isSure: role.confidence >= certain && isCertain(agreement) && isGiven },
+        }),
       };
     }
   },

@@ -1,7 +1,7 @@
 import { addTo } from "../../base/grouping.js";
 import { partsOf } from "../../app/index.js";
 import { keyOf, type Entry } from "../catalogue/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isInSource } from "./places.js";
 import { isCertain, type Agreement } from "./sisters.js";
 import type { Rule, RuleContext } from "./rule.js";
@@ -33,8 +33,9 @@ export const separatedCompanion: Rule = {
       const parts = partsOf(nameOf(path));
       if (leader !== undefined || parts.leads || !isInSource(app.layout, path)) continue;
       // A folder for tests, stories or sheets is where they are, if that is how it is done here.
-      const word = context.catalogue.clues.folders.get(keyOf(nameOf(folderOf(path))));
-      if (word === "test" || word === "story" || (word === "style" && role.is === "style")) continue;
+      const words = foldersAbove(path).map((folder) => context.catalogue.clues.folders.get(keyOf(nameOf(folder))));
+      if (words.some((word) => word === "test" || word === "story" || (word === "style" && role.is === "style")))
+        continue;
       // Where the arrangement has a shelf for tests, that is where they are.
       if (role.is !== undefined && entry.standing?.shelf.holds.includes(role.is)) continue;
       const candidates = (byStem.get(parts.stem) ?? []).filter((each) => isTied(context, path, each.path));

@@ -28,8 +28,11 @@ const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final",
 const standards =
   /(?:(?:^|[^A-Za-z])(?:json|md|sha|utf|es|ipv|mp|base|oauth)|J(?:son|SON)|M(?:d|D|p|P)|S(?:ha|HA)|U(?:tf|TF)|E(?:s|S)|I[pP][vV]|Base|O[aA]uth)\d+$/;
 
+/** In it, `copy` is what is drawn. */
+const iconFolder = /^(?:icons?|svgs?|glyphs?)$/i;
+
 function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }: Entry): Case | undefined {
-  if (isFolderIndex(path)) return undefined;
+  if (isFolderIndex(path) || iconFolder.test(nameOf(folderOf(path)))) return undefined;
   const { stem, rest } = partsOf(nameOf(path));
   const words = splitWords(stem);
   // A part of a component may be called after what it is there: `Teaser/Data`.

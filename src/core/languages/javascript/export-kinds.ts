@@ -69,7 +69,8 @@ export class Kinds {
   default(expression: number): Pick<Export, "kind" | "about"> {
     const line = /^[^\n]*/.exec(this.text.slice(expression, expression + 400))?.[0].trim() ?? "";
     const names =
-      line.match(/[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ?? /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line);
+      line.match(/(?<![\p{L}\p{N}_$])[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ??
+      /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line);
     const [name] = names ?? [];
     if (name !== undefined && !/^(?:function|class|async)$/.test(name)) return { kind: this.local(name), about: name };
     if (/^(?:abstract\s+)?class\b/.test(line)) return { kind: "class" };
