@@ -9,7 +9,7 @@ import type { ReferenceGraph } from "../../graph/index.js";
 import { isCode, ownExports } from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
-import { cluesOf, keyOf, type Clues } from "./clues.js";
+import { cluesOf, keyOf, prefixOf, type Clues } from "./clues.js";
 import { partsOf } from "../../app/companions.js";
 import { effectiveUses, type EffectiveUses } from "./effective-uses.js";
 import { beliedFolders, viewsOfComponents } from "./content-layers.js";
@@ -72,8 +72,9 @@ const besideTheApp = /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|
 /** Makes the catalogue of one app. */
 export function makeCatalogue(input: CatalogueInput): Catalogue {
   const { layout, stack, configuration, graph } = input;
-  const clues = cluesOf(stack);
   const paths = input.paths.filter((path) => isOfTheApp(path, layout.source));
+  const code = paths.filter((path) => stack.code.includes(extensionOf(nameOf(path))));
+  const clues = { ...cluesOf(stack), prefix: prefixOf(code.map((path) => partsOf(nameOf(path)).stem)) };
   const decide = decisionsOf(configuration, layout.folder, input.answers);
   const leaders = leadersOf(paths);
   const uses = effectiveUses(graph);

@@ -23,6 +23,32 @@ export interface Clues {
   readonly patterns: readonly { readonly role: Role; readonly pattern: NamingPattern }[];
   /** Whether style sheets are this stack's code. */
   readonly sheetsAreCode: boolean;
+  /** The first word of most of an app's components, in small letters: `EcCart`, `EcOrder`. It says nothing of any. */
+  readonly prefix?: string | undefined;
+}
+
+/** So many components, and this part of them, that begin with one word share a prefix. */
+const [namesOfAPrefix, partOfAPrefix] = [8, 0.5];
+
+/** The prefix of an app, from the stems of its code. A word that something else bears as well says what that is about. */
+export function prefixOf(stems: Iterable<string>): string | undefined {
+  const counts = new Map<string, number>();
+  const elsewhere = new Set<string>();
+  let all = 0;
+  for (const stem of new Set(stems)) {
+    const words = splitWords(stem);
+    const [first = "", second] = words;
+    if (!/^\p{Lu}/u.test(first)) {
+      for (const word of words) elsewhere.add(word.toLowerCase());
+      continue;
+    }
+    all += 1;
+    if (second !== undefined) counts.set(first, (counts.get(first) ?? 0) + 1);
+  }
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  const word = most?.[0].toLowerCase() ?? "";
+  const isCommon = most !== undefined && most[1] >= namesOfAPrefix && most[1] >= all * partOfAPrefix;
+  return isCommon && !elsewhere.has(word) ? word : undefined;
 }
 
 /** How sure the name of a folder makes. */

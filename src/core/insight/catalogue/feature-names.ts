@@ -2,7 +2,6 @@
 import { addTo } from "../../base/grouping.js";
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
-import { partsOf } from "../../app/companions.js";
 import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { areaOf } from "./areas.js";
@@ -270,7 +269,7 @@ export class FeatureNames {
     const counts = new Map<string, number>();
     for (const { path, role } of files) {
       if (role !== "component" && role !== "screen") continue;
-      const words = splitWords(partsOf(nameOf(path)).stem);
+      const words = wordsBesideRole(nameOf(path), this.#clues);
       for (const key of new Set(
         [1, 2].filter((count) => count < words.length).map((count) => featureKey(words.slice(0, count))),
       ))

@@ -34,6 +34,7 @@ export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   const { stem } = partsOf(name);
   const [base = ""] = stem.replace(/^_/, "").split(".");
   let words = splitWords(base);
+  if (words.length > 1 && words[0]?.toLowerCase() === clues.prefix) words = words.slice(1);
   if (words.length > 1 && clues.beginnings.has(words[0]?.toLowerCase() ?? "")) words = words.slice(1);
   for (let last = words.at(-1); words.length > 1 && last !== undefined; last = words.at(-1)) {
     const roles = clues.endings.get(last.toLowerCase()) ?? [];
