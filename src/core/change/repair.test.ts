@@ -5,6 +5,7 @@ import { applyPlan } from "../apply/index.js";
 import { caller } from "../apply/changes.test.suite.js";
 import type { ProjectPath } from "../base/paths.js";
 import { analyse } from "../insight/analysis.js";
+import { inCase, splitWords } from "../base/names/index.js";
 import { MemoryStore } from "../files/index.js";
 import { check, type Finding } from "../insight/rules/index.js";
 import { planRepairs, type Repairs } from "./repair.js";
@@ -165,14 +166,14 @@ describe("repairs", () => {
           ({ folder, name, kind }) => `src/${folder}/${name}.${kind === "component" ? "tsx" : "ts"}`,
         );
         const files: Record<string, string> = Object.fromEntries(
-          list.map(({ kind, uses }, index) => {
+          list.map(({ kind, uses, name }, index) => {
             const from = (paths[index] ?? "").split("/").length - 2;
             const imports = uses
               .map((use) => paths[use])
               .filter((path) => path !== undefined && path !== paths[index])
               .map((path) => `import "${"../".repeat(from)}${path?.slice(4).replace(/\.tsx?$/, "")}";\n`);
             const body = {
-              component: drawn("Shown"),
+              component: drawn(inCase(splitWords(name), "Pascal")),
               hook: "export function useIt() {}\n",
               function: "export function go() {}\n",
             };

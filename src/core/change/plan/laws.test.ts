@@ -2,7 +2,8 @@ import fc from "fast-check";
 import ts from "typescript";
 import { describe, expect, test } from "vitest";
 import { openProject } from "../../app/index.js";
-import { planMoves } from "./index.js";
+import { analyse } from "../../insight/analysis.js";
+import { planMoves, respellMoves } from "./index.js";
 import { MemoryStore } from "../../files/index.js";
 import { afterwards, at, moveOf, type Files } from "./planning.test.suite.js";
 import type { Plan } from "./index.js";
@@ -173,4 +174,24 @@ test("a proof of more files than are parsed again is the same proof", async () =
   );
   expect(plan.proof.unresolved).toHaveLength(450);
   expect(plan.moves[0]?.to).toBe(at("it's/b.ts"));
+});
+
+test("law: what is taken over from a try with other moves changes nothing", async () => {
+  let takenOver = 0;
+  await fc.assert(
+    fc.asyncProperty(app, fc.nat(), async ({ files, moves }, which) => {
+      const store = new MemoryStore(files);
+      const { project, graph } = await analyse(store, { standing: at("") });
+      const all = moves.map(moveOf);
+      const fewer = all.filter((_, index) => index !== which % Math.max(1, all.length));
+      const earlier = await respellMoves(project, fewer, { graph });
+      const before = new Set(earlier.files);
+      const again = await respellMoves(project, all, { graph, earlier });
+      takenOver += again.files.filter((file) => before.has(file)).length;
+      const anew = await respellMoves(project, all, { graph });
+      expect(again.files).toEqual(anew.files);
+    }),
+    { seed: 14, numRuns: 150 },
+  );
+  expect(takenOver).toBeGreaterThan(100);
 });

@@ -14,7 +14,7 @@ import {
   type Reference,
   type Resolution,
 } from "../../languages/index.js";
-import { folderOf, isBelow, type ProjectPath } from "../../base/paths.js";
+import type { ProjectPath } from "../../base/paths.js";
 import { quiet } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { ledThrough, type Draft } from "../draft.js";
@@ -42,6 +42,7 @@ import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from 
 import { prove } from "./prove.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
 import { respell, type Passage } from "./respell.js";
+import { takeOver } from "./take-over.js";
 
 /** Plans a draft. Throws where it cannot happen; what the proof does not hold for is in the plan. */
 export async function makePlan(input: PlanInput): Promise<Plan> {
@@ -199,56 +200,13 @@ function respellAll(
   { input, own }: { readonly input: PlanInput; readonly own: ReadonlyMap<ProjectPath, OwnPart> },
 ): RespelledFile[] {
   const { progress = quiet, earlier } = input;
-  const doubted = foldersInDoubt(passage, earlier);
-  const before = new Map(doubted ? earlier?.files.map((file) => [file.path, file]) : []);
+  const takenOver = earlier && takeOver(passage, earlier);
   return files.map(({ path, extraction, known }, index) => {
     if (index % 512 === 511) progress("Respelling references", index, files.length);
-    const taken = own.has(path) ? undefined : before.get(path);
-    if (taken && earlier && isUnconcerned(taken, { now: passage.map, then: earlier.map, doubted })) return taken;
+    const taken = own.has(path) ? undefined : takenOver?.(path);
+    if (taken) return taken;
     return respellFile({ passage, path, extraction, own: own.get(path) ?? nothingOwn, ...(known && { known }) });
   });
-}
-
-/**
- * The folders in which settings will say something else than in the try before, today's and tomorrow's: what names mean there is to
- * be decided again. `undefined` where that holds everywhere.
- */
-function foldersInDoubt({ settings, map }: Passage, earlier: RespelledDraft | undefined): ProjectPath[] | undefined {
-  const then = earlier?.passage.settings;
-  if (!settings || !then || someLookupReadsFiles()) return undefined;
-  const other = [...new Set([...settings.keys(), ...then.keys()])].filter(
-    (path) => settings.get(path) !== then.get(path) || map.file(path) !== earlier.map.file(path),
-  );
-  return other.flatMap((path) => [folderOf(path), folderOf(map.file(path))]);
-}
-
-/** A reference by no lookup that takes words for places. */
-const placeless: Pick<Reference, "lookup"> = { lookup: "module" };
-
-/** Whether a file and all that it names by single files go where they went before; it was respelled then without a rest. */
-function isUnconcerned(
-  file: RespelledFile,
-  {
-    now,
-    then,
-    doubted = [],
-  }: { readonly now: MoveMap; readonly then: MoveMap; readonly doubted: readonly ProjectPath[] | undefined },
-): boolean {
-  const isSame = (path: ProjectPath): boolean => now.file(path) === then.file(path);
-  const isPlain = file.onlyRespelled && file.lost.length === 0 && file.adds.length === 0 && file.removes.size === 0;
-  if (!isPlain || !isSame(file.path)) return false;
-  // Among other settings names by alias or package may mean something else; from elsewhere, too.
-  const isSettled = doubted.length === 0;
-  if (doubted.some((folder) => isBelow(file.path, folder) || isBelow(now.file(file.path), folder))) return false;
-  return file.meanings.every(
-    (was, index) =>
-      was.state === "unresolved" ||
-      (was.state === "external" && !isOpen(file.extraction.references[index] ?? placeless)) ||
-      (was.state === "found" &&
-        was.folder === undefined &&
-        (isSettled || was.scheme === "relative") &&
-        was.targets.every(isSame)),
-  );
 }
 
 interface FileToRespell {

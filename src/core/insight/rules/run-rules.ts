@@ -9,7 +9,7 @@ import type { Configuration } from "../../app/configuration/index.js";
 import { isInSource, placementOf, Places, placesMost } from "./places.js";
 import { Sisters } from "./sisters.js";
 import { rules } from "./registry.js";
-import type { Finding, Found, Rule, RuleContext } from "./rule.js";
+import type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";
 import { ruleTable, type RuleGroup, type RuleName, type Severity } from "../../app/configuration/rule-names.js";
 
 /** How a rule is set for one app. */
@@ -116,7 +116,17 @@ function findingOf(
 ): Finding {
   const at = start === undefined ? undefined : graph.tree.text(found.file)?.positionAt(start);
   const confidence = Math.round((found.confidence ?? rule.confidence ?? 1) * 100) / 100;
-  return { rule: rule.name, severity, ...found, confidence, ...(at && { at }) };
+  const repair = found.repair && asked(found.repair, graph);
+  return { rule: rule.name, severity, ...found, confidence, ...(repair && { repair }), ...(at && { at }) };
+}
+
+/** What so many files name is not renamed along with the rest: that is a change of its own, which somebody asks for. */
+const manyUsers = 20;
+
+function asked(repair: Repair, graph: ReferenceGraph): Repair {
+  if (repair.kind !== "move" || !repair.isSure) return repair;
+  const users = new Set(repair.moves.flatMap(({ from }) => graph.usersOf(from)));
+  return users.size > manyUsers ? { ...repair, isSure: false } : repair;
 }
 
 const order = new Map(rules.map(({ name }, index) => [name, index]));
