@@ -9,7 +9,9 @@ const names = ["harvest", "rota", "swaps", "weather"];
 const parts = ["Card", "Table", "Chart"];
 
 async function looked(paths: readonly string[]): Promise<{ areas: string[]; features: string[] }> {
-  const files = Object.fromEntries(paths.map((path) => [path, path.endsWith("x") ? drawn : "export const a = 1;\n"]));
+  const textOf = (path: string): string =>
+    path.endsWith("x") ? drawn : path.includes("/state/") ? "export function a() {}\n" : "export const a = 1;\n";
+  const files = Object.fromEntries(paths.map((path) => [path, textOf(path)]));
   const [app] = (
     await analyse(new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...files }), {
       standing: "" as ProjectPath,
@@ -64,6 +66,20 @@ test.each<[string, string[], { areas: string[]; features: string[] }]>([
     { areas: [], features: names },
   ],
   [
+    "nearly all, with layers for several roles and features beside them, where only pictures and types lie around it",
+    [
+      ...names.flatMap((name) => [
+        ...parts.map((part) => `src/scripts/${name}/${name}${part}.tsx`),
+        `src/scripts/${name}/use${name}.ts`,
+        `src/scripts/${name}/${name}.scss`,
+      ]),
+      ...parts.map((part) => `src/scripts/components/${part}/${part}.tsx`),
+      ...["utils", "queries", "types", "pages"].map((layer) => `src/scripts/${layer}/a.ts`),
+      "src/assets/a.png",
+    ],
+    { areas: ["src/scripts"], features: names },
+  ],
+  [
     "no layer by what lies in it, though a role's word or two are among its folders",
     ["views", "widgets", ...names]
       .flatMap((name) => parts.map((part) => `src/graphs/${name}/${name}${part}.ts`))
@@ -89,4 +105,38 @@ test("a folder is no layer, though it is called so, if what lies in it draws", a
       .map(({ role }) => role.is),
   );
   expect(roles).toEqual(new Set(["component"]));
+});
+
+test.each<[string, string[], string[]]>([
+  [
+    "settings among features are one, where much is about them",
+    ["Account", "Units", "Alerts", "Privacy"]
+      .map((part) => `src/components/settings/${part}.tsx`)
+      .concat(names.flatMap((name) => parts.map((part) => `src/components/${name}/${name}${part}.tsx`))),
+    [...names, "settings"].sort(),
+  ],
+  [
+    "what has a state, actions and components of one word is a feature, however general the word",
+    [
+      ...["Bar", "Menu", "List"].map((part) => `src/components/Window${part}.tsx`),
+      "src/state/actions/window.ts",
+      "src/state/reducers/windows.ts",
+      ...parts.map((part) => `src/components/Button${part}.tsx`),
+      "src/state/actions/button.ts",
+    ],
+    ["window"],
+  ],
+  [
+    "a prefix that all components bear names none",
+    [
+      ...names.map((name) => `src/views/${name}Screen.tsx`),
+      ...names.flatMap((name) =>
+        parts.map((part) => `src/components/Pr${name[0]?.toUpperCase()}${name.slice(1)}${part}.tsx`),
+      ),
+      ...names.map((name) => `src/hooks/use${name[0]?.toUpperCase()}${name.slice(1)}.ts`),
+    ],
+    names,
+  ],
+])("%s", async (_, paths, features) => {
+  expect((await looked(paths)).features).toEqual(features);
 });

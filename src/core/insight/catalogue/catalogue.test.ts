@@ -49,8 +49,29 @@ describe("roles", () => {
     ["src/hooks/dates.ts", "export function shortDate() {}", "helper"],
     ["src/components/DemoUseCase.tsx", "export function DemoUseCase() { return <li/>; }", "component"],
     ["src/services/product-types.ts", "export function useTypes() { return fetch('/'); }", "service"],
+    ["src/actions/keys.ts", 'export const ADDED = "crate/added";', "constants"],
+    ["src/services/useCrates.ts", "const useCrates = () => fetch('/');\nexport default useCrates;", "hook"],
+    ["src/stuff/crates.graphql", "query Crates { crates { weight } }", "service"],
   ])("%s is recognised (%j)", async (path, text, role) => {
     expect((await catalogueOf({ [path]: text })).entries.get(at(path))?.role.is).toBe(role);
+  });
+
+  test("what a screen is made of is no screen, though it lies among them; what its own parts take a type from is one", async () => {
+    const { entries } = await catalogueOf({
+      "src/screens/Harvest/index.tsx": `import { Yields } from "./Yields/Yields";\nexport type Row = {};\n${drawn}`,
+      "src/screens/Harvest/Yields/Yields.tsx": drawn.replace("X", "Yields"),
+      "src/screens/Rota/Rota.tsx": `import { Week } from "./parts/Week";\nexport type Day = {};\n${drawn.replace("X", "Rota")}`,
+      "src/screens/Rota/parts/Week.tsx": `import type { Day } from "../Rota";\n${drawn.replace("X", "Week")}`,
+      "src/routes.tsx":
+        'import { X } from "./screens/Harvest";\nimport { Rota } from "./screens/Rota/Rota";\nexport const router = createBrowserRouter([X, Rota]);\n',
+    });
+    const roles = [...entries].filter(([path]) => path.includes("screens/")).map(([path, { role }]) => [path, role.is]);
+    expect(Object.fromEntries(roles)).toEqual({
+      "src/screens/Harvest/index.tsx": "screen",
+      "src/screens/Harvest/Yields/Yields.tsx": "component",
+      "src/screens/Rota/Rota.tsx": "screen",
+      "src/screens/Rota/parts/Week.tsx": "component",
+    });
   });
 
   test.each([

@@ -123,6 +123,45 @@ describe("nothing is said of", () => {
         "src/components/MapB.tsx": `const b = { type: "FeatureCollection" };\n// action\n${drawn("MapB")}`,
       },
     ],
+    [
+      "documents of queries among code that is named otherwise",
+      Object.fromEntries(
+        letters.flatMap((letter) => [
+          [`src/providers/Crate${letter}Provider.ts`, `export class Crate${letter}Provider {}\n`],
+          [`src/providers/gql/crate${letter}.graphql`, "query Crate { crate { weight } }\n"],
+        ]),
+      ),
+    ],
+    [
+      "a class that is called as its file, among files in small letters",
+      {
+        ...Object.fromEntries(
+          letters.map((letter) => [
+            `src/helpers/weighCrate${letter}.ts`,
+            `export const weighCrate${letter} = () => 1;\n`,
+          ]),
+        ),
+        "src/helpers/CrateScale.ts": "export class CrateScale {}\nexport function weigh() {}\n",
+      },
+    ],
+    [
+      "sheets in a folder for sheets, and tests that mirror what they test",
+      {
+        "src/components/scss/CardA.scss": ".a { top: 0 }\n",
+        "src/components/CardA/CardA.tsx": `import "../scss/CardA.scss";\n${drawn("CardA")}`,
+        "src/components/__tests__/inner/CardB.test.tsx": 'import "../../CardB/CardB";\ntest("a", () => {});\n',
+      },
+    ],
+    [
+      "icons that are called otherwise than what they export, or after a word that says nothing elsewhere",
+      {
+        ...Object.fromEntries(letters.map((letter) => [`src/icons/row-${letter}.tsx`, drawn(`Row${letter}`)])),
+        "src/icons/copy.tsx": drawn("TwoSheets"),
+        "src/icons/clock.tsx": drawn("Hour"),
+        "src/icons/bolt.tsx": drawn("Lightning"),
+      },
+    ],
+    ["a page for an error", { "src/screens/404page.tsx": drawn("FourOhFourPage") }],
   ])("%s", async (_, files) => {
     expect(await said(files)).toEqual([]);
   });
