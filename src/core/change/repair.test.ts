@@ -121,6 +121,43 @@ describe("repairs", () => {
     expect(left).toEqual([]);
   });
 
+  test.each([
+    [20, 1],
+    [21, 0],
+  ])("what %i files name is renamed along with the rest: %i", async (count, renamed) => {
+    const letters = Array.from({ length: 30 }, (_, index) =>
+      String.fromCharCode(65 + (index % 26)).repeat(1 + index / 26),
+    );
+    const users = letters.map((letter, index) => [
+      `src/components/Crate${letter}.tsx`,
+      drawn(`Crate${letter}`, index < count ? "import './page-header';\n" : ""),
+    ]);
+    const files = Object.fromEntries([...users, ["src/components/page-header.tsx", drawn("PageHeader")]]) as Record<
+      string,
+      string
+    >;
+    const { found } = await repaired(appOf(files));
+    const renames = found.filter(({ rule }) => rule === "file-name");
+    expect(renames.map(({ file, repair }) => [file, repair?.isSure])).toEqual([
+      ["src/components/page-header.tsx", renamed === 1],
+    ]);
+  });
+
+  test("a new name is certain only if the file exports it so", async () => {
+    const crates = Object.fromEntries(
+      Array.from({ length: 12 }, (_, index) => String.fromCharCode(65 + index)).map((letter) => [
+        `src/components/Crate${letter}.tsx`,
+        drawn(`Crate${letter}`),
+      ]),
+    );
+    const sureOf = async (text: string): Promise<unknown> => {
+      const { found } = await repaired(appOf({ ...crates, "src/components/crateParts.tsx": text }));
+      return found.filter(({ rule }) => rule === "file-name").map(({ repair }) => repair?.isSure);
+    };
+    expect(await sureOf(drawn("CrateParts"))).toEqual([true]);
+    expect(await sureOf(drawn("Shown"))).toEqual([false]);
+  });
+
   test("many at once are put together in one go", async () => {
     const names = Array.from({ length: 400 }, (_, index) => `crate-of-apples-${index}`);
     const files = Object.fromEntries(names.map((name) => [`src/components/${name}.tsx`, drawn("Crate")]));

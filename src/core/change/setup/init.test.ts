@@ -283,6 +283,12 @@ describe("an app that has begun", () => {
     expect(fitOf(features)).toMatchObject({ arrangement: "feature-first", words: { features: "modules" }, onShelf: 6 });
   });
 
+  test("a single file that is named otherwise takes up no form, and one that is named so does", () => {
+    const others = { "src/components/Crate.tsx": "", "src/components/Tree.tsx": "" };
+    expect(fitOf({ ...others, "src/screens/Harvest.tsx": "" }).names).toEqual({ screen: "any" });
+    expect(fitOf({ ...others, "src/screens/HarvestScreen.tsx": "" }).names).toEqual({});
+  });
+
   test("also names that several roles share", () => {
     const files = ["components/tree-card", "components/side-menu", "components/top-tabs", "_index"].map(
       (each) => `src/${each}.scss`,
