@@ -332,7 +332,9 @@ async function bundle(root, entries) {
   if (build.errors?.length)
     found.set(
       "errors",
-      String(build.errors.map((/** @type {any} */ error) => error.text.replace(/"[^"]*"/g, "…")).sort()),
+      String(
+        build.errors.map((/** @type {any} */ error) => error.text.replace(/"[^"]*"|(?<= files: ).*/g, "…")).sort(),
+      ),
     );
   return found;
 }
