@@ -16,14 +16,9 @@ export const featureCycle: Rule = {
     const edges = featureEdges(catalogue, graph, layout.source).filter(
       ({ from, to }) => housed.has(from) && housed.has(to),
     );
-    // Where most are in one circle, they are parts of one thing, and no features by themselves.
-    for (const circle of stronglyConnected(edges))
-      if (circle.length <= fewFeatures || circle.length * 2 <= housed.size) yield finding(circle, edges);
+    for (const circle of stronglyConnected(edges)) yield finding(circle, edges);
   },
 };
-
-/** A circle of so many features can be looked at as one. */
-const fewFeatures = 4;
 
 function finding(circle: readonly string[], edges: readonly FeatureEdge[]): Found {
   const within = edges.filter(({ from, to }) => circle.includes(from) && circle.includes(to));

@@ -129,17 +129,16 @@ function scopeBelow(at: ProjectPath, rest: string): (path: ProjectPath) => boole
   const inside = (path: string): string => (at === "" ? path : path.slice(at.length + 1));
   // `packages/*` takes in all that lies below what it matches.
   const endsInName = /\.[\w{},]+$/.test(rest);
+  // Most files and folders end otherwise, which is seen without the pattern.
+  const [tail = ""] = /[^*?{}[\]()!+@|/\\]*$/.exec(rest.replace(/\/+$/, "")) ?? [];
+  const end = /^\.+$/.test(tail) ? "" : tail;
+  const isMatch = (path: ProjectPath): boolean => path.endsWith(end) && matches(inside(path));
   const taken = new Map<ProjectPath, boolean>();
   const takesFolder = (folder: ProjectPath): boolean => {
     if (folder.length <= at.length) return false;
     let known = taken.get(folder);
-    if (known === undefined)
-      taken.set(folder, (known = (ends(folder) && matches(inside(folder))) || takesFolder(folderOf(folder))));
+    if (known === undefined) taken.set(folder, (known = isMatch(folder) || takesFolder(folderOf(folder))));
     return known;
   };
-  // Most files end otherwise, which is seen without the pattern.
-  const [tail = ""] = /[^*?{}[\]()!+@|/\\]*$/.exec(rest.replace(/\/+$/, "")) ?? [];
-  const ends = (path: ProjectPath): boolean => path.endsWith(tail);
-  return (path) =>
-    isIn(path) && ((!endsInName && takesFolder(folderOf(path))) || (ends(path) && matches(inside(path))));
+  return (path) => isIn(path) && ((!endsInName && takesFolder(folderOf(path))) || isMatch(path));
 }
