@@ -24,7 +24,7 @@ const here = fileURLToPath(new URL("first-contact", import.meta.url));
 const names = process.argv.slice(2).filter((word) => !word.startsWith("--"));
 const tellFindings = process.argv.includes("--findings");
 
-/** @typedef {{ package: string, half: "tuned" | "later", without?: string[], files: Record<string, [string, string]> }} Labelled */
+/** @typedef {{ package: string, folder?: string, half: "tuned" | "later", without?: string[], files: Record<string, [string, string]> }} Labelled */
 /** @typedef {{ files: number, labelled: number, right: number, both: number, pairs: number, findings: number, touched: number }} Sum */
 
 /** Runs a command; its JSON document. @param {string} cwd @param {string[]} words */
@@ -39,7 +39,7 @@ function documentOf(cwd, ...words) {
 async function measureApp(app) {
   const into = mkdtempSync(join(tmpdir(), "steady-shelf-contact-"));
   try {
-    const folder = fetchApp({ package: app.package, without: app.without }, into);
+    const folder = fetchApp({ package: app.package, folder: app.folder ?? "", without: app.without }, into);
     documentOf(folder, "init", "--write");
     const analysis = await analyse(openDiskStore(folder), { standing: /** @type {any} */ ("") });
     const entries = analysis.apps[0]?.catalogue.entries ?? new Map();

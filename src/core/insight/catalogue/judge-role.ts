@@ -334,8 +334,8 @@ function doubted(
     // So does what is called a container.
     if (clues.drawing.has(each.for) && !draws && !(each.for === "container" && each.because.code === "infix"))
       return { ...each, weight: each.weight * 0.35, doubt: "renders nothing" as const };
-    // A `theme/` full of components holds components.
-    if ((clues.plain.has(each.for) || each.for === "style") && drawsItself)
+    // A `theme/` full of components holds components; code is no picture.
+    if ((clues.plain.has(each.for) || each.for === "style" || each.for === "asset") && drawsItself)
       return { ...each, weight: each.weight * 0.4, doubt: "renders" as const };
     if ((each.for === "model" || each.for === "constants") && hooksOnly)
       return { ...each, weight: each.weight * 0.4, doubt: "exports hooks" as const };

@@ -95,6 +95,28 @@ describe("what is learnt", () => {
     expect(shelves(await learnt(own)).map((shelf) => (shelf as string[])[0])).toEqual(["kit"]);
   });
 
+  test("folders that say what they hold lie on the shelf around them, which is there for them alone", async () => {
+    const files = {
+      ...Object.fromEntries(letters.map((letter) => [`src/kit/Card${letter}.tsx`, drawn(`Card${letter}`)])),
+      "src/stuff/icons/Crate.tsx": drawn("Crate"),
+      "src/stuff/icons/Tree.tsx": drawn("Tree"),
+      "src/stuff/images/row.png": "x",
+    };
+    const { shelves: found, off } = await learnt(files);
+    expect(off).toEqual([]);
+    expect(found.map(({ data }) => data.at)).toEqual(["kit", "stuff"]);
+  });
+
+  test("a shelf holds what it is called after, though little of it is there", async () => {
+    const files = {
+      ...grouped,
+      "src/pictures/MarkA.tsx": drawn("MarkA"),
+      "src/pictures/MarkB.tsx": drawn("MarkB"),
+      "src/pictures/row.png": "x",
+    };
+    expect(shelves(await learnt(files)).at(-1)).toEqual(["pictures", ["asset", "component"], undefined]);
+  });
+
   test("no case is told by names of one word", async () => {
     const short = Object.fromEntries(
       ["trees", "rota", "swaps", "crate", "graft", "bloom", "frost", "hail", "wind", "rain", "sun", "dew"].map(

@@ -245,11 +245,12 @@ function gather(node: Node, above: Role | undefined, gathering: Gathering): Entr
   const mainRole = mostOf(node.entries);
   const left = [...node.entries];
   const shelves: { node: Node; entries: Entry[] }[] = [];
+  const inner: Entry[] = [];
   for (const child of node.below.values()) {
     const rest = gather(child, mainRole ?? above, gathering);
     if (rest.length === 0) continue;
     if (isTaughtBy(gathering.taught, child.at)) shelves.push({ node: child, entries: rest });
-    else if (isInner(child, rest, { parent: node, ...gathering })) gathering.inner.push(...rest);
+    else if (isInner(child, rest, { parent: node, ...gathering })) inner.push(...rest);
     else if (isShelf(child, rest, { parent: node, role: mainRole ?? above, ...gathering }))
       shelves.push({ node: child, entries: rest });
     else left.push(...rest);
@@ -259,6 +260,9 @@ function gather(node: Node, above: Role | undefined, gathering: Gathering): Entr
   for (const shelf of shelves)
     if (merged.has(mostOf(shelf.entries) ?? "entry") && isPlace(shelf.node, gathering)) left.push(...shelf.entries);
     else gathering.made.push(shelf);
+  // What says by its folder what it is needs no shelf of its own, but lies on that around it: `assets/images/` in `assets/`.
+  if (left.length > 0) gathering.inner.push(...inner);
+  else left.push(...inner);
   return left;
 }
 

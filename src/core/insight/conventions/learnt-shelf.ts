@@ -57,6 +57,10 @@ export function shelfOf(at: string, shown: readonly Entry[], input: ShelfInput):
   const counts = [...countRoles(shown)].sort((a, b) => b[1] - a[1]);
   const few = isTaught ? 1 : Math.max(filesOfARole, shown.length * partOfARole);
   const holds = counts.filter(([, count], index) => index === 0 || count >= few).map(([role]) => role);
+  // `assets/` is for pictures, though only one of its files is one.
+  const called = clues.folders.get(keyOf(at.slice(at.lastIndexOf("/") + 1)));
+  if (called !== undefined && !holds.includes(called) && counts.some(([role]) => role === called))
+    holds.unshift(called);
   // Code of which nothing tells what it is helps the rest.
   if (holds.length === 0) holds.push("helper");
   const files = patternsOf(shown, holds, { isCode, isTaught });
