@@ -51,9 +51,32 @@ describe("roles", () => {
     ["src/services/product-types.ts", "export function useTypes() { return fetch('/'); }", "service"],
     ["src/actions/keys.ts", 'export const ADDED = "crate/added";', "constants"],
     ["src/services/useCrates.ts", "const useCrates = () => fetch('/');\nexport default useCrates;", "hook"],
+    ["src/stuff/__image_snapshots__/row.png", "x", "test"],
+    ["src/assets/CrateMark.tsx", drawn, "component"],
     ["src/stuff/crates.graphql", "query Crates { crates { weight } }", "service"],
   ])("%s is recognised (%j)", async (path, text, role) => {
     expect((await catalogueOf({ [path]: text })).entries.get(at(path))?.role.is).toBe(role);
+  });
+
+  test("what lies in routes/ leads somewhere only if it says routes", async () => {
+    const part = drawn.replace("X", "RemoveCrate");
+    const { entries } = await catalogueOf({
+      "src/crates/RemoveCrate.tsx": part,
+      "src/crates/AddCrate.tsx": part.replace("Remove", "Add"),
+      "src/routes/crates.tsx": `import { RemoveCrate } from "../crates/RemoveCrate";\n${drawn}`,
+      "src/routes/all.tsx":
+        'import { AddCrate } from "../crates/AddCrate";\nexport const router = createBrowserRouter([<AddCrate/>]);\n',
+    });
+    const roleOf = (path: string): unknown => entries.get(at(path))?.role.is;
+    expect([roleOf("src/crates/RemoveCrate.tsx"), roleOf("src/crates/AddCrate.tsx")]).toEqual(["component", "screen"]);
+  });
+
+  test("what is drawn in a feature's index is no index", async () => {
+    const { entries } = await catalogueOf(
+      { "src/features/harvest/index.vue": "<template><li/></template>\n" },
+      { stack: "vue", arrangement: "feature-first" },
+    );
+    expect(entries.get(at("src/features/harvest/index.vue"))?.isIndex).toBe(false);
   });
 
   test("what a screen is made of is no screen, though it lies among them; what its own parts take a type from is one", async () => {
