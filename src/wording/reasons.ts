@@ -39,7 +39,7 @@ const wording: { readonly [Code in keyof ReasonDetails]: (detail: ReasonDetails[
     `all that it re-exports is ${feature === "shared" ? "shared" : `part of ${feature}`}`,
   "re-exports features": ({ count }) => `it re-exports files of ${count} features`,
   "in folder": ({ folder }) => `it is in ${folder}/`,
-  "used by screen": ({ screen }) => `${screen}, in the same folder of screens, uses it`,
+  "used by screen": ({ screen }) => `it is used by ${screen}, in the same folder of screens`,
   "in screen folder": ({ screen }) => `it is in the folder of ${screen}, which is the screen`,
   "folder takes such": ({ folder }) => `${folder}/ holds such files, too`,
   "shelf takes such": () => "its shelf holds such files",

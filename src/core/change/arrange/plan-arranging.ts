@@ -146,9 +146,8 @@ async function arrangeProvably<Result extends Blamed>(
       const spoiled = spoiledBy(planned, arranging);
       // For numbers it makes no difference what the last few would change for the rest.
       if (request.isRough && spoiled.size > 0 && spoiled.size < arranging.units.length * fewUnits) {
-        const units = arranging.units.filter(({ lead }) => !spoiled.has(lead));
-        const stays = [...arranging.stays, ...[...spoiled].map(([path, because]) => ({ path, because }))];
-        return { result: { arranging: { ...arranging, units, stays }, indexes, result: planned }, spoiled: nobody };
+        const rest = arrangeBut(new Map<ProjectPath, StayGround>([...blocked, ...spoiled]));
+        return { result: { arranging: rest, indexes, result: planned }, spoiled: nobody };
       }
       // What no unit is to blame for: the way through an index that cannot be spelled.
       if (spoiled.size > 0 || planned.proof.different.length === 0 || !isLed)

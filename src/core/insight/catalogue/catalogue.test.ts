@@ -52,6 +52,7 @@ describe("roles", () => {
     ["src/actions/keys.ts", 'export const ADDED = "crate/added";', "constants"],
     ["src/services/useCrates.ts", "const useCrates = () => fetch('/');\nexport default useCrates;", "hook"],
     ["src/stuff/__image_snapshots__/row.png", "x", "test"],
+    ["src/stuff/snapshots/Row.tsx", drawn, "component"],
     ["src/assets/CrateMark.tsx", drawn, "component"],
     ["src/stuff/crates.graphql", "query Crates { crates { weight } }", "service"],
   ])("%s is recognised (%j)", async (path, text, role) => {

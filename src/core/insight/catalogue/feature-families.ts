@@ -33,7 +33,7 @@ const divided: ReadonlySet<Role> = new Set(["component", "container", "screen"])
 const drawn: ReadonlySet<Role> = new Set(["component", "container", "screen", "layout"]);
 
 /** With more files than this, a folder with a general name (`editor/`) is about that, and not made of it. */
-const muchOfAWord = 8;
+export const muchOfAWord = 8;
 
 /** This part of the sisters has what makes them alike. */
 const alike = 0.6;

@@ -10,7 +10,7 @@ import { folderOf, foldersAbove, inFolder as inFolderOf, isBelow, nameOf, type P
 import { areasOf, isFamilyWord } from "./areas.js";
 import { keyOf, type Clues } from "./clues.js";
 import { layersByContent } from "./content-layers.js";
-import { FeatureFamilies } from "./feature-families.js";
+import { FeatureFamilies, muchOfAWord } from "./feature-families.js";
 import { featureKey, singular, wordsOfFolderName, type FeatureFile } from "./feature-words.js";
 import type { FolderClues } from "./folder-clues.js";
 
@@ -61,9 +61,6 @@ const muchOfAScreen = 6;
 /** Words of roles that are also what people do in an app, where so many files are about it. */
 const subjects = new Set(["settings", "messages", "media", "configuration"].map(keyOf));
 const muchOfASubject = 4;
-
-/** With fewer files than this, a folder with a general name is no feature. */
-const muchOfAWord = 8;
 
 /** Words that are no feature's even among features. */
 const neverFeature = new Set(["", "index", "common", "shared", "core", "test", "mock", "util", "helper", "default"]);
@@ -147,7 +144,7 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     if (!isPlainly && (hasFamilyWord || !shape.isMostlyByFeature(above))) continue;
     if (families.isPassage(folder) || families.holdsFamily(folder)) continue;
     // `Checkbox/` is a part for everybody, however many files it is made of.
-    if (isPlain(folder, clues) && count < muchOfAWord) continue;
+    if (isPlain(folder, clues) && count <= muchOfAWord) continue;
     if (!shape.isOfOneRole(folder)) add(folder, wordsOfFolderName(nameOf(folder)));
     else if (isPlainly) alike.push(folder);
   }

@@ -41,6 +41,9 @@ const topics = new Set(
 /** So many sisters, and this part of them, make a layer one that is divided by what the app is about. */
 const [sistersOfATopic, partOfTopics] = [4, 0.6];
 
+/** Where tests keep what they saw; `snapshots/` may be what an app is about. */
+const seenByTests = /^__(?:\w+_)?(?:snapshots|screenshots)__$/;
+
 /** Folders in which everything is for tests, stories or tools, whatever it is. */
 const special = /^(?:__\w+__|e2e|cypress)$/;
 
@@ -64,6 +67,7 @@ export class FolderClues {
   roleOf(folder: ProjectPath): Role | undefined {
     const known = this.known(folder);
     if (known !== undefined) return known ?? undefined;
+    if (seenByTests.test(nameOf(folder))) return "test";
     const word = keyOf(nameOf(folder));
     // `components/Navigation/` is a component's own folder, and no layer.
     const above = nameOf(folderOf(folder));
@@ -103,9 +107,10 @@ export class FolderClues {
 
   /** The nearest folder above, wherever it is, that leaves no doubt: `__tests__`. */
   decisive(folder: ProjectPath): FolderClue | undefined {
-    return this.#find(folder, this.#special, (each) =>
-      special.test(nameOf(each)) ? this.clues.folders.get(keyOf(nameOf(each))) : undefined,
-    );
+    return this.#find(folder, this.#special, (each) => {
+      if (seenByTests.test(nameOf(each))) return "test";
+      return special.test(nameOf(each)) ? this.clues.folders.get(keyOf(nameOf(each))) : undefined;
+    });
   }
 
   #find(

@@ -23,18 +23,18 @@ export const exportName: Rule = {
     // Names that several files give (`Route`), and names that several files have (`implementation`), are a form.
     const names = countOf(exported.map(({ main }) => main.name));
     const stems = countOf(exported.map(({ stem }) => stem));
-    const alike = exported.filter(({ stem, main }) => areAlike(context, stem, main.name));
-    if (exported.length > 2 && alike.length * 2 < exported.length) return;
+    const others = exported.filter(({ stem, main }) => !areAlike(context, stem, main.name));
+    if (exported.length > 2 && others.length * 2 > exported.length) return;
     // Where several in one folder are called otherwise than what they export, that is how it is done there: icons.
     const all = countOf(exported.map(({ entry }) => folderOf(entry.path)));
-    const unlike = countOf(exported.filter((each) => !alike.includes(each)).map(({ entry }) => folderOf(entry.path)));
+    const unlike = countOf(others.map(({ entry }) => folderOf(entry.path)));
     const isCustomOf = (folder: string): boolean => {
       const count = unlike.get(folder) ?? 0;
       return count >= unlikeOfACustom && count >= (all.get(folder) ?? 0) * partOfACustom;
     };
-    for (const { entry, main, stem, rest } of exported) {
+    for (const { entry, main, stem, rest } of others) {
       const { path } = entry;
-      if (isNamedByTool(path) || isDeclaration(path) || areAlike(context, stem, main.name)) continue;
+      if (isNamedByTool(path) || isDeclaration(path)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
       if (isCustomOf(folderOf(path))) continue;
       // No name in code can begin as `404page` does.

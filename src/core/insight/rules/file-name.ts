@@ -20,6 +20,12 @@ const sistersOfAForm = 2;
 /** Of a file of which it is hardly known what it is, nobody knows what it should be called. */
 const worthNaming = 0.5;
 
+/** Forms that are nothing but how words are spelled in code. */
+const inCode: ReadonlySet<string> = new Set(["{Pascal}", "{camel}"]);
+
+/** What is named by a form though it is no code. */
+const besideCode: ReadonlySet<Role> = new Set(["asset", "style", "translation"]);
+
 function stemsByFolder(mains: readonly Entry[]): ReadonlyMap<ProjectPath, readonly string[]> {
   const found = new Map<ProjectPath, string[]>();
   for (const { path, isIndex } of mains) {
@@ -63,7 +69,8 @@ export const fileName: Rule = {
         standing?.shelf !== belonging.shelf ||
         isFolderIndex(path) ||
         isNamedByTool(path) ||
-        !isMainCode(nameOf(path), stack)
+        // A form that code is named by is not asked of documents and data beside it.
+        !(isMainCode(nameOf(path), stack) || besideCode.has(role.is))
       )
         continue;
       const { stem, rest } = partsOf(nameOf(path));
@@ -78,9 +85,9 @@ export const fileName: Rule = {
       if (/^(?:with|use)\p{Lu}/u.test(stem)) continue;
       const patterns = [belonging.pattern, ...others];
       if (patterns.some((pattern) => readName(pattern, stem))) continue;
-      // What bears the very name of its export, as names in code are spelled, is called after that.
+      // What is spelled just as its export breaks no form that is only a case of words in code.
       const given = ownExports(graph.files.get(path)?.reading.exports);
-      const isInCode = /^(?:\{Pascal\}|\{camel\}|[^{]*\{Pascal\})/.test(belonging.pattern.text);
+      const isInCode = inCode.has(belonging.pattern.text);
       if (isInCode && given.some(({ name }) => name === stem)) continue;
       // What is called after nothing but a guess, or as the others in its folder are, breaks no form.
       if (role.confidence < worthNaming) continue;

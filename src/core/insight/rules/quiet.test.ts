@@ -167,6 +167,45 @@ describe("nothing is said of", () => {
   });
 });
 
+describe("what is quiet elsewhere is still said", () => {
+  const configured = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
+  const screens: Files = {
+    "steady-shelf.yaml": configured,
+    ...Object.fromEntries(letters.map((letter) => [`src/screens/Row${letter}Screen.tsx`, drawn(`Row${letter}Screen`)])),
+  };
+
+  test.each<[string, Files, string]>([
+    [
+      "a name without the word that its form asks for, though it is that of its export",
+      { "src/screens/Harvest.tsx": drawn("Harvest") },
+      "file-name src/screens/Harvest.tsx",
+    ],
+    [
+      "a picture whose name is in no form of pictures",
+      Object.fromEntries([
+        ...letters.map((letter) => [`src/assets/images/row-${letter.toLowerCase()}.png`, letter]),
+        ["src/assets/images/oldCrate_ofApples.png", "x"],
+        [
+          "src/main.tsx",
+          letters.map((letter) => `import "./assets/images/row-${letter.toLowerCase()}.png";\n`).join(""),
+        ],
+      ]) as Files,
+      "file-name src/assets/images/oldCrate_ofApples.png",
+    ],
+    [
+      "a helper in a source root that is for the entry",
+      {
+        ...Object.fromEntries(letters.map((letter) => [`src/helpers/weigh${letter}.ts`, helper])),
+        "src/formatYield.ts": "export function formatYield() {}\n",
+      },
+      "wrong-folder src/formatYield.ts",
+    ],
+  ])("%s", async (_, files, wanted) => {
+    const found = await said({ ...screens, ...files });
+    expect(found.filter((each) => each.startsWith(wanted))).toHaveLength(1);
+  });
+});
+
 describe("it is said once", () => {
   test("that paths lead out of the project", async () => {
     const outside = ["a", "b", "c"].map((name) => `import "../../plugin-${name}/src";`).join("\n");

@@ -33,7 +33,9 @@ export const separatedCompanion: Rule = {
       const parts = partsOf(nameOf(path));
       if (leader !== undefined || parts.leads || !isInSource(app.layout, path)) continue;
       // A folder for tests, stories or sheets is where they are, if that is how it is done here.
-      const words = foldersAbove(path).map((folder) => context.catalogue.clues.folders.get(keyOf(nameOf(folder))));
+      const words = foldersAbove(path)
+        .filter((folder) => isInSource(app.layout, folder))
+        .map((folder) => context.catalogue.clues.folders.get(keyOf(nameOf(folder))));
       if (words.some((word) => word === "test" || word === "story" || (word === "style" && role.is === "style")))
         continue;
       // Where the arrangement has a shelf for tests, that is where they are.

@@ -86,11 +86,12 @@ function isWorthSaying(
   role: Role,
   belonging: Belonging | undefined,
 ): boolean {
-  if (!belonging || anywhere.has(role) || entry.standing?.shelf.at === ".") return false;
-  // In the source root lies what serves the whole app; a custom of few files is none.
+  if (!belonging || anywhere.has(role)) return false;
   const isLearnt = app.layout.arrangement === ownArrangement;
-  // A folder in which an app mixes roles says little of which it takes; another is for a role only if that comes first.
   const holds = entry.standing?.shelf.holds ?? [];
+  // In a source root that holds more than the entry lies what serves the whole app; a custom of few files is none.
+  if (entry.standing?.shelf.at === "." && (isLearnt || holds.length > 1)) return false;
+  // A folder in which an app mixes roles says little of which it takes; another is for a role only if that comes first.
   if (isLearnt && belonging.shelf.holds[0] !== role) return false;
   if (isLearnt && holds.length > 1 && clues.plain.has(role) && holds.some((each) => clues.plain.has(each)))
     return false;
