@@ -217,7 +217,8 @@ function keepFeatures(request: ArrangingRequest): ReadonlySet<ProjectPath> {
       takeLikeliest: takeLikeliest ?? false,
       isRough,
     };
-    return arrange({ ...back, ...settleFeatures(back) }).units;
+    // Where a file goes back to is told by what is there, not by what a second run would make clearer still.
+    return arrange({ ...back, ...settleFeatures({ ...back, isRough: true }) }).units;
   };
   for (let round = 1; round <= mostRounds; round += 1) {
     const { units } = arrange({ ...request, keepingFeature: keeping });
