@@ -16,7 +16,7 @@ import {
   detectStacks,
   filesOfApp,
   stackUnsure,
-  stackOfFiles,
+  likelyStack,
   hasChoice,
   likelyLanguage,
   likelySource,
@@ -195,9 +195,8 @@ async function chooseStack(
   folder: ProjectPath,
   paths: readonly ProjectPath[],
 ): Promise<string> {
-  const byManifest = detectStacks(store, folder);
-  const byCode = stackOfFiles(paths);
-  const found = byManifest.length > 0 ? byManifest : byCode ? [byCode] : [];
+  const likely = await likelyStack(store, folder, () => Promise.resolve(paths));
+  const found = likely ? [likely, ...detectStacks(store, folder).filter(({ name }) => name !== likely.name)] : [];
   const [first, second] = found;
   if (first && canAsk && !second) note(`${first.by} says that this is an app in ${first.title}.\n`);
   if (first && (!canAsk || !second)) return first.name;

@@ -29,6 +29,31 @@ export function stackOfFiles(paths: readonly ProjectPath[]): FoundStack | undefi
   return undefined;
 }
 
+/**
+ * How an app is built: what its manifests say, else its code. A manifest that only speaks of what other apps have as well, such
+ * as sheets, has to leave it to the code where there is much of it.
+ */
+export async function likelyStack(
+  store: FileReader,
+  folder: ProjectPath,
+  paths: () => Promise<readonly ProjectPath[]>,
+): Promise<FoundStack | undefined> {
+  const [told] = detectStacks(store, folder);
+  const mark = stackMarks().find(({ name }) => name === told?.name);
+  if (told && mark?.beside !== true) return told;
+  const here = await paths();
+  const byCode = stackOfFiles(here);
+  if (!told || !byCode) return told ?? byCode;
+  const countOf = (name: string): number => {
+    const { extensions = [] } = stackMarks().find((each) => each.name === name) ?? {};
+    return here.filter((path) => extensions.some((each) => path.endsWith(each))).length;
+  };
+  return countOf(byCode.name) >= countOf(told.name) * muchBeside ? byCode : told;
+}
+
+/** Code that comes to this part of the sheets, in files, is more than a sheet's example. */
+const muchBeside = 0.5;
+
 function markIn(
   store: FileReader,
   {

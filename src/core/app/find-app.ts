@@ -5,7 +5,7 @@ import { isBelow, type ProjectPath } from "../base/paths.js";
 import { nearestConfiguration, readConfiguration, type Configuration } from "./configuration/index.js";
 import type { FileReader } from "../files/index.js";
 import { openApp, type App } from "./app.js";
-import { detectStacks, stackOfFiles } from "./detect-stack.js";
+import { likelyStack } from "./detect-stack.js";
 import { bestFit, usualSource, type Fit } from "./fit.js";
 import { likelyLanguage } from "./likely-language.js";
 
@@ -35,11 +35,7 @@ export async function findApp(store: FileReader, standing: ProjectPath, hints: F
   const folder = configuration?.folder ?? standing;
   const filesHere = async (): Promise<ProjectPath[]> =>
     hints.paths?.filter((path) => isBelow(path, folder)) ?? (await filesOfApp(store, folder));
-  const name =
-    configuration?.stack ??
-    hints.stack ??
-    detectStacks(store, folder)[0]?.name ??
-    stackOfFiles(await filesHere())?.name;
+  const name = configuration?.stack ?? hints.stack ?? (await likelyStack(store, folder, filesHere))?.name;
   if (name === undefined) throw stackUnsure(store, configuration?.file ?? folder);
   const stack = readStack(name, configuration?.placeOf("stack"));
   if (configuration?.arrangement !== undefined) {

@@ -8,7 +8,7 @@ export {
   type Companion,
   type NameParts,
 } from "./companions.js";
-export { detectStacks, stackOfFiles, type FoundStack } from "./detect-stack.js";
+export { detectStacks, likelyStack, type FoundStack } from "./detect-stack.js";
 export { foundByPlace } from "./found-by-place.js";
 export { filesOfApp, findApp, stackUnsure, type FindAppHints, type FoundApp } from "./find-app.js";
 export {

@@ -79,8 +79,12 @@ export class Layout {
     this.#featureHead = inFeature && head !== undefined ? { at: head, shelf: inFeature } : undefined;
     this.#matchFeature = head === undefined ? undefined : folderMatcher(head);
     const depth = head?.split("/").length ?? 1;
-    const beside = ({ at }: Shelf): boolean => !at.includes("{feature}") && at.split("/").length >= depth;
-    this.#besideFeatures = new Set(head === "{feature}" ? [] : this.shelves.filter(beside));
+    // Where features lie in the source root itself, all that lies below one of the other folders there is beside them, too.
+    const onTop = new Set(this.shelves.map(({ at }) => at));
+    const beside = ({ at }: Shelf): boolean =>
+      !at.includes("{feature}") &&
+      (head === "{feature}" ? onTop.has(at.split("/")[0] ?? "") : at.split("/").length >= depth);
+    this.#besideFeatures = new Set(this.shelves.filter(beside));
   }
 
   /** The shelf for a role. Throws `NO_SHELF`, `FEATURE_WANTED` or `FEATURE_UNWANTED`. */

@@ -160,6 +160,8 @@ export interface StackMark {
   /** It is this stack if one of these files is in the project's root and holds one of the texts (or any). */
   /** Extensions that only such an app has. */
   readonly extensions?: readonly string[];
+  /** Whether apps of other stacks have such files, too, so that a manifest that speaks of them tells little. */
+  readonly beside?: boolean;
   readonly "found-by": readonly { readonly file: string; readonly holds?: readonly string[] }[];
 }
 

@@ -8,7 +8,7 @@ import { parseConfiguration } from "../../app/configuration/parse-configuration.
 import { MemoryStore } from "../../files/index.js";
 import { withAlias } from "./alias.js";
 import { withIgnored } from "./ignore-file.js";
-import { detectStacks, bestFit, likelyLanguage, likelySource, projectName, stackOfFiles } from "../../app/index.js";
+import { detectStacks, bestFit, likelyLanguage, likelyStack, likelySource, projectName } from "../../app/index.js";
 import { hasBegun, draftBegunApp, draftNewApp } from "./index.js";
 import { begun, listOf } from "./setup.test.suite.js";
 
@@ -188,8 +188,17 @@ describe("how an app is built", () => {
     [["a.ts", "b.vue", "c.jsx"], "vue"],
     [["lib/a.dart"], "flutter"],
     [["a.ts"], undefined],
-  ])("by code, where no manifest tells: %j", (paths, stack) => {
-    expect(stackOfFiles(paths.map(at))?.name).toBe(stack);
+  ])("by code, where no manifest tells: %j", async (paths, stack) => {
+    expect((await likelyStack(new MemoryStore({}), at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
+  });
+
+  test.each([
+    [["a.vue", "b.scss", "c.scss"], "vue"],
+    [["example.vue", "a.scss", "b.scss", "c.scss"], "sass"],
+    [[], "sass"],
+  ])("a manifest that speaks of sheets leaves it to the code: %j", async (paths, stack) => {
+    const store = new MemoryStore({ "package.json": '{ "devDependencies": { "sass": "1" } }' });
+    expect((await likelyStack(store, at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
   });
 
   test.each<[Files, string]>([

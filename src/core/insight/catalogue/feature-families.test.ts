@@ -38,6 +38,27 @@ test.each<[string, string[], string[]]>([
     names,
   ],
   [
+    "panels of a layer, each drawn by its index and made of folders that are",
+    names.flatMap((name) => [
+      `src/components/${name}/index.tsx`,
+      `src/components/${name}/server.ts`,
+      ...["list", "search", "item", "head", "more", "menu"].map(
+        (part) => `src/components/${name}/${part}-of/index.tsx`,
+      ),
+    ]),
+    names,
+  ],
+  [
+    "modules of a store, in files of fixed names",
+    names.flatMap((name) => ["actions", "reducer"].map((part) => `src/store/${name}/${part}.ts`)),
+    names,
+  ],
+  [
+    "no folder of a store for one context each",
+    names.map((name) => `src/contexts/${name}Context/${name}Context.ts`),
+    [],
+  ],
+  [
     "no kinds of components",
     ["inputs", "overlays", "charts"]
       .flatMap((kind) => ["A", "B"].map((part) => `src/components/${kind}/${kind}${part}.tsx`))

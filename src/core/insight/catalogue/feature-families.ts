@@ -130,10 +130,17 @@ function familyOf(
     // A division of a layer may be a family by itself.
     if (found.length > 0 || role === input.roleOf(parent)) return found;
   }
-  // In other layers a folder is a part of the layer; what several layers have is found elsewhere.
-  if (input.roleOf(parent) !== undefined) return [];
-  return candidates.length >= 3 && areAlike(candidates, held, roleOf) ? candidates : [];
+  // In other layers a folder is a part of the layer; what several layers have is found elsewhere. But each of the modules of
+  // a store is of something: `store/harvest/` with its actions and its reducer.
+  const own = input.roleOf(parent);
+  if (own !== undefined && own !== "state") return [];
+  const isFamily =
+    candidates.length >= 3 && alikeIn(candidates, held, roleOf) >= (own === undefined ? 1 : filesOfAModule);
+  return isFamily ? candidates : [];
 }
+
+/** So many files of fixed names make a module of a store. */
+const filesOfAModule = 2;
 
 /** With more files than this, what is in a folder is more than the component after which it is called. */
 const mostOfOne = 4;
@@ -167,6 +174,11 @@ function isCalledLike(path: ProjectPath, folder: string): boolean {
   return stem === folder || (/^\p{Lu}/u.test(folder) && keyOf(stem) === keyOf(folder));
 }
 
+/** Whether a file stands for its folder and draws: the `index.vue` of a panel. Those of routes are one screen among others. */
+function isDrawnIndex(path: ProjectPath, role: Role | undefined): boolean {
+  return (role === "component" || role === "container") && partsOf(nameOf(path)).stem === "index";
+}
+
 /** The folders that have a word of a folder's name: `orders/order-list/`. */
 function kinOf(folder: ProjectPath, folders: readonly ProjectPath[]): readonly ProjectPath[] {
   const words = new Set(wordsOfFolderName(nameOf(folder)).map(singular));
@@ -180,8 +192,8 @@ const manySisters = 6;
 function isPassage(folder: ProjectPath, held: ReadonlyMap<ProjectPath, Held>, input: FamilyInput): boolean {
   const { direct = [], below = [] } = held.get(folder) ?? {};
   const named = below.filter((each) => input.isNamed(each) && !isOwn(each, held));
-  // What has a file of its own name is something by itself.
-  if (direct.some(({ path }) => isCalledLike(path, nameOf(folder)))) return false;
+  // What has a file of its own name, or is drawn as a whole, is something by itself.
+  if (direct.some(({ path, role }) => isCalledLike(path, nameOf(folder)) || isDrawnIndex(path, role))) return false;
   if (named.length < manySisters || direct.length * 2 > named.length) return false;
   const kin = kinOf(folder, named);
   const files = named.reduce((sum, each) => sum + (held.get(each)?.all ?? 0), 0);
@@ -203,15 +215,19 @@ function isSeveral(folder: ProjectPath, held: ReadonlyMap<ProjectPath, Held>, fi
   const own = direct.filter(
     ({ path, role }) => role !== undefined && drawn.has(role) && !fixed.has(partsOf(nameOf(path)).stem),
   );
-  return own.length + below.filter((each) => isOwn(each, held) || isSeveral(each, held, fixed)).length >= 2;
+  const isThing = (each: ProjectPath): boolean =>
+    isOwn(each, held) ||
+    (held.get(each)?.direct ?? []).some(({ path, role }) => isDrawnIndex(path, role)) ||
+    isSeveral(each, held, fixed);
+  return own.length + below.filter(isThing).length >= 2;
 }
 
-/** Whether most sisters have a folder for one role, or a file of one fixed name. */
-function areAlike(
+/** How many folders for one role, or files of one fixed name, most sisters have. */
+function alikeIn(
   folders: readonly ProjectPath[],
   held: ReadonlyMap<ProjectPath, Held>,
   roleOf: FamilyInput["roleOf"],
-): boolean {
+): number {
   const counts = new Map<string, number>();
   for (const folder of folders) {
     const { direct = [], below = [] } = held.get(folder) ?? {};
@@ -226,5 +242,5 @@ function areAlike(
     }
     for (const token of tokens) counts.set(token, (counts.get(token) ?? 0) + 1);
   }
-  return [...counts.values()].some((count) => count >= 3 && count >= folders.length * alike);
+  return [...counts.values()].filter((count) => count >= 3 && count >= folders.length * alike).length;
 }

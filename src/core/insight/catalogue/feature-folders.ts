@@ -132,6 +132,8 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   for (const [folder, count] of counts) {
     const feature = layout.standingOfFolder(folder)?.feature;
     if (hasFeatures && feature !== undefined && layout.featureFolder(feature) === folder) {
+      // Where features lie in the source root, so do the `mocks/` of all.
+      if (clues.folders.get(keyOf(nameOf(folder))) === "test") continue;
       const words = wordsOfFolderName(feature);
       add(folder, words, 100, /^\p{L}/u.test(feature) ? feature : inCase(words, "kebab"));
       continue;

@@ -57,6 +57,28 @@ describe("what is learnt", () => {
     expect([conventions.files, conventions.explained, conventions.off]).toEqual([40, 40, []]);
   });
 
+  test("features in the source root are one shelf, and the layers among them have their own", async () => {
+    const files = Object.fromEntries(
+      [
+        ...names.flatMap((name) =>
+          ["Card", "Table"].map((part) => [`src/${name}/${name}${part}.tsx`, drawn("A")] as const),
+        ),
+        ...names.map((name) => [`src/${name}/${name}.ts`, "export const load = () => fetch('/');\n"] as const),
+        ...letters.map((letter) => [`src/components/Round${letter}.tsx`, drawn(`Round${letter}`)] as const),
+        ...letters.map((letter) => [`src/utils/to${letter}.ts`, "export function to() { return 1; }\n"] as const),
+      ].map(([path, text]): [string, string] => [path, text]),
+    );
+    const conventions = await learnt(files);
+    expect(conventions.shelves.map(({ data }) => data.at).sort()).toEqual(["components", "utils", "{feature}"]);
+    const text = [
+      "version: 1\nstack: react-web\nsource: src\narrangement: own\nshelves:",
+      ...conventions.shelves.map(({ data }) => `  - { at: "${data.at}", holds: ${JSON.stringify(data.holds)} }`),
+    ].join("\n");
+    const [told] = (await analyse(storeOf({ ...files, "steady-shelf.yaml": text }), { standing: at("") })).apps;
+    // What lies on the shelves beside them is no feature.
+    expect(told?.catalogue.features.map(({ name }) => name)).toEqual(names);
+  });
+
   test("who does otherwise than the rest", async () => {
     const odd = {
       "src/kit/RoundThing.tsx": drawn("RoundThing"),

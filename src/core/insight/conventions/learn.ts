@@ -7,7 +7,7 @@ import { addTo } from "../../base/grouping.js";
 import { partsOf, type App } from "../../app/index.js";
 import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
-import { keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
+import { isSharedFolder, keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
 import { mostOf, partOfAPattern, shelfOf, type LearntShelf } from "./learnt-shelf.js";
 
 /** All that was learnt. */
@@ -138,12 +138,13 @@ function counts({ path, leader, role, isLeft }: Entry, source: ProjectPath): boo
 
 function treeOf(
   entries: readonly Entry[],
-  { features, areas, entries: all }: Catalogue,
+  { features, areas, clues, entries: all }: Catalogue,
   { source, like }: { readonly source: ProjectPath; readonly like: ProjectPath | undefined },
 ): Node {
   const ofFeatures = wholeFamilies(
     new Set([...features.flatMap(({ folders }) => folders), ...(like === undefined ? [] : [like])]),
     entries.map(({ path }) => path),
+    (folder) => isLayerName(folder, { source, areas, clues }),
   );
   const parents = new Set([...ofFeatures].map((folder) => folderOf(folder)));
   const own = ownFolders(all, ofFeatures, source);
@@ -178,8 +179,25 @@ function treeOf(
   return root;
 }
 
-/** Folders of features where nearly all of their sisters are such, too: else a pattern would take the others in. */
-function wholeFamilies(folders: ReadonlySet<ProjectPath>, paths: readonly ProjectPath[]): ReadonlySet<ProjectPath> {
+/** Whether a folder in the source root or an area is a layer by its name, as `components/` beside the features is. */
+function isLayerName(
+  folder: ProjectPath,
+  { source, areas, clues }: Pick<Catalogue, "areas" | "clues"> & { readonly source: ProjectPath },
+): boolean {
+  const above = folderOf(folder);
+  const isOnTop = above === source || areas.has(above);
+  return isOnTop && (clues.folders.has(keyOf(nameOf(folder))) || isSharedFolder(nameOf(folder)));
+}
+
+/**
+ * Folders of features where nearly all of their sisters are such, too: else a pattern would take the others in. Layers among
+ * them have shelves of their own.
+ */
+function wholeFamilies(
+  folders: ReadonlySet<ProjectPath>,
+  paths: readonly ProjectPath[],
+  isLayer: (folder: ProjectPath) => boolean,
+): ReadonlySet<ProjectPath> {
   const sisters = new Map<ProjectPath, Set<ProjectPath>>();
   for (const folder of new Set(paths.flatMap((path) => foldersAbove(path)))) {
     const above = folderOf(folder);
@@ -187,7 +205,12 @@ function wholeFamilies(folders: ReadonlySet<ProjectPath>, paths: readonly Projec
   }
   const isWhole = (folder: ProjectPath): boolean => {
     const all = [...(sisters.get(folderOf(folder)) ?? [])];
-    return all.filter((each) => folders.has(each)).length >= all.length * partOfAPattern;
+    const family = all.filter((each) => folders.has(each));
+    const others = all.length - family.length;
+    // Two folders beside layers are hardly a pattern.
+    const strange =
+      family.length < sistersOfOne ? others : all.filter((each) => !folders.has(each) && !isLayer(each)).length;
+    return family.length >= (family.length + strange) * partOfAPattern;
   };
   return new Set([...folders].filter(isWhole));
 }
