@@ -89,8 +89,8 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   "unlike other features": ({ feature, role, inside, usual, features }) => ({
     says: `${feature} keeps its ${manyOf(role)} in ${ownFolder(inside)}; ${count(features, "other feature")} ${
       features === 1 ? "keeps" : "keep"
-    } them in ${ownFolder(usual)}`,
-    advice: `Move them to ${ownFolder(usual)}, as in the other features.`,
+    } them in ${usual}/`,
+    advice: `Move them to ${usual}/, as in the other features.`,
   }),
   "may not import": ({ from, to, target }) => ({
     says: `${from} may not import from ${from === to ? "that of another feature" : to}, but imports ${target}`,

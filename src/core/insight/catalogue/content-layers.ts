@@ -11,6 +11,7 @@ import {
   type ProjectPath,
 } from "../../base/paths.js";
 import { isDeclaration } from "../../languages/index.js";
+import { partsOf } from "../../app/companions.js";
 import { keyOf } from "./clues.js";
 import { singular, type FeatureFile } from "./feature-words.js";
 
@@ -28,12 +29,15 @@ export function layersByContent(
   holdsFolderFor: (folder: ProjectPath, role: Role) => boolean,
 ): Map<ProjectPath, Role> {
   const counts = new Map<ProjectPath, { all: number; kin: number; roles: Map<Role, number> }>();
+  const own = new Set<ProjectPath>();
   for (const { path, role } of files) {
     if (role === undefined || besideCode.has(role) || isDeclaration(path)) continue;
     if (source !== rootPath && !isBelow(path, source)) continue;
     const [top = ""] = relativePath(source, path).split("/");
     if (path.endsWith(`/${top}`) || path === top) continue;
     const folder = inFolder(source, top);
+    // What holds a file of its own name is about that: `harvest-chart/harvest-chart.tsx`.
+    if (folderOf(path) === folder && keyOf(partsOf(nameOf(path)).stem.split(".")[0] ?? "") === keyOf(top)) own.add(folder);
     const count = counts.get(folder) ?? { all: 0, kin: 0, roles: new Map<Role, number>() };
     count.all += 1;
     // A component and what contains it are of one kind.
@@ -49,7 +53,7 @@ export function layersByContent(
   for (const [folder, { all, kin, roles }] of counts) {
     const [most] = [...roles].sort((a, b) => b[1] - a[1]);
     const isOfOne = most && all >= filesOfALayer && most[1] >= all * partOfALayer && kin * 3 < all;
-    if (isOfOne && !holdsFolderFor(folder, most[0])) found.set(folder, most[0]);
+    if (isOfOne && !own.has(folder) && !holdsFolderFor(folder, most[0])) found.set(folder, most[0]);
   }
   return found;
 }

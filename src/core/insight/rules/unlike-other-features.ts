@@ -34,7 +34,8 @@ export const unlikeOtherFeatures: Rule = {
     }
     for (const [role, byPlace] of places) {
       const usual = usualPlace([...byPlace.keys()]);
-      if (usual === undefined) continue;
+      // Where the others need no folder for it, one that has more of it may well have one.
+      if (usual === undefined || usual.inside === "") continue;
       for (const [key, paths] of byPlace) {
         const [feature = "", inside = ""] = key.split("\n");
         const [file] = paths;
