@@ -59,7 +59,13 @@ export function measureReal(at = undefined) {
   const cases = [
     { name: "survey: cold", words: [program, "survey", "--no-cache"], ...parse },
     { name: "survey: warm", words: [program, "survey"], ...parse, warm: true },
-    { name: "survey: one file edited", words: [program, "survey"], ...parse, edit: true },
+    { name: "survey: one file edited, inside", words: [program, "survey"], ...parse, edit: (run) => `// ${run}\n` },
+    {
+      name: "survey: one file edited, new export",
+      words: [program, "survey"],
+      ...parse,
+      edit: (run) => `export const n${run} = 1;\n`,
+    },
     { name: "preview: one file", words: [program, "move", one, "packages/rxjs/src/"], ...search, ...preview },
     {
       name: "preview: one source folder",
@@ -72,7 +78,7 @@ export function measureReal(at = undefined) {
   const rows = cases.map((each) => {
     if (each.warm) measure("node", each.words, root, true);
     return rowOf({ size, ...each }, root, 3, (run) => {
-      if (each.edit) appendFileSync(edited, `// ${run}\n`);
+      if (each.edit) appendFileSync(edited, each.edit(run));
     });
   });
   rmSync(plan);

@@ -2,7 +2,7 @@
 import type { ProjectPath } from "./base/paths.js";
 import type { KeptReadings } from "./files/index.js";
 import type { ReferenceGraph } from "./graph/index.js";
-import type { FileReading } from "./languages/index.js";
+import { factsOfReading, type FileReading } from "./languages/index.js";
 
 /** Readings of the last look, by path and bytes. */
 export class KnownReadings implements KeptReadings {
@@ -28,34 +28,13 @@ export class KnownReadings implements KeptReadings {
   }
 }
 
-/** What a file says of itself, as one text without places: who judges by it judges the same where it is the same. */
+/** What a file says of itself, and where its references lead, as one text without places. */
 export function factsOf(graph: ReferenceGraph, path: ProjectPath): string | undefined {
   const file = graph.files.get(path);
-  if (!file) return undefined;
-  const { reading } = file;
-  // Where the error stands is a place that is told.
-  if (reading.problem) return undefined;
-  const starts = new Map(reading.references.map(({ start }, index) => [start, index]));
-  const isReducer = reading.outline.signs.includes("reducer");
-  const { lines, actions, ...outline } = reading.outline;
-  return JSON.stringify([
-    file.references.map(({ reference, resolution }) => {
-      const { bindings, ...form } = reference;
-      const taken = bindings?.map(({ imported, local, isType }) => [imported, local, isType]);
-      return [placeless(form), taken, resolution.state === "found" ? resolution.targets : resolution.state];
-    }),
-    reading.computed.map(({ head }) => head),
-    reading.exports?.map((each) => [placeless(each), each.from === undefined ? undefined : starts.get(each.from)]),
-    reading.declares?.map(({ name }) => name),
-    reading.usesNames?.map(({ name }) => name),
-    reading.reading,
-    outline,
-    actions.map(({ name, constant }) => [name, constant]),
-    isReducer ? lines : 0,
-  ]);
-}
-
-/** A fact without the offsets at which it stands. */
-function placeless(fact: object): object {
-  return Object.fromEntries(Object.entries(fact).filter(([key]) => !["start", "end", "from"].includes(key)));
+  const facts = file && factsOfReading(file.reading);
+  if (!file || !facts) return undefined;
+  const leads = file.references.map(({ resolution }) =>
+    resolution.state === "found" ? resolution.targets : resolution.state,
+  );
+  return JSON.stringify([facts, leads]);
 }

@@ -68,6 +68,7 @@ export {
   type FileReading,
 } from "./registry.js";
 export { isTakenIn, sheetRules, urlRewritersFor } from "./sheets/index.js";
+export { factsOfReading, saysTheSame } from "./reading-facts.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";
 export { isPathList } from "./documents/index.js";

@@ -4,7 +4,7 @@
  */
 import type { ProjectPath } from "../../base/paths.js";
 import { buildVersion, readKept, writeKept, type CachePlace } from "./cache-file.js";
-import { digest, isSame, type Trace } from "./traced-reader.js";
+import { digest, editedSince, type Trace } from "./traced-reader.js";
 
 /** What a command printed, and how it ended. */
 export interface Output {
@@ -12,7 +12,10 @@ export interface Output {
   readonly code: number;
 }
 
-/** The kept output of a command, if all that it was computed from is as it was. `command` tells what would be printed. */
+/**
+ * The kept output of a command, if all that it was computed from is as it was, or says the same (see `edited.ts`). `command` tells
+ * what would be printed.
+ */
 export async function findOutput(place: CachePlace, command: string): Promise<Output | undefined> {
   const kept = readKept(place, fileOf(command), buildVersion);
   const end = kept?.indexOf("\n") ?? -1;
@@ -24,7 +27,12 @@ export async function findOutput(place: CachePlace, command: string): Promise<Ou
     const tab = line.indexOf("\t");
     if (tab > 0) trace.set(JSON.parse(line.slice(tab + 1)) as string, line.slice(0, tab));
   }
-  return (await isSame(place.store, trace)) ? output : undefined;
+  const edited = await editedSince(place.store, trace);
+  if (edited === undefined) return undefined;
+  if (edited.length === 0) return output;
+  // Parsers are loaded only where something was edited.
+  const { standsAfter } = await import("./edited.js");
+  return (await standsAfter(place, output.text, edited)) ? output : undefined;
 }
 
 /** Keeps an output. What cannot be written is not kept. */

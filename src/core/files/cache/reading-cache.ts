@@ -34,6 +34,12 @@ export class ReadingCache implements KeptReadings {
     return reading;
   }
 
+  /** The reading of a text that is gone, by its digest. */
+  findFormer(path: ProjectPath, digestThen: string): FileReading | undefined {
+    const line = this.#lines.get(keyBy(path, digestThen));
+    return line === undefined ? undefined : unpackReading(line);
+  }
+
   keep(path: ProjectPath, reading: FileReading): void {
     const key = this.#keys.get(path);
     if (key === undefined) return;
@@ -51,11 +57,15 @@ export class ReadingCache implements KeptReadings {
 
 /** A text is read by its bytes, and by its language and what its name ends in. */
 function keyOf(path: ProjectPath, bytes: Buffer): string {
+  return keyBy(path, digest(bytes));
+}
+
+function keyBy(path: ProjectPath, digestOfText: string): string {
   const name = nameOf(path);
   const language = languageFor(path);
   const extension = language?.extensions.find((each) => name.endsWith(each)) ?? "";
   // Settings are read by their whole names.
-  return `${digest(bytes)}${language?.name.slice(0, 2) ?? ""}${language?.claims ? name : extension}`;
+  return `${digestOfText}${language?.name.slice(0, 2) ?? ""}${language?.claims ? name : extension}`;
 }
 
 function readLines(place: CachePlace): Map<string, string> {

@@ -141,8 +141,20 @@ function entriesDigest(names: readonly string[]): string {
   return digest([...names].sort().join("\n"));
 }
 
-/** Asks every question of a trace again. The answers may stop at the first that differs. */
-export async function isSame(store: FileReader, trace: Trace): Promise<boolean> {
+/** A file with another content than it had, and the digest of what it held. */
+export interface Edited {
+  readonly path: ProjectPath;
+  readonly before: string;
+}
+
+/**
+ * Asks every question of a trace again. Gives the files whose content alone is another; `undefined` where anything else is. The
+ * answers may stop at the first of that kind.
+ */
+export async function editedSince(store: FileReader, trace: Trace): Promise<readonly Edited[] | undefined> {
+  const edited = new Map<ProjectPath, Edited>();
+  // A file that is longer or shorter is one that was edited.
+  const resized = new Set<ProjectPath>();
   // What takes a process of its own is begun first, and waited for last.
   const slow = [...trace].flatMap(([question, answer]) => {
     const asked = askSlowly(store, question);
@@ -150,9 +162,20 @@ export async function isSame(store: FileReader, trace: Trace): Promise<boolean> 
   });
   for (const [question, answer] of trace) {
     const again = askQuickly(store, question);
-    if (again !== undefined && again !== answer) return false;
+    if (again === undefined || again === answer) continue;
+    const [word = "", rest = ""] = parts(question);
+    const path = rest as ProjectPath;
+    if (word === "read" && again !== none && answer !== none) edited.set(path, { path, before: answer });
+    else if (word === "stat" && sizeless(again) === sizeless(answer)) resized.add(path);
+    else return undefined;
   }
-  return (await Promise.all(slow)).every(Boolean);
+  const isWhole = [...resized].every((path) => edited.has(path));
+  return isWhole && (await Promise.all(slow)).every(Boolean) ? [...edited.values()] : undefined;
+}
+
+/** The digest of a file's state without its size. */
+function sizeless(stat: string): string {
+  return stat.replace(/ \d+$/, "");
 }
 
 function askSlowly(store: FileReader, question: string): Promise<string> | undefined {

@@ -37,7 +37,8 @@ export function layersByContent(
     if (path.endsWith(`/${top}`) || path === top) continue;
     const folder = inFolder(source, top);
     // What holds a file of its own name is about that: `harvest-chart/harvest-chart.tsx`.
-    if (folderOf(path) === folder && keyOf(partsOf(nameOf(path)).stem.split(".")[0] ?? "") === keyOf(top)) own.add(folder);
+    if (folderOf(path) === folder && keyOf(partsOf(nameOf(path)).stem.split(".")[0] ?? "") === keyOf(top))
+      own.add(folder);
     const count = counts.get(folder) ?? { all: 0, kin: 0, roles: new Map<Role, number>() };
     count.all += 1;
     // A component and what contains it are of one kind.

@@ -1,0 +1,47 @@
+/**
+ * Scripts that were edited since an output was kept, within their functions, as most edits are: where a file says of itself what
+ * it said before, and the output does not speak of it, the output is the same. What it said before is among the kept readings.
+ */
+import { isOfTrade, isScript, readTexts, saysTheSame, type FileReading } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { SourceTree } from "../source-tree.js";
+import type { CachePlace } from "./cache-file.js";
+import { packReading, unpackReading } from "./pack.js";
+import { ReadingCache } from "./reading-cache.js";
+import type { Edited } from "./traced-reader.js";
+
+/** With more edited files than this, all is looked at anew: so much is no edit, but another state of the project. */
+const mostEdited = 50;
+
+/** Whether an output stands in spite of edits. */
+export async function standsAfter(place: CachePlace, output: string, edited: readonly Edited[]): Promise<boolean> {
+  const isPlain = edited.every(({ path }) => isScript(path) && !isOfTrade(path, "settings") && !speaksOf(output, path));
+  if (edited.length > mostEdited || !isPlain) return false;
+  const cache = new ReadingCache(place);
+  const tree = new SourceTree(place.store, {
+    files: edited.map(({ path }) => ({ path, link: false })),
+    foreign: [],
+    unlisted: [],
+    from: "memory",
+  });
+  const readings = new Map<ProjectPath, FileReading>();
+  const paths = edited.map(({ path }) => path).filter((path) => tree.text(path) !== undefined);
+  await readTexts({
+    depth: "all",
+    paths,
+    textOf: (at) => tree.text(paths[at] ?? ("" as ProjectPath))?.text ?? "",
+    visit: (at, reading) => readings.set(paths[at] ?? ("" as ProjectPath), reading),
+  });
+  return edited.every(({ path, before }) => {
+    const then = cache.findFormer(path, before);
+    const now = readings.get(path);
+    // As it would come out of the cache, so that both have the same form.
+    const kept = now && unpackReading(packReading(now));
+    return then !== undefined && kept !== undefined && saysTheSame(then, kept);
+  });
+}
+
+/** Whether an output names a file; where something stands in a file is never told without its path. */
+function speaksOf(output: string, path: ProjectPath): boolean {
+  return output.includes(path) || output.includes(JSON.stringify(path).slice(1, -1));
+}
