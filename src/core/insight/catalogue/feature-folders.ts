@@ -144,7 +144,7 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     if (!isInTop || aroundExample.has(folder) || !isNamed(folder)) continue;
     const isPlainly = shape.isByFeature(above);
     if (!isPlainly && (hasFamilyWord || !shape.isMostlyByFeature(above))) continue;
-    if (families.isPassage(folder) || (!isPlainly && families.holdsFamily(folder))) continue;
+    if (families.isPassage(folder) || families.holdsFamily(folder)) continue;
     // `Checkbox/` is a part for everybody, however many files it is made of.
     if (isPlain(folder, clues) && count <= muchOfAWord) continue;
     if (!shape.isOfOneRole(folder)) add(folder, wordsOfFolderName(nameOf(folder)));
