@@ -155,9 +155,11 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   for (const [folder, count] of hasFamilyWord ? [] : counts) {
     const above = folderOf(folder);
     const isNear = isTop(folderOf(above)) || isTop(folderOf(folderOf(above)));
-    if (known.has(folder) || isTop(above) || roleOf(above) !== "screen" || !isNear || isInFeature(folder)) continue;
-    const words = wordsOfFolderName(nameOf(folder));
     const isMuch = count >= muchOfAScreen;
+    // Containers are pages in many apps: with hooks, helpers and a state of its own, one is about something.
+    const isAmongScreens = roleOf(above) === "screen" || (roleOf(above) === "container" && isMuch);
+    if (known.has(folder) || isTop(above) || !isAmongScreens || !isNear || isInFeature(folder)) continue;
+    const words = wordsOfFolderName(nameOf(folder));
     // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
     const isPlainly = words.length === splitWords(nameOf(folder)).length;
     if (
