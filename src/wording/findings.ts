@@ -153,6 +153,14 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: "nothing references it, and no text mentions it",
     advice: "Delete it, or set it to `leave` under `files:`.",
   }),
+  "unused in several folders": ({ name, paths }) => ({
+    says: `${name} is used in none of the ${paths.length} folders that have it`,
+    advice: "Delete them, or set them to `leave` under `files:`.",
+  }),
+  "copied between folders": ({ folder, assets }) => ({
+    says: `${assets} assets are the same in several folders of ${folder}/`,
+    advice: "Keep what they share in one folder, and let all reference that.",
+  }),
   identical: ({ twin, others }) => ({
     says: `it is identical to ${twin}${others === 0 ? "" : ` and to ${count(others, "other")}`}`,
     advice: "Keep one of them, and let everything reference that one.",

@@ -45,6 +45,7 @@ const detail = {
   missing: [1, 3],
   action: "trees/added",
   first: undefined,
+  assets: 75,
   lines: 900,
   count: 5,
   total: 9,

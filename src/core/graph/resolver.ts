@@ -103,7 +103,10 @@ export class Resolver {
     return depends;
   }
 
-  /** Folders in which the sheets of a file's package are looked for: those that settings name, then where tools are run. */
+  /**
+   * Folders in which the sheets of a file's package are looked for: those that settings name, then where tools are run. Many
+   * bundlers are told of `src/` in code that nobody runs here: what lies there by its whole path is meant.
+   */
   #loadPathsFor(from: ProjectPath): readonly Mapping[] {
     const folder = this.#packageFolder(from);
     const target = posix.join(folder, "*");
@@ -111,7 +114,9 @@ export class Resolver {
     const isFor = ({ kind, under }: Mapping): boolean =>
       kind === "load path" && (under === undefined || under === "" || isBelow(from, under));
     const here: Mapping = { kind: "working folder", pattern: "*", targets: [target], exact: false, all: false, by };
-    return [...this.aliases.filter(isFor), here];
+    const source = inFolder(folder, "src");
+    const usual: Mapping = { ...here, kind: "usual root", targets: [posix.join(source, "*")] };
+    return [...this.aliases.filter(isFor), here, ...(this.tree.hasFolder(source) ? [usual] : [])];
   }
 
   /** `/src/main.ts` as dev servers mean it: from the folder of the nearest manifest, or its `public` or `static` folder. */

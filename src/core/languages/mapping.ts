@@ -16,7 +16,8 @@ export type MappingKind =
   | "web root"
   | "load path" //      a folder in which sheets are looked for
   | "entry folder" //   beside the sheet that takes this one in
-  | "working folder"; // where commands are run
+  | "working folder" // where commands are run
+  | "usual root"; //     where a name is looked for that nothing else explains: `src/`
 
 /** One rule. `pattern` and `targets` may each hold one `*`, which stands for the same text in both. */
 export interface Mapping {

@@ -52,6 +52,24 @@ const sheets: readonly Case[] = [
     becomes: ["src/a/b.scss: c > d/c"],
   },
   {
+    name: "a path from src/ that no settings explain, because they are code",
+    files: { ...sass, "src/a/b.scss": '@use "styles/c";', "src/styles/_c.scss": "" },
+    command: "src/styles/_c.scss src/styles/d/",
+    becomes: ["src/a/b.scss: styles/c > styles/d/c"],
+  },
+  {
+    name: "which an alias and a load path come before",
+    files: {
+      ...sass,
+      "vite.config.js": 'export default { css: { x: { loadPaths: ["theme"] } } };',
+      "src/a/b.scss": '@use "styles/c";',
+      "src/styles/_c.scss": "",
+      "theme/styles/_c.scss": "",
+    },
+    command: "src/styles/_c.scss src/styles/d/",
+    becomes: [],
+  },
+  {
     name: "an alias of a bundler, behind a tilde",
     files: {
       "build/webpack.js": 'module.exports = { resolve: { alias: { "@": path.resolve(__dirname, "../src") } } };',

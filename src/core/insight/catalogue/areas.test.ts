@@ -29,6 +29,8 @@ const grouped = (folder: string): string[] =>
     `${folder}/hooks/${name}/use${name}.ts`,
   ]);
 
+const letters = Array.from({ length: 10 }, (_, index) => String.fromCharCode(65 + index));
+
 test.each<[string, string[], { areas: string[]; features: string[] }]>([
   [
     "most of the source root, with layers in it",
@@ -125,6 +127,26 @@ test.each<[string, string[], string[]]>([
       "src/state/actions/button.ts",
     ],
     ["window"],
+  ],
+  [
+    "what two layers have much of, however general the word",
+    [
+      ...letters.map((letter) => `src/components/editor/Part${letter}.tsx`),
+      ...letters.map((letter) => `src/stores/editor/Part${letter}State.ts`),
+      ...names.flatMap((name) => [`src/components/${name}/${name}Row.tsx`, `src/stores/${name}/${name}State.ts`]),
+    ],
+    ["editor", ...names],
+  ],
+  [
+    "a container with hooks, helpers and a state of its own",
+    names
+      .flatMap((name) => [
+        `src/containers/${name}Page/index.tsx`,
+        ...["reducer", "init", "utils/a", "hooks/useA"].map((part) => `src/containers/${name}Page/${part}.ts`),
+        `src/containers/${name}Page/components/A.tsx`,
+      ])
+      .concat("src/containers/Topbar/index.tsx"),
+    names,
   ],
   [
     "a prefix that all components bear names none",

@@ -309,13 +309,16 @@ interface LayerFolders extends Shape {
  * Layers with a folder for each feature: `components/rota/` beside `hooks/rota/`. A name that several layers have is a
  * feature's; in a layer most of whose folders are such ones, the others are, too.
  */
-function foldersInLayers({ top, below, roleOf, isNamed, isOwn, clues }: LayerFolders): ProjectPath[] {
+function foldersInLayers({ top, below, counts, roleOf, isNamed, isOwn, clues }: LayerFolders): ProjectPath[] {
   const layers = top
     .filter((folder) => roleOf(folder) !== undefined && roleOf(folder) !== "asset")
     .map((layer) =>
       (below.get(layer) ?? []).filter(
         (folder) =>
-          isNamed(folder) && !isPlain(folder, clues) && (!isOwn(folder) || !drawnLayers.has(roleOf(layer) ?? "helper")),
+          isNamed(folder) &&
+          // `components/editor/` and `stores/editor/`, with much in both, are about the editor.
+          (!isPlain(folder, clues) || (counts.get(folder) ?? 0) > muchOfAWord) &&
+          (!isOwn(folder) || !drawnLayers.has(roleOf(layer) ?? "helper")),
       ),
     );
   const inLayers = new Map<string, number>();

@@ -142,7 +142,11 @@ function unreferenced(
   findings: readonly Finding[],
 ): ProjectPath[] {
   const assets = findings.flatMap(({ rule, file, what }) =>
-    rule !== "unused-asset" ? [] : what.code === "several unused" ? (what.paths as readonly ProjectPath[]) : [file],
+    rule !== "unused-asset"
+      ? []
+      : what.code === "several unused" || what.code === "unused in several folders"
+        ? (what.paths as readonly ProjectPath[])
+        : [file],
   );
   const code = mains.filter(
     ({ path, role }) =>

@@ -92,6 +92,10 @@ export interface CaseDetails {
   unused: object;
   /** All files of one folder that nothing uses. */
   "several unused": { readonly folder: string; readonly paths: readonly string[] };
+  /** Files of one name that nothing uses, in folders of their own. */
+  "unused in several folders": { readonly name: string; readonly paths: readonly string[] };
+  /** Assets that sisters in a folder have once each. */
+  "copied between folders": { readonly folder: string; readonly assets: number };
   /** `others`: files besides these two that are the same as well. */
   identical: { readonly twin: string; readonly others: number };
   /** Densities as factors: 1 is the plain one. */

@@ -1,6 +1,8 @@
 import { hash } from "node:crypto";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
-import type { Rule, RuleContext } from "./rule.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { addTo } from "../../base/grouping.js";
+import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const duplicateAsset: Rule = {
   name: "duplicate-asset",
@@ -9,15 +11,50 @@ export const duplicateAsset: Rule = {
   wrong: "src/assets/images/logo.svg\nsrc/features/trees/assets/logo-copy.svg",
   right: "src/assets/images/logo.svg",
   *find(context) {
-    for (const [first, second, ...others] of sameAssets(context))
-      if (first && second)
+    const byAround = new Map<ProjectPath, Entry[][]>();
+    for (const group of sameAssets(context)) {
+      const around = aroundEditions(group);
+      if (around === undefined) yield* identical(group);
+      else addTo(byAround, around, group);
+    }
+    for (const [around, groups] of byAround) {
+      const second = groups[0]?.[1];
+      if (groups.length < manyEditions || !second) for (const group of groups) yield* identical(group);
+      else
         yield {
           file: second.path,
-          about: first.path,
-          what: { code: "identical", twin: first.path, others: others.length },
+          about: around,
+          what: { code: "copied between folders", folder: around, assets: groups.length },
         };
+    }
   },
 };
+
+/** So many assets that the same sisters hold are one matter. */
+const manyEditions = 3;
+
+function* identical([first, second, ...others]: readonly Entry[]): Generator<Found> {
+  if (!first || !second) return;
+  yield { file: second.path, about: first.path, what: { code: "identical", twin: first.path, others: others.length } };
+}
+
+/**
+ * The folder around sisters that hold one asset under one name each, as themes do: `themes/` for `themes/light/img/logo.svg` and
+ * `themes/dark/img/logo.svg`. None where the copies lie otherwise.
+ */
+function aroundEditions(group: readonly Entry[]): ProjectPath | undefined {
+  const [first = [], ...others] = group.map(({ path }) => path.split("/"));
+  const at = others.map((parts) => parts.findIndex((part, index) => part !== first[index]));
+  const [place = 0] = at;
+  const isEdition = others.every(
+    (parts, index) =>
+      at[index] === place &&
+      parts.length === first.length &&
+      place < first.length - 1 &&
+      parts.slice(place + 1).join("/") === first.slice(place + 1).join("/"),
+  );
+  return isEdition && place > 0 ? (first.slice(0, place).join("/") as ProjectPath) : undefined;
+}
 
 /** Assets of one content, two or more a group. */
 export function sameAssets({

@@ -243,6 +243,25 @@ describe("it is said once", () => {
     expect(found).toEqual(["duplicate-asset src/assets/b.png it is identical to src/assets/a.png and to 1 other"]);
   });
 
+  test("that themes have pictures of their own which are the same, and some that nothing uses", async () => {
+    const themes = ["light", "dark", "dusk", "dawn"];
+    const files = Object.fromEntries(
+      themes.flatMap((theme) => [
+        ...["leaf", "crate", "bough"].map((name) => [`src/themes/${theme}/img/${name}.png`, name] as const),
+        [`src/themes/${theme}/img/old.png`, theme] as const,
+        [
+          `src/themes/${theme}/look.css`,
+          ["leaf", "crate", "bough"].map((n) => `a { b: url(img/${n}.png) }`).join("\n"),
+        ],
+      ]),
+    );
+    const found = await said(files);
+    expect(found.filter((text) => /asset/.test(text)).sort()).toEqual([
+      "duplicate-asset src/themes/dawn/img/bough.png 3 assets are the same in several folders of src/themes/",
+      "unused-asset src/themes/dark/img/old.png old.png is used in none of the 4 folders that have it",
+    ]);
+  });
+
   test("that a sheet has lost its fonts", async () => {
     const fonts = letters.map((letter) => `@font-face { src: url("fonts/${letter}.woff2"); }\n`).join("");
     expect(await said({ "src/styles/main.css": fonts })).toEqual([

@@ -41,6 +41,8 @@ export const unlikeOtherFeatures: Rule = {
         const [file] = paths;
         // Only folders that say a role are compared: what else features are divided into is theirs.
         if (![inside, usual.inside].every((place) => place === "" || clues.folders.has(keyOf(place)))) continue;
+        // A small feature leaves folders out.
+        if (inside === "" && paths.length < muchOfAFeature) continue;
         if (inside === usual.inside || byPlace.has(`${feature}\n${usual.inside}`) || file === undefined) continue;
         yield {
           file,
@@ -58,6 +60,9 @@ export const unlikeOtherFeatures: Rule = {
     }
   },
 };
+
+/** With fewer files of a role, a feature needs no folder for them. */
+const muchOfAFeature = 5;
 
 /** The place that at least two thirds of three or more features have; of more than five, four of five. */
 function usualPlace(keys: readonly string[]): { readonly inside: string; readonly count: number } | undefined {

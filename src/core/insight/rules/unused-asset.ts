@@ -4,7 +4,7 @@ import { assetNamesIn, isDocument } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
-import type { Rule, RuleContext } from "./rule.js";
+import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const unusedAsset: Rule = {
   name: "unused-asset",
@@ -20,6 +20,7 @@ export const unusedAsset: Rule = {
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();
     for (const { path } of assets) if (!named.has(lastWord(plainName(path)))) addTo(byFolder, folderOf(path), path);
+    const single: ProjectPath[] = [];
     for (const [folder, paths] of byFolder) {
       const [first] = paths;
       if (first && paths.length >= manyUnused)
@@ -28,12 +29,25 @@ export const unusedAsset: Rule = {
           about: folder,
           what: { code: "several unused", folder: nameOf(folder), paths },
         };
-      else for (const path of paths) yield { file: path, what: { code: "unused" } };
+      else single.push(...paths);
     }
+    yield* byName(single);
   },
 };
 
-/** So many in one folder are said once. */
+/** One name in many folders, as each theme has its own, is one matter. */
+function* byName(paths: readonly ProjectPath[]): Generator<Found> {
+  const named = new Map<string, ProjectPath[]>();
+  for (const path of paths) addTo(named, nameOf(path), path);
+  for (const [name, same] of named) {
+    const [first] = same;
+    if (first && same.length >= manyUnused)
+      yield { file: first, about: name, what: { code: "unused in several folders", name, paths: same } };
+    else for (const path of same) yield { file: path, what: { code: "unused" } };
+  }
+}
+
+/** So many in one folder, or of one name, are said once. */
 const manyUnused = 4;
 
 /** Files that systems and browsers look for by name. */

@@ -58,6 +58,8 @@ test.each([
   ["const TreeContext = createContext<Tree>(x)", "context"],
   ["switch (action.type) {}", "reducer"],
   ["export const treeSlice = createSlice({})", "reducer"],
+  ["const f = (state, { type }) => { switch (type) {} }; // the trees' reducer", "reducer"],
+  ['import { action, flow } from "mobx"; switch (type) {}; makeObservable(this, { grow: action })', ""],
   ["import { create } from 'zustand'", "store"],
   ["return { type: 'trees/loaded' }", "actions"],
   ["await fetch('/trees')", "requests"],

@@ -37,7 +37,9 @@ function resolveSheet(ground: Ground, from: ProjectPath, specifier: string, tool
   if (path.startsWith("/")) return fromWebRoot(ground, from, path, look);
   const beside = prefix === "" ? besideFile(ground, from, path, look) : undefined;
   if (beside) return beside;
-  const mappings = [...(sheetRules[tool].loadPaths ? ground.loadPaths(from) : []), ...ground.mappings(from)];
+  const paths = sheetRules[tool].loadPaths ? ground.loadPaths(from) : [];
+  const isUsual = ({ kind }: Mapping): boolean => kind === "usual root";
+  const mappings = [...paths.filter((each) => !isUsual(each)), ...ground.mappings(from), ...paths.filter(isUsual)];
   const mapped = throughMappings(mappings, prefix === "" ? [path] : [prefix + path, path], look);
   if (mapped) return mapped;
   const endings = sheetRules[tool].extensions.flat();
