@@ -149,6 +149,16 @@ test.each<[string, string[], string[]]>([
     names,
   ],
   [
+    "first words of parts that are kept by their size, where several have some in two of the folders",
+    [
+      ...["Harvest", "Rota", "Swap"].flatMap((name) =>
+        parts.map((part, index) => `src/${index % 2 === 0 ? "molecules" : "organisms"}/${name}${part}.tsx`),
+      ),
+      ...parts.map((part) => `src/atoms/Button${part}.tsx`),
+    ],
+    ["harvest", "rota", "swap"],
+  ],
+  [
     "a prefix that all components bear names none",
     [
       ...names.map((name) => `src/views/${name}Screen.tsx`),

@@ -256,11 +256,17 @@ export class FeatureNames {
       seed.count += 1;
       seeds.set(key, seed);
     }
-    for (const [key, { roles, layers, count }] of seeds) {
+    const known = [...this.#byKey.keys()];
+    const spread = [...seeds].filter(
+      ([key, { layers }]) => layers.size >= 2 && !known.some((each) => each.startsWith(key)),
+    );
+    // Where parts are kept by their size, `molecules/` and `organisms/`, only their first words say what they are about.
+    const drawn = spread.filter(([, { count }]) => count >= filesOfADrawnWord);
+    const isByWords = drawn.length >= wordsOfAnApp;
+    for (const [key, { roles, count }] of spread) {
       const isTelling = [...roles].some((role) => telling.has(role));
-      const isKnown = [...this.#byKey.keys()].some((known) => known.startsWith(key));
-      if (isTelling && !isKnown && layers.size >= 2 && roles.size >= rolesOfAWord && count >= filesOfAWord)
-        this.#add(key, key, 1);
+      if (isTelling && roles.size >= rolesOfAWord && count >= filesOfAWord) this.#add(key, key, 1);
+      else if (isByWords && count >= filesOfADrawnWord) this.#add(key, key, 1);
     }
   }
 
@@ -325,6 +331,9 @@ const fewFeatures = 2;
 
 /** So many files, of so many roles, begin with the word of a feature. */
 const [filesOfAWord, rolesOfAWord] = [5, 3];
+
+/** Words with which so many files begin, whatever their roles; so many of them are what an app is about. */
+const [filesOfADrawnWord, wordsOfAnApp] = [4, 3];
 
 /** So many components begin with the word of a feature. */
 const componentsOfAWord = 3;
