@@ -30,7 +30,8 @@ export async function compileSheets(root, files, loadPaths = []) {
 function compileSass(root, file, loadPaths) {
   try {
     const { css } = sass.compile(join(root, file), {
-      loadPaths: [root, ...loadPaths.map((path) => join(root, path))],
+      // Bundlers are told of `src` in code that nobody runs here.
+      loadPaths: [root, join(root, "src"), ...loadPaths.map((path) => join(root, path))],
       importers: [packagesOf(root)],
       logger: sass.Logger.silent,
       quietDeps: true,
