@@ -41,7 +41,11 @@ export async function standsAfter(place: CachePlace, output: string, edited: rea
   });
 }
 
-/** Whether an output names a file; where something stands in a file is never told without its path. */
+/**
+ * Whether an output names a file; where something stands in a file is never told without its path. Lines may be broken within a
+ * path that has spaces, and what cannot be shown as it is has been spelled otherwise: such a path counts as named.
+ */
 function speaksOf(output: string, path: ProjectPath): boolean {
-  return output.includes(path) || output.includes(JSON.stringify(path).slice(1, -1));
+  if (!/^[\p{L}\p{M}\p{N}\p{P}\p{S} ]+$/u.test(path) || /[\\"]/.test(path)) return true;
+  return output.replace(/\s+/g, " ").includes(path.replace(/ +/g, " "));
 }

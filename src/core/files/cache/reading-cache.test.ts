@@ -8,7 +8,9 @@ import { MemoryStore, readTree, type FileStore } from "../index.js";
 import { analyse } from "../../insight/analysis.js";
 import { check } from "../../insight/rules/index.js";
 import { findOutput, keepOutput, ReadingCache, TracedReader } from "./index.js";
+import { standsAfter } from "./edited.js";
 import { packReading, unpackReading } from "./pack.js";
+import { digest } from "./traced-reader.js";
 
 const key = Buffer.alloc(32, 7);
 
@@ -177,6 +179,20 @@ test("law: an edit that says nothing new gives the same output, and one that doe
   );
   expect(again.cached).toBeGreaterThan(again.all / 8);
   expect(again.cached).toBeLessThan(again.all);
+});
+
+test.each([
+  ["nothing of it", "src/other.ts:1:2 is unused", true],
+  ["its path", "src/my tree.ts:1:2 is unused", false],
+  ["its path, in two lines", "in src/my\n      tree.ts:1:2", false],
+])("an output that says %s stands or falls with an edit inside a script", async (_, output, stands) => {
+  const path = at("src/my tree.ts");
+  const store = new MemoryStore({ [path]: "export const a = 1;" });
+  await saidBy(store, new ReadingCache({ store, key }));
+  const before = digest(store.read(path));
+  store.remove(path);
+  store.create(path, Buffer.from("// a note\nexport const a = 1;"), 0o644);
+  expect(await standsAfter({ store, key }, output, [{ path, before }])).toBe(stands);
 });
 
 test("nothing is parsed twice, and nothing is written twice", async () => {
