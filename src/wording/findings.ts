@@ -155,7 +155,7 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   }),
   "unused in several folders": ({ name, paths }) => ({
     says: `${name} is used in none of the ${paths.length} folders that have it`,
-    advice: "Delete them, or set them to `leave` under `files:`.",
+    advice: "Delete the copies, or set them to `leave` under `files:`.",
   }),
   "copied between folders": ({ folder, assets }) => ({
     says: `${assets} assets are the same in several folders of ${folder}/`,

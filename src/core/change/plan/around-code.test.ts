@@ -70,6 +70,16 @@ const sheets: readonly Case[] = [
     becomes: [],
   },
   {
+    name: "nor does it explain a package, or a path that begins with a dot",
+    files: {
+      "package.json": '{ "dependencies": { "sass": "1", "styles": "1" } }',
+      "src/a/b.scss": '@use "styles/c";\n@use "./styles/c" as d;',
+      "src/styles/_c.scss": "",
+    },
+    command: "src/styles/_c.scss src/styles/d/",
+    becomes: [],
+  },
+  {
     name: "an alias of a bundler, behind a tilde",
     files: {
       "build/webpack.js": 'module.exports = { resolve: { alias: { "@": path.resolve(__dirname, "../src") } } };',

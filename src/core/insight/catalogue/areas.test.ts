@@ -149,6 +149,15 @@ test.each<[string, string[], string[]]>([
     names,
   ],
   [
+    "a folder full of components that holds one of its own name",
+    [
+      "src/orchard-view/orchard-view.tsx",
+      ...letters.map((letter) => `src/orchard-view/lot-${letter.toLowerCase()}.tsx`),
+      ...names.flatMap((name) => [`src/${name}/${name}-list.tsx`, `src/${name}/${name}-slice.ts`]),
+    ],
+    [...names, "orchard"].sort(),
+  ],
+  [
     "first words of parts that are kept by their size, where several have some in two of the folders",
     [
       ...["Harvest", "Rota", "Swap"].flatMap((name) =>

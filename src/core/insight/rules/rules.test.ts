@@ -329,6 +329,18 @@ describe("rules", () => {
     expect(cases.map(({ rule }) => rule)).toEqual(Object.keys(ruleTable));
   });
 
+  test.each([
+    ["a small feature that leaves folders out", ["swaps/Graft", "harvest/components/Crate", "rota/components/Shift"]],
+    ["one with a folder that the others do not need", ["swaps/components/Graft", "harvest/Crate", "rota/Shift"]],
+  ])("features may differ: %s", async (_, paths) => {
+    const files = Object.fromEntries(
+      paths.map((path) => [`src/features/${path}.tsx`, component(path.slice(path.lastIndexOf("/") + 1))]),
+    );
+    const shelves = '{ at: "features/{feature}", holds: component }';
+    const { fresh } = await checked({ "steady-shelf.yaml": `${featureFirst}shelves: [${shelves}]\n`, ...files });
+    expect(ofRule(fresh, "unlike-other-features")).toEqual([]);
+  });
+
   test.each(cases)("$rule finds what is wrong", async ({ rule, files, says }) => {
     const { fresh } = await checked(files);
     expect(ofRule(fresh, rule)).toEqual(says);

@@ -39,7 +39,7 @@ function resolveSheet(ground: Ground, from: ProjectPath, specifier: string, tool
   if (beside) return beside;
   const paths = sheetRules[tool].loadPaths ? ground.loadPaths(from) : [];
   const isUsual = ({ kind }: Mapping): boolean => kind === "usual root";
-  const mappings = [...paths.filter((each) => !isUsual(each)), ...ground.mappings(from), ...paths.filter(isUsual)];
+  const mappings = [...paths.filter((each) => !isUsual(each)), ...ground.mappings(from)];
   const mapped = throughMappings(mappings, prefix === "" ? [path] : [prefix + path, path], look);
   if (mapped) return mapped;
   const endings = sheetRules[tool].extensions.flat();
@@ -51,7 +51,9 @@ function resolveSheet(ground: Ground, from: ProjectPath, specifier: string, tool
   if (isRelative(path)) return unresolved;
   const isPackage =
     prefix !== "" || (tool === "css" && !endings.some((each) => path.endsWith(each))) || ground.isPackage(from, path);
-  return isPackage || ground.dependsOnAny(from, [packageOf(path)]) ? external : unresolved;
+  if (isPackage || ground.dependsOnAny(from, [packageOf(path)])) return external;
+  // Only what nothing else explains is looked for where people usually have it looked for.
+  return throughMappings(paths.filter(isUsual), [path], look) ?? unresolved;
 }
 
 /** `@scope/name/a` → `@scope/name`; `bootstrap/scss/a` → `bootstrap`. */
