@@ -8,6 +8,7 @@ import { demoCommand } from "./line/demo.js";
 import { initCommand } from "./line/init.js";
 import { compareCommand, explainCommand, surveyCommand } from "./line/look.js";
 import { moveCommand } from "./line/move.js";
+import { renameCommand } from "./line/rename.js";
 import { historyCommand, undoCommand } from "./line/past.js";
 import { report, UsageError } from "./report.js";
 
@@ -21,6 +22,7 @@ const commands = [
   compareCommand,
   arrangeCommand,
   moveCommand,
+  renameCommand,
   undoCommand,
   historyCommand,
   demoCommand,
@@ -74,10 +76,13 @@ function withRest(program: Argv<CommonOptions>, words: readonly string[], versio
   );
 }
 
+/** Places that take several words. */
+const lists: ReadonlySet<string> = new Set(["_", "paths", "names", "tours"]);
+
 /** Twice the same option is a slip, and which of the two was meant is not for us to guess. */
 function ensureOnce(typed: Readonly<Record<string, unknown>>): true {
   for (const [name, value] of Object.entries(typed))
-    if (Array.isArray(value) && name !== "_" && name !== "paths" && name !== "tours")
+    if (Array.isArray(value) && !lists.has(name))
       throw new UsageError(`--${name} is given more than once. Give it once.`);
   return true;
 }

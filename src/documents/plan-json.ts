@@ -29,6 +29,7 @@ export function planJson(plan: Plan, change: string | undefined, reasons?: Reado
       same: proof.same,
       added: proof.added,
       led: proof.led,
+      ...(proof.names && { names: proof.names }),
       complete: proof.gaps.length === 0,
       gaps: proof.gaps,
       different: proof.different,

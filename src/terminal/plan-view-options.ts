@@ -15,6 +15,10 @@ export interface PlanViewOptions {
   readonly app?: { readonly folders: readonly FolderPurpose[]; readonly purpose: string };
   /** What else there is to know or to do, a sentence each. */
   readonly notes?: readonly string[];
+  /** The first sentence, where lines of texts are not what a plan is about. */
+  readonly lead?: string;
+  /** Sections that follow the others. */
+  readonly more?: readonly (readonly string[])[];
   /** What is said where nothing changes at all. */
   readonly nothing?: string;
 }

@@ -24,6 +24,7 @@ export function planView(planned: Plan, screen: Screen, options: PlanViewOptions
       : [],
     app && app.folders.length > 0 ? drawFolders(plan, app.folders, screen) : [],
     ...(isNothing(plan) ? [] : planDetails(plan, screen, options)),
+    ...(options.more ?? []),
     notes.map((note) => wrap(note, screen.width, "    ").replace(/^ {4}/, `  ${screen.palette.place("!")} `)),
   ];
   return sections
@@ -79,18 +80,18 @@ function withNote({ from, to, why }: Move): { from: string; to: string; note?: s
 }
 
 function headline(plan: Plan, { palette, width }: Screen, options: PlanViewOptions): string {
-  const { change, app, nothing = "Nothing moves: every file is already there." } = options;
+  const { change, app, lead = "", nothing = "Nothing moves: every file is already there." } = options;
   if (isNothing(plan)) return palette.strong(nothing);
   const done = change !== undefined;
   const parts = [
     ...(plan.moves.length > 0 ? [movesText(plan, done)] : []),
     ...(plan.made.length > 0 ? [madeText(plan, done, app?.purpose)] : []),
-    ...(plan.lines.length > 0 ? [linesText(plan, done)] : []),
+    ...(plan.lines.length > 0 && lead === "" ? [linesText(plan, done)] : []),
     ...(plan.edits.length > 0 ? [editsText(plan, done)] : []),
-    ...(plan.moves.length > 0 && plan.edits.length === 0 ? ["no path needs updating"] : []),
+    ...(plan.moves.length > 0 && plan.edits.length === 0 && lead === "" ? ["no path needs updating"] : []),
   ];
-  const sentence = `${parts.join("; ")}.`;
-  return wrap(sentence.charAt(0).toUpperCase() + sentence.slice(1), width)
+  const sentence = parts.length === 0 ? "" : `${parts.join("; ")}.`;
+  return wrap(`${lead} ${sentence.charAt(0).toUpperCase() + sentence.slice(1)}`.trim(), width)
     .split("\n")
     .map(palette.strong)
     .join("\n");

@@ -14,6 +14,8 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  "handed on": ({ detail, names }) =>
+    `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,
   "unknown alias": ({ detail, names }) =>
     `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,
   "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,
@@ -57,11 +59,15 @@ function verdictOf(
 const ticks: Readonly<Record<HoldingProof["outcome"], string>> = { holds: "✓" };
 
 /** What came of the references of now, and of the new ones; `undefined` where there are none. */
-function resultOf({ references, same, added, led: right }: Proof, led: number): string | undefined {
+function resultOf({ references, same, added, led: right, names }: Proof, led: number): string | undefined {
   const byIndex = led === 0 ? "" : `, ${grouped(led)} of them by way of an index`;
   const kept = `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${byIndex}`;
   const fresh = `${grouped(right)} of ${count(added, "new reference")} ${added === 1 ? "leads where it should" : "lead where they should"}`;
-  const parts = [...(references > 0 ? [kept] : []), ...(added > 0 ? [fresh] : [])];
+  const meant =
+    names === undefined || names.uses === 0
+      ? ""
+      : `${grouped(names.same)} of ${count(names.uses, "use")} of the ${names.uses === 1 ? "name means" : "names mean"} the same declaration as before`;
+  const parts = [...(meant === "" ? [] : [meant]), ...(references > 0 ? [kept] : []), ...(added > 0 ? [fresh] : [])];
   return parts.length === 0 ? undefined : parts.join("; ");
 }
 

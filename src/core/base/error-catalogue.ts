@@ -216,6 +216,27 @@ export const catalogue = {
         : `${d.path} cannot be made: ${d.other} is there already${d.reason ? `, ${d.reason}` : ""}.`,
     next: () => "Choose another name, or rename the one that is there first.",
   },
+  NAME_MISSING: {
+    refusal: "usage",
+    what: (d) => `${d.other} declares no ${shortened(d.path)}.`,
+    next: (d) =>
+      d.reason ? `Did you mean ${d.reason}?` : "Name something that stands in the file itself, outside of functions.",
+  },
+  NAME_ELSEWHERE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is not declared in ${d.other}, which only passes it on.`,
+    next: (d) => `Rename it where it is declared, in ${d.reason}.`,
+  },
+  RENAME_TAKEN: {
+    refusal: "usage",
+    what: (d) => `The name ${d.path} is taken in ${d.other}.`,
+    next: () => "Choose another name, or rename what has it first.",
+  },
+  NAMES_UNREAD: {
+    refusal: "usage",
+    what: (d) => `${d.path} cannot be read whole, so nobody can say where its names are meant: ${d.reason}.`,
+    next: () => "Mend the file first. To give the file alone a new name, use `steady-shelf move`.",
+  },
   COMPANION_UNKNOWN: {
     refusal: "usage",
     what: (d) => `There is no companion ${d.path} for the role ${d.other} here.`,

@@ -47,6 +47,8 @@ export type Claim =
     }
   /** Names that begin so mean packages today, and may mean files from then on: an alias that is written down. */
   | { readonly kind: "opens"; readonly prefix: string }
+  /** A name that a file declares is another from then on, and is meant wherever it is meant now. */
+  | { readonly kind: "renames"; readonly file: ProjectPath; readonly name: string; readonly to: string }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
 

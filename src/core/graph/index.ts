@@ -13,3 +13,4 @@ export {
   type GraphInput,
   type MetReference,
 } from "./reference-graph.js";
+export { Modules, type Origin } from "./origins.js";

@@ -1,11 +1,4 @@
-export {
-  respellingEdit,
-  type ReadingDepth,
-  type CompanionRules,
-  type Language,
-  type Occurrence,
-  type Trade,
-} from "./language.js";
+export { respellingEdit, type ReadingDepth, type CompanionRules, type Language, type Trade } from "./language.js";
 export {
   ownExports,
   type Binding,
@@ -36,6 +29,18 @@ export {
   withoutScriptExtension,
   type CodeLanguage,
 } from "./javascript/index.js";
+export {
+  topVariable,
+  variableAt,
+  type Identifier,
+  type Label,
+  type Member,
+  type NamePlace,
+  type PlaceForm,
+  type Taking,
+  type TextNames,
+  type Variable,
+} from "./names.js";
 export type { Answer, Ground, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
 export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export {

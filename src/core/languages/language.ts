@@ -8,6 +8,7 @@
 import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { NameLookup } from "./lookup.js";
+import type { TextNames } from "./names.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
 
 /** Which files travel with another of the same stem, told by what follows the stem. */
@@ -20,22 +21,6 @@ export interface CompanionRules {
   readonly folders: readonly string[];
   /** Extensions added after the whole name: `.snap`. */
   readonly after: readonly string[];
-}
-
-/** What a place at which a name is meant stands for besides, so that a new name has to be written beside the old one. */
-export type OccurrenceForm =
-  | "name" //               nothing
-  | "shorthand property" // `{ Tree }`: a property and what it holds
-  | "import specifier" //   `import { Tree }`: the other file's name and this one's
-  | "export specifier"; //  `export { Tree }`: this file's name and that for others
-
-/** One place at which a top-level name of a file is meant. */
-export interface Occurrence {
-  readonly start: number;
-  readonly end: number;
-  readonly form: OccurrenceForm;
-  /** Whether it declares the name (or imports it) rather than using it. */
-  readonly isDeclared: boolean;
 }
 
 /**
@@ -60,10 +45,10 @@ export interface Language {
   /** The ways of looking names up that are its own; its references may go by those of others, too. */
   readonly lookups?: readonly NameLookup[];
   /**
-   * Every place at which a top-level name of a text is meant, in order, by scope: what is only called the same is left out.
-   * `undefined` where that cannot be told (a syntax error, say). Asked only of files that hold the name.
+   * The names of a text by scope. `undefined` where they cannot be told (a syntax error, say). It may load a library of its own
+   * when it is first asked, and is asked only of files that hold a name that is looked for.
    */
-  occurrences?(text: string, name: string, local: string): Promise<readonly Occurrence[] | undefined>;
+  names?(text: string, name: string): Promise<TextNames | undefined>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

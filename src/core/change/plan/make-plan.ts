@@ -38,8 +38,9 @@ import {
   tidyMoves,
   type Move,
 } from "./move.js";
-import { proofOf, type NewText, type Plan, type PlannedEdit, type Unread } from "./plan.js";
+import { proofOf, type NewText, type Plan, type PlannedEdit, type PlannedLine, type Unread } from "./plan.js";
 import { prove } from "./prove.js";
+import type { NameResult } from "./prove-names.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
 import { respell, type Passage } from "./respell.js";
 import { takeOver } from "./take-over.js";
@@ -61,6 +62,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   if (graph) await Promise.all(languagesInUse().map((language) => language.prepare()));
   const passage = withNewTexts(respelled, files);
   const proof = prove({ tree, passage, files, made: draft.made, progress });
+  const named = await proveRenames(input, respelled, files);
   const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);
@@ -85,7 +87,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     edits: files.flatMap((file) => plannedEdits(tree, file)),
     texts,
     made: draft.made,
-    lines: ownLines(tree, draft.edits),
+    lines: asWritten(ownLines(tree, draft.edits), texts),
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),
     foldersEmptied: emptiedFolders(tree, moves, draft.made),
@@ -93,8 +95,9 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       ...proof,
       added: proof.added + made.added,
       led: proof.led + made.led,
-      different: [...proof.different, ...made.different],
-      gaps: [...made.gaps, ...gaps],
+      ...(named && { names: named.names }),
+      different: [...proof.different, ...made.different, ...(named?.different ?? [])],
+      gaps: [...made.gaps, ...(named?.gaps ?? []), ...gaps],
     }),
     mentions,
     hardLinked: texts.map(({ file }) => file).filter((file) => (tree.store.stat(file)?.names ?? 1) > 1),
@@ -102,6 +105,28 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     filesRead: files.length,
     filesInProject: tree.paths.length,
   };
+}
+
+/** Lines as they will stand, with the paths in them that are updated. A path never changes how many lines there are. */
+function asWritten(lines: readonly PlannedLine[], texts: readonly NewText[]): readonly PlannedLine[] {
+  if (lines.length === 0) return lines;
+  const written = new Map(texts.map(({ file, after }) => [file, after.split(/\r?\n/)]));
+  return lines.map((line) => ({ ...line, text: written.get(line.file)?.[line.line - 1] ?? line.text }));
+}
+
+/** The proof of the names that a draft changes; it is loaded only where one does. */
+async function proveRenames(
+  { tree, draft }: PlanInput,
+  { planned, passage, map }: RespelledDraft,
+  files: readonly ReadFile[],
+): Promise<NameResult | undefined> {
+  const claims = draft.claims.filter((claim) => claim.kind === "renames");
+  if (claims.length === 0) return undefined;
+  const texts = files.flatMap(({ text }) => (text ? [text] : []));
+  for (const { file, after } of texts) planned.respell(map.file(file), after);
+  const { before, after } = passage;
+  const { proveNames } = await import("./prove-names.js");
+  return proveNames({ tree, planned, before, after, map, claims, texts });
 }
 
 /** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */

@@ -43,6 +43,7 @@ export type GapReason =
   | "no reader" //      a moved file in a language that is not read yet
   | "named there" //    a moved file is named in a file of a language that is not read yet
   | "computed" //       a name that is put together at run time and may mean a moved file
+  | "handed on" //      a whole file is handed on, of which one name changes: who takes it by that name is not known
   | "unknown alias" // a name through an alias that nobody knows, whose end is that of a moved file
   | "link text"; //     a moved link whose text is not UTF-8
 
@@ -58,6 +59,12 @@ export interface Gap {
   readonly names?: ProjectPath;
 }
 
+/** Places at which names that change are meant or taken, and those of them that mean the same declaration. */
+export interface NameCount {
+  readonly uses: number;
+  readonly same: number;
+}
+
 /** What came of resolving every reference again that a draft could touch, on the planned tree. */
 export interface ProofFacts {
   /** References of now that mean files, in the files that were read; and those of them that still mean the same. */
@@ -66,6 +73,8 @@ export interface ProofFacts {
   /** References that are new, and those of them that lead where they should. */
   readonly added: number;
   readonly led: number;
+  /** Set where names change. */
+  readonly names?: NameCount;
   readonly different: readonly Difference[];
   readonly unresolved: readonly Unresolved[];
   /** What could matter and was not read. */

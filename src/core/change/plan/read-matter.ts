@@ -45,7 +45,9 @@ export async function readOf(graph: ReferenceGraph, { tree, mentions = false }: 
 /** Searches for the files that matter, and reads them. */
 export async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
   const { tree, rules, draft, progress = quiet } = input;
-  const claimed = draft.claims.flatMap((claim) => (claim.kind === "opens" ? [] : [claim.file]));
+  const claimed = draft.claims.flatMap((claim) =>
+    claim.kind === "opens" || claim.kind === "renames" ? [] : [claim.file],
+  );
   const made = draft.made.map(({ path }) => path);
   const touched = new Set([...draft.edits.map(({ file }) => file), ...claimed]);
   // A new file may take a name that has meant another until now.

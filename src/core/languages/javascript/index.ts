@@ -3,8 +3,8 @@ import { moduleLookups } from "./module-lookup.js";
 import type { CompanionRules, Language } from "../language.js";
 import type { LookupRules, Reference } from "../reading.js";
 import { extract, prepare } from "./extract.js";
-import { occurrencesOf } from "./occurrences.js";
 import { outline } from "./outline.js";
+import { namesOf } from "./text-names.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
 export * from "./source-language.js";
@@ -70,5 +70,5 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   outline,
   readAt,
   write,
-  occurrences: occurrencesOf,
+  names: namesOf,
 };

@@ -19,6 +19,8 @@ export function codeText(node: unknown, text: string): string {
 export function childrenOf(node: TreeNode): TreeNode[] {
   const found: TreeNode[] = [];
   for (const field in node) {
+    // Some parsers say of a node above which it lies, and give the tokens beside the tree.
+    if (field === "parent" || field === "tokens" || field === "comments") continue;
     const value = node[field];
     if (Array.isArray(value))
       for (const each of value as unknown[]) {

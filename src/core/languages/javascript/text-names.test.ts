@@ -2,16 +2,113 @@
 import fc from "fast-check";
 import ts from "typescript";
 import { describe, expect, test } from "vitest";
-import { occurrencesOf } from "./occurrences.js";
+import { topVariable, type NamePlace, type TextNames } from "../names.js";
+import { namesOf } from "./text-names.js";
+
+async function placesOf(text: string, name: string, local: string): Promise<readonly NamePlace[] | undefined> {
+  const found = await namesOf(text, name);
+  return found && (topVariable(found, local)?.places ?? []);
+}
 
 /** The text with each place marked: `‹Tree›`, and with what it stands for besides: `‹Tree:import specifier›`. */
 async function marked(text: string, local: string, name = "a.tsx"): Promise<string | undefined> {
-  const found = await occurrencesOf(text, name, local);
+  const found = await placesOf(text, name, local);
   return found?.reduceRight((rest, { start, end, form }) => {
     const what = form === "name" ? "" : `:${form}`;
     return `${rest.slice(0, start)}‹${rest.slice(start, end)}${what}›${rest.slice(end)}`;
   }, text);
 }
+
+/** What is taken by calls and of variables: `reference text: names`, each with its form where it is not bare. */
+async function taken(text: string, name = "a.tsx"): Promise<string[]> {
+  const found = (await namesOf(text, name)) as TextNames;
+  const show = (members: NamePlace["members"]): string =>
+    members === undefined
+      ? "all"
+      : members
+          .map((each) => `${text.slice(each.start, each.end)}${each.form === "name" ? "" : `:${each.form}`}`)
+          .join(" ");
+  return [
+    ...found.takings.map(({ reference, members, whole }) => {
+      const specifier = /^[^"'`]*/.exec(text.slice(reference))?.[0] ?? "";
+      const held = whole === undefined ? "" : ` as ${/^\w+/.exec(text.slice(whole))?.[0] ?? ""}`;
+      return `${specifier}: ${show(members)}${held}`;
+    }),
+    ...(topVariable(found, "ui")?.places ?? [])
+      .filter(({ isDeclared }) => !isDeclared)
+      .map(({ members }) => `ui: ${show(members)}`),
+  ];
+}
+
+describe("what is taken of another file", () => {
+  test.each<[string, string[]]>([
+    [
+      'import * as ui from "./ui"; ui.Tree; <ui.Tree></ui.Tree>; let a: ui.Tree;',
+      ["ui: Tree", "ui: Tree", "ui: Tree", "ui: Tree"],
+    ],
+    ['import * as ui from "./ui"; ui["Tree"]; ui[name]; show(ui);', ["ui: Tree:text", "ui: all", "ui: all"]],
+    ['import * as ui from "./ui"; const { Tree, Oak: Wood } = ui;', ["ui: Tree:shorthand property Oak"]],
+    ['import * as ui from "./ui"; const { Tree, ...rest } = ui;', ["ui: all"]],
+    ['const { Tree } = require("./ui");', ["./ui: Tree:shorthand property"]],
+    ['const ui = require("./ui"); ui.Tree();', ["./ui:  as ui", "ui: Tree"]],
+    ['const all = await import("./ui");', ["./ui:  as all"]],
+    ['const Oak = (await import("./ui")).Tree;', ["./ui: Tree"]],
+    ['import("./ui").then((all) => all.Tree);', ["./ui:  as all"]],
+    ['import("./ui").then(({ Tree }) => Tree);', ["./ui: Tree:shorthand property"]],
+    ['const Tree = lazy(() => import("./ui"));', ["./ui: "]],
+    ['const all = () => import("./ui");', ["./ui: all"]],
+    ['import("./ui"); require.resolve("./ui");', ["./ui: ", "./ui: "]],
+    ['let a: import("./ui").Tree; let b: typeof import("./ui");', ["./ui: Tree", "./ui: all"]],
+    [
+      'jest.mock("./ui", () => ({ __esModule: true, Tree: () => null, Oak }));',
+      ["./ui: __esModule Tree Oak:shorthand property"],
+    ],
+    [
+      'vi.mock("./ui", async () => { const all = await vi.importActual<typeof import("./ui")>("./ui"); return { ...all, "Tree": 1 }; });',
+      ["./ui: Tree:text", "./ui: ", "./ui:  as all"],
+    ],
+    ['jest.mock("./ui"); jest.requireActual("./ui").Tree;', ["./ui: ", "./ui: Tree"]],
+  ])("%s", async (text, wanted) => {
+    expect(await taken(text)).toEqual(wanted);
+  });
+
+  test("a mock that passes on what is there takes nothing of it; another use takes all", async () => {
+    const of = async (text: string): Promise<unknown> =>
+      (await namesOf(text, "a.ts"))?.variables.find(({ name }) => name === "all")?.places.at(-1)?.members;
+    expect(
+      await of('vi.mock("./ui", async () => { const all = await vi.importActual("./ui"); return { ...all }; });'),
+    ).toEqual([]);
+    expect(await of('const all = require("./ui"); module.exports = { ...all };')).toBeUndefined();
+  });
+});
+
+test("an expression's own name repeats the one that it is given; labels repeat a name as text", async () => {
+  const text =
+    'const Tree = memo(forwardRef(function Tree() {})); Tree.displayName = "Tree"; const o = { name: "Oak", title: "Oak" }; const x = [class Tree {}];';
+  const found = (await namesOf(text, "a.tsx")) as TextNames;
+  expect(
+    found.variables.filter(({ name, level }) => name === "Tree" && level === "inner").map(({ echoes }) => echoes),
+  ).toEqual([6, undefined]);
+  expect(found.labels.map(({ name, start }) => [name, text.slice(start - 1, start)])).toEqual([
+    ["Tree", '"'],
+    ["Oak", '"'],
+  ]);
+});
+
+test("Flow's types and components are told apart by scope", async () => {
+  const text = `// @flow
+import type { Tree } from "./tree";
+opaque type Leaf = Tree;
+export default component View(tree: Tree, Tree: string) { return <Oak tree={tree} />; }
+`;
+  const found = (await namesOf(text, "a.js")) as TextNames;
+  expect(topVariable(found, "Tree")?.places.map(({ start }) => text.slice(start - 2, start + 4))).toEqual([
+    "{ Tree",
+    "= Tree",
+    ": Tree",
+  ]);
+  expect(found.variables.filter(({ level }) => level === "free").map(({ name }) => name)).toEqual(["Oak"]);
+});
 
 describe("places of a name", () => {
   test.each([
@@ -93,7 +190,7 @@ test("law: the compiler means the same", async () => {
   await fc.assert(
     fc.asyncProperty(fc.uniqueArray(pieces, { minLength: 1, maxLength: 6 }), async (parts) => {
       const text = parts.join("");
-      const found = await occurrencesOf(text, "a.ts", "Tree");
+      const found = await placesOf(text, "a.ts", "Tree");
       const judged = byCompiler(text);
       if (!found || !judged) return;
       compared += judged.length;

@@ -1,0 +1,68 @@
+/** Which files can matter to names that change: those that hold one of them, and those that take or pass on whole files. */
+import { languageFor, languages, moduleRules } from "../../languages/index.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { LineForm, SourceTree } from "../../files/index.js";
+
+/** `* as trees`, `export * from`, `require(`, `import(`: where a file may be taken as a whole. */
+const wholeForm: LineForm = {
+  expression: "[*][ \t]*(as|from)\\b|(require|import)[ \t]*[(]",
+  extensions: [
+    ...new Set(
+      languages
+        .filter((language) => language.trade === "code")
+        .flatMap(({ extensions }) => extensions)
+        .map((extension) => extension.slice(extension.lastIndexOf("."))),
+    ),
+  ],
+};
+const wholePattern = new RegExp(wholeForm.expression, "m");
+
+const escaped = (text: string): string => text.replace(/[$\\^*+?.()|[\]{}]/g, "\\$&");
+
+/** One of some names as a whole word of a script: `Tree`, not `Trees`. */
+export function wordPattern(names: Iterable<string>, flags = "u"): RegExp {
+  return new RegExp(`(?<![\\p{ID_Continue}$-])(?:${[...names].map(escaped).join("|")})(?![\\p{ID_Continue}$-])`, flags);
+}
+
+/** Files in whose language names are told apart by scope, and which are read as text. */
+function hasNames(path: ProjectPath): boolean {
+  return languageFor(path)?.names !== undefined;
+}
+
+/** Every file of the project, whatever its language, that holds one of some names as a word, in order. */
+export async function holdersOf(tree: SourceTree, names: readonly string[]): Promise<readonly ProjectPath[]> {
+  if (names.length === 0) return [];
+  const hits = await tree.store.search([...names]);
+  const word = wordPattern(names);
+  return tree.paths.filter((path) => {
+    if (tree.isLink(path) || (hits ? !hits.has(path) : !hasNames(path))) return false;
+    const text = tree.text(path)?.text;
+    return text !== undefined && !text.includes("\0") && word.test(text);
+  });
+}
+
+/**
+ * Scripts that may take one of some files as a whole, or pass it on: they need not hold any name. `targets` may grow while they
+ * are looked through, since whoever passes a file on is taken in its place.
+ */
+export async function wholeTakers(tree: SourceTree): Promise<(targets: Iterable<ProjectPath>) => ProjectPath[]> {
+  const hits = await tree.store.search(["* as", "*as", "* from", "require(", "import("], wholeForm);
+  const paths = tree.paths.filter((path) => {
+    if (!hasNames(path) || tree.isLink(path) || (hits && !hits.has(path))) return false;
+    return wholePattern.test(tree.text(path)?.text ?? "");
+  });
+  return (targets) => {
+    const words = new Set([...targets].flatMap(spelledAs));
+    const named = new RegExp(
+      `(?:${[...words].map(escaped).join("|")})(?![\\p{ID_Continue}])|["'\`](?:\\.{1,2}/?)+["'\`]`,
+      "u",
+    );
+    return paths.filter((path) => named.test(tree.text(path)?.text ?? ""));
+  };
+}
+
+/** What every specifier of a file holds: its stem, or its folder's name for an index. */
+function spelledAs(path: ProjectPath): string[] {
+  const stem = nameOf(path).split(".")[0] ?? "";
+  return moduleRules.indexNames.includes(stem) ? [nameOf(folderOf(path)), stem] : [stem];
+}

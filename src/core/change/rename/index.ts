@@ -1,0 +1,2 @@
+export { renameDraft, type RenameDraft, type RenameOptions } from "./rename.js";
+export type { RenameRequest } from "./asked.js";

@@ -1,0 +1,98 @@
+/** Where an old name stands as text: in strings, comments, documents and sheets. Nobody can prove what is meant there. */
+import { inCase, splitWords } from "../../base/names/index.js";
+import { languageFor, type TextNames } from "../../languages/index.js";
+import type { Modules } from "../../graph/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { DraftEdit } from "../draft.js";
+import { holdersOf, wordPattern } from "../plan/name-holders.js";
+import type { Mention } from "../plan/index.js";
+import type { NewName } from "./asked.js";
+import type { NewWords } from "./spelling.js";
+
+/** What they are looked for with. */
+export interface MentionInput {
+  readonly tree: SourceTree;
+  readonly modules: Modules;
+  readonly names: readonly NewName[];
+  readonly words: NewWords | undefined;
+  /** Files in which the rename changes something. */
+  readonly edited: ReadonlySet<ProjectPath>;
+  readonly namesIn: (path: ProjectPath) => Promise<TextNames | undefined>;
+}
+
+/** One of them, and what would be written there instead. */
+export interface MentionedName {
+  readonly mention: Mention;
+  readonly edit: DraftEdit;
+}
+
+/** Text above which a file is data, not something that people read. */
+const mostLetters = 1_000_000;
+
+/** Finds them, by file and place. A name of one word is too common to be looked for beyond the files that use it. */
+export async function mentionedNames(input: MentionInput): Promise<MentionedName[]> {
+  const { tree, names, edited } = input;
+  const spelled = spellings(names);
+  if (spelled.size === 0) return [];
+  const long = [...spelled.keys()].filter((name) => splitWords(name).length > 1);
+  const holders = new Set([...(await holdersOf(tree, long)), ...edited]);
+  const found: MentionedName[] = [];
+  for (const path of tree.paths) {
+    if (!holders.has(path)) continue;
+    const source = tree.text(path);
+    if (!source || source.text.length > mostLetters) continue;
+    const isKnown = await takenPlaces(path, input);
+    if (!isKnown) continue;
+    for (const match of source.text.matchAll(wordPattern(spelled.keys(), "gu"))) {
+      const [name] = match;
+      if (isKnown(match.index) || (!edited.has(path) && !long.includes(name))) continue;
+      const to = spelled.get(name) ?? name;
+      const at = source.positionAt(match.index);
+      found.push({
+        mention: { file: path, at, text: lineAt(source.text, match.index), names: name },
+        edit: { file: path, start: match.index, end: match.index + name.length, text: to, why: "mentions it" },
+      });
+    }
+  }
+  return found;
+}
+
+/** Each old name with the new one, in every case in which text may have it. */
+function spellings(names: readonly NewName[]): ReadonlyMap<string, string> {
+  const found = new Map<string, string>();
+  for (const { from, to } of names) {
+    const [old, fresh] = [splitWords(from), splitWords(to)];
+    if (old.length > 1)
+      for (const each of ["camel", "kebab", "Pascal", "snake"] as const) {
+        found.set(inCase(old, each), inCase(fresh, each));
+        if (each === "snake") found.set(inCase(old, each).toUpperCase(), inCase(fresh, each).toUpperCase());
+      }
+    found.set(from, to);
+  }
+  return found;
+}
+
+/** Whether something else than text begins at an offset: an identifier, or the name of a file. Nothing where that is not known. */
+async function takenPlaces(
+  path: ProjectPath,
+  { modules, namesIn }: MentionInput,
+): Promise<((start: number) => boolean) | undefined> {
+  if (languageFor(path)?.names === undefined) {
+    const { references } = modules.reading(path);
+    return (start) => references.some((each) => each.start <= start && start < each.end);
+  }
+  const names = await namesIn(path);
+  if (!names) return undefined;
+  const { references } = modules.reading(path);
+  const starts = new Set([...names.identifiers, ...names.labels].map(({ start }) => start));
+  return (start) => starts.has(start) || references.some((each) => each.start <= start && start < each.end);
+}
+
+function lineAt(text: string, offset: number): string {
+  const start = text.lastIndexOf("\n", offset - 1) + 1;
+  const end = text.indexOf("\n", offset);
+  const line = text.slice(start, end < 0 ? undefined : end);
+  const at = offset - start;
+  return (at > 60 ? `…${line.slice(at - 30)}` : line).trim().slice(0, 120);
+}

@@ -1,0 +1,254 @@
+/**
+ * Renaming: a file with the component, hook, class or type that it is named after, or one name of a file, wherever it is meant.
+ * What comes of it is a draft; nothing is written, and the proof does not trust it.
+ */
+import { distance } from "fastest-levenshtein";
+import { ShelfError } from "../../base/errors.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { Modules, Resolver } from "../../graph/index.js";
+import { languageFor, languagesInUse, moduleRules, topVariable, type TextNames } from "../../languages/index.js";
+import type { Project } from "../../app/project.js";
+import { inCase } from "../../base/names/index.js";
+import type { Claim, Draft, DraftEdit } from "../draft.js";
+import { holdersOf } from "../plan/name-holders.js";
+import { unlikeAfter } from "../plan/prove-names.js";
+import type { Mention, Move } from "../plan/index.js";
+import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
+import { mentionedNames } from "./mentioned-names.js";
+import { renamePlaces, Renaming, type RenamedFile } from "./places.js";
+import { ensureIdentifier } from "./spelling.js";
+
+/** A rename as a draft, and what it is about. */
+export interface RenameDraft {
+  readonly draft: Draft;
+  /** The names that change, the main one first; a default without a name is left out. */
+  readonly names: readonly { readonly from: string; readonly to: string; readonly file: ProjectPath }[];
+  /** Text that holds an old name and is no use of it: strings, comments, documents. */
+  readonly mentions: readonly Mention[];
+  /** Names of the file that hold the old one and stay. */
+  readonly alike: readonly string[];
+}
+
+/** How a rename is carried out. */
+export interface RenameOptions {
+  /** Change what strings, comments and documents say, too. */
+  readonly mentions?: boolean;
+}
+
+/** Works a rename out. Throws for what is not there, for names that cannot be, and for names that are taken. */
+export async function renameDraft(
+  { tree, aliases }: Project,
+  request: RenameRequest,
+  { mentions = false }: RenameOptions = {},
+): Promise<RenameDraft> {
+  await Promise.all(
+    languagesInUse()
+      .filter(({ names }) => names)
+      .map((language) => language.prepare()),
+  );
+  const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
+  return new Rename(modules, tree, request).draft(mentions);
+}
+
+type Tree = Project["tree"];
+
+class Rename {
+  readonly #named = new Map<ProjectPath, Promise<TextNames | undefined>>();
+
+  constructor(
+    readonly modules: Modules,
+    readonly tree: Tree,
+    readonly request: RenameRequest,
+  ) {}
+
+  async draft(withMentions: boolean): Promise<RenameDraft> {
+    const files = this.request.name === undefined ? askedFiles(this.tree, this.request) : undefined;
+    const names = files ? await this.#namesOfFile(files) : [await this.#nameAsked()];
+    for (const { to, from } of names) if (from !== "default") ensureIdentifier(to);
+    const words = files?.words;
+    const holders = await this.#holders(names, words);
+    const { edits, all } = await this.#edits(names, { words, holders });
+    const shown = all.filter(({ from }) => from !== "default");
+    const found = await mentionedNames({
+      tree: this.tree,
+      modules: this.modules,
+      names: shown,
+      words,
+      edited: new Set(edits.map(({ file }) => file)),
+      namesIn: (path) => this.#namesIn(path),
+    });
+    const texts = withMentions ? found.map(({ edit }) => edit) : [];
+    const claims = all.flatMap(({ files: declaring, from, to }) =>
+      declaring.map((file): Claim => ({ kind: "renames", file, name: from, to })),
+    );
+    return {
+      draft: { moves: files?.moves ?? [], edits: [...edits, ...texts], made: [], claims },
+      names: shown.map(({ files: [file = "" as ProjectPath], from, to }) => ({ from, to, file })),
+      mentions: withMentions ? [] : found.map(({ mention }) => mention),
+      alike: await this.#alike(files?.leader, shown),
+    };
+  }
+
+  #namesIn(path: ProjectPath): Promise<TextNames | undefined> {
+    let found = this.#named.get(path);
+    if (!found)
+      this.#named.set(
+        path,
+        (found = Promise.resolve(languageFor(path)?.names?.(this.tree.text(path)?.text ?? "", nameOf(path)))),
+      );
+    return found;
+  }
+
+  /** What a file is named after, in all files that stand for it on some platform. */
+  async #namesOfFile({ leader, moves, words }: AskedFiles): Promise<NewName[]> {
+    if (leader === undefined || languageFor(leader)?.names === undefined) return [];
+    const names = await this.#namesIn(leader);
+    if (!names) return this.#refuseUnread(leader);
+    const declared = names.variables.filter(({ level }) => level === "top").map(({ name }) => name);
+    const found = namesAfterFile(leader, this.modules.reading(leader), { words, declared });
+    return Promise.all(
+      found.map(async (each) => ({
+        ...each,
+        files: [leader, ...(await this.#alsoDeclaring(leader, each.from, moves))],
+      })),
+    );
+  }
+
+  /** Companions that declare the same name: `Tree.ios.tsx` beside `Tree.android.tsx`, `Tree.d.ts` beside `Tree.js`. */
+  async #alsoDeclaring(leader: ProjectPath, name: string, moves: readonly Move[]): Promise<ProjectPath[]> {
+    const found: ProjectPath[] = [];
+    for (const { from: path } of moves) {
+      if (path === leader || languageFor(path)?.names === undefined) continue;
+      const given = (this.modules.reading(path).exports ?? []).some(
+        (each) => each.from === undefined && (each.local ?? each.about ?? each.name) === name,
+      );
+      if (!given) continue;
+      if (!(await this.#namesIn(path))) return this.#refuseUnread(path);
+      found.push(path);
+    }
+    return found;
+  }
+
+  /** One name of a file. */
+  async #nameAsked(): Promise<NewName> {
+    const { path, name: from = "", to } = this.request;
+    const { tree } = this;
+    if (!tree.has(path)) askedFiles(tree, this.request);
+    const names = await this.#namesIn(path);
+    if (!names) return this.#refuseUnread(path);
+    if (!topVariable(names, from)) {
+      const declared = names.variables.filter(({ level }) => level === "top").map(({ name }) => name);
+      const [close] = declared.sort((a, b) => distance(a, from) - distance(b, from));
+      throw new ShelfError("NAME_MISSING", { path: from, other: path, ...(close !== undefined && { reason: close }) });
+    }
+    if (from === to) throw new ShelfError("NAME_UNUSABLE", { path: to, reason: "that is its name already" });
+    const origins = this.modules.originsOf(path, from);
+    const [origin] = origins;
+    if (origin && origin.file !== path)
+      throw new ShelfError("NAME_ELSEWHERE", { path: from, other: path, reason: origin.file });
+    return { files: [path], from, to };
+  }
+
+  #refuseUnread(path: ProjectPath): never {
+    const { problem } = this.modules.reading(path);
+    const at = this.tree.text(path)?.positionAt(problem?.offset ?? 0);
+    throw new ShelfError("NAMES_UNREAD", {
+      path,
+      reason: problem?.message ?? "its names could not be told apart",
+      ...(at && { place: { file: path, line: at.line, column: at.column } }),
+    });
+  }
+
+  /** Files that hold an old name, or what an import of a default would most likely call it. */
+  async #holders(names: readonly NewName[], words: AskedFiles["words"] | undefined): Promise<readonly ProjectPath[]> {
+    const spelled = words ? [inCase(words.from, "Pascal"), inCase(words.from, "camel")] : [];
+    const wanted = new Set([...names.map(({ from }) => from).filter((from) => from !== "default"), ...spelled]);
+    const found = names.length === 0 ? [] : await holdersOf(this.tree, [...wanted]);
+    const declaring = names.flatMap(({ files }) => files);
+    return [...new Set([...declaring, ...found])].filter((path) => languageFor(path)?.names !== undefined);
+  }
+
+  /** All edits. A file that gives what it takes under its name is one more that declares it. */
+  async #edits(
+    names: readonly NewName[],
+    { words, holders }: { readonly words: AskedFiles["words"] | undefined; readonly holders: readonly ProjectPath[] },
+  ): Promise<{ readonly edits: readonly DraftEdit[]; readonly all: readonly NewName[] }> {
+    let all = names;
+    for (;;) {
+      const renaming = new Renaming(all, words);
+      const edits: DraftEdit[] = [];
+      const more: NewName[] = [];
+      for (const path of holders) {
+        const done = await this.#inFile(path, renaming);
+        if (!done) continue;
+        more.push(...done.declares);
+        const why = all.some(({ files }) => files.includes(path)) ? "declares it" : "uses it";
+        edits.push(...done.edits.map((edit) => ({ file: path, ...edit, why })));
+      }
+      if (more.length === 0) return { edits, all };
+      all = [...all, ...more];
+    }
+  }
+
+  /** One file; where an import cannot have the new name, it keeps the old one by `as`. */
+  async #inFile(path: ProjectPath, renaming: Renaming): Promise<RenamedFile | undefined> {
+    const names = await this.#namesIn(path);
+    if (!names) return undefined;
+    const { modules, tree } = this;
+    const text = tree.text(path)?.text ?? "";
+    const reading = modules.reading(path);
+    const taken = new Set<string>();
+    for (;;) {
+      const done = renamePlaces({ path, names, modules, renaming, taken });
+      const news = [...new Set(renaming.names.map(({ to }) => to))].filter((to) => to !== "default");
+      const risky = news.filter((to) => !taken.has(to) && names.variables.some(({ name }) => name === to));
+      this.#ensureNotGiven(path, renaming);
+      if (done.edits.length === 0 || risky.length === 0) return done;
+      if (!(await unlikeAfter(names, { text, path, edits: done.edits, reading }))) return done;
+      const own = renaming.names.find(({ files, to }) => files.includes(path) && risky.includes(to));
+      if (own) throw this.#takenError(path, own.to, names);
+      for (const to of risky) taken.add(to);
+    }
+  }
+
+  /** Throws where a file gives another thing by the new name already. */
+  #ensureNotGiven(path: ProjectPath, renaming: Renaming): void {
+    for (const { name, start } of this.modules.reading(path).exports ?? [])
+      for (const each of renaming.names) {
+        if (name !== each.to) continue;
+        const old = renaming.of(this.modules.originsOf(path, each.from));
+        if (old !== each) continue;
+        const at = this.tree.text(path)?.positionAt(start);
+        throw new ShelfError("RENAME_TAKEN", {
+          path: each.to,
+          other: path,
+          ...(at && { place: { file: path, line: at.line, column: at.column } }),
+        });
+      }
+  }
+
+  #takenError(path: ProjectPath, to: string, names: TextNames): ShelfError {
+    const variable = names.variables.find(({ name }) => name === to);
+    const at = this.tree.text(path)?.positionAt(variable?.places[0]?.start ?? 0);
+    return new ShelfError("RENAME_TAKEN", {
+      path: to,
+      other: path,
+      ...(at && { place: { file: path, line: at.line, column: at.column } }),
+    });
+  }
+
+  /** Other names of the file that hold the old one: `TreeCardSkeleton`. They stay, and are said. */
+  async #alike(leader: ProjectPath | undefined, names: readonly NewName[]): Promise<string[]> {
+    const own = leader === undefined ? undefined : await this.#namesIn(leader);
+    const [main] = names;
+    if (!own || !main) return [];
+    const renamed = new Set(names.map(({ from }) => from));
+    return own.variables
+      .filter(
+        ({ level, name, places }) =>
+          level === "top" && places.some(({ isDeclared }) => isDeclared) && name.startsWith(main.from),
+      )
+      .map(({ name }) => name)
+      .filter((name) => !renamed.has(name) && /^\p{Lu}|^_/u.test(name.slice(main.from.length)));
+  }
+}

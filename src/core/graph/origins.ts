@@ -1,0 +1,81 @@
+/**
+ * Where a name comes from that one file takes of another: followed through indexes, defaults and whole files to what declares
+ * it. Files are read when the way leads through them, so that a rename in a large project reads what holds the name and little
+ * else.
+ */
+import { extractFrom, type Extraction, type Reference } from "../languages/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
+import type { Resolver } from "./resolver.js";
+
+/** What declares a name. */
+export interface Origin {
+  readonly file: ProjectPath;
+  /** What the file itself calls it; `default` for a default without a name, `*` for all that the file gives. */
+  readonly name: string;
+}
+
+/** Files read one by one, and what their references mean. The languages must have been prepared. */
+export class Modules {
+  readonly #readings = new Map<ProjectPath, Extraction>();
+
+  constructor(
+    readonly tree: TreeView,
+    readonly resolver: Resolver,
+  ) {}
+
+  /** What a file names and gives, exactly. */
+  reading(path: ProjectPath): Extraction {
+    let reading = this.#readings.get(path);
+    if (!reading) this.#readings.set(path, (reading = extractFrom(this.tree.text(path)?.text ?? "", path, "exact")));
+    return reading;
+  }
+
+  /** The files that a reference of a file means. */
+  targetsOf(path: ProjectPath, reference: Reference): readonly ProjectPath[] {
+    const resolution = this.resolver.resolve(path, reference);
+    return resolution.state === "found" ? resolution.targets : [];
+  }
+
+  /**
+   * What declares a name that a file gives. Several where platforms have a file each, or where two whole files that are passed
+   * on give the name; none where the file is not known to give it.
+   */
+  originsOf(path: ProjectPath, name: string, above: readonly string[] = []): readonly Origin[] {
+    const key = `${path}\n${name}`;
+    if (above.includes(key)) return [];
+    if (name === "*") return [{ file: path, name }];
+    const { exports = [], references } = this.reading(path);
+    const through = (reference: Reference | undefined, taken: string): readonly Origin[] =>
+      reference ? this.targetsOf(path, reference).flatMap((to) => this.originsOf(to, taken, [...above, key])) : [];
+    const at = (start: number): Reference | undefined => references.find((each) => each.start === start);
+    const own = exports.filter((each) => each.name === name);
+    if (own.length > 0)
+      return distinct(
+        own.flatMap(({ from, imported = name, local, about }) => {
+          if (from !== undefined) return through(at(from), imported);
+          // `import Tree from "./Tree"; export default Tree;`
+          const [reference, taken] = local === undefined ? [] : importOf(references, local);
+          if (reference) return through(reference, taken ?? name);
+          return [{ file: path, name: local ?? about ?? name }];
+        }),
+      );
+    if (name === "default") return [];
+    const all = exports.filter((each) => each.name === "*" && each.from !== undefined);
+    return distinct(all.flatMap(({ from }) => through(at(from ?? -1), name)));
+  }
+}
+
+/** The import that gives a file one of its names, and what the other file calls it. */
+function importOf(references: readonly Reference[], local: string): readonly [Reference, string] | readonly [] {
+  for (const reference of references) {
+    if (reference.kind !== "import") continue;
+    const binding = reference.bindings?.find((each) => each.local === local);
+    if (binding) return [reference, binding.imported];
+  }
+  return [];
+}
+
+function distinct(origins: readonly Origin[]): readonly Origin[] {
+  return [...new Map(origins.map((each) => [`${each.file}\n${each.name}`, each])).values()];
+}

@@ -1,0 +1,59 @@
+/** How a rename is shown: which names change, then what moves, then each line with a new name, and the proof. */
+import type { RenameDraft } from "../core/change/rename/index.js";
+import type { Plan } from "../core/change/plan/index.js";
+import { count, enumerate } from "../wording/words.js";
+import { heading, noteList } from "./notes.js";
+import { planView } from "./plan-view.js";
+import type { PlanViewOptions } from "./plan-view-options.js";
+import type { Screen } from "./screen.js";
+
+/** The whole view, as lines without a last line end. */
+export function renameView(plan: Plan, renamed: RenameDraft, screen: Screen, options: PlanViewOptions): string {
+  return planView(plan, screen, {
+    ...options,
+    lead: headline(plan, renamed, options.change !== undefined),
+    nothing: "Nothing changes: it has that name already.",
+    more: [mentionLines(plan, renamed, screen, options)],
+    notes: notesOf(renamed),
+  });
+}
+
+/** `Renames TreeCard to OrchardCard, and TreeCardProps: 9 places in 4 files.` */
+function headline({ moves, lines }: Plan, { names, draft }: RenameDraft, done: boolean): string {
+  const [main, ...others] = names;
+  const places = draft.edits.filter(({ why }) => why !== "mentions it");
+  const files = new Set(places.map(({ file }) => file)).size;
+  if (!main) return moves.length > 0 ? `${done ? "Renamed" : "Renames"} the file; no name in it is the file's.` : "";
+  const along = others.length > 0 ? ` (with ${enumerate(others.map(({ from }) => from))})` : "";
+  const where = lines.length > 0 ? ` in ${count(places.length, "place")} of ${count(files, "file")}` : "";
+  return `${done ? "Renamed" : "Renames"} ${main.from} to ${main.to}${along}${where}.`;
+}
+
+/** Where the name stands as text. */
+function mentionLines(
+  plan: Plan,
+  { mentions }: RenameDraft,
+  screen: Screen,
+  { all, change }: PlanViewOptions,
+): string[] {
+  if (mentions.length === 0) return [];
+  const one = mentions.length === 1;
+  const head = `${count(mentions.length, "place mentions", "places mention")} the old name in a string, comment or document, and ${one ? "stays as it is" : "stay as they are"}${change === undefined ? " (--mentions changes them)".replace("them", one ? "it" : "them") : ""}:`;
+  const places = new Map<string, string>(change === undefined ? [] : plan.moves.map(({ from, to }) => [from, to]));
+  const notes = mentions.map(({ file, at, text }) => ({ file: places.get(file) ?? file, at, text }));
+  return [...heading(head, screen.width), ...noteList(notes, screen, all)];
+}
+
+function notesOf({ alike, names: [main], draft }: RenameDraft): string[] {
+  const said = draft.edits.filter(({ why }) => why === "mentions it").length;
+  return [
+    ...(said > 0
+      ? [`${count(said, "of these places is", "of these places are")} in strings, comments or documents (--mentions).`]
+      : []),
+    ...(alike.length > 0 && main
+      ? [
+          `${enumerate([...alike])} ${alike.length === 1 ? "keeps its name" : "keep their names"}; to rename one of them, type \`steady-shelf rename FILE NAME NEW-NAME\`.`,
+        ]
+      : []),
+  ];
+}
