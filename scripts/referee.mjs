@@ -15,26 +15,15 @@
  * Exit code 1 if a judge disagrees. Nothing is written outside the temporary folder.
  */
 // @ts-check
-import { execFileSync, spawnSync } from "node:child_process";
-import { createHash } from "node:crypto";
-import {
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  readlinkSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-  lstatSync,
-} from "node:fs";
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, posix, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
 import ts from "typescript";
 import { companionsOf, openDiskStore, openProject } from "../dist/index.js";
+import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { bundleForPhones } from "./judges/phones.mjs";
 import { compileSheets, isEntrySheet } from "./judges/sheets.mjs";
 import { vueFiles } from "./judges/vue.mjs";
@@ -104,7 +93,7 @@ process.exitCode = failures === 0 ? 0 : 1;
 /** @param {string} spec @param {number} seed */
 async function judge(spec, seed) {
   const [, name = "", folder = "src"] = /^(.+?)(?::(.*))?$/.exec(spec) ?? [];
-  const root = fetchPackage(name, seed);
+  const root = fetchPackage(home, name, seed);
   const random = randomFrom(seed);
   const { tree } = await openProject(openDiskStore(root));
   const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
@@ -225,36 +214,6 @@ function appFolder(root, folder) {
   for (let at = folder; at !== "." && at !== ""; at = posix.dirname(at))
     if (existsSync(join(root, at, "package.json"))) return join(root, at);
   return root;
-}
-
-/** @param {string} name @param {number} seed */
-function fetchPackage(name, seed) {
-  const archive = join(home, `${name.replace(/[^\w.-]/g, "_")}.tgz`);
-  if (!existsSync(archive)) {
-    const [file = ""] = execFileSync("npm", ["pack", "--silent", "--pack-destination", home, name], {
-      encoding: "utf8",
-    })
-      .trim()
-      .split("\n")
-      .slice(-1);
-    execFileSync("mv", [join(home, file), archive]);
-  }
-  const root = join(home, `${name.replace(/[^\w.-]/g, "_")}-${seed}`);
-  mkdirSync(root);
-  execFileSync("tar", ["xzf", archive, "-C", root, "--strip-components=1"]);
-  execFileSync("git", ["init", "-q"], { cwd: root });
-  return root;
-}
-
-/** Mulberry32: the same numbers for the same seed everywhere. @param {number} seed */
-function randomFrom(seed) {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 /**
@@ -384,21 +343,4 @@ function diagnose(root, files) {
       each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
     return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}`;
   });
-}
-
-/** Every path, mode, link and byte below a folder. @param {string} root */
-function fingerprint(root) {
-  const hash = createHash("sha256");
-  const walk = (/** @type {string} */ folder) => {
-    for (const name of readdirSync(folder).sort()) {
-      if (name === ".git" || name === ".steady-shelf") continue;
-      const path = join(folder, name);
-      const stat = lstatSync(path);
-      hash.update(`${path} ${stat.mode}\n`);
-      if (stat.isDirectory()) walk(path);
-      else hash.update(stat.isSymbolicLink() ? readlinkSync(path) : readFileSync(path));
-    }
-  };
-  walk(root);
-  return hash.digest("hex") + String(statSync(root).mode);
 }

@@ -9,7 +9,7 @@ export type PlaceForm =
   | "shorthand property" // `{ Tree }`: a property and what it holds
   | "import specifier" //   `import { Tree }`: the other file's name and this one's
   | "export specifier" //   `export { Tree }`: this file's name and that for others
-  | "registration" //       `components: { Tree }`: the name of the tag, too, which goes with it
+  | "registration" //       `components: { Tree }`, `module.exports = { Tree }`: what others call it, which goes with it
   | "kebab tag"; //         `<orchard-tree>` for `OrchardTree`
 
 /** A name that is taken of what a variable or a call holds: `trees.Tree`, `const { Tree } = trees`. */
@@ -24,6 +24,12 @@ export interface Member {
   readonly local?: number;
 }
 
+/** One identifier of the tree. What stands for two things at once (`{ Tree }`) is two of them. */
+export interface Identifier {
+  readonly name: string;
+  readonly start: number;
+}
+
 /** One place at which a variable is meant. */
 export interface NamePlace {
   readonly start: number;
@@ -31,6 +37,8 @@ export interface NamePlace {
   readonly form: PlaceForm;
   /** Whether it declares the name (or imports it) rather than using it. */
   readonly isDeclared: boolean;
+  /** What is written together with it, and could be written as one: `Tree: Oak`, `Tree as Oak`, with the other of the two names. */
+  readonly pair?: Identifier & { readonly end: number };
   /** The names that are taken of it here, where it is used for nothing else. */
   readonly members?: readonly Member[];
 }
@@ -63,12 +71,6 @@ export interface Label {
   readonly name: string;
   readonly start: number;
   readonly end: number;
-}
-
-/** One identifier of the tree. What stands for two things at once (`{ Tree }`) is two of them. */
-export interface Identifier {
-  readonly name: string;
-  readonly start: number;
 }
 
 /** All of a text. */
@@ -107,6 +109,7 @@ export function shiftedNames({ variables, takings, labels, identifiers }: TextNa
       ...(variable.echoes !== undefined && { echoes: variable.echoes + by }),
       places: variable.places.map((place) => ({
         ...span(place),
+        ...(place.pair && { pair: span(place.pair) }),
         ...(place.members && { members: place.members.map(member) }),
       })),
     })),

@@ -1,5 +1,6 @@
 /** Which files can matter to names that change: those that hold one of them, and those that take or pass on whole files. */
-import { languageFor, languages, moduleRules } from "../../languages/index.js";
+import type { Modules } from "../../graph/index.js";
+import { codeLanguage, languageFor, languages, moduleRules } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { LineForm, SourceTree } from "../../files/index.js";
 
@@ -65,4 +66,44 @@ export async function wholeTakers(tree: SourceTree): Promise<(targets: Iterable<
 function spelledAs(path: ProjectPath): string[] {
   const stem = nameOf(path).split(".")[0] ?? "";
   return moduleRules.indexNames.includes(stem) ? [nameOf(folderOf(path)), stem] : [stem];
+}
+
+/** What a file may be concerned with. */
+export interface Concern {
+  readonly modules: Modules;
+  readonly names: ReadonlySet<string>;
+  /** Whether a default may be called so, by whoever takes it. */
+  readonly isDefault?: (local: string) => boolean;
+}
+
+/**
+ * Whether a file that holds a name may mean the one that changes: it takes something by it, or whole files. That it only has a
+ * property or a variable of that name is told without looking at its scopes.
+ */
+export function mayMean(path: ProjectPath, { modules, names, isDefault = () => true }: Concern): boolean {
+  const { references, reading } = modules.reading(path);
+  const text = modules.tree.text(path)?.text ?? "";
+  if (reading !== "whole" || languageFor(path) !== codeLanguage) return true;
+  return references.some((reference) => {
+    const { kind, bindings = [] } = reference;
+    const mayTake =
+      (kind !== "import" && kind !== "re-export") ||
+      bindings.some(
+        ({ imported, local }) =>
+          names.has(imported) ||
+          imported === "*" ||
+          (imported === "default" && (names.has(local) || isDefault(local))) ||
+          isHolder(text, local, names),
+      );
+    return mayTake && modules.targetsOf(path, reference).length > 0;
+  });
+}
+
+/** `ui.Tree`, where `ui` may be a whole file that another passes on. */
+function isHolder(text: string, local: string, names: ReadonlySet<string>): boolean {
+  if (local === "" || !text.includes(`${local}.`)) return false;
+  return new RegExp(
+    `(?<![\\p{ID_Continue}$.])${escaped(local)}\\.(?:${[...names].map(escaped).join("|")})(?![\\p{ID_Continue}$])`,
+    "u",
+  ).test(text);
 }

@@ -10,7 +10,7 @@ import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
-import { holdersOf, wholeTakers } from "./name-holders.js";
+import { holdersOf, mayMean, wholeTakers } from "./name-holders.js";
 import type { Difference, Gap, NameCount, NewText } from "./plan.js";
 import { takenNames, type TakenName } from "./taken-names.js";
 
@@ -69,7 +69,12 @@ class Proof {
     const { tree, claims } = this.input;
     const words = [...this.#changing].filter((name) => name !== "default");
     const holders = (await holdersOf(tree, words)).filter((path) => languageFor(path)?.names !== undefined);
-    const paths = new Set([...holders, ...this.#texts.keys()].filter((path) => languageFor(path)?.names !== undefined));
+    const concern = { modules: this.#before, names: this.#changing };
+    const declaring = new Set(claims.map(({ file }) => file));
+    const paths = new Set([
+      ...[...this.#texts.keys()].filter((path) => languageFor(path)?.names !== undefined),
+      ...holders.filter((path) => declaring.has(path) || mayMean(path, concern)),
+    ]);
     const named = new Map<ProjectPath, TextNames | undefined>();
     for (const path of paths) named.set(path, await this.#alike(path));
     for (const { file, name, to } of claims) this.#claimed(file, name, to);
@@ -304,6 +309,8 @@ function unlikeProperty(
       ...now.takings.flatMap(({ members = [] }) => members),
     ].map(({ start }) => start),
   );
+  for (const { places: some } of now.variables)
+    for (const { start, form } of some) if (form === "registration") taken.add(start);
   for (const [index, { name, start }] of now.identifiers.entries()) {
     const isVariable = places.has(start) && now.identifiers[index + 1]?.start !== start;
     if (then.identifiers[index]?.name === name || isVariable || taken.has(start) || outside.has(start)) continue;

@@ -67,10 +67,38 @@ export function respell(
   const mayKeep = !wish && mayStillMean(passage, reference, was, newFrom);
   if (was.state === "unresolved" || (mayKeep && means(reference.specifier))) return { state: "keep", was };
   const usual = usualSpelling(passage, reference, was, newFrom);
-  if (usual !== undefined && means(usual)) return { state: "respell", was, specifier: usual };
-  for (const specifier of candidates(passage, reference, was, newFrom))
-    if (means(specifier)) return { state: "respell", was, specifier };
-  return { state: "lost", was };
+  const found =
+    usual !== undefined && means(usual) ? usual : firstOf(candidates(passage, reference, was, newFrom), means);
+  if (found === undefined) return { state: "lost", was };
+  const longer = folderOf(from) === folderOf(newFrom) ? byTheSameWay(newFrom, reference.specifier, found) : undefined;
+  return { state: "respell", was, specifier: longer !== undefined && means(longer) ? longer : found };
+}
+
+function firstOf(specifiers: Iterable<string>, means: (specifier: string) => boolean): string | undefined {
+  for (const specifier of specifiers) if (means(specifier)) return specifier;
+  return undefined;
+}
+
+/**
+ * Some write a longer way than they need: `../../components/common/Toast` from inside of `components/`. As far as that way leads to
+ * where the file is now, it stays: `../../components/common/Notice`.
+ */
+function byTheSameWay(from: ProjectPath, was: string, found: string): string | undefined {
+  const isPlain = /^(?:\.\/)?(?:\.\.\/)*[^/.][^/]*(?:\/[^/]+)*$/;
+  if (!was.startsWith(".") || !found.startsWith(".") || !isPlain.test(was)) return undefined;
+  const [here, at] = [folderOf(from), joinPath(folderOf(from), was)];
+  // What climbs no higher than it has to is written as it would be anyway.
+  if (at === undefined || relativePath(here, at).split("/").length === was.replace(/^\.\//, "").split("/").length)
+    return undefined;
+  const wanted = joinPath(here, found);
+  const parts = was.split("/");
+  for (let length = parts.length - 1; length > 0 && wanted !== undefined; length -= 1) {
+    const way = parts.slice(0, length).join("/");
+    const reached = joinPath(here, way);
+    if (reached !== undefined && (reached === "" || wanted.startsWith(`${reached}/`)))
+      return `${way}/${reached === "" ? wanted : wanted.slice(reached.length + 1)}`;
+  }
+  return undefined;
 }
 
 /**

@@ -112,8 +112,12 @@ class FilePlaces {
       for (const each of names.variables)
         if (each.name === from && each.echoes !== undefined && (starts.has(each.echoes) || !variable))
           this.#locals.set(each, to);
-      for (const label of names.labels)
-        if (label.name === from) this.#edits.set(label.start, { start: label.start, end: label.end, text: to });
+      const called = (name: string): string | undefined =>
+        from === "default" && renaming.words ? renamedLike(name, renaming.words) : name === from ? to : undefined;
+      for (const { name, start, end } of names.labels) {
+        const text = called(name);
+        if (text !== undefined) this.#edits.set(start, { start, end, text });
+      }
     }
   }
 
@@ -231,8 +235,13 @@ class FilePlaces {
     }
   }
 
-  #place({ name }: Variable, { start, end, form }: NamePlace, to: string): void {
+  #place({ name }: Variable, { start, end, form, pair }: NamePlace, to: string): void {
     if (this.#edits.has(start)) return;
+    // What is called the same inside and outside from then on is written once.
+    if (pair?.name === to && !this.#touches(pair)) {
+      this.#edits.set(start, { start: pair.start, end: pair.end, text: to });
+      return;
+    }
     const key = this.#members.get(start) ?? name;
     const text =
       form === "shorthand property"
@@ -247,6 +256,11 @@ class FilePlaces {
               ? inCase(splitWords(to), "kebab")
               : to;
     this.#edits.set(start, { start, end, text });
+  }
+
+  #touches({ start, end }: { readonly start: number; readonly end: number }): boolean {
+    const changed = [...this.#members.keys(), ...this.#edits.keys(), ...this.#exported.keys()];
+    return changed.some((each) => start <= each && each < end);
   }
 
   /** A member of which only the other file's name changes. */

@@ -10,13 +10,13 @@ import { languageFor, languagesInUse, moduleRules, topVariable, type TextNames }
 import type { Project } from "../../app/project.js";
 import { inCase } from "../../base/names/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
-import { holdersOf } from "../plan/name-holders.js";
+import { holdersOf, mayMean } from "../plan/name-holders.js";
 import { unlikeAfter } from "../plan/prove-names.js";
 import type { Mention, Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
 import { mentionedNames } from "./mentioned-names.js";
 import { renamePlaces, Renaming, type RenamedFile } from "./places.js";
-import { ensureIdentifier } from "./spelling.js";
+import { ensureIdentifier, renamedLike } from "./spelling.js";
 
 /** A rename as a draft, and what it is about. */
 export interface RenameDraft {
@@ -165,7 +165,14 @@ class Rename {
     const wanted = new Set([...names.map(({ from }) => from).filter((from) => from !== "default"), ...spelled]);
     const found = names.length === 0 ? [] : await holdersOf(this.tree, [...wanted]);
     const declaring = names.flatMap(({ files }) => files);
-    return [...new Set([...declaring, ...found])].filter((path) => languageFor(path)?.names !== undefined);
+    const concern = {
+      modules: this.modules,
+      names: wanted,
+      isDefault: (local: string) => words !== undefined && renamedLike(local, words) !== undefined,
+    };
+    return [...new Set([...declaring, ...found])].filter(
+      (path) => languageFor(path)?.names !== undefined && (declaring.includes(path) || mayMean(path, concern)),
+    );
   }
 
   /** All edits. A file that gives what it takes under its name is one more that declares it. */
@@ -215,7 +222,7 @@ class Rename {
   #ensureNotGiven(path: ProjectPath, renaming: Renaming): void {
     for (const { name, start } of this.modules.reading(path).exports ?? [])
       for (const each of renaming.names) {
-        if (name !== each.to) continue;
+        if (name !== each.to || each.to === "default") continue;
         const old = renaming.of(this.modules.originsOf(path, each.from));
         if (old !== each) continue;
         const at = this.tree.text(path)?.positionAt(start);

@@ -9,7 +9,7 @@ import type * as Oxc from "oxc-parser";
 import type { Identifier, NamePlace, PlaceForm, TextNames, Variable } from "../names.js";
 import { membersAt, takingsOf } from "./name-members.js";
 import { optionsFor } from "./parser-options.js";
-import { childrenOf, isNode, spanOf, type TreeNode } from "./tree-node.js";
+import { childrenOf, isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
 
 const load = createRequire(import.meta.url);
 
@@ -25,10 +25,23 @@ async function loadTools(): Promise<Tools> {
 }
 
 /** Every name of a script, by scope; `undefined` where the text has an error. `name` tells how it is read. */
-export async function namesOf(text: string, name: string): Promise<TextNames | undefined> {
+export async function namesOf(
+  text: string,
+  name: string,
+  { registers = false }: { readonly registers?: boolean } = {},
+): Promise<TextNames | undefined> {
+  const before = known.get(text);
+  if (before?.name === name) return before.names;
   const analysed = (await analyse(text, name)) ?? analyseFlow(text, name);
-  return analysed && gather(text, analysed);
+  const names = analysed && gather(text, analysed, registers);
+  if (known.size >= mostKnown) known.clear();
+  known.set(text, { name, names });
+  return names;
 }
+
+/** Texts that were analysed: a rename asks, and its proof again. */
+const known = new Map<string, { readonly name: string; readonly names: TextNames | undefined }>();
+const mostKnown = 1000;
 
 interface Analysed {
   readonly program: TreeNode;
@@ -72,25 +85,34 @@ function analyseFlow(text: string, name: string): Analysed | undefined {
 interface Walked {
   readonly parents: ReadonlyMap<TreeNode, TreeNode>;
   readonly forms: ReadonlyMap<number, PlaceForm>;
+  readonly pairs: ReadonlyMap<number, NonNullable<NamePlace["pair"]>>;
   readonly identifiers: TextNames["identifiers"];
   /** Where the name of an opening tag begins → where it begins in the closing one. */
   readonly closing: ReadonlyMap<number, TreeNode>;
   readonly labels: TextNames["labels"];
 }
 
-function gather(text: string, { program, manager }: Analysed): TextNames {
-  const walked = walk(program, text);
+function gather(text: string, { program, manager }: Analysed, registers: boolean): TextNames {
+  const walked = walk(program, text, registers);
   const top = topScopes(manager);
   const variables: Variable[] = [];
   const free = new Map<string, NamePlace[]>();
+  const repeated = new Map<Scopes.Variable, Scopes.Variable>();
+  for (const scope of manager.scopes)
+    for (const variable of scope.variables) {
+      const outer = repeatedBy(scope, variable);
+      if (outer) repeated.set(outer, variable);
+    }
+  const inside = new Set(repeated.values());
   for (const scope of manager.scopes) {
     for (const variable of scope.variables) {
       const { name, identifiers, references } = variable;
       // Names that every program has (`arguments`) are declared nowhere.
-      if (identifiers.length === 0 && references.length === 0) continue;
+      if ((identifiers.length === 0 && references.length === 0) || inside.has(variable)) continue;
       const places = new Map<number, NamePlace>();
       for (const each of identifiers) addPlaces(each, true, name, { text, walked, places });
-      for (const { identifier } of references) addPlaces(identifier, false, name, { text, walked, places });
+      for (const { identifier } of [...references, ...(repeated.get(variable)?.references ?? [])])
+        addPlaces(identifier, false, name, { text, walked, places });
       const level = identifiers.length === 0 ? "free" : top.includes(scope) ? "top" : "inner";
       const own = echoOf(scope, walked.parents);
       variables.push({
@@ -116,6 +138,12 @@ function gather(text: string, { program, manager }: Analysed): TextNames {
   };
 }
 
+/** A class knows itself by a variable of its own; that is the one which its declaration makes outside. */
+function repeatedBy({ type, block, upper }: Scopes.Scope, { name }: Scopes.Variable): Scopes.Variable | undefined {
+  const isOwn = (type as string) === "class" && (block.type as string) === "ClassDeclaration";
+  return isOwn && (block as unknown as { id?: { name?: string } }).id?.name === name ? upper?.set.get(name) : undefined;
+}
+
 interface Placing {
   readonly text: string;
   readonly walked: Walked;
@@ -130,7 +158,8 @@ function addPlaces(node: unknown, isDeclared: boolean, name: string, { text, wal
   if (places.has(start) || text.slice(start, end) !== name) return;
   const form = walked.forms.get(start) ?? "name";
   const members = isDeclared ? undefined : membersAt(node, text, walked.parents);
-  places.set(start, { start, end, form, isDeclared, ...(members && { members }) });
+  const pair = walked.pairs.get(start);
+  places.set(start, { start, end, form, isDeclared, ...(pair && { pair }), ...(members && { members }) });
   const closing = walked.closing.get(start);
   if (closing) addPlaces(closing, false, name, { text, walked, places });
 }
@@ -169,15 +198,19 @@ function echoOf(scope: Scopes.Scope, parents: ReadonlyMap<TreeNode, TreeNode>): 
   }
 }
 
-function walk(program: TreeNode, text: string): Walked {
+function walk(program: TreeNode, text: string, registers: boolean): Walked {
   const parents = new Map<TreeNode, TreeNode>();
   const forms = new Map<number, PlaceForm>();
+  const pairs = new Map<number, NonNullable<NamePlace["pair"]>>();
   const identifiers: Identifier[] = [];
   const closing = new Map<number, TreeNode>();
   const labels: { name: string; start: number; end: number }[] = [];
   const waiting = [program];
   for (let node = waiting.pop(); node; node = waiting.pop()) {
     noteForm(node, forms);
+    notePair(node, pairs);
+    if (isExported(node)) noteRegistered(node.right, forms);
+    if (registers && isRegistry(node)) noteRegistered(node.value, forms);
     if (/Identifier$/.test(node.type) && typeof node.name === "string")
       identifiers.push({ name: node.name, start: spanOf(node)[0] });
     if (node.type === "JSXElement") noteClosing(node, closing);
@@ -190,16 +223,49 @@ function walk(program: TreeNode, text: string): Walked {
     }
   }
   const ordered = identifiers.sort((a, b) => a.start - b.start);
-  return { parents, forms, identifiers: ordered, closing, labels: labels.sort((a, b) => a.start - b.start) };
+  return { parents, forms, pairs, identifiers: ordered, closing, labels: labels.sort((a, b) => a.start - b.start) };
 }
 
 /** Places at which a name stands for two things at once, so that a new one has to be written beside the old. */
 function noteForm(node: TreeNode, forms: Map<number, PlaceForm>): void {
-  if (node.type === "Property" && node.shorthand === true) forms.set(startOf(node.key), "shorthand property");
+  if (node.type === "Property" && node.shorthand === true && !forms.has(startOf(node.key)))
+    forms.set(startOf(node.key), "shorthand property");
   if (node.type === "ImportSpecifier" && startOf(node.imported) === startOf(node.local))
     forms.set(startOf(node.local), "import specifier");
   if (node.type === "ExportSpecifier" && startOf(node.local) === startOf(node.exported))
     forms.set(startOf(node.local), "export specifier");
+}
+
+/** `Tree: Oak` in an object or pattern, `Tree as Oak` in an import, `Oak as Tree` in an export. */
+function notePair(node: TreeNode, pairs: Map<number, NonNullable<NamePlace["pair"]>>): void {
+  const [inner, outer] =
+    node.type === "Property" && node.shorthand !== true && node.computed !== true && node.method !== true
+      ? [isNode(node.value) && node.value.type === "AssignmentPattern" ? node.value.left : node.value, node.key]
+      : node.type === "ImportSpecifier"
+        ? [node.local, node.imported]
+        : node.type === "ExportSpecifier"
+          ? [node.local, node.exported]
+          : [undefined, undefined];
+  if (!isNode(inner) || !isNode(outer) || inner.type !== "Identifier" || outer.type !== "Identifier") return;
+  const [[start, end], [from, to]] = [spanOf(inner), spanOf(outer)];
+  if (start === from) return;
+  pairs.set(start, { name: outer.name as string, start: Math.min(start, from), end: Math.max(end, to) });
+}
+
+/** `module.exports = { Tree }`: what is written there is what others call it. */
+function isExported({ type, left }: TreeNode): boolean {
+  return type === "AssignmentExpression" && nameOf(left) === "module.exports";
+}
+
+/** `components: { Tree }` in a component: what is written there is the name of a tag. */
+function isRegistry({ type, key }: TreeNode): boolean {
+  return type === "Property" && nameOf(key) === "components";
+}
+
+function noteRegistered(value: unknown, forms: Map<number, PlaceForm>): void {
+  if (!isNode(value) || value.type !== "ObjectExpression") return;
+  for (const property of value.properties as readonly TreeNode[])
+    if (property.shorthand === true) forms.set(startOf(property.key), "registration");
 }
 
 /** `<Tree></Tree>`, `<ui.Tree></ui.Tree>`: of a name with dots, the first part. */

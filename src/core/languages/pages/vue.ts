@@ -138,4 +138,5 @@ export const vue: Language = {
   readAt: readInPage,
   write: writeInPage,
   behind: behindInPage,
+  names: (text) => import("./vue-names.js").then(({ namesOfComponent }) => namesOfComponent(text)),
 };

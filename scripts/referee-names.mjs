@@ -1,0 +1,227 @@
+/**
+ * Judges renames on real code: fetches packages that ship their source to a temporary folder, gives files at random, and what they
+ * are named after, names that occur nowhere else, and asks an independent compiler (TypeScript, for JavaScript too) and bundler
+ * (esbuild) whether they find anything new. Then every name is written back, and every byte is compared.
+ *
+ *   node scripts/referee-names.mjs [--seed 1] [--renames 20] [--bytes] [PACKAGE[@VERSION]:FOLDER …]
+ *
+ * With --bytes only the bytes are compared, which is quicker. A folder on this machine may stand for PACKAGE: it is copied. Exit code 1 if a judge disagrees.
+ */
+// @ts-check
+import { execFileSync, spawnSync } from "node:child_process";
+import { cpSync, existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { basename, join, posix, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+import esbuild from "esbuild";
+import ts from "typescript";
+import { openDiskStore, openProject } from "../dist/index.js";
+import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
+import { vueFiles } from "./judges/vue.mjs";
+
+const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
+const options = { seed: 1, renames: 20, bytes: false, packages: /** @type {string[]} */ ([]) };
+for (let at = 2; at < process.argv.length; at += 1) {
+  const word = process.argv[at] ?? "";
+  if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
+  else if (word === "--renames") options.renames = Number(process.argv[(at += 1)]);
+  else if (word === "--bytes") options.bytes = true;
+  else options.packages.push(word);
+}
+const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
+const home = mkdtempSync(join(tmpdir(), "steady-shelf-names-"));
+let failures = 0;
+for (const spec of options.packages.length > 0 ? options.packages : usual) await judge(spec, options.seed);
+rmSync(home, { recursive: true, force: true });
+console.log(failures === 0 ? "Every judge agrees." : `${failures} disagreements.`);
+process.exitCode = failures === 0 ? 0 : 1;
+
+/** @param {string} spec @param {number} seed */
+async function judge(spec, seed) {
+  const [, name = "", folder = "src"] = /^(.+?)(?::(.*))?$/.exec(spec) ?? [];
+  const root = existsSync(name) ? copied(name) : fetchPackage(home, name, seed);
+  const random = randomFrom(seed);
+  const { tree } = await openProject(openDiskStore(root));
+  const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
+  const code = inside.filter((path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path));
+  const waiting = code.filter((path) => !/\.d\.[cm]?ts$|\.(?:test|spec|stories)\.|__tests__|\.config\./.test(path));
+  const bytes = fingerprint(root);
+  const before = { diagnostics: diagnose(root, code), errors: await bundleErrors(root, code) };
+  const moved = new Map();
+  /** @type {{ from: string, to: string, back: string, word: string, old: string }[]} */
+  const done = [];
+  const count = { unread: 0, refused: new Map(), names: 0, places: 0, gaps: 0 };
+  const wrong = [];
+  while (done.length < options.renames && waiting.length > 0) {
+    const [original = ""] = waiting.splice(Math.floor(random() * waiting.length), 1);
+    const path = moved.get(original) ?? original;
+    const word = `Zq${done.length}Xv`;
+    const run = ours(root, ["rename", path, word, "--json", "--write"]);
+    if (run.status !== 0) {
+      const reason = refusal(run);
+      if (/incomplete/.test(reason)) count.gaps += 1;
+      count.refused.set(reason, (count.refused.get(reason) ?? 0) + 1);
+      if (/a proof that fails|exit 4/.test(reason)) console.log(`    ? ${path}: ${detail(run)}`);
+      continue;
+    }
+    const result = JSON.parse(run.stdout);
+    if (result.names.length === 0) {
+      ours(root, ["undo", "--write"]);
+      continue;
+    }
+    const map = new Map(result.moves.map((/** @type {any} */ each) => [each.from, each.to]));
+    for (const each of code) {
+      const now = moved.get(each) ?? each;
+      if (map.has(now)) moved.set(each, map.get(now));
+    }
+    count.names += result.names.length;
+    count.places += result.proof.names.uses;
+    const stem = basename(path).split(".")[0] ?? "";
+    const old = stem === "index" ? basename(posix.dirname(path)) : stem;
+    done.push({
+      from: path,
+      to: map.get(path) ?? path,
+      back: old.split(".")[0] ?? old,
+      word,
+      old: result.names[0].from,
+    });
+  }
+  const goes = (/** @type {string} */ path) => moved.get(path) ?? path;
+  const back = new Map([...moved].map(([from, to]) => [to, from]));
+  const plain = (/** @type {string} */ line) =>
+    line.replace(/"[^"]*"|'[^']*'/g, "…").replace(/^[^:]*/, (path) => back.get(path) ?? path);
+  const after = {
+    diagnostics: diagnose(root, code.map(goes)).map(plain).sort(),
+    errors: await bundleErrors(root, code.map(goes)),
+  };
+  const expected = before.diagnostics.map(plain).sort();
+  for (const line of missing(after.diagnostics, expected)) wrong.push(`new diagnostic: ${line}`);
+  for (const line of missing(expected, after.diagnostics)) wrong.push(`diagnostic gone: ${line}`);
+  if (before.errors !== after.errors) wrong.push(`other bundling errors: ${before.errors} / ${after.errors}`);
+  for (const each of [...done].reverse()) {
+    const run = ours(root, ["rename", each.to, each.back, "--json", "--write"]);
+    if (run.status !== 0) wrong.push(`${each.to} cannot be called ${each.back} again: ${refusal(run)} ${detail(run)}`);
+  }
+  if (fingerprint(root) !== bytes) wrong.push(`names written back do not give every byte: ${changed(root)}`);
+  if (wrong.length > 0) failures += 1;
+  const refused = [...count.refused].map(([reason, times]) => `${times} ${reason}`).join(", ");
+  console.log(
+    `${wrong.length === 0 ? "✓" : "✗"} ${spec} seed ${seed}: ${done.length} of ${code.length} files renamed, ${count.names} names, ${count.places} places; ${refused || "none refused"}; diagnostics ${expected.length}`,
+  );
+  for (const line of wrong.slice(0, 12)) console.log(`    ${line.slice(0, 1000)}`);
+}
+
+/** @param {string} folder */
+function copied(folder) {
+  const root = join(home, basename(folder));
+  cpSync(folder, root, { recursive: true, filter: (path) => !/node_modules|\.git$|\.steady-shelf/.test(path) });
+  execFileSync("git", ["init", "-q"], { cwd: root });
+  execFileSync("git", ["add", "-A"], { cwd: root });
+  return root;
+}
+
+/** What git calls changed. @param {string} root */
+function changed(root) {
+  return spawnSync("git", ["diff", "-U0"], { cwd: root, encoding: "utf8" }).stdout.replace(/^(?:diff|index|---|\+\+\+) .*\n/gm, "").slice(0, 900);
+}
+
+/** @param {string} root @param {readonly string[]} words */
+function ours(root, words) {
+  return spawnSync("node", [program, ...words, "--project", root], { encoding: "utf8", maxBuffer: 1 << 30, cwd: root });
+}
+
+/** @param {{ status: number | null, stdout: string, stderr: string }} run */
+function refusal({ status, stdout, stderr }) {
+  try {
+    const { proof } = JSON.parse(stdout);
+    return proof.different.length > 0 ? "a proof that fails" : `an incomplete proof (${proof.gaps[0]?.reason})`;
+  } catch {
+    return status === 4
+      ? "exit 4"
+      : (/"code": "(\w+)"/.exec(stderr + stdout)?.[1] ?? (stderr.split("\n")[0] ?? "").slice(0, 60));
+  }
+}
+
+/** @param {{ stdout: string, stderr: string }} run */
+function detail({ stdout, stderr }) {
+  try {
+    const { proof } = JSON.parse(stdout);
+    return JSON.stringify(proof.different[0] ?? proof.gaps[0]);
+  } catch {
+    return stderr.slice(0, 400);
+  }
+}
+
+/** Lines of the one that the other does not have, as often. @param {readonly string[]} some @param {readonly string[]} others */
+function missing(some, others) {
+  const left = new Map();
+  for (const line of others) left.set(line, (left.get(line) ?? 0) + 1);
+  return some.filter((line) => {
+    const rest = left.get(line) ?? 0;
+    left.set(line, rest - 1);
+    return rest <= 0;
+  });
+}
+
+/** The compiler's errors as `path:line code message`. @param {string} root @param {readonly string[]} files */
+function diagnose(root, files) {
+  if (options.bytes) return [];
+  const names = files.filter((file) => /\.[cm]?[jt]sx?$/.test(file)).map((file) => resolve(root, file));
+  const compiled = ts.createProgram(names, {
+    noEmit: true,
+    skipLibCheck: true,
+    allowJs: true,
+    checkJs: true,
+    target: ts.ScriptTarget.ESNext,
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    allowImportingTsExtensions: true,
+    esModuleInterop: true,
+    experimentalDecorators: true,
+    jsx: ts.JsxEmit.ReactJSX,
+    lib: ["lib.esnext.d.ts", "lib.dom.d.ts"],
+    paths: { "@/*": ["./src/*"] },
+    baseUrl: root,
+    ignoreDeprecations: "6.0",
+    types: [],
+  });
+  return ts.getPreEmitDiagnostics(compiled).map((each) => {
+    const line =
+      each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
+    return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}`;
+  });
+}
+
+/** How many errors of each kind the bundler finds. @param {string} root @param {readonly string[]} files */
+async function bundleErrors(root, files) {
+  if (options.bytes) return "";
+  const entryPoints = files.filter((file) => !/\.d\.[cm]?ts$/.test(file)).map((file) => `./${file}`);
+  const loaders = Object.fromEntries(
+    [".png", ".svg", ".jpg", ".gif", ".css", ".scss", ".less", ".sass"].map((each) => [each, "empty"]),
+  );
+  const build = await esbuild
+    .build({
+      absWorkingDir: root,
+      entryPoints,
+      outdir: "out",
+      bundle: true,
+      write: false,
+      logLevel: "silent",
+      logLimit: 0,
+      platform: "neutral",
+      format: "esm",
+      jsx: "automatic",
+      packages: "external",
+      mainFields: ["module", "main"],
+      resolveExtensions: [".tsx", ".ts", ".jsx", ".js", ".vue", ".json", ".css"],
+      loader: { ".js": "jsx", .../** @type {Record<string, import("esbuild").Loader>} */ (loaders) },
+      plugins: [vueFiles(root)],
+    })
+    .catch((error) => error);
+  const kinds = new Map();
+  for (const { text } of [...(build.errors ?? []), ...(build.warnings ?? [])]) {
+    const kind = text.replace(/"[^"]*"/g, "…");
+    kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
+  }
+  return JSON.stringify([...kinds].sort());
+}

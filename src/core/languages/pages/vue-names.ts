@@ -1,0 +1,175 @@
+/**
+ * The names of a single-file component: those of its scripts, which are one, with the tags and expressions of its template that
+ * mean them. In `<script setup>` a template knows every name of the script; else only components that are registered.
+ *
+ * Source: Vue's documentation, "Single-File Components: <script setup>", "Component registration", "v-for", "Scoped slots".
+ */
+import type { DirectiveNode, ElementNode, InterpolationNode, TemplateChildNode } from "@vue/compiler-dom";
+import { namesOf } from "../javascript/text-names.js";
+import { shiftedNames, type NamePlace, type TextNames, type Variable } from "../names.js";
+import { inCase, splitWords } from "../../base/names/index.js";
+import { attributesOf, contentSpan, directivesOf, elementType } from "./markup.js";
+import { parseMarkup, preparePages } from "./vue.js";
+
+const interpolationType = 5;
+
+/** All of a component's names; `undefined` where a part of it cannot be read by scope. */
+export async function namesOfComponent(text: string): Promise<TextNames | undefined> {
+  await preparePages();
+  const blocks = parseMarkup(text, "sfc").children.filter((node) => (node.type as number) === elementType);
+  const scripts: TextNames[] = [];
+  let isSetup = false;
+  let template: ElementNode | undefined;
+  for (const block of blocks as ElementNode[]) {
+    const attributes = attributesOf(block);
+    const lang = attributes.get("lang")?.value?.content ?? "";
+    if (block.tag === "script") {
+      const { start, end } = spanOfBlock(block, text);
+      const kind = /^[jt]sx?$/.test(lang) ? lang : "js";
+      const found = await namesOf(text.slice(start, end), `component.${kind}`, { registers: true });
+      if (!found) return undefined;
+      scripts.push(shiftedNames(found, start));
+      isSetup ||= attributes.has("setup");
+    } else if (block.tag === "template") {
+      if (lang !== "" && lang !== "html") return undefined;
+      template = block;
+    }
+  }
+  const joined = joinScripts(scripts);
+  return template ? withTemplate(joined, { text, template, isSetup }) : joined;
+}
+
+function spanOfBlock(block: ElementNode, text: string): { readonly start: number; readonly end: number } {
+  return block.innerLoc
+    ? { start: block.innerLoc.start.offset, end: block.innerLoc.end.offset }
+    : contentSpan(block, text);
+}
+
+/** Two scripts of a component are one module: what the one declares, the other knows. */
+function joinScripts(scripts: readonly TextNames[]): TextNames {
+  const all = scripts.flatMap(({ variables }) => variables);
+  const top = new Map(all.filter(({ level }) => level === "top").map((each) => [each.name, each]));
+  const more = new Map<Variable, NamePlace[]>();
+  const variables = all.filter((variable) => {
+    const meant = variable.level === "free" ? top.get(variable.name) : undefined;
+    if (meant) more.set(meant, [...(more.get(meant) ?? []), ...variable.places]);
+    return meant === undefined;
+  });
+  return {
+    variables: variables.map((variable) => withPlaces(variable, more.get(variable) ?? [])),
+    takings: scripts.flatMap(({ takings }) => takings),
+    labels: scripts.flatMap(({ labels }) => labels),
+    identifiers: scripts.flatMap(({ identifiers }) => identifiers).sort((a, b) => a.start - b.start),
+  };
+}
+
+function withPlaces(variable: Variable, more: readonly NamePlace[]): Variable {
+  if (more.length === 0) return variable;
+  return { ...variable, places: [...variable.places, ...more].sort((a, b) => a.start - b.start) };
+}
+
+interface Template {
+  readonly text: string;
+  readonly template: ElementNode;
+  readonly isSetup: boolean;
+}
+
+/** Adds what a template means. */
+async function withTemplate(names: TextNames, { text, template, isSetup }: Template): Promise<TextNames | undefined> {
+  const tops = names.variables.filter(({ level }) => level === "top");
+  const byTag = new Map<string, Variable>();
+  for (const variable of tops)
+    if (isSetup || variable.places.some(({ form }) => form === "registration"))
+      for (const tag of tagsOf(variable.name)) byTag.set(tag, variable);
+  const found = new Map<Variable, NamePlace[]>();
+  const add = (variable: Variable, place: NamePlace): void => {
+    found.set(variable, [...(found.get(variable) ?? []), place]);
+  };
+  const expressions: { readonly start: number; readonly text: string; readonly locals: ReadonlySet<string> }[] = [];
+  const visit = (nodes: readonly TemplateChildNode[], locals: ReadonlySet<string>): void => {
+    for (const node of nodes) {
+      if ((node.type as number) === interpolationType) {
+        const { loc } = (node as InterpolationNode).content;
+        expressions.push({ start: loc.start.offset, text: loc.source, locals });
+      }
+      if ((node.type as number) !== elementType) continue;
+      const element = node as ElementNode;
+      const variable = byTag.get(element.tag);
+      if (variable) for (const start of tagPlaces(element, text)) add(variable, tagPlace(element.tag, start, variable));
+      const own = directivesOf(element);
+      const inside = new Set([...locals, ...own.flatMap(localsOf)]);
+      for (const directive of own)
+        for (const each of expressionsOf(directive)) expressions.push({ ...each, locals: inside });
+      visit(element.children, inside);
+    }
+  };
+  visit(template.children, new Set());
+  if (isSetup)
+    for (const { start, text: expression, locals } of expressions) {
+      const own = await namesInExpression(expression, start);
+      if (!own) return undefined;
+      for (const { name, level, places } of own.variables) {
+        const variable = level === "free" && !locals.has(name) ? tops.find((each) => each.name === name) : undefined;
+        if (variable) for (const place of places) add(variable, place);
+      }
+    }
+  return { ...names, variables: names.variables.map((each) => withPlaces(each, found.get(each) ?? [])) };
+}
+
+/** `TreeCard` is written `<TreeCard>`, `<tree-card>` or `<treeCard>`. */
+function tagsOf(name: string): readonly string[] {
+  return [
+    name,
+    inCase(splitWords(name), "kebab"),
+    inCase(splitWords(name), "camel"),
+    inCase(splitWords(name), "Pascal"),
+  ];
+}
+
+function tagPlace(tag: string, start: number, { name }: Variable): NamePlace {
+  const form = tag === name ? "name" : tag.includes("-") ? "kebab tag" : "name";
+  return { start, end: start + tag.length, form, isDeclared: false };
+}
+
+/** Where a tag's name begins, and where it begins again in the closing tag. */
+function tagPlaces({ loc, tag, isSelfClosing = false }: ElementNode, text: string): number[] {
+  const opening = loc.start.offset + 1;
+  if (isSelfClosing) return [opening];
+  const closing = text.lastIndexOf(`</${tag}`, loc.end.offset - 1);
+  return closing > opening && closing < loc.end.offset ? [opening, closing + 2] : [opening];
+}
+
+interface Expression {
+  readonly start: number;
+  readonly text: string;
+}
+
+/** What of a directive is an expression: of `v-for` the source, of a slot nothing but its defaults. */
+function expressionsOf({ name, exp, forParseResult }: DirectiveNode): Expression[] {
+  if (forParseResult) {
+    const { loc } = forParseResult.source;
+    return [{ start: loc.start.offset, text: loc.source }];
+  }
+  if (!exp || name === "slot") return [];
+  return [{ start: exp.loc.start.offset, text: exp.loc.source }];
+}
+
+/** Names that a directive declares for what lies inside: `(tree, index) in trees`, `#item="{ tree }"`. */
+function localsOf({ name, exp, forParseResult }: DirectiveNode): string[] {
+  const texts = forParseResult
+    ? [forParseResult.value, forParseResult.key, forParseResult.index].map((each) => each?.loc.source ?? "")
+    : name === "slot"
+      ? [exp?.loc.source ?? ""]
+      : [];
+  return texts.flatMap((each) => each.match(/[\p{ID_Start}$_][\p{ID_Continue}$]*/gu) ?? []);
+}
+
+/** An expression, or the statements of a handler. */
+async function namesInExpression(text: string, start: number): Promise<TextNames | undefined> {
+  if (text.trim() === "") return { variables: [], takings: [], labels: [], identifiers: [] };
+  for (const before of ["(", "async () => {"]) {
+    const found = await namesOf(`${before}${text}${before === "(" ? ")" : "}"}`, "expression.ts");
+    if (found) return shiftedNames(found, start - before.length);
+  }
+  return undefined;
+}
