@@ -36,7 +36,7 @@ export async function holdersOf(tree: SourceTree, names: readonly string[]): Pro
   const hits = await tree.store.search([...names]);
   const word = wordPattern(names);
   return tree.paths.filter((path) => {
-    if (tree.isLink(path) || (hits ? !hits.has(path) : !hasNames(path))) return false;
+    if (tree.isLink(path) || (hits && !hits.has(path))) return false;
     const text = tree.text(path)?.text;
     return text !== undefined && !text.includes("\0") && word.test(text);
   });

@@ -40,7 +40,7 @@ export interface NameResult {
 export async function proveNames(input: NameProof): Promise<NameResult> {
   await Promise.all(
     languagesInUse()
-      .filter(({ names }) => names !== undefined)
+      .filter((language) => language.names !== undefined)
       .map((language) => language.prepare()),
   );
   return new Proof(input).result();

@@ -43,7 +43,7 @@ export async function renameDraft(
 ): Promise<RenameDraft> {
   await Promise.all(
     languagesInUse()
-      .filter(({ names }) => names)
+      .filter((language) => language.names !== undefined)
       .map((language) => language.prepare()),
   );
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));

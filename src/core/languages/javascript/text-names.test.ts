@@ -159,7 +159,7 @@ describe("places of a name", () => {
 
   test("in plain JavaScript and in scripts; of a broken text nothing is known", async () => {
     expect(await marked("const Tree = require('./t'); module.exports = { Tree };", "Tree", "a.cjs")).toBe(
-      "const ‹Tree› = require('./t'); module.exports = { ‹Tree:shorthand property› };",
+      "const ‹Tree› = require('./t'); module.exports = { ‹Tree:registration› };",
     );
     expect(await marked("const Tree = ;", "Tree")).toBeUndefined();
   });

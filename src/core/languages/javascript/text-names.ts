@@ -73,8 +73,8 @@ interface HermesEslint {
 function analyseFlow(text: string, name: string): Analysed | undefined {
   if (!/\.[cm]?jsx?$/.test(name)) return undefined;
   try {
-    const { parseForESLint } = load("hermes-eslint") as HermesEslint;
-    const { ast, scopeManager } = parseForESLint(text, { sourceType: "module" });
+    const hermes = load("hermes-eslint") as HermesEslint;
+    const { ast, scopeManager } = hermes.parseForESLint(text, { sourceType: "module" });
     return { program: ast, manager: scopeManager };
   } catch {
     return undefined;

@@ -5,7 +5,7 @@
  * Source: Vue's documentation, "Single-File Components: <script setup>", "Component registration", "v-for", "Scoped slots".
  */
 import type { DirectiveNode, ElementNode, InterpolationNode, TemplateChildNode } from "@vue/compiler-dom";
-import { namesOf } from "../javascript/text-names.js";
+import { namesOf } from "../javascript/index.js";
 import { shiftedNames, type NamePlace, type TextNames, type Variable } from "../names.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { attributesOf, contentSpan, directivesOf, elementType } from "./markup.js";
