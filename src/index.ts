@@ -27,7 +27,8 @@ export {
 } from "./core/change/plan/index.js";
 export { planArranging, type ArrangedPlan } from "./core/change/arrange/index.js";
 export { planRepairs, type Repairs } from "./core/change/repair.js";
-export { planSaved, readPlanFile, writePlanFile, type PlanFile } from "./core/change/plan-file/index.js";
+export { planSaved } from "./core/change/arrange/plan-saved.js";
+export { readPlanFile, writePlanFile, type PlanFile } from "./core/change/plan-file/index.js";
 export { applyPlan, readHistory, settle, undo, type Caller, type PastChange } from "./core/apply/index.js";
 export { tell, type Told } from "./wording/findings.js";
 export { wordsOfEvidence } from "./wording/reasons.js";

@@ -61,7 +61,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const led = [...(saved?.wishes.values() ?? [])].reduce((sum, ofFile) => sum + ofFile.size, 0);
   const told = { mentions: options.mentions, progress: context.progress.report };
   const made = saved
-    ? await (await import("../core/change/plan-file/index.js")).planSaved(project, saved, told)
+    ? await (await import("../core/change/arrange/plan-saved.js")).planSaved(project, saved, told)
     : await planMoves(project, moves, told);
   // A plan that lies in the project names what it moves; that needs no second look.
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };

@@ -5,7 +5,8 @@ import { expect, test } from "vitest";
 import { applyPlan } from "../../apply/index.js";
 import { caller } from "../../apply/changes.test.suite.js";
 import { openProject } from "../../app/index.js";
-import { planSaved, readPlanFile, writePlanFile } from "../plan-file/index.js";
+import { readPlanFile, writePlanFile } from "../plan-file/index.js";
+import { planSaved } from "./plan-saved.js";
 import { MemoryStore } from "../../files/index.js";
 import { appOf, arranged, carriedOut, randomApp, textsOf, type Files } from "./arranging.test.suite.js";
 

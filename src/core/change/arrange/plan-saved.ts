@@ -1,8 +1,8 @@
 /** Plans what a plan file says: moves, and of an arrangement all that goes with them. */
 import type { Project } from "../../app/index.js";
-import { decisionEdits, withoutDecided } from "../arrange/index.js";
+import { decisionEdits, withoutDecided } from "./decide.js";
 import { planMoves, type Plan, type PlanOptions } from "../plan/index.js";
-import type { PlanFile } from "./plan-file.js";
+import type { PlanFile } from "../plan-file/plan-file.js";
 
 /** Plans it. Nothing is written. */
 export async function planSaved(
