@@ -65,7 +65,15 @@ async function judge(spec, seed) {
       continue;
     }
     const result = JSON.parse(run.stdout);
-    if (result.names.length === 0) {
+    // Of a name that is cut into words otherwise than its file's, nobody can tell afterwards how it was cut.
+    const cut = (/** @type {string} */ text) =>
+      (text.match(/\p{Lu}?[\p{Ll}\d]+|\p{Lu}+/gu) ?? []).join(" ").toLowerCase();
+    const fileStem = basename(path).split(".")[0] ?? "";
+    const main = fileStem === "index" ? basename(posix.dirname(path)) : fileStem;
+    const isCutAlike = result.names.every((/** @type {any} */ each) =>
+      ` ${cut(each.from)} `.includes(` ${cut(main)} `),
+    );
+    if (result.names.length === 0 || !isCutAlike) {
       ours(root, ["undo", "--write"]);
       continue;
     }
@@ -122,7 +130,9 @@ function copied(folder) {
 
 /** What git calls changed. @param {string} root */
 function changed(root) {
-  return spawnSync("git", ["diff", "-U0"], { cwd: root, encoding: "utf8" }).stdout.replace(/^(?:diff|index|---|\+\+\+) .*\n/gm, "").slice(0, 900);
+  return spawnSync("git", ["diff", "-U0"], { cwd: root, encoding: "utf8" })
+    .stdout.replace(/^(?:diff|index|---|\+\+\+) .*\n/gm, "")
+    .slice(0, 900);
 }
 
 /** @param {string} root @param {readonly string[]} words */

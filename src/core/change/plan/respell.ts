@@ -70,7 +70,7 @@ export function respell(
   const found =
     usual !== undefined && means(usual) ? usual : firstOf(candidates(passage, reference, was, newFrom), means);
   if (found === undefined) return { state: "lost", was };
-  const longer = folderOf(from) === folderOf(newFrom) ? byTheSameWay(newFrom, reference.specifier, found) : undefined;
+  const longer = byTheSameWay({ from, newFrom }, reference.specifier, found);
   return { state: "respell", was, specifier: longer !== undefined && means(longer) ? longer : found };
 }
 
@@ -83,12 +83,22 @@ function firstOf(specifiers: Iterable<string>, means: (specifier: string) => boo
  * Some write a longer way than they need: `../../components/common/Toast` from inside of `components/`. As far as that way leads to
  * where the file is now, it stays: `../../components/common/Notice`.
  */
-function byTheSameWay(from: ProjectPath, was: string, found: string): string | undefined {
+function byTheSameWay(
+  { from, newFrom }: { readonly from: ProjectPath; readonly newFrom: ProjectPath },
+  was: string,
+  found: string,
+): string | undefined {
   const isPlain = /^(?:\.\/)?(?:\.\.\/)*[^/.][^/]*(?:\/[^/]+)*$/;
   if (!was.startsWith(".") || !found.startsWith(".") || !isPlain.test(was)) return undefined;
-  const [here, at] = [folderOf(from), joinPath(folderOf(from), was)];
+  const here = folderOf(newFrom);
+  // A file that goes elsewhere finds a way of its own; in a folder that gets a new name, the way out of it is the same.
+  if (folderOf(here) !== folderOf(folderOf(from))) return undefined;
+  const at = joinPath(folderOf(from), was);
   // What climbs no higher than it has to is written as it would be anyway.
-  if (at === undefined || relativePath(here, at).split("/").length === was.replace(/^\.\//, "").split("/").length)
+  if (
+    at === undefined ||
+    relativePath(folderOf(from), at).split("/").length === was.replace(/^\.\//, "").split("/").length
+  )
     return undefined;
   const wanted = joinPath(here, found);
   const parts = was.split("/");

@@ -334,6 +334,18 @@ describe("a file and what it is named after", () => {
       },
     ],
     [
+      "a name in no usual case, as it is typed",
+      {
+        files: {
+          "src/TreeCard.tsx": "export const TreeCard = 1;\nexport interface TreeCardProps {}\n",
+        },
+        then: {
+          "src/LAB__OakCard.tsx": "export const LAB__OakCard = 1;\nexport interface LAB__OakCardProps {}\n",
+        },
+        command: "src/TreeCard.tsx LAB__OakCard",
+      },
+    ],
+    [
       "one other name of a file",
       {
         files: {

@@ -18,13 +18,21 @@ const caseOrder: readonly Case[] = ["Pascal", "camel", "snake", "kebab"];
 
 /** New words as an identifier or the name of a file is written: `TREE_CARD`, `TreeCard`, `treeCard`, `tree-card`. */
 export function likeName(like: string, { to, typed }: Pick<NewWords, "to" | "typed">): string {
+  // What is in none of the usual cases is meant as it was typed.
+  if (/^[\p{ID_Continue}$]+$/u.test(typed) && !caseOrder.some((each) => isInCase(typed, each)) && !isShouted(typed))
+    return typed;
   const [, before = "", core = like] = /^([$_]*)(.*)$/su.exec(like) ?? [];
-  if (/^\p{Lu}[\p{Lu}\p{N}]*(?:_[\p{Lu}\p{N}]+)*$/u.test(core) && (core.includes("_") || core.length > 3))
+  if (isShouted(core) && (core.includes("_") || core.length > 3))
     return before + to.map((word) => word.toUpperCase()).join("_");
   // A name of one small word is in three cases at once; what was typed decides, if it is one of them.
   const possible = caseOrder.filter((each) => isInCase(core, each));
   if (possible.length === 0 || possible.some((each) => isInCase(typed, each))) return before + typed;
   return before + inCase(to, possible[0] ?? "kebab");
+}
+
+/** `TREE_CARD` */
+function isShouted(name: string): boolean {
+  return /^\p{Lu}[\p{Lu}\p{N}]*(?:_[\p{Lu}\p{N}]+)*$/u.test(name);
 }
 
 /** Names that no script can give to anything of its own. Source: ECMAScript 2025, 12.7.2, strict mode and modules. */
