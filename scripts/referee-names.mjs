@@ -3,13 +3,16 @@
  * are named after, names that occur nowhere else, and asks an independent compiler (TypeScript, for JavaScript too) and bundler
  * (esbuild) whether they find anything new. Then every name is written back, and every byte is compared.
  *
- *   node scripts/referee-names.mjs [--seed 1] [--renames 20] [--bytes] [PACKAGE[@VERSION]:FOLDER …]
+ *   node scripts/referee-names.mjs [--seed 1] [--renames 20] [--bytes] [--extract] [PACKAGE[@VERSION]:FOLDER …]
+ *
+ * With --extract declarations at random are taken out of their files instead: every statement of the project must be there once,
+ * letter for letter, by the compiler's own tree, and compiler and bundler find nothing new. Then it is undone.
  *
  * With --bytes only the bytes are compared, which is quicker. A folder on this machine may stand for PACKAGE: it is copied. Exit code 1 if a judge disagrees.
  */
 // @ts-check
 import { execFileSync, spawnSync } from "node:child_process";
-import { cpSync, existsSync, mkdtempSync, rmSync } from "node:fs";
+import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { basename, join, posix, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -20,18 +23,20 @@ import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { vueFiles } from "./judges/vue.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, renames: 20, bytes: false, packages: /** @type {string[]} */ ([]) };
+const options = { seed: 1, renames: 20, extract: false, bytes: false, packages: /** @type {string[]} */ ([]) };
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
   else if (word === "--renames") options.renames = Number(process.argv[(at += 1)]);
+  else if (word === "--extract") options.extract = true;
   else if (word === "--bytes") options.bytes = true;
   else options.packages.push(word);
 }
 const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-names-"));
 let failures = 0;
-for (const spec of options.packages.length > 0 ? options.packages : usual) await judge(spec, options.seed);
+for (const spec of options.packages.length > 0 ? options.packages : usual)
+  await (options.extract ? judgeExtractions : judge)(spec, options.seed);
 rmSync(home, { recursive: true, force: true });
 console.log(failures === 0 ? "Every judge agrees." : `${failures} disagreements.`);
 process.exitCode = failures === 0 ? 0 : 1;
@@ -117,6 +122,142 @@ async function judge(spec, seed) {
     `${wrong.length === 0 ? "✓" : "✗"} ${spec} seed ${seed}: ${done.length} of ${code.length} files renamed, ${count.names} names, ${count.places} places; ${refused || "none refused"}; diagnostics ${expected.length}`,
   );
   for (const line of wrong.slice(0, 12)) console.log(`    ${line.slice(0, 1000)}`);
+}
+
+/** @param {string} spec @param {number} seed */
+async function judgeExtractions(spec, seed) {
+  const [, name = "", folder = "src"] = /^(.+?)(?::(.*))?$/.exec(spec) ?? [];
+  const root = existsSync(name) ? copied(name) : fetchPackage(home, name, seed);
+  const random = randomFrom(seed);
+  const bytes = fingerprint(root);
+  const codeNow = async () => {
+    const { tree } = await openProject(openDiskStore(root));
+    return tree.paths.filter(
+      (path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path) && (folder === "." || path.startsWith(`${folder}/`)),
+    );
+  };
+  const code = await codeNow();
+  const before = {
+    diagnostics: diagnose(root, code),
+    errors: await bundleErrors(root, code),
+    said: statements(root, code),
+  };
+  const waiting = code.filter(
+    (path) =>
+      /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$|\.(?:test|spec|stories)\.|__tests__|\.config\./.test(path),
+  );
+  const folders = [...new Set(waiting.map((path) => posix.dirname(path)))];
+  let done = 0;
+  let names = 0;
+  const refused = new Map();
+  const wrong = [];
+  while (done < options.renames && waiting.length > 0) {
+    const [path = ""] = waiting.splice(Math.floor(random() * waiting.length), 1);
+    const declared = declaredIn(root, path);
+    if (declared.length < 2) continue;
+    const chosen = declared.filter(() => random() < 1.5 / declared.length).slice(0, 3);
+    if (chosen.length === 0) continue;
+    const into = random() < 0.5 ? posix.dirname(path) : (folders[Math.floor(random() * folders.length)] ?? folder);
+    const target = `${into}/zq${done}-part`;
+    const run = ours(root, [
+      "extract",
+      path,
+      ...chosen,
+      "--to",
+      target,
+      "--json",
+      "--write",
+      ...(random() < 0.2 ? ["--keep-export"] : []),
+    ]);
+    if (run.status !== 0) {
+      const reason = refusal(run);
+      refused.set(reason, (refused.get(reason) ?? 0) + 1);
+      if (/a proof that fails|exit 4|OVERLAP/.test(reason))
+        console.log(`    ? ${path} ${chosen.join(" ")}: ${detail(run)}`);
+      continue;
+    }
+    done += 1;
+    names += JSON.parse(run.stdout).names.length;
+  }
+  const now = await codeNow();
+  const after = {
+    diagnostics: diagnose(root, now),
+    errors: await bundleErrors(root, now),
+    said: statements(root, now),
+  };
+  for (const line of missing(before.said, after.said)) wrong.push(`statement gone: ${line.slice(0, 200)}`);
+  for (const line of missing(after.said, before.said)) wrong.push(`statement new: ${line.slice(0, 200)}`);
+  // Lines and files shift; what the compiler finds wrong with a statement goes with it.
+  // Packages are not installed here: whoever imports them anew is told so as well.
+  const codes = (/** @type {readonly string[]} */ lines) =>
+    lines.map((line) => line.replace(/^.*? (?=\d+$)/, "")).filter((code) => !/^(?:2307|2875|7016)$/.test(code));
+  const fresh = missing(codes(after.diagnostics), codes(before.diagnostics));
+  if (fresh.length > 0) {
+    wrong.push(`new diagnostics: ${fresh.slice(0, 12).join(", ")}`);
+    const known = new Set(before.diagnostics.map((line) => line.replace(/:\d+ /, " ")));
+    for (const line of after.diagnostics.filter((each) => !known.has(each.replace(/:\d+ /, " "))).slice(0, 6))
+      wrong.push(line);
+  }
+  if (before.errors !== after.errors) wrong.push(`other bundling errors: ${before.errors} / ${after.errors}`);
+  for (let at = 0; at < done; at += 1) ours(root, ["undo", "--write"]);
+  if (fingerprint(root) !== bytes) wrong.push("undo is not byte for byte");
+  if (wrong.length > 0) failures += 1;
+  console.log(
+    `${wrong.length === 0 ? "✓" : "✗"} ${spec} seed ${seed}: ${done} extractions of ${names} names in ${code.length} files; ${[...refused].map(([reason, times]) => `${times} ${reason}`).join(", ") || "none refused"}; statements ${before.said.length}, diagnostics ${before.diagnostics.length}`,
+  );
+  for (const line of wrong.slice(0, 14)) console.log(`    ${line.slice(0, 400)}`);
+}
+
+/** @param {string} root @param {string} path */
+function parsed(root, path) {
+  return ts.createSourceFile(
+    path,
+    readFileSync(join(root, path), "utf8"),
+    ts.ScriptTarget.Latest,
+    true,
+    /\.[cm]?js$/.test(path) ? ts.ScriptKind.JSX : undefined,
+  );
+}
+
+/** Every statement of the project but imports and lists of exports, without `export` and without paths. @param {string} root @param {readonly string[]} files */
+function statements(root, files) {
+  return files
+    .filter((path) => /\.[cm]?[jt]sx?$/.test(path))
+    .flatMap((path) => {
+      const source = parsed(root, path);
+      return source.statements
+        .filter(
+          (each) =>
+            !ts.isImportDeclaration(each) && !ts.isExportDeclaration(each) && !ts.isImportEqualsDeclaration(each),
+        )
+        .filter((each) => !(ts.isExpressionStatement(each) && ts.isStringLiteral(each.expression)))
+        .map((each) =>
+          each
+            .getText(source)
+            .replace(/^export (?!default)/, "")
+            .replace(/(["'`])(?:\.{1,2}\/|[@~]\/)[^"'`\n]*\1/g, "…"),
+        );
+    })
+    .sort();
+}
+
+/** Names that a file declares outside of everything. @param {string} root @param {string} path */
+function declaredIn(root, path) {
+  const found = new Set();
+  for (const each of parsed(root, path).statements) {
+    if (ts.isVariableStatement(each))
+      for (const { name } of each.declarationList.declarations) ts.isIdentifier(name) && found.add(name.text);
+    else if (
+      (ts.isFunctionDeclaration(each) ||
+        ts.isClassDeclaration(each) ||
+        ts.isInterfaceDeclaration(each) ||
+        ts.isTypeAliasDeclaration(each) ||
+        ts.isEnumDeclaration(each)) &&
+      each.name
+    )
+      found.add(each.name.text);
+  }
+  return [...found];
 }
 
 /** @param {string} folder */

@@ -8,6 +8,7 @@ import { demoCommand } from "./line/demo.js";
 import { initCommand } from "./line/init.js";
 import { compareCommand, explainCommand, surveyCommand } from "./line/look.js";
 import { moveCommand } from "./line/move.js";
+import { extractCommand } from "./line/extract.js";
 import { renameCommand } from "./line/rename.js";
 import { historyCommand, undoCommand } from "./line/past.js";
 import { report, UsageError } from "./report.js";
@@ -23,6 +24,7 @@ const commands = [
   arrangeCommand,
   moveCommand,
   renameCommand,
+  extractCommand,
   undoCommand,
   historyCommand,
   demoCommand,

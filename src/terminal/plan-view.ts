@@ -85,7 +85,7 @@ function headline(plan: Plan, { palette, width }: Screen, options: PlanViewOptio
   const done = change !== undefined;
   const parts = [
     ...(plan.moves.length > 0 ? [movesText(plan, done)] : []),
-    ...(plan.made.length > 0 ? [madeText(plan, done, app?.purpose)] : []),
+    ...(plan.made.length > 0 && lead === "" ? [madeText(plan, done, app?.purpose)] : []),
     ...(plan.lines.length > 0 && lead === "" ? [linesText(plan, done)] : []),
     ...(plan.edits.length > 0 ? [editsText(plan, done)] : []),
     ...(plan.moves.length > 0 && plan.edits.length === 0 && lead === "" ? ["no path needs updating"] : []),

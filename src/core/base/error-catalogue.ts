@@ -237,6 +237,46 @@ export const catalogue = {
     what: (d) => `${d.path} cannot be read whole, so nobody can say where its names are meant: ${d.reason}.`,
     next: () => "Mend the file first. To give the file alone a new name, use `steady-shelf move`.",
   },
+  EXTRACT_NOT_SCRIPT: {
+    refusal: "usage",
+    what: (d) => `Nothing can be taken out of ${d.path}: it is no script.`,
+    next: () => "Name a file of JavaScript or TypeScript.",
+  },
+  EXTRACT_PART: {
+    refusal: "usage",
+    what: (d) => `${d.path} is declared in one statement with ${d.other}, and cannot be taken out of it.`,
+    next: (d) => `Name ${d.other} too, or write them as statements of their own first.`,
+  },
+  EXTRACT_LINES: {
+    refusal: "usage",
+    what: (d) => `Lines ${d.path} of ${d.other} cut a statement in two, which stands in lines ${d.reason}.`,
+    next: () => "Name whole statements that stand in no function or class.",
+  },
+  EXTRACT_NOTHING: {
+    refusal: "usage",
+    what: (d) => `Lines ${d.path} of ${d.other} hold no statement but imports and lists of exports.`,
+    next: () => "Name the lines of a declaration.",
+  },
+  EXTRACT_ALL: {
+    refusal: "usage",
+    what: (d) => `Nothing would be left in ${d.path}.`,
+    next: () => "Move the file instead: `steady-shelf move`.",
+  },
+  EXTRACT_WRITTEN: {
+    refusal: "usage",
+    what: (d) => `${d.path} is given another value from both parts, and no file can do that to what it imports.`,
+    next: () => "Take out all that writes to it, or give it a function that does.",
+  },
+  EXTRACT_DEFAULT: {
+    refusal: "usage",
+    what: (d) => `What would be taken out is the default of ${d.path}.`,
+    next: () => "Export it by a name first, or move the file and take out what stays behind.",
+  },
+  EXTRACT_SAME: {
+    refusal: "usage",
+    what: (d) => `It is in ${d.path} already.`,
+    next: () => "Name another file with --to.",
+  },
   COMPANION_UNKNOWN: {
     refusal: "usage",
     what: (d) => `There is no companion ${d.path} for the role ${d.other} here.`,

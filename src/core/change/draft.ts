@@ -49,6 +49,8 @@ export type Claim =
   | { readonly kind: "opens"; readonly prefix: string }
   /** A name that a file declares is another from then on, and is meant wherever it is meant now. */
   | { readonly kind: "renames"; readonly file: ProjectPath; readonly name: string; readonly to: string }
+  /** A name that a file declares is declared by another from then on, letter by letter, and is meant wherever it is meant now. */
+  | { readonly kind: "hands over"; readonly file: ProjectPath; readonly name: string; readonly to: ProjectPath }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
 

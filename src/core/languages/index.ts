@@ -21,6 +21,7 @@ export {
 export {
   exportsOf,
   exportsType,
+  hasMarkup,
   isDeclaration,
   languageOfFiles,
   leavesChoice,
@@ -41,6 +42,7 @@ export {
   type TextNames,
   type Variable,
 } from "./names.js";
+export type { Statement, StatementKind } from "./statements.js";
 export type { Answer, Ground, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
 export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export {

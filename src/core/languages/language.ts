@@ -9,6 +9,7 @@ import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
+import type { Statement } from "./statements.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
 
 /** Which files travel with another of the same stem, told by what follows the stem. */
@@ -49,6 +50,8 @@ export interface Language {
    * when it is first asked, and is asked only of files that hold a name that is looked for.
    */
   names?(text: string, name: string): Promise<TextNames | undefined>;
+  /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
+  statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

@@ -37,6 +37,10 @@ export interface NamePlace {
   readonly form: PlaceForm;
   /** Whether it declares the name (or imports it) rather than using it. */
   readonly isDeclared: boolean;
+  /** Whether it is given another value here, after it was declared. */
+  readonly isWritten?: true;
+  /** Whether only its type is meant. */
+  readonly isType?: true;
   /** What is written together with it, and could be written as one: `Tree: Oak`, `Tree as Oak`, with the other of the two names. */
   readonly pair?: Identifier & { readonly end: number };
   /** The names that are taken of it here, where it is used for nothing else. */

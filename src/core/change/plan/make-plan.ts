@@ -121,12 +121,14 @@ async function proveRenames(
   files: readonly ReadFile[],
 ): Promise<NameResult | undefined> {
   const claims = draft.claims.filter((claim) => claim.kind === "renames");
-  if (claims.length === 0) return undefined;
+  const goes = draft.claims.filter((claim) => claim.kind === "hands over");
+  if (claims.length + goes.length === 0) return undefined;
   const texts = files.flatMap(({ text }) => (text ? [text] : []));
   for (const { file, after } of texts) planned.respell(map.file(file), after);
   const { before, after } = passage;
-  const { proveNames } = await import("./prove-names.js");
-  return proveNames({ tree, planned, before, after, map, claims, texts });
+  const facts = { tree, planned, before, after, map, texts };
+  if (goes.length > 0) return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes });
+  return (await import("./prove-names.js")).proveNames({ ...facts, claims });
 }
 
 /** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */

@@ -26,7 +26,7 @@ export function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, Own
   };
   for (const { file, start, end, text } of edits) partOf(file).edits.push({ start, end, text });
   for (const claim of claims) {
-    if (claim.kind === "opens" || claim.kind === "renames") continue;
+    if (claim.kind === "opens" || claim.kind === "renames" || claim.kind === "hands over") continue;
     if (claim.kind === "means") partOf(claim.file).wishes.set(claim.start, claim.target);
     else if (claim.kind === "adds") {
       const part = partOf(claim.file);

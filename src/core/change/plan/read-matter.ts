@@ -46,7 +46,7 @@ export async function readOf(graph: ReferenceGraph, { tree, mentions = false }: 
 export async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
   const { tree, rules, draft, progress = quiet } = input;
   const claimed = draft.claims.flatMap((claim) =>
-    claim.kind === "opens" || claim.kind === "renames" ? [] : [claim.file],
+    claim.kind === "opens" || claim.kind === "renames" || claim.kind === "hands over" ? [] : [claim.file],
   );
   const made = draft.made.map(({ path }) => path);
   const touched = new Set([...draft.edits.map(({ file }) => file), ...claimed]);

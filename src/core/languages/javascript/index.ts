@@ -4,11 +4,13 @@ import type { CompanionRules, Language } from "../language.js";
 import type { LookupRules, Reference } from "../reading.js";
 import { extract, prepare } from "./extract.js";
 import { outline } from "./outline.js";
+import { statementsOf } from "./statements.js";
 import { namesOf } from "./text-names.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
 export * from "./source-language.js";
 export { parseProgram } from "./extract.js";
+export { hasMarkup } from "./statements.js";
 export { namesOf } from "./text-names.js";
 export { readLiteral, writeLiteral } from "./literals.js";
 export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";
@@ -72,4 +74,5 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   readAt,
   write,
   names: namesOf,
+  statements: statementsOf,
 };

@@ -111,8 +111,8 @@ function gather(text: string, { program, manager }: Analysed, registers: boolean
       if ((identifiers.length === 0 && references.length === 0) || inside.has(variable)) continue;
       const places = new Map<number, NamePlace>();
       for (const each of identifiers) addPlaces(each, true, name, { text, walked, places });
-      for (const { identifier } of [...references, ...(repeated.get(variable)?.references ?? [])])
-        addPlaces(identifier, false, name, { text, walked, places });
+      for (const reference of [...references, ...(repeated.get(variable)?.references ?? [])])
+        addPlaces(reference.identifier, false, name, { text, walked, places, reference });
       const level = identifiers.length === 0 ? "free" : top.includes(scope) ? "top" : "inner";
       const own = echoOf(scope, walked.parents);
       variables.push({
@@ -148,10 +148,12 @@ interface Placing {
   readonly text: string;
   readonly walked: Walked;
   readonly places: Map<number, NamePlace>;
+  readonly reference?: Scopes.Reference;
 }
 
 /** One identifier; a tag counts where it is closed, too. */
-function addPlaces(node: unknown, isDeclared: boolean, name: string, { text, walked, places }: Placing): void {
+function addPlaces(node: unknown, isDeclared: boolean, name: string, placing: Placing): void {
+  const { text, walked, places, reference } = placing;
   if (!isNode(node) || (node.type !== "Identifier" && node.type !== "JSXIdentifier")) return;
   const [start] = spanOf(node);
   const end = start + name.length;
@@ -159,9 +161,20 @@ function addPlaces(node: unknown, isDeclared: boolean, name: string, { text, wal
   const form = walked.forms.get(start) ?? "name";
   const members = isDeclared ? undefined : membersAt(node, text, walked.parents);
   const pair = walked.pairs.get(start);
-  places.set(start, { start, end, form, isDeclared, ...(pair && { pair }), ...(members && { members }) });
+  const isWritten = reference !== undefined && reference.isWrite() && reference.init !== true;
+  const isType = reference?.isTypeReference === true && !reference.isValueReference;
+  places.set(start, {
+    start,
+    end,
+    form,
+    isDeclared,
+    ...(isWritten && { isWritten }),
+    ...(isType && { isType }),
+    ...(pair && { pair }),
+    ...(members && { members }),
+  });
   const closing = walked.closing.get(start);
-  if (closing) addPlaces(closing, false, name, { text, walked, places });
+  if (closing) addPlaces(closing, false, name, placing);
 }
 
 function inOrder(places: ReadonlyMap<number, NamePlace>): NamePlace[] {

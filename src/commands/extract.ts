@@ -1,0 +1,59 @@
+/** `steady-shelf extract FILE NAME… --to TARGET`. */
+import { openProject } from "../core/app/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { nameOf } from "../core/base/paths.js";
+import { extractDraft, type ExtractRequest } from "../core/change/extract/index.js";
+import { planDraft } from "../core/change/plan/index.js";
+import { planJson } from "../documents/plan-json.js";
+import { extractView } from "../terminal/extract-view.js";
+import { enumerate } from "../wording/words.js";
+import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
+import { openContext, type Context } from "./context.js";
+import { settleFirst } from "./settle.js";
+
+/** What was typed. */
+export interface ExtractCommand extends DraftOptions {
+  readonly path: string;
+  readonly names: readonly string[];
+  readonly to?: string | undefined;
+  readonly lines?: string | undefined;
+  readonly keepExport: boolean;
+}
+
+/** Runs the command; gives the exit code. */
+export async function runExtract(options: ExtractCommand): Promise<number> {
+  const context = openContext(options);
+  await settleFirst(context);
+  const { path, names, to, lines, keepExport } = options;
+  const project = await openProject(context.store);
+  const request = requestOf(context, options);
+  if (!project.tree.has(request.path)) throw new ShelfError("SOURCE_MISSING", { path: request.path });
+  const extracted = await extractDraft(project, request);
+  const plan = await planDraft(project, extracted.draft, { progress: context.progress.report });
+  return carryOutDraft(context, options, {
+    plan,
+    tree: project.tree,
+    words: [
+      "extract",
+      path,
+      ...names,
+      ...(lines === undefined ? [] : ["--lines", lines]),
+      ...(to === undefined ? [] : ["--to", to]),
+      ...(keepExport ? ["--keep-export"] : []),
+    ],
+    title: `Take ${enumerate([...extracted.names]) || "a part"} out of ${nameOf(request.path)}`,
+    json: (change) => ({ ...planJson(plan, change), names: extracted.names, target: extracted.target }),
+    view: (view) => extractView(plan, extracted, context.screen, view),
+  });
+}
+
+function requestOf(context: Context, { path, names, to, lines, keepExport }: ExtractCommand): ExtractRequest {
+  const [, first, last = first] = /^(\d+)(?:-(\d+))?$/.exec(lines ?? "") ?? [];
+  return {
+    path: context.pathOf(path),
+    names,
+    ...(first !== undefined && { lines: { first: Number(first), last: Number(last) } }),
+    ...(to !== undefined && { to: context.pathOf(to), into: /[\\/]$/.test(to) }),
+    keepExport,
+  };
+}

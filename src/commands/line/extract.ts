@@ -1,0 +1,46 @@
+/** `extract` on the command line. */
+import { UsageError } from "../report.js";
+import { command } from "./command.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "./options.js";
+
+/** `steady-shelf extract`. */
+export const extractCommand = command({
+  typed: "extract <path> [names..]",
+  about: "Take declarations out of a file into another, with the imports that they need",
+  options: (args) =>
+    args
+      .usage(
+        "$0 extract FILE NAME… --to TARGET\n$0 extract FILE --lines A-B --to TARGET\n\nTARGET is a new file, one that is there, or a folder. Whoever imported the names imports them from there.",
+      )
+      .positional("path", { type: "string", demandOption: true, describe: "The file" })
+      .positional("names", {
+        type: "string",
+        array: true,
+        default: [] as string[],
+        describe: "What is taken out",
+      })
+      .option("to", {
+        type: "string",
+        requiresArg: true,
+        describe: "Where it goes (default: a file of its name beside it)",
+      })
+      .option("lines", { type: "string", requiresArg: true, describe: "Take out the statements of these lines: 12-40" })
+      .option("keep-export", {
+        type: "boolean",
+        default: false,
+        describe: "Let the file go on exporting it, so that nobody else changes",
+      })
+      .option("write", write)
+      .option("all", all)
+      .option("accept-different", acceptDifferent)
+      .option("accept-unread", acceptUnread)
+      .option("commit", commit)
+      .check((typed) => {
+        if ((typed.names.length === 0) === (typed.lines === undefined))
+          throw new UsageError("Name what to take out, or its lines: extract FILE NAME… --to TARGET.");
+        if (typed.lines !== undefined && !/^[1-9]\d*(?:-[1-9]\d*)?$/.test(typed.lines))
+          throw new UsageError(`--lines takes the first and the last line, such as 12-40; not ${typed.lines}.`);
+        return checkCommit(typed);
+      }),
+  run: (typed) => import("../extract.js").then(({ runExtract }) => runExtract(typed)),
+});

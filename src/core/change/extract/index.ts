@@ -1,0 +1,1 @@
+export { extractDraft, type ExtractDraft, type ExtractRequest } from "./extract.js";

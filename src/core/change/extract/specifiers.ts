@@ -1,0 +1,86 @@
+/** How files name each other once something was taken out: in the manner in which they do so now. */
+import { PlannedTree, type SourceTree } from "../../files/index.js";
+import { SourceText } from "../../base/text/index.js";
+import { Resolver } from "../../graph/index.js";
+import {
+  isCode,
+  isRelative,
+  moduleRules,
+  type Extraction,
+  type Mapping,
+  type Reference,
+  type Resolution,
+} from "../../languages/index.js";
+import { folderOf, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
+import { MoveMap } from "../plan/move-map.js";
+import { respell } from "../plan/respell.js";
+import { specifierTo } from "../setup/index.js";
+
+/** What specifiers are made from. */
+export interface SpecifierInput {
+  readonly tree: SourceTree;
+  readonly resolver: Resolver;
+  readonly aliases: readonly Mapping[];
+  /** The file that gains something; it may not be there yet. */
+  readonly target: ProjectPath;
+}
+
+/** Spells them on the tree as it will be. */
+export class SpecifierMaker {
+  readonly #passage: Parameters<typeof respell>[0];
+
+  constructor(readonly input: SpecifierInput) {
+    const { tree, resolver, aliases, target } = input;
+    const map = new MoveMap(tree, []);
+    const made = tree.has(target) ? new Map<ProjectPath, SourceText>() : new Map([[target, SourceText.ofNew("")]]);
+    const after = new Resolver(new PlannedTree(tree, map.files, made), moduleRules, aliases, resolver);
+    this.#passage = { before: resolver, after, map, opens: [] };
+  }
+
+  /** A reference of a file, as it is spelled in the target. */
+  fromTarget(from: ProjectPath, reference: Reference): string {
+    const { resolver, target } = this.input;
+    const was = resolver.resolve(from, reference);
+    if (folderOf(from) === folderOf(target) && was.state !== "found") return reference.specifier;
+    if (was.state === "found" || was.state === "beyond" || was.state === "folder")
+      return this.#spelled(target, reference, was);
+    if (!isRelative(reference.specifier)) return reference.specifier;
+    const at = joinPath(folderOf(from), reference.specifier);
+    const way = at === undefined ? undefined : relativePath(folderOf(target), at);
+    return way === undefined ? reference.specifier : way.startsWith(".") ? way : `./${way}`;
+  }
+
+  /** By what a reference of a file finds what it means. */
+  schemeOf(from: ProjectPath, reference: Reference): Extract<Resolution, { state: "found" }>["scheme"] {
+    const now = this.input.resolver.resolve(from, reference);
+    return now.state === "found" ? now.scheme : "relative";
+  }
+
+  /** The target as a reference of a file would name it, that means another file now. */
+  toTarget(from: ProjectPath, reference: Reference): string {
+    const scheme = this.schemeOf(from, reference);
+    return this.#spelled(from, reference, { state: "found", targets: [this.input.target], scheme });
+  }
+
+  /** What one of the two files names the other, in the manner of the imports of one of them. */
+  between(from: ProjectPath, to: ProjectPath, { references }: Extraction): string {
+    const plain = specifierTo(from, to, "short");
+    const like = references.find(
+      ({ kind, specifier }) =>
+        kind === "import" && isRelative(specifier) && isCode(`x${/\.\w+$/.exec(specifier)?.[0] ?? ".js"}`),
+    );
+    const written = like === undefined ? undefined : /\.[cm]?[jt]sx?$/.exec(like.specifier)?.[0];
+    if (written === undefined) return plain;
+    const actual = /\.[cm]?[jt]sx?$/.exec(to)?.[0] ?? "";
+    const way = relativePath(folderOf(from), to);
+    const full = way.startsWith(".") ? way : `./${way}`;
+    // `.js` may be written for `.ts`; what is written as it is stays so.
+    const isInstead = /js/.test(written) && /ts/.test(actual);
+    return isInstead ? full.slice(0, -actual.length) + actual.replace("t", "j").replace(/x$/, "") : full;
+  }
+
+  #spelled(from: ProjectPath, reference: Reference, wish: Resolution): string {
+    const decision = respell(this.#passage, from, reference, { wish });
+    return decision.state === "respell" ? decision.specifier : reference.specifier;
+  }
+}

@@ -1,0 +1,151 @@
+/** The statements of a script. */
+import { createRequire } from "node:module";
+import type * as Oxc from "oxc-parser";
+import type { Statement, StatementKind } from "../statements.js";
+import { optionsFor } from "./parser-options.js";
+import { childrenOf, isNode, spanOf, type TreeNode } from "./tree-node.js";
+
+const load = createRequire(import.meta.url);
+
+interface Span {
+  readonly start: number;
+  readonly end: number;
+}
+
+interface Parsed {
+  readonly body: readonly TreeNode[];
+  readonly comments: readonly Span[];
+}
+
+/** Every statement of a script, in order; `undefined` where the text has an error. */
+export async function statementsOf(text: string, name: string): Promise<readonly Statement[] | undefined> {
+  const parsed = (await parse(text, name)) ?? parseFlow(text, name);
+  if (!parsed) return undefined;
+  const found: Statement[] = [];
+  for (const node of parsed.body) found.push(statementOf(node, text, parsed.comments, found.at(-1)?.to ?? 0));
+  return found;
+}
+
+/** Whether a script holds JSX, so that its extension has to say so. */
+export async function hasMarkup(text: string, name: string): Promise<boolean> {
+  const waiting = [...((await parse(text, name)) ?? parseFlow(text, name) ?? { body: [] }).body];
+  for (let node = waiting.pop(); node; node = waiting.pop()) {
+    if (/^JSX/.test(node.type)) return true;
+    waiting.push(...childrenOf(node));
+  }
+  return false;
+}
+
+async function parse(text: string, name: string): Promise<Parsed | undefined> {
+  const oxc: typeof Oxc = await import("oxc-parser");
+  const options = optionsFor(name);
+  for (const sourceType of ["module", "commonjs"] as const) {
+    const { errors, program, comments } = oxc.parseSync(name, text, { ...options, sourceType, astType: "ts" });
+    if (errors.length === 0) return { body: program.body as unknown as readonly TreeNode[], comments };
+  }
+  return undefined;
+}
+
+interface Hermes {
+  parse(text: string, options: object): TreeNode & { readonly comments?: readonly TreeNode[] };
+}
+
+function parseFlow(text: string, name: string): Parsed | undefined {
+  if (!/\.[cm]?jsx?$/.test(name)) return undefined;
+  try {
+    const hermes = load("hermes-parser") as Hermes;
+    const program = hermes.parse(text, { flow: "all", sourceType: "module", enableExperimentalComponentSyntax: true });
+    const comments = (program.comments ?? []).map(spanOf).map(([start, end]) => ({ start, end }));
+    return { body: program.body as readonly TreeNode[], comments };
+  } catch {
+    return undefined;
+  }
+}
+
+function statementOf(node: TreeNode, text: string, comments: readonly Span[], after: number): Statement {
+  const [start, end] = spanOf(node);
+  const declaration = isNode(node.declaration) ? node.declaration : undefined;
+  const inner = declaration ?? node;
+  const declares = declaredBy(inner);
+  const exported = /^ExportDefault/.test(node.type) ? "by default" : declaration ? "by name" : undefined;
+  const decorators = (inner.decorators ?? []) as readonly TreeNode[];
+  const core = declaration
+    ? Math.max(start, Math.min(spanOf(inner)[0], ...decorators.map((each) => spanOf(each)[0])))
+    : start;
+  return {
+    kind: kindOf(node, declares),
+    start,
+    end,
+    ...withComments({ start, end }, text, comments, after),
+    declares,
+    exported,
+    core,
+    isType: declares.length > 0 && typeForms.test(inner.type),
+  };
+}
+
+const typeForms = /^(?:TSInterfaceDeclaration|TSTypeAliasDeclaration|TypeAlias|OpaqueType|InterfaceDeclaration)$/;
+
+function kindOf(node: TreeNode, declares: readonly string[]): StatementKind {
+  if (typeof node.directive === "string") return "directive";
+  if (/^(?:ImportDeclaration|TSImportEqualsDeclaration)$/.test(node.type)) return "import";
+  if (/^Export(?:All|Named)Declaration$/.test(node.type) && !isNode(node.declaration)) return "re-export";
+  if (declares.length > 0) return "declaration";
+  return node.type === "ExportDefaultDeclaration" ? "default" : "other";
+}
+
+function declaredBy(node: TreeNode): string[] {
+  if (node.type === "VariableDeclaration")
+    return (node.declarations as readonly TreeNode[]).flatMap(({ id }) => namesIn(id));
+  if (
+    /Declaration$|^(?:TSDeclareFunction|TypeAlias|OpaqueType|DeclareFunction|DeclareClass|DeclareVariable)$/.test(
+      node.type,
+    )
+  )
+    return isNode(node.id) && typeof node.id.name === "string" && !/^Import/.test(node.type) ? [node.id.name] : [];
+  return [];
+}
+
+function namesIn(pattern: unknown): string[] {
+  if (!isNode(pattern)) return [];
+  if (pattern.type === "Identifier") return [pattern.name as string];
+  const inner =
+    pattern.type === "ObjectPattern"
+      ? (pattern.properties as readonly TreeNode[]).map(({ value, argument }) => value ?? argument)
+      : pattern.type === "ArrayPattern"
+        ? (pattern.elements as readonly unknown[])
+        : [pattern.left ?? pattern.argument];
+  return inner.flatMap(namesIn);
+}
+
+/** What is said of a whole file, or switches something on for all of it, stays where it is. */
+const ofTheFile =
+  /@flow|@license|@copyright|@jsx|@ts-|@jest-|eslint-(?:disable(?!-)|enable)|prettier-ignore-start|^\/\*!|^\/\/\/|copyright/i;
+
+/** A statement with the comments right above it and on its last line. */
+function withComments(
+  { start, end }: Span,
+  text: string,
+  comments: readonly Span[],
+  after: number,
+): { readonly from: number; readonly to: number } {
+  let from = lineStart(text, start);
+  if (from < after) from = start;
+  for (const comment of [...comments].reverse()) {
+    if (comment.end > from || comment.start < after) continue;
+    const begins = lineStart(text, comment.start);
+    const between = text.slice(comment.end, from);
+    const isOwnLine = text.slice(begins, comment.start).trim() === "";
+    if (between.trim() !== "" || !isOwnLine || (between.match(/\n/g)?.length ?? 0) > 1) break;
+    if (ofTheFile.test(text.slice(comment.start, comment.end))) break;
+    from = begins;
+  }
+  const lineEnd = text.indexOf("\n", end);
+  const rest = text.slice(end, lineEnd < 0 ? undefined : lineEnd);
+  const isAlone = rest.trim() === "" || /^\s*(?:\/\/|\/\*(?:(?!\*\/).)*\*\/\s*$)/.test(rest);
+  return { from, to: isAlone ? (lineEnd < 0 ? text.length : lineEnd + 1) : end };
+}
+
+function lineStart(text: string, at: number): number {
+  return text.lastIndexOf("\n", at - 1) + 1;
+}

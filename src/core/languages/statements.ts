@@ -1,0 +1,30 @@
+/**
+ * The statements of a text that stand in no other: what can be cut out of it. Offsets are UTF-16 units, half-open.
+ */
+
+/** What a statement is for. */
+export type StatementKind =
+  | "directive" //   `"use client";`
+  | "import" //      an import, also `import a = require("./a")`
+  | "re-export" //   an export with a source, or a list of names
+  | "declaration" // it declares names: functions, classes, variables, types
+  | "default" //     `export default …` of something without a name
+  | "other"; //      anything that is done
+
+/** One of them. */
+export interface Statement {
+  readonly kind: StatementKind;
+  readonly start: number;
+  readonly end: number;
+  /** The same with the comments that belong to it, from the beginning of its first line to that of the line behind it. */
+  readonly from: number;
+  readonly to: number;
+  /** The names that it declares for the whole file. */
+  readonly declares: readonly string[];
+  /** Whether it is exported where it is declared, and how. */
+  readonly exported: "by name" | "by default" | undefined;
+  /** Where it begins behind `export` and `export default`. */
+  readonly core: number;
+  /** Whether it declares nothing but types. */
+  readonly isType: boolean;
+}
