@@ -35,6 +35,8 @@ for (let at = 2; at < process.argv.length; at += 1) {
 const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-names-"));
 let failures = 0;
+/** What the bundler said last, word for word. */
+let lastErrors = /** @type {string[]} */ ([]);
 for (const spec of options.packages.length > 0 ? options.packages : usual)
   await (options.extract ? judgeExtractions : judge)(spec, options.seed);
 rmSync(home, { recursive: true, force: true });
@@ -110,7 +112,8 @@ async function judge(spec, seed) {
   const expected = before.diagnostics.map(plain).sort();
   for (const line of missing(after.diagnostics, expected)) wrong.push(`new diagnostic: ${line}`);
   for (const line of missing(expected, after.diagnostics)) wrong.push(`diagnostic gone: ${line}`);
-  if (before.errors !== after.errors) wrong.push(`other bundling errors: ${before.errors} / ${after.errors}`);
+  if (before.errors !== after.errors)
+    wrong.push(`other bundling errors: ${before.errors} / ${after.errors}: ${lastErrors.slice(0, 4).join(" | ")}`);
   for (const each of [...done].reverse()) {
     const run = ours(root, ["rename", each.to, each.back, "--json", "--write"]);
     if (run.status !== 0) wrong.push(`${each.to} cannot be called ${each.back} again: ${refusal(run)} ${detail(run)}`);
@@ -198,7 +201,8 @@ async function judgeExtractions(spec, seed) {
     for (const line of after.diagnostics.filter((each) => !known.has(each.replace(/:\d+ /, " "))).slice(0, 6))
       wrong.push(line);
   }
-  if (before.errors !== after.errors) wrong.push(`other bundling errors: ${before.errors} / ${after.errors}`);
+  if (before.errors !== after.errors)
+    wrong.push(`other bundling errors: ${before.errors} / ${after.errors}: ${lastErrors.slice(0, 4).join(" | ")}`);
   for (let at = 0; at < done; at += 1) ours(root, ["undo", "--write"]);
   if (fingerprint(root) !== bytes) wrong.push("undo is not byte for byte");
   if (wrong.length > 0) failures += 1;
@@ -374,5 +378,8 @@ async function bundleErrors(root, files) {
     const kind = text.replace(/"[^"]*"/g, "…");
     kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
   }
+  lastErrors = [...(build.errors ?? []), ...(build.warnings ?? [])].map(
+    (/** @type {any} */ each) => `${each.location?.file}:${each.location?.line} ${each.text}`,
+  );
   return JSON.stringify([...kinds].sort());
 }

@@ -4,7 +4,7 @@
  */
 import { ShelfError } from "../../base/errors.js";
 import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { comparePaths, folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { Project } from "../../app/project.js";
 import { partsOf } from "../../app/index.js";
@@ -120,7 +120,7 @@ class Extraction {
     return {
       draft: {
         moves: [],
-        edits: this.#edits,
+        edits: apart(this.#edits),
         made: made === undefined ? [] : [{ path: target, text: made, why: `taken out of ${nameOf(old.path)}` }],
         claims: this.#claims,
       },
@@ -391,6 +391,19 @@ function cutOf(text: string, { from, to }: Statement): Cut {
   // At the end of a file the blank line above it goes.
   const above = text.slice(to).trim() === "" ? (/\r?\n[ \t]*\r?\n$/.exec(text.slice(0, from))?.[0] ?? "") : "";
   return { start: from - Math.max(0, above.length - (/^\r?\n/.exec(above)?.[0].length ?? 0)), end: to };
+}
+
+/** What is put in where something is cut out is one edit with the cut. */
+function apart(edits: readonly DraftEdit[]): DraftEdit[] {
+  const found: DraftEdit[] = [];
+  const ordered = [...edits].sort((a, b) => comparePaths(a.file, b.file) || a.start - b.start || a.end - b.end);
+  for (const edit of ordered) {
+    const last = found.at(-1);
+    if (last?.file === edit.file && last.start === edit.start && last.end === last.start)
+      found[found.length - 1] = { ...edit, text: last.text + edit.text, why: last.why };
+    else found.push(edit);
+  }
+  return found;
 }
 
 /** Cuts that touch, as one. */

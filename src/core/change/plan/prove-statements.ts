@@ -150,7 +150,9 @@ class Proof {
     const meanings = meaningsIn(path, names, side);
     for (const { kind, bindings = [] } of side.modules.reading(path).references)
       for (const { local, localStart } of bindings)
-        if (kind === "import" && local !== "")
+        if (kind === "import" && local !== "" && found.has(local))
+          found.set(local, { meant: "two", start: localStart });
+        else if (kind === "import" && local !== "")
           found.set(local, { meant: meanings.get(local) ?? "", start: localStart });
     return found;
   }

@@ -1,0 +1,338 @@
+/** Declarations that go to another file, with what they need. */
+import { describe, expect, test } from "vitest";
+import type { Draft } from "../plan/index.js";
+import { planExtraction } from "./extracting.test.suite.js";
+
+const base =
+  "export const week = 7;\n\n/** Days of a month. */\nexport function days(month: string) {\n  return month.length * week;\n}\n";
+
+interface Case {
+  readonly files: Readonly<Record<string, string>>;
+  readonly command: string;
+  readonly then: Readonly<Record<string, string>>;
+}
+
+describe("what is taken out", () => {
+  test.each<[string, Case]>([
+    [
+      "goes with its comment, and takes what it needs of the rest",
+      {
+        files: { "src/a.ts": base },
+        command: "src/a.ts days > src/b.ts",
+        then: {
+          "src/a.ts": "export const week = 7;\n",
+          "src/b.ts":
+            'import { week } from "./a";\n\n/** Days of a month. */\nexport function days(month: string) {\n  return month.length * week;\n}\n',
+        },
+      },
+    ],
+    [
+      "what the rest needs of it is taken back",
+      {
+        files: { "src/a.ts": base },
+        command: "src/a.ts week > src/b.ts",
+        then: {
+          "src/a.ts":
+            'import { week } from "./b";\n\n/** Days of a month. */\nexport function days(month: string) {\n  return month.length * week;\n}\n',
+          "src/b.ts": "export const week = 7;\n",
+        },
+      },
+    ],
+    [
+      "imports go along; those that nobody needs any more go away",
+      {
+        files: {
+          "src/a.ts":
+            "import x, { y, z } from 'lib';\nimport * as w from './w'\nimport './style.css';\nexport const one = () => x(y, w);\nexport const two = z;\n",
+          "src/w.ts": "export {};\n",
+        },
+        command: "src/a.ts one > src/deep/one.ts",
+        then: {
+          "src/a.ts": "import { z } from 'lib';\nimport './style.css';\nexport const two = z;\n",
+          "src/deep/one.ts":
+            "import x, { y } from 'lib';\nimport * as w from '../w';\n\nexport const one = () => x(y, w);\n",
+        },
+      },
+    ],
+    [
+      "names that only the part needs are given without being asked; types as types",
+      {
+        files: {
+          "src/a.ts":
+            "interface Tree { name: string }\nconst height = 2;\nexport const tall = (tree: Tree) => height;\n",
+        },
+        command: "src/a.ts tall > src/tall.ts",
+        then: {
+          "src/a.ts": "export interface Tree { name: string }\nexport const height = 2;\n",
+          "src/tall.ts": 'import { type Tree, height } from "./a";\n\nexport const tall = (tree: Tree) => height;\n',
+        },
+      },
+    ],
+    [
+      "a type that the rest needs comes back as a type",
+      {
+        files: { "src/a.ts": "type Tree = { name: string };\nexport const tall = (tree: Tree) => 2;\n" },
+        command: "src/a.ts Tree > src/tree.ts",
+        then: {
+          "src/a.ts": 'import type { Tree } from "./tree";\n\nexport const tall = (tree: Tree) => 2;\n',
+          "src/tree.ts": "export type Tree = { name: string };\n",
+        },
+      },
+    ],
+    [
+      "importers follow: of one name, of several, by an index, as a whole list",
+      {
+        files: {
+          "src/a.ts": base,
+          "src/c.ts": 'import { days } from "./a";\ndays("May");\n',
+          "src/d.ts": "import {\n  days,\n  week,\n} from './a'\ndays(week)\n",
+          "src/index.ts": 'export { days, week as seven } from "./a";\n',
+          "src/all.ts": 'export * from "./a";\n',
+          "src/e.ts": 'import { days } from "./all";\nimport { days as other } from "./index";\ndays(other);\n',
+        },
+        command: "src/a.ts days > src/b.ts",
+        then: {
+          "src/a.ts": "export const week = 7;\n",
+          "src/b.ts":
+            'import { week } from "./a";\n\n/** Days of a month. */\nexport function days(month: string) {\n  return month.length * week;\n}\n',
+          "src/c.ts": 'import { days } from "./b";\ndays("May");\n',
+          "src/d.ts": "import {\n  week,\n} from './a'\nimport { days } from './b'\ndays(week)\n",
+          "src/index.ts": 'export { week as seven } from "./a";\nexport { days } from "./b";\n',
+          "src/all.ts": 'export * from "./a";\nexport { days } from "./b";\n',
+        },
+      },
+    ],
+    [
+      "the file goes on giving it, where that is asked",
+      {
+        files: { "src/a.ts": base, "src/c.ts": 'import { days } from "./a";\ndays("May");\n' },
+        command: "src/a.ts days > src/b.ts keep",
+        then: {
+          "src/a.ts": 'export { days } from "./b";\n\nexport const week = 7;\n',
+          "src/b.ts":
+            'import { week } from "./a";\n\n/** Days of a month. */\nexport function days(month: string) {\n  return month.length * week;\n}\n',
+        },
+      },
+    ],
+    [
+      "and where somebody takes it as a whole",
+      {
+        files: {
+          "src/a.ts": "export const one = 1;\nexport const two = 2;\n",
+          "src/c.ts": 'import * as a from "./a";\na.one;\n',
+        },
+        command: "src/a.ts one > src/b.ts",
+        then: {
+          "src/a.ts": 'export { one } from "./b";\n\nexport const two = 2;\n',
+          "src/b.ts": "export const one = 1;\n",
+        },
+      },
+    ],
+    [
+      "a list of exports keeps giving it",
+      {
+        files: {
+          "src/a.ts": "const one = 1;\nconst two = 2;\nexport { one, two };\n",
+          "src/c.ts": 'import { one } from "./a";\none;\n',
+        },
+        command: "src/a.ts one > src/b.ts",
+        then: {
+          "src/a.ts": 'import { one } from "./b";\n\nconst two = 2;\nexport { one, two };\n',
+          "src/b.ts": "export const one = 1;\n",
+        },
+      },
+    ],
+    [
+      "into a file that is there, and takes from both",
+      {
+        files: {
+          "src/a.ts": 'import { x } from "lib";\nexport const one = x;\nexport const two = 2;\n',
+          "src/b.ts":
+            'import { y } from "lib";\nimport { one, two } from "./a";\n\nexport const three = one + two + y;',
+        },
+        command: "src/a.ts one > src/b.ts",
+        then: {
+          "src/a.ts": "export const two = 2;\n",
+          "src/b.ts":
+            'import { y } from "lib";\nimport { two } from "./a";\nimport { x } from "lib";\n\nexport const three = one + two + y;\n\nexport const one = x;\n',
+        },
+      },
+    ],
+    [
+      "overloads, and a value and a type of one name, stay together",
+      {
+        files: {
+          "src/a.ts":
+            "export function one(a: 1): 1;\nexport function one(a: any) { return a; }\nexport const two = 2;\nexport type two = 2;\nexport const three = 3;\n",
+        },
+        command: "src/a.ts one two > src/b.ts",
+        then: {
+          "src/a.ts": "export const three = 3;\n",
+          "src/b.ts":
+            "export function one(a: 1): 1;\n\nexport function one(a: any) { return a; }\n\nexport const two = 2;\n\nexport type two = 2;\n",
+        },
+      },
+    ],
+    [
+      "a run of lines, with what is done there",
+      {
+        files: {
+          "src/a.ts": 'import { x } from "lib";\nexport const one = 1;\nx.start();\nx.stop();\nexport const two = 2;\n',
+        },
+        command: "src/a.ts 3-4 > src/b.ts",
+        then: {
+          "src/a.ts": "export const one = 1;\nexport const two = 2;\n",
+          "src/b.ts": 'import { x } from "lib";\n\nx.start();\n\nx.stop();\n',
+        },
+      },
+    ],
+    [
+      "paths in it are spelled for its new place",
+      {
+        files: {
+          "src/a.ts": 'export const load = () => import("./w");\nexport const two = 2;\n',
+          "src/w.ts": "export {};\n",
+        },
+        command: "src/a.ts load > src/deep/load.ts",
+        then: {
+          "src/a.ts": "export const two = 2;\n",
+          "src/deep/load.ts": 'export const load = () => import("../w");\n',
+        },
+      },
+    ],
+    [
+      "a folder: the file is called as what is taken out; without markup it is no .tsx",
+      {
+        files: {
+          "src/Tree.tsx":
+            "export const Leaf = () => <i />;\nexport const useLeaf = () => 1;\nexport const Tree = () => <Leaf />;\n",
+        },
+        command: "src/Tree.tsx useLeaf > src/hooks/",
+        then: {
+          "src/Tree.tsx": "export const Leaf = () => <i />;\nexport const Tree = () => <Leaf />;\n",
+          "src/hooks/useLeaf.ts": "export const useLeaf = () => 1;\n",
+        },
+      },
+    ],
+    [
+      "a directive holds for both; Windows' line ends stay",
+      {
+        files: {
+          "src/a.tsx":
+            '"use client";\r\nexport const Leaf = () => <i />;\r\n\r\nexport const Tree = () => <Leaf />;\r\n',
+        },
+        command: "src/a.tsx Leaf > src/Leaf.tsx",
+        then: {
+          "src/a.tsx": '"use client";\r\nimport { Leaf } from "./Leaf";\r\n\r\nexport const Tree = () => <Leaf />;\r\n',
+          "src/Leaf.tsx": '"use client";\r\n\r\nexport const Leaf = () => <i />;\r\n',
+        },
+      },
+    ],
+    [
+      "extensions are written as they are",
+      {
+        files: {
+          "src/a.ts": 'import { w } from "./w.js";\nexport const one = 1;\nexport const two = one + w;\n',
+          "src/w.ts": "export const w = 1;\n",
+        },
+        command: "src/a.ts one > src/b.ts",
+        then: {
+          "src/a.ts": 'import { w } from "./w.js";\nimport { one } from "./b.js";\nexport const two = one + w;\n',
+          "src/b.ts": "export const one = 1;\n",
+        },
+      },
+    ],
+    [
+      "an import through an alias stays one",
+      {
+        files: {
+          "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }\n',
+          "src/a.ts": base,
+          "src/c.ts": 'import { days } from "@/a";\ndays("May");\n',
+        },
+        command: "src/a.ts days > src/deep/b.ts",
+        then: {
+          "src/a.ts": "export const week = 7;\n",
+          "src/deep/b.ts":
+            'import { week } from "../a";\n\n/** Days of a month. */\nexport function days(month: string) {\n  return month.length * week;\n}\n',
+          "src/c.ts": 'import { days } from "@/deep/b";\ndays("May");\n',
+        },
+      },
+    ],
+  ])("%s", async (_, { files, command, then }) => {
+    const done = await planExtraction(files, command);
+    expect(done.then).toEqual({ ...files, ...then });
+    expect(done.plan.proof.different).toEqual([]);
+    expect(done.plan.proof.outcome).toBe("holds");
+    expect(done.plan.proof.names?.same).toBe(done.plan.proof.names?.uses);
+  });
+});
+
+test("two files that need each other when they are loaded are said to", async () => {
+  const both = "export const one = () => two;\nexport const two = () => one;\nexport type A = B;\nexport type B = A;\n";
+  expect((await planExtraction({ "src/a.ts": both }, "src/a.ts one > src/b.ts")).extracted.circle).toBe(true);
+  expect((await planExtraction({ "src/a.ts": both }, "src/a.ts A > src/b.ts")).extracted.circle).toBe(false);
+});
+
+describe("the proof does not trust the edits", () => {
+  const files = {
+    "src/a.ts": 'import { x } from "lib";\nexport const one = x;\nexport const two = () => one;\n',
+    "src/c.ts": 'import { one, two } from "./a";\none(two);\n',
+    "src/x.ts": "export const one = 2;\n",
+  };
+  const command = "src/a.ts one > src/b.ts";
+
+  test("each edit that is left out is found", async () => {
+    const { extracted } = await planExtraction(files, command);
+    expect(extracted.draft.edits.length).toBeGreaterThan(3);
+    for (const [index] of extracted.draft.edits.entries()) {
+      const change = (draft: Draft): Draft => ({ ...draft, edits: draft.edits.filter((_, at) => at !== index) });
+      expect((await planExtraction(files, command, change)).plan.proof.outcome, `edit ${index}`).toBe("fails");
+    }
+  });
+
+  test.each<[string, string, string]>([
+    ["a letter of the statement", "one = x;", "one = x + 1;"],
+    ["another declaration of the same name", 'from "lib"', 'from "./x"'],
+    ["a statement more", "one = x;", "one = x;\nx();"],
+  ])("%s is found", async (_, old, text) => {
+    const change = (draft: Draft): Draft => ({
+      ...draft,
+      made: draft.made.map((each) => ({ ...each, text: each.text.replace(old, text) })),
+    });
+    expect((await planExtraction(files, command, change)).plan.proof.outcome).toBe("fails");
+  });
+});
+
+describe("refused", () => {
+  const some =
+    "export const one = 1, two = 2;\nlet three = 3;\nexport const four = () => (three = 4);\nexport default function five() {}\n";
+  test.each<[string, string, string, string?]>([
+    ["a part of a statement", "src/a.ts one > src/b.ts", "EXTRACT_PART", "src/a.ts:1"],
+    ["what both parts write to", "src/a.ts four > src/b.ts", "EXTRACT_WRITTEN", "src/a.ts:3"],
+    ["the same from the other side", "src/a.ts three > src/b.ts", "EXTRACT_WRITTEN", "src/a.ts:3"],
+    ["the default", "src/a.ts five > src/b.ts", "EXTRACT_DEFAULT", "src/a.ts:4"],
+    ["what is not there", "src/a.ts six > src/b.ts", "NAME_MISSING"],
+    ["all of it", "src/a.ts one two three four five long > src/b.ts", "EXTRACT_ALL"],
+    ["lines that cut a statement", "src/d.ts 2-2 > src/b.ts", "EXTRACT_LINES", "src/d.ts:1"],
+    ["lines that hold none", "src/d.ts 9-9 > src/b.ts", "EXTRACT_NOTHING"],
+    ["the file itself", "src/a.ts four three > src/a.ts", "EXTRACT_SAME"],
+    ["a name that the target has", "src/d.ts long > src/a.ts", "RENAME_TAKEN", "src/a.ts:5"],
+    ["another import of that name", "src/e.ts seven > src/f.ts", "RENAME_TAKEN", "src/f.ts:1"],
+    ["what is no script", "README.md one > src/b.ts", "EXTRACT_NOT_SCRIPT"],
+    ["a text with an error", "src/broken.ts a > src/b.ts", "NAMES_UNREAD"],
+  ])("%s", async (_, command, code, place) => {
+    const files = {
+      "README.md": "",
+      "src/a.ts": `${some}const long = 1;\n`,
+      "src/d.ts": "export const long = {\n  a: 1,\n};\nexport const b = 1;\n",
+      "src/e.ts": 'import { w } from "one";\nexport const seven = w;\nexport const eight = 8;\n',
+      "src/f.ts": 'import { w } from "two";\nw();\n',
+      "src/broken.ts": "const a = = 1;\n",
+    };
+    const error: unknown = await planExtraction(files, command).catch((reason: unknown) => reason);
+    expect(error).toMatchObject({ code });
+    const at = (error as { detail: { place?: { file: string; line?: number } } }).detail.place;
+    if (place !== undefined) expect(`${at?.file ?? ""}:${at?.line ?? 0}`).toBe(place);
+  });
+});
