@@ -249,6 +249,9 @@ function statements(root, files) {
 function declaredIn(root, path) {
   const found = new Set();
   for (const each of parsed(root, path).statements) {
+    // What only promises that something is there gives nothing that a bundle could hold.
+    if (ts.canHaveModifiers(each) && ts.getModifiers(each)?.some(({ kind }) => kind === ts.SyntaxKind.DeclareKeyword))
+      continue;
     if (ts.isVariableStatement(each))
       for (const { name } of each.declarationList.declarations) ts.isIdentifier(name) && found.add(name.text);
     else if (
@@ -321,7 +324,10 @@ function missing(some, others) {
 /** The compiler's errors as `path:line code message`. @param {string} root @param {readonly string[]} files */
 function diagnose(root, files) {
   if (options.bytes) return [];
-  const names = files.filter((file) => /\.[cm]?[jt]sx?$/.test(file)).map((file) => resolve(root, file));
+  // Of Flow this compiler knows nothing.
+  const names = files
+    .filter((file) => /\.[cm]?[jt]sx?$/.test(file) && !isFlow(root, file))
+    .map((file) => resolve(root, file));
   const compiled = ts.createProgram(names, {
     noEmit: true,
     skipLibCheck: true,
@@ -347,10 +353,20 @@ function diagnose(root, files) {
   });
 }
 
+/** @param {string} root @param {string} file */
+function isFlow(root, file) {
+  return (
+    /\.[cm]?jsx?$/.test(file) &&
+    /@flow|\bimport typeof?\b|\bopaque type\b|\?: \w|\): \w+ \{/.test(readFileSync(join(root, file), "utf8"))
+  );
+}
+
 /** How many errors of each kind the bundler finds. @param {string} root @param {readonly string[]} files */
 async function bundleErrors(root, files) {
   if (options.bytes) return "";
-  const entryPoints = files.filter((file) => !/\.d\.[cm]?ts$/.test(file)).map((file) => `./${file}`);
+  const entryPoints = files
+    .filter((file) => !/\.d\.[cm]?ts$/.test(file) && !isFlow(root, file))
+    .map((file) => `./${file}`);
   const loaders = Object.fromEntries(
     [".png", ".svg", ".jpg", ".gif", ".css", ".scss", ".less", ".sass"].map((each) => [each, "empty"]),
   );

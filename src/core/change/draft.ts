@@ -44,6 +44,8 @@ export type Claim =
       readonly file: ProjectPath;
       readonly means: readonly ProjectPath[];
       readonly others?: "none" | "led";
+      /** New references, as they are spelled, that lead nowhere, as they did where they stood before. */
+      readonly astray?: readonly string[];
     }
   /** Names that begin so mean packages today, and may mean files from then on: an alias that is written down. */
   | { readonly kind: "opens"; readonly prefix: string }

@@ -27,4 +27,12 @@ export interface Statement {
   readonly core: number;
   /** Whether it declares nothing but types. */
   readonly isType: boolean;
+  /** The name to which it adds something, and does nothing else: `Tree.displayName = "Tree"`. */
+  readonly adds?: string;
+}
+
+/** The same at other offsets: those of a text in which this one is a part. */
+export function shiftedStatement(statement: Statement, by: number): Statement {
+  const { start, end, from, to, core } = statement;
+  return { ...statement, start: start + by, end: end + by, from: from + by, to: to + by, core: core + by };
 }

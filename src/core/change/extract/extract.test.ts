@@ -243,6 +243,38 @@ describe("what is taken out", () => {
       },
     ],
     [
+      "what is added to it goes along; what leads nowhere still leads nowhere",
+      {
+        files: {
+          "src/a.tsx":
+            'import gone from "./gone";\nexport const Leaf = () => gone;\nexport const Tree = 1;\nLeaf.displayName = "Leaf";\n',
+        },
+        command: "src/a.tsx Leaf > src/deep/Leaf",
+        then: {
+          "src/a.tsx": "export const Tree = 1;\n",
+          "src/deep/Leaf.ts":
+            'import gone from "../gone";\n\nexport const Leaf = () => gone;\n\nLeaf.displayName = "Leaf";\n',
+        },
+      },
+    ],
+    [
+      "importers in components of Vue follow",
+      {
+        files: {
+          "src/a.ts": "export const one = 1;\nexport const two = 2;\n",
+          "src/A.vue":
+            '<script setup>\nimport { one, two } from "./a";\n</script>\n<template>{{ one + two }}</template>\n',
+        },
+        command: "src/a.ts one > src/b.ts",
+        then: {
+          "src/a.ts": "export const two = 2;\n",
+          "src/b.ts": "export const one = 1;\n",
+          "src/A.vue":
+            '<script setup>\nimport { two } from "./a";\nimport { one } from "./b";\n</script>\n<template>{{ one + two }}</template>\n',
+        },
+      },
+    ],
+    [
       "an import through an alias stays one",
       {
         files: {

@@ -174,10 +174,10 @@ class Extraction {
   #inTarget(taken: ReadonlySet<string>): string | undefined {
     const { old, existing, target, chosen } = this.input;
     const manner = existing ? mannerOf(existing.text, existing.statements) : mannerOf(old.text, old.statements);
-    const { lines, means } = this.#importsOfTarget(manner);
+    const { lines, means, astray } = this.#importsOfTarget(manner);
     const bodies = chosen.map((statement) => this.#body(statement, taken, manner.lineEnd));
     const added = [...means, ...this.#meantInside()];
-    this.#claims.push({ kind: "adds", file: target, means: added });
+    this.#claims.push({ kind: "adds", file: target, means: added, astray: [...astray, ...this.#astrayInside()] });
     const { lineEnd } = manner;
     if (!existing) {
       const directives = old.statements
@@ -219,6 +219,18 @@ class Extraction {
     return found;
   }
 
+  /** Of the references in the code that goes those that lead nowhere already. */
+  #astrayInside(): string[] {
+    const { modules, old, chosen, specifiers } = this.input;
+    return modules
+      .reading(old.path)
+      .references.filter((reference) =>
+        chosen.some(({ start, end }) => start <= reference.start && reference.start < end),
+      )
+      .filter((reference) => modules.targetsOf(old.path, reference).length === 0)
+      .map((reference) => specifiers.fromTarget(old.path, reference));
+  }
+
   /** One statement with its comments, exported where others need it; paths in it are spelled for its new place. */
   #body(
     { from, to, start, end, core, declares, exported }: Statement,
@@ -245,8 +257,13 @@ class Extraction {
   }
 
   /** The imports that the part needs in its new place. */
-  #importsOfTarget(manner: ReturnType<typeof mannerOf>): { readonly lines: string[]; readonly means: ProjectPath[] } {
+  #importsOfTarget(manner: ReturnType<typeof mannerOf>): {
+    readonly lines: string[];
+    readonly means: ProjectPath[];
+    readonly astray: string[];
+  } {
     const { old, existing, modules, specifiers, target } = this.input;
+    const astray: string[] = [];
     const lines: string[] = [];
     const means: ProjectPath[] = [];
     const wanted = new Set(this.#needs.imported.map(({ name }) => name));
@@ -263,6 +280,7 @@ class Extraction {
       const behind = old.text.slice(reference.end + reference.quote.length, statement.end).replace(/;?\s*$/, "");
       lines.push(importText(fresh.map(asTaken), specifiers.fromTarget(old.path, reference), manner, { behind }));
       if (to !== undefined) means.push(to);
+      else astray.push(specifiers.fromTarget(old.path, reference));
     }
     if (this.#needs.ofRest.length > 0) {
       const types = this.#typeNames();
@@ -274,7 +292,7 @@ class Extraction {
       lines.push(importText(names, specifiers.between(target, old.path, modules.reading(old.path)), manner));
       means.push(old.path);
     }
-    return { lines, means };
+    return { lines, means, astray };
   }
 
   #isTyped(): boolean {

@@ -7,7 +7,7 @@ import type { Claim, DraftEdit } from "../draft.js";
 import { holdersOf, mayMean, wholeTakers } from "../plan/name-holders.js";
 import { takenNames } from "../plan/taken-names.js";
 import { importText, mannerOf, withoutBindings } from "./imports.js";
-import { anatomyOf, type Anatomy } from "./selection.js";
+import type { Anatomy } from "./selection.js";
 import type { SpecifierMaker } from "./specifiers.js";
 
 /** What they are found with. */
@@ -177,6 +177,9 @@ async function passOn({
   }
 }
 
-async function partsOfFile(tree: SourceTree, path: ProjectPath): Promise<Anatomy | undefined> {
-  return languageFor(path)?.statements ? anatomyOf(tree, path) : undefined;
+async function partsOfFile(tree: SourceTree, path: ProjectPath): Promise<Omit<Anatomy, "names"> | undefined> {
+  const language = languageFor(path);
+  const source = tree.text(path);
+  const statements = await language?.statements?.(source?.text ?? "", path.slice(path.lastIndexOf("/") + 1));
+  return source && statements && { path, text: source.text, source, statements };
 }

@@ -4,7 +4,14 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
-import { languageFor, type NamePlace, type Statement, type TextNames, type Variable } from "../../languages/index.js";
+import {
+  isScript,
+  languageFor,
+  type NamePlace,
+  type Statement,
+  type TextNames,
+  type Variable,
+} from "../../languages/index.js";
 
 /** A file by its statements and names. */
 export interface Anatomy {
@@ -20,7 +27,7 @@ export async function anatomyOf(tree: SourceTree, path: ProjectPath): Promise<An
   const source = tree.text(path);
   const text = source?.text ?? "";
   const language = languageFor(path);
-  if (!language?.statements) throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
+  if (!language?.statements || !isScript(path)) throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
   const [statements, names] = [
     await language.statements(text, nameOf(path)),
     await language.names?.(text, nameOf(path)),
@@ -42,7 +49,9 @@ export function selected(anatomy: Anatomy, { names, lines }: Wanted): readonly S
   // What is declared in parts (overloads, a type and a value of one name) stays one.
   const all = anatomy.statements.filter(
     (each) =>
-      chosen.includes(each) || (each.kind === "declaration" && each.declares.some((name) => declared.has(name))),
+      chosen.includes(each) ||
+      (each.kind === "declaration" && each.declares.some((name) => declared.has(name))) ||
+      (each.adds !== undefined && declared.has(each.adds)),
   );
   ensureParted(anatomy, all);
   const rest = anatomy.statements.filter(

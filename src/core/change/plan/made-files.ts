@@ -28,6 +28,7 @@ export function proveMade(
     if (languageFor(path) === undefined) continue;
     const own = claims.flatMap((claim) => (claim.kind === "adds" && claim.file === path ? [claim] : []));
     const means = own.flatMap((claim) => claim.means);
+    const astray = own.flatMap((claim) => claim.astray ?? []);
     const text = planned.text(path)?.text ?? "";
     const others = own.some((claim) => claim.others === "led") ? "led" : "none";
     const { references: added, reading, problem } = extractFrom(text, path);
@@ -36,12 +37,15 @@ export function proveMade(
       gaps.push({ reason: "not understood", file: path, at, detail: problem?.message ?? "it could not be read" });
     }
     const resolve = (reference: (typeof added)[number]) => after.resolve(path, reference);
-    proveMeanings({ path, added, means, others, resolve, has: (each) => planned.has(each) }, (wrong, reference) => {
-      count += 1;
-      if (!wrong) led += 1;
-      const at = SourceText.ofNew(text).positionAt(reference?.start ?? 0);
-      if (wrong) different.push({ file: path, at, ...wrong });
-    });
+    proveMeanings(
+      { path, added, means, others, astray, resolve, has: (each) => planned.has(each) },
+      (wrong, reference) => {
+        count += 1;
+        if (!wrong) led += 1;
+        const at = SourceText.ofNew(text).positionAt(reference?.start ?? 0);
+        if (wrong) different.push({ file: path, at, ...wrong });
+      },
+    );
   }
   return { added: count, led, different, gaps };
 }

@@ -283,6 +283,7 @@ function respellFile({ passage, path, extraction, own, known }: FileToRespell): 
     lost,
     adds: own.adds,
     others: own.others,
+    astray: own.astray,
     removes: own.removes,
   };
 }

@@ -10,17 +10,32 @@ export interface OwnPart {
   readonly wishes: Map<number, Resolution | Through>;
   readonly adds: ProjectPath[];
   others: "none" | "led";
+  readonly astray: string[];
   readonly removes: Set<number>;
 }
 
 /** Nothing at all. */
-export const nothingOwn: OwnPart = { edits: [], wishes: new Map(), adds: [], others: "none", removes: new Set() };
+export const nothingOwn: OwnPart = {
+  edits: [],
+  wishes: new Map(),
+  adds: [],
+  others: "none",
+  astray: [],
+  removes: new Set(),
+};
 
 /** The same by file. */
 export function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, OwnPart> {
   const parts = new Map<ProjectPath, OwnPart>();
   const partOf = (file: ProjectPath): OwnPart => {
-    const part = parts.get(file) ?? { ...nothingOwn, edits: [], wishes: new Map(), adds: [], removes: new Set() };
+    const part = parts.get(file) ?? {
+      ...nothingOwn,
+      edits: [],
+      wishes: new Map(),
+      adds: [],
+      astray: [],
+      removes: new Set(),
+    };
     parts.set(file, part);
     return part;
   };
@@ -32,6 +47,7 @@ export function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, Own
       const part = partOf(claim.file);
       part.adds.push(...claim.means);
       part.others = claim.others ?? part.others;
+      part.astray.push(...(claim.astray ?? []));
     } else partOf(claim.file).removes.add(claim.start);
   }
   return parts;

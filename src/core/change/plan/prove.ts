@@ -170,6 +170,7 @@ function proveAdded({ passage, file, added, result }: FileProof): void {
       added,
       means: file.adds,
       others: file.others,
+      astray: file.astray,
       resolve,
       has: (path) => passage.after.tree.has(path),
     },
@@ -189,6 +190,8 @@ export interface AddedProof {
   readonly means: readonly ProjectPath[];
   /** Whether others may come, as long as they lead somewhere. */
   readonly others: "none" | "led";
+  /** Those that may lead nowhere, as they did where they stood before. */
+  readonly astray: readonly string[];
   readonly resolve: (reference: Reference) => Resolution;
   /** Whether a path is one of the planned tree. */
   readonly has: (path: ProjectPath) => boolean;
@@ -200,7 +203,7 @@ export interface AddedProof {
  * one, or nothing, and where it stands.
  */
 export function proveMeanings(
-  { added, means, others, resolve, has }: AddedProof,
+  { added, means, others, astray, resolve, has }: AddedProof,
   each: (
     different: Pick<Difference, "specifier" | "before" | "after" | "reason"> | undefined,
     reference: Reference | undefined,
@@ -215,6 +218,7 @@ export function proveMeanings(
     if (at >= 0) wanted.splice(at, 1);
     if (at >= 0 || (others === "led" && meant.state !== "unresolved" && meant.state !== "external"))
       each(undefined, reference);
+    else if (meant.state === "unresolved" && astray.includes(reference.specifier)) continue;
     else if (meant.state !== "external") stray.push({ reference, after });
   }
   for (const [index, { reference, after }] of stray.entries()) {

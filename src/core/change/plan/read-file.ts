@@ -26,6 +26,8 @@ export interface RespelledFile {
   /** What references that the draft adds have to mean, and whether others may come; and where those begin that it takes out. */
   readonly adds: readonly ProjectPath[];
   readonly others: "none" | "led";
+  /** New references, as they are spelled, that lead nowhere as they did elsewhere. */
+  readonly astray: readonly string[];
   readonly removes: ReadonlySet<number>;
 }
 

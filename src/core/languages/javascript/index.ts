@@ -10,7 +10,7 @@ import { readLiteral, writeLiteral } from "./literals.js";
 
 export * from "./source-language.js";
 export { parseProgram } from "./extract.js";
-export { hasMarkup } from "./statements.js";
+export { hasMarkup, statementsOf } from "./statements.js";
 export { namesOf } from "./text-names.js";
 export { readLiteral, writeLiteral } from "./literals.js";
 export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";

@@ -3,7 +3,7 @@ import { createRequire } from "node:module";
 import type * as Oxc from "oxc-parser";
 import type { Statement, StatementKind } from "../statements.js";
 import { optionsFor } from "./parser-options.js";
-import { childrenOf, isNode, spanOf, type TreeNode } from "./tree-node.js";
+import { childrenOf, isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
 
 const load = createRequire(import.meta.url);
 
@@ -81,7 +81,18 @@ function statementOf(node: TreeNode, text: string, comments: readonly Span[], af
     exported,
     core,
     isType: declares.length > 0 && typeForms.test(inner.type),
+    ...addedTo(node),
   };
+}
+
+/** `Tree.displayName = "Tree"` goes where the tree goes. */
+function addedTo({ type, expression }: TreeNode): { readonly adds?: string } {
+  if (type !== "ExpressionStatement" || !isNode(expression) || expression.type !== "AssignmentExpression") return {};
+  const name = nameOf(expression.left);
+  const root = name?.includes(".") === true ? name.slice(0, name.indexOf(".")) : undefined;
+  return root === undefined || /^(?:module|exports|window|globalThis|global|self|document)$/.test(root)
+    ? {}
+    : { adds: root };
 }
 
 const typeForms = /^(?:TSInterfaceDeclaration|TSTypeAliasDeclaration|TypeAlias|OpaqueType|InterfaceDeclaration)$/;

@@ -5,7 +5,8 @@
  * Source: Vue's documentation, "Single-File Components: <script setup>", "Component registration", "v-for", "Scoped slots".
  */
 import type { DirectiveNode, ElementNode, InterpolationNode, TemplateChildNode } from "@vue/compiler-dom";
-import { namesOf } from "../javascript/index.js";
+import { namesOf, statementsOf } from "../javascript/index.js";
+import { shiftedStatement, type Statement } from "../statements.js";
 import { shiftedNames, type NamePlace, type TextNames, type Variable } from "../names.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { attributesOf, contentSpan, directivesOf, elementType } from "./markup.js";
@@ -37,6 +38,22 @@ export async function namesOfComponent(text: string): Promise<TextNames | undefi
   }
   const joined = joinScripts(scripts);
   return template ? withTemplate(joined, { text, template, isSetup }) : joined;
+}
+
+/** The statements of a component's scripts, at their places in the whole file. */
+export async function statementsOfComponent(text: string): Promise<readonly Statement[] | undefined> {
+  await preparePages();
+  const found: Statement[] = [];
+  for (const node of parseMarkup(text, "sfc").children) {
+    const block = node as ElementNode;
+    if ((node.type as number) !== elementType || block.tag !== "script") continue;
+    const lang = attributesOf(block).get("lang")?.value?.content ?? "";
+    const { start, end } = spanOfBlock(block, text);
+    const own = await statementsOf(text.slice(start, end), `component.${/^[jt]sx?$/.test(lang) ? lang : "js"}`);
+    if (!own) return undefined;
+    found.push(...own.map((each) => shiftedStatement(each, start)));
+  }
+  return found;
 }
 
 function spanOfBlock(block: ElementNode, text: string): { readonly start: number; readonly end: number } {

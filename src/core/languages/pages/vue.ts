@@ -138,5 +138,6 @@ export const vue: Language = {
   readAt: readInPage,
   write: writeInPage,
   behind: behindInPage,
+  statements: (text) => import("./vue-names.js").then(({ statementsOfComponent }) => statementsOfComponent(text)),
   names: (text) => import("./vue-names.js").then(({ namesOfComponent }) => namesOfComponent(text)),
 };
