@@ -229,6 +229,17 @@ describe("what is taken out", () => {
       },
     ],
     [
+      "what is said of the whole file holds for both",
+      {
+        files: { "src/a.js": "// @flow\n// @ts-nocheck\n\nexport const one = 1;\nexport const two = 2;\n" },
+        command: "src/a.js two > src/b.js",
+        then: {
+          "src/a.js": "// @flow\n// @ts-nocheck\n\nexport const one = 1;\n",
+          "src/b.js": "// @flow\n// @ts-nocheck\n\nexport const two = 2;\n",
+        },
+      },
+    ],
+    [
       "extensions are written as they are",
       {
         files: {

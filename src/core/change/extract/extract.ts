@@ -183,7 +183,7 @@ class Extraction {
       const directives = old.statements
         .filter(({ kind }) => kind === "directive")
         .map(({ start, end }) => old.text.slice(start, end));
-      const head = [...directives, ...lines];
+      const head = [...headOf(old), ...directives, ...lines];
       return `${[...(head.length > 0 ? [head.join(lineEnd)] : []), ...bodies].join(lineEnd + lineEnd)}${lineEnd}`;
     }
     this.#importsInto(existing, lines, lineEnd);
@@ -378,6 +378,15 @@ class Extraction {
       if (declares.includes(name) && exported === undefined)
         this.#edit({ start: core, end: core, text: "export " }, "gives what the other needs");
   }
+}
+
+/** What is said of a whole file at its top, and holds for what is taken out of it: `// @flow`, `// @ts-nocheck`, a licence. */
+function headOf({ text, statements }: Anatomy): string[] {
+  const head = text
+    .slice(0, statements[0]?.from ?? 0)
+    .replace(/^#!.*/, "")
+    .trim();
+  return /@flow|@ts-(?:no)?check|@jsx|eslint-disable|licen[cs]e|copyright/i.test(head) ? [head] : [];
 }
 
 function asTaken({ imported, local, isType }: TakenBinding): TakenBinding {
