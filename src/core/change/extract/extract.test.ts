@@ -240,6 +240,17 @@ describe("what is taken out", () => {
       },
     ],
     [
+      "each needs something of the other",
+      {
+        files: { "src/a.ts": "const one = 1;\nconst two = () => one;\nexport default two;\n" },
+        command: "src/a.ts two > src/b.ts",
+        then: {
+          "src/a.ts": 'import { two } from "./b";\n\nexport const one = 1;\nexport default two;\n',
+          "src/b.ts": 'import { one } from "./a";\n\nexport const two = () => one;\n',
+        },
+      },
+    ],
+    [
       "extensions are written as they are",
       {
         files: {

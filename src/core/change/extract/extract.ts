@@ -334,7 +334,6 @@ class Extraction {
       this.#claims.push({ kind: "removes", file: old.path, start: reference.start });
       if (statement !== firstGone) this.#edit({ start: statement.from, end: statement.to, text: "" }, "needs less");
     }
-    for (const { name } of this.#needs.ofRest) this.#export(name);
     const manner = mannerOf(old.text, old.statements);
     const specifier = specifiers.between(old.path, target, modules.reading(old.path));
     const types = this.#typeNames();
@@ -365,6 +364,8 @@ class Extraction {
       const end = old.text.slice(0, firstGone.from).trim() === "" ? firstGone.to + rest.length : firstGone.to;
       this.#edit({ start: firstGone.from, end, text: "" }, "needs less");
     } else this.#importsInto(old, lines, manner.lineEnd);
+    // Behind the imports, which may be put in at the same place.
+    for (const { name } of this.#needs.ofRest) this.#export(name);
   }
 
   /** What the part needs of the rest has to be given. */
