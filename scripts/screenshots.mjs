@@ -28,12 +28,6 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
 const shots = {
   "init-ask": { before: [], run: "init", rows: 17, files: fresh },
   init: { before: [], run: "init --arrangement feature-first --fill starters", rows: 42, files: fresh },
-  add: {
-    before: ["init --arrangement feature-first --write", "add feature harvest --write"],
-    run: "add component apple-basket --feature Harvest --with test --write",
-    rows: 12,
-    files: fresh,
-  },
   "add-feature": {
     before: ["init --arrangement layered-features --write"],
     run: "add feature harvest",
@@ -59,15 +53,6 @@ const shots = {
   },
   "check-fix-ask": { before: ["init --write", "check --fix --write"], run: "check --fix", rows: 12 },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
-  history: {
-    before: [
-      `${chart} --write`,
-      "move src/components/page-header.tsx src/components/PageHeader.tsx --write",
-      "undo --write",
-    ],
-    run: "history",
-    rows: 13,
-  },
   compare: { before: [], run: "compare", rows: 36, history: true },
   // Both trees and the questions; what follows is longer than a screen.
   arrange: { before: [], run: "arrange --as feature-first", rows: 47, only: 43 },
@@ -81,6 +66,8 @@ const shots = {
       "src/open.ts": "export const open = (page: string) => import(`./pages/${page}Page`);\n",
     },
   },
+  rename: { before: [], run: "rename src/components/TreeCard/TreeCard.tsx OrchardCard", rows: 46 },
+  extract: { before: [], run: "extract src/helpers/dates.ts shortDate", rows: 27 },
   refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 

@@ -15,24 +15,21 @@ export function extractView(plan: Plan, extracted: ExtractDraft, screen: Screen,
   });
 }
 
-function headline({ texts, edits }: Plan, { names, target, isNew, draft }: ExtractDraft, done: boolean): string {
+function headline({ texts }: Plan, { names, from, target, isNew }: ExtractDraft, done: boolean): string {
   const what =
     names.length === 0 ? "the lines" : names.length > 4 ? count(names.length, "name") : enumerate([...names]);
-  const [from] = draft.edits;
-  const others = new Set([...texts.map(({ file }) => file), ...edits.map(({ file }) => file)]);
-  if (from) others.delete(from.file);
-  others.delete(target);
-  const importers = others.size === 0 ? "" : ` Changes ${count(others.size, "file")} besides.`;
-  return `${done ? "Took" : "Takes"} ${what} out into ${isNew ? "the new file " : ""}${target}.${importers.replace("Changes", done ? "Changed" : "Changes")}`;
+  const others = texts.filter(({ file }) => file !== from && file !== target).length;
+  const follow = others === 0 ? "" : `; ${count(others, "other file")} ${others === 1 ? "follows" : "follow"}`;
+  return `${done ? "Took" : "Takes"} ${what} out of ${from} into ${isNew ? "the new file " : ""}${target}${done ? follow.replace(/follows?$/, "followed") : follow}.`;
 }
 
-function notesOf({ kept, circle, target }: ExtractDraft): string[] {
+function notesOf({ kept, circle, from, target }: ExtractDraft): string[] {
   return [
     ...(kept.length > 0
-      ? [`The file goes on exporting ${enumerate([...kept])}, because somewhere it is taken as a whole or by a call.`]
+      ? [`${from} goes on exporting ${enumerate([...kept])}, because somewhere it is taken as a whole or by a call.`]
       : []),
     ...(circle
-      ? [`From then on it and ${target} import each other. Take out what both need as well, if that matters.`]
+      ? [`From then on ${from} and ${target} import each other. If that matters, take out what both need as well.`]
       : []),
   ];
 }

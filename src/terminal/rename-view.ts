@@ -25,7 +25,7 @@ function headline({ moves, lines }: Plan, { names, draft }: RenameDraft, done: b
   const files = new Set(places.map(({ file }) => file)).size;
   if (!main) return moves.length > 0 ? `${done ? "Renamed" : "Renames"} the file; no name in it is the file's.` : "";
   const along = others.length > 0 ? ` (with ${enumerate(others.map(({ from }) => from))})` : "";
-  const where = lines.length > 0 ? ` in ${count(places.length, "place")} of ${count(files, "file")}` : "";
+  const where = lines.length > 0 ? ` in ${count(places.length, "place")} in ${count(files, "file")}` : "";
   return `${done ? "Renamed" : "Renames"} ${main.from} to ${main.to}${along}${where}.`;
 }
 

@@ -185,6 +185,65 @@ const grownApp: Tour = {
   undo: 4,
 };
 
+/** The same app, looked into: names, and files that have grown. */
+const insideFiles: Tour = {
+  name: "inside",
+  about: "names changed everywhere, and declarations taken out of a file that has grown",
+  folder: "orchard-inside",
+  begin: "One screen still has the name that a template gave it, and a file of helpers has grown.",
+  copy: { from: "orchard-web" },
+  files: {
+    "src/screens/ContentView.tsx": `import { PageHeader } from "../components";
+
+interface ContentViewProps {
+  baskets: number;
+}
+
+/** What the orchard has picked so far. */
+export function ContentView({ baskets }: ContentViewProps) {
+  return <PageHeader title={\`\${baskets} baskets\`} />;
+}
+`,
+    "src/screens/ContentView.test.tsx": `import { expect, test } from "vitest";
+import { render } from "test-render";
+import { ContentView } from "./ContentView";
+
+test("ContentView counts baskets", () => {
+  expect(render(<ContentView baskets={2} />).text()).toContain("2 baskets");
+});
+`,
+  },
+  stops: [
+    {
+      say: "The screen gets a name of its own. Who uses it follows, and so do its test and its props; what only mentions it is said.",
+      run: ["rename", "src/screens/ContentView.tsx", "BasketsScreen"],
+    },
+    {
+      say: "The test's title as well, then.",
+      run: ["rename", "src/screens/ContentView.tsx", "BasketsScreen", "--mentions", "--write"],
+    },
+    {
+      say: "A component has a folder, a style sheet and an index: all of them are named after it.",
+      run: ["rename", "src/components/TreeCard/TreeCard.tsx", "OrchardCard", "--write"],
+    },
+    {
+      say: "One name of a file, wherever it is meant.",
+      run: ["rename", "src/helpers/dates.ts", "daysBetween", "daysApart", "--write"],
+    },
+    {
+      say: "A name that is taken is refused, with its place.",
+      run: ["rename", "src/helpers/dates.ts", "daysApart", "shortDate"],
+      code: 2,
+    },
+    {
+      say: "A helper goes to a file of its own, with the imports that it needs. Whoever used it imports it from there.",
+      run: ["extract", "src/helpers/dates.ts", "shortDate", "--to", "src/helpers/shortDate.ts", "--write"],
+    },
+  ],
+  judge: "TypeScript",
+  undo: 4,
+};
+
 /** The same app, brought into features. */
 const newShape: Tour = {
   name: "arrange",
@@ -327,6 +386,7 @@ export const tours: readonly Tour[] = [
   newTheme,
   takenOver,
   grownApp,
+  insideFiles,
   grownTheme,
   ownWay,
   deskApp,

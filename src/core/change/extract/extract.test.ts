@@ -251,6 +251,17 @@ describe("what is taken out", () => {
       },
     ],
     [
+      "two names of one statement are given once",
+      {
+        files: { "src/a.ts": "const { one, two } = all();\nexport const three = one + two;\nexport const four = 4;\n" },
+        command: "src/a.ts three > src/b.ts",
+        then: {
+          "src/a.ts": "export const { one, two } = all();\nexport const four = 4;\n",
+          "src/b.ts": 'import { one, two } from "./a";\n\nexport const three = one + two;\n',
+        },
+      },
+    ],
+    [
       "extensions are written as they are",
       {
         files: {

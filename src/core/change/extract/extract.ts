@@ -3,26 +3,18 @@
  * file takes back what it still uses, and whoever imported them imports from their new place.
  */
 import { ShelfError } from "../../base/errors.js";
-import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.js";
-import { comparePaths, folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { Project } from "../../app/project.js";
-import { partsOf } from "../../app/index.js";
 import { Modules, Resolver } from "../../graph/index.js";
-import {
-  hasMarkup,
-  languageFor,
-  languagesInUse,
-  moduleRules,
-  topVariable,
-  type Reference,
-  type Statement,
-} from "../../languages/index.js";
+import { languagesInUse, moduleRules, topVariable, type Reference, type Statement } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { importText, mannerOf, withoutBindings, type TakenBinding } from "./imports.js";
+import { apart, asTaken, cutOf, headOf, joined, placeForImports, statementAt } from "./cuts.js";
 import { leadImporters } from "./importers.js";
 import { anatomyOf, needsOf, placeOf, selected, type Anatomy, type Needs, type Wanted } from "./selection.js";
 import { SpecifierMaker } from "./specifiers.js";
+import { targetOf } from "./target.js";
 
 /** What was asked. */
 export interface ExtractRequest extends Wanted {
@@ -39,6 +31,7 @@ export interface ExtractRequest extends Wanted {
 export interface ExtractDraft {
   readonly draft: Draft;
   readonly names: readonly string[];
+  readonly from: ProjectPath;
   readonly target: ProjectPath;
   readonly isNew: boolean;
   /** Names that the file goes on giving because somebody takes it as a whole, though it was not asked. */
@@ -125,6 +118,7 @@ class Extraction {
         claims: this.#claims,
       },
       names: this.#names,
+      from: old.path,
       target,
       isNew: existing === undefined,
       kept: led.byWhole,
@@ -365,119 +359,18 @@ class Extraction {
       this.#edit({ start: firstGone.from, end, text: "" }, "needs less");
     } else this.#importsInto(old, lines, manner.lineEnd);
     // Behind the imports, which may be put in at the same place.
-    for (const { name } of this.#needs.ofRest) this.#export(name);
+    this.#exportNeeded();
   }
 
-  /** What the part needs of the rest has to be given. */
-  #export(name: string): void {
+  /** What the part needs of the rest has to be given; of a statement that declares several names all are, at once. */
+  #exportNeeded(): void {
     const { old, modules } = this.input;
-    const isGiven = (modules.reading(old.path).exports ?? []).some(
-      (each) => each.name === name && each.from === undefined,
+    const given = new Set(
+      (modules.reading(old.path).exports ?? []).filter(({ from }) => from === undefined).map(({ name }) => name),
     );
-    if (isGiven) return;
+    const missing = new Set(this.#needs.ofRest.map(({ name }) => name).filter((name) => !given.has(name)));
     for (const { declares, exported, core } of old.statements)
-      if (declares.includes(name) && exported === undefined)
+      if (exported === undefined && declares.some((name) => missing.has(name)))
         this.#edit({ start: core, end: core, text: "export " }, "gives what the other needs");
   }
-}
-
-/** What is said of a whole file at its top, and holds for what is taken out of it: `// @flow`, `// @ts-nocheck`, a licence. */
-function headOf({ text, statements }: Anatomy): string[] {
-  const head = text
-    .slice(0, statements[0]?.from ?? 0)
-    .replace(/^#!.*/, "")
-    .trim();
-  return /@flow|@ts-(?:no)?check|@jsx|eslint-disable|licen[cs]e|copyright/i.test(head) ? [head] : [];
-}
-
-function asTaken({ imported, local, isType }: TakenBinding): TakenBinding {
-  return { imported, local, isType };
-}
-
-export function statementAt({ statements }: Pick<Anatomy, "statements">, offset: number): Statement | undefined {
-  return statements.find(({ start, end }) => start <= offset && offset < end);
-}
-
-/** Where further imports stand: behind the last one, else behind the directives and comments at the top. */
-export function placeForImports(
-  { text, statements }: Pick<Anatomy, "text" | "statements">,
-  lineEnd: string,
-): { readonly at: number; readonly before: string; readonly behind: string } {
-  const last =
-    statements.findLast(({ kind }) => kind === "import") ?? statements.findLast(({ kind }) => kind === "directive");
-  if (last) return { at: last.end, before: lineEnd, behind: "" };
-  const first = statements[0];
-  const at = first?.from ?? text.length;
-  return { at, before: "", behind: lineEnd + lineEnd };
-}
-
-/** A statement with its lines; of two blank lines around it one goes along. */
-function cutOf(text: string, { from, to }: Statement): Cut {
-  const before = /(?:^|\n)[ \t]*\r?\n$/.test(text.slice(0, from)) || from === 0;
-  const blank = /^[ \t]*\r?\n/.exec(text.slice(to))?.[0] ?? "";
-  if (before && blank !== "") return { start: from, end: to + blank.length };
-  // At the end of a file the blank line above it goes.
-  const above = text.slice(to).trim() === "" ? (/\r?\n[ \t]*\r?\n$/.exec(text.slice(0, from))?.[0] ?? "") : "";
-  return { start: from - Math.max(0, above.length - (/^\r?\n/.exec(above)?.[0].length ?? 0)), end: to };
-}
-
-/** What is put in where something is cut out is one edit with the cut. */
-function apart(edits: readonly DraftEdit[]): DraftEdit[] {
-  const found: DraftEdit[] = [];
-  const ordered = [...edits].sort((a, b) => comparePaths(a.file, b.file) || a.start - b.start || a.end - b.end);
-  for (const edit of ordered) {
-    const last = found.at(-1);
-    if (last?.file === edit.file && last.start === edit.start && last.end === last.start)
-      found[found.length - 1] = { ...edit, text: last.text + edit.text, why: last.why };
-    else found.push(edit);
-  }
-  return found;
-}
-
-/** Cuts that touch, as one. */
-function joined(cuts: readonly Cut[]): Cut[] {
-  const found: Cut[] = [];
-  for (const cut of cuts) {
-    const last = found.at(-1);
-    if (last && cut.start <= last.end)
-      found[found.length - 1] = { start: last.start, end: Math.max(last.end, cut.end) };
-    else found.push(cut);
-  }
-  return found;
-}
-
-interface Cut {
-  readonly start: number;
-  readonly end: number;
-}
-
-/** Where the part goes: a file that is named, or one of its own name in a folder. */
-async function targetOf(
-  tree: Project["tree"],
-  old: Anatomy,
-  chosen: readonly Statement[],
-  { to, into = false }: ExtractRequest,
-): Promise<ProjectPath> {
-  const folder = to === undefined ? folderOf(old.path) : into || tree.hasFolder(to) ? to : undefined;
-  const extension = await extensionOf(old, chosen);
-  if (folder === undefined && to !== undefined) {
-    if (languageFor(nameOf(to))?.statements) return to;
-    return `${to}${extension}` as ProjectPath;
-  }
-  const main = chosen.flatMap(({ declares }) => declares)[0] ?? "extracted";
-  const stem = partsOf(nameOf(old.path)).stem;
-  const found = (["kebab", "Pascal", "camel", "snake"] as const satisfies readonly Case[]).find((each) =>
-    isInCase(stem, each),
-  );
-  // A small word is in three cases; what a component or hook is called is what its file is called.
-  const name = found === "kebab" && splitWords(stem).length > 1 ? inCase(splitWords(main), "kebab") : main;
-  return inFolder(folder ?? folderOf(old.path), `${name}${extension}`);
-}
-
-/** `.ts` where nothing of the part is drawn. */
-async function extensionOf(old: Anatomy, chosen: readonly Statement[]): Promise<string> {
-  const extension = /\.[cm]?[jt]sx?$/.exec(old.path)?.[0] ?? ".js";
-  if (!/x$/.test(extension)) return extension;
-  const part = chosen.map(({ core, end }) => old.text.slice(core, end)).join("\n");
-  return (await hasMarkup(part, nameOf(old.path))) ? extension : extension.slice(0, -1);
 }
