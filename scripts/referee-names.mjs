@@ -17,6 +17,8 @@ import { tmpdir } from "node:os";
 import { basename, join, posix, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
+// @ts-expect-error It comes without types.
+import * as hermes from "hermes-parser";
 import ts from "typescript";
 import { openDiskStore, openProject } from "../dist/index.js";
 import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
@@ -193,13 +195,18 @@ async function judgeExtractions(spec, seed) {
   // Lines and files shift; what the compiler finds wrong with a statement goes with it.
   // Packages are not installed here: whoever imports them anew is told so as well.
   const codes = (/** @type {readonly string[]} */ lines) =>
-    lines.map((line) => line.replace(/^.*? (?=\d+$)/, "")).filter((code) => !/^(?:2307|2875|7016)$/.test(code));
-  const fresh = missing(codes(after.diagnostics), codes(before.diagnostics));
+    lines.map((line) => line.replace(/^.* (?=\S+$)/, "")).filter((code) => !/^(?:2307|2875|7016)$/.test(code));
+  // What a package is said not to give is said to each who imports it.
+  const given = (/** @type {readonly string[]} */ lines) =>
+    lines.filter((line, at) => !/^\w+-/.test(line) || lines.indexOf(line) === at);
+  const [wasSaid, isSaid] = [given(codes(before.diagnostics)), given(codes(after.diagnostics))];
+  const fresh = missing(isSaid, wasSaid);
   if (fresh.length > 0) {
     wrong.push(`new diagnostics: ${fresh.slice(0, 12).join(", ")}`);
     const known = new Set(before.diagnostics.map((line) => line.replace(/:\d+ /, " ")));
     for (const line of after.diagnostics
       .filter((each) => !/ (?:2307|2875|7016)$/.test(each) && !known.has(each.replace(/:\d+ /, " ")))
+      .filter((each) => fresh.includes(each.replace(/^.* /, "")))
       .slice(0, 6))
       wrong.push(line);
   }
@@ -230,6 +237,7 @@ function statements(root, files) {
   return files
     .filter((path) => /\.[cm]?[jt]sx?$/.test(path))
     .flatMap((path) => {
+      if (isFlow(root, path)) return flowStatements(readFileSync(join(root, path), "utf8"));
       const source = parsed(root, path);
       return source.statements
         .filter(
@@ -245,6 +253,24 @@ function statements(root, files) {
         );
     })
     .sort();
+}
+
+/** The same of a text in Flow, which only its own parser reads. @param {string} text */
+function flowStatements(text) {
+  const { body } = hermes.parse(text, { flow: "all", sourceType: "module", enableExperimentalComponentSyntax: true });
+  return body
+    .filter(
+      (/** @type {any} */ each) =>
+        !/^(?:Import|ExportAll)/.test(each.type) &&
+        !(each.type === "ExportNamedDeclaration" && !each.declaration) &&
+        each.directive == null,
+    )
+    .map((/** @type {any} */ each) =>
+      text
+        .slice(...each.range)
+        .replace(/^export (?!default)/, "")
+        .replace(/(["'`])(?:\.{1,2}\/|[@~]\/)[^"'`\n]*\1/g, "…"),
+    );
 }
 
 /** Names that a file declares outside of everything. @param {string} root @param {string} path */
@@ -351,7 +377,11 @@ function diagnose(root, files) {
   return ts.getPreEmitDiagnostics(compiled).map((each) => {
     const line =
       each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
-    return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}`;
+    const isImport = [1192, 2305, 2459, 2460, 2614, 2724].includes(each.code);
+    const name = isImport
+      ? `-${/'([^'"]+)'/.exec(ts.flattenDiagnosticMessageText(each.messageText, " "))?.[1] ?? ""}`
+      : "";
+    return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}${options.extract ? name : ""}`;
   });
 }
 
