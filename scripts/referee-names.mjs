@@ -55,6 +55,7 @@ async function judge(spec, seed) {
   const code = inside.filter((path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path));
   const waiting = code.filter((path) => !/\.d\.[cm]?ts$|\.(?:test|spec|stories)\.|__tests__|\.config\./.test(path));
   const bytes = fingerprint(root);
+  noteFlow(root, code);
   const before = { diagnostics: diagnose(root, code), errors: await bundleErrors(root, code) };
   const moved = new Map();
   /** @type {{ from: string, to: string, back: string, word: string, old: string }[]} */
@@ -142,6 +143,7 @@ async function judgeExtractions(spec, seed) {
     );
   };
   const code = await codeNow();
+  noteFlow(root, code);
   const before = {
     diagnostics: diagnose(root, code),
     errors: await bundleErrors(root, code),
@@ -379,17 +381,26 @@ function diagnose(root, files) {
       each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
     const isImport = [1192, 2305, 2459, 2460, 2614, 2724].includes(each.code);
     const name = isImport
-      ? `-${/'([^'"]+)'/.exec(ts.flattenDiagnosticMessageText(each.messageText, " "))?.[1] ?? ""}`
+      ? `-${/'(\w+)'/.exec(ts.flattenDiagnosticMessageText(each.messageText, " "))?.[1] ?? ""}`
       : "";
     return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}${options.extract ? name : ""}`;
   });
 }
 
+/** Packages in whose scripts one is of Flow: then all are taken for it. @type {Map<string, boolean>} */
+const flowRoots = new Map();
+
 /** @param {string} root @param {string} file */
 function isFlow(root, file) {
-  return (
-    /\.[cm]?jsx?$/.test(file) &&
-    /@flow|\bimport typeof?\b|\bopaque type\b|\?: \w|\): \w+ \{/.test(readFileSync(join(root, file), "utf8"))
+  return /\.[cm]?jsx?$/.test(file) && flowRoots.get(root) === true;
+}
+
+/** @param {string} root @param {readonly string[]} files */
+function noteFlow(root, files) {
+  const scripts = files.filter((file) => /\.[cm]?jsx?$/.test(file));
+  flowRoots.set(
+    root,
+    scripts.some((file) => /@flow|^import type\b/m.test(readFileSync(join(root, file), "utf8"))),
   );
 }
 
