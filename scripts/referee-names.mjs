@@ -34,6 +34,9 @@ for (let at = 2; at < process.argv.length; at += 1) {
   else if (word === "--bytes") options.bytes = true;
   else options.packages.push(word);
 }
+/** Packages in whose scripts one is of Flow: then all are taken for it. @type {Map<string, boolean>} */
+const flowRoots = new Map();
+
 const usual = ["rxjs@7.8.1:src", "zod@4.1.5:src", "three@0.170.0:src", "@reduxjs/toolkit@2.9.0:src"];
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-names-"));
 let failures = 0;
@@ -386,9 +389,6 @@ function diagnose(root, files) {
     return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}${options.extract ? name : ""}`;
   });
 }
-
-/** Packages in whose scripts one is of Flow: then all are taken for it. @type {Map<string, boolean>} */
-const flowRoots = new Map();
 
 /** @param {string} root @param {string} file */
 function isFlow(root, file) {
