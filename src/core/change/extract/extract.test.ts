@@ -262,6 +262,21 @@ describe("what is taken out", () => {
       },
     ],
     [
+      "the file goes on giving what an index gives with all of it by a name",
+      {
+        files: {
+          "src/a.ts": "export const one = 1;\nexport const two = 2;\n",
+          "src/ui.ts": 'export * as a from "./a";\n',
+          "src/c.ts": 'import { a } from "./ui";\na.one;\n',
+        },
+        command: "src/a.ts one > src/b.ts",
+        then: {
+          "src/a.ts": 'export { one } from "./b";\n\nexport const two = 2;\n',
+          "src/b.ts": "export const one = 1;\n",
+        },
+      },
+    ],
+    [
       "extensions are written as they are",
       {
         files: {

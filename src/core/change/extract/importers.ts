@@ -38,7 +38,7 @@ export async function leadImporters(input: ImportersInput): Promise<Led> {
   const { tree, modules, given, old } = input;
   if (given.length === 0) return { edits: [], claims: [], kept: [], byWhole: [] };
   const concern = { modules, names: new Set(given) };
-  const takers = (await wholeTakers(tree))([old.path]);
+  const takers = (await wholeTakers(tree)).of([old.path]);
   const holders = [...new Set([...(await holdersOf(tree, given)), ...takers])].filter(
     (path) => path !== old.path && languageFor(path)?.names !== undefined,
   );
@@ -61,6 +61,14 @@ export async function leadImporters(input: ImportersInput): Promise<Led> {
       else if (isStatement && gone.length > 0 && targets.length === 1)
         await lead({ ...input, path, reference, gone, edits, claims });
       else if (gone.length > 0) for (const { imported } of gone) kept.add(imported);
+      // `export * as dates from "./dates"`: who takes something of it by that name is not looked for.
+      if (
+        isStatement &&
+        !passesAll &&
+        reference.kind === "re-export" &&
+        bindings.some(({ imported }) => imported === "*")
+      )
+        for (const each of given) kept.add(each);
     }
     // What is taken of a whole file, or by a call, is taken of the file where it was.
     const names = await languageFor(path)?.names?.(tree.text(path)?.text ?? "", path.slice(path.lastIndexOf("/") + 1));

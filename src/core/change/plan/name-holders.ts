@@ -6,7 +6,7 @@ import type { LineForm, SourceTree } from "../../files/index.js";
 
 /** `* as trees`, `export * from`, `require(`, `import(`: where a file may be taken as a whole. */
 const wholeForm: LineForm = {
-  expression: "[*][ \t]*(as|from)\\b|(require|import)[ \t]*[(]",
+  expression: "[*][ \t]*(as|from)\\b|(require|import)[ \t]*[(]|meta[.]glob|require[.]context",
   extensions: [
     ...new Set(
       languages
@@ -46,20 +46,45 @@ export async function holdersOf(tree: SourceTree, names: readonly string[]): Pro
  * Scripts that may take one of some files as a whole, or pass it on: they need not hold any name. `targets` may grow while they
  * are looked through, since whoever passes a file on is taken in its place.
  */
-export async function wholeTakers(tree: SourceTree): Promise<(targets: Iterable<ProjectPath>) => ProjectPath[]> {
-  const hits = await tree.store.search(["* as", "*as", "* from", "require(", "import("], wholeForm);
+export async function wholeTakers(tree: SourceTree): Promise<WholeTakers> {
+  const hits = await tree.store.search(
+    ["* as", "*as", "* from", "require(", "import(", "meta.glob", "require.context"],
+    wholeForm,
+  );
   const paths = tree.paths.filter((path) => {
     if (!hasNames(path) || tree.isLink(path) || (hits && !hits.has(path))) return false;
     return wholePattern.test(tree.text(path)?.text ?? "");
   });
-  return (targets) => {
-    const words = new Set([...targets].flatMap(spelledAs));
-    const named = new RegExp(
-      `(?:${[...words].map(escaped).join("|")})(?![\\p{ID_Continue}])|["'\`](?:\\.{1,2}/?)+["'\`]`,
-      "u",
-    );
-    return paths.filter((path) => named.test(tree.text(path)?.text ?? ""));
+  return {
+    paths,
+    of: (targets) => {
+      const words = new Set([...targets].flatMap(spelledAs));
+      const named = new RegExp(
+        `(?:${[...words].map(escaped).join("|")})(?![\\p{ID_Continue}])|["'\`](?:\\.{1,2}/?)+["'\`]`,
+        "u",
+      );
+      return paths.filter((path) => named.test(tree.text(path)?.text ?? ""));
+    },
   };
+}
+
+/** Scripts that take or pass on whole files: all of them, and those that may name one of some files. */
+export interface WholeTakers {
+  readonly paths: readonly ProjectPath[];
+  readonly of: (targets: Iterable<ProjectPath>) => ProjectPath[];
+}
+
+/** Scripts that import from one of some files, by their words. */
+export async function importersOf(tree: SourceTree, targets: Iterable<ProjectPath>): Promise<readonly ProjectPath[]> {
+  const words = [...new Set([...targets].flatMap(spelledAs))];
+  const hits = words.length === 0 ? new Set<ProjectPath>() : await tree.store.search(words);
+  return tree.paths.filter(
+    (path) =>
+      hasNames(path) &&
+      !tree.isLink(path) &&
+      (hits ? hits.has(path) : true) &&
+      words.some((word) => tree.text(path)?.text.includes(word) === true),
+  );
 }
 
 /** What every specifier of a file holds: its stem, or its folder's name for an index. */
@@ -82,28 +107,30 @@ export interface Concern {
  */
 export function mayMean(path: ProjectPath, { modules, names, isDefault = () => true }: Concern): boolean {
   const { references, reading } = modules.reading(path);
-  const text = modules.tree.text(path)?.text ?? "";
   if (reading !== "whole" || languageFor(path) !== codeLanguage) return true;
   return references.some((reference) => {
     const { kind, bindings = [] } = reference;
-    const mayTake =
-      (kind !== "import" && kind !== "re-export") ||
-      bindings.some(
-        ({ imported, local }) =>
-          names.has(imported) ||
-          imported === "*" ||
-          (imported === "default" && (names.has(local) || isDefault(local))) ||
-          isHolder(text, local, names),
-      );
-    return mayTake && modules.targetsOf(path, reference).length > 0;
+    const targets = modules.targetsOf(path, reference);
+    if (targets.length === 0) return false;
+    if (kind !== "import" && kind !== "re-export") return true;
+    return bindings.some(
+      ({ imported, local }) =>
+        names.has(imported) ||
+        imported === "*" ||
+        (imported === "default" && (names.has(local) || isDefault(local))) ||
+        isWhole(imported, targets, modules),
+    );
   });
 }
 
-/** `ui.Tree`, where `ui` may be a whole file that another passes on. */
-function isHolder(text: string, local: string, names: ReadonlySet<string>): boolean {
-  if (local === "" || !text.includes(`${local}.`)) return false;
-  return new RegExp(
-    `(?<![\\p{ID_Continue}$.])${escaped(local)}\\.(?:${[...names].map(escaped).join("|")})(?![\\p{ID_Continue}$])`,
-    "u",
-  ).test(text);
+/** Where a file may give a whole other one by a name: without one of these it gives only its own. */
+const passing = /[*]\s*as\b|\bexport\s*(?:type\s*)?(?:[*]|\{[^}]*\}\s*from\b)/;
+
+/** `import { ui } from "./ui"`, where `ui` is a whole file that another gives by that name. */
+function isWhole(imported: string, targets: readonly ProjectPath[], modules: Modules): boolean {
+  return targets.some(
+    (target) =>
+      passing.test(modules.tree.text(target)?.text ?? "") &&
+      modules.originsOf(target, imported).some(({ name }) => name === "*"),
+  );
 }

@@ -5,12 +5,12 @@
  */
 import { Modules, type Origin, type Resolver } from "../../graph/index.js";
 import { languageFor, languagesInUse, type Extraction, type TextNames } from "../../languages/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
-import { holdersOf, mayMean, wholeTakers } from "./name-holders.js";
+import { holdersOf, importersOf, mayMean, wholeTakers } from "./name-holders.js";
 import type { Difference, Gap, NameCount, NewText } from "./plan.js";
 import { takenNames, type TakenName } from "./taken-names.js";
 
@@ -199,31 +199,51 @@ class Proof {
     if (names.length === 0) return;
     const takers = await wholeTakers(this.input.tree);
     const giving = new Set(names.map(({ file }) => file));
-    for (const path of known)
-      for (const { name } of names)
-        if (this.#before.originsOf(path, name).some((origin) => giving.has(origin.file))) giving.add(path);
+    const gives = (path: ProjectPath): boolean =>
+      names.some(({ name }) => this.#before.originsOf(path, name).some((origin) => giving.has(origin.file)));
+    for (const path of known) if (gives(path)) giving.add(path);
     const seen = new Set<ProjectPath>();
     for (;;) {
-      const fresh = takers(giving).filter((path) => !seen.has(path));
+      const fresh = takers.of(giving).filter((path) => !seen.has(path));
       const sizeBefore = giving.size;
       for (const path of fresh) {
         seen.add(path);
-        const passes = names.some(({ name }) =>
-          this.#before.originsOf(path, name).some((origin) => giving.has(origin.file)),
-        );
-        if (passes) giving.add(path);
+        if (gives(path)) giving.add(path);
       }
       if (fresh.length === 0 || giving.size === sizeBefore) break;
     }
-    for (const path of seen) {
-      if (known.has(path)) continue;
-      const mayTake = this.#before
-        .reading(path)
-        .references.some((reference) => this.#before.targetsOf(path, reference).some((target) => giving.has(target)));
-      if (!mayTake) continue;
-      const own = await this.#namesIn(this.input.tree.text(path)?.text ?? "", path);
-      if (!own) this.#unread(path);
-      else for (const each of takenNames(path, this.#before, own)) if (each.name === "*") this.#handedOn(path, each);
+    // Who gives one of them by a name of its own hands it to whoever imports that.
+    const holders = [...seen].filter((path) =>
+      (this.#before.reading(path).exports ?? []).some(
+        ({ name }) =>
+          name !== "*" &&
+          this.#before.originsOf(path, name).some((origin) => origin.name === "*" && giving.has(origin.file)),
+      ),
+    );
+    const more = holders.length === 0 ? [] : await importersOf(this.input.tree, holders);
+    for (const path of new Set([...seen, ...more])) if (!known.has(path)) await this.#whole(path);
+    for (const path of takers.paths) {
+      this.#computed(path);
+      const isPattern = this.input.tree.text(path)?.text.includes("meta.glob") === true;
+      if (isPattern && !known.has(path) && !seen.has(path)) await this.#whole(path);
+    }
+  }
+
+  async #whole(path: ProjectPath): Promise<void> {
+    const own = await this.#namesIn(this.input.tree.text(path)?.text ?? "", path);
+    if (!own) return this.#unread(path);
+    for (const each of takenNames(path, this.#before, own)) if (each.name === "*") this.#handedOn(path, each);
+  }
+
+  /** A name of a file that is put together at run time may be that of one whose names change. */
+  #computed(path: ProjectPath): void {
+    if (!/[`"']\s*[+]|\$\{|require\.context/.test(this.input.tree.text(path)?.text ?? "")) return;
+    for (const { head, start } of this.#before.reading(path).computed) {
+      const at = head.startsWith(".") ? joinPath(folderOf(path), head) : undefined;
+      const place = at === undefined ? undefined : head.endsWith("/") ? `${at}/` : at;
+      if (place === undefined) continue;
+      const targets = this.input.claims.map(({ file }) => file).filter((file) => file.startsWith(place));
+      if (targets.length > 0) this.#handedOn(path, { start, name: "*", targets, origins: [] });
     }
   }
 }

@@ -154,6 +154,21 @@ describe("a file and what it is named after", () => {
       },
     ],
     [
+      "a whole file that an index gives, taken apart; and one that is required",
+      {
+        files: {
+          "src/ui.ts": 'export * as cards from "./TreeCard";\n',
+          "src/a.ts": 'import { cards } from "./ui";\nconst { TreeCard } = cards;\nTreeCard;\n',
+          "src/b.ts": 'import cards = require("./TreeCard");\ncards.TreeCard;\n',
+        },
+        then: {
+          "src/ui.ts": 'export * as cards from "./OrchardCard";\n',
+          "src/a.ts": 'import { cards } from "./ui";\nconst { OrchardCard } = cards;\nOrchardCard;\n',
+          "src/b.ts": 'import cards = require("./OrchardCard");\ncards.OrchardCard;\n',
+        },
+      },
+    ],
+    [
       "what is loaded later",
       {
         files: {
@@ -422,6 +437,20 @@ describe("where nobody can say who takes a name, the proof is not complete", () 
     [
       "by way of an index, in a file without the name",
       { "src/ui.ts": 'export * from "./TreeCard";\n', "src/a.ts": 'const ui = require("./ui");\nui[name];\n' },
+      "handed on",
+    ],
+    [
+      "by way of a name that an index gives it, in a file without the name",
+      {
+        "src/ui.ts": 'export * as cards from "./TreeCard";\n',
+        "src/a.ts": 'import { cards } from "./ui";\nshow(cards);\n',
+      },
+      "handed on",
+    ],
+    ["by a pattern", { "src/a.ts": 'const all = import.meta.glob("./*.tsx");\nshow(all);\n' }, "handed on"],
+    [
+      "by a name that is put together",
+      { "src/a.ts": "const load = (name: string) => import(`./${name}`);\n" },
       "handed on",
     ],
     [

@@ -93,6 +93,12 @@ function takingOf(node: TreeNode, text: string, parents: Parents): Taking | unde
     if (at === undefined) return undefined;
     return { reference: at, members: one(bare(first)) ?? (tellsOnlyAType(node, parents) ? [] : undefined) };
   }
+  // `import ui = require("./ui")`
+  if (node.type === "TSImportEqualsDeclaration") {
+    const { moduleReference, id } = node;
+    const at = isNode(moduleReference) ? referenceAt(moduleReference.expression) : undefined;
+    return at === undefined || !isNode(id) ? undefined : { reference: at, members: [], whole: spanOf(id)[0] };
+  }
   if (node.type !== "CallExpression") return undefined;
   const [path, factory] = node.arguments as readonly unknown[];
   const name = nameOf(node.callee);

@@ -51,6 +51,7 @@ describe("what is taken of another file", () => {
     ['import * as ui from "./ui"; const { Tree, ...rest } = ui;', ["ui: all"]],
     ['const { Tree } = require("./ui");', ["./ui: Tree:shorthand property"]],
     ['const ui = require("./ui"); ui.Tree();', ["./ui:  as ui", "ui: Tree"]],
+    ['import ui = require("./ui"); ui.Tree;', ["./ui:  as ui", "ui: Tree"]],
     ['const all = await import("./ui");', ["./ui:  as all"]],
     ['const Oak = (await import("./ui")).Tree;', ["./ui: Tree"]],
     ['import("./ui").then((all) => all.Tree);', ["./ui:  as all"]],
