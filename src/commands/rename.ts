@@ -2,7 +2,7 @@
 import { openProject } from "../core/app/index.js";
 import { nameOf } from "../core/base/paths.js";
 import { anticipateMove, planDraft } from "../core/change/plan/index.js";
-import { renameDraft, type RenameDraft, type RenameRequest } from "../core/change/rename/index.js";
+import { anticipateNames, renameDraft, type RenameDraft, type RenameRequest } from "../core/change/rename/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { renameView } from "../terminal/rename-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
@@ -27,6 +27,7 @@ export async function runRename(options: RenameCommand): Promise<number> {
   // A mistyped path may be refused first; the project's own refusal must then not come as a second one.
   opening.catch(() => undefined);
   if (request.name === undefined) anticipateMove(context.store, [request.path]);
+  anticipateNames(context.store);
   const project = await opening;
   const renamed = await renameDraft(project, request, { mentions });
   const plan = await planDraft(project, renamed.draft, { mentions, progress: context.progress.report });

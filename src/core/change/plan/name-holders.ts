@@ -2,7 +2,7 @@
 import type { Modules } from "../../graph/index.js";
 import { codeLanguage, languageFor, languages, moduleRules } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
-import type { LineForm, SourceTree } from "../../files/index.js";
+import type { FileReader, LineForm, SourceTree } from "../../files/index.js";
 
 /** `* as trees`, `export * from`, `require(`, `import(`: where a file may be taken as a whole. */
 const wholeForm: LineForm = {
@@ -16,9 +16,15 @@ const wholeForm: LineForm = {
     ),
   ],
 };
+const wholeWords = ["* as", "*as", "* from", "require(", "import(", "meta.glob", "require.context"];
 const wholePattern = new RegExp(wholeForm.expression, "m");
 
 const escaped = (text: string): string => text.replace(/[$\\^*+?.()|[\]{}]/g, "\\$&");
+
+/** Begins the search for files that take others as a whole, while the tree is being listed. Nothing depends on it but time. */
+export function anticipateNames(store: FileReader): void {
+  void store.search(wholeWords, wholeForm);
+}
 
 /** One of some names as a whole word of a script: `Tree`, not `Trees`. */
 export function wordPattern(names: Iterable<string>, flags = "u"): RegExp {
@@ -47,10 +53,7 @@ export async function holdersOf(tree: SourceTree, names: readonly string[]): Pro
  * are looked through, since whoever passes a file on is taken in its place.
  */
 export async function wholeTakers(tree: SourceTree): Promise<WholeTakers> {
-  const hits = await tree.store.search(
-    ["* as", "*as", "* from", "require(", "import(", "meta.glob", "require.context"],
-    wholeForm,
-  );
+  const hits = await tree.store.search(wholeWords, wholeForm);
   const paths = tree.paths.filter((path) => {
     if (!hasNames(path) || tree.isLink(path) || (hits && !hits.has(path))) return false;
     return wholePattern.test(tree.text(path)?.text ?? "");

@@ -35,7 +35,7 @@ export async function mentionedNames(input: MentionInput): Promise<MentionedName
   const { tree, names, edited } = input;
   const spelled = spellings(names);
   if (spelled.size === 0) return [];
-  const long = [...spelled.keys()].filter((name) => splitWords(name).length > 1);
+  const long = mentionWords(names);
   const holders = new Set([...(await holdersOf(tree, long)), ...edited]);
   const found: MentionedName[] = [];
   for (const path of tree.paths) {
@@ -56,6 +56,12 @@ export async function mentionedNames(input: MentionInput): Promise<MentionedName
     }
   }
   return found;
+}
+
+/** The spellings that are looked for beyond the files that use a name. */
+export function mentionWords(names: readonly NewName[]): string[] {
+  const shown = names.filter(({ from }) => from !== "default");
+  return [...spellings(shown).keys()].filter((name) => splitWords(name).length > 1);
 }
 
 /** Each old name with the new one, in every case in which text may have it. */

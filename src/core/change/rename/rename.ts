@@ -14,7 +14,7 @@ import { holdersOf, mayMean } from "../plan/name-holders.js";
 import { unlikeAfter } from "../plan/prove-names.js";
 import type { Mention, Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
-import { mentionedNames } from "./mentioned-names.js";
+import { mentionedNames, mentionWords } from "./mentioned-names.js";
 import { renamePlaces, Renaming, type RenamedFile } from "./places.js";
 import { ensureIdentifier, renamedLike } from "./spelling.js";
 
@@ -66,6 +66,9 @@ class Rename {
     const names = files ? await this.#namesOfFile(files) : [await this.#nameAsked()];
     for (const { to, from } of names) if (from !== "default") ensureIdentifier(to);
     const words = files?.words;
+    // What will be asked for later is looked for meanwhile.
+    const mentioned = mentionWords(names);
+    if (mentioned.length > 0) void this.tree.store.search(mentioned);
     const holders = await this.#holders(names, words);
     const { edits, all } = await this.#edits(names, { words, holders });
     const shown = all.filter(({ from }) => from !== "default");
