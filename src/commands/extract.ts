@@ -1,6 +1,5 @@
 /** `steady-shelf extract FILE NAME… --to TARGET`. */
 import { openProject } from "../core/app/index.js";
-import { ShelfError } from "../core/base/errors.js";
 import { nameOf } from "../core/base/paths.js";
 import { extractDraft, type ExtractRequest } from "../core/change/extract/index.js";
 import { planDraft } from "../core/change/plan/index.js";
@@ -27,7 +26,6 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
   const { path, names, to, lines, keepExport } = options;
   const project = await openProject(context.store);
   const request = requestOf(context, options);
-  if (!project.tree.has(request.path)) throw new ShelfError("SOURCE_MISSING", { path: request.path });
   const extracted = await extractDraft(project, request);
   const plan = await planDraft(project, extracted.draft, { progress: context.progress.report });
   return carryOutDraft(context, options, {

@@ -16,6 +16,8 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
   "handed on": ({ detail, names }) =>
     `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,
+  "found by name": ({ detail, names }) =>
+    `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
   "unknown alias": ({ detail, names }) =>
     `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,
   "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,

@@ -23,10 +23,15 @@ function headline({ moves, lines }: Plan, { names, draft }: RenameDraft, done: b
   const [main, ...others] = names;
   const places = draft.edits.filter(({ why }) => why !== "mentions it");
   const files = new Set(places.map(({ file }) => file)).size;
-  if (!main) return moves.length > 0 ? `${done ? "Renamed" : "Renames"} the file; no name in it is the file's.` : "";
+  if (!main && places.length === 0)
+    return moves.some(({ why }) => why === "asked")
+      ? `${done ? "Renamed" : "Renames"} the file; nothing in it is named after it.`
+      : `${done ? "Renamed" : "Renames"} the folder; the names in it stay.`;
   const along = others.length > 0 ? ` (with ${enumerate(others.map(({ from }) => from))})` : "";
   const where = lines.length > 0 ? ` in ${count(places.length, "place")} in ${count(files, "file")}` : "";
-  return `${done ? "Renamed" : "Renames"} ${main.from} to ${main.to}${along}${where}.`;
+  // A default without a name has the file's, and that by which it is imported.
+  const what = main ? `${main.from} to ${main.to}${along}` : "the file, and its default export where it is imported,";
+  return `${done ? "Renamed" : "Renames"} ${what}${where}.`;
 }
 
 /** Where the name stands as text. */

@@ -84,6 +84,8 @@ export interface TextNames {
   readonly labels: readonly Label[];
   /** Every identifier, whatever it is for; what is spelled the same elsewhere stands in strings, comments and plain text. */
   readonly identifiers: readonly Identifier[];
+  /** Tags of a template that no name of the text explains: a framework may find the component by its file's name. */
+  readonly unownedTags?: readonly Identifier[];
 }
 
 /** The variable that a place declares or uses. */

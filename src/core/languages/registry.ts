@@ -49,6 +49,12 @@ export function languagesInUse(): readonly Language[] {
   return tables.languages;
 }
 
+/** Loads what is needed to read the languages that tell names apart by scope. */
+export async function prepareNames(): Promise<void> {
+  const wanted = tables.languages.filter((language) => language.names !== undefined);
+  await Promise.all(wanted.map((language) => language.prepare()));
+}
+
 /** Reads one more language, until the function that is given back is called: how the contract is tested from outside. */
 export function useLanguage(language: Language): () => void {
   const before = tables;

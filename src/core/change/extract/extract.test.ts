@@ -262,6 +262,20 @@ describe("what is taken out", () => {
       },
     ],
     [
+      "the file goes on giving what a pattern takes in",
+      {
+        files: {
+          "src/dates.ts": "export const one = 1;\nexport const two = 2;\n",
+          "src/c.ts": 'show(import.meta.glob("./d*.ts"));\n',
+        },
+        command: "src/dates.ts one > src/b.ts",
+        then: {
+          "src/dates.ts": 'export { one } from "./b";\n\nexport const two = 2;\n',
+          "src/b.ts": "export const one = 1;\n",
+        },
+      },
+    ],
+    [
       "the file goes on giving what an index gives with all of it by a name",
       {
         files: {
@@ -352,6 +366,26 @@ test("two files that need each other when they are loaded are said to", async ()
   const both = "export const one = () => two;\nexport const two = () => one;\nexport type A = B;\nexport type B = A;\n";
   expect((await planExtraction({ "src/a.ts": both }, "src/a.ts one > src/b.ts")).extracted.circle).toBe(true);
   expect((await planExtraction({ "src/a.ts": both }, "src/a.ts A > src/b.ts")).extracted.circle).toBe(false);
+});
+
+test("an index that is handed on whole still gives what it passes on", async () => {
+  const files = {
+    "src/dates.ts": "export const one = 1;\nexport const two = 2;\n",
+    "src/all.ts": 'export * from "./dates";\n',
+    "src/c.ts": 'import * as all from "./all";\nshow(all);\n',
+  };
+  expect((await planExtraction(files, "src/dates.ts one > src/b.ts")).plan.proof.outcome).toBe("holds");
+});
+
+test("a name that leaves a file that is loaded by a name put together: the proof is not complete, unless it goes on giving it", async () => {
+  const files = {
+    "src/dates.ts": "export const one = 1;\nexport const two = 2;\n",
+    "src/c.ts": "export const load = (name: string) => import(`./${name}`);\n",
+  };
+  const { plan } = await planExtraction(files, "src/dates.ts one > src/b.ts");
+  expect(plan.proof.gaps.map(({ reason, file }) => `${reason}: ${file}`)).toContain("handed on: src/c.ts");
+  const { plan: kept } = await planExtraction(files, "src/dates.ts one > src/b.ts keep");
+  expect(kept.proof.gaps.map(({ reason }) => reason)).not.toContain("handed on");
 });
 
 describe("the proof does not trust the edits", () => {

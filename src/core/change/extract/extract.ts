@@ -7,7 +7,15 @@ import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { Project } from "../../app/project.js";
 import { Modules, Resolver } from "../../graph/index.js";
-import { languagesInUse, moduleRules, topVariable, type Reference, type Statement } from "../../languages/index.js";
+import {
+  isTyped,
+  moduleRules,
+  prepareNames,
+  topVariable,
+  type Reference,
+  type Statement,
+} from "../../languages/index.js";
+import { refuseSource } from "../plan/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { importText, mannerOf, withoutBindings, type TakenBinding } from "./imports.js";
 import { apart, asTaken, cutOf, headOf, joined, placeForImports, statementAt } from "./cuts.js";
@@ -42,11 +50,8 @@ export interface ExtractDraft {
 
 /** Works it out. Throws for what is not there and for what cannot be parted. */
 export async function extractDraft({ tree, aliases }: Project, request: ExtractRequest): Promise<ExtractDraft> {
-  await Promise.all(
-    languagesInUse()
-      .filter((language) => language.names !== undefined)
-      .map((language) => language.prepare()),
-  );
+  await prepareNames();
+  if (!tree.has(request.path)) refuseSource(tree, request.path);
   const resolver = new Resolver(tree, moduleRules, aliases);
   const old = await anatomyOf(tree, request.path);
   const chosen = selected(old, request);
@@ -281,16 +286,12 @@ class Extraction {
       const names = this.#needs.ofRest.map(({ name, isType }) => ({
         imported: name,
         local: name,
-        isType: this.#isTyped() && (isType || types.has(name)),
+        isType: isTyped(this.input.target) && (isType || types.has(name)),
       }));
       lines.push(importText(names, specifiers.between(target, old.path, modules.reading(old.path)), manner));
       means.push(old.path);
     }
     return { lines, means, astray };
-  }
-
-  #isTyped(): boolean {
-    return /\.[cm]?tsx?$/.test(this.input.target);
   }
 
   /** Whether the target takes the same of the same file; throws where it has the name for something else. */
@@ -331,13 +332,13 @@ class Extraction {
     const manner = mannerOf(old.text, old.statements);
     const specifier = specifiers.between(old.path, target, modules.reading(old.path));
     const types = this.#typeNames();
-    const isTyped = /\.[cm]?tsx?$/.test(old.path);
+    const typed = isTyped(old.path);
     const back = this.#needs.ofPart.map(({ name, isType }) => ({
       imported: name,
       local: name,
-      isType: isTyped && (isType || types.has(name)),
+      isType: typed && (isType || types.has(name)),
     }));
-    const again = kept.map((name) => ({ imported: name, local: name, isType: isTyped && types.has(name) }));
+    const again = kept.map((name) => ({ imported: name, local: name, isType: typed && types.has(name) }));
     const lines = [
       ...(back.length > 0 ? [importText(back, specifier, manner)] : []),
       ...[false, true].flatMap((isType) => {

@@ -2,7 +2,7 @@
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Modules } from "../../graph/index.js";
-import { languageFor, type Binding, type Reference } from "../../languages/index.js";
+import { isTyped, languageFor, type Binding, type Reference } from "../../languages/index.js";
 import type { Claim, DraftEdit } from "../draft.js";
 import { holdersOf, mayMean, wholeTakers } from "../plan/name-holders.js";
 import { takenNames } from "../plan/taken-names.js";
@@ -163,10 +163,10 @@ async function passOn({
   const statement = anatomy?.statements.find(({ start, end }) => start <= reference.start && reference.start < end);
   if (!anatomy || !statement) return;
   const manner = mannerOf(anatomy.text, anatomy.statements);
-  const isTyped = /\.[cm]?tsx?$/.test(path);
+  const typed = isTyped(path);
   const specifier = specifiers.toTarget(path, reference);
   for (const isType of [false, true]) {
-    const some = given.filter((name) => (isTyped && typeOnly.has(name)) === isType);
+    const some = given.filter((name) => (typed && typeOnly.has(name)) === isType);
     if (some.length === 0) continue;
     const line = importText(
       some.map((name) => ({ imported: name, local: name, isType })),

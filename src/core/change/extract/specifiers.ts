@@ -6,6 +6,8 @@ import {
   isCode,
   isRelative,
   moduleRules,
+  scriptExtension,
+  withoutScriptExtension,
   type Extraction,
   type Mapping,
   type Reference,
@@ -69,9 +71,9 @@ export class SpecifierMaker {
       ({ kind, specifier }) =>
         kind === "import" && isRelative(specifier) && isCode(`x${/\.\w+$/.exec(specifier)?.[0] ?? ".js"}`),
     );
-    const written = like === undefined ? undefined : /\.[cm]?[jt]sx?$/.exec(like.specifier)?.[0];
-    if (written === undefined) return plain;
-    const actual = /\.[cm]?[jt]sx?$/.exec(to)?.[0] ?? "";
+    const written = like?.specifier.slice(withoutScriptExtension(like.specifier).length) ?? "";
+    if (written === "") return plain;
+    const actual = scriptExtension(to);
     const way = relativePath(folderOf(from), to);
     const full = way.startsWith(".") ? way : `./${way}`;
     // `.js` may be written for `.ts`; what is written as it is stays so.

@@ -3,7 +3,7 @@ import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import { partsOf } from "../../app/index.js";
-import { hasMarkup, languageFor, type Statement } from "../../languages/index.js";
+import { hasMarkup, languageFor, scriptExtension, type Statement } from "../../languages/index.js";
 import type { ExtractRequest } from "./extract.js";
 import type { Anatomy } from "./selection.js";
 
@@ -32,7 +32,7 @@ export async function targetOf(
 
 /** `.ts` where nothing of the part is drawn. */
 async function extensionOf(old: Anatomy, chosen: readonly Statement[]): Promise<string> {
-  const extension = /\.[cm]?[jt]sx?$/.exec(old.path)?.[0] ?? ".js";
+  const extension = scriptExtension(old.path);
   if (!/x$/.test(extension)) return extension;
   const part = chosen.map(({ core, end }) => old.text.slice(core, end)).join("\n");
   return (await hasMarkup(part, nameOf(old.path))) ? extension : extension.slice(0, -1);

@@ -26,9 +26,9 @@ export function anticipateNames(store: FileReader): void {
   void store.search(wholeWords, wholeForm);
 }
 
-/** One of some names as a whole word of a script: `Tree`, not `Trees`. */
-export function wordPattern(names: Iterable<string>, flags = "u"): RegExp {
-  return new RegExp(`(?<![\\p{ID_Continue}$-])(?:${[...names].map(escaped).join("|")})(?![\\p{ID_Continue}$-])`, flags);
+/** One of some names as a whole word of a text: `Tree`, not `Trees`, nor a part of `tree-row`. */
+export function wordPattern(names: Iterable<string>): RegExp {
+  return new RegExp(`(?<![\\p{ID_Continue}$-])(?:${[...names].map(escaped).join("|")})(?![\\p{ID_Continue}$-])`, "gu");
 }
 
 /** Files in whose language names are told apart by scope, and which are read as text. */
@@ -40,7 +40,8 @@ function hasNames(path: ProjectPath): boolean {
 export async function holdersOf(tree: SourceTree, names: readonly string[]): Promise<readonly ProjectPath[]> {
   if (names.length === 0) return [];
   const hits = await tree.store.search([...names]);
-  const word = wordPattern(names);
+  // A dash behind a name is a minus, in a script.
+  const word = new RegExp(`(?<![\\p{ID_Continue}$])(?:${names.map(escaped).join("|")})(?![\\p{ID_Continue}$])`, "u");
   return tree.paths.filter((path) => {
     if (tree.isLink(path) || (hits && !hits.has(path))) return false;
     const text = tree.text(path)?.text;
@@ -66,7 +67,11 @@ export async function wholeTakers(tree: SourceTree): Promise<WholeTakers> {
         `(?:${[...words].map(escaped).join("|")})(?![\\p{ID_Continue}])|["'\`](?:\\.{1,2}/?)+["'\`]`,
         "u",
       );
-      return paths.filter((path) => named.test(tree.text(path)?.text ?? ""));
+      return paths.filter((path) => {
+        const text = tree.text(path)?.text ?? "";
+        // A pattern takes in what it does not name.
+        return text.includes("meta.glob") || named.test(text);
+      });
     },
   };
 }

@@ -4,15 +4,17 @@
  * file to file, each name that is taken must come from the same declaration as before, by whatever indexes.
  */
 import { Modules, type Origin, type Resolver } from "../../graph/index.js";
-import { languageFor, languagesInUse, type Extraction, type TextNames } from "../../languages/index.js";
-import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import { codeLanguage, languageFor, prepareNames, type Extraction, type TextNames } from "../../languages/index.js";
+import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
-import { holdersOf, importersOf, mayMean, wholeTakers } from "./name-holders.js";
+import { holdersOf, mayMean } from "./name-holders.js";
 import type { Difference, Gap, NameCount, NewText } from "./plan.js";
 import { takenNames, type TakenName } from "./taken-names.js";
+import { WholeFiles } from "./whole-files.js";
 
 /** A claim that a name of a file is another from then on. */
 export type Renames = Extract<Claim, { readonly kind: "renames" }>;
@@ -38,11 +40,7 @@ export interface NameResult {
 
 /** Proves it, or says where another declaration would be meant. */
 export async function proveNames(input: NameProof): Promise<NameResult> {
-  await Promise.all(
-    languagesInUse()
-      .filter((language) => language.names !== undefined)
-      .map((language) => language.prepare()),
-  );
+  await prepareNames();
   return new Proof(input).result();
 }
 
@@ -55,12 +53,14 @@ class Proof {
   /** The names of a file that are other ones from then on, by its present path. */
   readonly #renamed = new Map<ProjectPath, Map<string, string>>();
   readonly #changing: ReadonlySet<string>;
+  readonly #wholes: WholeFiles;
   #uses = 0;
   #same = 0;
 
   constructor(readonly input: NameProof) {
     this.#before = new Modules(input.tree, input.before);
     this.#after = new Modules(input.planned, input.after);
+    this.#wholes = new WholeFiles(input.tree, this.#before, input.claims);
     this.#texts = new Map(input.texts.map((text) => [text.file, text]));
     this.#changing = new Set(input.claims.flatMap(({ name, to }) => [name, to]));
   }
@@ -79,8 +79,10 @@ class Proof {
     for (const path of paths) named.set(path, await this.#alike(path));
     for (const { file, name, to } of claims) this.#claimed(file, name, to);
     for (const path of paths) await this.#taken(path, named.get(path));
-    await this.#wholes(paths);
-    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
+    for (const path of await this.#wholes.search(paths)) this.#unread(path);
+    await this.#tags();
+    const gaps = [...this.#wholes.gaps, ...this.#gaps];
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps };
   }
 
   async #namesIn(text: string, path: ProjectPath): Promise<TextNames | undefined> {
@@ -132,7 +134,7 @@ class Proof {
   }
 
   #held(path: ProjectPath, now: TakenName, then: TakenName): void {
-    if (now.name === "*") return this.#handedOn(path, now);
+    if (now.name === "*") return this.#wholes.note(path, now);
     if (!this.#changing.has(now.name) && !this.#changing.has(then.name) && now.name === then.name) return;
     this.#uses += 1;
     const wanted = now.origins.map((origin) => this.#keyThen(origin)).sort();
@@ -154,21 +156,6 @@ class Proof {
 
   #keyThen({ file, name }: Origin): string {
     return `${this.input.map.file(file)}\n${this.#renamed.get(file)?.get(name) ?? name}`;
-  }
-
-  /** All that a file gives is handed on: if a name that changes is among it, nobody can say who takes it. */
-  #handedOn(path: ProjectPath, { start, targets }: TakenName): void {
-    const given = this.input.claims.find(
-      ({ name, file }) =>
-        name !== "default" &&
-        targets.some((target) =>
-          this.#before.originsOf(target, name).some((origin) => origin.file === file && origin.name === name),
-        ),
-    );
-    if (!given) return;
-    const at = this.input.tree.text(path)?.positionAt(start) ?? { line: 1, column: 1 };
-    if (!this.#gaps.some((gap) => gap.file === path && gap.reason === "handed on"))
-      this.#gaps.push({ reason: "handed on", file: path, at, detail: given.name, names: given.file });
   }
 
   /** A text that holds the name and could not be read by scope: it matters if it may reach one of the files. */
@@ -193,57 +180,23 @@ class Proof {
     this.#gaps.push({ reason: "not understood", file: path, at, detail, ...(names !== undefined && { names }) });
   }
 
-  /** Files that hold none of the names, and take a file as a whole that gives one. */
-  async #wholes(known: ReadonlySet<ProjectPath>): Promise<void> {
-    const names = this.input.claims.filter(({ name }) => name !== "default");
-    if (names.length === 0) return;
-    const takers = await wholeTakers(this.input.tree);
-    const giving = new Set(names.map(({ file }) => file));
-    const gives = (path: ProjectPath): boolean =>
-      names.some(({ name }) => this.#before.originsOf(path, name).some((origin) => giving.has(origin.file)));
-    for (const path of known) if (gives(path)) giving.add(path);
-    const seen = new Set<ProjectPath>();
-    for (;;) {
-      const fresh = takers.of(giving).filter((path) => !seen.has(path));
-      const sizeBefore = giving.size;
-      for (const path of fresh) {
-        seen.add(path);
-        if (gives(path)) giving.add(path);
+  /**
+   * Tags of templates that nothing in their file explains, and that are called as a component's file is: some frameworks find
+   * components by the names of their files.
+   */
+  async #tags(): Promise<void> {
+    const { tree, claims, map } = this.input;
+    for (const { file, name } of claims) {
+      const stem = nameOf(file).replace(/\..*$/, "");
+      if (name !== "default" || languageFor(file) === codeLanguage || nameOf(map.file(file)) === nameOf(file)) continue;
+      const words = splitWords(stem);
+      for (const path of await holdersOf(tree, [inCase(words, "Pascal"), inCase(words, "kebab")])) {
+        const names = await this.#namesIn(tree.text(path)?.text ?? "", path);
+        const tag = names?.unownedTags?.find((each) => wordsKey(splitWords(each.name)) === wordsKey(words));
+        if (!tag) continue;
+        const at = tree.text(path)?.positionAt(tag.start) ?? { line: 1, column: 1 };
+        this.#gaps.push({ reason: "found by name", file: path, at, detail: `<${tag.name}>`, names: file });
       }
-      if (fresh.length === 0 || giving.size === sizeBefore) break;
-    }
-    // Who gives one of them by a name of its own hands it to whoever imports that.
-    const holders = [...seen].filter((path) =>
-      (this.#before.reading(path).exports ?? []).some(
-        ({ name }) =>
-          name !== "*" &&
-          this.#before.originsOf(path, name).some((origin) => origin.name === "*" && giving.has(origin.file)),
-      ),
-    );
-    const more = holders.length === 0 ? [] : await importersOf(this.input.tree, holders);
-    for (const path of new Set([...seen, ...more])) if (!known.has(path)) await this.#whole(path);
-    for (const path of takers.paths) {
-      this.#computed(path);
-      const isPattern = this.input.tree.text(path)?.text.includes("meta.glob") === true;
-      if (isPattern && !known.has(path) && !seen.has(path)) await this.#whole(path);
-    }
-  }
-
-  async #whole(path: ProjectPath): Promise<void> {
-    const own = await this.#namesIn(this.input.tree.text(path)?.text ?? "", path);
-    if (!own) return this.#unread(path);
-    for (const each of takenNames(path, this.#before, own)) if (each.name === "*") this.#handedOn(path, each);
-  }
-
-  /** A name of a file that is put together at run time may be that of one whose names change. */
-  #computed(path: ProjectPath): void {
-    if (!/[`"']\s*[+]|\$\{|require\.context/.test(this.input.tree.text(path)?.text ?? "")) return;
-    for (const { head, start } of this.#before.reading(path).computed) {
-      const at = head.startsWith(".") ? joinPath(folderOf(path), head) : undefined;
-      const place = at === undefined ? undefined : head.endsWith("/") ? `${at}/` : at;
-      if (place === undefined) continue;
-      const targets = this.input.claims.map(({ file }) => file).filter((file) => file.startsWith(place));
-      if (targets.length > 0) this.#handedOn(path, { start, name: "*", targets, origins: [] });
     }
   }
 }

@@ -13,6 +13,7 @@ import { holdersOf, mayMean } from "./name-holders.js";
 import type { Difference, Gap, NameCount } from "./plan.js";
 import type { NameProof } from "./prove-names.js";
 import { takenNames } from "./taken-names.js";
+import { WholeFiles } from "./whole-files.js";
 
 /** A claim that a declaration goes to another file. */
 export type HandsOver = Extract<Claim, { readonly kind: "hands over" }>;
@@ -72,7 +73,19 @@ class Proof {
       this.#exports(path);
     }
     await this.#takers(new Set(scripts));
-    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
+    const isLost = (target: ProjectPath, name: string): boolean =>
+      this.#then.modules.originsOf(target, name).length === 0;
+    const wholes = new WholeFiles(this.input.tree, this.#now.modules, this.#leaving(), isLost);
+    for (const path of await wholes.search(parties)) this.#unread(path);
+    const gaps = [...wholes.gaps, ...this.#gaps];
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps };
+  }
+
+  /** Names that a file gives now, and would not any more. */
+  #leaving(): readonly HandsOver[] {
+    const given = ({ modules }: Side, { file, name }: HandsOver): boolean =>
+      (modules.reading(file).exports ?? []).some((each) => each.name === name);
+    return this.input.claims.filter((claim) => given(this.#now, claim) && !given(this.#then, claim));
   }
 
   #wrong(path: ProjectPath, start: number, specifier: string, reason: string): void {

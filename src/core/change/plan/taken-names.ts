@@ -36,8 +36,8 @@ export function takenNames(path: ProjectPath, modules: Modules, names: TextNames
   for (const reference of references) {
     const targets = modules.targetsOf(path, reference);
     if (targets.length === 0) continue;
-    // What a pattern takes in is taken as a whole.
-    if (reference.kind === "glob") take(reference.start, "*", targets);
+    // What a pattern takes in is taken as a whole; what a file declares for another adds to names of that.
+    if (reference.kind === "glob" || reference.kind === "module declaration") take(reference.start, "*", targets);
     for (const { imported, start, localStart } of reference.bindings ?? []) {
       const isImport = reference.kind === "import";
       if (imported === "*") {

@@ -44,7 +44,7 @@ export async function mentionedNames(input: MentionInput): Promise<MentionedName
     if (!source || source.text.length > mostLetters) continue;
     const isKnown = await takenPlaces(path, input);
     if (!isKnown) continue;
-    for (const match of source.text.matchAll(wordPattern(spelled.keys(), "gu"))) {
+    for (const match of source.text.matchAll(wordPattern(spelled.keys()))) {
       const [name] = match;
       if (isKnown(match.index) || (!edited.has(path) && !long.includes(name))) continue;
       const to = spelled.get(name) ?? name;

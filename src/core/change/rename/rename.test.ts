@@ -361,6 +361,35 @@ describe("a file and what it is named after", () => {
       },
     ],
     [
+      "tags of HTML stay, and a style's name follows",
+      {
+        files: {
+          "src/form.ts": "export const form = 1;\n",
+          "src/A.vue":
+            '<script setup>\nimport { form } from "./form";\n</script>\n<template><form>{{ form }}</form></template>\n<style>p { width: v-bind(form); }</style>\n',
+        },
+        then: {
+          "src/sheet.ts": "export const sheet = 1;\n",
+          "src/A.vue":
+            '<script setup>\nimport { sheet } from "./sheet";\n</script>\n<template><form>{{ sheet }}</form></template>\n<style>p { width: v-bind(sheet); }</style>\n',
+        },
+        command: "src/form.ts sheet",
+      },
+    ],
+    [
+      "an object's own name, and a minus",
+      {
+        files: {
+          "src/TreeCard.tsx": 'export const TreeCard = 1;\nexport const route = { name: "TreeCard" };\n',
+          "src/a.ts": 'import * as ui from "./TreeCard";\nconst b = ui.TreeCard-1;\n',
+        },
+        then: {
+          "src/OrchardCard.tsx": 'export const OrchardCard = 1;\nexport const route = { name: "TreeCard" };\n',
+          "src/a.ts": 'import * as ui from "./OrchardCard";\nconst b = ui.OrchardCard-1;\n',
+        },
+      },
+    ],
+    [
       "one other name of a file",
       {
         files: {
@@ -454,6 +483,11 @@ describe("where nobody can say who takes a name, the proof is not complete", () 
       "handed on",
     ],
     [
+      "by what a file declares for another",
+      { "src/a.ts": 'export {};\ndeclare module "./TreeCard" {\n  interface TreeCard {}\n}\n' },
+      "handed on",
+    ],
+    [
       "a text has an error",
       { "src/a.ts": 'import { TreeCard } from "./TreeCard";\nTreeCard = = 1;\n' },
       "not understood",
@@ -471,6 +505,30 @@ describe("where nobody can say who takes a name, the proof is not complete", () 
     expect(plan.proof.outcome).not.toBe("holds");
     expect(plan.proof.gaps.map((gap) => gap.reason)).toContain(reason);
   });
+});
+
+test("a component that a framework may find by the name of its file", async () => {
+  const files = {
+    "src/TreeCard.vue": "<template><p /></template>\n",
+    "src/A.vue": "<template><tree-card /></template>\n",
+  };
+  const { plan } = await planRename(files, "src/TreeCard.vue OrchardCard");
+  expect(plan.proof.gaps.map(({ reason, file, detail }) => `${reason}: ${file} ${detail}`)).toEqual([
+    "found by name: src/A.vue <tree-card>",
+  ]);
+});
+
+test.each([
+  ["the same name without a value", "<p :tree-card />"],
+  ["an argument", '<p :[treeCard]="1" />'],
+  ["a default in a slot's names", '<p #item="{ a = treeCard }">{{ a }}</p>'],
+])("of a template that holds the name in a form of its own it is not proved: %s", async (_, markup) => {
+  const files = {
+    "src/tree-card.ts": "export const treeCard = 1;\n",
+    "src/A.vue": `<script setup>\nimport { treeCard } from "./tree-card";\n</script>\n<template>${markup}</template>\n`,
+  };
+  const { plan } = await planRename(files, "src/tree-card.ts plum");
+  expect(plan.proof.outcome).not.toBe("holds");
 });
 
 describe("the proof does not trust the edits", () => {

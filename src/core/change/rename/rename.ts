@@ -6,7 +6,7 @@ import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { Modules, Resolver } from "../../graph/index.js";
-import { languageFor, languagesInUse, moduleRules, topVariable, type TextNames } from "../../languages/index.js";
+import { languageFor, prepareNames, moduleRules, topVariable, type TextNames } from "../../languages/index.js";
 import type { Project } from "../../app/project.js";
 import { inCase } from "../../base/names/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
@@ -41,11 +41,7 @@ export async function renameDraft(
   request: RenameRequest,
   { mentions = false }: RenameOptions = {},
 ): Promise<RenameDraft> {
-  await Promise.all(
-    languagesInUse()
-      .filter((language) => language.names !== undefined)
-      .map((language) => language.prepare()),
-  );
+  await prepareNames();
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   return new Rename(modules, tree, request).draft(mentions);
 }

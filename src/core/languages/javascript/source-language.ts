@@ -32,6 +32,11 @@ export function exportsType(line: string): boolean {
   return line.startsWith("export type");
 }
 
+/** Whether a script is one of TypeScript, where an import may be of types alone. */
+export function isTyped(path: string): boolean {
+  return /\.[cm]?tsx?$/.test(path);
+}
+
 /** The extension of a file that stands beside a script: the script's own, else that of TypeScript. */
 export function scriptExtension(path: string): string {
   return /\.[cm]?[jt]sx?$/.exec(path)?.[0] ?? ".ts";

@@ -85,7 +85,7 @@ describe("what is taken of another file", () => {
 
 test("an expression's own name repeats the one that it is given; labels repeat a name as text", async () => {
   const text =
-    'const Tree = memo(forwardRef(function Tree() {})); Tree.displayName = "Tree"; const o = { name: "Oak", title: "Oak" }; const x = [class Tree {}];';
+    'const Tree = memo(forwardRef(function Tree() {})); Tree.displayName = "Tree"; export default { name: "Oak", title: "Oak" }; const route = { name: "Elm" }; const x = [class Tree {}];';
   const found = (await namesOf(text, "a.tsx")) as TextNames;
   expect(
     found.variables.filter(({ name, level }) => name === "Tree" && level === "inner").map(({ echoes }) => echoes),

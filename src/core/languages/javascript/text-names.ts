@@ -6,7 +6,7 @@
 import { createRequire } from "node:module";
 import type * as Scopes from "@typescript-eslint/scope-manager";
 import type * as Oxc from "oxc-parser";
-import type { Identifier, NamePlace, PlaceForm, TextNames, Variable } from "../names.js";
+import type { Identifier, Label, NamePlace, PlaceForm, TextNames, Variable } from "../names.js";
 import { membersAt, takingsOf } from "./name-members.js";
 import { optionsFor } from "./parser-options.js";
 import { childrenOf, isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
@@ -227,7 +227,7 @@ function walk(program: TreeNode, text: string, registers: boolean): Walked {
     if (/Identifier$/.test(node.type) && typeof node.name === "string")
       identifiers.push({ name: node.name, start: spanOf(node)[0] });
     if (node.type === "JSXElement") noteClosing(node, closing);
-    const label = labelIn(node, text);
+    const label = labelIn(node, text, parents);
     if (label) labels.push(label);
     for (const child of childrenOf(node)) {
       if (parents.has(child)) continue;
@@ -294,8 +294,8 @@ function firstName(node: unknown): TreeNode | undefined {
   return isNode(first) ? first : undefined;
 }
 
-/** `Tree.displayName = "Tree"`, and `name: "Tree"` or `displayName: "Tree"` of an object or class. */
-function labelIn(node: TreeNode, text: string): TextNames["labels"][number] | undefined {
+/** `Tree.displayName = "Tree"`, `displayName: "Tree"`, and `name: "Tree"` of a component that is an object. */
+function labelIn(node: TreeNode, text: string, parents: ReadonlyMap<TreeNode, TreeNode>): Label | undefined {
   const [key, value] =
     node.type === "AssignmentExpression" && isNode(node.left) && node.left.type === "MemberExpression"
       ? [node.left.property, node.right]
@@ -303,10 +303,22 @@ function labelIn(node: TreeNode, text: string): TextNames["labels"][number] | un
         ? [node.key, node.value]
         : [undefined, undefined];
   if (!isNode(key) || !isNode(value) || node.computed === true || typeof value.value !== "string") return undefined;
-  const isLabel = key.name === "displayName" || (key.name === "name" && node.type === "Property");
+  const isLabel = key.name === "displayName" || (key.name === "name" && isOfComponent(node, parents));
   const [start, end] = spanOf(value);
   if (!isLabel || text.slice(start + 1, end - 1) !== value.value) return undefined;
   return { name: value.value, start: start + 1, end: end - 1 };
+}
+
+/** An object that is exported by default, or handed to one of Vue's functions; any other has names of its own for its own use. */
+function isOfComponent(property: TreeNode, parents: ReadonlyMap<TreeNode, TreeNode>): boolean {
+  const object = parents.get(property);
+  const around = object && parents.get(object);
+  if (property.type !== "Property" || !around) return false;
+  const callee = around.type === "CallExpression" ? nameOf(around.callee) : undefined;
+  return (
+    around.type === "ExportDefaultDeclaration" ||
+    (callee !== undefined && /^(?:defineComponent|defineOptions|Vue\.extend)$/.test(callee))
+  );
 }
 
 function startOf(node: unknown): number {

@@ -7,10 +7,10 @@
 import type { DirectiveNode, ElementNode, InterpolationNode, TemplateChildNode } from "@vue/compiler-dom";
 import { namesOf, statementsOf } from "../javascript/index.js";
 import { shiftedStatement, type Statement } from "../statements.js";
-import { shiftedNames, type NamePlace, type TextNames, type Variable } from "../names.js";
+import { shiftedNames, type Identifier, type NamePlace, type TextNames, type Variable } from "../names.js";
 import { inCase, splitWords } from "../../base/names/index.js";
-import { attributesOf, contentSpan, directivesOf, elementType } from "./markup.js";
-import { parseMarkup, preparePages } from "./vue.js";
+import { attributesOf, contentSpan, directivesOf, elementsOf, elementType } from "./markup.js";
+import { isNativeTag, parseMarkup, preparePages } from "./vue.js";
 
 const interpolationType = 5;
 
@@ -21,6 +21,7 @@ export async function namesOfComponent(text: string): Promise<TextNames | undefi
   const scripts: TextNames[] = [];
   let isSetup = false;
   let template: ElementNode | undefined;
+  const styles: ElementNode[] = [];
   for (const block of blocks as ElementNode[]) {
     const attributes = attributesOf(block);
     const lang = attributes.get("lang")?.value?.content ?? "";
@@ -34,9 +35,9 @@ export async function namesOfComponent(text: string): Promise<TextNames | undefi
     } else if (block.tag === "template") {
       if (lang !== "" && lang !== "html") return undefined;
       template = block;
-    }
+    } else if (block.tag === "style") styles.push(block);
   }
-  const joined = joinScripts(scripts);
+  const joined = withStyles(joinScripts(scripts), styles);
   return template ? withTemplate(joined, { text, template, isSetup }) : joined;
 }
 
@@ -80,6 +81,23 @@ function joinScripts(scripts: readonly TextNames[]): TextNames {
   };
 }
 
+/** `color: v-bind(shade)`, `v-bind("theme.shade")`: a style may hold a name of the script. */
+function withStyles(names: TextNames, styles: readonly ElementNode[]): TextNames {
+  const found = new Map<string, NamePlace[]>();
+  for (const { loc } of styles)
+    for (const match of loc.source.matchAll(/v-bind\(\s*["']?([\p{ID_Start}$_][\p{ID_Continue}$]*)/gu)) {
+      const name = match[1] ?? "";
+      const start = loc.start.offset + match.index + match[0].length - name.length;
+      const place: NamePlace = { start, end: start + name.length, form: "name", isDeclared: false };
+      found.set(name, [...(found.get(name) ?? []), place]);
+    }
+  const { variables } = names;
+  return {
+    ...names,
+    variables: variables.map((each) => withPlaces(each, each.level === "top" ? (found.get(each.name) ?? []) : [])),
+  };
+}
+
 function withPlaces(variable: Variable, more: readonly NamePlace[]): Variable {
   if (more.length === 0) return variable;
   return { ...variable, places: [...variable.places, ...more].sort((a, b) => a.start - b.start) };
@@ -102,6 +120,7 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
   const add = (variable: Variable, place: NamePlace): void => {
     found.set(variable, [...(found.get(variable) ?? []), place]);
   };
+  const unowned: Identifier[] = [];
   const expressions: { readonly start: number; readonly text: string; readonly locals: ReadonlySet<string> }[] = [];
   const visit = (nodes: readonly TemplateChildNode[], locals: ReadonlySet<string>): void => {
     for (const node of nodes) {
@@ -111,7 +130,9 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
       }
       if ((node.type as number) !== elementType) continue;
       const element = node as ElementNode;
-      const variable = byTag.get(element.tag);
+      const variable = isNativeTag(element.tag) ? undefined : byTag.get(element.tag);
+      if (!variable && /\p{Lu}|-/u.test(element.tag))
+        unowned.push({ name: element.tag, start: element.loc.start.offset + 1 });
       if (variable) for (const start of tagPlaces(element, text)) add(variable, tagPlace(element.tag, start, variable));
       const own = directivesOf(element);
       const inside = new Set([...locals, ...own.flatMap(localsOf)]);
@@ -121,6 +142,7 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
     }
   };
   visit(template.children, new Set());
+  if (isSetup && elementsHold(template, tops)) return undefined;
   if (isSetup)
     for (const { start, text: expression, locals } of expressions) {
       const own = await namesInExpression(expression, start);
@@ -130,7 +152,27 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
         if (variable) for (const place of places) add(variable, place);
       }
     }
-  return { ...names, variables: names.variables.map((each) => withPlaces(each, found.get(each) ?? [])) };
+  return {
+    ...names,
+    unownedTags: unowned,
+    variables: names.variables.map((each) => withPlaces(each, found.get(each) ?? [])),
+  };
+}
+
+/** Forms in which a template means a name without an expression of its own: `:tree`, `:[key]`, a default in a slot's names. */
+function elementsHold(template: ElementNode, tops: readonly Variable[]): boolean {
+  const known = new Set(tops.map(({ name }) => name));
+  const holds = (text: string): boolean =>
+    (text.match(/[\p{ID_Start}$_][\p{ID_Continue}$]*/gu) ?? []).some((name) => known.has(name));
+  return [...elementsOf(template.children)].some((element) =>
+    directivesOf(element).some(({ name, arg, exp, forParseResult }) => {
+      const argument = arg?.loc.source ?? "";
+      if (name === "bind" && !exp) return known.has(inCase(splitWords(argument), "camel")) || known.has(argument);
+      if (argument.startsWith("[") && holds(argument)) return true;
+      const names = forParseResult?.value?.loc.source ?? (name === "slot" ? exp?.loc.source : undefined) ?? "";
+      return names.includes("=") && holds(names);
+    }),
+  );
 }
 
 /** `TreeCard` is written `<TreeCard>`, `<tree-card>` or `<treeCard>`. */

@@ -34,6 +34,11 @@ export function parseMarkup(text: string, parseMode: "sfc" | "html"): Compiler.R
   return compiler.parse(text, { parseMode, onError: () => undefined, comments: false, decodeEntities: asItIs });
 }
 
+/** Whether HTML, SVG or MathML has a tag of this name, so that it means no component. */
+export function isNativeTag(tag: string): boolean {
+  return compiler?.parserOptions.isNativeTag?.(tag) === true;
+}
+
 /** A component is what its file gives, whatever its script exports besides. */
 const component: Export = { name: "default", kind: "component", isType: false, start: 0, end: 0 };
 
