@@ -22,6 +22,7 @@ export function planJson(plan: Plan, change: string | undefined, reasons?: Reado
       ...(bytes ? { size: bytes.length } : { text }),
       why,
     })),
+    removed: plan.removed,
     lines: plan.lines.map(({ file, line, text, why }) => ({ file, at: { line, column: 1 }, text, why })),
     foldersMade: plan.foldersMade,
     proof: {

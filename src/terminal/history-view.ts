@@ -61,11 +61,13 @@ export function prunedText({ changes }: PrunePlan): string {
 }
 
 /** `2 files made, 3 files moved, 1 file updated`: of what there is; a change of nothing but names moves and updates. */
-function whatChanged({ made, moved, edited }: PastChange): string {
+function whatChanged({ made, removed, moved, edited }: PastChange): string {
+  const isPlain = made + removed === 0;
   const parts = [
     ...(made > 0 ? [`${count(made, "file")} made`] : []),
-    ...(moved > 0 || made === 0 ? [`${count(moved, "file")} moved`] : []),
-    ...(edited > 0 || made === 0 ? [`${count(edited, "file")} updated`] : []),
+    ...(removed > 0 ? [`${count(removed, "file")} removed`] : []),
+    ...(moved > 0 || isPlain ? [`${count(moved, "file")} moved`] : []),
+    ...(edited > 0 || isPlain ? [`${count(edited, "file")} updated`] : []),
   ];
   return parts.join(", ");
 }
@@ -76,9 +78,16 @@ export function undoView(plan: UndoPlan, screen: Screen, options: { all: boolean
   const change = { ...plan.change, items: plan.change.items.map(({ from, to, kind }) => plain({ from, to, kind })) };
   const moves = change.items.filter((item) => item.from !== item.to);
   const removed = change.items.filter((item) => item.kind === "remove").length;
-  const edited = change.items.filter((item) => item.kind !== "move" && item.kind !== "remove").length;
+  const back = change.items.filter((item) => item.kind === "create").length;
+  const edited = change.items.filter((item) => item.kind === "content" || item.kind === "link").length;
   const verb = options.done ? "Undid" : "Undoes";
-  const result = whatReturns(removed, moves.length, edited);
+  const rest = back > 0 && removed + moves.length + edited === 0 ? "" : whatReturns(removed, moves.length, edited);
+  const result = [
+    rest,
+    ...(back > 0 ? [`Brings back the ${back === 1 ? "file" : count(back, "file")} that it removed.`] : []),
+  ]
+    .filter((sentence) => sentence !== "")
+    .join(" ");
   const head = [
     screen.palette.strong(`${verb} the change ${undone.id}:`),
     `  ${screen.palette.faint(shorten(plainText(undone.command), screen.width - 2))}`,

@@ -8,7 +8,7 @@ import { gapLines, patternLines, proofLines } from "./proof-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count } from "../wording/words.js";
-import { drawFolders, madeLines, ownLines } from "./written-view.js";
+import { drawFolders, madeLines, ownLines, removedLines } from "./written-view.js";
 
 const usualEdits = 16;
 
@@ -45,6 +45,7 @@ export function planDetails(planned: Plan, screen: Screen, options: Omit<PlanVie
   const title = options.change === undefined ? "would make" : "made";
   return [
     plan.moves.length > 0 && made.length > 0 ? [`  ${screen.palette.strong(title)}`, ...made] : made,
+    removedLines(plan, screen),
     ownLines(plan, screen, options.all),
     editLines(plan, screen, options),
     linkLines(plan, screen),

@@ -170,7 +170,7 @@ describe("other views", () => {
     at: "2026-11-23T10:02:11Z",
     command: "move a.ts b.ts",
     moved: 1,
-    made: 0,
+    made: 0, removed: 0,
     edited: 0,
     size: 512,
   };
@@ -226,13 +226,13 @@ describe("other views", () => {
 });
 
 describe("what a change did, and what taking it back does, say all of it", () => {
-  const past = { id: "1", at: "", command: "arrange", size: 1, moved: 0, edited: 0, made: 0 };
+  const past = { id: "1", at: "", command: "arrange", size: 1, moved: 0, edited: 0, made: 0, removed: 0 };
   test.each([
     [{ moved: 2, edited: 1 }, "2 files moved, 1 file updated"],
     [{}, "0 files moved, 0 files updated"],
-    [{ made: 1 }, "1 file made"],
-    [{ made: 2, edited: 1 }, "2 files made, 1 file updated"],
-    [{ made: 1, moved: 3, edited: 2 }, "1 file made, 3 files moved, 2 files updated"],
+    [{ made: 1, removed: 0 }, "1 file made"],
+    [{ made: 2, removed: 0, edited: 1 }, "2 files made, 1 file updated"],
+    [{ made: 1, removed: 0, moved: 3, edited: 2 }, "1 file made, 3 files moved, 2 files updated"],
   ])("%j: %s", (what, said) => {
     expect(historyView({ changes: [{ ...past, ...what }], unreadable: [] }, plain)).toContain(`  ${said}, 1 byte`);
   });

@@ -65,6 +65,11 @@ export function madeLines({ made }: Plan, isDrawn: boolean, { palette, width }: 
   );
 }
 
+/** Files that go, one by one. */
+export function removedLines({ removed }: Plan, { palette }: Screen): string[] {
+  return removed.map((path) => `  ${palette.leaves(`- ${path}`)}  ${palette.faint("removed: nothing is left in it")}`);
+}
+
 const mostLines = 16;
 
 /** The lines that texts gain, by file, numbered as in the new text. */

@@ -8,11 +8,13 @@ export interface ChangeItem {
   readonly to: ProjectPath;
   /**
    * `move`: the bytes stay. `content`: new bytes. `link`: a symbolic link with a new text. `create`: a file that is not there
-   * yet. `remove`: one that was made and goes again.
+   * yet. `remove`: one that goes.
    */
   readonly kind: "move" | "content" | "link" | "create" | "remove";
   /** New bytes, or the new text of a link. */
   readonly after?: Buffer;
+  /** Permission bits of a file that is made; those of any new file where none are given. */
+  readonly mode?: number;
   /** What must be there now: a text (decoded as it was read), or a link's text; `undefined` where it does not matter. */
   readonly expected?: { readonly hash: string };
 }

@@ -35,7 +35,7 @@ export interface Committed {
 }
 
 /** The paths that a plan takes away, and those that it writes. */
-function touched({ moves, texts, made, links }: Plan): {
+function touched({ moves, texts, made, removed, links }: Plan): {
   readonly gone: readonly ProjectPath[];
   readonly there: readonly ProjectPath[];
 } {
@@ -45,7 +45,8 @@ function touched({ moves, texts, made, links }: Plan): {
     ...[...texts, ...links].map(({ file }) => goes.get(file) ?? file),
     ...made.map(({ path }) => path),
   ]);
-  return { gone: moves.map(({ from }) => from).filter((path) => !there.has(path)), there: [...there] };
+  const leaving = [...moves.map(({ from }) => from), ...removed];
+  return { gone: leaving.filter((path) => !there.has(path)), there: [...there] };
 }
 
 /**
@@ -208,7 +209,7 @@ function folderName(path: string): string {
   return slash < 0 ? "./" : path.slice(0, slash + 1);
 }
 
-function respelledText({ edits, proof, made }: Plan): string {
+function respelledText({ edits, proof, made, removed }: Plan): string {
   const files = new Set(edits.map(({ file }) => file)).size;
   return [
     ...(edits.length === 0
@@ -217,6 +218,7 @@ function respelledText({ edits, proof, made }: Plan): string {
           `${edits.length === 1 ? "1 reference is" : `${edits.length} references are`} respelled in ${files === 1 ? "1 file" : `${files} files`}.`,
         ]),
     ...(made.length === 0 ? [] : [`Made: ${made.map(({ path }) => path).join(", ")}.`]),
+    ...(removed.length === 0 ? [] : [`Removed: ${removed.join(", ")}.`]),
     ...(proof.references === 0
       ? []
       : [

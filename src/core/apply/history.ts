@@ -20,6 +20,7 @@ export interface PastChange {
   readonly moved: number;
   readonly edited: number;
   readonly made: number;
+  readonly removed: number;
   /** What its journal takes on the disk, in bytes. */
   readonly size: number;
   /** The change that this one took back. */
@@ -62,6 +63,7 @@ function pastChange(journal: Journal, undoneBy?: string): PastChange {
     moved: items.filter((item) => item.from !== item.to).length,
     edited: items.filter((item) => item.kind === "content").length,
     made: items.filter((item) => item.kind === "create").length,
+    removed: items.filter((item) => item.kind === "remove").length,
     size: journal.size(),
     ...(undoes !== undefined && { undoes }),
     ...(undoneBy !== undefined && { undoneBy }),
@@ -104,7 +106,8 @@ function inverseItem(journal: Journal, n: number): ChangeItem {
   if (now === undefined || (item.was !== undefined && now !== item.was))
     throw new ShelfError("JOURNAL_DAMAGED", { path: old, reason: "the original that it keeps is not what it was" });
   const after = item.kind === "link" ? store.readLink(old) : store.read(old);
-  return { ...turned, kind: item.kind === "remove" ? "create" : item.kind, after, ...expected };
+  if (item.kind === "remove") return { ...turned, kind: "create", after, mode: item.mode };
+  return { ...turned, kind: item.kind, after, ...expected };
 }
 
 /** What `undo` would do. */

@@ -128,13 +128,13 @@ function recordOf(store: FileStore, change: Change, caller: Caller): JournalReco
     at: now.toISOString(),
     command: change.command,
     ...(change.undoes !== undefined && { undoes: change.undoes }),
-    items: change.items.map(({ from, to, kind, after, expected }) => {
+    items: change.items.map(({ from, to, kind, after, mode, expected }) => {
       const was = expected ?? (kind === "content" ? { hash: hashOf(store.read(from)) } : undefined);
       return {
         from,
         to,
         kind,
-        mode: store.stat(from)?.mode ?? 0o644,
+        mode: store.stat(from)?.mode ?? mode ?? 0o644,
         ...(after && { hash: hashOf(after) }),
         ...(was && { was: was.hash }),
       };

@@ -267,15 +267,40 @@ export const catalogue = {
     what: (d) => `${d.path} is given another value from both parts, and no file can do that to what it imports.`,
     next: () => "Take out all that writes to it, or give it a function that does.",
   },
-  EXTRACT_DEFAULT: {
-    refusal: "usage",
-    what: (d) => `What would be taken out is the default of ${d.path}.`,
-    next: () => "Export it by a name first, or move the file and take out what stays behind.",
-  },
   EXTRACT_SAME: {
     refusal: "usage",
     what: (d) => `It is in ${d.path} already.`,
     next: () => "Name another file with --to.",
+  },
+  JOIN_FEW: {
+    refusal: "usage",
+    what: () => "One file alone cannot be joined.",
+    next: () => "Name two files or more, and the file that they become: `steady-shelf join FILE FILE… TARGET`.",
+  },
+  JOIN_CLASH: {
+    refusal: "usage",
+    what: (d) => `${d.path} of ${d.other} is known to others by a name that the joined file has for something else.`,
+    next: (d) => `Give it another name first: \`steady-shelf rename ${d.other ?? ""} ${d.path ?? ""} NEW\`.`,
+  },
+  JOIN_WHOLE: {
+    refusal: "usage",
+    what: (d) => `${d.path} stands for all of a file that would be in the same file from then on.`,
+    next: () => "Import the names that are needed, one by one, instead of `* as`.",
+  },
+  JOIN_UNLIKE: {
+    refusal: "usage",
+    what: (d) => `${d.path} and ${d.other} cannot be one file: ${d.reason}.`,
+    next: () => "Leave one of them out, or make them alike first.",
+  },
+  JOIN_ALONE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is asked for as a file of its own by ${d.other}, which takes no names of it.`,
+    next: () => "Leave it out, or change that place first.",
+  },
+  SPLIT_NOTHING: {
+    refusal: "usage",
+    what: (d) => `${d.path} holds nothing that could be a file of its own${d.reason ? `: ${d.reason}` : ""}.`,
+    next: () => "Name a file with two declarations or more that can be parted.",
   },
   COMPANION_UNKNOWN: {
     refusal: "usage",

@@ -51,14 +51,30 @@ export type Claim =
   | { readonly kind: "opens"; readonly prefix: string }
   /** A name that a file declares is another from then on, and is meant wherever it is meant now. */
   | { readonly kind: "renames"; readonly file: ProjectPath; readonly name: string; readonly to: string }
-  /** A name that a file declares is declared by another from then on, letter by letter, and is meant wherever it is meant now. */
-  | { readonly kind: "hands over"; readonly file: ProjectPath; readonly name: string; readonly to: ProjectPath }
+  /**
+   * A name that a file declares is declared by another from then on, letter by letter, and is meant wherever it is meant now.
+   * `as` is what it is called there, if not the same. `default` is what a file gives by default without a name.
+   */
+  | {
+      readonly kind: "hands over";
+      readonly file: ProjectPath;
+      readonly name: string;
+      readonly to: ProjectPath;
+      readonly as?: string;
+    }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
+
+/** A file that is removed because all that it declares is elsewhere from then on. What means it means another file instead. */
+export interface Merge {
+  readonly from: ProjectPath;
+  readonly into: ProjectPath;
+}
 
 /** All of it. */
 export interface Draft {
   readonly moves: readonly Move[];
+  readonly merges?: readonly Merge[];
   readonly edits: readonly DraftEdit[];
   readonly made: readonly MadeFile[];
   readonly claims: readonly Claim[];

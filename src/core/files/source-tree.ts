@@ -159,7 +159,7 @@ export class SourceTree implements TreeView {
 }
 
 /**
- * The tree as it would be: files at their new paths, and files that are made. Texts are those of now, but for those of
+ * The tree as it would be: files at their new paths, and files that are made, without those that are removed. Texts are those of now, but for those of
  * settings, which decide what names mean: the plan hands in what they will say.
  */
 export class PlannedTree implements TreeView {
@@ -174,10 +174,12 @@ export class PlannedTree implements TreeView {
     readonly before: SourceTree,
     readonly moved: ReadonlyMap<ProjectPath, ProjectPath>,
     readonly made: ReadonlyMap<ProjectPath, SourceText> = new Map(),
+    removed: ReadonlySet<ProjectPath> = new Set(),
   ) {
-    this.paths = [...before.paths.map((path) => moved.get(path) ?? path), ...made.keys()];
+    const kept = removed.size === 0 ? before.paths : before.paths.filter((path) => !removed.has(path));
+    this.paths = [...kept.map((path) => moved.get(path) ?? path), ...made.keys()];
     this.ignoresCase = before.ignoresCase;
-    before.paths.forEach((path, index) => this.#origins.set(this.paths[index] ?? path, path));
+    kept.forEach((path, index) => this.#origins.set(this.paths[index] ?? path, path));
     this.#folders = foldersOf(this.paths);
   }
 

@@ -1,40 +1,8 @@
-/** What is taken out of a file: whole statements, and what they and the rest need of each other. */
+/** What is taken out of a file: whole statements, which no other statement writes to. */
 import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../../base/errors.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
-import type { SourceText } from "../../base/text/index.js";
-import type { SourceTree } from "../../files/index.js";
-import {
-  isScript,
-  languageFor,
-  type NamePlace,
-  type Statement,
-  type TextNames,
-  type Variable,
-} from "../../languages/index.js";
-
-/** A file by its statements and names. */
-export interface Anatomy {
-  readonly path: ProjectPath;
-  readonly text: string;
-  readonly source: SourceText;
-  readonly statements: readonly Statement[];
-  readonly names: TextNames;
-}
-
-/** Reads a file so; throws where it cannot be read whole. */
-export async function anatomyOf(tree: SourceTree, path: ProjectPath): Promise<Anatomy> {
-  const source = tree.text(path);
-  const text = source?.text ?? "";
-  const language = languageFor(path);
-  if (!language?.statements || !isScript(path)) throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
-  const [statements, names] = [
-    await language.statements(text, nameOf(path)),
-    await language.names?.(text, nameOf(path)),
-  ];
-  if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
-  return { path, text, source, statements, names };
-}
+import type { Statement } from "../../languages/index.js";
+import { insideOf, placeOf, type Anatomy } from "../regroup/index.js";
 
 /** What is taken out: names, or the statements of some lines, from 1. */
 export interface Wanted {
@@ -113,60 +81,4 @@ function ensureParted(anatomy: Anatomy, chosen: readonly Statement[]): void {
     const written = places.find((place) => place.isWritten === true && isInside(place) !== isTaken);
     if (written) throw new ShelfError("EXTRACT_WRITTEN", { path: name, place: placeOf(anatomy, written.start) });
   }
-}
-
-export function placeOf({ path, source }: Anatomy, offset: number): { file: string; line: number; column: number } {
-  return { file: path, ...source.positionAt(offset) };
-}
-
-/** Whether a place lies in one of some statements. */
-export function insideOf(statements: readonly Statement[]): (place: Pick<NamePlace, "start">) => boolean {
-  return ({ start }) => statements.some((each) => each.start <= start && start < each.end);
-}
-
-/** What the part that goes and the rest need of each other. */
-export interface Needs {
-  /** Imported names that the part uses; and those of them that the rest does not use any more. */
-  readonly imported: readonly Variable[];
-  readonly leaving: readonly Variable[];
-  /** Names of the rest that the part uses, and of the part that the rest uses, with whether only as types. */
-  readonly ofRest: readonly NeededName[];
-  readonly ofPart: readonly NeededName[];
-}
-
-/** One of them. */
-export interface NeededName {
-  readonly name: string;
-  readonly isType: boolean;
-}
-
-/** Finds them. */
-export function needsOf({ names, statements }: Anatomy, chosen: readonly Statement[]): Needs {
-  const isInside = insideOf(chosen);
-  const isImport = insideOf(statements.filter(({ kind }) => kind === "import"));
-  const needs = {
-    imported: [] as Variable[],
-    leaving: [] as Variable[],
-    ofRest: [] as NeededName[],
-    ofPart: [] as NeededName[],
-  };
-  for (const variable of names.variables) {
-    const { name, level, places } = variable;
-    if (level !== "top") continue;
-    const declared = places.filter(({ isDeclared }) => isDeclared);
-    const uses = places.filter((place) => !place.isDeclared);
-    const [inside, outside] = [uses.filter(isInside), uses.filter((place) => !isInside(place))];
-    if (declared.some(isImport)) {
-      if (inside.length === 0) continue;
-      needs.imported.push(variable);
-      if (outside.length === 0) needs.leaving.push(variable);
-    } else if (declared.some(isInside)) {
-      if (outside.length > 0) needs.ofPart.push({ name, isType: areTypes(outside) });
-    } else if (inside.length > 0) needs.ofRest.push({ name, isType: areTypes(inside) });
-  }
-  return needs;
-}
-
-function areTypes(places: readonly NamePlace[]): boolean {
-  return places.every(({ isType }) => isType === true);
 }

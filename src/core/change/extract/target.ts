@@ -5,7 +5,7 @@ import type { SourceTree } from "../../files/index.js";
 import { partsOf } from "../../app/index.js";
 import { hasMarkup, languageFor, scriptExtension, type Statement } from "../../languages/index.js";
 import type { ExtractRequest } from "./extract.js";
-import type { Anatomy } from "./selection.js";
+import type { Anatomy } from "../regroup/index.js";
 
 /** Where the part goes: a file that is named, or one of its own name in a folder. */
 export async function targetOf(

@@ -50,6 +50,10 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const { tree, rules, graph, draft, progress = quiet } = input;
   ensurePossible(tree, draft.moves, input.places);
   ensureEditable(tree, draft.edits);
+  ensureEditable(
+    tree,
+    mergesOf(draft).map(({ from: file }) => ({ file })),
+  );
   const respelled = await respellDraft(input);
   const { moves, map, planned, candidates, before } = respelled;
   const files = respelled.files.map((file): ReadFile => ({ ...file, text: newText(tree, file) }));
@@ -87,10 +91,11 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     edits: files.flatMap((file) => plannedEdits(tree, file)),
     texts,
     made: draft.made,
+    removed: mergesOf(draft).map(({ from }) => from),
     lines: asWritten(ownLines(tree, draft.edits), texts),
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),
-    foldersEmptied: emptiedFolders(tree, moves, draft.made),
+    foldersEmptied: emptiedFolders(tree, [...moves, ...mergesOf(draft)], draft.made),
     proof: proofOf({
       ...proof,
       added: proof.added + made.added,
@@ -156,14 +161,25 @@ export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
   const { tree, aliases, rules, graph, draft } = input;
   const moves = tidyMoves(draft.moves);
   await prepareFor(draft);
-  const map = new MoveMap(tree, moves);
+  const merges = mergesOf(draft);
+  const map = new MoveMap(tree, [...moves, ...merges]);
   const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
-  const planned = new PlannedTree(tree, map.files, madeTexts(draft.made));
-  const read = graph ? await readOf(graph, input) : await readCandidates(input, moves, before);
+  const moved = merges.length === 0 ? map.files : new Map(moves.map(({ from, to }) => [from, to]));
+  const gone = new Set(merges.map(({ from }) => from));
+  const planned = new PlannedTree(tree, moved, madeTexts(draft.made), gone);
+  const all = graph ? await readOf(graph, input) : await readCandidates(input, [...moves, ...merges], before);
+  // What stands in files that are removed is proved where it goes.
+  const read = gone.size === 0 ? all : { ...all, files: all.files.filter(({ path }) => !gone.has(path)) };
   const own = ownParts(draft);
+  for (const path of gone) own.delete(path);
   const passage = await passageTo(planned, { input, read, before, map, own });
   const files = respellAll(withEdited(read, own, tree), passage, { input, own });
   return { moves, map, planned, before, passage, files, candidates: read.candidates };
+}
+
+/** Files that are removed, as moves: what means one of them means the other file. */
+function mergesOf({ merges = [] }: Draft): readonly Move[] {
+  return merges.map(({ from, into }) => ({ from, to: into, why: "asked" }));
 }
 
 /** What a draft writes is read, too. */

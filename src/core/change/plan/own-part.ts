@@ -25,7 +25,7 @@ export const nothingOwn: OwnPart = {
 };
 
 /** The same by file. */
-export function ownParts({ edits, claims }: Draft): ReadonlyMap<ProjectPath, OwnPart> {
+export function ownParts({ edits, claims }: Draft): Map<ProjectPath, OwnPart> {
   const parts = new Map<ProjectPath, OwnPart>();
   const partOf = (file: ProjectPath): OwnPart => {
     const part = parts.get(file) ?? {

@@ -189,6 +189,8 @@ export interface Plan {
   readonly links: readonly LinkEdit[];
   readonly texts: readonly NewText[];
   readonly made: readonly MadeFile[];
+  /** Files that go because others hold all that they held. */
+  readonly removed: readonly ProjectPath[];
   /** What the draft itself writes into texts; respellings are in `edits`. */
   readonly lines: readonly PlannedLine[];
   readonly foldersMade: readonly ProjectPath[];

@@ -1,4 +1,4 @@
-/** How files name each other once something was taken out: in the manner in which they do so now. */
+/** How files name each other once statements stand elsewhere: in the manner in which they do so now. */
 import { PlannedTree, type SourceTree } from "../../files/index.js";
 import { SourceText } from "../../base/text/index.js";
 import { Resolver } from "../../graph/index.js";
@@ -14,6 +14,7 @@ import {
   type Resolution,
 } from "../../languages/index.js";
 import { folderOf, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
+import type { Merge } from "../draft.js";
 import { MoveMap } from "../plan/move-map.js";
 import { respell } from "../plan/respell.js";
 import { specifierTo } from "../setup/index.js";
@@ -23,8 +24,9 @@ export interface SpecifierInput {
   readonly tree: SourceTree;
   readonly resolver: Resolver;
   readonly aliases: readonly Mapping[];
-  /** The file that gains something; it may not be there yet. */
-  readonly target: ProjectPath;
+  /** Files that gain something; they may not be there yet. */
+  readonly targets: readonly ProjectPath[];
+  readonly merges?: readonly Merge[];
 }
 
 /** Spells them on the tree as it will be. */
@@ -32,17 +34,25 @@ export class SpecifierMaker {
   readonly #passage: Parameters<typeof respell>[0];
 
   constructor(readonly input: SpecifierInput) {
-    const { tree, resolver, aliases, target } = input;
-    const map = new MoveMap(tree, []);
-    const made = tree.has(target) ? new Map<ProjectPath, SourceText>() : new Map([[target, SourceText.ofNew("")]]);
-    const after = new Resolver(new PlannedTree(tree, map.files, made), moduleRules, aliases, resolver);
-    this.#passage = { before: resolver, after, map, opens: [] };
+    const { tree, resolver, aliases, targets, merges = [] } = input;
+    const map = new MoveMap(
+      tree,
+      merges.map(({ from, into }) => ({ from, to: into, why: "asked" })),
+    );
+    const made = new Map(targets.filter((path) => !tree.has(path)).map((path) => [path, SourceText.ofNew("")]));
+    const removed = new Set(merges.map(({ from }) => from));
+    const planned = new PlannedTree(tree, new Map(), made, removed);
+    this.#passage = { before: resolver, after: new Resolver(planned, moduleRules, aliases, resolver), map, opens: [] };
   }
 
-  /** A reference of a file, as it is spelled in the target. */
-  fromTarget(from: ProjectPath, reference: Reference): string {
-    const { resolver, target } = this.input;
-    const was = resolver.resolve(from, reference);
+  /** The file that stands for one from then on. */
+  placeOf(path: ProjectPath): ProjectPath {
+    return this.#passage.map.file(path);
+  }
+
+  /** A reference of a file, as it is spelled in another. */
+  spelledIn(target: ProjectPath, from: ProjectPath, reference: Reference): string {
+    const was = this.input.resolver.resolve(from, reference);
     if (folderOf(from) === folderOf(target) && was.state !== "found") return reference.specifier;
     if (was.state === "found" || was.state === "beyond" || was.state === "folder")
       return this.#spelled(target, reference, was);
@@ -58,13 +68,13 @@ export class SpecifierMaker {
     return now.state === "found" ? now.scheme : "relative";
   }
 
-  /** The target as a reference of a file would name it, that means another file now. */
-  toTarget(from: ProjectPath, reference: Reference): string {
+  /** A file as a reference of another would name it, that means something else now. */
+  spelledFor(target: ProjectPath, from: ProjectPath, reference: Reference): string {
     const scheme = this.schemeOf(from, reference);
-    return this.#spelled(from, reference, { state: "found", targets: [this.input.target], scheme });
+    return this.#spelled(from, reference, { state: "found", targets: [target], scheme });
   }
 
-  /** What one of the two files names the other, in the manner of the imports of one of them. */
+  /** What one of two files names the other, in the manner of the imports of one of them. */
   between(from: ProjectPath, to: ProjectPath, { references }: Extraction): string {
     const plain = specifierTo(from, to, "short");
     const like = references.find(

@@ -3,7 +3,7 @@ import { comparePaths } from "../../base/paths.js";
 import type { Statement } from "../../languages/index.js";
 import type { DraftEdit } from "../draft.js";
 import type { TakenBinding } from "./imports.js";
-import type { Anatomy } from "./selection.js";
+import type { Anatomy } from "./anatomy.js";
 
 /** What is said of a whole file at its top, and holds for what is taken out of it: `// @flow`, `// @ts-nocheck`, a licence. */
 export function headOf({ text, statements }: Anatomy): string[] {
@@ -16,10 +16,6 @@ export function headOf({ text, statements }: Anatomy): string[] {
 
 export function asTaken({ imported, local, isType }: TakenBinding): TakenBinding {
   return { imported, local, isType };
-}
-
-export function statementAt({ statements }: Pick<Anatomy, "statements">, offset: number): Statement | undefined {
-  return statements.find(({ start, end }) => start <= offset && offset < end);
 }
 
 /** Where further imports stand: behind the last one, else behind the directives and comments at the top. */

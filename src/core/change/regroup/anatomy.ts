@@ -1,0 +1,59 @@
+/** A script by its statements and names: what can be taken from it, and what that needs. */
+import { ShelfError } from "../../base/errors.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { SourceText } from "../../base/text/index.js";
+import type { SourceTree } from "../../files/index.js";
+import { isScript, languageFor, type NamePlace, type Statement, type TextNames } from "../../languages/index.js";
+
+/** A file by its statements and names. */
+export interface Anatomy {
+  readonly path: ProjectPath;
+  readonly text: string;
+  readonly source: SourceText;
+  readonly statements: readonly Statement[];
+  readonly names: TextNames;
+}
+
+/** Reads a file so; throws where it cannot be read whole. */
+export async function anatomyOf(tree: SourceTree, path: ProjectPath): Promise<Anatomy> {
+  const source = tree.text(path);
+  const text = source?.text ?? "";
+  const language = languageFor(path);
+  if (!language?.statements || !isScript(path)) throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
+  const [statements, names] = [
+    await language.statements(text, nameOf(path)),
+    await language.names?.(text, nameOf(path)),
+  ];
+  if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
+  return { path, text, source, statements, names };
+}
+
+export function placeOf({ path, source }: Anatomy, offset: number): { file: string; line: number; column: number } {
+  return { file: path, ...source.positionAt(offset) };
+}
+
+/** Whether a place lies in one of some statements. */
+export function insideOf(statements: readonly Statement[]): (place: Pick<NamePlace, "start">) => boolean {
+  return ({ start }) => statements.some((each) => each.start <= start && start < each.end);
+}
+
+export function statementAt({ statements }: Pick<Anatomy, "statements">, offset: number): Statement | undefined {
+  return statements.find(({ start, end }) => start <= offset && offset < end);
+}
+
+/** Whether all of some places stand for types. */
+export function areTypes(places: readonly NamePlace[]): boolean {
+  return places.every(({ isType }) => isType === true);
+}
+
+/** Names that are declared as types and nothing else: interfaces and their like. */
+export function typeNamesOf({ statements }: Pick<Anatomy, "statements">): ReadonlySet<string> {
+  const types = new Set(statements.filter(({ isType }) => isType).flatMap(({ declares }) => declares));
+  for (const { isType, declares } of statements) if (!isType) for (const name of declares) types.delete(name);
+  return types;
+}
+
+/** Statements that are neither imports nor directives. */
+export function bodyOf({ statements }: Pick<Anatomy, "statements">): readonly Statement[] {
+  return statements.filter(({ kind }) => kind !== "import" && kind !== "directive");
+}
