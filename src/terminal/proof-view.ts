@@ -16,6 +16,10 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
   "handed on": ({ detail, names }) =>
     `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,
+  grows: ({ names }) =>
+    `all of ${nameOf(names ?? "")} is handed on here; whoever gets it gets other names as well from then on`,
+  mocked: ({ detail }) =>
+    `a test puts something in the place of ${detail}; what the file gives is no longer the same, so it may mean to change, too`,
   "found by name": ({ detail, names }) =>
     `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
   "unknown alias": ({ detail, names }) =>

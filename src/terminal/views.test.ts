@@ -170,7 +170,8 @@ describe("other views", () => {
     at: "2026-11-23T10:02:11Z",
     command: "move a.ts b.ts",
     moved: 1,
-    made: 0, removed: 0,
+    made: 0,
+    removed: 0,
     edited: 0,
     size: 512,
   };

@@ -65,8 +65,7 @@ function changeOf(tree: SourceTree, plan: Plan, command: string): Change {
   }
   for (const { path, text, bytes = Buffer.from(text) } of plan.made)
     items.set(path, { from: path, to: path, kind: "create", after: bytes });
-  for (const path of plan.removed)
-    items.set(path, { from: path, to: path, kind: "remove", ...expectedOf(tree, path) });
+  for (const path of plan.removed) items.set(path, { from: path, to: path, kind: "remove", ...expectedOf(tree, path) });
   for (const { file, before, after } of plan.links)
     items.set(file, {
       from: file,

@@ -292,10 +292,10 @@ export const catalogue = {
     what: (d) => `${d.path} and ${d.other} cannot be one file: ${d.reason}.`,
     next: () => "Leave one of them out, or make them alike first.",
   },
-  JOIN_ALONE: {
+  JOIN_TARGET: {
     refusal: "usage",
-    what: (d) => `${d.path} is asked for as a file of its own by ${d.other}, which takes no names of it.`,
-    next: () => "Leave it out, or change that place first.",
+    what: (d) => `${d.path} is a folder, not the file that several become.`,
+    next: (d) => `Name the file: ${d.path}/NAME${d.other ?? ""}.`,
   },
   SPLIT_NOTHING: {
     refusal: "usage",

@@ -19,9 +19,11 @@ export interface Origin {
 export class Modules {
   readonly #readings = new Map<ProjectPath, Extraction>();
 
+  /** `byAbout`: a default without a name is known by what it is about, `memo(TreeCard)`; else it is `default`. */
   constructor(
     readonly tree: TreeView,
     readonly resolver: Resolver,
+    readonly byAbout = true,
   ) {}
 
   /** What a file names and gives, exactly. */
@@ -57,7 +59,7 @@ export class Modules {
           // `import Tree from "./Tree"; export default Tree;`
           const [reference, taken] = local === undefined ? [] : importOf(references, local);
           if (reference) return through(reference, taken ?? name);
-          return [{ file: path, name: local ?? about ?? name }];
+          return [{ file: path, name: local ?? (this.byAbout ? about : undefined) ?? name }];
         }),
       );
     if (name === "default") return [];

@@ -49,7 +49,10 @@ export async function extractDraft({ tree, aliases }: Project, request: ExtractR
   const { draft, kept, circles } = await regroup({
     tree,
     aliases,
-    parts: [part(old, (statement) => (chosen.includes(statement) ? target : old.path)), ...existing.map((each) => part(each))],
+    parts: [
+      part(old, (statement) => (chosen.includes(statement) ? target : old.path)),
+      ...existing.map((each) => part(each)),
+    ],
     clash: "refuse",
     why: `taken out of ${nameOf(old.path)}`,
     ...(request.keepExport !== undefined && { keepExport: request.keepExport }),

@@ -38,7 +38,15 @@ import {
   tidyMoves,
   type Move,
 } from "./move.js";
-import { proofOf, type NewText, type Plan, type PlannedEdit, type PlannedLine, type Unread } from "./plan.js";
+import {
+  proofOf,
+  type Difference,
+  type NewText,
+  type Plan,
+  type PlannedEdit,
+  type PlannedLine,
+  type Unread,
+} from "./plan.js";
 import { prove } from "./prove.js";
 import type { NameResult } from "./prove-names.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
@@ -101,7 +109,12 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       added: proof.added + made.added,
       led: proof.led + made.led,
       ...(named && { names: named.names }),
-      different: [...proof.different, ...made.different, ...(named?.different ?? [])],
+      different: [
+        ...proof.different,
+        ...made.different,
+        ...(named?.different ?? []),
+        ...askedForAlone(tree, mergesOf(draft), files),
+      ],
       gaps: [...made.gaps, ...(named?.gaps ?? []), ...gaps],
     }),
     mentions,
@@ -119,6 +132,25 @@ function asWritten(lines: readonly PlannedLine[], texts: readonly NewText[]): re
   return lines.map((line) => ({ ...line, text: written.get(line.file)?.[line.line - 1] ?? line.text }));
 }
 
+/** Forms in which a file is loaded for itself, and not for names of it. */
+const byItself = new Set<Reference["kind"]>(["url", "setting", "page link", "asset", "reference path"]);
+
+/** A worker, an entry of a bundler: such a file cannot be joined to others, which would be loaded in its place. */
+function askedForAlone(tree: SourceTree, merges: readonly Move[], files: readonly ReadFile[]): Difference[] {
+  const removed = new Map(merges.map(({ from, to }) => [from, to]));
+  if (removed.size === 0) return [];
+  return files.flatMap(({ path: file, extraction, meanings }) =>
+    extraction.references.flatMap(({ kind, start, specifier }, index): Difference[] => {
+      const meant = meanings[index];
+      const target = meant?.state === "found" ? meant.targets.find((each) => removed.has(each)) : undefined;
+      if (!byItself.has(kind) || target === undefined) return [];
+      const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+      const reason = "the file is asked for by itself, and all that it is joined with would be loaded";
+      return [{ file, at, specifier, before: [target], after: [removed.get(target) ?? target], reason }];
+    }),
+  );
+}
+
 /** The proof of the names that a draft changes; it is loaded only where one does. */
 async function proveRenames(
   { tree, draft }: PlanInput,
@@ -132,7 +164,9 @@ async function proveRenames(
   for (const { file, after } of texts) planned.respell(map.file(file), after);
   const { before, after } = passage;
   const facts = { tree, planned, before, after, map, texts };
-  if (goes.length > 0) return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes });
+  const removed = mergesOf(draft).map(({ from }) => from);
+  if (goes.length > 0)
+    return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed });
   return (await import("./prove-names.js")).proveNames({ ...facts, claims });
 }
 

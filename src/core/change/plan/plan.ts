@@ -44,6 +44,8 @@ export type GapReason =
   | "named there" //    a moved file is named in a file of a language that is not read yet
   | "computed" //       a name that is put together at run time and may mean a moved file
   | "handed on" //      a whole file is handed on, of which one name changes: who takes it by that name is not known
+  | "grows" //          a whole file is handed on that gives other names besides from then on
+  | "mocked" //         a test puts something in the place of a file that loses or gains names
   | "found by name" //  a tag that nothing in its file explains, called as a component's file is called today
   | "unknown alias" // a name through an alias that nobody knows, whose end is that of a moved file
   | "link text"; //     a moved link whose text is not UTF-8

@@ -1,17 +1,19 @@
 /**
  * The proof for what goes from one file to another. It does not trust the edits: all texts that change are read again, and
- * - every statement of the files that give and gain is there once, letter for letter, and each name in it means what it meant;
+ * - every statement of the files that give and gain is there once, letter for letter but for names that are called otherwise, and each
+ *   name in it means what it meant;
  * - every name that another changed file imports means what it meant;
- * - every name that a changed file gives comes from where it came from, but for those that leave on purpose;
+ * - every name that a changed file gives comes from where it came from, but for those that leave on purpose, which another gives;
  * - who takes one of the names, by whatever index, takes the same declaration.
  */
 import { Modules, type Origin } from "../../graph/index.js";
-import { isRelative, languageFor, type Reference, type Statement, type TextNames } from "../../languages/index.js";
-import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import { languageFor } from "../../languages/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Claim } from "../draft.js";
-import { holdersOf, mayMean } from "./name-holders.js";
+import { holdersOf, importersOf, mayMean } from "./name-holders.js";
 import type { Difference, Gap, NameCount } from "./plan.js";
 import type { NameProof } from "./prove-names.js";
+import { meaningsIn, recordOf, type Side, type StatementRecord } from "./statement-records.js";
 import { takenNames } from "./taken-names.js";
 import { WholeFiles } from "./whole-files.js";
 
@@ -21,6 +23,8 @@ export type HandsOver = Extract<Claim, { readonly kind: "hands over" }>;
 /** What the proof is made from. */
 export interface StatementProof extends Omit<NameProof, "claims"> {
   readonly claims: readonly HandsOver[];
+  /** Files that are removed because others hold what they held. */
+  readonly removed: readonly ProjectPath[];
 }
 
 /** What came of it. */
@@ -35,57 +39,54 @@ export function proveStatements(input: StatementProof): Promise<StatementResult>
   return new Proof(input).result();
 }
 
-/** One side of the change: the files as they are, or as they will be. */
-interface Side {
-  readonly modules: Modules;
-  /** What an origin is called on the planned tree. */
-  readonly keyOf: (origin: Origin) => string;
-  readonly textOf: (path: ProjectPath) => string | undefined;
-}
-
 class Proof {
   readonly #now: Side;
   readonly #then: Side;
+  /** Files that give statements or gain them, as they are; and as they will be. */
+  readonly #parties: ReadonlySet<ProjectPath>;
+  readonly #gainers: ReadonlySet<ProjectPath>;
+  readonly #claimed: ReadonlySet<string>;
   readonly #different: Difference[] = [];
   readonly #gaps: Gap[] = [];
   #uses = 0;
   #same = 0;
 
   constructor(readonly input: StatementProof) {
-    const { tree, planned, before, after, claims } = input;
-    const goes = new Map(claims.map(({ file, name, to }) => [`${file}\n${name}`, `${to}\n${name}`]));
-    const plain = ({ file, name }: Origin): string => `${file}\n${name}`;
+    const { tree, planned, before, after, claims, map, removed } = input;
+    const goes = new Map(claims.map(({ file, name, to, as = name }) => [`${file}\n${name}`, `${to}\n${as}`]));
+    const nameless = new Set(
+      claims.flatMap(({ name, to, as }) => (name === "default" && as !== undefined ? [`${to}\n${as}`] : [])),
+    );
+    const placeOf = (path: ProjectPath): ProjectPath => map.file(path);
+    this.#claimed = new Set(goes.keys());
     this.#now = {
-      modules: new Modules(tree, before),
-      keyOf: (origin) => goes.get(plain(origin)) ?? plain(origin),
+      modules: new Modules(tree, before, false),
+      keyOf: ({ file, name }: Origin) => goes.get(`${file}\n${name}`) ?? `${placeOf(file)}\n${name}`,
+      placeOf,
       textOf: (path) => tree.text(path)?.text,
+      wasNameless: () => false,
     };
-    this.#then = { modules: new Modules(planned, after), keyOf: plain, textOf: (path) => planned.text(path)?.text };
+    this.#then = {
+      modules: new Modules(planned, after, false),
+      keyOf: ({ file, name }: Origin) => `${file}\n${name}`,
+      placeOf: (path) => path,
+      textOf: (path) => planned.text(path)?.text,
+      wasNameless: (path, name) => nameless.has(`${path}\n${name}`),
+    };
+    this.#parties = new Set([...claims.flatMap(({ file, to }) => [file, to]), ...removed, ...removed.map(placeOf)]);
+    this.#gainers = new Set([...this.#parties].map(placeOf));
   }
 
   async result(): Promise<StatementResult> {
-    const { claims, texts } = this.input;
-    const parties = new Set(claims.flatMap(({ file, to }) => [file, to]));
-    await this.#statements([...parties]);
+    const { texts } = this.input;
+    await this.#statements();
     const scripts = texts.map(({ file }) => file).filter((path) => languageFor(path)?.names !== undefined);
-    for (const path of scripts) {
-      if (!parties.has(path)) await this.#imports(path);
-      this.#exports(path);
-    }
+    for (const path of scripts) if (!this.#parties.has(path)) await this.#imports(path);
+    for (const path of new Set([...scripts, ...this.#parties])) this.#exports(path);
     await this.#takers(new Set(scripts));
-    const isLost = (target: ProjectPath, name: string): boolean =>
-      this.#then.modules.originsOf(target, name).length === 0;
-    const wholes = new WholeFiles(this.input.tree, this.#now.modules, this.#leaving(), isLost);
-    for (const path of await wholes.search(parties)) this.#unread(path);
-    const gaps = [...wholes.gaps, ...this.#gaps];
-    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps };
-  }
-
-  /** Names that a file gives now, and would not any more. */
-  #leaving(): readonly HandsOver[] {
-    const given = ({ modules }: Side, { file, name }: HandsOver): boolean =>
-      (modules.reading(file).exports ?? []).some((each) => each.name === name);
-    return this.input.claims.filter((claim) => given(this.#now, claim) && !given(this.#then, claim));
+    await this.#wholes();
+    await this.#mocks();
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
   }
 
   #wrong(path: ProjectPath, start: number, specifier: string, reason: string): void {
@@ -98,8 +99,9 @@ class Proof {
   }
 
   /** All statements of some files: what each says, and what each name in it means. */
-  async #statements(paths: readonly ProjectPath[]): Promise<void> {
-    const [now, then] = [await this.#records(paths, this.#now), await this.#records(paths, this.#then)];
+  async #statements(): Promise<void> {
+    const now = await this.#records([...this.#parties], this.#now);
+    const then = await this.#records([...this.#gainers], this.#then);
     const left = new Map<string, number>();
     for (const { key } of then) left.set(key, (left.get(key) ?? 0) + 1);
     for (const { key, path, start, name, places } of now) {
@@ -117,8 +119,8 @@ class Proof {
     }
   }
 
-  async #records(paths: readonly ProjectPath[], side: Side): Promise<Said[]> {
-    const found: Said[] = [];
+  async #records(paths: readonly ProjectPath[], side: Side): Promise<StatementRecord[]> {
+    const found: StatementRecord[] = [];
     for (const path of paths) {
       const text = side.textOf(path);
       if (text === undefined) continue;
@@ -131,10 +133,12 @@ class Proof {
         this.#unread(path);
         continue;
       }
-      const meanings = meaningsIn(path, names, side);
+      const read = { path, text, names, meanings: meaningsIn(path, names, side), side };
       for (const statement of statements)
-        if (["declaration", "default", "other"].includes(statement.kind))
-          found.push(recordOf(path, text, statement, { names, meanings, side }));
+        if (["declaration", "default", "other"].includes(statement.kind)) {
+          const record = recordOf(read, statement);
+          if (record) found.push(record);
+        }
     }
     return found;
   }
@@ -172,16 +176,15 @@ class Proof {
 
   /** The names that a file gives, each by what declares it. */
   #exports(path: ProjectPath): void {
-    const given = ({ modules, keyOf }: Side): Map<string, string> =>
-      new Map(
-        (modules.reading(path).exports ?? [])
-          .filter(({ name }) => name !== "*")
-          .map(({ name }) => [name, modules.originsOf(path, name).map(keyOf).sort().join("\t")]),
-      );
-    const [now, then] = [given(this.#now), given(this.#then)];
+    const [now, then] = [givenBy(path, this.#now), givenBy(this.#now.placeOf(path), this.#then)];
+    const isRemoved = this.#now.placeOf(path) !== path;
     for (const [name, meant] of now) {
-      const leaves = this.input.claims.some((claim) => claim.file === path && claim.name === name);
-      if (then.get(name) === meant || (leaves && !then.has(name))) continue;
+      if (then.get(name) === meant) continue;
+      const origins = this.#now.modules.originsOf(path, name);
+      const leaves = origins.some((origin) => this.#claimed.has(`${origin.file}\n${origin.name}`));
+      const isElsewhere =
+        leaves && [...this.#gainers].some((each) => [...givenBy(each, this.#then).values()].includes(meant));
+      if (isElsewhere && (isRemoved || !then.has(name))) continue;
       this.#wrong(
         path,
         0,
@@ -193,101 +196,98 @@ class Proof {
 
   /** Who takes one of the names takes the same declaration. */
   async #takers(changed: ReadonlySet<ProjectPath>): Promise<void> {
-    const { tree, claims } = this.input;
-    const names = new Set(claims.map(({ name }) => name));
+    const { tree, claims, removed } = this.input;
+    const names = new Set(claims.map(({ name }) => name).filter((name) => name !== "default"));
     const concern = { modules: this.#now.modules, names };
-    for (const path of await holdersOf(tree, [...names])) {
-      if (languageFor(path)?.names === undefined || changed.has(path)) continue;
-      if (!mayMean(path, concern)) continue;
-      const own = await languageFor(path)?.names?.(tree.text(path)?.text ?? "", nameOf(path));
-      const [now, then] = [takenNames(path, this.#now.modules, own), takenNames(path, this.#then.modules, own)];
-      if (!own) {
-        const { problem } = this.#now.modules.reading(path);
-        if (now.some((each) => names.has(each.name)) || problem) this.#unread(path);
+    const byDefault = claims
+      .map(({ file }) => file)
+      .filter((file) =>
+        this.#now.modules.originsOf(file, "default").some((each) => this.#claimed.has(`${each.file}\n${each.name}`)),
+      );
+    const importers = new Set(await importersOf(tree, [...byDefault, ...removed]));
+    for (const path of new Set([...(await holdersOf(tree, [...names])), ...importers])) {
+      if (languageFor(path)?.names === undefined || changed.has(path) || this.#parties.has(path)) continue;
+      if (!importers.has(path) && !mayMean(path, concern)) continue;
+      await this.#taker(path, names);
+    }
+  }
+
+  async #taker(path: ProjectPath, names: ReadonlySet<string>): Promise<void> {
+    const own = await languageFor(path)?.names?.(this.input.tree.text(path)?.text ?? "", nameOf(path));
+    const [now, then] = [takenNames(path, this.#now.modules, own), takenNames(path, this.#then.modules, own)];
+    if (!own) {
+      const { problem } = this.#now.modules.reading(path);
+      if (now.some((each) => names.has(each.name)) || problem) this.#unread(path);
+    }
+    now.forEach((each, index) => {
+      if (!each.origins.some((origin) => this.#claimed.has(`${origin.file}\n${origin.name}`))) return;
+      this.#uses += 1;
+      const [wanted, found] = [
+        each.origins.map(this.#now.keyOf).sort().join("\t"),
+        (then[index]?.origins ?? []).map(this.#then.keyOf).sort().join("\t"),
+      ];
+      if (wanted === found) this.#same += 1;
+      else this.#wrong(path, each.start, each.name, "another declaration would be meant");
+    });
+  }
+
+  /** Files that are taken as a whole, and give other names from then on. */
+  async #wholes(): Promise<void> {
+    const { tree, claims } = this.input;
+    const { modules, placeOf } = this.#now;
+    const grown = new Set([...this.#parties].filter((path) => tree.has(path) && this.#grows(path)));
+    const isLost = (target: ProjectPath, name: string): boolean =>
+      this.#then.modules.originsOf(placeOf(target), name).length === 0 ||
+      modules.originsOf(target, name).some(({ file }) => grown.has(file));
+    const leaving = claims.filter(
+      ({ file, name }) => givenBy(file, this.#now).has(name) && !givenBy(placeOf(file), this.#then).has(name),
+    );
+    const others = [...grown].flatMap((file) => [...givenBy(file, this.#now).keys()].map((name) => ({ file, name })));
+    const wholes = new WholeFiles(tree, modules, [...leaving, ...others], isLost);
+    for (const path of await wholes.search(this.#parties)) this.#unread(path);
+    this.#gaps.unshift(
+      ...wholes.gaps.map((gap) =>
+        gap.names !== undefined && grown.has(gap.names) ? { ...gap, reason: "grows" as const } : gap,
+      ),
+    );
+  }
+
+  /** Whether a file, or what stands for it, gives values that it has not given. */
+  #grows(path: ProjectPath): boolean {
+    const now = givenBy(path, this.#now);
+    const then = this.#then.modules.reading(this.#now.placeOf(path)).exports ?? [];
+    return then.some(({ name, isType }) => !isType && name !== "default" && !now.has(name));
+  }
+
+  /** A mock stands for all of a file: what leaves it is not mocked any more, and what comes is. */
+  async #mocks(): Promise<void> {
+    const { tree } = this.input;
+    const { modules, placeOf } = this.#now;
+    const parties = [...this.#parties].filter((path) => tree.has(path));
+    const isOther = (path: ProjectPath): boolean => {
+      const [now, then] = [givenBy(path, this.#now), givenBy(placeOf(path), this.#then)];
+      return this.#grows(path) || [...now.keys()].some((name) => !then.has(name));
+    };
+    const changed = new Set(parties.filter(isOther));
+    if (changed.size === 0) return;
+    for (const path of await importersOf(tree, changed)) {
+      if (!/[mM]ock/.test(tree.text(path)?.text ?? "")) continue;
+      for (const reference of modules.reading(path).references) {
+        const target = modules.targetsOf(path, reference).find((each) => changed.has(each));
+        if (reference.kind !== "mock" || target === undefined) continue;
+        const at = tree.text(path)?.positionAt(reference.start) ?? { line: 1, column: 1 };
+        this.#gaps.push({ reason: "mocked", file: path, at, detail: nameOf(target), names: target });
       }
-      now.forEach((each, index) => {
-        if (!names.has(each.name)) return;
-        this.#uses += 1;
-        const [wanted, found] = [
-          each.origins.map(this.#now.keyOf).sort().join("\t"),
-          (then[index]?.origins ?? []).map(this.#then.keyOf).sort().join("\t"),
-        ];
-        if (wanted === found) this.#same += 1;
-        else this.#wrong(path, each.start, each.name, "another declaration would be meant");
-      });
     }
   }
 }
 
-/** One statement as text, with what it means. */
-interface Said {
-  readonly key: string;
-  readonly path: ProjectPath;
-  readonly start: number;
-  readonly name: string;
-  readonly places: number;
-}
-
-interface SaidWith {
-  readonly names: TextNames;
-  readonly meanings: ReadonlyMap<string, string>;
-  readonly side: Side;
-}
-
-/** A statement without `export`, with what each of its names means that is known in the whole file; paths by what they mean. */
-function recordOf(path: ProjectPath, text: string, statement: Statement, { names, meanings, side }: SaidWith): Said {
-  const { core, start, end, declares, exported } = statement;
-  const isDefault = exported === "by default" || statement.kind === "default";
-  const from = isDefault ? start : core;
-  const meant = names.variables
-    .filter(({ level }) => level !== "inner")
-    .flatMap(({ name, level, places }) =>
-      places
-        .filter((place) => place.start >= from && place.start < end)
-        .map((place) => ({
-          at: place.start - from,
-          meant: level === "free" ? `free ${name}` : (meanings.get(name) ?? name),
-        })),
-    )
-    .sort((a, b) => a.at - b.at);
-  const references = side.modules.reading(path).references.filter((each) => each.start >= from && each.start < end);
-  const pathless = withoutPaths(text, from, end, references);
-  const means = references.map(
-    (each) => side.modules.targetsOf(path, each).join(",") || each.specifier.replace(/^(?:\.{1,2}\/)+/, ""),
+/** The names that a file gives, each by what declares it. */
+function givenBy(path: ProjectPath, { modules, keyOf }: Side): ReadonlyMap<string, string> {
+  if (!modules.tree.has(path)) return new Map();
+  return new Map(
+    (modules.reading(path).exports ?? [])
+      .filter(({ name }) => name !== "*")
+      .map(({ name }) => [name, modules.originsOf(path, name).map(keyOf).sort().join("\t")]),
   );
-  const key = [pathless, ...meant.map((each) => each.meant), ...means].join("\u0001");
-  return { key, path, start, name: declares.join(", "), places: meant.length };
-}
-
-/** Paths are proved for themselves, and are spelled otherwise elsewhere. */
-function withoutPaths(text: string, from: number, end: number, references: readonly Reference[]): string {
-  let found = "";
-  let at = from;
-  for (const reference of references) {
-    found += text.slice(at, reference.start);
-    at = reference.end;
-  }
-  return (found + text.slice(at, end)).replaceAll("\r\n", "\n");
-}
-
-/** What nothing answers to, by the place that is meant. */
-function placed(path: ProjectPath, specifier: string): string {
-  return isRelative(specifier) ? (joinPath(folderOf(path), specifier) ?? specifier) : specifier;
-}
-
-/** What each name of the whole file means: what declares it, here or elsewhere. */
-function meaningsIn(path: ProjectPath, names: TextNames, { modules, keyOf }: Side): ReadonlyMap<string, string> {
-  const found = new Map<string, string>();
-  for (const { name, level } of names.variables) if (level === "top") found.set(name, keyOf({ file: path, name }));
-  for (const reference of modules.reading(path).references) {
-    if (reference.kind !== "import") continue;
-    const targets = modules.targetsOf(path, reference);
-    for (const { local, imported } of reference.bindings ?? []) {
-      const origins = targets.flatMap((target) => modules.originsOf(target, imported));
-      const meant = origins.map(keyOf).sort().join("\t");
-      // A package is known by its name; what no file gives, by the file and the name that was asked for.
-      found.set(local, meant !== "" ? meant : `${targets.join(",") || placed(path, reference.specifier)} ${imported}`);
-    }
-  }
-  return found;
 }

@@ -190,7 +190,9 @@ class Importer {
     const written = this.file?.text.slice(statement.start, statement.end) ?? "";
     const isAllTypes = /^(?:import|export)\s+type(?:of)?\b(?!\s*(?:,|from\b))/.test(written);
     const bindings = reference.bindings ?? [];
-    const isRigid = bindings.some(({ imported }) => imported === "*") || behindOf(written, { ...reference, end: reference.end - statement.start }, written.length) !== "";
+    const isRigid =
+      bindings.some(({ imported }) => imported === "*") ||
+      behindOf(written, { ...reference, end: reference.end - statement.start }, written.length) !== "";
     const word = reference.kind === "re-export" ? "export" : "import";
     const staying: Binding[] = [];
     const lines: Line[] = [];
@@ -249,7 +251,12 @@ class Importer {
     const stays = isRigid ? undefined : lines.find(({ to }) => to === mainOf(part));
     const isAsWas = isRigid || (stays !== undefined && staying.length > 0 && stays.bindings.length === staying.length);
     const rest = isAsWas ? this.#without(taking) : undefined;
-    if (rest) return this.#besides(taking, rest, lines.filter((line) => line !== stays));
+    if (rest)
+      return this.#besides(
+        taking,
+        rest,
+        lines.filter((line) => line !== stays),
+      );
     if (lines.length === 0) return this.#remove(taking);
     const { statement } = taking;
     const text = lines.map((line) => this.#lineText(taking, line)).join(this.#lineEnd());
@@ -265,7 +272,8 @@ class Importer {
   }
 
   #besides(taking: Taking, rest: readonly TextEdit[], lines: readonly Line[]): void {
-    const why = lines.length === 0 ? "has it itself" : taking.word === "export" ? "passes it on" : "takes it from its new place";
+    const why =
+      lines.length === 0 ? "has it itself" : taking.word === "export" ? "passes it on" : "takes it from its new place";
     for (const edit of rest) this.#edit(edit, why);
     const { end } = taking.statement;
     for (const line of lines)
@@ -281,7 +289,11 @@ class Importer {
   #lineText({ reference, statement }: Taking, { word, to, bindings }: Line): string {
     const { text = "", statements = [] } = this.file ?? {};
     const written = text.slice(statement.start, statement.end);
-    const manner = { ...mannerOf(text, statements), quote: reference.quote, semicolon: written.endsWith(";") ? ";" : "" };
+    const manner = {
+      ...mannerOf(text, statements),
+      quote: reference.quote,
+      semicolon: written.endsWith(";") ? ";" : "",
+    };
     return importText(bindings, this.input.specifiers.spelledFor(to, this.path, reference), manner, { word });
   }
 

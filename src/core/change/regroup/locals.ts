@@ -60,7 +60,8 @@ export class Locals {
     const same = needs?.find(
       (each) => each.local === need.local && each.imported === need.imported && each.from === need.from,
     );
-    if (same && need.from !== undefined) needs?.splice(needs.indexOf(same), 1, { ...same, isType: same.isType && need.isType });
+    if (same && need.from !== undefined)
+      needs?.splice(needs.indexOf(same), 1, { ...same, isType: same.isType && need.isType });
     else if (needs) needs.push(need);
     else this.#needs.set(to, [need]);
   }
@@ -146,9 +147,7 @@ export class Locals {
   ): void {
     const { part, binding } = taken;
     const entry = this.homes.exportOf(source, taken.binding.imported);
-    const reference = this.modules
-      .reading(source.anatomy.path)
-      .references.find(({ start }) => start === entry?.from);
+    const reference = this.modules.reading(source.anatomy.path).references.find(({ start }) => start === entry?.from);
     const local = this.scopes.localOf(to, taken, `${given.to}\n${given.name}`);
     this.#set(part, binding.local, to, local);
     if (entry && reference && given.to === to)
@@ -184,7 +183,8 @@ export class Locals {
           throw new ShelfError("JOIN_WHOLE", { path: binding.local, place: placeOf(part.anatomy, start) });
         members.set(name, given.home.as);
       }
-      if (!some) throw new ShelfError("JOIN_WHOLE", { path: binding.local, place: placeOf(part.anatomy, reference.start) });
+      if (!some)
+        throw new ShelfError("JOIN_WHOLE", { path: binding.local, place: placeOf(part.anatomy, reference.start) });
     }
     this.#set(part, binding.local, to, { members });
   }

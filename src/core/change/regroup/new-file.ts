@@ -192,9 +192,7 @@ export function addImport(
   const specifier = specifiers.spelledIn(to, anatomy.path, reference);
   const isSame =
     taken.length === bindings.length &&
-    bindings.every(({ imported, local }) =>
-      taken.some((need) => need.imported === imported && need.local === local),
-    );
+    bindings.every(({ imported, local }) => taken.some((need) => need.imported === imported && need.local === local));
   const raw = anatomy.text.slice(startOfImport(part, statement), reference.start).trimStart() + specifier;
   lines.add({
     specifier,

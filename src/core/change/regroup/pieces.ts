@@ -61,8 +61,7 @@ function exportEdits({ homes }: PieceInput, part: Part, statement: Statement): T
   const isGiver = homes.giverOf(part.goes(statement)) === part;
   const [nameless] = kind === "default" ? declared : [];
   if (nameless?.name === "default" && !isGiver) return [namedDefault(part, statement, nameless)];
-  if (exported === "by default" && kind === "declaration" && !isGiver)
-    return [{ start, end: core, text: "export " }];
+  if (exported === "by default" && kind === "declaration" && !isGiver) return [{ start, end: core, text: "export " }];
   if (exported === undefined && declared.some((home) => home.isNeeded))
     return [{ start: core, end: core, text: "export " }];
   return [];
@@ -71,9 +70,10 @@ function exportEdits({ homes }: PieceInput, part: Part, statement: Statement): T
 /** `export default () => 1;` → `export const tree = () => 1;` */
 function namedDefault({ anatomy }: Part, { start, core, end }: Statement, { as }: Home): TextEdit {
   const text = anatomy.text.slice(core, end);
-  const [head] = /^(?:(?:async\s+)?function\b\s*\*?|(?:abstract\s+)?class\b)(?=\s*(?:[({<]|extends\b|implements\b))/.exec(
-    text,
-  ) ?? [undefined];
+  const [head] =
+    /^(?:(?:async\s+)?function\b\s*\*?|(?:abstract\s+)?class\b)(?=\s*(?:[({<]|extends\b|implements\b))/.exec(text) ?? [
+      undefined,
+    ];
   if (head === undefined) return { start, end: core, text: `export const ${as} = ` };
   return { start, end: core + head.length, text: `export ${head.trimEnd()} ${as}` };
 }

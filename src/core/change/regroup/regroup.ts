@@ -74,7 +74,10 @@ export async function regroup(request: RegroupRequest): Promise<Regrouped> {
   for (const path of files) {
     const part = homes.partOf(path);
     if (part) {
-      const staying = stayingFile(input, part, led.kept.get(part) ?? new Set());
+      const staying = stayingFile(input, part, {
+        kept: led.kept.get(part) ?? new Set(),
+        edits: led.edits.filter(({ file }) => file === path),
+      });
       edits.push(...staying.edits);
       claims.push(...staying.claims);
     } else {

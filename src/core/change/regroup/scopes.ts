@@ -30,9 +30,7 @@ export class Scopes {
     readonly homes: Homes,
     readonly clash: Clash,
   ) {
-    this.#spelled = new Set(
-      homes.parts.flatMap(({ anatomy }) => anatomy.names.identifiers.map((each) => each.name)),
-    );
+    this.#spelled = new Set(homes.parts.flatMap(({ anatomy }) => anatomy.names.identifiers.map((each) => each.name)));
     this.#reserveFree();
     this.#settleHomes();
   }
@@ -91,7 +89,10 @@ export class Scopes {
       const key = keyOf(home);
       const there = this.#scope(to).get(wanted);
       // A default that stays one needs no name.
-      if (name === "default" && this.homes.giverOf(to) === part) continue;
+      if (name === "default" && this.homes.giverOf(to) === part) {
+        home.as = "default";
+        continue;
+      }
       if (there !== undefined && there !== key) {
         if (this.clash === "refuse" || this.#isKnown(home)) this.#refuse(part.anatomy, name, to, undefined);
         home.as = this.#fresh(part.anatomy.path, wanted, to);
@@ -132,9 +133,7 @@ export function keyOf({ part, name }: Home): string {
 export function takenFor(part: Part, to: ProjectPath, references: readonly Reference[]): readonly Taken[] {
   const { anatomy } = part;
   const inside = insideOf(
-    anatomy.statements.filter(
-      (each) => each.kind !== "import" && each.kind !== "directive" && part.goes(each) === to,
-    ),
+    anatomy.statements.filter((each) => each.kind !== "import" && each.kind !== "directive" && part.goes(each) === to),
   );
   const isMain = mainOf(part) === to;
   return references.flatMap((reference) => {

@@ -17,9 +17,17 @@ export interface StayingFile {
   readonly claims: readonly Claim[];
 }
 
-/** Works it out. `kept` are names that it goes on giving though they leave. */
-export function stayingFile(input: PieceInput, part: Part, kept: ReadonlySet<string>): StayingFile {
-  return new Staying(input, part, kept).result();
+/** What was worked out for a file before. */
+export interface Before {
+  /** Names that it goes on giving though they leave. */
+  readonly kept: ReadonlySet<string>;
+  /** How its imports of the other files change. */
+  readonly edits: readonly DraftEdit[];
+}
+
+/** Works it out. */
+export function stayingFile(input: PieceInput, part: Part, before: Before): StayingFile {
+  return new Staying(input, part, before).result();
 }
 
 class Staying {
@@ -30,7 +38,7 @@ class Staying {
   constructor(
     readonly input: PieceInput,
     readonly part: Part,
-    readonly kept: ReadonlySet<string>,
+    readonly before: Before,
   ) {
     this.#lineEnd = part.anatomy.text.includes("\r\n") ? "\r\n" : "\n";
   }
@@ -122,14 +130,19 @@ class Staying {
     const { anatomy } = this.part;
     const manner = mannerOf(anatomy.text, anatomy.statements);
     const back = new ImportLines();
-    const needs = this.input.locals.needsOf(anatomy.path).filter(({ of, isImported }) => of === this.part && !isImported);
+    const needs = this.input.locals
+      .needsOf(anatomy.path)
+      .filter(({ of, isImported }) => of === this.part && !isImported);
     addOwn(this.input, back, anatomy.path, needs);
     const lines = [...back.texts(manner), ...this.#keptLines()];
     const means = [...back.means, ...this.#keptMeans()];
     this.#claims.push({ kind: "adds", file: anatomy.path, means });
     // In the place of an import that goes, so that files are loaded in the order of before.
     if (firstGone && lines.length > 0)
-      this.#edit({ start: firstGone.start, end: firstGone.end, text: lines.join(this.#lineEnd) }, "takes back what it uses");
+      this.#edit(
+        { start: firstGone.start, end: firstGone.end, text: lines.join(this.#lineEnd) },
+        "takes back what it uses",
+      );
     else if (firstGone) {
       const rest = /^(?:[ \t]*\r?\n)+/.exec(anatomy.text.slice(firstGone.to))?.[0] ?? "";
       // A file does not begin with the blank line that stood below its only import.
@@ -140,7 +153,7 @@ class Staying {
 
   #keptGroups(): ReadonlyMap<ProjectPath, { readonly name: string; readonly as: string }[]> {
     const groups = new Map<ProjectPath, { name: string; as: string }[]>();
-    for (const name of this.kept) {
+    for (const name of this.before.kept) {
       const { to, name: then } = this.input.homes.givenBy(this.part, name);
       if (to === this.part.anatomy.path) continue;
       groups.set(to, [...(groups.get(to) ?? []), { name: then, as: name }]);
@@ -176,6 +189,17 @@ class Staying {
   #importsInto(lines: readonly string[]): void {
     if (lines.length === 0) return;
     const { at, before, behind } = placeForImports(this.part.anatomy, this.#lineEnd);
+    // In the place of an import that goes.
+    const gone = [...this.before.edits, ...this.#edits].find(
+      ({ start, end, text }) => start < at && at <= end && text === "",
+    );
+    if (gone && gone.end - gone.start > 1) {
+      this.#edit(
+        { start: gone.start, end: gone.start, text: lines.join(this.#lineEnd) + this.#lineEnd },
+        "imports what it needs",
+      );
+      return;
+    }
     this.#edit({ start: at, end: at, text: `${before}${lines.join(this.#lineEnd)}${behind}` }, "imports what it needs");
   }
 
@@ -206,7 +230,9 @@ class Staying {
     );
     const needs = locals
       .needsOf(anatomy.path)
-      .filter(({ of, local, from }) => of !== this.part && !(has.has(local) && (from === undefined || from !== anatomy.path)));
+      .filter(
+        ({ of, local, from }) => of !== this.part && !(has.has(local) && (from === undefined || from !== anatomy.path)),
+      );
     const lines = new ImportLines();
     for (const other of homes.parts)
       if (other !== this.part)
@@ -216,18 +242,34 @@ class Staying {
     return lines;
   }
 
-  /** Above the first statement that needs what arrives when the file is loaded; else at the end. */
+  /** Above the first statement that needs what arrives when the file is loaded, by itself or by others; else at the end. */
   #put(other: Part, text: string): void {
-    const { anatomy, goes } = this.part;
-    const user = this.#firstUser(other);
+    const { anatomy } = this.part;
     const gap = this.#lineEnd + this.#lineEnd;
-    if (user && goes(user) === anatomy.path) {
+    const users = this.#usersOf(other, new Set())
+      .map((each) => this.#firstUser(each))
+      .filter((each) => each !== undefined);
+    const [user] = users.sort((a, b) => a.from - b.from);
+    if (user) {
       this.#edit({ start: user.from, end: user.from, text: `${text}${gap}` }, "gains what comes from another file");
       return;
     }
     const end = anatomy.text.length;
     const before = anatomy.text === "" ? "" : anatomy.text.endsWith("\n") ? this.#lineEnd : gap;
     this.#edit({ start: end, end, text: `${before}${text}${this.#lineEnd}` }, "gains what comes from another file");
+  }
+
+  /** A part, and all of which it is needed. */
+  #usersOf(other: Part, seen: Set<Part>): readonly Part[] {
+    if (seen.has(other)) return [];
+    seen.add(other);
+    const { modules, homes } = this.input;
+    const users = homes.parts.filter(
+      ({ anatomy: { path } }) =>
+        path !== this.part.anatomy.path &&
+        modules.reading(path).references.some((each) => modules.targetsOf(path, each).includes(other.anatomy.path)),
+    );
+    return [other, ...users.flatMap((each) => this.#usersOf(each, seen))];
   }
 
   #firstUser(other: Part): Statement | undefined {
@@ -243,6 +285,8 @@ class Staying {
     const users = anatomy.names.variables
       .filter(({ places }) => places.some(({ start }) => arriving.has(start)))
       .flatMap(({ places }) => places.filter(({ isDeclared, isType }) => !isDeclared && isType !== true));
-    return bodyOf(anatomy).find((statement) => users.some(insideOf([statement])));
+    return bodyOf(anatomy).find(
+      (statement) => this.part.goes(statement) === anatomy.path && users.some(insideOf([statement])),
+    );
   }
 }
