@@ -33,6 +33,16 @@ export interface Given {
   readonly name: string;
   /** What it is, if one of the files declares it. */
   readonly home: Home | undefined;
+  /** Whether a list gives it, so that it need not be exported where it is declared. */
+  readonly isListed?: boolean;
+}
+
+/** What may be settled in more than one way. */
+export interface HomesOptions {
+  /** Says whose default a file gives that several defaults go to; nobody's where nothing is said. */
+  readonly byDefault?: ((to: ProjectPath, givers: readonly Part[]) => Part | undefined) | undefined;
+  /** Whether what a list exports (`export { tree }`) is exported where it is declared, once that is another file. */
+  readonly dissolves?: boolean;
 }
 
 /** Knows all of them. */
@@ -44,8 +54,7 @@ export class Homes {
   constructor(
     readonly parts: readonly Part[],
     readonly modules: Modules,
-    /** Says whose default a file gives that several defaults go to; nobody's where nothing is said. */
-    readonly byDefault: (to: ProjectPath, givers: readonly Part[]) => Part | undefined = () => undefined,
+    readonly options: HomesOptions = {},
   ) {
     for (const part of parts) {
       this.#parts.set(part.anatomy.path, part);
@@ -100,7 +109,7 @@ export class Homes {
     if (this.#giver.has(to)) return this.#giver.get(to);
     const givers = this.parts.filter((part) => this.#defaultPlace(part) === to);
     const own = givers.find(({ anatomy }) => anatomy.path === to);
-    const giver = own ?? (givers.length === 1 ? givers[0] : this.byDefault(to, givers));
+    const giver = own ?? (givers.length === 1 ? givers[0] : this.options.byDefault?.(to, givers));
     this.#giver.set(to, giver);
     return giver;
   }
@@ -130,8 +139,36 @@ export class Homes {
       // A list, or `export default Tree`, may stand elsewhere than what it gives.
       return this.giverOf(to) === part ? { to, name, home } : { to: home.to, name: home.as, home };
     }
-    if (statement.kind === "re-export") return { to: mainOf(part), name, home };
+    const isListed = statement.kind === "re-export";
+    if (isListed && !this.isDissolved(part, home, name)) return { to: mainOf(part), name, home, isListed };
     return { to: home.to, name: home.as, home };
+  }
+
+  /** Whether a name of a list is exported where it is declared from then on. */
+  isDissolved(part: Part, home: Home, name: string): boolean {
+    return this.options.dissolves === true && home.to !== mainOf(part) && home.name === name && home.as === name;
+  }
+
+  /** Once names are settled: what is exported by its name from then on, and is not now. */
+  settleExports(): void {
+    for (const part of this.parts) {
+      const { path } = part.anatomy;
+      const { exports = [], references } = this.modules.reading(path);
+      for (const { name, from } of exports)
+        if (name !== "*" && from === undefined) this.need(this.givenBy(part, name));
+      for (const reference of references) {
+        if (reference.kind !== "re-export") continue;
+        const [source] = this.modules.targetsOf(path, reference).map((target) => this.partOf(target));
+        for (const { imported } of source ? (reference.bindings ?? []) : [])
+          if (source && imported !== "*") this.need(this.givenBy(source, imported));
+      }
+    }
+  }
+
+  /** Somebody takes it by its name, where it is declared. */
+  need({ home, name, to, isListed = false }: Given): void {
+    if (!home || isListed || home.exported === "by name") return;
+    if (to === home.to && name === home.as && name !== "default") home.isNeeded = true;
   }
 }
 

@@ -202,7 +202,7 @@ class Importer {
       const isStaying = !given || (given.to === mainOf(part) && given.name === imported);
       if (isStaying) staying.push(binding);
       if (isStaying && isRigid) continue;
-      if (!isStaying && given.home && given.name === given.home.as) given.home.isNeeded = true;
+      if (!isStaying) homes.need(given);
       // What the file itself has from then on it does not import.
       if (given?.home?.to === this.path && word === "import") continue;
       addTo(

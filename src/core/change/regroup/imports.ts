@@ -78,10 +78,27 @@ export function withoutBindings(
     edits.push({ start: before.endsWith(",") ? before.length - 1 : open, end: close + 1, text: "" });
     return edits;
   }
-  for (const { start, end } of itemsIn(text, open + 1, close))
-    if (listed.some((each) => start <= each.start && each.start < end))
-      edits.push(withoutItem(text, { start, end }, open, close));
-  return merged(edits);
+  const items = itemsIn(text, open + 1, close);
+  const isGone = ({ start, end }: Span): boolean => listed.some((each) => start <= each.start && each.start < end);
+  for (let at = 0; at < items.length; at += 1) {
+    const first = items[at];
+    if (!first || !isGone(first)) continue;
+    let last = first;
+    for (let next = items[at + 1]; next && isGone(next); next = items[at + 1]) {
+      last = next;
+      at += 1;
+    }
+    const behind = items[at + 1];
+    // Behind the last that stays, a comma at the end stays, too.
+    if (behind) edits.push({ start: first.start, end: behind.start, text: "" });
+    else edits.push({ start: items[items.indexOf(first) - 1]?.end ?? first.start, end: last.end, text: "" });
+  }
+  return edits;
+}
+
+interface Span {
+  readonly start: number;
+  readonly end: number;
 }
 
 function afterComma(text: string, from: number): number {
@@ -101,33 +118,6 @@ function itemsIn(text: string, from: number, to: number): { readonly start: numb
       found.push({ start: begins, end: begins + part.trim().length });
     }
     start = at + 1;
-  }
-  return found;
-}
-
-function withoutItem(
-  text: string,
-  { start, end }: { start: number; end: number },
-  open: number,
-  close: number,
-): TextEdit {
-  const comma = /^\s*,/.exec(text.slice(end, close))?.[0];
-  if (comma !== undefined) {
-    const behind = end + comma.length;
-    const space = /^[ \t]*(?:\r?\n[ \t]*)?/.exec(text.slice(behind, close))?.[0] ?? "";
-    return { start, end: behind + (behind + space.length >= close ? 0 : space.length), text: "" };
-  }
-  const before = text.slice(open + 1, start);
-  const cut = /,\s*$/.exec(before)?.[0] ?? "";
-  return { start: start - cut.length, end, text: "" };
-}
-
-function merged(edits: readonly TextEdit[]): TextEdit[] {
-  const found: TextEdit[] = [];
-  for (const edit of [...edits].sort((a, b) => a.start - b.start)) {
-    const last = found.at(-1);
-    if (last && edit.start < last.end) found[found.length - 1] = { ...last, end: Math.max(last.end, edit.end) };
-    else found.push(edit);
   }
   return found;
 }

@@ -76,10 +76,19 @@ export class Locals {
       if (!home) continue;
       if (home.to === to) this.#set(part, variable.name, to, home.as);
       else {
-        const uses = variable.places.filter((place) => !place.isDeclared && inside(place));
+        const uses = variable.places.filter(
+          (place) => !place.isDeclared && inside(place) && !this.#isOfGoneList(part, home, place),
+        );
         if (uses.length > 0) this.#elsewhere(part, variable, to, { home, isType: areTypes(uses) });
       }
     }
+  }
+
+  /** In a list that gives it no more, because it is exported where it is declared. */
+  #isOfGoneList(part: Part, home: Home, { form, start }: Variable["places"][number]): boolean {
+    if (form !== "export specifier") return false;
+    const { exports = [] } = this.modules.reading(part.anatomy.path);
+    return exports.some((each) => each.start === start && this.homes.isDissolved(part, home, each.name));
   }
 
   /** A thing of the part that is declared in another file from then on. */
@@ -127,7 +136,7 @@ export class Locals {
       const local = this.scopes.localOf(to, taken, keyOf(given.home));
       const uses = variable?.places.filter(({ isDeclared }) => !isDeclared) ?? [];
       this.#set(part, name, to, local);
-      if (given.name === given.home.as) given.home.isNeeded = true;
+      this.homes.need(given);
       this.#need(to, {
         imported: given.name,
         local,

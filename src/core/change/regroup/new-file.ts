@@ -114,7 +114,7 @@ export function meantIn(
 }
 
 /** A list of exports of which something stands in the same file from then on: `export * from "./actions"` says nothing more. */
-function listText(input: PieceInput, part: Part, statement: Statement, lineEnd: string): Written | undefined {
+export function listText(input: PieceInput, part: Part, statement: Statement, lineEnd: string): Written | undefined {
   if (statement.kind !== "re-export") return undefined;
   const { modules, homes } = input;
   const to = part.goes(statement);
@@ -128,10 +128,7 @@ function listText(input: PieceInput, part: Part, statement: Statement, lineEnd: 
     if (imported === "*" && local === "*") continue;
     const given = homes.givenBy(source, imported);
     // What the other file passes on itself it still does.
-    if (given.name === local && given.to === to) {
-      if (given.home && given.name === given.home.as) given.home.isNeeded = true;
-      continue;
-    }
+    if (given.name === local && given.to === to) continue;
     lists.push(given.home && given.name === given.home.as ? `${given.name} as ${local}` : "");
   }
   const shown = lists.filter((each) => each !== "");
@@ -141,13 +138,17 @@ function listText(input: PieceInput, part: Part, statement: Statement, lineEnd: 
 
 /** `export { Tree, leaf as default }`, of which the default may have to be given by its name. */
 function localList({ homes, modules }: PieceInput, part: Part, statement: Statement): Written | undefined {
-  if (homes.giverOf(part.goes(statement)) === part) return undefined;
   const entries = (modules.reading(part.anatomy.path).exports ?? []).filter(
     ({ start }) => start >= statement.start && start < statement.end,
   );
-  if (!entries.some(({ name }) => name === "default")) return undefined;
+  const isGiver = homes.giverOf(part.goes(statement)) === part;
+  const isGone = ({ name, local = name }: (typeof entries)[number]): boolean => {
+    const home = homes.homeOf(part.anatomy.path, local);
+    return name === "default" ? !isGiver : home !== undefined && homes.isDissolved(part, home, name);
+  };
+  if (!entries.some(isGone)) return undefined;
   const kept = entries
-    .filter(({ name }) => name !== "default")
+    .filter((entry) => !isGone(entry))
     .map(({ name, local = name }) => {
       const called = homes.homeOf(part.anatomy.path, local)?.as ?? local;
       return called === name ? name : `${called} as ${name}`;

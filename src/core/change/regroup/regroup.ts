@@ -9,7 +9,7 @@ import { moduleRules, type Mapping } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit, Merge } from "../draft.js";
 import { typeNamesOf } from "./anatomy.js";
 import { apart } from "./cuts.js";
-import { Homes, type Home } from "./homes.js";
+import { Homes, type Home, type HomesOptions } from "./homes.js";
 import { leadImporters, type Leaving, type Led } from "./importers.js";
 import { Locals } from "./locals.js";
 import { newFile } from "./new-file.js";
@@ -31,7 +31,9 @@ export interface RegroupRequest {
   /** Files go on giving what leaves them, and nobody else changes. */
   readonly keepExport?: boolean;
   /** Says whose default a file gives that several defaults go to. */
-  readonly byDefault?: (to: ProjectPath, givers: readonly Part[]) => Part | undefined;
+  readonly byDefault?: HomesOptions["byDefault"];
+  /** Whether what a list exports is exported where it is declared, once that is another file. */
+  readonly dissolves?: boolean;
 }
 
 /** What comes of it. */
@@ -47,24 +49,24 @@ export interface Regrouped {
 
 /** Works it out. Languages must have been prepared for names. Throws for names that clash, and for what cannot be parted. */
 export async function regroup(request: RegroupRequest): Promise<Regrouped> {
-  const { tree, aliases, parts, clash, why, keepExport = false, byDefault } = request;
+  const { tree, aliases, parts, clash, why, keepExport = false, byDefault, dissolves = false } = request;
   const resolver = new Resolver(tree, moduleRules, aliases);
   const modules = new Modules(tree, resolver);
   const merges = parts.flatMap(({ anatomy, into }): Merge[] =>
     into === undefined ? [] : [{ from: anatomy.path, into }],
   );
   const files = [...new Set(parts.flatMap(filesOf))];
-  const homes = new Homes(parts, modules, byDefault);
+  const homes = new Homes(parts, modules, { byDefault, dissolves });
   const specifiers = new SpecifierMaker({ tree, resolver, aliases, targets: files, merges });
   const scopes = new Scopes(homes, clash);
+  homes.settleExports();
   const leaving = leavingNames(homes);
   const led: Led = keepExport
     ? { edits: [], claims: [], kept: keptOf(leaving) }
     : await leadImporters({ tree, modules, specifiers, homes, leaving });
   for (const [part, names] of led.kept)
     for (const name of names) {
-      const { home } = homes.givenBy(part, name);
-      if (home) home.isNeeded = home.exported !== "by default";
+      homes.need(homes.givenBy(part, name));
     }
   const locals = new Locals(homes, modules, scopes);
   const input: PieceInput = { homes, modules, locals, specifiers };

@@ -7,7 +7,7 @@ import { bodyOf, insideOf, statementAt, typeNamesOf } from "./anatomy.js";
 import { cutOf, joined, placeForImports } from "./cuts.js";
 import { ImportLines } from "./import-lines.js";
 import { importText, mannerOf, withoutBindings } from "./imports.js";
-import { addImport, addOwn, bodiesOf } from "./new-file.js";
+import { addImport, addOwn, bodiesOf, listText } from "./new-file.js";
 import type { Part } from "./part.js";
 import { isDropped, pieceEdits, referencesIn, type PieceInput } from "./pieces.js";
 
@@ -76,9 +76,14 @@ class Staying {
   /** Statements that stay, of which something is exported or called otherwise. */
   #keeps(): void {
     const { anatomy, goes } = this.part;
-    for (const statement of bodyOf(anatomy))
-      if (goes(statement) === anatomy.path && !isDropped(this.input, this.part, statement))
-        for (const edit of pieceEdits(this.input, this.part, statement)) this.#edit(edit, "gives what others need");
+    for (const statement of bodyOf(anatomy)) {
+      if (goes(statement) !== anatomy.path || isDropped(this.input, this.part, statement)) continue;
+      const list = listText(this.input, this.part, statement, this.#lineEnd);
+      if (list?.text === "")
+        this.#edit({ ...cutOf(anatomy.text, statement), text: "" }, "gives nothing by a list any more");
+      else if (list) this.#edit({ start: statement.start, end: statement.end, text: list.text }, "gives less");
+      else for (const edit of pieceEdits(this.input, this.part, statement)) this.#edit(edit, "gives what others need");
+    }
   }
 
   /** Imports that only what leaves has needed go; what has left is taken back in the place of the first of them. */

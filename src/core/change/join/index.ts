@@ -1,0 +1,1 @@
+export { joinDraft, type JoinDraft, type JoinRequest } from "./join.js";

@@ -1,0 +1,26 @@
+/** What a file is called that some statements of another become. */
+import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.js";
+import { nameOf } from "../../base/paths.js";
+import { partsOf } from "../../app/index.js";
+import { hasMarkup, scriptExtension, type Statement } from "../../languages/index.js";
+import type { Anatomy } from "./anatomy.js";
+
+/** Its name, after what it declares first, in the case of the file that it comes from. */
+export async function fileNameFor(old: Anatomy, chosen: readonly Statement[], main?: string): Promise<string> {
+  const called = main ?? chosen.flatMap(({ declares }) => declares)[0] ?? "extracted";
+  const stem = partsOf(nameOf(old.path)).stem;
+  const found = (["kebab", "Pascal", "camel", "snake"] as const satisfies readonly Case[]).find((each) =>
+    isInCase(stem, each),
+  );
+  // A small word is in three cases; what a component or hook is called is what its file is called.
+  const name = found === "kebab" && splitWords(stem).length > 1 ? inCase(splitWords(called), "kebab") : called;
+  return `${name}${await extensionFor(old, chosen)}`;
+}
+
+/** `.ts` where nothing of the part is drawn. */
+export async function extensionFor(old: Anatomy, chosen: readonly Statement[]): Promise<string> {
+  const extension = scriptExtension(old.path);
+  if (!/x$/.test(extension)) return extension;
+  const part = chosen.map(({ core, end }) => old.text.slice(core, end)).join("\n");
+  return (await hasMarkup(part, nameOf(old.path))) ? extension : extension.slice(0, -1);
+}

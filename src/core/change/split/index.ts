@@ -1,0 +1,1 @@
+export { splitDraft, type SplitDraft, type SplitFile, type SplitRequest } from "./split.js";
