@@ -3,10 +3,11 @@
  * are named after, names that occur nowhere else, and asks an independent compiler (TypeScript, for JavaScript too) and bundler
  * (esbuild) whether they find anything new. Then every name is written back, and every byte is compared.
  *
- *   node scripts/referee-names.mjs [--seed 1] [--renames 20] [--bytes] [--extract] [PACKAGE[@VERSION]:FOLDER …]
+ *   node scripts/referee-names.mjs [--seed 1] [--renames 20] [--bytes] [--extract | --join | --split] [PACKAGE[@VERSION]:FOLDER …]
  *
  * With --extract declarations at random are taken out of their files instead: every statement of the project must be there once,
- * letter for letter, by the compiler's own tree, and compiler and bundler find nothing new. Then it is undone.
+ * letter for letter, by the compiler's own tree, and compiler and bundler find nothing new. Then it is undone. With --join files at
+ * random become one, with --split a file becomes several; names may be called otherwise then, and nothing else may differ.
  *
  * With --bytes only the bytes are compared, which is quicker. A folder on this machine may stand for PACKAGE: it is copied. Exit code 1 if a judge disagrees.
  */
@@ -25,13 +26,22 @@ import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { vueFiles } from "./judges/vue.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, renames: 20, extract: false, bytes: false, packages: /** @type {string[]} */ ([]) };
+const options = {
+  seed: 1,
+  renames: 20,
+  extract: false,
+  kind: "",
+  bytes: false,
+  packages: /** @type {string[]} */ ([]),
+};
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
   else if (word === "--renames") options.renames = Number(process.argv[(at += 1)]);
-  else if (word === "--extract") options.extract = true;
-  else if (word === "--bytes") options.bytes = true;
+  else if (["--extract", "--join", "--split"].includes(word)) {
+    options.extract = true;
+    options.kind = word.slice(2);
+  } else if (word === "--bytes") options.bytes = true;
   else options.packages.push(word);
 }
 /** Packages in whose scripts one is of Flow: then all are taken for it. @type {Map<string, boolean>} */
@@ -162,32 +172,19 @@ async function judgeExtractions(spec, seed) {
   const refused = new Map();
   const wrong = [];
   while (done < options.renames && waiting.length > 0) {
-    const [path = ""] = waiting.splice(Math.floor(random() * waiting.length), 1);
-    const declared = declaredIn(root, path);
-    if (declared.length < 2) continue;
-    const chosen = declared.filter(() => random() < 1.5 / declared.length).slice(0, 3);
-    if (chosen.length === 0) continue;
-    const into = random() < 0.5 ? posix.dirname(path) : (folders[Math.floor(random() * folders.length)] ?? folder);
-    const target = `${into}/zq${done}-part`;
-    const run = ours(root, [
-      "extract",
-      path,
-      ...chosen,
-      "--to",
-      target,
-      "--json",
-      "--write",
-      ...(random() < 0.2 ? ["--keep-export"] : []),
-    ]);
+    const words = commandFor(root, { waiting, folders: folders.length > 0 ? folders : [folder], random, done });
+    if (!words) continue;
+    const run = ours(root, [...words, "--json", "--write"]);
     if (run.status !== 0) {
       const reason = refusal(run);
       refused.set(reason, (refused.get(reason) ?? 0) + 1);
-      if (/a proof that fails|exit 4|OVERLAP/.test(reason))
-        console.log(`    ? ${path} ${chosen.join(" ")}: ${detail(run)}`);
+      if (/a proof that fails|exit 4|OVERLAP|incomplete/.test(reason))
+        console.log(`    ? ${words.join(" ")}: ${detail(run)}`);
       continue;
     }
     done += 1;
-    names += JSON.parse(run.stdout).names.length;
+    const result = JSON.parse(run.stdout);
+    names += (result.names ?? result.files).length;
   }
   const now = await codeNow();
   const after = {
@@ -195,8 +192,13 @@ async function judgeExtractions(spec, seed) {
     errors: await bundleErrors(root, now),
     said: statements(root, now),
   };
-  for (const line of missing(before.said, after.said)) wrong.push(`statement gone: ${line.slice(0, 200)}`);
-  for (const line of missing(after.said, before.said)) wrong.push(`statement new: ${line.slice(0, 200)}`);
+  const gone = missing(before.said, after.said);
+  const come = missing(after.said, before.said);
+  // Where names may be called otherwise, all but names must be what it was.
+  const shape = options.kind === "extract" ? (/** @type {string} */ line) => line : shapeOf;
+  const [goneShapes, comeShapes] = [gone.map(shape).filter(Boolean), come.map(shape).filter(Boolean)];
+  for (const line of missing(goneShapes, comeShapes)) wrong.push(`statement gone: ${line.slice(0, 300)}`);
+  for (const line of missing(comeShapes, goneShapes)) wrong.push(`statement new: ${line.slice(0, 300)}`);
   // Lines and files shift; what the compiler finds wrong with a statement goes with it.
   // Packages are not installed here: whoever imports them anew is told so as well.
   const codes = (/** @type {readonly string[]} */ lines) =>
@@ -221,9 +223,45 @@ async function judgeExtractions(spec, seed) {
   if (fingerprint(root) !== bytes) wrong.push("undo is not byte for byte");
   if (wrong.length > 0) failures += 1;
   console.log(
-    `${wrong.length === 0 ? "✓" : "✗"} ${spec} seed ${seed}: ${done} extractions of ${names} names in ${code.length} files; ${[...refused].map(([reason, times]) => `${times} ${reason}`).join(", ") || "none refused"}; statements ${before.said.length}, diagnostics ${before.diagnostics.length}`,
+    `${wrong.length === 0 ? "✓" : "✗"} ${spec} seed ${seed}: ${done} times ${options.kind} of ${names} ${options.kind === "extract" ? "names" : "files"} in ${code.length} files; ${[...refused].map(([reason, times]) => `${times} ${reason}`).join(", ") || "none refused"}; statements ${before.said.length} (${gone.length} with other names), diagnostics ${before.diagnostics.length}`,
   );
   for (const line of wrong.slice(0, 14)) console.log(`    ${line.slice(0, 400)}`);
+}
+
+/** @param {string} root @param {{ waiting: string[], folders: readonly string[], random: () => number, done: number }} at */
+function commandFor(root, { waiting, folders, random, done }) {
+  const [path = ""] = waiting.splice(Math.floor(random() * waiting.length), 1);
+  const declared = declaredIn(root, path);
+  const into = random() < 0.5 ? posix.dirname(path) : (folders[Math.floor(random() * folders.length)] ?? "");
+  if (options.kind === "split") return declared.length < 2 ? undefined : ["split", path, "--to", `${into}/zq${done}`];
+  if (options.kind === "join") {
+    const beside = waiting.filter((each) => posix.dirname(each) === posix.dirname(path));
+    const extension = posix.extname(path);
+    const others = beside
+      .filter((each) => posix.extname(each) === extension && random() < 2 / beside.length)
+      .slice(0, 3);
+    if (others.length === 0) return undefined;
+    for (const each of others) waiting.splice(waiting.indexOf(each), 1);
+    const target = random() < 0.4 ? path : `${into}/zq${done}-joined${extension}`;
+    return ["join", path, ...others, target];
+  }
+  if (declared.length < 2) return undefined;
+  const chosen = declared.filter(() => random() < 1.5 / declared.length).slice(0, 3);
+  if (chosen.length === 0) return undefined;
+  return ["extract", path, ...chosen, "--to", `${into}/zq${done}-part`, ...(random() < 0.2 ? ["--keep-export"] : [])];
+}
+
+/** A statement without its names; nothing of one that only gives a default by its name. @param {string} line */
+function shapeOf(line) {
+  if (/^export default [\w$]+;?$/.test(line)) return "";
+  return line
+    .replace(/^export default /, "")
+    .replace(/^const [\w$]+ = /, "")
+    .replace(/;$/, "")
+    .replace(/\b[A-Za-z_$][\w$]*/g, "w")
+    .replace(/w(?:\??\.w)+/g, "w")
+    .replace(/w: w\b/g, "w")
+    .replace(/^(?:w )+/, "");
 }
 
 /** @param {string} root @param {string} path */

@@ -1,4 +1,4 @@
-/** What `rename` and `extract` share: show the plan of a draft, ask or advise, carry it out. */
+/** What `rename`, `extract`, `join` and `split` share: show the plan of a draft, ask or advise, carry it out. */
 import { folderOf } from "../core/base/paths.js";
 import type { Plan } from "../core/change/plan/index.js";
 import type { SourceTree } from "../core/files/index.js";

@@ -9,6 +9,7 @@ import { initCommand } from "./line/init.js";
 import { compareCommand, explainCommand, surveyCommand } from "./line/look.js";
 import { moveCommand } from "./line/move.js";
 import { extractCommand } from "./line/extract.js";
+import { joinCommand, splitCommand } from "./line/join.js";
 import { renameCommand } from "./line/rename.js";
 import { historyCommand, undoCommand } from "./line/past.js";
 import { report, UsageError } from "./report.js";
@@ -25,6 +26,8 @@ const commands = [
   moveCommand,
   renameCommand,
   extractCommand,
+  joinCommand,
+  splitCommand,
   undoCommand,
   historyCommand,
   demoCommand,

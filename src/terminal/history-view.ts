@@ -1,7 +1,7 @@
 /** How past changes and an undo are shown. */
 import { plain, plainText } from "../core/base/text/index.js";
 import type { History, PastChange, PrunePlan, UndoPlan } from "../core/apply/index.js";
-import { shorten, type Screen } from "./screen.js";
+import { shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count, grouped } from "../wording/words.js";
 
@@ -88,11 +88,11 @@ export function undoView(plan: UndoPlan, screen: Screen, options: { all: boolean
   ]
     .filter((sentence) => sentence !== "")
     .join(" ");
-  const head = [
+  const head: string[] = [
     screen.palette.strong(`${verb} the change ${undone.id}:`),
     `  ${screen.palette.faint(shorten(plainText(undone.command), screen.width - 2))}`,
     "",
-    result,
+    wrap(result, screen.width),
   ];
   if (moves.length === 0) return head.join("\n");
   return [...head, "", ...drawTrees({ moves, staysIn: () => undefined }, screen, options.all)].join("\n");

@@ -154,8 +154,7 @@ export class Homes {
     for (const part of this.parts) {
       const { path } = part.anatomy;
       const { exports = [], references } = this.modules.reading(path);
-      for (const { name, from } of exports)
-        if (name !== "*" && from === undefined) this.need(this.givenBy(part, name));
+      for (const { name, from } of exports) if (name !== "*" && from === undefined) this.need(this.givenBy(part, name));
       for (const reference of references) {
         if (reference.kind !== "re-export") continue;
         const [source] = this.modules.targetsOf(path, reference).map((target) => this.partOf(target));

@@ -79,6 +79,9 @@ class Staying {
     for (const statement of bodyOf(anatomy)) {
       if (goes(statement) !== anatomy.path || isDropped(this.input, this.part, statement)) continue;
       const list = listText(this.input, this.part, statement, this.#lineEnd);
+      if (list)
+        for (const { start } of referencesIn(this.input.modules, this.part, statement))
+          this.#claims.push({ kind: "removes", file: anatomy.path, start });
       if (list?.text === "")
         this.#edit({ ...cutOf(anatomy.text, statement), text: "" }, "gives nothing by a list any more");
       else if (list) this.#edit({ start: statement.start, end: statement.end, text: list.text }, "gives less");

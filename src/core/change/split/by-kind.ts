@@ -47,6 +47,9 @@ function kindOf({ path, text }: Anatomy, { start, end, declares, kind }: Stateme
   const ends = (words: RegExp): boolean => names.some((each) => words.test(each.at(-1) ?? ""));
   if (begins(/^(?:initial|default|empty|start)$/) && (ends(/^state$/) || names.every((each) => each.length <= 2)))
     return "initial state";
+  // `const rotaState: RotaState = { … }`
+  if (ends(/^state$/) && /^(?:export\s+)?const\s+[\w$]+\s*(?::[^=]+)?=\s*(?:Object\.freeze\()?[{[]/.test(said))
+    return "initial state";
   const signs = languageFor(path)?.outline(said, nameOf(path)).signs ?? [];
   if (signs.includes("reducer") || ends(/^(?:reducer|slice)$/)) return "reducer";
   if (isConstant(said, declares)) return "constants";

@@ -144,7 +144,12 @@ describe("refused", () => {
   test.each<[string, Record<string, string>, string, string]>([
     ["what is not there", {}, "src/a.ts", "SOURCE_MISSING"],
     ["one thing", { "src/a.ts": "export const a = 1;\n" }, "src/a.ts", "SPLIT_NOTHING"],
-    ["what writes to each other", { "src/a.ts": "export let a = 1;\nexport const b = () => (a = 2);\n" }, "src/a.ts", "SPLIT_NOTHING"],
+    [
+      "what writes to each other",
+      { "src/a.ts": "export let a = 1;\nexport const b = () => (a = 2);\n" },
+      "src/a.ts",
+      "SPLIT_NOTHING",
+    ],
     [
       "a file that is there",
       { "src/a.ts": "export const a = 1;\nexport const b = 2;\n", "src/b.ts": "" },

@@ -1,0 +1,60 @@
+/** `join` and `split` on the command line. */
+import { UsageError } from "../report.js";
+import { command } from "./command.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "./options.js";
+
+/** `steady-shelf join`. */
+export const joinCommand = command({
+  typed: "join <paths..>",
+  about: "Make several files one, with their imports merged and every importer led to it",
+  options: (args) =>
+    args
+      .usage(
+        "$0 join FILE… TARGET\n\nTARGET is one of the files, another, or a new one. Statements stand in the order in which the files need each other. A folder stands for its scripts, without tests and stories.",
+      )
+      .positional("paths", {
+        type: "string",
+        array: true,
+        demandOption: true,
+        describe: "The files, and last the file that they become",
+      })
+      .option("write", write)
+      .option("all", all)
+      .option("accept-different", acceptDifferent)
+      .option("accept-unread", acceptUnread)
+      .option("commit", commit)
+      .check((typed) => {
+        if (typed.paths.length < 2)
+          throw new UsageError("Name the files, and last the file that they become: join FILE… TARGET.");
+        return checkCommit(typed);
+      }),
+  run: (typed) => import("../join.js").then(({ runJoin }) => runJoin(typed)),
+});
+
+/** `steady-shelf split`. */
+export const splitCommand = command({
+  typed: "split <path>",
+  about: "Make a file several: by its names, or a file of state by the kinds of what it declares",
+  options: (args) =>
+    args
+      .usage(
+        "$0 split FILE\n\nWhat the file is named after stays in it; everything else that others take gets a file of its own, with what only it needs. A file with a reducer becomes types, constants, initial state, reducer, selectors and actions.",
+      )
+      .positional("path", { type: "string", demandOption: true, describe: "The file" })
+      .option("by", {
+        choices: ["name", "kind"] as const,
+        describe: "A file for each name, or for each kind (default: kind for a file with a reducer, else name)",
+      })
+      .option("to", {
+        type: "string",
+        requiresArg: true,
+        describe: "The folder of the new files (default: the file's)",
+      })
+      .option("write", write)
+      .option("all", all)
+      .option("accept-different", acceptDifferent)
+      .option("accept-unread", acceptUnread)
+      .option("commit", commit)
+      .check(checkCommit),
+  run: (typed) => import("../split.js").then(({ runSplit }) => runSplit(typed)),
+});
