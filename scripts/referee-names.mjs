@@ -66,7 +66,7 @@ async function judge(spec, seed) {
   const { tree } = await openProject(openDiskStore(root));
   const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
   const code = inside.filter((path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path));
-  const waiting = code.filter((path) => !/\.d\.[cm]?ts$|\.(?:test|spec|stories)\.|__tests__|\.config\./.test(path));
+  const waiting = code.filter((path) => !/\.d\.[cm]?ts$|\.(?:test|spec|stories|test-d)\.|__tests__|\.config\./.test(path));
   const bytes = fingerprint(root);
   noteFlow(root, code);
   const before = { diagnostics: diagnose(root, code), errors: await bundleErrors(root, code) };
@@ -164,7 +164,7 @@ async function judgeExtractions(spec, seed) {
   };
   const waiting = code.filter(
     (path) =>
-      /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$|\.(?:test|spec|stories)\.|__tests__|\.config\./.test(path),
+      /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$|\.(?:test|spec|stories|test-d)\.|__tests__|\.config\./.test(path),
   );
   const folders = [...new Set(waiting.map((path) => posix.dirname(path)))];
   let done = 0;
@@ -291,6 +291,7 @@ function statements(root, files) {
         .map((each) =>
           each
             .getText(source)
+            .replace(/\r\n/g, "\n")
             .replace(/^export (?!default)/, "")
             .replace(/(["'`])(?:\.{1,2}\/|[@~]\/)[^"'`\n]*\1/g, "…"),
         );

@@ -66,6 +66,29 @@ export class Modules {
     const all = exports.filter((each) => each.name === "*" && each.from !== undefined);
     return distinct(all.flatMap(({ from }) => through(at(from ?? -1), name)));
   }
+
+  /**
+   * What a name comes to that a file only passes on, of a package or of what is not there: the specifier, where it is spelled, and what
+   * is taken. `undefined` where it comes to something that is here.
+   */
+  outsideOf(
+    path: ProjectPath,
+    name: string,
+    above: readonly string[] = [],
+  ): { readonly by: ProjectPath; readonly specifier: string; readonly imported: string } | undefined {
+    const key = `${path}\n${name}`;
+    if (above.includes(key)) return undefined;
+    const { exports = [], references } = this.reading(path);
+    const entry = exports.find((each) => each.name === name);
+    if (!entry) return undefined;
+    const [byImport, taken] = entry.local === undefined ? [] : importOf(references, entry.local);
+    const reference = entry.from === undefined ? byImport : references.find(({ start }) => start === entry.from);
+    const imported = entry.from === undefined ? taken : (entry.imported ?? name);
+    if (!reference || imported === undefined) return undefined;
+    const [target] = this.targetsOf(path, reference);
+    if (target === undefined) return { by: path, specifier: reference.specifier, imported };
+    return this.outsideOf(target, imported, [...above, key]);
+  }
 }
 
 /** The import that gives a file one of its names, and what the other file calls it. */

@@ -200,6 +200,20 @@ describe("several files become one", () => {
       },
     ],
     [
+      "what one passes on of a package; and a list of one of them in a file that stays",
+      {
+        files: {
+          "src/a.ts": 'export { x } from "lib";\nexport * from "./b";\nexport const a = 1;\n',
+          "src/b.ts": 'import { x } from "./a";\nexport const b = () => x;\n',
+        },
+        command: "src/b.ts > src/a.ts",
+        then: {
+          "src/a.ts":
+            'import { x } from "lib";\n\nexport { x } from "lib";\nexport const a = 1;\n\nexport const b = () => x;\n',
+        },
+      },
+    ],
+    [
       "who takes one as a whole, by its names, or by a call",
       {
         files: {

@@ -144,9 +144,12 @@ export function meaningsIn(path: ProjectPath, names: TextNames, side: Side): Rea
     for (const { local, imported } of reference.bindings ?? []) {
       const origins = targets.flatMap((target) => modules.originsOf(target, imported));
       const meant = origins.map(keyOf).sort().join("\t");
+      const [outside] = targets.map((target) => modules.outsideOf(target, imported));
       const there = targets.map(placeOf).join(",") || placed(path, reference.specifier);
       // A package is known by its name; what no file gives, by the file and the name that was asked for.
-      found.set(local, meant !== "" ? meant : `${there} ${imported}`);
+      if (meant !== "") found.set(local, meant);
+      else if (outside) found.set(local, `${placed(outside.by, outside.specifier)} ${outside.imported}`);
+      else found.set(local, `${there} ${imported}`);
     }
   }
   return found;

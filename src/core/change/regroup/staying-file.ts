@@ -242,10 +242,9 @@ class Staying {
         ({ of, local, from }) => of !== this.part && !(has.has(local) && (from === undefined || from !== anatomy.path)),
       );
     const lines = new ImportLines();
-    for (const other of homes.parts)
-      if (other !== this.part)
-        for (const reference of modules.reading(other.anatomy.path).references)
-          addImport(this.input, lines, { to: anatomy.path, part: other, reference, needs });
+    for (const part of homes.parts)
+      for (const reference of modules.reading(part.anatomy.path).references)
+        addImport(this.input, lines, { to: anatomy.path, part, reference, needs });
     addOwn(this.input, lines, anatomy.path, needs);
     return lines;
   }
