@@ -287,6 +287,12 @@ export const catalogue = {
     what: (d) => `${d.path} stands for all of a file that would be in the same file from then on.`,
     next: () => "Import the names that are needed, one by one, instead of `* as`.",
   },
+  JOIN_HIDDEN: {
+    refusal: "usage",
+    what: (d) =>
+      `${d.reason} would have to be ${d.path} here, as in ${d.other}, but that is something else in this place.`,
+    next: (d) => `Give what is called ${d.path} in this place another name first.`,
+  },
   JOIN_UNLIKE: {
     refusal: "usage",
     what: (d) => `${d.path} and ${d.other} cannot be one file: ${d.reason}.`,

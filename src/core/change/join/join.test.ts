@@ -200,6 +200,34 @@ describe("several files become one", () => {
       },
     ],
     [
+      "what one takes as a type and the other as a value is taken as a value",
+      {
+        files: {
+          "src/a.ts": 'import type { V, W } from "lib";\nexport const a = (v: V, w: W) => [v, w];\n',
+          "src/b.ts": 'import { V, type X } from "lib";\nexport const b = (x: X) => new V(x);\n',
+          "src/c.ts": 'import type { X, V } from "lib";\nexport const c = (x: X, v: V) => [x, v];\n',
+        },
+        command: "src/a.ts src/b.ts > src/c.ts",
+        then: {
+          "src/c.ts":
+            'import type { X } from "lib";\nimport type { W } from "lib";\nimport { V } from "lib";\nexport const c = (x: X, v: V) => [x, v];\n\nexport const a = (v: V, w: W) => [v, w];\n\nexport const b = (x: X) => new V(x);\n',
+        },
+      },
+    ],
+    [
+      "an import of the file that stays, whose name another has",
+      {
+        files: {
+          "src/a.ts": 'import { w, v } from "one";\nexport const a = w + v;\n',
+          "src/b.ts": "export const w = 2;\n",
+        },
+        command: "src/b.ts > src/a.ts",
+        then: {
+          "src/a.ts": 'import { w as aW, v } from "one";\nexport const a = aW + v;\n\nexport const w = 2;\n',
+        },
+      },
+    ],
+    [
       "what one passes on of a package; and a list of one of them in a file that stays",
       {
         files: {
@@ -292,6 +320,8 @@ describe("the proof does not trust the edits", () => {
   test.each<[string, string, string]>([
     ["a letter of a statement", "own = x;", "own = x + 1;"],
     ["another declaration of the same name", 'from "lib"', 'from "./x"'],
+    ["a name imported twice", 'import { x } from "lib";', 'import { x } from "lib";\nimport { x } from "lib";'],
+    ["a value imported as a type", "import { x }", "import type { x }"],
     ["one own thing for the other", "{ own: bOwn }", "{ own }"],
     ["another property", "{ own: bOwn }", "{ bOwn }"],
     ["a statement less", "const own = x;\nexport const a = own;", "export const a = 1;"],
@@ -371,6 +401,15 @@ describe("refused", () => {
       },
       "src/a.ts src/b.ts > src/c.ts",
       "JOIN_WHOLE",
+    ],
+    [
+      "a name that is something else where it would have to stand",
+      {
+        "src/a.ts": "export const a = 1;\n",
+        "src/b.ts": 'import { a as one } from "./a";\nexport const b = (a = one) => a;\n',
+      },
+      "src/a.ts src/b.ts > src/c.ts",
+      "JOIN_HIDDEN",
     ],
     [
       "a directive of one of them",

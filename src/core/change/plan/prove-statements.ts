@@ -13,7 +13,7 @@ import type { Claim } from "../draft.js";
 import { holdersOf, importersOf, mayMean } from "./name-holders.js";
 import type { Difference, Gap, NameCount } from "./plan.js";
 import type { NameProof } from "./prove-names.js";
-import { meaningsIn, recordOf, type Side, type StatementRecord } from "./statement-records.js";
+import { doubled, meaningsIn, recordOf, type Side, type StatementRecord } from "./statement-records.js";
 import { takenNames } from "./taken-names.js";
 import { WholeFiles } from "./whole-files.js";
 
@@ -102,21 +102,35 @@ class Proof {
   async #statements(): Promise<void> {
     const now = await this.#records([...this.#parties], this.#now);
     const then = await this.#records([...this.#gainers], this.#then);
-    const left = new Map<string, number>();
-    for (const { key } of then) left.set(key, (left.get(key) ?? 0) + 1);
-    for (const { key, path, start, name, places } of now) {
-      const there = left.get(key) ?? 0;
-      left.set(key, there - 1);
+    const left = new Map<string, StatementRecord[]>();
+    for (const record of then) left.set(record.key, [...(left.get(record.key) ?? []), record]);
+    for (const { key, path, start, name, places, typeOnly } of now) {
+      const there = left.get(key)?.shift();
       this.#uses += places;
-      if (there > 0) this.#same += places;
+      if (there?.typeOnly.some((isSo, at) => isSo && typeOnly[at] !== true) === true)
+        this.#wrong(path, start, name, "what it uses as a value would only be imported as a type");
+      else if (there) this.#same += places;
       else this.#wrong(path, start, name, "a statement would be lost, say something else, or mean another declaration");
     }
-    for (const { key, path, name } of then) {
-      if ((left.get(key) ?? 0) <= 0) continue;
-      left.set(key, 0);
-      if (!now.some((each) => each.key === key))
-        this.#wrong(path, 0, name, "a statement would come up that is not there now");
+    for (const [key, [record]] of left)
+      if (record && !now.some((each) => each.key === key))
+        this.#wrong(record.path, 0, record.name, "a statement would come up that is not there now");
+    await this.#doubled();
+  }
+
+  /** A name that is imported or declared twice. */
+  async #doubled(): Promise<void> {
+    for (const path of this.#gainers) {
+      const [now, then] = [await this.#doubledIn(path, this.#now), await this.#doubledIn(path, this.#then)];
+      for (const name of then)
+        if (!now.includes(name)) this.#wrong(path, 0, name, "the name would be imported or declared twice");
     }
+  }
+
+  async #doubledIn(path: ProjectPath, side: Side): Promise<readonly string[]> {
+    const text = side.textOf(path);
+    const names = text === undefined ? undefined : await languageFor(path)?.names?.(text, nameOf(path));
+    return names ? doubled(path, names, side) : [];
   }
 
   async #records(paths: readonly ProjectPath[], side: Side): Promise<StatementRecord[]> {

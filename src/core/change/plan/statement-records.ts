@@ -26,6 +26,8 @@ export interface StatementRecord {
   readonly name: string;
   /** How many names in it mean something beyond it. */
   readonly places: number;
+  /** Of each of them whether it is used as a value and only imported as a type. */
+  readonly typeOnly: readonly boolean[];
 }
 
 /** A text that is read for its statements. */
@@ -43,7 +45,7 @@ export function recordOf(read: ReadText, statement: Statement): StatementRecord 
   const { core, start, end, declares, kind } = statement;
   const references = side.modules.reading(path).references.filter((each) => each.start >= core && each.start < end);
   const named = namelessHead(read, statement);
-  const places = substitutions(read, statement);
+  const places = substitutions(read, statement).sort((a, b) => a.start - b.start);
   if (kind === "default" && isOneName(names, text, statement)) return undefined;
   const cuts: Substitution[] = [
     ...places.filter(({ start: at }) => !named || at < named.start || at >= named.end),
@@ -62,6 +64,7 @@ export function recordOf(read: ReadText, statement: Statement): StatementRecord 
     start,
     name: declares.join(", "),
     places: places.length,
+    typeOnly: places.map((each) => each.isTypeOnly),
   };
 }
 
@@ -72,13 +75,19 @@ interface Substitution {
 }
 
 /** What the names of a statement mean that are known beyond it. */
-function substitutions({ names, meanings, text, path, side }: ReadText, { core, end }: Statement): Substitution[] {
-  const found: Substitution[] = [];
+function substitutions(
+  { names, meanings, text, path, side }: ReadText,
+  { core, end }: Statement,
+): (Substitution & { readonly isTypeOnly: boolean })[] {
+  const found: (Substitution & { readonly isTypeOnly: boolean })[] = [];
+  const types = importedAsTypes(path, side);
   for (const { name, level, places } of names.variables) {
     if (level === "inner") continue;
+    const isOfTypes = places.some(({ start, isDeclared }) => isDeclared && types.has(start));
     const meant = level === "free" ? `free ${name}` : (meanings.get(name) ?? `${path}\n${name}`);
     for (const place of places) {
       if (place.start < core || place.start >= end) continue;
+      const isTypeOnly = isOfTypes && place.isType !== true && !place.isDeclared;
       const key = place.form === "shorthand property" ? `${name}: ` : "";
       const [member, other] = place.members ?? [];
       const isWhole = meant.endsWith("\n*") && member?.form === "name" && other === undefined;
@@ -86,11 +95,35 @@ function substitutions({ names, meanings, text, path, side }: ReadText, { core, 
         const target = meant.slice(0, -2) as ProjectPath;
         const origins = targetsNow(side, target).flatMap((each) => side.modules.originsOf(each, member.name));
         const means = origins.map(side.keyOf).sort().join("\t") || `${meant} ${member.name}`;
-        found.push({ start: place.start, end: member.end, text: `\u0002${means}\u0002` });
-      } else found.push({ start: place.start, end: place.end, text: `${key}\u0002${meant}\u0002` });
+        found.push({ start: place.start, end: member.end, text: `\u0002${means}\u0002`, isTypeOnly });
+      } else found.push({ start: place.start, end: place.end, text: `${key}\u0002${meant}\u0002`, isTypeOnly });
     }
   }
   return found;
+}
+
+/** Where a file imports names as types only. */
+function importedAsTypes(path: ProjectPath, { modules }: Side): ReadonlySet<number> {
+  return new Set(
+    modules
+      .reading(path)
+      .references.flatMap(({ kind, bindings = [] }) =>
+        kind === "import" ? bindings.filter(({ isType }) => isType).map(({ localStart }) => localStart) : [],
+      ),
+  );
+}
+
+/** Names that a file imports or declares more than once, so that they mean nothing for certain. */
+export function doubled(path: ProjectPath, names: TextNames, { modules }: Side): readonly string[] {
+  const imported = modules
+    .reading(path)
+    .references.flatMap(({ kind, bindings = [] }) => (kind === "import" ? bindings.map(({ local }) => local) : []));
+  const declared = names.variables.filter(
+    ({ level, name, places }) =>
+      level === "top" && imported.includes(name) && places.filter(({ isDeclared }) => isDeclared).length > 1,
+  );
+  const twice = imported.filter((name, at) => name !== "" && imported.indexOf(name) !== at);
+  return [...new Set([...twice, ...declared.map(({ name }) => name)])];
 }
 
 /** The files that stand behind the key of a whole file on one side. */

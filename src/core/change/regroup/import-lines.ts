@@ -29,7 +29,10 @@ export interface ImportLine {
 export class ImportLines {
   readonly #lines: Line[] = [];
 
-  add({ specifier, means, bindings, raw, behind = "" }: ImportLine): void {
+  add({ specifier, means, bindings: all, raw: written, behind = "" }: ImportLine): void {
+    const bindings = all.filter((binding) => !this.#hasAlready(means ?? specifier, binding));
+    const raw = bindings.length === all.length ? written : undefined;
+    if (bindings.length === 0 && all.length > 0) return;
     const isAllTypes = bindings.length > 0 && bindings.every(({ isType }) => isType);
     const key = `${means ?? specifier}\n${bindings.length === 0 ? "effects" : isAllTypes ? "types" : "values"}`;
     const same = this.#lines.find((line) => line.key === key && canJoin(line, bindings, behind));
@@ -43,6 +46,20 @@ export class ImportLines {
     if (fresh.length === 0) return;
     same.bindings = [...same.bindings, ...fresh];
     same.raw = undefined;
+  }
+
+  /** Whether a name is taken already; one that was taken as a type is given up where it is needed as a value. */
+  #hasAlready(source: string, { imported, local, isType }: TakenBinding): boolean {
+    for (const line of this.#lines) {
+      const same = line.bindings.find((each) => each.imported === imported && each.local === local);
+      if (!same || (line.means ?? line.specifier) !== source) continue;
+      if (!same.isType || isType) return true;
+      line.bindings = line.bindings.filter((each) => each !== same);
+      line.raw = undefined;
+      if (line.bindings.length === 0) this.#lines.splice(this.#lines.indexOf(line), 1);
+      return false;
+    }
+    return false;
   }
 
   /** The files that are meant by one each. */

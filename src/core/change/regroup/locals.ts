@@ -3,7 +3,7 @@ import { ShelfError } from "../../base/errors.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { Modules } from "../../graph/index.js";
 import type { Reference, Variable } from "../../languages/index.js";
-import { areTypes, insideOf, placeOf } from "./anatomy.js";
+import { areTypes, insideOf, placeOf, statementAt } from "./anatomy.js";
 import type { Given, Home, Homes } from "./homes.js";
 import type { Part } from "./part.js";
 import { keyOf, takenFor, type Scopes, type Taken } from "./scopes.js";
@@ -131,7 +131,10 @@ export class Locals {
     }
     if (binding.imported === "*") return this.#whole(taken, source, to);
     const given = this.homes.givenBy(source, binding.imported);
-    if (given.home?.to === to) return this.#set(part, name, to, given.home.as);
+    if (given.home?.to === to) {
+      this.#ensureSeen(taken, given.home);
+      return this.#set(part, name, to, given.home.as);
+    }
     if (given.home) {
       const local = this.scopes.localOf(to, taken, keyOf(given.home));
       const uses = variable?.places.filter(({ isDeclared }) => !isDeclared) ?? [];
@@ -147,6 +150,23 @@ export class Locals {
         isImported: true,
       });
     } else this.#through(taken, { source, given, to });
+  }
+
+  /** Throws where the name by which a thing is known in its own file means something else inside a statement that uses it. */
+  #ensureSeen({ part, binding, variable }: Taken, { as, part: source }: Home): void {
+    if (as === binding.local) return;
+    const { anatomy } = part;
+    const hiding = anatomy.names.variables.filter(({ level, name }) => level === "inner" && name === as);
+    for (const { start, isDeclared } of variable?.places ?? []) {
+      const statement = isDeclared ? undefined : statementAt(anatomy, start);
+      if (!statement || !hiding.some(({ places }) => places.some(insideOf([statement])))) continue;
+      throw new ShelfError("JOIN_HIDDEN", {
+        path: as,
+        other: source.anatomy.path,
+        reason: binding.local,
+        place: placeOf(anatomy, start),
+      });
+    }
   }
 
   /** What one of the parts only passes on is taken from where it has it. */

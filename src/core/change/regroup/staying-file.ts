@@ -9,6 +9,7 @@ import { ImportLines } from "./import-lines.js";
 import { importText, mannerOf, withoutBindings } from "./imports.js";
 import { addImport, addOwn, bodiesOf, listText } from "./new-file.js";
 import type { Part } from "./part.js";
+import { spelledPlace } from "./spelled-place.js";
 import { isDropped, pieceEdits, referencesIn, type PieceInput } from "./pieces.js";
 
 /** What changes in it. */
@@ -108,13 +109,34 @@ class Staying {
       if (statement !== firstGone) this.#edit({ start: statement.from, end: statement.to, text: "" }, "needs less");
     }
     this.#takeBack(firstGone);
+    this.#callOtherwise();
+  }
+
+  /** Imports of its own that are called otherwise from then on. */
+  #callOtherwise(): void {
+    const { anatomy } = this.part;
+    const isImport = insideOf(anatomy.statements.filter(({ kind }) => kind === "import"));
+    for (const variable of anatomy.names.variables) {
+      const called = variable.level === "top" ? this.input.locals.of(this.part, variable, anatomy.path) : variable.name;
+      if (typeof called !== "string" || called === variable.name) continue;
+      for (const { start, end, form, isDeclared } of variable.places)
+        if (isDeclared && isImport({ start }) && !this.#isOfParts(start))
+          this.#edit(
+            { start, end, text: spelledPlace(form, called, variable.name, variable.name) },
+            "is called otherwise here",
+          );
+    }
   }
 
   /** An import of one of the files is led with those of all others. */
   #isOfParts(start: number): boolean {
     const { modules, homes } = this.input;
     const { path } = this.part.anatomy;
-    const reference = modules.reading(path).references.find((each) => each.start === start);
+    const reference = modules
+      .reading(path)
+      .references.find(
+        (each) => each.start === start || each.bindings?.some(({ localStart }) => localStart === start) === true,
+      );
     return reference !== undefined && modules.targetsOf(path, reference).some((target) => homes.partOf(target));
   }
 
@@ -123,7 +145,7 @@ class Staying {
     const { anatomy } = this.part;
     const isLeaving = insideOf(this.#leaving);
     const isImport = insideOf(anatomy.statements.filter(({ kind }) => kind === "import"));
-    const found = new Set<number>();
+    const found = new Set<number>(this.#neededAsValues());
     for (const { level, places } of anatomy.names.variables) {
       if (level !== "top") continue;
       const declared = places.filter(({ isDeclared }) => isDeclared);
@@ -132,6 +154,24 @@ class Staying {
       for (const { start } of declared) found.add(start);
     }
     return found;
+  }
+
+  /** Where a name is imported as a type that what arrives needs as a value. */
+  #neededAsValues(): ReadonlySet<number> {
+    const { path } = this.part.anatomy;
+    const { locals, modules } = this.input;
+    const wanted = locals.needsOf(path).filter(({ of, isType }) => of !== this.part && !isType);
+    return new Set(
+      modules
+        .reading(path)
+        .references.flatMap(({ kind, bindings = [] }) =>
+          kind === "import"
+            ? bindings
+                .filter(({ isType, local }) => isType && wanted.some((need) => need.local === local))
+                .map(({ localStart }) => localStart)
+            : [],
+        ),
+    );
   }
 
   #takeBack(firstGone: Statement | undefined): void {
@@ -231,10 +271,13 @@ class Staying {
   #arriving(): ImportLines {
     const { anatomy } = this.part;
     const { locals, homes, modules } = this.input;
+    const asValues = this.#neededAsValues();
     const has = new Set(
       modules
         .reading(anatomy.path)
-        .references.flatMap(({ kind, bindings = [] }) => (kind === "import" ? bindings.map(({ local }) => local) : [])),
+        .references.flatMap(({ kind, bindings = [] }) =>
+          kind === "import" ? bindings.filter((each) => !asValues.has(each.localStart)).map(({ local }) => local) : [],
+        ),
     );
     const needs = locals
       .needsOf(anatomy.path)
