@@ -22,6 +22,7 @@ import { whyMoves } from "../wording/arranging.js";
 /** What was typed. */
 export interface ArrangeOptions extends LookingOptions {
   readonly as?: string | undefined;
+  readonly state?: "together" | "apart" | undefined;
   readonly feature?: string | undefined;
   readonly role?: string | undefined;
   readonly keepNames: boolean;
@@ -43,7 +44,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     analysis,
     analysed,
     target,
-    feature: knownFeature(analysed, options.feature),
+    feature: featureOf(analysed, options.feature),
     role: options.role === undefined ? undefined : knownRole(target, options.role),
     keepNames: options.keepNames,
     takeLikeliest: options.likeliest,
@@ -110,7 +111,8 @@ function targetOf({ app, guessed }: AppAnalysis, as: string | undefined): App {
   return app;
 }
 
-function knownFeature(analysed: AppAnalysis, typed: string | undefined): string | undefined {
+/** The feature that somebody means. Throws `FEATURE_UNKNOWN` with the nearest. */
+export function featureOf(analysed: AppAnalysis, typed: string | undefined): string | undefined {
   if (typed === undefined) return undefined;
   const found = featureMeant(analysed, typed);
   if (found !== undefined) return found;

@@ -42,6 +42,7 @@ export async function carryOutDraft(context: Context, options: DraftOptions, dra
     say(context, drafted, options.all, change);
   };
   if (!write || !options.write) show();
+  if (isEmpty) return 0;
   if (!write) return adviseOrRefuse(context, plan, options, holds);
   const steps = commitSteps(options.commit);
   await carryOutPlan(context, {

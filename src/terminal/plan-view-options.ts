@@ -17,6 +17,8 @@ export interface PlanViewOptions {
   readonly notes?: readonly string[];
   /** The first sentence, where lines of texts are not what a plan is about. */
   readonly lead?: string;
+  /** Sections that stand right below the first sentence. */
+  readonly first?: readonly (readonly string[])[];
   /** Sections that follow the others. */
   readonly more?: readonly (readonly string[])[];
   /** What is said where nothing changes at all. */

@@ -19,6 +19,7 @@ export function planView(planned: Plan, screen: Screen, options: PlanViewOptions
   const sections = [
     gapLines(plan, screen, options.all),
     [headline(plan, screen, options)],
+    ...(options.first ?? []),
     plan.moves.length > 0
       ? drawTrees({ moves: plan.moves.map(withNote), staysIn: options.staysIn }, screen, options.all)
       : [],
@@ -34,8 +35,8 @@ export function planView(planned: Plan, screen: Screen, options: PlanViewOptions
 }
 
 /** Whether a plan changes nothing. */
-function isNothing({ moves, made, lines, edits, links }: Plan): boolean {
-  return moves.length + made.length + lines.length + edits.length + links.length === 0;
+function isNothing({ moves, made, removed, texts, lines, edits, links }: Plan): boolean {
+  return [moves, made, removed, texts, lines, edits, links].every(({ length }) => length === 0);
 }
 
 /** All but the head and the trees: files made, lines, respelled references, links, the proof, mentions. */

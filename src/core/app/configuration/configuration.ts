@@ -21,6 +21,7 @@ export interface Configuration {
   readonly words: Readonly<Record<string, string>>;
   readonly names: Readonly<Partial<Record<Role, OneOrMore<string>>>>;
   readonly publicIndex?: boolean;
+  readonly state?: "together" | "apart";
   readonly shelves: ShelfSource;
   readonly companions: Readonly<Partial<Record<Role, readonly string[]>>>;
   readonly starters?: string;

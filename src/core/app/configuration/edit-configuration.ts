@@ -12,6 +12,7 @@ export type FileDecision = "leave" | { readonly role?: Role | undefined; readonl
 /** What is written. Paths are read from the configuration's folder. */
 export interface Decisions {
   readonly arrangement?: string | undefined;
+  readonly state?: string | undefined;
   readonly files?: ReadonlyMap<string, FileDecision>;
   /** Files that move: a key of `files:` that names one follows it. */
   readonly moved?: ReadonlyMap<string, string>;
@@ -25,7 +26,7 @@ export function editConfiguration(text: string, decisions: Decisions): string {
 /** What the decisions change in a text. */
 export function configurationEdits(
   text: string,
-  { arrangement, files = new Map(), moved = new Map() }: Decisions,
+  { arrangement, state, files = new Map(), moved = new Map() }: Decisions,
 ): readonly TextEdit[] {
   const end = text.includes("\r\n") ? "\r\n" : "\n";
   const document = parseDocument(text);
@@ -37,10 +38,11 @@ export function configurationEdits(
     const newline = text.indexOf("\n", endOf(pair));
     return newline < 0 ? text.length : newline + 1;
   };
-  if (arrangement !== undefined) {
-    const there = root.get("arrangement", true);
-    if (isScalar(there) && there.range) edits.push(replaced(there, text, arrangement));
-    else tail.push(`arrangement: ${plain(arrangement)}`);
+  for (const [key, value] of Object.entries({ arrangement, state })) {
+    if (value === undefined) continue;
+    const there = root.get(key, true);
+    if (isScalar(there) && there.range) edits.push(replaced(there, text, value));
+    else tail.push(`${key}: ${plain(value)}`);
   }
   const said = pairOf(document, "files");
   if (said && isMap(said.value))

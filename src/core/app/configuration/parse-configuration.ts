@@ -46,6 +46,7 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
     ...(data.source !== undefined && { source: inside(data.source, "source") }),
     ...(data.arrangement !== undefined && { arrangement: data.arrangement }),
     ...(data["public-index"] !== undefined && { publicIndex: data["public-index"] }),
+    ...(data.state !== undefined && { state: data.state }),
     ...(data.starters !== undefined && { starters: inside(data.starters, "starters") }),
     words: data.words ?? {},
     names: data.names ?? {},

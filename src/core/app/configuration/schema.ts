@@ -53,6 +53,12 @@ export const configurationSchema = z.strictObject({
       "Whether other features may only come in through a feature's index. Without it, as the arrangement says.",
     ),
   ),
+  state: z.optional(
+    described(
+      z.enum(["together", "apart"]),
+      "How a piece of state is kept: `together` in one file, or `apart`, with actions and constants in files of their own. `check`, `add action` and `arrange --state` go by it. Without it, either will do.",
+    ),
+  ),
   shelves: z.optional(
     described(z.array(shelfSchema), "Shelves of your own: added, or instead of the arrangement's at the same place."),
   ),

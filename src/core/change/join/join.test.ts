@@ -215,6 +215,23 @@ describe("several files become one", () => {
       },
     ],
     [
+      "a list of what one imports from the other",
+      {
+        files: {
+          "src/a.ts": "export interface A { a: 1 }\nconst b = 1;\nexport { b };\n",
+          "src/b.ts":
+            'import { type A, b } from "./a";\nexport type { A, A as C };\nexport { b };\nexport const d = b;\n',
+          "src/c.ts": 'import { type A, type C, b } from "./b";\nexport const c = (a: A, c: C) => [a, b, c];\n',
+        },
+        command: "src/b.ts > src/a.ts",
+        then: {
+          "src/a.ts":
+            "export interface A { a: 1 }\nconst b = 1;\nexport { b };\n\nexport type { A as C };\n\nexport const d = b;\n",
+          "src/c.ts": 'import { type A, type C, b } from "./a";\nexport const c = (a: A, c: C) => [a, b, c];\n',
+        },
+      },
+    ],
+    [
       "an import of the file that stays, whose name another has",
       {
         files: {
@@ -320,6 +337,7 @@ describe("the proof does not trust the edits", () => {
   test.each<[string, string, string]>([
     ["a letter of a statement", "own = x;", "own = x + 1;"],
     ["another declaration of the same name", 'from "lib"', 'from "./x"'],
+    ["a name exported twice", "export const a = own;", "export const a = own;\nexport { a };"],
     ["a name imported twice", 'import { x } from "lib";', 'import { x } from "lib";\nimport { x } from "lib";'],
     ["a value imported as a type", "import { x }", "import type { x }"],
     ["one own thing for the other", "{ own: bOwn }", "{ own }"],
@@ -357,6 +375,14 @@ describe("what is not the same afterwards is said", () => {
     const { plan } = await planJoin({ ...two, ...more }, command);
     expect(plan.proof.outcome).toBe("incomplete");
     expect(plan.proof.gaps.map((gap) => gap.reason)).toEqual([reason]);
+  });
+
+  test("an index that is handed on whole and gives what it gave", async () => {
+    const more = {
+      "src/i.ts": 'export { a } from "./a";\n',
+      "src/c.ts": 'import * as i from "./i";\nshow(i);\n',
+    };
+    expect((await planJoin({ ...two, ...more }, command)).plan.proof.outcome).toBe("holds");
   });
 
   test.each<[string, Record<string, string>]>([

@@ -120,7 +120,12 @@ class Proof {
 
   /** A name that is imported or declared twice. */
   async #doubled(): Promise<void> {
+    const most = new Map<string, number>();
+    for (const path of this.#parties)
+      for (const [name, times] of timesGiven(path, this.#now)) most.set(name, Math.max(most.get(name) ?? 1, times));
     for (const path of this.#gainers) {
+      for (const [name, times] of timesGiven(path, this.#then))
+        if (times > (most.get(name) ?? 1)) this.#wrong(path, 0, name, "the name would be exported twice");
       const [now, then] = [await this.#doubledIn(path, this.#now), await this.#doubledIn(path, this.#then)];
       for (const name of then)
         if (!now.includes(name)) this.#wrong(path, 0, name, "the name would be imported or declared twice");
@@ -251,8 +256,7 @@ class Proof {
     const { modules, placeOf } = this.#now;
     const grown = new Set([...this.#parties].filter((path) => tree.has(path) && this.#grows(path)));
     const isLost = (target: ProjectPath, name: string): boolean =>
-      this.#then.modules.originsOf(placeOf(target), name).length === 0 ||
-      modules.originsOf(target, name).some(({ file }) => grown.has(file));
+      this.#then.modules.originsOf(placeOf(target), name).length === 0 || this.#grows(target);
     const leaving = claims.filter(
       ({ file, name }) => givenBy(file, this.#now).has(name) && !givenBy(placeOf(file), this.#then).has(name),
     );
@@ -268,9 +272,8 @@ class Proof {
 
   /** Whether a file, or what stands for it, gives values that it has not given. */
   #grows(path: ProjectPath): boolean {
-    const now = givenBy(path, this.#now);
-    const then = this.#then.modules.reading(this.#now.placeOf(path)).exports ?? [];
-    return then.some(({ name, isType }) => !isType && name !== "default" && !now.has(name));
+    const now = valuesGiven(path, this.#now.modules);
+    return [...valuesGiven(this.#now.placeOf(path), this.#then.modules)].some((name) => !now.has(name));
   }
 
   /** A mock stands for all of a file: what leaves it is not mocked any more, and what comes is. */
@@ -294,6 +297,30 @@ class Proof {
       }
     }
   }
+}
+
+/** The names of all values that a file gives, also by passing on others as a whole. */
+function valuesGiven(path: ProjectPath, modules: Modules, seen = new Set<ProjectPath>()): ReadonlySet<string> {
+  const found = new Set<string>();
+  if (seen.has(path) || !modules.tree.has(path)) return found;
+  seen.add(path);
+  const { exports = [], references } = modules.reading(path);
+  for (const { name, isType, from } of exports) {
+    if (name !== "*" && name !== "default" && !isType) found.add(name);
+    const passed = name === "*" ? references.find(({ start }) => start === from) : undefined;
+    for (const target of passed ? modules.targetsOf(path, passed) : [])
+      for (const each of valuesGiven(target, modules, seen)) found.add(each);
+  }
+  return found;
+}
+
+/** How often a file gives each of its names: a value and a type may share one. */
+function timesGiven(path: ProjectPath, { modules }: Side): ReadonlyMap<string, number> {
+  const found = new Map<string, number>();
+  if (!modules.tree.has(path)) return found;
+  for (const { name } of modules.reading(path).exports ?? [])
+    if (name !== "*") found.set(name, (found.get(name) ?? 0) + 1);
+  return found;
 }
 
 /** The names that a file gives, each by what declares it. */

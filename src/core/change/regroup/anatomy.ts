@@ -3,7 +3,14 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
-import { isScript, languageFor, type NamePlace, type Statement, type TextNames } from "../../languages/index.js";
+import {
+  extractFrom,
+  isScript,
+  languageFor,
+  type NamePlace,
+  type Statement,
+  type TextNames,
+} from "../../languages/index.js";
 
 /** A file by its statements and names. */
 export interface Anatomy {
@@ -56,4 +63,10 @@ export function typeNamesOf({ statements }: Pick<Anatomy, "statements">): Readon
 /** Statements that are neither imports nor directives. */
 export function bodyOf({ statements }: Pick<Anatomy, "statements">): readonly Statement[] {
   return statements.filter(({ kind }) => kind !== "import" && kind !== "directive");
+}
+
+/** What the file itself calls what others may take of it. */
+export function givenNames({ text, path }: Pick<Anatomy, "text" | "path">): ReadonlySet<string> {
+  const { exports = [] } = extractFrom(text, path, "exact");
+  return new Set(exports.flatMap(({ local, from }) => (local === undefined || from !== undefined ? [] : [local])));
 }

@@ -144,6 +144,14 @@ export class Homes {
     return { to: home.to, name: home.as, home };
   }
 
+  /** What a list gives that its file imports from one of the others: `import { tree } from "./tree"; export { tree };`. */
+  passedOn({ anatomy: { path } }: Part, { imported, from }: Export): Given | undefined {
+    const reference = this.modules.reading(path).references.find(({ start }) => start === from);
+    const [target] = reference?.kind === "import" ? this.modules.targetsOf(path, reference) : [];
+    const source = target === undefined ? undefined : this.partOf(target);
+    return source && imported !== undefined && imported !== "*" ? this.givenBy(source, imported) : undefined;
+  }
+
   /** Whether a name of a list is exported where it is declared from then on. */
   isDissolved(part: Part, home: Home, name: string): boolean {
     return this.options.dissolves === true && home.to !== mainOf(part) && home.name === name && home.as === name;
@@ -154,7 +162,9 @@ export class Homes {
     for (const part of this.parts) {
       const { path } = part.anatomy;
       const { exports = [], references } = this.modules.reading(path);
-      for (const { name, from } of exports) if (name !== "*" && from === undefined) this.need(this.givenBy(part, name));
+      for (const entry of exports) {
+        if (entry.name !== "*") this.need(this.passedOn(part, entry) ?? this.givenBy(part, entry.name));
+      }
       for (const reference of references) {
         if (reference.kind !== "re-export") continue;
         const [source] = this.modules.targetsOf(path, reference).map((target) => this.partOf(target));

@@ -6,6 +6,7 @@ import { asTaken, headOf } from "./cuts.js";
 import { behindOf, ImportLines } from "./import-lines.js";
 import { mannerOf } from "./imports.js";
 import type { Need } from "./locals.js";
+import { together } from "./spelled-place.js";
 import { mainOf, type Part } from "./part.js";
 import { isDropped, pieceText, referencesIn, type PieceInput } from "./pieces.js";
 
@@ -142,18 +143,26 @@ function localList({ homes, modules }: PieceInput, part: Part, statement: Statem
     ({ start }) => start >= statement.start && start < statement.end,
   );
   const isGiver = homes.giverOf(part.goes(statement)) === part;
-  const isGone = ({ name, local = name }: (typeof entries)[number]): boolean => {
+  const to = part.goes(statement);
+  const isGone = (entry: (typeof entries)[number]): boolean => {
+    const { name, local = name } = entry;
+    const passed = homes.passedOn(part, entry);
+    if (passed && name !== "default") return passed.to === to && passed.name === name;
     const home = homes.homeOf(part.anatomy.path, local);
     return name === "default" ? !isGiver : home !== undefined && homes.isDissolved(part, home, name);
   };
   if (!entries.some(isGone)) return undefined;
   const kept = entries
     .filter((entry) => !isGone(entry))
-    .map(({ name, local = name }) => {
-      const called = homes.homeOf(part.anatomy.path, local)?.as ?? local;
-      return called === name ? name : `${called} as ${name}`;
+    .map((entry) => {
+      const { name, local = name } = entry;
+      const passed = homes.passedOn(part, entry);
+      const own = homes.homeOf(part.anatomy.path, local)?.as ?? local;
+      return together(passed?.home?.to === to ? passed.home.as : own, name);
     });
-  return { text: kept.length === 0 ? "" : `export { ${kept.join(", ")} };`, means: [], astray: [] };
+  const isTypes = /^export\s+type\b/.test(part.anatomy.text.slice(statement.start, statement.end));
+  const text = kept.length === 0 ? "" : `export ${isTypes ? "type " : ""}{ ${kept.join(", ")} };`;
+  return { text, means: [], astray: [] };
 }
 
 /** All imports of a new file. */

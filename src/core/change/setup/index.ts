@@ -3,6 +3,7 @@ export type { AddRequest } from "./adding.js";
 export { SetupDraft, type SetUp } from "./setup-draft.js";
 export { specifierTo } from "./specifier-to.js";
 export { existingFeatures, knownRole } from "./meant.js";
+export { placeFor } from "./wanted-files.js";
 export {
   configurationText,
   hasBegun,

@@ -10,7 +10,7 @@ import {
   wordsTyped,
   type NamingPattern,
 } from "../../base/names/index.js";
-import { inFolder, nameOf } from "../../base/paths.js";
+import { inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Adding, Wanted } from "./adding.js";
 import type { App } from "../../app/app.js";
 import { nameIn } from "../../languages/index.js";
@@ -51,8 +51,34 @@ function withoutFixed(pattern: string, name: string): string {
   return typeof parsed === "string" ? name : wordsTyped(parsed, name).join(" ");
 }
 
+/** Where a file of a role goes that is called so, and its name; nothing where no shelf takes it. */
+export function placeFor(
+  app: App,
+  {
+    role,
+    name,
+    feature,
+    extension,
+  }: {
+    readonly role: Role;
+    readonly name: string;
+    readonly feature: string | undefined;
+    readonly extension: string;
+  },
+): ProjectPath | undefined {
+  const tries = feature === undefined ? [undefined] : [feature, undefined];
+  for (const each of tries)
+    try {
+      return placed({ app, feature: each, shelf: undefined, name, below: "" }, { role, pattern: undefined, extension })
+        .path;
+    } catch (error) {
+      if (!(error instanceof ShelfError)) throw error;
+    }
+  return undefined;
+}
+
 function placed(
-  { app, feature, shelf: wantedShelf, name, below }: Adding,
+  { app, feature, shelf: wantedShelf, name, below }: Pick<Adding, "app" | "feature" | "shelf" | "name" | "below">,
   {
     role,
     pattern,

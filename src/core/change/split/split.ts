@@ -6,10 +6,18 @@ import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { SourceTree } from "../../files/index.js";
-import { extractFrom, prepareNames, type Statement } from "../../languages/index.js";
+import { prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import { anatomyOf, extensionFor, fileNameFor, regroup, type Anatomy, type Part } from "../regroup/index.js";
+import {
+  anatomyOf,
+  extensionFor,
+  fileNameFor,
+  givenNames,
+  regroup,
+  type Anatomy,
+  type Part,
+} from "../regroup/index.js";
 import { kindName, kindsOf, reduces, stateKinds } from "./by-kind.js";
 import { groupsByName } from "./by-name.js";
 import { unitsOf, type Unit } from "./units.js";
@@ -49,7 +57,7 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
   const { path } = request;
   if (!tree.has(path)) refuseSource(tree, path);
   const anatomy = await anatomyOf(tree, path);
-  const units = unitsOf(anatomy, givenBy(anatomy));
+  const units = unitsOf(anatomy, givenNames(anatomy));
   const by = request.by ?? (isState(anatomy, units) ? "kind" : "name");
   const files = await filesBy(by, anatomy, units, request.to ?? folderOf(path));
   ensureFree(tree, path, files);
@@ -81,12 +89,6 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
     kept: kept.map(({ name }) => name),
     circles,
   };
-}
-
-/** What the file itself calls what others may take of it. */
-function givenBy({ text, path }: Anatomy): ReadonlySet<string> {
-  const { exports = [] } = extractFrom(text, path, "exact");
-  return new Set(exports.flatMap(({ local, from }) => (local === undefined || from !== undefined ? [] : [local])));
 }
 
 interface NewFile {

@@ -1,0 +1,8 @@
+export {
+  rearrangeState,
+  type ChangedState,
+  type LeftState,
+  type RearrangedState,
+  type StateLayout,
+  type StateRequest,
+} from "./rearrange-state.js";

@@ -1,0 +1,1 @@
+export { stateFamilies, type StateFamily, type StatePart } from "./families.js";
