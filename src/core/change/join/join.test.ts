@@ -220,13 +220,13 @@ describe("several files become one", () => {
         files: {
           "src/a.ts": "export interface A { a: 1 }\nconst b = 1;\nexport { b };\n",
           "src/b.ts":
-            'import { type A, b } from "./a";\nexport type { A, A as C };\nexport { b };\nexport const d = b;\n',
+            'import { type A, b } from "./a";\nexport type { A, A as C };\nexport { b };\nexport type { A as E } from "./a";\nexport const d = b;\n',
           "src/c.ts": 'import { type A, type C, b } from "./b";\nexport const c = (a: A, c: C) => [a, b, c];\n',
         },
         command: "src/b.ts > src/a.ts",
         then: {
           "src/a.ts":
-            "export interface A { a: 1 }\nconst b = 1;\nexport { b };\n\nexport type { A as C };\n\nexport const d = b;\n",
+            "export interface A { a: 1 }\nconst b = 1;\nexport { b };\n\nexport type { A as C };\n\nexport type { A as E };\nexport const d = b;\n",
           "src/c.ts": 'import { type A, type C, b } from "./a";\nexport const c = (a: A, c: C) => [a, b, c];\n',
         },
       },

@@ -68,7 +68,7 @@ export function bodiesOf(input: PieceInput, part: Part, to: ProjectPath, lineEnd
   let before: Statement | undefined;
   for (const statement of wanted) {
     if (isDropped(input, part, statement)) continue;
-    const piece = listText(input, part, statement, lineEnd) ?? {
+    const piece = listText(input, part, statement) ?? {
       text: pieceText(input, part, statement, { from: isWhole ? startOf(part, statement) : statement.from, lineEnd }),
       ...meantIn(input, part, statement),
     };
@@ -115,7 +115,7 @@ export function meantIn(
 }
 
 /** A list of exports of which something stands in the same file from then on: `export * from "./actions"` says nothing more. */
-export function listText(input: PieceInput, part: Part, statement: Statement, lineEnd: string): Written | undefined {
+export function listText(input: PieceInput, part: Part, statement: Statement): Written | undefined {
   if (statement.kind !== "re-export") return undefined;
   const { modules, homes } = input;
   const to = part.goes(statement);
@@ -123,7 +123,7 @@ export function listText(input: PieceInput, part: Part, statement: Statement, li
   const nothing: Written = { text: "", means: [], astray: [] };
   if (!reference) return localList(input, part, statement);
   const [source] = modules.targetsOf(part.anatomy.path, reference).map((target) => homes.partOf(target));
-  if (!source || source.into !== to) return undefined;
+  if (!source || mainOf(source) !== to) return undefined;
   const lists: string[] = [];
   for (const { imported, local } of reference.bindings ?? []) {
     if (imported === "*" && local === "*") continue;
@@ -134,7 +134,12 @@ export function listText(input: PieceInput, part: Part, statement: Statement, li
   }
   const shown = lists.filter((each) => each !== "");
   if (shown.length === 0) return nothing;
-  return { ...nothing, text: `export { ${shown.join(", ")} };${lineEnd}`.trim() };
+  return { ...nothing, text: `${wordOf(part, statement)} { ${shown.join(", ")} };` };
+}
+
+/** `export`, or `export type`. */
+function wordOf({ anatomy: { text } }: Part, { start, end }: Statement): string {
+  return /^export\s+type\b/.test(text.slice(start, end)) ? "export type" : "export";
 }
 
 /** `export { Tree, leaf as default }`, of which the default may have to be given by its name. */
@@ -160,8 +165,7 @@ function localList({ homes, modules }: PieceInput, part: Part, statement: Statem
       const own = homes.homeOf(part.anatomy.path, local)?.as ?? local;
       return together(passed?.home?.to === to ? passed.home.as : own, name);
     });
-  const isTypes = /^export\s+type\b/.test(part.anatomy.text.slice(statement.start, statement.end));
-  const text = kept.length === 0 ? "" : `export ${isTypes ? "type " : ""}{ ${kept.join(", ")} };`;
+  const text = kept.length === 0 ? "" : `${wordOf(part, statement)} { ${kept.join(", ")} };`;
   return { text, means: [], astray: [] };
 }
 

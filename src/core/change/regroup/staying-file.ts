@@ -79,7 +79,7 @@ class Staying {
     const { anatomy, goes } = this.part;
     for (const statement of bodyOf(anatomy)) {
       if (goes(statement) !== anatomy.path || isDropped(this.input, this.part, statement)) continue;
-      const list = listText(this.input, this.part, statement, this.#lineEnd);
+      const list = listText(this.input, this.part, statement);
       if (list)
         for (const { start } of referencesIn(this.input.modules, this.part, statement))
           this.#claims.push({ kind: "removes", file: anatomy.path, start });
@@ -292,7 +292,7 @@ class Staying {
     return lines;
   }
 
-  /** Above the first statement that needs what arrives when the file is loaded, by itself or by others; else at the end. */
+  /** Above the first statement that needs what arrives, by itself or by others; else at the end. */
   #put(other: Part, text: string): void {
     const { anatomy } = this.part;
     const gap = this.#lineEnd + this.#lineEnd;
@@ -334,7 +334,7 @@ class Staying {
         }
     const users = anatomy.names.variables
       .filter(({ places }) => places.some(({ start }) => arriving.has(start)))
-      .flatMap(({ places }) => places.filter(({ isDeclared, isType }) => !isDeclared && isType !== true));
+      .flatMap(({ places }) => places.filter(({ isDeclared }) => !isDeclared));
     return bodyOf(anatomy).find(
       (statement) => this.part.goes(statement) === anatomy.path && users.some(insideOf([statement])),
     );

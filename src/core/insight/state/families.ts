@@ -9,8 +9,11 @@ import type { ReferenceGraph } from "../../graph/index.js";
 import { moduleRules } from "../../languages/index.js";
 import { featureKey, shared, type Catalogue, type Entry } from "../catalogue/index.js";
 
-/** What a file of a piece of state is for, besides the reducer. */
-export type StatePart = "actions" | "constants" | "initial state" | "selectors";
+/** What a file of a piece of state is for, besides the reducer, in the order in which one reads them. */
+export const stateParts = ["constants", "initial state", "actions", "selectors"] as const;
+
+/** One of them. */
+export type StatePart = (typeof stateParts)[number];
 
 /** One piece of state. */
 export interface StateFamily {
@@ -50,7 +53,8 @@ export function stateFamilies({ catalogue, graph }: FamilyInput): readonly State
       .filter(({ entry: { path } }) =>
         belongsTo(path, entry.path, { catalogue, reducers: [...taken], own: own.map((each) => each.entry.path) }),
       )
-      .map(({ entry: { path }, part }) => ({ path, part: part as StatePart }));
+      .map(({ entry: { path }, part }) => ({ path, part: part as StatePart }))
+      .sort((a, b) => stateParts.indexOf(a.part) - stateParts.indexOf(b.part));
     return {
       name: words.join(" "),
       feature: entry.feature.is ?? shared,
