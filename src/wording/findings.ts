@@ -179,13 +179,26 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   }),
   "long reducer": ({ lines, most }) => ({
     says: `this reducer has ${count(lines, "line")}; the limit is ${most}`,
-    advice: "Split it: one reducer for each part of the state.",
+    advice:
+      "Split it: one reducer for each part of the state. If it holds actions as well, `steady-shelf split` takes them out.",
+  }),
+  "state apart": ({ name, beside }) => ({
+    says: `the state of ${name} is kept in ${count(beside.length + 1, "file")}: ${enumerate(beside.map(fileName))} as well`,
+    advice: "Put it in one file: `steady-shelf arrange --state together`.",
+  }),
+  "state together": ({ name }) => ({
+    says: `the state of ${name} is kept in one file, actions and all`,
+    advice: "Give its actions a file of their own: `steady-shelf arrange --state apart`.",
   }),
   "secret tracked": ({ name }) => ({
     says: `${name} contains values and is not ignored by git`,
     advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`; change whatever was secret.`,
   }),
 };
+
+function fileName(path: string): string {
+  return path.slice(path.lastIndexOf("/") + 1);
+}
 
 /** The code of every case. */
 export const caseCodes = Object.keys(wording) as readonly Case["code"][];

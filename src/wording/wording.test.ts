@@ -60,6 +60,7 @@ const detail = {
   paths: ["a/a.png", "a/b.png", "a/c.png", "a/d.png"],
   packages: ["@kit/colours", "@kit/type"],
   screen: "TreeScreen",
+  beside: ["src/treeActions.ts"],
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

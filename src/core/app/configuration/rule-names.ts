@@ -41,6 +41,7 @@ export const ruleTable = {
   "duplicate-action": { group: "state", severity: "error" },
   "action-prefix": { group: "state", severity: "warning" },
   "long-reducer": { group: "state", severity: "warning", most: 250 },
+  "state-layout": { group: "state", severity: "warning" },
   "tracked-secret": { group: "secrets", severity: "error" },
 } as const satisfies Readonly<Record<string, RuleFacts>>;
 

@@ -282,7 +282,11 @@ class Importer {
   }
 
   #remove({ statement, reference }: Taking): void {
-    this.#edit({ start: statement.from, end: statement.to, text: "" }, "needs it no more");
+    const { text = "" } = this.file ?? {};
+    // A file does not begin with the blank line that stood below its only import.
+    const isFirst = text.slice(0, statement.from).trim() === "";
+    const blank = isFirst ? (/^(?:[ \t]*\r?\n)+/.exec(text.slice(statement.to))?.[0] ?? "") : "";
+    this.#edit({ start: statement.from, end: statement.to + blank.length, text: "" }, "needs it no more");
     this.claims.push({ kind: "removes", file: this.path, start: reference.start });
   }
 

@@ -10,6 +10,8 @@ export interface Part {
   readonly goes: (statement: Statement) => ProjectPath;
   /** The file that stands for this one from then on, so that it is removed; nothing for one that stays. */
   readonly into?: ProjectPath;
+  /** Whether what it gives to a file that is there stands above the statements of that, because they are loaded after it. */
+  readonly isAbove?: boolean;
 }
 
 /** Where what belongs to the whole of a part goes: its lists of exports, what is loaded for its effects. */

@@ -242,10 +242,10 @@ class Staying {
       ({ start, end, text }) => start < at && at <= end && text === "",
     );
     if (gone && gone.end - gone.start > 1) {
-      this.#edit(
-        { start: gone.start, end: gone.start, text: lines.join(this.#lineEnd) + this.#lineEnd },
-        "imports what it needs",
-      );
+      const isBlankBelow = /\n[ \t]*\r?\n$/.test(this.part.anatomy.text.slice(gone.start, gone.end));
+      const below = isBlankBelow ? this.#lineEnd + this.#lineEnd : this.#lineEnd;
+      const text = lines.join(this.#lineEnd) + below;
+      this.#edit({ start: gone.start, end: gone.start, text }, "imports what it needs");
       return;
     }
     this.#edit({ start: at, end: at, text: `${before}${lines.join(this.#lineEnd)}${behind}` }, "imports what it needs");
@@ -299,7 +299,8 @@ class Staying {
     const users = this.#usersOf(other, new Set())
       .map((each) => this.#firstUser(each))
       .filter((each) => each !== undefined);
-    const [user] = users.sort((a, b) => a.from - b.from);
+    const [first] = bodyOf(anatomy).filter((each) => this.part.goes(each) === anatomy.path);
+    const [user] = other.isAbove === true && first ? [first] : users.sort((a, b) => a.from - b.from);
     if (user) {
       this.#edit({ start: user.from, end: user.from, text: `${text}${gap}` }, "gains what comes from another file");
       return;

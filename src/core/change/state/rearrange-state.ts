@@ -3,10 +3,11 @@
  * and constants get files of their own, on the shelves of their roles where there are some; what only they need goes along.
  */
 import type { AppAnalysis } from "../../insight/analysis.js";
-import { stateFamilies, type StateFamily } from "../../insight/state/index.js";
+import { stateFamilies, type StateFamily, type StatePart } from "../../insight/state/index.js";
 import { shared } from "../../insight/catalogue/index.js";
 import type { App, Project } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
+import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { Modules, Resolver } from "../../graph/index.js";
@@ -191,15 +192,20 @@ async function together({ tree, aliases }: Project, family: StateFamily): Promis
   const parts = order.flatMap((path): Part[] =>
     anatomies
       .filter((each) => each.path === path)
-      .map((anatomy) => ({ anatomy, goes: () => target, ...(path !== target && { into: target }) })),
+      .map((anatomy) => ({
+        anatomy,
+        goes: () => target,
+        ...(path !== target && { into: target, isAbove: order.indexOf(path) < order.indexOf(target) }),
+      })),
   );
   return { family, parts, from: order.filter((path) => path !== target), to: [target] };
 }
 
 const roles = { actions: "action", constants: "constants" } as const;
 
-async function apart({ project, analysed }: StateRequest, family: StateFamily): Promise<Prepared | undefined> {
+async function apart({ project, analysed, graph }: StateRequest, family: StateFamily): Promise<Prepared | undefined> {
   const { tree } = project;
+  const all = stateFamilies({ catalogue: analysed.catalogue, graph });
   const anatomy = await anatomyOf(tree, family.reducer);
   const units = unitsOf(anatomy, givenNames(anatomy));
   const kinds = partingKinds(units, kindsOf(anatomy, units));
@@ -208,7 +214,7 @@ async function apart({ project, analysed }: StateRequest, family: StateFamily): 
   for (const kind of ["actions", "constants"] as const) {
     const statements = units.filter((unit) => kinds.get(unit) === kind).flatMap((unit) => unit.statements);
     if (statements.length === 0) continue;
-    const path = await placeOf({ tree, analysed, family, anatomy }, kind, statements);
+    const path = await placeOf({ tree, all, analysed, family, anatomy }, kind, statements);
     if (tree.has(path)) throw new ShelfError("NAME_TAKEN", { path, other: path });
     for (const each of statements) places.set(each, path);
     to.push(path);
@@ -233,21 +239,42 @@ function partingKinds(units: readonly Unit[], kinds: ReadonlyMap<Unit, StateKind
 
 interface Placing {
   readonly tree: Project["tree"];
+  readonly all: readonly StateFamily[];
   readonly analysed: AppAnalysis;
   readonly family: StateFamily;
   readonly anatomy: Anatomy;
 }
 
-/** On the shelf of its role, if there is one that the app has; else beside the reducer. */
+/** Where other pieces of state have it; else on the shelf of its role, if there is one that the app has; else beside the reducer. */
 async function placeOf(
-  { tree, analysed, family, anatomy }: Placing,
+  { tree, all, analysed, family, anatomy }: Placing,
   kind: keyof typeof roles,
   statements: readonly Statement[],
 ): Promise<ProjectPath> {
   const extension = await extensionFor(anatomy, statements);
+  const likeOthers = all.map((other) => asIn(other, family, kind)).find((path) => path !== undefined);
+  if (likeOthers !== undefined) return likeOthers.replace(/\.\w+$/, extension) as ProjectPath;
   const feature = family.feature === shared ? undefined : family.feature;
   const shelf = placeFor(analysed.app, { role: roles[kind], name: family.name, feature, extension });
   const isUsable = shelf !== undefined && (!analysed.guessed || tree.hasFolder(folderOf(shelf)));
   if (isUsable && nameOf(shelf) !== nameOf(anatomy.path)) return shelf;
   return inFolder(folderOf(anatomy.path), `${kindName(anatomy.path, kind)}${extension}`);
+}
+
+/** The place of another piece's file, with this one's name in it: `actions/swapActions.ts` → `actions/rotaActions.ts`. */
+function asIn(other: StateFamily, family: StateFamily, part: StatePart): ProjectPath | undefined {
+  const path = other.others.find((each) => each.part === part)?.path;
+  if (path === undefined || other === family) return undefined;
+  const [from, to] = [splitWords(other.name), splitWords(family.name)];
+  const called = (["camel", "Pascal", "kebab", "snake"] as const).flatMap((each) => [
+    { from: inCase(from, each), to: inCase(to, each) },
+  ]);
+  const replaced = path
+    .split("/")
+    .map((step) => {
+      const found = called.find((each) => step.includes(each.from));
+      return found ? step.replace(found.from, found.to) : step;
+    })
+    .join("/");
+  return replaced === path ? undefined : (replaced as ProjectPath);
 }

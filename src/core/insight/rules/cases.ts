@@ -107,6 +107,9 @@ export interface CaseDetails {
   };
   "action without prefix": { readonly action: string; readonly feature: string };
   "long reducer": { readonly lines: number; readonly most: number };
+  /** `beside`: the files besides that of the reducer. */
+  "state apart": { readonly name: string; readonly beside: readonly string[] };
+  "state together": { readonly name: string };
   "secret tracked": { readonly name: string };
 }
 

@@ -12,6 +12,7 @@ import { fileName } from "./file-name.js";
 import { folderName } from "./folder-name.js";
 import { unresolvedPath } from "./unresolved-path.js";
 import { longReducer } from "./long-reducer.js";
+import { stateLayout } from "./state-layout.js";
 import { longRelativePath } from "./long-relative-path.js";
 import { outsideShelves } from "./outside-shelves.js";
 import { wrongFolder } from "./wrong-folder.js";
@@ -52,5 +53,6 @@ export const rules: readonly Rule[] = [
   duplicateAction,
   actionPrefix,
   longReducer,
+  stateLayout,
   trackedSecret,
 ];

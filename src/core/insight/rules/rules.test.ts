@@ -313,6 +313,17 @@ const cases: readonly Case[] = [
     right: { "steady-shelf.yaml": configuration("rules: { long-reducer: { most: 30 } }\n") },
   },
   {
+    rule: "state-layout",
+    files: {
+      "steady-shelf.yaml": configuration("state: together\n"),
+      "src/context/actions/treeActions.ts": 'export const grow = () => ({ type: "tree/grown" });\n',
+      "src/context/reducers/treeReducer.ts":
+        "export function treeReducer(state, action) {\n  switch (action.type) {\n    default: return state;\n  }\n}\n",
+    },
+    says: ["src/context/reducers/treeReducer.ts the state of tree is kept in 2 files: treeActions.ts as well"],
+    right: { "steady-shelf.yaml": configuration("state: apart\n") },
+  },
+  {
     rule: "tracked-secret",
     files: { ".env": "KEY=1\n", ".env.example": "KEY=1\n" },
     says: [".env .env contains values and is not ignored by git"],
