@@ -30,6 +30,11 @@ export interface AddOptions extends CommonOptions {
 export async function runAdd(options: AddOptions): Promise<number> {
   const context = openContext(options);
   await settleFirst(context);
+  if (options.role === "action" && options.feature !== undefined) {
+    const { runAddAction } = await import("./add-action.js");
+    const code = await runAddAction(context, { ...options, feature: options.feature });
+    if (code !== undefined) return code;
+  }
   const { app, guessed } = await findApp(context.store, context.standing);
   if (guessed)
     context.note(

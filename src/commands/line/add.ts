@@ -9,7 +9,7 @@ export const addCommand = command({
   options: (args) =>
     args
       .usage(
-        "$0 add ROLE NAME\n$0 add feature NAME\n\nNAME in any case; folders below the shelf may come before it: forms/TextField.",
+        "$0 add ROLE NAME\n$0 add feature NAME\n$0 add action NAME --feature F\n\nAn action of a feature that has state is written into that: constant, function, and case of the reducer. NAME in any case; folders below the shelf may come before it: forms/TextField.",
       )
       .positional("role", {
         type: "string",

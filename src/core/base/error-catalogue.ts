@@ -308,6 +308,29 @@ export const catalogue = {
     what: (d) => `${d.path} holds nothing that could be a file of its own${d.reason ? `: ${d.reason}` : ""}.`,
     next: () => "Name a file with two declarations or more that can be parted.",
   },
+  ACTION_NO_STATE: {
+    refusal: "usage",
+    what: (d) => `${d.path} has no reducer to which an action could be added.`,
+    next: (d) =>
+      d.paths?.length
+        ? `There is state of ${d.paths.join(", ")}; or make one: \`steady-shelf add state NAME --feature ${d.path ?? ""}\`.`
+        : `Make one first: \`steady-shelf add state NAME --feature ${d.path ?? ""}\`.`,
+  },
+  ACTION_SEVERAL: {
+    refusal: "usage",
+    what: (d) => `${d.path} has several reducers: ${d.paths?.join(", ") ?? ""}.`,
+    next: () => "Give the action a name that begins with that of the one that is meant, or write it by hand.",
+  },
+  ACTION_THERE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is there already, in ${d.other}.`,
+    next: () => "Choose another name.",
+  },
+  ACTION_UNREAD: {
+    refusal: "usage",
+    what: (d) => `${d.path} holds nothing that shows how actions are written here: ${d.reason}.`,
+    next: () => "Write the first one by hand; the next ones follow it.",
+  },
   COMPANION_UNKNOWN: {
     refusal: "usage",
     what: (d) => `There is no companion ${d.path} for the role ${d.other} here.`,

@@ -28,8 +28,12 @@ export {
   leavesChoice,
   nameIn,
   scriptExtension,
+  statePartsOf,
   withoutScriptExtension,
+  type ActionCreator,
+  type ActionSwitch,
   type CodeLanguage,
+  type StateParts,
 } from "./javascript/index.js";
 export {
   topVariable,

@@ -1,3 +1,4 @@
+export { addAction, hasState, type AddActionRequest, type AddedAction } from "./add-action.js";
 export {
   rearrangeState,
   type ChangedState,
