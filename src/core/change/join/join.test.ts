@@ -104,6 +104,23 @@ describe("several files become one", () => {
       },
     ],
     [
+      "two defaults of which one is declared in parts",
+      {
+        files: {
+          "src/a.ts":
+            "export default function a(x: 1): 1;\nexport default function a(x: 2): 2;\nexport default function a(x: any) {\n  return x;\n}\n",
+          "src/b.ts": "export default 2;\n",
+          "src/c.ts": 'import a from "./a";\nimport b from "./b";\na(1 + b);\n',
+        },
+        command: "src/a.ts src/b.ts > src/ab.ts",
+        then: {
+          "src/ab.ts":
+            "export function a(x: 1): 1;\nexport function a(x: 2): 2;\nexport function a(x: any) {\n  return x;\n}\n\nexport const b = 2;\n",
+          "src/c.ts": 'import { a, b } from "./ab";\na(1 + b);\n',
+        },
+      },
+    ],
+    [
       "a default that is given by its name in a statement of its own",
       {
         files: {
@@ -416,6 +433,15 @@ describe("refused", () => {
     [
       "two things that others know by one name",
       { "src/a.ts": "export const a = 1;\n", "src/b.ts": "export const a = 2;\n" },
+      "src/a.ts src/b.ts > src/c.ts",
+      "JOIN_CLASH",
+    ],
+    [
+      "two things that lists give by one name",
+      {
+        "src/a.ts": "export type T = 1;\n",
+        "src/b.ts": 'import * as T from "lib";\nexport { T };\nexport const b = 1;\n',
+      },
       "src/a.ts src/b.ts > src/c.ts",
       "JOIN_CLASH",
     ],

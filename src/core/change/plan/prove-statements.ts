@@ -122,9 +122,10 @@ class Proof {
   async #doubled(): Promise<void> {
     const most = new Map<string, number>();
     for (const path of this.#parties)
-      for (const [name, times] of timesGiven(path, this.#now)) most.set(name, Math.max(most.get(name) ?? 1, times));
+      for (const [name, times] of await timesGiven(path, this.#now))
+        most.set(name, Math.max(most.get(name) ?? 1, times));
     for (const path of this.#gainers) {
-      for (const [name, times] of timesGiven(path, this.#then))
+      for (const [name, times] of await timesGiven(path, this.#then))
         if (times > (most.get(name) ?? 1)) this.#wrong(path, 0, name, "the name would be exported twice");
       const [now, then] = [await this.#doubledIn(path, this.#now), await this.#doubledIn(path, this.#then)];
       for (const name of then)
@@ -314,12 +315,17 @@ function valuesGiven(path: ProjectPath, modules: Modules, seen = new Set<Project
   return found;
 }
 
-/** How often a file gives each of its names: a value and a type may share one. */
-function timesGiven(path: ProjectPath, { modules }: Side): ReadonlyMap<string, number> {
+/** In how many ways a file gives each of its names: where it is declared (be it in several parts), and in lists. */
+async function timesGiven(path: ProjectPath, { modules, textOf }: Side): Promise<ReadonlyMap<string, number>> {
   const found = new Map<string, number>();
-  if (!modules.tree.has(path)) return found;
-  for (const { name } of modules.reading(path).exports ?? [])
-    if (name !== "*") found.set(name, (found.get(name) ?? 0) + 1);
+  const declared = new Set<string>();
+  const statements = (await languageFor(path)?.statements?.(textOf(path) ?? "", nameOf(path))) ?? [];
+  for (const { name, start } of modules.tree.has(path) ? (modules.reading(path).exports ?? []) : []) {
+    const isListed = statements.some((each) => each.kind === "re-export" && each.start <= start && start < each.end);
+    if (name === "*" || (!isListed && declared.has(name))) continue;
+    if (!isListed) declared.add(name);
+    found.set(name, (found.get(name) ?? 0) + 1);
+  }
   return found;
 }
 

@@ -33,6 +33,36 @@ export class Scopes {
     this.#spelled = new Set(homes.parts.flatMap(({ anatomy }) => anatomy.names.identifiers.map((each) => each.name)));
     this.#reserveFree();
     this.#settleHomes();
+    this.#ensureGivenOnce();
+  }
+
+  /** Throws where one file would have to give two things by one name. */
+  #ensureGivenOnce(): void {
+    const given = new Map<string, string>();
+    for (const part of this.homes.parts) {
+      const { anatomy } = part;
+      const { exports = [], references } = this.homes.modules.reading(anatomy.path);
+      for (const entry of exports) {
+        if (entry.name === "*" || entry.name === "default") continue;
+        const { to, name, home } = this.homes.passedOn(part, entry) ?? this.homes.givenBy(part, entry.name);
+        const reference = references.find(({ start }) => start === entry.from);
+        const targets = reference ? this.homes.modules.targetsOf(anatomy.path, reference).join(",") : "";
+        const key = home
+          ? keyOf(home)
+          : `${targets || (reference?.specifier ?? anatomy.path)}\n${entry.imported ?? name}`;
+        const known = given.get(`${to}\n${name}`);
+        if (known !== undefined && known !== key && !this.#isSameSource(targets))
+          throw new ShelfError("JOIN_CLASH", { path: name, other: anatomy.path, place: placeOf(anatomy, entry.start) });
+        given.set(`${to}\n${name}`, key);
+      }
+    }
+  }
+
+  /** What one of the files passes on of another of them is the same thing. */
+  #isSameSource(targets: string): boolean {
+    return (
+      targets !== "" && targets.split(",").some((target) => this.homes.partOf(target as ProjectPath) !== undefined)
+    );
   }
 
   /** What a file calls a thing that it takes of another; `key` tells what it is. */
