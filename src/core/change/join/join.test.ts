@@ -121,6 +121,21 @@ describe("several files become one", () => {
       },
     ],
     [
+      "a default that a list gives by its name as well",
+      {
+        files: {
+          "src/a.ts": "const a = 1;\nexport default a;\nexport { a };\n",
+          "src/b.ts": "export default 2;\n",
+          "src/c.ts": 'import one, { a } from "./a";\nimport b from "./b";\na(one + b);\n',
+        },
+        command: "src/a.ts src/b.ts > src/ab.ts",
+        then: {
+          "src/ab.ts": "const a = 1;\n\nexport { a };\n\nexport const b = 2;\n",
+          "src/c.ts": 'import { a as one, a, b } from "./ab";\na(one + b);\n',
+        },
+      },
+    ],
+    [
       "a default that is given by its name in a statement of its own",
       {
         files: {

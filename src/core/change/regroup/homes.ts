@@ -144,6 +144,21 @@ export class Homes {
     return { to: home.to, name: home.as, home };
   }
 
+  /** Whether a list that goes where it goes gives it by its name. */
+  #isListed({ part, name, as, to }: Home): boolean {
+    const entry = this.exportOf(part, as);
+    const statement = entry && statementAt(part.anatomy, entry.start);
+    return statement?.kind === "re-export" && entry?.local === name && mainOf(part) === to && as === name;
+  }
+
+  /** Whether it is given by default where it is declared from then on, be it in a statement of its own. */
+  isDefault({ part, name, to, exported }: Home): boolean {
+    if (this.giverOf(to) !== part) return false;
+    if (exported === "by default") return true;
+    const entry = this.exportOf(part, "default");
+    return entry?.local === name && entry.from === undefined && this.#defaultPlace(part) === to;
+  }
+
   /** What a list gives that its file imports from one of the others: `import { tree } from "./tree"; export { tree };`. */
   passedOn({ anatomy: { path } }: Part, { imported, from }: Export): Given | undefined {
     const reference = this.modules.reading(path).references.find(({ start }) => start === from);
@@ -176,7 +191,7 @@ export class Homes {
 
   /** Somebody takes it by its name, where it is declared. */
   need({ home, name, to, isListed = false }: Given): void {
-    if (!home || isListed || home.exported === "by name") return;
+    if (!home || isListed || home.exported === "by name" || this.#isListed(home)) return;
     if (to === home.to && name === home.as && name !== "default") home.isNeeded = true;
   }
 }

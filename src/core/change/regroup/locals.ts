@@ -98,7 +98,7 @@ export class Locals {
     to: ProjectPath,
     { home, isType }: { readonly home: Home; readonly isType: boolean },
   ): void {
-    const imported = givenAs(this.homes, home);
+    const imported = givenAs(this.homes, this.scopes, home);
     this.#set(part, name, to, name);
     this.#need(to, {
       imported,
@@ -233,9 +233,12 @@ export class Locals {
 }
 
 /** The name by which other files take a home where it is; it is exported by it from then on. */
-function givenAs(homes: Homes, home: Home): string {
-  if (home.exported === "by default" && homes.giverOf(home.to) === home.part) return "default";
-  home.isNeeded = true;
+function givenAs(homes: Homes, scopes: Scopes, home: Home): string {
+  if (homes.isDefault(home)) return "default";
+  const there = scopes.givenKey(home.to, home.as);
+  if (there !== undefined && there !== keyOf(home))
+    throw new ShelfError("JOIN_CLASH", { path: home.as, other: home.part.anatomy.path });
+  homes.need({ home, name: home.as, to: home.to });
   return home.as;
 }
 

@@ -25,6 +25,7 @@ export class Scopes {
   readonly #scopes = new Map<ProjectPath, Map<string, string>>();
   readonly #locals = new Map<string, string>();
   readonly #spelled: ReadonlySet<string>;
+  readonly #given = new Map<string, string>();
 
   constructor(
     readonly homes: Homes,
@@ -38,7 +39,7 @@ export class Scopes {
 
   /** Throws where one file would have to give two things by one name. */
   #ensureGivenOnce(): void {
-    const given = new Map<string, string>();
+    const given = this.#given;
     for (const part of this.homes.parts) {
       const { anatomy } = part;
       const { exports = [], references } = this.homes.modules.reading(anatomy.path);
@@ -80,6 +81,11 @@ export class Scopes {
     scope.set(name, key);
     this.#locals.set(`${to}\n${key}\n${wanted}`, name);
     return name;
+  }
+
+  /** What a file gives by a name, as a key; nothing where it gives nothing by it yet. */
+  givenKey(to: ProjectPath, name: string): string | undefined {
+    return this.#given.get(`${to}\n${name}`);
   }
 
   /** Notes a name that a file has already. */

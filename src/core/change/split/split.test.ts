@@ -57,6 +57,23 @@ describe("a file becomes several", () => {
       },
     ],
     [
+      "what is given by default is taken by default",
+      {
+        files: {
+          "src/Tree.ts":
+            "const Tree = () => 1;\nexport default Tree;\nconst Themed = Tree;\nexport { Themed as Tree };\n",
+          "src/a.ts": 'import One, { Tree } from "./Tree";\nOne(Tree);\n',
+        },
+        command: "src/Tree.ts",
+        then: {
+          "src/Tree.ts":
+            'import { Themed } from "./Themed";\n\nconst Tree = () => 1;\nexport default Tree;\nexport { Themed as Tree };\n',
+          "src/Themed.ts": 'import Tree from "./Tree";\n\nexport const Themed = Tree;\n',
+          "src/a.ts": 'import One, { Tree } from "./Tree";\nOne(Tree);\n',
+        },
+      },
+    ],
+    [
       "names of a list are exported where they are; the file stays where somebody takes all of it",
       {
         files: {
