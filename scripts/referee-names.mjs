@@ -66,7 +66,9 @@ async function judge(spec, seed) {
   const { tree } = await openProject(openDiskStore(root));
   const inside = tree.paths.filter((path) => folder === "." || path.startsWith(`${folder}/`));
   const code = inside.filter((path) => /\.(?:[cm]?[jt]sx?|vue)$/.test(path));
-  const waiting = code.filter((path) => !/\.d\.[cm]?ts$|\.(?:test|spec|stories|test-d)\.|__tests__|\.config\./.test(path));
+  const waiting = code.filter(
+    (path) => !/\.d\.[cm]?ts$|\.(?:test|spec|stories|test-d)\.|__tests__|\.config\./.test(path),
+  );
   const bytes = fingerprint(root);
   noteFlow(root, code);
   const before = { diagnostics: diagnose(root, code), errors: await bundleErrors(root, code) };

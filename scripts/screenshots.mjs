@@ -51,7 +51,6 @@ const shots = {
     run: "check --fix --rule naming",
     rows: 29,
   },
-  "check-fix-ask": { before: ["init --write", "check --fix --write"], run: "check --fix", rows: 12 },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
   compare: { before: [], run: "compare", rows: 36, history: true },
   // Both trees and the questions; what follows is longer than a screen.
@@ -68,6 +67,7 @@ const shots = {
   },
   rename: { before: [], run: "rename src/components/TreeCard/TreeCard.tsx OrchardCard", rows: 46 },
   extract: { before: [], run: "extract src/helpers/dates.ts shortDate", rows: 27 },
+  state: { before: [], run: "arrange --state together", rows: 43 },
   refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 

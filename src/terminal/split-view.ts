@@ -15,7 +15,7 @@ export function splitView(plan: Plan, split: SplitDraft, screen: Screen, options
   return planView({ ...plan, made }, screen, {
     ...options,
     lead: headline(plan, split, options.change !== undefined),
-    more: restLines(split, screen),
+    first: restLines(split, screen),
     notes: notesOf(split),
   });
 }

@@ -188,7 +188,7 @@ const grownApp: Tour = {
 /** The same app, looked into: names, and files that have grown. */
 const insideFiles: Tour = {
   name: "inside",
-  about: "names changed everywhere, and declarations taken out of a file that has grown",
+  about: "names changed everywhere, files that have grown parted, and state in one file instead of three",
   folder: "orchard-inside",
   begin: "One screen still has the name that a template gave it, and a file of helpers has grown.",
   copy: { from: "orchard-web" },
@@ -239,9 +239,25 @@ test("ContentView counts baskets", () => {
       say: "A helper goes to a file of its own, with the imports that it needs. Whoever used it imports it from there.",
       run: ["extract", "src/helpers/dates.ts", "shortDate", "--to", "src/helpers/shortDate.ts", "--write"],
     },
+    {
+      say: "Each piece of state is in three files, and one more action means to open all three. One will do.",
+      run: ["arrange", "--state", "together", "--write"],
+    },
+    {
+      say: "One more action, written as the others are; what is to be filled in is numbered.",
+      run: ["add", "action", "shiftDropped", "--feature", "rota", "--write"],
+    },
+    {
+      say: "And if a file of state has grown past what one can hold in mind, it is split again.",
+      run: ["split", "src/context/reducers/harvestReducer.ts", "--write"],
+    },
+    {
+      say: "Two small helpers may as well be one file.",
+      run: ["join", "src/helpers/shortDate.ts", "src/helpers/dates.ts", "--write"],
+    },
   ],
   judge: "TypeScript",
-  undo: 4,
+  undo: 8,
 };
 
 /** The same app, brought into features. */

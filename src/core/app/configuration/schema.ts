@@ -56,7 +56,7 @@ export const configurationSchema = z.strictObject({
   state: z.optional(
     described(
       z.enum(["together", "apart"]),
-      "How a piece of state is kept: `together` in one file, or `apart`, with actions and constants in files of their own. `check`, `add action` and `arrange --state` go by it. Without it, either will do.",
+      "How a piece of state is kept: `together` in one file, or `apart`, with actions and constants in files of their own. `check` says what is kept otherwise, and `arrange --state` writes it. Without it, either will do.",
     ),
   ),
   shelves: z.optional(
