@@ -32,7 +32,7 @@ export interface TakenBinding {
 export function importText(
   bindings: readonly TakenBinding[],
   specifier: string,
-  { quote, semicolon }: Pick<Manner, "quote" | "semicolon">,
+  { quote, semicolon, lineEnd }: Manner,
   { word = "import", behind = "" }: { readonly word?: "import" | "export"; readonly behind?: string } = {},
 ): string {
   const isAllTypes = bindings.length > 0 && bindings.every(({ isType }) => isType);
@@ -42,14 +42,22 @@ export function importText(
   const spelled = named.map(({ imported, local, isType }) => {
     return `${isType && !isAllTypes ? "type " : ""}${imported === local ? imported : `${imported} as ${local}`}`;
   });
-  const clause = [
-    ...(main ? [main.local] : []),
-    ...(whole ? [`* as ${whole.local}`] : []),
-    ...(spelled.length > 0 ? [`{ ${spelled.join(", ")} }`] : []),
-  ].join(", ");
-  const from = clause === "" ? "" : `${isAllTypes ? "type " : ""}${clause} from `;
-  return `${word} ${from}${quote}${specifier}${quote}${behind}${semicolon}`;
+  const written = (braces: string): string => {
+    const clause = [
+      ...(main ? [main.local] : []),
+      ...(whole ? [`* as ${whole.local}`] : []),
+      ...(spelled.length > 0 ? [braces] : []),
+    ].join(", ");
+    const from = clause === "" ? "" : `${isAllTypes ? "type " : ""}${clause} from `;
+    return `${word} ${from}${quote}${specifier}${quote}${behind}${semicolon}`;
+  };
+  const plain = written(`{ ${spelled.join(", ")} }`);
+  if (plain.length <= longestLine || spelled.length < 2) return plain;
+  return written(`{${lineEnd}${spelled.map((each) => `  ${each},${lineEnd}`).join("")}}`);
 }
+
+/** Longer imports have a line for each name. */
+const longestLine = 100;
 
 /**
  * The edits that take names out of an import, `undefined` where nothing would be left of it. Names in braces go with their comma,
