@@ -43,13 +43,21 @@ function nothingText({ layout, done, left }: RearrangedState): string {
 function changedLines({ changed }: RearrangedState, { palette, width }: Screen): string[] {
   const column = Math.max(0, ...changed.map(({ name }) => cells(name)));
   return changed.flatMap(({ name, from, to }) => {
-    const text = `${enumerate(from.map(nameOf))} → ${enumerate(to.map(nameOf))}`;
+    const names = [...from, ...to].map(nameOf);
+    // Files of one name are told apart by their folders.
+    const called = new Set(names).size < new Set([...from, ...to]).size ? withFolder : nameOf;
+    const text = `${enumerate(from.map(called))} → ${enumerate(to.map(called))}`;
     const [first = "", ...rest] = wrap(text, width - column - 6).split("\n");
     return [
       `  ${palette.strong(pad(name, column))}  ${first}`,
       ...rest.map((line) => `${" ".repeat(column + 6)}${palette.faint(line)}`),
     ];
   });
+}
+
+/** `src/actions/rota.ts` → `actions/rota.ts` */
+function withFolder(path: string): string {
+  return path.split("/").slice(-2).join("/");
 }
 
 function leftLines({ left }: RearrangedState, screen: Screen): string[] {

@@ -121,6 +121,21 @@ describe("several files become one", () => {
       },
     ],
     [
+      "a default that is imported",
+      {
+        files: {
+          "src/a.ts": 'import { P } from "lib";\nexport default P;\n',
+          "src/b.ts": "export default 2;\n",
+          "src/c.ts": 'import One from "./a";\nimport b from "./b";\nOne(b);\n',
+        },
+        command: "src/a.ts src/b.ts > src/ab.ts",
+        then: {
+          "src/ab.ts": 'import { P } from "lib";\n\nexport { P };\n\nexport const b = 2;\n',
+          "src/c.ts": 'import { P as One, b } from "./ab";\nOne(b);\n',
+        },
+      },
+    ],
+    [
       "a default that a list gives by its name as well",
       {
         files: {

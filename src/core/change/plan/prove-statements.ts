@@ -13,7 +13,7 @@ import type { Claim } from "../draft.js";
 import { holdersOf, importersOf, mayMean } from "./name-holders.js";
 import type { Difference, Gap, NameCount } from "./plan.js";
 import type { NameProof } from "./prove-names.js";
-import { doubled, meaningsIn, recordOf, type Side, type StatementRecord } from "./statement-records.js";
+import { doubled, meaningsIn, placed, recordOf, type Side, type StatementRecord } from "./statement-records.js";
 import { takenNames } from "./taken-names.js";
 import { WholeFiles } from "./whole-files.js";
 
@@ -202,8 +202,10 @@ class Proof {
       if (then.get(name) === meant) continue;
       const origins = this.#now.modules.originsOf(path, name);
       const leaves = origins.some((origin) => this.#claimed.has(`${origin.file}\n${origin.name}`));
+      // What a removed file only passed on of a package may be had by another name as well.
+      const mayLeave = leaves || (isRemoved && origins.length === 0 && meant !== "");
       const isElsewhere =
-        leaves && [...this.#gainers].some((each) => [...givenBy(each, this.#then).values()].includes(meant));
+        mayLeave && [...this.#gainers].some((each) => [...givenBy(each, this.#then).values()].includes(meant));
       if (isElsewhere && (isRemoved || !then.has(name))) continue;
       this.#wrong(
         path,
@@ -335,6 +337,10 @@ function givenBy(path: ProjectPath, { modules, keyOf }: Side): ReadonlyMap<strin
   return new Map(
     (modules.reading(path).exports ?? [])
       .filter(({ name }) => name !== "*")
-      .map(({ name }) => [name, modules.originsOf(path, name).map(keyOf).sort().join("\t")]),
+      .map(({ name }) => {
+        const meant = modules.originsOf(path, name).map(keyOf).sort().join("\t");
+        const outside = meant === "" ? modules.outsideOf(path, name) : undefined;
+        return [name, outside ? `${placed(outside.by, outside.specifier)} ${outside.imported}` : meant];
+      }),
   );
 }

@@ -189,6 +189,6 @@ export function meaningsIn(path: ProjectPath, names: TextNames, side: Side): Rea
 }
 
 /** What nothing answers to, by the place that is meant. */
-function placed(path: ProjectPath, specifier: string): string {
+export function placed(path: ProjectPath, specifier: string): string {
   return isRelative(specifier) ? (joinPath(folderOf(path), specifier) ?? specifier) : specifier;
 }

@@ -133,6 +133,9 @@ export class Homes {
     if (!entry || entry.from !== undefined) return plain;
     const home = this.homeOf(part.anatomy.path, entry.local ?? "default");
     const statement = statementAt(part.anatomy, entry.start);
+    // `import Tree from "./Tree"; export default Tree;`
+    const isImported = name === "default" && !home && entry.local !== undefined;
+    if (isImported && this.giverOf(mainOf(part)) !== part) return { ...plain, name: entry.local };
     if (!home || !statement) return plain;
     if (name === "default") {
       const to = statement.kind === "re-export" ? mainOf(part) : part.goes(statement);

@@ -5,7 +5,7 @@
 import { ShelfError } from "../../base/errors.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import type { Modules } from "../../graph/index.js";
-import type { Reference, Statement, Variable } from "../../languages/index.js";
+import { topVariable, type Reference, type Statement, type Variable } from "../../languages/index.js";
 import { placeOf } from "./anatomy.js";
 import { defaultedName, type Home, type Homes } from "./homes.js";
 import type { Locals } from "./locals.js";
@@ -23,12 +23,29 @@ export interface PieceInput {
 
 /** Whether nothing is left of a statement in its new place: `export default Tree;` where `Tree` is given by its name. */
 export function isDropped({ homes }: PieceInput, part: Part, statement: Statement): boolean {
-  return defaultedName(part, statement) !== undefined && homes.giverOf(part.goes(statement)) !== part;
+  const name = defaultedName(part, statement);
+  return (
+    name !== undefined &&
+    homes.homeOf(part.anatomy.path, name) !== undefined &&
+    homes.giverOf(part.goes(statement)) !== part
+  );
+}
+
+/** `export default Tree;` of what is imported, where another file gives the default: `export { Tree };`. */
+function listedDefault({ homes, locals }: PieceInput, part: Part, statement: Statement): TextEdit | undefined {
+  const name = defaultedName(part, statement);
+  const variable = name === undefined ? undefined : topVariable(part.anatomy.names, name);
+  if (!variable || homes.giverOf(part.goes(statement)) === part) return undefined;
+  const called = locals.of(part, variable, part.goes(statement));
+  const { start, end } = statement;
+  return { start, end, text: `export { ${typeof called === "string" ? called : variable.name} };` };
 }
 
 /** The edits, by offsets of the part's text. */
 export function pieceEdits(input: PieceInput, part: Part, statement: Statement): TextEdit[] {
   const to = part.goes(statement);
+  const listed = listedDefault(input, part, statement);
+  if (listed) return [listed];
   return [
     ...exportEdits(input, part, statement),
     ...nameEdits(input, part, statement),

@@ -98,7 +98,7 @@ const words: Readonly<Record<StatePart | "reducer", RegExp>> = {
   reducer: /^(?:reducers?)$/,
   "initial state": /^(?:initial|states?)$/,
 };
-const neutral = /^(?:slices?|stores?|redux|ducks?|context|modules?)$/;
+const neutral = /^(?:slices?|stores?|redux|ducks?|context|modules?|src|source)$/;
 
 /** What a file is called after, and what it is for, by its name and its folders: `actions/rotaActions.ts` → `rota`, actions. */
 function calledAfter(path: ProjectPath): {
