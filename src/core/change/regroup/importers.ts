@@ -329,7 +329,7 @@ function addTo(lines: Line[], { word, to, isAllTypes }: Omit<Line, "bindings">, 
 function isSame({ bindings }: Line, now: readonly Binding[]): boolean {
   return (
     bindings.length === now.length &&
-    bindings.every(({ imported, local }, index) => now[index]?.imported === imported && now[index]?.local === local)
+    bindings.every(({ imported, local }, index) => now[index]?.imported === imported && now[index].local === local)
   );
 }
 

@@ -6,7 +6,7 @@ import { asTaken, headOf } from "./cuts.js";
 import { behindOf, ImportLines } from "./import-lines.js";
 import { mannerOf } from "./imports.js";
 import type { Need } from "./locals.js";
-import { together } from "./spelled-place.js";
+import { together } from "../spelled-place.js";
 import { mainOf, type Part } from "./part.js";
 import { isDropped, pieceText, referencesIn, type PieceInput } from "./pieces.js";
 

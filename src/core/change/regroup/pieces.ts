@@ -11,7 +11,7 @@ import { defaultedName, type Home, type Homes } from "./homes.js";
 import type { Locals } from "./locals.js";
 import type { Part } from "./part.js";
 import type { SpecifierMaker } from "./specifiers.js";
-import { spelledPlace } from "./spelled-place.js";
+import { spelledPlace } from "../spelled-place.js";
 
 /** What pieces are written with. */
 export interface PieceInput {

@@ -9,7 +9,7 @@ import { ImportLines } from "./import-lines.js";
 import { importText, mannerOf, withoutBindings } from "./imports.js";
 import { addImport, addOwn, bodiesOf, listText } from "./new-file.js";
 import type { Part } from "./part.js";
-import { spelledPlace } from "./spelled-place.js";
+import { spelledPlace } from "../spelled-place.js";
 import { isDropped, pieceEdits, referencesIn, type PieceInput } from "./pieces.js";
 
 /** What changes in it. */

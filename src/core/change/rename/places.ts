@@ -5,7 +5,6 @@
 import type { Modules, Origin } from "../../graph/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
-import { inCase, splitWords } from "../../base/names/index.js";
 import {
   topVariable,
   variableAt,
@@ -16,6 +15,7 @@ import {
   type TextNames,
   type Variable,
 } from "../../languages/index.js";
+import { spelledPlace, together } from "../spelled-place.js";
 import type { NewName } from "./asked.js";
 import { renamedLike, type NewWords } from "./spelling.js";
 
@@ -243,18 +243,7 @@ class FilePlaces {
       return;
     }
     const key = this.#members.get(start) ?? name;
-    const text =
-      form === "shorthand property"
-        ? key === to
-          ? to
-          : `${key}: ${to}`
-        : form === "export specifier"
-          ? together(to, this.#exported.get(start) ?? name)
-          : form === "import specifier"
-            ? together(key, to)
-            : form === "kebab tag"
-              ? inCase(splitWords(to), "kebab")
-              : to;
+    const text = spelledPlace(form, to, key, this.#exported.get(start) ?? name);
     this.#edits.set(start, { start, end, text });
   }
 
@@ -286,11 +275,6 @@ class FilePlaces {
     }
     return found;
   }
-}
-
-/** `Tree`, or `Tree as Oak` where the two names are not the same. */
-function together(outside: string, inside: string): string {
-  return outside === inside ? outside : `${outside} as ${inside}`;
 }
 
 function isListed({ identifiers }: TextNames, start: number): boolean {

@@ -7,7 +7,7 @@ import { featureKey } from "../../insight/catalogue/index.js";
 import { stateFamilies, type StateFamily } from "../../insight/state/index.js";
 import type { Project } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
-import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.js";
+import { inCase, splitWords } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { Modules, Resolver, type ReferenceGraph } from "../../graph/index.js";
 import {
@@ -20,6 +20,7 @@ import {
   type StateParts,
 } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
+import { namesFor, startsWith, withoutFeature, type Names } from "./action-names.js";
 import { anatomyOf, importText, mannerOf, placeForImports, SpecifierMaker } from "../regroup/index.js";
 
 /** What was asked. */
@@ -87,10 +88,6 @@ function familyFor(request: AddActionRequest): StateFamily {
   });
 }
 
-function startsWith(words: readonly string[], head: readonly string[]): boolean {
-  return featureKey(words.slice(0, head.length)) === featureKey(head) && words.length > head.length;
-}
-
 /** A file of the state, as text and by its parts. */
 interface StateText {
   readonly path: ProjectPath;
@@ -129,7 +126,11 @@ class Adding {
       });
     const constants = this.#constantsFor(like, [actions, reducer]);
     const texts = this.#textsOf(actions, constants);
-    const names = namesFor(this.request.name, family, { creators: actions.parts.creators, texts, constants });
+    const names = namesFor(this.request.name, family, {
+      creators: actions.parts.creators,
+      texts,
+      constants: constants?.parts.constants.map(({ name }) => name) ?? [],
+    });
     this.#ensureFree([actions, reducer, ...(constants ? [constants] : [])], names);
     if (constants) this.#constant(constants, names);
     await this.#creator(actions, like, { names, constants });
@@ -336,67 +337,9 @@ class Adding {
 const imports = "imports the constant";
 const answers = "answers to the action";
 
-/** What is written of an action. */
-interface Names {
-  readonly creator: string;
-  readonly text: string;
-  readonly constant: string;
-}
-
 interface Naming {
   readonly names: Names;
   readonly constants: StateText | undefined;
-}
-
-interface Samples {
-  readonly creators: readonly ActionCreator[];
-  readonly texts: readonly string[];
-  readonly constants: StateText | undefined;
-}
-
-/** Names like those that are there: with the feature's name in front where most have it, in the case of the last. */
-function namesFor(typed: string, family: StateFamily, { creators, texts, constants }: Samples): Names {
-  const own = withoutFeature(splitWords(typed), family);
-  if (own.length === 0 || !/^\p{L}/u.test(own[0] ?? ""))
-    throw new ShelfError("NAME_UNUSABLE", { path: typed, reason: "nothing is left of it but the name of its feature" });
-  const head = splitWords(family.name);
-  const withHead = (names: readonly string[]): readonly string[] => {
-    const having = names.filter((name) => startsWith(splitWords(name), head));
-    const [first] = having;
-    return having.length * 2 > names.length && first !== undefined
-      ? [...splitWords(first).slice(0, head.length), ...own]
-      : own;
-  };
-  const constantWords = withHead(constants?.parts.constants.map(({ name }) => name) ?? []);
-  return {
-    creator: inCase(withHead(creators.map(({ name }) => name)), "camel"),
-    text: textLike(texts, own, withHead),
-    constant: inCase(constantWords, "snake").toUpperCase(),
-  };
-}
-
-function withoutFeature(words: readonly string[], { name, feature }: StateFamily): readonly string[] {
-  for (const head of [splitWords(name), splitWords(feature)])
-    if (startsWith(words, head)) return words.slice(head.length);
-  return words;
-}
-
-/** `rota/loaded` → `rota/cleared`, `ROTA_LOADED` → `ROTA_CLEARED`. */
-function textLike(
-  texts: readonly string[],
-  own: readonly string[],
-  withHead: (names: readonly string[]) => readonly string[],
-): string {
-  const last = texts.at(-1) ?? "";
-  const cut = Math.max(last.lastIndexOf("/"), last.lastIndexOf(":"), last.lastIndexOf("."));
-  const [head, tail] = [last.slice(0, cut + 1), last.slice(cut + 1)];
-  const words = cut < 0 ? withHead(texts) : own;
-  if (/^[A-Z][A-Z\d]*(?:_[A-Z\d]+)*$/.test(tail)) return head + inCase(words, "snake").toUpperCase();
-  const usual = texts.map((text) => text.slice(cut + 1)).filter((text) => splitWords(text).length > 1);
-  const found = (["camel", "kebab", "snake", "Pascal"] as const satisfies readonly Case[]).find((each) =>
-    usual.length > 0 ? usual.every((text) => isInCase(text, each)) : isInCase(tail, each),
-  );
-  return head + inCase(words, found ?? "camel");
 }
 
 function lineEndOf(text: string): string {

@@ -188,7 +188,7 @@ function unionsIn(node: TreeNode): ActionUnion[] {
 function switchIn({ discriminant, cases, ...node }: TreeNode, state: string, text: string): ActionSwitch[] {
   const asked = nameOf(discriminant);
   if (asked === undefined || !/(?:^|\.)type$/.test(asked)) return [];
-  const [, end] = spanOf(node as TreeNode);
+  const [, end] = spanOf(node);
   return [
     {
       cases: (cases as readonly TreeNode[]).map((each) => ({

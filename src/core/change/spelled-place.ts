@@ -1,6 +1,6 @@
 /** How one place is written where what is meant there is called otherwise from then on. */
-import { inCase, splitWords } from "../../base/names/index.js";
-import type { NamePlace } from "../../languages/index.js";
+import { inCase, splitWords } from "../base/names/index.js";
+import type { NamePlace } from "../languages/index.js";
 
 /** `Tree`, or `Tree as Oak` where the two names are not the same. */
 export function together(outside: string, inside: string): string {
