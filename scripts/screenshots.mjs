@@ -67,7 +67,7 @@ const shots = {
   },
   rename: { before: [], run: "rename src/components/TreeCard/TreeCard.tsx OrchardCard", rows: 46 },
   extract: { before: [], run: "extract src/helpers/dates.ts shortDate", rows: 27 },
-  state: { before: [], run: "arrange --state together", rows: 43 },
+  state: { before: [], run: "arrange --state together", rows: 47 },
   refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 

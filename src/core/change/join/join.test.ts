@@ -121,6 +121,23 @@ describe("several files become one", () => {
       },
     ],
     [
+      "defaults that are functions and classes without a name",
+      {
+        files: {
+          "src/week.js": "export default function (n = 1) {\n  return n;\n}\n",
+          "src/Leaf.js": "export default class extends Array {}\n",
+          "src/many.js": "export default async function* () {}\n",
+          "src/c.js": 'import w from "./week";\nimport Leaf from "./Leaf";\nimport m from "./many";\nw(Leaf, m);\n',
+        },
+        command: "src/week.js src/Leaf.js src/many.js > src/all.js",
+        then: {
+          "src/all.js":
+            "export function week (n = 1) {\n  return n;\n}\n\nexport class Leaf extends Array {}\n\nexport async function* many () {}\n",
+          "src/c.js": 'import { week as w, Leaf, many as m } from "./all";\nw(Leaf, m);\n',
+        },
+      },
+    ],
+    [
       "a default that is imported",
       {
         files: {

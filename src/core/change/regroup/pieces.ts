@@ -92,7 +92,8 @@ function namedDefault({ anatomy }: Part, { start, core, end }: Statement, { as }
       undefined,
     ];
   if (head === undefined) return { start, end: core, text: `export const ${as} = ` };
-  return { start, end: core + head.length, text: `export ${head.trimEnd()} ${as}` };
+  const word = head.trimEnd();
+  return { start, end: core + word.length, text: `export ${word} ${as}` };
 }
 
 /** Places of names that are called otherwise there. */

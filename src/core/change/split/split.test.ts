@@ -163,7 +163,7 @@ describe("refused", () => {
     ["one thing", { "src/a.ts": "export const a = 1;\n" }, "src/a.ts", "SPLIT_NOTHING"],
     [
       "what writes to each other",
-      { "src/a.ts": "export let a = 1;\nexport const b = () => (a = 2);\n" },
+      { "src/a.ts": "let a = 1;\nexport const b = () => (a = 2);\nexport const c = () => a;\n" },
       "src/a.ts",
       "SPLIT_NOTHING",
     ],

@@ -60,10 +60,9 @@ function grouped(anatomy: Anatomy, statements: readonly Statement[]): (statement
   for (const name of new Set(statements.flatMap(({ declares }) => declares))) unite(declaring(name));
   for (const { level, places, name } of anatomy.names.variables) {
     if (level !== "top" || !places.some(({ isWritten }) => isWritten === true)) continue;
-    const writing = statements.flatMap((statement, index) =>
-      places.some((place) => place.isWritten === true && insideOf([statement])(place)) ? [index] : [],
-    );
-    unite([...declaring(name), ...writing]);
+    // Whoever reads what others write to would read it across files.
+    const using = statements.flatMap((statement, index) => (places.some(insideOf([statement])) ? [index] : []));
+    unite([...declaring(name), ...using]);
   }
   return (statement) => find(statements.indexOf(statement));
 }
