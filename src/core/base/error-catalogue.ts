@@ -235,11 +235,11 @@ export const catalogue = {
   NAMES_UNREAD: {
     refusal: "usage",
     what: (d) => `${d.path} cannot be read whole, so nobody can say where its names are meant: ${d.reason}.`,
-    next: () => "Mend the file first. To give the file alone a new name, use `steady-shelf move`.",
+    next: () => "Mend the file first. Moving it whole needs no names: `steady-shelf move`.",
   },
   EXTRACT_NOT_SCRIPT: {
     refusal: "usage",
-    what: (d) => `Nothing can be taken out of ${d.path}: it is no script.`,
+    what: (d) => `${d.path} is no script, so its statements cannot be told apart.`,
     next: () => "Name a file of JavaScript or TypeScript.",
   },
   EXTRACT_PART: {

@@ -69,7 +69,11 @@ export function bodiesOf(input: PieceInput, part: Part, to: ProjectPath, lineEnd
   for (const statement of wanted) {
     if (isDropped(input, part, statement)) continue;
     const piece = listText(input, part, statement) ?? {
-      text: pieceText(input, part, statement, { from: isWhole ? startOf(part, statement) : statement.from, lineEnd }),
+      // Of a file that goes, what stands between statements goes with the next of them.
+      text: pieceText(input, part, statement, {
+        from: part.into === undefined ? statement.from : startOf(part, statement),
+        lineEnd,
+      }),
       ...meantIn(input, part, statement),
     };
     means.push(...piece.means);

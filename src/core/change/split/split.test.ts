@@ -74,6 +74,21 @@ describe("a file becomes several", () => {
       },
     ],
     [
+      "comments between statements of a file that goes stay",
+      {
+        files: {
+          "src/dates.ts":
+            '// About dates.\n\nimport { x } from "lib";\n\n// --- weeks ---\n\nexport const week = x;\n\n// --- months ---\n\nexport const month = 4;\n\n// the end\n',
+        },
+        command: "src/dates.ts",
+        then: {
+          "src/week.ts":
+            '// About dates.\nimport { x } from "lib";\n\n// --- weeks ---\n\nexport const week = x;\n\n// the end\n',
+          "src/month.ts": "// --- months ---\n\nexport const month = 4;\n",
+        },
+      },
+    ],
+    [
       "names of a list are exported where they are; the file stays where somebody takes all of it",
       {
         files: {
