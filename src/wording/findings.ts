@@ -34,9 +34,9 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `the folder ${folder}/ should be called ${wanted}/`,
     advice: taken === undefined ? `Rename it to ${wanted}/.` : `${taken}/ exists as well: merge the two.`,
   }),
-  "exports another name": ({ stem, name, kind, wanted }) => ({
+  "exports another name": ({ stem, name, kind, wanted, file, called }) => ({
     says: `${stem} mainly exports ${name}`,
-    advice: `Rename the file to ${wanted}, or name the ${kind} after the file.`,
+    advice: `Rename the file to ${wanted}, or the ${kind} everywhere: \`steady-shelf rename ${file} ${name} ${called}\`.`,
   }),
   "names alike but for case": ({ name, twin }) => ({
     says: `${name} and ${twin} differ only in case`,

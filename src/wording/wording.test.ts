@@ -60,6 +60,7 @@ const detail = {
   paths: ["a/a.png", "a/b.png", "a/c.png", "a/d.png"],
   packages: ["@kit/colours", "@kit/type"],
   screen: "TreeScreen",
+  called: "OldCard",
   beside: ["src/treeActions.ts"],
 };
 

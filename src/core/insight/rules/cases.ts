@@ -26,6 +26,9 @@ export interface CaseDetails {
     readonly name: string;
     readonly kind: ExportedName["kind"];
     readonly wanted: string;
+    readonly file: string;
+    /** What the export would be called after the file. */
+    readonly called: string;
   };
   "names alike but for case": { readonly name: string; readonly twin: string };
   "name not portable": { readonly name: string; readonly reason: string };

@@ -1,7 +1,7 @@
 import { partsOf } from "../../app/index.js";
 import { keyOf, singular, wordsBesideRole, type Entry } from "../catalogue/index.js";
 import { isDeclaration, ownExports, type ExportedName } from "../../languages/index.js";
-import { spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
+import { inCase, isInCase, spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import { isNamedByTool } from "./named-by-tool.js";
@@ -48,7 +48,15 @@ export const exportName: Rule = {
         file: path,
         start: main.start,
         about: main.name,
-        what: { code: "exports another name", stem, name: main.name, kind: main.kind, wanted },
+        what: {
+          code: "exports another name",
+          stem,
+          name: main.name,
+          kind: main.kind,
+          wanted,
+          file: path,
+          called: inCase(splitWords(stem), isInCase(main.name, "Pascal") ? "Pascal" : "camel"),
+        },
         ...(moves && { repair: { kind: "move", moves, isSure: false } }),
       };
     }
