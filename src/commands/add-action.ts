@@ -1,5 +1,5 @@
 /** `steady-shelf add action NAME --feature F`, where the feature has state. */
-import { addAction, hasState } from "../core/change/state/index.js";
+import { addAction, belongsToState } from "../core/change/state/index.js";
 import { planDraft } from "../core/change/plan/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { planView } from "../terminal/plan-view.js";
@@ -19,7 +19,7 @@ export async function runAddAction(
   const analysed = onlyApp(analysis);
   const { project, graph } = analysis;
   const asked = { project, graph, analysed, name, feature };
-  if (!hasState(asked)) return undefined;
+  if (!belongsToState(asked)) return undefined;
   const added = await addAction(asked);
   const plan = await planDraft(project, added.draft, { progress: context.progress.report });
   const { creator, text, reducer, notes } = added;

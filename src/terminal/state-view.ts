@@ -29,8 +29,8 @@ function headline({ changed, layout, plan }: RearrangedState, done: boolean): st
   const others = plan.texts.filter(({ file }) => !parties.has(file) && !file.endsWith(".yaml")).length;
   const verb = done ? "followed" : others === 1 ? "follows" : "follow";
   const follow = others === 0 ? "" : `; ${count(others, "other file")} ${verb}`;
-  const how = layout === "together" ? "in one file each" : "in several files each";
-  return `${done ? "Put" : "Puts"} ${what} ${how}${follow}.`;
+  const how = layout === "together" ? "in one file" : "in several files";
+  return `${done ? "Put" : "Puts"} ${what} ${how}${changed.length === 1 ? "" : " each"}${follow}.`;
 }
 
 function nothingText({ layout, done, left }: RearrangedState): string {

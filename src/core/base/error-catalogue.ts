@@ -313,8 +313,8 @@ export const catalogue = {
     what: (d) => `${d.path} has no reducer to which an action could be added.`,
     next: (d) =>
       d.paths?.length
-        ? `There is state of ${d.paths.join(", ")}; or make one: \`steady-shelf add state NAME --feature ${d.path ?? ""}\`.`
-        : `Make one first: \`steady-shelf add state NAME --feature ${d.path ?? ""}\`.`,
+        ? `There is state of ${d.paths.join(", ")}; or make one: \`steady-shelf add state NAME\`.`
+        : "Make one first: `steady-shelf add state NAME`.",
   },
   ACTION_SEVERAL: {
     refusal: "usage",

@@ -44,13 +44,20 @@ export interface AddedAction {
   readonly notes: readonly string[];
 }
 
-/** Whether there is state of a feature, so that an action of it belongs to that. */
-export function hasState({
+/**
+ * Whether an action of a feature belongs to state that is there. Where actions have folders in features, a feature without state gets a
+ * file of its own.
+ */
+export function belongsToState({
   analysed,
   graph,
   feature,
 }: Pick<AddActionRequest, "analysed" | "graph" | "feature">): boolean {
-  return familiesOf({ analysed, graph, feature }).length > 0;
+  if (familiesOf({ analysed, graph, feature }).length > 0) return true;
+  const hasFolders = analysed.app.layout.shelves.some(
+    ({ holds, at }) => holds.includes("action") && at.includes("{feature}"),
+  );
+  return !hasFolders && stateFamilies({ catalogue: analysed.catalogue, graph }).length > 0;
 }
 
 /** Works it out. Throws where no state of the feature is there, or several, and where the name is taken. */

@@ -1,4 +1,4 @@
-export { addAction, hasState, type AddActionRequest, type AddedAction } from "./add-action.js";
+export { addAction, belongsToState, type AddActionRequest, type AddedAction } from "./add-action.js";
 export {
   rearrangeState,
   type ChangedState,
