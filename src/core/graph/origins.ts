@@ -68,8 +68,8 @@ export class Modules {
   }
 
   /**
-   * What a name comes to that a file only passes on, of a package or of what is not there: the specifier, where it is spelled, and what
-   * is taken. `undefined` where it comes to something that is here.
+   * What a name comes to that a file only passes on, of a package, of what is not there, or of a file that is not known to give it: the
+   * specifier or the file, where it is spelled, and what is taken. `undefined` where it is known what declares it.
    */
   outsideOf(
     path: ProjectPath,
@@ -87,7 +87,11 @@ export class Modules {
     if (!reference || imported === undefined) return undefined;
     const [target] = this.targetsOf(path, reference);
     if (target === undefined) return { by: path, specifier: reference.specifier, imported };
-    return this.outsideOf(target, imported, [...above, key]);
+    const further = this.outsideOf(target, imported, [...above, key]);
+    // A file that is here and of which nobody knows what it gives: a template's, a data file.
+    return (
+      further ?? (this.originsOf(target, imported).length > 0 ? undefined : { by: path, specifier: target, imported })
+    );
   }
 }
 

@@ -153,6 +153,23 @@ describe("several files become one", () => {
       },
     ],
     [
+      "a default that is imported of a file of another kind",
+      {
+        files: {
+          "src/a.js": 'import Tree from "./Tree.vue";\nexport default Tree;\n',
+          "src/b.js": "export default 2;\n",
+          "src/c.js": 'import Tree from "./a";\nimport b from "./b";\nTree(b);\n',
+          "src/Tree.vue": "<template><i /></template>\n",
+        },
+        command: "src/a.js src/b.js > src/ab.js",
+        then: {
+          "src/ab.js": 'import Tree from "./Tree.vue";\n\nexport { Tree };\n\nexport const b = 2;\n',
+          "src/c.js": 'import { Tree, b } from "./ab";\nTree(b);\n',
+          "src/Tree.vue": "<template><i /></template>\n",
+        },
+      },
+    ],
+    [
       "a default that a list gives by its name as well",
       {
         files: {

@@ -202,8 +202,8 @@ class Proof {
       if (then.get(name) === meant) continue;
       const origins = this.#now.modules.originsOf(path, name);
       const leaves = origins.some((origin) => this.#claimed.has(`${origin.file}\n${origin.name}`));
-      // What a removed file only passed on of a package may be had by another name as well.
-      const mayLeave = leaves || (isRemoved && origins.length === 0 && meant !== "");
+      // What a removed file only passed on may be had by another name as well.
+      const mayLeave = leaves || (isRemoved && meant !== "");
       const isElsewhere =
         mayLeave && [...this.#gainers].some((each) => [...givenBy(each, this.#then).values()].includes(meant));
       if (isElsewhere && (isRemoved || !then.has(name))) continue;
