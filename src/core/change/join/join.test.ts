@@ -388,7 +388,7 @@ describe("several files become one", () => {
 
 describe("the proof does not trust the edits", () => {
   const files = {
-    "src/a.ts": 'import { x } from "lib";\nconst own = x;\nexport const a = own;\n',
+    "src/a.ts": 'import { x } from "lib";\nconst own = x;\nexport const a = own;\nstart();\n',
     "src/b.ts": 'import { a } from "./a";\nconst own = 2;\nexport default () => [a, { own }];\n',
     "src/x.ts": "export const x = 2;\n",
     "src/c.ts": 'import { a } from "./a";\nimport b from "./b";\nimport { x } from "./x";\na(b, x);\n',
@@ -402,7 +402,7 @@ describe("the proof does not trust the edits", () => {
     expect(plan.proof.different).toEqual([]);
     expect(plan.proof.outcome).toBe("holds");
     expect(then["src/ab.ts"]).toBe(
-      'import { x } from "lib";\n\nconst own = x;\nexport const a = own;\n\nconst bOwn = 2;\nexport default () => [a, { own: bOwn }];\n',
+      'import { x } from "lib";\n\nconst own = x;\nexport const a = own;\nstart();\n\nconst bOwn = 2;\nexport default () => [a, { own: bOwn }];\n',
     );
   });
 
@@ -424,7 +424,8 @@ describe("the proof does not trust the edits", () => {
     ["one own thing for the other", "{ own: bOwn }", "{ own }"],
     ["another property", "{ own: bOwn }", "{ bOwn }"],
     ["a statement less", "const own = x;\nexport const a = own;", "export const a = 1;"],
-    ["a statement twice", "const bOwn = 2;", "const bOwn = 2;\nconst other = bOwn;"],
+    ["a statement more", "const bOwn = 2;", "const bOwn = 2;\nconst other = bOwn;"],
+    ["what is done twice", "start();", "start();\nstart();"],
     ["no default any more", "export default () =>", "export const b = () =>"],
     ["no export any more", "export const a", "const a"],
     ["another default", "export default () => [a, { own: bOwn }]", "export default a; () => [a, { own: bOwn }]"],

@@ -112,9 +112,8 @@ class Proof {
       else if (there) this.#same += places;
       else this.#wrong(path, start, name, "a statement would be lost, say something else, or mean another declaration");
     }
-    for (const [key, [record]] of left)
-      if (record && !now.some((each) => each.key === key))
-        this.#wrong(record.path, 0, record.name, "a statement would come up that is not there now");
+    for (const record of [...left.values()].flat())
+      this.#wrong(record.path, 0, record.name, "a statement would come up that is not there now, or once more");
     await this.#doubled();
   }
 

@@ -37,10 +37,8 @@ export interface Given {
   readonly isListed?: boolean;
 }
 
-/** What may be settled in more than one way. */
+/** What may be settled in more than one way. Of several defaults none stays one, but for that of the file to which they go. */
 export interface HomesOptions {
-  /** Says whose default a file gives that several defaults go to; nobody's where nothing is said. */
-  readonly byDefault?: ((to: ProjectPath, givers: readonly Part[]) => Part | undefined) | undefined;
   /** Whether what a list exports (`export { tree }`) is exported where it is declared, once that is another file. */
   readonly dissolves?: boolean;
 }
@@ -109,7 +107,7 @@ export class Homes {
     if (this.#giver.has(to)) return this.#giver.get(to);
     const givers = this.parts.filter((part) => this.#defaultPlace(part) === to);
     const own = givers.find(({ anatomy }) => anatomy.path === to);
-    const giver = own ?? (givers.length === 1 ? givers[0] : this.options.byDefault?.(to, givers));
+    const giver = own ?? (givers.length === 1 ? givers[0] : undefined);
     this.#giver.set(to, giver);
     return giver;
   }

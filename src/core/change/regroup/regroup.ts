@@ -9,7 +9,7 @@ import { moduleRules, type Mapping } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit, Merge } from "../draft.js";
 import { typeNamesOf } from "./anatomy.js";
 import { apart } from "./cuts.js";
-import { Homes, type Home, type HomesOptions } from "./homes.js";
+import { Homes, type Home } from "./homes.js";
 import { leadImporters, type Leaving, type Led } from "./importers.js";
 import { Locals } from "./locals.js";
 import { newFile } from "./new-file.js";
@@ -30,8 +30,6 @@ export interface RegroupRequest {
   readonly why: string;
   /** Files go on giving what leaves them, and nobody else changes. */
   readonly keepExport?: boolean;
-  /** Says whose default a file gives that several defaults go to. */
-  readonly byDefault?: HomesOptions["byDefault"];
   /** Whether what a list exports is exported where it is declared, once that is another file. */
   readonly dissolves?: boolean;
 }
@@ -49,14 +47,14 @@ export interface Regrouped {
 
 /** Works it out. Languages must have been prepared for names. Throws for names that clash, and for what cannot be parted. */
 export async function regroup(request: RegroupRequest): Promise<Regrouped> {
-  const { tree, aliases, parts, clash, why, keepExport = false, byDefault, dissolves = false } = request;
+  const { tree, aliases, parts, clash, why, keepExport = false, dissolves = false } = request;
   const resolver = new Resolver(tree, moduleRules, aliases);
   const modules = new Modules(tree, resolver);
   const merges = parts.flatMap(({ anatomy, into }): Merge[] =>
     into === undefined ? [] : [{ from: anatomy.path, into }],
   );
   const files = [...new Set(parts.flatMap(filesOf))];
-  const homes = new Homes(parts, modules, { byDefault, dissolves });
+  const homes = new Homes(parts, modules, { dissolves });
   const specifiers = new SpecifierMaker({ tree, resolver, aliases, targets: files, merges });
   const scopes = new Scopes(homes, clash);
   homes.settleExports();

@@ -93,10 +93,6 @@ export class Scopes {
     this.#scope(to).set(name, key);
   }
 
-  has(to: ProjectPath, name: string): string | undefined {
-    return this.#scope(to).get(name);
-  }
-
   #scope(to: ProjectPath): Map<string, string> {
     let scope = this.#scopes.get(to);
     if (!scope) this.#scopes.set(to, (scope = new Map<string, string>()));
