@@ -15,6 +15,7 @@ export default defineConfig({
   test: {
     server: { deps: { inline: [/@vue\/(?:compiler-dom|compiler-core|shared)/] } },
     include: ["src/**/*.test.ts", "tests/**/*.test.ts"],
+    globalSetup: ["tests/temporary-folder.ts"],
     // The end-to-end tests start the built program many times; the machine decides how long that takes.
     testTimeout: 400_000,
     // Commands stand in a folder, which only a process of its own can.

@@ -1,6 +1,7 @@
 /** The demo app's store gives the same states after the same thousand actions, however its state is kept. */
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
+import { readFileSync, writeFileSync } from "node:fs";
 import { build } from "esbuild";
 import { expect, test } from "vitest";
 import { demoCopy, run } from "./program.js";
@@ -53,4 +54,18 @@ test("the same states in three files, in one, and in several again", async () =>
   expect((await run(root, ["undo", "--write"])).code).toBe(0);
   expect((await run(root, ["undo", "--write"])).code).toBe(0);
   expect(statesOf(await storeOf(root, "undone"))).toEqual(begun);
+});
+
+test("new state is one file where the configuration says so: the file that its three would become", async () => {
+  const [apart, one] = [demoCopy(), demoCopy()];
+  const configuration = (root: string): string => join(root, "steady-shelf.yaml");
+  const path = (root: string): string => join(root, "src/context/reducers/pruningReducer.ts");
+  for (const root of [apart, one]) expect((await run(root, ["init", "--write"])).code).toBe(0);
+  const kept = readFileSync(configuration(one), "utf8").replace(/^arrangement:.*\n/m, "$&state: together\n");
+  writeFileSync(configuration(one), kept);
+  const added = await run(one, ["add", "state", "pruning", "--write", "--json"]);
+  expect(added.json()).toMatchObject({ made: [{ path: "src/context/reducers/pruningReducer.ts" }] });
+  expect((await run(apart, ["add", "state", "pruning", "--write"])).code).toBe(0);
+  expect((await run(apart, ["arrange", "--state", "together", "--write"])).code).toBe(0);
+  expect(readFileSync(path(one), "utf8")).toBe(readFileSync(path(apart), "utf8"));
 });

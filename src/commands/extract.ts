@@ -2,6 +2,7 @@
 import { openProject } from "../core/app/index.js";
 import { nameOf } from "../core/base/paths.js";
 import { extractDraft, type ExtractRequest } from "../core/change/extract/index.js";
+import { appAround } from "../core/insight/analysis.js";
 import { planDraft } from "../core/change/plan/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { extractView } from "../terminal/extract-view.js";
@@ -26,7 +27,8 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
   const { path, names, to, lines, keepExport } = options;
   const project = await openProject(context.store);
   const request = requestOf(context, options);
-  const extracted = await extractDraft(project, request);
+  const around = to === undefined ? await appAround(context.store, project, request.path) : undefined;
+  const extracted = await extractDraft(project, request, around);
   const plan = await planDraft(project, extracted.draft, { progress: context.progress.report });
   return carryOutDraft(context, options, {
     plan,

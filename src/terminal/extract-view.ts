@@ -23,8 +23,11 @@ function headline({ texts }: Plan, { names, from, target, isNew }: ExtractDraft,
   return `${done ? "Took" : "Takes"} ${what} out of ${from} into ${isNew ? "the new file " : ""}${target}${done ? follow.replace(/follows?$/, "followed") : follow}.`;
 }
 
-function notesOf({ kept, circle, from, target }: ExtractDraft): string[] {
+function notesOf({ kept, circle, from, target, role }: ExtractDraft): string[] {
   return [
+    ...(role === undefined
+      ? []
+      : [`Its role is ${role}, so it goes to the shelf of that role; --to names another place.`]),
     ...(kept.length > 0
       ? [`${from} goes on exporting ${enumerate([...kept])}, because somewhere it is taken as a whole or by a call.`]
       : []),

@@ -3,9 +3,18 @@
  * numbers and arrangements all stand on this.
  */
 import { anyName, ownArrangement } from "../app/arrangement/index.js";
-import { findApp, openApp, openProject, type App, type FindAppHints, type Project } from "../app/index.js";
+import {
+  findApp,
+  openApp,
+  openProject,
+  type App,
+  type FindAppHints,
+  type FoundApp,
+  type Project,
+} from "../app/index.js";
 import type { Configuration } from "../app/configuration/index.js";
-import { foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
+import { ShelfError } from "../base/errors.js";
+import { folderOf, foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
 import type { Progress } from "../base/progress.js";
 import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { buildGraph, type ReferenceGraph } from "../graph/index.js";
@@ -132,6 +141,21 @@ export function judgedAnew(analysis: Analysis, graph: ReferenceGraph): Analysis 
 interface WantedApp {
   readonly folder: ProjectPath;
   readonly configuration: Configuration | undefined;
+}
+
+/** The app that a file is of, before anything is read; nothing where nobody can tell how it is built. Throws `CONFIG_BROKEN`. */
+export async function appAround(
+  store: FileReader,
+  { tree, configurations }: Project,
+  file: ProjectPath,
+): Promise<FoundApp | undefined> {
+  const [wanted] = appsFor(configurations, folderOf(file), tree);
+  if (!wanted) return undefined;
+  const { folder, configuration } = wanted;
+  return findApp(store, folder, { paths: tree.paths, configuration }).catch((error: unknown) => {
+    if (error instanceof ShelfError && error.code === "STACK_UNSURE") return undefined;
+    throw error;
+  });
 }
 
 /** The nearest configuration upward speaks for its app; above all of them, each for its own. */

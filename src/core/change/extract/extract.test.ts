@@ -449,3 +449,108 @@ describe("refused", () => {
     if (place !== undefined) expect(`${at?.file ?? ""}:${at?.line ?? 0}`).toBe(place);
   });
 });
+
+describe("without a target", () => {
+  const app = {
+    "package.json": '{ "dependencies": { "react": "19", "react-dom": "19" } }\n',
+    "src/screens/RotaScreen.tsx": `export const mostShifts = 4;
+
+export interface RowProps {
+  readonly day: string;
+}
+
+export function Row({ day }: RowProps) {
+  return <li>{day}</li>;
+}
+
+export function weekdayOf(day: string) {
+  return day.slice(0, 3);
+}
+
+export const useShifts = () => mostShifts;
+
+export const rotaReducer = (state = 0, action: { type: string }) => {
+  switch (action.type) {
+    case "rota/more":
+      return state + 1;
+    default:
+      return state;
+  }
+};
+
+export function RotaScreen() {
+  return <Row day={weekdayOf(String(useShifts()))} />;
+}
+`,
+  };
+  const configured = (arrangement: string, more = "") => ({
+    ...app,
+    "steady-shelf.yaml": `version: 1\nstack: react-web\nsource: src\narrangement: ${arrangement}\n${more}`,
+  });
+  const inFeature = ({ "src/screens/RotaScreen.tsx": text, ...rest }: ReturnType<typeof configured>) => ({
+    ...rest,
+    "src/features/rota/screens/RotaScreen.tsx": text,
+  });
+  const layered = configured("layer-first");
+  const featured = inFeature(configured("feature-first"));
+  const screen = "src/screens/RotaScreen.tsx";
+  const screenOfFeature = "src/features/rota/screens/RotaScreen.tsx";
+
+  test.each<[what: string, files: Readonly<Record<string, string>>, command: string, target: string, role?: string]>([
+    ["a component", layered, `${screen} Row`, "src/components/Row.tsx", "component"],
+    ["a component with its type", layered, `${screen} RowProps Row`, "src/components/Row.tsx", "component"],
+    ["a helper", layered, `${screen} weekdayOf`, "src/helpers/weekdayOf.ts", "helper"],
+    ["a hook", layered, `${screen} useShifts`, "src/hooks/useShifts.ts", "hook"],
+    ["constants", layered, `${screen} mostShifts`, "src/constants/mostShifts.ts", "constants"],
+    ["a type", layered, `${screen} RowProps`, "src/models/rowProps.ts", "model"],
+    ["a reducer", layered, `${screen} rotaReducer`, "src/context/reducers/rotaReducer.ts", "state"],
+    ["in its feature", featured, `${screenOfFeature} Row`, "src/features/rota/components/Row.tsx", "component"],
+    [
+      "by the shelf's pattern",
+      configured("layer-first", "shelves:\n  - { at: helpers, holds: helper, files: '{kebab}' }\n"),
+      `${screen} weekdayOf`,
+      "src/helpers/weekday-of.ts",
+      "helper",
+    ],
+    // An app that nobody configured gets no folder that it has not.
+    ["no such folder", app, `${screen} weekdayOf`, "src/screens/weekdayOf.ts"],
+    [
+      "such a folder, as files are called here",
+      { ...app, "src/helpers/in-order.ts": "export const inOrder = () => 1;\n" },
+      `${screen} weekdayOf`,
+      "src/helpers/weekdayOf.ts",
+      "helper",
+    ],
+    [
+      "on its own shelf",
+      {
+        ...layered,
+        "src/components/forms/Field.tsx": "export const Field = () => <i />;\nexport const Mark = () => <b />;\n",
+      },
+      "src/components/forms/Field.tsx Mark",
+      "src/components/forms/Mark.tsx",
+    ],
+    [
+      "beside a component with a folder of its own",
+      {
+        ...layered,
+        "src/components/Field/Field.tsx": "export const Field = () => <i />;\nexport const toMark = () => 1;\n",
+      },
+      "src/components/Field/Field.tsx toMark",
+      "src/components/Field/toMark.ts",
+    ],
+    [
+      "beside a test",
+      { ...layered, "src/helpers/a.test.ts": "export const sample = 3;\nexport const other = () => sample;\n" },
+      "src/helpers/a.test.ts other",
+      "src/helpers/other.ts",
+    ],
+    // What a place was named for goes there.
+    ["a place that is named", layered, `${screen} Row > src/Row`, "src/Row.tsx"],
+  ])("%s", async (_, files, command, target, role) => {
+    const { extracted, plan } = await planExtraction(files, command);
+    expect(extracted.target).toBe(target);
+    expect(extracted.role).toBe(role);
+    expect(plan.proof.outcome).toBe("holds");
+  });
+});

@@ -4,18 +4,19 @@
  */
 import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import type { Project } from "../../app/project.js";
+import type { FoundApp, Project } from "../../app/index.js";
+import type { Role } from "../../app/arrangement/index.js";
 import { prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import { anatomyOf, regroup, type Anatomy } from "../regroup/index.js";
+import { anatomyOf, regroup, type Anatomy, type Regrouped } from "../regroup/index.js";
 import { selected, type Wanted } from "./selection.js";
-import { targetOf } from "./target.js";
+import { shelfOf, targetOf } from "./target.js";
 
 /** What was asked. */
 export interface ExtractRequest extends Wanted {
   readonly path: ProjectPath;
-  /** A file or folder; without it the file's own folder. */
+  /** A file or folder; without it the shelf of what is taken, else the file's own folder. */
   readonly to?: ProjectPath;
   /** The target was written with a `/` at its end, so a folder is meant. */
   readonly into?: boolean;
@@ -30,39 +31,58 @@ export interface ExtractDraft {
   readonly from: ProjectPath;
   readonly target: ProjectPath;
   readonly isNew: boolean;
+  /** What the part is, where that decided where it goes. */
+  readonly role?: Role;
   /** Names that the file goes on giving because somebody takes it as a whole, though it was not asked. */
   readonly kept: readonly string[];
   /** Whether each of the two files needs something of the other when it is loaded. */
   readonly circle: boolean;
 }
 
-/** Works it out. Throws for what is not there and for what cannot be parted. */
-export async function extractDraft({ tree, aliases }: Project, request: ExtractRequest): Promise<ExtractDraft> {
+/**
+ * Works it out. Without a target the part goes to the shelf of its role in the app around, if there is one; else beside the file.
+ * Throws for what is not there and for what cannot be parted.
+ */
+export async function extractDraft(
+  { tree, aliases }: Project,
+  request: ExtractRequest,
+  around?: FoundApp,
+): Promise<ExtractDraft> {
   await prepareNames();
   if (!tree.has(request.path)) refuseSource(tree, request.path);
   const old = await anatomyOf(tree, request.path);
   const chosen = selected(old, request);
-  const target = await targetOf(tree, old, chosen, request);
-  if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
-  const isNew = !tree.has(target);
-  const existing = isNew ? [] : [await anatomyOf(tree, target)];
-  const { draft, kept, circles } = await regroup({
-    tree,
-    aliases,
-    parts: [
-      part(old, (statement) => (chosen.includes(statement) ? target : old.path)),
-      ...existing.map((each) => part(each)),
-    ],
-    clash: "refuse",
-    why: `taken out of ${nameOf(old.path)}`,
-    ...(request.keepExport !== undefined && { keepExport: request.keepExport }),
-  });
+  const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
+    if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
+    const existing = tree.has(target) ? [await anatomyOf(tree, target)] : [];
+    return regroup({
+      tree,
+      aliases,
+      parts: [
+        part(old, (statement) => (chosen.includes(statement) ? target : old.path)),
+        ...existing.map((each) => part(each)),
+      ],
+      clash: "refuse",
+      why: `taken out of ${nameOf(old.path)}`,
+      ...(request.keepExport !== undefined && { keepExport: request.keepExport }),
+    });
+  };
+  const named = await targetOf(tree, old, chosen, request);
+  const first = await regrouped(named);
+  const text = first.draft.made.find(({ path }) => path === named)?.text;
+  const shelf =
+    request.to === undefined && around && text !== undefined
+      ? shelfOf(tree, old.path, { beside: named, text, around })
+      : undefined;
+  const { path: target, role } = shelf ?? { path: named };
+  const { draft, kept, circles } = target === named ? first : await regrouped(target);
   return {
     draft,
     names: [...new Set(chosen.flatMap(({ declares }) => declares))],
     from: old.path,
     target,
-    isNew,
+    isNew: !tree.has(target),
+    ...(role && { role }),
     kept: kept.map(({ name }) => name),
     circle: circles.length > 0,
   };

@@ -1,4 +1,5 @@
 /** Where a text is cut and where something is put in. */
+import { addTo } from "../../base/grouping.js";
 import { comparePaths } from "../../base/paths.js";
 import type { Statement } from "../../languages/index.js";
 import type { DraftEdit } from "../draft.js";
@@ -52,6 +53,26 @@ export function apart(edits: readonly DraftEdit[]): DraftEdit[] {
     else found.push(edit);
   }
   return found;
+}
+
+/** A file does not begin with the blank lines that stood below what is cut from its top. In order, as `apart` gives them. */
+export function withoutBlankHead(
+  edits: readonly DraftEdit[],
+  textOf: (file: DraftEdit["file"]) => string,
+): DraftEdit[] {
+  const files = new Map<DraftEdit["file"], DraftEdit[]>();
+  for (const edit of edits) addTo(files, edit.file, edit);
+  return [...files].flatMap(([file, ofFile]) => {
+    const text = textOf(file);
+    let end = 0;
+    let count = 0;
+    for (; ofFile[count]?.start === end && ofFile[count]?.text === ""; count += 1) end = ofFile[count]?.end ?? end;
+    const next = ofFile[count]?.start ?? text.length;
+    const blank = end === 0 ? "" : (/^(?:[ \t]*\r?\n)+/.exec(text.slice(end, next))?.[0] ?? "");
+    if (blank === "") return ofFile;
+    const why = ofFile[0]?.why ?? "";
+    return [{ file, start: 0, end: end + blank.length, text: "", why }, ...ofFile.slice(count)];
+  });
 }
 
 /** Cuts that touch, as one. */

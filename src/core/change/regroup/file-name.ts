@@ -5,9 +5,11 @@ import { partsOf } from "../../app/index.js";
 import { hasMarkup, scriptExtension, type Statement } from "../../languages/index.js";
 import type { Anatomy } from "./anatomy.js";
 
-/** Its name, after what it declares first, in the case of the file that it comes from. */
+/** Its name, after the first value that it declares, or the first type if it declares no value, in the case of the file that it comes from. */
 export async function fileNameFor(old: Anatomy, chosen: readonly Statement[], main?: string): Promise<string> {
-  const called = main ?? chosen.flatMap(({ declares }) => declares)[0] ?? "extracted";
+  const values = chosen.filter(({ isType }) => !isType);
+  const [first] = [...values, ...chosen].flatMap(({ declares }) => declares);
+  const called = main ?? first ?? "extracted";
   const stem = partsOf(nameOf(old.path)).stem;
   const found = (["kebab", "Pascal", "camel", "snake"] as const satisfies readonly Case[]).find((each) =>
     isInCase(stem, each),

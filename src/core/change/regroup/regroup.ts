@@ -8,7 +8,7 @@ import { Modules, Resolver } from "../../graph/index.js";
 import { moduleRules, type Mapping } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit, Merge } from "../draft.js";
 import { typeNamesOf } from "./anatomy.js";
-import { apart } from "./cuts.js";
+import { apart, withoutBlankHead } from "./cuts.js";
 import { Homes, type Home } from "./homes.js";
 import { leadImporters, type Leaving, type Led } from "./importers.js";
 import { Locals } from "./locals.js";
@@ -90,7 +90,13 @@ export async function regroup(request: RegroupRequest): Promise<Regrouped> {
   for (const { part, name, to, as } of moved)
     claims.push({ kind: "hands over", file: part.anatomy.path, name, to, ...(as !== name && { as }) });
   return {
-    draft: { moves: [], merges, edits: apart(edits), made, claims },
+    draft: {
+      moves: [],
+      merges,
+      edits: withoutBlankHead(apart(edits), (file) => tree.text(file)?.text ?? ""),
+      made,
+      claims,
+    },
     moved,
     kept: keepExport
       ? []

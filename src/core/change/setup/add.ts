@@ -64,6 +64,7 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
     ensureFree(app, each);
     makeFile(adding, each, others);
   }
+  if (role === "state" && wanted.length > 1) draft.belongTogether(wanted.map(({ path }) => path));
   const main = wanted.at(-1);
   if (main) listNewFile(adding, main);
 }

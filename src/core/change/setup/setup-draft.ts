@@ -17,6 +17,8 @@ export interface SetUp {
   readonly draft: Draft;
   /** What people should know or do besides, a sentence each. */
   readonly notes: readonly string[];
+  /** Files that are made together for one piece of state, the main one last. */
+  readonly sets: readonly (readonly ProjectPath[])[];
 }
 
 interface Edited {
@@ -32,6 +34,7 @@ export class SetupDraft {
   readonly #means = new Map<ProjectPath, Set<ProjectPath>>();
   readonly #notes = new Set<string>();
   readonly #opened = new Set<string>();
+  readonly #sets: (readonly ProjectPath[])[] = [];
 
   constructor(readonly store: FileReader) {}
 
@@ -94,6 +97,11 @@ export class SetupDraft {
     this.#opened.add(prefix);
   }
 
+  /** Says that files are made together for one piece of state, the main one last. */
+  belongTogether(paths: readonly ProjectPath[]): void {
+    this.#sets.push(paths);
+  }
+
   note(sentence: string): void {
     this.#notes.add(sentence);
   }
@@ -106,7 +114,8 @@ export class SetupDraft {
       .map((file): Claim => ({ kind: "adds", file, means: [...(this.#means.get(file) ?? [])], others: "led" }));
     for (const prefix of this.#opened) claims.push({ kind: "opens", prefix });
     const edits = [...this.#edited].flatMap(([file, { before, text, why }]) => editsBetween(file, before, text, why));
-    return { draft: { moves: [], edits, made: [...this.#made.values()], claims }, notes: [...this.#notes] };
+    const draft = { moves: [], edits, made: [...this.#made.values()], claims };
+    return { draft, notes: [...this.#notes], sets: this.#sets };
   }
 
   #mean(path: ProjectPath, means: Iterable<ProjectPath>): void {

@@ -7,3 +7,4 @@ export {
   type StateLayout,
   type StateRequest,
 } from "./rearrange-state.js";
+export { keepTogether } from "./keep-together.js";

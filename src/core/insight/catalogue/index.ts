@@ -11,7 +11,8 @@ export {
 } from "./catalogue.js";
 export type { EffectiveUses } from "./effective-uses.js";
 export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";
-export { keyOf, type Clues } from "./clues.js";
+export { cluesOf, keyOf, type Clues } from "./clues.js";
 export { shared, type Feature } from "./feature-names.js";
 export { featureKey, singular, wordsBesideRole } from "./feature-words.js";
 export { isGeneral as isGeneralName } from "./judge-feature.js";
+export { judgeText } from "./judge-role.js";

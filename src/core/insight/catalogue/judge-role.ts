@@ -179,7 +179,10 @@ function isRouter(path: ProjectPath, { clues, outlineOf }: RoleQuestion): boolea
   return isIn && (!clues.deep.has(word) || outlineOf(path)?.signs.includes("routes") === true);
 }
 
-function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts): RoleEvidence[] {
+function byName(
+  { path, source, clues }: Pick<RoleQuestion, "path" | "source" | "clues">,
+  { stem, rest }: NameParts,
+): RoleEvidence[] {
   const found: RoleEvidence[] = [];
   // An index that is more than an index is what its folder is called.
   const isOfFolder =
@@ -224,6 +227,18 @@ function byName({ path, source, clues }: RoleQuestion, { stem, rest }: NameParts
 const doing =
   /^(?:add|build|check|clear|convert|create|fetch|filter|find|format|generate|get|handle|has|is|make|map|merge|normali[sz]e|parse|pick|remove|render|set|sort|split|to|transform|update|validate)$/;
 
+/** The role of a text that lies nowhere yet, by its words and by what it would be called: a part that is taken out of a file. */
+export function judgeText(
+  { outline, exports }: Pick<RoleQuestion, "exports"> & { readonly outline: Outline },
+  { name, clues }: { readonly name: string; readonly clues: Clues },
+): Judgement<Role> {
+  const path = name as ProjectPath;
+  return weigh([
+    ...byName({ path, source: path, clues }, partsOf(name)),
+    ...byContent(outline, { drawsAlways: false, exports }),
+  ]);
+}
+
 /** Signs that speak for a role, and how strongly where nothing else does. */
 const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
   mounts: ["entry", 0.9],
@@ -244,7 +259,10 @@ const besides: ReadonlySet<Sign> = new Set(["requests", "actions", "styles", "st
 /** What is known of a text that no language reads. */
 const nothingSaid: Outline = { onlyPassesOn: false, signs: [], actions: [], assets: [], lines: 0 };
 
-function byContent(outline: Outline, { drawsAlways, exports }: RoleQuestion): RoleEvidence[] {
+function byContent(
+  outline: Outline,
+  { drawsAlways, exports }: Pick<RoleQuestion, "drawsAlways" | "exports">,
+): RoleEvidence[] {
   const found: RoleEvidence[] = [];
   const add = (role: Role, weight: number, because: Reason): void => void found.push({ for: role, weight, because });
   const draws = drawsAlways || outline.signs.includes("view");

@@ -54,7 +54,7 @@ export function stateFamilies({ catalogue, graph }: FamilyInput): readonly State
         belongsTo(path, entry.path, { catalogue, reducers: [...taken], own: own.map((each) => each.entry.path) }),
       )
       .map(({ entry: { path }, part }) => ({ path, part: part as StatePart }))
-      .sort((a, b) => stateParts.indexOf(a.part) - stateParts.indexOf(b.part));
+      .sort((a, b) => readingOrder(a.path) - readingOrder(b.path));
     return {
       name: words.join(" "),
       feature: entry.feature.is ?? shared,
@@ -63,6 +63,12 @@ export function stateFamilies({ catalogue, graph }: FamilyInput): readonly State
       layout: others.length > 0 ? "apart" : aloneLayout(entry.path, signsOf(entry.path), graph),
     };
   });
+}
+
+/** Where a file stands among those of its piece of state, in the order in which one reads them; the reducer comes last. */
+export function readingOrder(path: ProjectPath): number {
+  const { part } = calledAfter(path);
+  return part === undefined || part === "reducer" ? stateParts.length : stateParts.indexOf(part);
 }
 
 /** Main code that the app's state may be made of. */

@@ -1,1 +1,1 @@
-export { stateFamilies, type StateFamily, type StatePart } from "./families.js";
+export { readingOrder, stateFamilies, type StateFamily, type StatePart } from "./families.js";
