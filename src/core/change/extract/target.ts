@@ -1,5 +1,6 @@
 /** Where what is taken out goes, if only a folder is named, or nothing: then on the shelf of its role, by a name of that shelf. */
-import { isComponentFolder, partsOf, type FoundApp } from "../../app/index.js";
+import { isComponentFolder, partsOf, type App, type FoundApp } from "../../app/index.js";
+import { splitWords, wordsTyped, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import { cluesOf, judgeText } from "../../insight/catalogue/index.js";
@@ -64,8 +65,12 @@ export function shelfOf(
     { name, clues: cluesOf(app.stack) },
   );
   if (role === undefined || notTakenOut.has(role) || confidence < sureEnough) return undefined;
+  const patterns = patternsOf(app, role);
+  const pattern = patternFor(patterns, stem);
+  if (patterns.length > 0 && !pattern) return undefined;
   const standing = app.layout.standingOf(old);
-  const shelf = placeFor(app, { role, name: stem, feature: standing?.feature, extension: rest });
+  const feature = standing?.feature;
+  const shelf = placeFor(app, { role, name: stem, feature, extension: rest, pattern: pattern?.text });
   if (shelf === undefined) return undefined;
   // On its own shelf a group is kept; and nobody's app gets a folder that it has not.
   const isHere =
@@ -73,4 +78,19 @@ export function shelfOf(
   if (isHere || (guessed && !tree.hasFolder(folderOf(shelf)))) return undefined;
   // Where nobody has said how files are called, the file that it comes from shows it.
   return { path: guessed ? inFolder(folderOf(shelf), name) : shelf, role };
+}
+
+/** How files of a role are called on its shelves. */
+function patternsOf({ layout }: App, role: Role): readonly NamingPattern[] {
+  return layout.shelves.flatMap((shelf) => (shelf.holds.includes(role) ? (shelf.patterns.get(role) ?? []) : []));
+}
+
+/** The first pattern by which a name can be spelled without a word that it has not: `{camel}Reducer` for `rotaReducer`. */
+function patternFor(patterns: readonly NamingPattern[], name: string): NamingPattern | undefined {
+  const words = splitWords(name);
+  const fixed = ({ before, after }: NamingPattern): string => before + after;
+  return (
+    patterns.find((each) => fixed(each) !== "" && wordsTyped(each, name).length < words.length) ??
+    patterns.find((each) => fixed(each) === "")
+  );
 }

@@ -59,18 +59,20 @@ export function placeFor(
     name,
     feature,
     extension,
+    pattern,
   }: {
     readonly role: Role;
     readonly name: string;
     readonly feature: string | undefined;
     readonly extension: string;
+    /** A pattern that the shelf must know, where the role has several. */
+    readonly pattern?: string | undefined;
   },
 ): ProjectPath | undefined {
   const tries = feature === undefined ? [undefined] : [feature, undefined];
   for (const each of tries)
     try {
-      return placed({ app, feature: each, shelf: undefined, name, below: "" }, { role, pattern: undefined, extension })
-        .path;
+      return placed({ app, feature: each, shelf: undefined, name, below: "" }, { role, pattern, extension }).path;
     } catch (error) {
       if (!(error instanceof ShelfError)) throw error;
     }
