@@ -1,10 +1,12 @@
 /** `steady-shelf check --fix`: the safe repairs as one plan; the others are offered one by one where a person can be asked. */
 import { ShelfError } from "../core/base/errors.js";
-import { folderOf, nameOf } from "../core/base/paths.js";
+import { folderOf } from "../core/base/paths.js";
 import { editsBetween, type DraftEdit, type Move, type Plan } from "../core/change/plan/index.js";
 import {
   acceptedPath,
   changeAccepted,
+  isRepairable,
+  repairsOf,
   writeAccepted,
   type Checked,
   type Finding,
@@ -22,6 +24,7 @@ import type { Looking } from "./looking.js";
 import { planJson } from "../documents/plan-json.js";
 import { typedWords } from "./typed-words.js";
 import { tell } from "../wording/findings.js";
+import { tellRepair } from "../wording/repairs.js";
 
 /** Plans the repairs, shows them, and carries them out; gives the exit code. Throws `FIX_NEEDS_CONFIGURATION`. */
 export async function fixFindings(
@@ -31,23 +34,28 @@ export async function fixFindings(
 ): Promise<number> {
   const { project, graph } = analysis;
   const offered = checked.flatMap(repairable);
-  if (offered.length === 0 && checked.some(({ app, fresh }) => app.guessed && fresh.some(({ repair }) => repair)))
+  if (
+    offered.length === 0 &&
+    checked.some(({ app, fresh }) => app.guessed && fresh.some((finding) => repairsOf(finding).length > 0))
+  )
     throw new ShelfError("FIX_NEEDS_CONFIGURATION");
   const sure = offered.filter(({ repair }) => repair?.isSure);
   const unsure = offered.filter(({ repair }) => !repair?.isSure);
-  const chosen = context.canAsk && !options.write ? await askOneByOne(unsure) : [];
-  const repairs = await planRepairs(project, [...sure, ...chosen], {
+  const chosen = context.canAsk && !options.write ? await askOneByOne(unsure) : new Map<Finding, Finding>();
+  const repairs = await planRepairs(project, [...sure, ...chosen.values()], {
     graph,
+    apps: analysis.apps,
     progress: context.progress.report,
     follow: (moves) => listEdits(moves, checked, project.tree),
   });
   context.progress.clear();
   const { plan } = repairs;
-  const open = unsure.filter((finding) => !chosen.includes(finding));
+  const open = unsure.filter((finding) => !chosen.has(finding));
+  const isRepaired = (finding: Finding): boolean => repairs.repaired.includes(chosen.get(finding) ?? finding);
   const isNothing = plan.moves.length + plan.edits.length + plan.texts.length === 0;
   const show = (change?: string): void =>
     showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree }, change);
-  const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !repairs.repaired.includes(finding)) }));
+  const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !isRepaired(finding)) }));
   if (isNothing || !options.write) show();
   if (isNothing) return exitCode(left, options);
   const isIncomplete = plan.proof.gaps.length > 0 && !options.acceptUnread;
@@ -68,33 +76,27 @@ export async function fixFindings(
 
 /** Where an arrangement was only guessed, nothing moves because of it; what is misspelled can be put right all the same. */
 function repairable({ app, fresh }: Checked): Finding[] {
-  return fresh.filter(({ repair }) => repair !== undefined && (!app.guessed || repair.kind === "respell"));
+  return fresh.filter((finding) => isRepairable(finding, app));
 }
 
-async function askOneByOne(findings: readonly Finding[]): Promise<Finding[]> {
-  const chosen: Finding[] = [];
+/** Those that somebody wants, each with the repair that they chose. */
+async function askOneByOne(findings: readonly Finding[]): Promise<ReadonlyMap<Finding, Finding>> {
+  const chosen = new Map<Finding, Finding>();
   if (findings.length === 0) return chosen;
   const { askChoice } = await import("../terminal/choice.js");
   for (const [index, finding] of findings.entries()) {
-    const { repair, file } = finding;
-    const to = repair?.kind === "move" ? repair.moves.find(({ from }) => from === file)?.to : undefined;
+    const ways = repairsOf(finding);
     const answer = await askChoice(
-      `${index + 1} of ${findings.length}  ${file}: ${tell(finding).says}.`,
+      `${index + 1} of ${findings.length}  ${finding.file}: ${tell(finding).says}.`,
       [
-        {
-          value: "yes",
-          label:
-            to === undefined
-              ? "Do it"
-              : `${folderOf(to) === folderOf(file) ? "Call it" : "Move it to"} ${folderOf(to) === folderOf(file) ? nameOf(to) : to}`,
-          hint: "",
-        },
+        ...ways.map((repair, way) => ({ value: String(way), label: tellRepair(finding, repair), hint: "" })),
         { value: "no", label: "Leave it", hint: "" },
         { value: "stop", label: "Leave this and all that follow", hint: "" },
       ],
       "no",
     );
-    if (answer === "yes") chosen.push(finding);
+    const repair = ways[Number(answer)];
+    if (repair) chosen.set(finding, { ...finding, repair });
     if (answer === "stop") break;
   }
   return chosen;
@@ -122,6 +124,15 @@ interface Shown {
   readonly tree: SourceTree;
 }
 
+/** What the proof does not speak of. */
+function notesOf({ repaired }: Repairs): string[] {
+  return repaired.some(({ repair }) => repair?.kind === "action text")
+    ? [
+        "Texts of actions change wherever a script has them as a whole. What puts them together, or keeps them elsewhere, is not known.",
+      ]
+    : [];
+}
+
 function showRepairs(context: Context, { repairs, plan, open, checked, options, tree }: Shown, change?: string): void {
   const { screen } = context;
   const found = checked.reduce((sum, { fresh }) => sum + fresh.length, 0);
@@ -144,11 +155,13 @@ function showRepairs(context: Context, { repairs, plan, open, checked, options, 
     context.say(
       `${count(gone, "accepted finding is", "accepted findings are")} repaired already and ${change === undefined ? "will leave" : "left"} the list.`,
     );
-  if (plan.moves.length + plan.edits.length > 0) {
+  if (plan.moves.length + plan.edits.length + plan.texts.length > 0) {
     const moving = new Set<string>(plan.moves.map(({ from }) => from));
     const staysIn = (folder: string): number | undefined =>
       tree.paths.filter((path) => folderOf(path) === folder && !moving.has(path)).length || undefined;
-    context.say(`\n${planView(plan, screen, { all: options.all, staysIn, ...(change !== undefined && { change }) })}`);
+    context.say(
+      `\n${planView(plan, screen, { all: options.all, staysIn, notes: notesOf(repairs), ...(change !== undefined && { change }) })}`,
+    );
   }
   const list = (title: string, findings: readonly Finding[]): void => {
     if (findings.length === 0) return;

@@ -12,9 +12,13 @@ const path = described(text, "From the project's root, with `/`.");
 const position = z.strictObject({ line: number, column: number });
 
 const repair = z.strictObject({
-  kind: z.enum(["move", "respell"]),
+  kind: z.enum(["move", "respell", "rename", "action text", "state"]),
   safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),
   moves: z.optional(z.array(z.strictObject({ from: path, to: path }))),
+  name: z.optional(described(text, "The name that is another then.")),
+  text: z.optional(described(text, "The text of the action.")),
+  to: z.optional(described(text, "The new name, or the new text.")),
+  layout: z.optional(described(z.enum(["together", "apart"]), "How the piece of state is kept then.")),
 });
 
 /** One finding. */
@@ -34,6 +38,7 @@ export const findingSchema = z.strictObject({
     described(text, "What it is about besides the file; with rule and file it stays the same from day to day."),
   ),
   repair: z.optional(repair),
+  orElse: z.optional(described(repair, "Another repair; which of them is right, only a person can say.")),
 });
 
 /** What `check --json` prints. */

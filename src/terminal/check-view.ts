@@ -1,7 +1,7 @@
 /** How findings are shown: how many there are, then by rule or by file, worst first, each with its place and its repair. */
 import { plain } from "../core/base/text/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
-import { rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
+import { isRepairable, rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 import { configuredAs, likeWhat } from "./organised.js";
@@ -84,13 +84,8 @@ interface GroupOptions {
   readonly fixed: (finding: Finding) => boolean;
 }
 
-/** Where an arrangement was only guessed, nothing moves because of it. */
-function isFixable({ guessed }: Checked["app"], { repair }: Finding): boolean {
-  return repair !== undefined && (!guessed || repair.kind === "respell");
-}
-
 function groups(checked: readonly Checked[], screen: Screen, { by, all }: CheckViewOptions): string[][] {
-  const fixable = new Set(checked.flatMap(({ app, fresh }) => fresh.filter((finding) => isFixable(app, finding))));
+  const fixable = new Set(checked.flatMap(({ app, fresh }) => fresh.filter((finding) => isRepairable(finding, app))));
   const fixed = (finding: Finding): boolean => fixable.has(finding);
   const findings = checked.flatMap(({ fresh }) => fresh);
   const grouped = new Map<string, Finding[]>();
@@ -180,9 +175,9 @@ export function findingLine(finding: Finding, { palette, width }: Screen): strin
   return `    ${palette.place(place)}\n${wrap(says, width, "      ")}`;
 }
 
-function adviceLine({ what, repair }: Finding, { palette, width }: Screen, isFixed: boolean): string {
-  const mark = !isFixed ? "" : repair?.isSure === true ? "  (--fix does it)" : repair ? "  (--fix offers it)" : "";
-  return palette.faint(wrap(`→ ${tell({ what }).advice}${mark}`, width, "      ").replaceAll("\n      ", "\n        "));
+function adviceLine(finding: Finding, { palette, width }: Screen, isFixed: boolean): string {
+  const mark = !isFixed ? "" : finding.repair?.isSure === true ? "  (--fix does it)" : "  (--fix offers it)";
+  return palette.faint(wrap(`→ ${tell(finding).advice}${mark}`, width, "      ").replaceAll("\n      ", "\n        "));
 }
 
 function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] {
@@ -203,7 +198,7 @@ function footLines(checked: readonly Checked[], { palette, width }: Screen, { is
   const findings = checked.flatMap(({ fresh }) => fresh);
   const gone = checked.flatMap((each) => each.gone);
   const certain = checked.flatMap(({ app, fresh }) =>
-    fresh.filter((finding) => finding.repair?.isSure === true && isFixable(app, finding)),
+    fresh.filter((finding) => finding.repair?.isSure === true && isRepairable(finding, app)),
   ).length;
   const lines: string[] = [];
   if (gone.length > 0) {

@@ -111,9 +111,17 @@ function madeText({ made, moves, foldersMade }: Plan, done: boolean, purpose: st
   return `${done ? "made" : "makes"} ${count(made.length, "file")}${folders}${purpose === undefined ? "" : ` ${purpose}`}`;
 }
 
-function linesText({ lines }: Plan, done: boolean): string {
+function linesText({ lines, texts }: Plan, done: boolean): string {
   const files = new Set(lines.map(({ file }) => file)).size;
+  // Where a text is no longer for it, what is new stands instead of something else.
+  const grown = texts.reduce((sum, { before, after }) => sum + linesIn(after) - linesIn(before), 0);
+  if (grown < lines.length)
+    return `${done ? "changed" : "changes"} ${count(lines.length, "line")} in ${count(files, "file")}`;
   return `${done ? "added" : "adds"} ${count(lines.length, "line")} to ${count(files, "file")}`;
+}
+
+function linesIn(text: string): number {
+  return text.replace(/\n$/, "").split("\n").length;
 }
 
 function editsText({ edits }: Plan, done: boolean): string {

@@ -108,9 +108,9 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
       advice: `The weakest link is ${weakest.from} → ${weakest.to}: ${weakest.file} imports ${weakest.target}.`,
     };
   },
-  "shared depends on feature": ({ file, feature, target }) => ({
+  "shared depends on feature": ({ file, feature, target, goesTo }) => ({
     says: `${file} is shared but depends on ${feature}: it imports ${target}`,
-    advice: `Pass in what it needs from ${feature}.`,
+    advice: `Pass in what it needs from ${feature}${goesTo === undefined ? "" : `, or move it to ${goesTo}/`}.`,
   }),
   unresolved: ({ specifier, others }) => ({
     says: `${specifier} is unresolved: there is no such file${others === 0 ? "" : ` (${others} more files reference it)`}`,

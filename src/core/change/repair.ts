@@ -3,9 +3,19 @@ import type { Resolution } from "../languages/index.js";
 import { Occupancy } from "./collisions.js";
 import { blamesOf, planTheRest } from "./groups.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
-import { planMoves, type PlanOptions } from "./plan/index.js";
+import type { AppAnalysis } from "../insight/analysis.js";
 import type { Project } from "../app/index.js";
-import { losesItsWay, namedElsewhere, type DraftEdit, type Move, type Plan } from "./plan/index.js";
+import { draftOf, type Draft } from "./draft.js";
+import {
+  losesItsWay,
+  namedElsewhere,
+  planDraft,
+  type DraftEdit,
+  type Move,
+  type Plan,
+  type PlanOptions,
+} from "./plan/index.js";
+import { draftOfRepair, DraftsTogether, filesOf, withStatesJoined, type RepairScene } from "./repair-drafts.js";
 import type { SourceTree } from "../files/index.js";
 import type { Finding } from "../insight/rules/rule.js";
 
@@ -22,6 +32,8 @@ export interface Repairs {
 export interface RepairOptions extends PlanOptions {
   /** What else changes with the moves: lists that name files follow them. */
   readonly follow?: (moves: readonly Move[]) => readonly DraftEdit[];
+  /** The apps of the findings: without them no piece of state is kept otherwise. */
+  readonly apps?: readonly AppAnalysis[];
 }
 
 /** Repairs that go together. */
@@ -30,6 +42,8 @@ interface Gathered {
   readonly wishes: ReadonlyMap<ProjectPath, ReadonlyMap<number, Resolution>>;
   readonly taken: readonly Finding[];
   readonly left: readonly Finding[];
+  /** What changes besides moves and paths. */
+  readonly together: DraftsTogether;
 }
 
 /**
@@ -39,24 +53,35 @@ interface Gathered {
 export async function planRepairs(
   project: Project,
   findings: readonly Finding[],
-  { follow, ...options }: RepairOptions = {},
+  { follow, apps, ...options }: RepairOptions = {},
 ): Promise<Repairs> {
   const movesOf = ({ repair }: Finding): readonly { readonly from: ProjectPath; readonly to: ProjectPath }[] =>
     repair?.kind === "move" ? repair.moves : [];
   const named = namedElsewhere(project.tree, new Set(findings.flatMap(movesOf).map(({ from }) => from)));
   const left = findings.filter(
     (finding) =>
-      touched(finding).some((path) => named.has(path)) ||
+      touchedBy(finding).some((path) => named.has(path)) ||
       movesOf(finding).some((move) => losesItsWay(project.tree, move)),
   );
+  const drafts = new Map<Finding, Draft>();
+  const scene: RepairScene = { project, graph: options.graph, apps };
+  for (const finding of findings) {
+    const draft = await draftOfRepair(scene, finding);
+    if (draft === "left") left.push(finding);
+    else if (draft) drafts.set(finding, draft);
+  }
+  const touched = (finding: Finding): readonly ProjectPath[] => {
+    const draft = drafts.get(finding);
+    return draft ? [...filesOf(draft)] : touchedBy(finding);
+  };
   const { result } = await planTheRest(new Map(left.map((finding) => [finding, undefined])), async (out) => {
-    const gathered = gather(
-      project.tree,
-      findings.filter((finding) => !out.has(finding)),
-    );
-    const { moves, wishes, taken } = gathered;
+    const wanted = findings.filter((finding) => !out.has(finding));
+    const own = new Map([...drafts].filter(([finding]) => !out.has(finding)));
+    const gathered = gather(project.tree, wanted, await withStatesJoined(scene, own));
+    const { moves, wishes, taken, together } = gathered;
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
-    const plan = await planMoves(project, list, { ...options, wishes, edits: follow?.(list) ?? [] });
+    const moving = draftOf(project.tree, { moves: list, wishes, edits: follow?.(list) ?? [] });
+    const plan = await planDraft(project, together.with(moving), options);
     const fallen = plan.proof.patterns.flatMap(({ out: lost }) => lost);
     const blames = new Set<string>([...blamesOf(plan).keys(), ...fallen]);
     const spoiled = taken.filter((finding) => touched(finding).some((path) => blames.has(path)));
@@ -68,19 +93,20 @@ export async function planRepairs(
   return result;
 }
 
-/** The files that a finding's repair would change. */
-function touched({ file, repair }: Finding): readonly ProjectPath[] {
+/** The files that a finding's repair would move, or that with the path that it would respell. */
+function touchedBy({ file, repair }: Finding): readonly ProjectPath[] {
   return repair?.kind === "move" ? repair.moves.map(({ from }) => from) : [file];
 }
 
 /** Puts repairs together, in their order; one that would meet another in one place is left. */
-function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
+function gather(tree: SourceTree, findings: readonly Finding[], drafts: ReadonlyMap<Finding, Draft>): Gathered {
   const moves: Moves = new Map();
   const places = new Occupancy(tree);
   const wishes = new Map<ProjectPath, Map<number, Resolution>>();
   const taken: Finding[] = [];
   const left: Finding[] = [];
-  for (const finding of findings) {
+  const drafted = new DraftsTogether();
+  for (const finding of findings.filter((each) => !drafts.has(each))) {
     const { repair, file } = finding;
     if (repair?.kind === "respell") {
       const ofFile = wishes.get(file) ?? new Map<number, Resolution>();
@@ -88,8 +114,8 @@ function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
       taken.push(finding);
       continue;
     }
-    const added = repair && together(moves, repair.moves, finding.rule);
-    const ways = [...(added ?? [])].map(([from, { to }]) => ({ from, to }));
+    const added = repair?.kind === "move" && together(moves, repair.moves, finding.rule);
+    const ways = [...(added || [])].map(([from, { to }]) => ({ from, to }));
     if (!added || !places.canSend(ways)) {
       left.push(finding);
       continue;
@@ -98,7 +124,14 @@ function gather(tree: SourceTree, findings: readonly Finding[]): Gathered {
     for (const [from, move] of added) moves.set(from, move);
     taken.push(finding);
   }
-  return { moves, wishes, taken, left };
+  const targets = new Set([...moves.values()].map(({ to }) => to));
+  for (const [finding, draft] of drafts) {
+    // Files whose statements go elsewhere stay where they are, and what is made is made where nothing else goes.
+    const isCut = draft.claims.some(({ kind }) => kind === "hands over");
+    const isFree = ![...filesOf(draft)].some((path) => targets.has(path) || (isCut && moves.has(path)));
+    (isFree && drafted.add(draft) ? taken : left).push(finding);
+  }
+  return { moves, wishes, taken, left, together: drafted };
 }
 
 type Moves = Map<ProjectPath, { to: ProjectPath; because: string }>;

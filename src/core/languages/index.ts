@@ -29,6 +29,7 @@ export {
   nameIn,
   scriptExtension,
   statePartsOf,
+  stringPlaces,
   withoutScriptExtension,
   type ActionCreator,
   type ActionSwitch,

@@ -1,6 +1,7 @@
 export { addAction, belongsToState, type AddActionRequest, type AddedAction } from "./add-action.js";
 export {
   rearrangeState,
+  stateDraft,
   type ChangedState,
   type LeftState,
   type RearrangedState,

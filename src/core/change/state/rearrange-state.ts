@@ -103,6 +103,24 @@ export async function rearrangeState(request: StateRequest): Promise<RearrangedS
   };
 }
 
+/** Some pieces of state, by their reducers, as one draft. Throws for what cannot be; nothing where one of them has nothing to change. */
+export async function stateDraft(
+  request: Omit<StateRequest, "feature" | "progress">,
+  reducers: readonly ProjectPath[],
+): Promise<Draft | undefined> {
+  await prepareNames();
+  const { analysed, graph, layout, project } = request;
+  const parts: Part[] = [];
+  for (const family of stateFamilies({ catalogue: analysed.catalogue, graph })) {
+    if (!reducers.includes(family.reducer)) continue;
+    const isOther = family.layout === (layout === "together" ? "apart" : "together");
+    const one = isOther ? await prepare(request, family) : undefined;
+    if (!one) return undefined;
+    parts.push(...one.parts);
+  }
+  return parts.length === 0 ? undefined : (await regroupAll(project, layout, parts)).draft;
+}
+
 function said({ name, reducer, others }: StateFamily): Pick<LeftState, "name" | "files"> {
   return { name, files: [reducer, ...others.map(({ path }) => path)] };
 }

@@ -1,7 +1,9 @@
 import { featureKey, shared } from "../catalogue/index.js";
 import { splitWords } from "../../base/names/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { onlyIn, withFeature } from "./action-repair.js";
 import { declaredActions, type DeclaredAction } from "./actions.js";
-import type { Rule, RuleContext } from "./rule.js";
+import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const actionPrefix: Rule = {
   name: "action-prefix",
@@ -17,15 +19,37 @@ export const actionPrefix: Rule = {
     const without = actions.filter((action) => !hasPrefix(context, action));
     // Where most do without, it is not the custom here.
     if (actions.length === 0 || without.length > actions.length * 0.4) return;
-    for (const { entry, name, start } of without)
+    const taken = new Set(actions.map(({ name }) => name));
+    for (const { entry, name, start } of without) {
+      const feature = entry.feature.is ?? "";
+      const like = actions.find((each) => each.entry.feature.is === feature && hasPrefix(context, each))?.name;
+      const to = withFeature(name, { feature, like, taken });
       yield {
         file: entry.path,
         start,
         about: name,
-        what: { code: "action without prefix", action: name, feature: entry.feature.is ?? "" },
+        what: { code: "action without prefix", action: name, feature },
+        ...(to !== undefined && repairOf(context, { name, to, path: entry.path, actions })),
       };
+    }
   },
 };
+
+interface Wanting {
+  readonly name: string;
+  readonly to: string;
+  readonly path: ProjectPath;
+  readonly actions: readonly DeclaredAction[];
+}
+
+/** Where another feature has an action of that text, only the files of this one's state change. */
+function repairOf(context: RuleContext, { name, to, path, actions }: Wanting): Pick<Found, "repair"> {
+  const others = actions.filter((each) => each.name === name && each.entry.path !== path);
+  const [other, more] = others;
+  const only = other && onlyIn(context, path, other.entry.path);
+  if (more || (other && !only)) return {};
+  return { repair: { kind: "action text", text: name, to, ...(only && { only }), isSure: false } };
+}
 
 /** `harvest/added`, `HARVEST_ADDED` and `harvestAdded` begin with harvest; so does `shift/added` where `shift` means the rota. */
 function hasPrefix({ catalogue, app }: RuleContext, { name, entry }: DeclaredAction): boolean {

@@ -68,7 +68,13 @@ export interface CaseDetails {
     /** The link with the fewest references, and one of those. */
     readonly weakest: { readonly from: string; readonly to: string; readonly file: string; readonly target: string };
   };
-  "shared depends on feature": { readonly file: string; readonly feature: string; readonly target: string };
+  /** `goesTo`: a folder of the feature in which it may lie. */
+  "shared depends on feature": {
+    readonly file: string;
+    readonly feature: string;
+    readonly target: string;
+    readonly goesTo: string | undefined;
+  };
   /** `others`: files besides the first that miss the same. */
   unresolved: { readonly specifier: string; readonly others: number };
   /** Paths of one file into one folder; the first of them as it is written. */

@@ -1,6 +1,8 @@
 import { addTo } from "../../base/grouping.js";
+import { shared } from "../catalogue/index.js";
 import { declaredActions, type DeclaredAction } from "./actions.js";
-import type { Rule } from "./rule.js";
+import { onlyIn, withFeature } from "./action-repair.js";
+import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const duplicateAction: Rule = {
   name: "duplicate-action",
@@ -12,6 +14,7 @@ export const duplicateAction: Rule = {
   *find(context) {
     const byName = new Map<string, DeclaredAction[]>();
     for (const action of declaredActions(context)) addTo(byName, action.name, action);
+    const taken = new Set(byName.keys());
     for (const [name, actions] of byName) {
       const [first, ...others] = actions;
       for (const other of others)
@@ -26,10 +29,24 @@ export const duplicateAction: Rule = {
               action: name,
               first: first.entry.path === other.entry.path ? undefined : first.entry.path,
             },
+            ...repairOf(context, first, { other, taken }),
           };
     }
   },
 };
+
+/** The second one gets its feature in front, in the files of its piece of state. */
+function repairOf(
+  context: RuleContext,
+  first: DeclaredAction,
+  { other, taken }: { readonly other: DeclaredAction; readonly taken: ReadonlySet<string> },
+): Pick<Found, "repair"> {
+  const feature = other.entry.feature.is;
+  if (feature === undefined || feature === shared || feature === first.entry.feature.is) return {};
+  const only = onlyIn(context, other.entry.path, first.entry.path);
+  const to = withFeature(other.name, { feature, taken });
+  return only && to !== undefined ? { repair: { kind: "action text", text: other.name, to, only, isSure: false } } : {};
+}
 
 function isDeclaredAgain(first: DeclaredAction, other: DeclaredAction): boolean {
   if (first.entry.path === other.entry.path)

@@ -43,6 +43,7 @@ export const exportName: Rule = {
       if (context.catalogue.clues.folders.has(keyOf(stem))) continue;
       const pattern = context.places.of(entry)?.pattern;
       const wanted = pattern ? spellName(pattern, wordsTyped(pattern, main.name)) : main.name;
+      const called = inCase(splitWords(stem), isInCase(main.name, "Pascal") ? "Pascal" : "camel");
       const moves = movesAlong(context.tree, path, inFolder(folderOf(path), wanted + rest));
       yield {
         file: path,
@@ -55,9 +56,10 @@ export const exportName: Rule = {
           kind: main.kind,
           wanted,
           file: path,
-          called: inCase(splitWords(stem), isInCase(main.name, "Pascal") ? "Pascal" : "camel"),
+          called,
         },
         ...(moves && { repair: { kind: "move", moves, isSure: false } }),
+        orElse: { kind: "rename", name: main.name, to: called, isSure: false },
       };
     }
   },

@@ -12,7 +12,7 @@ export {
 export type { Case, CaseDetails } from "./cases.js";
 export { Places, type Belonging } from "./places.js";
 export { rules } from "./registry.js";
-export type { Finding, Found, Repair, Rule, RuleContext } from "./rule.js";
+export { isRepairable, repairsOf, type Finding, type Found, type Repair, type Rule, type RuleContext } from "./rule.js";
 export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
 export { sameAssets } from "./duplicate-asset.js";
 export { unresolvedReferences } from "./unresolved-references.js";

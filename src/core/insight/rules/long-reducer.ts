@@ -1,4 +1,5 @@
 import { certain } from "../catalogue/index.js";
+import { stateFamilies } from "../state/index.js";
 import type { Rule } from "./rule.js";
 
 export const longReducer: Rule = {
@@ -7,7 +8,15 @@ export const longReducer: Rule = {
   why: "In a long reducer nobody sees which actions change the same part of the state.",
   wrong: "context/orchardReducer.ts    (900 lines)",
   right: "context/reducers/harvestReducer.ts    context/reducers/rotaReducer.ts    …",
-  *find({ mains, graph, most }) {
+  *find({ app, catalogue, mains, graph, most }) {
+    let together: ReadonlySet<string> | undefined;
+    // What holds actions as well gets shorter without them; where the app keeps all of it in one file, that is no way.
+    const holdsActions = (path: string): boolean => {
+      together ??= new Set(
+        stateFamilies({ catalogue, graph }).flatMap(({ layout, reducer }) => (layout === "together" ? [reducer] : [])),
+      );
+      return app.configuration?.state !== "together" && together.has(path);
+    };
     for (const { path, role } of mains) {
       const outline = graph.files.get(path)?.reading.outline;
       if (
@@ -19,6 +28,7 @@ export const longReducer: Rule = {
         yield {
           file: path,
           what: { code: "long reducer", lines: outline.lines, most },
+          ...(holdsActions(path) && { repair: { kind: "state", layout: "apart", isSure: false } as const }),
         };
     }
   },

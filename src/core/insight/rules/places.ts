@@ -36,6 +36,7 @@ const standsForFolder = /^_?index$/;
 export class Places {
   readonly #kept = new Map<ProjectPath, Belonging | undefined>();
   readonly #shelves = new Map<string, readonly Shelf[]>();
+  #strict: Places | undefined;
   readonly #folderNames = new Map<string, string>();
 
   constructor(
@@ -44,6 +45,11 @@ export class Places {
     /** Whether what one feature has may not lie where everybody's is: `arrange` is stricter than `check`. */
     readonly isStrict = false,
   ) {}
+
+  /** The same for an app in which what one feature has may not lie where everybody's is. */
+  get strictly(): Places {
+    return this.isStrict ? this : (this.#strict ??= new Places(this.layout, this.catalogue, true));
+  }
 
   /** Where a file belongs; `undefined` where its role is not known, or the arrangement has no shelf for it. */
   of(entry: Entry): Belonging | undefined {

@@ -23,7 +23,22 @@ export type Repair =
       readonly isSure: boolean;
     }
   /** A specifier of the finding's file that is spelled otherwise: `start` is its offset, `as` what it should mean, and through what. */
-  | { readonly kind: "respell"; readonly start: number; readonly as: Resolution; readonly isSure: boolean };
+  | { readonly kind: "respell"; readonly start: number; readonly as: Resolution; readonly isSure: boolean }
+  /** A name of the finding's file is another, wherever it is meant. */
+  | { readonly kind: "rename"; readonly name: string; readonly to: string; readonly isSure: false }
+  /**
+   * The text of an action is another, in all scripts, or in some: then nobody but them and those of `others` may have it, because in
+   * those it is another action's.
+   */
+  | {
+      readonly kind: "action text";
+      readonly text: string;
+      readonly to: string;
+      readonly only?: { readonly files: readonly ProjectPath[]; readonly others: readonly ProjectPath[] };
+      readonly isSure: false;
+    }
+  /** The piece of state of which the finding's file is the reducer is kept in one file, or in several. */
+  | { readonly kind: "state"; readonly layout: "together" | "apart"; readonly isSure: false };
 
 /** What a rule finds, before it is known how grave it is. */
 export interface Found {
@@ -35,6 +50,8 @@ export interface Found {
   /** What it is about, besides the file; with the rule and the file it is the same from day to day. */
   readonly about?: string | undefined;
   readonly repair?: Repair | undefined;
+  /** Another repair; which of them is right, only a person can say. */
+  readonly orElse?: Repair | undefined;
   /** How sure it is, from 0 to 1; the rule's own where it is left out. */
   readonly confidence?: number | undefined;
 }
@@ -47,6 +64,16 @@ export interface Finding extends Omit<Found, "start" | "confidence"> {
   readonly confidence: number;
   /** Lines and columns from 1; the whole file without it. */
   readonly at?: Position | undefined;
+}
+
+/** Its repairs, the likelier first. */
+export function repairsOf({ repair, orElse }: Pick<Found, "repair" | "orElse">): readonly Repair[] {
+  return [repair, orElse].filter((each) => each !== undefined);
+}
+
+/** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path is put right all the same. */
+export function isRepairable(finding: Finding, { guessed }: { readonly guessed: boolean }): boolean {
+  return guessed ? finding.repair?.kind === "respell" : repairsOf(finding).length > 0;
 }
 
 /** What a rule may look at. */

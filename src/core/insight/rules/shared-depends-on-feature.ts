@@ -1,7 +1,8 @@
 import { certain, featureKey, isGeneralName, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
-import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { movesAlong } from "./moving.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const sharedDependsOnFeature: Rule = {
@@ -41,7 +42,9 @@ const surelyShared = 0.6;
 const featuresOfAService = 2;
 
 /** References to what belongs to one feature without doubt. A component that puts several together is no general one. */
-function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry): Iterable<Found> {
+function* boundBy(context: RuleContext, entry: Entry): Iterable<Found> {
+  const { catalogue, graph } = context;
+  const { path, standing } = entry;
   const own = standing?.shelf ?? "none";
   const isOfFeature = (target: ProjectPath): boolean => {
     const entry = catalogue.entries.get(target);
@@ -78,6 +81,7 @@ function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry):
   )
     return;
   const references = graph.files.get(path)?.references ?? [];
+  const moves = toFeature(context, entry, feature);
   const use =
     references.find(({ resolution }) => resolution.state === "found" && resolution.targets.includes(target)) ??
     references.find(({ resolution }) => resolution.state === "found");
@@ -85,6 +89,27 @@ function* boundBy({ catalogue, graph }: RuleContext, { path, standing }: Entry):
     file: path,
     start: use?.reference.start,
     about: target,
-    what: { code: "shared depends on feature", file: nameOf(path), feature, target },
+    what: {
+      code: "shared depends on feature",
+      file: nameOf(path),
+      feature,
+      target,
+      goesTo: moves && folderOf(moves.find(({ from }) => from === path)?.to ?? path),
+    },
+    ...(moves && { repair: { kind: "move", moves, isSure: false } as const }),
   };
+}
+
+/** It may be the feature's own, where features have a shelf for such files and nobody else uses it. */
+function toFeature(
+  { catalogue, places, tree }: RuleContext,
+  entry: Entry,
+  feature: string,
+): ReturnType<typeof movesAlong> {
+  const users = catalogue.uses.usersOf(entry.path).map((user) => catalogue.entries.get(user)?.feature.is);
+  if (users.some((user) => user !== feature)) return undefined;
+  const ofFeature: Entry = { ...entry, feature: { ...entry.feature, is: feature, confidence: 1 } };
+  const belonging = places.strictly.ofJudged(ofFeature);
+  if (belonging?.shelf.at.includes("{feature}") !== true || belonging.isOnShelf) return undefined;
+  return movesAlong(tree, entry.path, inFolder(belonging.folder, nameOf(entry.path)));
 }

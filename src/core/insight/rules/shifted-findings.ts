@@ -63,7 +63,7 @@ function keyOf({ line, column }: Position): string {
 }
 
 function repairAt(repair: Repair, offsets: ReadonlyMap<number, number>): Repair | undefined {
-  if (repair.kind === "move") return repair;
+  if (repair.kind !== "respell") return repair;
   const start = offsets.get(repair.start);
   return start === undefined ? undefined : { ...repair, start };
 }

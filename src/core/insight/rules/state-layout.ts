@@ -17,9 +17,15 @@ export const stateLayout: Rule = {
           file: reducer,
           about: name,
           what: { code: "state apart", name, beside: others.map(({ path }) => path) },
+          repair: { kind: "state", layout: "together", isSure: false },
         };
       if (wanted === "apart" && layout === "together")
-        yield { file: reducer, about: name, what: { code: "state together", name } };
+        yield {
+          file: reducer,
+          about: name,
+          what: { code: "state together", name },
+          repair: { kind: "state", layout: "apart", isSure: false },
+        };
     }
   },
 };

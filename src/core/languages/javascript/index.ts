@@ -11,7 +11,7 @@ import { readLiteral, writeLiteral } from "./literals.js";
 export * from "./source-language.js";
 export { parseProgram } from "./extract.js";
 export { hasMarkup, statementsOf } from "./statements.js";
-export { statePartsOf, type ActionCreator, type ActionSwitch, type StateParts } from "./state-parts.js";
+export { statePartsOf, stringPlaces, type ActionCreator, type ActionSwitch, type StateParts } from "./state-parts.js";
 export { namesOf } from "./text-names.js";
 export { readLiteral, writeLiteral } from "./literals.js";
 export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";

@@ -88,6 +88,22 @@ export function statePartsOf(text: string, name: string): StateParts | undefined
   return { ...parts, slices: parts.slices.map((slice) => ({ ...slice, taken })) };
 }
 
+/** Where a text is written as a string or as a type of one, quotes and all; `undefined` where the script cannot be parsed. */
+export function stringPlaces(text: string, name: string, value: string): readonly Span[] | undefined {
+  const program = parseProgram(text, name);
+  if (!program) return undefined;
+  const found: Span[] = [];
+  const visit = (node: TreeNode): void => {
+    const [quasi, more] =
+      node.type === "TemplateLiteral" ? (node.quasis as readonly { value: { cooked: string } }[]) : [];
+    const isThat = node.type === "Literal" ? node.value === value : quasi && !more && quasi.value.cooked === value;
+    if (isThat === true) found.push(span(node));
+    for (const child of childrenOf(node)) visit(child);
+  };
+  for (const node of program.body as readonly TreeNode[]) visit(node);
+  return found;
+}
+
 function span(node: TreeNode): Span {
   const [start, end] = spanOf(node);
   return { start, end };

@@ -1,0 +1,22 @@
+/** The words for repairs, as they are offered one by one. */
+import { folderOf, nameOf } from "../core/base/paths.js";
+import type { Finding, Repair } from "../core/insight/rules/index.js";
+
+/** What it would do, in a few words, as one may answer. */
+export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): string {
+  switch (repair.kind) {
+    case "move": {
+      const to = repair.moves.find(({ from }) => from === file)?.to;
+      if (to === undefined) return "Do it";
+      return folderOf(to) === folderOf(file) ? `Call the file ${nameOf(to)}` : `Move it to ${to}`;
+    }
+    case "respell":
+      return "Correct the path";
+    case "rename":
+      return `Rename ${repair.name} to ${repair.to}, wherever it is used`;
+    case "action text":
+      return `Change its text to ${repair.to}, ${repair.only ? "in the files of its state" : "wherever a script has it"}`;
+    case "state":
+      return repair.layout === "together" ? "Put it in one file" : "Give its actions a file of their own";
+  }
+}
