@@ -14,7 +14,9 @@ const usualEdits = 16;
 
 /** The whole view, as lines without a last line end. */
 export function planView(planned: Plan, screen: Screen, options: PlanViewOptions): string {
-  const plan = plain({ ...planned, made: planned.made.map(({ path, text, why }) => ({ path, text, why })) });
+  const made = planned.made.map(({ path, text, why }) => ({ path, text, why }));
+  // Whole texts are not shown.
+  const plan = { ...plain({ ...planned, made, texts: [] }), texts: planned.texts };
   const { app, notes = [] } = options;
   const sections = [
     gapLines(plan, screen, options.all),
