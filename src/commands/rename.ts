@@ -2,7 +2,13 @@
 import { openProject } from "../core/app/index.js";
 import { nameOf } from "../core/base/paths.js";
 import { anticipateMove, planDraft } from "../core/change/plan/index.js";
-import { anticipateNames, renameDraft, type RenameDraft, type RenameRequest } from "../core/change/rename/index.js";
+import {
+  anticipateNames,
+  changingMentions,
+  renameDraft,
+  type RenameDraft,
+  type RenameRequest,
+} from "../core/change/rename/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { renameView } from "../terminal/rename-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
@@ -29,7 +35,8 @@ export async function runRename(options: RenameCommand): Promise<number> {
   if (request.name === undefined) anticipateMove(context.store, [request.path]);
   anticipateNames(context.store);
   const project = await opening;
-  const renamed = await renameDraft(project, request, { mentions });
+  const drafted = await renameDraft(project, request, { mentions });
+  const renamed = context.canAsk && !options.write ? await withChosenMentions(context, drafted) : drafted;
   const plan = await planDraft(project, renamed.draft, { mentions, progress: context.progress.report });
   return carryOutDraft(context, options, {
     plan,
@@ -37,11 +44,23 @@ export async function runRename(options: RenameCommand): Promise<number> {
     words: ["rename", path, ...names, ...(mentions ? ["--mentions"] : [])],
     title: titleOf(renamed, request),
     json: (change) => ({
-      ...planJson({ ...plan, mentions: [...plan.mentions, ...renamed.mentions] }, change),
+      ...planJson({ ...plan, mentions: [...plan.mentions, ...renamed.mentions.map(({ mention }) => mention)] }, change),
       names: renamed.names,
     }),
     view: (view) => renameView(plan, renamed, context.screen, view),
   });
+}
+
+/** In a terminal, each mention may change. */
+async function withChosenMentions({ screen, progress }: Context, renamed: RenameDraft): Promise<RenameDraft> {
+  if (renamed.mentions.length === 0) return renamed;
+  progress.clear();
+  const { chooseMentions } = await import("../terminal/mention-choice.js");
+  const chosen = await chooseMentions(renamed, screen);
+  return changingMentions(
+    renamed,
+    renamed.mentions.filter((_, index) => chosen.includes(index)),
+  );
 }
 
 function requestOf(context: Context, { path, names }: RenameCommand): RenameRequest {

@@ -43,7 +43,7 @@ function isNothing({ moves, made, removed, texts, lines, edits, links }: Plan): 
 
 /** All but the head and the trees: files made, lines, respelled references, links, the proof, mentions. */
 export function planDetails(planned: Plan, screen: Screen, options: Omit<PlanViewOptions, "staysIn">): string[][] {
-  const plan = plain(options.change === undefined ? planned : whereItIsNow(planned));
+  const plan = plain({ ...(options.change === undefined ? planned : whereItIsNow(planned)), texts: [] });
   const made = madeLines(plan, (options.app?.folders.length ?? 0) > 0, screen);
   const title = options.change === undefined ? "would make" : "made";
   return [

@@ -45,7 +45,7 @@ function mentionLines(
   const one = mentions.length === 1;
   const head = `${count(mentions.length, "place mentions", "places mention")} the old name in a string, comment or document, and ${one ? "stays as it is" : "stay as they are"}${change === undefined ? " (--mentions changes them)".replace("them", one ? "it" : "them") : ""}:`;
   const places = new Map<string, string>(change === undefined ? [] : plan.moves.map(({ from, to }) => [from, to]));
-  const notes = mentions.map(({ file, at, text }) => ({ file: places.get(file) ?? file, at, text }));
+  const notes = mentions.map(({ mention: { file, at, text } }) => ({ file: places.get(file) ?? file, at, text }));
   return [...heading(head, screen.width), ...noteList(notes, screen, all)];
 }
 
@@ -53,7 +53,7 @@ function notesOf({ alike, names: [main], draft }: RenameDraft): string[] {
   const said = draft.edits.filter(({ why }) => why === "mentions it").length;
   return [
     ...(said > 0
-      ? [`${count(said, "of these places is", "of these places are")} in strings, comments or documents (--mentions).`]
+      ? [`${count(said, "of these places is", "of these places are")} in strings, comments or documents.`]
       : []),
     ...(alike.length > 0 && main
       ? [

@@ -73,6 +73,14 @@ export function cells(text: string): number {
   return stringWidth(text);
 }
 
+/** Shortens at the end. */
+export function beginning(text: string, width: number): string {
+  if (cells(text) <= width) return text;
+  const units = [...text];
+  while (cells(units.join("")) > width - 1) units.pop();
+  return `${units.join("").trimEnd()}…`;
+}
+
 /** Shortens in the middle, where paths say least: `src/a/very/long.ts` → `src/a…ong.ts`. */
 export function shorten(text: string, width: number): string {
   if (cells(text) <= width) return text;

@@ -1,3 +1,3 @@
-export { renameDraft, type RenameDraft, type RenameOptions } from "./rename.js";
+export { changingMentions, renameDraft, type RenameDraft, type RenameOptions } from "./rename.js";
 export { anticipateNames } from "../plan/name-holders.js";
 export type { RenameRequest } from "./asked.js";

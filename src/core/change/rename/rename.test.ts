@@ -640,7 +640,7 @@ test("text that has the old name is said, and changed where that is asked", asyn
     "README.md": "Use `TreeCard`, not TreeCards.\n",
   };
   const { renamed: done } = await planRename(files, "src/TreeCard.tsx OrchardCard");
-  expect(done.mentions.map(({ file, at, names }) => `${file}:${at.line}:${at.column} ${names}`)).toEqual([
+  expect(done.mentions.map(({ mention: { file, at, names } }) => `${file}:${at.line}:${at.column} ${names}`)).toEqual([
     "README.md:1:6 TreeCard",
     "src/TreeCard.tsx:1:4 TreeCard",
     "src/TreeCard.tsx:2:38 tree-card",

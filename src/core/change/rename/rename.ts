@@ -12,9 +12,9 @@ import { inCase } from "../../base/names/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { holdersOf, mayMean } from "../plan/name-holders.js";
 import { unlikeAfter } from "../plan/prove-names.js";
-import type { Mention, Move } from "../plan/index.js";
+import type { Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
-import { mentionedNames, mentionWords } from "./mentioned-names.js";
+import { mentionedNames, mentionWords, type MentionedName } from "./mentioned-names.js";
 import { renamePlaces, Renaming, type RenamedFile } from "./places.js";
 import { ensureIdentifier, renamedLike } from "./spelling.js";
 
@@ -24,7 +24,7 @@ export interface RenameDraft {
   /** The names that change, the main one first; a default without a name is left out. */
   readonly names: readonly { readonly from: string; readonly to: string; readonly file: ProjectPath }[];
   /** Text that holds an old name and is no use of it: strings, comments, documents. */
-  readonly mentions: readonly Mention[];
+  readonly mentions: readonly MentionedName[];
   /** Names of the file that hold the old one and stay. */
   readonly alike: readonly string[];
 }
@@ -44,6 +44,16 @@ export async function renameDraft(
   await prepareNames();
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   return new Rename(modules, tree, request).draft(mentions);
+}
+
+/** The same with some of the mentions changed. */
+export function changingMentions(renamed: RenameDraft, chosen: readonly MentionedName[]): RenameDraft {
+  const { draft, mentions } = renamed;
+  return {
+    ...renamed,
+    draft: { ...draft, edits: [...draft.edits, ...chosen.map(({ edit }) => edit)] },
+    mentions: mentions.filter((each) => !chosen.includes(each)),
+  };
 }
 
 type Tree = Project["tree"];
@@ -76,16 +86,16 @@ class Rename {
       edited: new Set(edits.map(({ file }) => file)),
       namesIn: (path) => this.#namesIn(path),
     });
-    const texts = withMentions ? found.map(({ edit }) => edit) : [];
     const claims = all.flatMap(({ files: declaring, from, to }) =>
       declaring.map((file): Claim => ({ kind: "renames", file, name: from, to })),
     );
-    return {
-      draft: { moves: files?.moves ?? [], edits: [...edits, ...texts], made: [], claims },
+    const renamed: RenameDraft = {
+      draft: { moves: files?.moves ?? [], edits, made: [], claims },
       names: shown.map(({ files: [file = "" as ProjectPath], from, to }) => ({ from, to, file })),
-      mentions: withMentions ? [] : found.map(({ mention }) => mention),
+      mentions: found,
       alike: await this.#alike(files?.leader, shown),
     };
+    return withMentions ? changingMentions(renamed, found) : renamed;
   }
 
   #namesIn(path: ProjectPath): Promise<TextNames | undefined> {
