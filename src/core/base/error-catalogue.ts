@@ -242,6 +242,11 @@ export const catalogue = {
     what: (d) => `${d.path} is no script, so its statements cannot be told apart.`,
     next: () => "Name a file of JavaScript or TypeScript.",
   },
+  EXTRACT_COMPONENT: {
+    refusal: "usage",
+    what: (d) => `That cannot be taken out of ${d.path}: ${d.reason}.`,
+    next: (d) => d.other ?? "",
+  },
   EXTRACT_PART: {
     refusal: "usage",
     what: (d) => `${d.path} is declared in one statement with ${d.other}, and cannot be taken out of it.`,

@@ -52,6 +52,8 @@ export interface Language {
   names?(text: string, name: string): Promise<TextNames | undefined>;
   /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
+  /** The extension of scripts in the language that those within a text are written in; without it, a script has its own. */
+  scriptExtension?(text: string): Promise<string>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

@@ -9,6 +9,7 @@ export type StatementKind =
   | "re-export" //   an export with a source, or a list of names
   | "declaration" // it declares names: functions, classes, variables, types
   | "default" //     `export default …` of something without a name
+  | "markup" //      a template or a style of a component: it stays where it is
   | "other"; //      anything that is done
 
 /** One of them. */
@@ -27,6 +28,12 @@ export interface Statement {
   readonly core: number;
   /** Whether it declares nothing but types. */
   readonly isType: boolean;
+  /** Whether nothing is computed for it: functions, types, and constants that are numbers or words. */
+  readonly isFixed?: boolean;
+  /** Whether nothing but the end of its script follows it, though more of the text does. */
+  readonly isLast?: boolean;
+  /** Whether it is done anew for every instance of a component. */
+  readonly isOfInstance?: boolean;
   /** The name to which it adds something, and does nothing else: `Tree.displayName = "Tree"`. */
   readonly adds?: string;
 }

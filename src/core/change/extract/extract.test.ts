@@ -554,3 +554,126 @@ export function RotaScreen() {
     expect(plan.proof.outcome).toBe("holds");
   });
 });
+
+describe("out of a component", () => {
+  const list = (script: string, attributes = 'setup lang="ts"', template = "<li>{{ shown(days) }}</li>"): string =>
+    `<template>\n  ${template}\n</template>\n\n<script ${attributes}>\n${script}</script>\n\n<style scoped>\nli { color: red; }\n</style>\n`;
+  const imports = 'import { ref } from "vue";\nimport { week } from "./dates";\n\n';
+  const files = { "src/dates.ts": "export const week = 7;\n" };
+
+  test.each<[what: string, component: string, names: string, then: string, target: string, made: string]>([
+    [
+      "a function that only the template uses",
+      list(
+        `${imports}const days = ref(week);\n\n// In words.\nfunction shown(count: number) {\n  return count + week + "!";\n}\n`,
+      ),
+      "shown",
+      list(
+        `import { ref } from "vue";\nimport { week } from "./dates";\nimport { shown } from "./shown";\n\nconst days = ref(week);\n`,
+      ),
+      "src/shown.ts",
+      'import { week } from "./dates";\n\n// In words.\nexport function shown(count: number) {\n  return count + week + "!";\n}\n',
+    ],
+    [
+      "a type of what it is given, and a plain value",
+      list(
+        "interface Props {\n  readonly days: number;\n}\nconst most = 4 as const;\ndefineProps<Props>();\nconst shown = (days: number) => days > most;\n",
+      ),
+      "Props most",
+      list(
+        'import { type Props, most } from "./most";\n\ndefineProps<Props>();\nconst shown = (days: number) => days > most;\n',
+      ),
+      "src/most.ts",
+      "export interface Props {\n  readonly days: number;\n}\nexport const most = 4 as const;\n",
+    ],
+    [
+      "of a script for the whole file, anything",
+      list(
+        'import Leaf from "./Leaf.vue";\n\nconst table = { a: 1 };\nexport default { components: { Leaf }, methods: { shown: (days) => table[days] } };\n',
+        "",
+        "<Leaf>{{ shown(1) }}</Leaf>",
+      ),
+      "table",
+      list(
+        'import Leaf from "./Leaf.vue";\nimport { table } from "./table";\n\nexport default { components: { Leaf }, methods: { shown: (days) => table[days] } };\n',
+        "",
+        "<Leaf>{{ shown(1) }}</Leaf>",
+      ),
+      "src/table.js",
+      "export const table = { a: 1 };\n",
+    ],
+  ])("%s", async (_, component, names, then, target, made) => {
+    const all = { ...files, "src/Leaf.vue": "<template><i/></template>\n", "src/List.vue": component };
+    const { plan, then: texts } = await planExtraction(all, `src/List.vue ${names}`);
+    expect(texts["src/List.vue"]).toBe(then);
+    expect(texts[target]).toBe(made);
+    expect(plan.proof.outcome).toBe("holds");
+    expect(plan.proof.different).toEqual([]);
+  });
+
+  test.each<[what: string, script: string, names: string, reason: RegExp]>([
+    [
+      "what every instance has of its own",
+      "const days = ref(1);\nconst shown = (x: number) => x;\n",
+      "days",
+      /anew for every instance/,
+    ],
+    [
+      "a list that every instance has of its own",
+      "const days = [1];\nconst shown = (x: number) => x;\n",
+      "days",
+      /anew for every instance/,
+    ],
+    [
+      "what needs the rest",
+      "const days = ref(1);\nconst shown = (x: number) => days.value + x;\n",
+      "shown",
+      /it needs days/,
+    ],
+    [
+      "what only a compiler knows",
+      "const most = 1;\nfunction shown() { return defineProps(); }\n",
+      "shown",
+      /defineProps is understood only/,
+    ],
+  ])("%s is refused", async (_, script, names, reason) => {
+    const refused = planExtraction({ "src/List.vue": list(`${imports}${script}`), ...files }, `src/List.vue ${names}`);
+    await expect(refused).rejects.toMatchObject({
+      code: "EXTRACT_COMPONENT",
+      detail: { reason: expect.stringMatching(reason) as string },
+    });
+  });
+
+  test("what is done is refused", async () => {
+    const script = list("const days = 1;\nlog(days);\nfunction log(x: number) {}\n");
+    await expect(planExtraction({ "src/List.vue": script }, "src/List.vue 7-7")).rejects.toMatchObject({
+      code: "EXTRACT_COMPONENT",
+      detail: { reason: expect.stringMatching(/only declarations/) as string },
+    });
+  });
+
+  test("what a plain script exports is refused, because nobody knows who takes it", async () => {
+    const script = list("export const most = 4;\nexport default {};\n", 'lang="ts"');
+    await expect(planExtraction({ "src/List.vue": script }, "src/List.vue most")).rejects.toMatchObject({
+      code: "EXTRACT_COMPONENT",
+    });
+  });
+
+  test("the proof sees a name that the template uses and nobody imports any more", async () => {
+    const component = list(`${imports}const days = ref(week);\nfunction shown(count: number) {\n  return count;\n}\n`);
+    const { plan } = await planExtraction({ ...files, "src/List.vue": component }, "src/List.vue shown", (draft) => ({
+      ...draft,
+      edits: draft.edits.filter(({ text }) => !text.includes("import")),
+    }));
+    expect(plan.proof.outcome).toBe("fails");
+  });
+
+  test("a component takes nothing in", async () => {
+    await expect(
+      planExtraction(
+        { "src/a.ts": "export const a = 1;\nexport const b = 2;\n", "src/List.vue": list("const x = 1;\n") },
+        "src/a.ts a > src/List.vue",
+      ),
+    ).rejects.toMatchObject({ code: "EXTRACT_NOT_SCRIPT" });
+  });
+});

@@ -11,6 +11,7 @@ import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { anatomyOf, regroup, type Anatomy, type Regrouped } from "../regroup/index.js";
 import { selected, type Wanted } from "./selection.js";
+import { ensureOutOfComponent } from "./component.js";
 import { shelfOf, targetOf } from "./target.js";
 
 /** What was asked. */
@@ -50,8 +51,9 @@ export async function extractDraft(
 ): Promise<ExtractDraft> {
   await prepareNames();
   if (!tree.has(request.path)) refuseSource(tree, request.path);
-  const old = await anatomyOf(tree, request.path);
+  const old = await anatomyOf(tree, request.path, { components: true });
   const chosen = selected(old, request);
+  if (old.isComponent) ensureOutOfComponent(old, chosen);
   const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
     if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
     const existing = tree.has(target) ? [await anatomyOf(tree, target)] : [];

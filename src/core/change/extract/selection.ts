@@ -23,9 +23,9 @@ export function selected(anatomy: Anatomy, { names, lines }: Wanted): readonly S
   );
   ensureParted(anatomy, all);
   const rest = anatomy.statements.filter(
-    (each) => !all.includes(each) && !["import", "directive", "re-export"].includes(each.kind),
+    (each) => !all.includes(each) && !["import", "directive", "re-export", "markup"].includes(each.kind),
   );
-  if (rest.length === 0) throw new ShelfError("EXTRACT_ALL", { path: anatomy.path });
+  if (rest.length === 0 && !anatomy.isComponent) throw new ShelfError("EXTRACT_ALL", { path: anatomy.path });
   return all;
 }
 
@@ -58,7 +58,9 @@ function byLines(
 ): readonly Statement[] {
   const { statements, source, path } = anatomy;
   const line = (offset: number): number => source.positionAt(offset).line;
-  const touched = statements.filter(({ start, end }) => line(end) >= first && line(start) <= last);
+  const touched = statements.filter(
+    ({ kind, start, end }) => kind !== "markup" && line(end) >= first && line(start) <= last,
+  );
   const cut = touched.find(({ start, end }) => line(start) < first || line(end) > last);
   if (cut)
     throw new ShelfError("EXTRACT_LINES", {

@@ -154,7 +154,7 @@ class Proof {
       }
       const read = { path, text, names, meanings: meaningsIn(path, names, side), side };
       for (const statement of statements)
-        if (["declaration", "default", "other"].includes(statement.kind)) {
+        if (["declaration", "default", "other", "markup"].includes(statement.kind)) {
           const record = recordOf(read, statement);
           if (record) found.push(record);
         }

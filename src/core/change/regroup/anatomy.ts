@@ -7,6 +7,7 @@ import {
   extractFrom,
   isScript,
   languageFor,
+  scriptExtension,
   type NamePlace,
   type Statement,
   type TextNames,
@@ -19,20 +20,31 @@ export interface Anatomy {
   readonly source: SourceText;
   readonly statements: readonly Statement[];
   readonly names: TextNames;
+  /** The extension of a script in its language. */
+  readonly extension: string;
+  /** Whether it is a component, of which only the scripts are statements that can go. */
+  readonly isComponent: boolean;
 }
 
-/** Reads a file so; throws where it cannot be read whole. */
-export async function anatomyOf(tree: SourceTree, path: ProjectPath): Promise<Anatomy> {
+/** Reads a file so, a component only if that is wanted; throws where it cannot be read whole. */
+export async function anatomyOf(
+  tree: SourceTree,
+  path: ProjectPath,
+  { components = false }: { readonly components?: boolean } = {},
+): Promise<Anatomy> {
   const source = tree.text(path);
   const text = source?.text ?? "";
   const language = languageFor(path);
-  if (!language?.statements || !isScript(path)) throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
+  const isComponent = language?.scriptExtension !== undefined;
+  if (!language?.statements || !(isScript(path) || (components && isComponent)))
+    throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
   const [statements, names] = [
     await language.statements(text, nameOf(path)),
     await language.names?.(text, nameOf(path)),
   ];
   if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
-  return { path, text, source, statements, names };
+  const extension = (await language.scriptExtension?.(text)) ?? scriptExtension(path);
+  return { path, text, source, statements, names, extension, isComponent };
 }
 
 export function placeOf({ path, source }: Anatomy, offset: number): { file: string; line: number; column: number } {

@@ -7,7 +7,9 @@ import type { TakenBinding } from "./imports.js";
 import type { Anatomy } from "./anatomy.js";
 
 /** What is said of a whole file at its top, and holds for what is taken out of it: `// @flow`, `// @ts-nocheck`, a licence. */
-export function headOf({ text, statements }: Anatomy): string[] {
+export function headOf({ text, statements, isComponent }: Anatomy): string[] {
+  // Above the scripts of a component stand tags.
+  if (isComponent) return [];
   const head = text
     .slice(0, statements[0]?.from ?? 0)
     .replace(/^#!.*/, "")
@@ -27,18 +29,19 @@ export function placeForImports(
   const last =
     statements.findLast(({ kind }) => kind === "import") ?? statements.findLast(({ kind }) => kind === "directive");
   if (last) return { at: last.end, before: lineEnd, behind: "" };
-  const first = statements[0];
+  const first = statements.find(({ kind }) => kind !== "markup");
   const at = first?.from ?? text.length;
   return { at, before: "", behind: lineEnd + lineEnd };
 }
 
 /** A statement with its lines; of two blank lines around it one goes along. */
-export function cutOf(text: string, { from, to }: Statement): Cut {
+export function cutOf(text: string, { from, to, isLast = false }: Statement): Cut {
   const before = /(?:^|\n)[ \t]*\r?\n$/.test(text.slice(0, from)) || from === 0;
   const blank = /^[ \t]*\r?\n/.exec(text.slice(to))?.[0] ?? "";
   if (before && blank !== "") return { start: from, end: to + blank.length };
   // At the end of a file the blank line above it goes.
-  const above = text.slice(to).trim() === "" ? (/\r?\n[ \t]*\r?\n$/.exec(text.slice(0, from))?.[0] ?? "") : "";
+  const above =
+    isLast || text.slice(to).trim() === "" ? (/\r?\n[ \t]*\r?\n$/.exec(text.slice(0, from))?.[0] ?? "") : "";
   return { start: from - Math.max(0, above.length - (/^\r?\n/.exec(above)?.[0].length ?? 0)), end: to };
 }
 

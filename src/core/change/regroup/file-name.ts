@@ -2,7 +2,7 @@
 import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.js";
 import { nameOf } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
-import { hasMarkup, scriptExtension, type Statement } from "../../languages/index.js";
+import { hasMarkup, type Statement } from "../../languages/index.js";
 import type { Anatomy } from "./anatomy.js";
 
 /** Its name, after the first value that it declares, or the first type if it declares no value, in the case of the file that it comes from. */
@@ -21,8 +21,8 @@ export async function fileNameFor(old: Anatomy, chosen: readonly Statement[], ma
 
 /** `.ts` where nothing of the part is drawn. */
 export async function extensionFor(old: Anatomy, chosen: readonly Statement[]): Promise<string> {
-  const extension = scriptExtension(old.path);
+  const { extension } = old;
   if (!/x$/.test(extension)) return extension;
   const part = chosen.map(({ core, end }) => old.text.slice(core, end)).join("\n");
-  return (await hasMarkup(part, nameOf(old.path))) ? extension : extension.slice(0, -1);
+  return (await hasMarkup(part, `part${extension}`)) ? extension : extension.slice(0, -1);
 }

@@ -118,6 +118,9 @@ interface Taking {
   isRewritten: boolean;
 }
 
+/** A file as far as its imports are led anew. */
+type FileParts = Pick<Anatomy, "text" | "statements" | "extension">;
+
 class Importer {
   readonly edits: DraftEdit[] = [];
   readonly claims: Claim[] = [];
@@ -126,7 +129,7 @@ class Importer {
   constructor(
     readonly input: ImportersInput,
     readonly path: ProjectPath,
-    readonly file: Pick<Anatomy, "text" | "statements"> | undefined,
+    readonly file: FileParts | undefined,
   ) {}
 
   lead(): void {
@@ -172,7 +175,7 @@ class Importer {
   /** `export * from "./old"`: who takes a name here that has left takes it on. */
   #passing(at: Pick<Taking, "statement" | "reference" | "part">, gone: readonly Leaving[]): Taking {
     const { homes } = this.input;
-    const typed = isTyped(this.path);
+    const typed = isTyped(this.file?.extension ?? this.path);
     const lines: Line[] = [];
     for (const { name, isType: isOnlyType } of gone) {
       const given = homes.givenBy(at.part, name);
@@ -333,11 +336,9 @@ function isSame({ bindings }: Line, now: readonly Binding[]): boolean {
   );
 }
 
-async function partsOfFile(
-  tree: SourceTree,
-  path: ProjectPath,
-): Promise<Pick<Anatomy, "text" | "statements"> | undefined> {
+async function partsOfFile(tree: SourceTree, path: ProjectPath): Promise<FileParts | undefined> {
   const text = tree.text(path)?.text ?? "";
-  const statements = await languageFor(path)?.statements?.(text, nameOf(path));
-  return statements && { text, statements };
+  const language = languageFor(path);
+  const statements = await language?.statements?.(text, nameOf(path));
+  return statements && { text, statements, extension: (await language?.scriptExtension?.(text)) ?? path };
 }

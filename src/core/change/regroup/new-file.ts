@@ -49,9 +49,9 @@ function headsOf(parts: readonly Part[], to: ProjectPath): string[] {
 
 /** A comment that stands above the imports of a file, where it is not one that `headOf` knows. */
 function commentAtTop({ anatomy }: Part): string {
-  const { text, statements } = anatomy;
+  const { text, statements, isComponent } = anatomy;
   const [first] = statements;
-  if (!first || !/^(?:import|directive)$/.test(first.kind)) return "";
+  if (isComponent || !first || !/^(?:import|directive)$/.test(first.kind)) return "";
   return text.slice(headOf(anatomy).length > 0 ? first.from : 0, first.start).trim();
 }
 
@@ -233,12 +233,12 @@ function startOfImport({ anatomy }: Part, statement: Statement): number {
 
 /** What is declared in other files from then on. */
 export function addOwn(
-  { modules, specifiers }: PieceInput,
+  { modules, specifiers, homes }: PieceInput,
   lines: ImportLines,
   to: ProjectPath,
   needs: readonly Need[],
 ): void {
-  const typed = isTyped(to);
+  const typed = isTyped(homes.partOf(to)?.anatomy.extension ?? to);
   const sources = new Set(needs.flatMap(({ from }) => from ?? []));
   for (const from of sources) {
     const some = needs.filter((each) => each.from === from);

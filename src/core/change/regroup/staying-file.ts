@@ -214,7 +214,7 @@ class Staying {
     const { specifiers, modules } = this.input;
     const manner = mannerOf(anatomy.text, anatomy.statements);
     const types = typeNamesOf(anatomy);
-    const typed = isTyped(anatomy.path);
+    const typed = isTyped(anatomy.extension);
     return [...this.#keptGroups()].flatMap(([to, names]) => {
       const specifier = specifiers.between(anatomy.path, to, modules.reading(anatomy.path));
       const bindings = names.map(({ name, as }) => ({ imported: name, local: as, isType: typed && types.has(as) }));
@@ -227,7 +227,7 @@ class Staying {
 
   #keptMeans(): ProjectPath[] {
     const types = typeNamesOf(this.part.anatomy);
-    const typed = isTyped(this.part.anatomy.path);
+    const typed = isTyped(this.part.anatomy.extension);
     return [...this.#keptGroups()].flatMap(([to, names]) => {
       const forms = new Set(names.map(({ as }) => typed && types.has(as)));
       return [...forms].map(() => to);

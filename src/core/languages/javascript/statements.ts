@@ -81,6 +81,7 @@ function statementOf(node: TreeNode, text: string, comments: readonly Span[], af
     exported,
     core,
     isType: declares.length > 0 && typeForms.test(inner.type),
+    ...(isFixed(inner) && { isFixed: true }),
     ...addedTo(node),
   };
 }
@@ -93,6 +94,27 @@ function addedTo({ type, expression }: TreeNode): { readonly adds?: string } {
   return root === undefined || /^(?:module|exports|window|globalThis|global|self|document)$/.test(root)
     ? {}
     : { adds: root };
+}
+
+/** Whether a declaration is the same however often it is made: a function that is not given anything, a type, a plain value. */
+function isFixed({ type, kind, declarations }: TreeNode): boolean {
+  if (typeForms.test(type) || /^(?:FunctionDeclaration|TSDeclareFunction)$/.test(type)) return true;
+  return (
+    type === "VariableDeclaration" &&
+    kind === "const" &&
+    (declarations as readonly TreeNode[]).every(
+      ({ id, init }) => isNode(id) && id.type === "Identifier" && isPlain(init),
+    )
+  );
+}
+
+function isPlain(value: unknown): boolean {
+  if (!isNode(value)) return false;
+  if (/^(?:ArrowFunctionExpression|FunctionExpression)$/.test(value.type)) return true;
+  if (value.type === "UnaryExpression") return isPlain(value.argument) && !isNode((value.argument as TreeNode).body);
+  if (value.type === "TemplateLiteral") return (value.expressions as readonly unknown[]).length === 0;
+  if (/^TS(?:As|Satisfies|NonNull)Expression$/.test(value.type)) return isPlain(value.expression);
+  return value.type === "Literal" && !("regex" in value && value.regex != null);
 }
 
 const typeForms = /^(?:TSInterfaceDeclaration|TSTypeAliasDeclaration|TypeAlias|OpaqueType|InterfaceDeclaration)$/;

@@ -27,8 +27,7 @@ export async function namesOfComponent(text: string): Promise<TextNames | undefi
     const lang = attributes.get("lang")?.value?.content ?? "";
     if (block.tag === "script") {
       const { start, end } = spanOfBlock(block, text);
-      const kind = /^[jt]sx?$/.test(lang) ? lang : "js";
-      const found = await namesOf(text.slice(start, end), `component.${kind}`, { registers: true });
+      const found = await namesOf(text.slice(start, end), `component${extensionOf(block)}`, { registers: true });
       if (!found) return undefined;
       scripts.push(shiftedNames(found, start));
       isSetup ||= attributes.has("setup");
@@ -41,20 +40,64 @@ export async function namesOfComponent(text: string): Promise<TextNames | undefi
   return template ? withTemplate(joined, { text, template, isSetup }) : joined;
 }
 
-/** The statements of a component's scripts, at their places in the whole file. */
+/**
+ * The statements of a component's scripts, at their places in the whole file; its templates and styles stand among them. What is written
+ * in `<script setup>` is done for every instance.
+ */
 export async function statementsOfComponent(text: string): Promise<readonly Statement[] | undefined> {
   await preparePages();
   const found: Statement[] = [];
   for (const node of parseMarkup(text, "sfc").children) {
     const block = node as ElementNode;
-    if ((node.type as number) !== elementType || block.tag !== "script") continue;
-    const lang = attributesOf(block).get("lang")?.value?.content ?? "";
+    if ((node.type as number) !== elementType) continue;
+    if (block.tag !== "script") {
+      found.push(markup(block));
+      continue;
+    }
+    const attributes = attributesOf(block);
     const { start, end } = spanOfBlock(block, text);
-    const own = await statementsOf(text.slice(start, end), `component.${/^[jt]sx?$/.test(lang) ? lang : "js"}`);
+    const own = await statementsOf(text.slice(start, end), `component${extensionOf(block)}`);
     if (!own) return undefined;
-    found.push(...own.map((each) => shiftedStatement(each, start)));
+    const isSetup = attributes.has("setup");
+    for (const each of own) {
+      const isOfInstance = isSetup && each.isFixed !== true && each.kind !== "import";
+      const isLast = each === own.at(-1);
+      found.push({
+        ...shiftedStatement(each, start),
+        ...(isLast && { isLast }),
+        ...(isOfInstance && { isOfInstance }),
+      });
+    }
   }
   return found;
+}
+
+/** What a component's scripts are written in, as an extension. */
+export function scriptExtensionOfComponent(text: string): string {
+  const blocks = parseMarkup(text, "sfc").children.filter((node) => (node.type as number) === elementType);
+  const script = (blocks as ElementNode[]).find(({ tag }) => tag === "script");
+  return script ? extensionOf(script) : ".js";
+}
+
+function extensionOf(script: ElementNode): string {
+  const lang = attributesOf(script).get("lang")?.value?.content ?? "";
+  return `.${/^[jt]sx?$/.test(lang) ? lang : "js"}`;
+}
+
+/** A block that is no script. */
+function markup({ loc }: ElementNode): Statement {
+  const [start, end] = [loc.start.offset, loc.end.offset];
+  return {
+    kind: "markup",
+    start,
+    end,
+    from: start,
+    to: end,
+    declares: [],
+    exported: undefined,
+    core: start,
+    isType: false,
+  };
 }
 
 function spanOfBlock(block: ElementNode, text: string): { readonly start: number; readonly end: number } {

@@ -144,5 +144,7 @@ export const vue: Language = {
   write: writeInPage,
   behind: behindInPage,
   statements: (text) => import("./vue-names.js").then(({ statementsOfComponent }) => statementsOfComponent(text)),
+  scriptExtension: (text) =>
+    import("./vue-names.js").then(({ scriptExtensionOfComponent }) => scriptExtensionOfComponent(text)),
   names: (text) => import("./vue-names.js").then(({ namesOfComponent }) => namesOfComponent(text)),
 };
