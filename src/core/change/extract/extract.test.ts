@@ -644,6 +644,14 @@ describe("out of a component", () => {
     });
   });
 
+  test("a type of one script that the other uses as one", async () => {
+    const two =
+      '<script lang="ts">\nexport interface Shade {\n  readonly hue: number;\n}\ninterface Tint {\n  readonly hue: number;\n}\n</script>\n\n<script setup lang="ts">\nconst dark = (tint: Tint): Tint => tint;\n</script>\n\n<template>{{ dark }}</template>\n';
+    const { plan, then } = await planExtraction({ "src/Tint.vue": two }, "src/Tint.vue Tint > src/tint.ts");
+    expect(plan.proof.outcome).toBe("holds");
+    expect(then["src/Tint.vue"]).toContain('import type { Tint } from "./tint";');
+  });
+
   test("what is done is refused", async () => {
     const script = list("const days = 1;\nlog(days);\nfunction log(x: number) {}\n");
     await expect(planExtraction({ "src/List.vue": script }, "src/List.vue 7-7")).rejects.toMatchObject({

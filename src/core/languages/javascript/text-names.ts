@@ -123,10 +123,11 @@ function gather(text: string, { program, manager }: Analysed, registers: boolean
       });
     }
   }
-  for (const { identifier } of manager.globalScope?.through ?? []) {
+  for (const reference of manager.globalScope?.through ?? []) {
+    const { identifier } = reference;
     const name = (identifier as unknown as TreeNode).name as string;
     const places = new Map<number, NamePlace>();
-    addPlaces(identifier, false, name, { text, walked, places });
+    addPlaces(identifier, false, name, { text, walked, places, reference });
     free.set(name, [...(free.get(name) ?? []), ...places.values()]);
   }
   for (const [name, places] of free) variables.push({ name, level: "free", places: sorted(places) });
