@@ -98,6 +98,18 @@ for (const size of words.length > 0 ? sizes : [1000, 10_000, 50_000]) {
       floor: ["git", "grep", "-l", "-F", "Plot7Card"],
       floorName: "git grep -l",
     },
+    {
+      name: "rename: one component",
+      words: [program, "rename", "src/components/area7/Plot7Card.tsx", "HarvestTile"],
+      floor: ["node", program, ...one],
+      floorName: "preview: one file",
+    },
+    {
+      name: "extract: one component",
+      words: [program, "extract", "src/components/area7/Plot7Card.tsx", "Plot7Card", "--to", "src/screens/area3/"],
+      floor: ["node", program, ...one],
+      floorName: "preview: one file",
+    },
     { name: "history (start-up)", words: [program, "history"], floor: ["node", "-e", "0"], floorName: "node -e 0" },
   ];
   for (const each of cases) {

@@ -4,6 +4,7 @@ import { nameOf } from "../core/base/paths.js";
 import { anticipateMove, planDraft } from "../core/change/plan/index.js";
 import {
   anticipateNames,
+  likelySpellings,
   changingMentions,
   renameDraft,
   type RenameDraft,
@@ -32,7 +33,8 @@ export async function runRename(options: RenameCommand): Promise<number> {
   const opening = openProject(context.store);
   // A mistyped path may be refused first; the project's own refusal must then not come as a second one.
   opening.catch(() => undefined);
-  if (request.name === undefined) anticipateMove(context.store, [request.path]);
+  if (request.name === undefined)
+    anticipateMove(context.store, [request.path], likelySpellings(request.path, request.to));
   anticipateNames(context.store);
   const project = await opening;
   const drafted = await renameDraft(project, request, { mentions });

@@ -13,11 +13,11 @@ import type { Plan } from "./plan.js";
 
 /**
  * Begins what planning a move of these paths will need, while the tree is being listed: the search for their names, and
- * loading the parser. Nothing depends on it but time.
+ * loading the parser. `more` are words that will be asked for besides: one search answers to all. Nothing depends on it but time.
  */
-export function anticipateMove(store: FileReader, paths: readonly ProjectPath[]): void {
+export function anticipateMove(store: FileReader, paths: readonly ProjectPath[], more: readonly string[] = []): void {
   if (paths.some((path) => languageFor(path) === undefined && !path.includes("."))) return;
-  void store.search(likelyWords(paths, moduleRules), openLines);
+  void store.search([...new Set([...more, ...likelyWords(paths, moduleRules)])], openLines);
   if (paths.some(isCode)) void codeLanguage.prepare();
 }
 

@@ -2,7 +2,8 @@
 import { inCase, splitWords } from "../../base/names/index.js";
 import { languageFor, type TextNames } from "../../languages/index.js";
 import type { Modules } from "../../graph/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { partsOf } from "../../app/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { DraftEdit } from "../draft.js";
 import { holdersOf, wordPattern } from "../plan/name-holders.js";
@@ -56,6 +57,13 @@ export async function mentionedNames(input: MentionInput): Promise<MentionedName
     }
   }
   return found;
+}
+
+/** What a rename of a file will look for besides the file: its name and its new one, however they are spelled. */
+export function likelySpellings(path: ProjectPath, to: string): string[] {
+  const { stem } = partsOf(nameOf(path));
+  const from = stem.split(".")[0] ?? stem;
+  return [...new Set([...spellings([{ files: [], from, to }])].flat().filter((word) => splitWords(word).length > 1))];
 }
 
 /** The spellings that are looked for beyond the files that use a name. */
