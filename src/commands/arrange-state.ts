@@ -1,7 +1,8 @@
 /** `steady-shelf arrange --state together|apart`: every piece of state in one file, or in several. */
 import { rearrangeState, type RearrangedState } from "../core/change/state/index.js";
 import { planJson } from "../documents/plan-json.js";
-import { stateView, whyLeft } from "../terminal/state-view.js";
+import { stateView } from "../terminal/state-view.js";
+import { whyLeft } from "../wording/state.js";
 import { featureOf, onlyApp, type ArrangeOptions } from "./arrange.js";
 import { carryOutDraft } from "./carry-out-draft.js";
 import { look } from "./looking.js";

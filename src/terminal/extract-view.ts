@@ -15,12 +15,14 @@ export function extractView(plan: Plan, extracted: ExtractDraft, screen: Screen,
   });
 }
 
-function headline({ texts }: Plan, { names, from, target, isNew }: ExtractDraft, done: boolean): string {
+function headline({ texts }: Plan, { names, from, lines, target, isNew }: ExtractDraft, done: boolean): string {
   const what =
     names.length === 0 ? "the lines" : names.length > 4 ? count(names.length, "name") : enumerate([...names]);
   const others = texts.filter(({ file }) => file !== from && file !== target).length;
   const follow = others === 0 ? "" : `; ${count(others, "other file")} ${others === 1 ? "follows" : "follow"}`;
-  return `${done ? "Took" : "Takes"} ${what} out of ${from} into ${isNew ? "the new file " : ""}${target}${done ? follow.replace(/follows?$/, "followed") : follow}.`;
+  const runs = enumerate(lines.map(([first, last]) => (first === last ? String(first) : `${first}-${last}`)));
+  const isOne = lines.length === 1 && lines[0]?.[0] === lines[0]?.[1];
+  return `${done ? "Took" : "Takes"} ${what} (${isOne ? "line" : "lines"} ${runs}) out of ${from} into ${isNew ? "the new file " : ""}${target}${done ? follow.replace(/follows?$/, "followed") : follow}.`;
 }
 
 function notesOf({ kept, circle, from, target, role }: ExtractDraft): string[] {

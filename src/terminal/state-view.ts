@@ -1,6 +1,7 @@
 /** How state in one file or in several is shown: each piece with its files, what is left and why, and the proof. */
 import { nameOf } from "../core/base/paths.js";
-import type { LeftState, RearrangedState } from "../core/change/state/index.js";
+import type { RearrangedState } from "../core/change/state/index.js";
+import { whyLeft } from "../wording/state.js";
 import { count, enumerate } from "../wording/words.js";
 import { heading } from "./notes.js";
 import { planView } from "./plan-view.js";
@@ -66,13 +67,4 @@ function leftLines({ left }: RearrangedState, screen: Screen): string[] {
     ...heading("stays as it is", screen.width),
     ...left.map((each) => wrap(`${each.name}: ${whyLeft(each)}`, screen.width, "      ").replace(/^ {6}/, "    ")),
   ];
-}
-
-/** Why a piece of state is left, as a sentence. */
-export function whyLeft({ why, files }: LeftState): string {
-  if (why === "slice") return `a library makes the actions of ${nameOf(files[0] ?? "")} from its reducer.`;
-  if (why === "nothing to part") return `${nameOf(files[0] ?? "")} holds no actions or constants that could be parted.`;
-  if (why === "not proved")
-    return `not everything that takes something of it could be proved; \`steady-shelf join ${files.slice(1).join(" ")} ${files[0] ?? ""}\` says what.`;
-  return `${why.message.split("\n")[0] ?? ""} ${why.next}`;
 }

@@ -199,9 +199,18 @@ interface ContentViewProps {
   baskets: number;
 }
 
+function BasketRow({ baskets }: ContentViewProps) {
+  return <p>{baskets} baskets</p>;
+}
+
 /** What the orchard has picked so far. */
 export function ContentView({ baskets }: ContentViewProps) {
-  return <PageHeader title={\`\${baskets} baskets\`} />;
+  return (
+    <>
+      <PageHeader title={\`\${baskets} baskets\`} />
+      <BasketRow baskets={baskets} />
+    </>
+  );
 }
 `,
     "src/screens/ContentView.test.tsx": `import { expect, test } from "vitest";
@@ -240,6 +249,10 @@ test("ContentView counts baskets", () => {
       run: ["extract", "src/helpers/dates.ts", "shortDate", "--to", "src/helpers/shortDate.ts", "--write"],
     },
     {
+      say: "A part of a screen is a component: without a target, it goes to the shelf of what it is.",
+      run: ["extract", "src/screens/BasketsScreen.tsx", "BasketRow", "--write"],
+    },
+    {
       say: "Each piece of state is in three files, and one more action means to open all three. One will do.",
       run: ["arrange", "--state", "together", "--write"],
     },
@@ -257,7 +270,7 @@ test("ContentView counts baskets", () => {
     },
   ],
   judge: "TypeScript",
-  undo: 8,
+  undo: 9,
 };
 
 /** The same app, brought into features. */

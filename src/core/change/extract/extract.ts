@@ -30,6 +30,8 @@ export interface ExtractDraft {
   readonly draft: Draft;
   readonly names: readonly string[];
   readonly from: ProjectPath;
+  /** The lines that leave it, from 1, the last one included. */
+  readonly lines: readonly (readonly [first: number, last: number])[];
   readonly target: ProjectPath;
   readonly isNew: boolean;
   /** What the part is, where that decided where it goes. */
@@ -82,12 +84,34 @@ export async function extractDraft(
     draft,
     names: [...new Set(chosen.flatMap(({ declares }) => declares))],
     from: old.path,
+    lines: linesOf(old, chosen),
     target,
     isNew: !tree.has(target),
     ...(role && { role }),
     kept: kept.map(({ name }) => name),
     circle: circles.length > 0,
   };
+}
+
+/** The lines of some statements with their comments, those that follow each other as one run. */
+function linesOf({ source, text }: Anatomy, chosen: readonly Statement[]): [number, number][] {
+  const runs: [number, number][] = [];
+  for (const { from, end } of chosen) {
+    const first = from + (/^\s*/.exec(text.slice(from))?.[0].length ?? 0);
+    const run: [number, number] = [source.positionAt(first).line, source.positionAt(end).line];
+    const last = runs.at(-1);
+    // What blank lines part is one run for whoever looks at it.
+    if (
+      last &&
+      text
+        .split("\n")
+        .slice(last[1], run[0] - 1)
+        .every((line) => line.trim() === "")
+    )
+      last[1] = run[1];
+    else runs.push(run);
+  }
+  return runs;
 }
 
 function part(anatomy: Anatomy, goes: (statement: Statement) => ProjectPath = () => anatomy.path) {
