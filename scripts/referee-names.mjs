@@ -44,6 +44,14 @@ for (let at = 2; at < process.argv.length; at += 1) {
   } else if (word === "--bytes") options.bytes = true;
   else options.packages.push(word);
 }
+/** Codes of the compiler that add a suggestion to what another says. */
+const plainCodes = new Map([
+  ...[2552, 2580, 2581, 2582, 2583, 2584, 2591, 2592, 2593].map((code) => /** @type {const} */ ([code, 2304])),
+  ...[2550, 2551, 2568].map((code) => /** @type {const} */ ([code, 2339])),
+  [2724, 2305],
+  [2561, 2353],
+]);
+
 /** Packages in whose scripts one is of Flow: then all are taken for it. @type {Map<string, boolean>} */
 const flowRoots = new Map();
 
@@ -432,14 +440,6 @@ function diagnose(root, files) {
     return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${code}${options.extract ? name : ""}`;
   });
 }
-
-/** Codes of the compiler that add a suggestion to what another says. */
-const plainCodes = new Map([
-  ...[2552, 2580, 2581, 2582, 2583, 2584, 2591, 2592, 2593].map((code) => /** @type {const} */ ([code, 2304])),
-  ...[2550, 2551, 2568].map((code) => /** @type {const} */ ([code, 2339])),
-  [2724, 2305],
-  [2561, 2353],
-]);
 
 /** @param {string} root @param {string} file */
 function isFlow(root, file) {

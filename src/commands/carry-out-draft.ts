@@ -3,8 +3,7 @@ import { folderOf } from "../core/base/paths.js";
 import type { Plan } from "../core/change/plan/index.js";
 import type { SourceTree } from "../core/files/index.js";
 import type { PlanViewOptions } from "../terminal/plan-view-options.js";
-import { wrap } from "../terminal/screen.js";
-import { carryOutPlan, commitSteps, refusalText } from "./carry-out-plan.js";
+import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
 import type { CommonOptions, Context } from "./context.js";
 import { typedWords } from "./typed-words.js";
 
@@ -76,12 +75,12 @@ function say(
   context.say(view({ all, staysIn: (folder) => staying.get(folder), ...(change !== undefined && { change }) }));
 }
 
-function adviseOrRefuse(context: Context, plan: Plan, { json, write }: DraftOptions, holds: boolean): number {
+function adviseOrRefuse(context: Context, plan: Plan, options: DraftOptions, holds: boolean): number {
   if (holds) {
-    if (!json) context.say("\nNothing was written. Add --write to carry it out.");
+    if (!options.json) context.say("\nNothing was written. Add --write to carry it out.");
     return 0;
   }
-  if (!json) context.say("");
-  context.note(wrap(refusalText(plan, write), context.screen.width));
+  if (!options.json) context.say("");
+  noteRefusal(context, plan, options);
   return 1;
 }

@@ -2,6 +2,7 @@
 import type { CommitSteps, Committed } from "../core/apply/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import type { SourceTree } from "../core/files/index.js";
+import { wrap } from "../terminal/screen.js";
 import { mayWrite } from "./may-write.js";
 import { ensureOwnState } from "./settle.js";
 import type { Context } from "./context.js";
@@ -22,10 +23,13 @@ export interface CarryingOutPlan {
 }
 
 /** Why a plan is not carried out, and how to go on. */
-export function refusalText({ moves, proof: { different, gaps, added, led } }: Plan, write: boolean): string {
+function refusalText(
+  { moves, proof: { different, gaps, added, led } }: Plan,
+  { write, acceptDifferent = false }: { readonly write: boolean; readonly acceptDifferent?: boolean },
+): string {
   const { length } = different;
   const head = `Nothing was written${write ? "" : ", and --write would be refused"}`;
-  if (length === 0)
+  if (length === 0 || acceptDifferent)
     return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
   const fresh = Math.min(added - led, length);
   const [kept, next] = [length - fresh, moves.length === 0 ? "Put that right" : "Change the plan"];
@@ -36,6 +40,16 @@ export function refusalText({ moves, proof: { different, gaps, added, led } }: P
     ...(fresh > 1 ? [`${fresh} new references would not lead where they should`] : []),
   ];
   return `${head}: ${what.join(", and ")}.\n${next}, or add --accept-different if that is what you want.`;
+}
+
+/** Says it, each sentence on lines of its own. */
+export function noteRefusal(
+  { note, screen }: Context,
+  plan: Plan,
+  options: { readonly write: boolean; readonly acceptDifferent?: boolean },
+): void {
+  const lines = refusalText(plan, options).split("\n");
+  note(lines.map((line) => wrap(line, screen.width)).join("\n"));
 }
 
 /** What `--commit` means as it was typed: alone it is one commit. */

@@ -2,8 +2,7 @@
 import { openProject } from "../core/app/index.js";
 import { planDraft, type Plan } from "../core/change/plan/index.js";
 import type { SetUp } from "../core/change/setup/index.js";
-import { carryOutPlan, refusalText } from "./carry-out-plan.js";
-import { wrap } from "../terminal/screen.js";
+import { carryOutPlan, noteRefusal } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
 
 /** Files that were drawn up, on their way to the disk. */
@@ -31,7 +30,7 @@ export async function carryOutSetUp(
   if (isNothing) return 0;
   if (fails) {
     if (!context.json) context.say("");
-    context.note(wrap(refusalText(plan, write), context.screen.width));
+    noteRefusal(context, plan, { write, acceptDifferent });
     return 1;
   }
   const { tree } = project;

@@ -8,9 +8,8 @@ import { openProject, type Project } from "../core/app/index.js";
 import { understandMove, type Move, type Plan } from "../core/change/plan/index.js";
 import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
-import { wrap } from "../terminal/screen.js";
 import { count } from "../wording/words.js";
-import { carryOutPlan, commitSteps, refusalText } from "./carry-out-plan.js";
+import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "../documents/plan-json.js";
 import { savePlan } from "./save-plan.js";
@@ -144,14 +143,15 @@ function show(context: Context, { tree }: Project, plan: Plan, { all, led }: Sho
   );
 }
 
-function adviseOrRefuse(context: Context, plan: Plan, { json, write, save }: MoveOptions, holds: boolean): number {
+function adviseOrRefuse(context: Context, plan: Plan, options: MoveOptions, holds: boolean): number {
+  const { json, save } = options;
   if (isEmpty(plan)) return 0;
   if (holds) {
     if (!json && save === undefined) context.say("\nNothing was written. Add --write to carry it out.");
     return 0;
   }
   if (!json) context.say("");
-  context.note(wrap(refusalText(plan, write), context.screen.width));
+  noteRefusal(context, plan, options);
   return 1;
 }
 

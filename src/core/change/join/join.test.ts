@@ -58,6 +58,39 @@ describe("several files become one", () => {
       },
     ],
     [
+      "a default without a name that the other file uses gets that of its file",
+      {
+        files: {
+          "src/a.ts": "export default () => 1;\n",
+          "src/b.ts": 'import f from "./a";\nexport const g = () => f();\nexport { f };\n',
+          "src/c.ts": 'import f from "./a";\nimport { f as h, g } from "./b";\nf(g, h);\n',
+        },
+        command: "src/a.ts src/b.ts > src/z.ts",
+        then: {
+          "src/z.ts": "export const a = () => 1;\n\nexport const g = () => a();\nexport { a as f };\n",
+          "src/c.ts": 'import { a as f, f as h, g } from "./z";\nf(g, h);\n',
+        },
+      },
+    ],
+    [
+      "a default that is what the file imports, and that the other file passes on",
+      {
+        files: {
+          "src/Modal.ts": "export default class Modal {}\n",
+          "src/confirm.ts": 'import Modal from "./Modal";\nModal.name;\nexport default Modal;\n',
+          "src/index.ts": 'import Modal from "./confirm";\nnew Modal();\nexport default Modal;\n',
+          "src/App.ts": 'import Modal from ".";\nnew Modal();\n',
+        },
+        command: "src/index.ts > src/confirm.ts",
+        then: {
+          "src/Modal.ts": "export default class Modal {}\n",
+          "src/confirm.ts":
+            'import Modal from "./Modal";\nModal.name;\nexport default Modal;\n\nnew Modal();\nexport { Modal };\n',
+          "src/App.ts": 'import Modal from "./confirm";\nnew Modal();\n',
+        },
+      },
+    ],
+    [
       "names that only their own files know, and that clash, are called after their files",
       {
         files: {

@@ -108,8 +108,31 @@ export class Homes {
     const givers = this.parts.filter((part) => this.#defaultPlace(part) === to);
     const own = givers.find(({ anatomy }) => anatomy.path === to);
     const giver = own ?? (givers.length === 1 ? givers[0] : undefined);
-    this.#giver.set(to, giver);
-    return giver;
+    // What has no name cannot be used beside where it is given.
+    const isUsedThere = giver !== undefined && this.#isNameless(giver) && this.#isTakenIn(giver, to);
+    this.#giver.set(to, isUsedThere ? undefined : giver);
+    return isUsedThere ? undefined : giver;
+  }
+
+  #isNameless(part: Part): boolean {
+    const entry = this.exportOf(part, "default");
+    const statement = entry && statementAt(part.anatomy, entry.start);
+    return statement?.kind === "default" && defaultedName(part, statement) === undefined;
+  }
+
+  /** Whether another part takes the default of one for statements that go to a file. */
+  #isTakenIn(part: Part, to: ProjectPath): boolean {
+    return this.parts.some((other) => {
+      const { path, statements } = other.anatomy;
+      if (other === part || !statements.some((each) => other.goes(each) === to)) return false;
+      return this.modules
+        .reading(path)
+        .references.some(
+          (reference) =>
+            reference.bindings?.some(({ imported }) => imported === "default") === true &&
+            this.modules.targetsOf(path, reference).includes(part.anatomy.path),
+        );
+    });
   }
 
   #defaultPlace(part: Part): ProjectPath | undefined {

@@ -176,6 +176,20 @@ export class Locals {
   ): void {
     const { part, binding } = taken;
     const entry = this.homes.exportOf(source, taken.binding.imported);
+    const own = given.to === to && entry?.from === undefined ? this.#importedAs(source, entry?.local) : undefined;
+    if (own) {
+      const local = this.scopes.localOf(to, taken, this.#keyOf({ ...taken, part: source, ...own }));
+      this.#set(part, binding.local, to, local);
+      return this.#need(to, {
+        imported: own.binding.imported,
+        local,
+        isType: binding.isType,
+        by: { part: source, reference: own.reference },
+        from: undefined,
+        of: part,
+        isImported: true,
+      });
+    }
     const reference = this.modules.reading(source.anatomy.path).references.find(({ start }) => start === entry?.from);
     const local = this.scopes.localOf(to, taken, `${given.to}\n${given.name}`);
     this.#set(part, binding.local, to, local);
@@ -199,6 +213,15 @@ export class Locals {
         of: part,
         isImported: true,
       });
+  }
+
+  /** The import that a part knows by a name: what `export default Modal` gives where `Modal` is imported. */
+  #importedAs(part: Part, local: string | undefined): Pick<Taken, "reference" | "binding"> | undefined {
+    for (const reference of this.modules.reading(part.anatomy.path).references) {
+      const binding = (reference.bindings ?? []).find((each) => each.local === local);
+      if (reference.kind === "import" && binding) return { reference, binding };
+    }
+    return undefined;
   }
 
   /** `import * as actions from "./actions"`, of which the members stand in the same file from then on. */
