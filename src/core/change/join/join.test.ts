@@ -91,6 +91,22 @@ describe("several files become one", () => {
       },
     ],
     [
+      "a default that is what a file imports, in a file that goes",
+      {
+        files: {
+          "src/bar.ts": "export default class Bar {}\n",
+          "src/made.ts": 'import Bar from "./bar";\nBar.name;\nexport default Bar;\n',
+          "src/index.ts": 'import Bar from "./made";\nexport const one = new Bar();\n',
+        },
+        command: "src/index.ts src/made.ts > src/all.ts",
+        then: {
+          "src/bar.ts": "export default class Bar {}\n",
+          "src/all.ts":
+            'import Bar from "./bar";\n\nBar.name;\nexport default Bar;\n\nexport const one = new Bar();\n',
+        },
+      },
+    ],
+    [
       "names that only their own files know, and that clash, are called after their files",
       {
         files: {

@@ -58,9 +58,13 @@ export class Locals {
   #need(to: ProjectPath, need: Need): void {
     const needs = this.#needs.get(to);
     const same = needs?.find(
-      (each) => each.local === need.local && each.imported === need.imported && each.from === need.from,
+      (each) =>
+        each.local === need.local &&
+        each.imported === need.imported &&
+        each.from === need.from &&
+        (need.by === undefined || each.by?.reference === need.by.reference),
     );
-    if (same && need.from !== undefined)
+    if (same)
       needs?.splice(needs.indexOf(same), 1, { ...same, isType: same.isType && need.isType });
     else if (needs) needs.push(need);
     else this.#needs.set(to, [need]);
