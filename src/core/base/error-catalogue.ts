@@ -247,6 +247,11 @@ export const catalogue = {
     what: (d) => `That cannot be taken out of ${d.path}: ${d.reason}.`,
     next: (d) => d.other ?? "",
   },
+  NOT_A_MODULE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is no module whose statements could go elsewhere: ${d.reason}.`,
+    next: () => "Write it with `import` and `export` first.",
+  },
   EXTRACT_PART: {
     refusal: "usage",
     what: (d) => `${d.path} is declared in one statement with ${d.other}, and cannot be taken out of it.`,

@@ -418,6 +418,13 @@ describe("the proof does not trust the edits", () => {
   });
 });
 
+test("a module that asks its bundler for more is one", async () => {
+  const files = {
+    "src/a.js": "export const one = 1;\nexport const two = one;\nif (module.hot) module.hot.accept();\n",
+  };
+  expect((await planExtraction(files, "src/a.js one > src/b.js")).plan.proof.outcome).toBe("holds");
+});
+
 describe("refused", () => {
   const some =
     "export const one = 1, two = 2;\nlet three = 3;\nexport const four = () => (three = 4);\nexport default function five() {}\n";
@@ -433,6 +440,11 @@ describe("refused", () => {
     ["a name that the target has", "src/d.ts long > src/a.ts", "RENAME_TAKEN", "src/a.ts:5"],
     ["another import of that name", "src/e.ts seven > src/f.ts", "RENAME_TAKEN", "src/f.ts:1"],
     ["what is no script", "README.md one > src/b.ts", "EXTRACT_NOT_SCRIPT"],
+    ["what gives by module.exports", "src/common.js one > src/b.js", "NOT_A_MODULE", "src/common.js:3"],
+    ["what gives by exports", "src/named.js one > src/b.js", "NOT_A_MODULE", "src/named.js:2"],
+    ["what gives by export =", "src/given.ts one > src/b.ts", "NOT_A_MODULE", "src/given.ts:2"],
+    ["a plain script", "src/plain.js one > src/b.js", "NOT_A_MODULE"],
+    ["into a plain script", "src/d.ts long > src/plain.js", "NOT_A_MODULE"],
     ["a text with an error", "src/broken.ts a > src/b.ts", "NAMES_UNREAD"],
   ])("%s", async (_, command, code, place) => {
     const files = {
@@ -442,6 +454,10 @@ describe("refused", () => {
       "src/e.ts": 'import { w } from "one";\nexport const seven = w;\nexport const eight = 8;\n',
       "src/f.ts": 'import { w } from "two";\nw();\n',
       "src/broken.ts": "const a = = 1;\n",
+      "src/common.js": "const one = 1;\nconst two = one;\nmodule.exports = { two };\n",
+      "src/named.js": "const one = 1;\nexports.two = one;\n",
+      "src/given.ts": "const one = 1;\nexport = { one };\n",
+      "src/plain.js": "const one = 1;\nwindow.one = one;\n",
     };
     const error: unknown = await planExtraction(files, command).catch((reason: unknown) => reason);
     expect(error).toMatchObject({ code });

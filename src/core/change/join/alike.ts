@@ -3,7 +3,7 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
 import { hasMarkup, isTyped, moduleRules } from "../../languages/index.js";
-import type { Anatomy } from "../regroup/index.js";
+import { ensureModule, type Anatomy } from "../regroup/index.js";
 
 /** What a file says of itself as a whole, in the words of the refusal. */
 const marks: readonly (readonly [name: string, of: (anatomy: Anatomy) => string])[] = [
@@ -27,7 +27,7 @@ export async function ensureAlike(anatomies: readonly Anatomy[], target: Project
       if (here !== there) refuse(`one of them alone has ${here || there || name}`);
     }
     if (isTyped(anatomy.path) !== isTyped(target)) refuse("one is TypeScript, the other is not", target);
-    if (isCommon(anatomy)) refuse("it gives its names by module.exports, which only a file of its own can");
+    ensureModule(anatomy);
     if (/\.[cm]?ts$/.test(target) && (await hasMarkup(anatomy.text, nameOf(anatomy.path))))
       refuse("it holds markup, which needs another extension", target);
   }
@@ -44,12 +44,4 @@ function directivesOf(statements: Anatomy["statements"], text: string): string {
 function platformOf(path: ProjectPath): string {
   const { stem, rest } = partsOf(nameOf(path));
   return moduleRules.platforms.find((each) => rest.startsWith(`${each}.`) || stem.endsWith(each)) ?? "";
-}
-
-/** `module.exports = …`, `exports.tree = …`, `export = tree`. */
-function isCommon({ statements, text }: Anatomy): boolean {
-  return statements.some(
-    ({ kind, start, end }) =>
-      kind === "other" && /^(?:module\.exports\b|exports[.[]|export\s*=)/.test(text.slice(start, end)),
-  );
 }

@@ -101,8 +101,7 @@ describe("several files become one", () => {
         command: "src/index.ts src/made.ts > src/all.ts",
         then: {
           "src/bar.ts": "export default class Bar {}\n",
-          "src/all.ts":
-            'import Bar from "./bar";\n\nBar.name;\nexport default Bar;\n\nexport const one = new Bar();\n',
+          "src/all.ts": 'import Bar from "./bar";\n\nBar.name;\nexport default Bar;\n\nexport const one = new Bar();\n',
         },
       },
     ],
@@ -599,7 +598,7 @@ describe("refused", () => {
       "module.exports",
       { "src/a.js": "module.exports = { a: 1 };\n", "src/b.js": "exports.b = 1;\n" },
       "src/a.js src/b.js > src/c.js",
-      "JOIN_UNLIKE",
+      "NOT_A_MODULE",
     ],
     [
       "markup in a file that could hold none",

@@ -47,6 +47,31 @@ export async function anatomyOf(
   return { path, text, source, statements, names, extension, isComponent };
 }
 
+/** Whether a free name is one by which a script gives what it has where modules are not known. `module.hot` is a bundler's. */
+function gives(name: string, { members }: NamePlace): boolean {
+  if (name === "module") return members?.[0]?.name === "exports";
+  return name === "exports" || (name === "define" && members?.[0]?.name === "amd");
+}
+
+/**
+ * Throws `NOT_A_MODULE` for a file in which no import or export can be written: one that gives what it has in another way, and one that
+ * has neither, so that it may be loaded as a plain script, whose names are everybody's.
+ */
+export function ensureModule({ path, statements, names, isComponent, text, source }: Anatomy): void {
+  const refuse = (reason: string, start = 0): never => {
+    throw new ShelfError("NOT_A_MODULE", { path, reason, place: { file: path, ...source.positionAt(start) } });
+  };
+  const assigned = statements.find(({ kind, start }) => kind === "other" && /^export\s*=/.test(text.slice(start)));
+  if (assigned) refuse("it gives what it has by `export =`", assigned.start);
+  for (const { name, level, places } of names.variables) {
+    const giving = level === "free" ? places.find((place) => gives(name, place)) : undefined;
+    if (giving) refuse(`it gives what it has by \`${name}\``, giving.start);
+  }
+  const isOne = ({ kind, exported }: Statement): boolean =>
+    kind === "import" || kind === "re-export" || kind === "default" || exported !== undefined;
+  if (!isComponent && !statements.some(isOne)) refuse("it neither imports nor exports anything");
+}
+
 export function placeOf({ path, source }: Anatomy, offset: number): { file: string; line: number; column: number } {
   return { file: path, ...source.positionAt(offset) };
 }

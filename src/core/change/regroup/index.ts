@@ -1,4 +1,14 @@
-export { anatomyOf, bodyOf, givenNames, insideOf, placeOf, statementAt, typeNamesOf, type Anatomy } from "./anatomy.js";
+export {
+  anatomyOf,
+  bodyOf,
+  ensureModule,
+  givenNames,
+  insideOf,
+  placeOf,
+  statementAt,
+  typeNamesOf,
+  type Anatomy,
+} from "./anatomy.js";
 export { extensionFor, fileNameFor } from "./file-name.js";
 export { placeForImports } from "./cuts.js";
 export { importText, mannerOf } from "./imports.js";

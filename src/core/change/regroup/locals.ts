@@ -64,8 +64,7 @@ export class Locals {
         each.from === need.from &&
         (need.by === undefined || each.by?.reference === need.by.reference),
     );
-    if (same)
-      needs?.splice(needs.indexOf(same), 1, { ...same, isType: same.isType && need.isType });
+    if (same) needs?.splice(needs.indexOf(same), 1, { ...same, isType: same.isType && need.isType });
     else if (needs) needs.push(need);
     else this.#needs.set(to, [need]);
   }

@@ -7,7 +7,7 @@ import type { SourceTree } from "../../files/index.js";
 import { Modules, Resolver } from "../../graph/index.js";
 import { moduleRules, type Mapping } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit, Merge } from "../draft.js";
-import { typeNamesOf } from "./anatomy.js";
+import { ensureModule, typeNamesOf } from "./anatomy.js";
 import { apart, withoutBlankHead } from "./cuts.js";
 import { Homes, type Home } from "./homes.js";
 import { leadImporters, type Leaving, type Led } from "./importers.js";
@@ -48,6 +48,7 @@ export interface Regrouped {
 /** Works it out. Languages must have been prepared for names. Throws for names that clash, and for what cannot be parted. */
 export async function regroup(request: RegroupRequest): Promise<Regrouped> {
   const { tree, aliases, parts, clash, why, keepExport = false, dissolves = false } = request;
+  for (const { anatomy } of parts) ensureModule(anatomy);
   const resolver = new Resolver(tree, moduleRules, aliases);
   const modules = new Modules(tree, resolver);
   const merges = parts.flatMap(({ anatomy, into }): Merge[] =>
