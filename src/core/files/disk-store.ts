@@ -59,15 +59,19 @@ class DiskStore implements FileStore {
    * cannot be where `Tree` is not. A hit too many only costs time.
    */
   async search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {
-    const begun = this.#searches.find((search) =>
-      texts.every((text) => search.texts.some((shorter) => text.includes(shorter))),
+    const begun = this.#searches.find(
+      (search) => texts.length > 0 && texts.every((text) => search.texts.some((shorter) => text.includes(shorter))),
     );
-    const found = begun?.found ?? this.#grep(["-F", ...texts.flatMap((text) => ["-e", text])]);
-    if (!begun) this.#searches.push({ texts, found });
+    const found = begun?.found ?? this.#searchTexts(texts);
+    if (!begun && texts.length > 0) this.#searches.push({ texts, found });
     // The two are different searches, and run beside each other.
     const formed = form === undefined ? undefined : this.#searchForm(form);
     const [first, second] = await Promise.all([found, formed]);
     return first && (form === undefined ? first : second && new Set([...first, ...second]));
+  }
+
+  async #searchTexts(texts: readonly string[]): Promise<ReadonlySet<ProjectPath> | undefined> {
+    return texts.length === 0 ? new Set() : this.#grep(["-F", ...texts.flatMap((text) => ["-e", text])]);
   }
 
   #searchForm(form: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {

@@ -16,14 +16,13 @@ const wholeForm: LineForm = {
     ),
   ],
 };
-const wholeWords = ["* as", "*as", "* from", "require(", "import(", "meta.glob", "require.context"];
 const wholePattern = new RegExp(wholeForm.expression, "m");
 
 const escaped = (text: string): string => text.replace(/[$\\^*+?.()|[\]{}]/g, "\\$&");
 
 /** Begins the search for files that take others as a whole, while the tree is being listed. Nothing depends on it but time. */
 export function anticipateNames(store: FileReader): void {
-  void store.search(wholeWords, wholeForm);
+  void store.search([], wholeForm);
 }
 
 /** One of some names as a whole word of a text: `Tree`, not `Trees`, nor a part of `tree-row`. */
@@ -54,7 +53,7 @@ export async function holdersOf(tree: SourceTree, names: readonly string[]): Pro
  * are looked through, since whoever passes a file on is taken in its place.
  */
 export async function wholeTakers(tree: SourceTree): Promise<WholeTakers> {
-  const hits = await tree.store.search(wholeWords, wholeForm);
+  const hits = await tree.store.search([], wholeForm);
   const paths = tree.paths.filter((path) => {
     if (!hasNames(path) || tree.isLink(path) || (hits && !hits.has(path))) return false;
     return wholePattern.test(tree.text(path)?.text ?? "");
