@@ -3,13 +3,20 @@ import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.
 import { nameOf } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
 import { hasMarkup, type Statement } from "../../languages/index.js";
-import type { Anatomy } from "./anatomy.js";
+import { givenNames, type Anatomy } from "./anatomy.js";
 
-/** Its name, after the first value that it declares, or the first type if it declares no value, in the case of the file that it comes from. */
+/**
+ * Its name, after what it is most likely about, in the case of the file that it comes from: what others take of it before what only it
+ * knows, values before types, and what is written as a component or class before what is not.
+ */
 export async function fileNameFor(old: Anatomy, chosen: readonly Statement[], main?: string): Promise<string> {
-  const values = chosen.filter(({ isType }) => !isType);
-  const [first] = [...values, ...chosen].flatMap(({ declares }) => declares);
-  const called = main ?? first ?? "extracted";
+  const given = givenNames(old);
+  const rank = (name: string, isType: boolean): number =>
+    (given.has(name) ? 4 : 0) + (isType ? 0 : 2) + (!isType && isInCase(name, "Pascal") ? 1 : 0);
+  const [first] = chosen
+    .flatMap(({ declares, isType }) => declares.map((name) => ({ name, rank: rank(name, isType) })))
+    .sort((a, b) => b.rank - a.rank);
+  const called = main ?? first?.name ?? "extracted";
   const stem = partsOf(nameOf(old.path)).stem;
   const found = (["kebab", "Pascal", "camel", "snake"] as const satisfies readonly Case[]).find((each) =>
     isInCase(stem, each),

@@ -1,6 +1,6 @@
 /** The text of a file that is made of statements of others: what is said at its top, its imports, and the statements. */
 import type { ProjectPath } from "../../base/paths.js";
-import { isTyped, type Reference, type Statement } from "../../languages/index.js";
+import { isTyped, type Export, type Reference, type Statement } from "../../languages/index.js";
 import { statementAt } from "./anatomy.js";
 import { asTaken, headOf } from "./cuts.js";
 import { behindOf, ImportLines } from "./import-lines.js";
@@ -164,13 +164,21 @@ function localList({ homes, modules }: PieceInput, part: Part, statement: Statem
   const kept = entries
     .filter((entry) => !isGone(entry))
     .map((entry) => {
-      const { name, local = name } = entry;
+      const { name } = entry;
+      const local = entry.local ?? calledIn(part, entry) ?? name;
       const passed = homes.passedOn(part, entry);
       const own = homes.homeOf(part.anatomy.path, local)?.as ?? local;
       return together(passed?.home?.to === to ? passed.home.as : own, name);
     });
   const text = kept.length === 0 ? "" : `${wordOf(part, statement)} { ${kept.join(", ")} };`;
   return { text, means: [], astray: [] };
+}
+
+/** What a file calls what a list gives: `Toast` of `export { Toast as BToast }`. */
+function calledIn({ anatomy }: Part, { start, end }: Pick<Export, "start" | "end">): string | undefined {
+  return anatomy.names.variables.find(
+    ({ level, places }) => level === "top" && places.some((place) => place.start === start || place.pair?.end === end),
+  )?.name;
 }
 
 /** All imports of a new file. */

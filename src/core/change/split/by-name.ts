@@ -2,7 +2,7 @@
 import { splitWords, wordsKey } from "../../base/names/index.js";
 import { nameOf } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
-import type { Anatomy } from "../regroup/index.js";
+import { givenNames, type Anatomy } from "../regroup/index.js";
 import type { Unit } from "./units.js";
 
 /** Units that become one file. */
@@ -15,6 +15,7 @@ export interface Group {
 /** The groups that get a file of their own. What is in none of them stays: what the file is named after, and what several need. */
 export function groupsByName(anatomy: Anatomy, units: readonly Unit[]): readonly Group[] {
   // A type that one other thing needs, `TreeCardProps`, goes with it; one that several need stays.
+  const given = givenNames(anatomy);
   const leaders = units.filter((unit) => unit.isGiven && unit.declares.length > 0 && !unit.isType);
   const main = mainOf(anatomy, leaders);
   const owned = new Map<Unit, Unit | undefined>();
@@ -32,7 +33,7 @@ export function groupsByName(anatomy: Anatomy, units: readonly Unit[]): readonly
     .filter((leader) => leader !== main)
     .map((leader) => ({
       units: units.filter((unit) => ownerOf(unit) === leader),
-      main: leader.declares[0] ?? "",
+      main: leader.declares.find((name) => given.has(name)) ?? leader.declares[0] ?? "",
     }));
 }
 

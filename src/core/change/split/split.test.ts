@@ -18,6 +18,26 @@ const state =
 describe("a file becomes several", () => {
   test.each<[string, Case]>([
     [
+      "a list that goes on giving what the file imports",
+      {
+        files: {
+          "src/index.ts":
+            'import Toast from "./toast";\nimport { use } from "./plugins";\n\nlet shown = 0;\nconst open = () => (shown += 1);\nexport const close = () => 1;\nuse(Toast);\nexport default use;\nexport { open, Toast as BToast };\n',
+          "src/toast.ts": "export default class Toast {}\n",
+          "src/plugins.ts": "export const use = (what: unknown) => what;\n",
+        },
+        command: "src/index.ts",
+        then: {
+          "src/close.ts": "export const close = () => 1;\n",
+          "src/index.ts":
+            'import Toast from "./toast";\nimport { use } from "./plugins";\n\nuse(Toast);\nexport default use;\nexport { Toast as BToast };\n',
+          "src/open.ts": "let shown = 0;\nexport const open = () => (shown += 1);\n",
+          "src/plugins.ts": "export const use = (what: unknown) => what;\n",
+          "src/toast.ts": "export default class Toast {}\n",
+        },
+      },
+    ],
+    [
       "by its names: what it is named after stays, and what only one needs goes along",
       {
         files: {

@@ -143,12 +143,16 @@ async function provable(
   const [all, drafted] = [await planOf(request, prepared), prepared];
   if (all.plan.proof.outcome === "holds" || prepared.length === 0) return { ...all, kept: drafted };
   const kept: Prepared[] = [];
+  let held = await planOf(request, kept);
   for (const one of prepared) {
-    const { plan } = prepared.length === 1 ? all : await planOf(request, [one]);
-    if (plan.proof.outcome === "holds") kept.push(one);
-    else left.push({ ...said(one.family), why: "not proved" });
+    // What holds by itself must hold beside those that are there, too.
+    const more = prepared.length === 1 ? all : await planOf(request, [...kept, one]).catch(refusalOf);
+    if (!(more instanceof ShelfError) && more.plan.proof.outcome === "holds") {
+      kept.push(one);
+      held = more;
+    } else left.push({ ...said(one.family), why: "not proved" });
   }
-  return { ...(await planOf(request, kept)), kept };
+  return { ...held, kept };
 }
 
 async function planOf(

@@ -90,6 +90,17 @@ test("the configuration says it from then on, unless only one feature was asked 
   expect((await change(files, "together", "swaps")).changed).toEqual([]);
 });
 
+test("actions that two reducers of one name could have go to the likelier one, and only there", async () => {
+  const twice = {
+    ...apart,
+    "src/effects/rota.js": reducer("rota", 'import { ADD } from "../store/constants/rota";\nconst start = [];\n'),
+  };
+  const { changed, then, plan } = await change(twice, "together");
+  expect(changed.map(({ to }) => to)).toEqual([["src/store/reducers/rota.js"]]);
+  expect(then["src/store/reducers/rota.js"]).toBe(together);
+  expect(plan.proof.outcome).toBe("holds");
+});
+
 describe("what is left, and why", () => {
   test.each<[string, Files, StateLayout, unknown]>([
     [

@@ -45,16 +45,21 @@ export function stateFamilies({ catalogue, graph }: FamilyInput): readonly State
       signsOf(entry.path).includes("reducer") && (part === "reducer" || part === undefined || part === "initial state"),
   );
   const taken = new Set(reducers.map(({ entry }) => entry.path));
-  return reducers.map(({ entry, key, words }): StateFamily => {
+  // What two could have is that of the likelier reducer: each file belongs to one piece.
+  const given = new Set<ProjectPath>();
+  const likelier = [...reducers].sort((a, b) => likeness(b.entry.path) - likeness(a.entry.path));
+  const families = likelier.map(({ entry, key, words }): StateFamily => {
     const own = files.filter(
       (each) => !taken.has(each.entry.path) && each.key === key && each.part !== undefined && each.part !== "reducer",
     );
     const others = own
+      .filter(({ entry: { path } }) => !given.has(path))
       .filter(({ entry: { path } }) =>
         belongsTo(path, entry.path, { catalogue, reducers: [...taken], own: own.map((each) => each.entry.path) }),
       )
       .map(({ entry: { path }, part }) => ({ path, part: part as StatePart }))
       .sort((a, b) => readingOrder(a.path) - readingOrder(b.path));
+    for (const { path } of others) given.add(path);
     return {
       name: words.join(" "),
       feature: entry.feature.is ?? shared,
@@ -63,6 +68,13 @@ export function stateFamilies({ catalogue, graph }: FamilyInput): readonly State
       layout: others.length > 0 ? "apart" : aloneLayout(entry.path, signsOf(entry.path), graph),
     };
   });
+  return families.sort((a, b) => (a.reducer < b.reducer ? -1 : 1));
+}
+
+/** How much a path speaks for a reducer: its name, or a folder around it. */
+function likeness(path: ProjectPath): number {
+  if (calledAfter(path).part === "reducer") return 2;
+  return path.split("/").some((step) => words.reducer.test(step.toLowerCase())) ? 1 : 0;
 }
 
 /** Where a file stands among those of its piece of state, in the order in which one reads them; the reducer comes last. */
