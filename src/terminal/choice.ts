@@ -24,8 +24,9 @@ export async function askChoice(
 
 /** Asks which of many, with the space bar; none is an answer, too. Throws `LEFT_OPEN` as `askChoice`. */
 export async function askSome(question: string, choices: readonly Choice[]): Promise<string[]> {
-  const hint = "space chooses one, a all of them, Enter goes on";
-  const answer = await multiselect({ ...asked(`${question} (${hint})`, choices), required: false, maxItems: 12 });
+  // The rest of the keys is said by the prompt itself.
+  const hint = choices.length > 1 ? " (a: all of them)" : "";
+  const answer = await multiselect({ ...asked(question + hint, choices), required: false, maxItems: 12 });
   if (isCancel(answer)) throw new ShelfError("LEFT_OPEN");
   return answer;
 }
