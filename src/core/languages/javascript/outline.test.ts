@@ -58,6 +58,7 @@ test.each([
   ["const TreeContext = createContext<Tree>(x)", "context"],
   ["switch (action.type) {}", "reducer"],
   ["export const treeSlice = createSlice({})", "reducer"],
+  ["export default handleActions(trees, {}); // the reducer", "reducer"],
   ["const f = (state, { type }) => { switch (type) {} }; // the trees' reducer", "reducer"],
   ['import { action, flow } from "mobx"; switch (type) {}; makeObservable(this, { grow: action })', ""],
   ["import { create } from 'zustand'", "store"],

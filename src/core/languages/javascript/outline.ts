@@ -43,6 +43,7 @@ const words: readonly (readonly [string, Sign])[] = [
   ["switch\\s*\\(\\s*\\w*[aA]ction\\b", "reducer"],
   ["switch\\s*\\(\\s*type\\s*\\)", "reducer"],
   ["createReducer\\s*[<(]", "reducer"],
+  ["handleActions\\s*[<(]", "reducer"],
   ["createSlice\\s*[<(]", "reducer"],
   ["combineReducers\\s*[<(]", "reducer"],
   ["(?:configureStore|createStore|defineStore)\\s*[<(]", "store"],
