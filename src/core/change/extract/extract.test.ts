@@ -571,6 +571,23 @@ export function RotaScreen() {
   });
 });
 
+test("a call of a file that is led otherwise takes what it took", async () => {
+  const files = {
+    "src/a.ts": "export const one = 1;\nexport const two = 2;\n",
+    "src/b.ts": 'import { one } from "./a";\nexport const l = [one, import("./a").then((m) => m.one)];\n',
+  };
+  const { plan, then } = await planExtraction(files, "src/a.ts one > src/c.ts");
+  expect(plan.proof.outcome).toBe("holds");
+  expect(then["src/a.ts"]).toContain('export { one } from "./c";');
+  // Without what the file goes on giving, the call would take nothing.
+  const spoiled = await planExtraction(files, "src/a.ts one > src/c.ts", (draft) => ({
+    ...draft,
+    edits: draft.edits.map((edit) => ({ ...edit, text: edit.text.replace('export { one } from "./c";', "") })),
+  }));
+  expect(spoiled.plan.proof.outcome).toBe("fails");
+  expect(spoiled.plan.proof.different.map(({ file, specifier }) => `${file} ${specifier}`)).toContain("src/b.ts one");
+});
+
 describe("out of a component", () => {
   const list = (script: string, attributes = 'setup lang="ts"', template = "<li>{{ shown(days) }}</li>"): string =>
     `<template>\n  ${template}\n</template>\n\n<script ${attributes}>\n${script}</script>\n\n<style scoped>\nli { color: red; }\n</style>\n`;

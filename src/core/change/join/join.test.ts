@@ -616,3 +616,41 @@ describe("refused", () => {
     await expect(planJoin(files, command)).rejects.toMatchObject({ code });
   });
 });
+
+describe("calls that take a default which is none any more", () => {
+  const files = {
+    "src/a.ts": "export default () => 1;\n",
+    "src/b.ts": 'import f from "./a";\nexport const g = () => f();\n',
+  };
+  test.each([
+    ["what is loaded later", 'import { lazy } from "react";\nexport const L = lazy(() => import("./a"));\n', "fails"],
+    ["what is awaited", 'export const l = import("./a").then((m) => m.default);\n', "fails"],
+    ["what is required", 'const m = require("./a");\nexport const l = m.default;\n', "fails"],
+    ["what is taken of the whole", 'import * as m from "./a";\nexport const l = m.default;\n', "fails"],
+    ["what is handed on", 'export const l = () => import("./a");\n', "incomplete"],
+    [
+      "a template that nobody reads",
+      '<template lang="pug">\nb\n</template>\n<script>\nimport("./a");\n</script>\n',
+      "incomplete",
+    ],
+    ["another name", 'export const l = import("./a").then(({ g }) => g);\n', "holds"],
+    ["what an import takes", 'import l from "./a";\nexport { l };\n', "holds"],
+  ])("%s", async (what, text, outcome) => {
+    const path = what.includes("template") ? "src/l.vue" : "src/l.ts";
+    expect((await planJoin({ ...files, [path]: text }, "src/a.ts src/b.ts > src/z.ts")).plan.proof.outcome).toBe(
+      outcome,
+    );
+  });
+
+  test("a default that would be that of another file", async () => {
+    const { plan } = await planJoin(
+      {
+        "src/a.ts": "export default function one() {}\n",
+        "src/b.ts": "export default function two() {}\n",
+        "src/l.ts": 'export const l = import("./a").then((m) => m.default);\n',
+      },
+      "src/a.ts > src/b.ts",
+    );
+    expect(plan.proof.outcome).toBe("fails");
+  });
+});

@@ -10,6 +10,7 @@ import { Modules, type Origin } from "../../graph/index.js";
 import { languageFor } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Claim } from "../draft.js";
+import { lostDefaults } from "./lost-defaults.js";
 import { holdersOf, importersOf, mayMean } from "./name-holders.js";
 import type { Difference, Gap, NameCount } from "./plan.js";
 import type { NameProof } from "./prove-names.js";
@@ -81,11 +82,16 @@ class Proof {
     const { texts } = this.input;
     await this.#statements();
     const scripts = texts.map(({ file }) => file).filter((path) => languageFor(path)?.names !== undefined);
-    for (const path of scripts) if (!this.#parties.has(path)) await this.#imports(path);
+    for (const path of scripts)
+      if (!this.#parties.has(path)) {
+        await this.#imports(path);
+        await this.#calls(path);
+      }
     for (const path of new Set([...scripts, ...this.#parties])) this.#exports(path);
     await this.#takers(new Set(scripts));
     await this.#wholes();
     await this.#mocks();
+    await this.#defaults();
     return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
   }
 
@@ -173,6 +179,32 @@ class Proof {
     }
     for (const local of then.keys())
       if (!now.has(local)) this.#wrong(path, 0, local, "a name would be imported that is not now");
+  }
+
+  /** What a file takes of others by calls, or of whole files: in a new text the same, in the same order. */
+  async #calls(path: ProjectPath): Promise<void> {
+    const [now, then] = [await this.#calledBy(path, this.#now), await this.#calledBy(path, this.#then)];
+    now.forEach(({ start, name, meant }, index) => {
+      if (meant !== "" && then[index]?.meant !== meant)
+        this.#wrong(path, start, name, "another declaration would be meant");
+    });
+  }
+
+  async #calledBy(
+    path: ProjectPath,
+    side: Side,
+  ): Promise<readonly { readonly start: number; readonly name: string; readonly meant: string }[]> {
+    const text = side.textOf(path) ?? "";
+    const names = await languageFor(path)?.names?.(text, nameOf(path));
+    const { references } = side.modules.reading(path);
+    const ofStatements = new Set(
+      references.flatMap(({ bindings = [] }) =>
+        bindings.filter(({ imported }) => imported !== "*").map(({ start }) => start),
+      ),
+    );
+    return takenNames(path, side.modules, names)
+      .filter(({ start }) => !ofStatements.has(start))
+      .map(({ start, name, origins }) => ({ start, name, meant: origins.map(side.keyOf).sort().join("\t") }));
   }
 
   async #importedBy(
@@ -278,6 +310,25 @@ class Proof {
     return [...valuesGiven(this.#now.placeOf(path), this.#then.modules)].some((name) => !now.has(name));
   }
 
+  /** Calls that take a default which is another from then on. */
+  async #defaults(): Promise<void> {
+    const { tree } = this.input;
+    const { modules, placeOf } = this.#now;
+    const lost = [...this.#parties].filter((path) => {
+      const now = tree.has(path) ? givenBy(path, this.#now).get("default") : undefined;
+      return now !== undefined && givenBy(placeOf(path), this.#then).get("default") !== now;
+    });
+    const { taken, unread } = await lostDefaults(tree, modules, new Set(lost));
+    for (const path of unread) this.#unread(path);
+    for (const { file, start, target, isCertain } of taken) {
+      if (isCertain) this.#wrong(file, start, "default", "a call takes the default, which would be another or none");
+      else {
+        const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+        this.#gaps.push({ reason: "handed on", file, at, detail: "default", names: target });
+      }
+    }
+  }
+
   /** A mock stands for all of a file: what leaves it is not mocked any more, and what comes is. */
   async #mocks(): Promise<void> {
     const { tree } = this.input;
@@ -285,7 +336,9 @@ class Proof {
     const parties = [...this.#parties].filter((path) => tree.has(path));
     const isOther = (path: ProjectPath): boolean => {
       const [now, then] = [givenBy(path, this.#now), givenBy(placeOf(path), this.#then)];
-      return this.#grows(path) || [...now.keys()].some((name) => !then.has(name));
+      const isLost = (name: string): boolean =>
+        !then.has(name) || (name === "default" && then.get(name) !== now.get(name));
+      return this.#grows(path) || [...now.keys()].some(isLost);
     };
     const changed = new Set(parties.filter(isOther));
     if (changed.size === 0) return;
