@@ -2,8 +2,8 @@
 import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { readingProblem, ShelfError } from "../core/base/errors.js";
-import { findApp, type App } from "../core/app/index.js";
-import { draftAddition, draftFeature, type AddRequest, type SetUp } from "../core/change/setup/index.js";
+import { findApp } from "../core/app/index.js";
+import { draftAddition, draftFeature, type AddRequest } from "../core/change/setup/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { likeWhat } from "../terminal/organised.js";
 import { wrap } from "../terminal/screen.js";
@@ -50,7 +50,8 @@ export async function runAdd(options: AddOptions): Promise<number> {
     from: options.from === undefined ? undefined : readFrom(options.from),
   };
   const drawn = options.role === "feature" ? draftFeature(app, request) : draftAddition(app, request);
-  const setUp = drawn.sets.length === 0 ? drawn : await keptAsConfigured(app, drawn);
+  const setUp =
+    drawn.sets.length === 0 ? drawn : await (await import("../core/change/state/index.js")).keepTogether(app, drawn);
   const { notes } = setUp;
   return carryOutSetUp(context, {
     setUp,
@@ -64,13 +65,6 @@ export async function runAdd(options: AddOptions): Promise<number> {
       context.say(planView(plan, context.screen, { all: true, staysIn: () => undefined, notes, nothing, ...done }));
     },
   });
-}
-
-/** New state in one file, if the configuration says so. */
-async function keptAsConfigured(app: App, setUp: SetUp): Promise<SetUp> {
-  if (app.configuration?.state !== "together") return setUp;
-  const { keepTogether } = await import("../core/change/state/index.js");
-  return keepTogether(app, setUp);
 }
 
 function listed(text: string | undefined): string[] {

@@ -124,6 +124,26 @@ describe("a chosen repair", () => {
       },
     ],
     [
+      "where an app keeps texts of two features in constants, only those of its own piece of state change",
+      {
+        files: {
+          ...customs,
+          "src/context/constants/swapConstants.ts": 'export const TURN = "shift/swapped";\n',
+          "src/context/reducers/swapReducer.ts":
+            'import { TURN } from "../constants/swapConstants";\nexport function swapReducer(state = 0, action: { type: string }) {\n  switch (action.type) {\n    case TURN:\n      return state;\n    default:\n      return state;\n  }\n}\n',
+          "src/context/actions/rotaActions.ts": action("swap", "shift/swapped"),
+          "src/context/reducers/rotaReducer.ts": reducer("shift/swapped"),
+        },
+        rule: "action-prefix",
+        choose: kind("action text"),
+        then: {
+          "src/context/actions/rotaActions.ts": action("swap", "rota/swapped"),
+          "src/context/reducers/rotaReducer.ts": reducer("rota/swapped"),
+          "src/context/constants/swapConstants.ts": 'export const TURN = "shift/swapped";\n',
+        },
+      },
+    ],
+    [
       "in a script that cannot be parsed nobody knows what is a string",
       {
         files: {

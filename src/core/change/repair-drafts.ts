@@ -24,7 +24,9 @@ export async function draftOfRepair(
 ): Promise<Draft | "left" | undefined> {
   switch (repair?.kind) {
     case "rename":
-      return orLeft(async () => (await renameDraft(scene.project, { path: file, ...nameAsked(repair) })).draft);
+      return orLeft(
+        async () => (await renameDraft(scene.project, { path: file, name: repair.name, to: repair.to })).draft,
+      );
     case "action text":
       return orLeft(() => textDraft(scene.project, repair));
     case "state":
@@ -32,10 +34,6 @@ export async function draftOfRepair(
     default:
       return undefined;
   }
-}
-
-function nameAsked({ name, to }: Extract<Repair, { readonly kind: "rename" }>): { name: string; to: string } {
-  return { name, to };
 }
 
 async function orLeft(draw: () => Promise<Draft | undefined>): Promise<Draft | "left"> {

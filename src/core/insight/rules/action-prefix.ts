@@ -13,13 +13,14 @@ export const actionPrefix: Rule = {
   wrong: 'harvestActions.ts    type: "entry/added"',
   right: 'harvestActions.ts    type: "harvest/added"',
   *find(context) {
-    const actions = declaredActions(context).filter(
+    const all = declaredActions(context);
+    const actions = all.filter(
       ({ entry }) => entry.feature.is !== shared && entry.feature.confidence >= 0.6 && entry.role.is !== "constants",
     );
     const without = actions.filter((action) => !hasPrefix(context, action));
     // Where most do without, it is not the custom here.
     if (actions.length === 0 || without.length > actions.length * 0.4) return;
-    const taken = new Set(actions.map(({ name }) => name));
+    const taken = new Set(all.map(({ name }) => name));
     for (const { entry, name, start } of without) {
       const feature = entry.feature.is ?? "";
       const like = actions.find((each) => each.entry.feature.is === feature && hasPrefix(context, each))?.name;
@@ -29,7 +30,7 @@ export const actionPrefix: Rule = {
         start,
         about: name,
         what: { code: "action without prefix", action: name, feature },
-        ...(to !== undefined && repairOf(context, { name, to, path: entry.path, actions })),
+        ...(to !== undefined && repairOf(context, { name, to, path: entry.path, all })),
       };
     }
   },
@@ -39,15 +40,14 @@ interface Wanting {
   readonly name: string;
   readonly to: string;
   readonly path: ProjectPath;
-  readonly actions: readonly DeclaredAction[];
+  readonly all: readonly DeclaredAction[];
 }
 
-/** Where another feature has an action of that text, only the files of this one's state change. */
-function repairOf(context: RuleContext, { name, to, path, actions }: Wanting): Pick<Found, "repair"> {
-  const others = actions.filter((each) => each.name === name && each.entry.path !== path);
-  const [other, more] = others;
-  const only = other && onlyIn(context, path, other.entry.path);
-  if (more || (other && !only)) return {};
+/** Where another piece of state has an action of that text, only the files of this one change. */
+function repairOf(context: RuleContext, { name, to, path, all }: Wanting): Pick<Found, "repair"> {
+  const elsewhere = all.flatMap((each) => (each.name === name ? (onlyIn(context, path, each.entry.path) ?? []) : []));
+  const [only] = elsewhere;
+  if (elsewhere.some(({ others }) => others[0] !== only?.others[0])) return {};
   return { repair: { kind: "action text", text: name, to, ...(only && { only }), isSure: false } };
 }
 
