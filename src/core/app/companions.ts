@@ -19,6 +19,7 @@ const rules = languages.map((language) => language.companions).filter((rule) => 
 const platforms = new Set(languages.flatMap((language) => language.rules?.platforms ?? []));
 const infixes = new Set(rules.flatMap((rule) => rule.infixes));
 const folders = new Set(rules.flatMap((rule) => rule.folders));
+const pictureFolders = new Set(rules.flatMap((rule) => rule.pictureFolders ?? []));
 const after = rules.flatMap((rule) => rule.after);
 const styleExtensions = new Set(rules.flatMap((rule) => rule.extensions));
 const density = /@\d+(?:\.\d+)?x$/;
@@ -75,7 +76,8 @@ export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = sib
   const folder = folderOf(path);
   const own = partsOf(nameOf(path));
   const found: Companion[] = [];
-  for (const inside of ["", ...folders]) {
+  const isPlainPicture = isPicture(own.rest) && languageFor(path) === undefined && !pictureFolders.has(nameOf(folder));
+  for (const inside of ["", ...folders, ...(isPlainPicture ? pictureFolders : [])]) {
     const place = inside === "" ? folder : inFolder(folder, inside);
     for (const name of siblings.ofStem(place, own.stem)) {
       const candidate = inFolder(place, name);

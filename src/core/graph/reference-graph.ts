@@ -7,7 +7,7 @@ import {
   type FileReading,
   isCode,
   isTakenIn,
-  someLookupReadsFiles,
+  someReadFiles,
   type LookupRules,
   type Mapping,
   notRead,
@@ -188,7 +188,7 @@ export async function regraphed(
   store: FileReader,
   changed: readonly ProjectPath[],
 ): Promise<ReferenceGraph | undefined> {
-  if (someLookupReadsFiles()) return undefined;
+  if ([...graph.files.values()].some(({ reading }) => someReadFiles(reading.references))) return undefined;
   const tree = graph.tree.changed(store, changed);
   const files = new Map(graph.files);
   await readTexts({

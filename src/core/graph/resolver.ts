@@ -185,7 +185,7 @@ export class Resolver {
   #answer(from: ProjectPath, question: Question): Resolution {
     const lookup = lookupNamed(question.lookup);
     // A name with a loader or a query is one all the same: what stands before and behind is no part of the address.
-    if (isAddress(splitSpecifier(question.specifier).path)) return external;
+    if (!lookup.answersAddresses && isAddress(splitSpecifier(question.specifier).path)) return external;
     return lookup.resolve(this.ground, from, question);
   }
 

@@ -4,6 +4,7 @@
  */
 import { languageFor, type Extraction, type Language, type Membership } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
+import type { Resolver } from "./resolver.js";
 
 /** One name that a file uses, and the file that declares it. */
 export interface SymbolUse {
@@ -25,6 +26,21 @@ export interface SymbolFile {
 /** Whether files of this path are bound together by names. */
 export function isBoundByNames(path: ProjectPath): boolean {
   return languageFor(path)?.libraries !== undefined;
+}
+
+/** The files to which a file's own references bind it, so that they know each other's names: its parts, or whose part it is. */
+export function boundByReferences(
+  path: ProjectPath,
+  { references }: Pick<Extraction, "references">,
+  resolver: Pick<Resolver, "resolve">,
+): ProjectPath[] {
+  const language = languageFor(path);
+  if (!language?.bindsFiles) return [];
+  return references.flatMap((reference) => {
+    if (language.bindsFiles?.(reference) !== true) return [];
+    const meant = resolver.resolve(path, reference);
+    return meant.state === "found" ? meant.targets : [];
+  });
 }
 
 /** The edges between files, by file and place. Other languages' files may name them: a project file lists its sources. */

@@ -49,7 +49,7 @@ export {
   type Variable,
 } from "./names.js";
 export type { Statement, StatementKind } from "./statements.js";
-export type { Answer, Ground, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
+export type { Answer, Ground, LookupTree, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
 export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export {
   globBase,
@@ -78,7 +78,7 @@ export {
   prepareNames,
   readFrom,
   searchWordsFor,
-  someLookupReadsFiles,
+  someReadFiles,
   type FileReading,
 } from "./registry.js";
 export { isTakenIn, sheetRules, urlRewritersFor } from "./sheets/index.js";

@@ -22,6 +22,8 @@ export interface CompanionRules {
   readonly folders: readonly string[];
   /** Extensions added after the whole name: `.snap`. */
   readonly after: readonly string[];
+  /** Folders beside a picture in which the same picture is kept for other screens: `2.0x`. */
+  readonly pictureFolders?: readonly string[];
 }
 
 /**
@@ -56,6 +58,11 @@ export interface Language {
   scriptExtension?(text: string): Promise<string>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
+  /**
+   * The references that bind a file to others of its library, where nothing else does; without it, any file of the language may know
+   * the names of any other.
+   */
+  bindsFiles?(reference: Reference): boolean;
   /** Loads what `extract` needs. Called before the first file of this language is read. */
   prepare(): Promise<void>;
   /**

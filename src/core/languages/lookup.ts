@@ -116,8 +116,10 @@ export interface NameLookup {
   readonly isOpen?: boolean;
   /** Whether it names by a path from the file or an alias, so that each file has its own answer; else its folder has. */
   readonly asksOfFile?: boolean;
-  /** Whether what a name means depends on what stands in other files, and not on their paths alone. */
+  /** Whether what a name means depends on what stands in other files than settings, and not on their paths alone. */
   readonly readsFiles?: boolean;
+  /** Whether it is asked about texts that look like web addresses, too: `package:orchard/a.dart`. */
+  readonly answersAddresses?: boolean;
   /** What a name means in the file `from`. Web addresses are answered before. Throws `CONFIG_BROKEN`. */
   resolve(ground: Ground, from: ProjectPath, question: Question): Resolution;
   /** Every spelling worth trying, the most like the user's first. Some may not resolve; the caller finds out. */
@@ -126,7 +128,7 @@ export interface NameLookup {
    * Words of which a text holds at least one if it names this file, or a file that goes there, besides the stem of its name
    * and the names that mappings give it.
    */
-  searchWords?(path: ProjectPath): readonly string[];
+  searchWords?(path: ProjectPath, tree: LookupTree): readonly string[];
 }
 
 /** A package or a web address. */

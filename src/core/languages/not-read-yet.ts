@@ -2,7 +2,7 @@
  * Files that may reference others, in languages that have no adapter yet. What moves without a person looking at it must not
  * be named in one of them: nobody would respell it.
  */
-const sources = /\.(?:styl|dart|swift|cs|xaml|kt|java|m|mm|h)$/i;
+const sources = /\.(?:styl|swift|cs|xaml|kt|java|m|mm|h)$/i;
 
 /** Sheets name files in quotes and in `url()` only; the rest of their words are classes and values. */
 const sheets = /\.styl$/i;
@@ -16,7 +16,7 @@ const manifests = /\.(?:json|ya?ml|toml)$/i;
 
 /** Files in which build tools of other languages list an app's files, by path or by name alone. */
 const projectFiles =
-  /\.(?:pbxproj|xcscheme|storyboard|xib|plist|entitlements|csproj|fsproj|vbproj|vcxproj|shproj|projitems|props|targets|sln|slnx|gradle|kts|podspec|resx|cmake)$|(?:^|\/)(?:Podfile|CMakeLists\.txt|pubspec\.yaml|Makefile)$/i;
+  /\.(?:pbxproj|xcscheme|storyboard|xib|plist|entitlements|csproj|fsproj|vbproj|vcxproj|shproj|projitems|props|targets|sln|slnx|gradle|kts|podspec|resx|cmake)$|(?:^|\/)(?:Podfile|CMakeLists\.txt|Makefile)$/i;
 
 /** Whether a file is one in which a build tool lists others, and that no adapter reads. */
 export function isProjectFile(path: string): boolean {

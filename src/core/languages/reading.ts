@@ -5,6 +5,8 @@ import type { ProjectPath } from "../base/paths.js";
 export type ReferenceKind =
   | "import"
   | "re-export"
+  | "part"
+  | "part of"
   | "dynamic import"
   | "type import"
   | "require"

@@ -3,9 +3,10 @@ import { BrokenAssumption, reasonOf } from "../base/errors.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { Language, ReadingDepth, Trade } from "./language.js";
 import type { Extraction, LookupRules, Outline, Reference } from "./reading.js";
-import type { NameLookup } from "./lookup.js";
+import type { LookupTree, NameLookup } from "./lookup.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";
+import { dart, dartManifests } from "./dart/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
 import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
 import { sheets } from "./sheets/index.js";
@@ -20,6 +21,8 @@ export const languages: readonly Language[] = [
   jsonSettings,
   yamlSettings,
   scriptSettings,
+  dart,
+  dartManifests,
   markdown,
   pathLists,
 ];
@@ -76,14 +79,16 @@ export function isOpen({ lookup }: Pick<Reference, "lookup">): boolean {
   return lookupNamed(lookup).isOpen ?? false;
 }
 
-/** Whether some lookup asks what stands in other files. */
-export function someLookupReadsFiles(): boolean {
-  return [...tables.lookups.values()].some(({ readsFiles }) => readsFiles);
+/** Whether what some of these references mean depends on what stands in other files. */
+export function someReadFiles(references: Iterable<Pick<Reference, "lookup">>): boolean {
+  const reading = new Set([...tables.lookups.values()].flatMap(({ name, readsFiles }) => (readsFiles ? [name] : [])));
+  for (const { lookup } of references) if (reading.has(lookup)) return true;
+  return false;
 }
 
 /** Words, besides its stem, of which a text holds one if it names a file by a lookup of its own. */
-export function searchWordsFor(path: ProjectPath): readonly string[] {
-  return [...tables.lookups.values()].flatMap((lookup) => lookup.searchWords?.(path) ?? []);
+export function searchWordsFor(path: ProjectPath, tree: LookupTree): readonly string[] {
+  return [...tables.lookups.values()].flatMap((lookup) => lookup.searchWords?.(path, tree) ?? []);
 }
 
 /** How scripts name modules; other languages that import modules do it by the same rules. */

@@ -16,6 +16,7 @@ import {
   languages,
   searchWordsFor,
   type LookupRules,
+  type LookupTree,
   nameThrough,
   type Mapping,
 } from "../../languages/index.js";
@@ -61,7 +62,7 @@ export const openLines: LineForm = {
 
 /** Files that decide what names mean. */
 const ruleFiles =
-  /(^|\/)(package\.json|[jt]sconfig[^/]*\.json|pnpm-workspace\.yaml|lerna\.json|rush\.json|steady-shelf\.ya?ml)$/;
+  /(^|\/)(package\.json|pubspec(?:_overrides)?\.yaml|[jt]sconfig[^/]*\.json|pnpm-workspace\.yaml|lerna\.json|rush\.json|steady-shelf\.ya?ml)$/;
 
 /** Whether what names mean depends on a file. What apps are told of themselves matters only where it has aliases. */
 export function decidesNames(path: ProjectPath): boolean {
@@ -89,7 +90,7 @@ export interface SearchPlan {
 export function planSearch(
   moves: readonly Move[],
   mappings: readonly Mapping[],
-  rules: LookupRules,
+  { rules, tree }: { readonly rules: LookupRules; readonly tree: LookupTree },
 ): SearchPlan | undefined {
   if (moves.length > mostWords || moves.some((move) => ruleFiles.test(move.from) || ruleFiles.test(move.to)))
     return undefined;
@@ -97,7 +98,7 @@ export function planSearch(
   const parts = new Set<string>();
   const indexFolders = new Set<ProjectPath>();
   for (const path of moves.flatMap((move) => [move.from, move.to])) {
-    for (const word of wordsFor(path, mappings, rules)) {
+    for (const word of [...wordsFor(path, mappings, rules), ...searchWordsFor(path, tree)]) {
       const plain = plainPart(word);
       if (plain === undefined) return undefined;
       words.add(plain);
@@ -141,7 +142,7 @@ function wordsFor(path: ProjectPath, mappings: readonly Mapping[], rules: Lookup
   const stem = searchStem(nameOf(path), rules);
   const main = rules.indexNames.includes(stem) ? nameOf(folderOf(path)) : stem;
   const others = mappedNames(path, mappings, rules).filter((name) => main === "" || !name.includes(main));
-  return [main, ...others.map((name) => nameOf(name) || name), ...searchWordsFor(path)].filter((word) => word !== "");
+  return [main, ...others.map((name) => nameOf(name) || name)].filter((word) => word !== "");
 }
 
 /** What every spelling of a name holds: no extension that may be left out, no platform, no density. */
@@ -254,6 +255,7 @@ function spelling(
  */
 export function boundTo(changed: Iterable<ProjectPath>): (path: ProjectPath) => boolean {
   const bound = new Set([...changed].filter(isBoundByNames).map(languageFor));
+  for (const language of bound) if (language?.bindsFiles) bound.delete(language);
   return bound.size === 0 ? () => false : (path) => bound.has(languageFor(path)) || isOfTrade(path, "settings");
 }
 

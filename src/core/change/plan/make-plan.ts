@@ -9,7 +9,7 @@ import {
   languageFor,
   languagesInUse,
   respellingEdit,
-  someLookupReadsFiles,
+  someReadFiles,
   type Extraction,
   type Reference,
   type Resolution,
@@ -172,7 +172,7 @@ async function proveRenames(
 
 /** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */
 function withNewTexts({ passage, planned, map }: RespelledDraft, files: readonly ReadFile[]): Passage {
-  if (!someLookupReadsFiles()) return passage;
+  if (!files.some(({ extraction }) => someReadFiles(extraction.references))) return passage;
   for (const { path, text } of files) if (text) planned.respell(map.file(path), text.after);
   const { rules, aliases, present, entriesOf } = passage.after;
   return { ...passage, after: new Resolver(planned, rules, aliases, present, entriesOf) };

@@ -1,5 +1,11 @@
 /** Reads the files that matter to a draft: those of a graph, or those that a search finds. */
-import { readablePaths, readReferences, type ReferenceGraph, type Resolver } from "../../graph/index.js";
+import {
+  boundByReferences,
+  readablePaths,
+  readReferences,
+  type ReferenceGraph,
+  type Resolver,
+} from "../../graph/index.js";
 import { extractFrom, isOfTrade, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { quiet } from "../../base/progress.js";
@@ -53,7 +59,7 @@ export async function readCandidates(input: PlanInput, moves: readonly Move[], b
   // A new file may take a name that has meant another until now.
   const arriving = draft.made.filter(mayTakeName).map(({ path }): Move => ({ from: path, to: path, why: "asked" }));
   const isAll = input.readAll === true || draft.edits.some(({ file }) => decidesNames(file));
-  const search = isAll ? undefined : planSearch([...moves, ...arriving], before.allMappings(), rules);
+  const search = isAll ? undefined : planSearch([...moves, ...arriving], before.allMappings(), { rules, tree });
   const concerned = concernedBy(tree, [...moves, ...arriving], (path) => before.ground.packageFolder(path));
   const candidates = await findCandidates(tree, search, moves, concerned);
   const named = new Set(candidates);
@@ -69,5 +75,36 @@ export async function readCandidates(input: PlanInput, moves: readonly Move[], b
     files[index] = { path: readable[index] as ProjectPath, extraction };
     if ((done += 1) % 128 === 0) progress("Reading references", done, readable.length);
   });
+  const changed = [...moves.map(({ from }) => from), ...touched];
+  await readLibraries(files, { tree, before, changed });
   return { files, candidates: search === undefined ? undefined : candidates };
+}
+
+interface LibrariesInput {
+  readonly tree: SourceTree;
+  readonly before: Resolver;
+  readonly changed: readonly ProjectPath[];
+}
+
+/** Reads the rest of the libraries of files that change: their names are known there, whether they are named or not. */
+async function readLibraries(files: Read["files"][number][], { tree, before, changed }: LibrariesInput): Promise<void> {
+  const known = new Map(files.map(({ path, extraction }) => [path, extraction]));
+  const met = new Set<ProjectPath>(changed);
+  for (let wave: ProjectPath[] = [...met]; wave.length > 0;) {
+    const next = wave.flatMap((path) => {
+      const extraction = known.get(path);
+      return extraction ? boundByReferences(path, extraction, before) : [];
+    });
+    wave = [...new Set(next)].filter((path) => !met.has(path));
+    for (const path of wave) met.add(path);
+    const unread = readablePaths(
+      tree,
+      wave.filter((path) => !known.has(path)),
+    );
+    await readReferences(tree, unread, (index, extraction) => {
+      const path = unread[index] as ProjectPath;
+      known.set(path, extraction);
+      files.push({ path, extraction });
+    });
+  }
 }

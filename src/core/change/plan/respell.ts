@@ -291,7 +291,7 @@ function respellScope(
   const { after, map } = passage;
   const newFrom = map.file(from);
   const keepsAll = (specifier: string): boolean => {
-    const { out, into } = scopeChange(passage, was, after.resolve(newFrom, { specifier, lookup: "scope" }));
+    const { out, into } = scopeChange(passage, was, after.resolve(newFrom, { specifier, lookup: reference.lookup }));
     return out.length === 0 && into.length === 0;
   };
   if (keepsAll(reference.specifier)) return { state: "keep", was };

@@ -3,7 +3,7 @@
  * saves work and proves nothing; the proof looks at every reference again.
  */
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
-import { isOpen, someLookupReadsFiles, type Reference, type Resolution } from "../../languages/index.js";
+import { isOpen, someReadFiles, type Reference, type Resolution } from "../../languages/index.js";
 import type { RespelledDraft } from "./make-plan.js";
 import type { MoveMap } from "./move-map.js";
 import type { RespelledFile } from "./read-file.js";
@@ -54,7 +54,8 @@ function placesOf(path: ProjectPath): readonly string[] {
  */
 function foldersInDoubt({ settings, map }: Passage, earlier: RespelledDraft): ProjectPath[] | undefined {
   const then = earlier.passage.settings;
-  if (!settings || !then || someLookupReadsFiles()) return undefined;
+  if (!settings || !then) return undefined;
+  if (earlier.files.some(({ extraction }) => someReadFiles(extraction.references))) return undefined;
   const other = [...new Set([...settings.keys(), ...then.keys()])].filter(
     (path) => settings.get(path) !== then.get(path) || map.file(path) !== earlier.map.file(path),
   );

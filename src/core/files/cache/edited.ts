@@ -2,7 +2,7 @@
  * Scripts that were edited since an output was kept, within their functions, as most edits are: where a file says of itself what
  * it said before, and the output does not speak of it, the output is the same. What it said before is among the kept readings.
  */
-import { isScript, readTexts, saysTheSame, someLookupReadsFiles, type FileReading } from "../../languages/index.js";
+import { codeLanguage, isScript, readTexts, saysTheSame, type FileReading } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { SourceTree } from "../source-tree.js";
 import type { CachePlace } from "./cache-file.js";
@@ -16,8 +16,9 @@ const mostEdited = 50;
 /** Whether an output stands in spite of edits. */
 export async function standsAfter(place: CachePlace, output: string, edited: readonly Edited[]): Promise<boolean> {
   const isPlain = edited.every(({ path }) => isScript(path) && !speaksOf(output, path));
-  // What names mean may depend on what stands in other files, beyond what those say of themselves.
-  if (edited.length > mostEdited || !isPlain || someLookupReadsFiles()) return false;
+  // What names mean may depend on what stands in other scripts, beyond what those say of themselves.
+  const isRead = codeLanguage.lookups?.some(({ readsFiles }) => readsFiles) ?? false;
+  if (edited.length > mostEdited || !isPlain || isRead) return false;
   const cache = new ReadingCache(place);
   const tree = new SourceTree(place.store, {
     files: edited.map(({ path }) => ({ path, link: false })),

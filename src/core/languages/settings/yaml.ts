@@ -9,12 +9,24 @@ import { judgeText } from "./judge-text.js";
 
 let yaml: typeof Yaml | undefined;
 
-async function prepare(): Promise<void> {
+/** Loads the parser, once. */
+export async function prepareYaml(): Promise<void> {
   yaml ??= await import("./yaml-parser.js");
 }
 
-/** Finds every place and pattern that stands in one line. */
-function extract(text: string): Extraction {
+/** What a text in settings is: how it is looked up, and what its place adds to it. */
+export type YamlJudge = (
+  value: string,
+  keys: readonly string[],
+) => Pick<Reference, "kind" | "lookup" | "inside"> | undefined;
+
+/** What is found in YAML, and its data where there is one document. Throws before `prepareYaml`. */
+export interface YamlExtraction extends Extraction {
+  readonly data?: unknown;
+}
+
+/** Finds every text that a judge takes for a place and that stands in one line. */
+export function extractYaml(text: string, judge: YamlJudge, wantsData = false): YamlExtraction {
   if (!yaml) throw new BrokenAssumption("extract() was called before prepare()");
   const references: Reference[] = [];
   const parsed = yaml.parseAllDocuments(text, { logLevel: "silent", strict: false });
@@ -34,15 +46,26 @@ function extract(text: string): Extraction {
         const keys = path.flatMap((each) =>
           yaml?.isPair(each) && yaml.isScalar(each.key) ? [String(each.key.value)] : [],
         );
-        const reference = referenceOf(text, node.value, node.range[0], keys);
+        const reference = referenceOf(text, { value: node.value, at: node.range[0], form: judge(node.value, keys) });
         if (reference) references.push(reference);
       },
     });
-  return { references, computed: [], reading: "whole" };
+  const data: unknown = wantsData ? documents[0]?.toJS({ maxAliasCount: 0 }) : undefined;
+  return { references, computed: [], reading: "whole", ...(wantsData && { data }) };
 }
 
-function referenceOf(text: string, value: string, at: number, keys: readonly string[]): Reference | undefined {
-  const form = judgeText({ value, keys });
+/** Settings of any tool: what its keys and letters tell. */
+function extract(text: string): Extraction {
+  return extractYaml(text, (value, keys) => judgeText({ value, keys }));
+}
+
+interface YamlScalar {
+  readonly value: string;
+  readonly at: number;
+  readonly form: ReturnType<YamlJudge>;
+}
+
+function referenceOf(text: string, { value, at, form }: YamlScalar): Reference | undefined {
   const first = text.charAt(at);
   const quote = first === '"' || first === "'" ? first : "";
   const start = at + quote.length;
@@ -51,14 +74,19 @@ function referenceOf(text: string, value: string, at: number, keys: readonly str
   return { ...form, start, end: start + value.length, specifier: value, quote };
 }
 
-function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {
+/** The text that stands at an offset again, by its quote. */
+export function readYamlAt(
+  text: string,
+  start: number,
+  { quote }: Reference,
+): { end: number; specifier: string } | undefined {
   const pattern = quote === "" ? /^[^\s#'",[\]]+/ : new RegExp(`^[^${quote}\\\\\\r\\n]+(?=${quote})`);
   const [specifier = ""] = pattern.exec(text.slice(start, start + 400)) ?? [];
   return specifier === "" ? undefined : { end: start + specifier.length, specifier };
 }
 
-/** Plain words may not begin with a sign that means something in YAML. */
-function write(specifier: string, { quote }: Reference): string | undefined {
+/** A text as it stands in YAML: plain words may not begin with a sign that means something there. */
+export function writeYaml(specifier: string, { quote }: Reference): string | undefined {
   if (quote === "") return /^[\w./][\w./*@+-]*$/.test(specifier) ? specifier : undefined;
   return /["'\\\r\n]/.test(specifier) ? undefined : specifier;
 }
@@ -68,9 +96,9 @@ export const yamlSettings: Language = {
   trade: "settings",
   extensions: [".yaml", ".yml"],
   claims: isYamlSettings,
-  prepare,
+  prepare: prepareYaml,
   extract,
   outline: plainOutline,
-  readAt,
-  write,
+  readAt: readYamlAt,
+  write: writeYaml,
 };

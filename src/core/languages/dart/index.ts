@@ -1,0 +1,52 @@
+/** Dart, and the manifests of its packages. */
+import type { CompanionRules, Language } from "../language.js";
+import type { Reference } from "../reading.js";
+import { prepareYaml } from "../settings/index.js";
+import { extractDart } from "./extract.js";
+import { bindsFiles, librariesOf } from "./libraries.js";
+import { looksLikePath, readText } from "./literals.js";
+import { dartLookups, pictureFolders } from "./lookups.js";
+import { outlineDart } from "./outline.js";
+
+export { dartManifests } from "./manifests.js";
+
+/** What generators put between a file's stem and its extension; the file's own `part` lines say the rest. */
+const generated =
+  ".g .freezed .gr .mocks .config .gen .pb .pbenum .pbjson .pbserver .pbgrpc .chopper .mapper .drift .realm .tailor .steps .reflectable .graphql .gql".split(
+    " ",
+  );
+
+const companions: CompanionRules = { infixes: generated, extensions: [], folders: [], after: [], pictureFolders };
+
+/** A library's name, or what stands between quotes. */
+function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {
+  if (quote === "") {
+    const [name = ""] = /^[\w$]+(?:\s*\.\s*[\w$]+)*/.exec(text.slice(start, start + 400)) ?? [];
+    return name === "" ? undefined : { end: start + name.length, specifier: name.replace(/\s+/g, "") };
+  }
+  const found = readText(text, start, quote);
+  return found && { end: found.end, specifier: found.value };
+}
+
+/** A raw string cannot hold everything, and which strings are raw stands before them: what differs in one is not written. */
+function write(specifier: string, { quote, lookup }: Reference): string | undefined {
+  if (quote === "") return /^[\w$]+(?:\.[\w$]+)*$/.test(specifier) ? specifier : undefined;
+  if (lookup === "dart asset" && !looksLikePath(specifier)) return undefined;
+  return /[\r\n\\$'"]/.test(specifier) ? undefined : specifier;
+}
+
+export const dart: Language = {
+  name: "dart",
+  trade: "code",
+  extensions: [".dart"],
+  companions,
+  lookups: dartLookups,
+  libraries: librariesOf,
+  bindsFiles,
+  // What a package is called stands in its manifest.
+  prepare: prepareYaml,
+  extract: (text, name, depth = "references") => extractDart(text, name, depth),
+  outline: outlineDart,
+  readAt,
+  write,
+};

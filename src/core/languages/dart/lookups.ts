@@ -1,0 +1,300 @@
+/**
+ * What names in Dart and its manifests mean: addresses of libraries, libraries by their own name, assets from the folder of the
+ * package, and folders that an app is built with. Sources: Dart Language Specification, 19.5 "URIs"; docs.flutter.dev, "Adding
+ * assets and images", "Resolution-aware image assets".
+ */
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  joinPath,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
+import {
+  external,
+  unresolved,
+  type Ground,
+  type LookupTree,
+  type NameLookup,
+  type Resolution,
+  type SpellingTask,
+} from "../lookup.js";
+import type { Mapping } from "../mapping.js";
+import { libraryMapping, packageAround, packageNamed, pubspec } from "./packages.js";
+
+/** Folders beside a picture that hold it for other screens: `2.0x/tree.png`, `dark/tree.png`. */
+export const pictureFolders: readonly string[] = [
+  "1.0x",
+  "1.5x",
+  "2.0x",
+  "2x",
+  "3.0x",
+  "3x",
+  "4.0x",
+  "4x",
+  "dark",
+  "light",
+];
+
+/** The head of the words under which a file says what its library is called. */
+export const libraryMark = "library ";
+
+const isInLibrary = (path: ProjectPath, folder: ProjectPath): boolean => isBelow(path, inFolder(folder, "lib"));
+
+/** `import`, `export`, `part`: an address. */
+const address: NameLookup = {
+  name: "dart",
+  answersAddresses: true,
+  resolve: (ground, from, { specifier }) => resolveAddress(ground, from, specifier),
+  spellings: addressSpellings,
+};
+
+/**
+ * The same for what is made beside a file and called after it, `tree.g.dart` of `tree.dart`. Where nobody has made it yet, or it is
+ * kept out of version control, it is made where the file will be, and called after it as it will be called.
+ */
+const beside: NameLookup = {
+  name: "dart beside",
+  asksOfFile: true,
+  resolve(ground, from, { specifier }) {
+    const found = resolveAddress(ground, from, specifier);
+    if (found.state === "found") return found;
+    const stem = stemOf(from);
+    return specifier.startsWith(`${stem}.`)
+      ? { state: "beyond", at: `*${specifier.slice(stem.length)}`, scheme: "relative" }
+      : found;
+  },
+  *spellings(task) {
+    if (task.was.state === "beyond" && task.was.at.startsWith("*")) yield stemOf(task.from) + task.was.at.slice(1);
+    else yield* addressSpellings(task);
+  },
+};
+
+function stemOf(path: ProjectPath): string {
+  return nameOf(path).replace(/\.dart$/, "");
+}
+
+function resolveAddress(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const scheme = /^([a-z][a-z0-9+.-]*):/i.exec(specifier)?.[1];
+  if (scheme === "package") return resolvePackage(ground, from, specifier);
+  if (scheme !== undefined || specifier.startsWith("/") || specifier === "") return external;
+  const target = joinPath(folderOf(from), decoded(specifier));
+  if (target === undefined) return external;
+  const file = ground.plain(target);
+  if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
+  return ground.beyond(target, [""]) === undefined ? unresolved : { state: "beyond", at: target, scheme: "relative" };
+}
+
+function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): Resolution {
+  const [, name = "", rest = ""] = /^package:([^/]*)\/(.*)$/.exec(specifier) ?? [];
+  const meant = packageNamed(ground, from, name);
+  if (!meant) return external;
+  const target = joinPath(inFolder(meant.folder, "lib"), decoded(rest));
+  const scheme = libraryMapping(meant, packageAround(ground, from));
+  if (target === undefined) return unresolved;
+  const file = ground.plain(target);
+  if (file !== undefined) return { state: "found", targets: [file], scheme };
+  return ground.beyond(target, [""]) === undefined ? unresolved : { state: "beyond", at: target, scheme };
+}
+
+/** Percent escapes stand for letters in an address. */
+function decoded(path: string): string {
+  if (!path.includes("%")) return path;
+  try {
+    return decodeURIComponent(path);
+  } catch {
+    return path;
+  }
+}
+
+function encoded(path: string): string {
+  return /[^\w./@+~$&'()*,;=!-]/.test(path) ? encodeURI(path).replace(/[?#]/g, encodeURIComponent) : path;
+}
+
+/**
+ * As the file spells its own library, by the package's name or from the file's folder; lint settings that ask for one of the two are
+ * obeyed. Between `lib/` and what lies outside of it a name of the package is what tools want.
+ */
+function* addressSpellings({ reference, was, targets: [target], from, ground }: SpellingTask): Generator<string> {
+  if (was.state !== "found" || target === undefined) return;
+  const relative = encoded(relativePath(folderOf(from), target));
+  const dotted = reference.specifier.startsWith("./") && !relative.startsWith("../") ? `./${relative}` : relative;
+  const [own, other] = [packageAround(ground, from), packageAround(ground, target)];
+  const isShared = other !== undefined && isInLibrary(target, other.folder);
+  const named =
+    isShared && other.name !== "" ? encoded(relativePath(inFolder(other.folder, "lib"), target)) : undefined;
+  const byName = named === undefined ? [] : [`package:${other?.name ?? ""}/${named}`];
+  const wasNamed = reference.specifier.startsWith("package:");
+  const isWithin = own !== undefined && own.manifest === other?.manifest && isShared === isInLibrary(from, own.folder);
+  // A part belongs to its library, and stands in no list of the package.
+  const isPart = reference.kind === "part" || reference.kind === "part of";
+  const asked = isWithin && !isPart ? askedFor(ground, from) : undefined;
+  const wantsName = isWithin ? (asked ?? (wasNamed ? "package" : "relative")) === "package" : wasNamed || crosses(was);
+  if (wantsName) yield* byName;
+  yield dotted;
+  yield* byName;
+
+  /** A relative name out of `lib/` or into it stays one, where it was one before. */
+  function crosses({ scheme }: { readonly scheme: Mapping | "relative" }): boolean {
+    return scheme !== "relative" || !/(?:^|\/)lib\//.test(reference.specifier);
+  }
+}
+
+/** Which spelling the lint settings of a file's package ask for. */
+function askedFor(ground: Ground, from: ProjectPath): "package" | "relative" | undefined {
+  for (const folder of [folderOf(from), ...foldersAbove(from)]) {
+    const settings = inFolder(folder, "analysis_options.yaml");
+    if (!ground.tree.has(settings)) continue;
+    const rules = new Set(ground.reading(settings).declares?.map(({ name }) => name));
+    if (rules.has("rule always_use_package_imports")) return "package";
+    return rules.has("rule prefer_relative_imports") ? "relative" : undefined;
+  }
+  return undefined;
+}
+
+/** `part of orchard.trees;`: the file that says it is called so and names this one as its part; it is mostly near. */
+const library: NameLookup = {
+  name: "dart library",
+  readsFiles: true,
+  asksOfFile: true,
+  resolve(ground, from, { specifier }) {
+    const home = packageAround(ground, from)?.folder ?? rootPath;
+    const near = new Set([folderOf(from), ...foldersAbove(from)]);
+    const all = ground.tree.paths.filter((path) => path.endsWith(".dart") && path !== from);
+    for (const places of [all.filter((path) => near.has(folderOf(path))), all.filter((path) => isBelow(path, home))]) {
+      const targets = places.filter((path) => {
+        const { declares, references } = ground.reading(path);
+        if (!declares?.some(({ name }) => name === libraryMark + specifier)) return false;
+        return references.some((each) => {
+          if (each.kind !== "part") return false;
+          const meant = resolveAddress(ground, path, each.specifier);
+          return meant.state === "found" && meant.targets.includes(from);
+        });
+      });
+      const [only, other] = targets;
+      if (only !== undefined) return other ? unresolved : { state: "found", targets: [only], scheme: "relative" };
+    }
+    return unresolved;
+  },
+  spellings: ({ reference }) => [reference.specifier],
+};
+
+/** A path in a string: an asset, or a file that a test or script opens, from the package's folder. */
+const asset: NameLookup = {
+  name: "dart asset",
+  isOpen: true,
+  resolve(ground, from, { specifier, inside }) {
+    const [, named, rest] = /^packages\/(\w+)\/(.+)$/.exec(specifier) ?? [];
+    const owner = named ?? inside;
+    if (owner === undefined) {
+      const own = packageAround(ground, from);
+      return own ? fileIn(ground, own.folder, specifier) : external;
+    }
+    const one = packageNamed(ground, from, owner);
+    if (!one) return external;
+    const path = rest ?? specifier;
+    const there = fileIn(ground, one.folder, path);
+    return there.state === "external" ? fileIn(ground, inFolder(one.folder, "lib"), path) : there;
+  },
+  *spellings({ reference, targets: [target], from, ground }) {
+    if (target === undefined) return;
+    const home = packageAround(ground, target);
+    if (!home) return;
+    const plain = relativePath(home.folder, target);
+    const isOwn = home.manifest === packageAround(ground, from)?.manifest;
+    const isNamed = reference.specifier.startsWith("packages/");
+    if (reference.inside === undefined && (!isOwn || isNamed)) {
+      if (plain.startsWith("lib/")) yield `packages/${home.name}/${plain.slice(4)}`;
+      yield `packages/${home.name}/${plain}`;
+    }
+    if (reference.inside !== undefined && plain.startsWith("lib/")) yield plain.slice(4);
+    yield plain;
+  },
+  // What is put together at run time holds the folder.
+  searchWords: wordsOfAsset,
+};
+
+function wordsOfAsset(path: ProjectPath, tree: LookupTree): readonly string[] {
+  if (/\.(?:dart|ya?ml|md|[cm]?[jt]sx?)$/.test(path)) return [];
+  const home = foldersAbove(path).find((folder) => tree.has(inFolder(folder, pubspec)));
+  return home === undefined || folderOf(path) === home ? [] : [`${nameOf(folderOf(path))}/`];
+}
+
+function fileIn(ground: Ground, folder: ProjectPath, path: string): Resolution {
+  const target = joinPath(folder, path);
+  if (target === undefined || target === "") return external;
+  if (path.endsWith("/"))
+    return ground.tree.hasFolder(target) && target !== ""
+      ? { state: "folder", at: target, scheme: "relative" }
+      : external;
+  const targets = withVariants(ground, target);
+  return targets.length > 0 ? { state: "found", targets, scheme: "relative" } : external;
+}
+
+/** A file with those that stand for it on other screens. */
+function withVariants(ground: Ground, target: ProjectPath): ProjectPath[] {
+  const plain = ground.plain(target);
+  const others = /\.(?:png|jpe?g|gif|webp|bmp|svg)$/i.test(target)
+    ? pictureFolders.map((each) => ground.plain(inFolder(inFolder(folderOf(target), each), nameOf(target))))
+    : [];
+  return [plain, ...others].filter((path) => path !== undefined);
+}
+
+/** A file that a manifest lists for the app: its variants are taken with it. */
+const listed: NameLookup = {
+  name: "dart listed",
+  isOpen: true,
+  resolve(ground, from, { specifier }) {
+    const [, name, rest = ""] = /^packages\/(\w+)\/(.+)$/.exec(specifier) ?? [];
+    if (name === undefined) return fileIn(ground, folderOf(from), specifier);
+    const one = packageNamed(ground, from, name);
+    return one ? fileIn(ground, inFolder(one.folder, "lib"), rest) : external;
+  },
+  spellings: ({ targets: [target], from, folder, was, reference }) => {
+    const goes = was.state === "folder" ? folder : target;
+    if (goes === undefined) return [];
+    const slash = was.state === "folder" && reference.specifier.endsWith("/") ? "/" : "";
+    const dot = reference.specifier.startsWith("./") ? "./" : "";
+    return [dot + relativePath(folderOf(from), goes) + slash];
+  },
+};
+
+/** A folder that a manifest lists for the app: what lies in it and not deeper, and the variants of that. */
+const bundle: NameLookup = {
+  name: "dart bundle",
+  isOpen: true,
+  resolve(ground, from, { specifier }) {
+    const at = joinPath(folderOf(from), specifier.replace(/\/+$/, ""));
+    if (at === undefined || at === "" || !ground.tree.hasFolder(at)) return external;
+    const places = new Set([at, ...pictureFolders.map((each) => inFolder(at, each))]);
+    return { state: "scope", folder: at, scheme: "relative", takesIn: (path) => places.has(folderOf(path)) };
+  },
+  spellings: () => [],
+};
+
+/** `template-arb-file: app_en.arb`: in the folder that the same settings name. */
+const translation: NameLookup = {
+  name: "dart arb",
+  isOpen: true,
+  resolve(ground, from, { specifier }) {
+    const folder = arbFolder(ground, from);
+    const file = folder === undefined ? undefined : ground.plain(inFolder(folder, specifier));
+    return file === undefined ? external : { state: "found", targets: [file], scheme: "relative" };
+  },
+  spellings({ targets: [target], from, ground }) {
+    const folder = arbFolder(ground, from);
+    return target === undefined || folder === undefined ? [] : [relativePath(folder, target)];
+  },
+};
+
+function arbFolder(ground: Ground, settings: ProjectPath): ProjectPath | undefined {
+  const named = ground.reading(settings).references.find(({ inside }) => inside === "arb-dir");
+  return joinPath(folderOf(settings), named?.specifier ?? "lib/l10n");
+}
+
+/** How Dart and its manifests look names up. */
+export const dartLookups: readonly NameLookup[] = [address, beside, library, asset, listed, bundle, translation];

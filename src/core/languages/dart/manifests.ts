@@ -1,0 +1,109 @@
+/**
+ * The manifests and settings of Dart and Flutter: packages, assets, translations, generators, lint settings. Sources: dart.dev,
+ * "The pubspec file", "Customizing static analysis"; docs.flutter.dev, "Flutter pubspec options", "Internationalizing Flutter
+ * apps"; the README of each tool.
+ */
+import type { Language } from "../language.js";
+import type { Extraction, SymbolName } from "../reading.js";
+import { plainOutline } from "../plain-outline.js";
+import { extractYaml, isPattern, prepareYaml, readYamlAt, writeYaml, type YamlJudge } from "../settings/index.js";
+import { packageMark } from "./packages.js";
+
+/** Reads one kind of manifest; none of the others is a place of ours. */
+const judges: readonly (readonly [RegExp, YamlJudge])[] = [
+  [/^pubspec(?:_overrides)?\.yaml$/, judgePubspec],
+  [/^l10n\.yaml$/, (_, keys) => judgeTranslation(keys)],
+  [/^analysis_options\.yaml$/, judgeAnalysis],
+  [/^(?:build(?:\.\w+)?|melos|dart_test)\.yaml$/, judgeTool],
+  [/^flutter_(?:launcher_icons|icons|native_splash)[\w-]*\.yaml$/, judgeListed],
+];
+
+function judgeOf(name: string): YamlJudge | undefined {
+  return judges.find(([pattern]) => pattern.test(name))?.[1];
+}
+
+type Judged = ReturnType<YamlJudge>;
+
+const place: Judged = { kind: "setting", lookup: "beside" };
+const listed: Judged = { kind: "setting", lookup: "dart listed" };
+const pattern: Judged = { kind: "pattern", lookup: "scope" };
+
+/** What has the letters of a path. */
+const isPath = (value: string): boolean =>
+  /^[\w.@-][^:*?"<>|\\\r\n]*(?:\/|\.[A-Za-z]\w{0,9})/.test(value) && !/\s\s|,\s/.test(value);
+
+/** Keys of a manifest behind which nothing names a file. */
+const otherKeys =
+  /^(?:name|version|description|homepage|repository|issue_tracker|documentation|publish_to|environment|topics|funding|platforms|resolution|executables|hooks|false_secrets|ignored_advisories)$/;
+const dependencyKeys = /^(?:dependencies|dev_dependencies|dependency_overrides)$/;
+
+function judgePubspec(value: string, keys: readonly string[]): Judged {
+  const [first = "", second = ""] = keys;
+  if (dependencyKeys.test(first))
+    return keys.length === 3 && keys[2] === "path" ? { kind: "setting", lookup: "beside", inside: second } : undefined;
+  if (otherKeys.test(first)) return undefined;
+  if (first === "workspace") return isPattern(value) ? pattern : place;
+  if (first === "flutter" && second === "assets" && value.endsWith("/"))
+    return { kind: "pattern", lookup: "dart bundle" };
+  return isPath(value) ? listed : undefined;
+}
+
+function judgeTranslation(keys: readonly string[]): Judged {
+  const [key = ""] = keys;
+  if (key === "arb-dir") return { kind: "setting", lookup: "beside", inside: key };
+  if (key === "template-arb-file" || key === "header-file") return { kind: "setting", lookup: "dart arb" };
+  return key === "output-dir" || key === "untranslated-messages-file" ? place : undefined;
+}
+
+function judgeAnalysis(value: string, keys: readonly string[]): Judged {
+  if (keys[0] === "include") return value.startsWith("package:") ? { kind: "setting", lookup: "dart" } : place;
+  return keys[0] === "analyzer" && keys[1] === "exclude" ? pattern : undefined;
+}
+
+function judgeTool(value: string, keys: readonly string[]): Judged {
+  if (/^(?:name|scripts|repository|command|sdkPath)$/.test(keys[0] ?? "") || /[\s:|]/.test(value)) return undefined;
+  if (isPattern(value)) return pattern;
+  return isPath(value) ? place : undefined;
+}
+
+function judgeListed(value: string): Judged {
+  return isPath(value) ? listed : undefined;
+}
+
+function extract(text: string, name: string): Extraction {
+  const isPubspec = name === "pubspec.yaml";
+  const isAnalysis = name === "analysis_options.yaml";
+  const { data, ...found } = extractYaml(text, judgeOf(name) ?? (() => undefined), isPubspec || isAnalysis);
+  const declares = isPubspec ? ownName(text, data) : isAnalysis ? lintRules(data) : [];
+  return { ...found, ...(declares.length > 0 && { declares }) };
+}
+
+function ownName(text: string, data: unknown): SymbolName[] {
+  const { name } = (data ?? {}) as { readonly name?: unknown };
+  if (typeof name !== "string") return [];
+  const start = Math.max(0, text.search(/^name\s*:/m));
+  return [{ name: packageMark + name, start, end: start + 4 }];
+}
+
+/** The lint rules that are on, by their names. */
+function lintRules(data: unknown): SymbolName[] {
+  const { linter } = (data ?? {}) as { readonly linter?: { readonly rules?: unknown } };
+  const rules = linter?.rules;
+  const names = Array.isArray(rules)
+    ? rules.filter((each): each is string => typeof each === "string")
+    : Object.entries(rules ?? {}).flatMap(([name, on]) => (on === true ? [name] : []));
+  return names.map((name) => ({ name: `rule ${name}`, start: 0, end: 0 }));
+}
+
+/** Settings of Dart's tools, in YAML. */
+export const dartManifests: Language = {
+  name: "dart manifests",
+  trade: "settings",
+  extensions: [".yaml"],
+  claims: (path) => judgeOf(path.slice(path.lastIndexOf("/") + 1)) !== undefined,
+  prepare: prepareYaml,
+  extract,
+  outline: plainOutline,
+  readAt: readYamlAt,
+  write: writeYaml,
+};
