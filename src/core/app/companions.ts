@@ -2,8 +2,8 @@
  * Which files travel together: a component with its stylesheet, test, story and snapshot; platform variants; image
  * densities; the declaration beside a script. All are told by the stem, the part of the name they share.
  */
-import { isCode, languageFor, languages } from "../languages/index.js";
-import { beginningWith, folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
+import { extractFrom, isCode, languageFor, languages } from "../languages/index.js";
+import { beginningWith, folderOf, inFolder, isBelow, joinPath, nameOf, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
 
 /** A name taken apart: `Tree.ios.test.tsx` → stem `Tree`, infixes `.ios.test`, extension `.tsx`. */
@@ -89,6 +89,28 @@ export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = sib
     if (!found.some((each) => each.path === behind)) found.push({ path: behind, inside: "" });
   }
   return found;
+}
+
+/**
+ * The files that a file's text says are parts of it, and that lie beside it or below: they go along, and keep their names. `known` are
+ * those that go already.
+ */
+export function partsInText(tree: SourceTree, path: ProjectPath, known: readonly Companion[]): Companion[] {
+  if (!languageFor(path)?.bindsFiles) return [];
+  const folder = folderOf(path);
+  const { references } = extractFrom(tree.text(path)?.text ?? "", path);
+  return references.flatMap(({ kind, specifier }): Companion[] => {
+    const part = kind === "part" ? joinPath(folder, specifier) : undefined;
+    if (part === undefined || !tree.has(part) || known.some((each) => each.path === part)) return [];
+    if (folder !== "" && !isBelow(part, folder)) return [];
+    const inside = folderOf(part) === folder ? "" : folderOf(part).slice(folder === "" ? 0 : folder.length + 1);
+    return [{ path: part, inside }];
+  });
+}
+
+/** Where a part goes with its file. */
+export function partPath({ path, inside }: Companion, to: ProjectPath): ProjectPath {
+  return inFolder(inside === "" ? folderOf(to) : inFolder(folderOf(to), inside), nameOf(path));
 }
 
 /** Where a companion of `from` goes when that goes to `to`: beside it, in the same sub-folder, by the new stem or whole name. */

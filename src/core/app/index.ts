@@ -3,6 +3,8 @@ export {
   companionPath,
   companionsOf,
   isComponentFolder,
+  partPath,
+  partsInText,
   partsOf,
   siblingsOf,
   type Companion,

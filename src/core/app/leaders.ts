@@ -4,6 +4,7 @@ import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import { partsOf } from "./companions.js";
 
 const companionFolders = new Set(languages.flatMap(({ companions }) => companions?.folders ?? []));
+const pictureFolders = new Set(languages.flatMap(({ companions }) => companions?.pictureFolders ?? []));
 
 /** For each companion among some files the file that it goes with. */
 export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, ProjectPath> {
@@ -18,6 +19,12 @@ export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, Proje
     const whole = path.slice(0, path.lastIndexOf(".")) as ProjectPath;
     if (nameOf(whole).includes(".") && all.has(whole)) {
       found.set(path, whole);
+      continue;
+    }
+    // `2.0x/tree.png` is `tree.png` for another screen.
+    const plain = inFolder(folderOf(folderOf(path)), nameOf(path));
+    if (pictureFolders.has(nameOf(folderOf(path))) && !isCode(path) && all.has(plain)) {
+      found.set(path, plain);
       continue;
     }
     if (!leads || companionFolders.has(nameOf(folderOf(path)))) {

@@ -5,7 +5,7 @@
  * Edits are places of texts as they are now. Respellings are no part of a draft: which references need one follows from its
  * moves, and is worked out when the draft is planned.
  */
-import type { Resolution } from "../languages/index.js";
+import { isCode, languageFor, languagesInUse, type ListedLine, type Resolution } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { SourceTree } from "../files/index.js";
@@ -104,7 +104,10 @@ export interface DraftParts {
   readonly wishes?: Wishes;
 }
 
-/** Puts a draft together. No file is read but those that gain lines. */
+/**
+ * Puts a draft together. No file is read but those that gain lines; of manifests that list what moves, the languages must have been
+ * prepared.
+ */
 export function draftOf(
   tree: SourceTree,
   { moves, edits = [], additions = [], wishes = new Map() }: DraftParts,
@@ -122,9 +125,26 @@ export function draftOf(
     else added.push({ ...atTheEnd(file, tree.text(file)?.text ?? "", text), why });
     claims.push({ kind: "adds", file: file ?? path, means });
   }
+  for (const line of linesOfLists(tree, moves)) {
+    added.push({ ...line, why: "manifest" });
+    claims.push({ kind: "adds", file: line.file, means: [], others: "led" });
+  }
   for (const [file, ofFile] of wishes)
     for (const [start, target] of ofFile) claims.push({ kind: "means", file, start, target });
   return { moves, edits: [...edits, ...added], made, claims };
+}
+
+function linesOfLists(tree: SourceTree, moves: readonly Move[]): readonly ListedLine[] {
+  if (moves.every(({ from }) => isCode(from))) return [];
+  return languagesInUse().flatMap((language) => language.keepListed?.(moves, tree) ?? []);
+}
+
+/** Loads what reads the manifests that may list what moves: `draftOf` asks for it. */
+export async function prepareLists(tree: SourceTree, moves: readonly Move[]): Promise<void> {
+  const listing = languagesInUse().filter(({ keepListed }) => keepListed !== undefined);
+  if (listing.length === 0 || moves.every(({ from }) => isCode(from))) return;
+  const wanted = listing.filter((language) => tree.paths.some((path) => languageFor(path) === language));
+  await Promise.all(wanted.map((language) => language.prepare()));
 }
 
 /** Lines at the end of a text, in its own line ends. */

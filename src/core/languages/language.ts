@@ -35,6 +35,18 @@ export type ReadingDepth = "references" | "all" | "exact";
 /** What the files of a language are for. Documents are for people: what they name is only a mention. */
 export type Trade = "code" | "sheet" | "page" | "settings" | "document";
 
+/** What of a tree is looked at to keep lists of folders whole. */
+export interface ListTree {
+  has(path: ProjectPath): boolean;
+  filesBelow(folder: ProjectPath): readonly ProjectPath[];
+  text(path: ProjectPath): { readonly text: string } | undefined;
+}
+
+/** One more line in a list of folders, by offsets of the file's present text; or another folder in one's place. */
+export interface ListedLine extends TextEdit {
+  readonly file: ProjectPath;
+}
+
 /** One language. */
 export interface Language {
   readonly name: string;
@@ -63,6 +75,14 @@ export interface Language {
    * the names of any other.
    */
   bindsFiles?(reference: Reference): boolean;
+  /**
+   * The lines that lists of folders need, so that what moves is listed as it was: `assets/images/` and, from then on, `assets/trees/`.
+   * Files that are listed by their own names are references, and respelled. The language must have been prepared.
+   */
+  keepListed?(
+    moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
+    tree: ListTree,
+  ): readonly ListedLine[];
   /** Loads what `extract` needs. Called before the first file of this language is read. */
   prepare(): Promise<void>;
   /**

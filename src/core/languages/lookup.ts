@@ -120,6 +120,8 @@ export interface NameLookup {
   readonly readsFiles?: boolean;
   /** Whether it is asked about texts that look like web addresses, too: `package:orchard/a.dart`. */
   readonly answersAddresses?: boolean;
+  /** Whether all such references of a file together say what is taken in, as a list of folders does. */
+  readonly isList?: boolean;
   /** What a name means in the file `from`. Web addresses are answered before. Throws `CONFIG_BROKEN`. */
   resolve(ground: Ground, from: ProjectPath, question: Question): Resolution;
   /** Every spelling worth trying, the most like the user's first. Some may not resolve; the caller finds out. */

@@ -16,6 +16,7 @@ export type MappingKind =
   | "web root"
   | "load path" //      a folder in which sheets are looked for
   | "entry folder" //   beside the sheet that takes this one in
+  | "app bundle" //     what an app is built with, as its manifest lists it
   | "working folder" // where commands are run
   | "usual root"; //     where a name is looked for that nothing else explains: `src/`
 

@@ -1,6 +1,6 @@
 /** `move FROM… TO`, understood as `mv` is: files, folders and patterns, into a folder or to a new name. */
 import picomatch from "picomatch";
-import { companionPath, companionsOf, isComponentFolder, siblingsOf } from "../../app/index.js";
+import { companionPath, companionsOf, isComponentFolder, partPath, partsInText, siblingsOf } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
@@ -76,7 +76,15 @@ function wholeComponent(tree: SourceTree, from: ProjectPath, to: ProjectPath): M
 /** Companions go beside the new place, and take the new stem. */
 function companions(tree: SourceTree, from: ProjectPath, { to, into }: MoveRequest, siblings: Siblings): Move[] {
   const target = into ? inFolder(to, nameOf(from)) : to;
-  return companionsOf(tree, from, siblings).map((each) => {
-    return { from: each.path, to: companionPath(each, from, target), why: "companion", because: from };
+  const beside = companionsOf(tree, from, siblings);
+  const along = (path: ProjectPath, goes: ProjectPath): Move => ({
+    from: path,
+    to: goes,
+    why: "companion",
+    because: from,
   });
+  return [
+    ...beside.map((each) => along(each.path, companionPath(each, from, target))),
+    ...partsInText(tree, from, beside).map((each) => along(each.path, partPath(each, target))),
+  ];
 }

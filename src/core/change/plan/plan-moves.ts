@@ -5,7 +5,7 @@ import type { Progress } from "../../base/progress.js";
 import type { FileReader } from "../../files/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { codeLanguage, isCode, languageFor, moduleRules } from "../../languages/index.js";
-import { draftOf, type Draft, type DraftParts } from "../draft.js";
+import { draftOf, prepareLists, type Draft, type DraftParts } from "../draft.js";
 import { likelyWords, openLines } from "./candidates.js";
 import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
@@ -37,21 +37,23 @@ export function planDraft({ tree, aliases }: Project, draft: Draft, options: Pla
 }
 
 /** Plans moves of files, and what goes with them. */
-export function planMoves(
+export async function planMoves(
   project: Project,
   moves: readonly Move[],
   { additions, wishes, edits, ...options }: PlanOptions & Omit<DraftParts, "moves"> = {},
 ): Promise<Plan> {
   const parts = { moves, ...(additions && { additions }), ...(wishes && { wishes }), ...(edits && { edits }) };
+  await prepareLists(project.tree, moves);
   return planDraft(project, draftOf(project.tree, parts), options);
 }
 
 /** Respells what moves would break, without a proof: enough to say how much it would be. */
-export function respellMoves(
+export async function respellMoves(
   { tree, aliases }: Project,
   moves: readonly Move[],
   { additions, wishes, ...options }: PlanOptions & Omit<DraftParts, "moves"> = {},
 ): Promise<RespelledDraft> {
+  await prepareLists(tree, moves);
   const draft = draftOf(tree, { moves, ...(additions && { additions }), ...(wishes && { wishes }) });
   return respellDraft({ tree, aliases, draft, rules: moduleRules, ...options });
 }

@@ -11,6 +11,7 @@ import {
   extractFrom,
   isOpen,
   languageFor,
+  lookupNamed,
   type Extraction,
   type Reference,
   type Resolution,
@@ -107,6 +108,8 @@ function readInPlace({ path, extraction, changes }: ReadFile, { before, after }:
 }
 
 interface FileProof extends Alignment {
+  /** What is found in the new text. */
+  readonly now: Extraction;
   readonly tree: SourceTree;
   readonly passage: Passage;
   readonly file: ReadFile;
@@ -270,16 +273,33 @@ function shown(resolution: Resolution): readonly string[] | undefined {
 
 /** What a pattern of settings would take in otherwise, or a folder that it names would lose altogether. */
 function patternChange(
-  { passage, file }: FileProof,
-  { again, was }: Comparison,
+  { passage, file, now }: FileProof,
+  { reference, again, was }: Comparison,
 ): Pick<PatternChange, "out" | "into"> | undefined {
   if (was.state === "folder") {
     if (!isScattered(passage, was)) return undefined;
     return { out: passage.map.tree.filesBelow(was.at), into: [] };
   }
   if (was.state !== "scope" || !again) return undefined;
-  const change = scopeChange(passage, was, passage.after.resolve(passage.map.file(file.path), again));
+  const from = passage.map.file(file.path);
+  const own = scopeChange(passage, was, passage.after.resolve(from, again));
+  const { isList = false } = lookupNamed(reference.lookup);
+  const change = isList && own.out.length + own.into.length > 0 ? besideOthers(own) : own;
   return change.out.length + change.into.length === 0 ? undefined : change;
+
+  /** What another item of the list takes in is taken in. */
+  function besideOthers({ out, into }: Pick<PatternChange, "out" | "into">): Pick<PatternChange, "out" | "into"> {
+    const isAlike = ({ lookup }: Reference): boolean => lookup === reference.lookup;
+    const then = now.references.filter(isAlike).map((each) => passage.after.resolve(from, each));
+    const before = file.meanings.filter((_, index) => isAlike(file.extraction.references[index] ?? reference));
+    const takes = (list: readonly (Resolution | undefined)[], path: ProjectPath): boolean =>
+      list.some((each) => each?.state === "scope" && each.takesIn(path));
+    const origins = new Map([...passage.map.files].map(([old, goes]) => [goes, old]));
+    return {
+      out: out.filter((path) => !takes(then, passage.map.file(path))),
+      into: into.filter((path) => !takes(before, origins.get(path) ?? path)),
+    };
+  }
 }
 
 function reasonFor(reference: Reference, found: number): string {

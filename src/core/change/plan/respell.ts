@@ -12,6 +12,7 @@ import {
   splitSpecifier,
   type Reference,
   type Resolution,
+  type Scheme,
 } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
@@ -149,6 +150,10 @@ const hasCutting = /[!?#%]/;
 function isCertain(map: MoveMap, { reference, specifier, was, resolution }: CertaintyCheck): boolean {
   if (was.state !== "found" || resolution.state !== "found") return true;
   const { lookup, kind } = reference;
+  // What the app is built with has to stay in it.
+  const isIn = ({ scheme }: { readonly scheme: Scheme }): boolean =>
+    scheme !== "relative" && scheme.kind === "app bundle";
+  if (isIn(was) && !isIn(resolution)) return false;
   // Beside the file is beside the file: a load path, or the folder where commands are run today, is another thing.
   if (was.scheme === "relative" && resolution.scheme !== "relative" && !isOpen(reference)) {
     if (/^(?:working folder|load path)$/.test(resolution.scheme.kind)) return false;

@@ -79,6 +79,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const leaders = leadersOf(paths);
   const uses = effectiveUses(graph);
   addImportedSheets(paths, leaders, { graph, clues });
+  addParts(leaders, graph);
   // The `index.vue` of a feature is drawn, and speaks for nothing.
   const speaks = (path: ProjectPath): boolean =>
     layout.isPublicIndex(path) && !(stack["default-exports"]?.includes(extensionOf(nameOf(path))) ?? false);
@@ -280,6 +281,15 @@ function addImportedSheets(
     if (user !== undefined && other === undefined && folderOf(user) === folderOf(path) && !leaders.has(user))
       leaders.set(path, user);
   }
+}
+
+/** The parts of a file go with it, where they lie beside it or below. */
+function addParts(leaders: Map<ProjectPath, ProjectPath>, { files }: ReferenceGraph): void {
+  for (const { path, references } of files.values())
+    for (const { reference, resolution } of references)
+      if (reference.kind === "part" && resolution.state === "found")
+        for (const part of resolution.targets)
+          if (part !== path && isBelow(part, folderOf(path))) leaders.set(part, leaders.get(path) ?? path);
 }
 
 interface FeaturesInput extends RoleInput {

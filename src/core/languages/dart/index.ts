@@ -5,7 +5,8 @@ import { prepareYaml } from "../settings/index.js";
 import { extractDart } from "./extract.js";
 import { bindsFiles, librariesOf } from "./libraries.js";
 import { looksLikePath, readText } from "./literals.js";
-import { dartLookups, pictureFolders } from "./lookups.js";
+import { pictureFolders } from "./bundles.js";
+import { dartLookups } from "./lookups.js";
 import { outlineDart } from "./outline.js";
 
 export { dartManifests } from "./manifests.js";

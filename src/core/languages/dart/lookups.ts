@@ -21,24 +21,12 @@ import {
   type LookupTree,
   type NameLookup,
   type Resolution,
+  type Scheme,
   type SpellingTask,
 } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
+import { isListed, pictureFolders } from "./bundles.js";
 import { libraryMapping, packageAround, packageNamed, pubspec } from "./packages.js";
-
-/** Folders beside a picture that hold it for other screens: `2.0x/tree.png`, `dark/tree.png`. */
-export const pictureFolders: readonly string[] = [
-  "1.0x",
-  "1.5x",
-  "2.0x",
-  "2x",
-  "3.0x",
-  "3x",
-  "4.0x",
-  "4x",
-  "dark",
-  "light",
-];
 
 /** The head of the words under which a file says what its library is called. */
 export const libraryMark = "library ";
@@ -146,7 +134,7 @@ function* addressSpellings({ reference, was, targets: [target], from, ground }: 
 
 /** Which spelling the lint settings of a file's package ask for. */
 function askedFor(ground: Ground, from: ProjectPath): "package" | "relative" | undefined {
-  for (const folder of [folderOf(from), ...foldersAbove(from)]) {
+  for (const folder of [...foldersAbove(from), rootPath]) {
     const settings = inFolder(folder, "analysis_options.yaml");
     if (!ground.tree.has(settings)) continue;
     const rules = new Set(ground.reading(settings).declares?.map(({ name }) => name));
@@ -163,7 +151,7 @@ const library: NameLookup = {
   asksOfFile: true,
   resolve(ground, from, { specifier }) {
     const home = packageAround(ground, from)?.folder ?? rootPath;
-    const near = new Set([folderOf(from), ...foldersAbove(from)]);
+    const near = new Set([...foldersAbove(from), rootPath]);
     const all = ground.tree.paths.filter((path) => path.endsWith(".dart") && path !== from);
     for (const places of [all.filter((path) => near.has(folderOf(path))), all.filter((path) => isBelow(path, home))]) {
       const targets = places.filter((path) => {
@@ -192,13 +180,13 @@ const asset: NameLookup = {
     const owner = named ?? inside;
     if (owner === undefined) {
       const own = packageAround(ground, from);
-      return own ? fileIn(ground, own.folder, specifier) : external;
+      return own ? fileIn(ground, own.folder, specifier, true) : external;
     }
     const one = packageNamed(ground, from, owner);
     if (!one) return external;
     const path = rest ?? specifier;
-    const there = fileIn(ground, one.folder, path);
-    return there.state === "external" ? fileIn(ground, inFolder(one.folder, "lib"), path) : there;
+    const there = fileIn(ground, one.folder, path, true);
+    return there.state === "external" ? fileIn(ground, inFolder(one.folder, "lib"), path, true) : there;
   },
   *spellings({ reference, targets: [target], from, ground }) {
     if (target === undefined) return;
@@ -220,11 +208,12 @@ const asset: NameLookup = {
 
 function wordsOfAsset(path: ProjectPath, tree: LookupTree): readonly string[] {
   if (/\.(?:dart|ya?ml|md|[cm]?[jt]sx?)$/.test(path)) return [];
-  const home = foldersAbove(path).find((folder) => tree.has(inFolder(folder, pubspec)));
+  const home = [...foldersAbove(path), rootPath].find((folder) => tree.has(inFolder(folder, pubspec)));
   return home === undefined || folderOf(path) === home ? [] : [`${nameOf(folderOf(path))}/`];
 }
 
-function fileIn(ground: Ground, folder: ProjectPath, path: string): Resolution {
+/** A file or folder by its path from a package's folder; `isOpened` where the app opens it when it runs. */
+function fileIn(ground: Ground, folder: ProjectPath, path: string, isOpened: boolean): Resolution {
   const target = joinPath(folder, path);
   if (target === undefined || target === "") return external;
   if (path.endsWith("/"))
@@ -232,7 +221,17 @@ function fileIn(ground: Ground, folder: ProjectPath, path: string): Resolution {
       ? { state: "folder", at: target, scheme: "relative" }
       : external;
   const targets = withVariants(ground, target);
-  return targets.length > 0 ? { state: "found", targets, scheme: "relative" } : external;
+  return targets.length > 0
+    ? { state: "found", targets, scheme: isOpened ? bundleOf(ground, folder, target) : "relative" }
+    : external;
+}
+
+/** What an app is built with is found in it; other files only where a program runs in the package's folder. */
+function bundleOf(ground: Ground, folder: ProjectPath, target: ProjectPath): Scheme {
+  const manifest = inFolder(folder, pubspec);
+  if (!ground.tree.has(manifest) || !isListed(manifest, ground.reading(manifest), target)) return "relative";
+  const targets = [folder === "" ? "*" : `${folder}/*`];
+  return { kind: "app bundle", pattern: "*", targets, exact: true, all: false, by: manifest };
 }
 
 /** A file with those that stand for it on other screens. */
@@ -250,9 +249,9 @@ const listed: NameLookup = {
   isOpen: true,
   resolve(ground, from, { specifier }) {
     const [, name, rest = ""] = /^packages\/(\w+)\/(.+)$/.exec(specifier) ?? [];
-    if (name === undefined) return fileIn(ground, folderOf(from), specifier);
+    if (name === undefined) return fileIn(ground, folderOf(from), specifier, false);
     const one = packageNamed(ground, from, name);
-    return one ? fileIn(ground, inFolder(one.folder, "lib"), rest) : external;
+    return one ? fileIn(ground, inFolder(one.folder, "lib"), rest, false) : external;
   },
   spellings: ({ targets: [target], from, folder, was, reference }) => {
     const goes = was.state === "folder" ? folder : target;
@@ -267,6 +266,7 @@ const listed: NameLookup = {
 const bundle: NameLookup = {
   name: "dart bundle",
   isOpen: true,
+  isList: true,
   resolve(ground, from, { specifier }) {
     const at = joinPath(folderOf(from), specifier.replace(/\/+$/, ""));
     if (at === undefined || at === "" || !ground.tree.hasFolder(at)) return external;

@@ -7,7 +7,8 @@ import type { Language } from "../language.js";
 import type { Extraction, SymbolName } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { extractYaml, isPattern, prepareYaml, readYamlAt, writeYaml, type YamlJudge } from "../settings/index.js";
-import { packageMark } from "./packages.js";
+import { keepListed } from "./bundles.js";
+import { packageMark, pubspec } from "./packages.js";
 
 /** Reads one kind of manifest; none of the others is a place of ours. */
 const judges: readonly (readonly [RegExp, YamlJudge])[] = [
@@ -71,18 +72,19 @@ function judgeListed(value: string): Judged {
 }
 
 function extract(text: string, name: string): Extraction {
-  const isPubspec = name === "pubspec.yaml";
+  const isPubspec = name === pubspec;
   const isAnalysis = name === "analysis_options.yaml";
-  const { data, ...found } = extractYaml(text, judgeOf(name) ?? (() => undefined), isPubspec || isAnalysis);
-  const declares = isPubspec ? ownName(text, data) : isAnalysis ? lintRules(data) : [];
+  const { data, ...found } = extractYaml(text, judgeOf(name) ?? (() => undefined), isAnalysis);
+  const declares = isPubspec ? ownName(text) : isAnalysis ? lintRules(data) : [];
   return { ...found, ...(declares.length > 0 && { declares }) };
 }
 
-function ownName(text: string, data: unknown): SymbolName[] {
-  const { name } = (data ?? {}) as { readonly name?: unknown };
-  if (typeof name !== "string") return [];
-  const start = Math.max(0, text.search(/^name\s*:/m));
-  return [{ name: packageMark + name, start, end: start + 4 }];
+/** What a package is called: it is told also where the rest cannot be read, because so much depends on it. */
+function ownName(text: string): SymbolName[] {
+  const found = /^name[ \t]*:[ \t]*["']?([\w.]+)["']?[ \t]*(?:#.*)?$/m.exec(text);
+  const [line = "", name = ""] = found ?? [];
+  const start = (found?.index ?? 0) + line.lastIndexOf(name);
+  return name === "" ? [] : [{ name: packageMark + name, start, end: start + name.length }];
 }
 
 /** The lint rules that are on, by their names. */
@@ -104,6 +106,7 @@ export const dartManifests: Language = {
   prepare: prepareYaml,
   extract,
   outline: plainOutline,
+  keepListed: (moves, tree) => keepListed(moves, tree, (text) => extract(text, pubspec)),
   readAt: readYamlAt,
   write: writeYaml,
 };

@@ -2,6 +2,7 @@
  * Which packages there are, as their `pubspec.yaml` says: what each is called, where it lies, and which folders its path
  * dependencies name. Source: dart.dev, "The pubspec file", "Package dependencies", "Pub workspaces".
  */
+import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Ground } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
@@ -30,7 +31,14 @@ class Packages {
     for (const manifest of ground.tree.paths) {
       if (!manifest.endsWith(pubspec) || nameOf(manifest) !== pubspec) continue;
       const folder = folderOf(manifest);
-      const declared = ground.reading(manifest).declares?.find(({ name }) => name.startsWith(packageMark));
+      const { declares, problem } = ground.reading(manifest);
+      const declared = declares?.find(({ name }) => name.startsWith(packageMark));
+      if (!declared && problem)
+        throw new ShelfError("CONFIG_BROKEN", {
+          place: { file: manifest },
+          path: manifest,
+          reason: `${problem.message}.`,
+        });
       const one = { name: declared?.name.slice(packageMark.length) ?? "", folder, manifest };
       this.#byFolder.set(folder, one);
       const alike = this.#byName.get(one.name);
