@@ -83,6 +83,8 @@ export interface Language {
     moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
     tree: ListTree,
   ): readonly ListedLine[];
+  /** Loads what its lookups need to look into other files. Called before references of its files are resolved. */
+  prepareLookups?(): Promise<void>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */
   prepare(): Promise<void>;
   /**

@@ -6,7 +6,7 @@ import { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName }
 test.each([
   ["Tree.vue", false, false, false],
   ["tree.styl", true, true, false],
-  ["tree.dart", true, true, false],
+  ["tree.swift", true, true, false],
   ["app.json", false, true, false],
   ["README.md", false, false, true],
   ["tree.ts", false, false, false],

@@ -154,9 +154,9 @@ const cases: readonly Case[] = [
   },
   {
     name: "a moved file that no language reads",
-    files: { "lib/a.dart": "", "lib/b.dart": "import 'package:pippin/a.dart';" },
-    moves: ["lib/a.dart > lib/x/a.dart"],
-    gaps: ["no reader lib/a.dart", "named there lib/b.dart"],
+    files: { "App/a.swift": "", "App/b.swift": 'let source = "App/a.swift"' },
+    moves: ["App/a.swift > App/x/a.swift"],
+    gaps: ["no reader App/a.swift", "named there App/b.swift"],
   },
   {
     name: "a picture that a project file lists by its name alone",

@@ -44,8 +44,9 @@ export const dart: Language = {
   lookups: dartLookups,
   libraries: librariesOf,
   bindsFiles,
-  // What a package is called stands in its manifest.
   prepare: prepareYaml,
+  // What a package is called stands in its manifest.
+  prepareLookups: prepareYaml,
   extract: (text, name, depth = "references") => extractDart(text, name, depth),
   outline: outlineDart,
   readAt,

@@ -1,0 +1,1 @@
+exports.greet = (name) => `Thank you, ${name}!`;

@@ -1,0 +1,4 @@
+/// Weights of the orchard.
+library;
+
+export 'src/kilograms.dart';
