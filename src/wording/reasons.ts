@@ -17,6 +17,7 @@ const signs: Readonly<Record<Sign, string>> = {
   routes: "it maps routes to screens",
   tests: "it contains tests",
   styles: "it creates styles",
+  contract: "it only says what others have to do",
   generated: "its header says that a tool generated it",
 };
 
@@ -56,6 +57,7 @@ const wording: { readonly [Code in keyof ReasonDetails]: (detail: ReasonDetails[
   "declares for the app": () => "it declares types for the whole app",
   "declares only": () => "it only declares types",
   generated: () => signs.generated,
+  "does the work": () => "it does the work itself",
   sign: ({ sign }) => signs[sign],
   renders: () => signs.view,
   exports: ({ kind }) => exportsOne[kind],

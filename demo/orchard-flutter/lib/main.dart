@@ -1,5 +1,5 @@
 import 'package:flutter/material.dart';
-import 'helpers/messages.dart';
+import 'helpers/app_messages.dart';
 import 'navigation/routes.dart';
 import 'state/app_state.dart';
 import 'theme/app_theme.dart';

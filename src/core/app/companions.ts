@@ -19,6 +19,12 @@ const rules = languages.map((language) => language.companions).filter((rule) => 
 const platforms = new Set(languages.flatMap((language) => language.rules?.platforms ?? []));
 const infixes = new Set(rules.flatMap((rule) => rule.infixes));
 const folders = new Set(rules.flatMap((rule) => rule.folders));
+/** Endings without a dot, by the extension before which they stand. */
+const endings = new Map(
+  languages.flatMap(({ companions, extensions }) =>
+    companions?.endings ? extensions.map((extension) => [extension, companions.endings ?? []] as const) : [],
+  ),
+);
 const pictureFolders = new Set(rules.flatMap((rule) => rule.pictureFolders ?? []));
 const after = rules.flatMap((rule) => rule.after);
 const styleExtensions = new Set(rules.flatMap((rule) => rule.extensions));
@@ -51,6 +57,8 @@ function takeApart(name: string): NameParts {
     stem = stem.slice(0, dot);
   }
   stem = stem.replace(density, "");
+  const ending = endings.get(extension)?.find((each) => stem.endsWith(each) && stem.length > each.length);
+  if (ending !== undefined) [stem, leads] = [stem.slice(0, -ending.length), false];
   return { stem, rest: name.slice(stem.length), leads };
 }
 

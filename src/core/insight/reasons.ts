@@ -36,6 +36,7 @@ export interface ReasonDetails {
   "declares for the app": object;
   "declares only": object;
   generated: object;
+  "does the work": object;
   sign: { readonly sign: Sign };
   renders: object;
   exports: { readonly kind: "component" | "hook" | "class" };

@@ -22,6 +22,8 @@ export interface CompanionRules {
   readonly folders: readonly string[];
   /** Extensions added after the whole name: `.snap`. */
   readonly after: readonly string[];
+  /** What may come between stem and extension without a dot: `_test`. */
+  readonly endings?: readonly string[];
   /** Folders beside a picture in which the same picture is kept for other screens: `2.0x`. */
   readonly pictureFolders?: readonly string[];
 }

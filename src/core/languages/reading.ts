@@ -191,6 +191,7 @@ export type Sign =
   | "mounts" //        it starts the app
   | "tests" //         it holds tests
   | "styles" //        it makes styles
+  | "contract" //      it says what others have to do, and does nothing
   | "generated"; //    its head says that a tool made it
 
 /** The name of an action, where it is declared: `type: "harvest/added"`, `const ADDED = "harvest/added"`. */

@@ -1,14 +1,8 @@
 import '../models/harvest.dart';
-import '../services/harvest_service.dart';
 
-/// Where the app gets each harvest from.
-final class HarvestRepository {
-  HarvestRepository(this._service);
+/// Where the app gets the harvest from, and where it goes.
+abstract interface class HarvestRepository {
+  Future<List<Harvest>> load();
 
-  final HarvestService _service;
-  final List<Harvest> _kept = [];
-
-  Future<List<Harvest>> load() async => [...await _service.harvests(), ..._kept];
-
-  Future<void> save(Harvest harvest) async => _kept.add(harvest);
+  Future<void> save(Harvest harvest);
 }

@@ -1,5 +1,5 @@
 import 'package:flutter/material.dart';
-import '../helpers/messages.dart';
+import '../helpers/app_messages.dart';
 import '../widgets/app_button.dart';
 import '../widgets/app_text_field.dart';
 import '../state/harvest_state.dart';

@@ -1,5 +1,5 @@
 import 'package:flutter/material.dart';
-import '../helpers/messages.dart';
+import '../helpers/app_messages.dart';
 import '../models/shift.dart';
 import '../models/swap.dart';
 import '../state/swap_state.dart';

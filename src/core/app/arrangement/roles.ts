@@ -15,6 +15,7 @@ export const roleMeanings = {
   command: "one thing that people can set off, and when they may",
   "use-case": "one thing that the app does for somebody, step by step",
   repository: "where models come from and go to, whatever lies behind it",
+  implementation: "what a repository promises, done with what data there is",
   "data-source": "one place that data really comes from: a server, a file, a database",
   service: "talks to the world outside: servers, storage, sensors",
   hook: "behaviour that several components share",

@@ -14,27 +14,31 @@ import type {
   SymbolName,
 } from "../../languages/index.js";
 
+/** Each kind by its place, which is what is kept. A list would not tell that one is missing. */
+const places: Readonly<Record<ReferenceKind, number>> = {
+  import: 0,
+  "re-export": 1,
+  "dynamic import": 2,
+  "type import": 3,
+  require: 4,
+  mock: 5,
+  url: 6,
+  glob: 7,
+  "reference path": 8,
+  "doc import": 9,
+  "module declaration": 10,
+  "stylesheet import": 11,
+  asset: 12,
+  "page link": 13,
+  setting: 14,
+  pattern: 15,
+  "document link": 16,
+  "symbolic link": 17,
+  part: 18,
+  "part of": 19,
+};
+const kinds = Object.keys(places) as readonly ReferenceKind[];
 /** Names are spread over the line; their order must stay, but a new build has a new version anyway. */
-const kinds: readonly ReferenceKind[] = [
-  "import",
-  "re-export",
-  "dynamic import",
-  "type import",
-  "require",
-  "mock",
-  "url",
-  "glob",
-  "reference path",
-  "doc import",
-  "module declaration",
-  "stylesheet import",
-  "asset",
-  "page link",
-  "setting",
-  "pattern",
-  "document link",
-  "symbolic link",
-];
 const lookups: readonly Lookup[] = [
   "module",
   "url",
@@ -176,7 +180,7 @@ export function unpackReading(line: string): FileReading | undefined {
 function packReference(reference: Reference): PackedReference {
   const { kind, lookup, start, end, specifier, quote, within, namespace, bindings, inside } = reference;
   const known = lookups.indexOf(lookup);
-  const place = [kinds.indexOf(kind), known < 0 ? lookup : known, start, end, specifier, quote] as const;
+  const place = [places[kind], known < 0 ? lookup : known, start, end, specifier, quote] as const;
   if (inside !== undefined)
     return [...place, within ?? null, namespace ?? null, bindings?.flatMap(packBinding) ?? null, inside];
   if (bindings) return [...place, within ?? null, namespace ?? null, bindings.flatMap(packBinding)];

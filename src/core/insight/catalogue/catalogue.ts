@@ -6,7 +6,7 @@ import picomatch from "picomatch";
 import { addTo } from "../../base/grouping.js";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode, ownExports } from "../../languages/index.js";
+import { isCode, ownExports, type Outline } from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, prefixOf, type Clues } from "./clues.js";
@@ -202,7 +202,7 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
   if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: { code: "configured" } }]);
   const extension = extensionOf(nameOf(path));
   const reading = graph.files.get(path)?.reading;
-  return judgeRole({
+  const judged = judgeRole({
     path,
     source: layout.source,
     clues,
@@ -218,7 +218,22 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
     outlineOf: (each) => graph.files.get(each)?.reading.outline,
     ownFolder: (each, below) => ownFolderOf(each, below, input),
   });
+  return asImplementation(judged, reading?.outline, stack);
 }
+
+/** Where contracts and what does the work are kept apart, a repository that does the work is no contract. */
+function asImplementation(
+  judged: Judgement<Role>,
+  outline: Outline | undefined,
+  { roles }: StackData,
+): Judgement<Role> {
+  if (judged.is !== "repository" || !roles.implementation || !outline || outline.signs.includes("contract"))
+    return judged;
+  const evidence = judged.evidence.map((each) => (each.for === "repository" ? { ...each, for: implementation } : each));
+  return weigh([...evidence, { for: implementation, weight: 0.3, because: { code: "does the work" } }]);
+}
+
+const implementation: Role = "implementation";
 
 function ownFolderOf(path: ProjectPath, below: ProjectPath, { stack, graph }: RoleInput): ProjectPath | undefined {
   for (let folder = folderOf(path); isBelow(folder, below); folder = folderOf(folder))

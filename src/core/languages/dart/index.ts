@@ -17,7 +17,14 @@ const generated =
     " ",
   );
 
-const companions: CompanionRules = { infixes: generated, extensions: [], folders: [], after: [], pictureFolders };
+const companions: CompanionRules = {
+  infixes: generated,
+  extensions: [],
+  folders: [],
+  after: [],
+  endings: ["_test"],
+  pictureFolders,
+};
 
 /** A library's name, or what stands between quotes. */
 function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {
