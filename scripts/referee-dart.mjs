@@ -3,9 +3,9 @@
  * folder) finds the directives, and a few lines of its own say what they mean. Files are moved at random, or an app is arranged; the
  * graph must be the same up to the new paths, every letter outside of paths must be the same, and undoing gives every byte back.
  *
- *   node scripts/referee-dart.mjs [--seed 1] [--rounds 3] [--moves 8] [--arrange NAME] FOLDER …
+ *   node scripts/referee-dart.mjs [--seed 1] [--rounds 3] [--moves 8] [--arrange NAME,NAME…] FOLDER …
  *
- * FOLDER is a copy's source: a Dart package, or a folder of packages. Exit code 1 if a judge disagrees.
+ * With --arrange the app is brought into one arrangement after the other. FOLDER is a copy's source: a Dart package, or a folder of packages. Exit code 1 if a judge disagrees.
  */
 // @ts-check
 import { execFileSync, spawnSync } from "node:child_process";
@@ -83,8 +83,9 @@ function judge(source, seed) {
       goes.set(original, to);
     }
   };
-  if (options.arrange !== "") carry(["arrange", options.arrange]);
-  else {
+  if (options.arrange !== "") {
+    for (const name of options.arrange.split(",")) carry(["arrange", "--as", name, "--likeliest"]);
+  } else {
     const files = [...before.keys()];
     const folders = [...new Set(files.map((path) => posix.dirname(path)))];
     for (let count = 0; count < options.moves; count += 1) {

@@ -6,7 +6,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { screenFor, wrap } from "../../terminal/screen.js";
 import { count } from "../../wording/words.js";
-import type { Stop, Tour } from "./tours.js";
+import type { Stop, Tour } from "./tour.js";
 
 /** A guide for one tour, in a folder that is its own. */
 export class Guide {

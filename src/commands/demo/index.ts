@@ -5,7 +5,8 @@ import { join } from "node:path";
 import { meantName } from "../../core/app/arrangement/index.js";
 import { UsageError } from "../report.js";
 import { Guide } from "./guide.js";
-import { tours, usualTours, type Tour } from "./tours.js";
+import type { Tour } from "./tour.js";
+import { tours, usualTours } from "./tours.js";
 
 /** What was typed. */
 export interface DemoOptions {
