@@ -49,6 +49,9 @@ export function symbolUses(files: readonly SymbolFile[]): SymbolUse[] {
   for (const file of files) {
     const language = languageFor(file.path);
     if (!language?.libraries) continue;
+    // Most files are libraries by themselves.
+    const binds = language.bindsFiles;
+    if (binds && !file.extraction.references.some((each) => binds(each))) continue;
     const alike = byLanguage.get(language);
     if (alike) alike.push(file);
     else byLanguage.set(language, [file]);
