@@ -8,7 +8,6 @@ export const flutterApp: Tour = {
   folder: "orchard-flutter",
   begin: "Some helpers carry another phone app, in Flutter. Beside it lie a package of its own and functions for the cloud.",
   copy: { from: "orchard-flutter" },
-  history: ["harvest", "rota", "swap", "tree", "weather"],
   files: {},
   stops: [
     { say: "Who are you? Layers, as it seems, and five features spread over them.", run: ["survey"] },
@@ -29,7 +28,11 @@ export const flutterApp: Tour = {
       say: "Layers within features: contracts in the domain, what does the work in data; tests go where their files go.",
       run: ["arrange", "--as", "layered-features", "--likeliest", "--write"],
     },
-    { say: "And check agrees: the domain reaches nothing else, every file has its place.", run: ["check", "--strict"] },
+    {
+      say: "What folders alone cannot do is left to people: here presentation reaches into data, past the domain.",
+      run: ["check", "--rule", "import-not-allowed"],
+      code: 1,
+    },
     {
       say: "A new repository is two files: what the app may ask for, and what does it.",
       run: ["add", "repository", "frost", "--feature", "weather", "--write"],

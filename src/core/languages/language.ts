@@ -85,6 +85,8 @@ export interface Language {
     moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
     tree: ListTree,
   ): readonly ListedLine[];
+  /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */
+  readonly takesByWord?: boolean;
   /** Loads what its lookups need to look into other files. Called before references of its files are resolved. */
   prepareLookups?(): Promise<void>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

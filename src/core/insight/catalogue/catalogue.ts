@@ -72,7 +72,7 @@ const besideTheApp = /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|
 /** Makes the catalogue of one app. */
 export function makeCatalogue(input: CatalogueInput): Catalogue {
   const { layout, stack, configuration, graph } = input;
-  const paths = input.paths.filter((path) => isOfTheApp(path, layout.source));
+  const paths = input.paths.filter((path) => isOfTheApp(path, layout));
   const code = paths.filter((path) => stack.code.includes(extensionOf(nameOf(path))));
   const clues = { ...cluesOf(stack), prefix: prefixOf(code.map((path) => partsOf(nameOf(path)).stem)) };
   const decide = decisionsOf(configuration, layout.folder, input.answers);
@@ -154,12 +154,18 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
 const unknown: Judgement<Role> = weigh<Role>([]);
 const unknownFeature: Judgement = weigh<string>([]);
 
-function isOfTheApp(path: ProjectPath, source: ProjectPath): boolean {
+function isOfTheApp(path: ProjectPath, layout: Layout): boolean {
+  const { source } = layout;
   const inSource = source !== rootPath && isBelow(path, source);
   return (
     !besideTheApp.test(inSource ? path.slice(source.length + 1) : path) &&
-    (inSource || isCode(path) || source === rootPath)
+    (inSource || isCode(path) || source === rootPath || isBesideSource(path, layout))
   );
+}
+
+/** Some stacks keep pictures beside the source root, on a shelf of their own. */
+function isBesideSource(path: ProjectPath, layout: Layout): boolean {
+  return layout.standingOf(path)?.shelf.at.startsWith("/") === true;
 }
 
 /** What `files:` says of a path; of several patterns that match, each key from the last that has it. */

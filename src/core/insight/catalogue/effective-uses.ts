@@ -3,7 +3,7 @@
  * index passes on. Where a reference does not say which names it takes (`import * as`, `import()`), all of it is meant.
  */
 import type { ReferenceGraph } from "../../graph/index.js";
-import type { Binding } from "../../languages/index.js";
+import { languageFor, type Binding } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 
 /** The other side of each use, each once, in the order in which they were found. */
@@ -21,10 +21,12 @@ export function effectiveUses(graph: ReferenceGraph): EffectiveUses {
   const indexes = new IndexFiles(graph);
   for (const file of graph.files.values()) {
     if (indexes.passesOn(file.path)) continue;
+    const takesByWord = languageFor(file.path)?.takesByWord === true;
     for (const { reference, resolution } of file.references) {
       if (resolution.state !== "found") continue;
+      const words = takesByWord && !reference.bindings ? file.path : undefined;
       for (const target of resolution.targets)
-        for (const end of indexes.passesOn(target) ? indexes.ends(target, reference.bindings) : [target]) {
+        for (const end of indexes.passesOn(target) ? indexes.ends(target, reference.bindings, words) : [target]) {
           if (end === file.path) continue;
           put(users, end, file.path);
           put(targets, file.path, end);
@@ -54,6 +56,8 @@ class IndexFiles {
   readonly #all = new Map<ProjectPath, readonly ProjectPath[]>();
   /** How often a circle of indexes was met: what was worked out inside of one leaves out what stands above, and is not kept. */
   #circles = 0;
+  /** The words of the file that was asked about last. */
+  #wordsOf: { readonly path: string; readonly words: ReadonlySet<string> } = { path: "\0", words: new Set() };
 
   constructor(readonly graph: ReferenceGraph) {}
 
@@ -61,8 +65,12 @@ class IndexFiles {
     return this.graph.files.get(path)?.reading.outline.onlyPassesOn === true;
   }
 
-  /** The files behind an index that are meant by some names, or all of them. */
-  ends(path: ProjectPath, bindings: readonly Binding[] | undefined): Iterable<ProjectPath> {
+  /**
+   * The files behind an index that are meant by some names, or all of them. `by` is a file that lists no names, and takes by its
+   * words what the index gives.
+   */
+  ends(path: ProjectPath, bindings: readonly Binding[] | undefined, by?: ProjectPath): Iterable<ProjectPath> {
+    if (by !== undefined) return this.#byWords(path, by);
     if (!bindings || bindings.some(({ imported }) => imported === "*")) return this.#allBehind(path);
     if (bindings.length === 0) return this.#allBehind(path);
     const given = this.#givenBy(path);
@@ -70,6 +78,15 @@ class IndexFiles {
     for (const { imported } of bindings) for (const end of given.get(imported) ?? []) found.add(end);
     // A name that none is known to give may come from any of them.
     return found.size > 0 ? found : this.graph.targetsOf(path);
+  }
+
+  #byWords(path: ProjectPath, by: ProjectPath): Iterable<ProjectPath> {
+    if (this.#wordsOf.path !== by)
+      this.#wordsOf = { path: by, words: new Set(this.graph.tree.text(by)?.text.match(/[\p{L}_$][\p{L}\p{N}_$]*/gu)) };
+    const found = new Set<ProjectPath>();
+    for (const [name, ends] of this.#givenBy(path))
+      if (this.#wordsOf.words.has(name)) for (const end of ends) found.add(end);
+    return found.size > 0 ? found : this.#allBehind(path);
   }
 
   /** What an index passes on itself: under which name, from which files; `*` for all that they have. */

@@ -167,7 +167,7 @@ describe("what a text gives", () => {
     ["mixin A on B {}\nmixin class C {}\nenum D { a, b; int f() => 1; }", ["class A", "class C", "class D"]],
     [
       "extension A on String { }\nextension on int {}\nextension type const Id(int v) implements int {}",
-      ["class A", "class Id"],
+      ["function A", "class Id"],
     ],
     ["typedef A<T> = void Function(T a, {int b});\ntypedef int B(int c);", ["type A", "type B"]],
     [

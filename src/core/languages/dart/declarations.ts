@@ -137,7 +137,8 @@ export class Declarations {
     if (!name || (keyword === "extension" && name.name === "on" && at === 0)) return;
     const parent = words[words.findIndex((each) => each.name === "extends") + 1]?.name ?? "";
     const isWidget = keyword === "class" && words.some((each) => each.name === "extends") && /Widget$/.test(parent);
-    this.#add(name, isWidget ? "component" : "class");
+    // An extension adds functions to what others have made.
+    this.#add(name, isWidget ? "component" : keyword === "extension" && at === 0 ? "function" : "class");
   }
 
   #add({ name, start, end }: SymbolName, kind: ExportKind): void {

@@ -49,6 +49,7 @@ export const dart: Language = {
   extensions: [".dart"],
   companions,
   lookups: dartLookups,
+  takesByWord: true,
   libraries: librariesOf,
   bindsFiles,
   prepare: prepareYaml,
