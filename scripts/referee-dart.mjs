@@ -3,7 +3,10 @@
  * folder) finds the directives, and a few lines of its own say what they mean. Files are moved at random, or an app is arranged; the
  * graph must be the same up to the new paths, every letter outside of paths must be the same, and undoing gives every byte back.
  *
- *   node scripts/referee-dart.mjs [--seed 1] [--rounds 3] [--moves 8] [--arrange NAME,NAME…] FOLDER …
+ *   node scripts/referee-dart.mjs [--seed 1] [--rounds 3] [--moves 8] [--renames 10] [--arrange NAME,NAME…] FOLDER …
+ *
+ * With --renames names of the top level get new ones instead, one after the other: of each that is declared once, every word of the
+ * grammar's tree that was the old name must be the new one, and no other may differ. Then they are written back.
  *
  * With --arrange the app is brought into one arrangement after the other. FOLDER is a copy's source: a Dart package, or a folder of packages. Exit code 1 if a judge disagrees.
  */
@@ -17,12 +20,13 @@ import { fileURLToPath } from "node:url";
 import { fingerprint, randomFrom } from "./judges/packages.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, rounds: 3, moves: 8, arrange: "", folders: /** @type {string[]} */ ([]) };
+const options = { seed: 1, rounds: 3, moves: 8, renames: 0, arrange: "", folders: /** @type {string[]} */ ([]) };
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
   else if (word === "--rounds") options.rounds = Number(process.argv[(at += 1)]);
   else if (word === "--moves") options.moves = Number(process.argv[(at += 1)]);
+  else if (word === "--renames") options.renames = Number(process.argv[(at += 1)]);
   else if (word === "--arrange") options.arrange = process.argv[(at += 1)] ?? "";
   else options.folders.push(word);
 }
@@ -31,7 +35,8 @@ const home = mkdtempSync(join(tmpdir(), "steady-shelf-dart-"));
 const parser = await openGrammar();
 let failures = 0;
 for (const folder of options.folders)
-  for (let round = 0; round < options.rounds; round += 1) judge(folder, options.seed + round);
+  for (let round = 0; round < options.rounds; round += 1)
+    (options.renames > 0 ? judgeNames : judge)(folder, options.seed + round);
 rmSync(home, { recursive: true, force: true });
 console.log(failures === 0 ? "The judge agrees." : `${failures} disagreements.`);
 process.exitCode = failures === 0 ? 0 : 1;
@@ -56,11 +61,109 @@ async function openGrammar() {
 }
 
 /** @param {string} source @param {number} seed */
-function judge(source, seed) {
+function judgeNames(source, seed) {
+  const root = copied(source, seed);
+  const bytes = fingerprint(root);
+  const random = randomFrom(seed);
+  const before = words(root);
+  const candidates = [...before].flatMap(([path, { declared }]) => declared.map((name) => ({ path, name })));
+  const wrong = [];
+  /** @type {Map<string, number>} */
+  const refused = new Map();
+  let [done, places] = [0, 0];
+  const count = (/** @type {string} */ name) => candidates.filter((each) => each.name === name).length;
+  while (done < options.renames && candidates.length > 0) {
+    const [{ path = "", name = "" } = {}] = candidates.splice(Math.floor(random() * candidates.length), 1);
+    if (count(name) > 0 || [...before.values()].some(({ inner }) => inner.has(name))) continue;
+    const fresh = `${/^_/.test(name) ? "_" : ""}${/^_?[A-Z]/.test(name) ? "Zq" : "zq"}${done}Xv`;
+    const now = words(root);
+    const run = ours(root, ["rename", path, name, fresh, "--json", "--write"]);
+    if (run.status !== 0) {
+      const reason =
+        /"code": "(\w+)"/.exec(run.stdout)?.[1] ?? /"outcome": "(\w+)"/.exec(run.stdout)?.[1] ?? `exit ${run.status}`;
+      refused.set(reason, (refused.get(reason) ?? 0) + 1);
+      if (reason === "fails" || reason === "incomplete")
+        console.log(
+          `    ? ${path} ${name}: ${run.stdout
+            .match(/"(?:reason|detail)": "[^"]*"/g)
+            ?.slice(0, 2)
+            .join(", ")}`,
+        );
+      continue;
+    }
+    done += 1;
+    const then = words(root);
+    for (const [file, { all }] of now) {
+      const expected = all.map((word) => (word === name ? fresh : word));
+      places += all.filter((word) => word === name).length;
+      const found = then.get(file)?.all ?? [];
+      const at = expected.findIndex((word, index) => word !== found[index]);
+      if (at >= 0 || found.length !== expected.length)
+        wrong.push(`${file}: ${name}, word ${at}: … ${all.slice(Math.max(0, at - 4), at + 3).join(" ")} …`);
+    }
+    if (ours(root, ["rename", path, fresh, name, "--write"]).status !== 0)
+      wrong.push(`${path}: ${fresh} cannot be called ${name} again`);
+    else if (fingerprint(root) !== bytes) wrong.push(`${path}: ${name} written back does not give every byte`);
+  }
+  failures += wrong.length > 0 ? 1 : 0;
+  console.log(
+    `${wrong.length > 0 ? "✗" : "✓"} ${basename(source)}, seed ${seed}: ${done} names in ${places} places renamed and written back${[...refused].map(([reason, times]) => `; ${times} ${reason}`).join("")}`,
+  );
+  for (const line of wrong.slice(0, 12)) console.log(`    ${line}`);
+  rmSync(root, { recursive: true, force: true });
+}
+
+/** Each file's identifiers in their order, and the names of its top level, by the grammar. @param {string} root */
+function words(root) {
+  /** @type {Map<string, { all: string[], declared: string[], inner: Set<string> }>} */
+  const files = new Map();
+  for (const path of listed(root, root).filter((each) => each.endsWith(".dart"))) {
+    const tree = parser.parse(readFileSync(join(root, path), "utf8"));
+    const all = tree.rootNode
+      .descendantsOfType(["identifier", "type_identifier", "identifier_dollar_escaped"])
+      .map((/** @type {any} */ node) => node.text);
+    const declared = tree.rootNode.namedChildren.flatMap((/** @type {any} */ node) => {
+      const named = /^(?:class_definition|enum_declaration|mixin_declaration|extension_declaration)$/.test(node.type)
+        ? (node.childForFieldName("name") ??
+          node.namedChildren.find((/** @type {any} */ child) => child.type === "identifier"))
+        : node.type === "function_signature"
+          ? node.childForFieldName("name")
+          : undefined;
+      return named && named.text !== "main" ? [named.text] : [];
+    });
+    // What bears the same name inside of something is another thing.
+    const inner = new Set(
+      tree.rootNode
+        .descendantsOfType(["static_final_declaration", "initialized_identifier", "formal_parameter"])
+        .flatMap((/** @type {any} */ node) =>
+          node.namedChildren
+            .filter((/** @type {any} */ child) => child.type === "identifier")
+            .map((/** @type {any} */ child) => child.text),
+        ),
+    );
+    files.set(path, { all, declared, inner });
+    tree.delete();
+  }
+  return files;
+}
+
+/** @param {string} root @param {string[]} args */
+function ours(root, args) {
+  return spawnSync(process.execPath, [program, ...args], { cwd: root, encoding: "utf8", maxBuffer: 1 << 28 });
+}
+
+/** @param {string} source @param {number} seed */
+function copied(source, seed) {
   const root = join(home, `${basename(source)}-${seed}`);
   cpSync(source, root, { recursive: true, filter: (path) => !/[\\/](?:\.git|build|\.dart_tool)$/.test(path) });
   execFileSync("git", ["init", "-q"], { cwd: root });
   execFileSync("git", ["add", "-A"], { cwd: root });
+  return root;
+}
+
+/** @param {string} source @param {number} seed */
+function judge(source, seed) {
+  const root = copied(source, seed);
   const bytes = fingerprint(root);
   const before = read(root);
   const random = randomFrom(seed);

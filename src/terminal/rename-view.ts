@@ -1,5 +1,6 @@
 /** How a rename is shown: which names change, then what moves, then each line with a new name, and the proof. */
 import type { RenameDraft } from "../core/change/rename/index.js";
+import { nameOf } from "../core/base/paths.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { count, enumerate } from "../wording/words.js";
 import { heading, noteList } from "./notes.js";
@@ -49,9 +50,15 @@ function mentionLines(
   return [...heading(head, screen.width), ...noteList(notes, screen, all)];
 }
 
-function notesOf({ alike, names: [main], draft }: RenameDraft): string[] {
+function notesOf({ alike, names: [main], draft, generated }: RenameDraft): string[] {
   const said = draft.edits.filter(({ why }) => why === "mentions it").length;
+  const [made] = generated.map(nameOf);
   return [
+    ...(made !== undefined
+      ? [
+          `${made}${generated.length > 1 ? ` and ${count(generated.length - 1, "other file", "other files")} are` : " is"} generated; run the generator, so that it writes ${generated.length > 1 ? "them" : "it"} anew.`,
+        ]
+      : []),
     ...(said > 0
       ? [`${count(said, "of these places is", "of these places are")} in strings, comments or documents.`]
       : []),

@@ -63,8 +63,36 @@ export class Modules {
         }),
       );
     if (name === "default") return [];
-    const all = exports.filter((each) => each.name === "*" && each.from !== undefined);
+    const all = exports.filter(
+      ({ name: given, from: source, hides = [] }) => given === "*" && source !== undefined && !hides.includes(name),
+    );
     return distinct(all.flatMap(({ from }) => through(at(from ?? -1), name)));
+  }
+
+  /**
+   * What declares a name that some references of a file may give it. The rest of a library gives its parts also what it takes itself,
+   * and gives to nobody else.
+   */
+  originsThrough(path: ProjectPath, references: readonly Reference[], name: string): readonly Origin[] {
+    return distinct(
+      references.flatMap((reference) =>
+        this.targetsOf(path, reference).flatMap((target) => {
+          const own = this.originsOf(target, name);
+          return own.length > 0 || reference.kind !== "part of" ? own : this.#knownIn(target, name);
+        }),
+      ),
+    );
+  }
+
+  /** What declares a name that a file takes by whole files, or is given by its library. */
+  #knownIn(path: ProjectPath, name: string): readonly Origin[] {
+    const { references } = this.reading(path);
+    const giving = references.filter(
+      ({ kind, bindings }) =>
+        kind === "part of" ||
+        (kind === "import" && (bindings?.some(({ imported, local }) => imported === name && local === "") ?? true)),
+    );
+    return this.originsThrough(path, giving, name);
   }
 
   /**

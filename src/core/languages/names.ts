@@ -62,6 +62,8 @@ export interface Variable {
 export interface Taking {
   /** Where the specifier begins. */
   readonly reference: number;
+  /** Further references of which a name may be taken: of those that give it. */
+  readonly others?: readonly number[];
   /** The names; `undefined` where all that the file has may be taken. */
   readonly members: readonly Member[] | undefined;
   /** Where the variable is declared that holds the whole file from then on. */
@@ -119,8 +121,9 @@ export function shiftedNames({ variables, takings, labels, identifiers }: TextNa
         ...(place.members && { members: place.members.map(member) }),
       })),
     })),
-    takings: takings.map(({ reference, members, whole, loads }) => ({
+    takings: takings.map(({ reference, others, members, whole, loads }) => ({
       reference: reference + by,
+      ...(others && { others: others.map((start) => start + by) }),
       members: members?.map(member),
       ...(whole !== undefined && { whole: whole + by }),
       ...(loads !== undefined && { loads: loads + by }),

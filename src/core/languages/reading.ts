@@ -154,6 +154,8 @@ export interface Export {
   readonly about?: string;
   /** Whether it is given by `module.exports = …`, which is found by its words. */
   readonly isAssigned?: boolean;
+  /** Of all that another file gives, the names that are left out. */
+  readonly hides?: readonly string[];
   /** Whether it was found by its words, in a part of the text that was not parsed: evidence, and no ground for an edit. */
   readonly isTold?: boolean;
 }

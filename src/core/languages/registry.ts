@@ -52,10 +52,13 @@ export function languagesInUse(): readonly Language[] {
   return tables.languages;
 }
 
-/** Loads what is needed to read the languages that tell names apart by scope. */
-export async function prepareNames(): Promise<void> {
-  const wanted = tables.languages.filter((language) => language.names !== undefined);
-  await Promise.all(wanted.map((language) => language.prepare()));
+/** Loads what is needed to read the languages that tell names apart by scope, as far as a project's files are of them. */
+export async function prepareNames({ paths }: { readonly paths: readonly string[] }): Promise<void> {
+  const naming = tables.languages.filter((language) => language.names !== undefined);
+  const wanted = naming.filter(({ extensions, prepareLookups }) => {
+    return !prepareLookups || paths.some((path) => extensions.some((each) => path.endsWith(each)));
+  });
+  await Promise.all(wanted.flatMap((language) => [language.prepare(), language.prepareLookups?.()]));
 }
 
 /** Reads one more language, until the function that is given back is called: how the contract is tested from outside. */

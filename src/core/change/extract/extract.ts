@@ -51,7 +51,7 @@ export async function extractDraft(
   request: ExtractRequest,
   around?: FoundApp,
 ): Promise<ExtractDraft> {
-  await prepareNames();
+  await prepareNames(tree);
   if (!tree.has(request.path)) refuseSource(tree, request.path);
   const old = await anatomyOf(tree, request.path, { components: true });
   const chosen = selected(old, request);

@@ -38,7 +38,7 @@ export interface JoinDraft {
 
 /** Works it out. Throws for what is not there, for files that are not alike, and for names that clash. */
 export async function joinDraft({ tree, aliases }: Project, request: JoinRequest): Promise<JoinDraft> {
-  await prepareNames();
+  await prepareNames(tree);
   const named = [...new Set(request.files.flatMap((path) => scriptsOf(tree, path)))];
   const target = targetOf(tree, named, request.target);
   const isNew = !tree.has(target);

@@ -40,7 +40,7 @@ export interface NameResult {
 
 /** Proves it, or says where another declaration would be meant. */
 export async function proveNames(input: NameProof): Promise<NameResult> {
-  await prepareNames();
+  await prepareNames(input.tree);
   return new Proof(input).result();
 }
 

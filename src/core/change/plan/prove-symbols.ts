@@ -6,6 +6,7 @@ import { symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.j
 import { extractFrom, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
+import type { Claim } from "../draft.js";
 import type { Difference, MadeFile } from "./plan.js";
 import type { RespelledFile } from "./read-file.js";
 import type { Passage } from "./respell.js";
@@ -22,12 +23,16 @@ export interface SymbolProof {
   readonly passage: Passage;
   readonly files: readonly BoundFile[];
   readonly made: readonly MadeFile[];
+  readonly claims: readonly Claim[];
   readonly result: { references: number; same: number; readonly different: Difference[] };
 }
 
 /** Holds every use of a name against the planned tree. Names are compared by file, name and how often: texts may shift. */
-export function proveSymbols({ tree, passage, files, made, result }: SymbolProof): void {
+export function proveSymbols({ tree, passage, files, made, claims, result }: SymbolProof): void {
   const { map, after } = passage;
+  const renamed = new Map(
+    claims.flatMap((claim) => (claim.kind === "renames" ? [[`${claim.file}\n${claim.name}`, claim.to] as const] : [])),
+  );
   const before = symbolUses(
     files.map(({ file }) => ({ path: file.path, extraction: file.extraction, targets: file.meanings.map(targetsOf) })),
   );
@@ -42,7 +47,8 @@ export function proveSymbols({ tree, passage, files, made, result }: SymbolProof
   const left = new Map<string, number>();
   for (const use of then) left.set(keyOf(use), (left.get(keyOf(use)) ?? 0) + 1);
   for (const use of before) {
-    const key = keyOf({ ...use, from: map.file(use.from), to: map.file(use.to) });
+    const name = renamed.get(`${use.to}\n${use.name}`) ?? use.name;
+    const key = keyOf({ name, from: map.file(use.from), to: map.file(use.to) });
     const there = left.get(key) ?? 0;
     left.set(key, there - 1);
     result.references += 1;

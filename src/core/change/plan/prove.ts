@@ -23,6 +23,7 @@ import { isBoundByNames } from "../../graph/index.js";
 import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
+import type { Claim } from "../draft.js";
 import type { Difference, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
 import type { ReadFile } from "./read-file.js";
 import { isOpened, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
@@ -37,11 +38,13 @@ export interface ProofInput {
   readonly files: readonly ReadFile[];
   /** Files that are made: what they declare may be what others mean. */
   readonly made: readonly MadeFile[];
+  /** Names that are others then, among what else the draft claims. */
+  readonly claims?: readonly Claim[];
   readonly progress?: Progress;
 }
 
 /** Proves what was read, or says exactly which references would change. What was not read is for `gaps.ts` to say. */
-export function prove({ tree, passage, files, made, progress = quiet }: ProofInput): ProofFacts {
+export function prove({ tree, passage, files, made, claims = [], progress = quiet }: ProofInput): ProofFacts {
   const parseAgain = files.filter((file) => file.text).length <= mostParsed;
   const result = {
     references: 0,
@@ -62,7 +65,8 @@ export function prove({ tree, passage, files, made, progress = quiet }: ProofInp
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
-  if (files.some(({ path }) => isBoundByNames(path))) proveSymbols({ tree, passage, files: bound, made, result });
+  if (files.some(({ path }) => isBoundByNames(path)))
+    proveSymbols({ tree, passage, files: bound, made, claims, result });
   return result;
 }
 

@@ -52,11 +52,13 @@ export function takenNames(path: ProjectPath, modules: Modules, names: TextNames
         );
     }
   }
-  for (const { reference: at, members, whole } of names?.takings ?? []) {
-    const reference = references.find(({ start }) => start === at);
-    const targets = reference ? modules.targetsOf(path, reference) : [];
+  for (const { reference: at, others = [], members, whole } of names?.takings ?? []) {
+    const giving = references.filter(({ start }) => start === at || others.includes(start));
+    const targets = giving.flatMap((reference) => modules.targetsOf(path, reference));
     if (targets.length === 0) continue;
-    if (members) members.forEach((each) => member(each, targets));
+    if (members)
+      for (const { name, start } of members)
+        found.push({ start, name, targets, origins: modules.originsThrough(path, giving, name) });
     else take(at, "*", targets);
     if (names && whole !== undefined) hold(variableAt(names, whole), targets);
   }

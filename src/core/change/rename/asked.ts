@@ -134,7 +134,9 @@ export function namesAfterFile(
   const renamed = main.map((from) => ({ from, to: newNameFor(from, words) }));
   const isNameless = own.some((each) => each.name === "default" && called(each) === "default");
   const related = renamed.flatMap(({ from, to }) =>
-    suffixes.map((suffix) => ({ from: from + suffix, to: to + suffix })).filter((each) => declared.includes(each.from)),
+    [...suffixes.map((suffix) => ["", suffix] as const), ["_", "State"] as const]
+      .map(([before, suffix]) => ({ from: before + from + suffix, to: before + to + suffix }))
+      .filter((each) => declared.includes(each.from)),
   );
   const all = [...renamed, ...related];
   if (isNameless) all.push({ from: "default", to: "default" });

@@ -86,11 +86,13 @@ class FilePlaces {
     this.#declared();
     for (const reference of references) for (const binding of reference.bindings ?? []) this.#bound(reference, binding);
     for (const taking of names.takings) {
-      const reference = references.find(({ start }) => start === taking.reference);
-      if (!reference) continue;
-      const targets = modules.targetsOf(path, reference);
+      const { reference: at, others = [] } = taking;
+      const giving = references.filter(({ start }) => start === at || others.includes(start));
+      if (giving.length === 0) continue;
+      const targets = giving.flatMap((reference) => modules.targetsOf(path, reference));
       const whole = taking.whole === undefined ? undefined : variableAt(names, taking.whole);
-      if (taking.members) for (const member of taking.members) this.#member(member, targets);
+      if (taking.members)
+        for (const member of taking.members) this.#memberOf(member, modules.originsThrough(path, giving, member.name));
       else this.#escape(taking.reference, targets);
       if (whole) this.#held(whole, targets);
       if (taking.loads !== undefined) this.#loaded(taking.loads, targets);
@@ -192,9 +194,16 @@ class FilePlaces {
       this.#escapes.push(start);
   }
 
-  #member({ name, start, local }: Member, targets: readonly ProjectPath[]): void {
-    const { names, renaming, modules } = this.input;
-    const origins = targets.flatMap((target) => modules.originsOf(target, name));
+  #member(member: Member, targets: readonly ProjectPath[]): void {
+    const { modules } = this.input;
+    this.#memberOf(
+      member,
+      targets.flatMap((target) => modules.originsOf(target, member.name)),
+    );
+  }
+
+  #memberOf({ name, start, local }: Member, origins: readonly Origin[]): void {
+    const { names, renaming } = this.input;
     if (origins.length > 0 && origins.every((each) => each.name === "*"))
       return this.#escape(
         start,

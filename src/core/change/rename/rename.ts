@@ -27,6 +27,8 @@ export interface RenameDraft {
   readonly mentions: readonly MentionedName[];
   /** Names of the file that hold the old one and stay. */
   readonly alike: readonly string[];
+  /** Files that a tool wrote and that change or move: it would write them otherwise. */
+  readonly generated: readonly ProjectPath[];
 }
 
 /** How a rename is carried out. */
@@ -41,7 +43,7 @@ export async function renameDraft(
   request: RenameRequest,
   { mentions = false }: RenameOptions = {},
 ): Promise<RenameDraft> {
-  await prepareNames();
+  await prepareNames(tree);
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   return new Rename(modules, tree, request).draft(mentions);
 }
@@ -94,6 +96,7 @@ class Rename {
       names: shown.map(({ files: [file = "" as ProjectPath], from, to }) => ({ from, to, file })),
       mentions: found,
       alike: await this.#alike(files?.leader, shown),
+      generated: this.#generated([...(files?.moves ?? []).map(({ from }) => from), ...edits.map(({ file }) => file)]),
     };
     return withMentions ? changingMentions(renamed, found) : renamed;
   }
@@ -250,6 +253,14 @@ class Rename {
       path: to,
       other: path,
       ...(at && { place: { file: path, line: at.line, column: at.column } }),
+    });
+  }
+
+  #generated(paths: readonly ProjectPath[]): ProjectPath[] {
+    return [...new Set(paths)].filter((path) => {
+      const text = this.tree.text(path)?.text;
+      const signs = text === undefined ? [] : languageFor(path)?.outline(text, nameOf(path)).signs;
+      return signs?.includes("generated") === true;
     });
   }
 

@@ -53,7 +53,7 @@ export interface SplitDraft {
 
 /** Works it out. Throws for what cannot be parted. */
 export async function splitDraft({ tree, aliases }: Project, request: SplitRequest): Promise<SplitDraft> {
-  await prepareNames();
+  await prepareNames(tree);
   const { path } = request;
   if (!tree.has(path)) refuseSource(tree, path);
   const anatomy = await anatomyOf(tree, path);

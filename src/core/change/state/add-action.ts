@@ -62,7 +62,7 @@ export function belongsToState({
 
 /** Works it out. Throws where no state of the feature is there, or several, and where the name is taken. */
 export async function addAction(request: AddActionRequest): Promise<AddedAction> {
-  await prepareNames();
+  await prepareNames(request.graph.tree);
   const family = familyFor(request);
   return new Adding(request, family).draft();
 }

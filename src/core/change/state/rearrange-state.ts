@@ -76,7 +76,7 @@ interface Prepared {
 
 /** Works it out and proves it. What cannot be changed, or not for certain, is left, and said. */
 export async function rearrangeState(request: StateRequest): Promise<RearrangedState> {
-  await prepareNames();
+  await prepareNames(request.graph.tree);
   const { analysed, graph, layout, feature } = request;
   const all = stateFamilies({ catalogue: analysed.catalogue, graph }).filter(
     (family) => feature === undefined || family.feature === feature,
@@ -108,7 +108,7 @@ export async function stateDraft(
   request: Omit<StateRequest, "feature" | "progress">,
   reducers: readonly ProjectPath[],
 ): Promise<Draft | undefined> {
-  await prepareNames();
+  await prepareNames(request.graph.tree);
   const { analysed, graph, layout, project } = request;
   const parts: Part[] = [];
   for (const family of stateFamilies({ catalogue: analysed.catalogue, graph })) {

@@ -129,7 +129,7 @@ describe("what a text names", () => {
       "x.dart",
     );
     expect(references.map(({ bindings }) => bindings?.map(({ imported, local }) => `${imported} ${local}`))).toEqual([
-      ["A A", "B B"],
+      ["A ", "B "],
       ["* b"],
       undefined,
       ["D D"],

@@ -4,7 +4,7 @@
  * those who import the file.
  */
 import type { ReadingDepth } from "../language.js";
-import type { Binding, Extraction, Reference, ReferenceKind, SymbolName } from "../reading.js";
+import type { Binding, Export, Extraction, Reference, ReferenceKind, SymbolName } from "../reading.js";
 import { Declarations } from "./declarations.js";
 import { looksLikePath, unescaped } from "./literals.js";
 import { Scanner } from "./scanner.js";
@@ -13,9 +13,29 @@ const [semicolon, dot, comma, at, openParen, closeParen, less] = [59, 46, 44, 64
 
 /** Reads one text. `name` is the file's name: what a generator makes beside it is called after it. */
 export function extractDart(text: string, name: string, depth: ReadingDepth): Extraction {
+  return readDart(text, name, depth).extraction;
+}
+
+/** The names that one directive takes: all, or those of a list, or all but those of one. */
+export interface Link {
+  /** Where the address begins that it takes them of; several where a condition chooses. */
+  readonly references: readonly number[];
+  readonly kind: "import" | "re-export" | "part" | "part of";
+  readonly prefix: SymbolName | undefined;
+  readonly show: readonly SymbolName[] | undefined;
+  readonly hide: readonly SymbolName[];
+}
+
+/** The same with what each directive takes. */
+export function readDart(
+  text: string,
+  name: string,
+  depth: ReadingDepth,
+): { readonly extraction: Extraction; readonly links: readonly Link[] } {
   const zero = text.indexOf("\0");
-  if (zero >= 0) return notRead(zero, "the file is not text");
-  return new Reader(text, name, depth !== "references").read();
+  if (zero >= 0) return { extraction: notRead(zero, "the file is not text"), links: [] };
+  const reader = new Reader(text, name, depth);
+  return { extraction: reader.read(), links: reader.links };
 }
 
 function notRead(offset: number, message: string): Extraction {
@@ -29,6 +49,25 @@ interface Name {
   readonly end: number;
 }
 
+/** The bindings of a reference: what a list takes, a prefix that stands for all, or that all is passed on. */
+function bindingsOf(
+  { start, end }: Reference,
+  { kind, prefix, show }: Pick<Link, "kind" | "prefix" | "show">,
+): readonly Binding[] | undefined {
+  const all = (local: string, at: { start: number; end: number }): Binding => {
+    return { imported: "*", local, ...at, localStart: at.start, localEnd: at.end, isType: false };
+  };
+  const listed = (show ?? []).map(({ name, start: from, end: to }): Binding => {
+    // An import gives what it lists no name of its own; a list that is passed on does.
+    const local =
+      kind === "import" ? { local: "", localStart: -1, localEnd: -1 } : { local: name, localStart: from, localEnd: to };
+    return { imported: name, start: from, end: to, ...local, isType: false };
+  });
+  if (kind === "re-export") return show ? listed : [all("*", { start, end })];
+  if (prefix) return [all(prefix.name, { start: prefix.start, end: prefix.end }), ...listed];
+  return show && listed;
+}
+
 class Reader {
   readonly #scanner: Scanner;
   readonly #references: Reference[] = [];
@@ -40,13 +79,16 @@ class Reader {
   /** Whether it has parts, or is one: then names of other files are known in it that it does not import. */
   #isShared = false;
   readonly #stem: string;
+  readonly all: boolean;
+  readonly links: Link[] = [];
   #problem: Extraction["problem"];
 
   constructor(
     readonly text: string,
     readonly name: string,
-    readonly all: boolean,
+    readonly depth: ReadingDepth,
   ) {
+    this.all = depth !== "references";
     this.#scanner = new Scanner(text);
     this.#stem = name.replace(/\.dart$/, "");
   }
@@ -80,7 +122,7 @@ class Reader {
       computed: this.#computed,
       reading: problem ? "around errors" : "whole",
       ...(problem && { problem }),
-      ...(this.all && { exports: [...(this.#declarations?.exports ?? []), ...this.#passedOn()] }),
+      ...(this.all && { exports: [...this.#ownExports(), ...this.#passedOn()] }),
       ...(declares.length > 0 && { declares }),
       ...(this.#isShared && { usesNames: this.#used() }),
     };
@@ -142,6 +184,7 @@ class Reader {
       if (scanner.kind === "text") this.#uri("part of", "part of");
       else if (scanner.kind === "name") {
         const { name, start, end } = this.#dotted();
+        this.links.push({ references: [start], kind: "part of", prefix: undefined, show: undefined, hide: [] });
         this.#references.push({
           kind: "part of",
           lookup: "dart library",
@@ -189,7 +232,7 @@ class Reader {
   }
 
   /** `import "a.dart" if (dart.library.io) "b.dart" deferred as p show A, B hide C;` */
-  #importing(kind: ReferenceKind): void {
+  #importing(kind: "import" | "re-export"): void {
     const scanner = this.#scanner;
     const first = this.#references.length;
     this.#uri(kind, kind === "import" ? "import" : "export");
@@ -199,7 +242,7 @@ class Reader {
       scanner.next();
       if (scanner.kind === "text") this.#uri(kind, "import");
     }
-    const bindings: Binding[] = [];
+    const [show, hide]: [Name[], Name[]] = [[], []];
     let isNarrow = false;
     let prefix: Name | undefined;
     for (let word = this.#word(); word !== undefined; word = this.#word()) {
@@ -210,9 +253,7 @@ class Reader {
       } else if (word === "show" || word === "hide") {
         isNarrow ||= word === "show";
         while (scanner.kind === "name") {
-          const { name, start, end } = this.#name();
-          if (word === "show")
-            bindings.push({ imported: name, local: name, start, end, localStart: start, localEnd: end, isType: false });
+          (word === "show" ? show : hide).push(this.#name());
           scanner.next();
           if (!this.#isMark(comma)) break;
           scanner.next();
@@ -220,29 +261,13 @@ class Reader {
       } else if (word !== "deferred") break;
     }
     this.#end(kind === "import" ? "import" : "export");
+    const references = this.#references.slice(first).map(({ start }) => start);
+    this.links.push({ references, kind, prefix, show: isNarrow ? show : undefined, hide });
     for (let index = first; index < this.#references.length; index += 1) {
       const reference = this.#references[index];
       if (!reference) continue;
-      const whole: Binding | undefined = prefix && {
-        imported: "*",
-        local: prefix.name,
-        start: prefix.start,
-        end: prefix.end,
-        localStart: prefix.start,
-        localEnd: prefix.end,
-        isType: false,
-      };
-      const all: Binding = {
-        imported: "*",
-        local: "*",
-        start: reference.start,
-        end: reference.end,
-        localStart: reference.start,
-        localEnd: reference.end,
-        isType: false,
-      };
-      const taken = isNarrow ? bindings : kind === "re-export" ? [all] : whole && [whole];
-      this.#references[index] = { ...reference, ...(taken && { bindings: taken }) };
+      const bindings = bindingsOf(reference, { kind, prefix, show: isNarrow ? show : undefined });
+      this.#references[index] = { ...reference, ...(bindings && { bindings }) };
     }
   }
 
@@ -258,8 +283,9 @@ class Reader {
       return;
     }
     const lookup = this.#isMadeBeside(specifier) ? "dart beside" : "dart";
-    const bindings = what === "part" || what === "part of" ? { bindings: [] } : {};
-    this.#references.push({ kind, lookup, start, end, specifier, quote, ...bindings });
+    const isPart = kind === "part" || kind === "part of";
+    if (isPart) this.links.push({ references: [start], kind, prefix: undefined, show: undefined, hide: [] });
+    this.#references.push({ kind, lookup, start, end, specifier, quote, ...(isPart && { bindings: [] }) });
   }
 
   /** `tree.g.dart` in `tree.dart`: a generator makes it after the file's own name. */
@@ -330,25 +356,41 @@ class Reader {
     });
   }
 
-  /** What the text passes on of other files. */
-  #passedOn(): NonNullable<Extraction["exports"]> {
-    return this.#references.flatMap(({ kind, start, end, bindings = [] }) =>
-      kind === "re-export"
-        ? bindings.map(({ imported, ...at }) =>
-            imported === "*"
-              ? { name: "*", kind: "value" as const, isType: false, start, end, from: start, imported }
-              : {
-                  name: imported,
-                  kind: "value" as const,
-                  isType: false,
-                  start: at.start,
-                  end: at.end,
-                  from: start,
-                  imported,
-                },
-          )
-        : [],
-    );
+  /** What is declared here; private names are given to the rest of the library. */
+  #ownExports(): Export[] {
+    const { exports = [], declared = [] } = this.#declarations ?? {};
+    if (this.depth !== "exact" || !this.#isShared) return [...exports];
+    const hidden = declared.filter(({ name }) => name.startsWith("_"));
+    return [
+      ...exports,
+      ...hidden.map(({ name, start, end }): Export => ({
+        name,
+        local: name,
+        kind: "value",
+        isType: false,
+        start,
+        end,
+      })),
+    ];
+  }
+
+  /** What the text passes on of other files, its own parts among them. */
+  #passedOn(): Export[] {
+    const { depth } = this;
+    const isPassed = ({ kind }: Reference): boolean => kind === "re-export" || (kind === "part" && depth === "exact");
+    return this.#references.filter(isPassed).flatMap(({ start, end, bindings = [] }): Export[] => {
+      const from = { kind: "value", isType: false, from: start } as const;
+      const { hide = [], show } = this.links.find(({ references }) => references.includes(start)) ?? {};
+      const hides = depth === "exact" && hide.length > 0 ? { hides: hide.map(({ name }) => name) } : {};
+      if (!show) return [{ ...from, name: "*", start, end, imported: "*", ...hides }];
+      return bindings.map(({ imported, ...at }) => ({
+        ...from,
+        name: imported,
+        start: at.start,
+        end: at.end,
+        imported,
+      }));
+    });
   }
 
   /** The words that a library's file uses and does not declare itself. */

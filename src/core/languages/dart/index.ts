@@ -6,6 +6,7 @@ import { extractDart } from "./extract.js";
 import { bindsFiles, librariesOf } from "./libraries.js";
 import { looksLikePath, readText } from "./literals.js";
 import { pictureFolders } from "./bundles.js";
+import { dartNames } from "./names.js";
 import { dartLookups } from "./lookups.js";
 import { outlineDart } from "./outline.js";
 
@@ -57,6 +58,7 @@ export const dart: Language = {
   prepareLookups: prepareYaml,
   extract: (text, name, depth = "references") => extractDart(text, name, depth),
   outline: outlineDart,
+  names: (text, name) => Promise.resolve(dartNames(text, name)),
   readAt,
   write,
 };
