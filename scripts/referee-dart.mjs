@@ -71,10 +71,11 @@ function judgeNames(source, seed) {
   /** @type {Map<string, number>} */
   const refused = new Map();
   let [done, places] = [0, 0];
-  const count = (/** @type {string} */ name) => candidates.filter((each) => each.name === name).length;
+  const all = candidates.map(({ name }) => name);
+  const isTwice = (/** @type {string} */ name) => all.indexOf(name) !== all.lastIndexOf(name);
   while (done < options.renames && candidates.length > 0) {
     const [{ path = "", name = "" } = {}] = candidates.splice(Math.floor(random() * candidates.length), 1);
-    if (count(name) > 0 || [...before.values()].some(({ inner }) => inner.has(name))) continue;
+    if (isTwice(name) || [...before.values()].some(({ inner }) => inner.has(name))) continue;
     const fresh = `${/^_/.test(name) ? "_" : ""}${/^_?[A-Z]/.test(name) ? "Zq" : "zq"}${done}Xv`;
     const now = words(root);
     const run = ours(root, ["rename", path, name, fresh, "--json", "--write"]);

@@ -141,7 +141,7 @@ function linesOfLists(tree: SourceTree, moves: readonly Move[]): readonly Listed
 
 /** Loads what reads the manifests that may list what moves: `draftOf` asks for it. */
 export async function prepareLists(tree: SourceTree, moves: readonly Move[]): Promise<void> {
-  const listing = languagesInUse().filter(({ keepListed }) => keepListed !== undefined);
+  const listing = languagesInUse().filter((language) => language.keepListed !== undefined);
   if (listing.length === 0 || moves.every(({ from }) => isCode(from))) return;
   const wanted = listing.filter((language) => tree.paths.some((path) => languageFor(path) === language));
   await Promise.all(wanted.map((language) => language.prepare()));

@@ -165,7 +165,7 @@ export async function buildGraph({
   const readings = new Array<FileReading>(paths.length);
   const unread = kept ? findKept(tree, paths, { kept, keepTexts, readings }) : paths.map((_, index) => index);
   await readAll(tree, { paths, unread, readings, kept, keepTexts }, progress);
-  await Promise.all([...new Set(paths.map(languageFor))].map((language) => language?.prepareLookups?.()));
+  for (const language of new Set(paths.map(languageFor))) await language?.prepareLookups?.();
   const resolver = new Resolver(tree, rules, aliases);
   const files = new Map<ProjectPath, GraphFile>();
   paths.forEach((path, index) => {

@@ -50,8 +50,8 @@ export function symbolUses(files: readonly SymbolFile[]): SymbolUse[] {
     const language = languageFor(file.path);
     if (!language?.libraries) continue;
     // Most files are libraries by themselves.
-    const binds = language.bindsFiles;
-    if (binds && !file.extraction.references.some((each) => binds(each))) continue;
+    const isBound = (): boolean => file.extraction.references.some((each) => language.bindsFiles?.(each));
+    if (language.bindsFiles && !isBound()) continue;
     const alike = byLanguage.get(language);
     if (alike) alike.push(file);
     else byLanguage.set(language, [file]);

@@ -55,10 +55,12 @@ export function languagesInUse(): readonly Language[] {
 /** Loads what is needed to read the languages that tell names apart by scope, as far as a project's files are of them. */
 export async function prepareNames({ paths }: { readonly paths: readonly string[] }): Promise<void> {
   const naming = tables.languages.filter((language) => language.names !== undefined);
-  const wanted = naming.filter(({ extensions, prepareLookups }) => {
-    return !prepareLookups || paths.some((path) => extensions.some((each) => path.endsWith(each)));
+  const wanted = naming.filter((language) => {
+    const isOf = (path: string): boolean => language.extensions.some((each) => path.endsWith(each));
+    return language.prepareLookups === undefined || paths.some(isOf);
   });
-  await Promise.all(wanted.flatMap((language) => [language.prepare(), language.prepareLookups?.()]));
+  await Promise.all(wanted.map((language) => language.prepare()));
+  for (const language of wanted) await language.prepareLookups?.();
 }
 
 /** Reads one more language, until the function that is given back is called: how the contract is tested from outside. */

@@ -4,9 +4,10 @@
  * those who import the file.
  */
 import type { ReadingDepth } from "../language.js";
-import type { Binding, Export, Extraction, Reference, ReferenceKind, SymbolName } from "../reading.js";
+import type { Export, Extraction, Reference, ReferenceKind, SymbolName } from "../reading.js";
 import { Declarations } from "./declarations.js";
 import { looksLikePath, unescaped } from "./literals.js";
+import { bindingsOf, type Link } from "./links.js";
 import { Scanner } from "./scanner.js";
 
 const [semicolon, dot, comma, at, openParen, closeParen, less] = [59, 46, 44, 64, 40, 41, 60];
@@ -14,16 +15,6 @@ const [semicolon, dot, comma, at, openParen, closeParen, less] = [59, 46, 44, 64
 /** Reads one text. `name` is the file's name: what a generator makes beside it is called after it. */
 export function extractDart(text: string, name: string, depth: ReadingDepth): Extraction {
   return readDart(text, name, depth).extraction;
-}
-
-/** The names that one directive takes: all, or those of a list, or all but those of one. */
-export interface Link {
-  /** Where the address begins that it takes them of; several where a condition chooses. */
-  readonly references: readonly number[];
-  readonly kind: "import" | "re-export" | "part" | "part of";
-  readonly prefix: SymbolName | undefined;
-  readonly show: readonly SymbolName[] | undefined;
-  readonly hide: readonly SymbolName[];
 }
 
 /** The same with what each directive takes. */
@@ -47,25 +38,6 @@ interface Name {
   readonly name: string;
   readonly start: number;
   readonly end: number;
-}
-
-/** The bindings of a reference: what a list takes, a prefix that stands for all, or that all is passed on. */
-function bindingsOf(
-  { start, end }: Reference,
-  { kind, prefix, show }: Pick<Link, "kind" | "prefix" | "show">,
-): readonly Binding[] | undefined {
-  const all = (local: string, at: { start: number; end: number }): Binding => {
-    return { imported: "*", local, ...at, localStart: at.start, localEnd: at.end, isType: false };
-  };
-  const listed = (show ?? []).map(({ name, start: from, end: to }): Binding => {
-    // An import gives what it lists no name of its own; a list that is passed on does.
-    const local =
-      kind === "import" ? { local: "", localStart: -1, localEnd: -1 } : { local: name, localStart: from, localEnd: to };
-    return { imported: name, start: from, end: to, ...local, isType: false };
-  });
-  if (kind === "re-export") return show ? listed : [all("*", { start, end })];
-  if (prefix) return [all(prefix.name, { start: prefix.start, end: prefix.end }), ...listed];
-  return show && listed;
 }
 
 class Reader {

@@ -6,9 +6,9 @@ const escape = /\\(?:u\{([\da-fA-F]{1,6})\}|u([\da-fA-F]{4})|x([\da-fA-F]{2})|([
 /** The text of a string with its escapes undone. */
 export function unescaped(text: string): string {
   if (!text.includes("\\")) return text;
-  return text.replace(escape, (_, braced?: string, four?: string, two?: string, other = "") => {
+  return text.replace(escape, (_, braced?: string, four?: string, two?: string, other?: string) => {
     const hex = braced ?? four ?? two;
-    if (hex === undefined) return simple[other] ?? other;
+    if (hex === undefined) return simple[other ?? ""] ?? other ?? "";
     const code = Number.parseInt(hex, 16);
     return code > 0x10ffff ? "\ufffd" : String.fromCodePoint(code);
   });

@@ -3,8 +3,10 @@
  * each name, those directives are known that may give it, by their lists.
  */
 import type { Identifier, Member, NamePlace, Taking, TextNames, Variable } from "../names.js";
-import { readDart, type Link } from "./extract.js";
-import { scopesOf, type Declared } from "./scopes.js";
+import { readDart } from "./extract.js";
+import type { Link } from "./links.js";
+import { scopesOf } from "./scopes.js";
+import type { Declared } from "./token-walk.js";
 import { reserved, tokensOf, type Token } from "./tokens.js";
 
 /** Tells the names of a text apart; `undefined` where it has an error. */
