@@ -317,9 +317,10 @@ class Reader {
     const specifier = isRaw ? written : unescaped(written);
     const from = this.text.slice(end + quote.length, end + quote.length + 200);
     const owner = /^\s*,\s*(?:\w+\s*:\s*[^,()]*,\s*){0,3}package\s*:\s*(['"])([\w]+)\1/.exec(from)?.[2];
+    const before = this.text.slice(Math.max(0, start - quote.length - 40), start - quote.length);
     this.#references.push({
       kind: "asset",
-      lookup: "dart asset",
+      lookup: /\bmatchesGoldenFile\s*\(\s*r?$/.test(before) ? "dart golden" : "dart asset",
       start,
       end,
       specifier,

@@ -40,7 +40,7 @@ function readAt(text: string, start: number, { quote }: Reference): { end: numbe
 /** A raw string cannot hold everything, and which strings are raw stands before them: what differs in one is not written. */
 function write(specifier: string, { quote, lookup }: Reference): string | undefined {
   if (quote === "") return /^[\w$]+(?:\.[\w$]+)*$/.test(specifier) ? specifier : undefined;
-  if (lookup === "dart asset" && !looksLikePath(specifier)) return undefined;
+  if (/^dart (?:asset|golden)$/.test(lookup) && !looksLikePath(specifier)) return undefined;
   return /[\r\n\\$'"]/.test(specifier) ? undefined : specifier;
 }
 

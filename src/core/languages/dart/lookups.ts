@@ -12,6 +12,7 @@ import {
   nameOf,
   relativePath,
   rootPath,
+  toProjectPath,
   type ProjectPath,
 } from "../../base/paths.js";
 import {
@@ -74,7 +75,15 @@ function resolveAddress(ground: Ground, from: ProjectPath, specifier: string): R
   if (target === undefined) return external;
   const file = ground.plain(target);
   if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
-  return ground.beyond(target, [""]) === undefined ? unresolved : { state: "beyond", at: target, scheme: "relative" };
+  return isThereOrWillBe(ground, target) ? { state: "beyond", at: target, scheme: "relative" } : unresolved;
+}
+
+/** What generators write is often kept out of version control, and is written to the same place again. */
+const written =
+  /(?:\.(?:g|freezed|gr|mocks|config|gen|mapper|chopper|drift|pb|pbenum|pbgrpc|pbjson)|(?:^|\/)(?:app_localizations(?:_\w+)?|firebase_options))\.dart$/;
+
+function isThereOrWillBe(ground: Ground, target: ProjectPath): boolean {
+  return written.test(target) || ground.beyond(target, [""]) !== undefined;
 }
 
 function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): Resolution {
@@ -86,7 +95,7 @@ function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): R
   if (target === undefined) return unresolved;
   const file = ground.plain(target);
   if (file !== undefined) return { state: "found", targets: [file], scheme };
-  return ground.beyond(target, [""]) === undefined ? unresolved : { state: "beyond", at: target, scheme };
+  return isThereOrWillBe(ground, target) ? { state: "beyond", at: target, scheme } : unresolved;
 }
 
 /** Percent escapes stand for letters in an address. */
@@ -107,8 +116,10 @@ function encoded(path: string): string {
  * As the file spells its own library, by the package's name or from the file's folder; lint settings that ask for one of the two are
  * obeyed. Between `lib/` and what lies outside of it a name of the package is what tools want.
  */
-function* addressSpellings({ reference, was, targets: [target], from, ground }: SpellingTask): Generator<string> {
-  if (was.state !== "found" || target === undefined) return;
+function* addressSpellings({ reference, was, targets, from, ground }: SpellingTask): Generator<string> {
+  // What is not the project's stays where it is.
+  const target = was.state === "beyond" ? toProjectPath(was.at) : targets[0];
+  if ((was.state !== "found" && was.state !== "beyond") || target === undefined) return;
   const relative = encoded(relativePath(folderOf(from), target));
   const dotted = reference.specifier.startsWith("./") && !relative.startsWith("../") ? `./${relative}` : relative;
   const [own, other] = [packageAround(ground, from), packageAround(ground, target)];
@@ -234,6 +245,19 @@ function bundleOf(ground: Ground, folder: ProjectPath, target: ProjectPath): Sch
   return { kind: "app bundle", pattern: "*", targets, exact: true, all: false, by: manifest };
 }
 
+/** A picture with which a test compares, from the test's own folder. */
+const golden: NameLookup = {
+  name: "dart golden",
+  isOpen: true,
+  asksOfFile: true,
+  resolve(ground, from, { specifier }) {
+    const target = joinPath(folderOf(from), specifier);
+    const file = target === undefined ? undefined : ground.plain(target);
+    return file === undefined ? external : { state: "found", targets: [file], scheme: "relative" };
+  },
+  spellings: ({ targets: [target], from }) => (target === undefined ? [] : [relativePath(folderOf(from), target)]),
+};
+
 /** A file with those that stand for it on other screens. */
 function withVariants(ground: Ground, target: ProjectPath): ProjectPath[] {
   const plain = ground.plain(target);
@@ -297,4 +321,13 @@ function arbFolder(ground: Ground, settings: ProjectPath): ProjectPath | undefin
 }
 
 /** How Dart and its manifests look names up. */
-export const dartLookups: readonly NameLookup[] = [address, beside, library, asset, listed, bundle, translation];
+export const dartLookups: readonly NameLookup[] = [
+  address,
+  beside,
+  library,
+  asset,
+  golden,
+  listed,
+  bundle,
+  translation,
+];

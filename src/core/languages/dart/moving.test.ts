@@ -170,6 +170,27 @@ describe("how names are spelled", () => {
     ]);
   });
 
+  test("pictures with which a test compares", async () => {
+    const files = {
+      "test/cards/card_test.dart": "expect(a, matchesGoldenFile('goldens/card.png'));\n",
+      "test/cards/goldens/card.png": "",
+    };
+    expect(await moved("test/cards/card_test.dart test/widgets/", { ...app, ...files })).toEqual([
+      "test/cards/card_test.dart: goldens/card.png > ../cards/goldens/card.png",
+    ]);
+    expect(await moved("test/cards/goldens/ test/cards/pictures", { ...app, ...files })).toEqual([
+      "test/cards/card_test.dart: goldens/card.png > pictures/card.png",
+    ]);
+  });
+
+  test("what a generator writes elsewhere is looked for where it writes it", async () => {
+    const files = { "lib/a.dart": "import 'l10n/app_localizations.dart';\nimport 'router.gr.dart';\n" };
+    expect(await moved("lib/a.dart lib/core/", { ...app, ...files })).toEqual([
+      "lib/a.dart: l10n/app_localizations.dart > ../l10n/app_localizations.dart",
+      "lib/a.dart: router.gr.dart > ../router.gr.dart",
+    ]);
+  });
+
   test("translations and their settings", async () => {
     const l10n = { "l10n.yaml": "arb-dir: lib/l10n\ntemplate-arb-file: app_en.arb\n", "lib/l10n/app_en.arb": "{}" };
     expect(await moved("lib/l10n/ lib/core/l10n", { ...app, ...l10n })).toEqual([
