@@ -47,6 +47,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const variables = variablesOf(tree, tree.paths);
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
+    found.push(...namesAlone(file, extraction, { tree, map, resolver }));
     if (extraction.computed.length === 0) continue;
     // In settings, a place that is joined to the file's own folder is a reference, and is proved.
     const proved = new Set(extraction.references.map(({ start }) => start));
@@ -60,6 +61,10 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
       found.push({ file, at, text: head, names: among[0] ?? file, reason: "computed", among });
     }
     if (!extraction.computed.some(({ head }) => head === "")) continue;
+    if (languageFor(file)?.takesByWord === true) {
+      found.push(...tails(file, extraction, { tree, map, resolver }));
+      continue;
+    }
     if (!isOfTrade(file, "sheet")) {
       found.push(...headless(file, extraction, { tree, map, resolver }));
       continue;
@@ -144,6 +149,34 @@ function headless(
     const hit = meant.targets.find((path) => (isRelative ? !stays(file, path, map, true) : map.files.has(path)));
     if (hit === undefined) return [];
     return [{ file, at: source.positionAt(start), text, names: map.files.has(hit) ? hit : file, reason: "computed" }];
+  });
+}
+
+type Places = Pick<ComputedInput, "tree" | "map" | "resolver">;
+
+/** `'$folder/tree.png'`: of what is put together at run time, the end is the name of something that moves. */
+function tails(file: ProjectPath, { computed }: Extraction, { tree, map }: Places): Mention[] {
+  const source = tree.text(file);
+  const byName = namesOf(map);
+  return computed.flatMap(({ start, end, head }): Mention[] => {
+    const text = source?.text.slice(start, end) ?? "";
+    const names = head === "" ? byName.get(nameOf(text)) : undefined;
+    return source && names !== undefined
+      ? [{ file, at: source.positionAt(start), text, names, reason: "computed" }]
+      : [];
+  });
+}
+
+/** `folder + "tree.png"`: a name in a string that leads nowhere by itself, and is that of something that moves. */
+function namesAlone(file: ProjectPath, { references }: Extraction, { tree, map, resolver }: Places): Mention[] {
+  if (languageFor(file)?.takesByWord !== true) return [];
+  const byName = namesOf(map);
+  return references.flatMap((reference): Mention[] => {
+    const { kind, specifier: text, start } = reference;
+    const names = kind === "asset" ? byName.get(nameOf(text)) : undefined;
+    if (names === undefined || resolver.resolve(file, reference).state !== "external") return [];
+    const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    return [{ file, at, text, names, reason: "computed" }];
   });
 }
 

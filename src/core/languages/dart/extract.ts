@@ -307,8 +307,13 @@ class Reader {
   #text(): void {
     const { start, end, quote, isRaw, piece } = this.#scanner;
     const length = end - start;
-    if (piece === "next" || length < 3 || length > 300) return;
+    if (length < 3 || length > 300) return;
     const written = this.text.slice(start, end);
+    // `'$folder/tree.png'` and `folder + '/tree.png'`: only the file's name tells what is meant.
+    if (piece === "next" || (piece === "whole" && written.startsWith("/"))) {
+      if (/^[\w./@ -]*\w\.[A-Za-z]\w{0,9}$/.test(written)) this.#computed.push({ start, end, head: "" });
+      return;
+    }
     if (piece === "first") {
       if (/^[\w.-]+\/(?:[\w.@ -]+\/)*[\w.@ -]*$/.test(written)) this.#computed.push({ start, end, head: written });
       return;

@@ -27,7 +27,7 @@ import {
 } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
 import { isListed, pictureFolders } from "./bundles.js";
-import { libraryMapping, packageAround, packageNamed, pubspec } from "./packages.js";
+import { libraryMapping, packageAround, packagesNamed, pubspec } from "./packages.js";
 
 /** The head of the words under which a file says what its library is called. */
 export const libraryMark = "library ";
@@ -88,14 +88,15 @@ function isThereOrWillBe(ground: Ground, target: ProjectPath): boolean {
 
 function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): Resolution {
   const [, name = "", rest = ""] = /^package:([^/]*)\/(.*)$/.exec(specifier) ?? [];
-  const meant = packageNamed(ground, from, name);
+  const named = packagesNamed(ground, from, name);
+  const [meant] = named;
   if (!meant) return external;
-  const target = joinPath(inFolder(meant.folder, "lib"), decoded(rest));
   const scheme = libraryMapping(meant, packageAround(ground, from));
-  if (target === undefined) return unresolved;
-  const file = ground.plain(target);
-  if (file !== undefined) return { state: "found", targets: [file], scheme };
-  return isThereOrWillBe(ground, target) ? { state: "beyond", at: target, scheme } : unresolved;
+  const places = named.map(({ folder }) => joinPath(inFolder(folder, "lib"), decoded(rest)));
+  const files = places.map((place) => place && ground.plain(place)).filter((file) => file !== undefined);
+  if (files.length > 0) return { state: "found", targets: files, scheme };
+  const later = places.find((place) => place !== undefined && isThereOrWillBe(ground, place));
+  return later === undefined ? unresolved : { state: "beyond", at: later, scheme };
 }
 
 /** Percent escapes stand for letters in an address. */
@@ -193,7 +194,7 @@ const asset: NameLookup = {
       const own = packageAround(ground, from);
       return own ? fileIn(ground, own.folder, specifier, true) : external;
     }
-    const one = packageNamed(ground, from, owner);
+    const [one] = packagesNamed(ground, from, owner);
     if (!one) return external;
     const path = rest ?? specifier;
     const there = fileIn(ground, one.folder, path, true);
@@ -274,7 +275,7 @@ const listed: NameLookup = {
   resolve(ground, from, { specifier }) {
     const [, name, rest = ""] = /^packages\/(\w+)\/(.+)$/.exec(specifier) ?? [];
     if (name === undefined) return fileIn(ground, folderOf(from), specifier, false);
-    const one = packageNamed(ground, from, name);
+    const [one] = packagesNamed(ground, from, name);
     return one ? fileIn(ground, inFolder(one.folder, "lib"), rest, false) : external;
   },
   spellings: ({ targets: [target], from, folder, was, reference }) => {

@@ -304,6 +304,27 @@ describe("what is not certain is no proof", () => {
     ]);
   });
 
+  test.each([
+    ["in a string", "const _b = 'assets/images';\nconst a = '$_b/tree.png';\n", "/tree.png"],
+    ["by a plus, with a slash", "final a = base + '/tree.png';\n", "/tree.png"],
+    ["by a plus", "final a = base + 'tree.png';\n", "tree.png"],
+  ])("only the name of what moves stands in a text, put together %s", async (_, text, found) => {
+    const plan = await planCommand(
+      { ...app, "lib/pictures.dart": text },
+      "assets/images/tree.png assets/images/oak.png",
+    );
+    expect(plan.proof.outcome).toBe("incomplete");
+    expect(plan.mentions).toMatchObject([{ file: "lib/pictures.dart", text: found, reason: "computed" }]);
+  });
+
+  test("a package's name that two packages bear", async () => {
+    const twice = { ...app, "old/fruit_kit/pubspec.yaml": "name: fruit_kit\n", "old/fruit_kit/lib/fruit_kit.dart": "" };
+    const named = { ...twice, "pubspec.yaml": "name: orchard\ndependencies:\n  fruit_kit: ^1.0.0\n" };
+    const plan = await planCommand(named, "packages/fruit_kit/lib/fruit_kit.dart packages/fruit_kit/lib/kit.dart");
+    expect(plan.proof.different).toMatchObject([{ file: "lib/screens/trees_screen.dart" }]);
+    expect(await moved("packages/fruit_kit/lib/fruit_kit.dart packages/fruit_kit/lib/kit.dart", twice)).toHaveLength(1);
+  });
+
   test("a path that is put together at run time is said", async () => {
     const files = { ...app, "lib/pictures.dart": "String of(String n) => 'assets/images/$n.png';\n" };
     const plan = await planCommand(files, "assets/images/tree.png assets/images/old/tree.png");

@@ -55,15 +55,16 @@ class Packages {
     return found;
   }
 
-  /** The package that a name means in another: itself, one that it names by a path, else the only one of that name. */
-  named(name: string, by: DartPackage | undefined): DartPackage | undefined {
-    if (name === "") return undefined;
-    if (by?.name === name) return by;
+  /**
+   * The packages that a name may mean in another: itself, one that it names by a path, else all of that name, of which nobody can say
+   * which is meant where they are several.
+   */
+  named(name: string, by: DartPackage | undefined): readonly DartPackage[] {
+    if (name === "") return [];
+    if (by?.name === name) return [by];
     const folder = by && this.#pathsOf(by).get(name);
     const told = folder === undefined ? undefined : this.#byFolder.get(folder);
-    if (told) return told;
-    const [only, other] = this.#byName.get(name) ?? [];
-    return other ? undefined : only;
+    return told ? [told] : (this.#byName.get(name) ?? []);
   }
 
   /** Path dependencies by name, those that override others included. */
@@ -96,8 +97,8 @@ export function packageAround(ground: Ground, path: ProjectPath): DartPackage | 
   return packagesOf(ground).around(folderOf(path));
 }
 
-/** The package that a name means in a file. */
-export function packageNamed(ground: Ground, from: ProjectPath, name: string): DartPackage | undefined {
+/** The packages that a name may mean in a file: mostly one. */
+export function packagesNamed(ground: Ground, from: ProjectPath, name: string): readonly DartPackage[] {
   return packagesOf(ground).named(name, packageAround(ground, from));
 }
 
