@@ -78,6 +78,20 @@ test("parts, generated files, and pictures for other screens belong to a file", 
   expect(entries.get(at("lib/bloc/harvest_event.dart"))?.role.is).toBe("state");
 });
 
+test("folders with capital letters are layers as others are", async () => {
+  const { features, entries } = await catalogueOf({
+    "lib/Widgets/tree_card.dart": widget("TreeCard"),
+    "lib/Widgets/busy_button.dart": widget("BusyButton"),
+    "lib/Models/tree.dart": "class Tree {}\n",
+    "lib/Models/shift.dart": "class Shift {}\n",
+    "lib/Constants/limits.dart": "const most = 3;\n",
+    "lib/Screens/trees_screen.dart": widget("TreesScreen"),
+    "lib/Screens/harvest_screen.dart": widget("HarvestScreen"),
+  });
+  expect(features.map(({ name }) => name)).toEqual(["trees"]);
+  expect(entries.get(at("lib/Models/shift.dart"))?.role.is).toBe("model");
+});
+
 describe("who uses whom", () => {
   const files = {
     "lib/kit/kit.dart": "export 'pear.dart';\nexport 'apple.dart';\n",

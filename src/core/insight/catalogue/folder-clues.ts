@@ -69,8 +69,8 @@ export class FolderClues {
     if (known !== undefined) return known ?? undefined;
     if (seenByTests.test(nameOf(folder))) return "test";
     const word = keyOf(nameOf(folder));
-    // `components/Navigation/` is a component's own folder, and no layer.
-    const above = nameOf(folderOf(folder));
+    // `components/Navigation/` is a component's own folder, and no layer; `lib/Widgets/` is one.
+    const above = folderOf(folder) === this.source ? "" : nameOf(folderOf(folder));
     if (/^\p{Lu}/u.test(nameOf(folder)) && /^\p{Ll}/u.test(above) && this.clues.folders.has(keyOf(above)))
       return undefined;
     if (this.#isAmongNames(folder)) return undefined;
