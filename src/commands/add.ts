@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { readingProblem, ShelfError } from "../core/base/errors.js";
 import { findApp } from "../core/app/index.js";
+import { roleMeant } from "../core/app/arrangement/index.js";
 import { draftAddition, draftFeature, type AddRequest } from "../core/change/setup/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { likeWhat } from "../terminal/organised.js";
@@ -10,6 +11,7 @@ import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
 import { planJson } from "../documents/plan-json.js";
+import { UsageError } from "./report.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 
@@ -22,6 +24,7 @@ export interface AddOptions extends CommonOptions {
   readonly with?: string | undefined;
   readonly without?: string | undefined;
   readonly from?: string | undefined;
+  readonly first?: boolean | undefined;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
 }
@@ -35,6 +38,8 @@ export async function runAdd(options: AddOptions): Promise<number> {
     const code = await runAddAction(context, { ...options, feature: options.feature });
     if (code !== undefined) return code;
   }
+  if (options.first === true && roleMeant(options.role) !== "screen")
+    throw new UsageError("`--first` is for screens: an app begins with one of them.");
   const { app, guessed } = await findApp(context.store, context.standing);
   if (guessed)
     context.note(
@@ -47,6 +52,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
     shelf: options.shelf,
     with: listed(options.with),
     without: listed(options.without),
+    first: options.first,
     from: options.from === undefined ? undefined : readFrom(options.from),
   };
   const drawn = options.role === "feature" ? draftFeature(app, request) : draftAddition(app, request);
@@ -83,5 +89,6 @@ function commandText({ role, name, acceptDifferent, ...options }: AddOptions): s
   const words = (["feature", "shelf", "with", "without", "from"] as const).flatMap((key) =>
     options[key] === undefined ? [] : [`--${key}`, options[key]],
   );
-  return typedWords(["add", role, name, ...words, ...(acceptDifferent ? ["--accept-different"] : [])]);
+  const first = options.first === true ? ["--first"] : [];
+  return typedWords(["add", role, name, ...words, ...first, ...(acceptDifferent ? ["--accept-different"] : [])]);
 }

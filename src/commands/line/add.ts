@@ -25,6 +25,7 @@ export const addCommand = command({
         describe: "Companions besides (test,story); of a feature: its roles",
       })
       .option("without", { type: "string", requiresArg: true, describe: "Companions that are left out" })
+      .option("first", { type: "boolean", describe: "Let the app begin with this screen" })
       .option("from", { type: "string", requiresArg: true, describe: "A file to begin with, instead of a starter" })
       .option("accept-different", acceptDifferent)
       .option("write", write),

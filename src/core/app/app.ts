@@ -186,7 +186,10 @@ export function isStartThere(app: App, id: string): boolean {
 }
 
 /** The file that a registration goes into. An entry may be called otherwise, if it is the only one of its kind. */
-export function placeOfRegistration(app: App, { in: id, file }: RegistrationData): ProjectPath | undefined {
+export function placeOfRegistration(
+  app: App,
+  { in: id, file }: Pick<RegistrationData, "in" | "file">,
+): ProjectPath | undefined {
   if (file !== undefined) return app.layout.folderOfPattern(file);
   const start = app.stack.start.find((each) => each.id === id);
   const place = start && placeOfStart(app, start);

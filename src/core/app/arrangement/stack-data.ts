@@ -117,6 +117,18 @@ export interface RegistrationData {
   readonly "yaml-list"?: readonly string[] | undefined;
 }
 
+/** A value in another file that says with which screen the app begins. */
+export interface FirstData {
+  /** The id of the file that `init` puts in; or its path from the source root. */
+  readonly in?: string | undefined;
+  readonly file?: string | undefined;
+  /** What stands before the value, which ends at a comma, a semicolon or a bracket of its own level. */
+  readonly after: string;
+  readonly put: string;
+  /** The line by which the file knows the screen, where no list brings it. */
+  readonly import?: string | undefined;
+}
+
 /** A stack: the words, extensions and starters of one way to build an app. */
 export interface StackData {
   readonly version: 1;
@@ -143,6 +155,8 @@ export interface StackData {
   readonly needs?: string | undefined;
   readonly start: readonly StartData[];
   readonly registers?: readonly RegistrationData[] | undefined;
+  /** Where it is said with which screen the app begins; the first that is there counts. */
+  readonly first?: readonly FirstData[] | undefined;
   /** The file that speaks for a feature, and the line that exports a file. */
   readonly index?: { readonly file: string; readonly line: string } | undefined;
   /** Starters for tests and stories of files that are there already; `ending` is followed by the file's extension. */

@@ -5,10 +5,11 @@ import { isRole, readStack, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { readName } from "../../base/names/index.js";
 import { openProject } from "../../app/index.js";
+import type { FileStore } from "../../files/index.js";
 import { planDraft } from "../plan/index.js";
 import { at, type Files } from "../plan/planning.test.suite.js";
 import { draftAddition, draftFeature } from "./index.js";
-import { added, addition, appOf, listOf, requestOf } from "./setup.test.suite.js";
+import { added, addition, appOf, carriedOut, listOf, requestOf } from "./setup.test.suite.js";
 
 describe("the right place and name, whatever is typed", () => {
   test.each([
@@ -496,6 +497,37 @@ describe("laws", () => {
       expect(made).toBeGreaterThan(30);
     },
   );
+});
+
+describe("the screen with which an app begins", () => {
+  const files = { "pubspec.yaml": "name: orchard\n" };
+  const shown = async (there: Files): Promise<readonly string[]> => {
+    const app = appOf("flutter", "layer-first", { ...files, ...there });
+    const { edited, notes } = addition(app, "screen trees --first");
+    const { proof } = await carriedOut(app.store as FileStore, draftAddition(app, requestOf("screen trees --first")));
+    expect(proof.different).toEqual([]);
+    return [...edited.map(({ path, text }) => `${path}: ${text}`), ...notes];
+  };
+
+  test("a template's own main file", async () => {
+    const main =
+      "import 'package:flutter/material.dart';\nfinal app = MaterialApp(\n  home: const Home(title: 'Home, sweet, (home', list: [1, 2]),\n);\n";
+    expect((await shown({ "lib/main.dart": main }))[0]).toBe(
+      "lib/main.dart: import 'package:flutter/material.dart';\nimport 'screens/trees_screen.dart';\nfinal app = MaterialApp(\n  home: const TreesScreen(),\n);\n",
+    );
+  });
+
+  test("the list of routes, where the main file leaves it to that", async () => {
+    const routes =
+      "// steady-shelf: imports\nfinal routes = {\n  '/': (context) => const Old(a: {1}),\n  // steady-shelf: routes\n};\n";
+    const [text] = await shown({ "lib/main.dart": "void main() {}\n", "lib/navigation/routes.dart": routes });
+    expect(text).toContain("'/': (context) => const TreesScreen(),");
+    expect(text).toContain("import '../screens/trees_screen.dart';");
+  });
+
+  test("where nothing says it, that is said", async () => {
+    expect(await shown({})).toContain("Nothing here says which screen comes first, so that stays yours to choose.");
+  });
 });
 
 describe("starters of one's own", () => {

@@ -7,7 +7,7 @@ import { SetupDraft, type SetUp } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { isStartThere, readStarter, type App } from "../../app/app.js";
 import { addBeside, chosenCompanions, makeCompanion } from "./companions.js";
-import { listNewFile } from "./list-in.js";
+import { listNewFile, showFirst } from "./list-in.js";
 import { existingFeatures, knownRole, meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
 import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
@@ -67,6 +67,7 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
   if (role === "state" && wanted.length > 1) draft.belongTogether(wanted.map(({ path }) => path));
   const main = wanted.at(-1);
   if (main) listNewFile(adding, main);
+  if (main && request.first === true) showFirst(adding, main);
 }
 
 function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, ProjectPath>): void {

@@ -14,6 +14,8 @@ export interface AddRequest {
   /** Companions to make, besides those that are usual here. */
   readonly with: readonly string[];
   readonly without: readonly string[];
+  /** Whether the app begins with it, which only a screen can. */
+  readonly first?: boolean | undefined;
   /** Content instead of a starter: a file's bytes, and its extension. */
   readonly from?: { readonly bytes: Buffer; readonly extension: string } | undefined;
 }

@@ -6,7 +6,14 @@ import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration } from "../../app/app.js";
 import { exportsType, nameIn } from "../../languages/index.js";
-import { appendLine, insertBefore, insertInSection, insertInYamlList } from "./register.js";
+import {
+  appendLine,
+  insertAmongImports,
+  insertBefore,
+  insertInSection,
+  insertInYamlList,
+  replaceValue,
+} from "./register.js";
 import { specifierTo } from "./specifier-to.js";
 import { fillStarter } from "../../app/starter.js";
 import { valuesFor, type Filling } from "./values.js";
@@ -66,6 +73,32 @@ function listInFolder(
   const line = lineFor(filling, { template: own.line, from: file, to: main.path, viaIndex: false });
   draft.edit(file, (text) => appendLine(text, line), "index of the section", [main.path]);
   return true;
+}
+
+/** Lets the app begin with a screen, where a file says which one it is. */
+export function showFirst({ app, draft, feature }: Adding, main: Wanted): void {
+  const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
+  const at = { to: main.path, viaIndex: false };
+  for (const place of app.stack.first ?? []) {
+    const file = placeOfRegistration(app, place);
+    const text = file === undefined ? undefined : draft.textOf(file);
+    if (file === undefined || text === undefined) continue;
+    const value = lineFor(filling, { template: place.put, from: file, ...at });
+    if (replaceValue(text, place.after, value) === undefined) continue;
+    const line =
+      place.import === undefined ? undefined : lineFor(filling, { template: place.import, from: file, ...at });
+    draft.edit(
+      file,
+      (each) => {
+        const shown = replaceValue(each, place.after, value) ?? each;
+        return line === undefined ? shown : insertAmongImports(shown, line);
+      },
+      "begins with it",
+      line === undefined ? [] : [main.path],
+    );
+    return;
+  }
+  draft.note(`Nothing here says which screen comes first, so that stays yours to choose.`);
 }
 
 interface LinePlace {

@@ -12,6 +12,31 @@ export function insertBefore(text: string, comment: string, line: string): strin
   return lines.some((each) => each.trim() === line) ? text : lines.toSpliced(at, 0, indent + line).join("\n");
 }
 
+/** The text with another value behind a text that stands before it; `undefined` where that does not stand there. */
+export function replaceValue(text: string, after: string, value: string): string | undefined {
+  const found = text.indexOf(after);
+  if (found < 0) return undefined;
+  const start = found + after.length;
+  let [end, depth] = [start, 0];
+  for (; end < text.length; end += 1) {
+    const letter = text.charAt(end);
+    const quoted = /^(?:'(?:[^'\\\n]|\\.)*'|"(?:[^"\\\n]|\\.)*")/.exec(text.slice(end, end + 400))?.[0];
+    if (quoted !== undefined) end += quoted.length - 1;
+    else if (/[([{]/.test(letter)) depth += 1;
+    else if (depth === 0 && /[,;)\]}]/.test(letter)) break;
+    else if (/[)\]}]/.test(letter)) depth -= 1;
+  }
+  return text.slice(0, start) + value + text.slice(end);
+}
+
+/** The text with a line behind its last import, or at its beginning. Nothing happens if it is there. */
+export function insertAmongImports(text: string, line: string): string {
+  const lines = text.split("\n");
+  if (lines.some((each) => each.trim() === line)) return text;
+  const last = lines.findLastIndex((each) => /^import\b/.test(each));
+  return lines.toSpliced(last + 1, 0, line).join("\n");
+}
+
 /** The text with the line at its end. Nothing happens if it is there. */
 export function appendLine(text: string, line: string): string {
   if (text.split("\n").some((each) => each.trim() === line.trim())) return text;

@@ -39,6 +39,7 @@ export function requestOf(words: string): AddRequest {
     shelf: option("shelf"),
     with: list("with"),
     without: list("without"),
+    first: options.includes("first"),
     from: from === undefined ? undefined : { bytes: Buffer.from("bytes"), extension: from },
   };
 }
