@@ -143,6 +143,14 @@ export function namesAfterFile(
   return all.filter((each, index) => all.findIndex(({ from }) => from === each.from) === index);
 }
 
+/** `_$TreeFromJson` of `Tree` → `_$OakFromJson` of `Oak`; `undefined` for what is not called after it by a generator. */
+export function generatedName(name: string, { from, to }: Omit<NewName, "files">): string | undefined {
+  const [, before, after] = /^((?=[_$])_?\${0,2})([\w$]+)$/.exec(name) ?? [];
+  if (before === undefined || after === undefined || !after.startsWith(from)) return undefined;
+  const rest = after.slice(from.length);
+  return /^(?:[A-Z]|$)/.test(rest) ? before + to + rest : undefined;
+}
+
 /** `useTree` and `TreeComponent` keep what the file's name does not say, or says behind a dot. */
 function newNameFor(from: string, words: NewWords): string {
   const own = splitWords(from);

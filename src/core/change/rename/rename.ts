@@ -13,7 +13,14 @@ import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { holdersOf, mayMean } from "../plan/name-holders.js";
 import { unlikeAfter } from "../plan/prove-names.js";
 import type { Move } from "../plan/index.js";
-import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
+import {
+  askedFiles,
+  generatedName,
+  namesAfterFile,
+  type AskedFiles,
+  type NewName,
+  type RenameRequest,
+} from "./asked.js";
 import { mentionedNames, mentionWords, type MentionedName } from "./mentioned-names.js";
 import { renamePlaces, Renaming, type RenamedFile } from "./places.js";
 import { ensureIdentifier, renamedLike } from "./spelling.js";
@@ -78,7 +85,8 @@ class Rename {
     const mentioned = mentionWords(names);
     if (mentioned.length > 0) void this.tree.store.search(mentioned);
     const holders = await this.#holders(names, words);
-    const { edits, all } = await this.#edits(names, { words, holders });
+    const { edits: meant, all } = await this.#edits(names, { words, holders });
+    const edits = [...meant, ...(await this.#unwritten(files?.leader, names[0]))];
     const shown = all.filter(({ from }) => from !== "default");
     const found = await mentionedNames({
       tree: this.tree,
@@ -118,12 +126,25 @@ class Rename {
     if (!names) return this.#refuseUnread(leader);
     const declared = names.variables.filter(({ level }) => level === "top").map(({ name }) => name);
     const found = namesAfterFile(leader, this.modules.reading(leader), { words, declared });
-    return Promise.all(
+    const own = await Promise.all(
       found.map(async (each) => ({
         ...each,
         files: [leader, ...(await this.#alsoDeclaring(leader, each.from, moves))],
       })),
     );
+    return [...own, ...this.#writtenAfter(found[0], moves)];
+  }
+
+  /** What a generator has called after the main name, in files that go with the leader: it will call it after the new one. */
+  #writtenAfter(main: Omit<NewName, "files"> | undefined, moves: readonly Move[]): NewName[] {
+    if (!main || main.from === "default") return [];
+    return moves.flatMap(({ from: path, why }) => {
+      if (why !== "companion" || !languageFor(path)?.bindsFiles || !this.#isGenerated(path)) return [];
+      return (this.modules.reading(path).exports ?? []).flatMap(({ local = "", from }): NewName[] => {
+        const to = from === undefined ? generatedName(local, main) : undefined;
+        return to === undefined ? [] : [{ files: [path], from: local, to }];
+      });
+    });
   }
 
   /** Companions that declare the same name: `Tree.ios.tsx` beside `Tree.android.tsx`, `Tree.d.ts` beside `Tree.js`. */
@@ -256,12 +277,32 @@ class Rename {
     });
   }
 
-  #generated(paths: readonly ProjectPath[]): ProjectPath[] {
-    return [...new Set(paths)].filter((path) => {
-      const text = this.tree.text(path)?.text;
-      const signs = text === undefined ? [] : languageFor(path)?.outline(text, nameOf(path)).signs;
-      return signs?.includes("generated") === true;
+  /** The same where no generator has written the part yet, or it is kept out of version control: then only its uses are there. */
+  async #unwritten(leader: ProjectPath | undefined, main: NewName | undefined): Promise<DraftEdit[]> {
+    const names = leader === undefined ? undefined : await this.#namesIn(leader);
+    if (leader === undefined || !main || main.from === "default" || !names) return [];
+    const { references } = this.modules.reading(leader);
+    return names.takings.flatMap(({ reference, others = [], members = [] }) => {
+      const giving = references.filter(({ start }) => start === reference || others.includes(start));
+      const isMissing = giving.some(
+        (each) => each.kind === "part" && this.modules.targetsOf(leader, each).length === 0,
+      );
+      return members.flatMap(({ name, start, end }): DraftEdit[] => {
+        const text = isMissing ? generatedName(name, main) : undefined;
+        if (text === undefined || this.modules.originsThrough(leader, giving, name).length > 0) return [];
+        return [{ file: leader, start, end, text, why: "declares it" }];
+      });
     });
+  }
+
+  #generated(paths: readonly ProjectPath[]): ProjectPath[] {
+    return [...new Set(paths)].filter((path) => this.#isGenerated(path));
+  }
+
+  #isGenerated(path: ProjectPath): boolean {
+    const text = this.tree.text(path)?.text;
+    const signs = text === undefined ? [] : languageFor(path)?.outline(text, nameOf(path)).signs;
+    return signs?.includes("generated") === true;
   }
 
   /** Other names of the file that hold the old one: `TreeCardSkeleton`. They stay, and are said. */

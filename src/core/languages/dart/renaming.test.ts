@@ -115,6 +115,32 @@ describe("one name, wherever it is meant", () => {
   });
 });
 
+test("what a generator calls after a class is called after its new name", async () => {
+  const files = {
+    "lib/tree.dart":
+      "part 'tree.g.dart';\nclass Tree {\n  factory Tree.fromJson(Map j) => _$TreeFromJson(j);\n  static final treeFromJson = _$TreetopFromJson;\n}\n",
+    "lib/tree.g.dart":
+      "// GENERATED CODE - DO NOT MODIFY BY HAND\npart of 'tree.dart';\nTree _$TreeFromJson(Map j) => Tree.fromJson(j);\nfinal _$TreetopFromJson = 1;\n",
+  };
+  expect(await renamed(files, "lib/tree.dart oak")).toEqual({
+    "lib/oak.dart":
+      "part 'oak.g.dart';\nclass Oak {\n  factory Oak.fromJson(Map j) => _$OakFromJson(j);\n  static final treeFromJson = _$TreetopFromJson;\n}\n",
+    "lib/oak.g.dart":
+      "// GENERATED CODE - DO NOT MODIFY BY HAND\npart of 'oak.dart';\nOak _$OakFromJson(Map j) => Oak.fromJson(j);\nfinal _$TreetopFromJson = 1;\n",
+  });
+});
+
+test("the same where the generator has not run yet", async () => {
+  const files = {
+    "lib/tree.dart":
+      "part 'tree.g.dart';\nclass Tree {\n  factory Tree.of(Map j) => _$TreeFromJson(j);\n}\nfinal a = _$Treetop;\n",
+  };
+  expect(await renamed(files, "lib/tree.dart oak")).toEqual({
+    "lib/oak.dart":
+      "part 'oak.g.dart';\nclass Oak {\n  factory Oak.of(Map j) => _$OakFromJson(j);\n}\nfinal a = _$Treetop;\n",
+  });
+});
+
 describe("what cannot be is refused, and what is not certain is no proof", () => {
   const files = { ...manifest, "lib/tree.dart": "class Tree {}\n" };
 
