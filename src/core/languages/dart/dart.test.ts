@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, test } from "vitest";
+import { packReading, unpackReading } from "../../files/cache/pack.js";
 import { languageContract } from "../contract.test.suite.js";
 import { dart, dartManifests } from "./index.js";
 
@@ -200,6 +201,16 @@ describe("what a text gives", () => {
     expect(usesNames?.map(({ name }) => name)).toEqual(["class", "final", "a", "_Twig"]);
     expect(dart.extract("class A {}", "a.dart").usesNames).toBeUndefined();
   });
+});
+
+test("a reading comes back from the cache as it was", () => {
+  const text =
+    "import 'a.dart' as a show A;\nexport 'b.dart' hide B;\npart 'tree.g.dart';\nclass _T {}\nfinal c = Image.asset('d/e.png', package: 'f'), g = 'h/$i';\n";
+  const reading = { ...dart.extract(text, "tree.dart", "all"), outline: dart.outline(text, "tree.dart") };
+  expect(unpackReading(packReading(reading))).toEqual(reading);
+  const part = "part of orchard.trees;\nfinal a = _T();\n";
+  const other = { ...dart.extract(part, "b.dart", "all"), outline: dart.outline(part, "b.dart") };
+  expect(unpackReading(packReading(other))).toEqual(other);
 });
 
 describe("what a text says of itself", () => {
