@@ -46,8 +46,9 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const names = new Set(moved.map(nameOf));
   const variables = variablesOf(tree, tree.paths);
   const found: Mention[] = [];
+  const places: Places = { tree, resolver, byName: namesOf(map) };
   for (const [file, extraction] of read) {
-    found.push(...namesAlone(file, extraction, { tree, map, resolver }));
+    found.push(...namesAlone(file, extraction, places));
     if (extraction.computed.length === 0) continue;
     // In settings, a place that is joined to the file's own folder is a reference, and is proved.
     const proved = new Set(extraction.references.map(({ start }) => start));
@@ -62,7 +63,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
     }
     if (!extraction.computed.some(({ head }) => head === "")) continue;
     if (languageFor(file)?.takesByWord === true) {
-      found.push(...tails(file, extraction, { tree, map, resolver }));
+      found.push(...tails(file, extraction, places));
       continue;
     }
     if (!isOfTrade(file, "sheet")) {
@@ -152,12 +153,14 @@ function headless(
   });
 }
 
-type Places = Pick<ComputedInput, "tree" | "map" | "resolver">;
+interface Places extends Pick<ComputedInput, "tree" | "resolver"> {
+  /** What moves, by its name alone. */
+  readonly byName: ReadonlyMap<string, ProjectPath>;
+}
 
 /** `'$folder/tree.png'`: of what is put together at run time, the end is the name of something that moves. */
-function tails(file: ProjectPath, { computed }: Extraction, { tree, map }: Places): Mention[] {
+function tails(file: ProjectPath, { computed }: Extraction, { tree, byName }: Places): Mention[] {
   const source = tree.text(file);
-  const byName = namesOf(map);
   return computed.flatMap(({ start, end, head }): Mention[] => {
     const text = source?.text.slice(start, end) ?? "";
     const names = head === "" ? byName.get(nameOf(text)) : undefined;
@@ -168,9 +171,8 @@ function tails(file: ProjectPath, { computed }: Extraction, { tree, map }: Place
 }
 
 /** `folder + "tree.png"`: a name in a string that leads nowhere by itself, and is that of something that moves. */
-function namesAlone(file: ProjectPath, { references }: Extraction, { tree, map, resolver }: Places): Mention[] {
+function namesAlone(file: ProjectPath, { references }: Extraction, { tree, resolver, byName }: Places): Mention[] {
   if (languageFor(file)?.takesByWord !== true) return [];
-  const byName = namesOf(map);
   return references.flatMap((reference): Mention[] => {
     const { kind, specifier: text, start } = reference;
     const names = kind === "asset" ? byName.get(nameOf(text)) : undefined;
