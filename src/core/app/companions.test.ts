@@ -21,6 +21,10 @@ describe("a name taken apart", () => {
     [".eslintrc.cjs", ".eslintrc", ".cjs", true],
     ["README", "README", "", true],
     ["index.test.ts", "index", ".test.ts", false],
+    ["tree.g.dart", "tree", ".g.dart", false],
+    ["tree_test.dart", "tree", "_test.dart", false],
+    ["_test.dart", "_test", ".dart", true],
+    ["tree_test.ts", "tree_test", ".ts", true],
   ])("%s", (name, stem, rest, leads) => {
     expect(partsOf(name)).toEqual({ stem, rest, leads });
   });
@@ -55,6 +59,18 @@ describe("companions", () => {
   ])("of %s", async (path, expected) => {
     expect(await find(path)).toEqual(expected);
   });
+});
+
+test.each([
+  ["a/tree.png", ["a/2.0x/tree.png", "a/dark/tree.png"]],
+  ["a/2.0x/tree.png", []],
+  ["a/tree.dart", ["a/tree.freezed.dart", "a/tree.g.dart", "a/tree_test.dart"]],
+])("in an app with pictures for other screens, of %s", async (path, expected) => {
+  const files = ["a/tree.png", "a/2.0x/tree.png", "a/dark/tree.png", "a/2.0x/apple.png", "a/deep/tree.png"];
+  const code = ["a/tree.dart", "a/tree.g.dart", "a/tree.freezed.dart", "a/tree_test.dart", "a/dark/tree.dart"];
+  const tree = await readTree(new MemoryStore(Object.fromEntries([...files, ...code].map((each) => [each, ""]))));
+  const found = companionsOf(tree, path as ProjectPath).map((companion) => companion.path);
+  expect(found.filter((each) => each.endsWith(path.slice(-4))).sort()).toEqual(expected);
 });
 
 test.each([

@@ -91,7 +91,7 @@ export class ReferenceGraph {
   usedWholesale(): readonly string[] {
     return (this.#wholesale ??= [...this.files.values()].flatMap(({ path, reading, references }) => [
       ...reading.computed
-        .map(({ head }) => (head.startsWith(".") ? joinHead(path, head) : undefined))
+        .map(({ head }) => (head.startsWith(".") ? joinHead(path, head) : this.resolver.headPlace(path, head)))
         .filter((head) => head !== undefined),
       ...references.flatMap(({ resolution }) =>
         resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],

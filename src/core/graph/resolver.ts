@@ -7,6 +7,7 @@
 import { posix } from "node:path";
 import {
   extractFrom,
+  languageFor,
   lookupNamed,
   splitSpecifier,
   type Answer,
@@ -145,6 +146,18 @@ export class Resolver {
     let answer = answers.get(key);
     if (!answer) answers.set(key, (answer = this.#answer(from, question)));
     return answer;
+  }
+
+  /**
+   * Where the fixed head of a name leads that is put together at run time, in a language that looks such heads up in a way of its own:
+   * `("lib/a.dart", "assets/trees/ap")` → `assets/trees/ap`; nothing where no such folder is.
+   */
+  headPlace(from: ProjectPath, head: string): string | undefined {
+    const lookup = languageFor(from)?.headLookup;
+    const cut = head.lastIndexOf("/") + 1;
+    if (lookup === undefined || cut === 0) return undefined;
+    const found = this.resolve(from, { specifier: head.slice(0, cut), lookup });
+    return found.state === "folder" ? `${found.at}/${head.slice(cut)}` : undefined;
   }
 
   /** The mappings that hold for a file, in the order in which they are asked. */

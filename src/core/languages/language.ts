@@ -87,6 +87,8 @@ export interface Language {
   ): readonly ListedLine[];
   /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */
   readonly takesByWord?: boolean;
+  /** How the folder is looked up in which a name begins that is put together at run time; without it, as scripts do. */
+  readonly headLookup?: string;
   /** Loads what its lookups need to look into other files. Called before references of its files are resolved. */
   prepareLookups?(): Promise<void>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

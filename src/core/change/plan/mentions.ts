@@ -188,6 +188,8 @@ function headPlaces(file: ProjectPath, head: string, resolver: Resolver): string
   const placed = (path: ProjectPath | undefined): string[] =>
     path === undefined ? [] : [path === "" ? "" : path + end];
   if (head.startsWith(".")) return placed(joinPath(folderOf(file), head));
+  const own = resolver.headPlace(file, head);
+  if (own !== undefined) return [own];
   const mapped = resolver.mappingsFor(file).flatMap(({ pattern, targets }) => {
     const star = pattern.indexOf("*");
     if (star < 0 || !head.startsWith(pattern.slice(0, star))) return [];

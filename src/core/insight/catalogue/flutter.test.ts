@@ -122,6 +122,8 @@ describe("who uses whom", () => {
         "assets/images/tree.png": "a",
         "assets/images/2.0x/tree.png": "b",
         "assets/images/gone.png": "c",
+        "assets/fruit/pear.png": "d",
+        "lib/features/trees/presentation/widgets/fruit.dart": `${widget("Fruit")}String of(String n) => 'assets/fruit/$n.png';\n`,
       },
       "layered-features",
     );

@@ -51,6 +51,7 @@ export const dart: Language = {
   companions,
   lookups: dartLookups,
   takesByWord: true,
+  headLookup: "dart asset",
   libraries: librariesOf,
   bindsFiles,
   prepare: prepareYaml,

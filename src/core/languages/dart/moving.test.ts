@@ -317,6 +317,17 @@ describe("what is not certain is no proof", () => {
     expect(plan.mentions).toMatchObject([{ file: "lib/pictures.dart", text: found, reason: "computed" }]);
   });
 
+  test("put together in a package of its own folder", async () => {
+    const files = {
+      "apps/phone/pubspec.yaml": "name: phone\n",
+      "apps/phone/lib/a.dart": "String of(String n) => 'assets/fruit/$n.png';\n",
+      "apps/phone/assets/fruit/pear.png": "",
+      "apps/phone/assets/fruit/fig.png": "",
+    };
+    const plan = await planCommand(files, "apps/phone/assets/fruit/pear.png apps/phone/assets/old/");
+    expect(plan.mentions).toMatchObject([{ file: "apps/phone/lib/a.dart", text: "assets/fruit/", reason: "computed" }]);
+  });
+
   test("a package's name that two packages bear", async () => {
     const twice = { ...app, "old/fruit_kit/pubspec.yaml": "name: fruit_kit\n", "old/fruit_kit/lib/fruit_kit.dart": "" };
     const named = { ...twice, "pubspec.yaml": "name: orchard\ndependencies:\n  fruit_kit: ^1.0.0\n" };
