@@ -269,5 +269,10 @@ describe("manifests", () => {
     );
     expect(rules.declares?.map(({ name }) => name)).toEqual(["rule always_use_package_imports"]);
     expect(dartManifests.extract("name: orchard\n", "pubspec.yaml").declares?.[0]?.name).toBe("package orchard");
+    const aliased = "name: a\ndependencies: &all\n  b: any\ndev_dependencies: *all\n";
+    expect(dartManifests.extract(aliased, "pubspec.yaml")).toMatchObject({
+      reading: "whole",
+      declares: [{ name: "package a" }, { name: "dependency b" }, { name: "dependency b" }],
+    });
   });
 });

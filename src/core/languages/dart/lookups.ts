@@ -27,7 +27,7 @@ import {
 } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
 import { isListed, pictureFolders } from "./bundles.js";
-import { libraryMapping, packageAround, packagesNamed, pubspec } from "./packages.js";
+import { dependsOn, libraryMapping, packageAround, packagesNamed, pubspec } from "./packages.js";
 
 /** The head of the words under which a file says what its library is called. */
 export const libraryMark = "library ";
@@ -73,6 +73,9 @@ function resolveAddress(ground: Ground, from: ProjectPath, specifier: string): R
   if (scheme !== undefined || specifier.startsWith("/") || specifier === "") return external;
   const target = joinPath(folderOf(from), decoded(specifier));
   if (target === undefined) return external;
+  // What is in `lib/` is known by its package's name, and no way leads out of that: `../test/a.dart` would be another package.
+  const own = packageAround(ground, from);
+  if (own && isInLibrary(from, own.folder) && !isInLibrary(target, own.folder)) return unresolved;
   const file = ground.plain(target);
   if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
   return isThereOrWillBe(ground, target) ? { state: "beyond", at: target, scheme: "relative" } : unresolved;
@@ -127,7 +130,11 @@ function* addressSpellings({ reference, was, targets, from, ground }: SpellingTa
   const isShared = other !== undefined && isInLibrary(target, other.folder);
   const named =
     isShared && other.name !== "" ? encoded(relativePath(inFolder(other.folder, "lib"), target)) : undefined;
-  const byName = named === undefined ? [] : [`package:${other?.name ?? ""}/${named}`];
+  // A package that no manifest names cannot be imported, whether it is in the project or not.
+  const isKnown =
+    other !== undefined &&
+    (dependsOn(ground, own, other.name) || reference.specifier.startsWith(`package:${other.name}/`));
+  const byName = named === undefined || !isKnown ? [] : [`package:${other.name}/${named}`];
   const wasNamed = reference.specifier.startsWith("package:");
   const isWithin = own !== undefined && own.manifest === other?.manifest && isShared === isInLibrary(from, own.folder);
   // A part belongs to its library, and stands in no list of the package.

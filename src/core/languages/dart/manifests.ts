@@ -8,7 +8,7 @@ import type { Extraction, SymbolName } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { extractYaml, isPattern, prepareYaml, readYamlAt, writeYaml, type YamlJudge } from "../settings/index.js";
 import { keepListed } from "./bundles.js";
-import { packageMark, pubspec } from "./packages.js";
+import { dependencyMark, packageMark, pubspec } from "./packages.js";
 
 /** Reads one kind of manifest; none of the others is a place of ours. */
 const judges: readonly (readonly [RegExp, YamlJudge])[] = [
@@ -74,8 +74,8 @@ function judgeListed(value: string): Judged {
 function extract(text: string, name: string): Extraction {
   const isPubspec = name === pubspec;
   const isAnalysis = name === "analysis_options.yaml";
-  const { data, ...found } = extractYaml(text, judgeOf(name) ?? (() => undefined), isAnalysis);
-  const declares = isPubspec ? ownName(text) : isAnalysis ? lintRules(data) : [];
+  const { data, ...found } = extractYaml(text, judgeOf(name) ?? (() => undefined), isPubspec || isAnalysis);
+  const declares = isPubspec ? [...ownName(text), ...dependencies(data)] : isAnalysis ? lintRules(data) : [];
   return { ...found, ...(declares.length > 0 && { declares }) };
 }
 
@@ -85,6 +85,15 @@ function ownName(text: string): SymbolName[] {
   const [line = "", name = ""] = found ?? [];
   const start = (found?.index ?? 0) + line.lastIndexOf(name);
   return name === "" ? [] : [{ name: packageMark + name, start, end: start + name.length }];
+}
+
+/** What a package may name, whatever for. */
+function dependencies(data: unknown): SymbolName[] {
+  const manifest = (data ?? {}) as Readonly<Record<string, unknown>>;
+  const names = ["dependencies", "dev_dependencies", "dependency_overrides"].flatMap((key) =>
+    Object.keys(manifest[key] ?? {}),
+  );
+  return names.map((name) => ({ name: dependencyMark + name, start: 0, end: 0 }));
 }
 
 /** The lint rules that are on, by their names. */

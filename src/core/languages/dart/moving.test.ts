@@ -275,6 +275,24 @@ describe("what an app is built with", () => {
 });
 
 describe("what is not certain is no proof", () => {
+  test("out of lib/ no relative name leads to what is not in it", async () => {
+    const plan = await planCommand(app, "lib/utils/dates.dart test/");
+    expect(plan.proof.different.map(({ file }) => file)).toEqual(["lib/main.dart", "lib/models/tree.dart"]);
+    const there = { ...app, "lib/odd.dart": "import '../test/helpers.dart';\n" };
+    const { proof } = await planCommand(there, "test/helpers.dart test/support/");
+    expect(proof.unresolved).toMatchObject([{ file: "lib/odd.dart" }]);
+  });
+
+  test("a package that the manifest does not name cannot be imported", async () => {
+    const files = { ...app, "packages/dates/pubspec.yaml": "name: dates\n", "packages/dates/lib/a.dart": "" };
+    const far = await planCommand(files, "lib/utils/dates.dart packages/dates/lib/");
+    expect(far.proof.different.map(({ file }) => file)).toEqual(["lib/main.dart", "lib/models/tree.dart"]);
+    const near = { ...files, "pubspec.yaml": `${app["pubspec.yaml"] ?? ""}dev_dependencies:\n  dates: any\n` };
+    expect(await moved("lib/utils/dates.dart packages/dates/lib/", near)).toContain(
+      "lib/main.dart: utils/dates.dart > package:dates/dates.dart",
+    );
+  });
+
   test("a name that a library's other file does not find any more", async () => {
     const project = await openProject(new MemoryStore(app));
     const text = app["lib/models/parts/twig.dart"] ?? "";

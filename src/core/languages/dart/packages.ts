@@ -13,6 +13,9 @@ export const pubspec = "pubspec.yaml";
 /** How a manifest's own name stands among what it declares. */
 export const packageMark = "package ";
 
+/** How what it depends on does. */
+export const dependencyMark = "dependency ";
+
 /** One package. */
 export interface DartPackage {
   readonly name: string;
@@ -100,6 +103,12 @@ export function packageAround(ground: Ground, path: ProjectPath): DartPackage | 
 /** The packages that a name may mean in a file: mostly one. */
 export function packagesNamed(ground: Ground, from: ProjectPath, name: string): readonly DartPackage[] {
   return packagesOf(ground).named(name, packageAround(ground, from));
+}
+
+/** Whether a package may name another: it is itself, or stands in its manifest. */
+export function dependsOn(ground: Ground, one: DartPackage | undefined, name: string): boolean {
+  if (!one || one.name === name) return true;
+  return ground.reading(one.manifest).declares?.some((each) => each.name === dependencyMark + name) ?? false;
 }
 
 /** `package:orchard/a.dart` as a rule: what lies in a package's `lib/` by the package's name. */

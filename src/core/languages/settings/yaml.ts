@@ -50,7 +50,7 @@ export function extractYaml(text: string, judge: YamlJudge, wantsData = false): 
         if (reference) references.push(reference);
       },
     });
-  const data: unknown = wantsData ? documents[0]?.toJS({ maxAliasCount: 0 }) : undefined;
+  const data: unknown = wantsData ? documents[0]?.toJS() : undefined;
   return { references, computed: [], reading: "whole", ...(wantsData && { data }) };
 }
 
