@@ -4,7 +4,14 @@
  * file to file, each name that is taken must come from the same declaration as before, by whatever indexes.
  */
 import { Modules, type Origin, type Resolver } from "../../graph/index.js";
-import { codeLanguage, languageFor, prepareNames, type Extraction, type TextNames } from "../../languages/index.js";
+import {
+  codeLanguage,
+  languageFor,
+  prepareNames,
+  type Extraction,
+  type Taking,
+  type TextNames,
+} from "../../languages/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
@@ -124,6 +131,7 @@ class Proof {
     const { map } = this.input;
     const reading = this.#before.reading(path);
     if (names === undefined || reading.reading !== "whole") return this.#unread(path);
+    this.#astray(path, names);
     const goes = map.file(path);
     const text = this.#texts.get(path)?.after;
     const then = takenNames(goes, this.#after, text === undefined ? names : await this.#namesIn(text, goes));
@@ -131,6 +139,22 @@ class Proof {
     if (now.length !== then.length)
       return this.#wrong(path, now[0]?.start ?? 0, "", "the new text would take other names of other files");
     now.forEach((each, index) => this.#held(path, each, then[index] as TakenName));
+  }
+
+  /** A name that no file here gives may come by an import that leads nowhere: an index that is generated, or not checked out. */
+  #astray(path: ProjectPath, { takings }: TextNames): void {
+    const { tree, before, claims } = this.input;
+    const { references } = this.#before.reading(path);
+    for (const { reference, others, members = [] } of openTakings(takings)) {
+      const giving = references.filter(({ start }) => start === reference || others.includes(start));
+      const lost = giving.find((each) => before.resolve(path, each).state === "unresolved");
+      const member = members.find(({ name }) => claims.some((claim) => claim.name === name));
+      if (!lost || !member || this.#before.originsThrough(path, giving, member.name).length > 0) continue;
+      const at = tree.text(path)?.positionAt(lost.start) ?? { line: 1, column: 1 };
+      const names = claims.find(({ name }) => name === member.name)?.file;
+      const detail = `it takes ${member.name} by names that lead nowhere`;
+      this.#gaps.push({ reason: "not understood", file: path, at, detail, ...(names !== undefined && { names }) });
+    }
   }
 
   #held(path: ProjectPath, now: TakenName, then: TakenName): void {
@@ -199,6 +223,11 @@ class Proof {
       }
     }
   }
+}
+
+/** What may be taken of several files, without a list. */
+function openTakings(takings: readonly Taking[]): readonly (Taking & { readonly others: readonly number[] })[] {
+  return takings.flatMap((taking) => (taking.others ? [{ ...taking, others: taking.others }] : []));
 }
 
 /** What variables of the whole file are called then. */

@@ -160,6 +160,17 @@ describe("what cannot be is refused, and what is not certain is no proof", () =>
     expect(plan.proof.outcome).toBe("fails");
   });
 
+  test("an import that leads nowhere and may give it", async () => {
+    const text = "import 'all.dart';\nimport 'package:kit/kit.dart';\nTree? a;\n";
+    const { plan } = await planRename({ ...files, "lib/a.dart": text }, "lib/tree.dart Tree Oak");
+    expect(plan.proof).toMatchObject({
+      outcome: "incomplete",
+      gaps: [{ reason: "not understood", file: "lib/a.dart" }],
+    });
+    const whole = { ...files, "lib/a.dart": text, "lib/all.dart": "" };
+    expect((await planRename(whole, "lib/tree.dart Tree Oak")).plan.proof.outcome).toBe("holds");
+  });
+
   test("a text with an error that may mean it", async () => {
     const { plan } = await planRename(
       { ...files, "lib/a.dart": "import 'tree.dart';\nfinal a = [Tree();\n" },
