@@ -50,13 +50,18 @@ function mentionLines(
   return [...heading(head, screen.width), ...noteList(notes, screen, all)];
 }
 
-function notesOf({ alike, names: [main], draft, generated }: RenameDraft): string[] {
+function notesOf({ alike, names: [main], draft, generated, unwritten }: RenameDraft): string[] {
   const said = draft.edits.filter(({ why }) => why === "mentions it").length;
   const [made] = generated.map(nameOf);
   return [
     ...(made !== undefined
       ? [
           `${made}${generated.length > 1 ? ` and ${count(generated.length - 1, "other file", "other files")} are` : " is"} generated; run the generator, so that it writes ${generated.length > 1 ? "them" : "it"} anew.`,
+        ]
+      : []),
+    ...(unwritten.length > 0
+      ? [
+          `${enumerate([...unwritten])} ${unwritten.length === 1 ? "is" : "are"} still to be generated, so nothing proves ${unwritten.length === 1 ? "that name" : "those names"}; run the generator.`,
         ]
       : []),
     ...(said > 0

@@ -30,7 +30,13 @@ export type Resolution =
       readonly takesIn: (path: ProjectPath) => boolean;
     }
   /** A file that is there but not the project's (ignored, or outside the root); it never moves. */
-  | { readonly state: "beyond"; readonly at: string; readonly scheme: Scheme }
+  | {
+      readonly state: "beyond";
+      readonly at: string;
+      readonly scheme: Scheme;
+      /** Nothing is there: a generator has not written it, or it is not in this checkout. The name is kept right, and proves nothing. */
+      readonly isToCome?: boolean;
+    }
   /** A package or a web address, or a text that names nothing. */
   | { readonly state: "external" }
   /** It looks like the project's own, and nothing is there. */

@@ -62,7 +62,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
       found.push({ file, at, text: head, names: among[0] ?? file, reason: "computed", among });
     }
     if (!extraction.computed.some(({ head }) => head === "")) continue;
-    if (languageFor(file)?.takesByWord === true) {
+    if (languageFor(file)?.headLookup !== undefined) {
       found.push(...tails(file, extraction, places));
       continue;
     }
@@ -172,7 +172,7 @@ function tails(file: ProjectPath, { computed }: Extraction, { tree, byName }: Pl
 
 /** `folder + "tree.png"`: a name in a string that leads nowhere by itself, and is that of something that moves. */
 function namesAlone(file: ProjectPath, { references }: Extraction, { tree, resolver, byName }: Places): Mention[] {
-  if (languageFor(file)?.takesByWord !== true) return [];
+  if (languageFor(file)?.headLookup === undefined) return [];
   return references.flatMap((reference): Mention[] => {
     const { kind, specifier: text, start } = reference;
     const names = kind === "asset" ? byName.get(nameOf(text)) : undefined;

@@ -147,9 +147,12 @@ class Proof {
     const { references } = this.#before.reading(path);
     for (const { reference, others, members = [] } of openTakings(takings)) {
       const giving = references.filter(({ start }) => start === reference || others.includes(start));
-      const lost = giving.find((each) => before.resolve(path, each).state === "unresolved");
-      const member = members.find(({ name }) => claims.some((claim) => claim.name === name));
-      if (!lost || !member || this.#before.originsThrough(path, giving, member.name).length > 0) continue;
+      const lost = giving.find((each) => /^(?:unresolved|beyond)$/.test(before.resolve(path, each).state));
+      const member = members.find(
+        ({ name }) =>
+          claims.some((claim) => claim.name === name) && this.#before.originsThrough(path, giving, name).length === 0,
+      );
+      if (!lost || !member) continue;
       const at = tree.text(path)?.positionAt(lost.start) ?? { line: 1, column: 1 };
       const names = claims.find(({ name }) => name === member.name)?.file;
       const detail = `it takes ${member.name} by names that lead nowhere`;

@@ -160,6 +160,7 @@ function proveFile(proof: FileProof): void {
     const change = other === undefined ? patternChange(proof, { reference, again: kept[index], was }) : undefined;
     if (change) result.patterns.push({ file: file.path, at: at(reference), pattern: reference.specifier, ...change });
     if (change) return;
+    if (other === undefined && was.state === "beyond" && was.isToCome) return;
     if (was.state !== "external" || other !== undefined) result.references += 1;
     if (other !== undefined)
       result.different.push({ file: file.path, at: at(reference), specifier: reference.specifier, ...other });

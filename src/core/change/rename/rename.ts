@@ -36,6 +36,8 @@ export interface RenameDraft {
   readonly alike: readonly string[];
   /** Files that a tool wrote and that change or move: it would write them otherwise. */
   readonly generated: readonly ProjectPath[];
+  /** Names that get new ones and that a generator is still to write: nothing proves them. */
+  readonly unwritten: readonly string[];
 }
 
 /** How a rename is carried out. */
@@ -86,7 +88,8 @@ class Rename {
     if (mentioned.length > 0) void this.tree.store.search(mentioned);
     const holders = await this.#holders(names, words);
     const { edits: meant, all } = await this.#edits(names, { words, holders });
-    const edits = [...meant, ...(await this.#unwritten(files?.leader, names[0]))];
+    const unwritten = await this.#unwritten(files?.leader, names[0]);
+    const edits = [...meant, ...unwritten];
     const shown = all.filter(({ from }) => from !== "default");
     const found = await mentionedNames({
       tree: this.tree,
@@ -105,6 +108,7 @@ class Rename {
       mentions: found,
       alike: await this.#alike(files?.leader, shown),
       generated: this.#generated([...(files?.moves ?? []).map(({ from }) => from), ...edits.map(({ file }) => file)]),
+      unwritten: [...new Set(unwritten.map(({ text }) => text))],
     };
     return withMentions ? changingMentions(renamed, found) : renamed;
   }
@@ -290,7 +294,7 @@ class Rename {
       return members.flatMap(({ name, start, end }): DraftEdit[] => {
         const text = isMissing ? generatedName(name, main) : undefined;
         if (text === undefined || this.modules.originsThrough(leader, giving, name).length > 0) return [];
-        return [{ file: leader, start, end, text, why: "declares it" }];
+        return [{ file: leader, start, end, text, why: "as its generator will call it" }];
       });
     });
   }

@@ -98,7 +98,7 @@ export function showFirst({ app, draft, feature }: Adding, main: Wanted): void {
     );
     return;
   }
-  draft.note(`Nothing here says which screen comes first, so that stays yours to choose.`);
+  draft.note("Nothing here says which screen comes first, so that stays yours to choose.");
 }
 
 interface LinePlace {

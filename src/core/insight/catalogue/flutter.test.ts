@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { at } from "../../change/plan/planning.test.suite.js";
 import { MemoryStore } from "../../files/index.js";
 import { analyse, type Analysis } from "../analysis.js";
-import { check } from "../rules/index.js";
+import { check, unresolvedReferences } from "../rules/index.js";
 import type { Catalogue } from "./index.js";
 import { effectiveUses } from "./effective-uses.js";
 
@@ -90,6 +90,18 @@ test("folders with capital letters are layers as others are", async () => {
   });
   expect(features.map(({ name }) => name)).toEqual(["trees"]);
   expect(entries.get(at("lib/Models/shift.dart"))?.role.is).toBe("model");
+});
+
+test("what a generator is to write is no error, and nothing that was seen", async () => {
+  const { graph, apps } = await analysed({
+    "lib/models/tree.dart": "part 'tree.g.dart';\nimport 'gone.dart';\nclass Tree {}\n",
+  });
+  const entries = [...(apps[0]?.catalogue.entries.values() ?? [])];
+  const found = [...unresolvedReferences({ entries, graph, tree: graph.tree })];
+  expect(found.map(({ specifier, why }) => `${specifier}: ${why}`)).toEqual([
+    "tree.g.dart: left to a build",
+    "gone.dart: missing",
+  ]);
 });
 
 describe("who uses whom", () => {

@@ -37,6 +37,9 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
     const isLeft = isOfTrade(path, "page") || role.is === "generated";
     for (const { reference, resolution } of input.graph.files.get(path)?.references ?? []) {
       const { start, specifier, kind } = reference;
+      // What a generator is to write, nobody has seen.
+      if (resolution.state === "beyond" && resolution.isToCome)
+        yield { file: path, start, specifier, missing: undefined, why: "left to a build" };
       if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
       const missing = isRelative(specifier) ? joinPath(folderOf(path), specifier) : specifier;
       yield { file: path, start, specifier, missing, why: isLeft ? "left to a build" : whyOf(input, path, reference) };

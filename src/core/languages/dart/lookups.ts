@@ -26,6 +26,7 @@ import {
   type SpellingTask,
 } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
+import { addTo } from "../../base/grouping.js";
 import { isListed, pictureFolders } from "./bundles.js";
 import { dependsOn, libraryMapping, packageAround, packagesNamed, pubspec } from "./packages.js";
 
@@ -54,7 +55,7 @@ const beside: NameLookup = {
     if (found.state === "found") return found;
     const stem = stemOf(from);
     return specifier.startsWith(`${stem}.`)
-      ? { state: "beyond", at: `*${specifier.slice(stem.length)}`, scheme: "relative" }
+      ? { state: "beyond", at: `*${specifier.slice(stem.length)}`, scheme: "relative", isToCome: true }
       : found;
   },
   *spellings(task) {
@@ -78,15 +79,17 @@ function resolveAddress(ground: Ground, from: ProjectPath, specifier: string): R
   if (own && isInLibrary(from, own.folder) && !isInLibrary(target, own.folder)) return unresolved;
   const file = ground.plain(target);
   if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
-  return isThereOrWillBe(ground, target) ? { state: "beyond", at: target, scheme: "relative" } : unresolved;
+  return notOurs(ground, target, "relative") ?? unresolved;
 }
 
 /** What generators write is often kept out of version control, and is written to the same place again. */
 const written =
   /(?:\.(?:g|freezed|gr|mocks|config|gen|mapper|chopper|drift|pb|pbenum|pbgrpc|pbjson)|(?:^|\/)(?:app_localizations(?:_\w+)?|firebase_options))\.dart$/;
 
-function isThereOrWillBe(ground: Ground, target: ProjectPath): boolean {
-  return written.test(target) || ground.beyond(target, [""]) !== undefined;
+/** A file that is there and not the project's, or that a generator is to write. */
+function notOurs(ground: Ground, at: ProjectPath, scheme: Scheme): Resolution | undefined {
+  if (ground.beyond(at, [""]) !== undefined) return { state: "beyond", at, scheme };
+  return written.test(at) ? { state: "beyond", at, scheme, isToCome: true } : undefined;
 }
 
 function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): Resolution {
@@ -98,8 +101,8 @@ function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): R
   const places = named.map(({ folder }) => joinPath(inFolder(folder, "lib"), decoded(rest)));
   const files = places.map((place) => place && ground.plain(place)).filter((file) => file !== undefined);
   if (files.length > 0) return { state: "found", targets: files, scheme };
-  const later = places.find((place) => place !== undefined && isThereOrWillBe(ground, place));
-  return later === undefined ? unresolved : { state: "beyond", at: later, scheme };
+  const others = places.map((place) => place && notOurs(ground, place, scheme));
+  return others.find((other) => other !== undefined) ?? unresolved;
 }
 
 /** Percent escapes stand for letters in an address. */
@@ -170,10 +173,12 @@ const library: NameLookup = {
   asksOfFile: true,
   resolve(ground, from, { specifier }) {
     const home = packageAround(ground, from)?.folder ?? rootPath;
-    const near = new Set([...foldersAbove(from), rootPath]);
-    const all = ground.tree.paths.filter((path) => path.endsWith(".dart") && path !== from);
-    for (const places of [all.filter((path) => near.has(folderOf(path))), all.filter((path) => isBelow(path, home))]) {
-      const targets = places.filter((path) => {
+    const byFolder = filesByFolder(ground.tree);
+    const near = [...foldersAbove(from), rootPath].flatMap((folder) => byFolder.get(folder) ?? []);
+    const below = (): ProjectPath[] => [...byFolder.values()].flat().filter((path) => isBelow(path, home));
+    for (const places of [() => near, below]) {
+      const targets = places().filter((path) => {
+        if (path === from) return false;
         const { declares, references } = ground.reading(path);
         if (!declares?.some(({ name }) => name === libraryMark + specifier)) return false;
         return references.some((each) => {
@@ -189,6 +194,18 @@ const library: NameLookup = {
   },
   spellings: ({ reference }) => [reference.specifier],
 };
+
+const filesKept = new WeakMap<LookupTree, ReadonlyMap<ProjectPath, readonly ProjectPath[]>>();
+
+/** The Dart files of a tree by their folders, made once. */
+function filesByFolder(tree: LookupTree): ReadonlyMap<ProjectPath, readonly ProjectPath[]> {
+  const there = filesKept.get(tree);
+  if (there) return there;
+  const made = new Map<ProjectPath, ProjectPath[]>();
+  for (const path of tree.paths) if (path.endsWith(".dart")) addTo(made, folderOf(path), path);
+  filesKept.set(tree, made);
+  return made;
+}
 
 /** A path in a string: an asset, or a file that a test or script opens, from the package's folder. */
 const asset: NameLookup = {

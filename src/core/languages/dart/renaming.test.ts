@@ -135,6 +135,10 @@ test("the same where the generator has not run yet", async () => {
     "lib/tree.dart":
       "part 'tree.g.dart';\nclass Tree {\n  factory Tree.of(Map j) => _$TreeFromJson(j);\n}\nfinal a = _$Treetop;\n",
   };
+  const { plan, renamed: draft } = await planRename({ ...manifest, ...files }, "lib/tree.dart oak");
+  expect(draft.unwritten).toEqual(["_$OakFromJson"]);
+  // The part is nowhere yet: it is kept right, and counts for nothing.
+  expect(plan.proof).toMatchObject({ outcome: "holds", references: 0 });
   expect(await renamed(files, "lib/tree.dart oak")).toEqual({
     "lib/oak.dart":
       "part 'oak.g.dart';\nclass Oak {\n  factory Oak.of(Map j) => _$OakFromJson(j);\n}\nfinal a = _$Treetop;\n",
