@@ -240,7 +240,7 @@ export const catalogue = {
   EXTRACT_NOT_SCRIPT: {
     refusal: "usage",
     what: (d) => `${d.path} is no script, so its statements cannot be told apart.`,
-    next: () => "Name a file of JavaScript or TypeScript.",
+    next: () => "Name a file of JavaScript, TypeScript or Dart.",
   },
   EXTRACT_COMPONENT: {
     refusal: "usage",
@@ -256,6 +256,26 @@ export const catalogue = {
     refusal: "usage",
     what: (d) => `${d.path} is declared in one statement with ${d.other}, and cannot be taken out of it.`,
     next: (d) => `Name ${d.other} too, or write them as statements of their own first.`,
+  },
+  EXTRACT_LANGUAGE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is not written in the language of ${d.other}.`,
+    next: (d) => `Name a target that ends like ${d.other}.`,
+  },
+  EXTRACT_PRIVATE: {
+    refusal: "usage",
+    what: (d) =>
+      d.reason === "subclass"
+        ? `${d.other} and ${d.path} have to stay in one library: only the library of ${d.path} may build on it.`
+        : d.reason === "extension"
+          ? `${d.other} may use ${d.path}, which only its own library knows.`
+          : `${d.other} needs ${d.path}, which is private to the library, and they would be parted.`,
+    next: (d) =>
+      d.reason === "subclass"
+        ? `Take both, or change the modifier of ${d.path} first.`
+        : d.reason === "extension"
+          ? "Give the extension a name first, or take what uses it as well."
+          : `Take both, or give ${d.path} a public name first.`,
   },
   EXTRACT_LINES: {
     refusal: "usage",
@@ -286,6 +306,11 @@ export const catalogue = {
     refusal: "usage",
     what: () => "One file alone cannot be joined.",
     next: () => "Name two files or more, and the file that they become: `steady-shelf join FILE FILE… TARGET`.",
+  },
+  JOIN_PARTS: {
+    refusal: "usage",
+    what: (d) => `${d.path} has parts (${(d.paths ?? []).join(", ")}), which would belong to no library.`,
+    next: (d) => `Join its parts into ${d.path} first, or join the others into it.`,
   },
   JOIN_CLASH: {
     refusal: "usage",

@@ -55,7 +55,8 @@ export {
   type TextNames,
   type Variable,
 } from "./names.js";
-export type { Statement, StatementKind } from "./statements.js";
+export type { Bonds, Statement, StatementKind } from "./statements.js";
+export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";
 export type { Answer, Ground, LookupTree, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
 export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export {

@@ -7,6 +7,7 @@
  */
 import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
+import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
 import type { Statement } from "./statements.js";
@@ -68,6 +69,8 @@ export interface Language {
   names?(text: string, name: string): Promise<TextNames | undefined>;
   /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
+  /** How its files take whole files, where they do so by statements that need not list names. */
+  readonly directives?: DirectiveForms;
   /** The extension of scripts in the language that those within a text are written in; without it, a script has its own. */
   scriptExtension?(text: string): Promise<string>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */

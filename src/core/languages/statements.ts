@@ -36,6 +36,22 @@ export interface Statement {
   readonly isOfInstance?: boolean;
   /** The name to which it adds something, and does nothing else: `Tree.displayName = "Tree"`. */
   readonly adds?: string;
+  /** What binds it to its library, in languages that have libraries. */
+  readonly bonds?: Bonds;
+}
+
+/** What binds a declaration to its library besides the names of the top level that it uses. */
+export interface Bonds {
+  /** Members that only its library knows, which it declares. */
+  readonly hides: ReadonlySet<string>;
+  /** Those that it uses of something else, by a name that nothing around explains: `tree._height`. */
+  readonly asks: readonly { readonly name: string; readonly start: number }[];
+  /** What it is made after: `extends Tree`, `with Growing`. A name that is had by a prefix is another library's. */
+  readonly supers: readonly { readonly relation: string; readonly name: string; readonly start: number }[];
+  /** Relations that only its own library may have to it. */
+  readonly closedTo: readonly string[];
+  /** Of an extension, the members that it lends to others, who use them without naming it; `operator` for those without a name. */
+  readonly lends?: readonly string[];
 }
 
 /** The same at other offsets: those of a text in which this one is a part. */

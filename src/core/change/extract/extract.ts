@@ -6,10 +6,11 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { FoundApp, Project } from "../../app/index.js";
 import type { Role } from "../../app/arrangement/index.js";
-import { prepareNames, type Statement } from "../../languages/index.js";
+import { languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import { anatomyOf, regroup, type Anatomy, type Regrouped } from "../regroup/index.js";
+import { regroupParts, withCompanions } from "../libraries/index.js";
+import { anatomyOf, type Anatomy, type Part, type Regrouped } from "../regroup/index.js";
 import { selected, type Wanted } from "./selection.js";
 import { ensureOutOfComponent } from "./component.js";
 import { shelfOf, targetOf } from "./target.js";
@@ -54,16 +55,29 @@ export async function extractDraft(
   await prepareNames(tree);
   if (!tree.has(request.path)) refuseSource(tree, request.path);
   const old = await anatomyOf(tree, request.path, { components: true });
-  const chosen = selected(old, request);
+  const named = selected(old, request);
+  const along = await withCompanions(tree, aliases, old.path, named);
+  const chosen = old.statements.filter(
+    (each) => named.includes(each) || along.some(({ path, start }) => path === old.path && start === each.start),
+  );
   if (old.isComponent) ensureOutOfComponent(old, chosen);
   const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
     if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
+    if ([old.path, target].some((path) => languageFor(path)?.directives) && languageFor(old.path) !== languageFor(target))
+      throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: old.path });
     const existing = tree.has(target) ? [await anatomyOf(tree, target)] : [];
-    return regroup({
+    const others: Part[] = [];
+    for (const path of new Set(along.map((each) => each.path)))
+      if (path !== old.path) {
+        const starts = new Set(along.filter((each) => each.path === path).map(({ start }) => start));
+        others.push(part(await anatomyOf(tree, path), ({ start }) => (starts.has(start) ? target : path)));
+      }
+    return regroupParts({
       tree,
       aliases,
       parts: [
         part(old, (statement) => (chosen.includes(statement) ? target : old.path)),
+        ...others,
         ...existing.map((each) => part(each)),
       ],
       clash: "refuse",
@@ -71,15 +85,15 @@ export async function extractDraft(
       ...(request.keepExport !== undefined && { keepExport: request.keepExport }),
     });
   };
-  const named = await targetOf(tree, old, chosen, request);
-  const first = await regrouped(named);
-  const text = first.draft.made.find(({ path }) => path === named)?.text;
+  const beside = await targetOf(tree, old, chosen, request);
+  const first = await regrouped(beside);
+  const text = first.draft.made.find(({ path }) => path === beside)?.text;
   const shelf =
     request.to === undefined && around && text !== undefined
-      ? shelfOf(tree, old.path, { beside: named, text, around })
+      ? shelfOf(tree, old.path, { beside, text, around })
       : undefined;
-  const { path: target, role } = shelf ?? { path: named };
-  const { draft, kept, circles } = target === named ? first : await regrouped(target);
+  const { path: target, role } = shelf ?? { path: beside };
+  const { draft, kept, circles } = target === beside ? first : await regrouped(target);
   return {
     draft,
     names: [...new Set(chosen.flatMap(({ declares }) => declares))],
@@ -114,6 +128,6 @@ function linesOf({ source, text }: Anatomy, chosen: readonly Statement[]): [numb
   return runs;
 }
 
-function part(anatomy: Anatomy, goes: (statement: Statement) => ProjectPath = () => anatomy.path) {
+function part(anatomy: Anatomy, goes: (statement: Statement) => ProjectPath = () => anatomy.path): Part {
   return { anatomy, goes };
 }

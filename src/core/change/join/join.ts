@@ -11,7 +11,8 @@ import { Modules, Resolver } from "../../graph/index.js";
 import { isScript, languageFor, moduleRules, prepareNames, scriptExtension } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import { anatomyOf, regroup, type Anatomy, type Part } from "../regroup/index.js";
+import { regroupParts } from "../libraries/index.js";
+import { anatomyOf, type Anatomy, type Part } from "../regroup/index.js";
 import { ensureAlike } from "./alike.js";
 import { inOrder } from "./order.js";
 
@@ -48,13 +49,16 @@ export async function joinDraft({ tree, aliases }: Project, request: JoinRequest
   for (const path of paths) anatomies.push(await anatomyOf(tree, path));
   await ensureAlike(anatomies, target);
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
-  const { order, circle } = inOrder(paths, modules);
+  // Where nothing is done when a file is loaded, no order matters.
+  const { order, circle } = paths.some((path) => languageFor(path)?.directives)
+    ? { order: paths, circle: [] }
+    : inOrder(paths, modules);
   const parts = order.flatMap((path): Part[] =>
     anatomies
       .filter((each) => each.path === path)
       .map((anatomy) => ({ anatomy, goes: () => target, ...(path !== target && { into: target }) })),
   );
-  const { draft, moved } = await regroup({
+  const { draft, moved } = await regroupParts({
     tree,
     aliases,
     parts,
@@ -79,14 +83,19 @@ function scriptsOf(tree: SourceTree, path: ProjectPath): readonly ProjectPath[] 
   if (!tree.hasFolder(path) || path === "") return refuseSource(tree, path);
   const inside = tree
     .filesBelow(path)
-    .filter((each) => inFolder(path, nameOf(each)) === each && isScript(each) && partsOf(nameOf(each)).leads);
+    .filter((each) => inFolder(path, nameOf(each)) === each && isOfStatements(each) && partsOf(nameOf(each)).leads);
   if (inside.length === 0) throw new ShelfError("NOTHING_MATCHES", { path });
   return inside;
 }
 
+function isOfStatements(path: ProjectPath): boolean {
+  return isScript(path) || languageFor(path)?.directives !== undefined;
+}
+
 /** The file that they become; without an extension it has that of the first. */
 function targetOf(tree: SourceTree, [first]: readonly ProjectPath[], target: ProjectPath): ProjectPath {
-  const extension = first === undefined ? ".ts" : scriptExtension(first);
+  const extension =
+    first === undefined ? ".ts" : isScript(first) ? scriptExtension(first) : first.slice(first.lastIndexOf("."));
   if (tree.hasFolder(target)) throw new ShelfError("JOIN_TARGET", { path: target, other: extension });
   return languageFor(nameOf(target))?.statements ? target : (`${target}${extension}` as ProjectPath);
 }

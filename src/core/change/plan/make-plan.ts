@@ -165,6 +165,8 @@ async function proveRenames(
   const { before, after } = passage;
   const facts = { tree, planned, before, after, map, texts };
   const removed = mergesOf(draft).map(({ from }) => from);
+  if (goes.some(({ file }) => languageFor(file)?.directives !== undefined))
+    return (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed });
   if (goes.length > 0)
     return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed });
   return (await import("./prove-names.js")).proveNames({ ...facts, claims });

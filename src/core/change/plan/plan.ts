@@ -46,6 +46,8 @@ export type GapReason =
   | "handed on" //      a whole file is handed on, of which one name changes: who takes it by that name is not known
   | "grows" //          a whole file is handed on that gives other names besides from then on
   | "mocked" //         a test puts something in the place of a file that loses or gains names
+  | "beside" //         something that nobody can look into comes to stand beside names that it may give, too
+  | "to be written" //  a part that a generator has to write before anything can be said of it
   | "found by name" //  a tag that nothing in its file explains, called as a component's file is called today
   | "unknown alias" // a name through an alias that nobody knows, whose end is that of a moved file
   | "link text"; //     a moved link whose text is not UTF-8

@@ -227,6 +227,8 @@ export function proveMeanings(
     if (at >= 0 || (others === "led" && meant.state !== "unresolved" && meant.state !== "external"))
       each(undefined, reference);
     else if (meant.state === "unresolved" && astray.includes(reference.specifier)) continue;
+    // What a generator is still to write counts for nothing.
+    else if (meant.state === "beyond" && meant.isToCome) continue;
     else if (meant.state !== "external") stray.push({ reference, after });
   }
   for (const [index, { reference, after }] of stray.entries()) {

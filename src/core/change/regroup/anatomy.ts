@@ -36,14 +36,15 @@ export async function anatomyOf(
   const text = source?.text ?? "";
   const language = languageFor(path);
   const isComponent = language?.scriptExtension !== undefined;
-  if (!language?.statements || !(isScript(path) || (components && isComponent)))
+  if (!language?.statements || !(isScript(path) || language.directives || (components && isComponent)))
     throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
   const [statements, names] = [
     await language.statements(text, nameOf(path)),
     await language.names?.(text, nameOf(path)),
   ];
   if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
-  const extension = (await language.scriptExtension?.(text)) ?? scriptExtension(path);
+  const extension =
+    (await language.scriptExtension?.(text)) ?? (isScript(path) ? scriptExtension(path) : path.slice(path.lastIndexOf(".")));
   return { path, text, source, statements, names, extension, isComponent };
 }
 
@@ -58,6 +59,8 @@ function gives(name: string, { members }: NamePlace): boolean {
  * has neither, so that it may be loaded as a plain script, whose names are everybody's.
  */
 export function ensureModule({ path, statements, names, isComponent, text, source }: Anatomy): void {
+  // Files that take each other by directives can always do so.
+  if (languageFor(path)?.directives) return;
   const refuse = (reason: string, start = 0): never => {
     throw new ShelfError("NOT_A_MODULE", { path, reason, place: { file: path, ...source.positionAt(start) } });
   };

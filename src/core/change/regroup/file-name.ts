@@ -2,7 +2,7 @@
 import { inCase, isInCase, splitWords, type Case } from "../../base/names/index.js";
 import { nameOf } from "../../base/paths.js";
 import { partsOf } from "../../app/index.js";
-import { hasMarkup, type Statement } from "../../languages/index.js";
+import { hasMarkup, isScript, languageFor, type Statement } from "../../languages/index.js";
 import { givenNames, type Anatomy } from "./anatomy.js";
 
 /**
@@ -18,6 +18,8 @@ export async function fileNameFor(old: Anatomy, chosen: readonly Statement[], ma
     .sort((a, b) => b.rank - a.rank);
   const called = main ?? first?.name ?? "extracted";
   const stem = partsOf(nameOf(old.path)).stem;
+  const forms = languageFor(old.path)?.directives;
+  if (forms) return `${inCase(splitWords(called.replace(/^_+/, "")), forms.fileCase)}${old.extension}`;
   const found = (["kebab", "Pascal", "camel", "snake"] as const satisfies readonly Case[]).find((each) =>
     isInCase(stem, each),
   );
@@ -29,7 +31,7 @@ export async function fileNameFor(old: Anatomy, chosen: readonly Statement[], ma
 /** `.ts` where nothing of the part is drawn. */
 export async function extensionFor(old: Anatomy, chosen: readonly Statement[]): Promise<string> {
   const { extension } = old;
-  if (!/x$/.test(extension)) return extension;
+  if (!/x$/.test(extension) || !isScript(old.path)) return extension;
   const part = chosen.map(({ core, end }) => old.text.slice(core, end)).join("\n");
   return (await hasMarkup(part, `part${extension}`)) ? extension : extension.slice(0, -1);
 }

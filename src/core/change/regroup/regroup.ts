@@ -38,7 +38,7 @@ export interface RegroupRequest {
 export interface Regrouped {
   readonly draft: Draft;
   /** What is declared elsewhere, or called otherwise, from then on. */
-  readonly moved: readonly Home[];
+  readonly moved: readonly Pick<Home, "part" | "name" | "to" | "as">[];
   /** Names that a file goes on giving because somebody takes it as a whole, though it was not asked. */
   readonly kept: readonly { readonly file: ProjectPath; readonly name: string }[];
   /** Pairs of files that need each other when they are loaded. */

@@ -74,6 +74,18 @@ export class SpecifierMaker {
     return this.#spelled(from, reference, { state: "found", targets: [target], scheme });
   }
 
+  /** A file as another names it that may name none so far: in the manner of a reference, or as its language does by itself. */
+  newName(
+    target: ProjectPath,
+    from: ProjectPath,
+    manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined,
+    lookup: string,
+  ): string {
+    const reference: Reference = manner?.reference ?? { kind: "import", lookup, start: 0, end: 0, specifier: "", quote: "'" };
+    const scheme = manner ? this.schemeOf(manner.from, manner.reference) : "relative";
+    return this.#spelled(from, reference, { state: "found", targets: [target], scheme });
+  }
+
   /** What one of two files names the other, in the manner of the imports of one of them. */
   between(from: ProjectPath, to: ProjectPath, { references }: Extraction): string {
     const plain = specifierTo(from, to, "short");

@@ -4,7 +4,7 @@ import type { TextEdit } from "../../base/text/index.js";
 import { isTyped, type Statement } from "../../languages/index.js";
 import type { Claim, DraftEdit } from "../draft.js";
 import { bodyOf, insideOf, statementAt, typeNamesOf } from "./anatomy.js";
-import { cutOf, joined, placeForImports } from "./cuts.js";
+import { cutOf, cutsOf, placeForImports } from "./cuts.js";
 import { ImportLines } from "./import-lines.js";
 import { importText, mannerOf, withoutBindings } from "./imports.js";
 import { addImport, addOwn, bodiesOf, listText } from "./new-file.js";
@@ -67,7 +67,7 @@ class Staying {
     const gone = bodyOf(anatomy).filter(
       (each) => this.part.goes(each) !== anatomy.path || isDropped(this.input, this.part, each),
     );
-    for (const cut of joined(gone.map((statement) => cutOf(anatomy.text, statement))))
+    for (const cut of cutsOf(anatomy.text, gone))
       this.#edit({ ...cut, text: "" }, "loses what goes to another file");
     for (const statement of gone)
       for (const { start } of referencesIn(this.input.modules, this.part, statement))

@@ -14,10 +14,10 @@ import {
   extensionFor,
   fileNameFor,
   givenNames,
-  regroup,
   type Anatomy,
   type Part,
 } from "../regroup/index.js";
+import { boundIn, regroupParts } from "../libraries/index.js";
 import { kindName, kindsOf, reduces, stateKinds } from "./by-kind.js";
 import { groupsByName } from "./by-name.js";
 import { unitsOf, type Unit } from "./units.js";
@@ -57,17 +57,18 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
   const { path } = request;
   if (!tree.has(path)) refuseSource(tree, path);
   const anatomy = await anatomyOf(tree, path);
-  const units = unitsOf(anatomy, givenNames(anatomy));
+  const bound = await boundIn(tree, aliases, path);
+  const units = unitsOf(anatomy, givenNames(anatomy), bound.pairs);
   const by = request.by ?? (isState(anatomy, units) ? "kind" : "name");
   const files = await filesBy(by, anatomy, units, request.to ?? folderOf(path));
   ensureFree(tree, path, files);
   const places = new Map(files.flatMap(({ path: to, statements }) => statements.map((each) => [each, to] as const)));
   const goes = (statement: Statement): ProjectPath => places.get(statement) ?? path;
-  const isEmptied = units.every(({ statements }) => statements.every((each) => goes(each) !== path));
+  const isEmptied = !bound.isLed && units.every(({ statements }) => statements.every((each) => goes(each) !== path));
   const [first] = files.toSorted((a, b) => Number(b.leads) - Number(a.leads));
   if (!first || files.length + (isEmptied ? 0 : 1) < 2) throw new ShelfError("SPLIT_NOTHING", { path });
-  const regrouped = (part: Part): ReturnType<typeof regroup> =>
-    regroup({ tree, aliases, clash: "refuse", dissolves: true, why: `split off ${nameOf(path)}`, parts: [part] });
+  const regrouped = (part: Part): ReturnType<typeof regroupParts> =>
+    regroupParts({ tree, aliases, clash: "refuse", dissolves: true, why: `split off ${nameOf(path)}`, parts: [part] });
   const gone = isEmptied
     ? await regrouped({ anatomy, goes: (each) => places.get(each) ?? first.path, into: first.path })
     : undefined;

@@ -19,10 +19,14 @@ export interface Unit {
   readonly users: Set<Unit>;
 }
 
-/** Finds them, in the order of the text. Lists of exports are none. */
-export function unitsOf(anatomy: Anatomy, given: ReadonlySet<string>): readonly Unit[] {
+/** Finds them, in the order of the text. Lists of exports are none. `bound`: where statements begin that nothing may part. */
+export function unitsOf(
+  anatomy: Anatomy,
+  given: ReadonlySet<string>,
+  bound: readonly (readonly [start: number, other: number])[] = [],
+): readonly Unit[] {
   const statements = bodyOf(anatomy).filter(({ kind }) => kind !== "re-export");
-  const group = grouped(anatomy, statements);
+  const group = grouped(anatomy, statements, bound);
   const units = new Map<number, Unit>();
   for (const statement of statements) {
     const key = group(statement);
@@ -45,7 +49,11 @@ export function unitsOf(anatomy: Anatomy, given: ReadonlySet<string>): readonly 
 }
 
 /** A number for each statement; what goes together has one. */
-function grouped(anatomy: Anatomy, statements: readonly Statement[]): (statement: Statement) => number {
+function grouped(
+  anatomy: Anatomy,
+  statements: readonly Statement[],
+  bound: readonly (readonly [start: number, other: number])[],
+): (statement: Statement) => number {
   const leader = statements.map((_, index) => index);
   const find = (index: number): number => {
     const up = leader[index] ?? index;
@@ -58,6 +66,8 @@ function grouped(anatomy: Anatomy, statements: readonly Statement[]): (statement
   const declaring = (name: string): number[] =>
     statements.flatMap(({ declares, adds }, index) => (declares.includes(name) || adds === name ? [index] : []));
   for (const name of new Set(statements.flatMap(({ declares }) => declares))) unite(declaring(name));
+  for (const starts of bound)
+    unite(starts.map((start) => statements.findIndex((each) => each.start === start)).filter((index) => index >= 0));
   for (const { level, places, name } of anatomy.names.variables) {
     if (level !== "top" || !places.some(({ isWritten }) => isWritten === true)) continue;
     // Whoever reads what others write to would read it across files.

@@ -217,6 +217,7 @@ class Reader {
     const [show, hide]: [Name[], Name[]] = [[], []];
     let isNarrow = false;
     let prefix: Name | undefined;
+    let isDeferred = false;
     for (let word = this.#word(); word !== undefined; word = this.#word()) {
       scanner.next();
       if (word === "as" && scanner.kind === "name") {
@@ -230,11 +231,12 @@ class Reader {
           if (!this.#isMark(comma)) break;
           scanner.next();
         }
-      } else if (word !== "deferred") break;
+      } else if (word === "deferred") isDeferred = true;
+      else break;
     }
     this.#end(kind === "import" ? "import" : "export");
     const references = this.#references.slice(first).map(({ start }) => start);
-    this.links.push({ references, kind, prefix, show: isNarrow ? show : undefined, hide });
+    this.links.push({ references, kind, prefix, isDeferred, show: isNarrow ? show : undefined, hide });
     for (let index = first; index < this.#references.length; index += 1) {
       const reference = this.#references[index];
       if (!reference) continue;

@@ -6,9 +6,11 @@ import { extractDart } from "./extract.js";
 import { bindsFiles, librariesOf } from "./libraries.js";
 import { looksLikePath, readText } from "./literals.js";
 import { pictureFolders } from "./bundles.js";
+import { dartDirectives } from "./directives.js";
 import { dartNames } from "./names.js";
 import { dartLookups } from "./lookups.js";
 import { outlineDart } from "./outline.js";
+import { dartStatements } from "./statements.js";
 
 export { dartManifests } from "./manifests.js";
 
@@ -60,6 +62,8 @@ export const dart: Language = {
   extract: (text, name, depth = "references") => extractDart(text, name, depth),
   outline: outlineDart,
   names: (text, name) => Promise.resolve(dartNames(text, name)),
+  statements: (text, name) => Promise.resolve(dartStatements(text, name)),
+  directives: dartDirectives,
   readAt,
   write,
 };

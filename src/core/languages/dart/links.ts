@@ -7,6 +7,7 @@ export interface Link {
   readonly references: readonly number[];
   readonly kind: "import" | "re-export" | "part" | "part of";
   readonly prefix: SymbolName | undefined;
+  readonly isDeferred?: boolean;
   readonly show: readonly SymbolName[] | undefined;
   readonly hide: readonly SymbolName[];
 }

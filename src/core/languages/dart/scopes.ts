@@ -5,7 +5,7 @@
  * library or of what it imports, as the language itself does it.
  */
 import { ExpressionWalk } from "./expression-walk.js";
-import type { Scope, Scopes } from "./token-walk.js";
+import type { Kind, Piece, Scope, Scopes } from "./token-walk.js";
 import { modifiers, reserved, type Token } from "./tokens.js";
 
 const kinds = new Set(["class", "mixin", "enum", "extension", "typedef"]);
@@ -17,10 +17,18 @@ export function scopesOf(tokens: readonly Token[]): Scopes {
 }
 
 class Walk extends ExpressionWalk {
+  readonly #kinds: Kind[] = [];
+
   file(): Scopes {
     const file = this.scope(undefined);
-    for (let at = 0; at < this.tokens.length;) at = this.directive(at) ?? this.declaration(at, file, undefined);
-    return { file, scopes: this.scopes, uses: this.uses };
+    const pieces: Piece[] = [];
+    for (let from = 0; from < this.tokens.length;) {
+      const directive = this.directive(from);
+      const to = directive ?? this.declaration(from, file, undefined);
+      pieces.push({ from, to, isDirective: directive !== undefined });
+      from = to;
+    }
+    return { file, scopes: this.scopes, uses: this.uses, pieces, kinds: this.#kinds };
   }
 
   protected directive(at: number): number | undefined {
@@ -63,6 +71,7 @@ class Walk extends ExpressionWalk {
     if (!isUnnamed) this.declare(name, scope);
     const inner = this.scope(scope);
     let next = this.typeParameters(isUnnamed ? name : name + 1, inner);
+    const header = next;
     if (isType && this.text(next) === "." && this.isName(next + 1)) next += 2;
     if (isType && this.text(next) === "(") next = this.parameters(next, inner);
     const words = new Set(["extends", "with", "implements", "on", "="]);
@@ -73,6 +82,7 @@ class Walk extends ExpressionWalk {
         from = next + 1;
       }
     this.type(from, next, inner);
+    this.#kinds.push({ keyword: isType ? "extension type" : keyword, at, header, body: next, scope: inner });
     if (this.text(next) === ";") return next + 1;
     const close = this.tokens[next]?.match ?? next;
     let member = keyword === "enum" ? this.constants(next, inner) : next + 1;

@@ -26,11 +26,29 @@ export class Scope {
   }
 }
 
-/** What was found: every use with the scope in which it stands, and every scope. */
+/** A directive or declaration of the top level, by its tokens; `to` is the first behind it. */
+export interface Piece {
+  readonly from: number;
+  readonly to: number;
+  readonly isDirective: boolean;
+}
+
+/** A class or its like: its keyword, what stands behind its name, its body or semicolon, and the scope of its members. */
+export interface Kind {
+  readonly keyword: string;
+  readonly at: number;
+  readonly header: number;
+  readonly body: number;
+  readonly scope: Scope;
+}
+
+/** What was found: every use with the scope in which it stands, every scope, and what stands on the top level. */
 export interface Scopes {
   readonly file: Scope;
   readonly scopes: readonly Scope[];
   readonly uses: readonly { readonly token: Token; readonly at: number; readonly scope: Scope }[];
+  readonly pieces: readonly Piece[];
+  readonly kinds: readonly Kind[];
 }
 
 /** Tokens and what was found in them so far. */

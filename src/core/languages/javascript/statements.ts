@@ -1,16 +1,12 @@
 /** The statements of a script. */
 import { createRequire } from "node:module";
 import type * as Oxc from "oxc-parser";
+import { linesOf, type Span } from "../statement-lines.js";
 import type { Statement, StatementKind } from "../statements.js";
 import { optionsFor } from "./parser-options.js";
 import { childrenOf, isNode, nameOf, spanOf, type TreeNode } from "./tree-node.js";
 
 const load = createRequire(import.meta.url);
-
-interface Span {
-  readonly start: number;
-  readonly end: number;
-}
 
 interface Parsed {
   readonly body: readonly TreeNode[];
@@ -76,7 +72,7 @@ function statementOf(node: TreeNode, text: string, comments: readonly Span[], af
     kind: kindOf(node, declares),
     start,
     end,
-    ...withComments({ start, end }, text, comments, after),
+    ...linesOf({ start, end }, text, { comments, after, isOfTheFile: (comment) => ofTheFile.test(comment) }),
     declares,
     exported,
     core,
@@ -154,31 +150,3 @@ function namesIn(pattern: unknown): string[] {
 /** What is said of a whole file, or switches something on for all of it, stays where it is. */
 const ofTheFile =
   /@flow|@license|@copyright|@jsx|@ts-|@jest-|eslint-(?:disable(?!-)|enable)|prettier-ignore-start|^\/\*!|^\/\/\/|copyright/i;
-
-/** A statement with the comments right above it and on its last line. */
-function withComments(
-  { start, end }: Span,
-  text: string,
-  comments: readonly Span[],
-  after: number,
-): { readonly from: number; readonly to: number } {
-  let from = lineStart(text, start);
-  if (from < after) from = start;
-  for (const comment of [...comments].reverse()) {
-    if (comment.end > from || comment.start < after) continue;
-    const begins = lineStart(text, comment.start);
-    const between = text.slice(comment.end, from);
-    const isOwnLine = text.slice(begins, comment.start).trim() === "";
-    if (between.trim() !== "" || !isOwnLine || (between.match(/\n/g)?.length ?? 0) > 1) break;
-    if (ofTheFile.test(text.slice(comment.start, comment.end))) break;
-    from = begins;
-  }
-  const lineEnd = text.indexOf("\n", end);
-  const rest = text.slice(end, lineEnd < 0 ? undefined : lineEnd);
-  const isAlone = rest.trim() === "" || /^\s*(?:\/\/|\/\*(?:(?!\*\/).)*\*\/\s*$)/.test(rest);
-  return { from, to: isAlone ? (lineEnd < 0 ? text.length : lineEnd + 1) : end };
-}
-
-function lineStart(text: string, at: number): number {
-  return text.lastIndexOf("\n", at - 1) + 1;
-}

@@ -1,0 +1,423 @@
+/**
+ * The proof for what goes from one library to another, in languages whose files take each other by directives. It does not trust the
+ * edits: all texts that change are read again, and
+ * - every declaration of the libraries that give and gain is there once, letter for letter but for names, and each name in it means what
+ *   it meant; what only its own library may know or do is still in that library;
+ * - whatever else takes something of them by a directive takes the same declarations, and the same extensions may be meant;
+ * - what may come from where nobody can look (a package) may still come from there. Where it may come from elsewhere as well, the proof is
+ *   not complete.
+ */
+import {
+  declarationsOf,
+  formsOf,
+  Libraries,
+  mayNeedOutside,
+  mayUse,
+  mentionsIn,
+  mentionsOf,
+  Modules,
+  tiesOf,
+  wordsOf,
+  type Declaration,
+  type Library,
+  type LibraryUnit,
+  type Origin,
+  type Tie,
+} from "../../graph/index.js";
+import { isScript, type Statement } from "../../languages/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { holdersOf, importersOf, wordPattern } from "./name-holders.js";
+import type { Difference, Gap } from "./plan.js";
+import type { StatementProof, StatementResult } from "./prove-statements.js";
+
+/** Proves it, or says where another declaration would be meant. */
+export function proveLibraries(input: StatementProof): Promise<StatementResult> {
+  return new Proof(input).result();
+}
+
+/** One side of a change: the libraries as they are, or as they will be. */
+interface Side {
+  readonly libraries: Libraries;
+  readonly keyOf: (origin: Origin) => string;
+  readonly textOf: (path: ProjectPath) => string | undefined;
+}
+
+/** A declaration as what it says, whatever library it stands in. */
+interface Record {
+  readonly key: string;
+  /** The extensions that may be used in it. */
+  readonly lent: ReadonlySet<string>;
+  readonly declaration: Declaration;
+  readonly library: Library;
+  /** How many names in it mean something beyond it. */
+  readonly places: number;
+  /** Whether it uses what a generator has made. */
+  readonly needsMade: boolean;
+}
+
+class Proof {
+  readonly #now: Side;
+  readonly #then: Side;
+  /** The heads of the libraries that give or gain, as they are, and as they will be. */
+  readonly #parties: ReadonlySet<ProjectPath>;
+  readonly #gainers: ReadonlySet<ProjectPath>;
+  readonly #claimed: ReadonlySet<string>;
+  readonly #different: Difference[] = [];
+  readonly #gaps: Gap[] = [];
+  readonly #compared = new Set<string>();
+  #uses = 0;
+  #same = 0;
+
+  constructor(readonly input: StatementProof) {
+    const { tree, planned, before, after, claims, map, removed } = input;
+    const goes = new Map(claims.map(({ file, name, to, as = name }) => [`${file}\n${name}`, `${to}\n${as}`]));
+    this.#claimed = new Set(goes.keys());
+    this.#now = {
+      libraries: new Libraries(new Modules(tree, before, false)),
+      keyOf: ({ file, name }) => goes.get(`${file}\n${name}`) ?? `${map.file(file)}\n${name}`,
+      textOf: (path) => tree.text(path)?.text,
+    };
+    this.#then = {
+      libraries: new Libraries(new Modules(planned, after, false)),
+      keyOf: ({ file, name }) => `${file}\n${name}`,
+      textOf: (path) => planned.text(path)?.text,
+    };
+    const files = [...claims.flatMap(({ file, to }) => [file, to]), ...removed, ...removed.map((path) => map.file(path))];
+    const heads = ({ libraries }: Side): Set<ProjectPath> =>
+      new Set(files.filter((path) => libraries.modules.tree.has(path)).map((path) => libraries.headOf(path)));
+    this.#parties = heads(this.#now);
+    this.#gainers = heads(this.#then);
+  }
+
+  async result(): Promise<StatementResult> {
+    await this.#declarations();
+    for (const head of this.#gainers) await this.#made(head);
+    await this.#passedOn();
+    for (const head of await this.#others()) await this.#other(head);
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
+  }
+
+  #wrong(path: ProjectPath, start: number, specifier: string, reason: string): void {
+    const at = this.input.tree.text(path)?.positionAt(start) ?? { line: 1, column: 1 };
+    this.#different.push({ file: path, at, specifier, before: [], after: [], reason });
+  }
+
+  #gap(reason: Gap["reason"], path: ProjectPath, detail: string, start?: number): void {
+    if (this.#gaps.some((each) => each.reason === reason && each.file === path && each.detail === detail)) return;
+    const at = start === undefined ? undefined : this.input.tree.text(path)?.positionAt(start);
+    this.#gaps.push({ reason, file: path, detail, ...(at && { at }) });
+  }
+
+  #unread(path: ProjectPath): void {
+    this.#gap("not understood", path, "its statements could not be told apart");
+  }
+
+  /** All declarations of the libraries that change: what each says, and what each name in it means. */
+  async #declarations(): Promise<void> {
+    const now = await this.#records(this.#parties, this.#now);
+    const then = await this.#records(this.#gainers, this.#then);
+    const left = new Map<string, Record[]>();
+    for (const record of then) left.set(record.key, [...(left.get(record.key) ?? []), record]);
+    const pairs = new Map<Declaration, Record>();
+    for (const record of now) {
+      const { unit, statement } = record.declaration;
+      const there = left.get(record.key)?.shift();
+      this.#uses += record.places;
+      if (!there) {
+        const reason = "a declaration would be lost, say something else, or mean another one";
+        this.#wrong(unit.path, statement.start, statement.declares.join(", "), reason);
+        continue;
+      }
+      this.#same += record.places;
+      pairs.set(record.declaration, there);
+      if (record.needsMade && there.library.made.length === 0)
+        this.#wrong(unit.path, statement.start, statement.declares.join(", "), "what is generated for it would not be a part");
+      this.#lent(record.lent, there.lent, unit.path, statement.start);
+      if (mayNeedOutside(unit, statement)) this.#outside(record.library, there.library, unit.path, statement);
+    }
+    for (const { declaration } of [...left.values()].flat())
+      this.#wrong(
+        declaration.unit.path,
+        0,
+        declaration.statement.declares.join(", "),
+        "a declaration would come up that is not there now, or once more",
+      );
+    await this.#ties(pairs);
+  }
+
+  async #records(heads: ReadonlySet<ProjectPath>, side: Side): Promise<Record[]> {
+    const found: Record[] = [];
+    for (const head of heads) {
+      const library = await side.libraries.library(head);
+      if (!library) {
+        this.#unread(head);
+        continue;
+      }
+      for (const unit of library.units)
+        for (const statement of declarationsOf(unit)) found.push(await recordOf(side, library, unit, statement));
+    }
+    return found;
+  }
+
+  /** Extensions that may be used where they could not be before, or not any more. */
+  #lent(now: ReadonlySet<string>, then: ReadonlySet<string>, path: ProjectPath, start: number): void {
+    for (const key of now)
+      if (!then.has(key)) this.#wrong(path, start, nameIn(key), "an extension that may be used would not be known any more");
+    for (const key of then) if (!now.has(key)) this.#gap("beside", path, nameIn(key), start);
+  }
+
+  /** What may come from packages to the declarations of one library, and to those of the one where they stand then. */
+  #outside(now: Library, then: Library, path: ProjectPath, { start, declares }: Pick<Statement, "start" | "declares">): void {
+    const pair = `${now.head}\n${then.head}`;
+    if (this.#compared.has(pair)) return;
+    this.#compared.add(pair);
+    const [had, has] = [this.#now.libraries.outside(now), this.#then.libraries.outside(then)];
+    for (const [key, { isMade }] of had) {
+      const all = key.replace(/ (?:show|hide) .*$/, "");
+      const there = [key, all].some((each) => has.has(each) || has.has(this.#planned(each)));
+      if (!there && isMade) this.#gap("to be written", path, key.replace(/^made /, "*"), start);
+      else if (!there)
+        this.#wrong(path, start, declares.join(", "), `what ${key} gives would not be known any more`);
+    }
+    const known = new Set([...had.keys()].flatMap((key) => [key, this.#planned(key)]));
+    for (const [key, { isMade }] of has)
+      if (!isMade && !known.has(key)) this.#gap("beside", path, key, start);
+  }
+
+  /** A key that begins with a file of the project, by where that will be. */
+  #planned(key: string): string {
+    const [path = "", ...rest] = key.split(" ");
+    return [this.input.map.file(path as ProjectPath), ...rest].join(" ");
+  }
+
+  /** What only one library may know or do is still in one, and nothing new is known or done by coming together. */
+  async #ties(pairs: ReadonlyMap<Declaration, Record>): Promise<void> {
+    const places = new Map<string, Declaration>();
+    for (const [declaration, { declaration: there }] of pairs) places.set(placeOf(there), declaration);
+    const known = new Set<string>();
+    for (const head of this.#parties) {
+      const library = await this.#now.libraries.library(head);
+      for (const tie of library ? tiesOf(library).ties : []) {
+        known.add(`${placeOf(tie.from)}\n${placeOf(tie.to)}\n${tie.reason}`);
+        const [from, to] = [pairs.get(matching(pairs, tie.from)), pairs.get(matching(pairs, tie.to))];
+        if (from && to && from.library.head !== to.library.head) this.#cut(tie);
+      }
+    }
+    for (const head of this.#gainers) {
+      const library = await this.#then.libraries.library(head);
+      for (const { from, to, reason, name } of library ? tiesOf(library).ties : []) {
+        const [a, b] = [places.get(placeOf(from)), places.get(placeOf(to))];
+        if (reason !== "private member" || !a || !b || known.has(`${placeOf(a)}\n${placeOf(b)}\n${reason}`)) continue;
+        this.#wrong(a.unit.path, a.statement.start, name, "it would mean, or override, a private member of another class");
+      }
+    }
+  }
+
+  #cut({ from, start, name, reason }: Tie): void {
+    const said = {
+      private: "it is private, and its library would not be the same any more",
+      "private member": "it is private, and its library would not be the same any more",
+      subclass: "only its own library may build on it",
+      extension: "an extension without a public name is known only to its library",
+    }[reason];
+    this.#wrong(from.unit.path, start, name, said);
+  }
+
+  /** Parts that a generator has to write first. */
+  async #made(head: ProjectPath): Promise<void> {
+    const library = await this.#then.libraries.library(head);
+    const now = this.input.tree.has(head) ? await this.#now.libraries.library(head) : undefined;
+    const there = new Set(now?.made.flatMap(({ named }) => named.map(({ specifier }) => specifier)));
+    for (const { named, targets } of library?.made ?? [])
+      for (const { specifier } of named) {
+        const isNew = targets.length === 0 && !there.has(specifier);
+        // What was made for declarations that are elsewhere from then on is made again.
+        const isOld = targets.some((target) => this.#isAbout(target));
+        if (isNew || isOld) this.#gap("to be written", head, specifier);
+      }
+  }
+
+  /** Whether a text that is there names something that goes elsewhere. */
+  #isAbout(path: ProjectPath): boolean {
+    const text = this.#then.textOf(path) ?? "";
+    return this.input.claims.some(({ name }) => wordPattern([name]).test(text));
+  }
+
+  /** What a library passes on of others it, or what stands for it, still passes on. */
+  async #passedOn(): Promise<void> {
+    const { map } = this.input;
+    for (const head of this.#parties) {
+      const now = await this.#now.libraries.library(head);
+      const then = await this.#then.libraries.library(map.file(head));
+      if (!now || !then) continue;
+      const keysOf = (library: Library, side: Side, placeFor: (path: ProjectPath) => ProjectPath): string[] =>
+        library.links.flatMap((link) => {
+          if (link.kind !== "re-export") return [];
+          const targets = link.targets.map((each) => placeFor(side.libraries.headOf(each))).filter((each) => each !== then.head);
+          const outside = link.targets.length > 0 ? [] : link.named.map(({ specifier }) => specifier.replace(/^(?:\.{1,2}\/)+/, ""));
+          return [...targets, ...outside].map((each) => [each, link.show?.join() ?? "", link.hide.join()].join(" "));
+        });
+      const left = new Set(keysOf(then, this.#then, (path) => path));
+      for (const key of keysOf(now, this.#now, (path) => map.file(path))) {
+        const isParty = this.#parties.has(key.split(" ")[0] as ProjectPath) || this.#gainers.has(key.split(" ")[0] as ProjectPath);
+        if (!left.has(key) && !isParty) this.#wrong(head, 0, key.trim(), "it would not be passed on any more");
+      }
+    }
+  }
+
+  /** The heads of libraries that may take something of those that change. */
+  async #others(): Promise<ReadonlySet<ProjectPath>> {
+    const { tree, claims, texts } = this.input;
+    const names = new Set(claims.map(({ name }) => name));
+    for (const head of this.#parties)
+      for (const unit of (await this.#now.libraries.library(head))?.units ?? [])
+        for (const { bonds } of declarationsOf(unit)) for (const name of bonds?.lends ?? []) names.add(name);
+    const files = new Set([
+      ...texts.map(({ file }) => file),
+      ...(await holdersOf(tree, [...names])),
+      ...(await importersOf(tree, [...this.#parties])),
+    ]);
+    const heads = new Set<ProjectPath>();
+    for (const path of files) {
+      if (!formsOf(path)) continue;
+      const head = this.#now.libraries.headOf(path);
+      if (!this.#parties.has(head)) heads.add(head);
+    }
+    return heads;
+  }
+
+  /** A library that neither gives nor gains anything: what it takes, and what it passes on. */
+  async #other(head: ProjectPath): Promise<void> {
+    const [now, then] = [await this.#now.libraries.library(head), await this.#then.libraries.library(head)];
+    if (!now || !then) {
+      const { reading } = this.#now.libraries.modules.reading(head);
+      // A script of another language that only holds the word is none of these.
+      if (!isScript(head) || reading !== "whole" || !now !== !then) this.#unread(head);
+      return;
+    }
+    const isChanged = this.input.texts.some(({ file }) => file === head);
+    for (const [index, unit] of now.units.entries()) {
+      const there = then.units[index];
+      if (!there || there.path !== unit.path) return this.#unread(head);
+      await this.#mentions({ library: now, unit }, { library: then, unit: there }, isChanged);
+    }
+    for (const { file, name } of this.input.claims) {
+      if (formsOf(file)?.isHidden(name) === true) continue;
+      const given = (side: Side): string =>
+        side.libraries.modules.originsOf(head, name).map(side.keyOf).sort().join("\t");
+      if (given(this.#now) !== given(this.#then) && given(this.#now) !== "")
+        this.#wrong(head, 0, name, "the file would not give the name any more, or another declaration by it");
+    }
+    const [first] = now.units;
+    if (isChanged && first) this.#outside(now, then, head, { start: 0, declares: [nameOf(head)] });
+  }
+
+  async #mentions(
+    now: { readonly library: Library; readonly unit: LibraryUnit },
+    then: { readonly library: Library; readonly unit: LibraryUnit },
+    isChanged: boolean,
+  ): Promise<void> {
+    const [before, after] = [mentionsIn(now.library, now.unit), mentionsIn(then.library, then.unit)];
+    if (before.length !== after.length) return this.#unread(now.unit.path);
+    before.forEach(({ name, prefix, start }, index) => {
+      const other = after[index];
+      if (!other) return;
+      const meant = this.#now.libraries.meaning(now.library, name, prefix).map(this.#now.keyOf).sort().join("\t");
+      const means = this.#then.libraries.meaning(then.library, other.name, other.prefix).map(this.#then.keyOf).sort().join("\t");
+      if (meant === "" && means === "") return;
+      const isClaimed = this.#now.libraries
+        .meaning(now.library, name, prefix)
+        .some((origin) => this.#claimed.has(`${origin.file}\n${origin.name}`));
+      if (isClaimed || isChanged) {
+        this.#uses += 1;
+        if (meant === means) this.#same += 1;
+      }
+      if (meant !== means) this.#wrong(now.unit.path, start, name, "another declaration would be meant");
+    });
+    const declared = declarationsOf(then.unit);
+    for (const [index, statement] of declarationsOf(now.unit).entries()) {
+      const other = declared[index];
+      if (other)
+        this.#lent(
+          await lentTo(this.#now, now.library, now.unit, statement),
+          await lentTo(this.#then, then.library, then.unit, other),
+          now.unit.path,
+          statement.start,
+        );
+    }
+  }
+}
+
+/** Which declaration of the pairs a tie speaks of: libraries are read once a side, and so are their declarations. */
+function matching(pairs: ReadonlyMap<Declaration, Record>, wanted: Declaration): Declaration {
+  for (const each of pairs.keys()) if (placeOf(each) === placeOf(wanted)) return each;
+  return wanted;
+}
+
+function placeOf({ unit, statement }: Declaration): string {
+  return `${unit.path}\n${statement.start}`;
+}
+
+function nameIn(key: string): string {
+  return key.slice(key.indexOf("\n") + 1);
+}
+
+/** The record of a declaration: its text, with what each name in it means in the place of the name, and without paths. */
+async function recordOf(side: Side, library: Library, unit: LibraryUnit, statement: Statement): Promise<Record> {
+  const { libraries, keyOf } = side;
+  const cuts: { readonly start: number; readonly end: number; readonly text: string }[] = [];
+  let places = 0;
+  let needsMade = false;
+  const made = new Set(library.made.flatMap(({ targets }) => targets));
+  for (const { name, prefix, start, end } of mentionsOf(library, unit, statement)) {
+    const all = libraries.meaning(library, name, prefix);
+    const origins = all.filter(({ file }) => !made.has(file));
+    needsMade ||= origins.length < all.length;
+    if (origins.length === 0) continue;
+    places += 1;
+    cuts.push({ start, end, text: `\u0002${origins.map(keyOf).sort().join("\t")}\u0002` });
+  }
+  for (const { name, level, places: all } of unit.names.variables)
+    if (level === "top" && statement.declares.includes(name))
+      for (const { start, end, isDeclared } of all)
+        if (isDeclared && statement.start <= start && start < statement.end)
+          cuts.push({ start, end, text: `\u0002${keyOf({ file: unit.path, name })}\u0002` });
+  const references = libraries.modules
+    .reading(unit.path)
+    .references.filter(({ start }) => statement.start <= start && start < statement.end);
+  for (const { start, end } of references) cuts.push({ start, end, text: "" });
+  const means = references.map((each) => {
+    const targets = libraries.modules.targetsOf(unit.path, each).map((target) => keyOf({ file: target, name: "" }));
+    return targets.length > 0 ? targets.join() : each.specifier;
+  });
+  let said = "";
+  let at = statement.start;
+  for (const cut of cuts.sort((a, b) => a.start - b.start)) {
+    if (cut.start < at) continue;
+    said += unit.text.slice(at, cut.start) + cut.text;
+    at = cut.end;
+  }
+  said = (said + unit.text.slice(at, statement.end)).replaceAll("\r\n", "\n");
+  return {
+    key: [said, ...means].join("\u0001"),
+    lent: await lentTo(side, library, unit, statement),
+    declaration: { unit, statement },
+    library,
+    places,
+    needsMade,
+  };
+}
+
+/** The extensions that may be used in a declaration, by what declares them. */
+async function lentTo(
+  { libraries, keyOf }: Side,
+  library: Library,
+  unit: LibraryUnit,
+  statement: Statement,
+): Promise<ReadonlySet<string>> {
+  const words = wordsOf(unit, statement);
+  const all = await libraries.lent(library);
+  return new Set(
+    all.filter(({ origin, lends }) => origin.name !== "" && mayUse(lends, words)).map(({ origin }) => keyOf(origin)),
+  );
+}

@@ -1,0 +1,119 @@
+/**
+ * What binds a declaration to its library: members that only the library knows, relations that only it may have, and what an extension
+ * lends. Sources: Dart Language Specification, 6.2 "Privacy"; dart.dev, "Class modifiers"; dart.dev, "Extension methods".
+ */
+import type { Bonds } from "../statements.js";
+import type { Kind, Piece, Scopes } from "./token-walk.js";
+import type { Token } from "./tokens.js";
+
+/** Whether only its library knows a name; `_` and `__` are the names of what nobody uses. */
+export function isHidden(name: string): boolean {
+  return /^_+[^_]/.test(name);
+}
+
+const relations = new Set(["extends", "with", "implements", "on", "="]);
+const all = ["extends", "with", "implements", "on"];
+
+/** What may not be done to a class outside of its library, by its modifier. */
+const closed: Readonly<Record<string, readonly string[]>> = {
+  sealed: all,
+  final: all,
+  interface: ["extends"],
+  base: ["implements"],
+};
+
+/** The bonds of the declarations of one text. */
+export class BondReader {
+  readonly #explained = new Set<number>();
+
+  constructor(
+    readonly tokens: readonly Token[],
+    readonly scopes: Scopes,
+  ) {
+    for (const { token, scope } of scopes.uses) if (scope.find(token.text)) this.#explained.add(token.start);
+    for (const scope of scopes.scopes)
+      for (const { places } of scope.declared.values()) for (const { token } of places) this.#explained.add(token.start);
+  }
+
+  of({ from, to }: Piece): Bonds {
+    const kind = this.scopes.kinds.find(({ at }) => from <= at && at < to);
+    const hides = new Set(kind ? this.#hiddenMembers(kind) : []);
+    return {
+      hides,
+      asks: this.#asks(from, to, { hides, owner: kind ? this.#text(kind.at + 1) : "" }),
+      supers: kind ? this.#supers(kind) : [],
+      closedTo: this.tokens
+        .slice(from, kind?.at ?? from)
+        .flatMap(({ kind: form, text }) => (form === "name" ? (closed[text] ?? []) : [])),
+      ...(kind?.keyword === "extension" && { lends: this.#lends(kind) }),
+    };
+  }
+
+  #text(at: number): string {
+    return this.tokens[at]?.text ?? "";
+  }
+
+  /** The members of a class by their names, and its makers: `Tree._(…)`. */
+  #hiddenMembers({ at, body, scope }: Kind): string[] {
+    const owner = this.#text(at + 1);
+    const makers: string[] = [];
+    const close = this.tokens[body]?.match ?? body;
+    for (let next = body + 1; next < close; next += 1) {
+      if (/^[([{]$/.test(this.#text(next))) next = this.tokens[next]?.match ?? next;
+      else if (this.#text(next) === "." && this.#text(next - 1) === owner) makers.push(this.#text(next + 1));
+    }
+    return [...scope.declared.keys(), ...makers].filter(isHidden);
+  }
+
+  #asks(
+    from: number,
+    to: number,
+    { hides, owner }: { readonly hides: ReadonlySet<string>; readonly owner: string },
+  ): Bonds["asks"][number][] {
+    const found: Bonds["asks"][number][] = [];
+    for (let at = from; at < to; at += 1) {
+      const token = this.tokens[at];
+      if (token?.kind !== "name" || !isHidden(token.text)) continue;
+      // `Tree(:final _rows)`: a new variable, called like the member of which it is taken.
+      const before = /^(?:final|var)$/.test(this.#text(at - 1)) ? at - 2 : at - 1;
+      const isField = this.#text(before) === ":" && /^[(,{]$/.test(this.#text(before - 1));
+      if (this.#explained.has(token.start) && !isField) continue;
+      const isOwn = this.#text(at - 1) === "." && (this.#text(at - 2) === "this" || this.#text(at - 2) === owner);
+      if (!(isOwn && hides.has(token.text))) found.push({ name: token.text, start: token.start });
+    }
+    return found;
+  }
+
+  #supers({ keyword, header, body }: Kind): Bonds["supers"][number][] {
+    const found: Bonds["supers"][number][] = [];
+    // An extension is no kind of what it extends.
+    if (keyword === "extension") return found;
+    let relation: string | undefined;
+    for (let at = header; at < body; at += 1) {
+      const text = this.#text(at);
+      if (relations.has(text)) relation = text === "=" ? "extends" : text;
+      const isFirst = relations.has(this.#text(at - 1)) || this.#text(at - 1) === ",";
+      const token = this.tokens[at];
+      if (relation !== undefined && isFirst && token?.kind === "name" && this.#text(at + 1) !== ".")
+        found.push({ relation, name: text, start: token.start });
+      if (text === "<") at = this.#anglesEnd(at);
+    }
+    return found;
+  }
+
+  #anglesEnd(from: number): number {
+    let depth = 0;
+    for (let at = from; at < this.tokens.length; at += 1) {
+      if (this.#text(at) === "<") depth += 1;
+      else if (this.#text(at) === ">") depth -= 1;
+      if (depth === 0) return at;
+    }
+    return from;
+  }
+
+  #lends({ body, scope }: Kind): string[] {
+    const close = this.tokens[body]?.match ?? body;
+    const hasOperator = this.tokens.slice(body, close).some(({ text }) => text === "operator");
+    return [...scope.declared.keys(), ...(hasOperator ? ["operator"] : [])];
+  }
+}
