@@ -3,10 +3,14 @@
  * folder) finds the directives, and a few lines of its own say what they mean. Files are moved at random, or an app is arranged; the
  * graph must be the same up to the new paths, every letter outside of paths must be the same, and undoing gives every byte back.
  *
- *   node scripts/referee-dart.mjs [--seed 1] [--rounds 3] [--moves 8] [--renames 10] [--arrange NAME,NAME…] FOLDER …
+ *   node scripts/referee-dart.mjs [--seed 1] [--rounds 3] [--moves 8] [--renames 10] [--extract N] [--join N] [--split N]
+ *       [--arrange NAME,NAME…] FOLDER …
  *
  * With --renames names of the top level get new ones instead, one after the other: of each that is declared once, every word of the
  * grammar's tree that was the old name must be the new one, and no other may differ. Then they are written back.
+ *
+ * With --extract, --join or --split declarations go to other files, one command after the other (each undone before the next): every
+ * piece of the grammar's tree must say and mean what it did, and what led out of the app must lead out for it still.
  *
  * With --arrange the app is brought into one arrangement after the other. FOLDER is a copy's source: a Dart package, or a folder of packages. Exit code 1 if a judge disagrees.
  */
@@ -17,16 +21,29 @@ import { createRequire } from "node:module";
 import { tmpdir } from "node:os";
 import { basename, join, posix, relative } from "node:path";
 import { fileURLToPath } from "node:url";
+import { differences, piecesIn } from "./judges/dart-libraries.mjs";
 import { fingerprint, randomFrom } from "./judges/packages.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, rounds: 3, moves: 8, renames: 0, arrange: "", folders: /** @type {string[]} */ ([]) };
+const options = {
+  seed: 1,
+  rounds: 3,
+  moves: 8,
+  renames: 0,
+  extract: 0,
+  join: 0,
+  split: 0,
+  arrange: "",
+  folders: /** @type {string[]} */ ([]),
+};
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
   else if (word === "--rounds") options.rounds = Number(process.argv[(at += 1)]);
   else if (word === "--moves") options.moves = Number(process.argv[(at += 1)]);
   else if (word === "--renames") options.renames = Number(process.argv[(at += 1)]);
+  else if (word === "--extract" || word === "--join" || word === "--split")
+    options[/** @type {"extract" | "join" | "split"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
   else if (word === "--arrange") options.arrange = process.argv[(at += 1)] ?? "";
   else options.folders.push(word);
 }
@@ -36,7 +53,10 @@ const parser = await openGrammar();
 let failures = 0;
 for (const folder of options.folders)
   for (let round = 0; round < options.rounds; round += 1)
-    (options.renames > 0 ? judgeNames : judge)(folder, options.seed + round);
+    (options.extract + options.join + options.split > 0 ? judgePieces : options.renames > 0 ? judgeNames : judge)(
+      folder,
+      options.seed + round,
+    );
 rmSync(home, { recursive: true, force: true });
 console.log(failures === 0 ? "The judge agrees." : `${failures} disagreements.`);
 process.exitCode = failures === 0 ? 0 : 1;
@@ -109,6 +129,65 @@ function judgeNames(source, seed) {
   failures += wrong.length > 0 ? 1 : 0;
   console.log(
     `${wrong.length > 0 ? "✗" : "✓"} ${basename(source)}, seed ${seed}: ${done} names in ${places} places renamed and written back${[...refused].map(([reason, times]) => `; ${times} ${reason}`).join("")}`,
+  );
+  for (const line of wrong.slice(0, 12)) console.log(`    ${line}`);
+  rmSync(root, { recursive: true, force: true });
+}
+
+/** @param {string} source @param {number} seed */
+function judgePieces(source, seed) {
+  const root = copied(source, seed);
+  const bytes = fingerprint(root);
+  const random = randomFrom(seed);
+  const pick = (/** @type {any} */ list) => list[Math.floor(random() * list.length)];
+  const pieces = () => piecesIn(parser, root, listed(root, root));
+  const before = pieces();
+  const files = [...words(root)].filter(([, { declared }]) => declared.length > 0);
+  const wrong = [];
+  const tally = new Map();
+  const count = (/** @type {string} */ word) => tally.set(word, (tally.get(word) ?? 0) + 1);
+  const many = files.filter(([, { declared }]) => declared.length > 1);
+  /** @type {string[][]} */
+  const commands = [];
+  for (let at = 0; at < options.extract && many.length > 0; at += 1) {
+    const [path, { declared }] = pick(many);
+    const target =
+      random() < 0.3
+        ? pick(files)[0]
+        : posix.join(posix.dirname(random() < 0.7 ? path : pick(files)[0]), `zq_${at}.dart`);
+    const names = random() < 0.7 ? [pick(declared)] : [pick(declared), pick(declared)];
+    commands.push(["extract", path, ...new Set(names), "--to", target, ...(random() < 0.15 ? ["--keep-export"] : [])]);
+  }
+  for (let at = 0; at < options.join && files.length > 1; at += 1) {
+    const [one] = pick(files);
+    const near = files
+      .map(([path]) => path)
+      .filter((path) => path !== one && posix.dirname(path) === posix.dirname(one));
+    if (near.length === 0) continue;
+    commands.push(["join", one, pick(near), random() < 0.5 ? one : posix.join(posix.dirname(one), `zq_${at}.dart`)]);
+  }
+  for (let at = 0; at < options.split && many.length > 0; at += 1) commands.push(["split", pick(many)[0]]);
+  for (const command of commands) {
+    const run = ours(root, [...command, "--json", "--write", "--accept-unread"]);
+    const code = /"code": "(\w+)"/.exec(run.stdout)?.[1];
+    if (run.status !== 0) {
+      const outcome = code ?? /"outcome": "(\w+)"/.exec(run.stdout)?.[1] ?? `exit ${run.status}`;
+      count(outcome);
+      if (outcome === "fails" || outcome.startsWith("exit"))
+        console.log(
+          `    ? ${command.join(" ")}: ${(run.stdout.match(/"(?:reason|specifier)": "[^"]*"/g) ?? [run.stderr.slice(0, 300)]).slice(0, 6).join(", ")}`,
+        );
+      continue;
+    }
+    const proof = JSON.parse(run.stdout).proof ?? {};
+    count(proof.gaps?.length > 0 ? "incomplete" : "proved");
+    for (const line of differences(before, pieces())) wrong.push(`${command.join(" ")}: ${line}`);
+    ours(root, ["undo", "--write"]);
+    if (fingerprint(root) !== bytes) wrong.push(`${command.join(" ")}: undoing does not give every byte back`);
+  }
+  failures += wrong.length > 0 ? 1 : 0;
+  console.log(
+    `${wrong.length > 0 ? "✗" : "✓"} ${basename(source)}, seed ${seed}: ${commands.length} commands: ${[...tally].map(([reason, times]) => `${times} ${reason}`).join(", ")}`,
   );
   for (const line of wrong.slice(0, 12)) console.log(`    ${line}`);
   rmSync(root, { recursive: true, force: true });

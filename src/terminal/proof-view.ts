@@ -22,7 +22,8 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     `a test puts something in the place of ${detail}; what the file gives is no longer the same, so it may mean to change, too`,
   beside: ({ detail }) =>
     `${detail} comes to stand beside the names used here; whether it gives one of them, too, is unknown`,
-  "to be written": ({ detail }) => `${detail} is still to be generated, so nothing proves what comes of it; run the generator`,
+  "to be written": ({ detail }) =>
+    `${detail} is still to be generated, so nothing proves what comes of it; run the generator`,
   "found by name": ({ detail, names }) =>
     `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
   "unknown alias": ({ detail, names }) =>

@@ -262,6 +262,11 @@ export const catalogue = {
     what: (d) => `${d.path} is not written in the language of ${d.other}.`,
     next: (d) => `Name a target that ends like ${d.other}.`,
   },
+  OUT_OF_REACH: {
+    refusal: "usage",
+    what: (d) => `${d.other} would need something of ${d.path}, and no import can lead there.`,
+    next: () => "Choose a target in the same package, and inside of `lib/` if what needs it is there.",
+  },
   EXTRACT_PRIVATE: {
     refusal: "usage",
     what: (d) =>

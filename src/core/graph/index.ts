@@ -14,7 +14,16 @@ export {
   type MetReference,
 } from "./reference-graph.js";
 export { Modules, type Origin } from "./origins.js";
-export { formsOf, lentIn, Libraries, type Lent, type Library, type LibraryUnit, type Link, type Outside } from "./libraries.js";
+export {
+  formsOf,
+  lentIn,
+  Libraries,
+  type Lent,
+  type Library,
+  type LibraryUnit,
+  type Link,
+  type Outside,
+} from "./libraries.js";
 export {
   declarationsOf,
   givesMention,

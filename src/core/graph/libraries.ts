@@ -38,6 +38,8 @@ export interface Library {
   readonly units: readonly LibraryUnit[];
   /** All directives of the head but parts and what a part belongs to. */
   readonly links: readonly Link[];
+  /** Its parts that people write, also those of parts. */
+  readonly parts: readonly Link[];
   /** What generators make, or will make, for it. */
   readonly made: readonly Link[];
   /** Where each name of the top level is declared. */
@@ -107,6 +109,7 @@ export class Libraries {
     if (!forms) return undefined;
     const units: LibraryUnit[] = [];
     const made: Link[] = [];
+    const parts: Link[] = [];
     const waiting: ProjectPath[] = [head];
     const declares = new Map<string, ProjectPath>();
     for (let path = waiting.shift(); path !== undefined; path = waiting.shift()) {
@@ -119,11 +122,12 @@ export class Libraries {
         if (link.kind !== "part") continue;
         const isMade = link.named.some(({ specifier }) => forms.madeFor(specifier, nameOf(path), "x") !== undefined);
         if (isMade || link.targets.length === 0) made.push(link);
-        else waiting.push(...link.targets.filter((target) => !units.some((each) => each.path === target)));
+        else parts.push(link);
+        if (!isMade) waiting.push(...link.targets.filter((target) => !units.some((each) => each.path === target)));
       }
     }
     const links = this.#linksIn(head, forms).filter(({ kind }) => kind === "import" || kind === "re-export");
-    return { head, units, links, made, declares };
+    return { head, units, links, parts, made, declares };
   }
 
   #linksIn(path: ProjectPath, forms: DirectiveForms): Link[] {
@@ -161,7 +165,9 @@ export class Libraries {
     for (const { named, targets } of library.made) {
       // What is there already is read.
       if (targets.length > 0) continue;
-      const suffix = named.map(({ specifier }) => formsOf(library.head)?.madeFor(specifier, nameOf(library.head), "") ?? specifier);
+      const suffix = named.map(
+        ({ specifier }) => formsOf(library.head)?.madeFor(specifier, nameOf(library.head), "") ?? specifier,
+      );
       for (const each of suffix) found.set(`made ${each}`, { key: `made ${each}`, isMade: true });
     }
     for (const link of library.links)
@@ -215,7 +221,11 @@ export class Libraries {
       // Only a text with the word can have one; parts and what is passed on are looked into all the same.
       const library = await this.library(target);
       for (const unit of library?.units ?? [])
-        found.push(...lentIn(unit).filter(({ origin }) => origin.name !== "" && formsOf(unit.path)?.isHidden(origin.name) !== true));
+        found.push(
+          ...lentIn(unit).filter(
+            ({ origin }) => origin.name !== "" && formsOf(unit.path)?.isHidden(origin.name) !== true,
+          ),
+        );
       for (const each of library?.links ?? [])
         if (each.kind === "re-export") found.push(...(await this.lentBy(each, [...above, target])));
     }

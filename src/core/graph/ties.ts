@@ -43,7 +43,9 @@ export function tiesOf(library: Library): Ties {
     for (const name of each.statement.bonds?.hides ?? []) note(hiding, name, each);
   }
   const isHidden = (name: string): boolean => formsOf(library.head)?.isHidden(name) === true;
-  const nameless = declarations.filter(({ statement: { bonds, declares } }) => bonds?.lends && !declares.some((name) => !isHidden(name)));
+  const nameless = declarations.filter(
+    ({ statement: { bonds, declares } }) => bonds?.lends && !declares.some((name) => !isHidden(name)),
+  );
   const ties: Tie[] = [];
   for (const from of declarations) {
     const { unit, statement } = from;
@@ -51,7 +53,8 @@ export function tiesOf(library: Library): Ties {
       if (to !== from) ties.push({ from, to, name, reason, start });
     };
     for (const { name, prefix, start } of mentionsOf(library, unit, statement))
-      if (prefix === undefined && isHidden(name)) for (const to of declaring.get(name) ?? []) tie(to, name, "private", start);
+      if (prefix === undefined && isHidden(name))
+        for (const to of declaring.get(name) ?? []) tie(to, name, "private", start);
     for (const { name, start } of statement.bonds?.asks ?? []) {
       const owners = hiding.get(name) ?? [];
       // Where it has such a member itself, it may be its own.
@@ -66,7 +69,8 @@ export function tiesOf(library: Library): Ties {
       }
     const words = wordsOf(unit, statement);
     for (const to of nameless)
-      if (mayUse(to.statement.bonds?.lends ?? [], words)) tie(to, "an extension without a public name", "extension", statement.start);
+      if (mayUse(to.statement.bonds?.lends ?? [], words))
+        tie(to, "an extension without a public name", "extension", statement.start);
   }
   return { declarations, ties };
 }

@@ -63,7 +63,10 @@ export async function extractDraft(
   if (old.isComponent) ensureOutOfComponent(old, chosen);
   const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
     if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
-    if ([old.path, target].some((path) => languageFor(path)?.directives) && languageFor(old.path) !== languageFor(target))
+    if (
+      [old.path, target].some((path) => languageFor(path)?.directives) &&
+      languageFor(old.path) !== languageFor(target)
+    )
       throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: old.path });
     const existing = tree.has(target) ? [await anatomyOf(tree, target)] : [];
     const others: Part[] = [];

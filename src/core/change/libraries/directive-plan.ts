@@ -224,9 +224,7 @@ class Planner implements DirectivePlan {
   /** A directive of its own for a library that declares what is needed. */
   #take(target: ProjectPath, { name, prefix }: Pick<Mention, "name" | "prefix">, beside: Link | undefined): void {
     if (target === this.head) return;
-    const there = this.added.find(
-      (each) => each.kind === "import" && each.target === target && each.prefix === prefix,
-    );
+    const there = this.added.find((each) => each.kind === "import" && each.target === target && each.prefix === prefix);
     if (there) {
       there.show?.add(name);
       return;
@@ -372,16 +370,23 @@ class Planner implements DirectivePlan {
       for (const { part, name, to, as } of placement.moved) {
         const isOf = library.units.some(({ path }) => path === part.anatomy.path);
         const target = placement.headOf(to);
-        if (!isOf || target === (led ?? head) || target === this.head || !takes(link, name) || formsOf(head)?.isHidden(as) === true)
+        if (
+          !isOf ||
+          target === (led ?? head) ||
+          target === this.head ||
+          !takes(link, name) ||
+          formsOf(head)?.isHidden(as) === true
+        )
           continue;
-        const there = this.added.find((each) => each.kind === "re-export" && each.target === target && each.beside === link);
+        const there = this.added.find(
+          (each) => each.kind === "re-export" && each.target === target && each.beside === link,
+        );
         if (there) there.show?.add(as);
         else if (!this.#passesOn(target, as))
           this.added.push({
             kind: "re-export",
             target,
-            show:
-              link.show !== undefined || this.input.libraries.modules.tree.has(target) ? new Set([as]) : undefined,
+            show: link.show !== undefined || this.input.libraries.modules.tree.has(target) ? new Set([as]) : undefined,
             hide: link.hide.filter((each) => this.#given.get(target)?.has(each) === true),
             beside: link,
           });
@@ -405,7 +410,8 @@ class Planner implements DirectivePlan {
       if (kept.isDropped || !this.#isPlain(link) || link.targets.length !== 1) continue;
       if (this.input.libraries.outsideOf(this.now?.head ?? this.head, link).length > 0) continue;
       if (link.kind === "re-export") kept.isDropped = await this.#passesNothing(kept);
-      else if (link.kind === "import" && (await this.#wasUsed(link)) && !(await this.#isUsed(kept))) kept.isDropped = true;
+      else if (link.kind === "import" && (await this.#wasUsed(link)) && !(await this.#isUsed(kept)))
+        kept.isDropped = true;
     }
   }
 
@@ -430,7 +436,8 @@ class Planner implements DirectivePlan {
     return declarations.some(
       ({ unit, statement }) =>
         mentionsOf(now, unit, statement).some(
-          (each) => givesMention(link, each) && !now.declares.has(each.name) && libraries.through(link, each.name).length > 0,
+          (each) =>
+            givesMention(link, each) && !now.declares.has(each.name) && libraries.through(link, each.name).length > 0,
         ) || brought.some(({ lends }) => mayUse(lends, wordsOf(unit, statement))),
     );
   }
@@ -467,7 +474,9 @@ class Planner implements DirectivePlan {
       if (kept.isDropped || !isSource || !this.#isPlain(link)) continue;
       const isThere = (name: string): boolean => {
         const only = { ...link, show: [name], hide: [] };
-        return this.input.libraries.through(only, name).length === 0 || this.#gives({ ...kept, link: only }, name).length > 0;
+        return (
+          this.input.libraries.through(only, name).length === 0 || this.#gives({ ...kept, link: only }, name).length > 0
+        );
       };
       kept.hide = link.hide.filter(isThere);
       if (!link.show) continue;

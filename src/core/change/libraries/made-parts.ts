@@ -1,5 +1,13 @@
 /** Parts that generators make: which declarations need one, so that it is asked for where they stand. */
-import { formsOf, type Libraries, type Library, type LibraryUnit, type Link, mentionsOf, wordsOf } from "../../graph/index.js";
+import {
+  formsOf,
+  type Libraries,
+  type Library,
+  type LibraryUnit,
+  type Link,
+  mentionsOf,
+  wordsOf,
+} from "../../graph/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Statement } from "../../languages/index.js";
 

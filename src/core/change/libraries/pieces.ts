@@ -94,7 +94,10 @@ function topOf({ text, path, statements: [first] }: LibraryUnit): string {
   if (!first || first.kind === "declaration") return "";
   // What holds for the whole file stands at the head of the new one already.
   const isSaid = formsOf(path)?.isForAll(text.slice(0, first.from)) === true;
-  return text.slice(isSaid ? first.from : 0, first.start).replace(/^#!.*/, "").trim();
+  return text
+    .slice(isSaid ? first.from : 0, first.start)
+    .replace(/^#!.*/, "")
+    .trim();
 }
 
 /** Where what belongs to a statement begins, if nothing of its file stays: behind the one before it. */

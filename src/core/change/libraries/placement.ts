@@ -1,7 +1,14 @@
 /** Where each declaration of some libraries goes, and which library knows it then. */
 import { addTo } from "../../base/grouping.js";
 import { type ProjectPath } from "../../base/paths.js";
-import { formsOf, type Libraries, type Library, type LibraryUnit, type Origin, declarationsOf } from "../../graph/index.js";
+import {
+  formsOf,
+  type Libraries,
+  type Library,
+  type LibraryUnit,
+  type Origin,
+  declarationsOf,
+} from "../../graph/index.js";
 import { languageFor, type Statement } from "../../languages/index.js";
 import type { Part } from "../regroup/index.js";
 
@@ -33,6 +40,8 @@ export class Placement {
     readonly libraries: Libraries,
     readonly parts: readonly Part[],
     sources: readonly Library[],
+    /** Files that will be parts, by the heads of their libraries. */
+    readonly newParts: ReadonlyMap<ProjectPath, ProjectPath> = new Map(),
   ) {
     this.sources = new Map(sources.map((each) => [each.head, each]));
     for (const part of parts) this.#parts.set(part.anatomy.path, part);
@@ -45,8 +54,7 @@ export class Placement {
           const to = this.destination(unit.path, statement);
           if (to === unit.path) continue;
           leaving.push({ library, unit, statement, to });
-          for (const name of statement.declares)
-            this.#moved.set(`${unit.path}\n${name}`, { part, name, to, as: name });
+          for (const name of statement.declares) this.#moved.set(`${unit.path}\n${name}`, { part, name, to, as: name });
         }
       }
     this.leaving = leaving;
@@ -79,10 +87,17 @@ export class Placement {
     return this.#parts.get(path)?.into !== undefined;
   }
 
+  /** The file that stands for one from then on. */
+  placeOf(path: ProjectPath): ProjectPath {
+    return this.#parts.get(path)?.into ?? path;
+  }
+
   /** The file that leads the library of a file from then on. */
   headOf(path: ProjectPath): ProjectPath {
     const into = this.#parts.get(path)?.into;
     if (into !== undefined) return this.headOf(into);
+    const led = this.newParts.get(path);
+    if (led !== undefined) return led;
     return this.libraries.modules.tree.has(path) ? this.libraries.headOf(path) : path;
   }
 

@@ -7,7 +7,20 @@ import { addTo } from "../../base/grouping.js";
 import { ShelfError } from "../../base/errors.js";
 import { inCase, isInCase, splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import { formsOf, Libraries, Modules, Resolver, type Library, type LibraryUnit, type Link, isDirective, declarationsOf, mentionsIn, cutTie, tiesOf } from "../../graph/index.js";
+import {
+  formsOf,
+  Libraries,
+  Modules,
+  Resolver,
+  type Library,
+  type LibraryUnit,
+  type Link,
+  isDirective,
+  declarationsOf,
+  mentionsIn,
+  cutTie,
+  tiesOf,
+} from "../../graph/index.js";
 import { languageFor, moduleRules, takes, type Reference, type Statement } from "../../languages/index.js";
 import type { Claim, DraftEdit, Merge } from "../draft.js";
 import { holdersOf, importersOf } from "../plan/name-holders.js";
@@ -43,7 +56,7 @@ class Regrouping {
 
   async result(): Promise<Regrouped> {
     const { tree, aliases, parts } = this.request;
-    const placement = new Placement(this.#libraries, parts, await this.#sources());
+    const placement = new Placement(this.#libraries, parts, await this.#sources(), this.#newParts());
     ensureParted(placement);
     await settleNames(placement, this.request.clash);
     const targets = new Set([...parts.map(({ anatomy }) => anatomy.path), ...placement.leaving.map(({ to }) => to)]);
@@ -64,10 +77,12 @@ class Regrouping {
     const pieces: PieceInput = { placement, specifiers };
     const arriving = byHead(placement);
     for (const library of placement.sources.values())
-      if (!placement.isRemoved(library.head)) await this.#changes(input, pieces, library, arriving.get(library.head) ?? []);
+      if (!placement.isRemoved(library.head))
+        await this.#changes(input, pieces, library, arriving.get(library.head) ?? []);
     for (const [head, entries] of arriving)
       if (!tree.has(head)) await this.#makes(input, pieces, head, entries);
-      else if (!placement.sources.has(head)) throw new ShelfError("NAMES_UNREAD", { path: head, reason: "it is not read" });
+      else if (!placement.sources.has(head))
+        throw new ShelfError("NAMES_UNREAD", { path: head, reason: "it is not read" });
     if (!keepExport) for (const library of others) await this.#leads(input, pieces, library);
     for (const { part, name, to, as } of placement.moved)
       this.#claims.push({ kind: "hands over", file: part.anatomy.path, name, to, ...(as !== name && { as }) });
@@ -80,22 +95,36 @@ class Regrouping {
         claims: this.#claims,
       },
       moved: placement.moved,
-      kept: keepExport
-        ? []
-        : [...goesOnGiving].flatMap(([file, names]) => [...names].map((name) => ({ file, name }))),
+      kept: keepExport ? [] : [...goesOnGiving].flatMap(([file, names]) => [...names].map((name) => ({ file, name }))),
       circles: [],
     };
   }
 
+  /** Parts of one library that become one file are a part of it still. */
+  #newParts(): ReadonlyMap<ProjectPath, ProjectPath> {
+    const found = new Map<ProjectPath, ProjectPath>();
+    for (const { into } of this.#merges) {
+      if (this.request.tree.has(into)) continue;
+      const from = this.#merges.filter((each) => each.into === into).map((each) => each.from);
+      const heads = new Set(from.map((path) => this.#libraries.headOf(path)));
+      const [head] = heads;
+      if (head !== undefined && heads.size === 1 && !from.includes(head)) found.set(into, head);
+    }
+    return found;
+  }
+
   async #sources(): Promise<Library[]> {
     const found: Library[] = [];
+    const goes = new Set(this.#merges.map(({ from }) => from));
     for (const { anatomy, into } of this.request.parts) {
       const head = this.#libraries.headOf(anatomy.path);
       if (found.some((each) => each.head === head)) continue;
       const library = await this.#libraries.library(head);
-      if (!library) throw new ShelfError("NAMES_UNREAD", { path: head, reason: "it, or one of its parts, has a syntax error" });
-      if (into !== undefined && library.units.length > 1)
-        throw new ShelfError("JOIN_PARTS", { path: anatomy.path, paths: library.units.slice(1).map(({ path }) => path) });
+      if (!library)
+        throw new ShelfError("NAMES_UNREAD", { path: head, reason: "it, or one of its parts, has a syntax error" });
+      const others = library.units.filter(({ path }) => !goes.has(path) && path !== head);
+      if (into !== undefined && goes.has(head) && others.length > 0)
+        throw new ShelfError("JOIN_PARTS", { path: head, paths: others.map(({ path }) => path) });
       found.push(library);
     }
     return found;
@@ -113,7 +142,9 @@ class Regrouping {
       if (!languageFor(path)?.directives) continue;
       const head = this.#libraries.headOf(path);
       if (placement.sources.has(head) || found.has(head)) continue;
-      const isTaking = this.#libraries.linksOf(head).some(({ targets }) => targets.some((each) => placement.sources.has(each)));
+      const isTaking = this.#libraries
+        .linksOf(head)
+        .some(({ targets }) => targets.some((each) => placement.sources.has(each)));
       const library = isTaking ? await this.#libraries.library(head) : undefined;
       if (library) found.set(head, library);
     }
@@ -144,7 +175,12 @@ class Regrouping {
   }
 
   /** A library that is there, loses or gains declarations, and stays. */
-  async #changes(input: DirectiveInput, pieces: PieceInput, library: Library, arriving: readonly Entry[]): Promise<void> {
+  async #changes(
+    input: DirectiveInput,
+    pieces: PieceInput,
+    library: Library,
+    arriving: readonly Entry[],
+  ): Promise<void> {
     const { placement } = input;
     const staying = library.units.flatMap((unit) =>
       declarationsOf(unit)
@@ -156,9 +192,9 @@ class Regrouping {
     const passedOn = this.#passedOnBy(input, library.head);
     const added = [...plan.added, ...passedOn, ...goingOn(input, library)];
     const lost: Link[] = [];
-    for (const link of library.made)
-      if (await this.#isLost(library, link, staying)) lost.push(link);
+    for (const link of library.made) if (await this.#isLost(library, link, staying)) lost.push(link);
     for (const link of lost) this.#removeMade(placement, library, link);
+    lost.push(...lostParts(placement, library));
     const parts = await this.#partsFor(library.head, arriving, library);
     const manner = mannerIn([library, ...placement.sources.values()]);
     const directives = editDirectives(pieces.specifiers, library, { kept: plan.kept, added }, { parts, lost, manner });
@@ -175,6 +211,28 @@ class Regrouping {
           this.#claims.push({ kind: "removes", file: unit.path, start });
     }
     this.#gains(pieces, library, arriving);
+    for (const [path, head] of placement.newParts)
+      if (head === library.head) this.#makesPart(pieces, library, path, arriving);
+  }
+
+  /** A part that stands for others. */
+  #makesPart(pieces: PieceInput, library: Library, path: ProjectPath, arriving: readonly Entry[]): void {
+    const [unit] = library.units.filter((each) => pieces.placement.isRemoved(each.path));
+    const reference = this.#modules.reading(unit?.path ?? path).references.find(({ kind }) => kind === "part of");
+    const statement = unit?.statements.find(
+      ({ start, end }) => reference !== undefined && start <= reference.start && reference.start < end,
+    );
+    if (!unit || !reference || !statement) return;
+    const lineEnd = unit.text.includes("\r\n") ? "\r\n" : "\n";
+    const said =
+      unit.text.slice(statement.start, reference.start) +
+      pieces.specifiers.spelledIn(path, unit.path, reference) +
+      unit.text.slice(reference.end, statement.end);
+    const bodies = this.#bodies(pieces, arriving, path, lineEnd);
+    const text = [said, ...bodies.map((each) => each.text)].filter((each) => each !== "").join(lineEnd + lineEnd);
+    this.#made.push({ path, text: `${text}${lineEnd}`, why: this.request.why });
+    const means = [library.head, ...bodies.flatMap((each) => each.means)];
+    this.#claims.push({ kind: "adds", file: path, means, astray: bodies.flatMap((each) => each.astray) });
   }
 
   /** What a generator has made for a library that does not ask for it any more is made for another. */
@@ -215,11 +273,20 @@ class Regrouping {
     for (const unit of library.units) {
       const lineEnd = unit.text.includes("\r\n") ? "\r\n" : "\n";
       const bodies = this.#bodies(pieces, arriving, unit.path, lineEnd);
-      const text = bodies.map((each) => each.text).filter((each) => each !== "").join(lineEnd + lineEnd);
+      const text = bodies
+        .map((each) => each.text)
+        .filter((each) => each !== "")
+        .join(lineEnd + lineEnd);
       if (text === "") continue;
       const end = unit.text.length;
       const gap = unit.text.trim() === "" ? "" : unit.text.endsWith("\n") ? lineEnd : lineEnd + lineEnd;
-      this.#edits.push({ file: unit.path, start: end, end, text: `${gap}${text}${lineEnd}`, why: "gains what comes from another file" });
+      this.#edits.push({
+        file: unit.path,
+        start: end,
+        end,
+        text: `${gap}${text}${lineEnd}`,
+        why: "gains what comes from another file",
+      });
       for (const { means, astray } of bodies) this.#claims.push({ kind: "adds", file: unit.path, means, astray });
     }
   }
@@ -284,9 +351,15 @@ class Regrouping {
         const isThere = there.some(
           (other) =>
             isAlike(other) &&
-            (file === undefined ? other.named[0]?.specifier === link.named[0]?.specifier : other.targets.includes(file)),
+            (file === undefined
+              ? other.named[0]?.specifier === link.named[0]?.specifier
+              : other.targets.includes(file)),
         );
-        if (isThere || found.some((each) => each.like && isAlike(each.like.link) && target !== undefined && each.target === target)) continue;
+        if (
+          isThere ||
+          found.some((each) => each.like && isAlike(each.like.link) && target !== undefined && each.target === target)
+        )
+          continue;
         found.push({
           kind: "re-export",
           target,
@@ -303,7 +376,11 @@ class Regrouping {
   #headComments(entries: readonly Entry[]): string {
     const heads = [...new Set(entries.map(({ library }) => library))].flatMap(({ head, units: [unit] }) => {
       const first = unit?.statements[0];
-      const top = unit?.text.slice(0, first?.from ?? 0).replace(/^#!.*/, "").trim() ?? "";
+      const top =
+        unit?.text
+          .slice(0, first?.from ?? 0)
+          .replace(/^#!.*/, "")
+          .trim() ?? "";
       return top !== "" && formsOf(head)?.isForAll(top) === true ? [top] : [];
     });
     return [...new Set(heads)].join("\n");
@@ -331,6 +408,18 @@ class Regrouping {
   }
 }
 
+/** Parts that are there no more; the first of those that become a new part is led to it. */
+function lostParts(placement: Placement, { parts }: Library): Link[] {
+  const led = new Set<ProjectPath>();
+  return parts.filter(({ targets: [target] }) => {
+    if (target === undefined || !placement.isRemoved(target)) return false;
+    const into = placement.placeOf(target);
+    if (!placement.newParts.has(into) || led.has(into)) return true;
+    led.add(into);
+    return false;
+  });
+}
+
 /** The directive by which a library goes on giving what has left it. */
 function goingOn({ placement, goesOnGiving }: DirectiveInput, { head }: Library): Added[] {
   const groups = new Map<ProjectPath, string[]>();
@@ -344,7 +433,9 @@ function goingOn({ placement, goesOnGiving }: DirectiveInput, { head }: Library)
 }
 
 /** The first reference by which one of some libraries names another file of the project. */
-function mannerIn(libraries: readonly Library[]): { readonly from: ProjectPath; readonly reference: Reference } | undefined {
+function mannerIn(
+  libraries: readonly Library[],
+): { readonly from: ProjectPath; readonly reference: Reference } | undefined {
   for (const { head, links } of libraries)
     for (const { named, targets } of links) {
       const [reference] = named;
@@ -356,7 +447,9 @@ function mannerIn(libraries: readonly Library[]): { readonly from: ProjectPath; 
 /** Throws where declarations are parted that only one library can hold. */
 function ensureParted(placement: Placement): void {
   for (const library of placement.sources.values()) {
-    const cut = cutTie(tiesOf(library), ({ unit, statement }) => placement.headOf(placement.destination(unit.path, statement)));
+    const cut = cutTie(tiesOf(library), ({ unit, statement }) =>
+      placement.headOf(placement.destination(unit.path, statement)),
+    );
     if (!cut) continue;
     const { path } = cut.from.unit;
     const place = placement.libraries.modules.tree.text(path)?.positionAt(cut.start) ?? { line: 1, column: 1 };

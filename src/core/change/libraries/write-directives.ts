@@ -1,4 +1,5 @@
 /** Directives as text: new ones among those that are there, and those that change. */
+import { ShelfError } from "../../base/errors.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { formsOf, type Library, type Link } from "../../graph/index.js";
 import type { DirectiveText, Reference, Statement } from "../../languages/index.js";
@@ -16,15 +17,37 @@ export interface NewDirective {
   readonly all?: readonly ProjectPath[];
 }
 
-/** Spells what a library gains. `head` is where it stands; `like` a reference in whose manner names are spelled. */
+/**
+ * Spells what a library gains. `head` is where it stands; `manner` a reference like which names are spelled. Throws where no address leads
+ * there.
+ */
 export function newDirective(
+  specifiers: SpecifierMaker,
+  head: ProjectPath,
+  added: Added,
+  manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined,
+): NewDirective {
+  const found = spelled(specifiers, head, added, manner);
+  const { means, text } = found;
+  const lookup = formsOf(head)?.lookup ?? "";
+  if (means !== undefined && !specifiers.leads(head, means, { specifier: text.specifier, lookup }))
+    throw new ShelfError("OUT_OF_REACH", { path: means, other: head });
+  return found;
+}
+
+function spelled(
   specifiers: SpecifierMaker,
   head: ProjectPath,
   { kind, target, prefix, show, hide, like, beside }: Added,
   manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined,
 ): NewDirective {
   const list = { ...(show && { show: [...show] }), hide };
-  const text = (specifier: string): DirectiveText => ({ kind, specifier, ...(prefix !== undefined && { prefix }), ...list });
+  const text = (specifier: string): DirectiveText => ({
+    kind,
+    specifier,
+    ...(prefix !== undefined && { prefix }),
+    ...list,
+  });
   const [reference, other] = like?.link.named ?? [];
   if (like && reference) {
     const isHere = target === undefined || like.link.targets.some((each) => specifiers.placeOf(each) === target);
@@ -44,7 +67,11 @@ export function newDirective(
 }
 
 /** A directive with conditions: all of its addresses lead from another place. */
-function rawOf(specifiers: SpecifierMaker, head: ProjectPath, { like }: { readonly like: NonNullable<Added["like"]> }): string {
+function rawOf(
+  specifiers: SpecifierMaker,
+  head: ProjectPath,
+  { like }: { readonly like: NonNullable<Added["like"]> },
+): string {
   const [unit] = like.of.units;
   const { text = "", statements = [] } = unit ?? {};
   const at = like.link.named[0]?.start ?? 0;
@@ -59,11 +86,19 @@ function rawOf(specifiers: SpecifierMaker, head: ProjectPath, { like }: { readon
 }
 
 /** New directives among others, in their order; `undefined` in the list stands for one that is there. */
-export function textOfDirectives(head: ProjectPath, all: readonly NewDirective[], quote: string, lineEnd: string): string {
+export function textOfDirectives(
+  head: ProjectPath,
+  all: readonly NewDirective[],
+  quote: string,
+  lineEnd: string,
+): string {
   const forms = formsOf(head);
   const ordered: NewDirective[] = [];
   for (const each of all) {
-    const at = forms?.placeAmong(ordered.map(({ text }) => text), each.text);
+    const at = forms?.placeAmong(
+      ordered.map(({ text }) => text),
+      each.text,
+    );
     ordered.splice(at === undefined ? 0 : at + 1, 0, each);
   }
   let found = "";
@@ -100,7 +135,11 @@ export function editDirectives(
   specifiers: SpecifierMaker,
   library: Library,
   plan: DirectivePlan,
-  { parts = [], lost = [], manner }: {
+  {
+    parts = [],
+    lost = [],
+    manner,
+  }: {
     readonly parts?: readonly NewDirective[];
     readonly lost?: readonly Link[];
     readonly manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined;
@@ -154,10 +193,7 @@ class Writer implements DirectiveEdits {
       cuts,
       new Map([...replaced].map(([kept, instead]) => [kept.link, this.#replace(kept, instead)])),
     );
-    const fresh = [
-      ...waiting.map((each) => newDirective(this.specifiers, this.#file, each, this.manner)),
-      ...parts,
-    ];
+    const fresh = [...waiting.map((each) => newDirective(this.specifiers, this.#file, each, this.manner)), ...parts];
     this.#insert(written, fresh);
   }
 
@@ -175,7 +211,7 @@ class Writer implements DirectiveEdits {
 
   /** The directives that stay, with the places behind them. */
   #standing(cuts: readonly Statement[], replaced: ReadonlyMap<Link, string | undefined>): Standing[] {
-    const all = [...this.library.links, ...this.library.made];
+    const all = [...this.library.links, ...this.library.parts, ...this.library.made];
     return this.#statements.flatMap((statement): Standing[] => {
       const link = all.find((each) => this.#statementOf(each) === statement);
       const [reference] = link?.named ?? [];
@@ -193,13 +229,23 @@ class Writer implements DirectiveEdits {
     this.#tail(link, { prefix: link.prefix, show, hide });
   }
 
-  #tail(link: Link, { prefix, show, hide }: { prefix: string | undefined; show: readonly string[] | undefined; hide: readonly string[] }): void {
+  #tail(
+    link: Link,
+    {
+      prefix,
+      show,
+      hide,
+    }: { prefix: string | undefined; show: readonly string[] | undefined; hide: readonly string[] },
+  ): void {
     const statement = this.#statementOf(link);
     const last = link.named.at(-1);
     const forms = formsOf(this.#file);
     if (!statement || !last || !forms) return;
     const kind = link.kind === "re-export" ? "re-export" : "import";
-    const whole = forms.write({ kind, specifier: "", ...(prefix !== undefined && { prefix }), ...(show && { show }), hide }, this.#quote);
+    const whole = forms.write(
+      { kind, specifier: "", ...(prefix !== undefined && { prefix }), ...(show && { show }), hide },
+      this.#quote,
+    );
     const tail = whole.slice(whole.indexOf(this.#quote + this.#quote) + 2 * this.#quote.length);
     this.#edit(last.end + last.quote.length, statement.end, tail, "takes what is there then");
   }
@@ -228,7 +274,10 @@ class Writer implements DirectiveEdits {
     if (fresh.length === 0 || !forms) return;
     const list: Standing[] = [...written];
     for (const each of fresh) {
-      const at = forms.placeAmong(list.map(({ text }) => text), each.text);
+      const at = forms.placeAmong(
+        list.map(({ text }) => text),
+        each.text,
+      );
       const before = at === undefined ? undefined : list[at];
       const place = before?.at ?? this.#top(list);
       list.splice(at === undefined ? 0 : at + 1, 0, { text: each.text, at: place, fresh: each });
@@ -242,7 +291,8 @@ class Writer implements DirectiveEdits {
       const next = list[index + 1];
       const isGap = isOpen && before !== undefined && groupOf(before.text) !== groupOf(text);
       // What stands above all others has a line between itself and the next group.
-      const isAbove = before === undefined && next !== undefined && !next.fresh && isOpen && groupOf(next.text) !== groupOf(text);
+      const isAbove =
+        before === undefined && next !== undefined && !next.fresh && isOpen && groupOf(next.text) !== groupOf(text);
       const end = this.#lineEnd;
       places.set(at, `${places.get(at) ?? ""}${isGap ? end : ""}${line}${end}${isAbove ? end : ""}`);
       this.#claimAdded(each);
@@ -251,7 +301,8 @@ class Writer implements DirectiveEdits {
       const isOnly = written.length === 0;
       const isFirst = at > 0 && !this.#text.slice(0, at).endsWith("\n");
       const before = isFirst ? this.#lineEnd : isOnly && at > 0 && this.#library()?.to === at ? this.#lineEnd : "";
-      const behind = isOnly && this.#text.slice(at).trim() !== "" && !/^\s*\n/.test(this.#text.slice(at)) ? this.#lineEnd : "";
+      const behind =
+        isOnly && this.#text.slice(at).trim() !== "" && !/^\s*\n/.test(this.#text.slice(at)) ? this.#lineEnd : "";
       this.#edit(at, at, before + text + behind, "imports what it needs");
     }
   }

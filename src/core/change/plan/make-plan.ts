@@ -74,7 +74,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   if (graph) await Promise.all(languagesInUse().map((language) => language.prepare()));
   const passage = withNewTexts(respelled, files);
   const proof = prove({ tree, passage, files, made: draft.made, claims: draft.claims, progress });
-  const named = await proveRenames(input, respelled, files);
+  const named = await proveRenames(input, { ...respelled, passage }, files);
   const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);

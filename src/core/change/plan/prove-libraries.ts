@@ -82,7 +82,11 @@ class Proof {
       keyOf: ({ file, name }) => `${file}\n${name}`,
       textOf: (path) => planned.text(path)?.text,
     };
-    const files = [...claims.flatMap(({ file, to }) => [file, to]), ...removed, ...removed.map((path) => map.file(path))];
+    const files = [
+      ...claims.flatMap(({ file, to }) => [file, to]),
+      ...removed,
+      ...removed.map((path) => map.file(path)),
+    ];
     const heads = ({ libraries }: Side): Set<ProjectPath> =>
       new Set(files.filter((path) => libraries.modules.tree.has(path)).map((path) => libraries.headOf(path)));
     this.#parties = heads(this.#now);
@@ -131,7 +135,12 @@ class Proof {
       this.#same += record.places;
       pairs.set(record.declaration, there);
       if (record.needsMade && there.library.made.length === 0)
-        this.#wrong(unit.path, statement.start, statement.declares.join(", "), "what is generated for it would not be a part");
+        this.#wrong(
+          unit.path,
+          statement.start,
+          statement.declares.join(", "),
+          "what is generated for it would not be a part",
+        );
       this.#lent(record.lent, there.lent, unit.path, statement.start);
       if (mayNeedOutside(unit, statement)) this.#outside(record.library, there.library, unit.path, statement);
     }
@@ -162,12 +171,18 @@ class Proof {
   /** Extensions that may be used where they could not be before, or not any more. */
   #lent(now: ReadonlySet<string>, then: ReadonlySet<string>, path: ProjectPath, start: number): void {
     for (const key of now)
-      if (!then.has(key)) this.#wrong(path, start, nameIn(key), "an extension that may be used would not be known any more");
+      if (!then.has(key))
+        this.#wrong(path, start, nameIn(key), "an extension that may be used would not be known any more");
     for (const key of then) if (!now.has(key)) this.#gap("beside", path, nameIn(key), start);
   }
 
   /** What may come from packages to the declarations of one library, and to those of the one where they stand then. */
-  #outside(now: Library, then: Library, path: ProjectPath, { start, declares }: Pick<Statement, "start" | "declares">): void {
+  #outside(
+    now: Library,
+    then: Library,
+    path: ProjectPath,
+    { start, declares }: Pick<Statement, "start" | "declares">,
+  ): void {
     const pair = `${now.head}\n${then.head}`;
     if (this.#compared.has(pair)) return;
     this.#compared.add(pair);
@@ -176,12 +191,10 @@ class Proof {
       const all = key.replace(/ (?:show|hide) .*$/, "");
       const there = [key, all].some((each) => has.has(each) || has.has(this.#planned(each)));
       if (!there && isMade) this.#gap("to be written", path, key.replace(/^made /, "*"), start);
-      else if (!there)
-        this.#wrong(path, start, declares.join(", "), `what ${key} gives would not be known any more`);
+      else if (!there) this.#wrong(path, start, declares.join(", "), `what ${key} gives would not be known any more`);
     }
     const known = new Set([...had.keys()].flatMap((key) => [key, this.#planned(key)]));
-    for (const [key, { isMade }] of has)
-      if (!isMade && !known.has(key)) this.#gap("beside", path, key, start);
+    for (const [key, { isMade }] of has) if (!isMade && !known.has(key)) this.#gap("beside", path, key, start);
   }
 
   /** A key that begins with a file of the project, by where that will be. */
@@ -208,7 +221,12 @@ class Proof {
       for (const { from, to, reason, name } of library ? tiesOf(library).ties : []) {
         const [a, b] = [places.get(placeOf(from)), places.get(placeOf(to))];
         if (reason !== "private member" || !a || !b || known.has(`${placeOf(a)}\n${placeOf(b)}\n${reason}`)) continue;
-        this.#wrong(a.unit.path, a.statement.start, name, "it would mean, or override, a private member of another class");
+        this.#wrong(
+          a.unit.path,
+          a.statement.start,
+          name,
+          "it would mean, or override, a private member of another class",
+        );
       }
     }
   }
@@ -253,13 +271,17 @@ class Proof {
       const keysOf = (library: Library, side: Side, placeFor: (path: ProjectPath) => ProjectPath): string[] =>
         library.links.flatMap((link) => {
           if (link.kind !== "re-export") return [];
-          const targets = link.targets.map((each) => placeFor(side.libraries.headOf(each))).filter((each) => each !== then.head);
-          const outside = link.targets.length > 0 ? [] : link.named.map(({ specifier }) => specifier.replace(/^(?:\.{1,2}\/)+/, ""));
+          const targets = link.targets
+            .map((each) => placeFor(side.libraries.headOf(each)))
+            .filter((each) => each !== then.head);
+          const outside =
+            link.targets.length > 0 ? [] : link.named.map(({ specifier }) => specifier.replace(/^(?:\.{1,2}\/)+/, ""));
           return [...targets, ...outside].map((each) => [each, link.show?.join() ?? "", link.hide.join()].join(" "));
         });
       const left = new Set(keysOf(then, this.#then, (path) => path));
       for (const key of keysOf(now, this.#now, (path) => map.file(path))) {
-        const isParty = this.#parties.has(key.split(" ")[0] as ProjectPath) || this.#gainers.has(key.split(" ")[0] as ProjectPath);
+        const isParty =
+          this.#parties.has(key.split(" ")[0] as ProjectPath) || this.#gainers.has(key.split(" ")[0] as ProjectPath);
         if (!left.has(key) && !isParty) this.#wrong(head, 0, key.trim(), "it would not be passed on any more");
       }
     }
@@ -323,7 +345,11 @@ class Proof {
       const other = after[index];
       if (!other) return;
       const meant = this.#now.libraries.meaning(now.library, name, prefix).map(this.#now.keyOf).sort().join("\t");
-      const means = this.#then.libraries.meaning(then.library, other.name, other.prefix).map(this.#then.keyOf).sort().join("\t");
+      const means = this.#then.libraries
+        .meaning(then.library, other.name, other.prefix)
+        .map(this.#then.keyOf)
+        .sort()
+        .join("\t");
       if (meant === "" && means === "") return;
       const isClaimed = this.#now.libraries
         .meaning(now.library, name, prefix)

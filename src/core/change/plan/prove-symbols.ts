@@ -34,7 +34,9 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     claims.flatMap((claim) => (claim.kind === "renames" ? [[`${claim.file}\n${claim.name}`, claim.to] as const] : [])),
   );
   // What goes from one library to another has a proof of its own.
-  const isProvedApart = claims.some(({ kind, ...claim }) => kind === "hands over" && "file" in claim && isBoundByNames(claim.file));
+  const isProvedApart = claims.some(
+    ({ kind, ...claim }) => kind === "hands over" && "file" in claim && isBoundByNames(claim.file),
+  );
   if (isProvedApart) return;
   const before = symbolUses(
     files.map(({ file }) => ({ path: file.path, extraction: file.extraction, targets: file.meanings.map(targetsOf) })),

@@ -44,7 +44,8 @@ export async function anatomyOf(
   ];
   if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
   const extension =
-    (await language.scriptExtension?.(text)) ?? (isScript(path) ? scriptExtension(path) : path.slice(path.lastIndexOf(".")));
+    (await language.scriptExtension?.(text)) ??
+    (isScript(path) ? scriptExtension(path) : path.slice(path.lastIndexOf(".")));
   return { path, text, source, statements, names, extension, isComponent };
 }
 

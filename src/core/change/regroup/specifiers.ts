@@ -81,9 +81,22 @@ export class SpecifierMaker {
     manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined,
     lookup: string,
   ): string {
-    const reference: Reference = manner?.reference ?? { kind: "import", lookup, start: 0, end: 0, specifier: "", quote: "'" };
+    const reference: Reference = manner?.reference ?? {
+      kind: "import",
+      lookup,
+      start: 0,
+      end: 0,
+      specifier: "",
+      quote: "'",
+    };
     const scheme = manner ? this.schemeOf(manner.from, manner.reference) : "relative";
     return this.#spelled(from, reference, { state: "found", targets: [target], scheme });
+  }
+
+  /** Whether a name leads from a file to another, on the tree as it will be. */
+  leads(from: ProjectPath, target: ProjectPath, question: Pick<Reference, "specifier" | "lookup">): boolean {
+    const meant = this.#passage.after.resolve(from, question);
+    return meant.state === "found" && meant.targets.includes(target);
   }
 
   /** What one of two files names the other, in the manner of the imports of one of them. */

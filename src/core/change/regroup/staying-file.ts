@@ -67,8 +67,7 @@ class Staying {
     const gone = bodyOf(anatomy).filter(
       (each) => this.part.goes(each) !== anatomy.path || isDropped(this.input, this.part, each),
     );
-    for (const cut of cutsOf(anatomy.text, gone))
-      this.#edit({ ...cut, text: "" }, "loses what goes to another file");
+    for (const cut of cutsOf(anatomy.text, gone)) this.#edit({ ...cut, text: "" }, "loses what goes to another file");
     for (const statement of gone)
       for (const { start } of referencesIn(this.input.modules, this.part, statement))
         this.#claims.push({ kind: "removes", file: anatomy.path, start });

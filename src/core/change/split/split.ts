@@ -9,14 +9,7 @@ import type { SourceTree } from "../../files/index.js";
 import { prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import {
-  anatomyOf,
-  extensionFor,
-  fileNameFor,
-  givenNames,
-  type Anatomy,
-  type Part,
-} from "../regroup/index.js";
+import { anatomyOf, extensionFor, fileNameFor, givenNames, type Anatomy, type Part } from "../regroup/index.js";
 import { boundIn, regroupParts } from "../libraries/index.js";
 import { kindName, kindsOf, reduces, stateKinds } from "./by-kind.js";
 import { groupsByName } from "./by-name.js";

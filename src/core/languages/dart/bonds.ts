@@ -32,7 +32,8 @@ export class BondReader {
   ) {
     for (const { token, scope } of scopes.uses) if (scope.find(token.text)) this.#explained.add(token.start);
     for (const scope of scopes.scopes)
-      for (const { places } of scope.declared.values()) for (const { token } of places) this.#explained.add(token.start);
+      for (const { places } of scope.declared.values())
+        for (const { token } of places) this.#explained.add(token.start);
   }
 
   of({ from, to }: Piece): Bonds {

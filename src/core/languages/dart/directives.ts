@@ -22,7 +22,9 @@ function write({ kind, specifier, prefix, show, hide = [] }: DirectiveText, quot
     ...(prefix === undefined ? [] : [`as ${prefix}`]),
     ...(show === undefined ? [] : [`show ${show.join(", ")}`]),
     ...(hide.length === 0 ? [] : [`hide ${hide.join(", ")}`]),
-  ].join(" ").concat(";");
+  ]
+    .join(" ")
+    .concat(";");
 }
 
 /** dart.dev, "Effective Dart: Style", "Ordering": `dart:`, then packages, then relative ones; exports behind imports, parts last. */

@@ -36,6 +36,8 @@ export class Scanner {
   end = 0;
   /** The mark's code unit. */
   mark = 0;
+  /** Whether it is the brace behind code in a string. The one before that code stands in the string, and is no mark. */
+  endsCode = false;
   /** Of a text: its quote as it closes (`'`, `"""`, …), whether it is raw, and whether it is a piece of a string with code in it. */
   quote = "";
   isRaw = false;
@@ -142,6 +144,7 @@ export class Scanner {
     this.start = this.#at;
     this.end = this.#at += 1;
     this.mark = code;
+    this.endsCode = false;
     if (code === 40 || code === 91 || code === openBrace) {
       this.#brackets.push({ mark: code, at: this.start });
       this.depth += 1;
@@ -162,6 +165,7 @@ export class Scanner {
     if (code === closeBrace && inner?.from === open.at) {
       this.#open.pop();
       this.#resumes = inner;
+      this.endsCode = true;
     }
   }
 

@@ -21,13 +21,17 @@ export function dartStatements(text: string, name: string): readonly Statement[]
   const found: Statement[] = [];
   for (const piece of scopes.pieces) {
     const [first, last] = [tokens[piece.from], tokens[piece.to - 1]];
-    if (!first || !last) return undefined;
+    // What ends otherwise is not understood.
+    if (!first || !last || (last.text !== ";" && last.text !== "}")) return undefined;
     const [start, end] = [first.start, last.end];
     const after = found.at(-1)?.to ?? 0;
     const comments = commentsIn(text, found.at(-1)?.end ?? 0, start);
     const declares = [
       ...new Set(top.filter((each) => start <= each.start && each.start < end).map((each) => each.name)),
     ];
+    const isNamed =
+      declares.length > 0 || piece.isDirective || scopes.kinds.some(({ at }) => piece.from <= at && at < piece.to);
+    if (!isNamed) return undefined;
     found.push({
       kind: piece.isDirective ? (directiveKinds[wordOf(tokens, piece)] ?? "directive") : "declaration",
       start,
@@ -47,7 +51,8 @@ export function dartStatements(text: string, name: string): readonly Statement[]
 function wordOf(tokens: readonly Token[], { from, to }: Piece): string {
   const words = tokens.slice(from, to);
   const at = words.findIndex(
-    ({ text, kind }, index) => kind === "name" && /^(?:import|export|part|library)$/.test(text) && words[index - 1]?.text !== "@",
+    ({ text, kind }, index) =>
+      kind === "name" && /^(?:import|export|part|library)$/.test(text) && words[index - 1]?.text !== "@",
   );
   return words[at]?.text ?? "";
 }

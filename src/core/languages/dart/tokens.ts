@@ -19,11 +19,11 @@ export function tokensOf(text: string): readonly Token[] | undefined {
   for (let kind = scanner.next(); kind !== "end"; kind = scanner.next()) {
     const { start, end } = scanner;
     const letters = kind === "name" || kind === "mark" ? text.slice(start, end) : "";
+    if (kind === "mark" && scanner.endsCode) continue;
     if (kind === "mark" && /[)\]}]/.test(letters)) {
       const from = open.at(-1);
       const opener = from === undefined ? undefined : tokens[from];
-      // The brace behind code in a string: the one before it stands in the string.
-      if (!opener || !isPair(opener.text, letters)) continue;
+      if (!opener || !isPair(opener.text, letters)) return undefined;
       open.pop();
       opener.match = tokens.length;
       tokens.push({ kind, text: letters, start, end, match: from ?? -1 });
