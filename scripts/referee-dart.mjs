@@ -173,7 +173,7 @@ function judgePieces(source, seed) {
     if (run.status !== 0) {
       const outcome = code ?? /"outcome": "(\w+)"/.exec(run.stdout)?.[1] ?? `exit ${run.status}`;
       count(outcome);
-      if (outcome === "fails" || outcome.startsWith("exit"))
+      if (outcome === "fails" || outcome === "EDITS_OVERLAP" || outcome.startsWith("exit"))
         console.log(
           `    ? ${command.join(" ")}: ${(run.stdout.match(/"(?:reason|specifier)": "[^"]*"/g) ?? [run.stderr.slice(0, 300)]).slice(0, 6).join(", ")}`,
         );

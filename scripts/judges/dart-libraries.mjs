@@ -74,7 +74,8 @@ export function piecesIn(parser, root, paths) {
     if (seen.has(path)) return [];
     seen.add(path);
     return (files.get(path)?.directives ?? []).flatMap(({ uri, isExport }) => {
-      if (!isOwn && !isExport) return [];
+      // What a file passes on it does not know itself.
+      if (isOwn === isExport) return [];
       const target = meant(path, uri);
       return target ? outsideOf(target, false, seen) : [/^\w+:/.test(uri) ? uri : posix.basename(uri)];
     });
@@ -181,7 +182,11 @@ function readFile(parser, text) {
     // `tree.rows`: what stands behind a dot belongs to what stands before it.
     const behindDot = new Set(
       nodes.flatMap((/** @type {any} */ each, /** @type {number} */ at) =>
-        /(?:^|[^.])\.{1,2}\s*$/.test(text.slice(Math.max(0, each.startIndex - 40), each.startIndex)) ? [at] : [],
+        each.parent?.type === "label" ||
+        /^(?:bool|dynamic|int|double|num|void|String|get|set)$/.test(each.text) ||
+        /(?:^|[^.])\.{1,2}\s*$/.test(text.slice(Math.max(0, each.startIndex - 40), each.startIndex))
+          ? [at]
+          : [],
       ),
     );
     if (words.length === 0 && !/declaration|definition|body/.test(node.type)) continue;
@@ -189,6 +194,8 @@ function readFile(parser, text) {
     const inner = new Set(
       node
         .descendantsOfType([
+          "getter_signature",
+          "setter_signature",
           "initialized_variable_definition",
           "initialized_identifier",
           "formal_parameter",
@@ -208,7 +215,8 @@ function readFile(parser, text) {
         ? node.namedChildren.find((/** @type {any} */ each) => /identifier$/.test(each.type))
         : undefined);
     const print = createHash("md5")
-      .update(node.type + words.map((/** @type {string} */ word) => (word.startsWith("_") ? "_" : word)).length)
+      // A prefix begins with a small letter, and may be there or not.
+      .update(`${node.type} ${words.filter((/** @type {string} */ word) => /^[A-Z]/.test(word)).length}`)
       .digest("hex")
       .slice(0, 6);
     if (named) file.names.set(named.text, `${named.text.replace(/^_.*/, "_")}#${print}`);

@@ -2,6 +2,7 @@
 import type { ExtractDraft } from "../core/change/extract/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { count, enumerate } from "../wording/words.js";
+import { carriedNotes } from "./carried-note.js";
 import { planView } from "./plan-view.js";
 import type { PlanViewOptions } from "./plan-view-options.js";
 import type { Screen } from "./screen.js";
@@ -25,8 +26,9 @@ function headline({ texts }: Plan, { names, from, lines, target, isNew }: Extrac
   return `${done ? "Took" : "Takes"} ${what} (${isOne ? "line" : "lines"} ${runs}) out of ${from} into ${isNew ? "the new file " : ""}${target}${done ? follow.replace(/follows?$/, "followed") : follow}.`;
 }
 
-function notesOf({ kept, circle, from, target, role }: ExtractDraft): string[] {
+function notesOf({ kept, circle, from, target, role, carried }: ExtractDraft): string[] {
   return [
+    ...carriedNotes(carried),
     ...(role === undefined
       ? []
       : [`Its role is ${role}, so it goes to the shelf of that role; --to names another place.`]),

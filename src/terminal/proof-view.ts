@@ -21,7 +21,7 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   mocked: ({ detail }) =>
     `a test puts something in the place of ${detail}; what the file gives is no longer the same, so it may mean to change, too`,
   beside: ({ detail }) =>
-    `${detail} comes to stand beside the names used here; whether it gives one of them, too, is unknown`,
+    `the names used here come to stand beside what these give: ${detail}; whether one of them is meant instead is unknown`,
   "to be written": ({ detail }) =>
     `${detail} is still to be generated, so nothing proves what comes of it; run the generator`,
   "found by name": ({ detail, names }) =>

@@ -3,6 +3,7 @@ import { nameOf } from "../core/base/paths.js";
 import type { Plan } from "../core/change/plan/index.js";
 import type { SplitDraft } from "../core/change/split/index.js";
 import { count, enumerate } from "../wording/words.js";
+import { carriedNotes } from "./carried-note.js";
 import { planView } from "./plan-view.js";
 import type { PlanViewOptions } from "./plan-view-options.js";
 import { pathLines, type Screen } from "./screen.js";
@@ -47,8 +48,9 @@ function restLines({ path, rest }: SplitDraft, screen: Screen): string[][] {
   ];
 }
 
-function notesOf({ path, kept, circles }: SplitDraft): string[] {
+function notesOf({ path, kept, circles, carried }: SplitDraft): string[] {
   return [
+    ...carriedNotes(carried),
     ...(kept.length > 0
       ? [`${path} goes on exporting ${enumerate([...kept])}, because somewhere it is taken as a whole or by a call.`]
       : []),

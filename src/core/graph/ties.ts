@@ -55,8 +55,11 @@ export function tiesOf(library: Library): Ties {
     for (const { name, prefix, start } of mentionsOf(library, unit, statement))
       if (prefix === undefined && isHidden(name))
         for (const to of declaring.get(name) ?? []) tie(to, name, "private", start);
-    for (const { name, start } of statement.bonds?.asks ?? []) {
-      const owners = hiding.get(name) ?? [];
+    for (const { name, start, of } of statement.bonds?.asks ?? []) {
+      const all = hiding.get(name) ?? [];
+      // `Tree._rows`: of a class that has it, it is that one's.
+      const named = all.filter((each) => of !== undefined && each.statement.declares.includes(of));
+      const owners = named.length > 0 ? named : all;
       // Where it has such a member itself, it may be its own.
       if (!owners.includes(from)) for (const to of owners) tie(to, name, "private member", start);
     }

@@ -39,6 +39,8 @@ export interface DirectiveForms {
   madeFor(specifier: string, from: string, to: string): string | undefined;
   /** Text at the head of a file that holds for what is taken out of it. */
   isForAll(comment: string): boolean;
+  /** The command of its tools that takes out directives for which nothing is needed. */
+  readonly tidying: string;
   /** How files are called that hold one thing. */
   readonly fileCase: "snake";
 }

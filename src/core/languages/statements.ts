@@ -44,8 +44,8 @@ export interface Statement {
 export interface Bonds {
   /** Members that only its library knows, which it declares. */
   readonly hides: ReadonlySet<string>;
-  /** Those that it uses of something else, by a name that nothing around explains: `tree._height`. */
-  readonly asks: readonly { readonly name: string; readonly start: number }[];
+  /** Those that it uses of something else, by a name that nothing around explains: `tree._height`; `of` is a plain name before it. */
+  readonly asks: readonly { readonly name: string; readonly start: number; readonly of?: string }[];
   /** What it is made after: `extends Tree`, `with Growing`. A name that is had by a prefix is another library's. */
   readonly supers: readonly { readonly relation: string; readonly name: string; readonly start: number }[];
   /** Relations that only its own library may have to it. */

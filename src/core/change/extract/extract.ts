@@ -9,7 +9,7 @@ import type { Role } from "../../app/arrangement/index.js";
 import { languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import { regroupParts, withCompanions } from "../libraries/index.js";
+import { carriedOf, regroupParts, withCompanions, type Carried } from "../libraries/index.js";
 import { anatomyOf, type Anatomy, type Part, type Regrouped } from "../regroup/index.js";
 import { selected, type Wanted } from "./selection.js";
 import { ensureOutOfComponent } from "./component.js";
@@ -39,6 +39,8 @@ export interface ExtractDraft {
   readonly role?: Role;
   /** Names that the file goes on giving because somebody takes it as a whole, though it was not asked. */
   readonly kept: readonly string[];
+  /** What the new file imports because nobody can tell whether it needs it, and what takes out what it does not. */
+  readonly carried?: Carried;
   /** Whether each of the two files needs something of the other when it is loaded. */
   readonly circle: boolean;
 }
@@ -96,7 +98,7 @@ export async function extractDraft(
       ? shelfOf(tree, old.path, { beside, text, around })
       : undefined;
   const { path: target, role } = shelf ?? { path: beside };
-  const { draft, kept, circles } = target === beside ? first : await regrouped(target);
+  const { draft, kept, circles, carried = [] } = target === beside ? first : await regrouped(target);
   return {
     draft,
     names: [...new Set(chosen.flatMap(({ declares }) => declares))],
@@ -106,6 +108,7 @@ export async function extractDraft(
     isNew: !tree.has(target),
     ...(role && { role }),
     kept: kept.map(({ name }) => name),
+    ...carriedOf(carried),
     circle: circles.length > 0,
   };
 }

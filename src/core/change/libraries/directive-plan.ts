@@ -102,11 +102,11 @@ class Planner implements DirectivePlan {
     const { placement } = this.input;
     for (const { head } of placement.sources.values()) await this.#givenBy(placement.headOf(head));
     for (const { to } of placement.leaving) await this.#givenBy(placement.headOf(to));
-    await this.#leadKept();
+    this.#leadKept();
     for (const entry of this.entries) {
       for (const mention of mentionsOf(entry.library, entry.unit, entry.statement)) this.#mention(entry, mention);
       await this.#extensions(entry);
-      if (entry.library !== this.now) await this.#outside(entry);
+      if (entry.library !== this.now) this.#outside(entry);
     }
     for (const each of this.kept.filter(({ link }) => link.kind === "re-export")) this.#passOn(each);
     await this.#drop();
@@ -118,7 +118,7 @@ class Planner implements DirectivePlan {
   }
 
   /** A directive to a file that is removed leads to the one that stands for it. */
-  async #leadKept(): Promise<void> {
+  #leadKept(): void {
     const { placement } = this.input;
     for (const kept of this.kept) {
       const [target] = kept.link.targets;
@@ -298,9 +298,27 @@ class Planner implements DirectivePlan {
       kind: "import",
       target,
       ...(link.prefix !== undefined && { prefix: link.prefix }),
-      show: link.show ? new Set(isWhole || name === undefined ? link.show : [name]) : undefined,
+      show: link.show
+        ? new Set(isWhole ? link.show : [name])
+        : !isWhole && this.#wouldMeanOthers(link)
+          ? new Set([name])
+          : undefined,
       hide: link.hide,
       like: { link, of },
+    });
+  }
+
+  /** Whether a directive gives names by which something else is meant where it would come to stand. */
+  #wouldMeanOthers(link: Link): boolean {
+    const { libraries } = this.input;
+    const { now } = this;
+    if (!now) return false;
+    const own = this.entries.filter(({ library }) => library === now);
+    const words = new Set(own.flatMap(({ unit, statement }) => [...wordsOf(unit, statement)]));
+    const said = (origins: readonly Origin[]): string => origins.map(keyOf).sort().join();
+    return [...words].some((word) => {
+      const given = libraries.through(link, word);
+      return given.length > 0 && !now.declares.has(word) && said(given) !== said(libraries.meaning(now, word));
     });
   }
 
@@ -350,7 +368,7 @@ class Planner implements DirectivePlan {
   }
 
   /** Packages, and whatever else nobody can look into. */
-  async #outside({ library, unit, statement }: Entry): Promise<void> {
+  #outside({ library, unit, statement }: Entry): void {
     const { libraries } = this.input;
     if (!mayNeedOutside(unit, statement)) return;
     const has = this.now ? libraries.outside(this.now) : new Map<string, unknown>();

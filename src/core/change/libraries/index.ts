@@ -9,4 +9,18 @@ export function regroupParts(request: RegroupRequest): Promise<Regrouped> {
   return isOfLibraries ? regroupLibraries(request) : regroup(request);
 }
 
+/** Imports that go along with what is taken out, and the command of the language that takes out those that are not needed. */
+export interface Carried {
+  readonly specifiers: readonly string[];
+  readonly tidying: string;
+}
+
+/** The same of all new files. */
+export function carriedOf(carried: NonNullable<Regrouped["carried"]>): { readonly carried?: Carried } {
+  const [first] = carried;
+  const tidying = first && languageFor(first.file)?.directives?.tidying;
+  const specifiers = [...new Set(carried.flatMap((each) => each.specifiers))];
+  return tidying === undefined ? {} : { carried: { specifiers, tidying } };
+}
+
 export { boundIn, withCompanions } from "./companions.js";

@@ -6,7 +6,7 @@
 import { addTo } from "../../base/grouping.js";
 import { ShelfError } from "../../base/errors.js";
 import { inCase, isInCase, splitWords } from "../../base/names/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import {
   formsOf,
   Libraries,
@@ -46,6 +46,7 @@ class Regrouping {
   readonly #edits: DraftEdit[] = [];
   readonly #claims: Claim[] = [];
   readonly #made: MadeFile[] = [];
+  readonly #carried: { readonly file: ProjectPath; readonly specifiers: readonly string[] }[] = [];
 
   constructor(readonly request: RegroupRequest) {
     const { tree, aliases, parts } = request;
@@ -97,6 +98,7 @@ class Regrouping {
       moved: placement.moved,
       kept: keepExport ? [] : [...goesOnGiving].flatMap(([file, names]) => [...names].map((name) => ({ file, name }))),
       circles: [],
+      carried: this.#carried,
     };
   }
 
@@ -324,6 +326,11 @@ class Regrouping {
       text: `${whole.filter((each) => each !== "").join(lineEnd + lineEnd)}${lineEnd}`,
       why: this.request.why,
     });
+    const carried = directives.flatMap(({ text: { kind, specifier }, means }) =>
+      kind === "import" && means === undefined ? [specifier] : [],
+    );
+    // One alone is hardly ever there for nothing.
+    if (carried.length > 1) this.#carried.push({ file: head, specifiers: carried });
     const means = directives.flatMap((each) => each.all ?? (each.means === undefined ? [] : [each.means]));
     const astray = directives.flatMap((each) => (each.means === undefined ? [each.text.specifier] : []));
     this.#claims.push({
@@ -432,16 +439,23 @@ function goingOn({ placement, goesOnGiving }: DirectiveInput, { head }: Library)
   return [...groups].map(([target, names]) => ({ kind: "re-export", target, show: new Set(names), hide: [] }));
 }
 
-/** The first reference by which one of some libraries names another file of the project. */
+/** A reference by which one of some libraries names another file of the project: the nearest one of the first that has any. */
 function mannerIn(
   libraries: readonly Library[],
 ): { readonly from: ProjectPath; readonly reference: Reference } | undefined {
-  for (const { head, links } of libraries)
-    for (const { named, targets } of links) {
-      const [reference] = named;
-      if (reference && targets.length > 0) return { from: head, reference };
-    }
+  for (const { head, links } of libraries) {
+    const near = links
+      .flatMap(({ named: [reference], targets: [target] }) => (reference && target ? [{ reference, target }] : []))
+      .sort((a, b) => sharedFolders(b.target, head) - sharedFolders(a.target, head));
+    if (near[0]) return { from: head, reference: near[0].reference };
+  }
   return undefined;
+}
+
+/** How many folders lie above both of two files: packages of a project have their own. */
+function sharedFolders(one: ProjectPath, other: ProjectPath): number {
+  const folders = new Set(foldersAbove(other));
+  return foldersAbove(one).filter((each) => folders.has(each)).length;
 }
 
 /** Throws where declarations are parted that only one library can hold. */

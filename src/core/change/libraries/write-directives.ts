@@ -41,7 +41,7 @@ function spelled(
   { kind, target, prefix, show, hide, like, beside }: Added,
   manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined,
 ): NewDirective {
-  const list = { ...(show && { show: [...show] }), hide };
+  const list = { ...(show && { show: [...show].sort() }), hide };
   const text = (specifier: string): DirectiveText => ({
     kind,
     specifier,
@@ -125,7 +125,8 @@ export interface DirectiveEdits {
 
 interface Standing {
   readonly text: DirectiveText;
-  /** Behind which offset something new stands; of a new one, that of the one before it. */
+  /** Where it begins, and behind which offset something new stands; of a new one, where it is put. */
+  readonly from: number;
   readonly at: number;
   readonly fresh?: NewDirective;
 }
@@ -189,10 +190,14 @@ class Writer implements DirectiveEdits {
       else this.#cut(kept.link, cuts);
     }
     for (const link of lost) this.#cut(link, cuts);
-    const written = this.#standing(
-      cuts,
-      new Map([...replaced].map(([kept, instead]) => [kept.link, this.#replace(kept, instead)])),
-    );
+    const spelled = new Map<Link, string | undefined>();
+    for (const [kept, instead] of replaced) spelled.set(kept.link, this.#replace(kept, instead));
+    for (const { link, target, isDropped } of this.plan.kept) {
+      const [reference] = link.named;
+      if (target !== undefined && !isDropped && reference)
+        spelled.set(link, this.specifiers.spelledFor(target, this.#file, reference));
+    }
+    const written = this.#standing(cuts, spelled);
     const fresh = [...waiting.map((each) => newDirective(this.specifiers, this.#file, each, this.manner)), ...parts];
     this.#insert(written, fresh);
   }
@@ -210,14 +215,14 @@ class Writer implements DirectiveEdits {
   }
 
   /** The directives that stay, with the places behind them. */
-  #standing(cuts: readonly Statement[], replaced: ReadonlyMap<Link, string | undefined>): Standing[] {
+  #standing(cuts: readonly Statement[], spelled: ReadonlyMap<Link, string | undefined>): Standing[] {
     const all = [...this.library.links, ...this.library.parts, ...this.library.made];
     return this.#statements.flatMap((statement): Standing[] => {
       const link = all.find((each) => this.#statementOf(each) === statement);
       const [reference] = link?.named ?? [];
       if (!link || !reference || link.kind === "part of" || cuts.includes(statement)) return [];
-      const specifier = replaced.get(link) ?? reference.specifier;
-      return [{ text: { kind: link.kind, specifier }, at: statement.to }];
+      const specifier = spelled.get(link) ?? reference.specifier;
+      return [{ text: { kind: link.kind, specifier }, from: statement.from, at: statement.to }];
     });
   }
 
@@ -279,8 +284,12 @@ class Writer implements DirectiveEdits {
         each.text,
       );
       const before = at === undefined ? undefined : list[at];
-      const place = before?.at ?? this.#top(list);
-      list.splice(at === undefined ? 0 : at + 1, 0, { text: each.text, at: place, fresh: each });
+      const next = list[at === undefined ? 0 : at + 1];
+      // Above the first of its own group, rather than below the last of another.
+      const isLikeNext = next !== undefined && groupOf(next.text) === groupOf(each.text);
+      const isLikeBefore = before !== undefined && groupOf(before.text) === groupOf(each.text);
+      const place = isLikeNext && !isLikeBefore ? next.from : (before?.at ?? this.#top(list));
+      list.splice(at === undefined ? 0 : at + 1, 0, { text: each.text, from: place, at: place, fresh: each });
     }
     const isOpen = this.#opensGroups(written);
     const places = new Map<number, string>();
@@ -289,7 +298,8 @@ class Writer implements DirectiveEdits {
       const line = each.raw?.replace(/\r?\n/g, this.#lineEnd) ?? forms.write(each.text, this.#quote);
       const before = list[index - 1];
       const next = list[index + 1];
-      const isGap = isOpen && before !== undefined && groupOf(before.text) !== groupOf(text);
+      const isLikeNext = next !== undefined && groupOf(next.text) === groupOf(text);
+      const isGap = isOpen && before !== undefined && !isLikeNext && groupOf(before.text) !== groupOf(text);
       // What stands above all others has a line between itself and the next group.
       const isAbove =
         before === undefined && next !== undefined && !next.fresh && isOpen && groupOf(next.text) !== groupOf(text);

@@ -1,6 +1,6 @@
 /** The lines that a draft itself writes, as they are shown: those of a new text that the old one does not have. */
 import type { ProjectPath } from "../../base/paths.js";
-import { applyEdits, type TextEdit } from "../../base/text/index.js";
+import { applyEdits, SourceText, type TextEdit } from "../../base/text/index.js";
 import type { DraftEdit } from "../draft.js";
 import type { SourceTree } from "../../files/index.js";
 import type { PlannedLine } from "./plan.js";
@@ -15,7 +15,9 @@ export function ownLines(tree: SourceTree, edits: readonly DraftEdit[]): Planned
   }
   return [...byFile].flatMap(([file, ofFile]) => {
     const before = tree.text(file)?.text ?? "";
-    const why = ofFile[0]?.why ?? "";
+    // What most of it is for.
+    const [most] = [...ofFile].sort((a, b) => b.text.length - a.text.length);
+    const why = most?.why ?? "";
     return newLines(before, ofFile).map((each) => ({ file, ...each, why }));
   });
 }
@@ -23,12 +25,36 @@ export function ownLines(tree: SourceTree, edits: readonly DraftEdit[]): Planned
 function newLines(before: string, edits: readonly TextEdit[]): { readonly line: number; readonly text: string }[] {
   const left = new Map<string, number>();
   for (const line of before.split(/\r?\n/)) left.set(line, (left.get(line) ?? 0) + 1);
-  const now = applyEdits(before, edits).split(/\r?\n/);
+  const after = applyEdits(before, edits);
+  const now = after.split(/\r?\n/);
   // What follows the last line end is no line.
   if (now.at(-1) === "") now.pop();
-  return now.flatMap((text, index) => {
+  const touched = touchedLines(after, edits);
+  const isOld = (text: string): boolean => {
     const rest = left.get(text) ?? 0;
     left.set(text, rest - 1);
-    return rest > 0 ? [] : [{ line: index + 1, text }];
+    return rest > 0;
+  };
+  // Lines that no edit reaches are those that were there.
+  now.forEach((text, index) => {
+    if (!touched.has(index)) isOld(text);
   });
+  return now.flatMap((text, index) => (touched.has(index) && !isOld(text) ? [{ line: index + 1, text }] : []));
+}
+
+/** The lines of a new text, from 0, in which something stands that edits have put there. */
+function touchedLines(after: string, edits: readonly TextEdit[]): ReadonlySet<number> {
+  const found = new Set<number>();
+  const text = SourceText.ofNew(after);
+  let shift = 0;
+  for (const { start, end, text: put } of [...edits].sort((a, b) => a.start - b.start || a.end - b.end)) {
+    const from = start + shift;
+    shift += put.length - (end - start);
+    if (put === "") continue;
+    // What begins with a line end belongs to the next line, and what ends with one does not reach the next.
+    const first = text.positionAt(from + (/^\r?\n/.exec(put)?.[0].length ?? 0)).line;
+    const last = text.positionAt(from + put.replace(/\r?\n$/, "").length).line;
+    for (let line = first; line <= last; line += 1) found.add(line - 1);
+  }
+  return found;
 }

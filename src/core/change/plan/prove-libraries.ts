@@ -95,7 +95,10 @@ class Proof {
 
   async result(): Promise<StatementResult> {
     await this.#declarations();
-    for (const head of this.#gainers) await this.#made(head);
+    for (const head of this.#gainers) {
+      await this.#made(head);
+      await this.#lists(head);
+    }
     await this.#passedOn();
     for (const head of await this.#others()) await this.#other(head);
     return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
@@ -194,7 +197,8 @@ class Proof {
       else if (!there) this.#wrong(path, start, declares.join(", "), `what ${key} gives would not be known any more`);
     }
     const known = new Set([...had.keys()].flatMap((key) => [key, this.#planned(key)]));
-    for (const [key, { isMade }] of has) if (!isMade && !known.has(key)) this.#gap("beside", path, key, start);
+    const fresh = [...has].filter(([key, { isMade }]) => !isMade && !known.has(key)).map(([key]) => key);
+    if (fresh.length > 0) this.#gap("beside", path, fresh.join("; "), start);
   }
 
   /** A key that begins with a file of the project, by where that will be. */
@@ -261,6 +265,18 @@ class Proof {
     return this.input.claims.some(({ name }) => wordPattern([name]).test(text));
   }
 
+  /** No list names something that has left. */
+  async #lists(head: ProjectPath): Promise<void> {
+    const { libraries } = this.#then;
+    const names = new Set(this.input.claims.map(({ name }) => name));
+    for (const link of (await libraries.library(head))?.links ?? []) {
+      if (link.targets.length === 0 || libraries.outsideOf(head, link).length > 0) continue;
+      for (const name of [...(link.show ?? []), ...link.hide])
+        if (names.has(name) && libraries.through({ ...link, show: [name], hide: [] }, name).length === 0)
+          this.#wrong(head, 0, name, "a list would name what is not given any more");
+    }
+  }
+
   /** What a library passes on of others it, or what stands for it, still passes on. */
   async #passedOn(): Promise<void> {
     const { map } = this.input;
@@ -317,6 +333,7 @@ class Proof {
       if (!isScript(head) || reading !== "whole" || !now !== !then) this.#unread(head);
       return;
     }
+    await this.#lists(head);
     const isChanged = this.input.texts.some(({ file }) => file === head);
     for (const [index, unit] of now.units.entries()) {
       const there = then.units[index];
@@ -399,6 +416,8 @@ async function recordOf(side: Side, library: Library, unit: LibraryUnit, stateme
     const all = libraries.meaning(library, name, prefix);
     const origins = all.filter(({ file }) => !made.has(file));
     needsMade ||= origins.length < all.length;
+    // What was a member by itself must not come to be one of what a prefix stands for.
+    if (prefix !== undefined && origins.length === 0) cuts.push({ start, end, text: `\u0003${prefix} ${name}\u0003` });
     if (origins.length === 0) continue;
     places += 1;
     cuts.push({ start, end, text: `\u0002${origins.map(keyOf).sort().join("\t")}\u0002` });

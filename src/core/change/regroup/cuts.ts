@@ -80,11 +80,13 @@ export function withoutBlankHead(
 
 /** The cuts of some statements; where they reach the end of the text, the blank lines above them go, too. */
 export function cutsOf(text: string, statements: readonly Statement[]): Cut[] {
-  return joined(statements.map((each) => cutOf(text, each))).map(({ start, end }) => {
+  const cuts = joined(statements.map((each) => cutOf(text, each)));
+  const wider = cuts.map(({ start, end }) => {
     if (text.slice(end).trim() !== "") return { start, end };
     const above = /(?:\r?\n[ \t]*)+\r?\n$/.exec(text.slice(0, start))?.[0] ?? "";
     return { start: start - Math.max(0, above.length - (/^\r?\n/.exec(above)?.[0].length ?? 0)), end };
   });
+  return joined(wider);
 }
 
 /** Cuts that touch, as one. */

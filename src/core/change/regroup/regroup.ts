@@ -41,6 +41,8 @@ export interface Regrouped {
   readonly moved: readonly Pick<Home, "part" | "name" | "to" | "as">[];
   /** Names that a file goes on giving because somebody takes it as a whole, though it was not asked. */
   readonly kept: readonly { readonly file: ProjectPath; readonly name: string }[];
+  /** Imports that a new file has because nobody can tell whether it needs them: what packages add to others is named by nothing. */
+  readonly carried?: readonly { readonly file: ProjectPath; readonly specifiers: readonly string[] }[];
   /** Pairs of files that need each other when they are loaded. */
   readonly circles: readonly (readonly [ProjectPath, ProjectPath])[];
 }

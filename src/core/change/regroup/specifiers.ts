@@ -5,6 +5,7 @@ import { Resolver } from "../../graph/index.js";
 import {
   isCode,
   isRelative,
+  languageFor,
   moduleRules,
   scriptExtension,
   withoutScriptExtension,
@@ -56,9 +57,12 @@ export class SpecifierMaker {
     if (folderOf(from) === folderOf(target) && was.state !== "found") return reference.specifier;
     if (was.state === "found" || was.state === "beyond" || was.state === "folder")
       return this.#spelled(target, reference, was);
-    if (!isRelative(reference.specifier)) return reference.specifier;
+    const isAddress = languageFor(from)?.directives?.lookup === reference.lookup;
+    const isPlain = isAddress && !/^(?:[a-z][a-z0-9+.-]*:|\/)/i.test(reference.specifier);
+    if (!isRelative(reference.specifier) && !isPlain) return reference.specifier;
     const at = joinPath(folderOf(from), reference.specifier);
     const way = at === undefined ? undefined : relativePath(folderOf(target), at);
+    if (isAddress) return way ?? reference.specifier;
     return way === undefined ? reference.specifier : way.startsWith(".") ? way : `./${way}`;
   }
 

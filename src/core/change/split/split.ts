@@ -10,7 +10,7 @@ import { prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { anatomyOf, extensionFor, fileNameFor, givenNames, type Anatomy, type Part } from "../regroup/index.js";
-import { boundIn, regroupParts } from "../libraries/index.js";
+import { boundIn, carriedOf, regroupParts, type Carried } from "../libraries/index.js";
 import { kindName, kindsOf, reduces, stateKinds } from "./by-kind.js";
 import { groupsByName } from "./by-name.js";
 import { unitsOf, type Unit } from "./units.js";
@@ -42,6 +42,8 @@ export interface SplitDraft {
   /** Names that it goes on giving because somebody takes it as a whole. */
   readonly kept: readonly string[];
   readonly circles: readonly (readonly [ProjectPath, ProjectPath])[];
+  /** What new files import because nobody can tell whether they need it, and what takes out what they do not. */
+  readonly carried?: Carried;
 }
 
 /** Works it out. Throws for what cannot be parted. */
@@ -67,7 +69,7 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
     : undefined;
   // Where somebody takes all of it, the file stays, and gives what it gave.
   const isGone = gone !== undefined && gone.kept.length === 0;
-  const { draft, kept, circles } = isGone ? gone : await regrouped({ anatomy, goes });
+  const { draft, kept, circles, carried = [] } = isGone ? gone : await regrouped({ anatomy, goes });
   const rest = units.filter(({ statements }) => statements.some((each) => goes(each) === path));
   return {
     draft,
@@ -82,6 +84,7 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
     rest: isGone ? undefined : rest.flatMap(({ declares }) => declares),
     kept: kept.map(({ name }) => name),
     circles,
+    ...carriedOf(carried),
   };
 }
 

@@ -80,7 +80,10 @@ export class BondReader {
       const isField = this.#text(before) === ":" && /^[(,{]$/.test(this.#text(before - 1));
       if (this.#explained.has(token.start) && !isField) continue;
       const isOwn = this.#text(at - 1) === "." && (this.#text(at - 2) === "this" || this.#text(at - 2) === owner);
-      if (!(isOwn && hides.has(token.text))) found.push({ name: token.text, start: token.start });
+      if (isOwn && hides.has(token.text)) continue;
+      const holder = this.tokens[at - 2];
+      const isPlain = this.#text(at - 1) === "." && holder?.kind === "name" && this.#text(at - 3) !== ".";
+      found.push({ name: token.text, start: token.start, ...(isPlain && { of: holder.text }) });
     }
     return found;
   }

@@ -61,5 +61,6 @@ export const dartDirectives: DirectiveForms = {
   placeAmong,
   madeFor,
   isForAll: isOfTheFile,
+  tidying: "dart fix --apply",
   fileCase: "snake",
 };
