@@ -265,7 +265,8 @@ export const catalogue = {
   OUT_OF_REACH: {
     refusal: "usage",
     what: (d) => `${d.other} would need something of ${d.path}, and no import can lead there.`,
-    next: () => "Choose a target in the same package, and inside of `lib/` if what needs it is there.",
+    next: () =>
+      "Choose a target in the same package, and inside of `lib/` if what needs it is there; a package has to be a dependency first.",
   },
   EXTRACT_PRIVATE: {
     refusal: "usage",

@@ -188,7 +188,12 @@ export class Libraries {
       if (targets.length === 0) {
         const meant = this.modules.resolver.resolve(path, reference);
         const isMade = meant.state === "beyond" && meant.isToCome === true;
-        found.push({ key: [placed(path, reference.specifier), ...narrowed].filter(Boolean).join(" "), isMade });
+        // What the manifest around a file does not know is not the same thing as what one knows.
+        const unknown = this.modules.resolver.mayName(path, reference) ? "" : "(no dependency)";
+        found.push({
+          key: [placed(path, reference.specifier), unknown, ...narrowed].filter(Boolean).join(" "),
+          isMade,
+        });
       }
       for (const target of targets) {
         if (above.includes(target)) continue;

@@ -202,6 +202,11 @@ export class Resolver {
     return lookup.resolve(this.ground, from, question);
   }
 
+  /** Whether a file may name a package that a name means, as far as its manifest is known. */
+  mayName(from: ProjectPath, question: Question): boolean {
+    return lookupNamed(question.lookup).mayName?.(this.ground, from, question) ?? true;
+  }
+
   /** A file, a stem, a folder: in this order, as Node, TypeScript and bundlers do. */
   #look(path: ProjectPath, how: { readonly loose: boolean; readonly folderOnly?: boolean }): Answer | undefined {
     if (!how.folderOnly) {

@@ -30,6 +30,9 @@ export function newDirective(
   const found = spelled(specifiers, head, added, manner);
   const { means, text } = found;
   const lookup = formsOf(head)?.lookup ?? "";
+  const [carried] = added.like && means === undefined ? added.like.link.named : [];
+  if (added.like && carried && !specifiers.mayCarry(added.like.of.head, carried, head))
+    throw new ShelfError("OUT_OF_REACH", { path: carried.specifier, other: head });
   if (means !== undefined && !specifiers.leads(head, means, { specifier: text.specifier, lookup }))
     throw new ShelfError("OUT_OF_REACH", { path: means, other: head });
   return found;

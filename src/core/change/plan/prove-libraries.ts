@@ -194,10 +194,18 @@ class Proof {
       const all = key.replace(/ (?:show|hide) .*$/, "");
       const there = [key, all].some((each) => has.has(each) || has.has(this.#planned(each)));
       if (!there && isMade) this.#gap("to be written", path, key.replace(/^made /, "*"), start);
-      else if (!there) this.#wrong(path, start, declares.join(", "), `what ${key} gives would not be known any more`);
+      else if (!there)
+        this.#wrong(
+          path,
+          start,
+          declares.join(", "),
+          `what ${key.replace(" (no dependency)", "")} gives would not be known any more`,
+        );
     }
     const known = new Set([...had.keys()].flatMap((key) => [key, this.#planned(key)]));
-    const fresh = [...has].filter(([key, { isMade }]) => !isMade && !known.has(key)).map(([key]) => key);
+    const fresh = [...has]
+      .filter(([key, { isMade }]) => !isMade && !known.has(key))
+      .map(([key]) => key.replace(" (no dependency)", ""));
     if (fresh.length > 0) this.#gap("beside", path, fresh.join("; "), start);
   }
 

@@ -16,7 +16,7 @@ import {
   type Reference,
   type Resolution,
 } from "../../languages/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { SourceText } from "../../base/text/index.js";
 import { isBoundByNames } from "../../graph/index.js";
@@ -265,10 +265,19 @@ function compare(
   if (was.state === "scope" || isScattered(passage, was)) return undefined;
   if (isOpened(passage, reference, was) && passage.after.resolve(passage.map.file(file.path), again).state === "found")
     return undefined;
+  if (was.state === "external" && isLeftBehind(passage, file.path, again))
+    return { before: targets, after: [], reason: "the package is no dependency of where the file goes" };
   if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);
   const found = shown(after) ?? [];
   return { before: targets, after: found, reason: reasonFor(reference, found.length) };
+}
+
+/** Whether a file goes to where a package is not known that it names and may name now. */
+function isLeftBehind({ before, after, map }: Passage, path: ProjectPath, reference: Reference): boolean {
+  const goes = map.file(path);
+  if (folderOf(goes) === folderOf(path)) return false;
+  return before.mayName(path, reference) && !after.mayName(goes, reference);
 }
 
 /** A resolution as paths; `undefined` for one that names none. */

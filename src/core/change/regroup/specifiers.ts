@@ -103,6 +103,12 @@ export class SpecifierMaker {
     return meant.state === "found" && meant.targets.includes(target);
   }
 
+  /** Whether a file may name a package that a reference of another names and may name. */
+  mayCarry(from: ProjectPath, reference: Reference, to: ProjectPath): boolean {
+    const { before, after } = this.#passage;
+    return !before.mayName(from, reference) || after.mayName(to, reference);
+  }
+
   /** What one of two files names the other, in the manner of the imports of one of them. */
   between(from: ProjectPath, to: ProjectPath, { references }: Extraction): string {
     const plain = specifierTo(from, to, "short");

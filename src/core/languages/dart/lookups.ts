@@ -21,6 +21,7 @@ import {
   type Ground,
   type LookupTree,
   type NameLookup,
+  type Question,
   type Resolution,
   type Scheme,
   type SpellingTask,
@@ -39,6 +40,7 @@ const isInLibrary = (path: ProjectPath, folder: ProjectPath): boolean => isBelow
 const address: NameLookup = {
   name: "dart",
   answersAddresses: true,
+  mayName: mayNamePackage,
   resolve: (ground, from, { specifier }) => resolveAddress(ground, from, specifier),
   spellings: addressSpellings,
 };
@@ -103,6 +105,12 @@ function resolvePackage(ground: Ground, from: ProjectPath, specifier: string): R
   if (files.length > 0) return { state: "found", targets: files, scheme };
   const others = places.map((place) => place && notOurs(ground, place, scheme));
   return others.find((other) => other !== undefined) ?? unresolved;
+}
+
+/** Of a package that is not in the project, the manifest around the file has to say that it is needed. */
+function mayNamePackage(ground: Ground, from: ProjectPath, { specifier }: Pick<Question, "specifier">): boolean {
+  const name = /^package:([^/]*)\//.exec(specifier)?.[1];
+  return name === undefined || dependsOn(ground, packageAround(ground, from), name);
 }
 
 /** Percent escapes stand for letters in an address. */

@@ -293,6 +293,22 @@ describe("what is not certain is no proof", () => {
     );
   });
 
+  test("a package that is no dependency of where the file goes", async () => {
+    const files: Files = {
+      "pubspec.yaml": "name: orchard\ndependencies:\n  http: any\n  fruit: any\n",
+      "lib/api.dart": "import 'package:http/http.dart';\nimport 'dart:io';\n",
+      "lib/odd.dart": "import 'package:odd/odd.dart';\n",
+      "packages/fruit/pubspec.yaml": "name: fruit\n",
+      "packages/fruit/lib/a.dart": "",
+    };
+    const { proof } = await planCommand(files, "lib/api.dart packages/fruit/lib/");
+    expect(proof.different).toMatchObject([{ file: "lib/api.dart", specifier: "package:http/http.dart" }]);
+    const known = { ...files, "packages/fruit/pubspec.yaml": "name: fruit\ndependencies:\n  http: any\n" };
+    expect((await planCommand(known, "lib/api.dart packages/fruit/lib/")).proof.outcome).toBe("holds");
+    // What no manifest names today is nobody's loss.
+    expect((await planCommand(files, "lib/odd.dart packages/fruit/lib/")).proof.outcome).toBe("holds");
+  });
+
   test("a name that a library's other file does not find any more", async () => {
     const project = await openProject(new MemoryStore(app));
     const text = app["lib/models/parts/twig.dart"] ?? "";

@@ -37,6 +37,11 @@ describe("one name", () => {
       "class A { A(); A.named(int b) : c = A(); factory A.of() => A.named(1); const A.zero(); final c; }",
       "t6 t6 t6 t6 t6 t6 t6",
     ],
+    [
+      "in strings with code in them, and behind those",
+      "class A {}\nString f(int A) { final b = '${A} ${A.b}'; return b + '$A'; }\nA? c;",
+      "t6 i24 i24 i24 i24 t6",
+    ],
     ["behind a dot it is another's", "class A {}\nfinal b = c.A; final d = c?.A(); final e = c..A();", "t6 . . ."],
     ["spread and cascade", "final A = []; final b = [...A, ...?A];", "t6 t6 t6"],
     ["labels of arguments", "final A = 1;\nfinal b = f(A: A, c: A ? A : A);", "t6 . t6 t6 t6 t6"],

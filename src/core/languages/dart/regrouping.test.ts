@@ -290,6 +290,17 @@ describe("what cannot be parted is refused", () => {
       "OUT_OF_REACH",
     ],
     [
+      "a target in a package that does not depend on what is needed there",
+      {
+        "pubspec.yaml": "name: orchard\ndependencies:\n  http: any\n  fruit: any\n",
+        "packages/fruit/pubspec.yaml": "name: fruit\n",
+        "packages/fruit/lib/f.dart": "",
+        "lib/a.dart": "import 'package:http/http.dart';\n\nfinal a = Client();\n\nclass B {}\n",
+      },
+      "extract lib/a.dart a > packages/fruit/lib/b.dart",
+      "OUT_OF_REACH",
+    ],
+    [
       "a target in another language",
       { "lib/a.dart": "class A {}\nclass B {}\n" },
       "extract lib/a.dart A > lib/a.ts",
