@@ -301,7 +301,8 @@ class Writer implements DirectiveEdits {
       const line = each.raw?.replace(/\r?\n/g, this.#lineEnd) ?? forms.write(each.text, this.#quote);
       const before = list[index - 1];
       const next = list[index + 1];
-      const isLikeNext = next !== undefined && groupOf(next.text) === groupOf(text);
+      // Where it stands above the first of its group that is there, the gap is there, too.
+      const isLikeNext = next !== undefined && !next.fresh && groupOf(next.text) === groupOf(text);
       const isGap = isOpen && before !== undefined && !isLikeNext && groupOf(before.text) !== groupOf(text);
       // What stands above all others has a line between itself and the next group.
       const isAbove =

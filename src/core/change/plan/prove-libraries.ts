@@ -12,21 +12,18 @@ import {
   formsOf,
   Libraries,
   mayNeedOutside,
-  mayUse,
   mentionsIn,
-  mentionsOf,
   Modules,
   tiesOf,
-  wordsOf,
   type Declaration,
   type Library,
   type LibraryUnit,
-  type Origin,
   type Tie,
 } from "../../graph/index.js";
 import { isScript, type Statement } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { holdersOf, importersOf, wordPattern } from "./name-holders.js";
+import { lentTo, recordOf, type LibraryRecord, type LibrarySide } from "./library-records.js";
 import type { Difference, Gap } from "./plan.js";
 import type { StatementProof, StatementResult } from "./prove-statements.js";
 
@@ -35,29 +32,9 @@ export function proveLibraries(input: StatementProof): Promise<StatementResult> 
   return new Proof(input).result();
 }
 
-/** One side of a change: the libraries as they are, or as they will be. */
-interface Side {
-  readonly libraries: Libraries;
-  readonly keyOf: (origin: Origin) => string;
-  readonly textOf: (path: ProjectPath) => string | undefined;
-}
-
-/** A declaration as what it says, whatever library it stands in. */
-interface Record {
-  readonly key: string;
-  /** The extensions that may be used in it. */
-  readonly lent: ReadonlySet<string>;
-  readonly declaration: Declaration;
-  readonly library: Library;
-  /** How many names in it mean something beyond it. */
-  readonly places: number;
-  /** Whether it uses what a generator has made. */
-  readonly needsMade: boolean;
-}
-
 class Proof {
-  readonly #now: Side;
-  readonly #then: Side;
+  readonly #now: LibrarySide;
+  readonly #then: LibrarySide;
   /** The heads of the libraries that give or gain, as they are, and as they will be. */
   readonly #parties: ReadonlySet<ProjectPath>;
   readonly #gainers: ReadonlySet<ProjectPath>;
@@ -87,7 +64,7 @@ class Proof {
       ...removed,
       ...removed.map((path) => map.file(path)),
     ];
-    const heads = ({ libraries }: Side): Set<ProjectPath> =>
+    const heads = ({ libraries }: LibrarySide): Set<ProjectPath> =>
       new Set(files.filter((path) => libraries.modules.tree.has(path)).map((path) => libraries.headOf(path)));
     this.#parties = heads(this.#now);
     this.#gainers = heads(this.#then);
@@ -123,9 +100,9 @@ class Proof {
   async #declarations(): Promise<void> {
     const now = await this.#records(this.#parties, this.#now);
     const then = await this.#records(this.#gainers, this.#then);
-    const left = new Map<string, Record[]>();
+    const left = new Map<string, LibraryRecord[]>();
     for (const record of then) left.set(record.key, [...(left.get(record.key) ?? []), record]);
-    const pairs = new Map<Declaration, Record>();
+    const pairs = new Map<Declaration, LibraryRecord>();
     for (const record of now) {
       const { unit, statement } = record.declaration;
       const there = left.get(record.key)?.shift();
@@ -157,8 +134,8 @@ class Proof {
     await this.#ties(pairs);
   }
 
-  async #records(heads: ReadonlySet<ProjectPath>, side: Side): Promise<Record[]> {
-    const found: Record[] = [];
+  async #records(heads: ReadonlySet<ProjectPath>, side: LibrarySide): Promise<LibraryRecord[]> {
+    const found: LibraryRecord[] = [];
     for (const head of heads) {
       const library = await side.libraries.library(head);
       if (!library) {
@@ -216,7 +193,7 @@ class Proof {
   }
 
   /** What only one library may know or do is still in one, and nothing new is known or done by coming together. */
-  async #ties(pairs: ReadonlyMap<Declaration, Record>): Promise<void> {
+  async #ties(pairs: ReadonlyMap<Declaration, LibraryRecord>): Promise<void> {
     const places = new Map<string, Declaration>();
     for (const [declaration, { declaration: there }] of pairs) places.set(placeOf(there), declaration);
     const known = new Set<string>();
@@ -292,7 +269,7 @@ class Proof {
       const now = await this.#now.libraries.library(head);
       const then = await this.#then.libraries.library(map.file(head));
       if (!now || !then) continue;
-      const keysOf = (library: Library, side: Side, placeFor: (path: ProjectPath) => ProjectPath): string[] =>
+      const keysOf = (library: Library, side: LibrarySide, placeFor: (path: ProjectPath) => ProjectPath): string[] =>
         library.links.flatMap((link) => {
           if (link.kind !== "re-export") return [];
           const targets = link.targets
@@ -350,7 +327,7 @@ class Proof {
     }
     for (const { file, name } of this.input.claims) {
       if (formsOf(file)?.isHidden(name) === true) continue;
-      const given = (side: Side): string =>
+      const given = (side: LibrarySide): string =>
         side.libraries.modules.originsOf(head, name).map(side.keyOf).sort().join("\t");
       if (given(this.#now) !== given(this.#then) && given(this.#now) !== "")
         this.#wrong(head, 0, name, "the file would not give the name any more, or another declaration by it");
@@ -400,7 +377,7 @@ class Proof {
 }
 
 /** Which declaration of the pairs a tie speaks of: libraries are read once a side, and so are their declarations. */
-function matching(pairs: ReadonlyMap<Declaration, Record>, wanted: Declaration): Declaration {
+function matching(pairs: ReadonlyMap<Declaration, LibraryRecord>, wanted: Declaration): Declaration {
   for (const each of pairs.keys()) if (placeOf(each) === placeOf(wanted)) return each;
   return wanted;
 }
@@ -411,66 +388,4 @@ function placeOf({ unit, statement }: Declaration): string {
 
 function nameIn(key: string): string {
   return key.slice(key.indexOf("\n") + 1);
-}
-
-/** The record of a declaration: its text, with what each name in it means in the place of the name, and without paths. */
-async function recordOf(side: Side, library: Library, unit: LibraryUnit, statement: Statement): Promise<Record> {
-  const { libraries, keyOf } = side;
-  const cuts: { readonly start: number; readonly end: number; readonly text: string }[] = [];
-  let places = 0;
-  let needsMade = false;
-  const made = new Set(library.made.flatMap(({ targets }) => targets));
-  for (const { name, prefix, start, end } of mentionsOf(library, unit, statement)) {
-    const all = libraries.meaning(library, name, prefix);
-    const origins = all.filter(({ file }) => !made.has(file));
-    needsMade ||= origins.length < all.length;
-    // What was a member by itself must not come to be one of what a prefix stands for.
-    if (prefix !== undefined && origins.length === 0) cuts.push({ start, end, text: `\u0003${prefix} ${name}\u0003` });
-    if (origins.length === 0) continue;
-    places += 1;
-    cuts.push({ start, end, text: `\u0002${origins.map(keyOf).sort().join("\t")}\u0002` });
-  }
-  for (const { name, level, places: all } of unit.names.variables)
-    if (level === "top" && statement.declares.includes(name))
-      for (const { start, end, isDeclared } of all)
-        if (isDeclared && statement.start <= start && start < statement.end)
-          cuts.push({ start, end, text: `\u0002${keyOf({ file: unit.path, name })}\u0002` });
-  const references = libraries.modules
-    .reading(unit.path)
-    .references.filter(({ start }) => statement.start <= start && start < statement.end);
-  for (const { start, end } of references) cuts.push({ start, end, text: "" });
-  const means = references.map((each) => {
-    const targets = libraries.modules.targetsOf(unit.path, each).map((target) => keyOf({ file: target, name: "" }));
-    return targets.length > 0 ? targets.join() : each.specifier;
-  });
-  let said = "";
-  let at = statement.start;
-  for (const cut of cuts.sort((a, b) => a.start - b.start)) {
-    if (cut.start < at) continue;
-    said += unit.text.slice(at, cut.start) + cut.text;
-    at = cut.end;
-  }
-  said = (said + unit.text.slice(at, statement.end)).replaceAll("\r\n", "\n");
-  return {
-    key: [said, ...means].join("\u0001"),
-    lent: await lentTo(side, library, unit, statement),
-    declaration: { unit, statement },
-    library,
-    places,
-    needsMade,
-  };
-}
-
-/** The extensions that may be used in a declaration, by what declares them. */
-async function lentTo(
-  { libraries, keyOf }: Side,
-  library: Library,
-  unit: LibraryUnit,
-  statement: Statement,
-): Promise<ReadonlySet<string>> {
-  const words = wordsOf(unit, statement);
-  const all = await libraries.lent(library);
-  return new Set(
-    all.filter(({ origin, lends }) => origin.name !== "" && mayUse(lends, words)).map(({ origin }) => keyOf(origin)),
-  );
 }

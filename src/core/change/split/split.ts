@@ -6,13 +6,14 @@ import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { SourceTree } from "../../files/index.js";
-import { prepareNames, type Statement } from "../../languages/index.js";
+import { languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { anatomyOf, extensionFor, fileNameFor, givenNames, type Anatomy, type Part } from "../regroup/index.js";
 import { boundIn, carriedOf, regroupParts, type Carried } from "../libraries/index.js";
 import { kindName, kindsOf, reduces, stateKinds } from "./by-kind.js";
 import { groupsByName } from "./by-name.js";
+import { blocKinds, blocName, eventsAndStates } from "./by-part.js";
 import { unitsOf, type Unit } from "./units.js";
 
 /** What was asked. */
@@ -112,6 +113,15 @@ async function filesBy(
     }
     return files;
   }
+  if (languageFor(anatomy.path)?.directives) {
+    const kinds = eventsAndStates(units);
+    for (const kind of kinds ? blocKinds : []) {
+      const statements = inOrder(units.filter((unit) => kinds?.get(unit) === kind));
+      const path = inFolder(folder, blocName(anatomy.path, kind) + anatomy.extension);
+      if (statements.length > 0) files.push({ path, statements, leads: false });
+    }
+    return files;
+  }
   const kinds = kindsOf(anatomy, units);
   for (const kind of stateKinds) {
     const statements = inOrder(units.filter((unit) => kinds.get(unit) === kind));
@@ -125,6 +135,7 @@ async function filesBy(
 
 /** A file that computes a new state from actions, and holds more than that. */
 function isState(anatomy: Anatomy, units: readonly Unit[]): boolean {
+  if (languageFor(anatomy.path)?.directives) return (eventsAndStates(units)?.size ?? 0) > 0;
   const kinds = new Set(kindsOf(anatomy, units).values());
   return reduces(anatomy) && [...kinds].some((kind) => kind !== "types" && kind !== "reducer");
 }

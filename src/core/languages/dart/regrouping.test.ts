@@ -217,6 +217,25 @@ describe("what stands where", () => {
       },
     ],
     [
+      "a bloc: its events and its states",
+      {
+        "lib/tree_bloc.dart":
+          "import 'package:bloc/bloc.dart';\n\nsealed class TreeEvent {}\n\nclass TreePicked extends TreeEvent {}\n\nclass TreeState {}\n\nclass TreeReady extends TreeState {\n  final of = _two;\n}\n\nconst _two = 2;\n\nclass TreeBloc extends Bloc<TreeEvent, TreeState> {\n  TreeBloc() : super(TreeReady()) {\n    on<TreePicked>(_onPicked);\n  }\n\n  void _onPicked(TreePicked event, Emitter<TreeState> emit) {}\n}\n",
+        "lib/use.dart": "import 'tree_bloc.dart';\n\nfinal u = [TreePicked(), TreeBloc()];\n",
+      },
+      "split lib/tree_bloc.dart",
+      {
+        "lib/tree_bloc.dart":
+          "import 'package:bloc/bloc.dart';\n\nimport 'tree_event.dart';\nimport 'tree_state.dart';\n\nclass TreeBloc extends Bloc<TreeEvent, TreeState> {\n  TreeBloc() : super(TreeReady()) {\n    on<TreePicked>(_onPicked);\n  }\n\n  void _onPicked(TreePicked event, Emitter<TreeState> emit) {}\n}\n",
+        "lib/tree_event.dart":
+          "import 'package:bloc/bloc.dart';\n\nsealed class TreeEvent {}\n\nclass TreePicked extends TreeEvent {}\n",
+        "lib/tree_state.dart":
+          "import 'package:bloc/bloc.dart';\n\nclass TreeState {}\n\nclass TreeReady extends TreeState {\n  final of = _two;\n}\n\nconst _two = 2;\n",
+        "lib/use.dart":
+          "import 'tree_bloc.dart';\nimport 'tree_event.dart';\n\nfinal u = [TreePicked(), TreeBloc()];\n",
+      },
+    ],
+    [
       "what knows each other by private names stays together",
       {
         "lib/trees.dart":
