@@ -82,3 +82,67 @@ test("arranged, moved by hand and back: every directive and every picture means 
   for (let left = commands.length; left > 0; left -= 1) expect((await run(root, ["undo", "--write"])).code).toBe(0);
   expect(fingerprint(root)).toBe(bytes);
 }, 60_000);
+
+/** How often each class and function of the app is meant in a file that can know it, and how often in one that cannot. */
+function usesIn(root: string): Map<string, string> {
+  const meant = meaningsOf(root);
+  const texts = new Map(
+    [...meant.keys()].map((path) => [path, readFileSync(join(root, path), "utf8").replace(/\/\/.*$/gm, "")]),
+  );
+  const linesOf = (path: string, word: RegExp): string[] =>
+    [...(texts.get(path) ?? "").matchAll(/^(import|export|part of|part) '[^']+'.*;$/gm)].flatMap(([line], index) =>
+      word.test(line) ? [meant.get(path)?.[index] ?? ""] : [],
+    );
+  const leader = (path: string): string => linesOf(path, /^part of/)[0] ?? path;
+  const unitsOf = (path: string): string[] => [leader(path), ...linesOf(leader(path), /^part '/)];
+  const given = (path: string, seen: readonly string[] = []): string[] =>
+    seen.includes(path)
+      ? []
+      : [...unitsOf(path), ...linesOf(path, /^export/).flatMap((each) => given(each, [...seen, path]))];
+  const declared = new Map<string, Set<string>>();
+  for (const [path, text] of texts)
+    for (const [, name = ""] of text.matchAll(
+      /^(?:[a-z]+ )*(?:class|extension|mixin|enum) (\w+)|^[\w<>?]+ (_?[a-z]\w*)\(/gm,
+    ))
+      if (name !== "") declared.set(name, (declared.get(name) ?? new Set()).add(path));
+  const counts = new Map<string, string>();
+  for (const [name, places] of declared) {
+    let [known, unknown] = [0, 0];
+    for (const [path, text] of texts) {
+      const times = text.replace(/^(?:import|export) .*;$/gm, "").match(new RegExp(`\\b${name}\\b`, "g"))?.length ?? 0;
+      const seen = [...unitsOf(path), ...linesOf(leader(path), /^import/).flatMap((each) => given(each))];
+      if (seen.some((each) => places.has(each))) known += times;
+      else unknown += times;
+    }
+    counts.set(name, `${known} ${unknown}`);
+  }
+  return counts;
+}
+
+test("taken out, joined and split: each class is known wherever it is used, and undoing gives every byte back", async () => {
+  const root = demoCopy("orchard-flutter");
+  const bytes = fingerprint(root);
+  const before = usesIn(root);
+  expect(before.get("HarvestEvent")).toBe("5 0");
+  const commands = [
+    "extract lib/state/harvest_events.dart HarvestEvent HarvestPicked HarvestCleared --to lib/models/harvest_event.dart",
+    "join lib/state/harvest_events.dart lib/state/harvest_state.dart",
+    "split lib/helpers/dates.dart",
+    "split lib/state/app_state.dart",
+    "join lib/models/harvest.dart lib/models/harvest_event.dart lib/models/harvests.dart",
+    "extract lib/models/harvests.dart HarvestEvent --to lib/models/ --keep-export",
+  ];
+  let done = 0;
+  for (const command of commands) {
+    const { code, out } = await run(root, [...command.split(" "), "--json", "--write"]);
+    if (command.includes("--keep-export"))
+      expect(JSON.parse(out)).toMatchObject({ error: { code: "EXTRACT_PRIVATE" } });
+    else {
+      expect(code, `${command}: ${out.slice(0, 500)}`).toBe(0);
+      done += 1;
+    }
+    expect(Object.fromEntries(usesIn(root)), command).toEqual(Object.fromEntries(before));
+  }
+  for (; done > 0; done -= 1) expect((await run(root, ["undo", "--write"])).code).toBe(0);
+  expect(fingerprint(root)).toBe(bytes);
+}, 60_000);

@@ -115,12 +115,32 @@ export function piecesIn(parser, root, paths) {
           return known.has(name) && !inner.has(word) ? [`${word.replace(/^_.*/, "_")}=${known.get(name)}`] : [];
         });
         const list = found.get(key) ?? [];
-        list.push({ meanings, outside, from: unit });
+        // What nothing here explains, and what stands behind a dot, may come from outside.
+        const isOpen = words.some(
+          (word, at) =>
+            /^[A-Z]/.test(word) &&
+            !known.has(word) &&
+            !inner.has(word) &&
+            !behindDot.has(at) &&
+            !/^(?:String|List|Map|Set|Iterable|Future|Stream|Object|Function|Type|Null|Never|Symbol|Record|Enum)$/.test(
+              word,
+            ),
+        );
+        const isReaching = [...behindDot].some(
+          (at) => /^[a-z]/.test(words[at] ?? "") && /^[a-z]/.test(words[at - 1] ?? "A"),
+        );
+        list.push({ meanings, outside: isOpen || isReaching ? outside : new Set(), from: unit });
         found.set(key, list);
       }
     }
   }
-  return { found, errors };
+  // What passes others on gives what it gave.
+  const gives = new Map(
+    [...files]
+      .filter(([, { directives, leader }]) => leader === "" && directives.some(({ isExport }) => isExport))
+      .map(([path]) => [path, [...givenBy(path).keys()]]),
+  );
+  return { found, errors, gives };
 }
 
 /** What differs between two trees, as lines. @param {ReturnType<typeof piecesIn>} before @param {ReturnType<typeof piecesIn>} after */
@@ -129,6 +149,11 @@ export function differences(before, after) {
   const wrong = [];
   if (before.errors !== after.errors) wrong.push(`${before.errors} errors became ${after.errors}`);
   const short = (/** @type {string} */ text) => (text.length > 90 ? `${text.slice(0, 90)}…` : text);
+  for (const [path, names] of before.gives) {
+    const now = after.gives.get(path);
+    const lost = now ? names.filter((name) => !now.includes(name)) : [];
+    if (lost.length > 0) wrong.push(`${path}: gives ${lost.slice(0, 3).join(", ")} no more`);
+  }
   for (const [key, list] of before.found) {
     const there = after.found.get(key) ?? [];
     if (there.length !== list.length) {
@@ -150,7 +175,6 @@ export function differences(before, after) {
           `${each.from} → ${now.from}: \`${short(key)}\` means ${lost.join(", ")} no more, and ${come.join(", ")}`,
         );
       }
-      // A word that nothing here explains may come from outside.
       const gone = list.length > 1 ? [] : [...each.outside].filter((uri) => !now.outside.has(uri));
       if (gone.length > 0 && key.split(" ").length > 3)
         wrong.push(`${each.from} → ${now.from}: \`${short(key)}\` loses ${gone.join(", ")}`);

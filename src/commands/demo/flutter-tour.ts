@@ -23,6 +23,23 @@ export const flutterApp: Tour = {
       say: "The local package gets another place. The path in the manifest follows; its name stays what it was.",
       run: ["move", "packages/orchard_units", "kits/orchard_units", "--write"],
     },
+    {
+      say: "What happens to the harvest goes to a file of its own. A class that only its library may build on takes its subclasses along.",
+      run: [
+        "extract",
+        "lib/state/harvest_events.dart",
+        "HarvestEvent",
+        "HarvestPicked",
+        "HarvestCleared",
+        "--to",
+        "lib/models/harvest_event.dart",
+        "--write",
+      ],
+    },
+    {
+      say: "What is left in the part, a private helper, goes back into its library.",
+      run: ["join", "lib/state/harvest_events.dart", "lib/state/harvest_state.dart", "--write"],
+    },
     { say: "Would features help? Every arrangement is tried in memory.", run: ["compare"] },
     {
       say: "Layers within features: contracts in the domain, what does the work in data; tests go where their files go.",
@@ -40,5 +57,5 @@ export const flutterApp: Tour = {
     { say: "Back to layers, because one can.", run: ["arrange", "--as", "layer-first", "--likeliest", "--write"] },
   ],
   judge: "nobody",
-  undo: 6,
+  undo: 8,
 };

@@ -1,5 +1,5 @@
 /** The names that a library's declarations use, and what they use of them. */
-import type { Library, LibraryUnit } from "./libraries.js";
+import { formsOf, type Libraries, type Library, type LibraryUnit } from "./libraries.js";
 import { takes, type Statement } from "../languages/index.js";
 
 /** One place at which a name of the top level is meant, bare or behind a prefix. */
@@ -76,8 +76,21 @@ export function givesMention(
   return link.prefix === prefix && takes(link, name);
 }
 
-/** Whether a declaration names anything that nobody here explains, or uses a member of something: a package may have given it. */
-export function mayNeedOutside(unit: LibraryUnit, statement: Statement): boolean {
-  const declared = new Set(statement.declares);
-  return [...wordsOf(unit, statement)].some((word) => !declared.has(word));
+/**
+ * Whether a declaration names something that nobody here explains, or uses a member of a value: a package may have given it. Types of
+ * which the language itself speaks are its own, unless a directive of the library lists one.
+ */
+export function mayNeedOutside(
+  libraries: Pick<Libraries, "meaning">,
+  library: Library,
+  unit: LibraryUnit,
+  statement: Statement,
+): boolean {
+  if (statement.bonds?.reaches !== false) return true;
+  const forms = formsOf(library.head);
+  const listed = new Set(library.links.flatMap(({ show = [], hide }) => [...show, ...hide]));
+  return mentionsOf(library, unit, statement).some(({ name, prefix }) => {
+    if (prefix === undefined && forms?.isOfLanguage(name) === true && !listed.has(name)) return false;
+    return libraries.meaning(library, name, prefix).length === 0;
+  });
 }

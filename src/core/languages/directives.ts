@@ -37,8 +37,12 @@ export interface DirectiveForms {
   placeAmong(written: readonly DirectiveText[], added: DirectiveText): number | undefined;
   /** What a generator makes for one file, as it will be called for another: `tree.g.dart`, `tree.dart`, `oak.dart` → `oak.g.dart`. */
   madeFor(specifier: string, from: string, to: string): string | undefined;
+  /** The version of the language that a text asks for, if it asks for one. */
+  version(text: string): string;
   /** Text at the head of a file that holds for what is taken out of it. */
   isForAll(comment: string): boolean;
+  /** Whether a name is that of a type or annotation of which the language itself speaks: `int`, for numbers in a text. */
+  isOfLanguage(name: string): boolean;
   /** The command of its tools that takes out directives for which nothing is needed. */
   readonly tidying: string;
   /** How files are called that hold one thing. */

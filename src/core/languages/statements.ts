@@ -46,6 +46,8 @@ export interface Bonds {
   readonly hides: ReadonlySet<string>;
   /** Those that it uses of something else, by a name that nothing around explains: `tree._height`; `of` is a plain name before it. */
   readonly asks: readonly { readonly name: string; readonly start: number; readonly of?: string }[];
+  /** Whether it uses a member or an operator of a value, or calls one: an extension may be meant that nothing names. */
+  readonly reaches: boolean;
   /** What it is made after: `extends Tree`, `with Growing`. A name that is had by a prefix is another library's. */
   readonly supers: readonly { readonly relation: string; readonly name: string; readonly start: number }[];
   /** Relations that only its own library may have to it. */

@@ -12,7 +12,7 @@ const marks: readonly (readonly [name: string, of: (anatomy: Anatomy) => string]
   ["@flow", ({ text }) => (/^\s*(?:\/\/|\/\*+[\s*]*)@flow\b/m.test(text) ? "@flow" : "")],
   ["@jsx", ({ text }) => /@jsx(?:ImportSource|Runtime)?\s+\S+/.exec(text)?.[0] ?? ""],
   ["an annotation of its library", ({ statements, text }) => libraryAnnotations(statements, text)],
-  ["a version of the language", ({ text }) => /^\/\/\s*@dart\s*=.*$/m.exec(text)?.[0] ?? ""],
+  ["a version of the language", ({ text, path }) => languageFor(path)?.directives?.version(text) ?? ""],
   ["a platform", ({ path }) => platformOf(path)],
 ];
 

@@ -370,7 +370,7 @@ class Planner implements DirectivePlan {
   /** Packages, and whatever else nobody can look into. */
   #outside({ library, unit, statement }: Entry): void {
     const { libraries } = this.input;
-    if (!mayNeedOutside(unit, statement)) return;
+    if (!mayNeedOutside(libraries, library, unit, statement)) return;
     const has = this.now ? libraries.outside(this.now) : new Map<string, unknown>();
     for (const link of library.links) {
       if (link.kind !== "import" || link.isDeferred === true) continue;
@@ -496,9 +496,10 @@ class Planner implements DirectivePlan {
           this.input.libraries.through(only, name).length === 0 || this.#gives({ ...kept, link: only }, name).length > 0
         );
       };
-      kept.hide = link.hide.filter(isThere);
-      if (!link.show) continue;
-      const show = link.show.filter(isThere);
+      kept.hide = kept.hide.filter(isThere);
+      // What came by uniting two directives is there, too.
+      if (!kept.show) continue;
+      const show = kept.show.filter(isThere);
       if (show.length > 0) kept.show = show;
       else kept.isDropped = true;
     }

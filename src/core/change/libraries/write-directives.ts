@@ -44,7 +44,7 @@ function spelled(
   { kind, target, prefix, show, hide, like, beside }: Added,
   manner: { readonly from: ProjectPath; readonly reference: Reference } | undefined,
 ): NewDirective {
-  const list = { ...(show && { show: [...show].sort() }), hide };
+  const list = { ...(show && { show: like ? [...show] : [...show].sort() }), hide };
   const text = (specifier: string): DirectiveText => ({
     kind,
     specifier,

@@ -13,6 +13,7 @@ import {
   Libraries,
   mayNeedOutside,
   mentionsIn,
+  mentionsOf,
   Modules,
   tiesOf,
   type Declaration,
@@ -114,6 +115,13 @@ class Proof {
       }
       this.#same += record.places;
       pairs.set(record.declaration, there);
+      if (versionOf(record.library) !== versionOf(there.library))
+        this.#wrong(
+          unit.path,
+          statement.start,
+          statement.declares.join(", "),
+          "another version of the language would hold for it",
+        );
       if (record.needsMade && there.library.made.length === 0)
         this.#wrong(
           unit.path,
@@ -122,7 +130,7 @@ class Proof {
           "what is generated for it would not be a part",
         );
       this.#lent(record.lent, there.lent, unit.path, statement.start);
-      if (mayNeedOutside(unit, statement)) this.#outside(record.library, there.library, unit.path, statement);
+      this.#outside({ library: record.library, unit, statement }, there.library);
     }
     for (const { declaration } of [...left.values()].flat())
       this.#wrong(
@@ -156,31 +164,53 @@ class Proof {
     for (const key of then) if (!now.has(key)) this.#gap("beside", path, nameIn(key), start);
   }
 
-  /** What may come from packages to the declarations of one library, and to those of the one where they stand then. */
+  /** What may come from packages to a declaration of one library, and in the one where it stands then. Once for two libraries. */
   #outside(
+    {
+      library,
+      unit,
+      statement,
+    }: { readonly library: Library; readonly unit: LibraryUnit; readonly statement: Statement },
+    then: Library,
+  ): void {
+    const { libraries } = this.#now;
+    if (this.#isFirst("lost", library, then) && mayNeedOutside(libraries, library, unit, statement)) {
+      this.#compared.add(`lost\n${library.head}\n${then.head}`);
+      this.#lost(library, then, unit.path, statement);
+    }
+    // What is imported by its name may be given by a package as well.
+    const takes = (): boolean =>
+      mayNeedOutside(libraries, library, unit, statement) ||
+      mentionsOf(library, unit, statement).some(({ name, prefix }) => prefix !== undefined || !then.declares.has(name));
+    if (!this.#isFirst("fresh", library, then) || !takes()) return;
+    this.#compared.add(`fresh\n${library.head}\n${then.head}`);
+    this.#fresh(library, then, unit.path, statement);
+  }
+
+  #isFirst(what: string, { head }: Library, then: Library): boolean {
+    return !this.#compared.has(`${what}\n${head}\n${then.head}`);
+  }
+
+  #lost(
     now: Library,
     then: Library,
     path: ProjectPath,
     { start, declares }: Pick<Statement, "start" | "declares">,
   ): void {
-    const pair = `${now.head}\n${then.head}`;
-    if (this.#compared.has(pair)) return;
-    this.#compared.add(pair);
-    const [had, has] = [this.#now.libraries.outside(now), this.#then.libraries.outside(then)];
-    for (const [key, { isMade }] of had) {
+    const has = this.#then.libraries.outside(then);
+    for (const [key, { isMade }] of this.#now.libraries.outside(now)) {
       const all = key.replace(/ (?:show|hide) .*$/, "");
       const there = [key, all].some((each) => has.has(each) || has.has(this.#planned(each)));
+      const said = `what ${key.replace(" (no dependency)", "")} gives would not be known any more`;
       if (!there && isMade) this.#gap("to be written", path, key.replace(/^made /, "*"), start);
-      else if (!there)
-        this.#wrong(
-          path,
-          start,
-          declares.join(", "),
-          `what ${key.replace(" (no dependency)", "")} gives would not be known any more`,
-        );
+      else if (!there) this.#wrong(path, start, declares.join(", "), said);
     }
+  }
+
+  #fresh(now: Library, then: Library, path: ProjectPath, { start }: Pick<Statement, "start">): void {
+    const had = this.#now.libraries.outside(now);
     const known = new Set([...had.keys()].flatMap((key) => [key, this.#planned(key)]));
-    const fresh = [...has]
+    const fresh = [...this.#then.libraries.outside(then)]
       .filter(([key, { isMade }]) => !isMade && !known.has(key))
       .map(([key]) => key.replace(" (no dependency)", ""));
     if (fresh.length > 0) this.#gap("beside", path, fresh.join("; "), start);
@@ -277,7 +307,9 @@ class Proof {
             .filter((each) => each !== then.head);
           const outside =
             link.targets.length > 0 ? [] : link.named.map(({ specifier }) => specifier.replace(/^(?:\.{1,2}\/)+/, ""));
-          return [...targets, ...outside].map((each) => [each, link.show?.join() ?? "", link.hide.join()].join(" "));
+          return [...targets, ...outside].map((each) =>
+            [each, [...(link.show ?? [])].sort().join(), [...link.hide].sort().join()].join(" "),
+          );
         });
       const left = new Set(keysOf(then, this.#then, (path) => path));
       for (const key of keysOf(now, this.#now, (path) => map.file(path))) {
@@ -333,7 +365,10 @@ class Proof {
         this.#wrong(head, 0, name, "the file would not give the name any more, or another declaration by it");
     }
     const [first] = now.units;
-    if (isChanged && first) this.#outside(now, then, head, { start: 0, declares: [nameOf(head)] });
+    if (!isChanged || !first) return;
+    const whole = { start: 0, declares: [nameOf(head)] };
+    this.#lost(now, then, head, whole);
+    this.#fresh(now, then, head, whole);
   }
 
   async #mentions(
@@ -374,6 +409,11 @@ class Proof {
         );
     }
   }
+}
+
+/** The version of the language that a library asks for. */
+function versionOf({ head, units: [unit] }: Library): string {
+  return formsOf(head)?.version(unit?.text ?? "") ?? "";
 }
 
 /** Which declaration of the pairs a tie speaks of: libraries are read once a side, and so are their declarations. */

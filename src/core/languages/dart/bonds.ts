@@ -4,7 +4,7 @@
  */
 import type { Bonds } from "../statements.js";
 import type { Kind, Piece, Scopes } from "./token-walk.js";
-import type { Token } from "./tokens.js";
+import { reserved, type Token } from "./tokens.js";
 
 /** Whether only its library knows a name; `_` and `__` are the names of what nobody uses. */
 export function isHidden(name: string): boolean {
@@ -25,12 +25,18 @@ const closed: Readonly<Record<string, readonly string[]>> = {
 /** The bonds of the declarations of one text. */
 export class BondReader {
   readonly #explained = new Set<number>();
+  /** Uses of what is declared inside of something. */
+  readonly #isInner = new Set<number>();
 
   constructor(
     readonly tokens: readonly Token[],
     readonly scopes: Scopes,
   ) {
-    for (const { token, scope } of scopes.uses) if (scope.find(token.text)) this.#explained.add(token.start);
+    for (const { token, scope } of scopes.uses) {
+      const declared = scope.find(token.text);
+      if (declared) this.#explained.add(token.start);
+      if (declared?.isTop === false) this.#isInner.add(token.start);
+    }
     for (const scope of scopes.scopes)
       for (const { places } of scope.declared.values())
         for (const { token } of places) this.#explained.add(token.start);
@@ -42,6 +48,7 @@ export class BondReader {
     return {
       hides,
       asks: this.#asks(from, to, { hides, owner: kind ? this.#text(kind.at + 1) : "" }),
+      reaches: this.#reaches(from, to),
       supers: kind ? this.#supers(kind) : [],
       closedTo: this.tokens
         .slice(from, kind?.at ?? from)
@@ -88,6 +95,40 @@ export class BondReader {
     return found;
   }
 
+  /** Members behind dots, operators, calls of what is declared inside, and patterns. What stands behind a type's name is its own. */
+  #reaches(from: number, to: number): boolean {
+    for (let at = from; at < to; at += 1) {
+      const token = this.tokens[at];
+      const text = this.#text(at);
+      const before = this.tokens[at - 1];
+      if (token?.kind === "name") {
+        if (text === "switch" || text === "case") return true;
+        if (before?.text === "." && !this.#explained.has(token.start) && !this.#isOfType(at - 2)) return true;
+        if (this.#text(at + 1) === "(" && this.#isInner.has(token.start)) return true;
+        continue;
+      }
+      if (text === "<") {
+        const end = this.#anglesEnd(at);
+        if (end === at) return true;
+        at = end;
+      } else if (text === "[" && (before?.kind === "text" || /^(?:[\w$]+|[)\]])$/.test(before?.text ?? ""))) {
+        if (before?.kind === "text" || !reserved.has(before?.text ?? "")) return true;
+      } else if (/^[-+/%~^]$/.test(text)) return true;
+      else if (text === "*" && !/^(?:async|sync|yield)$/.test(before?.text ?? "")) return true;
+      else if (/^[&|]$/.test(text) && this.#text(at + 1) !== text && before?.text !== text) return true;
+      else if (text === ">" && before?.text !== "=") return true;
+    }
+    return false;
+  }
+
+  /** `Tree.named`, `super.build`: not of a value. */
+  #isOfType(at: number): boolean {
+    const text = this.#text(at);
+    if (text === "super") return true;
+    const start = this.tokens[at]?.start ?? -1;
+    return /^_*[A-Z]/.test(text) && this.#text(at - 1) !== "." && !this.#isInner.has(start);
+  }
+
   #supers({ keyword, header, body }: Kind): Bonds["supers"][number][] {
     const found: Bonds["supers"][number][] = [];
     // An extension is no kind of what it extends.
@@ -110,6 +151,7 @@ export class BondReader {
     for (let at = from; at < this.tokens.length; at += 1) {
       if (this.#text(at) === "<") depth += 1;
       else if (this.#text(at) === ">") depth -= 1;
+      else if (this.tokens[at]?.kind !== "name" && !/^[.,?&()[\]{}@=]$/.test(this.#text(at))) return from;
       if (depth === 0) return at;
     }
     return from;

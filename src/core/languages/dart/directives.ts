@@ -53,6 +53,13 @@ function madeFor(specifier: string, from: string, to: string): string | undefine
   return specifier.startsWith(`${stem}.`) ? stemOf(to) + specifier.slice(stem.length) : undefined;
 }
 
+/** Types of literals, of what is asynchronous, of loops, and annotations of the language (Dart Language Specification). */
+const ofLanguage = new Set(
+  "int double num bool String List Map Set Symbol Type Function Object Null Never Record Iterable Future Stream Enum dynamic override deprecated".split(
+    " ",
+  ),
+);
+
 export const dartDirectives: DirectiveForms = {
   lookup: "dart",
   read,
@@ -60,7 +67,10 @@ export const dartDirectives: DirectiveForms = {
   isHidden,
   placeAmong,
   madeFor,
+  // Dart Language Versioning: a comment at the head of a library.
+  version: (text) => /^\/\/\s*@dart\s*=\s*([\d.]+)/m.exec(text)?.[1] ?? "",
   isForAll: isOfTheFile,
+  isOfLanguage: (name) => ofLanguage.has(name),
   tidying: "dart fix --apply",
   fileCase: "snake",
 };

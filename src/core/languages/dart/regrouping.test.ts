@@ -87,6 +87,15 @@ describe("what stands where", () => {
       },
     ],
     [
+      "what is said of the whole file is said of the new one",
+      { "lib/a.dart": "// Orchard.\n// @dart = 2.9\n\nclass A {}\n\nclass B {}\n" },
+      "extract lib/a.dart A > lib/b.dart",
+      {
+        "lib/a.dart": "// Orchard.\n// @dart = 2.9\n\nclass B {}\n",
+        "lib/b.dart": "// Orchard.\n// @dart = 2.9\n\nclass A {}\n",
+      },
+    ],
+    [
       "a private helper of what goes goes along, and one that stays as well stays",
       {
         "lib/a.dart": "String one() => _help('1');\n\nString _help(String text) => text;\n\nint two() => 2;\n",
@@ -124,13 +133,13 @@ describe("what stands where", () => {
     [
       "with the export kept, nobody else changes",
       {
-        "lib/a.dart": "import 'dart:math';\n\nclass A {}\n\nclass B extends A {}\n",
+        "lib/a.dart": "import 'dart:math';\n\nclass A {}\n\nclass B extends A {\n  final b = max(1, 2);\n}\n",
         "lib/c.dart": "import 'a.dart';\n\nfinal c = B();\n",
       },
       "extract lib/a.dart B > lib/b.dart keep",
       {
         "lib/a.dart": "import 'dart:math';\n\nexport 'b.dart' show B;\n\nclass A {}\n",
-        "lib/b.dart": "import 'dart:math';\n\nimport 'a.dart';\n\nclass B extends A {}\n",
+        "lib/b.dart": "import 'dart:math';\n\nimport 'a.dart';\n\nclass B extends A {\n  final b = max(1, 2);\n}\n",
       },
     ],
     [
@@ -160,6 +169,7 @@ describe("what stands where", () => {
         "lib/use.dart": "import 'a.dart';\nimport 'b.dart' show B;\n\nfinal u = [A(), B()];\n",
         "lib/use2.dart": "import 'b.dart' as bb;\n\nfinal u = [bb.C(), bb.B()];\n",
         "lib/kit.dart": "export 'a.dart';\nexport 'b.dart';\n",
+        "lib/list.dart": "export 'a.dart' show A;\nexport 'b.dart' show B;\n",
       },
       "join lib/a.dart lib/b.dart > lib/ab.dart",
       {
@@ -170,6 +180,7 @@ describe("what stands where", () => {
         "lib/use.dart": "import 'ab.dart';\n\nfinal u = [A(), B()];\n",
         "lib/use2.dart": "import 'ab.dart' as bb;\n\nfinal u = [bb.C(), bb.B()];\n",
         "lib/kit.dart": "export 'ab.dart';\n",
+        "lib/list.dart": "export 'ab.dart' show A, B;\n",
       },
     ],
     [
@@ -227,10 +238,9 @@ describe("what stands where", () => {
       {
         "lib/tree_bloc.dart":
           "import 'package:bloc/bloc.dart';\n\nimport 'tree_event.dart';\nimport 'tree_state.dart';\n\nclass TreeBloc extends Bloc<TreeEvent, TreeState> {\n  TreeBloc() : super(TreeReady()) {\n    on<TreePicked>(_onPicked);\n  }\n\n  void _onPicked(TreePicked event, Emitter<TreeState> emit) {}\n}\n",
-        "lib/tree_event.dart":
-          "import 'package:bloc/bloc.dart';\n\nsealed class TreeEvent {}\n\nclass TreePicked extends TreeEvent {}\n",
+        "lib/tree_event.dart": "sealed class TreeEvent {}\n\nclass TreePicked extends TreeEvent {}\n",
         "lib/tree_state.dart":
-          "import 'package:bloc/bloc.dart';\n\nclass TreeState {}\n\nclass TreeReady extends TreeState {\n  final of = _two;\n}\n\nconst _two = 2;\n",
+          "class TreeState {}\n\nclass TreeReady extends TreeState {\n  final of = _two;\n}\n\nconst _two = 2;\n",
         "lib/use.dart":
           "import 'tree_bloc.dart';\nimport 'tree_event.dart';\n\nfinal u = [TreePicked(), TreeBloc()];\n",
       },
@@ -250,6 +260,34 @@ describe("what stands where", () => {
     ],
   ])("%s", async (_, files, command, then) => {
     expect(await changed(files, command)).toEqual(then);
+  });
+});
+
+describe("what packages may give goes along where something may need it", () => {
+  test.each<[string, string, boolean]>([
+    [
+      "nothing but fields of the language's types",
+      "class A {\n  const A(this.a, {super.key});\n  final List<String> a;\n}",
+      false,
+    ],
+    ["a type that nobody here explains", "class A {\n  Leaf? a;\n}", true],
+    ["a member of a value", "int f(List<int> a) => a.length;", true],
+    ["a member of what stands in brackets", "int f(List<int> a) => (a).length;", true],
+    ["a maker behind a type's name", "class A {\n  A.of();\n  factory A.two() => A.of();\n}", false],
+    ["an operator", "int f(int a) => a + 1;", true],
+    ["a comparison", "bool f(int a) => a < 1;", true],
+    ["an element", "int f(List<int> a) => a[0];", true],
+    ["a list", "final f = [1, 2];", false],
+    ["a call of a value", "int f(int Function() a) => a();", true],
+    ["a pattern", "int f(A a) => switch (a) { A(:final b) => b };\nclass A {}", true],
+    ["a word in a string", "String f(String a) => 'a $a';", false],
+    ["what is asynchronous", "Future<void> f(Future<int> a) async {\n  await a;\n}", false],
+  ])("%s: %s", async (_, text, isNeeded) => {
+    const files = { "lib/a.dart": `import 'package:x/x.dart';\n\n${text}\n\nfinal zz = X();\n` };
+    const lines = `3-${text.split("\n").length + 2}`;
+    const { plan } = await planned(files, `extract lib/a.dart ${lines} > lib/b.dart`);
+    expect(plan.proof.outcome).toBe("holds");
+    expect(plan.made[0]?.text.includes("package:x")).toBe(isNeeded);
   });
 });
 
@@ -413,7 +451,7 @@ describe("the proof is not complete", () => {
 
   test("where no part is there yet, what stands in its library may come of it", async () => {
     const { plan } = await planned(
-      { "lib/models.dart": `${model}\nint two() => 2;\n` },
+      { "lib/models.dart": `${model}\nRef two() => 2;\n` },
       "extract lib/models.dart two > lib/b.dart",
     );
     expect(plan.proof.gaps.map(({ reason, detail }) => `${reason} ${detail}`)).toEqual(["to be written *.g.dart"]);
@@ -450,6 +488,11 @@ describe("the proof fails", () => {
         "lib/b.dart": "import 'dart:io';\n\nclass B extends Other {\n  final b = path.length;\n}\n",
       },
       "join lib/a.dart > lib/b.dart",
+    ],
+    [
+      "where another version of the language holds",
+      { "lib/a.dart": "// @dart = 2.9\n\nclass A {}\n\nclass B {}\n", "lib/b.dart": "class C {}\n" },
+      "extract lib/a.dart A > lib/b.dart",
     ],
     [
       "where a private member would override another",

@@ -59,7 +59,7 @@ function wordOf(tokens: readonly Token[], { from, to }: Piece): string {
 
 /** What is said of a whole file stays at its head: a licence, the version of the language, what the analyser passes over. */
 export function isOfTheFile(comment: string): boolean {
-  return /^\/\/\s*(?:@dart\b|ignore_for_file\b)|copyright|licen[cs]e|GENERATED CODE/i.test(comment);
+  return /^\/\/\s*(?:@dart\b|ignore_for_file\b)|copyright|licen[cs]e|GENERATED CODE/im.test(comment);
 }
 
 /** The comments between two tokens. */
