@@ -10,7 +10,7 @@ import { join, posix } from "node:path";
 
 /**
  * @typedef {{ uri: string, isExport: boolean, show: string[] | undefined, hide: string[], prefix: string | undefined }} Directive
- * @typedef {{ words: string[], inner: Set<string>, behindDot: Set<number> }} Piece
+ * @typedef {{ words: string[], inner: Set<string>, behindDot: Set<number>, reaches: boolean }} Piece
  * @typedef {{ pieces: Piece[], names: Map<string, string>, directives: Directive[], parts: string[], leader: string, errors: number }} File
  */
 
@@ -104,7 +104,7 @@ export function piecesIn(parser, root, paths) {
     const outside = new Set(outsideOf(path, true));
     for (const unit of units) {
       errors += files.get(unit)?.errors ?? 0;
-      for (const { words, inner, behindDot } of files.get(unit)?.pieces ?? []) {
+      for (const { words, inner, behindDot, reaches } of files.get(unit)?.pieces ?? []) {
         const said = words.filter((word) => !prefixes.has(word));
         const key = said.map((word) => (word.startsWith("_") ? "_" : word)).join(" ");
         const meanings = words.flatMap((word, at) => {
@@ -126,10 +126,7 @@ export function piecesIn(parser, root, paths) {
               word,
             ),
         );
-        const isReaching = [...behindDot].some(
-          (at) => /^[a-z]/.test(words[at] ?? "") && /^[a-z]/.test(words[at - 1] ?? "A"),
-        );
-        list.push({ meanings, outside: isOpen || isReaching ? outside : new Set(), from: unit });
+        list.push({ meanings, outside: isOpen || reaches ? outside : new Set(), from: unit });
         found.set(key, list);
       }
     }
@@ -218,6 +215,7 @@ function readFile(parser, text) {
     const inner = new Set(
       node
         .descendantsOfType([
+          "static_final_declaration",
           "getter_signature",
           "setter_signature",
           "initialized_variable_definition",
@@ -232,7 +230,11 @@ function readFile(parser, text) {
           return name ? [name.text] : [];
         }),
     );
-    file.pieces.push({ words, inner, behindDot });
+    // A member of a value: not of a type's name, nor of the thing itself.
+    const reaches = /(?:[\w)\]}>?!])\.[a-z]/.test(
+      node.text.replace(/'[^'\n]*'|"[^"\n]*"|\/\/.*$/gm, " ").replace(/\b(?:this|super|_*[A-Z]\w*)\./g, " "),
+    );
+    file.pieces.push({ words, inner, behindDot, reaches });
     const named =
       node.childForFieldName?.("name") ??
       (/^(?:mixin|extension|type_alias)/.test(node.type)
