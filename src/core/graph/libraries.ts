@@ -64,6 +64,8 @@ export interface Outside {
 export class Libraries {
   readonly #units = new Map<ProjectPath, Promise<LibraryUnit | undefined>>();
   readonly #libraries = new Map<ProjectPath, Promise<Library | undefined>>();
+  readonly #links = new Map<ProjectPath, readonly Link[]>();
+  readonly #lent = new Map<ProjectPath, Promise<readonly Lent[]>>();
 
   constructor(readonly modules: Modules) {}
 
@@ -118,7 +120,7 @@ export class Libraries {
       units.push(unit);
       for (const { declares: names } of unit.statements)
         for (const name of names) if (!declares.has(name)) declares.set(name, path);
-      for (const link of this.#linksIn(path, forms)) {
+      for (const link of this.linksOf(path)) {
         if (link.kind !== "part") continue;
         const isMade = link.named.some(({ specifier }) => forms.madeFor(specifier, nameOf(path), "x") !== undefined);
         if (isMade || link.targets.length === 0) made.push(link);
@@ -126,7 +128,7 @@ export class Libraries {
         if (!isMade) waiting.push(...link.targets.filter((target) => !units.some((each) => each.path === target)));
       }
     }
-    const links = this.#linksIn(head, forms).filter(({ kind }) => kind === "import" || kind === "re-export");
+    const links = this.linksOf(head).filter(({ kind }) => kind === "import" || kind === "re-export");
     return { head, units, links, parts, made, declares };
   }
 
@@ -141,8 +143,10 @@ export class Libraries {
 
   /** The directives of one file that leads a library, whether the rest of it can be read or not. */
   linksOf(path: ProjectPath): readonly Link[] {
+    let links = this.#links.get(path);
     const forms = formsOf(path);
-    return forms ? this.#linksIn(path, forms) : [];
+    if (!links) this.#links.set(path, (links = forms ? this.#linksIn(path, forms) : []));
+    return links;
   }
 
   /** What a name means in a library, bare or behind a prefix; none where that is not known. */
@@ -211,7 +215,13 @@ export class Libraries {
   }
 
   /** The extensions that a library can use: its own, and those of what it imports, behind a prefix as well. */
-  async lent(library: Library): Promise<readonly Lent[]> {
+  lent(library: Library): Promise<readonly Lent[]> {
+    let lent = this.#lent.get(library.head);
+    if (!lent) this.#lent.set(library.head, (lent = this.#lentTo(library)));
+    return lent;
+  }
+
+  async #lentTo(library: Library): Promise<readonly Lent[]> {
     const found = library.units.flatMap(lentIn);
     for (const link of library.links)
       if (link.kind === "import" && link.isDeferred !== true) found.push(...(await this.lentBy(link)));
@@ -223,18 +233,21 @@ export class Libraries {
     const found: Lent[] = [];
     for (const target of link.targets) {
       if (above.includes(target)) continue;
-      // Only a text with the word can have one; parts and what is passed on are looked into all the same.
-      const library = await this.library(target);
-      for (const unit of library?.units ?? [])
-        found.push(
-          ...lentIn(unit).filter(
-            ({ origin }) => origin.name !== "" && formsOf(unit.path)?.isHidden(origin.name) !== true,
-          ),
-        );
-      for (const each of library?.links ?? [])
+      const links = this.linksOf(target);
+      for (const path of [target, ...links.flatMap(({ kind, targets }) => (kind === "part" ? targets : []))])
+        found.push(...(await this.#publicLent(path)));
+      for (const each of links)
         if (each.kind === "re-export") found.push(...(await this.lentBy(each, [...above, target])));
     }
     return found.filter(({ origin }) => takes(link, origin.name));
+  }
+
+  /** The extensions of a file that others can use. Only a text with the word is read for them. */
+  async #publicLent(path: ProjectPath): Promise<readonly Lent[]> {
+    if (this.modules.tree.text(path)?.text.includes("extension") !== true) return [];
+    const unit = await this.unit(path);
+    const isHidden = (name: string): boolean => name === "" || formsOf(path)?.isHidden(name) === true;
+    return unit ? lentIn(unit).filter(({ origin }) => !isHidden(origin.name)) : [];
   }
 }
 
