@@ -268,6 +268,11 @@ export const catalogue = {
     next: () =>
       "Choose a target in the same package, and inside of `lib/` if what needs it is there; a package has to be a dependency first.",
   },
+  EXTRACT_DEFERRED: {
+    refusal: "usage",
+    what: (d) => `${d.other} uses ${d.path}, which is imported deferred, and is loaded for one library alone.`,
+    next: (d) => `Give ${d.other} what it needs of ${d.path} as a parameter first.`,
+  },
   EXTRACT_PRIVATE: {
     refusal: "usage",
     what: (d) =>

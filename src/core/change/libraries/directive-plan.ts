@@ -3,7 +3,9 @@
  * libraries from which declarations come to it, and new ones. What nobody can look into (a package) may give anything, so that whoever
  * had it has it still.
  */
+import { ShelfError } from "../../base/errors.js";
 import type { ProjectPath } from "../../base/paths.js";
+import { SourceText } from "../../base/text/index.js";
 import {
   formsOf,
   givesMention,
@@ -183,8 +185,15 @@ class Planner implements DirectivePlan {
     return libraries.headOf(file) === libraries.headOf(target);
   }
 
-  #mention({ library }: Entry, mention: Mention): void {
+  #mention({ library, unit, statement }: Entry, mention: Mention): void {
     const { libraries, placement } = this.input;
+    const isWanted = library.links.some(({ isDeferred, prefix }) => isDeferred === true && prefix === mention.prefix);
+    if (isWanted && library !== this.now)
+      throw new ShelfError("EXTRACT_DEFERRED", {
+        path: mention.prefix ?? "",
+        other: statement.declares.join(", "),
+        place: { file: unit.path, ...SourceText.ofNew(unit.text).positionAt(mention.start) },
+      });
     const origins = libraries.meaning(library, mention.name, mention.prefix);
     if (origins.length === 0) {
       // `trees` alone, or of a package: the directive goes along as it is.

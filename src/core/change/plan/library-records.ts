@@ -48,11 +48,15 @@ export async function recordOf(
     const all = libraries.meaning(library, name, prefix);
     const origins = all.filter(({ file }) => !made.has(file));
     needsMade ||= origins.length < all.length;
+    // What is loaded when it is wanted is loaded for one library.
+    const isWanted = library.links.some((link) => link.isDeferred === true && link.prefix === prefix);
+    const mark = isWanted ? "\u0004" : "";
     // What was a member by itself must not come to be one of what a prefix stands for.
-    if (prefix !== undefined && origins.length === 0) cuts.push({ start, end, text: `\u0003${prefix} ${name}\u0003` });
+    if (prefix !== undefined && origins.length === 0)
+      cuts.push({ start, end, text: `${mark}\u0003${prefix} ${name}\u0003` });
     if (origins.length === 0) continue;
     places += 1;
-    cuts.push({ start, end, text: `\u0002${origins.map(keyOf).sort().join("\t")}\u0002` });
+    cuts.push({ start, end, text: `${mark}\u0002${origins.map(keyOf).sort().join("\t")}\u0002` });
   }
   for (const { name, level, places: all } of unit.names.variables)
     if (level === "top" && statement.declares.includes(name))

@@ -358,6 +358,15 @@ describe("what cannot be parted is refused", () => {
       "OUT_OF_REACH",
     ],
     [
+      "what is loaded when it is wanted",
+      {
+        "lib/a.dart": "import 'b.dart' deferred as b;\n\nFuture<void> one() => b.loadLibrary();\n\nint two() => 2;\n",
+        "lib/b.dart": "class B {}\n",
+      },
+      "extract lib/a.dart one > lib/one.dart",
+      "EXTRACT_DEFERRED",
+    ],
+    [
       "a target in another language",
       { "lib/a.dart": "class A {}\nclass B {}\n" },
       "extract lib/a.dart A > lib/a.ts",
