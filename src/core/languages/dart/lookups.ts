@@ -353,6 +353,20 @@ function arbFolder(ground: Ground, settings: ProjectPath): ProjectPath | undefin
   return joinPath(folderOf(settings), named?.specifier ?? "lib/l10n");
 }
 
+/** `generate: true`: without settings of their own, translations are looked for in `lib/l10n`, and nowhere else. */
+const translations: NameLookup = {
+  name: "dart translations",
+  isOpen: true,
+  resolve(ground, from) {
+    const folder = inFolder(folderOf(from), "lib/l10n");
+    if (ground.tree.has(inFolder(folderOf(from), "l10n.yaml"))) return external;
+    const targets = ground.tree.paths.filter((path) => path.endsWith(".arb") && folderOf(path) === folder);
+    return targets.length > 0 ? { state: "found", targets, scheme: "relative" } : external;
+  },
+  spellings: () => [],
+  searchWords: (path) => (path.endsWith(".arb") ? ["generate"] : []),
+};
+
 /** How Dart and its manifests look names up. */
 export const dartLookups: readonly NameLookup[] = [
   address,
@@ -363,4 +377,5 @@ export const dartLookups: readonly NameLookup[] = [
   listed,
   bundle,
   translation,
+  translations,
 ];

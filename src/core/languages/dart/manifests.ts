@@ -44,6 +44,8 @@ function judgePubspec(value: string, keys: readonly string[]): Judged {
     return keys.length === 3 && keys[2] === "path" ? { kind: "setting", lookup: "beside", inside: second } : undefined;
   if (otherKeys.test(first)) return undefined;
   if (first === "workspace") return isPattern(value) ? pattern : place;
+  if (first === "flutter" && second === "generate" && value === "true")
+    return { kind: "setting", lookup: "dart translations" };
   if (first === "flutter" && second === "assets" && value.endsWith("/"))
     return { kind: "pattern", lookup: "dart bundle" };
   return isPath(value) ? listed : undefined;

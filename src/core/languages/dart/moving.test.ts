@@ -309,6 +309,19 @@ describe("what is not certain is no proof", () => {
     expect((await planCommand(files, "lib/odd.dart packages/fruit/lib/")).proof.outcome).toBe("holds");
   });
 
+  test("translations that no settings of their own name", async () => {
+    const files: Files = {
+      "pubspec.yaml": "name: orchard\nflutter:\n  generate: true\n",
+      "lib/l10n/app_en.arb": "{}",
+      "lib/l10n/app_de.arb": "{}",
+    };
+    for (const command of ["lib/l10n lib/core/l10n", "lib/l10n/app_de.arb lib/"])
+      expect((await planCommand(files, command)).proof.different).toMatchObject([{ file: "pubspec.yaml" }]);
+    expect((await planCommand(files, "lib/l10n/app_de.arb lib/l10n/orchard_de.arb")).proof.outcome).toBe("holds");
+    const named = { ...files, "l10n.yaml": "arb-dir: lib/l10n\n" };
+    expect(await moved("lib/l10n lib/core/l10n", named)).toEqual(["l10n.yaml: lib/l10n > lib/core/l10n"]);
+  });
+
   test("a name that a library's other file does not find any more", async () => {
     const project = await openProject(new MemoryStore(app));
     const text = app["lib/models/parts/twig.dart"] ?? "";

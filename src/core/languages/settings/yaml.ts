@@ -42,11 +42,13 @@ export function extractYaml(text: string, judge: YamlJudge, wantsData = false): 
   for (const document of documents)
     yaml.visit(document, {
       Scalar: (position, node, path) => {
-        if (position === "key" || typeof node.value !== "string" || !node.range) return;
+        // What is switched on may stand for a path that is not written.
+        const value = node.value === true ? "true" : node.value;
+        if (position === "key" || typeof value !== "string" || !node.range) return;
         const keys = path.flatMap((each) =>
           yaml?.isPair(each) && yaml.isScalar(each.key) ? [String(each.key.value)] : [],
         );
-        const reference = referenceOf(text, { value: node.value, at: node.range[0], form: judge(node.value, keys) });
+        const reference = referenceOf(text, { value, at: node.range[0], form: judge(value, keys) });
         if (reference) references.push(reference);
       },
     });
