@@ -367,6 +367,21 @@ const translations: NameLookup = {
   searchWords: (path) => (path.endsWith(".arb") ? ["generate"] : []),
 };
 
+/** `executables:` names scripts in `bin/` without their ending; one without a name is called like its command. */
+const executable: NameLookup = {
+  name: "dart executable",
+  isOpen: true,
+  resolve(ground, from, { specifier, inside = "" }) {
+    const stem = specifier === "" ? inside : specifier;
+    const file = ground.plain(inFolder(inFolder(folderOf(from), "bin"), `${stem}.dart`));
+    return file === undefined ? external : { state: "found", targets: [file], scheme: "relative" };
+  },
+  *spellings({ reference, targets: [target], from }) {
+    const bin = inFolder(folderOf(from), "bin");
+    if (target !== undefined && folderOf(target) === bin && reference.specifier !== "") yield stemOf(target);
+  },
+};
+
 /** How Dart and its manifests look names up. */
 export const dartLookups: readonly NameLookup[] = [
   address,
@@ -378,4 +393,5 @@ export const dartLookups: readonly NameLookup[] = [
   bundle,
   translation,
   translations,
+  executable,
 ];

@@ -35,14 +35,17 @@ const isPath = (value: string): boolean =>
 
 /** Keys of a manifest behind which nothing names a file. */
 const otherKeys =
-  /^(?:name|version|description|homepage|repository|issue_tracker|documentation|publish_to|environment|topics|funding|platforms|resolution|executables|hooks|false_secrets|ignored_advisories)$/;
+  /^(?:name|version|description|homepage|repository|issue_tracker|documentation|publish_to|environment|topics|funding|platforms|resolution|hooks|false_secrets|ignored_advisories)$/;
 const dependencyKeys = /^(?:dependencies|dev_dependencies|dependency_overrides)$/;
 
 function judgePubspec(value: string, keys: readonly string[]): Judged {
   const [first = "", second = ""] = keys;
   if (dependencyKeys.test(first))
     return keys.length === 3 && keys[2] === "path" ? { kind: "setting", lookup: "beside", inside: second } : undefined;
+  if (first === "executables" && keys.length === 2)
+    return { kind: "setting", lookup: "dart executable", inside: second };
   if (otherKeys.test(first)) return undefined;
+  if (second === "deferred-components" && value.startsWith("package:")) return { kind: "setting", lookup: "dart" };
   if (first === "workspace") return isPattern(value) ? pattern : place;
   if (first === "flutter" && second === "generate" && value === "true")
     return { kind: "setting", lookup: "dart translations" };

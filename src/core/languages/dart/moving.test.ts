@@ -309,6 +309,28 @@ describe("what is not certain is no proof", () => {
     expect((await planCommand(files, "lib/odd.dart packages/fruit/lib/")).proof.outcome).toBe("holds");
   });
 
+  test("a script that is a command of the package", async () => {
+    const files: Files = {
+      "pubspec.yaml": "name: orchard\nexecutables:\n  pick: main\n  plant:\n",
+      "bin/main.dart": "",
+      "bin/plant.dart": "",
+    };
+    expect(await moved("bin/main.dart bin/picker.dart", files)).toEqual(["pubspec.yaml: main > picker"]);
+    for (const command of ["bin/main.dart lib/", "bin/plant.dart bin/sow.dart"])
+      expect((await planCommand(files, command)).proof.different).toMatchObject([{ file: "pubspec.yaml" }]);
+  });
+
+  test("a component that is loaded later", async () => {
+    const files: Files = {
+      "pubspec.yaml":
+        "name: orchard\nflutter:\n  deferred-components:\n    - name: map\n      libraries:\n        - package:orchard/map.dart\n",
+      "lib/map.dart": "",
+    };
+    expect(await moved("lib/map.dart lib/maps/", files)).toEqual([
+      "pubspec.yaml: package:orchard/map.dart > package:orchard/maps/map.dart",
+    ]);
+  });
+
   test("translations that no settings of their own name", async () => {
     const files: Files = {
       "pubspec.yaml": "name: orchard\nflutter:\n  generate: true\n",

@@ -43,7 +43,7 @@ export function extractYaml(text: string, judge: YamlJudge, wantsData = false): 
     yaml.visit(document, {
       Scalar: (position, node, path) => {
         // What is switched on may stand for a path that is not written.
-        const value = node.value === true ? "true" : node.value;
+        const value = node.value === true ? "true" : (node.value ?? "");
         if (position === "key" || typeof value !== "string" || !node.range) return;
         const keys = path.flatMap((each) =>
           yaml?.isPair(each) && yaml.isScalar(each.key) ? [String(each.key.value)] : [],
@@ -89,7 +89,8 @@ export function readYamlAt(
 
 /** A text as it stands in YAML: plain words may not begin with a sign that means something there. */
 export function writeYaml(specifier: string, { quote }: Reference): string | undefined {
-  if (quote === "") return /^[\w./][\w./*@+-]*$/.test(specifier) ? specifier : undefined;
+  // A colon means something only where a space follows it.
+  if (quote === "") return /^[\w./](?:[\w./*@+-]|:(?=\S))*$/.test(specifier) ? specifier : undefined;
   return /["'\\\r\n]/.test(specifier) ? undefined : specifier;
 }
 
