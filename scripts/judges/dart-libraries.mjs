@@ -135,7 +135,7 @@ export function piecesIn(parser, root, paths) {
   const gives = new Map(
     [...files]
       .filter(([, { directives, leader }]) => leader === "" && directives.some(({ isExport }) => isExport))
-      .map(([path]) => [path, [...givenBy(path).keys()]]),
+      .map(([path]) => [path, [...givenBy(path).keys()].filter((name) => !files.get(path)?.names.has(name))]),
   );
   return { found, errors, gives };
 }

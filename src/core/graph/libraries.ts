@@ -60,6 +60,22 @@ export interface Outside {
   readonly isMade: boolean;
 }
 
+/** Something outside, with the lists through which it comes. */
+interface Source {
+  readonly base: string;
+  readonly prefix: string | undefined;
+  readonly show: readonly string[] | undefined;
+  readonly hide: readonly string[];
+  readonly isMade: boolean;
+}
+
+/** What of a source comes by a further directive; nothing where the lists have no name in common. */
+function through(source: Source, { prefix, show, hide }: Link): Source[] {
+  const both = source.show && show ? source.show.filter((name) => show.includes(name)) : (source.show ?? show);
+  const left = both?.filter((name) => !hide.includes(name));
+  return left?.length === 0 ? [] : [{ ...source, prefix, show: left, hide: left ? [] : [...source.hide, ...hide] }];
+}
+
 /** Libraries of one tree, read when they are asked for. The languages must have been prepared for names. */
 export class Libraries {
   readonly #units = new Map<ProjectPath, Promise<LibraryUnit | undefined>>();
@@ -180,34 +196,36 @@ export class Libraries {
   }
 
   /** The same of one directive. */
-  outsideOf(path: ProjectPath, link: Link, above: readonly ProjectPath[] = []): readonly Outside[] {
-    const narrowed = [
-      link.prefix === undefined ? "" : `as ${link.prefix}`,
-      link.show ? `show ${[...link.show].sort().join()}` : "",
-      link.hide.length > 0 ? `hide ${[...link.hide].sort().join()}` : "",
-    ];
-    const found: Outside[] = [];
+  outsideOf(path: ProjectPath, link: Link): readonly Outside[] {
+    return this.#sourcesOf(path, link, []).map(({ base, prefix, show, hide, isMade }) => {
+      const narrowed = [
+        ...(prefix === undefined ? [] : [`as ${prefix}`]),
+        ...(show ? [`show ${[...show].sort().join()}`] : []),
+        ...(hide.length > 0 ? [`hide ${[...new Set(hide)].sort().join()}`] : []),
+      ];
+      return { key: [base, ...narrowed].join(" "), isMade };
+    });
+  }
+
+  #sourcesOf(path: ProjectPath, link: Link, above: readonly ProjectPath[]): Source[] {
+    const found: Source[] = [];
+    const own = { prefix: link.prefix, show: link.show, hide: link.hide };
     for (const reference of link.named) {
       const targets = this.modules.targetsOf(path, reference);
       if (targets.length === 0) {
         const meant = this.modules.resolver.resolve(path, reference);
-        const isMade = meant.state === "beyond" && meant.isToCome === true;
         // What the manifest around a file does not know is not the same thing as what one knows.
-        const unknown = this.modules.resolver.mayName(path, reference) ? "" : "(no dependency)";
-        found.push({
-          key: [placed(path, reference.specifier), unknown, ...narrowed].filter(Boolean).join(" "),
-          isMade,
-        });
+        const unknown = this.modules.resolver.mayName(path, reference) ? "" : " (no dependency)";
+        const isMade = meant.state === "beyond" && meant.isToCome === true;
+        found.push({ ...own, base: placed(path, reference.specifier) + unknown, isMade });
       }
       for (const target of targets) {
         if (above.includes(target)) continue;
-        const { reading } = this.modules.reading(target);
-        if (reading !== "whole") found.push({ key: [target, ...narrowed].filter(Boolean).join(" "), isMade: false });
+        if (this.modules.reading(target).reading !== "whole") found.push({ ...own, base: target, isMade: false });
         for (const each of this.linksOf(target)) {
           const isPassed = each.kind === "re-export" || (each.kind === "part" && each.targets.length === 0);
-          if (!isPassed) continue;
-          for (const { key, isMade } of this.outsideOf(target, each, [...above, path, target]))
-            found.push({ key: [key, ...narrowed].filter(Boolean).join(" "), isMade });
+          if (isPassed)
+            found.push(...this.#sourcesOf(target, each, [...above, path, target]).flatMap((one) => through(one, link)));
         }
       }
     }

@@ -96,6 +96,19 @@ describe("what stands where", () => {
       },
     ],
     [
+      "what a list keeps out of what another passes on is not asked for",
+      {
+        "lib/a.dart": "export 'package:x/x.dart' show X;\n\nclass A {}\n\nclass B {}\n",
+        "lib/c.dart": "import 'a.dart' show A;\n\nfinal c = A().c;\n",
+      },
+      "extract lib/a.dart A > lib/own.dart",
+      {
+        "lib/a.dart": "export 'package:x/x.dart' show X;\n\nclass B {}\n",
+        "lib/own.dart": "class A {}\n",
+        "lib/c.dart": "import 'own.dart' show A;\n\nfinal c = A().c;\n",
+      },
+    ],
+    [
       "a private helper of what goes goes along, and one that stays as well stays",
       {
         "lib/a.dart": "String one() => _help('1');\n\nString _help(String text) => text;\n\nint two() => 2;\n",
