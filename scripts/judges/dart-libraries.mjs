@@ -77,7 +77,9 @@ export function piecesIn(parser, root, paths) {
       // What a file passes on it does not know itself.
       if (isOwn === isExport) return [];
       const target = meant(path, uri);
-      return target ? outsideOf(target, false, seen) : [/^\w+:/.test(uri) ? uri : posix.basename(uri)];
+      if (target) return outsideOf(target, false, seen);
+      // Everybody has the language's own library, whatever passes parts of it on.
+      return uri === "dart:core" ? [] : [/^\w+:/.test(uri) ? uri : posix.basename(uri)];
     });
   };
   /** @type {Map<string, { meanings: string[], outside: Set<string>, from: string }[]>} */
