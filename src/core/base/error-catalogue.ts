@@ -273,6 +273,17 @@ export const catalogue = {
     what: (d) => `${d.other} uses ${d.path}, which is imported deferred, and is loaded for one library alone.`,
     next: (d) => `Give ${d.other} what it needs of ${d.path} as a parameter first.`,
   },
+  PART_STRAY: {
+    refusal: "usage",
+    what: (d) =>
+      d.reason === "made"
+        ? `${d.path} is made by a generator for ${d.other}, and would be made again as it is.`
+        : `${d.path} says that it is a part of ${d.other}, which does not name it.`,
+    next: (d) =>
+      d.reason === "made"
+        ? `Name ${d.other}, and run the generator afterwards.`
+        : `Write the \`part\` directive into ${d.other} first, or take the \`part of\` out.`,
+  },
   EXTRACT_PRIVATE: {
     refusal: "usage",
     what: (d) =>

@@ -69,6 +69,8 @@ export type Claim =
 export interface Merge {
   readonly from: ProjectPath;
   readonly into: ProjectPath;
+  /** Whether a generator makes it anew, so that it is not what people have written that goes. */
+  readonly isMadeAgain?: true;
 }
 
 /** All of it. */

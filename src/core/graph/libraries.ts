@@ -70,7 +70,7 @@ interface Source {
 }
 
 /** What of a source comes by a further directive; nothing where the lists have no name in common. */
-function through(source: Source, { prefix, show, hide }: Link): Source[] {
+function narrowed(source: Source, { prefix, show, hide }: Link): Source[] {
   const both = source.show && show ? source.show.filter((name) => show.includes(name)) : (source.show ?? show);
   const left = both?.filter((name) => !hide.includes(name));
   return left?.length === 0 ? [] : [{ ...source, prefix, show: left, hide: left ? [] : [...source.hide, ...hide] }];
@@ -138,7 +138,7 @@ export class Libraries {
         for (const name of names) if (!declares.has(name)) declares.set(name, path);
       for (const link of this.linksOf(path)) {
         if (link.kind !== "part") continue;
-        const isMade = link.named.some(({ specifier }) => forms.madeFor(specifier, nameOf(path), "x") !== undefined);
+        const isMade = this.#isMade(path, link, forms);
         if (isMade || link.targets.length === 0) made.push(link);
         else parts.push(link);
         if (!isMade) waiting.push(...link.targets.filter((target) => !units.some((each) => each.path === target)));
@@ -146,6 +146,16 @@ export class Libraries {
     }
     const links = this.linksOf(head).filter(({ kind }) => kind === "import" || kind === "re-export");
     return { head, units, links, parts, made, declares };
+  }
+
+  /** Called after its library and as generators call what they make, or said to be made at its head: not merely called alike. */
+  #isMade(path: ProjectPath, { named, targets }: Link, forms: DirectiveForms): boolean {
+    if (!named.some(({ specifier }) => forms.madeFor(specifier, nameOf(path), "x") !== undefined)) return false;
+    return targets.every((target) => {
+      const text = this.modules.tree.text(target)?.text ?? "";
+      const signs = languageFor(target)?.outline(text, nameOf(target)).signs ?? [];
+      return forms.isMadeName(nameOf(target)) || signs.includes("generated");
+    });
   }
 
   #linksIn(path: ProjectPath, forms: DirectiveForms): Link[] {
@@ -198,12 +208,12 @@ export class Libraries {
   /** The same of one directive. */
   outsideOf(path: ProjectPath, link: Link): readonly Outside[] {
     return this.#sourcesOf(path, link, []).map(({ base, prefix, show, hide, isMade }) => {
-      const narrowed = [
+      const lists = [
         ...(prefix === undefined ? [] : [`as ${prefix}`]),
         ...(show ? [`show ${[...show].sort().join()}`] : []),
         ...(hide.length > 0 ? [`hide ${[...new Set(hide)].sort().join()}`] : []),
       ];
-      return { key: [base, ...narrowed].join(" "), isMade };
+      return { key: [base, ...lists].join(" "), isMade };
     });
   }
 
@@ -225,7 +235,9 @@ export class Libraries {
         for (const each of this.linksOf(target)) {
           const isPassed = each.kind === "re-export" || (each.kind === "part" && each.targets.length === 0);
           if (isPassed)
-            found.push(...this.#sourcesOf(target, each, [...above, path, target]).flatMap((one) => through(one, link)));
+            found.push(
+              ...this.#sourcesOf(target, each, [...above, path, target]).flatMap((one) => narrowed(one, link)),
+            );
         }
       }
     }

@@ -37,6 +37,8 @@ export interface DirectiveForms {
   placeAmong(written: readonly DirectiveText[], added: DirectiveText): number | undefined;
   /** What a generator makes for one file, as it will be called for another: `tree.g.dart`, `tree.dart`, `oak.dart` → `oak.g.dart`. */
   madeFor(specifier: string, from: string, to: string): string | undefined;
+  /** Whether a name is one that only generators give. */
+  isMadeName(name: string): boolean;
   /** The version of the language that a text asks for, if it asks for one. */
   version(text: string): string;
   /** Text at the head of a file that holds for what is taken out of it. */

@@ -118,10 +118,11 @@ class Regrouping {
     const goes = new Set(this.#merges.map(({ from }) => from));
     for (const { anatomy, into } of this.request.parts) {
       const head = this.#libraries.headOf(anatomy.path);
-      if (found.some((each) => each.head === head)) continue;
       const library = await this.#libraries.library(head);
       if (!library)
         throw new ShelfError("NAMES_UNREAD", { path: head, reason: "it, or one of its parts, has a syntax error" });
+      if (!library.units.some(({ path }) => path === anatomy.path)) refuseStray(library, anatomy.path);
+      if (found.includes(library)) continue;
       const others = library.units.filter(({ path }) => !goes.has(path) && path !== head);
       if (into !== undefined && goes.has(head) && others.length > 0)
         throw new ShelfError("JOIN_PARTS", { path: head, paths: others.map(({ path }) => path) });
@@ -241,7 +242,7 @@ class Regrouping {
     const head = first && placement.headOf(first.to);
     const name = head === undefined ? undefined : madeName(library.head, link, head);
     const into = head === undefined || name === undefined ? undefined : inFolder(folderOf(head), name);
-    if (into !== undefined) for (const from of link.targets) this.#merges.push({ from, into });
+    if (into !== undefined) for (const from of link.targets) this.#merges.push({ from, into, isMadeAgain: true });
   }
 
   async #isLost(library: Library, link: Link, staying: readonly Entry[]): Promise<boolean> {
@@ -411,6 +412,12 @@ class Regrouping {
       this.#edits.push({ file: unit.path, ...cut, text: "", why });
     }
   }
+}
+
+/** Throws for a part that is not written by people, and for one that no library names. */
+function refuseStray({ made, head }: Library, path: ProjectPath): never {
+  const isMade = made.some(({ targets }) => targets.includes(path));
+  throw new ShelfError("PART_STRAY", { path, other: head, reason: isMade ? "made" : "stray" });
 }
 
 /** Parts that are there no more; the first of those that become a new part is led to it. */

@@ -100,6 +100,9 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     texts,
     made: draft.made,
     removed: mergesOf(draft).map(({ from }) => from),
+    ...(draft.merges?.some(({ isMadeAgain }) => isMadeAgain) === true && {
+      madeAgain: draft.merges.flatMap(({ from, isMadeAgain }) => (isMadeAgain ? [from] : [])),
+    }),
     lines: asWritten(ownLines(tree, draft.edits), texts),
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),

@@ -195,6 +195,8 @@ export interface Plan {
   readonly made: readonly MadeFile[];
   /** Files that go because others hold all that they held. */
   readonly removed: readonly ProjectPath[];
+  /** Those of them that a generator makes anew for other files. */
+  readonly madeAgain?: readonly ProjectPath[];
   /** What the draft itself writes into texts; respellings are in `edits`. */
   readonly lines: readonly PlannedLine[];
   readonly foldersMade: readonly ProjectPath[];

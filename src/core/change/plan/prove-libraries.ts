@@ -21,7 +21,7 @@ import {
   type LibraryUnit,
   type Tie,
 } from "../../graph/index.js";
-import { isScript, type Statement } from "../../languages/index.js";
+import type { Statement } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { holdersOf, importersOf, wordPattern } from "./name-holders.js";
 import { lentTo, recordOf, type LibraryRecord, type LibrarySide } from "./library-records.js";
@@ -73,6 +73,7 @@ class Proof {
 
   async result(): Promise<StatementResult> {
     await this.#declarations();
+    await this.#strays();
     for (const head of this.#gainers) {
       await this.#made(head);
       await this.#lists(head);
@@ -130,7 +131,7 @@ class Proof {
           "what is generated for it would not be a part",
         );
       this.#lent(record.lent, there.lent, unit.path, statement.start);
-      this.#outside({ library: record.library, unit, statement }, there.library);
+      this.#outside(record, there);
     }
     for (const { declaration } of [...left.values()].flat())
       this.#wrong(
@@ -140,6 +141,21 @@ class Proof {
         "a declaration would come up that is not there now, or once more",
       );
     await this.#ties(pairs);
+  }
+
+  /** What goes or gives belongs to a library as people write it, or is made anew; anything else was not read. */
+  async #strays(): Promise<void> {
+    const { claims, removed } = this.input;
+    const libraries = await Promise.all([...this.#parties].map((head) => this.#now.libraries.library(head)));
+    const then = await Promise.all([...this.#gainers].map((head) => this.#then.libraries.library(head)));
+    const written = new Set(libraries.flatMap((each) => each?.units.map(({ path }) => path) ?? []));
+    const made = new Set(libraries.flatMap((each) => each?.made.flatMap(({ targets }) => targets) ?? []));
+    const isToCome = then.some((each) => each?.made.some(({ targets }) => targets.length === 0));
+    for (const path of removed)
+      if (!written.has(path) && !(made.has(path) && isToCome))
+        this.#wrong(path, 0, nameOf(path), "what it declares would be lost");
+    for (const { file, name } of claims)
+      if (!written.has(file)) this.#wrong(file, 0, name, "the file belongs to no library that could be read");
   }
 
   async #records(heads: ReadonlySet<ProjectPath>, side: LibrarySide): Promise<LibraryRecord[]> {
@@ -165,23 +181,19 @@ class Proof {
   }
 
   /** What may come from packages to a declaration of one library, and in the one where it stands then. Once for two libraries. */
-  #outside(
-    {
-      library,
-      unit,
-      statement,
-    }: { readonly library: Library; readonly unit: LibraryUnit; readonly statement: Statement },
-    then: Library,
-  ): void {
+  #outside({ library, declaration: { unit, statement } }: LibraryRecord, there: LibraryRecord): void {
     const { libraries } = this.#now;
+    const then = there.library;
     if (this.#isFirst("lost", library, then) && mayNeedOutside(libraries, library, unit, statement)) {
       this.#compared.add(`lost\n${library.head}\n${then.head}`);
       this.#lost(library, then, unit.path, statement);
     }
-    // What is imported by its name may be given by a package as well.
+    // What is imported by its name may be given by a package as well: as it will stand, since what imports nothing takes nothing.
     const takes = (): boolean =>
       mayNeedOutside(libraries, library, unit, statement) ||
-      mentionsOf(library, unit, statement).some(({ name, prefix }) => prefix !== undefined || !then.declares.has(name));
+      mentionsOf(then, there.declaration.unit, there.declaration.statement).some(
+        ({ name, prefix }) => prefix !== undefined || !then.declares.has(name),
+      );
     if (!this.#isFirst("fresh", library, then) || !takes()) return;
     this.#compared.add(`fresh\n${library.head}\n${then.head}`);
     this.#fresh(library, then, unit.path, statement);
@@ -317,7 +329,20 @@ class Proof {
           this.#parties.has(key.split(" ")[0] as ProjectPath) || this.#gainers.has(key.split(" ")[0] as ProjectPath);
         if (!left.has(key) && !isParty) this.#wrong(head, 0, key.trim(), "it would not be passed on any more");
       }
+      const own = new Set(now.units.map(({ path }) => path));
+      for (const { file, name } of this.input.claims) {
+        // What it declares itself may leave it.
+        if (own.has(file)) continue;
+        const given = now.links.some(({ kind }) => kind === "re-export") ? this.#given(this.#now, head, name) : "";
+        if (given !== "" && given !== this.#given(this.#then, then.head, name))
+          this.#wrong(head, 0, name, "it would not be passed on any more");
+      }
     }
+  }
+
+  /** What a file gives by a name. */
+  #given({ libraries, keyOf }: LibrarySide, path: ProjectPath, name: string): string {
+    return libraries.modules.originsOf(path, name).map(keyOf).sort().join("\t");
   }
 
   /** The heads of libraries that may take something of those that change. */
@@ -344,12 +369,7 @@ class Proof {
   /** A library that neither gives nor gains anything: what it takes, and what it passes on. */
   async #other(head: ProjectPath): Promise<void> {
     const [now, then] = [await this.#now.libraries.library(head), await this.#then.libraries.library(head)];
-    if (!now || !then) {
-      const { reading } = this.#now.libraries.modules.reading(head);
-      // A script of another language that only holds the word is none of these.
-      if (!isScript(head) || reading !== "whole" || !now !== !then) this.#unread(head);
-      return;
-    }
+    if (!now || !then) return this.#unread(head);
     await this.#lists(head);
     const isChanged = this.input.texts.some(({ file }) => file === head);
     for (const [index, unit] of now.units.entries()) {
@@ -359,9 +379,8 @@ class Proof {
     }
     for (const { file, name } of this.input.claims) {
       if (formsOf(file)?.isHidden(name) === true) continue;
-      const given = (side: LibrarySide): string =>
-        side.libraries.modules.originsOf(head, name).map(side.keyOf).sort().join("\t");
-      if (given(this.#now) !== given(this.#then) && given(this.#now) !== "")
+      const given = this.#given(this.#now, head, name);
+      if (given !== "" && given !== this.#given(this.#then, head, name))
         this.#wrong(head, 0, name, "the file would not give the name any more, or another declaration by it");
     }
     const [first] = now.units;

@@ -2,7 +2,7 @@
  * The proof for names that are known without an import: whoever uses a name that exactly one file declares must find the same
  * file by it on the planned tree, where files belong together as they will.
  */
-import { isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
+import { formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
 import { extractFrom, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
@@ -34,9 +34,7 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     claims.flatMap((claim) => (claim.kind === "renames" ? [[`${claim.file}\n${claim.name}`, claim.to] as const] : [])),
   );
   // What goes from one library to another has a proof of its own.
-  const isProvedApart = claims.some(
-    ({ kind, ...claim }) => kind === "hands over" && "file" in claim && isBoundByNames(claim.file),
-  );
+  const isProvedApart = claims.some((claim) => claim.kind === "hands over" && formsOf(claim.file) !== undefined);
   if (isProvedApart) return;
   const before = symbolUses(
     files.map(({ file }) => ({ path: file.path, extraction: file.extraction, targets: file.meanings.map(targetsOf) })),

@@ -53,6 +53,12 @@ function madeFor(specifier: string, from: string, to: string): string | undefine
   return specifier.startsWith(`${stem}.`) ? stemOf(to) + specifier.slice(stem.length) : undefined;
 }
 
+/** What generators put between a file's stem and its extension; the file's own `part` lines say the rest. */
+export const generated =
+  ".g .freezed .gr .mocks .config .gen .pb .pbenum .pbjson .pbserver .pbgrpc .chopper .mapper .drift .realm .tailor .steps .reflectable .graphql .gql".split(
+    " ",
+  );
+
 /** Types of literals, of what is asynchronous, of loops, and annotations of the language (Dart Language Specification). */
 const ofLanguage = new Set(
   "int double num bool String List Map Set Symbol Type Function Object Null Never Record Iterable Future Stream Enum dynamic override deprecated".split(
@@ -67,6 +73,7 @@ export const dartDirectives: DirectiveForms = {
   isHidden,
   placeAmong,
   madeFor,
+  isMadeName: (name) => generated.some((infix) => name.endsWith(`${infix}.dart`)),
   // Dart Language Versioning: a comment at the head of a library.
   version: (text) => /^\/\/\s*@dart\s*=\s*([\d.]+)/m.exec(text)?.[1] ?? "",
   isForAll: isOfTheFile,

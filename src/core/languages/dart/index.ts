@@ -6,19 +6,13 @@ import { extractDart } from "./extract.js";
 import { bindsFiles, librariesOf } from "./libraries.js";
 import { looksLikePath, readText } from "./literals.js";
 import { pictureFolders } from "./bundles.js";
-import { dartDirectives } from "./directives.js";
+import { dartDirectives, generated } from "./directives.js";
 import { dartNames } from "./names.js";
 import { dartLookups } from "./lookups.js";
 import { outlineDart } from "./outline.js";
 import { dartStatements } from "./statements.js";
 
 export { dartManifests } from "./manifests.js";
-
-/** What generators put between a file's stem and its extension; the file's own `part` lines say the rest. */
-const generated =
-  ".g .freezed .gr .mocks .config .gen .pb .pbenum .pbjson .pbserver .pbgrpc .chopper .mapper .drift .realm .tailor .steps .reflectable .graphql .gql".split(
-    " ",
-  );
 
 const companions: CompanionRules = {
   infixes: generated,

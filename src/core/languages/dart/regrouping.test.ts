@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import type { Draft } from "../../change/draft.js";
 import { planExtraction } from "../../change/extract/extracting.test.suite.js";
 import { planJoin } from "../../change/join/joining.test.suite.js";
-import { afterwards, type Files } from "../../change/plan/planning.test.suite.js";
+import { afterwards, at, type Files } from "../../change/plan/planning.test.suite.js";
 import type { Plan } from "../../change/plan/index.js";
 import { planSplit } from "../../change/split/splitting.test.suite.js";
 
@@ -197,6 +197,18 @@ describe("what stands where", () => {
       },
     ],
     [
+      "a part that is called after its library, and that people write",
+      {
+        "lib/a.dart": "part 'a.words.dart';\n\nclass A {}\n\nfinal a = _words;\n",
+        "lib/a.words.dart": "part of 'a.dart';\n\nconst _words = 1;\n",
+      },
+      "join lib/a.words.dart > lib/a.dart",
+      {
+        "lib/a.dart": "class A {}\n\nfinal a = _words;\n\nconst _words = 1;\n",
+        "lib/a.words.dart": "",
+      },
+    ],
+    [
       "a part goes back into its library",
       {
         "lib/a.dart": "library a;\n\npart 'b.dart';\n\nfinal a = _b;\n",
@@ -371,6 +383,27 @@ describe("what cannot be parted is refused", () => {
       "OUT_OF_REACH",
     ],
     [
+      "a part that a generator makes",
+      {
+        "lib/a.dart": "part 'a.g.dart';\n\nclass A {}\n",
+        "lib/a.g.dart": "// GENERATED CODE\npart of 'a.dart';\nconst _a = 1;\nconst _b = 2;\n",
+      },
+      "extract lib/a.g.dart _a > lib/b.dart",
+      "PART_STRAY",
+    ],
+    [
+      "what a generator makes, into its library",
+      { "lib/a.dart": "part 'a.g.dart';\n\nclass A {}\n", "lib/a.g.dart": "part of 'a.dart';\nconst _a = 1;\n" },
+      "join lib/a.g.dart > lib/a.dart",
+      "PART_STRAY",
+    ],
+    [
+      "a part that no library names",
+      { "lib/a.dart": "class A {}\n", "lib/b.dart": "part of 'a.dart';\n\nclass B {}\n", "lib/c.dart": "class C {}\n" },
+      "join lib/b.dart > lib/c.dart",
+      "PART_STRAY",
+    ],
+    [
       "what is loaded when it is wanted",
       {
         "lib/a.dart": "import 'b.dart' deferred as b;\n\nFuture<void> one() => b.loadLibrary();\n\nint two() => 2;\n",
@@ -479,6 +512,15 @@ describe("the proof is not complete", () => {
     expect(plan.proof.gaps.map(({ reason, detail }) => `${reason} ${detail}`)).toEqual(["to be written *.g.dart"]);
   });
 
+  test("where what imports nothing comes to stand beside a package", async () => {
+    const files = {
+      "lib/a.dart": "class A {\n  DateTime? day;\n}\n\nclass B {}\n",
+      "lib/b.dart": "import 'package:x/x.dart';\n\nfinal b = X();\n",
+    };
+    const { plan } = await planned(files, "extract lib/a.dart A > lib/b.dart");
+    expect(plan.proof.gaps.map(({ reason, detail }) => `${reason} ${detail}`)).toEqual(["beside package:x/x.dart"]);
+  });
+
   test("where packages come to stand beside each other", async () => {
     const files = {
       "lib/a.dart": "import 'package:x/x.dart';\n\nfinal a = X();\n",
@@ -526,6 +568,33 @@ describe("the proof fails", () => {
     ],
   ])("%s", async (_, files, command) => {
     expect((await planned(files, command)).plan.proof.outcome).toBe("fails");
+  });
+
+  test("where a file would be removed that belongs to no library", async () => {
+    const files = {
+      "lib/a.dart": "class A {}\n",
+      "lib/b.dart": "part of 'a.dart';\n\nclass B {}\n",
+      "lib/c.dart": "class C {}\n\nclass D {}\n",
+    };
+    const change = (draft: Draft): Draft => ({
+      ...draft,
+      merges: [{ from: at("lib/b.dart"), into: at("lib/a.dart") }],
+    });
+    expect((await planned(files, "extract lib/c.dart C > lib/e.dart", change)).plan.proof.outcome).toBe("fails");
+  });
+
+  test("where a file would not pass on any more what another of those that change has declared", async () => {
+    const files = {
+      "lib/a.dart": "export 'b.dart';\n\nclass A {}\n\nclass Z {}\n",
+      "lib/b.dart": "class B {}\n\nclass C {}\n",
+    };
+    const { draft } = await planned(files, "extract lib/b.dart B > lib/a.dart");
+    expect(draft.edits.length).toBeGreaterThan(0);
+    const change = (each: Draft): Draft => ({
+      ...each,
+      edits: [...each.edits, { file: at("lib/a.dart"), start: 0, end: 17, text: "", why: "test" }],
+    });
+    expect((await planned(files, "extract lib/b.dart B > lib/a.dart", change)).plan.proof.outcome).toBe("fails");
   });
 
   const files = {
