@@ -576,6 +576,12 @@ export const catalogue = {
     what: (d) => `${d.path} is not in UTF-8, and the new path has letters that its encoding lacks.`,
     next: () => "Save that file as UTF-8, or choose a name of plain letters.",
   },
+  MERGE_CONFLICT: {
+    refusal: "state",
+    what: (d) =>
+      `${d.path ?? "A file"} holds a merge conflict (lines ${d.reason ?? "?"}), so it cannot follow the move.`,
+    next: () => "Resolve the conflict, save the file, and run the command again. Nothing was written.",
+  },
   EDITS_OVERLAP: {
     refusal: "state",
     what: (d) => `Two edits of ${d.path ?? "one file"} overlap (${d.reason}).`,

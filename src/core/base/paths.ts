@@ -142,3 +142,26 @@ export function beginningWith<Text extends string>(ordered: readonly Text[], sta
 export function comparePaths(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
 }
+
+/** The folder below which all files lie as they lay below `folder`, or `undefined`. */
+export function commonFolder(
+  folder: ProjectPath,
+  files: readonly ProjectPath[],
+  map: (path: ProjectPath) => ProjectPath,
+): ProjectPath | undefined {
+  let common: ProjectPath | undefined;
+  for (const file of files) {
+    const inside = folder === "" ? file : file.slice(folder.length + 1);
+    const to = map(file);
+    const base =
+      to === inside
+        ? ("" as ProjectPath)
+        : to.endsWith(`/${inside}`)
+          ? (to.slice(0, -inside.length - 1) as ProjectPath)
+          : undefined;
+    if (base === undefined || (common !== undefined && base !== common) || inFolder(base, inside) !== to)
+      return undefined;
+    common = base;
+  }
+  return common;
+}

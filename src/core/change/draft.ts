@@ -5,7 +5,14 @@
  * Edits are places of texts as they are now. Respellings are no part of a draft: which references need one follows from its
  * moves, and is worked out when the draft is planned.
  */
-import { isCode, languageFor, languagesInUse, type ListedLine, type Resolution } from "../languages/index.js";
+import {
+  isCode,
+  languageFor,
+  languagesInUse,
+  type Language,
+  type ListedLine,
+  type Resolution,
+} from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { SourceTree } from "../files/index.js";
@@ -137,15 +144,18 @@ export function draftOf(
 }
 
 function linesOfLists(tree: SourceTree, moves: readonly Move[]): readonly ListedLine[] {
-  if (moves.every(({ from }) => isCode(from))) return [];
-  return languagesInUse().flatMap((language) => language.keepListed?.(moves, tree) ?? []);
+  return listing(moves).flatMap((language) => language.keepListed?.(moves, tree) ?? []);
+}
+
+/** The languages whose lists may have to change. */
+function listing(moves: readonly Move[]): readonly Language[] {
+  const isOnlyCode = moves.every(({ from }) => isCode(from));
+  return languagesInUse().filter(({ keepListed, listsCode = false }) => keepListed && (listsCode || !isOnlyCode));
 }
 
 /** Loads what reads the manifests that may list what moves: `draftOf` asks for it. */
 export async function prepareLists(tree: SourceTree, moves: readonly Move[]): Promise<void> {
-  const listing = languagesInUse().filter((language) => language.keepListed !== undefined);
-  if (listing.length === 0 || moves.every(({ from }) => isCode(from))) return;
-  const wanted = listing.filter((language) => tree.paths.some((path) => languageFor(path) === language));
+  const wanted = listing(moves).filter((language) => tree.paths.some((path) => languageFor(path) === language));
   await Promise.all(wanted.map((language) => language.prepare()));
 }
 

@@ -18,6 +18,7 @@ export {
   type ComputedReference,
   type Extraction,
   type LibraryFile,
+  type ListedUnder,
   type Membership,
   type SymbolName,
   type Lookup,

@@ -6,7 +6,7 @@
  * folder and one line in `registry.ts`; `contract.test.suite.ts` says what every adapter must keep.
  */
 import type { ProjectPath } from "../base/paths.js";
-import type { TextEdit } from "../base/text/index.js";
+import type { SourceText, TextEdit } from "../base/text/index.js";
 import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
@@ -40,9 +40,10 @@ export type Trade = "code" | "sheet" | "page" | "settings" | "document";
 
 /** What of a tree is looked at to keep lists of folders whole. */
 export interface ListTree {
+  readonly paths: readonly ProjectPath[];
   has(path: ProjectPath): boolean;
   filesBelow(folder: ProjectPath): readonly ProjectPath[];
-  text(path: ProjectPath): { readonly text: string } | undefined;
+  text(path: ProjectPath): Pick<SourceText, "text" | "positionAt"> | undefined;
 }
 
 /** One more line in a list of folders, by offsets of the file's present text; or another folder in one's place. */
@@ -82,12 +83,15 @@ export interface Language {
   bindsFiles?(reference: Reference): boolean;
   /**
    * The lines that lists of folders need, so that what moves is listed as it was: `assets/images/` and, from then on, `assets/trees/`.
-   * Files that are listed by their own names are references, and respelled. The language must have been prepared.
+   * Files that are listed by their own names are references, and respelled. The language must have been prepared. Throws
+   * `MERGE_CONFLICT` where a list cannot be changed before somebody has resolved one.
    */
   keepListed?(
     moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
     tree: ListTree,
   ): readonly ListedLine[];
+  /** Whether code is listed, too, and not only what is bundled with it. */
+  readonly listsCode?: boolean;
   /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */
   readonly takesByWord?: boolean;
   /** How the folder is looked up in which a name begins that is put together at run time; without it, as scripts do. */

@@ -49,6 +49,12 @@ export interface Binding {
   readonly isType: boolean;
 }
 
+/** A target into which something is built, and the step that does it: `{ target: "Orchard", step: "Sources" }`. */
+export interface ListedUnder {
+  readonly target: string;
+  readonly step: string;
+}
+
 /** One place in a text that names another file. Offsets are those of the specifier alone, without its quotes. */
 export interface Reference {
   readonly kind: ReferenceKind;
@@ -65,6 +71,8 @@ export interface Reference {
   readonly within?: string;
   /** The name that the rest of the text calls it by, where that comes from the specifier: `@use "a/palette"` → `palette`. */
   readonly namespace?: string;
+  /** Where a list of what is built has it: entries of a project file. */
+  readonly listed?: readonly ListedUnder[];
   /** The names that it takes; none (`[]`) where it is for its effects alone; `undefined` where that is not known: then all. */
   readonly bindings?: readonly Binding[];
 }

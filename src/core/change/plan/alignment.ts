@@ -27,7 +27,9 @@ export function align(old: readonly Reference[], now: readonly Reference[], edit
     }
     const around = ordered[next];
     if (around && around.start < start && start < around.end) return undefined;
-    const found = byStart.get(start + shift);
+    // A name that stood bare may be given quotes.
+    const isQuoted = around?.start === start && /^["']/.test(around.text);
+    const found = byStart.get(start + shift) ?? (isQuoted ? byStart.get(start + shift + 1) : undefined);
     if (found) byStart.delete(found.start);
     return found;
   });

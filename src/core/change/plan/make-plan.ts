@@ -4,6 +4,7 @@
  */
 import { readToolSettings, Resolver } from "../../graph/index.js";
 import {
+  extractFrom,
   isOfTrade,
   isOpen,
   languageFor,
@@ -17,6 +18,7 @@ import {
 import type { ProjectPath } from "../../base/paths.js";
 import { quiet } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
+import { align } from "./alignment.js";
 import { ledThrough, type Draft } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
@@ -300,6 +302,24 @@ interface FileToRespell {
   readonly known?: readonly Resolution[];
 }
 
+/**
+ * The references of a list as the draft's own edits place them: an entry may come to stand in another group, from which its path
+ * counts then. `undefined` where nothing of the kind can be.
+ */
+function placesAfter(
+  { map }: Passage,
+  { path, extraction: { references }, own }: Pick<FileToRespell, "path" | "extraction" | "own">,
+): readonly Reference[] | undefined {
+  if (own.edits.length === 0 || references.every(({ inside }) => inside === undefined)) return undefined;
+  const text = map.tree.text(path)?.text;
+  if (text === undefined) return undefined;
+  const { kept } = align(references, extractFrom(applyEdits(text, own.edits), path).references, own.edits);
+  return references.map((reference, index) => {
+    const { inside } = kept[index] ?? reference;
+    return inside === undefined || inside === reference.inside ? reference : { ...reference, inside };
+  });
+}
+
 /** Decides about each reference of a file. No text is looked into. */
 function respellFile({ passage, path, extraction, own, known }: FileToRespell): RespelledFile {
   const meanings: ReadFile["meanings"][number][] = [];
@@ -307,6 +327,7 @@ function respellFile({ passage, path, extraction, own, known }: FileToRespell): 
   const changes: TextEdit[] = [...own.edits];
   const lost: ReadFile["lost"][number][] = [];
   const language = languageFor(path);
+  const places = placesAfter(passage, { path, extraction, own });
   const isOwn = ({ start, end }: Reference): boolean =>
     own.removes.has(start) || own.edits.some((edit) => edit.start < end && start < edit.end);
   for (const [index, reference] of extraction.references.entries()) {
@@ -318,7 +339,9 @@ function respellFile({ passage, path, extraction, own, known }: FileToRespell): 
       meanings.push(wish ?? now ?? passage.before.resolve(path, reference));
       continue;
     }
-    const decision = respell(passage, path, reference, { wish, known: now });
+    const placed = places?.[index] ?? reference;
+    const was = now ?? (placed === reference ? undefined : passage.before.resolve(path, reference));
+    const decision = respell(passage, path, placed, { wish, known: was });
     meanings.push(decision.was);
     if (decision.state === "lost") lost.push({ reference, was: decision.was });
     const change =

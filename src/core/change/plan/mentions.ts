@@ -237,7 +237,7 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
     // Only what has a slash or a dot can be a path.
     if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
     // In what other languages' tools go by, a file's name alone may be what is meant.
-    const isGoneBy = isNotReadYet(file) || isProjectFile(file);
+    const isGoneBy = (isNotReadYet(file) || isProjectFile(file)) && languageFor(file) === undefined;
     return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
       if (covered(match.index, match.index + match[0].length)) return [];
       for (const { text, offset } of readingsOf(match[0])) {

@@ -1,5 +1,5 @@
 /** Where every file and folder goes, as one question. */
-import { foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { commonFolder, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Move } from "./move.js";
 
@@ -88,27 +88,4 @@ function within(sorted: readonly Located[], folder: ProjectPath): readonly Proje
     ...(sorted[itself]?.[0] === folder ? sorted.slice(itself, itself + 1) : []),
     ...sorted.slice(first(`${folder}/`), first(`${folder}0`)),
   ].map(([, from]) => from);
-}
-
-/** The folder below which all files lie as they lay below `folder`, or `undefined`. */
-export function commonFolder(
-  folder: ProjectPath,
-  files: readonly ProjectPath[],
-  map: (path: ProjectPath) => ProjectPath,
-): ProjectPath | undefined {
-  let common: ProjectPath | undefined;
-  for (const file of files) {
-    const inside = folder === "" ? file : file.slice(folder.length + 1);
-    const to = map(file);
-    const base =
-      to === inside
-        ? ("" as ProjectPath)
-        : to.endsWith(`/${inside}`)
-          ? (to.slice(0, -inside.length - 1) as ProjectPath)
-          : undefined;
-    if (base === undefined || (common !== undefined && base !== common) || inFolder(base, inside) !== to)
-      return undefined;
-    common = base;
-  }
-  return common;
 }

@@ -13,6 +13,7 @@ import {
   languageFor,
   lookupNamed,
   type Extraction,
+  type ListedUnder,
   type Reference,
   type Resolution,
 } from "../../languages/index.js";
@@ -145,7 +146,13 @@ function proveFile(proof: FileProof): void {
         });
       return;
     }
-    if (was?.state === "unresolved" && !kept[index]) {
+    const again = kept[index];
+    if (again && !isListedAlike(reference, again)) {
+      const reason = "it would be built into other targets, or in another way";
+      result.different.push({ ...placed(reference), before: (was && shown(was)) ?? [], after: [], reason });
+      return;
+    }
+    if (was?.state === "unresolved" && !again) {
       result.different.push({ ...placed(reference), after: [], reason: readDifferently });
       return;
     }
@@ -267,10 +274,20 @@ function compare(
     return undefined;
   if (was.state === "external" && isLeftBehind(passage, file.path, again))
     return { before: targets, after: [], reason: "the package is no dependency of where the file goes" };
-  if (meaningOf(passage, file.path, reference, was)(again.specifier)) return undefined;
+  // What an entry of a list means depends on the group in which it stands then.
+  const placed = again.inside === undefined ? reference : { ...reference, inside: again.inside };
+  if (meaningOf(passage, file.path, placed, was)(again.specifier)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);
   const found = shown(after) ?? [];
   return { before: targets, after: found, reason: reasonFor(reference, found.length) };
+}
+
+/** Whether a list has an entry for the same targets and steps. */
+function isListedAlike({ listed: before = [] }: Reference, { listed: after = [] }: Reference): boolean {
+  const key = ({ target, step }: ListedUnder): string => `${target}\n${step}`;
+  if (before.length !== after.length) return false;
+  const wanted = new Set(before.map(key));
+  return after.every((each) => wanted.has(key(each)));
 }
 
 /** Whether a file goes to where a package is not known that it names and may name now. */

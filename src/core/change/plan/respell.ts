@@ -15,8 +15,16 @@ import {
   type Scheme,
 } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
-import { folderOf, inFolder, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
-import { commonFolder, type MoveMap } from "./move-map.js";
+import {
+  commonFolder,
+  folderOf,
+  inFolder,
+  joinPath,
+  nameOf,
+  relativePath,
+  type ProjectPath,
+} from "../../base/paths.js";
+import type { MoveMap } from "./move-map.js";
 
 /** The two trees between which references are compared. */
 export interface Passage {
@@ -295,8 +303,10 @@ function respellScope(
 ): Respelling {
   const { after, map } = passage;
   const newFrom = map.file(from);
+  const { lookup, inside } = reference;
   const keepsAll = (specifier: string): boolean => {
-    const { out, into } = scopeChange(passage, was, after.resolve(newFrom, { specifier, lookup: reference.lookup }));
+    const question = inside === undefined ? { specifier, lookup } : { specifier, lookup, inside };
+    const { out, into } = scopeChange(passage, was, after.resolve(newFrom, question));
     return out.length === 0 && into.length === 0;
   };
   if (keepsAll(reference.specifier)) return { state: "keep", was };
@@ -308,8 +318,10 @@ function respellScope(
     map.tree.has(was.folder) ? map.file(was.folder) : undefined,
   ].filter((folder) => folder !== undefined);
   const ground = { from: newFrom, packageFolder: after.ground.packageFolder(newFrom) };
-  for (const specifier of scopeSpellings(reference, was, [...new Set(folders)], ground))
-    if (keepsAll(specifier)) return { state: "respell", was, specifier };
+  const task = { reference, was, targets: [], from: newFrom, ground: after.ground, goes: map.file.bind(map) };
+  const own = [...new Set(folders)].flatMap((folder) => [...lookupNamed(lookup).spellings({ ...task, folder })]);
+  const spellings = own.length > 0 ? own : scopeSpellings(reference, was, [...new Set(folders)], ground);
+  for (const specifier of spellings) if (keepsAll(specifier)) return { state: "respell", was, specifier };
   return { state: "keep", was };
 }
 

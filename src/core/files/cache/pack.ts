@@ -7,6 +7,7 @@ import type {
   ExportKind,
   Extraction,
   FileReading,
+  ListedUnder,
   Lookup,
   Reference,
   ReferenceKind,
@@ -65,7 +66,8 @@ type PackedReference = readonly [
   within?: string | null,
   namespace?: string | null,
   bindings?: PackedBindings | null,
-  inside?: string,
+  inside?: string | null,
+  listed?: readonly string[],
 ];
 /** Where it starts, then the name. */
 type PackedSymbol = readonly [start: number, name: string];
@@ -141,7 +143,7 @@ export function unpackReading(line: string): FileReading | undefined {
       n,
     } = JSON.parse(line) as Packed;
     const references = r.map(
-      ([kind, lookup, start, end, specifier, quote, within, namespace, taken, inside]): Reference => {
+      ([kind, lookup, start, end, specifier, quote, within, namespace, taken, inside, listed]): Reference => {
         const place = {
           kind: kinds[kind] ?? "import",
           lookup: typeof lookup === "string" ? lookup : (lookups[lookup] ?? "module"),
@@ -155,7 +157,8 @@ export function unpackReading(line: string): FileReading | undefined {
           ...(within != null && { within }),
           ...(namespace != null && { namespace }),
           ...(taken && { bindings: unpackBindings(taken) }),
-          ...(inside !== undefined && { inside }),
+          ...(inside != null && { inside }),
+          ...(listed && { listed: unpackListed(listed) }),
         };
       },
     );
@@ -178,14 +181,21 @@ export function unpackReading(line: string): FileReading | undefined {
 }
 
 function packReference(reference: Reference): PackedReference {
-  const { kind, lookup, start, end, specifier, quote, within, namespace, bindings, inside } = reference;
+  const { kind, lookup, start, end, specifier, quote, within, namespace, bindings, inside, listed } = reference;
   const known = lookups.indexOf(lookup);
   const place = [places[kind], known < 0 ? lookup : known, start, end, specifier, quote] as const;
-  if (inside !== undefined)
-    return [...place, within ?? null, namespace ?? null, bindings?.flatMap(packBinding) ?? null, inside];
+  if (inside !== undefined || listed !== undefined) {
+    const rest = [within ?? null, namespace ?? null, bindings?.flatMap(packBinding) ?? null, inside ?? null] as const;
+    return listed ? [...place, ...rest, listed.flatMap(({ target, step }) => [target, step])] : [...place, ...rest];
+  }
   if (bindings) return [...place, within ?? null, namespace ?? null, bindings.flatMap(packBinding)];
   if (namespace !== undefined) return [...place, within ?? null, namespace];
   return within === undefined ? place : [...place, within];
+}
+
+/** Targets and steps, one after the other. */
+function unpackListed(packed: readonly string[]): ListedUnder[] {
+  return packed.flatMap((target, at) => (at % 2 === 0 ? [{ target, step: packed[at + 1] ?? "" }] : []));
 }
 
 function packSymbol({ start, name }: SymbolName): PackedSymbol {

@@ -1,0 +1,147 @@
+/** What a project file names: files in groups, folders that are built whole, build settings, inputs of scripts, local packages. */
+import type { Extraction, ListedUnder, Reference } from "../reading.js";
+import { pathsInSetting, pathsInShell } from "./build-settings.js";
+import {
+  folderOfGroup,
+  isRead,
+  joined,
+  readProject,
+  type GroupNode,
+  type ProjectObject,
+  type XcodeProject,
+} from "./project.js";
+import { textOf, textsOf, valueOf, type ListText } from "./property-list.js";
+
+/** The name of a project file; it lies in a folder that is called after the project. */
+export const projectFile = "project.pbxproj";
+
+/** Finds all that a project file names. One with a merge conflict, or in another form, is not read. */
+export function extractProject(text: string): Extraction {
+  const project = readProject(text);
+  if (!isRead(project)) {
+    const { offset, message } = project;
+    return { references: [], computed: [], reading: "not read", problem: { offset, message } };
+  }
+  const references = [...shown(project), ...settings(project), ...scripts(project), ...packages(project)];
+  return { references: references.sort((a, b) => a.start - b.start), computed: [], reading: "whole" };
+}
+
+/** A reference at a text of the list. */
+function referenceAt(
+  { start, end, value, quote }: ListText,
+  form: Pick<Reference, "kind" | "lookup"> & Partial<Reference>,
+): Reference {
+  return { ...form, start, end, specifier: value, quote };
+}
+
+/** What is shown in groups. Groups themselves only say where things are. */
+function shown(project: XcodeProject): Reference[] {
+  const built = membership(project);
+  return [...project.nodes.values()].flatMap((node): Reference[] => {
+    const { path, base, object, id } = node;
+    if (path === undefined || base === undefined || path.value === "" || path.value.startsWith("/")) return [];
+    const inside = joined(project.folder, base);
+    const listed = built.get(id) ?? [];
+    if (object.isa === "PBXFileSystemSynchronizedRootGroup") {
+      const whole = referenceAt(path, { kind: "pattern", lookup: "xcode folder", inside, listed });
+      return [whole, ...exceptions(node, project)];
+    }
+    if (object.isa !== "PBXFileReference" && object.isa !== "XCVersionGroup") return [];
+    return [referenceAt(path, { kind: "setting", lookup: "xcode file", inside, listed })];
+  });
+}
+
+/** For each thing the targets into which it is built, and the steps that do so. A translation is built with its group. */
+export function membership({ targets, nodes }: XcodeProject): ReadonlyMap<string, readonly ListedUnder[]> {
+  const found = new Map<string, ListedUnder[]>();
+  const add = (id: string, listed: ListedUnder): void => {
+    const there = found.get(id);
+    if (there) there.push(listed);
+    else found.set(id, [listed]);
+    const node = nodes.get(id);
+    if (node && node.object.isa !== "PBXGroup") for (const child of node.children) add(child.id, listed);
+  };
+  for (const { name, phases, synchronized } of targets) {
+    for (const { object, files } of phases)
+      for (const { file } of files) if (file !== undefined) add(file, { target: name, step: stepOf(object) });
+    for (const id of synchronized) add(id, { target: name, step: "Folder" });
+  }
+  return found;
+}
+
+/** What a phase does, as people call it: `PBXSourcesBuildPhase` → `Sources`, or its own name. */
+export function stepOf({ isa, body }: Pick<ProjectObject, "isa" | "body">): string {
+  return textOf(body, "name")?.value ?? isa.replace(/^PBX|BuildPhase$/g, "");
+}
+
+/** Keys of exception sets whose texts, or keys, are paths below the folder. */
+const excepted = ["membershipExceptions", "publicHeaders", "privateHeaders"];
+const exceptedByKey = [
+  "additionalCompilerFlagsByRelativePath",
+  "attributesByRelativePath",
+  "platformFiltersByRelativePath",
+];
+
+/** What is not built, or built otherwise, of a folder that is built whole. */
+function exceptions(node: GroupNode, { objects, folder, targets }: XcodeProject): Reference[] {
+  const at = folderOfGroup(node);
+  if (at === undefined) return [];
+  const inside = joined(folder, at);
+  return textsOf(node.object.body, "exceptions").flatMap(({ value }): Reference[] => {
+    const set = objects.get(value);
+    if (!set) return [];
+    const target = textOf(set.body, "target")?.value ?? textOf(set.body, "buildPhase")?.value;
+    const name = targets.find(({ object }) => object.id === target)?.name ?? target ?? "";
+    const form = { kind: "setting", lookup: "xcode file", inside } as const;
+    const refer = (text: ListText, step: string): Reference =>
+      referenceAt(text, { ...form, listed: [{ target: name, step }] });
+    return [
+      ...excepted.flatMap((key) => textsOf(set.body, key).map((text) => refer(text, key))),
+      ...exceptedByKey.flatMap((key) => {
+        const keyed = valueOf(set.body, key);
+        return keyed?.kind === "dictionary" ? keyed.entries.map((entry) => refer(entry.key, key)) : [];
+      }),
+    ];
+  });
+}
+
+/** Build settings that name files: by what they are called, or because their value counts from the project's folder. */
+function settings(project: XcodeProject): Reference[] {
+  return [...project.objects.values()].flatMap(({ isa, body }) => {
+    const values = isa === "XCBuildConfiguration" ? valueOf(body, "buildSettings") : undefined;
+    if (values?.kind !== "dictionary") return [];
+    return values.entries.flatMap(({ key, value }): Reference[] => {
+      const texts = value.kind === "text" ? [value] : value.kind === "array" ? value.items : [];
+      return texts.flatMap((text) =>
+        text.kind === "text" ? pathsInSetting(key.value, rawOf(project, text), project.folder) : [],
+      );
+    });
+  });
+}
+
+/** A text as it is written, with where it stands. */
+function rawOf({ text }: XcodeProject, { start, end }: ListText): { raw: string; start: number } {
+  return { raw: text.slice(start, end), start };
+}
+
+/** What scripts are told to read and write, and the paths in them that begin at the project's folder. */
+function scripts(project: XcodeProject): Reference[] {
+  const lists = ["inputPaths", "outputPaths", "inputFileListPaths", "outputFileListPaths"];
+  return [...project.objects.values()].flatMap(({ isa, body }) => {
+    if (isa !== "PBXShellScriptBuildPhase") return [];
+    const script = textOf(body, "shellScript");
+    return [
+      ...lists.flatMap((key) => textsOf(body, key).flatMap((text) => pathsInShell(rawOf(project, text), ""))),
+      ...(script ? pathsInShell(rawOf(project, script), project.folder) : []),
+    ];
+  });
+}
+
+/** Packages that lie in the same checkout. */
+function packages(project: XcodeProject): Reference[] {
+  return [...project.objects.values()].flatMap(({ isa, body }) => {
+    const path = isa === "XCLocalSwiftPackageReference" ? textOf(body, "relativePath") : undefined;
+    const form = { kind: "setting", lookup: "xcode file", inside: project.folder } as const;
+    return path && !path.value.startsWith("/") ? [referenceAt(path, form)] : [];
+  });
+}

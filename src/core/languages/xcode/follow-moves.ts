@@ -1,0 +1,342 @@
+/**
+ * What files that move on disk mean for the list that people see in the IDE: an entry goes into the group of its new folder, a
+ * group that stands for a folder goes where the folder goes. Groups without a folder, and entries whose path leads out of their
+ * group, are somebody's order and stay; their paths are updated as all others are.
+ */
+import { commonFolder, folderOf, foldersAbove, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { TextEdit } from "../../base/text/index.js";
+import type { ListTree } from "../language.js";
+import { ProjectEdits } from "./project-edits.js";
+import {
+  folderOfGroup,
+  holdsOthers,
+  isPlainGroup,
+  joined,
+  shownName,
+  type GroupNode,
+  type XcodeProject,
+} from "./project.js";
+import { textOf, textsOf, writeText } from "./property-list.js";
+
+/** One file that moves. */
+export interface Going {
+  readonly from: ProjectPath;
+  readonly to: ProjectPath;
+}
+
+/** What the moves are followed by. */
+export interface FollowInput {
+  readonly project: XcodeProject;
+  /** The folder in which the project lies. */
+  readonly home: ProjectPath;
+  readonly moves: readonly Going[];
+  readonly tree: ListTree;
+}
+
+/** The edits of a project file by which its groups follow the moves. Paths of entries are not among them. */
+export function followMoves(input: FollowInput): TextEdit[] {
+  return new Following(input).edits();
+}
+
+class Following {
+  readonly #edits: ProjectEdits;
+  readonly #goes: ReadonlyMap<ProjectPath, ProjectPath>;
+  readonly #touched: ReadonlySet<ProjectPath>;
+  /** Where the folder of each group is then, from that of the project; as it is now where it does not move. */
+  readonly #then = new Map<GroupNode, string>();
+  /** Groups by the folder for which they stand then; ids of new ones. */
+  readonly #byFolder = new Map<string, GroupNode[]>();
+  readonly #newGroups = new Map<string, string>();
+  /** What leaves each group, and what comes. */
+  readonly #left = new Map<GroupNode, Set<GroupNode>>();
+  readonly #gained = new Set<GroupNode>();
+
+  constructor(readonly input: FollowInput) {
+    this.#edits = new ProjectEdits(input.project);
+    this.#goes = new Map(input.moves.map(({ from, to }) => [from, to]));
+    this.#touched = new Set(input.moves.flatMap(({ from }) => foldersAbove(from)));
+  }
+
+  edits(): TextEdit[] {
+    const { main } = this.input.project;
+    if (!main) return [];
+    this.#placeGroups(main);
+    this.#walk(main);
+    this.#removeEmptied(main);
+    return this.#edits.edits();
+  }
+
+  /** A path from the project's folder as one of the whole checkout. */
+  #full(path: string): ProjectPath | undefined {
+    return joinPath(this.input.home, joined(this.input.project.folder, path));
+  }
+
+  /** A path of the checkout from the project's folder; it may begin with dots. */
+  #own(path: ProjectPath): string {
+    const base = joinPath(this.input.home, this.input.project.folder);
+    return base === undefined ? path : plainRelative(base, path);
+  }
+
+  /** Where a folder goes by its name; one from which a single file is taken has not moved. */
+  #folderThen(folder: ProjectPath): ProjectPath | undefined {
+    if (!this.#touched.has(folder)) return folder;
+    const files = this.input.tree.filesBelow(folder);
+    const to = commonFolder(folder, files, (path) => this.#goes.get(path) ?? path);
+    if (to === undefined || to === folder) return to;
+    return files.length > 1 || nameOf(to) === nameOf(folder) ? to : undefined;
+  }
+
+  #placeGroups(group: GroupNode): void {
+    const now = folderOfGroup(group);
+    if (now !== undefined) {
+      const parent = group.parent && this.#then.get(group.parent);
+      const then =
+        group.path === undefined ? (group.base === "" ? (parent ?? "") : (parent ?? now)) : this.#groupThen(group, now);
+      this.#then.set(group, then);
+      if (isPlainGroup(group) && (group.path !== undefined || group.parent === undefined)) {
+        const there = this.#byFolder.get(then);
+        if (there) there.push(group);
+        else this.#byFolder.set(then, [group]);
+      }
+    }
+    for (const child of group.children) if (holdsOthers(child)) this.#placeGroups(child);
+  }
+
+  #groupThen(group: GroupNode, now: string): string {
+    const full = isPlainGroup(group) || group.object.isa === "XCVersionGroup" ? this.#full(now) : undefined;
+    if (full === undefined || full === "") return now;
+    const to = this.#folderThen(full);
+    return to === undefined ? now : this.#own(to);
+  }
+
+  #walk(group: GroupNode): void {
+    for (const child of group.children) {
+      if (isPlainGroup(child)) {
+        this.#followGroup(child, group);
+        this.#walk(child);
+      } else this.#followEntry(child, group);
+    }
+  }
+
+  /** A group that stands for a folder: in the group of the folder around it, called as the folder is. */
+  #followGroup(group: GroupNode, parent: GroupNode): void {
+    const then = this.#then.get(group);
+    const around = this.#then.get(parent);
+    if (group.path === undefined || then === undefined || around === undefined) return;
+    if (then === folderOfGroup(group) && around === folderOfGroup(parent)) return;
+    const isSourceRoot = textOf(group.object.body, "sourceTree")?.value !== "<group>";
+    const keeps = joined(isSourceRoot ? "" : around, group.path.value) === then;
+    if (keeps) return;
+    if (isSourceRoot) {
+      this.#edits.replace(group.path, then);
+    } else {
+      const folder = parentOf(then);
+      const target = folder === around ? parent : this.#groupFor(folder, group);
+      if (target !== undefined && target !== parent) this.#regroup(group, parent, target);
+      const base = target === undefined ? around : folder;
+      this.#edits.replace(group.path, plainRelative(base, then));
+    }
+    this.#nameAfter(group, then, false);
+  }
+
+  /** A file, a folder that is one thing, or translations. */
+  #followEntry(entry: GroupNode, group: GroupNode): void {
+    const around = folderOfGroup(group);
+    const then = this.#then.get(group);
+    if (around === undefined || then === undefined) return;
+    const place = entry.object.isa === "PBXVariantGroup" ? this.#variantPlace(entry) : this.#entryPlace(entry);
+    if (!place) {
+      if (then !== around) for (const child of entry.children) this.#followName(child);
+      return;
+    }
+    const [was, to] = place;
+    const isPlain = parentOf(was) === around;
+    let isAtHome = parentOf(to) === then;
+    if (isPlain && !isAtHome && (group.path !== undefined || group.parent === undefined)) {
+      const target = this.#groupFor(parentOf(to), entry);
+      if (target !== undefined && target !== group) this.#regroup(entry, group, target);
+      isAtHome = target !== undefined;
+    }
+    if (entry.object.isa === "PBXVariantGroup") for (const child of entry.children) this.#followName(child);
+    else this.#nameAfter(entry, to, !isAtHome);
+  }
+
+  #followName(entry: GroupNode): void {
+    const place = this.#entryPlace(entry);
+    // A translation is called by its language.
+    if (place) this.#nameAfter(entry, place[1], false);
+  }
+
+  /** Where something is now and then, from the project's folder; nothing where it does not move, or is not there. */
+  #entryPlace({ base, path }: GroupNode): readonly [string, string] | undefined {
+    if (base === undefined || path === undefined || path.value.startsWith("/")) return undefined;
+    const was = joined(base, path.value);
+    const full = this.#full(was);
+    if (full === undefined || full === "") return undefined;
+    const to = this.#goes.get(full) ?? (this.input.tree.has(full) ? full : this.#folderThen(full));
+    return to === undefined || to === full ? undefined : [was, this.#own(to)];
+  }
+
+  /** Translations go together, each in the folder of its language: `en.lproj/Main.strings`. */
+  #variantPlace({ children }: GroupNode): readonly [string, string] | undefined {
+    const places = children.map((child) => this.#entryPlace(child));
+    const [first] = places;
+    if (!first) return undefined;
+    const [was, to] = [parentOf(first[0]), parentOf(first[1])];
+    const isOne = places.every(
+      (place) =>
+        place && parentOf(parentOf(place[0])) === parentOf(was) && parentOf(parentOf(place[1])) === parentOf(to),
+    );
+    return isOne ? [was, to] : undefined;
+  }
+
+  #regroup(node: GroupNode, from: GroupNode, to: GroupNode | string): void {
+    this.#edits.removeItem(from.object, "children", node.id);
+    const left = this.#left.get(from) ?? new Set<GroupNode>();
+    this.#left.set(from, left.add(node));
+    const comment = this.#nameThen(node);
+    if (typeof to === "string") return this.#edits.addToMade(to, "children", { id: node.id, comment });
+    this.#gained.add(to);
+    this.#edits.insertItem(to.object, "children", { id: node.id, comment }, placeIn(to, comment, isPlainGroup(node)));
+  }
+
+  /** What something is called then. */
+  #nameThen(node: GroupNode): string {
+    const shown = shownName(node);
+    const place = isPlainGroup(node)
+      ? ([folderOfGroup(node) ?? "", this.#then.get(node) ?? ""] as const)
+      : this.#entryPlace(node);
+    if (!place || node.path === undefined) return shown;
+    return shown === nameOf(place[0] as ProjectPath) ? nameOf(place[1] as ProjectPath) : shown;
+  }
+
+  /** The name that is shown follows the file's own, if it was that; one whose path leads elsewhere needs a name of its own. */
+  #nameAfter(node: GroupNode, then: string, isElsewhere: boolean): void {
+    const { object, path, id } = node;
+    const shown = shownName(node);
+    const name = nameOf(then as ProjectPath);
+    const text = textOf(object.body, "name");
+    const isOwn = path !== undefined && shown === path.value.split("/").at(-1);
+    if (!isOwn) return;
+    if (text && name !== shown) this.#edits.replace(text, name);
+    if (!text && isElsewhere) this.#edits.addKey(object, "name", name, "path");
+    if (name === shown) return;
+    this.#edits.rename(id, shown, name);
+    for (const build of this.#buildFiles().get(id) ?? []) this.#edits.rename(build, shown, name);
+  }
+
+  #builds: Map<string, string[]> | undefined;
+
+  /** The build files of each file. */
+  #buildFiles(): ReadonlyMap<string, readonly string[]> {
+    if (this.#builds) return this.#builds;
+    const found = new Map<string, string[]>();
+    for (const { isa, id, body } of this.input.project.objects.values()) {
+      const file = isa === "PBXBuildFile" ? textOf(body, "fileRef")?.value : undefined;
+      if (file === undefined) continue;
+      const there = found.get(file);
+      if (there) there.push(id);
+      else found.set(file, [id]);
+    }
+    return (this.#builds = found);
+  }
+
+  /** The group of a folder, one that is made where none is there; nothing where the folder is not below any group's. */
+  #groupFor(folder: string, node: GroupNode): GroupNode | string | undefined {
+    const there = this.#byFolder.get(folder);
+    if (there) return nearest(there, node);
+    const made = this.#newGroups.get(folder);
+    if (made !== undefined) return made;
+    if (folder === "" || folder === ".." || folder.startsWith("../")) return undefined;
+    const above = this.#groupFor(parentOf(folder), node);
+    if (above === undefined) return undefined;
+    const name = nameOf(folder as ProjectPath);
+    const id = this.#edits.newId(`group ${this.input.home}/${folder}`);
+    this.#newGroups.set(folder, id);
+    const body = [
+      ["children", []],
+      ["path", writeText(name)],
+      ["sourceTree", '"<group>"'],
+    ] as const;
+    this.#edits.make({ isa: "PBXGroup", id, comment: name, body, isShort: false });
+    if (typeof above === "string") this.#edits.addToMade(above, "children", { id, comment: name });
+    else {
+      this.#gained.add(above);
+      this.#edits.insertItem(above.object, "children", { id, comment: name }, placeIn(above, name, true));
+    }
+    return id;
+  }
+
+  /** Groups whose folder is gone with all that was in it. */
+  #removeEmptied(group: GroupNode): boolean {
+    const left = this.#left.get(group) ?? new Set<GroupNode>();
+    let isEmptied = false;
+    for (const child of group.children) {
+      if (!isPlainGroup(child) || left.has(child)) {
+        if (isPlainGroup(child)) this.#removeEmptied(child);
+        continue;
+      }
+      if (this.#removeEmptied(child)) {
+        this.#edits.removeItem(group.object, "children", child.id);
+        left.add(child);
+      }
+    }
+    this.#left.set(group, left);
+    const items = textsOf(group.object.body, "children").length;
+    if (left.size === 0 || left.size < items || this.#gained.has(group)) return isEmptied;
+    const folder = folderOfGroup(group);
+    const full = folder === undefined ? undefined : this.#full(folder);
+    if (group.path === undefined || group.parent === undefined || full === undefined || full === "") return false;
+    isEmptied = this.input.tree.filesBelow(full).every((path) => this.#goes.has(path));
+    if (isEmptied) this.#edits.removeObject(group.object);
+    return isEmptied;
+  }
+}
+
+/** Of several groups of one folder the one that has most in common with where something is now. */
+function nearest(groups: readonly GroupNode[], node: GroupNode): GroupNode | undefined {
+  const above = new Set<GroupNode>();
+  for (let at = node.parent; at; at = at.parent) above.add(at);
+  const common = (group: GroupNode): number => {
+    let steps = 0;
+    for (let at: GroupNode | undefined = group; at && !above.has(at); at = at.parent) steps += 1;
+    return steps;
+  };
+  return [...groups].sort((a, b) => common(a) - common(b))[0];
+}
+
+/** Before which item something comes in a group that is kept in order; at the end of one that is not. */
+function placeIn(group: GroupNode, name: string, isGroup: boolean): number {
+  const ids = textsOf(group.object.body, "children").map(({ value }) => value);
+  const byId = new Map(group.children.map((child) => [child.id, child]));
+  const items = ids.map((id) => {
+    const child = byId.get(id);
+    return { name: child ? shownName(child).toLowerCase() : "", isGroup: child ? isPlainGroup(child) : false };
+  });
+  if (items.length < 2) return Infinity;
+  const lower = name.toLowerCase();
+  const isSorted = (list: readonly { name: string }[]): boolean =>
+    list.every((item, index) => index === 0 || (list[index - 1]?.name ?? "") <= item.name);
+  const groups = items.filter((item) => item.isGroup);
+  const files = items.filter((item) => !item.isGroup);
+  const areGroupsFirst = items.slice(0, groups.length).every((item) => item.isGroup);
+  const find = (from: number, to: number): number => {
+    for (let index = from; index < to; index += 1) if ((items[index]?.name ?? "") > lower) return index;
+    return to;
+  };
+  if (areGroupsFirst && isSorted(groups) && isSorted(files))
+    return isGroup ? find(0, groups.length) : find(groups.length, items.length);
+  return isSorted(items) ? find(0, items.length) : Infinity;
+}
+
+function parentOf(path: string): string {
+  return path.startsWith("..") && !path.includes("/") ? `${path}/..` : folderOf(path as ProjectPath);
+}
+
+/** The way from one folder to a path, both from the project's folder. */
+function plainRelative(base: string, path: string): string {
+  const [from, to] = [base === "" ? [] : base.split("/"), path.split("/")];
+  let same = 0;
+  while (same < from.length && same < to.length - 1 && from[same] === to[same]) same += 1;
+  return [...from.slice(same).map(() => ".."), ...to.slice(same)].join("/");
+}

@@ -1,0 +1,42 @@
+/** Xcode: project files, and the settings beside them. */
+import type { Language } from "../language.js";
+import type { Reference } from "../reading.js";
+import { plainOutline } from "../plain-outline.js";
+import { extractProject, projectFile } from "./extract.js";
+import { xcodeLookups } from "./lookups.js";
+import { keepListed } from "./keep-listed.js";
+import { escapeText, isBare, textAt } from "./property-list.js";
+
+/** A word within a text ends where a path in it does. */
+function readAt(text: string, start: number, reference: Reference): { end: number; specifier: string } | undefined {
+  if (reference.within !== undefined) {
+    const [word = ""] = /^(?:[\w.@+/-]| (?=[\w.@+/-]))*/.exec(text.slice(start, start + 4096)) ?? [];
+    const end = start + word.length;
+    return word === "" ? undefined : { end, specifier: word };
+  }
+  const found = textAt(text, start, reference.quote);
+  return found && { end: found.end, specifier: found.value };
+}
+
+/** What stands bare needs no quotes as long as it has no other letters; quotes are added where it gets some. */
+function write(specifier: string, { quote, within }: Reference): string | undefined {
+  if (/[\r\n\0]/.test(specifier)) return undefined;
+  if (within !== undefined) return /["'\\$*?{}()[\]`;|&<>=,\s]/.test(specifier) ? undefined : specifier;
+  if (quote === "") return isBare(specifier) ? specifier : `"${escapeText(specifier)}"`;
+  return quote === "'" && specifier.includes("'") ? undefined : escapeText(specifier);
+}
+
+export const xcode: Language = {
+  name: "xcode",
+  trade: "settings",
+  extensions: [".pbxproj"],
+  claims: (path) => path.endsWith(`/${projectFile}`),
+  lookups: xcodeLookups,
+  prepare: () => Promise.resolve(),
+  extract: extractProject,
+  outline: plainOutline,
+  keepListed,
+  listsCode: true,
+  readAt,
+  write,
+};

@@ -1,0 +1,66 @@
+/** How the paths of a project file are looked up: from the folder of the project, through that of the group that lists a file. */
+import { folderOf, isBelow, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
+import { external, unresolved, type Ground, type NameLookup, type Question, type Resolution } from "../lookup.js";
+import { joined } from "./project.js";
+
+/** The folder in which a project lies: that around the one that is called after it. */
+function homeOf(from: ProjectPath): ProjectPath {
+  return folderOf(folderOf(from));
+}
+
+function placeOf(from: ProjectPath, { specifier, inside = "" }: Question): ProjectPath | undefined {
+  return joinPath(homeOf(from), joined(inside, specifier));
+}
+
+/** A file or a folder; one that is there and not the project's; nothing. */
+function resolveFile(ground: Ground, from: ProjectPath, question: Question): Resolution {
+  const at = placeOf(from, question);
+  if (at === undefined || at === "") return external;
+  const file = ground.plain(at);
+  if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
+  if (ground.tree.hasFolder(at)) return { state: "folder", at, scheme: "relative" };
+  const beyond = ground.beyond(at, [""]);
+  return beyond === undefined ? unresolved : { state: "beyond", at: beyond, scheme: "relative" };
+}
+
+/** A path from the group's folder, as Xcode writes it: without `./`. */
+function spelled(from: ProjectPath, inside: string, target: ProjectPath): string[] {
+  const base = joinPath(homeOf(from), inside);
+  return base === undefined ? [] : [relativePath(base, target)];
+}
+
+/** A file, or a folder that stands for one thing, in the group that lists it. */
+const file: NameLookup = {
+  name: "xcode file",
+  resolve: resolveFile,
+  spellings: ({ reference: { inside = "" }, was, targets, folder, from }) => {
+    const target = targets[0] ?? folder ?? (was.state === "beyond" ? (was.at as ProjectPath) : undefined);
+    return target === undefined ? [] : spelled(from, inside, target);
+  },
+};
+
+/** A folder of which all is built that lies in it. */
+const folder: NameLookup = {
+  name: "xcode folder",
+  resolve({ tree }, from, question) {
+    const at = placeOf(from, question);
+    if (at === undefined) return external;
+    if (!tree.hasFolder(at)) return unresolved;
+    return { state: "scope", folder: at, scheme: "relative", takesIn: (path) => isBelow(path, at) };
+  },
+  spellings: ({ reference: { inside = "" }, folder: goes, from }) =>
+    goes === undefined ? [] : spelled(from, inside, goes),
+};
+
+/** A word in a build setting or a script: a path, if there is something at it. */
+const setting: NameLookup = {
+  name: "xcode setting",
+  isOpen: true,
+  resolve(ground, from, question) {
+    const found = resolveFile(ground, from, question);
+    return found.state === "unresolved" || found.state === "beyond" ? external : found;
+  },
+  spellings: file.spellings,
+};
+
+export const xcodeLookups: readonly NameLookup[] = [file, folder, setting];
