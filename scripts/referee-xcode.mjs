@@ -1,7 +1,6 @@
 /**
- * Judges relocations in Xcode projects by a reader that shares no code with ours: an npm package reads the property list (fetched to
- * a temporary folder), a few lines here say what it means, and GNUstep's `plparse` must accept it where it is installed. Files and
- * folders are moved at random; every phase of every target must build the same files, in the same order, every entry of every group
+ * Judges relocations in Xcode projects by a reader that shares no code with ours: GNUstep's `pl` (Debian's gnustep-base-runtime) reads the
+ * property list, and a few lines here say what it means. Files and folders are moved at random; every phase of every target must build the same files, in the same order, every entry of every group
  * must mean the file that it meant, what was missing stays missing, and undoing gives every byte back.
  *
  *   node scripts/referee-xcode.mjs [--seed 1] [--rounds 3] [--moves 8] [--arrange NAME,NAME…] FOLDER …
@@ -11,7 +10,7 @@
 // @ts-check
 import { execFileSync, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from "node:fs";
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { basename, dirname, join, posix, relative } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -28,9 +27,7 @@ for (let at = 2; at < process.argv.length; at += 1) {
 }
 
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-xcode-"));
-const parse = await openReader();
-const plparse = spawnSync("plparse", ["--help"]).error ? undefined : "plparse";
-if (!plparse) console.log("(plparse is not installed: apt-get install gnustep-base-runtime)");
+if (spawnSync("pl", { input: "{}" }).error) throw new Error("pl is needed: apt-get install gnustep-base-runtime");
 let failures = 0;
 for (const folder of options.folders)
   for (let round = 0; round < options.rounds; round += 1) judge(folder, options.seed + round);
@@ -38,22 +35,51 @@ rmSync(home, { recursive: true, force: true });
 console.log(failures === 0 ? "The judge agrees." : `${failures} disagreements.`);
 process.exitCode = failures === 0 ? 0 : 1;
 
-/** @returns {Promise<(text: string) => any>} */
-async function openReader() {
-  const prefix = join(home, "reader");
-  mkdirSync(prefix);
-  const name = "@plist/openstep.parse@1.1.1";
-  execFileSync("npm", ["install", "--silent", "--no-audit", "--prefix", prefix, name]);
-  const { parse } = await import(join(prefix, "node_modules/@plist/openstep.parse/dist/index.mjs")).catch(
-    () => import(entryOf(join(prefix, "node_modules/@plist/openstep.parse"))),
-  );
-  return parse;
-}
-
-/** @param {string} folder */
-function entryOf(folder) {
-  const manifest = JSON.parse(readFileSync(join(folder, "package.json"), "utf8"));
-  return join(folder, manifest.module ?? manifest.main);
+/** The property list of a file, as GNUstep writes it again; `undefined` where it does not accept it. @param {string} path */
+function read(path) {
+  const { stdout, status } = spawnSync("pl", { input: readFileSync(path), encoding: "utf8", maxBuffer: 1 << 28 });
+  if (status !== 0 || !stdout.startsWith("{")) return undefined;
+  const tokens = stdout.match(/[{}()=;,]|"(?:[^"\\]|\\[^])*"|[^\s{}()=;,"]+/g) ?? [];
+  let at = 0;
+  const text = (/** @type {string} */ token) =>
+    token.startsWith('"')
+      ? token
+          .slice(1, -1)
+          .replace(/\\(?:U([0-9a-f]{4})|([0-7]{3})|([^]))/g, (_, hex, octal, letter) =>
+            hex
+              ? String.fromCharCode(parseInt(hex, 16))
+              : octal
+                ? String.fromCharCode(parseInt(octal, 8))
+                : letter === "n"
+                  ? "\n"
+                  : letter,
+          )
+      : token;
+  /** @returns {any} */
+  const value = () => {
+    const token = tokens[at++] ?? "";
+    if (token === "(") {
+      const items = [];
+      while (tokens[at] !== ")") {
+        if (tokens[at] === ",") at += 1;
+        else items.push(value());
+      }
+      at += 1;
+      return items;
+    }
+    if (token !== "{") return text(token);
+    /** @type {Record<string, any>} */
+    const found = {};
+    while (tokens[at] !== "}") {
+      const key = text(tokens[at] ?? "");
+      at += 2;
+      found[key] = value();
+      at += 1;
+    }
+    at += 1;
+    return found;
+  };
+  return value();
 }
 
 /** @param {string} source @param {number} seed */
@@ -112,8 +138,13 @@ function judge(source, seed) {
 }
 
 /** A move of a file or a folder that a project lists, into another folder, a new one, or under another name. */
-function moveOf(/** @type {string} */ root, /** @type {any} */ pick, /** @type {() => number} */ random, /** @type {number} */ at) {
-  const { entries, files } = stateOf(root);
+function moveOf(
+  /** @type {string} */ root,
+  /** @type {any} */ pick,
+  /** @type {() => number} */ random,
+  /** @type {number} */ at,
+) {
+  const { entries } = stateOf(root);
   const listed = [...new Set([...entries.values()].flat().map(({ path }) => path))].filter(
     (path) => !path.startsWith("..") && existsSync(join(root, path)),
   );
@@ -125,7 +156,6 @@ function moveOf(/** @type {string} */ root, /** @type {any} */ pick, /** @type {
   const kind = random();
   const into = kind < 0.4 ? pick(places) : kind < 0.7 ? posix.join(pick(places), `Zq${at} New`) : posix.dirname(from);
   const name = kind < 0.7 && random() < 0.7 ? posix.basename(from) : `Zq${at}Name${end}`;
-  void files;
   return ["move", from, posix.join(into, name)];
 }
 
@@ -172,10 +202,14 @@ function stateOf(root) {
   const phases = new Map();
   /** @type {string[]} */
   const broken = [];
-  for (const [file, text] of projectTexts(root)) {
+  for (const file of projectTexts(root).keys()) {
     const base = dirname(dirname(file));
-    if (plparse && spawnSync(plparse, [join(root, file)], { encoding: "utf8" }).stdout.includes("Error")) broken.push(file);
-    const { objects, rootObject } = parse(text);
+    const list = read(join(root, file));
+    if (!list?.objects) {
+      broken.push(file);
+      continue;
+    }
+    const { objects, rootObject } = list;
     const project = objects[rootObject];
     const top = posix.join(base, project.projectDirPath ?? "");
     /** @type {Map<string, string>} */
@@ -194,25 +228,34 @@ function stateOf(root) {
         if (object.isa === "PBXGroup") return;
       }
       const path = at ?? `${tree}/${object.path}`;
-      if (object.isa !== "PBXVariantGroup") found.push({ path, isThere: at !== undefined && existsSync(join(root, at)) });
+      if (object.isa !== "PBXVariantGroup")
+        found.push({ path, isThere: at !== undefined && existsSync(join(root, at)) });
     };
     walk(project.mainGroup, top);
     entries.set(file, found);
     const what = (/** @type {string} */ id) => {
       const object = objects[id];
-      if (object?.isa === "PBXVariantGroup") return object.children.map((/** @type {string} */ each) => paths.get(each)).join(" + ");
+      if (object?.isa === "PBXVariantGroup")
+        return object.children.map((/** @type {string} */ each) => paths.get(each)).join(" + ");
       return paths.get(id) ?? `(${object?.isa ?? "nothing"} ${object?.path ?? object?.name ?? ""})`;
     };
     for (const target of project.targets ?? []) {
       const { name, buildPhases = [] } = objects[target] ?? {};
       for (const [at, phase] of buildPhases.entries()) {
-        const list = (objects[phase]?.files ?? []).map((/** @type {string} */ id) => what(objects[id]?.fileRef ?? objects[id]?.productRef));
-        phases.set(`${file} ${name} ${at} ${objects[phase]?.isa}`, list);
+        const built = (objects[phase]?.files ?? []).map((/** @type {string} */ id) =>
+          what(objects[id]?.fileRef ?? objects[id]?.productRef),
+        );
+        phases.set(`${file} ${name} ${at} ${objects[phase]?.isa}`, built);
       }
     }
     for (const object of Object.values(objects))
       if (object.isa === "XCBuildConfiguration")
-        for (const key of ["INFOPLIST_FILE", "CODE_SIGN_ENTITLEMENTS", "SWIFT_OBJC_BRIDGING_HEADER", "GCC_PREFIX_HEADER"]) {
+        for (const key of [
+          "INFOPLIST_FILE",
+          "CODE_SIGN_ENTITLEMENTS",
+          "SWIFT_OBJC_BRIDGING_HEADER",
+          "GCC_PREFIX_HEADER",
+        ]) {
           const value = object.buildSettings?.[key];
           if (typeof value !== "string" || value === "") continue;
           const plain = value.replace(/^\$[({]?(?:SRCROOT|PROJECT_DIR)[)}]?\//, "");
@@ -221,7 +264,12 @@ function stateOf(root) {
         }
   }
   const files = new Map(
-    listedBelow(root, root).map((path) => [path, createHash("sha1").update(readFileSync(join(root, path))).digest("hex")]),
+    listedBelow(root, root).map((path) => [
+      path,
+      createHash("sha1")
+        .update(readFileSync(join(root, path)))
+        .digest("hex"),
+    ]),
   );
   return { entries, phases, files, broken };
 }
@@ -261,14 +309,26 @@ function compared(
     const rest = inside?.slice(path.length) ?? "";
     return to?.endsWith(rest) ? to.slice(0, -rest.length) : path;
   };
-  const wrong = after.broken.map((file) => `${file}: plparse does not accept it`);
+  const wrong = after.broken.map((file) => `${file}: GNUstep does not accept it`);
   for (const [file, list] of before.entries) {
     const now = after.entries.get(then(file)) ?? [];
-    const wanted = list.filter(({ isThere }) => isThere).map(({ path }) => then(path)).sort();
-    const found = now.filter(({ isThere }) => isThere).map(({ path }) => path).sort();
-    for (const path of wanted.filter((each) => !found.includes(each))) wrong.push(`${file}: ${path} is not listed any more`);
+    const wanted = list
+      .filter(({ isThere }) => isThere)
+      .map(({ path }) => then(path))
+      .sort();
+    const found = now
+      .filter(({ isThere }) => isThere)
+      .map(({ path }) => path)
+      .sort();
+    for (const path of wanted.filter((each) => !found.includes(each)))
+      wrong.push(`${file}: ${path} is not listed any more`);
     for (const path of found.filter((each) => !wanted.includes(each))) wrong.push(`${file}: ${path} is listed now`);
-    const missing = (/** @type {typeof list} */ all) => all.filter(({ isThere }) => !isThere).map(({ path }) => basename(path)).sort().join();
+    const missing = (/** @type {typeof list} */ all) =>
+      all
+        .filter(({ isThere }) => !isThere)
+        .map(({ path }) => basename(path))
+        .sort()
+        .join();
     if (missing(list) !== missing(now)) wrong.push(`${file}: what is missing is not what was missing`);
   }
   for (const [name, list] of before.phases) {
@@ -284,10 +344,8 @@ function compared(
 /** How many lines are taken out or put in. */
 function changedLines(/** @type {string} */ before, /** @type {string} */ after) {
   const [old, now] = [join(home, "old"), join(home, "now")];
-  execFileSync("sh", ["-c", `cat > ${old}`], { input: before });
-  execFileSync("sh", ["-c", `cat > ${now}`], { input: after });
+  writeFileSync(old, before);
+  writeFileSync(now, after);
   const { stdout } = spawnSync("diff", [old, now], { encoding: "utf8", maxBuffer: 1 << 28 });
   return (stdout.match(/^[<>]/gm) ?? []).length;
 }
-
-void statSync;
