@@ -2,7 +2,14 @@ export { gives, givenBy, type Given } from "./given.js";
 export { stronglyConnected } from "./circles.js";
 export { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
 export { readToolSettings } from "./tool-settings.js";
-export { boundByReferences, isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "./symbols.js";
+export {
+  boundByReferences,
+  filesMeant,
+  isBoundByNames,
+  symbolUses,
+  type SymbolFile,
+  type SymbolUse,
+} from "./symbols.js";
 export { Resolver } from "./resolver.js";
 export { readablePaths, readReferences } from "./read-references.js";
 export {

@@ -21,7 +21,7 @@ import { quiet, type Progress } from "../base/progress.js";
 import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { readablePaths } from "./read-references.js";
 import { Resolver } from "./resolver.js";
-import { isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "./symbols.js";
+import { filesMeant, isBoundByNames, symbolUses, type SymbolFile, type SymbolUse } from "./symbols.js";
 
 /** One reference, with what it means. */
 export interface MetReference {
@@ -78,7 +78,7 @@ export class ReferenceGraph {
         }
       }
     // Nothing is gathered where no language needs it.
-    const bySymbol = [...files.keys()].some(isBoundByNames) ? symbolUses(symbolFiles(files.values())) : [];
+    const bySymbol = [...files.keys()].some(isBoundByNames) ? symbolUses(symbolFiles(files.values(), tree.paths)) : [];
     this.#bySymbol = grouped(bySymbol, ({ to }) => to);
     this.#symbolTargets = grouped(bySymbol, ({ from }) => from);
   }
@@ -130,9 +130,9 @@ export class ReferenceGraph {
   }
 }
 
-function symbolFiles(files: Iterable<GraphFile>): SymbolFile[] {
+function symbolFiles(files: Iterable<GraphFile>, paths: readonly ProjectPath[]): SymbolFile[] {
   return [...files].map(({ path, reading, references }) => {
-    const targets = references.map(({ resolution }) => (resolution.state === "found" ? resolution.targets : []));
+    const targets = references.map(({ reference, resolution }) => filesMeant(reference, resolution, paths));
     return { path, extraction: reading, targets };
   });
 }

@@ -2,7 +2,16 @@
  * Edges by symbol: in languages whose files see each other without naming each other, a file uses a name that exactly one file
  * of what it sees declares. What several declare, or none, is no edge: nobody could say which.
  */
-import { languageFor, type Extraction, type Language, type Membership } from "../languages/index.js";
+import {
+  languageFor,
+  type Extraction,
+  type Language,
+  type ListedUnder,
+  type Membership,
+  type Reference,
+  type Resolution,
+} from "../languages/index.js";
+import { addTo } from "../base/grouping.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { Resolver } from "./resolver.js";
 
@@ -58,8 +67,12 @@ export function symbolUses(files: readonly SymbolFile[]): SymbolUse[] {
   }
   if (byLanguage.size === 0) return [];
   const namedBy = namers(files);
+  const listed = listings(files);
   return [...byLanguage].flatMap(([language, alike]) => {
-    const asked = alike.map((file) => ({ ...file, namedBy: namedBy.get(file.path) ?? [] }));
+    const asked = alike.map((file) => {
+      const lists = listed.get(file.path);
+      return { ...file, namedBy: namedBy.get(file.path) ?? [], ...(lists && { listed: lists }) };
+    });
     return usesWithin(alike, language.libraries?.(asked) ?? new Map<ProjectPath, Membership>());
   });
 }
@@ -75,19 +88,41 @@ function namers(files: readonly SymbolFile[]): Map<ProjectPath, ProjectPath[]> {
   return found;
 }
 
+/** For each file the targets into which lists put it. */
+function listings(files: readonly SymbolFile[]): Map<ProjectPath, (ListedUnder & { by: ProjectPath })[]> {
+  const found = new Map<ProjectPath, (ListedUnder & { by: ProjectPath })[]>();
+  for (const { path: by, extraction, targets } of files)
+    extraction.references.forEach(({ listed = [] }, index) => {
+      if (listed.length === 0) return;
+      for (const target of targets[index] ?? []) for (const each of listed) addTo(found, target, { ...each, by });
+    });
+  return found;
+}
+
+/** The files that a reference means; of one by which a list takes in a whole folder, those in it. */
+export function filesMeant(
+  { listed = [] }: Pick<Reference, "listed">,
+  resolution: Resolution,
+  paths: readonly ProjectPath[],
+): readonly ProjectPath[] {
+  if (resolution.state === "found") return resolution.targets;
+  return resolution.state === "scope" && listed.length > 0 ? paths.filter(resolution.takesIn) : [];
+}
+
 function usesWithin(files: readonly SymbolFile[], members: ReadonlyMap<ProjectPath, Membership>): SymbolUse[] {
   const declarers = new Map<string, Map<string, Set<ProjectPath>>>();
   for (const { path, extraction } of files) {
-    const library = members.get(path)?.library;
-    if (library === undefined) continue;
-    const names = declarers.get(library) ?? new Map<string, Set<ProjectPath>>();
-    declarers.set(library, names);
-    for (const { name } of extraction.declares ?? []) names.set(name, (names.get(name) ?? new Set()).add(path));
+    const member = members.get(path);
+    for (const library of member ? [member.library, ...(member.also ?? [])] : []) {
+      const names = declarers.get(library) ?? new Map<string, Set<ProjectPath>>();
+      declarers.set(library, names);
+      for (const { name } of extraction.declares ?? []) names.set(name, (names.get(name) ?? new Set()).add(path));
+    }
   }
   return files.flatMap(({ path, extraction }) => {
     const member = members.get(path);
     if (!member) return [];
-    const seen = [member.library, ...member.sees];
+    const seen = [member.library, ...(member.also ?? []), ...member.sees];
     return (extraction.usesNames ?? []).flatMap(({ name, start }): SymbolUse[] => {
       const meant = new Set(seen.flatMap((library) => [...(declarers.get(library)?.get(name) ?? [])]));
       const [to, other] = meant;

@@ -81,6 +81,8 @@ export interface Language {
    * the names of any other.
    */
   bindsFiles?(reference: Reference): boolean;
+  /** Whether lists of other files alone say which of its files belong together: as long as those list the same, names mean the same. */
+  readonly isListed?: boolean;
   /**
    * The lines that lists of folders need, so that what moves is listed as it was: `assets/images/` and, from then on, `assets/trees/`.
    * Files that are listed by their own names are references, and respelled. The language must have been prepared. Throws

@@ -113,12 +113,16 @@ export interface LibraryFile {
   readonly targets: readonly (readonly ProjectPath[])[];
   /** The files that name it. */
   readonly namedBy: readonly ProjectPath[];
+  /** The targets into which lists put it, and the list that says so. */
+  readonly listed?: readonly (ListedUnder & { readonly by: ProjectPath })[];
 }
 
 /** Where the names of a file are known, and whose names it knows. */
 export interface Membership {
   /** The set of files that see each other: a library with its parts, a module, a namespace. */
   readonly library: string;
+  /** Further libraries to which it belongs: a file that is built into several targets. */
+  readonly also?: readonly string[];
   /** Further libraries whose names it sees. */
   readonly sees: readonly string[];
 }

@@ -10,6 +10,7 @@ import { dart, dartManifests } from "./dart/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
 import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
 import { sheets } from "./sheets/index.js";
+import { swift, swiftManifests } from "./swift/index.js";
 import { xcode } from "./xcode/index.js";
 
 /** Every language. Those that claim files by name or place are asked first, in this order. */
@@ -24,6 +25,8 @@ export const languages: readonly Language[] = [
   scriptSettings,
   dart,
   dartManifests,
+  swift,
+  swiftManifests,
   xcode,
   markdown,
   pathLists,

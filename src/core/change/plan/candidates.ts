@@ -255,7 +255,7 @@ function spelling(
  */
 export function boundTo(changed: Iterable<ProjectPath>): (path: ProjectPath) => boolean {
   const bound = new Set([...changed].filter(isBoundByNames).map(languageFor));
-  for (const language of bound) if (language?.bindsFiles) bound.delete(language);
+  for (const language of bound) if (language?.bindsFiles || language?.isListed === true) bound.delete(language);
   return bound.size === 0 ? () => false : (path) => bound.has(languageFor(path)) || isOfTrade(path, "settings");
 }
 

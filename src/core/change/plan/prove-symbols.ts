@@ -2,7 +2,7 @@
  * The proof for names that are known without an import: whoever uses a name that exactly one file declares must find the same
  * file by it on the planned tree, where files belong together as they will.
  */
-import { formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
+import { filesMeant, formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
 import { extractFrom, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
@@ -37,10 +37,14 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
   const isProvedApart = claims.some((claim) => claim.kind === "hands over" && formsOf(claim.file) !== undefined);
   if (isProvedApart) return;
   const before = symbolUses(
-    files.map(({ file }) => ({ path: file.path, extraction: file.extraction, targets: file.meanings.map(targetsOf) })),
+    files.map(({ file }) => {
+      const { references } = file.extraction;
+      const targets = references.map((each, index) => filesMeant(each, file.meanings[index] ?? nothing, tree.paths));
+      return { path: file.path, extraction: file.extraction, targets };
+    }),
   );
   const planned = (path: ProjectPath, extraction: Extraction): SymbolFile => {
-    const targets = extraction.references.map((each) => targetsOf(after.resolve(path, each)));
+    const targets = extraction.references.map((each) => filesMeant(each, after.resolve(path, each), after.tree.paths));
     return { path, extraction, targets };
   };
   const then = symbolUses([
@@ -60,9 +64,7 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
   }
 }
 
-function targetsOf(resolution: Resolution): readonly ProjectPath[] {
-  return resolution.state === "found" ? resolution.targets : [];
-}
+const nothing: Resolution = { state: "unresolved" };
 
 function keyOf({ from, to, name }: Pick<SymbolUse, "from" | "to" | "name">): string {
   return `${from}\n${to}\n${name}`;

@@ -21,6 +21,7 @@ import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { SourceText } from "../../base/text/index.js";
 import { isBoundByNames } from "../../graph/index.js";
+import { isListOfFolder, proveLists } from "./prove-lists.js";
 import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
@@ -63,6 +64,7 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     proveFile({ tree, passage, file, ...again, result });
     if (again.now.reading !== "whole" && file.extraction.reading === "whole")
       result.different.push(broken(file, again.now));
+    result.different.push(...proveLists({ tree, passage, file, now: again.now }));
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
@@ -313,7 +315,7 @@ function patternChange(
     if (!isScattered(passage, was)) return undefined;
     return { out: passage.map.tree.filesBelow(was.at), into: [] };
   }
-  if (was.state !== "scope" || !again) return undefined;
+  if (was.state !== "scope" || !again || isListOfFolder(reference)) return undefined;
   const from = passage.map.file(file.path);
   const own = scopeChange(passage, was, passage.after.resolve(from, again));
   const { isList = false } = lookupNamed(reference.lookup);

@@ -1,0 +1,85 @@
+/**
+ * The proof for lists of what is built: a project or package says which files a target is made of, one by one or by whole folders.
+ * Each file has to be built into the same targets as before, however that is said then.
+ */
+import { filesMeant, type Resolver } from "../../graph/index.js";
+import type { Extraction, Reference, Resolution } from "../../languages/index.js";
+import { comparePaths, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import type { Difference } from "./plan.js";
+import type { RespelledFile } from "./read-file.js";
+import type { Passage } from "./respell.js";
+
+/** What the proof of one list is made from. */
+export interface ListProof {
+  readonly tree: SourceTree;
+  readonly passage: Passage;
+  readonly file: RespelledFile;
+  /** What is found in its new text. */
+  readonly now: Extraction;
+}
+
+/** Whether a reference takes in a whole folder for a target. */
+export function isListOfFolder({ kind, listed = [] }: Reference): boolean {
+  return kind === "pattern" && listed.length > 0;
+}
+
+/** What a list would build otherwise; nothing for files that name no folder whole. */
+export function proveLists({ tree, passage, file, now }: ListProof): Difference[] {
+  const { references } = file.extraction;
+  if (!references.some(isListOfFolder) && !now.references.some(isListOfFolder)) return [];
+  const { after, map } = passage;
+  const before = builtBy(references, (_, index) => file.meanings[index], tree.paths);
+  const from = map.file(file.path);
+  const then = builtBy(now.references, (reference) => meantThen(after, from, reference), after.tree.paths);
+  const found: Difference[] = [];
+  const origins = new Map([...map.files].map(([old, goes]) => [goes, old]));
+  const all = new Set([...[...before.keys()].map((path) => map.file(path)), ...then.keys()]);
+  for (const path of [...all].sort(comparePaths)) {
+    const was = before.get(origins.get(path) ?? path) ?? none;
+    const will = then.get(path) ?? none;
+    const lost = [...was].filter((target) => !will.has(target));
+    const gained = [...will].filter((target) => !was.has(target));
+    // A file that is made is built into what its folder is.
+    if (lost.length === 0 && (gained.length === 0 || (was === none && !origins.has(path) && !tree.has(path)))) continue;
+    const [target = ""] = lost.length > 0 ? lost : gained;
+    const reason =
+      lost.length > 0 ? `it would not be built into ${target} any more` : `it would be built into ${target}, too`;
+    found.push({ file: file.path, at: { line: 1, column: 1 }, specifier: path, before: [], after: [], reason });
+  }
+  return found;
+}
+
+const none: ReadonlySet<string> = new Set();
+
+function meantThen(resolver: Resolver, from: ProjectPath, reference: Reference): Resolution {
+  return resolver.resolve(from, reference);
+}
+
+/** For each file the targets into which it is built. What is an exception to a folder is the other way round. */
+function builtBy(
+  references: readonly Reference[],
+  meaning: (reference: Reference, index: number) => Resolution | undefined,
+  paths: readonly ProjectPath[],
+): ReadonlyMap<ProjectPath, ReadonlySet<string>> {
+  const built = new Map<ProjectPath, Set<string>>();
+  const of = (path: ProjectPath): Set<string> => {
+    const there = built.get(path) ?? new Set<string>();
+    built.set(path, there);
+    return there;
+  };
+  const exceptions: (readonly [ProjectPath, string])[] = [];
+  references.forEach((reference, index) => {
+    const meant = meaning(reference, index);
+    if (!meant || (reference.listed ?? []).length === 0) return;
+    for (const { target, step } of reference.listed ?? [])
+      for (const path of filesMeant(reference, meant, paths))
+        if (step === "membershipExceptions") exceptions.push([path, target]);
+        else if (!/^[a-z]/.test(step)) of(path).add(target);
+  });
+  for (const [path, target] of exceptions) {
+    const targets = of(path);
+    if (!targets.delete(target)) targets.add(target);
+  }
+  return built;
+}

@@ -1,0 +1,62 @@
+/** Swift, and the manifests of its packages. */
+import type { CompanionRules, Language } from "../language.js";
+import type { Reference } from "../reading.js";
+import { plainOutline } from "../plain-outline.js";
+import { extractSwift } from "./extract.js";
+import { modulesOf } from "./libraries.js";
+import { outlineSwift } from "./outline.js";
+import { extractManifest, isManifest, packageLookups } from "./packages.js";
+import { resourceLookups } from "./resource-lookups.js";
+
+const companions: CompanionRules = {
+  infixes: [],
+  extensions: [],
+  folders: [],
+  after: [],
+  endings: ["Tests", "Test", "UITests", "_Previews", "+Previews"],
+};
+
+/** A name of a module stands bare; all else stands between quotes, in which nothing is escaped that is respelled. */
+function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {
+  if (quote === "") {
+    const [name = ""] = /^[\p{L}_][\p{L}\p{N}_]*/u.exec(text.slice(start, start + 400)) ?? [];
+    return name === "" ? undefined : { end: start + name.length, specifier: name };
+  }
+  if (text.charAt(start - 1) !== '"') return undefined;
+  const end = text.indexOf(quote, start);
+  const specifier = end < 0 ? "" : text.slice(start, end);
+  return end < 0 || /["\\\r\n]/.test(specifier) ? undefined : { end, specifier };
+}
+
+function write(specifier: string, { quote }: Reference): string | undefined {
+  if (quote === "") return /^[\p{L}_][\p{L}\p{N}_]*$/u.test(specifier) ? specifier : undefined;
+  return /["\\\r\n]/.test(specifier) ? undefined : specifier;
+}
+
+export const swift: Language = {
+  name: "swift",
+  trade: "code",
+  extensions: [".swift"],
+  companions,
+  lookups: [...resourceLookups, ...packageLookups],
+  libraries: modulesOf,
+  isListed: true,
+  prepare: () => Promise.resolve(),
+  extract: (text, _name, depth = "references") => extractSwift(text, depth),
+  outline: outlineSwift,
+  readAt,
+  write,
+};
+
+/** `Package.swift` says of which folders a package is made. */
+export const swiftManifests: Language = {
+  name: "swift manifests",
+  trade: "settings",
+  extensions: [".swift"],
+  claims: isManifest,
+  prepare: () => Promise.resolve(),
+  extract: extractManifest,
+  outline: plainOutline,
+  readAt,
+  write,
+};

@@ -1,0 +1,37 @@
+/**
+ * Modules: the files of a target know each other's names without naming each other. A project or a package says which files those
+ * are; `import` adds what another module gives.
+ */
+import type { ProjectPath } from "../../base/paths.js";
+import type { LibraryFile, Membership } from "../reading.js";
+
+/** What a module is called in code: letters that no name has become underscores. */
+function moduleName(target: string): string {
+  return target.replace(/[^\p{L}\p{N}_]/gu, "_").replace(/^(?=\d)/, "_");
+}
+
+/** The modules of each file. What no target has is in none. */
+export function modulesOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership> {
+  const byName = new Map<string, Set<string>>();
+  const own = new Map<ProjectPath, readonly string[]>();
+  for (const { path, listed = [] } of files) {
+    const modules = listed
+      .filter(({ step }) => step === "Sources" || step === "Folder" || step === "Package")
+      .map(({ by, target }) => {
+        const key = `${by} ${target}`;
+        const name = moduleName(target);
+        byName.set(name, (byName.get(name) ?? new Set()).add(key));
+        return key;
+      });
+    if (modules.length > 0) own.set(path, [...new Set(modules)]);
+  }
+  return new Map(
+    files.flatMap(({ path, extraction }): [ProjectPath, Membership][] => {
+      const [library, ...also] = own.get(path) ?? [];
+      if (library === undefined) return [];
+      const imported = extraction.references.filter(({ lookup }) => lookup === "swift module");
+      const sees = imported.flatMap(({ specifier }) => [...(byName.get(specifier) ?? [])]);
+      return [[path, { library, ...(also.length > 0 && { also }), sees: [...new Set(sees)] }]];
+    }),
+  );
+}

@@ -1,0 +1,136 @@
+/**
+ * What names of resources mean: the one thing of an app that bears the name, wherever it lies. Where none does, or several do, a name
+ * is no reference: nobody could say which is meant. Sources: Apple, "Asset Catalog Format Reference"; documentation of each call.
+ */
+import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { external, type LookupTree, type NameLookup, type Question, type Resolution } from "../lookup.js";
+
+/** Something that bears a name: a folder of a catalogue that is one thing, or a file. */
+interface Bearer {
+  readonly at: ProjectPath;
+  readonly isFolder: boolean;
+  /** The project or package in which it lies. */
+  readonly root: ProjectPath;
+}
+
+/** Folders of asset catalogues that are one thing each, by what names them. */
+const catalogued: Readonly<Record<string, string>> = {
+  imageset: "picture",
+  symbolset: "picture",
+  colorset: "colour",
+  dataset: "data",
+};
+const pictures = /\.(?:png|jpe?g|pdf|svg|heic|gif|tiff?)$/i;
+const inCatalogue = /^(.*?\.xcassets\/)((?:[^/]+\/)*?)([^/]+)\.(imageset|symbolset|colorset|dataset)\//;
+
+interface Index {
+  readonly bearers: ReadonlyMap<string, readonly Bearer[]>;
+  readonly rootOf: (path: ProjectPath) => ProjectPath;
+}
+
+const kept = new WeakMap<LookupTree, Index>();
+
+/** All that bears a name, by kind and name; made once a tree. */
+function indexOf(tree: LookupTree): Index {
+  const there = kept.get(tree);
+  if (there) return there;
+  const rootOf = rootsOf(tree);
+  const bearers = new Map<string, Bearer[]>();
+  const add = (kind: string, name: string, at: ProjectPath, isFolder: boolean): void => {
+    const key = `${kind} ${name}`;
+    const known = bearers.get(key);
+    const bearer = { at, isFolder, root: rootOf(at) };
+    if (!known) bearers.set(key, [bearer]);
+    else if (!known.some((each) => each.at === at)) known.push(bearer);
+  };
+  for (const path of tree.paths) {
+    const inside = path.includes(".xcassets/") ? inCatalogue.exec(path) : null;
+    if (inside) {
+      const [whole, , groups = "", name = "", kind = ""] = inside;
+      const at = whole.slice(0, -1) as ProjectPath;
+      add(catalogued[kind] ?? kind, name, at, true);
+      // Where a folder of the catalogue is a namespace, its name is said, too.
+      if (groups !== "") add(catalogued[kind] ?? kind, groups + name, at, true);
+      continue;
+    }
+    if (path.includes(".xcassets/")) continue;
+    const name = nameOf(path);
+    const dot = name.lastIndexOf(".");
+    if (dot <= 0) continue;
+    const [stem, extension] = [name.slice(0, dot), name.slice(dot + 1).toLowerCase()];
+    // The languages in which one thing is translated are folders beside each other.
+    if (extension === "storyboard") add("storyboard", stem, path, false);
+    else if (extension === "xib") add("nib", stem, path, false);
+    else if (pictures.test(name)) {
+      const plain = stem.replace(/(?:@\dx)?(?:~\w+)?$/, "");
+      add("picture", plain, path, false);
+      add("picture", `${plain}.${extension}`, path, false);
+    }
+    add("file", name, path, false);
+    add("file", stem, path, false);
+  }
+  const index = { bearers, rootOf };
+  kept.set(tree, index);
+  return index;
+}
+
+/** The nearest folder around a path that holds a project or a package. */
+function rootsOf(tree: LookupTree): (path: ProjectPath) => ProjectPath {
+  const roots = new Set<ProjectPath>();
+  for (const path of tree.paths) {
+    if (path.endsWith(".xcodeproj/project.pbxproj")) roots.add(folderOf(folderOf(path)));
+    else if (path.endsWith("Package.swift")) roots.add(folderOf(path));
+  }
+  return (path) => foldersAbove(path).find((folder) => roots.has(folder)) ?? ("" as ProjectPath);
+}
+
+/** Of what bears a name, that of the file's own project, each variant of one thing with it; nothing where it is several things. */
+function meant(tree: LookupTree, from: ProjectPath, kind: string, { specifier, inside }: Question): readonly Bearer[] {
+  const { bearers, rootOf } = indexOf(tree);
+  const whole = kind === "file" && inside !== undefined ? `${specifier}.${inside}` : specifier;
+  const all = bearers.get(`${kind} ${whole}`) ?? [];
+  const root = rootOf(from);
+  const own = all.filter((each) => each.root === root);
+  const found = own.length > 0 ? own : all;
+  const things = new Set(found.map(thingOf));
+  return things.size === 1 ? found : [];
+}
+
+/** What several files are together: a picture in several sizes, a storyboard in several languages. */
+function thingOf({ at, isFolder }: Bearer): string {
+  if (isFolder) return at;
+  const name = nameOf(at).replace(/(?:@\dx)?(?:~\w+)?(?=\.\w+$)/, "");
+  return `${folderOf(at).replace(/[^/]+\.lproj$/, "")}|${name}`;
+}
+
+function resolveIn(tree: LookupTree, from: ProjectPath, kind: string, question: Question): Resolution {
+  const found = meant(tree, from, kind, question);
+  const [first] = found;
+  if (!first) return external;
+  if (first.isFolder) return { state: "folder", at: first.at, scheme: "relative" };
+  return { state: "found", targets: found.map(({ at }) => at).sort(), scheme: "relative" };
+}
+
+function lookupOf(kind: string): NameLookup {
+  return {
+    name: `apple ${kind}`,
+    isOpen: true,
+    resolve: ({ tree }, from, question) => resolveIn(tree, from, kind, question),
+    spellings: ({ reference: { specifier, inside }, was, targets: [target], folder }) => {
+      const at = was.state === "folder" ? (folder ?? was.at) : target;
+      if (at === undefined) return [];
+      const name = nameOf(at).replace(/(?:@\dx)?(?:~\w+)?(?=\.\w+$)/, "");
+      const stem = name.slice(0, name.lastIndexOf("."));
+      // One that says its folder, or its extension, says it again.
+      const namespace = specifier.includes("/") ? `${nameOf(folderOf(at))}/` : "";
+      const isWhole = was.state === "found" && /\.\w+$/.test(specifier) && inside === undefined;
+      return isWhole ? [name] : [namespace + stem, stem];
+    },
+  };
+}
+
+/** Names of resources, by what they are looked up as; and modules, which are no files. */
+export const resourceLookups: readonly NameLookup[] = [
+  ...["picture", "colour", "storyboard", "nib", "data", "file"].map(lookupOf),
+  { name: "swift module", isOpen: true, resolve: () => external, spellings: () => [] },
+];

@@ -1,0 +1,118 @@
+/**
+ * Names of resources in strings: pictures, colours, storyboards, nibs, data, files of the bundle. They are names without a place:
+ * `Image("harvest")` means what bears that name, wherever it lies. Source: Apple's documentation of each call.
+ *
+ *   UIImage(named: "harvest")      Color("leaf")      UIStoryboard(name: "Trees", bundle: nil)
+ *                   ^                     ^                              ^
+ */
+import type { ComputedReference, Reference } from "../reading.js";
+import type { Scanner } from "./scanner.js";
+
+/** Of each call the labels of its arguments that name something, and as what it is looked up. No label stands for the first. */
+const calls: ReadonlyMap<string, readonly (readonly [label: string, lookup: string])[]> = new Map([
+  ["Image", [["", "picture"]]],
+  ["ImageResource", [["name", "picture"]]],
+  ["UIImage", [["named", "picture"]]],
+  ["NSImage", [["named", "picture"]]],
+  ["Color", [["", "colour"]]],
+  ["UIColor", [["named", "colour"]]],
+  ["NSColor", [["named", "colour"]]],
+  ["UIStoryboard", [["name", "storyboard"]]],
+  ["NSStoryboard", [["name", "storyboard"]]],
+  ["UINib", [["nibName", "nib"]]],
+  ["NSNib", [["nibNamed", "nib"]]],
+  ["loadNibNamed", [["", "nib"]]],
+  ["NSDataAsset", [["name", "data"]]],
+] as const);
+
+/** Arguments of whatever call that name a file of the bundle; its extension stands in another argument. */
+const fileLabels = new Set(["forResource", "resource"]);
+
+/** What a text holds that may name a resource. */
+export const resourceForms =
+  /\b(?:named|nibName|nibNamed|forResource|resource)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource)\s*\(/;
+
+const [openParen, comma, colon] = [40, 44, 58];
+
+interface Call {
+  readonly name: string;
+  readonly depth: number;
+  label: string;
+  count: number;
+  /** The file that an argument named, until its extension is known. */
+  file?: { readonly start: number; readonly end: number; readonly specifier: string; readonly quote: string };
+  extension?: string;
+}
+
+/** Takes tokens, and finds the names among them. */
+class ResourceNames {
+  readonly references: Reference[] = [];
+  readonly computed: ComputedReference[] = [];
+  readonly #open: Call[] = [];
+  #last = "";
+
+  constructor(readonly text: string) {}
+
+  take(scanner: Scanner): void {
+    const { kind, start, end, mark, depth } = scanner;
+    if (kind === "name") {
+      this.#last = this.text.slice(start, end);
+      return;
+    }
+    if (kind === "mark") this.#mark(mark, depth);
+    else if (kind === "text") this.#text(scanner);
+    this.#last = "";
+  }
+
+  #mark(mark: number, depth: number): void {
+    const call = this.#open.at(-1);
+    if (mark === openParen) this.#open.push({ name: this.#last, depth, label: "", count: 0 });
+    else if (call && depth < call.depth) {
+      this.#close(call);
+      this.#open.pop();
+    } else if (call?.depth === depth && mark === comma) {
+      call.count += 1;
+      call.label = "";
+    } else if (call?.depth === depth && mark === colon) call.label = this.#last;
+  }
+
+  #text({ start, end, quote, piece, depth }: Scanner): void {
+    const call = this.#open.at(-1);
+    if (!call || quote.startsWith('"""')) return;
+    const inside = piece === "first" ? call.depth === depth - 1 : call.depth === depth;
+    if (!inside) return;
+    const value = this.text.slice(start, end);
+    if (fileLabels.has(call.label)) {
+      if (piece === "whole" && !value.includes("\\")) call.file = { start, end, specifier: value, quote };
+      return;
+    }
+    if (/^(?:withExtension|ofType|extension)$/.test(call.label)) {
+      if (piece === "whole") call.extension = value;
+      return;
+    }
+    const named = calls
+      .get(call.name)
+      ?.find(([label]) => (label === "" ? call.count === 0 && call.label === "" : label === call.label));
+    if (!named) return;
+    if (piece !== "whole") this.computed.push({ start, end, head: value });
+    else if (!value.includes("\\") && value !== "")
+      this.references.push(referenceTo(named[1], { start, end, specifier: value, quote }));
+  }
+
+  #close({ file, extension }: Call): void {
+    if (file)
+      this.references.push({
+        ...referenceTo("file", file),
+        ...(extension !== undefined && extension !== "" && { inside: extension }),
+      });
+  }
+}
+
+function referenceTo(what: string, place: Pick<Reference, "start" | "end" | "specifier" | "quote">): Reference {
+  return { kind: "asset", lookup: `apple ${what}`, ...place };
+}
+
+/** Finds the names of resources in a text. */
+export function resourceNames(text: string): ResourceNames {
+  return new ResourceNames(text);
+}
