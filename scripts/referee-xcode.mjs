@@ -335,7 +335,10 @@ function compared(
     const [file = "", ...rest] = name.split(" ");
     const now = after.phases.get([then(file), ...rest].join(" ")) ?? [];
     const wanted = list.map((each) => (each ?? "").split(" + ").map(then).join(" + "));
-    const at = wanted.findIndex((path, index) => path !== now[index]);
+    // Of what is missing only the name says something.
+    const isSame = (/** @type {string} */ path, /** @type {number} */ index) =>
+      path === now[index] || (!before.files.has(list[index] ?? "") && basename(path) === basename(now[index] ?? ""));
+    const at = wanted.findIndex((path, index) => !isSame(path, index));
     if (at >= 0 || wanted.length !== now.length) wrong.push(`${name}: ${wanted[at]} was built, now ${now[at]}`);
   }
   return wrong;

@@ -18,6 +18,7 @@ export type MappingKind =
   | "entry folder" //   beside the sheet that takes this one in
   | "app bundle" //     what an app is built with, as its manifest lists it
   | "working folder" // where commands are run
+  | "header map" //     headers that a build finds by their names
   | "usual root"; //     where a name is looked for that nothing else explains: `src/`
 
 /** One rule. `pattern` and `targets` may each hold one `*`, which stands for the same text in both. */

@@ -11,7 +11,8 @@ import { html, pageComponents, vue } from "./pages/index.js";
 import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
 import { sheets } from "./sheets/index.js";
 import { swift, swiftManifests } from "./swift/index.js";
-import { xcode } from "./xcode/index.js";
+import { objectiveC } from "./objective-c/index.js";
+import { xcode, xcodeDocuments } from "./xcode/index.js";
 
 /** Every language. Those that claim files by name or place are asked first, in this order. */
 export const languages: readonly Language[] = [
@@ -27,7 +28,9 @@ export const languages: readonly Language[] = [
   dartManifests,
   swift,
   swiftManifests,
+  objectiveC,
   xcode,
+  ...xcodeDocuments,
   markdown,
   pathLists,
 ];

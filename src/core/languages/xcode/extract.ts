@@ -12,9 +12,6 @@ import {
 } from "./project.js";
 import { textOf, textsOf, valueOf, type ListText } from "./property-list.js";
 
-/** The name of a project file; it lies in a folder that is called after the project. */
-export const projectFile = "project.pbxproj";
-
 /** Finds all that a project file names. One with a merge conflict, or in another form, is not read. */
 export function extractProject(text: string): Extraction {
   const project = readProject(text);

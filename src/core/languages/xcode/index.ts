@@ -2,9 +2,10 @@
 import type { Language } from "../language.js";
 import type { Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
-import { extractProject, projectFile } from "./extract.js";
+import { extractProject } from "./extract.js";
 import { xcodeLookups } from "./lookups.js";
 import { keepListed } from "./keep-listed.js";
+import { projectFile } from "./projects.js";
 import { escapeText, isBare, textAt } from "./property-list.js";
 
 /** A word within a text ends where a path in it does. */
@@ -25,6 +26,8 @@ function write(specifier: string, { quote, within }: Reference): string | undefi
   if (quote === "") return isBare(specifier) ? specifier : `"${escapeText(specifier)}"`;
   return quote === "'" && specifier.includes("'") ? undefined : escapeText(specifier);
 }
+
+export { xcodeDocuments } from "./documents.js";
 
 export const xcode: Language = {
   name: "xcode",

@@ -1,19 +1,10 @@
 /** Project files follow what moves: each as far as it lists any of it. */
 import { ShelfError } from "../../base/errors.js";
-import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, nameOf } from "../../base/paths.js";
 import type { ListedLine, ListTree } from "../language.js";
-import { projectFile } from "./extract.js";
 import { followMoves, type Going } from "./follow-moves.js";
 import { isRead, readProject } from "./project.js";
-
-const projectsKept = new WeakMap<readonly ProjectPath[], readonly ProjectPath[]>();
-
-/** The project files of a tree. */
-export function projectsOf(paths: readonly ProjectPath[]): readonly ProjectPath[] {
-  let found = projectsKept.get(paths);
-  if (!found) projectsKept.set(paths, (found = paths.filter((path) => path.endsWith(`.xcodeproj/${projectFile}`))));
-  return found;
-}
+import { projectsOf } from "./projects.js";
 
 /** The edits by which the groups of all projects follow the moves. Throws `MERGE_CONFLICT`. */
 export function keepListed(moves: readonly Going[], tree: ListTree): readonly ListedLine[] {

@@ -1,7 +1,8 @@
 /** How the paths of a project file are looked up: from the folder of the project, through that of the group that lists a file. */
-import { folderOf, isBelow, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, isBelow, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
 import { external, unresolved, type Ground, type NameLookup, type Question, type Resolution } from "../lookup.js";
 import { joined } from "./project.js";
+import { projectsOf } from "./projects.js";
 
 /** The folder in which a project lies: that around the one that is called after it. */
 function homeOf(from: ProjectPath): ProjectPath {
@@ -63,4 +64,51 @@ const setting: NameLookup = {
   spellings: file.spellings,
 };
 
-export const xcodeLookups: readonly NameLookup[] = [file, folder, setting];
+/** The same in a file of settings, which counts from the folder of the project that is nearest above it. */
+const settingBeside: NameLookup = {
+  name: "xcode setting beside",
+  isOpen: true,
+  resolve(ground, from, { specifier }) {
+    const home = projectAbove(ground, from);
+    const at = home === undefined ? undefined : joinPath(home, specifier);
+    return at === undefined ? external : openPlace(ground, at);
+  },
+  spellings: ({ was, targets: [target], folder: goes, from, ground }) => {
+    const home = projectAbove(ground, from);
+    const at = target ?? (was.state === "folder" ? (goes ?? was.at) : undefined);
+    return home === undefined || at === undefined ? [] : [relativePath(home, at)];
+  },
+};
+
+/** What a scheme belongs to: from the folder around the project or workspace that holds it, or from that itself. */
+const container: NameLookup = {
+  name: "xcode container",
+  isOpen: true,
+  resolve(ground, from, question) {
+    const at = joinPath(holderOf(from, question.inside), question.specifier);
+    return at === undefined ? external : openPlace(ground, at);
+  },
+  spellings: ({ reference: { inside }, was, targets: [target], folder: goes, from }) => {
+    const at = target ?? (was.state === "folder" ? (goes ?? was.at) : undefined);
+    return at === undefined ? [] : [relativePath(holderOf(from, inside), at)];
+  },
+};
+
+/** `Orchard.xcodeproj/xcshareddata/xcschemes/Orchard.xcscheme` → the project's own folder, or the one around it. */
+function holderOf(from: ProjectPath, inside: string | undefined): ProjectPath {
+  const holder = foldersAbove(from).find((folder) => /\.(?:xcodeproj|xcworkspace)$/.test(folder)) ?? folderOf(from);
+  return inside === undefined ? folderOf(holder) : holder;
+}
+
+function openPlace(ground: Ground, at: ProjectPath): Resolution {
+  const file = at === "" ? undefined : ground.plain(at);
+  if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
+  return at !== "" && ground.tree.hasFolder(at) ? { state: "folder", at, scheme: "relative" } : external;
+}
+
+function projectAbove({ tree }: Ground, from: ProjectPath): ProjectPath | undefined {
+  const homes = new Set(projectsOf(tree.paths).map(homeOf));
+  return [...foldersAbove(from), "" as ProjectPath].find((each) => homes.has(each));
+}
+
+export const xcodeLookups: readonly NameLookup[] = [file, folder, setting, settingBeside, container];
