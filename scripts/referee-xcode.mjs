@@ -125,7 +125,7 @@ function judge(source, seed) {
     }
   }
   if (options.arrange) {
-    for (const _ of commands) ours(root, ["undo", "--write"]);
+    for (let at = 0; at < commands.length; at += 1) ours(root, ["undo", "--write"]);
     if (fingerprint(root) !== bytes) wrong.push("undoing all does not give every byte back");
   }
   failures += wrong.length > 0 ? 1 : 0;
@@ -271,7 +271,30 @@ function stateOf(root) {
         .digest("hex"),
     ]),
   );
-  return { entries, phases, files, broken };
+  return { entries, phases, files, broken, headers: headersOf(root, [...files.keys()]) };
+}
+
+/** What each `#import` means: the file beside, else the one header that ends so. @param {string} root @param {string[]} paths */
+function headersOf(root, paths) {
+  /** @type {Map<string, string[]>} */
+  const found = new Map();
+  const known = new Set(paths);
+  /** @type {Map<string, string[]>} */
+  const byName = new Map();
+  for (const path of paths) byName.set(basename(path), [...(byName.get(basename(path)) ?? []), path]);
+  for (const path of paths.filter((each) => /\.(?:h|mm?|pch)$/.test(each))) {
+    const text = readFileSync(join(root, path), "utf8");
+    const meant = [...text.matchAll(/^\s*#\s*(?:import|include)\s*["<]([^">\n]+)[">]/gm)].map(([, name = ""]) => {
+      const beside = posix.join(posix.dirname(path), name);
+      if (known.has(beside)) return beside;
+      const alike = byName.get(posix.basename(name)) ?? [];
+      const exact = alike.filter((each) => `/${each}`.endsWith(`/${name.replace(/^(?:\.\.?\/)+/, "")}`));
+      const [one, other] = exact.length > 0 ? exact : alike;
+      return other === undefined ? (one ?? "") : "several";
+    });
+    found.set(path, meant);
+  }
+  return found;
 }
 
 /** Where each file went, by what is in it; one whose text was changed, by its name. */
@@ -340,6 +363,11 @@ function compared(
       path === now[index] || (!before.files.has(list[index] ?? "") && basename(path) === basename(now[index] ?? ""));
     const at = wanted.findIndex((path, index) => !isSame(path, index));
     if (at >= 0 || wanted.length !== now.length) wrong.push(`${name}: ${wanted[at]} was built, now ${now[at]}`);
+  }
+  for (const [path, list] of before.headers) {
+    const now = after.headers.get(then(path)) ?? [];
+    const at = list.findIndex((each, index) => (each === "" || each === "several" ? each : then(each)) !== now[index]);
+    if (at >= 0 || list.length !== now.length) wrong.push(`${path}: an import meant ${list[at]}, now ${now[at]}`);
   }
   return wrong;
 }

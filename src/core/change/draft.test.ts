@@ -185,9 +185,9 @@ describe("a file that is made may take a name that means another", () => {
 
   test("what no language reads yet is no proof", async () => {
     const project = await openProject(new MemoryStore({}));
-    const swift = { path: at("App/a.swift"), text: "import Trees\n", why: "screen" };
-    const plan = await planDraft(project, { moves: [], edits: [], made: [swift], claims: [] });
-    expect(plan.proof.gaps).toMatchObject([{ reason: "no reader", file: "App/a.swift" }]);
+    const kotlin = { path: at("App/a.kt"), text: "import trees\n", why: "screen" };
+    const plan = await planDraft(project, { moves: [], edits: [], made: [kotlin], claims: [] });
+    expect(plan.proof.gaps).toMatchObject([{ reason: "no reader", file: "App/a.kt" }]);
   });
 
   test("a text that is not the project's is not changed", async () => {

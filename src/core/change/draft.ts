@@ -5,14 +5,7 @@
  * Edits are places of texts as they are now. Respellings are no part of a draft: which references need one follows from its
  * moves, and is worked out when the draft is planned.
  */
-import {
-  isCode,
-  languageFor,
-  languagesInUse,
-  type Language,
-  type ListedLine,
-  type Resolution,
-} from "../languages/index.js";
+import { isCode, languagesInUse, type Resolution } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { SourceTree } from "../files/index.js";
@@ -113,10 +106,7 @@ export interface DraftParts {
   readonly wishes?: Wishes;
 }
 
-/**
- * Puts a draft together. No file is read but those that gain lines; of manifests that list what moves, the languages must have been
- * prepared.
- */
+/** Puts a draft together. No file is read but those that gain lines. */
 export function draftOf(
   tree: SourceTree,
   { moves, edits = [], additions = [], wishes = new Map() }: DraftParts,
@@ -134,29 +124,39 @@ export function draftOf(
     else added.push({ ...atTheEnd(file, tree.text(file)?.text ?? "", text), why });
     claims.push({ kind: "adds", file: file ?? path, means });
   }
-  for (const line of linesOfLists(tree, moves)) {
-    added.push({ ...line, why: "manifest" });
-    claims.push({ kind: "adds", file: line.file, means: [], others: "led" });
-  }
   for (const [file, ofFile] of wishes)
     for (const [start, target] of ofFile) claims.push({ kind: "means", file, start, target });
   return { moves, edits: [...edits, ...added], made, claims };
 }
 
-function linesOfLists(tree: SourceTree, moves: readonly Move[]): readonly ListedLine[] {
-  return listing(moves).flatMap((language) => language.keepListed?.(moves, tree) ?? []);
-}
-
-/** The languages whose lists may have to change. */
-function listing(moves: readonly Move[]): readonly Language[] {
-  const isOnlyCode = moves.every(({ from }) => isCode(from));
-  return languagesInUse().filter(({ keepListed, listsCode = false }) => keepListed && (listsCode || !isOnlyCode));
-}
-
-/** Loads what reads the manifests that may list what moves: `draftOf` asks for it. */
-export async function prepareLists(tree: SourceTree, moves: readonly Move[]): Promise<void> {
-  const wanted = listing(moves).filter((language) => tree.paths.some((path) => languageFor(path) === language));
-  await Promise.all(wanted.map((language) => language.prepare()));
+/**
+ * A draft with what its moves and files mean for the lists of what is built or bundled: lines that manifests gain, groups of projects
+ * that follow. Loads what reads those lists, where there may be any. Throws `MERGE_CONFLICT`.
+ */
+export async function withLists(tree: SourceTree, draft: Draft): Promise<Draft> {
+  const moves = draft.moves.filter(({ from, to }) => from !== to);
+  const made = draft.made.map(({ path }) => path);
+  const gone = (draft.merges ?? []).map(({ from }) => from);
+  const changed = [...moves.map(({ from }) => from), ...made, ...gone];
+  if (changed.length === 0) return draft;
+  const isOnlyCode = changed.every(isCode);
+  const listing = languagesInUse().filter(({ keepListed, listsCode = false, extensions }) => {
+    if (!keepListed || (isOnlyCode && !listsCode)) return false;
+    return tree.paths.some((path) => extensions.some((each) => path.endsWith(each)));
+  });
+  await Promise.all(listing.map((language) => language.prepare()));
+  const lines = listing.flatMap((language) => language.keepListed?.({ moves, made, gone }, tree) ?? []);
+  if (lines.length === 0) return draft;
+  const files = [...new Set(lines.map(({ file }) => file))];
+  return {
+    ...draft,
+    edits: [...draft.edits, ...lines.map(({ file, start, end, text, why }) => ({ file, start, end, text, why }))],
+    claims: [
+      ...draft.claims,
+      ...files.map((file): Claim => ({ kind: "adds", file, means: [], others: "led" })),
+      ...lines.flatMap(({ file, removes = [] }) => removes.map((start): Claim => ({ kind: "removes", file, start }))),
+    ],
+  };
 }
 
 /** Lines at the end of a text, in its own line ends. */

@@ -5,7 +5,7 @@ import { blamesOf, planTheRest } from "./groups.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import type { AppAnalysis } from "../insight/analysis.js";
 import type { Project } from "../app/index.js";
-import { draftOf, prepareLists, type Draft } from "./draft.js";
+import { draftOf, type Draft } from "./draft.js";
 import {
   losesItsWay,
   namedElsewhere,
@@ -80,7 +80,6 @@ export async function planRepairs(
     const gathered = gather(project.tree, wanted, await withStatesJoined(scene, own));
     const { moves, wishes, taken, together } = gathered;
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
-    await prepareLists(project.tree, list);
     const moving = draftOf(project.tree, { moves: list, wishes, edits: follow?.(list) ?? [] });
     const plan = await planDraft(project, together.with(moving), options);
     const fallen = plan.proof.patterns.flatMap(({ out: lost }) => lost);

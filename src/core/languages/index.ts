@@ -1,11 +1,4 @@
-export {
-  respellingEdit,
-  type ReadingDepth,
-  type CompanionRules,
-  type Language,
-  type ListedLine,
-  type Trade,
-} from "./language.js";
+export { respellingEdit, type ReadingDepth, type CompanionRules, type Language, type Trade } from "./language.js";
 export {
   ownExports,
   type Binding,

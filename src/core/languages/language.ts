@@ -46,9 +46,21 @@ export interface ListTree {
   text(path: ProjectPath): Pick<SourceText, "text" | "positionAt"> | undefined;
 }
 
-/** One more line in a list of folders, by offsets of the file's present text; or another folder in one's place. */
+/** What changes of the files that lists may name. */
+export interface ListChange {
+  readonly moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[];
+  readonly made: readonly ProjectPath[];
+  /** Files that are removed, because all that they hold is elsewhere then. */
+  readonly gone: readonly ProjectPath[];
+}
+
+/** One change of a list, by offsets of the file's present text: a line more, another folder in one's place. */
 export interface ListedLine extends TextEdit {
   readonly file: ProjectPath;
+  /** What changes, in a few words. */
+  readonly why: string;
+  /** Where references begin that are taken out with it. */
+  readonly removes?: readonly number[];
 }
 
 /** One language. */
@@ -88,10 +100,7 @@ export interface Language {
    * Files that are listed by their own names are references, and respelled. The language must have been prepared. Throws
    * `MERGE_CONFLICT` where a list cannot be changed before somebody has resolved one.
    */
-  keepListed?(
-    moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
-    tree: ListTree,
-  ): readonly ListedLine[];
+  keepListed?(change: ListChange, tree: ListTree): readonly ListedLine[];
   /** Whether code is listed, too, and not only what is bundled with it. */
   readonly listsCode?: boolean;
   /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */

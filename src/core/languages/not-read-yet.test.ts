@@ -6,7 +6,8 @@ import { isDocument, isNotReadYet, mayNameFiles, namingWords, wordsThatMayName }
 test.each([
   ["Tree.vue", false, false, false],
   ["tree.styl", true, true, false],
-  ["tree.swift", true, true, false],
+  ["tree.kt", true, true, false],
+  ["tree.swift", false, false, false],
   ["app.json", false, true, false],
   ["README.md", false, false, true],
   ["tree.ts", false, false, false],

@@ -154,15 +154,15 @@ const cases: readonly Case[] = [
   },
   {
     name: "a moved file that no language reads",
-    files: { "App/a.swift": "", "App/b.swift": 'let source = "App/a.swift"' },
-    moves: ["App/a.swift > App/x/a.swift"],
-    gaps: ["no reader App/a.swift", "named there App/b.swift"],
+    files: { "App/a.kt": "", "App/b.kt": 'val source = "App/a.kt"' },
+    moves: ["App/a.kt > App/x/a.kt"],
+    gaps: ["no reader App/a.kt", "named there App/b.kt"],
   },
   {
     name: "a picture that a project file lists by its name alone",
-    files: { "ios/App.xcodeproj/project.pbxproj": "{ path = Logo.png; }", "ios/App/Logo.png": "" },
-    moves: ["ios/App/Logo.png > ios/App/x/Logo.png"],
-    gaps: ["named there ios/App.xcodeproj/project.pbxproj"],
+    files: { "App/App.csproj": '<Resource Include="Logo.png" />', "App/Logo.png": "" },
+    moves: ["App/Logo.png > App/x/Logo.png"],
+    gaps: ["named there App/App.csproj"],
   },
 ];
 

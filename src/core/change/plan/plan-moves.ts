@@ -5,7 +5,7 @@ import type { Progress } from "../../base/progress.js";
 import type { FileReader } from "../../files/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { codeLanguage, isCode, languageFor, moduleRules } from "../../languages/index.js";
-import { draftOf, prepareLists, type Draft, type DraftParts } from "../draft.js";
+import { draftOf, withLists, type Draft, type DraftParts } from "../draft.js";
 import { likelyWords, openLines } from "./candidates.js";
 import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
@@ -32,8 +32,8 @@ export interface PlanOptions {
 }
 
 /** Plans a draft: what is respelled, and the proof. Nothing is written. */
-export function planDraft({ tree, aliases }: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
-  return makePlan({ tree, aliases, draft, rules: moduleRules, ...options });
+export async function planDraft({ tree, aliases }: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
+  return makePlan({ tree, aliases, draft: await withLists(tree, draft), rules: moduleRules, ...options });
 }
 
 /** Plans moves of files, and what goes with them. */
@@ -43,7 +43,6 @@ export async function planMoves(
   { additions, wishes, edits, ...options }: PlanOptions & Omit<DraftParts, "moves"> = {},
 ): Promise<Plan> {
   const parts = { moves, ...(additions && { additions }), ...(wishes && { wishes }), ...(edits && { edits }) };
-  await prepareLists(project.tree, moves);
   return planDraft(project, draftOf(project.tree, parts), options);
 }
 
@@ -53,7 +52,9 @@ export async function respellMoves(
   moves: readonly Move[],
   { additions, wishes, ...options }: PlanOptions & Omit<DraftParts, "moves"> = {},
 ): Promise<RespelledDraft> {
-  await prepareLists(tree, moves);
-  const draft = draftOf(tree, { moves, ...(additions && { additions }), ...(wishes && { wishes }) });
+  const draft = await withLists(
+    tree,
+    draftOf(tree, { moves, ...(additions && { additions }), ...(wishes && { wishes }) }),
+  );
   return respellDraft({ tree, aliases, draft, rules: moduleRules, ...options });
 }

@@ -125,7 +125,7 @@ function linesOf(manifest: ProjectPath, { going, moves, tree, read }: ManifestIn
       : lineFor(text, reference, listed);
     if (line === undefined) continue;
     then.add(wanted);
-    lines.push({ file: manifest, ...line });
+    lines.push({ file: manifest, why: "manifest", ...line });
   }
   return lines;
 }

@@ -120,7 +120,7 @@ export const dartManifests: Language = {
   prepare: prepareYaml,
   extract,
   outline: plainOutline,
-  keepListed: (moves, tree) => keepListed(moves, tree, (text) => extract(text, pubspec)),
+  keepListed: ({ moves }, tree) => keepListed(moves, tree, (text) => extract(text, pubspec)),
   readAt: readYamlAt,
   write: writeYaml,
 };

@@ -6,7 +6,10 @@
 import { commonFolder, folderOf, foldersAbove, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { ListTree } from "../language.js";
+import { canBuild, kindOf, makeEntry, removeEntry } from "./entries.js";
+import { membership } from "./extract.js";
 import { ProjectEdits } from "./project-edits.js";
+import { WholeFolders } from "./whole-folders.js";
 import {
   folderOfGroup,
   holdsOthers,
@@ -24,18 +27,27 @@ export interface Going {
   readonly to: ProjectPath;
 }
 
-/** What the moves are followed by. */
+/** What changes, and of which project. */
 export interface FollowInput {
   readonly project: XcodeProject;
   /** The folder in which the project lies. */
   readonly home: ProjectPath;
   readonly moves: readonly Going[];
+  readonly made: readonly ProjectPath[];
+  readonly gone: readonly ProjectPath[];
   readonly tree: ListTree;
 }
 
-/** The edits of a project file by which its groups follow the moves. Paths of entries are not among them. */
-export function followMoves(input: FollowInput): TextEdit[] {
-  return new Following(input).edits();
+/** What a project file needs so that it lists what it did. */
+export interface Followed {
+  readonly edits: readonly TextEdit[];
+  /** Where the paths of entries begin that are taken out. */
+  readonly removes: readonly number[];
+}
+
+/** The edits of a project file by which its groups follow the moves. Paths of entries that stay are not among them. */
+export function followMoves(input: FollowInput): Followed {
+  return new Following(input).followed();
 }
 
 class Following {
@@ -50,6 +62,9 @@ class Following {
   /** What leaves each group, and what comes. */
   readonly #left = new Map<GroupNode, Set<GroupNode>>();
   readonly #gained = new Set<GroupNode>();
+  /** Entries that are taken out, and where their paths begin. */
+  readonly #out = new Set<GroupNode>();
+  readonly #removes: number[] = [];
 
   constructor(readonly input: FollowInput) {
     this.#edits = new ProjectEdits(input.project);
@@ -57,13 +72,117 @@ class Following {
     this.#touched = new Set(input.moves.flatMap(({ from }) => foldersAbove(from)));
   }
 
-  edits(): TextEdit[] {
+  followed(): Followed {
     const { main } = this.input.project;
-    if (!main) return [];
+    if (!main) return { edits: [], removes: [] };
     this.#placeGroups(main);
+    this.#changeLists();
     this.#walk(main);
     this.#removeEmptied(main);
-    return this.#edits.edits();
+    return { edits: this.#edits.edits(), removes: this.#removes };
+  }
+
+  /** What leaves or enters a folder that is built whole, what is made, and what goes for good. */
+  #changeLists(): void {
+    const { moves, made, gone, project } = this.input;
+    const whole = new WholeFolders(project, (node) => this.#entryPlace(node)?.[1]);
+    for (const { from, to } of moves) {
+      const [was, will] = [this.#own(from), this.#own(to)];
+      const before = whole.targetsNow(was);
+      const after = whole.targetsThen(will);
+      if (before && !after)
+        for (const { object, text } of whole.exceptionsAt(was)) {
+          this.#edits.removeItem(object, "membershipExceptions", text.value);
+          this.#removes.push(text.start);
+        }
+      if (before && before.length > 0 && !after && canBuild(project, nameOf(to), before)) this.#addEntry(will, before);
+      else if (!before && after) this.#leaveList(was, after);
+    }
+    for (const path of gone) this.#leaveList(this.#own(path), undefined);
+    for (const path of made) {
+      const at = this.#own(path);
+      if (at.startsWith("..") || whole.targetsThen(at) || kindOf(nameOf(path)) === undefined) continue;
+      const targets = this.#targetsNear(at);
+      if (targets) this.#addEntry(at, targets);
+    }
+  }
+
+  /** Takes the entry of a file out, where whole folders build it for the same targets, or where it goes for good. */
+  #leaveList(path: string, targets: readonly string[] | undefined): void {
+    const { project } = this.input;
+    for (const node of project.nodes.values()) {
+      const { base, path: text, parent, object } = node;
+      if (base === undefined || text === undefined || object.isa !== "PBXFileReference") continue;
+      if (joined(base, text.value) !== path) continue;
+      const own = (this.#members().get(node.id) ?? []).map(({ target }) => target);
+      if (targets && own.toSorted().join("\n") !== targets.toSorted().join("\n")) continue;
+      if (!removeEntry(project, this.#edits, node)) continue;
+      this.#removes.push(text.start);
+      this.#out.add(node);
+      if (parent) this.#left.set(parent, (this.#left.get(parent) ?? new Set<GroupNode>()).add(node));
+    }
+  }
+
+  #addEntry(path: string, targets: readonly string[]): void {
+    const { project, home } = this.input;
+    const folder = parentOf(path);
+    const name = nameOf(path);
+    const group = this.#groupOfSiblings(folder) ?? this.#groupFor(folder, undefined) ?? project.main;
+    if (group === undefined) return;
+    const around = typeof group === "string" ? folder : (this.#then.get(group) ?? "");
+    const own = around === folder ? name : plainRelative(around, path);
+    const id = makeEntry(project, this.#edits, { name, path: own, targets, key: `${home}/${path}` });
+    this.#put(group, { id, comment: name }, false);
+  }
+
+  /** The group that holds most entries of a folder, where none stands for the folder itself. */
+  #groupOfSiblings(folder: string): GroupNode | undefined {
+    if (this.#byFolder.has(folder)) return undefined;
+    const counts = new Map<GroupNode, number>();
+    for (const { base, path, parent, object } of this.input.project.nodes.values()) {
+      if (base === undefined || path === undefined || !parent || object.isa !== "PBXFileReference") continue;
+      if (parentOf(joined(base, path.value)) === folder) counts.set(parent, (counts.get(parent) ?? 0) + 1);
+    }
+    return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+  }
+
+  #kept: ReturnType<typeof membership> | undefined;
+
+  #members(): ReturnType<typeof membership> {
+    return (this.#kept ??= membership(this.input.project));
+  }
+
+  /** The targets that build most of what is like a file, in its folder or in the nearest folder around it that has such. */
+  #targetsNear(path: string): readonly string[] | undefined {
+    const phase = kindOf(nameOf(path))?.phase;
+    const alike = [...this.input.project.nodes.values()].flatMap((node) => {
+      const place = node.base === undefined || node.path === undefined ? undefined : joined(node.base, node.path.value);
+      if (place === undefined || node.object.isa !== "PBXFileReference" || kindOf(nameOf(place))?.phase !== phase)
+        return [];
+      return [{ place, targets: (this.#members().get(node.id) ?? []).map(({ target }) => target) }];
+    });
+    for (let folder = parentOf(path); ; folder = parentOf(folder)) {
+      const near = alike.filter(({ place }) =>
+        folder === "" ? parentOf(place) === "" : place.startsWith(`${folder}/`),
+      );
+      const counts = new Map<string, { readonly targets: readonly string[]; count: number }>();
+      for (const { targets } of near) {
+        const key = targets.toSorted().join("\n");
+        const there = counts.get(key) ?? { targets, count: 0 };
+        there.count += 1;
+        counts.set(key, there);
+      }
+      const [most] = [...counts.values()].sort((a, b) => b.count - a.count);
+      if (most) return most.targets;
+      if (folder === "" || folder.startsWith("..")) return undefined;
+    }
+  }
+
+  /** Puts an item into a group, one that is there or one that is made. */
+  #put(to: GroupNode | string, item: { readonly id: string; readonly comment: string }, isGroup: boolean): void {
+    if (typeof to === "string") return this.#edits.addToMade(to, "children", item);
+    this.#gained.add(to);
+    this.#edits.insertItem(to.object, "children", item, placeIn(to, item.comment, isGroup));
   }
 
   /** A path from the project's folder as one of the whole checkout. */
@@ -141,6 +260,7 @@ class Following {
 
   /** A file, a folder that is one thing, or translations. */
   #followEntry(entry: GroupNode, group: GroupNode): void {
+    if (this.#out.has(entry)) return;
     const around = folderOfGroup(group);
     const then = this.#then.get(group);
     if (around === undefined || then === undefined) return;
@@ -195,9 +315,7 @@ class Following {
     const left = this.#left.get(from) ?? new Set<GroupNode>();
     this.#left.set(from, left.add(node));
     const comment = this.#nameThen(node);
-    if (typeof to === "string") return this.#edits.addToMade(to, "children", { id: node.id, comment });
-    this.#gained.add(to);
-    this.#edits.insertItem(to.object, "children", { id: node.id, comment }, placeIn(to, comment, isPlainGroup(node)));
+    this.#put(to, { id: node.id, comment }, isPlainGroup(node));
   }
 
   /** What something is called then. */
@@ -207,14 +325,14 @@ class Following {
       ? ([folderOfGroup(node) ?? "", this.#then.get(node) ?? ""] as const)
       : this.#entryPlace(node);
     if (!place || node.path === undefined) return shown;
-    return shown === nameOf(place[0] as ProjectPath) ? nameOf(place[1] as ProjectPath) : shown;
+    return shown === nameOf(place[0]) ? nameOf(place[1]) : shown;
   }
 
   /** The name that is shown follows the file's own, if it was that; one whose path leads elsewhere needs a name of its own. */
   #nameAfter(node: GroupNode, then: string, isElsewhere: boolean): void {
     const { object, path, id } = node;
     const shown = shownName(node);
-    const name = nameOf(then as ProjectPath);
+    const name = nameOf(then);
     const text = textOf(object.body, "name");
     const isOwn = path !== undefined && shown === path.value.split("/").at(-1);
     if (!isOwn) return;
@@ -242,7 +360,7 @@ class Following {
   }
 
   /** The group of a folder, one that is made where none is there; nothing where the folder is not below any group's. */
-  #groupFor(folder: string, node: GroupNode): GroupNode | string | undefined {
+  #groupFor(folder: string, node: GroupNode | undefined): GroupNode | string | undefined {
     const there = this.#byFolder.get(folder);
     if (there) return nearest(there, node);
     const made = this.#newGroups.get(folder);
@@ -250,7 +368,7 @@ class Following {
     if (folder === "" || folder === ".." || folder.startsWith("../")) return undefined;
     const above = this.#groupFor(parentOf(folder), node);
     if (above === undefined) return undefined;
-    const name = nameOf(folder as ProjectPath);
+    const name = nameOf(folder);
     const id = this.#edits.newId(`group ${this.input.home}/${folder}`);
     this.#newGroups.set(folder, id);
     const body = [
@@ -259,11 +377,7 @@ class Following {
       ["sourceTree", '"<group>"'],
     ] as const;
     this.#edits.make({ isa: "PBXGroup", id, comment: name, body, isShort: false });
-    if (typeof above === "string") this.#edits.addToMade(above, "children", { id, comment: name });
-    else {
-      this.#gained.add(above);
-      this.#edits.insertItem(above.object, "children", { id, comment: name }, placeIn(above, name, true));
-    }
+    this.#put(above, { id, comment: name }, true);
     return id;
   }
 
@@ -294,9 +408,9 @@ class Following {
 }
 
 /** Of several groups of one folder the one that has most in common with where something is now. */
-function nearest(groups: readonly GroupNode[], node: GroupNode): GroupNode | undefined {
+function nearest(groups: readonly GroupNode[], node: GroupNode | undefined): GroupNode | undefined {
   const above = new Set<GroupNode>();
-  for (let at = node.parent; at; at = at.parent) above.add(at);
+  for (let at = node?.parent; at; at = at.parent) above.add(at);
   const common = (group: GroupNode): number => {
     let steps = 0;
     for (let at: GroupNode | undefined = group; at && !above.has(at); at = at.parent) steps += 1;

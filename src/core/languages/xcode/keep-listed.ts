@@ -1,38 +1,44 @@
 /** Project files follow what moves: each as far as it lists any of it. */
 import { ShelfError } from "../../base/errors.js";
-import { folderOf, nameOf } from "../../base/paths.js";
-import type { ListedLine, ListTree } from "../language.js";
-import { followMoves, type Going } from "./follow-moves.js";
+import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { ListChange, ListedLine, ListTree } from "../language.js";
+import { followMoves } from "./follow-moves.js";
 import { isRead, readProject } from "./project.js";
 import { projectsOf } from "./projects.js";
 
-/** The edits by which the groups of all projects follow the moves. Throws `MERGE_CONFLICT`. */
-export function keepListed(moves: readonly Going[], tree: ListTree): readonly ListedLine[] {
-  const going = moves.filter(({ from, to }) => from !== to);
-  if (going.length === 0) return [];
-  const moved = new Set(going.map(({ from }) => from));
+/** The edits by which all projects go on listing what they list. Throws `MERGE_CONFLICT`. */
+export function keepListed({ moves, made, gone }: ListChange, tree: ListTree): readonly ListedLine[] {
+  const moved = new Set(moves.map(({ from }) => from));
   return projectsOf(tree.paths).flatMap((path): ListedLine[] => {
     const source = tree.text(path);
-    if (!source || moved.has(path) || !mayList(source.text, going)) return [];
+    const home = folderOf(folderOf(path));
+    const near = made.filter((each) => home === "" || isBelow(each, home));
+    if (!source || moved.has(path) || gone.includes(path)) return [];
+    if (near.length === 0 && !mayList(source.text, [...moves.flatMap(({ from, to }) => [from, to]), ...gone]))
+      return [];
     const project = readProject(source.text);
     if (!isRead(project)) {
       if (!project.conflict) return [];
       const [first, last] = [project.conflict.start, project.conflict.end].map((at) => source.positionAt(at).line);
       throw new ShelfError("MERGE_CONFLICT", { path, reason: `${first} to ${last}` });
     }
-    const home = folderOf(folderOf(path));
-    return followMoves({ project, home, moves: going, tree }).map((edit) => ({ ...edit, file: path }));
+    const { edits, removes } = followMoves({ project, home, moves, made: near, gone, tree });
+    return edits.map((edit, index) => ({
+      ...edit,
+      file: path,
+      why: "project",
+      ...(index === 0 && removes.length > 0 && { removes }),
+    }));
   });
 }
 
 /** Above so many names it is quicker to read the project. */
-const mostNames = 60;
+const mostNames = 120;
 
-/** Whether a project may list something that moves, or a folder in which it lies. */
-function mayList(text: string, moves: readonly Going[]): boolean {
-  if (moves.length > mostNames) return true;
-  return moves.some(
-    ({ from }) =>
-      text.includes(nameOf(from)) || from.split("/").some((part) => /\.\w+$/.test(part) && text.includes(part)),
+/** Whether a project may list something that changes, or a folder in which it lies. */
+function mayList(text: string, paths: readonly ProjectPath[]): boolean {
+  if (paths.length > mostNames || text.includes("PBXFileSystemSynchronizedRootGroup")) return true;
+  return paths.some(
+    (path) => text.includes(nameOf(path)) || path.split("/").some((part) => /\.\w+$/.test(part) && text.includes(part)),
   );
 }

@@ -1,6 +1,14 @@
 /** How the paths of a project file are looked up: from the folder of the project, through that of the group that lists a file. */
 import { folderOf, foldersAbove, isBelow, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
-import { external, unresolved, type Ground, type NameLookup, type Question, type Resolution } from "../lookup.js";
+import {
+  external,
+  unresolved,
+  type Ground,
+  type NameLookup,
+  type Question,
+  type Resolution,
+  type SpellingTask,
+} from "../lookup.js";
 import { joined } from "./project.js";
 import { projectsOf } from "./projects.js";
 
@@ -30,14 +38,16 @@ function spelled(from: ProjectPath, inside: string, target: ProjectPath): string
   return base === undefined ? [] : [relativePath(base, target)];
 }
 
+function entrySpellings({ reference: { inside = "" }, was, targets, folder, from }: SpellingTask): string[] {
+  const target = targets[0] ?? folder ?? (was.state === "beyond" ? (was.at as ProjectPath) : undefined);
+  return target === undefined ? [] : spelled(from, inside, target);
+}
+
 /** A file, or a folder that stands for one thing, in the group that lists it. */
 const file: NameLookup = {
   name: "xcode file",
   resolve: resolveFile,
-  spellings: ({ reference: { inside = "" }, was, targets, folder, from }) => {
-    const target = targets[0] ?? folder ?? (was.state === "beyond" ? (was.at as ProjectPath) : undefined);
-    return target === undefined ? [] : spelled(from, inside, target);
-  },
+  spellings: entrySpellings,
 };
 
 /** A folder of which all is built that lies in it. */
@@ -61,7 +71,7 @@ const setting: NameLookup = {
     const found = resolveFile(ground, from, question);
     return found.state === "unresolved" || found.state === "beyond" ? external : found;
   },
-  spellings: file.spellings,
+  spellings: entrySpellings,
 };
 
 /** The same in a file of settings, which counts from the folder of the project that is nearest above it. */

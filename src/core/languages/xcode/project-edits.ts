@@ -13,6 +13,11 @@ interface Item {
   readonly comment: string;
 }
 
+interface Place {
+  readonly start: number;
+  readonly end: number;
+}
+
 /** What an object that is made says, in the order of its lines. */
 export type Body = readonly (readonly [key: string, value: string | readonly Item[]])[];
 
@@ -28,7 +33,7 @@ interface Made {
 
 /** Collects changes, and gives them as edits that do not touch each other. */
 export class ProjectEdits {
-  readonly #removed: { readonly start: number; readonly end: number }[] = [];
+  readonly #removed: Place[] = [];
   readonly #inserted = new Map<number, string>();
   readonly #replaced: TextEdit[] = [];
   readonly #made = new Map<string, Made>();
@@ -114,9 +119,10 @@ export class ProjectEdits {
   /** All of it, as edits that do not overlap. */
   edits(): TextEdit[] {
     for (const made of [...this.#made.values()].sort((a, b) => (a.id < b.id ? -1 : 1))) this.#place(made);
-    const removed = this.#removed.sort((a, b) => a.start - b.start);
+    const removed = outermost(this.#removed);
     const isGone = (start: number): boolean => removed.some((each) => each.start <= start && start < each.end);
-    const inserted = new Map(this.#inserted);
+    const isWithin = (at: number): boolean => removed.some((each) => each.start < at && at < each.end);
+    const inserted = new Map([...this.#inserted].filter(([at]) => !isWithin(at)));
     const cuts = removed.map(({ start, end }): TextEdit => {
       const text = inserted.get(start) ?? "";
       inserted.delete(start);
@@ -198,6 +204,14 @@ export class ProjectEdits {
     );
     return [head, ...lines, `${indent}};`, ""].join(end);
   }
+}
+
+/** Places without those that lie in others. */
+function outermost(places: readonly Place[]): readonly Place[] {
+  const found: Place[] = [];
+  for (const place of [...places].sort((a, b) => a.start - b.start || b.end - a.end))
+    if (place.start >= (found.at(-1)?.end ?? 0)) found.push(place);
+  return found;
 }
 
 /** Where a text begins, its quote included. */

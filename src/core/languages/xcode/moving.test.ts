@@ -1,0 +1,383 @@
+import { describe, expect, test } from "vitest";
+import { afterwards, planCommand, planOf, respellings } from "../../change/plan/planning.test.suite.js";
+import { projectText, shownTree, type ProjectSpec } from "./project.test.suite.js";
+
+const projectPath = "Orchard.xcodeproj/project.pbxproj";
+
+interface Case {
+  readonly name: string;
+  readonly project: ProjectSpec;
+  /** Files besides those that are empty and named in `moves`. */
+  readonly files?: Readonly<Record<string, string>>;
+  readonly moves: readonly string[];
+  readonly tree: readonly string[];
+  /** What is updated besides groups. */
+  readonly edits?: readonly string[];
+  readonly fails?: readonly string[];
+}
+
+const views = {
+  path: "Orchard",
+  children: [
+    "OrchardApp.swift",
+    { path: "Views", children: ["Twig.swift", "Tree.swift"] },
+    { path: "Models", children: ["Apple.swift", "Crate.swift", "Season.swift"] },
+  ],
+};
+const onDisk = {
+  "Orchard/OrchardApp.swift": "",
+  "Orchard/Views/Twig.swift": "",
+  "Orchard/Views/Tree.swift": "",
+  "Orchard/Models/Apple.swift": "",
+  "Orchard/Models/Crate.swift": "",
+  "Orchard/Models/Season.swift": "",
+};
+
+const cases: readonly Case[] = [
+  {
+    name: "into the group of the folder, in the order that it has",
+    project: { groups: [views], targets: { Orchard: ["*"] } },
+    files: onDisk,
+    moves: ["Orchard/Views/Tree.swift > Orchard/Models/Bough.swift"],
+    edits: [`${projectPath}: Tree.swift > Bough.swift`],
+    tree: [
+      "Orchard/",
+      "  OrchardApp.swift",
+      "  Views/",
+      "    Twig.swift",
+      "  Models/",
+      "    Apple.swift",
+      "    Bough.swift",
+      "    Crate.swift",
+      "    Season.swift",
+    ],
+  },
+  {
+    name: "at the end of a group that is in no order",
+    project: { groups: [views], targets: { Orchard: ["*"] } },
+    files: onDisk,
+    moves: ["Orchard/Models/Apple.swift > Orchard/Views/Apple.swift"],
+    tree: [
+      "Orchard/",
+      "  OrchardApp.swift",
+      "  Views/",
+      "    Twig.swift",
+      "    Tree.swift",
+      "    Apple.swift",
+      "  Models/",
+      "    Crate.swift",
+      "    Season.swift",
+    ],
+  },
+  {
+    name: "into a new folder, for which groups are made",
+    project: { groups: [views], targets: { Orchard: ["*"] } },
+    files: onDisk,
+    moves: ["Orchard/Views/Tree.swift > Orchard/Features/Trees/Tree.swift"],
+    tree: [
+      "Orchard/",
+      "  OrchardApp.swift",
+      "  Views/",
+      "    Twig.swift",
+      "  Models/",
+      "    Apple.swift",
+      "    Crate.swift",
+      "    Season.swift",
+      "  Features/",
+      "    Trees/",
+      "      Tree.swift",
+    ],
+  },
+  {
+    name: "a group whose folder is emptied goes",
+    project: { groups: [views], targets: { Orchard: ["*"] } },
+    files: onDisk,
+    moves: ["Orchard/Views/Tree.swift > Orchard/Models/Tree.swift", "Orchard/Views/Twig.swift > Orchard/Twig.swift"],
+    tree: [
+      "Orchard/",
+      "  OrchardApp.swift",
+      "  Models/",
+      "    Apple.swift",
+      "    Crate.swift",
+      "    Season.swift",
+      "    Tree.swift",
+      "  Twig.swift",
+    ],
+  },
+  {
+    name: "a group goes where its folder goes",
+    project: { groups: [views], targets: { Orchard: ["*"] } },
+    files: onDisk,
+    moves: [
+      "Orchard/Views/Tree.swift > Orchard/Models/Screens/Tree.swift",
+      "Orchard/Views/Twig.swift > Orchard/Models/Screens/Twig.swift",
+    ],
+    tree: [
+      "Orchard/",
+      "  OrchardApp.swift",
+      "  Models/",
+      "    Screens/",
+      "      Twig.swift",
+      "      Tree.swift",
+      "    Apple.swift",
+      "    Crate.swift",
+      "    Season.swift",
+    ],
+  },
+  {
+    name: "a folder that gets another name",
+    project: {
+      groups: [{ ...views, children: [{ name: "Views", path: "Views", children: ["Twig.swift", "Tree.swift"] }] }],
+      targets: { Orchard: ["*"] },
+    },
+    files: { "Orchard/Views/Twig.swift": "", "Orchard/Views/Tree.swift": "" },
+    moves: [
+      "Orchard/Views/Twig.swift > Orchard/Screens/Twig.swift",
+      "Orchard/Views/Tree.swift > Orchard/Screens/Tree.swift",
+    ],
+    tree: ["Orchard/", "  Screens/", "    Twig.swift", "    Tree.swift"],
+  },
+  {
+    name: "groups without a folder are somebody's order: the path leads on",
+    project: {
+      groups: [{ path: "Orchard", children: [{ name: "Trees", children: ["Tree.swift", "Twig.swift"] }] }],
+      targets: { Orchard: ["*"] },
+    },
+    files: { "Orchard/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Orchard/Tree.swift > Orchard/Views/Tree.swift"],
+    edits: [`${projectPath}: Tree.swift > Views/Tree.swift`],
+    tree: ["Orchard/", "  Trees (no folder)", "    Tree.swift (Views/Tree.swift)", "    Twig.swift"],
+  },
+  {
+    name: "an entry whose path leads out of its group stays in it",
+    project: {
+      groups: [{ name: "Orchard", children: ["name=Tree.swift path=Orchard/Tree.swift"] }],
+      targets: { Orchard: ["*"] },
+    },
+    files: { "Orchard/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Orchard/Tree.swift > Orchard/Views/Big Tree.swift"],
+    edits: [`${projectPath}: Orchard/Tree.swift > Orchard/Views/Big Tree.swift`],
+    tree: ["Orchard (no folder)", "  Big Tree.swift (Orchard/Views/Big Tree.swift)"],
+  },
+  {
+    name: "a file that is missing stays missing",
+    project: { groups: [{ path: "Orchard", children: ["Gone.swift", "Tree.swift"] }], targets: { Orchard: ["*"] } },
+    files: { "Orchard/Tree.swift": "" },
+    moves: ["Orchard/Tree.swift > Orchard/Bough.swift"],
+    edits: [`${projectPath}: Tree.swift > Bough.swift`],
+    tree: ["Orchard/", "  Gone.swift", "  Bough.swift"],
+  },
+  {
+    name: "a catalogue goes as one thing",
+    project: {
+      groups: [{ path: "Orchard", children: ["Assets.xcassets", { path: "Views", children: ["Tree.swift"] }] }],
+    },
+    files: {
+      "Orchard/Assets.xcassets/Contents.json": "{}",
+      "Orchard/Assets.xcassets/leaf.imageset/Contents.json": "{}",
+      "Orchard/Views/Tree.swift": "",
+    },
+    moves: [
+      "Orchard/Assets.xcassets/Contents.json > Orchard/Views/Assets.xcassets/Contents.json",
+      "Orchard/Assets.xcassets/leaf.imageset/Contents.json > Orchard/Views/Assets.xcassets/leaf.imageset/Contents.json",
+    ],
+    tree: ["Orchard/", "  Views/", "    Tree.swift", "    Assets.xcassets"],
+  },
+  {
+    name: "translations go together",
+    project: {
+      groups: [
+        {
+          path: "Orchard",
+          children: [
+            {
+              isa: "PBXVariantGroup",
+              name: "Main.strings",
+              children: ["name=en path=en.lproj/Main.strings", "name=de path=de.lproj/Main.strings"],
+            },
+            { path: "Views", children: ["Tree.swift"] },
+          ],
+        },
+      ],
+    },
+    files: { "Orchard/en.lproj/Main.strings": "", "Orchard/de.lproj/Main.strings": "", "Orchard/Views/Tree.swift": "" },
+    moves: [
+      "Orchard/en.lproj/Main.strings > Orchard/Views/en.lproj/Main.strings",
+      "Orchard/de.lproj/Main.strings > Orchard/Views/de.lproj/Main.strings",
+    ],
+    tree: [
+      "Orchard/",
+      "  Views/",
+      "    Tree.swift",
+      "    Main.strings",
+      "      en (en.lproj/Main.strings)",
+      "      de (de.lproj/Main.strings)",
+    ],
+  },
+  {
+    name: "settings that name a file, by the project's folder and bare; a target of that name is none",
+    project: {
+      groups: [{ path: "Orchard", children: ["Tree.swift"] }],
+      settings: {
+        INFOPLIST_FILE: "Orchard/Info.plist",
+        CODE_SIGN_ENTITLEMENTS: "$(SRCROOT)/Orchard/Orchard.entitlements",
+        PRODUCT_NAME: "Orchard",
+        HEADER_SEARCH_PATHS: "$(inherited) $(SRCROOT)/Orchard/Vendor/**",
+      },
+    },
+    files: {
+      "Orchard/Tree.swift": "",
+      "Orchard/Info.plist": "",
+      "Orchard/Orchard.entitlements": "",
+      "Orchard/Vendor/a.txt": "",
+    },
+    moves: [
+      "Orchard/Tree.swift > App/Tree.swift",
+      "Orchard/Info.plist > App/Info.plist",
+      "Orchard/Orchard.entitlements > App/Orchard.entitlements",
+      "Orchard/Vendor/a.txt > App/Vendor/a.txt",
+    ],
+    edits: [
+      `${projectPath}: Orchard/Info.plist > App/Info.plist`,
+      `${projectPath}: Orchard/Orchard.entitlements > App/Orchard.entitlements`,
+      `${projectPath}: Orchard/Vendor > App/Vendor`,
+    ],
+    tree: ["App/", "  Tree.swift"],
+  },
+  {
+    name: "two projects that list one file",
+    project: { groups: [{ path: "Orchard", children: ["Tree.swift"] }] },
+    files: {
+      "Orchard/Tree.swift": "",
+      "Orchard/Twig.swift": "",
+      "Tools/Tools.xcodeproj/project.pbxproj": projectText({ groups: ["../Orchard/Tree.swift"] }),
+    },
+    moves: ["Orchard/Tree.swift > Orchard/Bough.swift"],
+    edits: [
+      `${projectPath}: Tree.swift > Bough.swift`,
+      "Tools/Tools.xcodeproj/project.pbxproj: ../Orchard/Tree.swift > ../Orchard/Bough.swift",
+    ],
+    tree: ["Orchard/", "  Bough.swift"],
+  },
+  {
+    name: "within a folder that is built whole nothing changes",
+    project: {
+      groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard" }],
+      targets: { Orchard: [] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Orchard/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Orchard/Tree.swift > Orchard/Views/Tree.swift"],
+    tree: ["Orchard"],
+  },
+  {
+    name: "such a folder that gets another name",
+    project: {
+      groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard" }],
+      targets: { Orchard: [] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Orchard/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Orchard/Tree.swift > App/Tree.swift", "Orchard/Twig.swift > App/Twig.swift"],
+    edits: [`${projectPath}: Orchard > App`],
+    tree: ["App"],
+  },
+  {
+    name: "what leaves it is listed by itself",
+    project: {
+      groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard" }],
+      targets: { Orchard: [] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Orchard/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Orchard/Tree.swift > Shared/Tree.swift"],
+    tree: ["Orchard", "Shared/", "  Tree.swift"],
+  },
+  {
+    name: "what enters it is listed by itself no longer",
+    project: {
+      groups: [
+        { isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard" },
+        { path: "Shared", children: ["Tree.swift"] },
+      ],
+      targets: { Orchard: ["Tree.swift"] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Shared/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Shared/Tree.swift > Orchard/Tree.swift"],
+    tree: ["Orchard"],
+  },
+  {
+    name: "what enters a folder of another target would be built into that, too",
+    project: {
+      groups: [
+        { isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard" },
+        { path: "Shared", children: ["Tree.swift"] },
+      ],
+      targets: { Orchard: [], Widget: ["Tree.swift"] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Shared/Tree.swift": "", "Orchard/Twig.swift": "" },
+    moves: ["Shared/Tree.swift > Orchard/Tree.swift"],
+    fails: ["Orchard/Tree.swift it would be built into Orchard, too"],
+    tree: ["Orchard", "Orchard/", "  Tree.swift"],
+  },
+];
+
+describe("moves in a project", () => {
+  test.each(cases.map((each) => [each.name, each] as const))(
+    "%s",
+    async (_, { project, files = {}, moves, tree, edits, fails }) => {
+      const before = projectText(project);
+      for (const text of [before, before.replaceAll("\n", "\r\n")]) {
+        const all = { ...files, [projectPath]: text };
+        const plan = await planOf(all, moves);
+        const after = afterwards(all, plan)[projectPath] ?? "";
+        expect(shownTree(after)).toEqual(tree);
+        expect(respellings(plan).filter((line) => !line.includes("/* "))).toEqual(edits ?? []);
+        expect(plan.proof.different.map(({ specifier, reason }) => `${specifier} ${reason}`)).toEqual(fails ?? []);
+        expect(plan.proof.gaps).toEqual([]);
+        expect(after.split("\r\n").length).toBe(text.includes("\r\n") ? after.split("\n").length : 1);
+        // A file that has a new name has it in every comment, too.
+        for (const move of moves) {
+          const [from = "", to = ""] = move.split(" > ").map((path) => path.split("/").at(-1) ?? "");
+          if (from !== to && text.includes(`/* ${from} */`))
+            expect(after).not.toMatch(new RegExp(`/\\* ${from}( in \\w+)? \\*/`));
+        }
+      }
+    },
+  );
+
+  test("a merge conflict is refused with its lines", async () => {
+    const text = projectText({ groups: [{ path: "Orchard", children: ["Tree.swift"] }] });
+    const broken = text.replace("\tobjects = {\n", "\tobjects = {\n<<<<<<< HEAD\n=======\n>>>>>>> other\n");
+    const moved = planOf({ "Orchard/Tree.swift": "", [projectPath]: broken }, [
+      "Orchard/Tree.swift > Orchard/Bough.swift",
+    ]);
+    await expect(moved).rejects.toMatchObject({
+      code: "MERGE_CONFLICT",
+      detail: { path: projectPath, reason: "8 to 10" },
+    });
+  });
+
+  test("one with another mistake is not understood", async () => {
+    const text = projectText({ groups: [{ path: "Orchard", children: ["Tree.swift"] }] }).replace(
+      "classes = {",
+      "classes = ",
+    );
+    const plan = await planOf({ "Orchard/Tree.swift": "", [projectPath]: text }, [
+      "Orchard/Tree.swift > Orchard/Bough.swift",
+    ]);
+    expect(plan.proof.gaps.map(({ reason, file }) => `${reason} ${file}`)).toEqual([`not understood ${projectPath}`]);
+  });
+
+  test("a folder that moves takes its group along, and the way back gives every letter", async () => {
+    const text = projectText({ groups: [views], targets: { Orchard: ["*"] } });
+    const plan = await planCommand({ ...onDisk, [projectPath]: text }, "Orchard/Views Orchard/Models/Screens");
+    const then = afterwards({ ...onDisk, [projectPath]: text }, plan);
+    const back = await planCommand(then, "Orchard/Models/Screens Orchard/Views");
+    const again = afterwards(then, back)[projectPath] ?? "";
+    expect([...again].sort().join("")).toBe([...text].sort().join(""));
+    expect(back.proof.different).toEqual([]);
+  });
+});
