@@ -93,7 +93,7 @@ function judge(source, seed) {
   const lines = [];
   const count = (/** @type {string} */ word) => tally.set(word, (tally.get(word) ?? 0) + 1);
   const commands = options.arrange
-    ? options.arrange.split(",").map((name) => () => ["arrange", name])
+    ? options.arrange.split(",").map((name) => () => ["arrange", "--as", name, "--likeliest"])
     : Array.from({ length: options.moves }, (_, at) => () => moveOf(root, pick, random, at));
   for (const next of commands) {
     const command = next();

@@ -8,7 +8,7 @@ import { gapLines, patternLines, proofLines } from "./proof-view.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 import { count } from "../wording/words.js";
-import { drawFolders, madeLines, ownLines, removedLines } from "./written-view.js";
+import { drawFolders, isProjectLine, madeLines, ownLines, removedLines } from "./written-view.js";
 
 const usualEdits = 16;
 
@@ -90,7 +90,7 @@ function headline(plan: Plan, { palette, width }: Screen, options: PlanViewOptio
   const parts = [
     ...(plan.moves.length > 0 ? [movesText(plan, done)] : []),
     ...(plan.made.length > 0 && lead === "" ? [madeText(plan, done, app?.purpose)] : []),
-    ...(plan.lines.length > 0 && lead === "" ? [linesText(plan, done)] : []),
+    ...(plan.lines.length > 0 && lead === "" ? linesText(plan, done) : []),
     ...(plan.edits.length > 0 ? [editsText(plan, done)] : []),
     ...(plan.moves.length > 0 && plan.edits.length === 0 && lead === "" ? ["no path needs updating"] : []),
   ];
@@ -113,13 +113,22 @@ function madeText({ made, moves, foldersMade }: Plan, done: boolean, purpose: st
   return `${done ? "made" : "makes"} ${count(made.length, "file")}${folders}${purpose === undefined ? "" : ` ${purpose}`}`;
 }
 
-function linesText({ lines, texts }: Plan, done: boolean): string {
-  const files = new Set(lines.map(({ file }) => file)).size;
+function linesText({ lines: every, texts }: Plan, done: boolean): string[] {
+  const lines = every.filter((line) => !isProjectLine(line));
+  const projects = new Set(every.filter(isProjectLine).map(({ file }) => file)).size;
+  const follows = projects > 0 ? [`${done ? "updated" : "updates"} ${count(projects, "project")}`] : [];
+  if (lines.length === 0) return follows;
+  const files = new Set(lines.map(({ file }) => file));
   // Where a text is no longer for it, what is new stands instead of something else.
-  const grown = texts.reduce((sum, { before, after }) => sum + linesIn(after) - linesIn(before), 0);
+  const grown = texts
+    .filter(({ file }) => projects === 0 || files.has(file))
+    .reduce((sum, { before, after }) => sum + linesIn(after) - linesIn(before), 0);
   if (grown < lines.length)
-    return `${done ? "changed" : "changes"} ${count(lines.length, "line")} in ${count(files, "file")}`;
-  return `${done ? "added" : "adds"} ${count(lines.length, "line")} to ${count(files, "file")}`;
+    return [
+      `${done ? "changed" : "changes"} ${count(lines.length, "line")} in ${count(files.size, "file")}`,
+      ...follows,
+    ];
+  return [`${done ? "added" : "adds"} ${count(lines.length, "line")} to ${count(files.size, "file")}`, ...follows];
 }
 
 function linesIn(text: string): number {

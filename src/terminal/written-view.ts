@@ -75,25 +75,42 @@ export function removedLines({ removed, madeAgain = [] }: Plan, { palette }: Scr
 const mostLines = 16;
 
 /** The lines that texts gain, by file, numbered as in the new text. */
-export function ownLines({ lines }: Plan, screen: Screen, all: boolean): string[] {
+export function ownLines({ lines: every }: Plan, screen: Screen, all: boolean): string[] {
+  const lines = all ? every : every.filter((line) => !isProjectLine(line));
   const shown = all || lines.length <= mostLines + 2 ? lines : lines.slice(0, mostLines);
   const byFile = new Map<string, PlannedLine[]>();
   for (const line of shown) byFile.set(line.file, [...(byFile.get(line.file) ?? []), line]);
   const drawn = [...byFile].flatMap(([file, ofFile]) => linesOfFile(file, ofFile, screen));
   const hidden = lines.slice(shown.length);
-  if (hidden.length === 0) return drawn;
+  if (hidden.length === 0) return [...drawn, ...(all ? [] : projectNotes(every, screen))];
   const files = new Set(hidden.map(({ file }) => file)).size;
   return [
     ...drawn,
     screen.palette.faint(`  … and ${count(hidden.length, "more line")} in ${count(files, "file")} (--all shows them)`),
+    ...projectNotes(every, screen),
   ];
+}
+
+/** Whether a line is one of a list of what is built, which people read in their IDE and not as text. */
+export function isProjectLine({ why }: Pick<PlannedLine, "why">): boolean {
+  return why === "project";
+}
+
+/** What projects list is said by how much of it changes. */
+function projectNotes(lines: readonly PlannedLine[], { palette }: Screen): string[] {
+  const counts = new Map<string, number>();
+  for (const line of lines.filter(isProjectLine)) counts.set(line.file, (counts.get(line.file) ?? 0) + 1);
+  return [...counts].map(([file, number]) => {
+    const note = `project: its groups and lists follow (${count(number, "line")}; --all shows ${number === 1 ? "it" : "them"})`;
+    return `  ${palette.leaves(`~ ${file}`)}  ${palette.faint(note)}`;
+  });
 }
 
 function linesOfFile(file: string, lines: readonly PlannedLine[], { palette, width }: Screen): string[] {
   const place = Math.max(...lines.map(({ line }) => String(line).length), 1);
   const margin = " ".repeat(place + 8);
   const shown = lines.map(({ line, text }) => {
-    const [first = "", ...rest] = wrap(text.trim(), width - place - 8).split("\n");
+    const [first = "", ...rest] = wrap(text.trim().replaceAll("\t", "  "), width - place - 8).split("\n");
     const numbered = `      ${palette.faint(String(line).padStart(place))}  ${palette.arrives(first)}`;
     return [numbered, ...rest.map((each) => margin + palette.arrives(each))].join("\n");
   });

@@ -69,6 +69,8 @@ export interface Language {
   readonly trade: Trade;
   /** Extensions of files that this adapter reads, longest first where one ends in another. */
   readonly extensions: readonly string[];
+  /** Whether a file's stem has a form of its own, whatever its shelf asks for: `Date+Season`, which extends `Date`. */
+  readonly hasOwnForm?: (stem: string) => boolean;
   /** Of all files, those that this adapter reads by their name or place; without it, all with its extensions. */
   readonly claims?: (path: string) => boolean;
   readonly rules?: LookupRules;

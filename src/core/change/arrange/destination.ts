@@ -13,6 +13,7 @@ import {
   type Judgement,
   type Said,
 } from "../../insight/catalogue/index.js";
+import { languageFor } from "../../languages/index.js";
 import { partsOf } from "../../app/index.js";
 import { inCase, readName } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -234,7 +235,8 @@ function stemOf(
     !pattern ||
     stem === old ||
     role.confidence < certain ||
-    !readName(pattern, stem)
+    !readName(pattern, stem) ||
+    languageFor(path)?.hasOwnForm?.(old) === true
   )
     return old;
   // What follows the pattern of another role of this shelf is of that role.

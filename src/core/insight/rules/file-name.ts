@@ -2,7 +2,7 @@ import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { certain, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isMainCode, partsOf } from "../../app/index.js";
-import { ownExports } from "../../languages/index.js";
+import { languageFor, ownExports } from "../../languages/index.js";
 import { readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isRoleWord } from "./named-after-role.js";
@@ -74,6 +74,7 @@ export const fileName: Rule = {
       )
         continue;
       const { stem, rest } = partsOf(nameOf(path));
+      if (languageFor(path)?.hasOwnForm?.(stem)) continue;
       // `helpers` in a component's folder is called after what it is; what three folders have is a form of its own.
       if (isRoleWord(stem, clues) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm) continue;
       // What follows the pattern of another role of this shelf is of that role; of a file whose role is a guess nobody knows.

@@ -95,6 +95,7 @@ export const objectiveC: Language = {
   trade: "code",
   extensions: [".h", ".m", ".mm", ".pch", ".c", ".cc", ".cpp", ".cxx", ".hh", ".hpp", ".hxx"],
   companions,
+  hasOwnForm: (stem) => stem.includes("+"),
   lookups: [headerLookup],
   prepare: () => Promise.resolve(),
   extract,

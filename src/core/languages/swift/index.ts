@@ -38,6 +38,7 @@ export const swift: Language = {
   trade: "code",
   extensions: [".swift"],
   companions,
+  hasOwnForm: (stem) => stem.includes("+"),
   lookups: [...resourceLookups, ...packageLookups],
   libraries: modulesOf,
   isListed: true,
