@@ -149,6 +149,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${count(paths.length, "file")} in ${folder}/ ${paths.length === 1 ? "is" : "are"} used nowhere: ${firstOf(paths.map((path) => path.slice(path.lastIndexOf("/") + 1)))}`,
     advice: "Delete them (git keeps them), or say under `files:` that they stay.",
   }),
+  "in no target": () => ({
+    says: "no target builds it",
+    advice: "Add it to a target in the project, delete it, or set it to `leave` under `files:`.",
+  }),
   unused: () => ({
     says: "nothing references it, and no text mentions it",
     advice: "Delete it, or set it to `leave` under `files:`.",

@@ -15,6 +15,7 @@ import {
   type Role,
   type StackData,
 } from "./arrangement/index.js";
+import { isInBundle } from "../languages/index.js";
 import { partsOf } from "./companions.js";
 import { cases, inCase, parseNamingPattern, readName, splitWords } from "../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../base/paths.js";
@@ -146,7 +147,10 @@ function counts(path: ProjectPath, stack: StackData): boolean {
   const name = nameOf(path);
   const isCode = isMainCode(name, stack);
   return (
-    (isCode || looks.test(name)) && !/(^|\/)(__\w+__|node_modules|\.[^/]+)\//.test(path) && !/\.config\.\w+$/.test(name)
+    (isCode || looks.test(name)) &&
+    !isInBundle(path) &&
+    !/(^|\/)(__\w+__|node_modules|\.[^/]+)\//.test(path) &&
+    !/\.config\.\w+$/.test(name)
   );
 }
 

@@ -7,7 +7,7 @@ import { ShelfError } from "../base/errors.js";
 const marks = [
   [".git"],
   ["steady-shelf.yaml"],
-  ["package.json", "tsconfig.json", "jsconfig.json", "pubspec.yaml", "Package.swift"],
+  ["package.json", "tsconfig.json", "jsconfig.json", "pubspec.yaml", "Package.swift", "*.xcodeproj"],
 ];
 
 /**
@@ -40,7 +40,9 @@ export function findAppFolder(folder: string): string {
 
 function findUpward(folder: string, some: readonly string[]): string | undefined {
   for (let at = folder; ; at = dirname(at)) {
-    if (some.some((mark) => existsSync(join(at, mark)))) return at;
+    const isThere = (mark: string): boolean =>
+      mark.startsWith("*") ? readdirSync(at).some((name) => name.endsWith(mark.slice(1))) : existsSync(join(at, mark));
+    if (some.some(isThere)) return at;
     if (dirname(at) === at) return undefined;
   }
 }

@@ -169,13 +169,17 @@ function appsFor(configurations: readonly Configuration[], standing: ProjectPath
   return [{ folder: manifestFolder(tree, standing), configuration: undefined }];
 }
 
-/** Files by which one knows where an app begins. */
+/** Files, and folders by how they end, by which one knows where an app begins. */
 const manifests = ["package.json", "pubspec.yaml", "Package.swift"];
+const projects = ".xcodeproj";
 
 /** The nearest folder upward with a manifest; the one that is stood in, where there is none. */
 function manifestFolder(tree: SourceTree, standing: ProjectPath): ProjectPath {
   const folders = [...(standing === rootPath ? [] : [standing]), ...foldersAbove(standing), rootPath];
-  return folders.find((folder) => manifests.some((name) => tree.has(inFolder(folder, name)))) ?? standing;
+  const withProject = new Set([...tree.folders].filter((each) => each.endsWith(projects)).map(folderOf));
+  const isOne = (folder: ProjectPath): boolean =>
+    withProject.has(folder) || manifests.some((name) => tree.has(inFolder(folder, name)));
+  return folders.find(isOne) ?? standing;
 }
 
 /** The files of an app: those of its folder that no app within has. */

@@ -88,6 +88,7 @@ export { factsOfReading, saysTheSame } from "./reading-facts.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";
 export { isPathList } from "./documents/index.js";
+export { isInBundle } from "./bundles.js";
 export { assetNamesIn } from "./asset-names.js";
 export {
   isDocument,

@@ -35,6 +35,7 @@ export const ruleTable = {
   "unresolved-path": { group: "references", severity: "error" },
   "path-case": { group: "references", severity: "error" },
   "long-relative-path": { group: "references", severity: "warning", most: 2 },
+  "unlisted-file": { group: "references", severity: "warning" },
   "unused-asset": { group: "assets", severity: "warning" },
   "duplicate-asset": { group: "assets", severity: "warning" },
   "missing-density": { group: "assets", severity: "warning" },

@@ -6,7 +6,7 @@ import picomatch from "picomatch";
 import { addTo } from "../../base/grouping.js";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode, ownExports, type Outline } from "../../languages/index.js";
+import { isCode, isInBundle, ownExports, type Outline } from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, prefixOf, type Clues } from "./clues.js";
@@ -67,7 +67,8 @@ export interface CatalogueInput {
 export type Said = "leave" | { readonly role?: Role | undefined; readonly feature?: string | undefined };
 
 /** Files that belong to the app's work but are no part of the app: manifests, documents, settings of tools. */
-const besideTheApp = /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log)$|-lock\.\w+$/i;
+const besideTheApp =
+  /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log|plist|entitlements|xcconfig|xcprivacy|modulemap)$|-lock\.\w+$/i;
 
 /** Makes the catalogue of one app. */
 export function makeCatalogue(input: CatalogueInput): Catalogue {
@@ -97,7 +98,8 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const first = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const belied = beliedFolders(first, { source: layout.source, roleOf: (folder) => before.roleOf(folder) });
-  const views = viewsOfComponents(first, {
+  // Where folders are written as components are, screens are drawn by what leads to them, and used as components are.
+  const views = viewsOfComponents(clues.foldersAreNames ? [] : first, {
     roleOf: (folder) => before.roleOf(folder),
     isShared: (folder) => isSharedFolder(nameOf(folder)),
     isUsedByDrawn: (path) => uses.usersOf(path).some((user) => clues.drawing.has(roles.get(user)?.is ?? "entry")),
@@ -158,6 +160,7 @@ function isOfTheApp(path: ProjectPath, layout: Layout): boolean {
   const { source } = layout;
   const inSource = source !== rootPath && isBelow(path, source);
   return (
+    !isInBundle(path) &&
     !besideTheApp.test(inSource ? path.slice(source.length + 1) : path) &&
     (inSource || isCode(path) || source === rootPath || isBesideSource(path, layout))
   );

@@ -22,6 +22,8 @@ export interface Clues {
   /** The stack's naming patterns that have a fixed text. */
   readonly patterns: readonly { readonly role: Role; readonly pattern: NamingPattern }[];
   /** Whether style sheets are this stack's code. */
+  /** Whether all folders are written as components are, those of roles, too. */
+  readonly foldersAreNames: boolean;
   readonly sheetsAreCode: boolean;
   /** The first word of most of an app's components, in small letters: `EcCart`, `EcOrder`. It says nothing of any. */
   readonly prefix?: string | undefined;
@@ -90,6 +92,7 @@ export function cluesOf(stack: StackData): Clues {
     vague: new Set(data.vague.map(keyOf)),
     general: new Set(data.general),
     patterns: patternsOf(stack),
+    foldersAreNames: stack.folders === "Pascal",
     sheetsAreCode: stack.code.some((extension) => sheets.includes(extension)),
   };
 }

@@ -1,7 +1,7 @@
 /** The words of features: what names say besides a role, how they are compared, and what is known of a file by its name. */
 import { partsOf } from "../../app/companions.js";
 import type { Role } from "../../app/arrangement/index.js";
-import { splitWords } from "../../base/names/index.js";
+import { splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Clues } from "./clues.js";
 
@@ -36,12 +36,19 @@ export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   let words = splitWords(base);
   if (words.length > 1 && words[0]?.toLowerCase() === clues.prefix) words = words.slice(1);
   if (words.length > 1 && clues.beginnings.has(words[0]?.toLowerCase() ?? "")) words = words.slice(1);
-  for (let last = words.at(-1); words.length > 1 && last !== undefined; last = words.at(-1)) {
-    const roles = clues.endings.get(last.toLowerCase()) ?? [];
-    if (!roles.some(({ role, weight }) => role !== "component" && weight >= 0.5)) break;
-    words = words.slice(0, -1);
-  }
+  for (let count = endingOf(words, clues); count > 0; count = endingOf(words, clues)) words = words.slice(0, -count);
   return words;
+}
+
+/** How many words at the end of a name say its role: `View Model`, `Screen`, and what the stack's own patterns end in. */
+function endingOf(words: readonly string[], clues: Clues): number {
+  const isRole = (last: readonly string[]): boolean =>
+    (clues.endings.get(wordsKey(last)) ?? []).some(({ role, weight }) => role !== "component" && weight >= 0.5);
+  const found = [2, 1].find((count) => words.length > count && isRole(words.slice(-count)));
+  if (found !== undefined) return found;
+  const last = words.at(-1) ?? "";
+  const isPattern = clues.patterns.some(({ role, pattern }) => role !== "component" && pattern.after === last);
+  return words.length > 1 && isPattern ? 1 : 0;
 }
 
 /** Names of parts that a component's own folder has: what they are of, the folder says. */

@@ -96,8 +96,11 @@ test("what a generator is to write is no error, and nothing that was seen", asyn
   const { graph, apps } = await analysed({
     "lib/models/tree.dart": "part 'tree.g.dart';\nimport 'gone.dart';\nclass Tree {}\n",
   });
-  const entries = [...(apps[0]?.catalogue.entries.values() ?? [])];
-  const found = [...unresolvedReferences({ entries, graph, tree: graph.tree })];
+  const [analysedApp] = apps;
+  if (!analysedApp) throw new TypeError("there is one app");
+  const { app } = analysedApp;
+  const entries = [...analysedApp.catalogue.entries.values()];
+  const found = [...unresolvedReferences({ app, entries, graph, tree: graph.tree })];
   expect(found.map(({ specifier, why }) => `${specifier}: ${why}`)).toEqual([
     "tree.g.dart: left to a build",
     "gone.dart: missing",

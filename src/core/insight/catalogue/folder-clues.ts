@@ -81,7 +81,8 @@ export class FolderClues {
 
   /** Whether it is one of many folders in the source root that are called as components are: `src/Form/` beside `src/Listing/`. */
   #isAmongNames(folder: ProjectPath): boolean {
-    if (folderOf(folder) !== this.source || !/^\p{Lu}\p{Ll}/u.test(nameOf(folder))) return false;
+    if (this.clues.foldersAreNames || folderOf(folder) !== this.source || !/^\p{Lu}\p{Ll}/u.test(nameOf(folder)))
+      return false;
     const named = this.below(this.source).filter(
       (each) => /^\p{Lu}\p{Ll}/u.test(nameOf(each)) && !this.clues.folders.has(keyOf(nameOf(each))),
     );

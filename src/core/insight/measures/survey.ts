@@ -5,7 +5,7 @@ import { stronglyConnected } from "../../graph/index.js";
 import { mayNameFiles } from "../../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
-import { sameAssets, unresolvedReferences, type Finding } from "../rules/index.js";
+import { brokenLists, sameAssets, unresolvedReferences, type Finding } from "../rules/index.js";
 import { namesWithin, type Position } from "../../base/text/index.js";
 import { featureEdges } from "./feature-graph.js";
 import { scatterOf, type Scatter } from "./scatter.js";
@@ -80,14 +80,20 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
     const problem = isLeft ? undefined : graph.files.get(file)?.reading.problem;
     return problem ? [{ file, at: at(file, problem.offset), text: problem.message }] : [];
   });
-  const unread = [...unlisted, ...broken];
+  const lists = brokenLists({ app, graph }).flatMap((file): Placed[] => {
+    const problem = graph.files.get(file)?.reading.problem;
+    return problem && !catalogue.entries.has(file)
+      ? [{ file, at: at(file, problem.offset), text: problem.message }]
+      : [];
+  });
+  const unread = [...unlisted, ...broken, ...lists];
   const onShelf = mains.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0).length;
   const references = entries.reduce(
     (sum, { path }) =>
       sum + (graph.files.get(path)?.references.filter(({ resolution }) => resolution.state === "found").length ?? 0),
     0,
   );
-  const open = [...unresolvedReferences({ entries, graph, tree: graph.tree })];
+  const open = [...unresolvedReferences({ app, entries, graph, tree: graph.tree })];
   const survey = {
     files: project.tree.filesBelow(app.folder).length,
     catalogued: entries.length,

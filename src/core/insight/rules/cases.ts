@@ -98,6 +98,7 @@ export interface CaseDetails {
     /** The same through an alias. */
     readonly alias: string;
   };
+  "in no target": object;
   unused: object;
   /** All files of one folder that nothing uses. */
   "several unused": { readonly folder: string; readonly paths: readonly string[] };

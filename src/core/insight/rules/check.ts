@@ -3,6 +3,7 @@ import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../../base/errors.js";
 import { isBelow, type ProjectPath } from "../../base/paths.js";
 import type { Entry } from "../catalogue/index.js";
+import { brokenLists } from "./lists.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
 import type { Position } from "../../base/text/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
@@ -62,11 +63,11 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
       // Of a part of the rules or the files nobody can say what is gone.
       gone: only || changed ? [] : sifted.gone,
       files: paths.length,
-      undecided: undecidedIn(graph, entries.filter(isOfWanted)),
+      undecided: undecidedIn(app.app, graph, entries.filter(isOfWanted)),
       unplaced: unplacedIn(app, entries),
       unread: [
         ...unlistedIn(project.tree, folder),
-        ...paths.flatMap((file): UnreadFile[] => {
+        ...[...paths, ...brokenLists({ app: app.app, graph })].flatMap((file): UnreadFile[] => {
           const problem = graph.files.get(file)?.reading.problem;
           if (!problem) return [];
           const at = graph.tree.text(file)?.positionAt(problem.offset) ?? start;
@@ -80,9 +81,9 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
 
 const start = { line: 1, column: 1 };
 
-function undecidedIn(graph: ReferenceGraph, entries: readonly Entry[]): number {
+function undecidedIn(app: AppAnalysis["app"], graph: ReferenceGraph, entries: readonly Entry[]): number {
   let count = 0;
-  for (const { why } of unresolvedReferences({ entries, graph, tree: graph.tree }))
+  for (const { why } of unresolvedReferences({ app, entries, graph, tree: graph.tree }))
     if (why === "left to a build") count += 1;
   return count;
 }

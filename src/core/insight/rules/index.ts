@@ -15,6 +15,7 @@ export { rules } from "./registry.js";
 export { isRepairable, repairsOf, type Finding, type Found, type Repair, type Rule, type RuleContext } from "./rule.js";
 export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
 export { sameAssets } from "./duplicate-asset.js";
+export { brokenLists } from "./lists.js";
 export { unresolvedReferences } from "./unresolved-references.js";
 export { shiftedFindings, type Shift } from "./shifted-findings.js";
 export { check, rulesNamed, type Checked, type CheckOptions, type UnreadFile } from "./check.js";

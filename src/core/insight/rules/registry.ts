@@ -24,6 +24,7 @@ import { importNotAllowed } from "./import-not-allowed.js";
 import { vagueName } from "./vague-name.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
+import { unlistedFile } from "./unlisted-file.js";
 import { unusedAsset } from "./unused-asset.js";
 import type { Rule } from "./rule.js";
 
@@ -47,6 +48,7 @@ export const rules: readonly Rule[] = [
   unresolvedPath,
   pathCase,
   longRelativePath,
+  unlistedFile,
   unusedAsset,
   duplicateAsset,
   missingDensity,

@@ -5,6 +5,7 @@ import { analyse } from "../analysis.js";
 import { MemoryStore } from "../../files/index.js";
 import { check, rules, rulesNamed, type Checked, type Finding } from "./index.js";
 import { ruleTable, type RuleName } from "../../app/configuration/index.js";
+import { projectText } from "../../languages/xcode/project.test.suite.js";
 import { tell } from "../../../wording/findings.js";
 
 const configuration = (more = ""): string =>
@@ -247,6 +248,20 @@ const cases: readonly Case[] = [
     right: {
       "src/components/forms/fields/DateField.tsx": component("DateField", 'import { d } from "@/helpers/dates";\n'),
     },
+  },
+  {
+    rule: "unlisted-file",
+    files: {
+      "steady-shelf.yaml": configuration().replace("react-web", "swiftui"),
+      "src/Components/Leaf.swift": "struct Leaf {}",
+      "src/Components/OldLeaf.swift": "struct OldLeaf {}",
+      "Orchard.xcodeproj/project.pbxproj": projectText({
+        groups: [{ path: "src", children: [{ path: "Components", children: ["Leaf.swift", "OldLeaf.swift"] }] }],
+        targets: { Orchard: ["Leaf.swift"] },
+      }),
+    },
+    says: ["src/Components/OldLeaf.swift no target builds it"],
+    right: { "src/Components/OldLeaf.swift": undefined },
   },
   {
     rule: "unused-asset",

@@ -3,7 +3,9 @@ import type { ReferenceGraph } from "../../graph/index.js";
 import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
 import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
+import type { App } from "../../app/index.js";
 import type { Entry } from "../catalogue/index.js";
+import { listsOf } from "./lists.js";
 import { fileInOtherCase } from "./other-case.js";
 
 /**
@@ -25,6 +27,7 @@ export interface UnresolvedReference {
 
 /** What is looked at. */
 export interface UnresolvedInput {
+  readonly app: Pick<App, "stack" | "folder">;
   readonly entries: readonly Entry[];
   readonly graph: ReferenceGraph;
   readonly tree: SourceTree;
@@ -43,6 +46,23 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
       const missing = isRelative(specifier) ? joinPath(folderOf(path), specifier) : specifier;
       yield { file: path, start, specifier, missing, why: isLeft ? "left to a build" : whyOf(input, path, reference) };
+    }
+  }
+  yield* missingInLists(input);
+}
+
+/** What lists of what is built name and what is not there: the red names in an IDE. */
+function* missingInLists(input: UnresolvedInput): Iterable<UnresolvedReference> {
+  const known = new Set(input.entries.map(({ path }) => path));
+  for (const { path, references } of listsOf(input)) {
+    if (known.has(path)) continue;
+    for (const { reference, resolution } of references) {
+      const { start, specifier, listed, inside = "" } = reference;
+      if (listed === undefined || resolution.state !== "unresolved") continue;
+      const missing = inside === "" ? specifier : `${inside}/${specifier}`;
+      // Dependencies are fetched, and some files are made, by the build.
+      const isMade = /^(?:.*\/)?(?:Pods|Carthage|DerivedData|build)\//i.test(missing);
+      yield { file: path, start, specifier, missing, why: isMade ? "left to a build" : "missing" };
     }
   }
 }

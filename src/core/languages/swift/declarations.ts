@@ -13,7 +13,8 @@ const keywords: ReadonlyMap<string, ExportKind | "extension" | "nothing"> = new 
   ["struct", "class"],
   ["enum", "class"],
   ["actor", "class"],
-  ["protocol", "type"],
+  // What others have to do is something of the app, and not merely the shape of a value.
+  ["protocol", "class"],
   ["typealias", "type"],
   ["func", "function"],
   ["var", "value"],

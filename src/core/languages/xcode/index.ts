@@ -29,11 +29,34 @@ function write(specifier: string, { quote, within }: Reference): string | undefi
 
 export { xcodeDocuments } from "./documents.js";
 
+/** Source: the document types of Xcode, and the bundles of Apple's systems. */
+const bundles: readonly string[] = [
+  ".xcassets",
+  ".xcodeproj",
+  ".xcworkspace",
+  ".xcdatamodeld",
+  ".xcdatamodel",
+  ".xcmappingmodel",
+  ".playground",
+  ".docc",
+  ".bundle",
+  ".framework",
+  ".xcframework",
+  ".scnassets",
+  ".spriteatlas",
+  ".icon",
+  ".mlpackage",
+  ".mlmodelc",
+  ".rcproject",
+  ".lproj",
+];
+
 export const xcode: Language = {
   name: "xcode",
   trade: "settings",
   extensions: [".pbxproj"],
   claims: (path) => path.endsWith(`/${projectFile}`),
+  bundles,
   lookups: xcodeLookups,
   prepare: () => Promise.resolve(),
   extract: extractProject,

@@ -1,0 +1,7 @@
+import Foundation
+
+struct Swap: Identifiable {
+    let id = UUID()
+    let offers: String
+    let wants: String
+}

@@ -1,0 +1,6 @@
+import Foundation
+
+struct Weather: Decodable {
+    let degrees: Int
+    let isFrosty: Bool
+}

@@ -1,0 +1,13 @@
+import SwiftUI
+
+@main
+struct PippinRowApp: App {
+    @StateObject private var orchard = OrchardStore()
+
+    var body: some Scene {
+        WindowGroup {
+            ContentView()
+                .environmentObject(orchard)
+        }
+    }
+}
