@@ -109,6 +109,8 @@ export interface Language {
   readonly listsCode?: boolean;
   /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */
   readonly takesByWord?: boolean;
+  /** The names without a place by which its texts may mean a file, also those that are put together at run time. */
+  calledAs?(path: ProjectPath): readonly string[];
   /** How the folder is looked up in which a name begins that is put together at run time; without it, as scripts do. */
   readonly headLookup?: string;
   /** Loads what its lookups need to look into other files. Called before references of its files are resolved. */

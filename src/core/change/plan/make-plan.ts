@@ -19,6 +19,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { quiet } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { align } from "./alignment.js";
+import { isListOfFolder } from "./prove-lists.js";
 import { ledThrough, type Draft } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
@@ -303,21 +304,36 @@ interface FileToRespell {
 }
 
 /**
- * The references of a list as the draft's own edits place them: an entry may come to stand in another group, from which its path
- * counts then. `undefined` where nothing of the kind can be.
+ * The references of a list as they are placed then: an entry may come to stand in another group, or count from a folder that gets
+ * another path. `undefined` where nothing of the kind can be.
  */
 function placesAfter(
-  { map }: Passage,
+  passage: Passage,
   { path, extraction: { references }, own }: Pick<FileToRespell, "path" | "extraction" | "own">,
 ): readonly Reference[] | undefined {
-  if (own.edits.length === 0 || references.every(({ inside }) => inside === undefined)) return undefined;
-  const text = map.tree.text(path)?.text;
+  if (references.every(({ inside }) => inside === undefined)) return undefined;
+  const language = languageFor(path);
+  const leading = references.filter(isListOfFolder);
+  if (!language || (own.edits.length === 0 && leading.length === 0)) return undefined;
+  const text = passage.map.tree.text(path)?.text;
   if (text === undefined) return undefined;
-  const { kept } = align(references, extractFrom(applyEdits(text, own.edits), path).references, own.edits);
-  return references.map((reference, index) => {
-    const { inside } = kept[index] ?? reference;
-    return inside === undefined || inside === reference.inside ? reference : { ...reference, inside };
+  const placedBy = (edits: readonly TextEdit[]): readonly Reference[] => {
+    const { kept } = align(references, extractFrom(applyEdits(text, edits), path).references, edits);
+    return references.map((reference, index) => {
+      const { inside } = kept[index] ?? reference;
+      return inside === undefined || inside === reference.inside ? reference : { ...reference, inside };
+    });
+  };
+  const placed = own.edits.length === 0 ? references : placedBy(own.edits);
+  const folders = leading.flatMap((reference): TextEdit[] => {
+    const { start, end } = reference;
+    if (own.removes.has(start) || own.edits.some((edit) => edit.start < end && start < edit.end)) return [];
+    const at = placed[references.indexOf(reference)] ?? reference;
+    const decision = respell(passage, path, at, { known: passage.before.resolve(path, reference) });
+    const edit = decision.state === "respell" ? respellingEdit(language, reference, decision.specifier) : undefined;
+    return edit ? [edit] : [];
   });
+  return folders.length === 0 ? placed : placedBy([...own.edits, ...folders]);
 }
 
 /** Decides about each reference of a file. No text is looked into. */

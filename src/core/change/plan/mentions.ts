@@ -50,6 +50,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   for (const [file, extraction] of read) {
     found.push(...namesAlone(file, extraction, places));
     if (extraction.computed.length === 0) continue;
+    found.push(...begunNames(file, extraction, { tree, map }));
     // In settings, a place that is joined to the file's own folder is a reference, and is proved.
     const proved = new Set(extraction.references.map(({ start }) => start));
     for (const { start, head } of extraction.computed) {
@@ -179,6 +180,25 @@ function namesAlone(file: ProjectPath, { references }: Extraction, { tree, resol
     if (names === undefined || resolver.resolve(file, reference).state !== "external") return [];
     const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
     return [{ file, at, text, names, reason: "computed" }];
+  });
+}
+
+/** `Image("tree-\(kind)")`: a name without a place that is put together, where something that begins so gets another name. */
+function begunNames(
+  file: ProjectPath,
+  { computed }: Extraction,
+  { tree, map }: Pick<ComputedInput, "tree" | "map">,
+): Mention[] {
+  const { calledAs } = languageFor(file) ?? {};
+  if (!calledAs) return [];
+  return computed.flatMap(({ start, head }): Mention[] => {
+    const hit = [...map.files].find(([from, to]) => {
+      const names = calledAs(from).filter((name) => name.startsWith(head));
+      return names.length > 0 && names.join() !== calledAs(to).join();
+    });
+    if (!hit) return [];
+    const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    return [{ file, at, text: head, names: hit[0], reason: "computed" }];
   });
 }
 

@@ -1,5 +1,6 @@
 /** Where every file and folder goes, as one question. */
 import { commonFolder, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isInBundle } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Move } from "./move.js";
 
@@ -54,7 +55,11 @@ export class MoveMap {
     if (to === undefined || to === path) return to;
     const [file, other] = this.tree.filesBelow(path);
     const isMeant =
-      other !== undefined || file === undefined || this.#inFolder.has(file) || nameOf(to) === nameOf(path);
+      other !== undefined ||
+      file === undefined ||
+      isInBundle(file) ||
+      this.#inFolder.has(file) ||
+      nameOf(to) === nameOf(path);
     return isMeant ? to : undefined;
   }
 

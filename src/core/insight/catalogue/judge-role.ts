@@ -59,9 +59,11 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const isNamed = named.some(
     ({ for: role, weight }) => weight >= 0.6 && role !== "helper" && question.clues.plain.has(role),
   );
-  const content = byContent(question.outline ?? nothingSaid, question).map((each) =>
-    isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each,
-  );
+  // What a view shows is kept by its model, which is a store to the eye.
+  const isViewModel = named.some(({ for: role, weight }) => role === "view-model" && weight >= 0.9);
+  const content = byContent(question.outline ?? nothingSaid, question)
+    .filter((each) => !(isViewModel && each.for === "state"))
+    .map((each) => (isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each));
   return weigh(doubted([...byFolder(question, named), ...named, ...content, ...byUse(question)], question));
 }
 

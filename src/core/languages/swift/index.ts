@@ -6,7 +6,7 @@ import { extractSwift } from "./extract.js";
 import { modulesOf } from "./libraries.js";
 import { outlineSwift } from "./outline.js";
 import { extractManifest, isManifest, packageLookups } from "./packages.js";
-import { resourceLookups } from "./resource-lookups.js";
+import { namesOf, resourceLookups } from "./resource-lookups.js";
 
 const companions: CompanionRules = {
   infixes: [],
@@ -40,6 +40,7 @@ export const swift: Language = {
   companions,
   hasOwnForm: (stem) => stem.includes("+"),
   lookups: [...resourceLookups, ...packageLookups],
+  calledAs: namesOf,
   libraries: modulesOf,
   isListed: true,
   prepare: () => Promise.resolve(),

@@ -3,6 +3,7 @@
  * is no reference: nobody could say which is meant. Sources: Apple, "Asset Catalog Format Reference"; documentation of each call.
  */
 import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { inCase, splitWords } from "../../base/names/index.js";
 import { external, type LookupTree, type NameLookup, type Question, type Resolution } from "../lookup.js";
 
 /** Something that bears a name: a folder of a catalogue that is one thing, or a file. */
@@ -48,7 +49,9 @@ function indexOf(tree: LookupTree): Index {
     if (inside) {
       const [whole, , groups = "", name = "", kind = ""] = inside;
       const at = whole.slice(0, -1) as ProjectPath;
-      add(catalogued[kind] ?? kind, name, at, true);
+      const what = catalogued[kind] ?? kind;
+      add(what, name, at, true);
+      for (const symbol of symbolsOf(name, what)) add(`${what} symbol`, symbol, at, true);
       // Where a folder of the catalogue is a namespace, its name is said, too.
       if (groups !== "") add(catalogued[kind] ?? kind, groups + name, at, true);
       continue;
@@ -72,6 +75,13 @@ function indexOf(tree: LookupTree): Index {
   const index = { bearers, rootOf };
   kept.set(tree, index);
   return index;
+}
+
+/** The names that the IDE makes of a thing in a catalogue: `old-banner` → `oldBanner`; a colour's own word is left out of it. */
+function symbolsOf(name: string, kind: string): readonly string[] {
+  const camel = inCase(splitWords(name), "camel");
+  const word = kind === "colour" ? /Colou?r$/ : /Image$/;
+  return camel === "" ? [] : [...new Set([camel, camel.replace(word, "")])].filter((each) => each !== "");
 }
 
 /** The nearest folder around a path that holds a project or a package. */
@@ -111,6 +121,22 @@ function resolveIn(tree: LookupTree, from: ProjectPath, kind: string, question: 
   return { state: "found", targets: found.map(({ at }) => at).sort(), scheme: "relative" };
 }
 
+/** The names under which a file may be meant: its own without densities, and that of the thing in a catalogue to which it belongs. */
+export function namesOf(path: ProjectPath): string[] {
+  const inside = path.includes(".xcassets/") ? inCatalogue.exec(path) : null;
+  if (inside) {
+    const [, , , name = "", kind = ""] = inside;
+    return [...new Set([name, ...symbolsOf(name, catalogued[kind] ?? kind)])];
+  }
+  const name = nameOf(path);
+  const isNamed = pictures.test(name) || resources.test(name);
+  return isNamed ? [name.slice(0, name.lastIndexOf(".")).replace(/(?:@\dx)?(?:~\w+)?$/, "")] : [];
+}
+
+/** Files of a bundle that code asks for by their names. */
+const resources =
+  /\.(?:storyboard|xib|json|plist|strings|txt|html|css|mp3|wav|m4a|mov|mp4|ttf|otf|csv|xml|md|js|sqlite|xcassets|aif|caf)$/i;
+
 function lookupOf(kind: string): NameLookup {
   return {
     name: `apple ${kind}`,
@@ -121,16 +147,18 @@ function lookupOf(kind: string): NameLookup {
       if (at === undefined) return [];
       const name = nameOf(at).replace(/(?:@\dx)?(?:~\w+)?(?=\.\w+$)/, "");
       const stem = name.slice(0, name.lastIndexOf("."));
+      if (kind.endsWith(" symbol")) return [...symbolsOf(stem, kind.split(" ")[0] ?? "")].reverse();
       // One that says its folder, or its extension, says it again.
       const namespace = specifier.includes("/") ? `${nameOf(folderOf(at))}/` : "";
       const isWhole = was.state === "found" && /\.\w+$/.test(specifier) && inside === undefined;
       return isWhole ? [name] : [namespace + stem, stem];
     },
+    searchWords: (path) => (kind === "file" ? namesOf(path) : []),
   };
 }
 
 /** Names of resources, by what they are looked up as; and modules, which are no files. */
 export const resourceLookups: readonly NameLookup[] = [
-  ...["picture", "colour", "storyboard", "nib", "data", "file"].map(lookupOf),
+  ...["picture", "colour", "picture symbol", "colour symbol", "storyboard", "nib", "data", "file"].map(lookupOf),
   { name: "swift module", isOpen: true, resolve: () => external, spellings: () => [] },
 ];

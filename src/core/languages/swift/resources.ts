@@ -30,9 +30,19 @@ const fileLabels = new Set(["forResource", "resource"]);
 
 /** What a text holds that may name a resource. */
 export const resourceForms =
-  /\b(?:named|nibName|nibNamed|forResource|resource)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource)\s*\(/;
+  /\b(?:named|nibName|nibNamed|forResource|resource)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource)\s*\(|\b(?:Image|Color)\s*\(\s*\.|\bresource\s*:\s*\./;
 
-const [openParen, comma, colon] = [40, 44, 58];
+/** Calls that take a resource by the name that the IDE makes of it: `Image(.harvest)`, `UIColor(resource: .leaf)`. */
+const symbols: ReadonlyMap<string, readonly [label: string, lookup: string]> = new Map([
+  ["Image", ["", "picture symbol"]],
+  ["UIImage", ["resource", "picture symbol"]],
+  ["NSImage", ["resource", "picture symbol"]],
+  ["Color", ["", "colour symbol"]],
+  ["UIColor", ["resource", "colour symbol"]],
+  ["NSColor", ["resource", "colour symbol"]],
+] as const);
+
+const [openParen, comma, colon, dot] = [40, 44, 58, 46];
 
 interface Call {
   readonly name: string;
@@ -57,11 +67,28 @@ class ResourceNames {
     const { kind, start, end, mark, depth } = scanner;
     if (kind === "name") {
       this.#last = this.text.slice(start, end);
+      this.#symbol = this.#isDotted ? { start, end, specifier: this.#last, quote: "" } : undefined;
+      this.#isDotted = false;
       return;
     }
+    const call = this.#open.at(-1);
+    // `.harvest` is the whole argument only if nothing follows it.
+    const isWhole = kind === "mark" && (mark === comma || mark === 41);
+    if (this.#symbol && isWhole && call) this.#named(call, this.#symbol);
+    this.#symbol = undefined;
+    this.#isDotted = kind === "mark" && mark === dot && this.#last === "";
     if (kind === "mark") this.#mark(mark, depth);
     else if (kind === "text") this.#text(scanner);
     this.#last = "";
+  }
+
+  #isDotted = false;
+  #symbol: Pick<Reference, "start" | "end" | "specifier" | "quote"> | undefined;
+
+  #named(call: Call, symbol: Pick<Reference, "start" | "end" | "specifier" | "quote">): void {
+    const [label, lookup] = symbols.get(call.name) ?? [];
+    if (lookup !== undefined && call.label === label && (label !== "" || call.count === 0))
+      this.references.push(referenceTo(lookup, symbol));
   }
 
   #mark(mark: number, depth: number): void {
@@ -94,6 +121,7 @@ class ResourceNames {
       .get(call.name)
       ?.find(([label]) => (label === "" ? call.count === 0 && call.label === "" : label === call.label));
     if (!named) return;
+    if (piece === "next") return;
     if (piece !== "whole") this.computed.push({ start, end, head: value });
     else if (!value.includes("\\") && value !== "")
       this.references.push(referenceTo(named[1], { start, end, specifier: value, quote }));

@@ -283,6 +283,45 @@ const cases: readonly Case[] = [
     tree: ["App"],
   },
   {
+    name: "what such a folder leaves out counts from where it is then",
+    project: {
+      groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard", exceptions: ["Info.plist", "Old.swift"] }],
+      targets: { Orchard: [] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Orchard/Info.plist": "", "Orchard/Old.swift": "", "Orchard/Tree.swift": "" },
+    moves: [
+      "Orchard/Info.plist > App/Info.plist",
+      "Orchard/Old.swift > App/Old.swift",
+      "Orchard/Tree.swift > App/Tree.swift",
+    ],
+    edits: [`${projectPath}: Orchard > App`],
+    tree: ["App"],
+  },
+  {
+    name: "a file that it leaves out, and that gets another place in it",
+    project: {
+      groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard", exceptions: ["Info.plist", "Old.swift"] }],
+      targets: { Orchard: [] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Orchard/Info.plist": "", "Orchard/Old.swift": "", "Orchard/Tree.swift": "" },
+    moves: ["Orchard/Old.swift > Orchard/Attic/Old.swift"],
+    edits: [`${projectPath}: Old.swift > Attic/Old.swift`],
+    tree: ["Orchard"],
+  },
+  {
+    name: "a file that it leaves out, and that leaves it",
+    project: {
+      groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard", exceptions: ["Info.plist", "Old.swift"] }],
+      targets: { Orchard: [] },
+      whole: { Orchard: ["Orchard"] },
+    },
+    files: { "Orchard/Info.plist": "", "Orchard/Old.swift": "", "Orchard/Tree.swift": "" },
+    moves: ["Orchard/Old.swift > Attic/Old.swift"],
+    tree: ["Orchard"],
+  },
+  {
     name: "what leaves it is listed by itself",
     project: {
       groups: [{ isa: "PBXFileSystemSynchronizedRootGroup", path: "Orchard" }],

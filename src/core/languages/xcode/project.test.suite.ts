@@ -9,6 +9,8 @@ export interface GroupSpec {
   readonly isa?: string;
   readonly sourceTree?: string;
   readonly children?: readonly (GroupSpec | string)[];
+  /** What the first target leaves out of a folder that is built whole. */
+  readonly exceptions?: readonly string[];
 }
 
 /** What a project is made of. */
@@ -50,11 +52,25 @@ export function projectText({ groups, targets = {}, settings = {}, whole = {}, m
       );
       return `${id} /* ${name} */`;
     }
-    const { isa = "PBXGroup", name, path, children = [], sourceTree = "<group>" } = spec;
+    const { isa = "PBXGroup", name, path, children = [], sourceTree = "<group>", exceptions = [] } = spec;
     const shown = name ?? path ?? "";
     const id = idOf(`group ${above}/${shown}`);
     const below = children.map((child) => place(child, `${above}/${shown}`));
     if (isa.startsWith("PBXFileSystem")) folders.set(shown, id);
+    const set = idOf(`exceptions ${above}/${shown}`);
+    if (exceptions.length > 0)
+      add(
+        "PBXFileSystemSynchronizedBuildFileExceptionSet",
+        [
+          `\t\t${set} /* Exceptions */ = {`,
+          "\t\t\tisa = PBXFileSystemSynchronizedBuildFileExceptionSet;",
+          "\t\t\tmembershipExceptions = (",
+          ...exceptions.map((path) => `\t\t\t\t${quoted(path)},`),
+          "\t\t\t);",
+          `\t\t\ttarget = ${idOf(`target ${Object.keys(targets)[0] ?? ""}`)};`,
+          "\t\t};",
+        ].join("\n"),
+      );
     if (isa === "PBXVariantGroup" || isa === "XCVersionGroup") files.set(shown, id);
     add(
       isa,
@@ -64,6 +80,7 @@ export function projectText({ groups, targets = {}, settings = {}, whole = {}, m
         ...(isa.startsWith("PBXFileSystem")
           ? []
           : ["\t\t\tchildren = (", ...below.map((child) => `\t\t\t\t${child},`), "\t\t\t);"]),
+        ...(exceptions.length > 0 ? ["\t\t\texceptions = (", `\t\t\t\t${set} /* Exceptions */,`, "\t\t\t);"] : []),
         ...(name === undefined ? [] : [`\t\t\tname = ${quoted(name)};`]),
         ...(path === undefined ? [] : [`\t\t\tpath = ${quoted(path)};`]),
         `\t\t\tsourceTree = ${quoted(sourceTree)};`,

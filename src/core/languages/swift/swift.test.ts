@@ -1,0 +1,308 @@
+import { describe, expect, test } from "vitest";
+import { openProject } from "../../app/index.js";
+import { buildGraph } from "../../graph/index.js";
+import { moduleRules } from "../index.js";
+import { MemoryStore } from "../../files/index.js";
+import { planOf, respellings } from "../../change/plan/planning.test.suite.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { languageContract } from "../contract.test.suite.js";
+import { projectText } from "../xcode/project.test.suite.js";
+import { swift, swiftManifests } from "./index.js";
+
+languageContract(
+  swift,
+  [
+    { name: "a.swift", text: 'let a = UIImage(named: "harvest")', specifiers: ["harvest"] },
+    { name: "a.swift", text: 'Image("apple").resizable()\nColor("Bark")', specifiers: ["apple", "Bark"] },
+    { name: "a.swift", text: '/* /* Image("no") */ */ Image("yes")', specifiers: ["yes"] },
+    { name: "a.swift", text: 'let s = #"Image("no")"#; Image(#"yes"#)', specifiers: ["yes"] },
+    { name: "a.swift", text: 'let s = """\nImage("no")\n"""\nImage("yes")', specifiers: ["yes"] },
+    { name: "a.swift", text: 'print("\\(Image("yes")) and Image(")', specifiers: ["yes"] },
+    { name: "a.swift", text: 'let r = /"/ ; Image("yes")', specifiers: ["yes"] },
+    { name: "a.swift", text: 'let r = a / b; Image("yes"); let q = c / d', specifiers: ["yes"] },
+    { name: "a.swift", text: 'UIStoryboard(name: "Trees", bundle: nil)', specifiers: ["Trees"] },
+    {
+      name: "a.swift",
+      text: 'Bundle.main.url(forResource: "weather", withExtension: "json")',
+      specifiers: ["weather"],
+    },
+    {
+      name: "a.swift",
+      text: "Image(.apple); UIColor(resource: .bark); Color(.sRGB, red: 1)",
+      specifiers: ["apple", "bark", "sRGB"],
+    },
+    {
+      name: "a.swift",
+      text: 'Image(systemName: "leaf"); Label("Trees", image: "leaf"); f(Image: "no")',
+      specifiers: [],
+    },
+  ],
+  ["harvest", "old-banner", "Rücken", "a b"],
+);
+
+languageContract(
+  swiftManifests,
+  [
+    {
+      name: "Package.swift",
+      text: 'let package = Package(name: "Trees", dependencies: [.package(path: "../Shared"), .package(url: "x", from: "1.0.0")], targets: [\n.target(name: "Trees", path: "Sources/Orchard", exclude: ["Notes.md"], resources: [.process("Data"), .copy("a.json")]),\n.testTarget(name: "TreesTests")])',
+      specifiers: ["../Shared", "Sources/Orchard", "Notes.md", "Data", "a.json", "TreesTests"],
+    },
+  ],
+  ["Sources/Trees", "a b/c"],
+);
+
+describe("declarations", () => {
+  test.each([
+    ["struct Tree: Identifiable {}\nstruct TreeRow: View { let tree: Tree }", "class Tree, component TreeRow"],
+    ["public final class TreesViewController: UITableViewController {}", "component TreesViewController"],
+    ["protocol SwapService: AnyObject {}", "class SwapService"],
+    ["typealias Kilos = Int", "type Kilos"],
+    [
+      "func pick(_ tree: Tree) -> Int { let inner = 1; return inner }\nlet most = 3\nvar now = 4",
+      "function pick, constant most, value now",
+    ],
+    ["private struct Hidden {}\nfileprivate let secret = 1\nstruct Seen { private(set) var a = 1 }", "class Seen"],
+    ["private(set) var count = 1", "value count"],
+    ["extension Date { var season: Season { .spring } }\nenum Season { case spring }", "class Season"],
+    ["struct A_Previews: PreviewProvider {}\n#Preview { TreeRow() }\nstruct B {}", "class B"],
+    ["@main\nstruct OrchardApp: App {}", "class OrchardApp"],
+    ["@MainActor @Observable public final class Model {}", "class Model"],
+    ["@available(iOS 17, *)\nindirect enum Kind { case a(Kind) }", "class Kind"],
+    ["import struct Foundation.Date\nimport Trees\nactor Picker {}", "class Picker"],
+    [
+      "let a = 5\npublic struct B {}\nfunc == (l: B, r: B) -> Bool { true }\nfunc c() {}",
+      "constant a, class B, function c",
+    ],
+    ["struct Tree<Fruit: Equatable>: View where Fruit: Sendable { func a() {} }", "component Tree"],
+    ["#if DEBUG\nstruct Only {}\n#endif\nstruct After {}", "class Only, class After"],
+  ])("%j", (text, wanted) => {
+    const { exports = [], reading } = swift.extract(text, "a.swift", "all");
+    expect(exports.map(({ kind, name }) => `${kind} ${name}`).join(", ")).toBe(wanted);
+    expect(reading).toBe("whole");
+    for (const { name, start, end } of exports) expect(text.slice(start, end)).toBe(name);
+  });
+
+  test.each([
+    ["struct TreeRow: View { let tree: Tree; var body: some View { Text(tree.sort) } }", "View Tree Text"],
+    ["extension Tree: Fruit { func a(crate: Crate) { pick(crate) } }", "Tree Fruit Crate pick"],
+    ["let tree = Tree(); print(tree.row)", "Tree print"],
+    ['// Tree\nlet a = "Tree \\(Twig.name)"', "Twig"],
+  ])("uses of %j", (text, wanted) => {
+    const { usesNames = [] } = swift.extract(text, "a.swift", "all");
+    expect(usesNames.map(({ name }) => name).join(" ")).toBe(wanted);
+  });
+
+  test.each([
+    ['let a = "no end\nlet b = 1', "not read"],
+    ["/* no end", "not read"],
+    ["struct A { func b() {", "around errors"],
+    ["\0", "not read"],
+  ])("what is wrong with %j", (text, wanted) => {
+    const { reading, problem } = swift.extract(text, "a.swift", "all");
+    expect(reading).toBe(wanted);
+    expect(problem).toBeDefined();
+  });
+});
+
+async function edgesOf(files: Readonly<Record<string, string>>): Promise<string[]> {
+  const { tree, aliases } = await openProject(new MemoryStore(files));
+  const graph = await buildGraph({ tree, rules: moduleRules, aliases });
+  return tree.paths.flatMap((path) => graph.symbolTargetsOf(path).map(({ from, to, name }) => `${from} ${name} ${to}`));
+}
+
+describe("modules", () => {
+  const files = {
+    "App/Tree.swift": "struct Tree {}",
+    "App/TreeRow.swift": "struct TreeRow { let tree: Tree }",
+    "Tests/TreeTests.swift": "@testable import Orchard\nfinal class TreeTests { let tree: Tree }",
+    "Tests/Alone.swift": "final class Alone { let tree: Tree }",
+    "Widget/Card.swift": "struct Card { let tree: Tree }",
+  };
+
+  test("a target's files know each other; another module's are known where it is imported", async () => {
+    const project = projectText({
+      groups: [
+        { path: "App", children: ["Tree.swift", "TreeRow.swift"] },
+        { path: "Tests", children: ["TreeTests.swift", "Alone.swift"] },
+        { path: "Widget", children: ["Card.swift"] },
+      ],
+      targets: {
+        Orchard: ["Tree.swift", "TreeRow.swift"],
+        OrchardTests: ["TreeTests.swift", "Alone.swift"],
+        Widget: ["Card.swift", "Tree.swift"],
+      },
+    });
+    expect(await edgesOf({ ...files, "Orchard.xcodeproj/project.pbxproj": project })).toEqual([
+      "App/TreeRow.swift Tree App/Tree.swift",
+      "Tests/TreeTests.swift Tree App/Tree.swift",
+      "Widget/Card.swift Tree App/Tree.swift",
+    ]);
+  });
+
+  test("a package's targets are its folders", async () => {
+    const manifest =
+      'let package = Package(name: "O", targets: [.target(name: "Orchard", path: "App"), .testTarget(name: "T", path: "Tests")])';
+    expect(await edgesOf({ ...files, "Package.swift": manifest })).toEqual([
+      "App/TreeRow.swift Tree App/Tree.swift",
+      "Tests/TreeTests.swift Tree App/Tree.swift",
+    ]);
+  });
+
+  test("what two files declare, or no target has, is no edge", async () => {
+    const project = projectText({
+      groups: [{ path: "App", children: ["Tree.swift", "TreeRow.swift", "Other.swift"] }],
+      targets: { Orchard: ["*"] },
+    });
+    const two = { ...files, "App/Other.swift": "class Tree {}", "Orchard.xcodeproj/project.pbxproj": project };
+    expect(await edgesOf(two)).toEqual([]);
+    expect(await edgesOf(files)).toEqual([]);
+  });
+});
+
+describe("resources and packages that move", () => {
+  const catalogue = "App/Assets.xcassets/apple.imageset/Contents.json";
+  const renamed = `${catalogue} > App/Assets.xcassets/pippin.imageset/Contents.json`;
+
+  interface Case {
+    readonly name: string;
+    readonly files: Readonly<Record<string, string>>;
+    readonly moves: readonly string[];
+    readonly edits?: readonly string[];
+    readonly gaps?: readonly string[];
+    readonly fails?: readonly string[];
+  }
+
+  test.each<Case>([
+    {
+      name: "a picture's name is that of its folder in the catalogue",
+      files: { [catalogue]: "{}", "App/a.swift": 'Image("apple"); UIImage(named: "other"); Image(.apple)' },
+      moves: [renamed],
+      edits: ["App/a.swift: apple > pippin", "App/a.swift: apple > pippin"],
+    },
+    {
+      name: "a name that two catalogues have is nobody's",
+      files: {
+        [catalogue]: "{}",
+        "Kit/B.xcassets/apple.imageset/Contents.json": "{}",
+        "App/a.swift": 'Image("apple")',
+      },
+      moves: [renamed],
+    },
+    {
+      name: "one of another project is not meant",
+      files: {
+        [catalogue]: "{}",
+        "App/Orchard.xcodeproj/project.pbxproj": projectText({ groups: [] }),
+        "Kit/Package.swift": "",
+        "Kit/B.xcassets/apple.imageset/Contents.json": "{}",
+        "App/a.swift": 'Image("apple")',
+      },
+      moves: [renamed],
+      edits: ["App/a.swift: apple > pippin"],
+    },
+    {
+      name: "a name that is put together",
+      files: { [catalogue]: "{}", "App/a.swift": 'Image("app\\(kind)")' },
+      moves: [renamed],
+      gaps: ["computed App/a.swift"],
+    },
+    {
+      name: "one that is put together stays true where names stay",
+      files: { [catalogue]: "{}", "App/a.swift": 'Image("app\\(kind)")' },
+      moves: [`${catalogue} > App/More.xcassets/apple.imageset/Contents.json`],
+    },
+    {
+      name: "pictures, colours and storyboards in interface files and property lists",
+      files: {
+        [catalogue]: "{}",
+        "App/Trees.storyboard":
+          '<imageView image="apple"/><button image="star" catalog="system"/><image name="apple" width="1"/><viewController storyboardIdentifier="apple"/>',
+        "App/Info.plist": "<key>UIMainStoryboardFile</key>\n<string>Trees</string>",
+        "App/a.m":
+          '#import "b.h"\n[UIImage imageNamed:@"apple"]; [UIStoryboard storyboardWithName:@"Trees" bundle:nil];',
+      },
+      moves: [renamed, "App/Trees.storyboard > App/Rows.storyboard"],
+      edits: [
+        "App/Info.plist: Trees > Rows",
+        "App/Trees.storyboard: apple > pippin",
+        "App/Trees.storyboard: apple > pippin",
+        "App/a.m: apple > pippin",
+        "App/a.m: Trees > Rows",
+      ],
+    },
+    {
+      name: "a header that the project maps keeps its bare name; a new one follows",
+      files: {
+        "App/Tree.h": "",
+        "App/Views/a.m": '#import "Tree.h"\n#import <UIKit/UIKit.h>\n#import <Orchard/Tree.h>',
+        "O.xcodeproj/project.pbxproj": projectText({ groups: [{ path: "App", children: ["Tree.h"] }] }),
+      },
+      moves: ["App/Tree.h > App/Models/Bough.h"],
+      edits: [
+        "App/Views/a.m: Tree.h > Bough.h",
+        "App/Views/a.m: Orchard/Tree.h > Orchard/Bough.h",
+        "O.xcodeproj/project.pbxproj: Tree.h > Bough.h",
+      ],
+    },
+    {
+      name: "without a project a header is found beside the file, or by the way to it",
+      files: { "src/Tree.h": "", "src/a.c": '#include "Tree.h"' },
+      moves: ["src/a.c > src/deep/a.c"],
+      edits: ["src/deep/a.c".replace("deep/", "") + ": Tree.h > ../Tree.h"],
+    },
+    {
+      name: "a file that leaves a package's target",
+      files: {
+        "Package.swift": '.target(name: "A", path: "Sources/A"), .target(name: "B")',
+        "Sources/A/a.swift": "",
+        "Sources/A/c.swift": "",
+        "Sources/B/b.swift": "",
+      },
+      moves: ["Sources/A/a.swift > Sources/B/a.swift"],
+      fails: ["it would not be built into A any more"],
+    },
+    {
+      name: "a folder of a target by its path, and one by its name",
+      files: {
+        "Package.swift": '.target(name: "A", path: "Sources/A", exclude: ["x.md"]), .target(name: "B")',
+        "Sources/A/a.swift": "",
+        "Sources/A/x.md": "",
+        "Sources/B/b.swift": "",
+        "Sources/B/c.swift": "",
+      },
+      moves: [
+        "Sources/A/a.swift > Code/A/a.swift",
+        "Sources/A/x.md > Code/A/x.md",
+        "Sources/B/b.swift > Source/B/b.swift",
+        "Sources/B/c.swift > Source/B/c.swift",
+      ],
+      edits: ["Package.swift: Sources/A > Code/A"],
+    },
+    {
+      name: "what a target leaves out",
+      files: {
+        "Package.swift": '.target(name: "A", path: "Sources/A", exclude: ["x.md"])',
+        "Sources/A/a.swift": "",
+        "Sources/A/x.md": "",
+      },
+      moves: ["Sources/A/x.md > Sources/A/notes/y.md"],
+      edits: ["Package.swift: x.md > notes/y.md"],
+    },
+  ])("$name", async ({ files, moves, edits = [], gaps = [], fails = [] }) => {
+    const plan = await planOf(files, moves);
+    expect(respellings(plan).filter((line) => !line.includes("/* "))).toEqual(edits);
+    expect(plan.proof.gaps.map(({ reason, file }) => `${reason} ${file}`)).toEqual(gaps);
+    expect(plan.proof.different.map(({ reason }) => reason)).toEqual(fails);
+  });
+});
+
+test("what nothing could be found in is not asked for", () => {
+  expect(swift.extract("struct Tree { let named = 1 }", "a.swift")).toEqual({
+    references: [],
+    computed: [],
+    reading: "whole",
+  });
+  const path = "App/Assets.xcassets/old-banner.imageset/a.png" as ProjectPath;
+  expect(swift.calledAs?.(path)).toEqual(["old-banner", "oldBanner"]);
+});
