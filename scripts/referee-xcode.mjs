@@ -372,11 +372,11 @@ function compared(
   return wrong;
 }
 
-/** How many lines are taken out or put in. */
+/** How many lines differ: of those that are taken out and those that are put in, the greater number. */
 function changedLines(/** @type {string} */ before, /** @type {string} */ after) {
   const [old, now] = [join(home, "old"), join(home, "now")];
   writeFileSync(old, before);
   writeFileSync(now, after);
   const { stdout } = spawnSync("diff", [old, now], { encoding: "utf8", maxBuffer: 1 << 28 });
-  return (stdout.match(/^[<>]/gm) ?? []).length;
+  return Math.max((stdout.match(/^</gm) ?? []).length, (stdout.match(/^>/gm) ?? []).length);
 }

@@ -97,12 +97,13 @@ export function isProjectLine({ why }: Pick<PlannedLine, "why">): boolean {
 }
 
 /** What projects list is said by how much of it changes. */
-function projectNotes(lines: readonly PlannedLine[], { palette }: Screen): string[] {
+function projectNotes(lines: readonly PlannedLine[], { palette, width }: Screen): string[] {
   const counts = new Map<string, number>();
   for (const line of lines.filter(isProjectLine)) counts.set(line.file, (counts.get(line.file) ?? 0) + 1);
   return [...counts].map(([file, number]) => {
-    const note = `project: its groups and lists follow (${count(number, "line")}; --all shows ${number === 1 ? "it" : "them"})`;
-    return `  ${palette.leaves(`~ ${file}`)}  ${palette.faint(note)}`;
+    const note = `its groups and lists follow (${count(number, "line")}, see --all)`;
+    const gap = file.length + note.length + 6 > width ? "\n      " : "  ";
+    return `  ${palette.leaves(`~ ${file}`)}${gap}${palette.faint(note)}`;
   });
 }
 
@@ -110,7 +111,7 @@ function linesOfFile(file: string, lines: readonly PlannedLine[], { palette, wid
   const place = Math.max(...lines.map(({ line }) => String(line).length), 1);
   const margin = " ".repeat(place + 8);
   const shown = lines.map(({ line, text }) => {
-    const [first = "", ...rest] = wrap(text.trim().replaceAll("\t", "  "), width - place - 8).split("\n");
+    const [first = "", ...rest] = wrap(text.trim().replace(/^(?:\\t)+/, ""), width - place - 8).split("\n");
     const numbered = `      ${palette.faint(String(line).padStart(place))}  ${palette.arrives(first)}`;
     return [numbered, ...rest.map((each) => margin + palette.arrives(each))].join("\n");
   });

@@ -1,6 +1,7 @@
 /** The tours as data: what each begins with, what is said, what is run, and who judges it. */
 
 import { flutterApp } from "./flutter-tour.js";
+import { iPhoneApp } from "./iphone-tour.js";
 import type { Tour } from "./tour.js";
 
 const plan = `version: 1
@@ -396,6 +397,7 @@ export const tours: readonly Tour[] = [
   phoneApp,
   newShape,
   flutterApp,
+  iPhoneApp,
 ];
 
 /** One app from empty to arranged: what is shown unless somebody names tours. */
