@@ -257,6 +257,11 @@ export const catalogue = {
     what: (d) => `${d.path} is declared in one statement with ${d.other}, and cannot be taken out of it.`,
     next: (d) => `Name ${d.other} too, or write them as statements of their own first.`,
   },
+  NAMES_LANGUAGE: {
+    refusal: "usage",
+    what: (d) => `Names in ${d.path} are not told apart yet, so none of them can be renamed for certain.`,
+    next: () => "Rename the file alone with `steady-shelf move`, and the name in your editor.",
+  },
   EXTRACT_LANGUAGE: {
     refusal: "usage",
     what: (d) => `${d.path} is not written in the language of ${d.other}.`,

@@ -97,6 +97,8 @@ export interface Language {
    * the names of any other.
    */
   bindsFiles?(reference: Reference): boolean;
+  /** Whether no two files of one target may bear one name, wherever they lie. */
+  readonly hasUniqueNames?: boolean;
   /** Whether lists of other files alone say which of its files belong together: as long as those list the same, names mean the same. */
   readonly isListed?: boolean;
   /**
@@ -105,6 +107,8 @@ export interface Language {
    * `MERGE_CONFLICT` where a list cannot be changed before somebody has resolved one.
    */
   keepListed?(change: ListChange, tree: ListTree): readonly ListedLine[];
+  /** Whether all that names files in its texts is found as references, so that nothing else in them is a mention. */
+  readonly saysAll?: boolean;
   /** Whether code is listed, too, and not only what is bundled with it. */
   readonly listsCode?: boolean;
   /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */

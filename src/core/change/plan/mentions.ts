@@ -6,6 +6,7 @@ import {
   isNotReadYet,
   isOfTrade,
   isProjectFile,
+  languagesInUse,
   isTakenIn,
   languageFor,
   type Extraction,
@@ -47,8 +48,10 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const variables = variablesOf(tree, tree.paths);
   const found: Mention[] = [];
   const places: Places = { tree, resolver, byName: namesOf(map) };
+  const renamed = renamedWithoutPlace(map);
   for (const [file, extraction] of read) {
     found.push(...namesAlone(file, extraction, places));
+    if (renamed.length > 0) found.push(...quotedNames(file, extraction, { tree, renamed }));
     if (extraction.computed.length === 0) continue;
     found.push(...begunNames(file, extraction, { tree, map }));
     // In settings, a place that is joined to the file's own folder is a reference, and is proved.
@@ -183,6 +186,42 @@ function namesAlone(file: ProjectPath, { references }: Extraction, { tree, resol
   });
 }
 
+interface Renamed {
+  readonly name: string;
+  readonly path: ProjectPath;
+}
+
+/** Names without a place that are others then, each with what bears it. */
+function renamedWithoutPlace({ files }: MoveMap): Renamed[] {
+  const naming = languagesInUse().filter(({ calledAs }) => calledAs !== undefined);
+  return [...files].flatMap(([from, to]) =>
+    naming.flatMap(({ calledAs }): Renamed[] => {
+      const now = calledAs?.(from) ?? [];
+      const then = new Set(calledAs?.(to) ?? []);
+      return now.filter((name) => !then.has(name)).map((name) => ({ name, path: from }));
+    }),
+  );
+}
+
+/** `let icon = "apple"`: a whole text that is the name of something that gets another, and that no call explains. */
+function quotedNames(
+  file: ProjectPath,
+  { references }: Extraction,
+  { tree, renamed }: { readonly tree: SourceTree; readonly renamed: readonly Renamed[] },
+): Mention[] {
+  const source = languageFor(file)?.calledAs ? tree.text(file) : undefined;
+  if (!source) return [];
+  const known = new Set(references.map(({ start }) => start));
+  return renamed.flatMap(({ name, path }): Mention[] => {
+    const found: Mention[] = [];
+    const quoted = `"${name}"`;
+    for (let at = source.text.indexOf(quoted); at >= 0; at = source.text.indexOf(quoted, at + 1))
+      if (!known.has(at + 1))
+        found.push({ file, at: source.positionAt(at + 1), text: name, names: path, reason: "computed" });
+    return found;
+  });
+}
+
 /** `Image("tree-\(kind)")`: a name without a place that is put together, where something that begins so gets another name. */
 function begunNames(
   file: ProjectPath,
@@ -251,7 +290,7 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
   return files.flatMap((file) => {
     if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
     // Scripts of settings have comments for people, as all scripts.
-    if (isCode(file)) return [];
+    if (isCode(file) || languageFor(file)?.saysAll === true) return [];
     const covered = coverOf(known.get(file));
     const source = tree.text(file);
     // Only what has a slash or a dot can be a path.

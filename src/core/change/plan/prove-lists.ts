@@ -3,8 +3,9 @@
  * Each file has to be built into the same targets as before, however that is said then.
  */
 import { filesMeant, type Resolver } from "../../graph/index.js";
-import type { Extraction, Reference, Resolution } from "../../languages/index.js";
-import { comparePaths, type ProjectPath } from "../../base/paths.js";
+import { languageFor, type Extraction, type Reference, type Resolution } from "../../languages/index.js";
+import { addTo } from "../../base/grouping.js";
+import { comparePaths, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference } from "./plan.js";
 import type { RespelledFile } from "./read-file.js";
@@ -27,12 +28,15 @@ export function isListOfFolder({ kind, listed = [] }: Reference): boolean {
 /** What a list would build otherwise; nothing for files that name no folder whole. */
 export function proveLists({ tree, passage, file, now }: ListProof): Difference[] {
   const { references } = file.extraction;
-  if (!references.some(isListOfFolder) && !now.references.some(isListOfFolder)) return [];
+  if (!now.references.some(({ listed = [] }) => listed.length > 0)) return [];
   const { after, map } = passage;
   const before = builtBy(references, (_, index) => file.meanings[index], tree.paths);
   const from = map.file(file.path);
   const then = builtBy(now.references, (reference) => meantThen(after, from, reference), after.tree.paths);
-  const found: Difference[] = [];
+  const found: Difference[] = [...twice(before, then, (path) => map.file(path))].map(([path, target]): Difference => {
+    const reason = `two files of ${target} would be called ${nameOf(path)}, which the compiler refuses`;
+    return { file: file.path, at: { line: 1, column: 1 }, specifier: path, before: [], after: [], reason };
+  });
   const origins = new Map([...map.files].map(([old, goes]) => [goes, old]));
   const all = new Set([...[...before.keys()].map((path) => map.file(path)), ...then.keys()]);
   for (const path of [...all].sort(comparePaths)) {
@@ -50,6 +54,29 @@ export function proveLists({ tree, passage, file, now }: ListProof): Difference[
   return found;
 }
 
+/** Files that share their name with another of their target then, and did not before; with the target. */
+function* twice(
+  before: Built,
+  then: Built,
+  goes: (path: ProjectPath) => ProjectPath,
+): Iterable<readonly [ProjectPath, string]> {
+  const known = new Set([...namesakes(before)].map(([path]) => goes(path)));
+  for (const [path, target] of namesakes(then)) if (!known.has(path)) yield [path, target];
+}
+
+/** Every file whose name another file of a target has as well. */
+function* namesakes(built: Built): Iterable<readonly [ProjectPath, string]> {
+  const byName = new Map<string, ProjectPath[]>();
+  for (const [path, targets] of built)
+    if (languageFor(path)?.hasUniqueNames === true)
+      for (const target of targets) addTo(byName, `${target}\n${nameOf(path)}`, path);
+  for (const [key, paths] of byName)
+    if (paths.length > 1) for (const path of paths) yield [path, key.slice(0, key.indexOf("\n"))];
+}
+
+/** For each file the targets into which it is built. */
+type Built = ReadonlyMap<ProjectPath, ReadonlySet<string>>;
+
 const none: ReadonlySet<string> = new Set();
 
 function meantThen(resolver: Resolver, from: ProjectPath, reference: Reference): Resolution {
@@ -61,7 +88,7 @@ function builtBy(
   references: readonly Reference[],
   meaning: (reference: Reference, index: number) => Resolution | undefined,
   paths: readonly ProjectPath[],
-): ReadonlyMap<ProjectPath, ReadonlySet<string>> {
+): Built {
   const built = new Map<ProjectPath, Set<string>>();
   const of = (path: ProjectPath): Set<string> => {
     const there = built.get(path) ?? new Set<string>();

@@ -187,6 +187,7 @@ class Rename {
   }
 
   #refuseUnread(path: ProjectPath): never {
+    if (languageFor(path)?.names === undefined) throw new ShelfError("NAMES_LANGUAGE", { path });
     const { problem } = this.modules.reading(path);
     const at = this.tree.text(path)?.positionAt(problem?.offset ?? 0);
     throw new ShelfError("NAMES_UNREAD", {

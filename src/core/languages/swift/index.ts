@@ -43,6 +43,8 @@ export const swift: Language = {
   calledAs: namesOf,
   libraries: modulesOf,
   isListed: true,
+  // The compiler refuses two: "filename used twice".
+  hasUniqueNames: true,
   prepare: () => Promise.resolve(),
   extract: (text, _name, depth = "references") => extractSwift(text, depth),
   outline: outlineSwift,

@@ -20,9 +20,15 @@ const catalogued: Readonly<Record<string, string>> = {
   symbolset: "picture",
   colorset: "colour",
   dataset: "data",
+  appiconset: "icon",
+  solidimagestack: "icon",
+  brandassets: "icon",
+  launchimage: "icon",
+  iconset: "icon",
 };
 const pictures = /\.(?:png|jpe?g|pdf|svg|heic|gif|tiff?)$/i;
-const inCatalogue = /^(.*?\.xcassets\/)((?:[^/]+\/)*?)([^/]+)\.(imageset|symbolset|colorset|dataset)\//;
+const inCatalogue =
+  /^(.*?\.xcassets\/)((?:[^/]+\/)*?)([^/]+)\.(imageset|symbolset|colorset|dataset|appiconset|solidimagestack|brandassets|launchimage|iconset)\//;
 
 interface Index {
   readonly bearers: ReadonlyMap<string, readonly Bearer[]>;
@@ -159,6 +165,8 @@ function lookupOf(kind: string): NameLookup {
 
 /** Names of resources, by what they are looked up as; and modules, which are no files. */
 export const resourceLookups: readonly NameLookup[] = [
-  ...["picture", "colour", "picture symbol", "colour symbol", "storyboard", "nib", "data", "file"].map(lookupOf),
+  ...["picture", "colour", "picture symbol", "colour symbol", "icon", "storyboard", "nib", "data", "file"].map(
+    lookupOf,
+  ),
   { name: "swift module", isOpen: true, resolve: () => external, spellings: () => [] },
 ];

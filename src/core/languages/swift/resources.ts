@@ -25,12 +25,22 @@ const calls: ReadonlyMap<string, readonly (readonly [label: string, lookup: stri
   ["NSDataAsset", [["name", "data"]]],
 ] as const);
 
+/** Arguments of whatever call that name a picture or a colour: `Label("Trees", image: "leaf")`. */
+const labels: ReadonlyMap<string, string> = new Map([
+  ["image", "picture"],
+  ["decorative", "picture"],
+  ["imageNamed", "picture"],
+  ["imageLiteralResourceName", "picture"],
+  ["resourceName", "picture"],
+  ["colorNamed", "colour"],
+]);
+
 /** Arguments of whatever call that name a file of the bundle; its extension stands in another argument. */
 const fileLabels = new Set(["forResource", "resource"]);
 
 /** What a text holds that may name a resource. */
 export const resourceForms =
-  /\b(?:named|nibName|nibNamed|forResource|resource)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource)\s*\(|\b(?:Image|Color)\s*\(\s*\.|\bresource\s*:\s*\./;
+  /\b(?:named|nibName|nibNamed|forResource|resource|image|decorative|imageNamed|imageLiteralResourceName|resourceName|colorNamed)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource)\s*\(|\b(?:Image|Color)\s*\(\s*\.|\b(?:resource|image)\s*:\s*\./;
 
 /** Calls that take a resource by the name that the IDE makes of it: `Image(.harvest)`, `UIColor(resource: .leaf)`. */
 const symbols: ReadonlyMap<string, readonly [label: string, lookup: string]> = new Map([
@@ -89,6 +99,7 @@ class ResourceNames {
     const [label, lookup] = symbols.get(call.name) ?? [];
     if (lookup !== undefined && call.label === label && (label !== "" || call.count === 0))
       this.references.push(referenceTo(lookup, symbol));
+    else if (call.label === "image") this.references.push(referenceTo("picture symbol", symbol));
   }
 
   #mark(mark: number, depth: number): void {
@@ -117,14 +128,15 @@ class ResourceNames {
       if (piece === "whole") call.extension = value;
       return;
     }
-    const named = calls
+    const own = calls
       .get(call.name)
-      ?.find(([label]) => (label === "" ? call.count === 0 && call.label === "" : label === call.label));
-    if (!named) return;
+      ?.find(([label]) => (label === "" ? call.count === 0 && call.label === "" : label === call.label))?.[1];
+    const named = own ?? labels.get(call.label);
+    if (named === undefined) return;
     if (piece === "next") return;
     if (piece !== "whole") this.computed.push({ start, end, head: value });
     else if (!value.includes("\\") && value !== "")
-      this.references.push(referenceTo(named[1], { start, end, specifier: value, quote }));
+      this.references.push(referenceTo(named, { start, end, specifier: value, quote }));
   }
 
   #close({ file, extension }: Call): void {

@@ -4,6 +4,7 @@ import { buildGraph } from "../../graph/index.js";
 import { moduleRules } from "../index.js";
 import { MemoryStore } from "../../files/index.js";
 import { planOf, respellings } from "../../change/plan/planning.test.suite.js";
+import { planRename } from "../../change/rename/renaming.test.suite.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { languageContract } from "../contract.test.suite.js";
 import { projectText } from "../xcode/project.test.suite.js";
@@ -33,8 +34,8 @@ languageContract(
     },
     {
       name: "a.swift",
-      text: 'Image(systemName: "leaf"); Label("Trees", image: "leaf"); f(Image: "no")',
-      specifiers: [],
+      text: 'Image(systemName: "no"); Label("no", image: "leaf"); f(Image: "no"); Image(decorative: "apple")',
+      specifiers: ["leaf", "apple"],
     },
   ],
   ["harvest", "old-banner", "Rücken", "a b"],
@@ -208,6 +209,58 @@ describe("resources and packages that move", () => {
       gaps: ["computed App/a.swift"],
     },
     {
+      name: "a whole text that no call explains may be the name",
+      files: { [catalogue]: "{}", "App/a.swift": 'let icon = "apple"; let other = "apples"' },
+      moves: [renamed],
+      gaps: ["computed App/a.swift"],
+    },
+    {
+      name: "icons, colours and storyboards in build settings",
+      files: {
+        "App/A.xcassets/AppIcon.appiconset/Contents.json": "{}",
+        "App/A.xcassets/Bark.colorset/Contents.json": "{}",
+        "App/Main.storyboard": "",
+        "App/Base.xcconfig": "ASSETCATALOG_COMPILER_APPICON_NAME = AppIcon // the icon",
+        "O.xcodeproj/project.pbxproj": projectText({
+          groups: [],
+          settings: {
+            ASSETCATALOG_COMPILER_APPICON_NAME: "AppIcon",
+            ASSETCATALOG_COMPILER_GLOBAL_ACCENT_COLOR_NAME: "Bark",
+            INFOPLIST_KEY_UIMainStoryboardFile: "Main",
+            PRODUCT_NAME: "Main",
+          },
+        }),
+      },
+      moves: [
+        "App/A.xcassets/AppIcon.appiconset/Contents.json > App/A.xcassets/Pippin.appiconset/Contents.json",
+        "App/A.xcassets/Bark.colorset/Contents.json > App/A.xcassets/Trunk.colorset/Contents.json",
+        "App/Main.storyboard > App/Trees.storyboard",
+      ],
+      edits: [
+        "App/Base.xcconfig: AppIcon > Pippin",
+        "O.xcodeproj/project.pbxproj: AppIcon > Pippin",
+        "O.xcodeproj/project.pbxproj: Bark > Trunk",
+        "O.xcodeproj/project.pbxproj: Main > Trees",
+      ],
+    },
+    {
+      name: "a name that another file of the target has already",
+      files: {
+        "App/Tree.swift": "",
+        "App/Kit/Bough.swift": "",
+        "O.xcodeproj/project.pbxproj": projectText({
+          groups: [{ path: "App", children: ["Tree.swift", { path: "Kit", children: ["Bough.swift"] }] }],
+          targets: { Orchard: ["*"] },
+        }),
+      },
+      moves: ["App/Tree.swift > App/Bough.swift"],
+      edits: ["O.xcodeproj/project.pbxproj: Tree.swift > Bough.swift"],
+      fails: [
+        "two files of Orchard would be called Bough.swift, which the compiler refuses",
+        "two files of Orchard would be called Bough.swift, which the compiler refuses",
+      ],
+    },
+    {
       name: "one that is put together stays true where names stay",
       files: { [catalogue]: "{}", "App/a.swift": 'Image("app\\(kind)")' },
       moves: [`${catalogue} > App/More.xcassets/apple.imageset/Contents.json`],
@@ -295,6 +348,11 @@ describe("resources and packages that move", () => {
     expect(plan.proof.gaps.map(({ reason, file }) => `${reason} ${file}`)).toEqual(gaps);
     expect(plan.proof.different.map(({ reason }) => reason)).toEqual(fails);
   });
+});
+
+test("a name in Swift is not told apart yet, and that is said", async () => {
+  const asked = planRename({ "App/Tree.swift": "struct Tree {}" }, "App/Tree.swift Tree Bough");
+  await expect(asked).rejects.toMatchObject({ code: "NAMES_LANGUAGE" });
 });
 
 test("what nothing could be found in is not asked for", () => {

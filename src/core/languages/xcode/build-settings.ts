@@ -24,6 +24,25 @@ export interface RawText {
   readonly start: number;
 }
 
+/** Settings whose value is the name of a resource, and as what it is looked up. */
+const nameKeys: readonly (readonly [RegExp, string])[] = [
+  [/^ASSETCATALOG_COMPILER_(?:APPICON|COMPLICATION|ALTERNATE_APPICON)\w*NAMES?$/, "apple icon"],
+  [/^ASSETCATALOG_COMPILER_LAUNCHIMAGE_NAME$/, "apple icon"],
+  [/^ASSETCATALOG_COMPILER_\w*COLOR_NAME$/, "apple colour"],
+  [/^INFOPLIST_KEY_(?:UI|NS)(?:Main|Launch)Storyboard(?:File|Name)(?:_\w+)?$/, "apple storyboard"],
+  [/^INFOPLIST_KEY_NSMainNibFile$/, "apple nib"],
+  [/^INFOPLIST_KEY_CFBundleIconName$/, "apple icon"],
+];
+
+/** The names of resources in one value of a setting: `ASSETCATALOG_COMPILER_APPICON_NAME = AppIcon`. */
+export function namesInSetting(key: string, { raw, start }: RawText): Reference[] {
+  const plain = key.replace(/\[.*$/, "");
+  const lookup = nameKeys.find(([pattern]) => pattern.test(plain))?.[1];
+  if (lookup === undefined || !/^[\w][\w .+-]*$/.test(raw)) return [];
+  const form = { kind: "asset", quote: "", within: "build setting" } as const;
+  return [{ ...form, lookup, start, end: start + raw.length, specifier: raw }];
+}
+
 /** The paths in one value of a setting; `folder` is that from which bare paths count. */
 export function pathsInSetting(key: string, text: RawText, folder: string): Reference[] {
   if (otherKeys.test(key)) return [];

@@ -5,7 +5,7 @@
 import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
-import { pathsInSetting } from "./build-settings.js";
+import { namesInSetting, pathsInSetting } from "./build-settings.js";
 
 type Form = Pick<Reference, "kind" | "lookup" | "inside" | "within">;
 
@@ -36,6 +36,7 @@ function extractConfiguration(text: string): Extraction {
     const [whole, key = "", line = ""] = match;
     const [raw = ""] = /^(?:[^/]|\/(?!\/))*/.exec(line) ?? [];
     const start = match.index + whole.length - line.length;
+    references.push(...namesInSetting(key, { raw: raw.trimEnd(), start }));
     references.push(
       ...pathsInSetting(key, { raw, start }, "").map((each) => ({ ...each, lookup: "xcode setting beside" })),
     );
@@ -143,12 +144,13 @@ function extractInterface(text: string): Extraction {
 
 /** Keys of property lists whose text names a resource. */
 const listKeys =
-  /(<key>(UIMainStoryboardFile|UILaunchStoryboardName|UISceneStoryboardFile|NSMainStoryboardFile|NSMainNibFile|UILaunchImageFile|UIColorName|UIImageName|CFBundleIconFile|NSAccentColorName)(?:~\w+)?<\/key>\s*<string>)([^<]+)</g;
+  /(<key>(UIMainStoryboardFile|UILaunchStoryboardName|UISceneStoryboardFile|NSMainStoryboardFile|NSMainNibFile|UILaunchImageFile|UIColorName|UIImageName|CFBundleIconFile|NSAccentColorName|CFBundleIconName)(?:~\w+)?<\/key>\s*<string>)([^<]+)</g;
 const keyLookups: Readonly<Record<string, string>> = {
   NSMainNibFile: "apple nib",
   UILaunchImageFile: "apple picture",
   UIImageName: "apple picture",
   CFBundleIconFile: "apple picture",
+  CFBundleIconName: "apple icon",
   UIColorName: "apple colour",
   NSAccentColorName: "apple colour",
 };

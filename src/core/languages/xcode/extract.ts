@@ -1,6 +1,6 @@
 /** What a project file names: files in groups, folders that are built whole, build settings, inputs of scripts, local packages. */
 import type { Extraction, ListedUnder, Reference } from "../reading.js";
-import { pathsInSetting, pathsInShell } from "./build-settings.js";
+import { namesInSetting, pathsInSetting, pathsInShell } from "./build-settings.js";
 import {
   folderOfGroup,
   isRead,
@@ -110,7 +110,12 @@ function settings(project: XcodeProject): Reference[] {
     return values.entries.flatMap(({ key, value }): Reference[] => {
       const texts = value.kind === "text" ? [value] : value.kind === "array" ? value.items : [];
       return texts.flatMap((text) =>
-        text.kind === "text" ? pathsInSetting(key.value, rawOf(project, text), project.folder) : [],
+        text.kind === "text"
+          ? [
+              ...pathsInSetting(key.value, rawOf(project, text), project.folder),
+              ...namesInSetting(key.value, rawOf(project, text)),
+            ]
+          : [],
       );
     });
   });

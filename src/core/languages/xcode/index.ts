@@ -63,6 +63,7 @@ export const xcode: Language = {
   outline: plainOutline,
   keepListed,
   listsCode: true,
+  saysAll: true,
   readAt,
   write,
 };

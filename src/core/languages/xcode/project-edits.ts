@@ -3,6 +3,7 @@
  * All else stays letter by letter. Places are those of the present text.
  */
 import { createHash } from "node:crypto";
+import { addTo } from "../../base/grouping.js";
 import type { TextEdit } from "../../base/text/index.js";
 import { commentsById, type ProjectObject, type XcodeProject } from "./project.js";
 import { valueOf, writeText, type ListArray, type ListComment, type ListText } from "./property-list.js";
@@ -56,9 +57,24 @@ export class ProjectEdits {
   removeItem(object: ProjectObject, key: string, value: string): void {
     const array = valueOf(object.body, key);
     if (array?.kind !== "array") return;
+    for (const index of this.#placesIn(array).get(value) ?? []) {
+      const item = array.items[index];
+      if (item?.kind === "text") this.#cut(startOf(item), array.ends[index] ?? item.end);
+    }
+  }
+
+  readonly #places = new Map<ListArray, ReadonlyMap<string, readonly number[]>>();
+
+  /** Where each text stands in an array; many are taken out of a long one. */
+  #placesIn(array: ListArray): ReadonlyMap<string, readonly number[]> {
+    const there = this.#places.get(array);
+    if (there) return there;
+    const places = new Map<string, number[]>();
     array.items.forEach((item, index) => {
-      if (item.kind === "text" && item.value === value) this.#cut(startOf(item), array.ends[index] ?? item.end);
+      if (item.kind === "text") addTo(places, item.value, index);
     });
+    this.#places.set(array, places);
+    return places;
   }
 
   /** Puts an item into an array of an object, before the item at an index; at the end for one that is not there. */
@@ -174,16 +190,30 @@ export class ProjectEdits {
 
   /** Where objects of a kind stand, the new one before the first with a greater id; without any, before the next kind. */
   #place(made: Made): void {
-    const { text, objects } = this.project;
-    const all = [...objects.values()];
-    const alike = all.filter(({ isa }) => isa === made.isa);
-    const next = alike.find(({ id }) => id > made.id) ?? undefined;
-    const last = alike.at(-1) ?? all.filter(({ isa }) => isa < made.isa).at(-1) ?? all.at(-1);
+    const { text } = this.project;
+    const alike = this.#ofKind(made.isa);
+    const next = alike.find(({ id }) => id > made.id);
+    const last = alike.at(-1) ?? this.#before(made.isa);
     if (!last) return;
     const at = next ? this.#lineStart(next.entry.start) : this.#lineAfter(last.entry.end);
     const start = alike[0] ?? last;
     const indent = text.slice(this.#lineStart(start.entry.start), start.entry.start);
     this.#insert(at, this.#written(made, indent.trim() === "" ? indent : "\t\t"));
+  }
+
+  readonly #kinds = new Map<string, readonly ProjectObject[]>();
+
+  #ofKind(isa: string): readonly ProjectObject[] {
+    let found = this.#kinds.get(isa);
+    if (!found)
+      this.#kinds.set(isa, (found = [...this.project.objects.values()].filter((object) => object.isa === isa)));
+    return found;
+  }
+
+  /** The last object of the kinds that come before one that is not there yet. */
+  #before(isa: string): ProjectObject | undefined {
+    const all = [...this.project.objects.values()];
+    return all.filter((object) => object.isa < isa).at(-1) ?? all.at(-1);
   }
 
   #lineAfter(at: number): number {
