@@ -298,8 +298,8 @@ describe("files that are made", () => {
   });
 
   test("in a language without a reader are said to be unproved first, in one sentence", async () => {
-    const shown = await setUp({}, ["App/b.swift", "import Trees\n"]);
-    expect(shown.split("\n")[0]).toBe("! .swift files are not read yet, so what is written into them is not proved.");
+    const shown = await setUp({}, ["App/b.kt", "import trees\n"]);
+    expect(shown.split("\n")[0]).toBe("! .kt files are not read yet, so what is written into them is not proved.");
     expect(shown).not.toContain("✓");
   });
 });

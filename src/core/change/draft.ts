@@ -140,9 +140,9 @@ export async function withLists(tree: SourceTree, draft: Draft): Promise<Draft> 
   const changed = [...moves.map(({ from }) => from), ...made, ...gone];
   if (changed.length === 0) return draft;
   const isOnlyCode = changed.every(isCode);
-  const listing = languagesInUse().filter(({ keepListed, listsCode = false, extensions }) => {
-    if (!keepListed || (isOnlyCode && !listsCode)) return false;
-    return tree.paths.some((path) => extensions.some((each) => path.endsWith(each)));
+  const listing = languagesInUse().filter((language) => {
+    if (language.keepListed === undefined || (isOnlyCode && language.listsCode !== true)) return false;
+    return tree.paths.some((path) => language.extensions.some((each) => path.endsWith(each)));
   });
   await Promise.all(listing.map((language) => language.prepare()));
   const lines = listing.flatMap((language) => language.keepListed?.({ moves, made, gone }, tree) ?? []);

@@ -12,7 +12,7 @@ import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js"
 import { sheets } from "./sheets/index.js";
 import { swift, swiftManifests } from "./swift/index.js";
 import { objectiveC } from "./objective-c/index.js";
-import { xcode, xcodeDocuments } from "./xcode/index.js";
+import { pods, xcode, xcodeDocuments } from "./xcode/index.js";
 
 /** Every language. Those that claim files by name or place are asked first, in this order. */
 export const languages: readonly Language[] = [
@@ -31,6 +31,7 @@ export const languages: readonly Language[] = [
   objectiveC,
   xcode,
   ...xcodeDocuments,
+  pods,
   markdown,
   pathLists,
 ];

@@ -27,9 +27,7 @@ export function align(old: readonly Reference[], now: readonly Reference[], edit
     }
     const around = ordered[next];
     if (around && around.start < start && start < around.end) return undefined;
-    // A name that stood bare may be given quotes.
-    const isQuoted = around?.start === start && /^["']/.test(around.text);
-    const found = byStart.get(start + shift) ?? (isQuoted ? byStart.get(start + shift + 1) : undefined);
+    const found = byStart.get(start + shift);
     if (found) byStart.delete(found.start);
     return found;
   });

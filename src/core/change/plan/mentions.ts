@@ -193,11 +193,11 @@ interface Renamed {
 
 /** Names without a place that are others then, each with what bears it. */
 function renamedWithoutPlace({ files }: MoveMap): Renamed[] {
-  const naming = languagesInUse().filter(({ calledAs }) => calledAs !== undefined);
+  const naming = languagesInUse().filter((language) => language.calledAs !== undefined);
   return [...files].flatMap(([from, to]) =>
-    naming.flatMap(({ calledAs }): Renamed[] => {
-      const now = calledAs?.(from) ?? [];
-      const then = new Set(calledAs?.(to) ?? []);
+    naming.flatMap((language): Renamed[] => {
+      const now = language.calledAs?.(from) ?? [];
+      const then = new Set(language.calledAs?.(to) ?? []);
       return now.filter((name) => !then.has(name)).map((name) => ({ name, path: from }));
     }),
   );
@@ -228,8 +228,9 @@ function begunNames(
   { computed }: Extraction,
   { tree, map }: Pick<ComputedInput, "tree" | "map">,
 ): Mention[] {
-  const { calledAs } = languageFor(file) ?? {};
-  if (!calledAs) return [];
+  const language = languageFor(file);
+  const calledAs = (path: ProjectPath): readonly string[] => language?.calledAs?.(path) ?? [];
+  if (language?.calledAs === undefined) return [];
   return computed.flatMap(({ start, head }): Mention[] => {
     const hit = [...map.files].find(([from, to]) => {
       const names = calledAs(from).filter((name) => name.startsWith(head));

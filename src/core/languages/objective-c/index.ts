@@ -13,7 +13,7 @@ const companions: CompanionRules = {
   endings: ["Tests", "Test"],
 };
 
-const headerForm = /^[ \t]*#[ \t]*(?:import|include|include_next)[ \t]*(?:"([^"\r\n]+)"|<([^>\r\n]+)>)/gm;
+const headerForm = /^\uFEFF?[ \t]*#[ \t]*(?:import|include|include_next)[ \t]*(?:"([^"\r\n]+)"|<([^>\r\n]+)>)/gm;
 
 /** Names of resources in calls: `[UIImage imageNamed:@"harvest"]`. */
 const resourceForm =

@@ -77,7 +77,7 @@ function pathOf({ start }: RawText, { at, token, isBare, folder }: Token): Refer
   const [prefix = ""] = rooted.exec(token) ?? [];
   const rest = token.slice(prefix.length);
   // `dir/**` is searched with all that lies below.
-  const [specifier = ""] = /^.*?(?=\/\*\*?$|$)/.exec(rest) ?? [];
+  const [specifier = ""] = /^.*?(?=\/*(?:\/\*\*?)?$)/.exec(rest) ?? [];
   if (specifier === "" || /[$*?{}()[\]"'`~\\]|^[-/#@]|:\/\//.test(specifier)) return [];
   if (prefix === "" && !isBare && !/^(?:\.{1,2}\/)*[\w.@+ -]+\/[\w.@+/ -]*\w$/.test(specifier)) return [];
   const from = start + at + prefix.length;

@@ -26,13 +26,13 @@ function extractConfiguration(text: string): Extraction {
   const broken = conflictIn(text);
   if (broken) return broken;
   const references: Reference[] = [];
-  for (const match of text.matchAll(/^[ \t]*#include\??[ \t]*"([^"\r\n]+)"/gm)) {
+  for (const match of text.matchAll(/^\uFEFF?[ \t]*#include\??[ \t]*"([^"\r\n]+)"/gm)) {
     const [whole, specifier = ""] = match;
     const end = match.index + whole.length - 1;
     const place = { start: end - specifier.length, end, specifier, quote: '"' };
     references.push({ kind: "import", lookup: "beside", ...place });
   }
-  for (const match of text.matchAll(/^[ \t]*([A-Za-z_]\w*(?:\[[^\]\r\n]*\])*)[ \t]*=[ \t]*([^\r\n]*)/gm)) {
+  for (const match of text.matchAll(/^\uFEFF?[ \t]*([A-Za-z_]\w*(?:\[[^\]\r\n]*\])*)[ \t]*=[ \t]*([^\r\n]*)/gm)) {
     const [whole, key = "", line = ""] = match;
     const [raw = ""] = /^(?:[^/]|\/(?!\/))*/.exec(line) ?? [];
     const start = match.index + whole.length - line.length;
@@ -183,7 +183,7 @@ function readAt(
   { quote, within }: Reference,
 ): { end: number; specifier: string } | undefined {
   if (within !== undefined) {
-    const [word = ""] = /^[\w.@+/-]*/.exec(text.slice(start, start + 4096)) ?? [];
+    const [word = ""] = /^(?:[\w.@+-]|\/(?=[\w.@+-]))*/.exec(text.slice(start, start + 4096)) ?? [];
     return word === "" ? undefined : { end: start + word.length, specifier: word };
   }
   const end = text.indexOf(quote, start);

@@ -10,7 +10,7 @@ import {
   type ProjectObject,
   type XcodeProject,
 } from "./project.js";
-import { textOf, textsOf, valueOf, type ListText } from "./property-list.js";
+import { placeOf, textOf, textsOf, valueOf, type ListText } from "./property-list.js";
 
 /** Finds all that a project file names. One with a merge conflict, or in another form, is not read. */
 export function extractProject(text: string): Extraction {
@@ -23,12 +23,10 @@ export function extractProject(text: string): Extraction {
   return { references: references.sort((a, b) => a.start - b.start), computed: [], reading: "whole" };
 }
 
-/** A reference at a text of the list. */
-function referenceAt(
-  { start, end, value, quote }: ListText,
-  form: Pick<Reference, "kind" | "lookup"> & Partial<Reference>,
-): Reference {
-  return { ...form, start, end, specifier: value, quote };
+/** A reference at a text of the list. Its quotes are part of it, because whether there are any depends on what is in them. */
+function referenceAt(text: ListText, form: Pick<Reference, "kind" | "lookup"> & Partial<Reference>): Reference {
+  const { value: specifier, quote } = text;
+  return { ...form, ...placeOf(text), specifier, quote };
 }
 
 /** What is shown in groups. Groups themselves only say where things are. */
@@ -109,15 +107,18 @@ function settings(project: XcodeProject): Reference[] {
     if (values?.kind !== "dictionary") return [];
     return values.entries.flatMap(({ key, value }): Reference[] => {
       const texts = value.kind === "text" ? [value] : value.kind === "array" ? value.items : [];
-      return texts.flatMap((text) =>
-        text.kind === "text"
-          ? [
-              ...pathsInSetting(key.value, rawOf(project, text), project.folder),
-              ...namesInSetting(key.value, rawOf(project, text)),
-            ]
-          : [],
-      );
+      return texts.flatMap((text) => (text.kind === "text" ? settingOf(project, key.value, text) : []));
     });
+  });
+}
+
+/** What one text of a setting names. A text that is a name from end to end is written with its quotes. */
+function settingOf(project: XcodeProject, key: string, text: ListText): Reference[] {
+  const raw = rawOf(project, text);
+  return [...pathsInSetting(key, raw, project.folder), ...namesInSetting(key, raw)].map((reference) => {
+    const { kind, lookup, inside, start, end } = reference;
+    if (start !== text.start || end !== text.end) return reference;
+    return referenceAt(text, { kind, lookup, ...(inside !== undefined && { inside }) });
   });
 }
 

@@ -19,7 +19,7 @@ import {
   type GroupNode,
   type XcodeProject,
 } from "./project.js";
-import { textOf, textsOf, writeText } from "./property-list.js";
+import { placeOf, textOf, textsOf, writeText } from "./property-list.js";
 
 /** One file that moves. */
 export interface Going {
@@ -93,7 +93,7 @@ class Following {
       if (before && !after)
         for (const { object, text } of whole.exceptionsAt(was)) {
           this.#edits.removeItem(object, "membershipExceptions", text.value);
-          this.#removes.push(text.start);
+          this.#removes.push(placeOf(text).start);
         }
       if (before && before.length > 0 && !after && canBuild(project, nameOf(to), before)) this.#addEntry(will, before);
       else if (!before && after) this.#leaveList(was, after);
@@ -117,7 +117,7 @@ class Following {
       const own = (this.#members().get(node.id) ?? []).map(({ target }) => target);
       if (targets && own.toSorted().join("\n") !== targets.toSorted().join("\n")) continue;
       if (!removeEntry(project, this.#edits, node)) continue;
-      this.#removes.push(text.start);
+      this.#removes.push(placeOf(text).start);
       this.#out.add(node);
       if (parent) this.#left.set(parent, (this.#left.get(parent) ?? new Set<GroupNode>()).add(node));
     }

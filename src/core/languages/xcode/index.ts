@@ -11,22 +11,24 @@ import { escapeText, isBare, textAt } from "./property-list.js";
 /** A word within a text ends where a path in it does. */
 function readAt(text: string, start: number, reference: Reference): { end: number; specifier: string } | undefined {
   if (reference.within !== undefined) {
-    const [word = ""] = /^(?:[\w.@+/-]| (?=[\w.@+/-]))*/.exec(text.slice(start, start + 4096)) ?? [];
+    const [word = ""] = /^(?:[\w.@+-]|\/(?=[\w.@+-])| (?=[\w.@+-]))*/.exec(text.slice(start, start + 4096)) ?? [];
     const end = start + word.length;
     return word === "" ? undefined : { end, specifier: word };
   }
-  const found = textAt(text, start, reference.quote);
+  const found = textAt(text, start);
   return found && { end: found.end, specifier: found.value };
 }
 
 /** What stands bare needs no quotes as long as it has no other letters; quotes are added where it gets some. */
 function write(specifier: string, { quote, within }: Reference): string | undefined {
   if (/[\r\n\0]/.test(specifier)) return undefined;
-  if (within !== undefined) return /["'\\$*?{}()[\]`;|&<>=,\s]/.test(specifier) ? undefined : specifier;
-  if (quote === "") return isBare(specifier) ? specifier : `"${escapeText(specifier)}"`;
-  return quote === "'" && specifier.includes("'") ? undefined : escapeText(specifier);
+  if (within !== undefined) return /^[\w./-]+$/.test(specifier) ? specifier : undefined;
+  if (quote === "" && isBare(specifier)) return specifier;
+  if (quote === "'") return /['\\]/.test(specifier) ? undefined : `'${specifier}'`;
+  return `"${escapeText(specifier)}"`;
 }
 
+export { pods } from "./pods.js";
 export { xcodeDocuments } from "./documents.js";
 
 /** Source: the document types of Xcode, and the bundles of Apple's systems. */

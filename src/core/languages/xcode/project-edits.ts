@@ -6,7 +6,7 @@ import { createHash } from "node:crypto";
 import { addTo } from "../../base/grouping.js";
 import type { TextEdit } from "../../base/text/index.js";
 import { commentsById, type ProjectObject, type XcodeProject } from "./project.js";
-import { valueOf, writeText, type ListArray, type ListComment, type ListText } from "./property-list.js";
+import { placeOf, valueOf, writeText, type ListArray, type ListComment, type ListText } from "./property-list.js";
 
 /** A line that an array gains. */
 interface Item {
@@ -59,7 +59,7 @@ export class ProjectEdits {
     if (array?.kind !== "array") return;
     for (const index of this.#placesIn(array).get(value) ?? []) {
       const item = array.items[index];
-      if (item?.kind === "text") this.#cut(startOf(item), array.ends[index] ?? item.end);
+      if (item?.kind === "text") this.#cut(placeOf(item).start, array.ends[index] ?? item.end);
     }
   }
 
@@ -85,8 +85,7 @@ export class ProjectEdits {
 
   /** Gives a text another value, in quotes where it needs some. */
   replace(text: ListText, value: string): void {
-    const mark = text.quote === "" ? 0 : 1;
-    this.#replaced.push({ start: text.start - mark, end: text.end + mark, text: writeText(value) });
+    this.#replaced.push({ ...placeOf(text), text: writeText(value) });
   }
 
   /** Gives an object a key before another one. */
@@ -171,7 +170,7 @@ export class ProjectEdits {
     const { text } = this.project;
     const words = itemText(item);
     const next = array.items[before];
-    const start = next?.kind === "text" ? startOf(next) : undefined;
+    const start = next?.kind === "text" ? placeOf(next).start : undefined;
     if (start !== undefined) {
       const line = this.#lineStart(start);
       const lead = text.slice(line, start);
@@ -242,11 +241,6 @@ function outermost(places: readonly Place[]): readonly Place[] {
   for (const place of [...places].sort((a, b) => a.start - b.start || b.end - a.end))
     if (place.start >= (found.at(-1)?.end ?? 0)) found.push(place);
   return found;
-}
-
-/** Where a text begins, its quote included. */
-function startOf({ start, quote }: ListText): number {
-  return quote === "" ? start : start - 1;
 }
 
 function itemText({ id, comment }: Item): string {

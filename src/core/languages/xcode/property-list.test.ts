@@ -68,15 +68,12 @@ describe("texts", () => {
   test("what is written is read again", () => {
     fc.assert(
       fc.property(fc.string({ unit: "grapheme" }), (value) => {
-        if (/[\r\b\f\v\0\u0007]/.test(value)) return;
+        // Controls are written as they are, and read as they are.
+        if (/\p{Cc}/u.test(value)) return;
         expect(unescapeText(escapeText(value))).toBe(value);
         const written = writeText(value);
         expect(read(`{ a = ${written}; }`)).toEqual({ a: value });
-        const mark = written.startsWith('"') ? '"' : "";
-        expect(textAt(`a = ${written};`, 4 + mark.length, mark)).toEqual({
-          end: 4 + written.length - mark.length,
-          value,
-        });
+        expect(textAt(`a = ${written};`, 4)).toEqual({ end: 4 + written.length, value });
       }),
       { seed: 20261129, numRuns: 300 },
     );

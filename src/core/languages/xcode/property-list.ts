@@ -298,9 +298,15 @@ export function writeText(value: string): string {
   return isBare(value) ? value : `"${escapeText(value)}"`;
 }
 
-/** The text that begins at an offset (inside its quotes), as `parsePropertyList` reads it; `undefined` where none does. */
-export function textAt(text: string, start: number, mark: string): { end: number; value: string } | undefined {
-  if (mark === "") {
+/** Where a text stands with its quotes. */
+export function placeOf({ start, end, quote }: ListText): { readonly start: number; readonly end: number } {
+  return quote === "" ? { start, end } : { start: start - 1, end: end + 1 };
+}
+
+/** The text that begins at an offset, with quotes or without, as `parsePropertyList` reads it; `undefined` where none does. */
+export function textAt(text: string, start: number): { end: number; value: string } | undefined {
+  const mark = text.charAt(start);
+  if (mark !== '"' && mark !== "'") {
     let end = start;
     while (bare[text.charCodeAt(end)] === 1) {
       if (text.startsWith("/*", end) || (end > start && text.startsWith("//", end))) break;
@@ -308,10 +314,9 @@ export function textAt(text: string, start: number, mark: string): { end: number
     }
     return end === start ? undefined : { end, value: text.slice(start, end) };
   }
-  if (text.charAt(start - 1) !== mark) return undefined;
-  for (let end = start; end < text.length; end += 1) {
+  for (let end = start + 1; end < text.length; end += 1) {
     if (text.charAt(end) === "\\") end += 1;
-    else if (text.charAt(end) === mark) return { end, value: unescapeText(text.slice(start, end)) };
+    else if (text.charAt(end) === mark) return { end: end + 1, value: unescapeText(text.slice(start + 1, end)) };
   }
   return undefined;
 }
