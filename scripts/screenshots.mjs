@@ -43,6 +43,13 @@ const shots = {
     app: "orchard-theme",
   },
   flutter: { before: [], run: "move lib/models/tree.dart lib/trees/ --write", rows: 36, app: "orchard-flutter" },
+  iphone: {
+    before: [],
+    run: "arrange --as feature-first --likeliest",
+    rows: 39,
+    only: 38,
+    app: "orchard-phone",
+  },
   survey: { before: ["init --write"], run: "survey", rows: 47 },
   explain: { before: ["init --write"], run: "explain src/components/DataTable.tsx", rows: 32 },
   check: { before: ["init --write"], run: "check", rows: 47 },
@@ -68,7 +75,6 @@ const shots = {
   rename: { before: [], run: "rename src/components/TreeCard/TreeCard.tsx OrchardCard", rows: 46 },
   extract: { before: [], run: "extract src/helpers/dates.ts shortDate", rows: 27 },
   state: { before: [], run: "arrange --state together", rows: 47 },
-  refused: { before: [], run: "move src/screens/formatYeild.ts src/helpers/", rows: 7 },
 };
 
 for (const command of ["Xvfb", "xterm", "import", "convert-im6.q16"]) {
