@@ -46,8 +46,8 @@ const shots = {
   iphone: {
     before: [],
     run: "arrange --as feature-first --likeliest",
-    rows: 39,
-    only: 38,
+    rows: 37,
+    only: 36,
     app: "orchard-phone",
   },
   survey: { before: ["init --write"], run: "survey", rows: 47 },

@@ -51,7 +51,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const renamed = renamedWithoutPlace(map);
   for (const [file, extraction] of read) {
     found.push(...namesAlone(file, extraction, places));
-    if (renamed.length > 0) found.push(...quotedNames(file, extraction, { tree, renamed }));
+    if (renamed.length > 0) found.push(...quotedNames(file, extraction, { tree, resolver, renamed }));
     if (extraction.computed.length === 0) continue;
     found.push(...begunNames(file, extraction, { tree, map }));
     // In settings, a place that is joined to the file's own folder is a reference, and is proved.
@@ -207,11 +207,13 @@ function renamedWithoutPlace({ files }: MoveMap): Renamed[] {
 function quotedNames(
   file: ProjectPath,
   { references }: Extraction,
-  { tree, renamed }: { readonly tree: SourceTree; readonly renamed: readonly Renamed[] },
+  { tree, resolver, renamed }: Pick<ComputedInput, "tree" | "resolver"> & { readonly renamed: readonly Renamed[] },
 ): Mention[] {
   const source = languageFor(file)?.calledAs ? tree.text(file) : undefined;
   if (!source) return [];
-  const known = new Set(references.map(({ start }) => start));
+  const known = new Set(
+    references.filter((each) => resolver.resolve(file, each).state !== "external").map(({ start }) => start),
+  );
   return renamed.flatMap(({ name, path }): Mention[] => {
     const found: Mention[] = [];
     const quoted = `"${name}"`;

@@ -7,7 +7,7 @@ import { headerLookup } from "./headers.js";
 
 const companions: CompanionRules = {
   infixes: [],
-  extensions: [],
+  extensions: [".xib"],
   folders: [],
   after: [],
   endings: ["Tests", "Test"],

@@ -10,7 +10,8 @@ import { namesOf, resourceLookups } from "./resource-lookups.js";
 
 const companions: CompanionRules = {
   infixes: [],
-  extensions: [],
+  // A controller without another name for its nib loads the one that is called as it is.
+  extensions: [".xib"],
   folders: [],
   after: [],
   endings: ["Tests", "Test", "UITests", "_Previews", "+Previews"],

@@ -30,6 +30,9 @@ const pictures = /\.(?:png|jpe?g|pdf|svg|heic|gif|tiff?)$/i;
 const inCatalogue =
   /^(.*?\.xcassets\/)((?:[^/]+\/)*?)([^/]+)\.(imageset|symbolset|colorset|dataset|appiconset|solidimagestack|brandassets|launchimage|iconset)\//;
 
+/** A data model, which is compiled to a folder of its name that ends in `momd`. */
+const ofModel = /^.*?([^/]+)\.xcdatamodeld\//;
+
 interface Index {
   readonly bearers: ReadonlyMap<string, readonly Bearer[]>;
   readonly rootOf: (path: ProjectPath) => ProjectPath;
@@ -63,6 +66,13 @@ function indexOf(tree: LookupTree): Index {
       continue;
     }
     if (path.includes(".xcassets/")) continue;
+    const model = path.includes(".xcdatamodeld/") ? ofModel.exec(path) : null;
+    if (model) {
+      const [whole = "", name = ""] = model;
+      add("model", name, whole.slice(0, -1) as ProjectPath, true);
+      add("file", `${name}.momd`, whole.slice(0, -1) as ProjectPath, true);
+      continue;
+    }
     const name = nameOf(path);
     const dot = name.lastIndexOf(".");
     if (dot <= 0) continue;
@@ -130,6 +140,8 @@ function resolveIn(tree: LookupTree, from: ProjectPath, kind: string, question: 
 /** The names under which a file may be meant: its own without densities, and that of the thing in a catalogue to which it belongs. */
 export function namesOf(path: ProjectPath): string[] {
   const inside = path.includes(".xcassets/") ? inCatalogue.exec(path) : null;
+  const model = path.includes(".xcdatamodeld/") ? ofModel.exec(path) : null;
+  if (model) return [model[1] ?? ""].filter((name) => name !== "");
   if (inside) {
     const [, , , name = "", kind = ""] = inside;
     return [...new Set([name, ...symbolsOf(name, catalogued[kind] ?? kind)])];
@@ -165,7 +177,7 @@ function lookupOf(kind: string): NameLookup {
 
 /** Names of resources, by what they are looked up as; and modules, which are no files. */
 export const resourceLookups: readonly NameLookup[] = [
-  ...["picture", "colour", "picture symbol", "colour symbol", "icon", "storyboard", "nib", "data", "file"].map(
+  ...["picture", "colour", "picture symbol", "colour symbol", "icon", "model", "storyboard", "nib", "data", "file"].map(
     lookupOf,
   ),
   { name: "swift module", isOpen: true, resolve: () => external, spellings: () => [] },

@@ -23,6 +23,8 @@ const calls: ReadonlyMap<string, readonly (readonly [label: string, lookup: stri
   ["NSNib", [["nibNamed", "nib"]]],
   ["loadNibNamed", [["", "nib"]]],
   ["NSDataAsset", [["name", "data"]]],
+  ["NSPersistentContainer", [["name", "model"]]],
+  ["NSPersistentCloudKitContainer", [["name", "model"]]],
 ] as const);
 
 /** Arguments of whatever call that name a picture or a colour: `Label("Trees", image: "leaf")`. */
@@ -40,7 +42,7 @@ const fileLabels = new Set(["forResource", "resource"]);
 
 /** What a text holds that may name a resource. */
 export const resourceForms =
-  /\b(?:named|nibName|nibNamed|forResource|resource|image|decorative|imageNamed|imageLiteralResourceName|resourceName|colorNamed)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource)\s*\(|\b(?:Image|Color)\s*\(\s*\.|\b(?:resource|image)\s*:\s*\./;
+  /\b(?:named|nibName|nibNamed|forResource|resource|image|decorative|imageNamed|imageLiteralResourceName|resourceName|colorNamed)\s*:\s*#*"|\b(?:Image|Color|loadNibNamed)\s*\(\s*#*"|\b(?:UIStoryboard|NSStoryboard|NSDataAsset|ImageResource|NSPersistent(?:CloudKit)?Container)\s*\(|\b(?:Image|Color)\s*\(\s*\.|\b(?:resource|image)\s*:\s*\./;
 
 /** Calls that take a resource by the name that the IDE makes of it: `Image(.harvest)`, `UIColor(resource: .leaf)`. */
 const symbols: ReadonlyMap<string, readonly [label: string, lookup: string]> = new Map([

@@ -189,6 +189,7 @@ describe("resources and packages that move", () => {
         "App/a.swift": 'Image("apple")',
       },
       moves: [renamed],
+      gaps: ["computed App/a.swift"],
     },
     {
       name: "one of another project is not meant",
@@ -205,6 +206,24 @@ describe("resources and packages that move", () => {
     {
       name: "a name that is put together",
       files: { [catalogue]: "{}", "App/a.swift": 'Image("app\\(kind)")' },
+      moves: [renamed],
+      gaps: ["computed App/a.swift"],
+    },
+    {
+      name: "a data model, by its container and as it is compiled",
+      files: {
+        "App/Orchard.xcdatamodeld/Orchard.xcdatamodel/contents": "<model/>",
+        "App/a.swift":
+          'NSPersistentContainer(name: "Orchard"); Bundle.main.url(forResource: "Orchard", withExtension: "momd")',
+      },
+      moves: [
+        "App/Orchard.xcdatamodeld/Orchard.xcdatamodel/contents > App/Crates.xcdatamodeld/Orchard.xcdatamodel/contents",
+      ],
+      edits: ["App/a.swift: Orchard > Crates", "App/a.swift: Orchard > Crates"],
+    },
+    {
+      name: "a name in a call that means something else, or nothing yet",
+      files: { [catalogue]: "{}", "App/a.swift": 'UIStoryboard(name: "apple", bundle: nil)' },
       moves: [renamed],
       gaps: ["computed App/a.swift"],
     },

@@ -266,7 +266,7 @@ class Following {
     if (around === undefined || then === undefined) return;
     const place = entry.object.isa === "PBXVariantGroup" ? this.#variantPlace(entry) : this.#entryPlace(entry);
     if (!place) {
-      if (then !== around) for (const child of entry.children) this.#followName(child);
+      if (entry.object.isa === "PBXVariantGroup") this.#nameOfVariants(entry);
       return;
     }
     const [was, to] = place;
@@ -277,8 +277,28 @@ class Following {
       if (target !== undefined && target !== group) this.#regroup(entry, group, target);
       isAtHome = target !== undefined;
     }
-    if (entry.object.isa === "PBXVariantGroup") for (const child of entry.children) this.#followName(child);
-    else this.#nameAfter(entry, to, !isAtHome);
+    if (entry.object.isa === "PBXVariantGroup") {
+      for (const child of entry.children) this.#followName(child);
+      this.#nameOfVariants(entry);
+    } else this.#nameAfter(entry, to, !isAtHome);
+  }
+
+  /** Translations are called as the file is of which there is one for each language. */
+  #nameOfVariants(entry: GroupNode): void {
+    const shown = shownName(entry);
+    const text = textOf(entry.object.body, "name");
+    const place = entry.children
+      .map((child) => this.#entryPlace(child))
+      .find((each) => each !== undefined && nameOf(each[0] as ProjectPath) === shown);
+    const name = place && nameOf(place[1] as ProjectPath);
+    if (!text || name === undefined || name === shown) return;
+    this.#edits.replace(text, name);
+    this.#renameAll(entry.id, shown, name);
+  }
+
+  #renameAll(id: string, was: string, name: string): void {
+    this.#edits.rename(id, was, name);
+    for (const build of this.#buildFiles().get(id) ?? []) this.#edits.rename(build, was, name);
   }
 
   #followName(entry: GroupNode): void {
@@ -300,7 +320,7 @@ class Following {
   /** Translations go together, each in the folder of its language: `en.lproj/Main.strings`. */
   #variantPlace({ children }: GroupNode): readonly [string, string] | undefined {
     const places = children.map((child) => this.#entryPlace(child));
-    const [first] = places;
+    const first = places.find((place) => place !== undefined);
     if (!first) return undefined;
     const [was, to] = [parentOf(first[0]), parentOf(first[1])];
     const isOne = places.every(
@@ -339,8 +359,7 @@ class Following {
     if (text && name !== shown) this.#edits.replace(text, name);
     if (!text && isElsewhere) this.#edits.addKey(object, "name", name, "path");
     if (name === shown) return;
-    this.#edits.rename(id, shown, name);
-    for (const build of this.#buildFiles().get(id) ?? []) this.#edits.rename(build, shown, name);
+    this.#renameAll(id, shown, name);
   }
 
   #builds: Map<string, string[]> | undefined;

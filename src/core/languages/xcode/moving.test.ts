@@ -215,6 +215,39 @@ const cases: readonly Case[] = [
     ],
   },
   {
+    name: "a storyboard in two languages that gets another name",
+    project: {
+      groups: [
+        {
+          path: "Orchard",
+          children: [
+            {
+              isa: "PBXVariantGroup",
+              name: "Main.storyboard",
+              children: ["name=Base path=Base.lproj/Main.storyboard", "name=de path=de.lproj/Main.storyboard"],
+            },
+          ],
+        },
+      ],
+      targets: { Orchard: ["Main.storyboard"] },
+    },
+    files: { "Orchard/Base.lproj/Main.storyboard": "", "Orchard/de.lproj/Main.storyboard": "" },
+    moves: [
+      "Orchard/Base.lproj/Main.storyboard > Orchard/Base.lproj/Trees.storyboard",
+      "Orchard/de.lproj/Main.storyboard > Orchard/de.lproj/Trees.storyboard",
+    ],
+    edits: [
+      `${projectPath}: de.lproj/Main.storyboard > de.lproj/Trees.storyboard`,
+      `${projectPath}: Base.lproj/Main.storyboard > Base.lproj/Trees.storyboard`,
+    ],
+    tree: [
+      "Orchard/",
+      "  Trees.storyboard",
+      "    Base (Base.lproj/Trees.storyboard)",
+      "    de (de.lproj/Trees.storyboard)",
+    ],
+  },
+  {
     name: "settings that name a file, by the project's folder and bare; a target of that name is none",
     project: {
       groups: [{ path: "Orchard", children: ["Tree.swift"] }],
