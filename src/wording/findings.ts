@@ -36,7 +36,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   }),
   "exports another name": ({ stem, name, kind, wanted, file, called }) => ({
     says: `${stem} mainly exports ${name}`,
-    advice: `Rename the file to ${wanted}, or the ${kind} everywhere: \`steady-shelf rename ${file} ${name} ${called}\`.`,
+    advice:
+      called === undefined
+        ? `Rename the file to ${wanted}, or the ${kind} in your editor.`
+        : `Rename the file to ${wanted}, or the ${kind} everywhere: \`steady-shelf rename ${file} ${name} ${called}\`.`,
   }),
   "names alike but for case": ({ name, twin }) => ({
     says: `${name} and ${twin} differ only in case`,

@@ -161,6 +161,8 @@ export interface StackData {
   readonly index?: { readonly file: string; readonly line: string } | undefined;
   /** Starters for tests and stories of files that are there already; `ending` is followed by the file's extension. */
   readonly beside?: Readonly<Partial<Record<Role, CompanionData>>> | undefined;
+  /** What keeps a folder that has no file yet, where a line of README would be built into the app. */
+  readonly "keeps-folders"?: string | undefined;
   /** Set where names in its code have plain letters only. */
   readonly letters?: "ascii" | undefined;
   /** Words that cannot be a name in its code. */

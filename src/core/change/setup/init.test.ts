@@ -47,7 +47,9 @@ describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement })
     const files = Object.entries(store.snapshot()).filter(
       ([path, content]) => content.startsWith("file") && !path.startsWith(".steady-shelf"),
     );
-    const others = files.map(([path]) => path).filter((path) => !path.endsWith("/README.md"));
+    // Where a line of README would be built into the app, an empty file keeps the folder.
+    const keeper = readStack(stack)["keeps-folders"] ?? "README.md";
+    const others = files.map(([path]) => path).filter((path) => !path.endsWith(`/${keeper}`));
     const secrets = readStack(stack).secrets?.file;
     expect(others.sort()).toEqual([...(secrets ? [secrets, ".gitignore"] : []), "steady-shelf.yaml"].sort());
     for (const [path, content] of files)

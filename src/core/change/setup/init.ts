@@ -85,7 +85,7 @@ export function draftNewApp(store: FitInput["store"], request: InitRequest): Ini
   if (request.fill === "starters") putStarters(draft, app);
   const folders = shelves.map((shelf) => ({ path: app.layout.folderOf(shelf, {}), about: aboutShelf(shelf) }));
   const top = { path: app.layout.source, about: "the source root: where the app begins" };
-  keepFolders(draft, folders);
+  keepFolders(draft, app, folders);
   keepSecrets(draft, app);
   if (request.alias !== undefined) addAlias(draft, app, request.alias);
   if (app.stack.needs !== undefined && !hasManifest(app)) draft.note(`Besides, this needs ${app.stack.needs}.`);
@@ -232,19 +232,18 @@ function declarations({ store, folder, layout }: App): string[] {
   });
 }
 
+const keepsIt = "keeps the folder";
+
 /** Git keeps no empty folder, so each that has no file gets a line that says what it is for. */
-function keepFolders(draft: SetupDraft, folders: readonly FolderPurpose[]): void {
+function keepFolders(draft: SetupDraft, app: Pick<App, "stack">, folders: readonly FolderPurpose[]): void {
   const { made } = draft;
+  const keeper = app.stack["keeps-folders"];
   for (const { path, about } of folders) {
     const isFilled =
       made.some((each) => isBelow(each, path)) ||
       (draft.store.stat(path)?.kind === "folder" && draft.store.entries(path).length > 0);
-    if (!isFilled)
-      draft.make(
-        inFolder(path, "README.md"),
-        `${about.charAt(0).toUpperCase()}${about.slice(1)}.\n`,
-        "keeps the folder",
-      );
+    const line = `${about.charAt(0).toUpperCase()}${about.slice(1)}.\n`;
+    if (!isFilled) draft.make(inFolder(path, keeper ?? "README.md"), keeper === undefined ? line : "", keepsIt);
   }
 }
 

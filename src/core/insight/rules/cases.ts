@@ -27,8 +27,8 @@ export interface CaseDetails {
     readonly kind: ExportedName["kind"];
     readonly wanted: string;
     readonly file: string;
-    /** What the export would be called after the file. */
-    readonly called: string;
+    /** What the export would be called after the file; none where nobody can rename it for certain. */
+    readonly called?: string;
   };
   "names alike but for case": { readonly name: string; readonly twin: string };
   "name not portable": { readonly name: string; readonly reason: string };

@@ -1,6 +1,6 @@
 import { partsOf } from "../../app/index.js";
 import { keyOf, singular, wordsBesideRole, type Entry } from "../catalogue/index.js";
-import { isDeclaration, ownExports, type ExportedName } from "../../languages/index.js";
+import { isDeclaration, languageFor, ownExports, type ExportedName } from "../../languages/index.js";
 import { inCase, isInCase, spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
@@ -43,6 +43,8 @@ export const exportName: Rule = {
       if (context.catalogue.clues.folders.has(keyOf(stem))) continue;
       const pattern = context.places.of(entry)?.pattern;
       const wanted = pattern ? spellName(pattern, wordsTyped(pattern, main.name)) : main.name;
+      // Where names are not told apart, only the file can be renamed.
+      const isRenamed = languageFor(path)?.names !== undefined;
       const called = inCase(splitWords(stem), isInCase(main.name, "Pascal") ? "Pascal" : "camel");
       const moves = movesAlong(context.tree, path, inFolder(folderOf(path), wanted + rest));
       yield {
@@ -56,10 +58,10 @@ export const exportName: Rule = {
           kind: main.kind,
           wanted,
           file: path,
-          called,
+          ...(isRenamed && { called }),
         },
         ...(moves && { repair: { kind: "move", moves, isSure: false } }),
-        orElse: { kind: "rename", name: main.name, to: called, isSure: false },
+        ...(isRenamed && { orElse: { kind: "rename", name: main.name, to: called, isSure: false } }),
       };
     }
   },
