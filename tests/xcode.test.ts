@@ -1,0 +1,111 @@
+/**
+ * The iPhone demo app, moved and arranged by the built program. A reader that knows nothing of ours, a few patterns over the project's
+ * lines, says which file each phase of each target builds; it must build the same, in the same order, whatever it is called then, and
+ * undoing gives every byte back.
+ */
+import { createHash } from "node:crypto";
+import { existsSync, readFileSync, statSync } from "node:fs";
+import { join, posix } from "node:path";
+import { expect, test } from "vitest";
+import { demoCopy, fingerprint, run } from "./program.js";
+
+const project = "PippinRow.xcodeproj/project.pbxproj";
+
+/** Of an object's text one value, or the items of one list. */
+const valueIn = (object: string, key: string): string | undefined =>
+  new RegExp(`\\b${key} = (?:"((?:[^"\\\\]|\\\\.)*)"|([^;"]+?))(?: /\\*.*?\\*/)?;`)
+    .exec(object)
+    ?.slice(1)
+    .find(Boolean);
+const listIn = (object: string, key: string): string[] =>
+  [...(new RegExp(`\\b${key} = \\(([^)]*)\\)`).exec(object)?.[1] ?? "").matchAll(/^\s*(\w+)/gm)].map(
+    ([, id = ""]) => id,
+  );
+
+/** The objects of a project by their ids: each begins on a line of its own, two tabs in. */
+function objectsOf(text: string): Map<string, string> {
+  return new Map(
+    [...text.matchAll(/^\t\t(\w{24})(?: \/\*.*?\*\/)? = \{([^]*?)(?:^\t\t\}|\});$/gm)].map(([, id = "", body = ""]) => [
+      id,
+      body,
+    ]),
+  );
+}
+
+/** For each phase what it builds, in order: a file by what is in it, a folder and what is missing by its name. */
+function phasesOf(root: string, text = readFileSync(join(root, project), "utf8")): Map<string, string[]> {
+  const objects = objectsOf(text);
+  const places = new Map<string, string>();
+  const walk = (id: string, around: string): void => {
+    const object = objects.get(id) ?? "";
+    if (valueIn(object, "sourceTree") !== "<group>") return;
+    const at = posix.join(around, valueIn(object, "path") ?? "");
+    places.set(id, at);
+    for (const child of listIn(object, "children")) walk(child, at);
+  };
+  const top = [...objects.values()].find((object) => object.includes("isa = PBXProject;")) ?? "";
+  walk(valueIn(top, "mainGroup") ?? "", "");
+  const contentOf = (id: string): string => {
+    const object = objects.get(id) ?? "";
+    if (object.includes("isa = PBXVariantGroup;")) return listIn(object, "children").map(contentOf).join("+");
+    const at = join(root, places.get(id) ?? "?");
+    if (!existsSync(at)) return `missing ${posix.basename(at)}`;
+    return statSync(at).isDirectory() ? posix.basename(at) : createHash("sha1").update(readFileSync(at)).digest("hex");
+  };
+  return new Map(
+    [...objects]
+      .filter(([, object]) => /isa = PBX\w+BuildPhase;/.test(object))
+      .map(([id, object]) => [
+        id,
+        listIn(object, "files").map((each) => contentOf(valueIn(objects.get(each) ?? "", "fileRef") ?? "")),
+      ]),
+  );
+}
+
+test("every phase builds what it built, whatever moves, and undoing gives every byte back", async () => {
+  const root = demoCopy("orchard-phone");
+  const bytes = fingerprint(root);
+  const before = phasesOf(root);
+  // The reader reads: all but the one whose file is gone are there.
+  expect([...before.values()].flat().filter((each) => !each.startsWith("missing"))).toHaveLength(33);
+  expect([...before.values()].flat().filter((each) => each.startsWith("missing"))).toEqual([
+    "missing CrateStore.swift",
+  ]);
+  const commands = [
+    ["move", "PippinRow/Models/Tree.swift", "PippinRow/Models/Trees/Apple Tree.swift"],
+    ["move", "PippinRow/Views", "PippinRow/Screens"],
+    ["move", "PippinRowTests", "Tests"],
+    ["arrange", "--as", "feature-first", "--likeliest"],
+    ["arrange", "--as", "mvvm", "--likeliest"],
+  ];
+  for (const command of commands) {
+    const { code, out } = await run(root, [...command, "--write"]);
+    expect(out).toContain("proof  ✓");
+    expect(code, command.join(" ")).toBe(0);
+    expect(phasesOf(root), command.join(" ")).toEqual(before);
+  }
+  for (let left = commands.length; left > 0; left -= 1) expect((await run(root, ["undo", "--write"])).code).toBe(0);
+  expect(fingerprint(root)).toBe(bytes);
+});
+
+test("a reader that is shown a break finds it", async () => {
+  const root = demoCopy("orchard-phone");
+  const before = phasesOf(root);
+  const moved = await run(root, ["move", "PippinRow/Models/Tree.swift", "PippinRow/Trees/Tree.swift", "--write"]);
+  expect(moved.code).toBe(0);
+  expect(phasesOf(root)).toEqual(before);
+  const text = readFileSync(join(root, project), "utf8");
+  expect(text).toContain("path = Trees;");
+  expect(phasesOf(root, text.replace("path = Trees;", "path = Shrubs;"))).not.toEqual(before);
+});
+
+test("what is added is listed once, and built by the target of its neighbours", async () => {
+  const root = demoCopy("orchard-phone");
+  const before = phasesOf(root);
+  expect((await run(root, ["add", "view-model", "frost", "--write"])).code).toBe(0);
+  const made = readFileSync(join(root, "PippinRow/ViewModels/FrostViewModel.swift"));
+  const hash = createHash("sha1").update(made).digest("hex");
+  const gained = [...phasesOf(root)].filter(([id, files]) => files.length > (before.get(id)?.length ?? 0));
+  expect(gained.map(([, files]) => files.filter((each) => each === hash))).toEqual([[hash]]);
+  expect((await run(root, ["check", "--rule", "unlisted-file"])).out).not.toContain("FrostViewModel");
+});
