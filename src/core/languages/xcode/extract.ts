@@ -10,7 +10,7 @@ import {
   type ProjectObject,
   type XcodeProject,
 } from "./project.js";
-import { placeOf, textOf, textsOf, valueOf, type ListText } from "./property-list.js";
+import { placeOf, textOf, textsOf, valueOf, type ListDictionary, type ListText } from "./property-list.js";
 
 /** Finds all that a project file names. One with a merge conflict, or in another form, is not read. */
 export function extractProject(text: string): Extraction {
@@ -82,7 +82,13 @@ function exceptions(node: GroupNode, { objects, folder, targets }: XcodeProject)
   const at = folderOfGroup(node);
   if (at === undefined) return [];
   const inside = joined(folder, at);
-  return textsOf(node.object.body, "exceptions").flatMap(({ value }): Reference[] => {
+  const { body } = node.object;
+  const types = valueOf(body, "explicitFileTypes");
+  const own = [
+    ...textsOf(body, "explicitFolders"),
+    ...(types?.kind === "dictionary" ? types.entries.map(({ key }) => key) : []),
+  ].map((text) => referenceAt(text, { kind: "setting", lookup: "xcode file", inside }));
+  const excluded = textsOf(body, "exceptions").flatMap(({ value }): Reference[] => {
     const set = objects.get(value);
     if (!set) return [];
     const target = textOf(set.body, "target")?.value ?? textOf(set.body, "buildPhase")?.value;
@@ -98,17 +104,31 @@ function exceptions(node: GroupNode, { objects, folder, targets }: XcodeProject)
       }),
     ];
   });
+  return [...own, ...excluded];
 }
 
 /** Build settings that name files: by what they are called, or because their value counts from the project's folder. */
 function settings(project: XcodeProject): Reference[] {
   return [...project.objects.values()].flatMap(({ isa, body }) => {
-    const values = isa === "XCBuildConfiguration" ? valueOf(body, "buildSettings") : undefined;
-    if (values?.kind !== "dictionary") return [];
-    return values.entries.flatMap(({ key, value }): Reference[] => {
-      const texts = value.kind === "text" ? [value] : value.kind === "array" ? value.items : [];
-      return texts.flatMap((text) => (text.kind === "text" ? settingOf(project, key.value, text) : []));
-    });
+    if (isa !== "XCBuildConfiguration") return [];
+    const values = valueOf(body, "buildSettings");
+    return [...baseOf(project, body), ...(values?.kind !== "dictionary" ? [] : settingsIn(project, values))];
+  });
+}
+
+/** The file of settings on which others build, by the folder in which it lies. */
+function baseOf({ nodes, folder }: XcodeProject, body: ListDictionary): Reference[] {
+  const path = textOf(body, "baseConfigurationReferenceRelativePath");
+  const anchor = nodes.get(textOf(body, "baseConfigurationReferenceAnchor")?.value ?? "");
+  const at = anchor && folderOfGroup(anchor);
+  if (!path || at === undefined) return [];
+  return [referenceAt(path, { kind: "setting", lookup: "xcode file", inside: joined(folder, at) })];
+}
+
+function settingsIn(project: XcodeProject, values: ListDictionary): Reference[] {
+  return values.entries.flatMap(({ key, value }): Reference[] => {
+    const texts = value.kind === "text" ? [value] : value.kind === "array" ? value.items : [];
+    return texts.flatMap((text) => (text.kind === "text" ? settingOf(project, key.value, text) : []));
   });
 }
 

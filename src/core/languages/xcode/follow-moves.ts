@@ -290,7 +290,7 @@ class Following {
     const place = entry.children
       .map((child) => this.#entryPlace(child))
       .find((each) => each !== undefined && nameOf(each[0] as ProjectPath) === shown);
-    const name = place && nameOf(place[1] as ProjectPath);
+    const name = place && nameOf(place[1]);
     if (!text || name === undefined || name === shown) return;
     this.#edits.replace(text, name);
     this.#renameAll(entry.id, shown, name);

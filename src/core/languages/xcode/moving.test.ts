@@ -278,6 +278,17 @@ const cases: readonly Case[] = [
     tree: ["App/", "  Tree.swift"],
   },
   {
+    name: "a file that is built and stands in no group",
+    project: {
+      groups: [{ path: "Orchard", children: ["Tree.swift"] }],
+      more: 'AB /* Lost.swift */ = {isa = PBXFileReference; path = Orchard/Lost.swift; sourceTree = "<group>"; };\n',
+    },
+    files: { "Orchard/Tree.swift": "", "Orchard/Lost.swift": "" },
+    moves: ["Orchard/Lost.swift > Orchard/Found/Lost.swift"],
+    edits: [`${projectPath}: Orchard/Lost.swift > Orchard/Found/Lost.swift`],
+    tree: ["Orchard/", "  Tree.swift"],
+  },
+  {
     name: "two projects that list one file",
     project: { groups: [{ path: "Orchard", children: ["Tree.swift"] }] },
     files: {

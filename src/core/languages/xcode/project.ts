@@ -104,6 +104,9 @@ function makeProject(text: string): XcodeProject | ListProblem {
   const nodes = new Map<string, GroupNode>();
   const mainObject = objects.get((top && textOf(top.body, "mainGroup")?.value) ?? "");
   const main = mainObject && nodeOf(mainObject, undefined, { objects, nodes });
+  // What is in no group counts from the project's folder.
+  for (const object of objects.values())
+    if (object.isa === "PBXFileReference" && !nodes.has(object.id)) nodeOf(object, undefined, { objects, nodes });
   const named = top ? textsOf(top.body, "targets") : [];
   const targets = named.flatMap(({ value }) => {
     const object = objects.get(value);
