@@ -71,6 +71,8 @@ export interface Language {
   readonly extensions: readonly string[];
   /** Whether a file's stem has a form of its own, whatever its shelf asks for: `Date+Season`, which extends `Date`. */
   readonly hasOwnForm?: (stem: string) => boolean;
+  /** Names by which its tools find files, wherever they lie: under another name they would not be found. */
+  readonly fixedNames?: RegExp;
   /** How folders end that are one thing to its tools, whatever lies in them: `.xcassets`. */
   readonly bundles?: readonly string[];
   /** Of all files, those that this adapter reads by their name or place; without it, all with its extensions. */

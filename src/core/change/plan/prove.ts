@@ -11,6 +11,7 @@ import {
   extractFrom,
   isOpen,
   languageFor,
+  languagesInUse,
   lookupNamed,
   type Extraction,
   type ListedUnder,
@@ -68,9 +69,20 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
+  result.different.push(...lostNames(passage.map.files));
   if (files.some(({ path }) => isBoundByNames(path)))
     proveSymbols({ tree, passage, files: bound, made, claims, result });
   return result;
+}
+
+/** Files that tools find by a name that they would not have any more. */
+function lostNames(moves: ReadonlyMap<ProjectPath, ProjectPath>): Difference[] {
+  const fixed = languagesInUse().flatMap(({ fixedNames }) => (fixedNames ? [fixedNames] : []));
+  return [...moves].flatMap(([from, to]): Difference[] => {
+    if (nameOf(from) === nameOf(to) || !fixed.some((names) => names.test(from))) return [];
+    const reason = `tools find it by the name ${nameOf(from)}`;
+    return [{ file: from, at: { line: 1, column: 1 }, specifier: nameOf(from), before: [from], after: [to], reason }];
+  });
 }
 
 /** A text that is whole today and would not be then. */

@@ -31,6 +31,10 @@ function write(specifier: string, { quote, within }: Reference): string | undefi
 export { pods } from "./pods.js";
 export { xcodeDocuments } from "./documents.js";
 
+/** Files that Apple's tools and systems look for by these names. */
+const fixedNames =
+  /(?:^|\/)(?:project\.pbxproj|contents\.xcworkspacedata|Package\.swift|main\.swift|(?:Localizable|InfoPlist)\.(?:strings|stringsdict|xcstrings)|PrivacyInfo\.xcprivacy|[^/]+\.xcassets\/(?:.*\/)?Contents\.json)$/;
+
 /** Source: the document types of Xcode, and the bundles of Apple's systems. */
 const bundles: readonly string[] = [
   ".xcassets",
@@ -59,6 +63,7 @@ export const xcode: Language = {
   extensions: [".pbxproj"],
   claims: (path) => path.endsWith(`/${projectFile}`),
   bundles,
+  fixedNames,
   lookups: xcodeLookups,
   prepare: () => Promise.resolve(),
   extract: extractProject,

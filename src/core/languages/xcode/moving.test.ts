@@ -431,6 +431,20 @@ describe("moves in a project", () => {
     },
   );
 
+  test.each([
+    "Orchard.xcodeproj/project.pbxproj > Orchard.xcodeproj/x.pbxproj",
+    "Package.swift > Trees.swift",
+    "App/en.lproj/Localizable.strings > App/en.lproj/Words.strings",
+    "App/main.swift > App/Start.swift",
+    "App/A.xcassets/Contents.json > App/A.xcassets/C.json",
+  ])("what tools find by its name keeps it: %s", async (move) => {
+    const [from = ""] = move.split(" > ");
+    const plan = await planOf({ [from]: from.endsWith("pbxproj") ? projectText({ groups: [] }) : "" }, [move]);
+    expect(plan.proof.different.map(({ reason }) => reason)).toEqual([
+      `tools find it by the name ${from.split("/").at(-1) ?? ""}`,
+    ]);
+  });
+
   test("a merge conflict is refused with its lines", async () => {
     const text = projectText({ groups: [{ path: "Orchard", children: ["Tree.swift"] }] });
     const broken = text.replace("\tobjects = {\n", "\tobjects = {\n<<<<<<< HEAD\n=======\n>>>>>>> other\n");
