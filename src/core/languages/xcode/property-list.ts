@@ -214,7 +214,7 @@ class Reader {
     }
     if (at === start) throw new Broken(at, "a value is missing");
     this.#at = at;
-    return this.#withComment({ kind: "text", value: text.slice(start, at), start, end: at, quote: "" });
+    return made(this.#comment(), { value: text.slice(start, at), start, end: at, quote: "" });
   }
 
   #quoted(mark: '"' | "'"): ListText {
@@ -233,29 +233,28 @@ class Reader {
     }
     this.#at = at + 1;
     const raw = text.slice(start, at);
-    return this.#withComment({
-      kind: "text",
-      value: escapes ? unescapeText(raw) : raw,
-      start,
-      end: at,
-      quote: mark,
-    });
+    return made(this.#comment(), { value: escapes ? unescapeText(raw) : raw, start, end: at, quote: mark });
   }
 
   /** A comment belongs to a text if it stands on the same line. */
-  #withComment(value: ListText): ListText {
-    const at = this.#at;
+  #comment(): ListComment | undefined {
     const { text } = this;
-    let next = at;
+    let next = this.#at;
     while (text.charCodeAt(next) === 32) next += 1;
-    if (text.charCodeAt(next) !== slash || text.charCodeAt(next + 1) !== star) return value;
+    if (text.charCodeAt(next) !== slash || text.charCodeAt(next + 1) !== star) return undefined;
     const close = text.indexOf("*/", next + 2);
     if (close < 0) throw new Broken(next, "a comment has no end");
-    const line = text.indexOf(String.fromCharCode(newline), next);
-    if (line >= 0 && line < close) return value;
-    const comment = this.#skip();
-    return comment ? { ...value, comment } : value;
+    for (let at = next; at < close; at += 1) if (text.charCodeAt(at) === newline) return undefined;
+    return this.#skip();
   }
+}
+
+/** A text, in one of two shapes: there are hundreds of thousands. */
+function made(
+  comment: ListComment | undefined,
+  { value, start, end, quote }: Omit<ListText, "kind" | "comment">,
+): ListText {
+  return comment ? { kind: "text", value, start, end, quote, comment } : { kind: "text", value, start, end, quote };
 }
 
 const letters: Readonly<Record<string, string>> = {
