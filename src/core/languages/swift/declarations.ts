@@ -68,8 +68,6 @@ export class Declarations {
   readonly declares: SymbolName[] = [];
   /** Modules that are imported. */
   readonly imports: SymbolName[] = [];
-  /** Whether something on the top level starts the app: `@main`. */
-  isMain = false;
   readonly #uses = new Map<string, SymbolName>();
   readonly #locals = new Set<string>();
   #head: Head | undefined;
@@ -139,7 +137,6 @@ export class Declarations {
   ): boolean {
     if (this.#head?.kind === "nothing" && last === "import") return this.#import(word);
     if (mark === at) {
-      if (/^(?:main|UIApplicationMain|NSApplicationMain)$/.test(word.name)) this.isMain = true;
       this.#before.word = attribute;
       return false;
     }

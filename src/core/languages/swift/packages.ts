@@ -80,7 +80,7 @@ function referencesOf({ name, texts }: Call): Reference[] {
     ? { kind: "pattern", lookup: "swift folder", ...path, listed }
     : { kind: "pattern", lookup: "swift target", ...module, inside: name, listed };
   const inside = path ? `=${path.specifier}` : `${name} ${module.specifier}`;
-  const within = ["exclude", "sources", "resources", "publicHeadersPath", "packageAccess"].flatMap((label) =>
+  const within = ["exclude", "sources", "resources", "publicHeadersPath"].flatMap((label) =>
     texts
       .filter((each) => each.label === label)
       .map(({ text }): Reference => {
