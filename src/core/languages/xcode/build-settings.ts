@@ -46,7 +46,11 @@ export function namesInSetting(key: string, { raw, start }: RawText): Reference[
 /** The paths in one value of a setting; `folder` is that from which bare paths count. */
 export function pathsInSetting(key: string, text: RawText, folder: string): Reference[] {
   if (otherKeys.test(key)) return [];
-  return tokens(text.raw).flatMap(({ at, token }) => pathOf(text, { at, token, isBare: pathKeys.test(key), folder }));
+  const isPath = pathKeys.test(key);
+  return tokens(text.raw).flatMap(({ at, token }) =>
+    // A folder behind another key may be one of the product, that only happens to be called so.
+    isPath || rooted.test(token) || /\.\w+$/.test(token) ? pathOf(text, { at, token, isBare: isPath, folder }) : [],
+  );
 }
 
 /** The paths in a script, or in a list of its inputs: those that are rooted, and words with a slash in the folder where it runs. */

@@ -256,6 +256,8 @@ const cases: readonly Case[] = [
         CODE_SIGN_ENTITLEMENTS: "$(SRCROOT)/Orchard/Orchard.entitlements",
         PRODUCT_NAME: "Orchard",
         HEADER_SEARCH_PATHS: "$(inherited) $(SRCROOT)/Orchard/Vendor/**",
+        // A folder of the product.
+        PUBLIC_HEADERS_FOLDER_PATH: "Orchard/Vendor",
       },
     },
     files: {
