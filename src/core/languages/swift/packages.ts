@@ -34,7 +34,14 @@ interface Call {
   readonly name: string;
   readonly depth: number;
   label: string;
-  readonly texts: { readonly label: string; readonly text: Text }[];
+  /** Where the label stands. */
+  at: Place;
+  readonly texts: { readonly label: string; readonly at: Place; readonly text: Text }[];
+}
+
+interface Place {
+  readonly start: number;
+  readonly end: number;
 }
 
 const [openParen, comma, colon] = [40, 44, 58];
@@ -45,6 +52,7 @@ export function extractManifest(text: string): Extraction {
   const references: Reference[] = [];
   const open: Call[] = [];
   let last = "";
+  let at: Place = { start: 0, end: 0 };
   while (scanner.next() !== "end") {
     const { kind, start, end, mark, depth, piece, quote } = scanner;
     const call = open.at(-1);
@@ -52,17 +60,21 @@ export function extractManifest(text: string): Extraction {
       const specifier = text.slice(start, end);
       // What stands in a list, or in `.process("…")`, is said of the call around it.
       const owner =
-        targets.test(call.name) || !/^(?:process|copy|embedInCode)$/.test(call.name) ? call : (open.at(-2) ?? call);
-      if (!specifier.includes("\\")) owner.texts.push({ label: owner.label, text: { start, end, specifier, quote } });
+        targets.test(call.name) || !/^(?:process|copy|embedInCode|headerSearchPath)$/.test(call.name)
+          ? call
+          : (open.at(-2) ?? call);
+      if (!specifier.includes("\\"))
+        owner.texts.push({ label: owner.label, at: owner.at, text: { start, end, specifier, quote } });
     } else if (kind === "mark") {
-      if (mark === openParen) open.push({ name: last, depth, label: "", texts: [] });
+      if (mark === openParen) open.push({ name: last, depth, label: "", at, texts: [] });
       else if (call && depth < call.depth) {
         references.push(...referencesOf(call));
         open.pop();
-      } else if (call?.depth === depth && mark === colon) call.label = last;
+      } else if (call?.depth === depth && mark === colon) [call.label, call.at] = [last, at];
       else if (call?.depth === depth && mark === comma) call.label = "";
     }
     last = kind === "name" ? text.slice(start, end) : "";
+    at = { start, end };
   }
   const { problem } = scanner;
   if (problem) return { references: [], computed: [], reading: "not read", problem };
@@ -80,14 +92,30 @@ function referencesOf({ name, texts }: Call): Reference[] {
     ? { kind: "pattern", lookup: "swift folder", ...path, listed }
     : { kind: "pattern", lookup: "swift target", ...module, inside: name, listed };
   const inside = path ? `=${path.specifier}` : `${name} ${module.specifier}`;
-  const within = ["exclude", "sources", "resources", "publicHeadersPath"].flatMap((label) =>
+  const within = ["exclude", "sources", "resources", "publicHeadersPath", "cSettings", "cxxSettings"].flatMap((label) =>
     texts
       .filter((each) => each.label === label)
       .map(({ text }): Reference => {
         return { kind: "setting", lookup: "swift in target", inside, ...text };
       }),
   );
-  return [folder, ...within];
+  // What lies in `include` is public where nothing else is said: then the label stands for that folder.
+  const label = texts.find((each) => each.text === module)?.at;
+  const headers: Reference[] =
+    find("publicHeadersPath") || !label
+      ? []
+      : [
+          {
+            kind: "pattern",
+            lookup: "swift headers",
+            inside,
+            ...label,
+            specifier: "name",
+            quote: "",
+            listed: [{ target: `the public headers of ${module.specifier}`, step: "Headers" }],
+          },
+        ];
+  return [folder, ...headers, ...within];
 }
 
 /** The folder of a target that names none: the first of the usual ones that is there. */
@@ -144,6 +172,16 @@ export const packageLookups: readonly NameLookup[] = [
     resolve(ground, from, { specifier, inside = "" }) {
       const at = usualFolder(ground, from, inside, specifier);
       return at === undefined ? unresolved : scopeAt(at);
+    },
+    spellings: ({ reference: { specifier } }) => [specifier],
+  },
+  {
+    name: "swift headers",
+    isOpen: true,
+    resolve(ground, from, { inside = "" }) {
+      const folder = targetFolder(ground, from, inside);
+      const at = folder === undefined ? undefined : joinPath(folder, "include");
+      return at !== undefined && ground.tree.hasFolder(at) ? scopeAt(at) : external;
     },
     spellings: ({ reference: { specifier } }) => [specifier],
   },

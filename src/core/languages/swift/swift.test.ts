@@ -47,7 +47,7 @@ languageContract(
     {
       name: "Package.swift",
       text: 'let package = Package(name: "Trees", dependencies: [.package(path: "../Shared"), .package(url: "x", from: "1.0.0")], targets: [\n.target(name: "Trees", path: "Sources/Orchard", exclude: ["Notes.md"], resources: [.process("Data"), .copy("a.json")]),\n.testTarget(name: "TreesTests")])',
-      specifiers: ["../Shared", "Sources/Orchard", "Notes.md", "Data", "a.json", "TreesTests"],
+      specifiers: ["../Shared", "name", "Sources/Orchard", "Notes.md", "Data", "a.json", "name", "TreesTests"],
     },
   ],
   ["Sources/Trees", "a b/c"],
@@ -350,6 +350,18 @@ describe("resources and packages that move", () => {
         "Sources/B/c.swift > Source/B/c.swift",
       ],
       edits: ["Package.swift: Sources/A > Code/A"],
+    },
+    {
+      name: "public headers, and where headers are looked for",
+      files: {
+        "Package.swift": '.target(name: "A", path: "Sources/A", cSettings: [.headerSearchPath("Private")])',
+        "Sources/A/include/a.h": "",
+        "Sources/A/include/b.h": "",
+        "Sources/A/Private/c.h": "",
+      },
+      moves: ["Sources/A/include/a.h > Sources/A/Public/a.h", "Sources/A/Private/c.h > Sources/A/Own/Private/c.h"],
+      edits: ["Package.swift: Private > Own/Private"],
+      fails: ["it would not be built into the public headers of A any more"],
     },
     {
       name: "what a target leaves out",
