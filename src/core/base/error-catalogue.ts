@@ -584,7 +584,7 @@ export const catalogue = {
   MERGE_CONFLICT: {
     refusal: "state",
     what: (d) =>
-      `${d.path ?? "A file"} holds a merge conflict (lines ${d.reason ?? "?"}), so it cannot follow the move.`,
+      `${d.path ?? "A file"} holds a merge conflict (lines ${d.reason ?? "?"}), so it cannot be changed safely.`,
     next: () => "Resolve the conflict, save the file, and run the command again. Nothing was written.",
   },
   EDITS_OVERLAP: {

@@ -12,7 +12,7 @@ import {
   type Resolution,
 } from "../languages/index.js";
 import { addTo } from "../base/grouping.js";
-import type { ProjectPath } from "../base/paths.js";
+import { isBelow, type ProjectPath } from "../base/paths.js";
 import type { Resolver } from "./resolver.js";
 
 /** One name that a file uses, and the file that declares it. */
@@ -99,14 +99,16 @@ function listings(files: readonly SymbolFile[]): Map<ProjectPath, (ListedUnder &
   return found;
 }
 
-/** The files that a reference means; of one by which a list takes in a whole folder, those in it. */
+/** The files that a reference means; of one by which a list names a folder, those in it. */
 export function filesMeant(
   { listed = [] }: Pick<Reference, "listed">,
   resolution: Resolution,
   paths: readonly ProjectPath[],
 ): readonly ProjectPath[] {
   if (resolution.state === "found") return resolution.targets;
-  return resolution.state === "scope" && listed.length > 0 ? paths.filter(resolution.takesIn) : [];
+  if (listed.length === 0) return [];
+  if (resolution.state === "scope") return paths.filter(resolution.takesIn);
+  return resolution.state === "folder" ? paths.filter((path) => isBelow(path, resolution.at)) : [];
 }
 
 function usesWithin(files: readonly SymbolFile[], members: ReadonlyMap<ProjectPath, Membership>): SymbolUse[] {

@@ -71,8 +71,11 @@ export interface Language {
   readonly extensions: readonly string[];
   /** Whether a file's stem has a form of its own, whatever its shelf asks for: `Date+Season`, which extends `Date`. */
   readonly hasOwnForm?: (stem: string) => boolean;
-  /** Names by which its tools find files, wherever they lie: under another name they would not be found. */
-  readonly fixedNames?: RegExp;
+  /**
+   * Why a file has to keep its name, wherever it lies, if it has to: `tools find it by the name main.swift`. `has` tells whether a file
+   * of some name is there.
+   */
+  keepsName?(path: ProjectPath, has: (name: string) => boolean): string | undefined;
   /** How folders end that are one thing to its tools, whatever lies in them: `.xcassets`. */
   readonly bundles?: readonly string[];
   /** Of all files, those that this adapter reads by their name or place; without it, all with its extensions. */
@@ -117,6 +120,8 @@ export interface Language {
   readonly takesByWord?: boolean;
   /** The names without a place by which its texts may mean a file, also those that are put together at run time. */
   calledAs?(path: ProjectPath): readonly string[];
+  /** What a line holds in which a name is put together that is none of a path; an extended regular expression. */
+  readonly openForm?: string;
   /** How the folder is looked up in which a name begins that is put together at run time; without it, as scripts do. */
   readonly headLookup?: string;
   /** Loads what its lookups need to look into other files. Called before references of its files are resolved. */

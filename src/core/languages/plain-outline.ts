@@ -9,6 +9,12 @@ export function countLines(text: string): number {
   return lines;
 }
 
+/** Whether comments at the head of a text, each a line behind `//`, say what a pattern looks for: that a tool made it. */
+export function saysAtHead(text: string, pattern: RegExp): boolean {
+  const lines = text.slice(0, 600).split("\n");
+  return pattern.test(lines.filter((line) => line.trimStart().startsWith("//")).join("\n"));
+}
+
 /** The outline of a text that exports nothing and shows no sign of a trade: which assets it names, and its length. */
 export function plainOutline(text: string): Outline {
   const nothing = { onlyPassesOn: false, signs: [], actions: [] };

@@ -37,14 +37,14 @@ const openWords = ["import.meta.glob", "import.meta.url", "require.context", "__
  * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a
  * sheet with something in it. As `LineForm` has it.
  *
- * `Image("tree-\(kind)")`, `import("./pages/" + name)`, `` require(/* … *\/ `./${name}`) ``, `url("../img/#{$name}.png")`
+ * `import("./pages/" + name)`, `` require(/* … *\/ `./${name}`) ``, `url("../img/#{$name}.png")`
  */
 const openForms = [
   "(import|require|resolve|[mM]ock|Actual|URL)[A-Za-z.]*[ \t]*[(][ \t]*([/][*][^*]*[*][/][ \t]*)?",
   "([\"'][^\"']*[\"'][ \t]*[+]|`[^`]*[$][{])",
   // A long call has its argument on the next line.
   "|(import|require)[ \t]*[(][ \t]*$",
-  '|(named|Image|Color|[nN]ame)[: (]+"[^"]*[\\\\][(]',
+  ...languages.flatMap(({ openForm }) => (openForm === undefined ? [] : [`|${openForm}`])),
   "|url[(][ \t]*[\"']?[^)\"']*[#@$][{]|url[(][ \t]*[\"'][^\"']*[\"'][ \t]*[+]",
 ].join("");
 

@@ -48,7 +48,7 @@ export function proveLists({ tree, passage, file, now }: ListProof): Difference[
     if (lost.length === 0 && (gained.length === 0 || (was === none && !origins.has(path) && !tree.has(path)))) continue;
     const [target = ""] = lost.length > 0 ? lost : gained;
     const reason =
-      lost.length > 0 ? `it would not be built into ${target} any more` : `it would be built into ${target}, too`;
+      lost.length > 0 ? `it would no longer be part of ${target}` : `it would become part of ${target}, too`;
     found.push({ file: file.path, at: { line: 1, column: 1 }, specifier: path, before: [], after: [], reason });
   }
   return found;

@@ -69,18 +69,21 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
-  result.different.push(...lostNames(passage.map.files));
+  result.different.push(...lostNames(passage.map.files, tree));
   if (files.some(({ path }) => isBoundByNames(path)))
     proveSymbols({ tree, passage, files: bound, made, claims, result });
   return result;
 }
 
-/** Files that tools find by a name that they would not have any more. */
-function lostNames(moves: ReadonlyMap<ProjectPath, ProjectPath>): Difference[] {
-  const fixed = languagesInUse().flatMap(({ fixedNames }) => (fixedNames ? [fixedNames] : []));
-  return [...moves].flatMap(([from, to]): Difference[] => {
-    if (nameOf(from) === nameOf(to) || !fixed.some((names) => names.test(from))) return [];
-    const reason = `tools find it by the name ${nameOf(from)}`;
+/** Files that are found by a name that they would not have any more. */
+function lostNames(moves: ReadonlyMap<ProjectPath, ProjectPath>, tree: SourceTree): Difference[] {
+  const renamed = [...moves].filter(([from, to]) => nameOf(from) !== nameOf(to));
+  const naming = languagesInUse().filter((language) => language.keepsName !== undefined);
+  let names: ReadonlySet<string> | undefined;
+  const has = (name: string): boolean => (names ??= new Set(tree.paths.map(nameOf))).has(name);
+  return renamed.flatMap(([from, to]): Difference[] => {
+    const [reason] = naming.map((language) => language.keepsName?.(from, has)).filter((each) => each !== undefined);
+    if (reason === undefined) return [];
     return [{ file: from, at: { line: 1, column: 1 }, specifier: nameOf(from), before: [from], after: [to], reason }];
   });
 }

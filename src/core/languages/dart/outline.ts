@@ -4,7 +4,7 @@
  */
 import type { Export, Outline, Sign } from "../reading.js";
 import { assetNamesIn } from "../asset-names.js";
-import { countLines } from "../plain-outline.js";
+import { countLines, saysAtHead } from "../plain-outline.js";
 
 const signs: readonly (readonly [Sign, RegExp])[] = [
   ["view", /\bextends\s+(?:_?\w*Widget|State<|ConsumerState<|SearchDelegate\b|CustomPainter\b)|\bWidget\s+build\s*\(/],
@@ -41,16 +41,7 @@ const telling = 60_000;
 export function outlineDart(text: string, _name: string, exports: readonly Export[] = []): Outline {
   const head = text.length > telling ? text.slice(0, telling) : text;
   const found = signs.flatMap(([sign, pattern]) => (pattern.test(head) ? [sign] : []));
-  if (
-    generatedHead.test(
-      text
-        .slice(0, 600)
-        .split("\n")
-        .filter((line) => line.trimStart().startsWith("//"))
-        .join("\n"),
-    )
-  )
-    found.push("generated");
+  if (saysAtHead(text, generatedHead)) found.push("generated");
   if (abstractClass.test(head) && !plainClass.test(head)) found.push("contract");
   return {
     onlyPassesOn: exports.length > 0 && exports.every(({ from }) => from !== undefined),

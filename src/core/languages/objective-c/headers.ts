@@ -6,41 +6,32 @@
  *   #import "Tree.h"                  beside, else the project's header of that name
  *   #import <Orchard/Tree.h>          a public header of the framework `Orchard`, if the project has it
  */
-import { folderOf, foldersAbove, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, joinPath, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { external, type LookupTree, type NameLookup, type Resolution } from "../lookup.js";
 import type { Mapping } from "../mapping.js";
+import { rootAround } from "../apple-projects.js";
 
 const headers = /\.(?:h|hh|hpp|hxx|inl|inc|pch|def)$/i;
 
-interface Index {
-  readonly byName: ReadonlyMap<string, readonly ProjectPath[]>;
-  /** Folders that hold a project, a package, or the description of a pod. */
-  readonly roots: ReadonlySet<ProjectPath>;
-}
+type Index = ReadonlyMap<string, readonly ProjectPath[]>;
 
 const kept = new WeakMap<LookupTree, Index>();
 
+/** The headers of a tree by their names, made once. */
 function indexOf(tree: LookupTree): Index {
   const there = kept.get(tree);
   if (there) return there;
   const byName = new Map<string, ProjectPath[]>();
-  const roots = new Set<ProjectPath>();
   for (const path of tree.paths) {
     if (headers.test(path)) {
       const name = nameOf(path);
       const list = byName.get(name);
       if (list) list.push(path);
       else byName.set(name, [path]);
-    } else if (path.endsWith(".xcodeproj/project.pbxproj")) roots.add(folderOf(folderOf(path)));
-    else if (/(?:^|\/)Package\.swift$|\.podspec$/.test(path)) roots.add(folderOf(path));
+    }
   }
-  const index = { byName, roots };
-  kept.set(tree, index);
-  return index;
-}
-
-function rootOf({ roots }: Index, path: ProjectPath): ProjectPath | undefined {
-  return [...foldersAbove(path), "" as ProjectPath].find((folder) => roots.has(folder));
+  kept.set(tree, byName);
+  return byName;
 }
 
 const byBuild = (by: ProjectPath): Mapping => {
@@ -49,16 +40,17 @@ const byBuild = (by: ProjectPath): Mapping => {
 
 /** A header that the build finds: of several, those of the file's own project; all of them where that does not decide. */
 function mapped(tree: LookupTree, from: ProjectPath, specifier: string): Resolution {
-  const index = indexOf(tree);
-  const root = rootOf(index, from);
+  const root = rootAround(tree.paths, from);
   if (root === undefined) return external;
-  const named = index.byName.get(nameOf(specifier)) ?? [];
+  const named = indexOf(tree).get(nameOf(specifier)) ?? [];
   const plain = specifier.replace(/^(?:\.{1,2}\/)+/, "");
   const exact = named.filter((path) => path === plain || path.endsWith(`/${plain}`));
   // The first part may be the name of a framework, or of a pod, and no folder.
   const found =
-    exact.length > 0 || specifier.startsWith(".") ? exact : named.filter((path) => rootOf(index, path) !== undefined);
-  const own = found.filter((path) => rootOf(index, path) === root);
+    exact.length > 0 || specifier.startsWith(".")
+      ? exact
+      : named.filter((path) => rootAround(tree.paths, path) !== undefined);
+  const own = found.filter((path) => rootAround(tree.paths, path) === root);
   const targets = own.length > 0 ? own : found;
   return targets.length === 0 ? external : { state: "found", targets, scheme: byBuild(root) };
 }

@@ -42,6 +42,8 @@ export const swift: Language = {
   hasOwnForm: (stem) => stem.includes("+"),
   lookups: [...resourceLookups, ...packageLookups],
   calledAs: namesOf,
+  // `Image("tree-\\(kind)")`
+  openForm: '(named|Image|Color|[nN]ame)[: (]+"[^"]*[\\\\][(]',
   libraries: modulesOf,
   isListed: true,
   // The compiler refuses two: "filename used twice".

@@ -4,7 +4,7 @@
  */
 import type { Export, Outline, Sign } from "../reading.js";
 import { assetNamesIn } from "../asset-names.js";
-import { countLines } from "../plain-outline.js";
+import { countLines, saysAtHead } from "../plain-outline.js";
 
 const signs: readonly (readonly [Sign, RegExp])[] = [
   [
@@ -46,11 +46,7 @@ const telling = 60_000;
 export function outlineSwift(text: string, _name: string, exports: readonly Export[] = []): Outline {
   const head = text.length > telling ? text.slice(0, telling) : text;
   const found = signs.flatMap(([sign, pattern]) => (pattern.test(head) ? [sign] : []));
-  const comments = text
-    .slice(0, 600)
-    .split("\n")
-    .filter((line) => line.trimStart().startsWith("//"));
-  if (generatedHead.test(comments.join("\n"))) found.push("generated");
+  if (saysAtHead(text, generatedHead)) found.push("generated");
   if (protocols.test(head) && !types.test(head)) found.push("contract");
   return {
     onlyPassesOn: exports.length > 0 && exports.every(({ from }) => from !== undefined),

@@ -2,8 +2,9 @@
  * What names of resources mean: the one thing of an app that bears the name, wherever it lies. Where none does, or several do, a name
  * is no reference: nobody could say which is meant. Sources: Apple, "Asset Catalog Format Reference"; documentation of each call.
  */
-import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { inCase, splitWords } from "../../base/names/index.js";
+import { rootAround } from "../apple-projects.js";
 import { external, type LookupTree, type NameLookup, type Question, type Resolution } from "../lookup.js";
 
 /** Something that bears a name: a folder of a catalogue that is one thing, or a file. */
@@ -44,7 +45,7 @@ const kept = new WeakMap<LookupTree, Index>();
 function indexOf(tree: LookupTree): Index {
   const there = kept.get(tree);
   if (there) return there;
-  const rootOf = rootsOf(tree);
+  const rootOf = (path: ProjectPath): ProjectPath => rootAround(tree.paths, path) ?? rootPath;
   const bearers = new Map<string, Bearer[]>();
   const add = (kind: string, name: string, at: ProjectPath, isFolder: boolean): void => {
     const key = `${kind} ${name}`;
@@ -98,16 +99,6 @@ function symbolsOf(name: string, kind: string): readonly string[] {
   const camel = inCase(splitWords(name), "camel");
   const word = kind === "colour" ? /Colou?r$/ : /Image$/;
   return camel === "" ? [] : [...new Set([camel, camel.replace(word, "")])].filter((each) => each !== "");
-}
-
-/** The nearest folder around a path that holds a project or a package. */
-function rootsOf(tree: LookupTree): (path: ProjectPath) => ProjectPath {
-  const roots = new Set<ProjectPath>();
-  for (const path of tree.paths) {
-    if (path.endsWith(".xcodeproj/project.pbxproj")) roots.add(folderOf(folderOf(path)));
-    else if (path.endsWith("Package.swift")) roots.add(folderOf(path));
-  }
-  return (path) => foldersAbove(path).find((folder) => roots.has(folder)) ?? ("" as ProjectPath);
 }
 
 /** Of what bears a name, that of the file's own project, each variant of one thing with it; nothing where it is several things. */
@@ -180,5 +171,15 @@ export const resourceLookups: readonly NameLookup[] = [
   ...["picture", "colour", "picture symbol", "colour symbol", "icon", "model", "storyboard", "nib", "data", "file"].map(
     lookupOf,
   ),
+  // `forResource: "apple", withExtension: "json", subdirectory: "Data"`: a folder that is bundled as it is.
+  {
+    name: "apple folder",
+    isOpen: true,
+    resolve({ tree }, _, { specifier, inside = "" }) {
+      const found = tree.paths.filter((path) => `/${path}`.endsWith(`/${specifier}/${inside}`));
+      return found.length === 1 ? { state: "found", targets: found, scheme: "relative" } : external;
+    },
+    spellings: ({ reference: { specifier } }) => [specifier],
+  },
   { name: "swift module", isOpen: true, resolve: () => external, spellings: () => [] },
 ];

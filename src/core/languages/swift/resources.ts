@@ -64,6 +64,8 @@ interface Call {
   /** The file that an argument named, until its extension is known. */
   file?: { readonly start: number; readonly end: number; readonly specifier: string; readonly quote: string };
   extension?: string;
+  /** The folder of the bundle in which it lies, where that is said. */
+  directory?: { readonly start: number; readonly end: number; readonly specifier: string; readonly quote: string };
 }
 
 /** Takes tokens, and finds the names among them. */
@@ -126,6 +128,10 @@ class ResourceNames {
       if (piece === "whole" && !value.includes("\\")) call.file = { start, end, specifier: value, quote };
       return;
     }
+    if (/^(?:inDirectory|subdirectory)$/.test(call.label)) {
+      if (piece === "whole" && value !== "") call.directory = { start, end, specifier: value, quote };
+      return;
+    }
     if (/^(?:withExtension|ofType|extension)$/.test(call.label)) {
       if (piece === "whole") call.extension = value;
       return;
@@ -141,7 +147,9 @@ class ResourceNames {
       this.references.push(referenceTo(named, { start, end, specifier: value, quote }));
   }
 
-  #close({ file, extension }: Call): void {
+  #close({ file, extension, directory }: Call): void {
+    const name = file && file.specifier + (extension === undefined || extension === "" ? "" : `.${extension}`);
+    if (directory && name !== undefined) this.references.push({ ...referenceTo("folder", directory), inside: name });
     if (file)
       this.references.push({
         ...referenceTo("file", file),

@@ -228,6 +228,40 @@ describe("resources and packages that move", () => {
       gaps: ["computed App/a.swift"],
     },
     {
+      name: "a nib whose class has its name",
+      files: { "App/TreeCell.xib": "", "App/Cells/TreeCell.swift": "" },
+      moves: ["App/TreeCell.xib > App/BoughCell.xib"],
+      fails: ["the class TreeCell may load it by its own name"],
+    },
+    {
+      name: "a nib of no class",
+      files: { "App/Header.xib": "", "App/a.swift": 'UINib(nibName: "Header", bundle: nil)' },
+      moves: ["App/Header.xib > App/Footer.xib"],
+      edits: ["App/a.swift: Header > Footer"],
+    },
+    {
+      name: "a storyboard whose translations have its name",
+      files: { "App/Base.lproj/Main.storyboard": "", "App/de.lproj/Main.strings": "" },
+      moves: ["App/Base.lproj/Main.storyboard > App/Base.lproj/Trees.storyboard"],
+      fails: ["Main.strings translates it by its name"],
+    },
+    {
+      name: "translations of a storyboard",
+      files: { "App/Base.lproj/Main.storyboard": "", "App/de.lproj/Main.strings": "" },
+      moves: ["App/de.lproj/Main.strings > App/de.lproj/Words.strings"],
+      fails: ["it translates Main.storyboard by its name"],
+    },
+    {
+      name: "a file that is asked for in a folder of the bundle",
+      files: {
+        "Data/apple.json": "",
+        "Data/b.json": "",
+        "App/a.swift": 'Bundle.main.url(forResource: "apple", withExtension: "json", subdirectory: "Data")',
+      },
+      moves: ["Data/apple.json > Kept/apple.json"],
+      fails: ["nothing would answer to any spelling of it"],
+    },
+    {
       name: "a whole text that no call explains may be the name",
       files: { [catalogue]: "{}", "App/a.swift": 'let icon = "apple"; let other = "apples"' },
       moves: [renamed],
@@ -332,7 +366,7 @@ describe("resources and packages that move", () => {
         "Sources/B/b.swift": "",
       },
       moves: ["Sources/A/a.swift > Sources/B/a.swift"],
-      fails: ["it would not be built into A any more"],
+      fails: ["it would no longer be part of A"],
     },
     {
       name: "a folder of a target by its path, and one by its name",
@@ -361,7 +395,7 @@ describe("resources and packages that move", () => {
       },
       moves: ["Sources/A/include/a.h > Sources/A/Public/a.h", "Sources/A/Private/c.h > Sources/A/Own/Private/c.h"],
       edits: ["Package.swift: Private > Own/Private"],
-      fails: ["it would not be built into the public headers of A any more"],
+      fails: ["it would no longer be part of the public headers of A"],
     },
     {
       name: "what a target leaves out",

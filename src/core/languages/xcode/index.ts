@@ -1,11 +1,12 @@
 /** Xcode: project files, and the settings beside them. */
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Language } from "../language.js";
 import type { Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { extractProject } from "./extract.js";
 import { xcodeLookups } from "./lookups.js";
 import { keepListed } from "./keep-listed.js";
-import { projectFile } from "./projects.js";
+import { projectFile } from "../apple-projects.js";
 import { escapeText, isBare, textAt } from "./property-list.js";
 
 /** A word within a text ends where a path in it does. */
@@ -31,9 +32,25 @@ function write(specifier: string, { quote, within }: Reference): string | undefi
 export { pods } from "./pods.js";
 export { xcodeDocuments } from "./documents.js";
 
+const classFiles = [".swift", ".m", ".mm"];
+
 /** Files that Apple's tools and systems look for by these names. */
 const fixedNames =
   /(?:^|\/)(?:project\.pbxproj|contents\.xcworkspacedata|Package\.swift|main\.swift|(?:Localizable|InfoPlist)\.(?:strings|stringsdict|xcstrings)|PrivacyInfo\.xcprivacy|[^/]+\.xcassets\/(?:.*\/)?Contents\.json)$/;
+
+/** What is found by its name alone, which stands nowhere as a text. */
+function keepsName(path: ProjectPath, has: (name: string) => boolean): string | undefined {
+  const name = nameOf(path);
+  if (fixedNames.test(path)) return `tools find it by the name ${name}`;
+  const stem = name.slice(0, name.lastIndexOf("."));
+  if (name.endsWith(".xib") && classFiles.some((ending) => has(stem + ending)))
+    return `the class ${stem} may load it by its own name`;
+  if (/\.(?:storyboard|xib)$/.test(name) && has(`${stem}.strings`)) return `${stem}.strings translates it by its name`;
+  const translated = [".storyboard", ".xib"].find((ending) => has(stem + ending));
+  return name.endsWith(".strings") && translated !== undefined
+    ? `it translates ${stem}${translated} by its name`
+    : undefined;
+}
 
 /** Source: the document types of Xcode, and the bundles of Apple's systems. */
 const bundles: readonly string[] = [
@@ -63,7 +80,7 @@ export const xcode: Language = {
   extensions: [".pbxproj"],
   claims: (path) => path.endsWith(`/${projectFile}`),
   bundles,
-  fixedNames,
+  keepsName,
   lookups: xcodeLookups,
   prepare: () => Promise.resolve(),
   extract: extractProject,

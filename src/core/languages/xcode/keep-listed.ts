@@ -4,7 +4,7 @@ import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js
 import type { ListChange, ListedLine, ListTree } from "../language.js";
 import { followMoves } from "./follow-moves.js";
 import { isRead, readProject } from "./project.js";
-import { projectsOf } from "./projects.js";
+import { projectsOf } from "../apple-projects.js";
 
 /** The edits by which all projects go on listing what they list. Throws `MERGE_CONFLICT`. */
 export function keepListed({ moves, made, gone }: ListChange, tree: ListTree): readonly ListedLine[] {

@@ -10,7 +10,7 @@ import {
   type SpellingTask,
 } from "../lookup.js";
 import { joined } from "./project.js";
-import { projectsOf } from "./projects.js";
+import { projectsOf } from "../apple-projects.js";
 
 /** The folder in which a project lies: that around the one that is called after it. */
 function homeOf(from: ProjectPath): ProjectPath {

@@ -184,6 +184,14 @@ const cases: readonly Case[] = [
     tree: ["Orchard/", "  Views/", "    Tree.swift", "    Assets.xcassets"],
   },
   {
+    name: "what leaves a folder that is copied as it is",
+    project: { groups: ["www", "index.html"], targets: { Orchard: ["www"] } },
+    files: { "www/a.js": "", "www/b.js": "", "index.html": "" },
+    moves: ["www/a.js > src/a.js"],
+    fails: ["src/a.js it would no longer be part of Orchard"],
+    tree: ["www", "index.html"],
+  },
+  {
     name: "translations go together",
     project: {
       groups: [
@@ -404,7 +412,7 @@ const cases: readonly Case[] = [
     },
     files: { "Shared/Tree.swift": "", "Orchard/Twig.swift": "" },
     moves: ["Shared/Tree.swift > Orchard/Tree.swift"],
-    fails: ["Orchard/Tree.swift it would be built into Orchard, too"],
+    fails: ["Orchard/Tree.swift it would become part of Orchard, too"],
     tree: ["Orchard", "Orchard/", "  Tree.swift"],
   },
 ];
