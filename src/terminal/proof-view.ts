@@ -26,6 +26,9 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     `${detail} is still to be generated, so nothing proves what comes of it; run the generator`,
   "found by name": ({ detail, names }) =>
     `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
+  "another type": ({ detail, names }) =>
+    names === undefined ? detail : `it may not be the type in ${nameOf(names)} that is meant: ${detail}`,
+  stored: ({ detail }) => `${detail}; see that it is taken over`,
   "unknown alias": ({ detail, names }) =>
     `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,
   "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,

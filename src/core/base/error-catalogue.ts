@@ -222,6 +222,11 @@ export const catalogue = {
     next: (d) =>
       d.reason ? `Did you mean ${d.reason}?` : "Name something that stands in the file itself, outside of functions.",
   },
+  TYPE_ONLY: {
+    refusal: "usage",
+    what: (d) => `${d.path} in ${d.other} is no type of the top level, and only those get new names there.`,
+    next: () => "Name a class, struct, enum, actor, protocol or typealias that stands in no other; rename the rest in your editor.",
+  },
   NAME_ELSEWHERE: {
     refusal: "usage",
     what: (d) => `${d.path} is not declared in ${d.other}, which only passes it on.`,

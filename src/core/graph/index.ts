@@ -43,3 +43,4 @@ export {
   type Mention,
 } from "./mentions.js";
 export { companionsOf, cutTie, tiesOf, type Declaration, type Tie, type Ties } from "./ties.js";
+export { loadTypes, Types, typesAfter, type TypeFile, type TypeMeaning, type TypeWorld } from "./types.js";

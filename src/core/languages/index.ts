@@ -49,6 +49,7 @@ export {
   type TextNames,
   type Variable,
 } from "./names.js";
+export type { DeclaredAs, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
 export type { Bonds, Statement, StatementKind } from "./statements.js";
 export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";
 export type { Answer, Ground, LookupTree, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";

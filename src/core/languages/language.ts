@@ -10,6 +10,7 @@ import type { SourceText, TextEdit } from "../base/text/index.js";
 import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
+import type { TypeForms } from "./type-names.js";
 import type { Statement } from "./statements.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
 
@@ -89,6 +90,8 @@ export interface Language {
    * when it is first asked, and is asked only of files that hold a name that is looked for.
    */
   names?(text: string, name: string): Promise<TextNames | undefined>;
+  /** Where types are named, where its files know each other's types without naming the files. */
+  readonly types?: TypeForms;
   /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
   /** How its files take whole files, where they do so by statements that need not list names. */

@@ -123,6 +123,8 @@ export interface Membership {
   readonly library: string;
   /** Further libraries to which it belongs: a file that is built into several targets. */
   readonly also?: readonly string[];
+  /** What code calls these libraries where it names them, in their order. */
+  readonly called?: readonly string[];
   /** Further libraries whose names it sees. */
   readonly sees: readonly string[];
 }

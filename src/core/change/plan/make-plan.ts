@@ -175,6 +175,8 @@ async function proveRenames(
     return (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed });
   if (goes.length > 0)
     return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed });
+  if (claims.some(({ file }) => languageFor(file)?.types?.declaring !== undefined))
+    return (await import("./prove-types.js")).proveTypes({ ...facts, claims });
   return (await import("./prove-names.js")).proveNames({ ...facts, claims });
 }
 

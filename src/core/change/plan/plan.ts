@@ -49,6 +49,8 @@ export type GapReason =
   | "beside" //         something that nobody can look into comes to stand beside names that it may give, too
   | "to be written" //  a part that a generator has to write before anything can be said of it
   | "found by name" //  a tag that nothing in its file explains, called as a component's file is called today
+  | "another type" // a type from outside, or one that cannot be told apart, may be meant where one gets another name
+  | "stored" //       what people have stored is found by a name that changes
   | "unknown alias" // a name through an alias that nobody knows, whose end is that of a moved file
   | "link text"; //     a moved link whose text is not UTF-8
 

@@ -36,6 +36,8 @@ export interface NameProof {
   readonly map: MoveMap;
   readonly claims: readonly Renames[];
   readonly texts: readonly NewText[];
+  /** Files that are made. */
+  readonly made?: readonly ProjectPath[];
 }
 
 /** What came of it. */

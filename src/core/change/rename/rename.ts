@@ -69,6 +69,11 @@ export function changingMentions(renamed: RenameDraft, chosen: readonly Mentione
 
 type Tree = Project["tree"];
 
+/** Whether the types of a file get new names by what all files know, and not by what is imported. */
+function renamesTypes(path: ProjectPath | undefined): boolean {
+  return path !== undefined && languageFor(path)?.types?.declaring !== undefined;
+}
+
 class Rename {
   readonly #named = new Map<ProjectPath, Promise<TextNames | undefined>>();
 
@@ -80,6 +85,12 @@ class Rename {
 
   async draft(withMentions: boolean): Promise<RenameDraft> {
     const files = this.request.name === undefined ? askedFiles(this.tree, this.request) : undefined;
+    if (renamesTypes(files ? files.leader : this.request.path)) {
+      const { typeRename } = await import("./rename-types.js");
+      const renamed = await typeRename({ tree: this.tree, modules: this.modules, request: this.request, files });
+      const generated = this.#generated(renamed.draft.edits.map(({ file }) => file));
+      return withMentions ? changingMentions({ ...renamed, generated }, renamed.mentions) : { ...renamed, generated };
+    }
     const names = files ? await this.#namesOfFile(files) : [await this.#nameAsked()];
     for (const { to, from } of names) if (from !== "default") ensureIdentifier(to);
     const words = files?.words;

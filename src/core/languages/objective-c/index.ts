@@ -3,6 +3,7 @@ import type { CompanionRules, Language, ReadingDepth } from "../language.js";
 import type { Export, Extraction, Outline, Reference, Sign } from "../reading.js";
 import { assetNamesIn } from "../asset-names.js";
 import { countLines } from "../plain-outline.js";
+import type { TypeNames, TypePlace } from "../type-names.js";
 import { headerLookup } from "./headers.js";
 
 const companions: CompanionRules = {
@@ -90,6 +91,17 @@ function readAt(text: string, start: number, { quote }: Reference): { end: numbe
   return end < 0 || /[\r\n\\]/.test(specifier) ? undefined : { end, specifier };
 }
 
+/** Comments, strings, and what stands beside them. */
+const pieces = /\/\/[^\r\n]*|\/\*[^]*?\*\/|"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'|([A-Za-z_]\w*)/g;
+
+/** Names outside of comments and strings: whether one means a class of Swift, its header alone would tell, and that is generated. */
+function namesIn(text: string): TypeNames {
+  const places = [...text.matchAll(pieces)].flatMap(({ 1: name, index: start }): TypePlace[] =>
+    name === undefined ? [] : [{ name, start, end: start + name.length, role: "unclear", scope: -1 }],
+  );
+  return { scopes: [], places };
+}
+
 export const objectiveC: Language = {
   name: "objective-c",
   trade: "code",
@@ -97,6 +109,7 @@ export const objectiveC: Language = {
   companions,
   hasOwnForm: (stem) => stem.includes("+"),
   lookups: [headerLookup],
+  types: { read: namesIn },
   prepare: () => Promise.resolve(),
   extract,
   outline,

@@ -4,9 +4,11 @@ import type { Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { extractSwift } from "./extract.js";
 import { modulesOf } from "./libraries.js";
+import { lentTypes } from "./lent-types.js";
 import { outlineSwift } from "./outline.js";
 import { extractManifest, isManifest, packageLookups } from "./packages.js";
 import { namesOf, resourceLookups } from "./resource-lookups.js";
+import { isReservedInSwift, swiftTypeNames } from "./type-names.js";
 
 const companions: CompanionRules = {
   infixes: [],
@@ -46,6 +48,13 @@ export const swift: Language = {
   openForm: '(named|Image|Color|[nN]ame)[: (]+"[^"]*[\\\\][(]',
   libraries: modulesOf,
   isListed: true,
+  types: {
+    declaring: "(class|struct|enum|actor|protocol|extension|typealias)[ \t]+([A-Za-z0-9_]+[.])*",
+    goAlong: ["_Previews", "_Preview", "Delegate", "DataSource"],
+    read: swiftTypeNames,
+    isReserved: isReservedInSwift,
+    lends: lentTypes,
+  },
   // The compiler refuses two: "filename used twice".
   hasUniqueNames: true,
   prepare: () => Promise.resolve(),
@@ -61,6 +70,7 @@ export const swiftManifests: Language = {
   trade: "settings",
   extensions: [".swift"],
   claims: isManifest,
+  listsCode: true,
   prepare: () => Promise.resolve(),
   extract: extractManifest,
   outline: plainOutline,

@@ -14,12 +14,14 @@ function moduleName(target: string): string {
 export function modulesOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership> {
   const byName = new Map<string, Set<string>>();
   const own = new Map<ProjectPath, readonly string[]>();
+  const called = new Map<string, string>();
   for (const { path, listed = [] } of files) {
     const modules = listed
       .filter(({ step }) => step === "Sources" || step === "Folder" || step === "Package")
       .map(({ by, target }) => {
         const key = `${by} ${target}`;
         const name = moduleName(target);
+        called.set(key, name);
         byName.set(name, (byName.get(name) ?? new Set()).add(key));
         return key;
       });
@@ -31,7 +33,8 @@ export function modulesOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPat
       if (library === undefined) return [];
       const imported = extraction.references.filter(({ lookup }) => lookup === "swift module");
       const sees = imported.flatMap(({ specifier }) => [...(byName.get(specifier) ?? [])]);
-      return [[path, { library, ...(also.length > 0 && { also }), sees: [...new Set(sees)] }]];
+      const names = [library, ...also].map((key) => called.get(key) ?? "");
+      return [[path, { library, ...(also.length > 0 && { also }), called: names, sees: [...new Set(sees)] }]];
     }),
   );
 }

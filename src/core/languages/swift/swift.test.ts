@@ -415,8 +415,8 @@ describe("resources and packages that move", () => {
   });
 });
 
-test("a name in Swift is not told apart yet, and that is said", async () => {
-  const asked = planRename({ "App/Tree.swift": "struct Tree {}" }, "App/Tree.swift Tree Bough");
+test("a name in Objective-C is not told apart yet, and that is said", async () => {
+  const asked = planRename({ "App/Tree.m": "@implementation Tree @end" }, "App/Tree.m Tree Bough");
   await expect(asked).rejects.toMatchObject({ code: "NAMES_LANGUAGE" });
 });
 

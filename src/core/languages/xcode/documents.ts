@@ -6,6 +6,7 @@ import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { namesInSetting, pathsInSetting } from "./build-settings.js";
+import { classesOfInterface, classesOfList, classesOfModel } from "./class-names.js";
 
 type Form = Pick<Reference, "kind" | "lookup" | "inside" | "within">;
 
@@ -214,6 +215,14 @@ export const xcodeDocuments: readonly Language[] = [
   documentOf("xcode configuration", [".xcconfig"], extractConfiguration),
   documentOf("xcode workspace", [".xcworkspacedata"], extractWorkspace),
   documentOf("xcode scheme", [".xcscheme"], extractScheme),
-  documentOf("interface builder", [".storyboard", ".xib"], extractInterface),
-  documentOf("property list", [".plist", ".entitlements"], extractList),
+  {
+    ...documentOf("interface builder", [".storyboard", ".xib"], extractInterface),
+    types: { read: classesOfInterface },
+  },
+  { ...documentOf("property list", [".plist", ".entitlements"], extractList), types: { read: classesOfList } },
+  {
+    ...documentOf("data model", [""], (text) => conflictIn(text) ?? found([])),
+    claims: (path) => /\.xcdatamodel\/contents$/.test(path),
+    types: { read: classesOfModel },
+  },
 ];
