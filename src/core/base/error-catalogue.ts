@@ -225,7 +225,8 @@ export const catalogue = {
   TYPE_ONLY: {
     refusal: "usage",
     what: (d) => `${d.path} in ${d.other} is no type of the top level, and only those get new names there.`,
-    next: () => "Name a class, struct, enum, actor, protocol or typealias that stands in no other; rename the rest in your editor.",
+    next: () =>
+      "Name a class, struct, enum, actor, protocol or typealias that stands in no other; rename the rest in your editor.",
   },
   NAME_ELSEWHERE: {
     refusal: "usage",

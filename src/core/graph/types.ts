@@ -87,7 +87,9 @@ export class Types {
   #reach(path: ProjectPath): { readonly libraries: readonly string[]; readonly sees: readonly string[] } {
     const member = this.world.members.get(path);
     // Files that nothing lists are taken for one library; the proof says so.
-    return member ? { libraries: [member.library, ...(member.also ?? [])], sees: member.sees } : { libraries: [""], sees: [] };
+    return member
+      ? { libraries: [member.library, ...(member.also ?? [])], sees: member.sees }
+      : { libraries: [""], sees: [] };
   }
 
   /** What a place means. */
@@ -104,7 +106,8 @@ export class Types {
     if (qualifier.startsWith("$")) return one(this.tops(name), "several modules have a type of this name");
     const holder = this.#bare(path, qualifier, scope);
     const byModule = this.tops(name).filter(({ file }) => this.world.members.get(file)?.called?.includes(qualifier));
-    if (holder.state === "outside") return byModule.length > 0 ? one(byModule, "several types of the module are called so") : inner;
+    if (holder.state === "outside")
+      return byModule.length > 0 ? one(byModule, "several types of the module are called so") : inner;
     // A type that is called as its module is hides the module.
     if (byModule.length === 0 || holder.state === "inner") return inner;
     return { state: "unclear", why: `${qualifier} is a module and a type` };
@@ -123,7 +126,10 @@ export class Types {
       if (within.found === "type") return inner;
       if (within.found === "member") return { state: "unclear", why: `${scope.type} has a member of this name` };
       if (within.lent !== undefined)
-        return { state: "unclear", why: `${within.lent}, from which ${scope.type} has its own, has a type of this name` };
+        return {
+          state: "unclear",
+          why: `${within.lent}, from which ${scope.type} has its own, has a type of this name`,
+        };
       doubt ??= within.unread === undefined ? undefined : doubtOf(scope.type, within.unread);
     }
     const meant = one(this.known(path, name), "several files declare it");
@@ -148,7 +154,8 @@ export class Types {
       if (declared === "member") found = { ...found, found: "member" };
       for (const parent of body.parents) {
         const key = this.#bodyOf(parent, type);
-        const above = key === undefined ? this.#lent(forms, parent, name) : this.#within(path, { type: key, name }, seen);
+        const above =
+          key === undefined ? this.#lent(forms, parent, name) : this.#within(path, { type: key, name }, seen);
         if (above.found === "type") return above;
         found = { ...above, ...found };
       }
@@ -186,6 +193,12 @@ interface Within {
   readonly unread?: string;
 }
 
+function lentBy(type: string, lent: string): string {
+  return type === lent
+    ? `${type} has a type of this name`
+    : `${type} descends from ${lent}, which has a type of this name`;
+}
+
 function doubtOf(type: string, unread: string): string {
   return unread === type
     ? `${type} is declared outside, and may have a type of this name`
@@ -218,7 +231,7 @@ export async function loadTypes({ modules, holders, names, withForm }: TypeSearc
   };
   holders.forEach(load);
   const asked = new Set<string>();
-  for (let wanted = around([...files.values()], names); wanted.length > 0; ) {
+  for (let wanted = around([...files.values()], names); wanted.length > 0;) {
     for (const word of wanted) asked.add(word);
     for (const language of languagesWith(files.keys())) {
       const { declaring } = language.types ?? {};

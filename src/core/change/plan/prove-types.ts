@@ -57,7 +57,9 @@ class Proof {
         this.#wrong(file, 0, name, { before: [file], after: [], reason: `it was to become ${to}, and would not` });
       if (!this.before.world.members.has(file))
         this.#gap("another type", file, 0, "no target that was read builds it, so whose names it knows is not known");
-      const place = this.before.world.files.get(file)?.names?.places.find((each) => each.name === name && each.isStored);
+      const place = this.before.world.files
+        .get(file)
+        ?.names?.places.find((each) => each.name === name && each.isStored);
       if (place) this.#gap("stored", file, place.start, `what is stored as ${name} would not be found as ${to}`);
     }
   }
@@ -84,7 +86,11 @@ class Proof {
     return [...this.words].some((word) => text.includes(word));
   }
 
-  #place({ path, goes }: { readonly path: ProjectPath; readonly goes: ProjectPath }, now: TypePlace, then: TypePlace): void {
+  #place(
+    { path, goes }: { readonly path: ProjectPath; readonly goes: ProjectPath },
+    now: TypePlace,
+    then: TypePlace,
+  ): void {
     const isConcerned = this.words.has(now.name) || this.words.has(then.name);
     if (!isConcerned) {
       if (now.name === then.name) return;
@@ -118,7 +124,11 @@ class Proof {
   #doubt(path: ProjectPath, place: TypePlace, meaning: TypeMeaning): void {
     const claim = this.input.claims.find(({ name }) => name === place.name);
     if (!claim) return;
-    if (meaning.state === "known" && meaning.doubt !== undefined && this.#renamed.has(`${meaning.file}\n${meaning.name}`))
+    if (
+      meaning.state === "known" &&
+      meaning.doubt !== undefined &&
+      this.#renamed.has(`${meaning.file}\n${meaning.name}`)
+    )
       this.#gap("another type", path, place.start, meaning.doubt, claim.file);
     if (meaning.state !== "unclear" || this.#isKnownApart(path, place, claim)) return;
     this.#gap("another type", path, place.start, meaning.why, claim.file);
@@ -132,11 +142,18 @@ class Proof {
   }
 
   #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string, names?: ProjectPath): void {
+    // What is said of one place of a file is said of all.
+    if (this.#gaps.some((gap) => gap.file === file && gap.detail === detail)) return;
     const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
     this.#gaps.push({ reason, file, at, detail, ...(names !== undefined && { names }) });
   }
 
-  #wrong(file: ProjectPath, start: number, specifier: string, rest: Pick<Difference, "before" | "after" | "reason">): void {
+  #wrong(
+    file: ProjectPath,
+    start: number,
+    specifier: string,
+    rest: Pick<Difference, "before" | "after" | "reason">,
+  ): void {
     const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
     this.#different.push({ file, at, specifier, ...rest });
   }

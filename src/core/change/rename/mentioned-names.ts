@@ -92,15 +92,15 @@ async function takenPlaces(
   path: ProjectPath,
   { modules, namesIn }: MentionInput,
 ): Promise<((start: number) => boolean) | undefined> {
-  const { names: byScope, types, saysAll } = languageFor(path) ?? {};
-  if (saysAll === true) return undefined;
-  if (types) {
-    const read = types.read(modules.tree.text(path)?.text ?? "", nameOf(path));
+  const language = languageFor(path);
+  if (language?.saysAll === true) return undefined;
+  if (language?.types) {
+    const read = language.types.read(modules.tree.text(path)?.text ?? "", nameOf(path));
     const { references } = modules.reading(path);
     const starts = new Set(read?.places.map(({ start }) => start));
     return read && ((start) => starts.has(start) || references.some((each) => each.start <= start && start < each.end));
   }
-  if (byScope === undefined) {
+  if (language?.names === undefined) {
     const { references } = modules.reading(path);
     return (start) => references.some((each) => each.start <= start && start < each.end);
   }

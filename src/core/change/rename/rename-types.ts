@@ -191,7 +191,9 @@ function extensionsOf(tree: SourceTree, { files }: TypeWorld, { files: [own], fr
   return tree.paths.flatMap((path): Move[] => {
     const name = nameOf(path);
     if (!name.startsWith(`${from}+`) || languageFor(path) !== languageFor(own)) return [];
-    const extended = files.get(path)?.names?.scopes.some(({ type, isExtension }) => isExtension === true && type === from);
+    const extended = files
+      .get(path)
+      ?.names?.scopes.some(({ type, isExtension }) => isExtension === true && type === from);
     if (extended !== true) return [];
     return [{ from: path, to: inFolder(folderOf(path), to + name.slice(from.length)), why: "companion", because: own }];
   });

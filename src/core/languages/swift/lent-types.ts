@@ -4,9 +4,16 @@
  * documentation of the Swift standard library, Foundation, SwiftUI, SwiftData, Combine, UIKit, AppKit, XCTest.
  */
 
+/** What views of UIKit have within themselves, all of them together. */
+const views =
+  "AnimationCurve AnimationOptions AnimationTransition AutoresizingMask ContentMode KeyframeAnimationOptions SystemAnimation TintAdjustmentMode ContentHorizontalAlignment ContentVerticalAlignment Event State ButtonType Configuration ConfigurationUpdateHandler Role CellStyle SelectionStyle EditingStyle AccessoryType StateMask SeparatorStyle FocusStyle DragState BorderStyle ViewMode Axis Alignment Distribution IndexDisplayMode KeyboardDismissMode ContentInsetAdjustmentBehavior DecelerationRate RowAnimation ScrollPosition SeparatorInsetReference Style ReorderingCadence ElementKind CellRegistration SupplementaryRegistration SelfSizingInvalidation BackgroundStyle Direction PreferredIndicatorImage Segment DisplayStyle";
+
 /** Types, and what each of them has within itself. */
 const lists: readonly (readonly [types: string, within: string])[] = [
-  ["Equatable Hashable Comparable Codable Encodable Decodable Error LocalizedError CustomNSError Sendable AnyObject", ""],
+  [
+    "Equatable Hashable Comparable Codable Encodable Decodable Error LocalizedError CustomNSError Sendable AnyObject",
+    "",
+  ],
   ["CustomStringConvertible CustomDebugStringConvertible Copyable Actor MainActor Observable PersistentModel", ""],
   ["NSObjectProtocol NSCopying NSCoding NSSecureCoding UIResponder NSResponder NSManagedObject XCTestCase", ""],
   ["UIApplicationDelegate UIWindowSceneDelegate UISceneDelegate NSApplicationDelegate CLLocationManagerDelegate", ""],
@@ -14,7 +21,53 @@ const lists: readonly (readonly [types: string, within: string])[] = [
   ["UITextFieldDelegate UITextViewDelegate UIScrollViewDelegate UISearchResultsUpdating UISearchBarDelegate", ""],
   ["UINavigationControllerDelegate UITabBarControllerDelegate UNUserNotificationCenterDelegate", ""],
   ["URLSessionDelegate URLSessionTaskDelegate URLSessionDataDelegate NSFetchedResultsControllerDelegate", ""],
-  ["EnvironmentValues", ""],
+  [
+    "EnvironmentValues NSEvent NSBundle Bundle UserDefaults NotificationCenter DispatchQueue JSONDecoder JSONEncoder",
+    "",
+  ],
+  ["CAAnimationDelegate UIGestureRecognizerDelegate UIPopoverPresentationControllerDelegate CustomReflectable", ""],
+  [
+    "CALayer CAGradientLayer CAShapeLayer CATextLayer CAReplicatorLayer CAScrollLayer CATransformLayer CAMetalLayer",
+    "",
+  ],
+  ["CGPoint CGSize CGRect CGVector CGAffineTransform CGPath CGColor UIColor NSColor UIImage UIFont NSFont", ""],
+  [
+    "UIScrollView UIStackView UIImageView UILabel UITextField UITextView UITableView UICollectionView UIPageControl",
+    views,
+  ],
+  [
+    "UIWindow UISlider UISwitch UISegmentedControl UIDatePicker UIProgressView UIActivityIndicatorView WKWebView",
+    views,
+  ],
+  [
+    "Decoder Encoder SingleValueDecodingContainer SingleValueEncodingContainer TopLevelEncoder TopLevelDecoder",
+    "Input Output",
+  ],
+  [
+    "KeyedDecodingContainerProtocol KeyedEncodingContainerProtocol KeyedDecodingContainer KeyedEncodingContainer",
+    "Key",
+  ],
+  ["UnkeyedDecodingContainer UnkeyedEncodingContainer CodingKey", ""],
+  [
+    "FileManager",
+    "DirectoryEnumerationOptions DirectoryEnumerator FileType ItemReplacementOptions SearchPathDirectory SearchPathDomainMask URLRelationship UnmountOptions",
+  ],
+  [
+    "Data",
+    "Base64DecodingOptions Base64EncodingOptions Deallocator Element Index Indices Iterator ReadingOptions SearchOptions SubSequence WritingOptions",
+  ],
+  [
+    "Array ArraySlice ContiguousArray Set Dictionary Optional Result Range ClosedRange",
+    "Element Index Indices Iterator SubSequence Key Keys Value Values Wrapped Success Failure Output Publisher ArrayLiteralElement Bound Publisher",
+  ],
+  [
+    "URL",
+    "Bookmark BookmarkCreationOptions BookmarkResolutionOptions DirectoryHint FormatStyle ParseStrategy Resource Template",
+  ],
+  [
+    "NSView NSControl NSButton NSTextField NSTableCellView NSStackView NSScrollView NSImageView",
+    "AutoresizingMask BackgroundStyle BezelStyle BorderType ButtonType ContentFilter DefinitionOptions DisplayTileOptions FocusRingType FullScreenModeOptionKey ImagePosition ImageScaling LayerContentsPlacement LayerContentsRedrawPolicy LineBreakMode RowSizeStyle ScrollElasticity StateValue ToolTipTag TrackingRectTag UserInterfaceLayoutDirection",
+  ],
   ["NSObject", "KeyValueObservingPublisher"],
   ["View App Scene Widget WidgetBundle ToolbarContent Commands Gesture", "Body Value Content"],
   ["ViewModifier", "Body Content"],
@@ -24,7 +77,10 @@ const lists: readonly (readonly [types: string, within: string])[] = [
   ["CaseIterable", "AllCases"],
   ["RawRepresentable OptionSet", "RawValue Element ArrayLiteralElement"],
   ["EnvironmentKey PreferenceKey FocusedValueKey", "Value"],
-  ["ButtonStyle PrimitiveButtonStyle LabelStyle ToggleStyle TextFieldStyle ProgressViewStyle", "Body Configuration Label"],
+  [
+    "ButtonStyle PrimitiveButtonStyle LabelStyle ToggleStyle TextFieldStyle ProgressViewStyle",
+    "Body Configuration Label",
+  ],
   ["Shape InsettableShape", "Body AnimatableData Role InsetShape Path"],
   [
     "UIViewRepresentable UIViewControllerRepresentable NSViewRepresentable NSViewControllerRepresentable",
@@ -55,7 +111,7 @@ const lists: readonly (readonly [types: string, within: string])[] = [
   ["Font", "Context Design Leading PredefinedStyle Resolved TextStyle Weight Width"],
   [
     "UIView UICollectionReusableView UITableViewHeaderFooterView UIControl UIButton UITableViewCell UICollectionViewCell",
-    "AnimationCurve AnimationOptions AnimationTransition AutoresizingMask ContentMode KeyframeAnimationOptions SystemAnimation TintAdjustmentMode ContentHorizontalAlignment ContentVerticalAlignment Event State ButtonType Configuration ConfigurationUpdateHandler Role CellStyle SelectionStyle EditingStyle AccessoryType StateMask SeparatorStyle FocusStyle DragState",
+    views,
   ],
   [
     "UIViewController UITableViewController UICollectionViewController UINavigationController UITabBarController",
@@ -64,7 +120,9 @@ const lists: readonly (readonly [types: string, within: string])[] = [
   ["NSViewController", "TransitionOptions"],
 ];
 
-const table = new Map(lists.flatMap(([types, within]) => types.split(" ").map((each) => [each, within.split(" ")] as const)));
+const table = new Map(
+  lists.flatMap(([types, within]) => types.split(" ").map((each) => [each, within.split(" ")] as const)),
+);
 
 /** What descendants of a type from outside can name bare; `undefined` where that is not known. */
 export function lentTypes(parent: string): readonly string[] | undefined {

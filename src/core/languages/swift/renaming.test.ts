@@ -50,11 +50,13 @@ test.each<Case>([
     files: {
       "App/Tree.swift": "struct Tree {}",
       "App/Base.swift": "class Base { struct Tree {} }\nprotocol Grown { associatedtype Tree }\nclass Middle: Base {}",
-      "App/Use.swift": "class A: Middle { let tree: Tree }\nstruct B: Grown { let tree: Tree }\nclass C { let tree: Tree }",
+      "App/Use.swift":
+        "class A: Middle { let tree: Tree }\nstruct B: Grown { let tree: Tree }\nclass C { let tree: Tree }",
     },
     then: {
       "App/Bough.swift": "struct Bough {}",
-      "App/Use.swift": "class A: Middle { let tree: Tree }\nstruct B: Grown { let tree: Tree }\nclass C { let tree: Bough }",
+      "App/Use.swift":
+        "class A: Middle { let tree: Tree }\nstruct B: Grown { let tree: Tree }\nclass C { let tree: Bough }",
     },
   },
   {
@@ -101,6 +103,18 @@ test.each<Case>([
       "App/BoughRow.swift":
         "struct BoughRow: View {}\nprotocol BoughRowDelegate {}\nstruct TreeRowHeader {}\nstruct BoughRow_Previews: PreviewProvider { static var previews: some View { BoughRow() } }",
       "App/BoughRow+Season.swift": "extension BoughRow { }",
+    },
+  },
+  {
+    name: "lists of a type are extended like any other, and with what they have",
+    files: {
+      "App/Tree.swift": "struct Tree {}",
+      "App/Use.swift": "extension [Tree] { func a(_: Tree) {} }\nextension Array where Element: Tree { var b: Tree }",
+    },
+    then: {
+      "App/Bough.swift": "struct Bough {}",
+      "App/Use.swift":
+        "extension [Bough] { func a(_: Bough) {} }\nextension Array where Element: Bough { var b: Bough }",
     },
   },
   {
@@ -192,7 +206,10 @@ test.each<Case>([
   {
     name: "conditions of compilation are no names",
     files: { "App/Tree.swift": "struct Tree {}", "App/Use.swift": "#if Tree && canImport(Tree)\nlet a: Tree\n#endif" },
-    then: { "App/Bough.swift": "struct Bough {}", "App/Use.swift": "#if Tree && canImport(Tree)\nlet a: Bough\n#endif" },
+    then: {
+      "App/Bough.swift": "struct Bough {}",
+      "App/Use.swift": "#if Tree && canImport(Tree)\nlet a: Bough\n#endif",
+    },
   },
 ])("$name", async ({ files, command = "App/Tree.swift Bough", then: wanted, gaps = [] }) => {
   const all = { ...app, ...files };

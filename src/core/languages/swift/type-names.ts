@@ -27,7 +27,9 @@ const reserved = new Set(
 );
 
 /** Words before a name that is no second name of a parameter. */
-const notFirstName = new Set("as is in inout some any try await return case let var where throw borrowing consuming".split(" "));
+const notFirstName = new Set(
+  "as is in inout some any try await return case let var where throw borrowing consuming".split(" "),
+);
 
 /** Whether no type can be called so without backticks. */
 export function isReservedInSwift(name: string): boolean {
@@ -144,7 +146,11 @@ class Reader {
     if (isPlain && reserved.has(word)) return;
     const pending = this.#pending.at(-1);
     if (pending?.state === "name" && this.#brackets.length === pending.depth) return this.#declared(place, pending);
-    if (pending?.state === "parameters" && pending.angles === 1 && /[<,]/.test(String.fromCharCode(this.#before.mark))) {
+    if (
+      pending?.state === "parameters" &&
+      pending.angles === 1 &&
+      /[<,]/.test(String.fromCharCode(this.#before.mark))
+    ) {
       this.#scopes[pending.scope]?.declares.set(word, "type");
       return this.#keep(place);
     }
@@ -328,14 +334,21 @@ class Reader {
   }
 
   #ofPending(mark: number, pending: Pending): void {
-    if (mark === less && (pending.state === "behind" || pending.state === "parameters")) {
+    // `extension [Tree]` is one of `Array`.
+    if (mark === openBracket && pending.keyword === "extension" && pending.state === "name")
+      [pending.name, pending.state] = ["Array", "behind"];
+    else if (mark === less && (pending.state === "behind" || pending.state === "parameters")) {
       pending.state = "parameters";
       pending.angles += 1;
     } else if (mark === more && pending.state === "parameters") {
       pending.angles -= 1;
       if (pending.angles === 0) pending.state = "rest";
     } else if (mark === openParen && pending.state === "behind") pending.state = "rest";
-    else if (mark === colon && bodyWords.has(pending.keyword) && (pending.state === "behind" || pending.state === "rest"))
+    else if (
+      mark === colon &&
+      bodyWords.has(pending.keyword) &&
+      (pending.state === "behind" || pending.state === "rest")
+    )
       pending.state = "parents";
   }
 

@@ -15,17 +15,33 @@ const token = /#[^\r\n]*|"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'/g;
 /** What has the form of a path, and is no address, version or sentence. */
 const path = /^(?:\.{0,2}\/)*[\w.@+{}*?,[\]!-][\w.@+{}*?,[\]! -]*(?:\/[\w.@+{}*?,[\]! -]+)*\/?$/;
 
-function extract(text: string): Extraction {
+/** `s.source_files =`, and any other attribute, which ends what was said before. */
+const attribute = /\.(\w+)\s*(?:=|<<|\+=)/g;
+
+/** What is built, by the name of its module: that of the pod, if nothing else is said. */
+function moduleIn(text: string, name: string): string {
+  const [, said] =
+    /\.(?:module_name)\s*=\s*["']([^"']+)["']/.exec(text) ?? /\.name\s*=\s*["']([^"']+)["']/.exec(text) ?? [];
+  return said ?? name.replace(/\.podspec$/, "");
+}
+
+function extract(text: string, name: string): Extraction {
   const references: Reference[] = [];
+  const listed = [{ target: moduleIn(text, name), step: "Package" }];
+  let key = "";
+  let behind = 0;
   for (const { 0: whole, index } of text.matchAll(token)) {
     const quote = whole.charAt(0);
+    for (const [, said = ""] of text.slice(behind, index).matchAll(attribute)) key = said;
+    behind = index + whole.length;
     const specifier = whole.slice(1, -1);
     if (quote === "#" || /\\|#\{|:\/\/|\s{2}/.test(specifier) || !path.test(specifier)) continue;
     if (!/[/*]|\.[a-z]\w*$/i.test(specifier)) continue;
     const form = isPattern(specifier)
       ? ({ kind: "pattern", lookup: "scope" } as const)
       : ({ kind: "setting", lookup: "beside" } as const);
-    references.push({ ...form, start: index + 1, end: index + whole.length - 1, specifier, quote });
+    const place = { start: index + 1, end: index + whole.length - 1, specifier, quote };
+    references.push({ ...form, ...place, ...(key === "source_files" && { listed }) });
   }
   return { references, computed: [], reading: "whole" };
 }
@@ -35,6 +51,7 @@ export const pods: Language = {
   name: "pods",
   trade: "settings",
   extensions: [".podspec", ""],
+  listsCode: true,
   claims: (file) => file.endsWith(".podspec") || /(?:^|\/)Podfile$/.test(file),
   prepare: () => Promise.resolve(),
   extract,
