@@ -4,6 +4,7 @@
  */
 import {
   languageFor,
+  languagesInUse,
   type Extraction,
   type Language,
   type ListedUnder,
@@ -37,6 +38,12 @@ export function isBoundByNames(path: ProjectPath): boolean {
   return languageFor(path)?.libraries !== undefined;
 }
 
+/** The language that says where a file belongs: its own, or that whose types it names. */
+function naming(path: ProjectPath): Language | undefined {
+  const own = languageFor(path);
+  return own?.namesTypesOf === undefined ? own : languagesInUse().find(({ name }) => name === own.namesTypesOf);
+}
+
 /** The files to which a file's own references bind it, so that they know each other's names: its parts, or whose part it is. */
 export function boundByReferences(
   path: ProjectPath,
@@ -56,7 +63,7 @@ export function boundByReferences(
 export function symbolUses(files: readonly SymbolFile[]): SymbolUse[] {
   const byLanguage = new Map<Language, SymbolFile[]>();
   for (const file of files) {
-    const language = languageFor(file.path);
+    const language = naming(file.path);
     if (!language?.libraries) continue;
     // Most files are libraries by themselves.
     const isBound = (): boolean => file.extraction.references.some((each) => language.bindsFiles?.(each));

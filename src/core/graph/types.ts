@@ -126,10 +126,7 @@ export class Types {
       if (within.found === "type") return inner;
       if (within.found === "member") return { state: "unclear", why: `${scope.type} has a member of this name` };
       if (within.lent !== undefined)
-        return {
-          state: "unclear",
-          why: `${within.lent}, from which ${scope.type} has its own, has a type of this name`,
-        };
+        return { state: "unclear", why: lentBy(scope.type, within.lent) };
       doubt ??= within.unread === undefined ? undefined : doubtOf(scope.type, within.unread);
     }
     const meant = one(this.known(path, name), "several files declare it");

@@ -100,6 +100,8 @@ export interface Language {
   scriptExtension?(text: string): Promise<string>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
+  /** Another language whose types its texts name, without declaring any: it is asked where its files belong. */
+  readonly namesTypesOf?: string;
   /**
    * The references that bind a file to others of its library, where nothing else does; without it, any file of the language may know
    * the names of any other.

@@ -15,7 +15,9 @@ export function modulesOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPat
   const byName = new Map<string, Set<string>>();
   const own = new Map<ProjectPath, readonly string[]>();
   const called = new Map<string, string>();
+  const documents = files.filter(({ path }) => !path.endsWith(".swift"));
   for (const { path, listed = [] } of files) {
+    if (!path.endsWith(".swift")) continue;
     const modules = listed
       .filter(({ step }) => step === "Sources" || step === "Folder" || step === "Package")
       .map(({ by, target }) => {
@@ -26,6 +28,13 @@ export function modulesOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPat
         return key;
       });
     if (modules.length > 0) own.set(path, [...new Set(modules)]);
+  }
+  // What is bundled, and what a list names in its settings, knows the types of its targets.
+  for (const { path, listed = [], namedBy } of documents) {
+    const keys = listed.map(({ by, target }) => `${by} ${target}`);
+    const near =
+      keys.length > 0 ? keys : [...called.keys()].filter((key) => namedBy.some((by) => key.startsWith(`${by} `)));
+    if (near.length > 0) own.set(path, [...new Set(near)]);
   }
   return new Map(
     files.flatMap(({ path, extraction }): [ProjectPath, Membership][] => {

@@ -150,6 +150,26 @@ describe("modules", () => {
     ]);
   });
 
+  test("storyboards and property lists name classes of their targets", async () => {
+    const project = projectText({
+      groups: [{ path: "App", children: ["Tree.swift", "Trees.storyboard", "name=Info.plist path=Info.plist"] }],
+      targets: { Orchard: ["Tree.swift", "Trees.storyboard"] },
+      settings: { INFOPLIST_FILE: "App/Info.plist" },
+    });
+    const named = {
+      "App/Tree.swift": "class Tree {}",
+      "App/Trees.storyboard":
+        '<view customClass="Tree" customModule="Orchard"/><view customClass="Tree" customModule="Orchard"/>',
+      "App/Info.plist":
+        "<key>NSPrincipalClass</key><string>$(PRODUCT_MODULE_NAME).Tree</string><key>NSName</key><string>Tree</string>",
+      "Orchard.xcodeproj/project.pbxproj": project,
+    };
+    expect(await edgesOf(named)).toEqual([
+      "App/Info.plist Tree App/Tree.swift",
+      "App/Trees.storyboard Tree App/Tree.swift",
+    ]);
+  });
+
   test("what two files declare, or no target has, is no edge", async () => {
     const project = projectText({
       groups: [{ path: "App", children: ["Tree.swift", "TreeRow.swift", "Other.swift"] }],

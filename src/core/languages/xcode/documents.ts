@@ -4,6 +4,7 @@
  */
 import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
+import type { TypeNames } from "../type-names.js";
 import { plainOutline } from "../plain-outline.js";
 import { namesInSetting, pathsInSetting } from "./build-settings.js";
 import { classesOfInterface, classesOfList, classesOfModel } from "./class-names.js";
@@ -210,19 +211,35 @@ function documentOf(name: string, extensions: readonly string[], extract: (text:
   };
 }
 
+/** The same for documents in which classes of an app are named. */
+function namingClasses(language: Language, read: (text: string) => TypeNames): Language {
+  return {
+    ...language,
+    types: { read },
+    namesTypesOf: "swift",
+    extract(text, name, depth) {
+      const extraction = language.extract(text, name, depth);
+      if (depth === "references" || extraction.reading !== "whole") return extraction;
+      const named = read(text).places.filter(({ role }) => role === "uses");
+      const first = new Map(named.map((place) => [place.name, place]).reverse() as [string, (typeof named)[number]][]);
+      const usesNames = [...first.values()].map(({ name: each, start, end }) => ({ name: each, start, end }));
+      return usesNames.length === 0 ? extraction : { ...extraction, usesNames };
+    },
+  };
+}
+
 /** Everything beside a project that names files or resources. */
 export const xcodeDocuments: readonly Language[] = [
   documentOf("xcode configuration", [".xcconfig"], extractConfiguration),
   documentOf("xcode workspace", [".xcworkspacedata"], extractWorkspace),
   documentOf("xcode scheme", [".xcscheme"], extractScheme),
+  namingClasses(documentOf("interface builder", [".storyboard", ".xib"], extractInterface), classesOfInterface),
+  namingClasses(documentOf("property list", [".plist", ".entitlements"], extractList), classesOfList),
   {
-    ...documentOf("interface builder", [".storyboard", ".xib"], extractInterface),
-    types: { read: classesOfInterface },
-  },
-  { ...documentOf("property list", [".plist", ".entitlements"], extractList), types: { read: classesOfList } },
-  {
-    ...documentOf("data model", [""], (text) => conflictIn(text) ?? found([])),
+    ...namingClasses(
+      documentOf("data model", [""], (text) => conflictIn(text) ?? found([])),
+      classesOfModel,
+    ),
     claims: (path) => /\.xcdatamodel\/contents$/.test(path),
-    types: { read: classesOfModel },
   },
 ];
