@@ -258,6 +258,11 @@ export const catalogue = {
     what: (d) => `${d.path} is no module whose statements could go elsewhere: ${d.reason}.`,
     next: () => "Write it with `import` and `export` first.",
   },
+  MEMBER_STAYS: {
+    refusal: "usage",
+    what: (d) => `${d.path} has to stand in ${d.other} itself: ${d.reason}.`,
+    next: () => "Leave it out; what can stand in an extension are methods, computed properties and what is static.",
+  },
   EXTRACT_PART: {
     refusal: "usage",
     what: (d) => `${d.path} is declared in one statement with ${d.other}, and cannot be taken out of it.`,
@@ -302,13 +307,17 @@ export const catalogue = {
         ? `${d.other} and ${d.path} have to stay in one library: only the library of ${d.path} may build on it.`
         : d.reason === "extension"
           ? `${d.other} may use ${d.path}, which only its own library knows.`
-          : `${d.other} needs ${d.path}, which is private to the library, and they would be parted.`,
+          : d.reason === "file"
+            ? `${d.other} may use ${d.path}, which is private to its file, and they would be parted.`
+            : `${d.other} needs ${d.path}, which is private to the library, and they would be parted.`,
     next: (d) =>
       d.reason === "subclass"
         ? `Take both, or change the modifier of ${d.path} first.`
         : d.reason === "extension"
           ? "Give the extension a name first, or take what uses it as well."
-          : `Take both, or give ${d.path} a public name first.`,
+          : d.reason === "file"
+            ? `Take both, or let ${d.path} be known outside of its file first.`
+            : `Take both, or give ${d.path} a public name first.`,
   },
   EXTRACT_LINES: {
     refusal: "usage",

@@ -42,5 +42,6 @@ export {
   wordsOf,
   type Mention,
 } from "./mentions.js";
+export { fileTies, mayMean, piecesOf, type FilePiece, type Tie as FileTie } from "./file-ties.js";
 export { companionsOf, cutTie, tiesOf, type Declaration, type Tie, type Ties } from "./ties.js";
-export { loadTypes, Types, typesAfter, type TypeFile, type TypeMeaning, type TypeWorld } from "./types.js";
+export { loadTypes, membersOf, Types, typesAfter, type TypeFile, type TypeMeaning, type TypeWorld } from "./types.js";

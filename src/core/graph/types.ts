@@ -125,8 +125,7 @@ export class Types {
       const within = this.#within(path, { type: scope.type, name }, new Set());
       if (within.found === "type") return inner;
       if (within.found === "member") return { state: "unclear", why: `${scope.type} has a member of this name` };
-      if (within.lent !== undefined)
-        return { state: "unclear", why: lentBy(scope.type, within.lent) };
+      if (within.lent !== undefined) return { state: "unclear", why: lentBy(scope.type, within.lent) };
       doubt ??= within.unread === undefined ? undefined : doubtOf(scope.type, within.unread);
     }
     const meant = one(this.known(path, name), "several files declare it");
@@ -291,7 +290,7 @@ function languagesWith(paths: Iterable<ProjectPath>): Language[] {
 }
 
 /** Whose types each of some files knows: by the lists of the tree, and by what it imports. */
-function membersOf(modules: Modules, paths: readonly ProjectPath[]): ReadonlyMap<ProjectPath, Membership> {
+export function membersOf(modules: Modules, paths: readonly ProjectPath[]): ReadonlyMap<ProjectPath, Membership> {
   const { tree } = modules;
   const wanted = new Set(paths);
   const listed = new Map<ProjectPath, { readonly target: string; readonly step: string; readonly by: ProjectPath }[]>();

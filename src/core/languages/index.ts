@@ -50,7 +50,8 @@ export {
   type Variable,
 } from "./names.js";
 export type { DeclaredAs, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
-export type { Bonds, Statement, StatementKind } from "./statements.js";
+export type { Bonds, FileTies, Hidden, Statement, StatementKind } from "./statements.js";
+export { commentsIn } from "./statement-lines.js";
 export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";
 export type { Answer, Ground, LookupTree, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
 export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";

@@ -43,3 +43,30 @@ export function linesOf(
 function lineStart(text: string, at: number): number {
   return text.lastIndexOf("\n", at - 1) + 1;
 }
+
+/** The comments between two tokens, in languages whose comments nest. */
+export function commentsIn(text: string, from: number, to: number): Span[] {
+  const found: Span[] = [];
+  for (let at = from; at < to;) {
+    if (text.startsWith("//", at)) {
+      const end = text.indexOf("\n", at);
+      const comment = { start: at, end: end < 0 ? to : end };
+      found.push(comment);
+      at = comment.end;
+    } else if (text.startsWith("/*", at)) {
+      let depth = 0;
+      const start = at;
+      do {
+        if (text.startsWith("/*", at)) depth += 1;
+        else if (text.startsWith("*/", at)) depth -= 1;
+        else {
+          at += 1;
+          continue;
+        }
+        at += 2;
+      } while (depth > 0 && at < to);
+      found.push({ start, end: at });
+    } else at += 1;
+  }
+  return found;
+}

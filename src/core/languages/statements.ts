@@ -38,6 +38,37 @@ export interface Statement {
   readonly adds?: string;
   /** What binds it to its library, in languages that have libraries. */
   readonly bonds?: Bonds;
+  /** What binds it to its file, in languages whose files know each other's names without naming each other. */
+  readonly ties?: FileTies;
+}
+
+/** Something that only its own file knows, or in that file only one type. */
+export interface Hidden {
+  readonly name: string;
+  /** The type whose member it is, by its name; nothing for what stands in no other. */
+  readonly of?: string;
+  /** Whether only that type and what is added to it in the same file know it. */
+  readonly isOfType?: true;
+}
+
+/** What binds a declaration to its file. */
+export interface FileTies {
+  /** The type that it declares, or to which it adds something. */
+  readonly type?: string;
+  readonly hides: readonly Hidden[];
+  /** Every name that stands in it. */
+  readonly names: ReadonlySet<string>;
+  /** What stands between its braces, if it is a type or an addition to one. */
+  readonly body?: {
+    /** Where it begins and ends, without the braces. */
+    readonly start: number;
+    readonly end: number;
+    readonly members: readonly Statement[];
+  };
+  /** Why it cannot stand in an addition to its type in another file, if it is a member that cannot: `it is stored`. */
+  readonly staysFor?: "stored" | "case" | "overrides" | "initial" | "required";
+  /** Whether it says that it adds members to a type and nothing else: no condition, nothing that the type is from then on. */
+  readonly isPlainAddition?: true;
 }
 
 /** What binds a declaration to its library besides the names of the top level that it uses. */

@@ -57,6 +57,8 @@ export interface TypeForms {
   readonly declaring?: string;
   /** Endings of types that get a new name with the one that they are called after. */
   readonly goAlong?: readonly string[];
+  /** What a line holds in which another class has its own in place of a member, as an extended regular expression. */
+  overriding?(member: string): string;
   /** `undefined` where the text has an error. */
   read(text: string, name: string): TypeNames | undefined;
   /** Whether no type can be called so, because it is a word of the language. */

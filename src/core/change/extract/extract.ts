@@ -3,14 +3,15 @@
  * file takes back what it still uses, and whoever imported them imports from their new place.
  */
 import { ShelfError } from "../../base/errors.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { FoundApp, Project } from "../../app/index.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { carriedOf, regroupParts, withCompanions, type Carried } from "../libraries/index.js";
-import { anatomyOf, type Anatomy, type Part, type Regrouped } from "../regroup/index.js";
+import { chosenMembers, ensureNotOverridden, membersDraft, privateCompanions } from "../modules/index.js";
+import { anatomyOf, isOfModule, type Anatomy, type Part, type Regrouped } from "../regroup/index.js";
 import { selected, type Wanted } from "./selection.js";
 import { ensureOutOfComponent } from "./component.js";
 import { shelfOf, targetOf } from "./target.js";
@@ -57,8 +58,12 @@ export async function extractDraft(
   await prepareNames(tree);
   if (!tree.has(request.path)) refuseSource(tree, request.path);
   const old = await anatomyOf(tree, request.path, { components: true });
+  if (isOfModule(old.path) && request.names.some((name) => name.includes(".")))
+    return extractMembers({ tree, aliases }, old, request);
   const named = selected(old, request);
-  const along = await withCompanions(tree, aliases, old.path, named);
+  const along = isOfModule(old.path)
+    ? privateCompanions(old, named).map(({ start }) => ({ path: old.path, start }))
+    : await withCompanions(tree, aliases, old.path, named);
   const chosen = old.statements.filter(
     (each) => named.includes(each) || along.some(({ path, start }) => path === old.path && start === each.start),
   );
@@ -66,7 +71,7 @@ export async function extractDraft(
   const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
     if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
     if (
-      [old.path, target].some((path) => languageFor(path)?.directives) &&
+      [old.path, target].some((path) => languageFor(path)?.directives !== undefined || isOfModule(path)) &&
       languageFor(old.path) !== languageFor(target)
     )
       throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: old.path });
@@ -110,6 +115,36 @@ export async function extractDraft(
     kept: kept.map(({ name }) => name),
     ...carriedOf(carried),
     circle: circles.length > 0,
+  };
+}
+
+/** Members of types go into additions to those. */
+async function extractMembers(
+  { tree, aliases }: Pick<Project, "tree" | "aliases">,
+  old: Anatomy,
+  request: ExtractRequest,
+): Promise<ExtractDraft> {
+  const chosen = chosenMembers(old, request.names);
+  await ensureNotOverridden(tree, old, chosen);
+  const members = chosen.map(({ member }) => member);
+  const [first] = chosen;
+  const name = first?.member.declares[0] ?? "";
+  const called = `${first?.around.ties?.type ?? ""}+${name.charAt(0).toUpperCase()}${name.slice(1)}${old.extension}`;
+  const { to, into = false } = request;
+  const folder = to === undefined ? folderOf(old.path) : into || tree.hasFolder(to) ? to : undefined;
+  const typed = to !== undefined && !to.endsWith(old.extension) ? (`${to}${old.extension}` as ProjectPath) : to;
+  const target = folder === undefined && typed !== undefined ? typed : inFolder(folder ?? folderOf(old.path), called);
+  if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
+  const there = tree.has(target) ? await anatomyOf(tree, target) : undefined;
+  return {
+    draft: membersDraft({ tree, aliases, from: old, chosen, target, there }),
+    names: request.names,
+    from: old.path,
+    lines: linesOf(old, members),
+    target,
+    isNew: !there,
+    kept: [],
+    circle: false,
   };
 }
 

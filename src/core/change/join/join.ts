@@ -12,7 +12,7 @@ import { isScript, languageFor, moduleRules, prepareNames, scriptExtension } fro
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { regroupParts } from "../libraries/index.js";
-import { anatomyOf, type Anatomy, type Part } from "../regroup/index.js";
+import { anatomyOf, isOfModule, type Anatomy, type Part } from "../regroup/index.js";
 import { ensureAlike } from "./alike.js";
 import { inOrder } from "./order.js";
 
@@ -50,7 +50,7 @@ export async function joinDraft({ tree, aliases }: Project, request: JoinRequest
   await ensureAlike(anatomies, target);
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   // Where nothing is done when a file is loaded, no order matters.
-  const { order, circle } = paths.some((path) => languageFor(path)?.directives)
+  const { order, circle } = paths.some((path) => languageFor(path)?.directives !== undefined || isOfModule(path))
     ? { order: paths, circle: [] }
     : inOrder(paths, modules);
   const parts = order.flatMap((path): Part[] =>
@@ -89,7 +89,7 @@ function scriptsOf(tree: SourceTree, path: ProjectPath): readonly ProjectPath[] 
 }
 
 function isOfStatements(path: ProjectPath): boolean {
-  return isScript(path) || languageFor(path)?.directives !== undefined;
+  return isScript(path) || languageFor(path)?.directives !== undefined || isOfModule(path);
 }
 
 /** The file that they become; without an extension it has that of the first. */

@@ -145,9 +145,10 @@ const byItself = new Set<Reference["kind"]>(["url", "setting", "page link", "ass
 function askedForAlone(tree: SourceTree, merges: readonly Move[], files: readonly ReadFile[]): Difference[] {
   const removed = new Map(merges.map(({ from, to }) => [from, to]));
   if (removed.size === 0) return [];
-  return files.flatMap(({ path: file, extraction, meanings }) =>
+  return files.flatMap(({ path: file, extraction, meanings, removes }) =>
     extraction.references.flatMap(({ kind, start, specifier }, index): Difference[] => {
-      const meant = meanings[index];
+      // A list that names each file of a target loses its entry.
+      const meant = removes.has(start) ? undefined : meanings[index];
       const target = meant?.state === "found" ? meant.targets.find((each) => removed.has(each)) : undefined;
       if (!byItself.has(kind) || target === undefined) return [];
       const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
@@ -173,6 +174,10 @@ async function proveRenames(
   const removed = mergesOf(draft).map(({ from }) => from);
   if (goes.some(({ file }) => languageFor(file)?.directives !== undefined))
     return (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed });
+  if (goes.some(({ file }) => languageFor(file)?.types?.declaring !== undefined)) {
+    const made = draft.made.map(({ path }) => path);
+    return (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed, made });
+  }
   if (goes.length > 0)
     return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed });
   if (claims.some(({ file }) => languageFor(file)?.types?.declaring !== undefined))

@@ -3,7 +3,7 @@
  * file by it on the planned tree, where files belong together as they will.
  */
 import { filesMeant, formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
-import { extractFrom, type Extraction, type Resolution } from "../../languages/index.js";
+import { extractFrom, languageFor, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
@@ -34,7 +34,11 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     claims.flatMap((claim) => (claim.kind === "renames" ? [[`${claim.file}\n${claim.name}`, claim.to] as const] : [])),
   );
   // What goes from one library to another has a proof of its own.
-  const isProvedApart = claims.some((claim) => claim.kind === "hands over" && formsOf(claim.file) !== undefined);
+  const isProvedApart = claims.some(
+    (claim) =>
+      claim.kind === "hands over" &&
+      (formsOf(claim.file) !== undefined || languageFor(claim.file)?.types?.declaring !== undefined),
+  );
   if (isProvedApart) return;
   const before = symbolUses(
     files.map(({ file }) => {

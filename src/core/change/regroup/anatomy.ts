@@ -3,11 +3,13 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
+import { ownNames } from "./own-names.js";
 import {
   extractFrom,
   isScript,
   languageFor,
   scriptExtension,
+  type Language,
   type NamePlace,
   type Statement,
   type TextNames,
@@ -36,17 +38,31 @@ export async function anatomyOf(
   const text = source?.text ?? "";
   const language = languageFor(path);
   const isComponent = language?.scriptExtension !== undefined;
-  if (!language?.statements || !(isScript(path) || language.directives || (components && isComponent)))
+  const isOfModules = language !== undefined && isModular(language);
+  if (!language?.statements || !(isScript(path) || language.directives || isOfModules || (components && isComponent)))
     throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
-  const [statements, names] = [
-    await language.statements(text, nameOf(path)),
-    await language.names?.(text, nameOf(path)),
-  ];
-  if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
+  const statements = await language.statements(text, nameOf(path));
+  const types = isOfModules ? language.types?.read(text, nameOf(path)) : undefined;
+  const names = types && statements ? ownNames(statements, types) : await language.names?.(text, nameOf(path));
+  const reason = isOfModules
+    ? "it has a syntax error, or its lines are carried out one by one"
+    : "it has a syntax error";
+  if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason });
   const extension =
     (await language.scriptExtension?.(text)) ??
     (isScript(path) ? scriptExtension(path) : path.slice(path.lastIndexOf(".")));
   return { path, text, source, statements, names, extension, isComponent };
+}
+
+/** Whether files of a language know each other's names without naming each other, so that nothing is imported from file to file. */
+function isModular({ types }: Language): boolean {
+  return types?.declaring !== undefined;
+}
+
+/** Whether a file's declarations are known to the rest of its module wherever they stand. */
+export function isOfModule(path: ProjectPath): boolean {
+  const language = languageFor(path);
+  return language !== undefined && isModular(language);
 }
 
 /** Whether a free name is one by which a script gives what it has where modules are not known. `module.hot` is a bundler's. */
@@ -61,7 +77,7 @@ function gives(name: string, { members }: NamePlace): boolean {
  */
 export function ensureModule({ path, statements, names, isComponent, text, source }: Anatomy): void {
   // Files that take each other by directives can always do so.
-  if (languageFor(path)?.directives) return;
+  if (languageFor(path)?.directives || isOfModule(path)) return;
   const refuse = (reason: string, start = 0): never => {
     throw new ShelfError("NOT_A_MODULE", { path, reason, place: { file: path, ...source.positionAt(start) } });
   };

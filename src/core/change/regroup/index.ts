@@ -4,13 +4,14 @@ export {
   ensureModule,
   givenNames,
   insideOf,
+  isOfModule,
   placeOf,
   statementAt,
   typeNamesOf,
   type Anatomy,
 } from "./anatomy.js";
 export { extensionFor, fileNameFor } from "./file-name.js";
-export { placeForImports } from "./cuts.js";
+export { cutsOf, placeForImports, withoutBlankHead, type Cut } from "./cuts.js";
 export { importText, mannerOf } from "./imports.js";
 export type { Part } from "./part.js";
 export { regroup, type Regrouped, type RegroupRequest } from "./regroup.js";

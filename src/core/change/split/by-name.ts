@@ -16,7 +16,11 @@ export interface Group {
 export function groupsByName(anatomy: Anatomy, units: readonly Unit[]): readonly Group[] {
   // A type that one other thing needs, `TreeCardProps`, goes with it; one that several need stays.
   const given = givenNames(anatomy);
-  const leaders = units.filter((unit) => unit.isGiven && unit.declares.length > 0 && !unit.isType);
+  const isLeader = (unit: Unit): boolean => unit.isGiven && unit.declares.length > 0 && !unit.isType;
+  // Where functions and values need no file of their own to be found, only types get one.
+  const leaders = units.filter(
+    (unit) => isLeader(unit) && unit.statements.some(({ ties }) => ties === undefined || ties.body !== undefined),
+  );
   const main = mainOf(anatomy, leaders);
   const owned = new Map<Unit, Unit | undefined>();
   const ownerOf = (unit: Unit): Unit | undefined => {

@@ -9,7 +9,16 @@ import type { SourceTree } from "../../files/index.js";
 import { languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
-import { anatomyOf, extensionFor, fileNameFor, givenNames, type Anatomy, type Part } from "../regroup/index.js";
+import { boundPairs } from "../modules/index.js";
+import {
+  anatomyOf,
+  extensionFor,
+  isOfModule,
+  fileNameFor,
+  givenNames,
+  type Anatomy,
+  type Part,
+} from "../regroup/index.js";
 import { boundIn, carriedOf, regroupParts, type Carried } from "../libraries/index.js";
 import { kindName, kindsOf, reduces, stateKinds } from "./by-kind.js";
 import { groupsByName } from "./by-name.js";
@@ -53,7 +62,7 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
   const { path } = request;
   if (!tree.has(path)) refuseSource(tree, path);
   const anatomy = await anatomyOf(tree, path);
-  const bound = await boundIn(tree, aliases, path);
+  const bound = isOfModule(path) ? { pairs: boundPairs(anatomy), isLed: false } : await boundIn(tree, aliases, path);
   const units = unitsOf(anatomy, givenNames(anatomy), bound.pairs);
   const by = request.by ?? (isState(anatomy, units) ? "kind" : "name");
   const files = await filesBy(by, anatomy, units, request.to ?? folderOf(path));
@@ -135,6 +144,7 @@ async function filesBy(
 
 /** A file that computes a new state from actions, and holds more than that. */
 function isState(anatomy: Anatomy, units: readonly Unit[]): boolean {
+  if (isOfModule(anatomy.path)) return false;
   if (languageFor(anatomy.path)?.directives) return (eventsAndStates(units)?.size ?? 0) > 0;
   const kinds = new Set(kindsOf(anatomy, units).values());
   return reduces(anatomy) && [...kinds].some((kind) => kind !== "types" && kind !== "reducer");

@@ -1,5 +1,5 @@
 /** The directives and declarations of a Dart text. */
-import { linesOf, type Span } from "../statement-lines.js";
+import { commentsIn, linesOf } from "../statement-lines.js";
 import type { Statement, StatementKind } from "../statements.js";
 import { BondReader, isHidden } from "./bonds.js";
 import { readDart } from "./extract.js";
@@ -60,31 +60,4 @@ function wordOf(tokens: readonly Token[], { from, to }: Piece): string {
 /** What is said of a whole file stays at its head: a licence, the version of the language, what the analyser passes over. */
 export function isOfTheFile(comment: string): boolean {
   return /^\/\/\s*(?:@dart\b|ignore_for_file\b)|copyright|licen[cs]e|GENERATED CODE/im.test(comment);
-}
-
-/** The comments between two tokens. */
-function commentsIn(text: string, from: number, to: number): Span[] {
-  const found: Span[] = [];
-  for (let at = from; at < to;) {
-    if (text.startsWith("//", at)) {
-      const end = text.indexOf("\n", at);
-      const comment = { start: at, end: end < 0 ? to : end };
-      found.push(comment);
-      at = comment.end;
-    } else if (text.startsWith("/*", at)) {
-      let depth = 0;
-      const start = at;
-      do {
-        if (text.startsWith("/*", at)) depth += 1;
-        else if (text.startsWith("*/", at)) depth -= 1;
-        else {
-          at += 1;
-          continue;
-        }
-        at += 2;
-      } while (depth > 0 && at < to);
-      found.push({ start, end: at });
-    } else at += 1;
-  }
-  return found;
 }

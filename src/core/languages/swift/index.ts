@@ -8,6 +8,7 @@ import { lentTypes } from "./lent-types.js";
 import { outlineSwift } from "./outline.js";
 import { extractManifest, isManifest, packageLookups } from "./packages.js";
 import { namesOf, resourceLookups } from "./resource-lookups.js";
+import { swiftStatements } from "./statements.js";
 import { isReservedInSwift, swiftTypeNames } from "./type-names.js";
 
 const companions: CompanionRules = {
@@ -47,12 +48,14 @@ export const swift: Language = {
   // `Image("tree-\\(kind)")`
   openForm: '(named|Image|Color|[nN]ame)[: (]+"[^"]*[\\\\][(]',
   libraries: modulesOf,
+  statements: (text, name) => Promise.resolve(swiftStatements(text, name)),
   isListed: true,
   types: {
     declaring: "(class|struct|enum|actor|protocol|extension|typealias)[ \t]+([A-Za-z0-9_]+[.])*",
     goAlong: ["_Previews", "_Preview", "Delegate", "DataSource"],
     read: swiftTypeNames,
     isReserved: isReservedInSwift,
+    overriding: (member) => `(^|[ \t])override[ \t].*(func|var|subscript)[ \t]+${member}([^A-Za-z0-9_]|$)`,
     lends: lentTypes,
   },
   // The compiler refuses two: "filename used twice".
