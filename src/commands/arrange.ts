@@ -105,7 +105,7 @@ export function onlyApp({ apps }: Analysis): AppAnalysis {
  * The app as it is to be: under the arrangement that was named, else under that of its configuration. Throws
  * `ARRANGEMENT_UNSAID`, `ARRANGEMENT_UNKNOWN`, `ARRANGEMENT_UNFIT`.
  */
-function targetOf({ app, guessed }: AppAnalysis, as: string | undefined): App {
+export function targetOf({ app, guessed }: AppAnalysis, as: string | undefined): App {
   if (as !== undefined) return appUnder(app, as);
   if (guessed) throw new ShelfError("ARRANGEMENT_UNSAID", { paths: app.stack.arrangements });
   return app;

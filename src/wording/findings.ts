@@ -156,6 +156,26 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: "no target builds it",
     advice: "Add it to a target in the project, delete it, or set it to `leave` under `files:`.",
   }),
+  "without prefix": ({ name, prefix }) => ({
+    says: `${name} does not begin with ${prefix}`,
+    advice: `Rename it to ${prefix}${name}: \`steady-shelf rename\` takes its uses along.`,
+  }),
+  "without suffix": ({ name, suffix }) => ({
+    says: `${name} does not end with ${suffix}, as the others of its kind do`,
+    advice: "Rename it: `steady-shelf rename` takes its uses along.",
+  }),
+  "in no group": ({ name }) => ({
+    says: `${name} is built, and no group shows it`,
+    advice: "Drag the file into a group of the project.",
+  }),
+  "group of another folder": ({ name, folder }) => ({
+    says: `the group ${name} stands for the folder ${folder}`,
+    advice: `Call the group ${folder}, or move the folder: \`steady-shelf move\` takes the group along.`,
+  }),
+  "groups out of order": ({ names }) => ({
+    says: `${names.length === 1 ? "the group" : `${names.length} groups:`} ${firstOf(names)}${names.length === 1 ? " lists" : "; they list"} what ${names.length === 1 ? "it holds" : "they hold"} in another order than the configuration asks for`,
+    advice: "Run `steady-shelf arrange --order kind,alphabet`, or `check --fix`.",
+  }),
   unused: () => ({
     says: "nothing references it, and no text mentions it",
     advice: "Delete it, or set it to `leave` under `files:`.",

@@ -11,6 +11,8 @@ import { reasonCodes, wordsOfReason } from "./reasons.js";
 const detail = {
   stem: "treeCard",
   prefix: "@/",
+  suffix: "View",
+  names: ["Views", "Models"],
   references: 12,
   pattern: "{Pascal}",
   role: "component",

@@ -30,6 +30,16 @@ export const arrangeCommand = command({
         default: false,
         describe: "Make public indexes of features, and lead what others use through them",
       })
+      .option("groups", {
+        type: "boolean",
+        default: false,
+        describe: "Arrange the groups of an Xcode project; no file moves",
+      })
+      .option("order", {
+        type: "string",
+        requiresArg: true,
+        describe: "Put the items of its groups in order: kind, alphabet, or kind,alphabet",
+      })
       .option("mentions", mentions)
       .option("accept-unread", acceptUnread)
       .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
@@ -39,10 +49,29 @@ export const arrangeCommand = command({
         const beside = (["as", "role", "save"] as const).find((name) => typed[name] !== undefined);
         if (typed.state !== undefined && beside !== undefined)
           throw new UsageError(`--state changes what is inside of files; give --${beside} in a run of its own.`);
+        const words = typed.order?.split(",") ?? [];
+        const wrong = words.find((word) => word !== "kind" && word !== "alphabet");
+        if (wrong !== undefined)
+          throw new UsageError(`"${wrong}" is no order. Choose kind, alphabet, or kind,alphabet.`);
+        const other = (["state", "save"] as const).find((name) => typed[name] !== undefined);
+        const isOfList = typed.groups || typed.order !== undefined;
+        if (isOfList && (other !== undefined || typed.index || typed["keep-names"] || typed.mentions))
+          throw new UsageError(
+            `${typed.groups ? "--groups" : "--order"} changes the list of a project and moves no file; leave out --${other ?? (typed.index ? "index" : typed.mentions ? "mentions" : "keep-names")}.`,
+          );
+        const alone = typed.groups
+          ? undefined
+          : (["as", "feature", "role"] as const).find((name) => typed[name] !== undefined);
+        if (typed.order !== undefined && alone !== undefined)
+          throw new UsageError(`--order puts what is there in order; add --groups for --${alone}.`);
         return checkCommit(typed);
       }),
-  run: ({ state, ...typed }) =>
-    state === undefined
-      ? import("../arrange.js").then(({ runArrange }) => runArrange(typed))
-      : import("../arrange-state.js").then(({ runArrangeState }) => runArrangeState({ ...typed, state })),
+  run: ({ state, groups, order, ...typed }) =>
+    groups || order !== undefined
+      ? import("../arrange-groups.js").then(({ runArrangeGroups }) =>
+          runArrangeGroups({ ...typed, groups, order: order?.split(",") as ("kind" | "alphabet")[] | undefined }),
+        )
+      : state === undefined
+        ? import("../arrange.js").then(({ runArrange }) => runArrange(typed))
+        : import("../arrange-state.js").then(({ runArrangeState }) => runArrangeState({ ...typed, state })),
 });

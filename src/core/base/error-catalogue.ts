@@ -222,6 +222,11 @@ export const catalogue = {
     next: (d) =>
       d.reason ? `Did you mean ${d.reason}?` : "Name something that stands in the file itself, outside of functions.",
   },
+  NO_GROUPS: {
+    refusal: "usage",
+    what: () => "There is no list of groups here to arrange: no project of Xcode lies in this folder.",
+    next: () => "Leave out --groups and --order, and folders are arranged.",
+  },
   TYPE_ONLY: {
     refusal: "usage",
     what: (d) => `${d.path} in ${d.other} is no type of the top level, and only those get new names there.`,

@@ -6,6 +6,7 @@ import type { AppAnalysis } from "../insight/analysis.js";
 import type { Finding, Repair } from "../insight/rules/rule.js";
 import type { ReferenceGraph } from "../graph/index.js";
 import { codeLanguage, isCode, isScript, stringPlaces } from "../languages/index.js";
+import { shapeDraft } from "./arrange/shown-list.js";
 import type { Draft, DraftEdit } from "./draft.js";
 import { renameDraft } from "./rename/index.js";
 import { stateDraft } from "./state/index.js";
@@ -29,6 +30,10 @@ export async function draftOfRepair(
       );
     case "action text":
       return orLeft(() => textDraft(scene.project, repair));
+    case "list order":
+      return orLeft(
+        async () => (await shapeDraft(scene.project.tree, { shown: new Map(), order: repair.order })).draft,
+      );
     case "state":
       return orLeft(() => ofState(scene, [file], repair.layout));
     default:

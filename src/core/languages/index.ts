@@ -1,3 +1,4 @@
+export { type ListOrder, type ListShape, type ShownEntry } from "./language.js";
 export { respellingEdit, type ReadingDepth, type CompanionRules, type Language, type Trade } from "./language.js";
 export {
   ownExports,
@@ -73,6 +74,7 @@ export {
   isOpen,
   isScript,
   languageFor,
+  shownListOrder,
   languages,
   languagesInUse,
   lookupNamed,

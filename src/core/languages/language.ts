@@ -64,6 +64,40 @@ export interface ListedLine extends TextEdit {
   readonly removes?: readonly number[];
 }
 
+/** How the items of a list follow each other: what is of one kind together, by the alphabet; the first decides. */
+export type ListOrder = "kind" | "alphabet";
+
+/** How a list shows files without moving them. */
+export interface ListShape {
+  /** For files that are to be shown elsewhere, the paths at which they are shown as though they lay there. */
+  readonly shown: ReadonlyMap<ProjectPath, ProjectPath>;
+  readonly order: readonly ListOrder[];
+}
+
+/** An entry that is shown in another group; `from` and `to` are ways through the groups. */
+export interface ShownEntry {
+  readonly from: string;
+  readonly to: string;
+  readonly file: ProjectPath;
+}
+
+/** What a list needs to have a shape. */
+export interface ShapedList {
+  readonly lines: readonly ListedLine[];
+  readonly regrouped: readonly ShownEntry[];
+  /** Groups whose items come into another order. */
+  readonly ordered: readonly { readonly file: ProjectPath; readonly group: string }[];
+}
+
+/** Something odd in a list that people look at: a group that is called otherwise than its folder, a file that no group shows. */
+export interface OddEntry {
+  readonly what: "another folder" | "no group";
+  readonly name: string;
+  readonly folder: string;
+  /** Where it stands in the text. */
+  readonly start: number;
+}
+
 /** One language. */
 export interface Language {
   readonly name: string;
@@ -117,6 +151,10 @@ export interface Language {
    * `MERGE_CONFLICT` where a list cannot be changed before somebody has resolved one.
    */
   keepListed?(change: ListChange, tree: ListTree): readonly ListedLine[];
+  /** The lines by which a list that people look at shows files in other groups, or in another order. Throws `MERGE_CONFLICT`. */
+  shapeList?(shape: ListShape, tree: ListTree): ShapedList;
+  /** What is odd in a list that people look at. */
+  oddEntries?(text: string): readonly OddEntry[];
   /** Whether all that names files in its texts is found as references, so that nothing else in them is a mention. */
   readonly saysAll?: boolean;
   /** Whether code is listed, too, and not only what is bundled with it. */
@@ -125,6 +163,10 @@ export interface Language {
   readonly takesByWord?: boolean;
   /** The names without a place by which its texts may mean a file, also those that are put together at run time. */
   calledAs?(path: ProjectPath): readonly string[];
+  /** The folder with a name of its own that is one thing for code, in which a file lies: a picture of a catalogue. */
+  namedFolder?(path: ProjectPath): ProjectPath | undefined;
+  /** The letters with which a list says that new types begin. */
+  typePrefix?(text: string): string | undefined;
   /** What a line holds in which a name is put together that is none of a path; an extended regular expression. */
   readonly openForm?: string;
   /** How the folder is looked up in which a name begins that is put together at run time; without it, as scripts do. */

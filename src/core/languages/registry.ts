@@ -1,7 +1,7 @@
 /** The table of languages. A language is added by one folder beside this file and one line here. */
-import { BrokenAssumption, reasonOf } from "../base/errors.js";
+import { BrokenAssumption, reasonOf, ShelfError } from "../base/errors.js";
 import type { ProjectPath } from "../base/paths.js";
-import type { Language, ReadingDepth, Trade } from "./language.js";
+import type { Language, ListOrder, ListTree, ReadingDepth, ShapedList, Trade } from "./language.js";
 import type { Extraction, LookupRules, Outline, Reference } from "./reading.js";
 import type { LookupTree, NameLookup } from "./lookup.js";
 import { javascript } from "./javascript/index.js";
@@ -79,6 +79,19 @@ export function useLanguage(language: Language): () => void {
   return () => {
     tables = before;
   };
+}
+
+/** Groups of lists that hold what they hold in another order than asked for. */
+export function shownListOrder(tree: ListTree, order: readonly ListOrder[]): ShapedList["ordered"] {
+  return tables.languages.flatMap((language) => {
+    try {
+      return language.shapeList?.({ shown: new Map(), order }, tree).ordered ?? [];
+    } catch (error) {
+      // What is in conflict is said by the rule for paths.
+      if (error instanceof ShelfError) return [];
+      throw error;
+    }
+  });
 }
 
 /** A way of looking names up. Throws for one that no language has: a reader made a mistake. */

@@ -57,6 +57,8 @@ export interface TypeForms {
   readonly declaring?: string;
   /** Endings of types that get a new name with the one that they are called after. */
   readonly goAlong?: readonly string[];
+  /** Kinds of types, by what they descend from, and the word with which their names end by custom. */
+  readonly kinds?: readonly { readonly parent: RegExp; readonly suffix: string }[];
   /** What a line holds in which another class has its own in place of a member, as an extended regular expression. */
   overriding?(member: string): string;
   /** `undefined` where the text has an error. */

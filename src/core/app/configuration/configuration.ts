@@ -2,7 +2,7 @@
  * `steady-shelf.yaml`: what an app's people have decided. One lies in the folder of each app; in a monorepo that is one an
  * app, and each speaks for its own folder. `schema.ts` says what may stand in it.
  */
-import type { Mapping } from "../../languages/index.js";
+import type { ListOrder, Mapping } from "../../languages/index.js";
 import type { OneOrMore, Role, ShelfSource } from "../arrangement/index.js";
 import type { Place } from "../../base/errors.js";
 import type { ProjectPath } from "../../base/paths.js";
@@ -22,6 +22,8 @@ export interface Configuration {
   readonly names: Readonly<Partial<Record<Role, OneOrMore<string>>>>;
   readonly publicIndex?: boolean;
   readonly state?: "together" | "apart";
+  readonly classPrefix?: string;
+  readonly groupOrder?: readonly ListOrder[];
   readonly shelves: ShelfSource;
   readonly companions: Readonly<Partial<Record<Role, readonly string[]>>>;
   readonly starters?: string;

@@ -47,6 +47,8 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
     ...(data.arrangement !== undefined && { arrangement: data.arrangement }),
     ...(data["public-index"] !== undefined && { publicIndex: data["public-index"] }),
     ...(data.state !== undefined && { state: data.state }),
+    ...(data["class-prefix"] !== undefined && { classPrefix: data["class-prefix"] }),
+    ...(data["group-order"] !== undefined && { groupOrder: data["group-order"] }),
     ...(data.starters !== undefined && { starters: inside(data.starters, "starters") }),
     words: data.words ?? {},
     names: data.names ?? {},

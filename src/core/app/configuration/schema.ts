@@ -59,6 +59,18 @@ export const configurationSchema = z.strictObject({
       "How a piece of state is kept: `together` in one file, or `apart`, with actions and constants in files of their own. `check` says what is kept otherwise, and `arrange --state` writes it. Without it, either will do.",
     ),
   ),
+  "class-prefix": z.optional(
+    described(
+      z.string().check(z.regex(/^[A-Z]{1,5}$/)),
+      "The letters with which the app's own types begin: `PR` for `PRTreesViewController`. Without it, what the project file says, if most types have it, or what most types show.",
+    ),
+  ),
+  "group-order": z.optional(
+    described(
+      z.array(z.enum(["kind", "alphabet"])).check(z.minLength(1)),
+      "In which order the groups of a project list what they hold: `[kind, alphabet]` puts what is of one kind together, and that by its name. `check` says what is not, and `arrange --order` writes it. Without it, any will do.",
+    ),
+  ),
   shelves: z.optional(
     described(z.array(shelfSchema), "Shelves of your own: added, or instead of the arrangement's at the same place."),
   ),

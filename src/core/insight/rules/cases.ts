@@ -99,6 +99,11 @@ export interface CaseDetails {
     readonly alias: string;
   };
   "in no target": object;
+  "without prefix": { readonly name: string; readonly prefix: string };
+  "without suffix": { readonly name: string; readonly suffix: string };
+  "in no group": { readonly name: string };
+  "group of another folder": { readonly name: string; readonly folder: string };
+  "groups out of order": { readonly names: readonly string[] };
   unused: object;
   /** All files of one folder that nothing uses. */
   "several unused": { readonly folder: string; readonly paths: readonly string[] };

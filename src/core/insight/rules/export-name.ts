@@ -44,7 +44,8 @@ export const exportName: Rule = {
       const pattern = context.places.of(entry)?.pattern;
       const wanted = pattern ? spellName(pattern, wordsTyped(pattern, main.name)) : main.name;
       // Where names are not told apart, only the file can be renamed.
-      const isRenamed = languageFor(path)?.names !== undefined;
+      const language = languageFor(path);
+      const isRenamed = language?.names !== undefined || language?.types?.declaring !== undefined;
       const called = inCase(splitWords(stem), isInCase(main.name, "Pascal") ? "Pascal" : "camel");
       const moves = movesAlong(context.tree, path, inFolder(folderOf(path), wanted + rest));
       yield {

@@ -25,6 +25,10 @@ import { vagueName } from "./vague-name.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
 import { unlistedFile } from "./unlisted-file.js";
+import { classPrefix } from "./class-prefix.js";
+import { typeSuffix } from "./type-suffix.js";
+import { groupFolder } from "./group-folder.js";
+import { groupOrder } from "./group-order.js";
 import { unusedAsset } from "./unused-asset.js";
 import type { Rule } from "./rule.js";
 
@@ -33,6 +37,8 @@ export const rules: readonly Rule[] = [
   fileName,
   folderName,
   exportName,
+  classPrefix,
+  typeSuffix,
   caseConflict,
   portableName,
   vagueName,
@@ -41,6 +47,8 @@ export const rules: readonly Rule[] = [
   separatedCompanion,
   crowdedFolder,
   unlikeOtherFeatures,
+  groupFolder,
+  groupOrder,
   importNotAllowed,
   bypassedIndex,
   featureCycle,

@@ -2,7 +2,7 @@
  * What a rule is: plain data and one function from an analysed app to findings. To add a rule, make one file beside this one,
  * one line in `registry.ts` and one in `rule-names.ts`; `docs/adding-a-rule.md` shows it with an example.
  */
-import type { Resolution } from "../../languages/index.js";
+import type { ListOrder, Resolution } from "../../languages/index.js";
 import type { Catalogue, Entry } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { ProjectPath } from "../../base/paths.js";
@@ -38,7 +38,9 @@ export type Repair =
       readonly isSure: false;
     }
   /** The piece of state of which the finding's file is the reducer is kept in one file, or in several. */
-  | { readonly kind: "state"; readonly layout: "together" | "apart"; readonly isSure: false };
+  | { readonly kind: "state"; readonly layout: "together" | "apart"; readonly isSure: false }
+  /** The groups of the finding's list hold what they hold in this order. */
+  | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true };
 
 /** What a rule finds, before it is known how grave it is. */
 export interface Found {

@@ -10,6 +10,7 @@ import { tell } from "../../../wording/findings.js";
 
 const configuration = (more = ""): string =>
   `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n${more}`;
+const phone = (more = ""): string => configuration(more).replace("react-web", "swiftui");
 const featureFirst = configuration().replace("layer-first", "feature-first-with-core");
 const component = (name: string, imports = ""): string => `${imports}export function ${name}() { return <li/>; }\n`;
 const at = (path: string): ProjectPath => path as ProjectPath;
@@ -82,6 +83,36 @@ const cases: readonly Case[] = [
     files: { "src/components/OldCard.tsx": component("TreeCircle") },
     says: ["src/components/OldCard.tsx:1:17 OldCard mainly exports TreeCircle"],
     right: { "src/components/OldCard.tsx": component("OldCard") },
+  },
+  {
+    rule: "class-prefix",
+    files: {
+      "steady-shelf.yaml": phone("class-prefix: PR\n"),
+      ...Object.fromEntries(
+        ["PRTree", "PRLeaf", "PRRota", "PRSwap", "PRCrate", "Harvest"].map((name) => [
+          `src/Models/${name}.swift`,
+          `struct ${name} {}\n`,
+        ]),
+      ),
+    },
+    says: ["src/Models/Harvest.swift:1:8 Harvest does not begin with PR"],
+    right: { "src/Models/Harvest.swift": undefined },
+  },
+  {
+    rule: "type-suffix",
+    files: {
+      "steady-shelf.yaml": phone(),
+      ...Object.fromEntries(
+        ["TreesViewController", "RotaViewController", "SwapsViewController", "HarvestController"].map((name) => [
+          `src/Screens/${name}.swift`,
+          `final class ${name}: UIViewController {}\n`,
+        ]),
+      ),
+    },
+    says: [
+      "src/Screens/HarvestController.swift:1:13 HarvestController does not end with ViewController, as the others of its kind do",
+    ],
+    right: { "src/Screens/HarvestController.swift": undefined },
   },
   {
     rule: "case-conflict",
@@ -168,6 +199,50 @@ const cases: readonly Case[] = [
     right: {
       "src/features/swaps/widgets/Graft.tsx": undefined,
       "src/features/swaps/components/Graft.tsx": component("Graft"),
+    },
+  },
+  {
+    rule: "group-folder",
+    files: {
+      "steady-shelf.yaml": phone(),
+      "src/Views/Leaf.swift": "struct Leaf {}",
+      "src/Lost.swift": "struct Lost {}",
+      "Orchard.xcodeproj/project.pbxproj": projectText({
+        groups: [{ path: "src", children: [{ path: "Views", name: "Screens", children: ["Leaf.swift"] }] }],
+        targets: { Orchard: ["Leaf.swift"] },
+        more: '\t\tAA01 /* Lost.swift */ = {isa = PBXFileReference; path = src/Lost.swift; sourceTree = "<group>"; };\n\t\tAA02 /* Lost.swift in Sources */ = {isa = PBXBuildFile; fileRef = AA01 /* Lost.swift */; };\n',
+      }),
+    },
+    says: [
+      "Orchard.xcodeproj/project.pbxproj:38:11 the group Screens stands for the folder Views",
+      "Orchard.xcodeproj/project.pbxproj:82:59 src/Lost.swift is built, and no group shows it",
+    ],
+    right: {
+      "Orchard.xcodeproj/project.pbxproj": projectText({
+        groups: [{ path: "src", children: [{ path: "Views", children: ["Leaf.swift"] }] }],
+        targets: { Orchard: ["Leaf.swift"] },
+      }),
+    },
+  },
+  {
+    rule: "group-order",
+    files: {
+      "steady-shelf.yaml": phone("group-order: [alphabet]\n"),
+      "src/Leaf.swift": "struct Leaf {}",
+      "src/Bough.swift": "struct Bough {}",
+      "Orchard.xcodeproj/project.pbxproj": projectText({
+        groups: [{ path: "src", children: ["Leaf.swift", "Bough.swift"] }],
+        targets: { Orchard: ["*"] },
+      }),
+    },
+    says: [
+      "Orchard.xcodeproj/project.pbxproj the group src lists what it holds in another order than the configuration asks for",
+    ],
+    right: {
+      "Orchard.xcodeproj/project.pbxproj": projectText({
+        groups: [{ path: "src", children: ["Bough.swift", "Leaf.swift"] }],
+        targets: { Orchard: ["*"] },
+      }),
     },
   },
   {
@@ -396,7 +471,7 @@ describe("rules", () => {
   });
 
   test.each([
-    ["naming", 6],
+    ["naming", 8],
     ["file-name", 1],
   ])("%s names rules", (word, count) => {
     expect(rulesNamed([word])).toHaveLength(count);

@@ -4,6 +4,7 @@ import { assetNamesIn, isDocument } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
+import { unusedSets } from "./unused-set.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const unusedAsset: Rule = {
@@ -32,6 +33,7 @@ export const unusedAsset: Rule = {
       else single.push(...paths);
     }
     yield* byName(single);
+    yield* unusedSets(context);
   },
 };
 

@@ -7,7 +7,7 @@ import { modulesOf } from "./libraries.js";
 import { lentTypes } from "./lent-types.js";
 import { outlineSwift } from "./outline.js";
 import { extractManifest, isManifest, packageLookups } from "./packages.js";
-import { namesOf, resourceLookups } from "./resource-lookups.js";
+import { catalogueFolder, namesOf, resourceLookups } from "./resource-lookups.js";
 import { swiftStatements } from "./statements.js";
 import { isReservedInSwift, swiftTypeNames } from "./type-names.js";
 
@@ -45,6 +45,7 @@ export const swift: Language = {
   hasOwnForm: (stem) => stem.includes("+"),
   lookups: [...resourceLookups, ...packageLookups],
   calledAs: namesOf,
+  namedFolder: catalogueFolder,
   // `Image("tree-\\(kind)")`
   openForm: '(named|Image|Color|[nN]ame)[: (]+"[^"]*[\\\\][(]',
   libraries: modulesOf,
@@ -55,6 +56,15 @@ export const swift: Language = {
     goAlong: ["_Previews", "_Preview", "Delegate", "DataSource"],
     read: swiftTypeNames,
     isReserved: isReservedInSwift,
+    kinds: [
+      {
+        parent:
+          /\b(?:UI|NS)(?:\w+)?ViewController\b|\bUI(?:Navigation|TabBar|Page|SplitView|Table|Hosting)\w*Controller\b/,
+        suffix: "ViewController",
+      },
+      { parent: /\bUI(?:TableView|CollectionView)\w*Cell\b/, suffix: "Cell" },
+      { parent: /\b(?:UI|NS)View\b/, suffix: "View" },
+    ],
     overriding: (member) => `(^|[ \t])override[ \t].*(func|var|subscript)[ \t]+${member}([^A-Za-z0-9_]|$)`,
     lends: lentTypes,
   },

@@ -142,6 +142,13 @@ export function namesOf(path: ProjectPath): string[] {
   return isNamed ? [name.slice(0, name.lastIndexOf(".")).replace(/(?:@\dx)?(?:~\w+)?$/, "")] : [];
 }
 
+/** The folder of a catalogue that is a picture, a colour or data, in which a file lies. Icons are found by a setting. */
+export function catalogueFolder(path: ProjectPath): ProjectPath | undefined {
+  const [whole, , , , kind = ""] = (path.includes(".xcassets/") && inCatalogue.exec(path)) || [];
+  const isNamed = /^(?:picture|colour|data)$/.test(catalogued[kind] ?? "");
+  return whole === undefined || !isNamed ? undefined : (whole.slice(0, -1) as ProjectPath);
+}
+
 /** Files of a bundle that code asks for by their names. */
 const resources =
   /\.(?:storyboard|xib|json|plist|strings|txt|html|css|mp3|wav|m4a|mov|mp4|ttf|otf|csv|xml|md|js|sqlite|xcassets|aif|caf)$/i;

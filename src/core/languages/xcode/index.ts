@@ -5,7 +5,8 @@ import type { Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { extractProject } from "./extract.js";
 import { xcodeLookups } from "./lookups.js";
-import { keepListed } from "./keep-listed.js";
+import { keepListed, shapeList } from "./keep-listed.js";
+import { oddGroups } from "./odd-groups.js";
 import { projectFile } from "../apple-projects.js";
 import { escapeText, isBare, textAt } from "./property-list.js";
 
@@ -86,6 +87,9 @@ export const xcode: Language = {
   extract: extractProject,
   outline: plainOutline,
   keepListed,
+  shapeList,
+  oddEntries: oddGroups,
+  typePrefix: (text) => /\bCLASSPREFIX = "?([A-Z]{2,4})"?;/.exec(text)?.[1],
   listsCode: true,
   saysAll: true,
   readAt,

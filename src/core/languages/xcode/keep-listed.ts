@@ -1,9 +1,10 @@
 /** Project files follow what moves: each as far as it lists any of it. */
 import { ShelfError } from "../../base/errors.js";
 import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
-import type { ListChange, ListedLine, ListTree } from "../language.js";
+import type { ListChange, ListedLine, ListShape, ListTree, ShapedList } from "../language.js";
 import { followMoves } from "./follow-moves.js";
-import { isRead, readProject } from "./project.js";
+import { isRead, readProject, type XcodeProject } from "./project.js";
+import { showGroups } from "./shown-groups.js";
 import { projectsOf } from "../apple-projects.js";
 
 /** The edits by which all projects go on listing what they list. Throws `MERGE_CONFLICT`. */
@@ -16,12 +17,8 @@ export function keepListed({ moves, made, gone }: ListChange, tree: ListTree): r
     if (!source || moved.has(path) || gone.includes(path)) return [];
     if (near.length === 0 && !mayList(source.text, [...moves.flatMap(({ from, to }) => [from, to]), ...gone]))
       return [];
-    const project = readProject(source.text);
-    if (!isRead(project)) {
-      if (!project.conflict) return [];
-      const [first, last] = [project.conflict.start, project.conflict.end].map((at) => source.positionAt(at).line);
-      throw new ShelfError("MERGE_CONFLICT", { path, reason: `${first} to ${last}` });
-    }
+    const project = projectAt(path, tree);
+    if (!project) return [];
     const { edits, removes } = followMoves({ project, home, moves, made: near, gone, tree });
     return edits.map((edit, index) => ({
       ...edit,
@@ -30,6 +27,32 @@ export function keepListed({ moves, made, gone }: ListChange, tree: ListTree): r
       ...(index === 0 && removes.length > 0 && { removes }),
     }));
   });
+}
+
+/** The edits by which all projects show files in other groups, or in another order. Throws `MERGE_CONFLICT`. */
+export function shapeList(shape: ListShape, tree: ListTree): ShapedList {
+  const all = projectsOf(tree.paths).flatMap((path) => {
+    const project = projectAt(path, tree);
+    if (!project) return [];
+    const { edits, regrouped, ordered } = showGroups({ ...shape, project, home: folderOf(folderOf(path)), tree });
+    const lines = edits.map((edit): ListedLine => ({ ...edit, file: path, why: "project" }));
+    return [{ lines, regrouped, ordered: ordered.map((group) => ({ file: path, group })) }];
+  });
+  return {
+    lines: all.flatMap(({ lines }) => lines),
+    regrouped: all.flatMap(({ regrouped }) => regrouped),
+    ordered: all.flatMap(({ ordered }) => ordered),
+  };
+}
+
+/** A project as it is read; nothing for one that cannot be. Throws `MERGE_CONFLICT`. */
+function projectAt(path: ProjectPath, tree: ListTree): XcodeProject | undefined {
+  const source = tree.text(path);
+  const project = source && readProject(source.text);
+  if (!project || isRead(project)) return project;
+  if (!project.conflict) return undefined;
+  const [first, last] = [project.conflict.start, project.conflict.end].map((at) => source.positionAt(at).line);
+  throw new ShelfError("MERGE_CONFLICT", { path, reason: `${first} to ${last}` });
 }
 
 /** Above so many names it is quicker to read the project. */

@@ -1,0 +1,70 @@
+/** `steady-shelf arrange --groups` and `--order`: the list of a project, arranged without moving a file. */
+import { featureOf, onlyApp, targetOf } from "./arrange.js";
+import { planArranging } from "../core/change/arrange/index.js";
+import { planShownList, hasShownList } from "../core/change/arrange/shown-list.js";
+import { ShelfError } from "../core/base/errors.js";
+import { knownRole } from "../core/change/setup/index.js";
+import type { ListOrder } from "../core/languages/index.js";
+import { planJson } from "../documents/plan-json.js";
+import { shownListView } from "../terminal/shown-list-view.js";
+import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
+import { look, type LookingOptions } from "./looking.js";
+
+/** What was typed. */
+export interface ArrangeGroupsOptions extends LookingOptions, Omit<DraftOptions, "acceptDifferent"> {
+  readonly as?: string | undefined;
+  readonly feature?: string | undefined;
+  readonly role?: string | undefined;
+  readonly likeliest: boolean;
+  readonly groups: boolean;
+  readonly order?: readonly ListOrder[] | undefined;
+}
+
+/** Runs the command; gives the exit code. */
+export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<number> {
+  const { context, analysis } = await look(options, { keepTexts: true });
+  const { project } = analysis;
+  if (!hasShownList(project.tree)) throw new ShelfError("NO_GROUPS");
+  const analysed = onlyApp(analysis);
+  const order = options.order ?? analysed.app.configuration?.groupOrder ?? [];
+  const progress = context.progress.report;
+  const arranged = options.groups
+    ? await planArranging({
+        analysis,
+        analysed,
+        target: targetOf(analysed, options.as),
+        feature: featureOf(analysed, options.feature),
+        role: options.role === undefined ? undefined : knownRole(targetOf(analysed, options.as), options.role),
+        keepNames: true,
+        takeLikeliest: options.likeliest,
+        progress,
+      })
+    : undefined;
+  const moves = arranged?.units.flatMap((unit) => unit.moves) ?? [];
+  const shown = await planShownList(project, moves, { order, progress });
+  const { as, feature, role, likeliest, groups } = options;
+  return carryOutDraft(
+    context,
+    { ...options, acceptDifferent: false },
+    {
+      plan: shown.plan,
+      tree: project.tree,
+      words: [
+        "arrange",
+        ...(groups ? ["--groups"] : []),
+        ...(options.order === undefined ? [] : ["--order", options.order.join(",")]),
+        ...(as === undefined ? [] : ["--as", as]),
+        ...(feature === undefined ? [] : ["--feature", feature]),
+        ...(role === undefined ? [] : ["--role", role]),
+        ...(likeliest ? ["--likeliest"] : []),
+      ],
+      title: groups ? "Arrange the groups of the project" : "Put the groups of the project in order",
+      json: (change) => ({
+        ...planJson(shown.plan, change),
+        groups: shown.regrouped.map(({ file, from, to }) => ({ file, from, to })),
+        ordered: shown.ordered,
+      }),
+      view: (view) => shownListView(shown, { waiting: arranged?.questions.length ?? 0 }, context.screen, view),
+    },
+  );
+}

@@ -1,0 +1,61 @@
+import { languageFor } from "../../languages/index.js";
+import { typesOfApp } from "./type-names.js";
+import type { Found, Rule, RuleContext } from "./rule.js";
+
+/** Fewer types show no custom. */
+const fewest = 6;
+/** So many of them have to have it, where only they show it; and so many where somebody has said so. */
+const [mostly, partly] = [0.8, 0.5];
+
+export const classPrefix: Rule = {
+  name: "class-prefix",
+  asks: "Where an app's types begin with its own letters, every type does.",
+  why: "The letters tell the app's own types from those of frameworks; one without them looks like somebody else's.",
+  wrong: "PRTreesViewController.swift, PRRotaViewController.swift, SwapsViewController.swift",
+  right: "PRTreesViewController.swift, PRRotaViewController.swift, PRSwapsViewController.swift",
+  *find(context) {
+    const types = typesOfApp(context);
+    if (types.length < fewest) return;
+    const said = context.app.configuration?.classPrefix ?? prefixSaid(context);
+    const prefix = said ?? commonest(types.map(({ name }) => name));
+    if (prefix === undefined) return;
+    const without = types.filter(({ name }) => !begins(name, prefix));
+    const share = 1 - without.length / types.length;
+    const isAsked = context.app.configuration?.classPrefix !== undefined;
+    if (!isAsked && share < (said === undefined ? mostly : partly)) return;
+    for (const { file, name, start } of without)
+      yield {
+        file,
+        start,
+        about: name,
+        confidence: isAsked ? 1 : share,
+        what: { code: "without prefix", name, prefix },
+        repair: { kind: "rename", name, to: prefix + name, isSure: false },
+      } satisfies Found;
+  },
+};
+
+/** `PR` of `PRTreeRow`; not of `PRs` nor of `URLs`. */
+function begins(name: string, prefix: string): boolean {
+  return name.startsWith(prefix) && /^\p{Lu}\p{Ll}/u.test(name.slice(prefix.length));
+}
+
+/** What the project's list says that new classes begin with. */
+function prefixSaid({ graph, tree }: RuleContext): string | undefined {
+  for (const { path } of graph.files.values()) {
+    const said = languageFor(path)?.typePrefix?.(tree.text(path)?.text ?? "");
+    if (said !== undefined) return said;
+  }
+  return undefined;
+}
+
+/** The letters with which most names begin: two or three capitals before a word. */
+function commonest(names: readonly string[]): string | undefined {
+  const counts = new Map<string, number>();
+  for (const name of names) {
+    const [, prefix] = /^(\p{Lu}{2,3})(?=\p{Lu}\p{Ll})/u.exec(name) ?? [];
+    if (prefix !== undefined) counts.set(prefix, (counts.get(prefix) ?? 0) + 1);
+  }
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return most && most[1] >= fewest * mostly ? most[0] : undefined;
+}
