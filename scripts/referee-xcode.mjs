@@ -3,7 +3,7 @@
  * property list, and a few lines here say what it means. Files and folders are moved at random; every phase of every target must build the same files, in the same order, every entry of every group
  * must mean the file that it meant, what was missing stays missing, and undoing gives every byte back.
  *
- *   node scripts/referee-xcode.mjs [--seed 1] [--rounds 3] [--moves 8] [--arrange NAME,NAME…] FOLDER …
+ *   node scripts/referee-xcode.mjs [--seed 1] [--rounds 3] [--moves 8] [--arrange NAME,NAME…] [--groups] FOLDER …
  *
  * FOLDER is a copy's source. Exit code 1 if the judge disagrees.
  */
@@ -17,11 +17,12 @@ import { fileURLToPath } from "node:url";
 import { fingerprint, randomFrom } from "./judges/packages.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, rounds: 3, moves: 8, arrange: "", folders: /** @type {string[]} */ ([]) };
+const options = { seed: 1, rounds: 3, moves: 8, arrange: "", groups: false, folders: /** @type {string[]} */ ([]) };
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed" || word === "--rounds" || word === "--moves")
     options[/** @type {"seed" | "rounds" | "moves"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
+  else if (word === "--groups") options.groups = true;
   else if (word === "--arrange") options.arrange = process.argv[(at += 1)] ?? "";
   else options.folders.push(word);
 }
@@ -93,7 +94,15 @@ function judge(source, seed) {
   const lines = [];
   const count = (/** @type {string} */ word) => tally.set(word, (tally.get(word) ?? 0) + 1);
   const commands = options.arrange
-    ? options.arrange.split(",").map((name) => () => ["arrange", "--as", name, "--likeliest"])
+    ? options.arrange
+        .split(",")
+        .map((name) => () => [
+          "arrange",
+          "--as",
+          name,
+          "--likeliest",
+          ...(options.groups ? ["--groups", "--order", "kind,alphabet"] : []),
+        ])
     : Array.from({ length: options.moves }, (_, at) => () => moveOf(root, pick, random, at));
   for (const next of commands) {
     const command = next();

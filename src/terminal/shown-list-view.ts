@@ -46,5 +46,5 @@ function headline({ regrouped, ordered }: Pick<ShownList, "regrouped" | "ordered
           .slice(0, 6)
           .map(({ group }) => group)
           .join(", ")}${ordered.length > 6 ? ", …" : ""}.`;
-  return `${done ? "Shown" : "Shows"} ${count(regrouped.length, "file")} in ${regrouped.length === 1 ? "another group" : "other groups"}; no file ${done ? "moved" : "moves"}.`;
+  return `${done ? "Moved" : "Moves"} the entries of ${count(regrouped.length, "file")} to ${regrouped.length === 1 ? "another group" : "other groups"}; no file ${done ? "moved" : "moves"}.`;
 }

@@ -64,6 +64,16 @@ export interface ListedLine extends TextEdit {
   readonly removes?: readonly number[];
 }
 
+/** What files and types are called from then on. */
+export interface NewNames {
+  /** The file that is asked about, by its name. */
+  readonly name: string;
+  /** Another file, by its name; the same for one that keeps it. */
+  file(name: string): string;
+  /** A type; the same for one that keeps its name. */
+  type(name: string): string;
+}
+
 /** How the items of a list follow each other: what is of one kind together, by the alphabet; the first decides. */
 export type ListOrder = "kind" | "alphabet";
 
@@ -108,9 +118,9 @@ export interface Language {
   readonly hasOwnForm?: (stem: string) => boolean;
   /**
    * Why a file has to keep its name, wherever it lies, if it has to: `tools find it by the name main.swift`. `has` tells whether a file
-   * of some name is there.
+   * of some name is there; `then`, what it and others are called from then on.
    */
-  keepsName?(path: ProjectPath, has: (name: string) => boolean): string | undefined;
+  keepsName?(path: ProjectPath, has: (name: string) => boolean, then: NewNames): string | undefined;
   /** How folders end that are one thing to its tools, whatever lies in them: `.xcassets`. */
   readonly bundles?: readonly string[];
   /** Of all files, those that this adapter reads by their name or place; without it, all with its extensions. */

@@ -69,20 +69,34 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
-  result.different.push(...lostNames(passage.map.files, tree));
+  result.different.push(...lostNames(passage.map.files, tree, claims));
   if (files.some(({ path }) => isBoundByNames(path)))
     proveSymbols({ tree, passage, files: bound, made, claims, result });
   return result;
 }
 
 /** Files that are found by a name that they would not have any more. */
-function lostNames(moves: ReadonlyMap<ProjectPath, ProjectPath>, tree: SourceTree): Difference[] {
+function lostNames(
+  moves: ReadonlyMap<ProjectPath, ProjectPath>,
+  tree: SourceTree,
+  claims: readonly Claim[],
+): Difference[] {
   const renamed = [...moves].filter(([from, to]) => nameOf(from) !== nameOf(to));
+  const files = new Map(renamed.map(([from, to]) => [nameOf(from), nameOf(to)]));
+  const types = new Map(claims.flatMap((claim) => (claim.kind === "renames" ? [[claim.name, claim.to] as const] : [])));
   const naming = languagesInUse().filter((language) => language.keepsName !== undefined);
   let names: ReadonlySet<string> | undefined;
   const has = (name: string): boolean => (names ??= new Set(tree.paths.map(nameOf))).has(name);
   return renamed.flatMap(([from, to]): Difference[] => {
-    const [reason] = naming.map((language) => language.keepsName?.(from, has)).filter((each) => each !== undefined);
+    const [reason] = naming
+      .map((language) =>
+        language.keepsName?.(from, has, {
+          name: nameOf(to),
+          file: (name) => files.get(name) ?? name,
+          type: (name) => types.get(name) ?? name,
+        }),
+      )
+      .filter((each) => each !== undefined);
     if (reason === undefined) return [];
     return [{ file: from, at: { line: 1, column: 1 }, specifier: nameOf(from), before: [from], after: [to], reason }];
   });

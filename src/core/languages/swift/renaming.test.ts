@@ -188,6 +188,18 @@ test.each<Case>([
     },
   },
   {
+    name: "a nib is called as its class is, and goes along",
+    files: {
+      "App/TreeCell.swift": "class TreeCell: UITableViewCell {}",
+      "App/TreeCell.xib": '<tableViewCell customClass="TreeCell" customModule="App"/>',
+    },
+    command: "App/TreeCell.swift BoughCell",
+    then: {
+      "App/BoughCell.swift": "class BoughCell: UITableViewCell {}",
+      "App/BoughCell.xib": '<tableViewCell customClass="BoughCell" customModule="App"/>',
+    },
+  },
+  {
     name: "what is stored under the name, and a file that nothing builds",
     files: { "Other/Tree.swift": "@Model final class Tree {}" },
     command: "Other/Tree.swift Bough",

@@ -1,6 +1,6 @@
 /** Xcode: project files, and the settings beside them. */
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import type { Language } from "../language.js";
+import type { Language, NewNames } from "../language.js";
 import type { Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { extractProject } from "./extract.js";
@@ -40,15 +40,19 @@ const fixedNames =
   /(?:^|\/)(?:project\.pbxproj|contents\.xcworkspacedata|Package\.swift|main\.swift|(?:Localizable|InfoPlist)\.(?:strings|stringsdict|xcstrings)|PrivacyInfo\.xcprivacy|[^/]+\.xcassets\/(?:.*\/)?Contents\.json)$/;
 
 /** What is found by its name alone, which stands nowhere as a text. */
-function keepsName(path: ProjectPath, has: (name: string) => boolean): string | undefined {
+function keepsName(path: ProjectPath, has: (name: string) => boolean, then: NewNames): string | undefined {
   const name = nameOf(path);
   if (fixedNames.test(path)) return `tools find it by the name ${name}`;
   const stem = name.slice(0, name.lastIndexOf("."));
-  if (name.endsWith(".xib") && classFiles.some((ending) => has(stem + ending)))
+  // What is found by another's name may be called otherwise together with it.
+  const goes = then.name.slice(0, then.name.lastIndexOf("."));
+  if (name.endsWith(".xib") && then.type(stem) !== goes && classFiles.some((ending) => has(stem + ending)))
     return `the class ${stem} may load it by its own name`;
-  if (/\.(?:storyboard|xib)$/.test(name) && has(`${stem}.strings`)) return `${stem}.strings translates it by its name`;
+  const follows = (other: string): boolean => then.file(other) === goes + other.slice(other.lastIndexOf("."));
+  if (/\.(?:storyboard|xib)$/.test(name) && has(`${stem}.strings`) && !follows(`${stem}.strings`))
+    return `${stem}.strings translates it by its name`;
   const translated = [".storyboard", ".xib"].find((ending) => has(stem + ending));
-  return name.endsWith(".strings") && translated !== undefined
+  return name.endsWith(".strings") && translated !== undefined && !follows(stem + translated)
     ? `it translates ${stem}${translated} by its name`
     : undefined;
 }
