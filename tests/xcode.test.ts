@@ -4,7 +4,7 @@
  * undoing gives every byte back.
  */
 import { createHash } from "node:crypto";
-import { existsSync, readFileSync, statSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
 import { join, posix } from "node:path";
 import { expect, test } from "vitest";
 import { demoCopy, fingerprint, run } from "./program.js";
@@ -24,12 +24,8 @@ const listIn = (object: string, key: string): string[] =>
 
 /** The objects of a project by their ids: each begins on a line of its own, two tabs in. */
 function objectsOf(text: string): Map<string, string> {
-  return new Map(
-    [...text.matchAll(/^\t\t(\w{24})(?: \/\*.*?\*\/)? = \{([^]*?)(?:^\t\t\}|\});$/gm)].map(([, id = "", body = ""]) => [
-      id,
-      body,
-    ]),
-  );
+  const form = /^\t\t(\w{24})(?: \/\*.*?\*\/)? = \{(?:\n([^]*?)^\t\t\};$|(.*)\};$)/gm;
+  return new Map([...text.matchAll(form)].map(([, id = "", body, line = ""]) => [id, body ?? line]));
 }
 
 /** For each phase what it builds, in order: a file by what is in it, a folder and what is missing by its name. */
@@ -108,4 +104,64 @@ test("what is added is listed once, and built by the target of its neighbours", 
   const gained = [...phasesOf(root)].filter(([id, files]) => files.length > (before.get(id)?.length ?? 0));
   expect(gained.map(([, files]) => files.filter((each) => each === hash))).toEqual([[hash]]);
   expect((await run(root, ["check", "--rule", "unlisted-file"])).out).not.toContain("FrostViewModel");
+});
+
+/** Every class that a storyboard or a nib names, and every type that Swift declares, by patterns over their texts. */
+function classesOf(root: string): { readonly named: string[]; readonly declared: Set<string> } {
+  const texts = (ending: RegExp): string[] =>
+    readdirSync(root, { recursive: true, encoding: "utf8" })
+      .filter((path) => ending.test(path))
+      .map((path) => readFileSync(join(root, path), "utf8"));
+  const all = (text: string, form: RegExp): string[] => [...text.matchAll(form)].map(([, name = ""]) => name);
+  return {
+    named: texts(/\.(?:storyboard|xib)$/).flatMap((text) => all(text, /customClass="(\w+)"/g)),
+    declared: new Set(texts(/\.swift$/).flatMap((text) => all(text, /^(?:final )?(?:class|struct|enum) (\w+)/gm))),
+  };
+}
+
+test("classes, storyboards and nibs get other names together; the groups get another shape while no file moves", async () => {
+  const root = demoCopy("orchard-uikit");
+  const bytes = fingerprint(root);
+  const { named, declared } = classesOf(root);
+  expect(named.filter((name) => !declared.has(name))).toEqual([]);
+  const commands = [
+    ["rename", "PippinRow/Views/ShiftCell.swift", "PRShiftCell"],
+    ["rename", "PippinRow/Views/PRTreeCell.swift", "PRBoughCell"],
+    ["extract", "PippinRow/Controllers/PRTreesViewController.swift", "PRTreesSource"],
+    ["extract", "PippinRow/Models/PRTree.swift", "PRTree.samples"],
+    ["join", "PippinRow/Models/PRSwap.swift", "PippinRow/Models/PRShift.swift"],
+  ];
+  for (const command of commands) {
+    const { code, out } = await run(root, [...command, "--write"]);
+    expect(out, command.join(" ")).toContain("proof  ✓");
+    expect(code, command.join(" ")).toBe(0);
+  }
+  const after = classesOf(root);
+  expect(after.named).toHaveLength(named.length);
+  expect(after.named.filter((name) => !after.declared.has(name))).toEqual([]);
+  expect(after.declared.size).toBe(declared.size);
+  expect([...phasesOf(root).values()].flat().filter((each) => each.startsWith("missing"))).toEqual([]);
+  const before = [...phasesOf(root)].map(([id, files]) => [id, files.toSorted()]);
+  const shapes = [
+    ["arrange", "--order", "kind,alphabet"],
+    ["arrange", "--groups", "--as", "feature-first", "--likeliest"],
+  ];
+  for (const shape of shapes) {
+    const { code, out } = await run(root, [...shape, "--json", "--write"]);
+    expect(code, shape.join(" ")).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({ moves: [], proof: { different: [] } });
+    expect([...phasesOf(root)].map(([id, files]) => [id, files.toSorted()])).toEqual(before);
+    const again = await run(root, shape);
+    expect(again.out).toContain("Nothing changes: the groups are as they should be.");
+  }
+  for (let left = commands.length + shapes.length; left > 0; left -= 1)
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+  expect(fingerprint(root)).toBe(bytes);
+});
+
+test("there are no groups to arrange where there is no project", async () => {
+  const root = demoCopy("orchard-board");
+  const { code, out } = await run(root, ["arrange", "--order", "alphabet", "--json"]);
+  expect(code).toBe(2);
+  expect(out).toContain('"code": "NO_GROUPS"');
 });

@@ -3,6 +3,7 @@
 import { flutterApp } from "./flutter-tour.js";
 import { iPhoneApp } from "./iphone-tour.js";
 import type { Tour } from "./tour.js";
+import { uiKitApp } from "./uikit-tour.js";
 
 const plan = `version: 1
 moves:
@@ -398,6 +399,7 @@ export const tours: readonly Tour[] = [
   newShape,
   flutterApp,
   iPhoneApp,
+  uiKitApp,
 ];
 
 /** One app from empty to arranged: what is shown unless somebody names tours. */

@@ -199,6 +199,15 @@ function decisionsOf(
   };
 }
 
+/** Whether the configuration leaves a file alone, also one that is no entry of the catalogue. */
+export function leftAlone(
+  configuration: Configuration | undefined,
+  folder: ProjectPath,
+): (path: ProjectPath) => boolean {
+  const decide = decisionsOf(configuration, folder, undefined);
+  return (path) => decide(path)?.leave === true;
+}
+
 interface RoleInput extends CatalogueInput {
   readonly clues: Clues;
   readonly decide: Decide;

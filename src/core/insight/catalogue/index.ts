@@ -2,6 +2,7 @@ export { isSharedFolder } from "./feature-folders.js";
 export {
   isAssetFile,
   isMain,
+  leftAlone,
   makeCatalogue,
   restood,
   type Catalogue,

@@ -1,6 +1,7 @@
 /** Pictures and colours of catalogues, each a folder that is one thing with a name: those that nothing names. */
 import { addTo } from "../../base/grouping.js";
-import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { leftAlone } from "../catalogue/index.js";
 import { isDocument, isInBundle, languagesInUse } from "../../languages/index.js";
 import type { Found, RuleContext } from "./rule.js";
 
@@ -8,11 +9,14 @@ import type { Found, RuleContext } from "./rule.js";
 const manyUnused = 4;
 
 /** Finds them. A name that stands in any text of the project, or that may be put together at run time, is used. */
-export function* unusedSets(context: Pick<RuleContext, "tree" | "graph" | "entries">): Generator<Found> {
-  const { tree, graph, entries } = context;
+export function* unusedSets(context: Pick<RuleContext, "app" | "tree" | "graph">): Generator<Found> {
+  const { app, tree, graph } = context;
   const languages = languagesInUse().filter((language) => language.namedFolder !== undefined);
   const sets = new Map<ProjectPath, { readonly names: readonly string[]; readonly path: ProjectPath }>();
-  for (const { path } of entries)
+  const isLeft = leftAlone(app.configuration, app.folder);
+  for (const path of tree.paths.filter(
+    (each) => isInBundle(each) && (app.folder === rootPath || isBelow(each, app.folder)) && !isLeft(each),
+  ))
     for (const language of languages) {
       const folder = language.namedFolder?.(path);
       if (folder !== undefined && !sets.has(folder)) sets.set(folder, { names: language.calledAs?.(path) ?? [], path });

@@ -28,7 +28,10 @@ const signs: readonly (readonly [Sign, RegExp])[] = [
     "routes",
     /\bNavigation(?:Stack|View|Path|SplitView)\b|\bTabView\s*[({]|\bCoordinator\b.*\bprotocol\b|\bprotocol\s+\w*(?:Coordinator|Router)\b/,
   ],
-  ["mounts", /^\s*@(?:main|UIApplicationMain|NSApplicationMain)\b|\bUIApplicationMain\s*\(|\bNSApplicationMain\s*\(/m],
+  [
+    "mounts",
+    /^\s*@(?:main|UIApplicationMain|NSApplicationMain)\b|\bclass\s+\w+[^{]*:[^{]*\b(?:UIApplicationDelegate|UIWindowSceneDelegate|NSApplicationDelegate)\b|\bUIApplicationMain\s*\(|\bNSApplicationMain\s*\(/m,
+  ],
   ["tests", /\bXCTestCase\b|^\s*@Test\b|^\s*import\s+(?:Testing|XCTest|Quick)\b/m],
   ["styles", /\bextension\s+(?:Color|UIColor|Font|UIFont|ShapeStyle)\b|\b(?:UIAppearance|ButtonStyle)\b/],
 ];

@@ -142,11 +142,11 @@ export function namesOf(path: ProjectPath): string[] {
   return isNamed ? [name.slice(0, name.lastIndexOf(".")).replace(/(?:@\dx)?(?:~\w+)?$/, "")] : [];
 }
 
-/** The folder of a catalogue that is a picture, a colour or data, in which a file lies. Icons are found by a setting. */
+/** The folder of a catalogue that is a picture, a colour or data, in which a file lies. Icons, and the accent, are found without a name. */
 export function catalogueFolder(path: ProjectPath): ProjectPath | undefined {
-  const [whole, , , , kind = ""] = (path.includes(".xcassets/") && inCatalogue.exec(path)) || [];
+  const [whole, , , name, kind = ""] = (path.includes(".xcassets/") && inCatalogue.exec(path)) || [];
   const isNamed = /^(?:picture|colour|data)$/.test(catalogued[kind] ?? "");
-  return whole === undefined || !isNamed ? undefined : (whole.slice(0, -1) as ProjectPath);
+  return whole === undefined || !isNamed || name === "AccentColor" ? undefined : (whole.slice(0, -1) as ProjectPath);
 }
 
 /** Files of a bundle that code asks for by their names. */

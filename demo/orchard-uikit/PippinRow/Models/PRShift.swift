@@ -1,0 +1,7 @@
+import Foundation
+
+struct PRShift {
+    let helper: String
+
+    static let week = [PRShift(helper: "Ada"), PRShift(helper: "Ben")]
+}

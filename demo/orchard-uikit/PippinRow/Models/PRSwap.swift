@@ -1,0 +1,6 @@
+import Foundation
+
+struct PRSwap {
+    let offers: String
+    let wants: String
+}

@@ -1,0 +1,7 @@
+import Foundation
+
+final class PRWeatherService {
+    func today() -> PRWeather {
+        PRWeather(isDry: Date().timeIntervalSince1970 > 0)
+    }
+}
