@@ -309,7 +309,7 @@ function read(root) {
       const isLabel = label || (node.parent?.type === "parameter" && node.nextSibling?.type === ":");
       if (/@objc\(\s*$/.test(before))
         return { text: node.text, line: node.startPosition.row + 1, isLabel: true, behind: "" };
-      const behind = /(?:^|[^.\w])(\w+)\s*\.$/.exec(before)?.[1] ?? (/\.\s*$/.test(before) ? "" : undefined);
+      const behind = /(?:^|[^.\w])(\w+)\.$/.exec(before)?.[1] ?? (before.endsWith(".") ? "" : undefined);
       return { text: node.text, line: node.startPosition.row + 1, isLabel, behind };
     });
     const tops = tree.rootNode.namedChildren.flatMap((/** @type {any} */ node) => {

@@ -98,6 +98,7 @@ class Proof {
     }
     const [was, is] = [this.before.meaning(path, now), this.after.meaning(goes, then)];
     this.#doubt(path, now, was);
+    this.#stray(path, now, was);
     if (was.state === "unclear") {
       if (now.name !== then.name) this.#unlike(path, now, was, is);
       return;
@@ -132,6 +133,15 @@ class Proof {
       this.#gap("another type", path, place.start, meaning.doubt, claim.file);
     if (meaning.state !== "unclear" || this.#isKnownApart(path, place, claim)) return;
     this.#gap("another type", path, place.start, meaning.why, claim.file);
+  }
+
+  /** In a file that nothing builds, as far as was read, the name may mean what gets another. */
+  #stray(path: ProjectPath, { name, start, role, qualifier }: TypePlace, meaning: TypeMeaning): void {
+    if (meaning.state !== "outside" || role !== "uses" || qualifier !== undefined) return;
+    const claim = this.input.claims.find((each) => each.name === name);
+    const isAlike = claim && languageFor(path) === languageFor(claim.file);
+    if (isAlike && !this.before.world.members.has(path))
+      this.#gap("another type", path, start, "no target that was read builds this file", claim.file);
   }
 
   /** Objective-C and the system know a class by the name that stays, if it has one of its own for them. */

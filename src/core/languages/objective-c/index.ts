@@ -94,12 +94,24 @@ function readAt(text: string, start: number, { quote }: Reference): { end: numbe
 /** Comments, strings, and what stands beside them. */
 const pieces = /\/\/[^\r\n]*|\/\*[^]*?\*\/|"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'|([A-Za-z_]\w*)/g;
 
+/** What C and C++ alone do not have. */
+const objective = /@(?:interface|protocol|class|implementation|import|end)\b|#[ \t]*import\b/;
+
+/** Classes that are looked for by their names. */
+const askedFor = /\bNSClassFromString[ \t]*\([ \t]*@"(?:\w+\.)?(\w+)"/g;
+
 /** Names outside of comments and strings: whether one means a class of Swift, its header alone would tell, and that is generated. */
-function namesIn(text: string): TypeNames {
+function namesIn(text: string, name: string): TypeNames {
+  if (!/\.(?:h|m|mm|pch)$/.test(name) || !objective.test(text)) return { scopes: [], places: [] };
   const places = [...text.matchAll(pieces)].flatMap(({ 1: name, index: start }): TypePlace[] =>
     name === undefined ? [] : [{ name, start, end: start + name.length, role: "unclear", scope: -1 }],
   );
-  return { scopes: [], places };
+  for (const match of text.matchAll(askedFor)) {
+    const [whole, name = ""] = match;
+    const start = match.index + whole.length - 1 - name.length;
+    places.push({ name, start, end: start + name.length, role: "unclear", scope: -1 });
+  }
+  return { scopes: [], places: places.sort((a, b) => a.start - b.start) };
 }
 
 export const objectiveC: Language = {

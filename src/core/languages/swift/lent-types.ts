@@ -124,7 +124,12 @@ const table = new Map(
   lists.flatMap(([types, within]) => types.split(" ").map((each) => [each, within.split(" ")] as const)),
 );
 
+/** By the letters of Apple's frameworks and the custom of their names. */
+const delegates =
+  /^(?:AR|AS|AV|CA|CB|CL|CN|CX|EK|GK|HK|MC|MF|MK|NS|PH|PK|QL|SCN|SK|UI|UN|VN|WK)[A-Z]\w*(?:Delegate|DataSource)$/;
+
 /** What descendants of a type from outside can name bare; `undefined` where that is not known. */
 export function lentTypes(parent: string): readonly string[] | undefined {
-  return table.get(parent);
+  // Protocols of Objective-C have no types within themselves.
+  return table.get(parent) ?? (delegates.test(parent) ? [] : undefined);
 }

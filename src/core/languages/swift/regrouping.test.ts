@@ -152,6 +152,12 @@ describe("refused", () => {
       "EXTRACT_PRIVATE",
     ],
     [
+      "a setter that is private, and who may use it",
+      { "App/A.swift": "struct A { private(set) var a = 1\n mutating func c() { a = 2 } }\n" },
+      "extract App/A.swift A.c > App/C.swift",
+      "EXTRACT_PRIVATE",
+    ],
+    [
       "private names that others would come to mean",
       { "App/A.swift": "private struct Leaf {}\nlet a = Leaf()\n", "App/B.swift": "let b = Leaf.self\n" },
       "join App/A.swift > App/B.swift",

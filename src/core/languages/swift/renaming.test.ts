@@ -163,7 +163,7 @@ test.each<Case>([
     name: "a name of its own for Objective-C stays",
     files: {
       "App/Tree.swift": "@objc(Tree) class Tree: NSObject {}",
-      "App/Old.m": "Tree *a;",
+      "App/Old.m": '#import "A.h"\nTree *a;',
       "App/Main.storyboard": '<view customClass="Tree"/>',
     },
     then: { "App/Bough.swift": "@objc(Tree) class Bough: NSObject {}" },
@@ -207,6 +207,27 @@ test.each<Case>([
     gaps: [
       "another type Other/Tree.swift: no target that was read builds it, so whose names it knows is not known",
       "stored Other/Tree.swift: what is stored as Tree would not be found as Bough",
+    ],
+  },
+  {
+    name: "a file that nothing builds and that holds the name, and texts by which the system looks for a class",
+    files: {
+      "App/Tree.swift": "class Tree: NSObject {}",
+      "App/Use.swift": 'let a = NSClassFromString("App.Tree")',
+      "App/Old.m": '#import "A.h"\nClass a = NSClassFromString(@"App.Tree");',
+      "Elsewhere/Use.swift": "let a = Tree()",
+      "App.xcodeproj/xcshareddata/xcschemes/App.xcscheme": '<Test\n Identifier = "TreeTests/testA()">',
+      "App/TreeTests.swift": "final class TreeTests: XCTestCase { let a = Tree() }",
+    },
+    then: {
+      "App/Bough.swift": "class Bough: NSObject {}",
+      "App/BoughTests.swift": "final class BoughTests: XCTestCase { let a = Bough() }",
+      "App.xcodeproj/xcshareddata/xcschemes/App.xcscheme": '<Test\n Identifier = "BoughTests/testA()">',
+    },
+    gaps: [
+      "another type App/Old.m: what it means there cannot be told",
+      "another type App/Use.swift: what it means there cannot be told",
+      "another type Elsewhere/Use.swift: no target that was read builds this file",
     ],
   },
   {

@@ -301,6 +301,8 @@ class Pieces {
           ...(owner && { of: owner.type, ...(said.has("private") && !owner.isHidden && { isOfType: true as const }) }),
         });
     else if (owner?.isHidden === true) for (const name of declares) hides.push({ name, of: owner.type });
+    else if (owner && this.#hasHiddenSetter(piece))
+      for (const name of declares) hides.push({ name, of: owner.type, isOfType: true });
     const staysFor = owner && this.#staysFor(piece, { word, said, owner });
     const ties = { hides, names, ...(staysFor && { staysFor }) };
     if (!types.has(word) && word !== "extension") return ties;
@@ -325,6 +327,13 @@ class Pieces {
       body: { start: within.from, end: (this.tokens[close] as Token).start, members },
       ...(isPlain && { isPlainAddition: true as const }),
     };
+  }
+
+  /** `private(set) var rows`: who gives it a value has to stay; nobody can say who only reads it. */
+  #hasHiddenSetter({ from, keyword }: Piece): boolean {
+    return this.tokens
+      .slice(from, Math.max(from, keyword))
+      .some(({ word }, index) => /^(?:private|fileprivate)$/.test(word) && this.tokens[from + index + 1]?.word === "(");
   }
 
   #bodyAt({ keyword, to, depth }: Piece): number | undefined {

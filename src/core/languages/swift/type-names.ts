@@ -100,6 +100,7 @@ class Reader {
       if (scanner.isOnNewLine) this.#newLine();
       if (scanner.kind === "name") this.#name(scanner.start, scanner.end);
       else if (scanner.kind === "mark") this.#mark(scanner.mark);
+      else if (scanner.kind === "text" && scanner.piece === "whole") this.#text(scanner.start, scanner.end);
       const { kind, mark } = scanner;
       [this.#thrice, this.#twice] = [this.#twice, this.#before];
       this.#before =
@@ -169,6 +170,15 @@ class Reader {
     // SwiftData keeps what people enter under the type's name.
     if (word === "Model" && this.#before.mark === at && this.#scope < 0) this.#isStored = true;
     this.#places.push({ ...place, role: "uses", scope: this.#scope });
+  }
+
+  /** `NSClassFromString("PippinRow.Tree")`: the system looks for a class by what stands in the text. */
+  #text(start: number, end: number): void {
+    const call =
+      this.#before.mark === openParen ? this.#twice.word : this.#before.mark === colon ? this.#twice.word : "";
+    const [name = ""] = /[\p{L}_][\p{L}\p{N}_]*$/u.exec(this.text.slice(start, end)) ?? [];
+    if (name === "" || !/^(?:NSClassFromString|classNamed|forClassName|className)$/.test(call)) return;
+    this.#places.push({ name, start: end - name.length, end, role: "unclear", scope: this.#scope });
   }
 
   /** Behind a colon, a comma or an ampersand another parent begins. */

@@ -45,6 +45,15 @@ export function classesOfList(text: string): TypeNames {
   return { scopes: [], places };
 }
 
+/** Test classes that a scheme leaves out, or runs alone: `<Test Identifier = "TreeTests/testRows()">`. */
+export function classesOfScheme(text: string): TypeNames {
+  const places = [...text.matchAll(/(<Test\s+Identifier\s*=\s*")([A-Za-z_]\w*)/g)].map((match): TypePlace => {
+    const [, before = "", name = ""] = match;
+    return placeOf(name, match.index + before.length, ownModule);
+  });
+  return { scopes: [], places };
+}
+
 /** Classes of a model's entities. Those that the editor makes by itself are nobody's to rename here. */
 export function classesOfModel(text: string): TypeNames {
   const places = [...text.matchAll(/<entity\b[^<>]*>/g)].flatMap((tag): TypePlace[] => {

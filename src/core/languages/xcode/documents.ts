@@ -7,7 +7,7 @@ import type { Extraction, Reference } from "../reading.js";
 import type { TypeNames } from "../type-names.js";
 import { plainOutline } from "../plain-outline.js";
 import { namesInSetting, pathsInSetting } from "./build-settings.js";
-import { classesOfInterface, classesOfList, classesOfModel } from "./class-names.js";
+import { classesOfInterface, classesOfList, classesOfModel, classesOfScheme } from "./class-names.js";
 
 type Form = Pick<Reference, "kind" | "lookup" | "inside" | "within">;
 
@@ -232,7 +232,7 @@ function namingClasses(language: Language, read: (text: string) => TypeNames): L
 export const xcodeDocuments: readonly Language[] = [
   documentOf("xcode configuration", [".xcconfig"], extractConfiguration),
   documentOf("xcode workspace", [".xcworkspacedata"], extractWorkspace),
-  documentOf("xcode scheme", [".xcscheme"], extractScheme),
+  namingClasses(documentOf("xcode scheme", [".xcscheme"], extractScheme), classesOfScheme),
   namingClasses(documentOf("interface builder", [".storyboard", ".xib"], extractInterface), classesOfInterface),
   namingClasses(documentOf("property list", [".plist", ".entitlements"], extractList), classesOfList),
   {
