@@ -1,6 +1,6 @@
 /** `steady-shelf arrange --groups` and `--order`: the list of a project, arranged without moving a file. */
 import { featureOf, onlyApp, targetOf } from "./arrange.js";
-import { planArranging } from "../core/change/arrange/index.js";
+import { arrangeSettled } from "../core/change/arrange/index.js";
 import { planShownList, hasShownList } from "../core/change/arrange/shown-list.js";
 import { ShelfError } from "../core/base/errors.js";
 import { knownRole } from "../core/change/setup/index.js";
@@ -28,8 +28,9 @@ export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<n
   const analysed = onlyApp(analysis);
   const order = options.order ?? analysed.app.configuration?.groupOrder ?? [];
   const progress = context.progress.report;
+  // No file moves, so nothing has to be proved of moves.
   const arranged = options.groups
-    ? await planArranging({
+    ? arrangeSettled({
         analysis,
         analysed,
         target: targetOf(analysed, options.as),
@@ -37,7 +38,6 @@ export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<n
         role: options.role === undefined ? undefined : knownRole(targetOf(analysed, options.as), options.role),
         keepNames: true,
         takeLikeliest: options.likeliest,
-        progress,
       })
     : undefined;
   const moves = arranged?.units.flatMap((unit) => unit.moves) ?? [];

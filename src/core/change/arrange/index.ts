@@ -4,6 +4,7 @@ export type { Answer, AnswerOption, Question } from "./destination.js";
 export type { Doubtful, MoveGround, StayGround } from "./grounds.js";
 export {
   measureArranging,
+  arrangeSettled,
   planArranging,
   settleFeatures,
   type ArrangedPlan,

@@ -113,6 +113,12 @@ export async function measureArranging(request: ArrangingRequest): Promise<Measu
   };
 }
 
+/** What goes where, with features settled, and nothing planned or proved: for whoever only shows it so. */
+export function arrangeSettled(request: ArrangingRequest): Arranging {
+  const { analysed, answers } = settleFeatures(request);
+  return arrange({ ...request, analysed, answers, keepingFeature: keepFeatures({ ...request, analysed, answers }) });
+}
+
 /** What is tried: which units go where, and what is led through indexes. */
 interface Trial {
   readonly arranging: Arranging;
