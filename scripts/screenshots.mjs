@@ -26,7 +26,6 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
  * @type {Record<string, Shot>}
  */
 const shots = {
-  "init-ask": { before: [], run: "init", rows: 17, files: fresh },
   init: { before: [], run: "init --arrangement feature-first --fill starters", rows: 42, files: fresh },
   "add-feature": {
     before: ["init --arrangement layered-features --write"],
@@ -49,6 +48,13 @@ const shots = {
     rows: 37,
     only: 36,
     app: "orchard-phone",
+  },
+  uikit: {
+    before: [],
+    run: "arrange --groups --as feature-first --likeliest",
+    rows: 38,
+    only: 37,
+    app: "orchard-uikit",
   },
   survey: { before: ["init --write"], run: "survey", rows: 47 },
   explain: { before: ["init --write"], run: "explain src/components/DataTable.tsx", rows: 32 },
