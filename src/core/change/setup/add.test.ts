@@ -69,6 +69,15 @@ describe("the right place and name, whatever is typed", () => {
     ],
     ["flutter", "layer-first", "asset AppleTree --from .png", ["assets/images/apple_tree.png"]],
     ["swiftui", "layer-first", "view-model harvest", ["src/ViewModels/HarvestViewModel.swift"]],
+    [
+      "swiftui",
+      "layered-features",
+      "repository frost --feature weather",
+      [
+        "src/Features/Weather/Data/Repositories/LocalFrostRepository.swift",
+        "src/Features/Weather/Domain/Repositories/FrostRepository.swift",
+      ],
+    ],
     ["wpf", "mvvm", "screen harvest", ["src/Views/HarvestView.xaml", "src/Views/HarvestView.xaml.cs"]],
     ["sass", "stylesheet-sections", "component TreeCard", ["src/components/_tree-card.scss"]],
     ["sass", "stylesheet-sections", "style winter --shelf themes", ["src/themes/_winter.scss"]],
