@@ -12,7 +12,7 @@ const path = described(text, "From the project's root, with `/`.");
 const position = z.strictObject({ line: number, column: number });
 
 const repair = z.strictObject({
-  kind: z.enum(["move", "respell", "rename", "action text", "state", "list order"]),
+  kind: z.enum(["move", "respell", "rename", "action text", "state", "list order", "list file"]),
   safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),
   moves: z.optional(z.array(z.strictObject({ from: path, to: path }))),
   name: z.optional(described(text, "The name that is another then.")),

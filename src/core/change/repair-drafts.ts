@@ -7,7 +7,7 @@ import type { Finding, Repair } from "../insight/rules/rule.js";
 import type { ReferenceGraph } from "../graph/index.js";
 import { codeLanguage, isCode, isScript, stringPlaces } from "../languages/index.js";
 import { shapeDraft } from "./arrange/shown-list.js";
-import type { Draft, DraftEdit } from "./draft.js";
+import { withLists, type Claim, type Draft, type DraftEdit } from "./draft.js";
 import { renameDraft } from "./rename/index.js";
 import { stateDraft } from "./state/index.js";
 
@@ -30,6 +30,8 @@ export async function draftOfRepair(
       );
     case "action text":
       return orLeft(() => textDraft(scene.project, repair));
+    case "list file":
+      return orLeft(() => listingDraft(scene.project, file));
     case "list order":
       return orLeft(
         async () => (await shapeDraft(scene.project.tree, { shown: new Map(), order: repair.order })).draft,
@@ -78,6 +80,16 @@ export async function withStatesJoined(
     }
   }
   return joined;
+}
+
+/** The lines by which lists take a file in, as they would if it were made now; nothing where none does. */
+async function listingDraft({ tree }: Project, file: ProjectPath): Promise<Draft | undefined> {
+  const bare: Draft = { moves: [], edits: [], made: [], claims: [] };
+  const { edits, claims } = await withLists(tree, { ...bare, made: [{ path: file, text: "", why: "" }] });
+  const lists = new Set(edits.map((edit) => edit.file));
+  if (lists.size === 0) return undefined;
+  const means = [...lists].map((list): Claim => ({ kind: "adds", file: list, means: [file], others: "led" }));
+  return { ...bare, edits, claims: [...claims.filter(({ kind }) => kind !== "adds"), ...means] };
 }
 
 /** The text of an action, wherever a script has it as a string; nothing where not all of it can be told to be that action's. */

@@ -42,6 +42,8 @@ export function proveLists({ tree, passage, file, now }: ListProof): Difference[
   for (const path of [...all].sort(comparePaths)) {
     const was = before.get(origins.get(path) ?? path) ?? none;
     const will = then.get(path) ?? none;
+    // What is taken into a list on purpose is claimed to be.
+    if (was.size === 0 && file.adds.includes(path)) continue;
     const lost = [...was].filter((target) => !will.has(target));
     const gained = [...will].filter((target) => !was.has(target));
     // A file that is made is built into what its folder is.

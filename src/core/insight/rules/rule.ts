@@ -39,6 +39,8 @@ export type Repair =
     }
   /** The piece of state of which the finding's file is the reducer is kept in one file, or in several. */
   | { readonly kind: "state"; readonly layout: "together" | "apart"; readonly isSure: false }
+  /** The finding's file is listed and built as most of what lies beside it is. */
+  | { readonly kind: "list file"; readonly isSure: false }
   /** The groups of the finding's list hold what they hold in this order. */
   | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true };
 
@@ -73,9 +75,10 @@ export function repairsOf({ repair, orElse }: Pick<Found, "repair" | "orElse">):
   return [repair, orElse].filter((each) => each !== undefined);
 }
 
-/** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path is put right all the same. */
+/** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path or a list is put right all the same. */
 export function isRepairable(finding: Finding, { guessed }: { readonly guessed: boolean }): boolean {
-  return guessed ? finding.repair?.kind === "respell" : repairsOf(finding).length > 0;
+  const kind = finding.repair?.kind;
+  return guessed ? kind === "respell" || kind === "list file" : repairsOf(finding).length > 0;
 }
 
 /** What a rule may look at. */

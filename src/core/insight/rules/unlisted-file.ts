@@ -21,6 +21,8 @@ export const unlistedFile: Rule = {
     // Where no list names any code, something else says what is built.
     const code = entries.filter(({ path }) => languageFor(path)?.isListed === true);
     if (!code.some(({ path }) => listed.has(path))) return;
-    for (const { path } of code) if (!listed.has(path)) yield { file: path, what: { code: "in no target" } };
+    for (const { path } of code)
+      if (!listed.has(path))
+        yield { file: path, what: { code: "in no target" }, repair: { kind: "list file", isSure: false } };
   },
 };

@@ -173,6 +173,28 @@ describe("order", () => {
   });
 });
 
+test("files that nothing builds are taken into the list on purpose, and only then", async () => {
+  const listed = projectText({
+    groups: [{ path: "App", children: [{ path: "Views", children: ["TreeRow.swift"] }] }],
+    targets: { Orchard: ["TreeRow.swift"] },
+  });
+  const files = {
+    "App/Views/TreeRow.swift": "struct TreeRow {}",
+    "App/Views/HarvestView.swift": "struct HarvestView {}",
+    "App/Views/RotaView.swift": "struct RotaView {}",
+    [path]: listed,
+    "steady-shelf.yaml": "version: 1\nstack: swiftui\nsource: App\narrangement: layer-first\n",
+  };
+  const analysis = await analyse(new MemoryStore(files), { standing: at("") });
+  const found = check(analysis).flatMap(({ fresh }) => fresh.filter(({ rule }) => rule === "unlisted-file"));
+  expect(found.map(({ file }) => file)).toEqual(["App/Views/HarvestView.swift", "App/Views/RotaView.swift"]);
+  const { plan, repaired, left } = await planRepairs(analysis.project, found);
+  expect([repaired.length, left.length]).toEqual([2, 0]);
+  expect(plan.proof.outcome).toBe("holds");
+  const then = shownTree(afterwards(files, plan)[path] ?? "");
+  expect(then).toEqual(["App/", "  Views/", "    HarvestView.swift", "    RotaView.swift", "    TreeRow.swift"]);
+});
+
 test("a list is there where a project is", async () => {
   const open = async (files: Record<string, string>) => (await openProject(new MemoryStore(files))).tree;
   expect(hasShownList(await open({ [path]: projectText(spec) }))).toBe(true);
