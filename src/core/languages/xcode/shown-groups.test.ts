@@ -192,7 +192,7 @@ test("files that nothing builds are taken into the list on purpose, and only the
   expect([repaired.length, left.length]).toEqual([2, 0]);
   expect(plan.proof.outcome).toBe("holds");
   const then = shownTree(afterwards(files, plan)[path] ?? "");
-  expect(then).toEqual(["App/", "  Views/", "    HarvestView.swift", "    RotaView.swift", "    TreeRow.swift"]);
+  expect(then).toEqual(["App/", "  Views/", "    TreeRow.swift", "    HarvestView.swift", "    RotaView.swift"]);
 });
 
 test("a list is there where a project is", async () => {
