@@ -1,4 +1,5 @@
-export { changingMentions, renameDraft, type RenameDraft, type RenameOptions } from "./rename.js";
+export { changingMentions, renameDraft, type RenameOptions } from "./rename.js";
 export { likelySpellings } from "./mentioned-names.js";
 export { anticipateNames } from "../plan/name-holders.js";
 export type { RenameRequest } from "./asked.js";
+export type { RenameDraft } from "./rename-draft.js";

@@ -16,7 +16,7 @@ import { pathsWithForm } from "../plan/type-files.js";
 import type { Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
 import { mentionedNames } from "./mentioned-names.js";
-import type { RenameDraft } from "./rename.js";
+import type { RenameDraft } from "./rename-draft.js";
 
 interface Input {
   readonly tree: SourceTree;

@@ -65,6 +65,8 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
   const bound = isOfModule(path) ? { pairs: boundPairs(anatomy), isLed: false } : await boundIn(tree, aliases, path);
   const units = unitsOf(anatomy, givenNames(anatomy), bound.pairs);
   const by = request.by ?? (isState(anatomy, units) ? "kind" : "name");
+  if (by === "kind" && isOfModule(path))
+    throw new ShelfError("SPLIT_NOTHING", { path, reason: "its declarations are no piece of state" });
   const files = await filesBy(by, anatomy, units, request.to ?? folderOf(path));
   ensureFree(tree, path, files);
   const places = new Map(files.flatMap(({ path: to, statements }) => statements.map((each) => [each, to] as const)));

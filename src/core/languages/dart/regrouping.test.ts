@@ -1,35 +1,14 @@
 /** Taking out, joining and splitting in Dart: what stands where afterwards, and what the proof says of it. */
 import { describe, expect, test } from "vitest";
 import type { Draft } from "../../change/draft.js";
-import { planExtraction } from "../../change/extract/extracting.test.suite.js";
-import { planJoin } from "../../change/join/joining.test.suite.js";
-import { afterwards, at, type Files } from "../../change/plan/planning.test.suite.js";
-import type { Plan } from "../../change/plan/index.js";
-import { planSplit } from "../../change/split/splitting.test.suite.js";
+import { planVerb } from "../../change/libraries/verbs.test.suite.js";
+import { at, type Files } from "../../change/plan/planning.test.suite.js";
 
 const manifest = { "pubspec.yaml": "name: orchard\n" };
 
 /** The whole tree afterwards, after whichever of the three. */
-async function planned(
-  files: Files,
-  command: string,
-  change?: (draft: Draft) => Draft,
-): Promise<{ readonly plan: Plan; readonly draft: Draft; readonly then: Readonly<Record<string, string>> }> {
-  const all = { ...manifest, ...files };
-  const [verb, ...rest] = command.split(" ");
-  if (verb === "join") {
-    const { plan, joined, then } = await planJoin(all, rest.join(" "), change);
-    return { plan, draft: joined.draft, then };
-  }
-  if (verb === "split") {
-    const { plan, split, then } = await planSplit(all, rest.join(" "), change);
-    return { plan, draft: split.draft, then };
-  }
-  const { plan, extracted } = await planExtraction(all, rest.join(" "), change);
-  const then = { ...afterwards(all, plan), ...Object.fromEntries(plan.made.map(({ path, text }) => [path, text])) };
-  for (const gone of plan.removed) Reflect.deleteProperty(then, gone);
-  return { plan, draft: extracted.draft, then };
-}
+const planned = (files: Files, command: string, change?: (draft: Draft) => Draft): ReturnType<typeof planVerb> =>
+  planVerb({ ...manifest, ...files }, command, change);
 
 /** The files that are other ones afterwards; of one that is gone, nothing. */
 async function changed(files: Files, command: string): Promise<Record<string, string>> {

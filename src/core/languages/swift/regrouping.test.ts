@@ -1,11 +1,8 @@
 /** Taking out, joining and splitting in Swift: what stands where afterwards, and what the proof says of it. */
 import { describe, expect, test } from "vitest";
 import type { Draft } from "../../change/draft.js";
-import { planExtraction } from "../../change/extract/extracting.test.suite.js";
-import { planJoin } from "../../change/join/joining.test.suite.js";
-import { afterwards, type Files } from "../../change/plan/planning.test.suite.js";
-import type { Plan } from "../../change/plan/index.js";
-import { planSplit } from "../../change/split/splitting.test.suite.js";
+import { planVerb } from "../../change/libraries/verbs.test.suite.js";
+import type { Files } from "../../change/plan/planning.test.suite.js";
 import { swiftStatements } from "./statements.js";
 
 const manifest = {
@@ -14,25 +11,8 @@ const manifest = {
 };
 
 /** The whole tree afterwards, after whichever of the three. */
-async function planned(
-  files: Files,
-  command: string,
-  change?: (draft: Draft) => Draft,
-): Promise<{ readonly plan: Plan; readonly draft: Draft; readonly then: Readonly<Record<string, string>> }> {
-  const all = { ...manifest, ...files };
-  const [verb, ...rest] = command.split(" ");
-  if (verb === "join") {
-    const { plan, joined, then } = await planJoin(all, rest.join(" "), change);
-    return { plan, draft: joined.draft, then };
-  }
-  if (verb === "split") {
-    const { plan, split, then } = await planSplit(all, rest.join(" "), change);
-    return { plan, draft: split.draft, then };
-  }
-  const { plan, extracted } = await planExtraction(all, rest.join(" "), change);
-  const then = { ...afterwards(all, plan), ...Object.fromEntries(plan.made.map(({ path, text }) => [path, text])) };
-  return { plan, draft: extracted.draft, then };
-}
+const planned = (files: Files, command: string, change?: (draft: Draft) => Draft): ReturnType<typeof planVerb> =>
+  planVerb({ ...manifest, ...files }, command, change);
 
 const home =
   "//\n//  Home.swift\n//\n\nimport SwiftUI\n@testable import Shed\n\n/// Home.\nstruct Home: View {\n  var body: some View { TreeRow() }\n}\n\n// MARK: - Rows\n\n/// A row.\n@MainActor\nstruct TreeRow: View {\n  let tree: Tree\n  private var height: Int { 1 }\n}\n\nextension TreeRow: Equatable {\n  var low: Int { height }\n}\n\nprivate func tall() -> Int { 3 }\n\nstruct TreeRow_Previews: PreviewProvider {\n  static var previews: some View { TreeRow() }\n}\n\nprivate struct Tall { let a = tall() }\nextension Home { fileprivate func f() -> Int { tall() } }\n";
@@ -239,6 +219,12 @@ describe("refused", () => {
       { "App/main.swift": "let a = 1\nprint(a)\n" },
       "extract App/main.swift a > App/B.swift",
       "NAMES_UNREAD",
+    ],
+    [
+      "by kind, which is for state",
+      { "App/A.swift": "struct A {}\nstruct B {}\n" },
+      "split App/A.swift by kind",
+      "SPLIT_NOTHING",
     ],
     ["a file of one type", { "App/A.swift": "struct A {}\n\nlet b = 1\n" }, "split App/A.swift", "SPLIT_NOTHING"],
   ])("%s", async (_, files, command, code) => {
