@@ -9,7 +9,7 @@ import { Modules, Resolver } from "../../graph/index.js";
 import { languageFor, prepareNames, moduleRules, topVariable, type TextNames } from "../../languages/index.js";
 import type { Project } from "../../app/project.js";
 import { inCase } from "../../base/names/index.js";
-import type { Claim, Draft, DraftEdit } from "../draft.js";
+import type { Claim, DraftEdit } from "../draft.js";
 import { holdersOf, mayMean } from "../plan/name-holders.js";
 import { unlikeAfter } from "../plan/prove-names.js";
 import type { Move } from "../plan/index.js";
