@@ -68,11 +68,21 @@ export interface Tie {
   readonly user: FilePiece;
 }
 
+/** The heads of the declarations with which a head has to stay. */
+function declaring(by: FilePiece, pieces: readonly FilePiece[]): FilePiece[] {
+  const wanted = by.start === by.statement.start ? by.statement.ties?.staysWith : undefined;
+  if (wanted === undefined) return [];
+  return pieces.filter(
+    ({ type, start, statement }) => type === wanted && start === statement.start && statement.declares.length > 0,
+  );
+}
+
 /** All of them among the pieces of one file. */
 export function fileTies(pieces: readonly FilePiece[]): Tie[] {
-  return pieces.flatMap((by) =>
-    by.hides.flatMap((hidden) =>
+  return pieces.flatMap((by) => [
+    ...by.hides.flatMap((hidden) =>
       pieces.flatMap((user): Tie[] => (user !== by && mayMean(user, hidden) ? [{ hidden, by, user }] : [])),
     ),
-  );
+    ...declaring(by, pieces).map((user): Tie => ({ hidden: { name: user.type ?? "" }, by, user })),
+  ]);
 }

@@ -55,10 +55,14 @@ const outside: TypeMeaning = { state: "outside" };
 export class Types {
   readonly #tops = new Map<string, Top[]>();
   readonly #bodies = new Map<string, Body[]>();
+  /** Functions and values of the top level, which a bare name may mean as well. */
+  readonly #values = new Map<string, ProjectPath[]>();
 
   constructor(readonly world: TypeWorld) {
-    for (const { path, names } of world.files.values()) {
+    for (const { path, names, forms } of world.files.values()) {
       names?.places.forEach((place) => {
+        if (place.role === "unclear" && place.scope < 0 && !place.isAskedFor && forms.declaring !== undefined)
+          addTo(this.#values, place.name, path);
         if (place.role === "declares") addTo(this.#tops, place.name, { file: path, place });
       });
       names?.scopes.forEach(({ type }, scope) => {
@@ -129,6 +133,8 @@ export class Types {
       doubt ??= within.unread === undefined ? undefined : doubtOf(scope.type, within.unread);
     }
     const meant = one(this.known(path, name), "several files declare it");
+    if (meant.state === "known" && this.#values.get(name)?.some((file) => this.#sees(path, file)) === true)
+      return { state: "unclear", why: "a function or a value of the top level is called so, too" };
     return meant.state === "known" && doubt !== undefined ? { ...meant, doubt } : meant;
   }
 

@@ -36,6 +36,8 @@ export interface TypePlace {
   readonly scope: number;
   /** What stands before it, with a dot: a module or a type. */
   readonly qualifier?: string;
+  /** Whether it is a text by which a system looks for a type, and declares nothing. */
+  readonly isAskedFor?: true;
   /** Of what is declared: whether only its own file knows it. */
   readonly isHidden?: true;
   /** Of what is declared: the name by which another language and the system know it, which stays. */

@@ -184,6 +184,18 @@ describe("refused", () => {
       "MEMBER_STAYS",
     ],
     [
+      "an extension for which the compiler writes what is asked for",
+      { "App/A.swift": "struct A { let b: Int }\n\nextension A: Codable {}\n\nstruct C {}\n" },
+      "extract App/A.swift 3-3 > App/D.swift",
+      "EXTRACT_PRIVATE",
+    ],
+    [
+      "keys by which the compiler writes",
+      { "App/A.swift": "struct A: Codable { enum CodingKeys: String, CodingKey { case b } }\n" },
+      "extract App/A.swift A.CodingKeys > App/D.swift",
+      "MEMBER_STAYS",
+    ],
+    [
       "what another class overrides",
       { "App/A.swift": "class A { func b() {} }\n", "App/D.swift": "class D: A { override public func b() {} }\n" },
       "extract App/A.swift A.b > App/C.swift",

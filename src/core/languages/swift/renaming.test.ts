@@ -237,6 +237,29 @@ test.each<Case>([
     gaps: ["not understood App/Use.swift: its names could not be told apart"],
   },
   {
+    name: "a function that is called as the type is, a variable of a loop, and what is kept by its class",
+    files: {
+      "App/Tree.swift": "class Tree: NSObject, NSCoding {}",
+      "App/Use.swift": "func g() { for Leaf in trees { Leaf.grow() } }\nfunc f() -> Tree { .init() }",
+      "App/Leaf.swift": "struct Leaf {}\nfunc Leaf() -> Leaf { .init() }",
+    },
+    then: {
+      "App/Bough.swift": "class Bough: NSObject, NSCoding {}",
+      "App/Use.swift": "func g() { for Leaf in trees { Leaf.grow() } }\nfunc f() -> Bough { .init() }",
+    },
+    gaps: ["stored App/Tree.swift: what is stored as Tree would not be found as Bough"],
+  },
+  {
+    name: "a name that a function has as well",
+    files: { "App/Leaf.swift": "struct Leaf {}", "App/Use.swift": "func Leaf() -> Leaf { .init() }\nfor Leaf in a {}" },
+    command: "App/Leaf.swift Needle",
+    then: { "App/Needle.swift": "struct Needle {}" },
+    gaps: [
+      "another type App/Use.swift: a function or a value of the top level is called so, too",
+      "another type App/Use.swift: what it means there cannot be told",
+    ],
+  },
+  {
     name: "conditions of compilation are no names",
     files: { "App/Tree.swift": "struct Tree {}", "App/Use.swift": "#if Tree && canImport(Tree)\nlet a: Tree\n#endif" },
     then: {

@@ -36,6 +36,17 @@ const modifiers = new Set(
   ),
 );
 
+/** What the compiler writes for a type. Source: "Protocols", "Adopting a Protocol Using a Synthesized Implementation". */
+const madeByCompiler = new Set([
+  "Codable",
+  "Encodable",
+  "Decodable",
+  "Equatable",
+  "Hashable",
+  "CaseIterable",
+  "Comparable",
+]);
+
 /** Marks behind which a line goes on. */
 const open = /^[=,:.&|+\-*/%^~<(]$/;
 
@@ -303,7 +314,7 @@ class Pieces {
     else if (owner?.isHidden === true) for (const name of declares) hides.push({ name, of: owner.type });
     else if (owner && this.#hasHiddenSetter(piece))
       for (const name of declares) hides.push({ name, of: owner.type, isOfType: true });
-    const staysFor = owner && this.#staysFor(piece, { word, said, owner });
+    const staysFor = owner && this.#staysFor(piece, { word, said, owner, declares });
     const ties = { hides, names, ...(staysFor && { staysFor }) };
     if (!types.has(word) && word !== "extension") return ties;
     const brace = this.#bodyAt(piece);
@@ -326,6 +337,7 @@ class Pieces {
       type: whole,
       body: { start: within.from, end: (this.tokens[close] as Token).start, members },
       ...(isPlain && { isPlainAddition: true as const }),
+      ...(word === "extension" && this.#isMadeByCompiler(keyword + 1, brace) && { staysWith: whole }),
     };
   }
 
@@ -356,14 +368,19 @@ class Pieces {
     return this.tokens.slice(from, to).every(({ word, kind }) => (kind === "name" ? word !== "where" : word === "."));
   }
 
+  /** `extension Tree: Codable {}`: the compiler writes what is asked for, as long as the type stands in the same file. */
+  #isMadeByCompiler(from: number, to: number): boolean {
+    const colon = this.tokens.slice(from, to).findIndex(({ word }) => word === ":");
+    const parents = colon < 0 ? [] : this.tokens.slice(from + colon + 1, to);
+    return parents.some(({ word }) => madeByCompiler.has(word));
+  }
+
   /** Why a member cannot stand in an addition to its type in another file. */
-  #staysFor(
-    piece: Piece,
-    { word, said, owner }: Omit<Said, "declares"> & { readonly owner: Owner },
-  ): FileTies["staysFor"] {
+  #staysFor(piece: Piece, { word, said, owner, declares }: Said & { readonly owner: Owner }): FileTies["staysFor"] {
     if (owner.kind === "protocol") return "required";
     if (word === "case") return "case";
-    if (said.has("override")) return "overrides";
+    if (said.has("override") || said.has("open")) return "overrides";
+    if (declares.includes("CodingKeys")) return "required";
     if (said.has("required") || word === "deinit" || word === "" || word.startsWith("#")) return "required";
     if (word === "init")
       return owner.kind === "struct" || owner.kind === "enum" || owner.kind === "extension" || said.has("convenience")

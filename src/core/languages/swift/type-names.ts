@@ -12,6 +12,8 @@ const typeWords = new Set(["class", "struct", "enum", "actor", "protocol", "exte
 const bodyWords = new Set(["class", "struct", "enum", "actor", "protocol", "extension"]);
 const blockWords = new Set(["func", "init", "subscript", "deinit", "macro"]);
 const valueWords = new Set(["let", "var"]);
+/** What is kept by the name of its class. */
+const archived = new Set(["NSCoding", "NSSecureCoding"]);
 
 /** Words behind which `class` is a modifier, and not the beginning of a class. */
 const behindModifier = /^[ \t]*(?:func|var|let|subscript|override|final|private|fileprivate|internal|public|static)\b/;
@@ -113,7 +115,13 @@ class Reader {
       const isExtension = keyword === "extension" && { isExtension: true as const };
       return { above, ...(type !== undefined && { type }), ...isExtension, parents, declares };
     });
-    return { scopes, places: this.#places };
+    const kept = new Set(
+      scopes.flatMap(({ type, parents }) => (parents.some((each) => archived.has(each)) ? [type] : [])),
+    );
+    const places = this.#places.map((place): TypePlace =>
+      place.role === "declares" && kept.has(place.name) ? { ...place, isStored: true } : place,
+    );
+    return { scopes, places };
   }
 
   #newLine(): void {
@@ -160,7 +168,8 @@ class Reader {
       return this.#keep(place);
     }
     if (pending?.state === "parents" && this.#isHead()) pending.parents.push(word);
-    if (valueWords.has(this.#before.word) && this.#before.kind === "name") return this.#value(place);
+    const isBound = valueWords.has(this.#before.word) || this.#before.word === "for";
+    if (isBound && this.#before.kind === "name") return this.#value(place);
     if (this.#isCase()) return this.#value(place);
     if (this.#isLabel(end)) return this.#label(place);
     if (this.#before.mark === openParen && this.#twice.word === "objc" && this.#thrice.mark === at) {
@@ -178,7 +187,7 @@ class Reader {
       this.#before.mark === openParen ? this.#twice.word : this.#before.mark === colon ? this.#twice.word : "";
     const [name = ""] = /[\p{L}_][\p{L}\p{N}_]*$/u.exec(this.text.slice(start, end)) ?? [];
     if (name === "" || !/^(?:NSClassFromString|classNamed|forClassName|className)$/.test(call)) return;
-    this.#places.push({ name, start: end - name.length, end, role: "unclear", scope: this.#scope });
+    this.#places.push({ name, start: end - name.length, end, role: "unclear", scope: this.#scope, isAskedFor: true });
   }
 
   /** Behind a colon, a comma or an ampersand another parent begins. */
