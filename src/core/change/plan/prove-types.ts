@@ -123,7 +123,7 @@ class Proof {
 
   /** Where what gets another name may be meant, and may not. */
   #doubt(path: ProjectPath, place: TypePlace, meaning: TypeMeaning): void {
-    const claim = this.input.claims.find(({ name }) => name === place.name);
+    const claim = this.input.claims.find(({ name, to }) => name === place.name || to === place.name);
     if (!claim) return;
     if (
       meaning.state === "known" &&
@@ -148,6 +148,7 @@ class Proof {
   #isKnownApart(path: ProjectPath, { name }: TypePlace, claim: NameProof["claims"][number]): boolean {
     if (languageFor(path) === languageFor(claim.file)) return false;
     const tops = this.before.tops(name);
+    if (name === claim.to) return false;
     return tops.length > 0 && tops.every(({ place }) => place.knownAs !== undefined);
   }
 

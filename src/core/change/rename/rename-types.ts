@@ -92,8 +92,14 @@ function namesOfFile(
   return distinct([...own, ...beside]);
 }
 
+/** Each name once, with all files that declare it: two modules may have a test class of one name. */
 function distinct(names: readonly NewName[]): NewName[] {
-  return names.filter((each, index) => names.findIndex(({ from }) => from === each.from) === index);
+  const found = new Map<string, NewName>();
+  for (const each of names) {
+    const there = found.get(each.from);
+    found.set(each.from, there ? { ...there, files: [...new Set([...there.files, ...each.files])] } : each);
+  }
+  return [...found.values()];
 }
 
 /** Tests of the main type in files of their own, wherever those lie, by the name of file and type: `TreeTests`. */

@@ -188,6 +188,26 @@ test.each<Case>([
     },
   },
   {
+    name: "tests of one name in two modules; a class of Objective-C that has the new name",
+    files: {
+      "Package.swift": manifest(
+        '.target(name: "App", path: "App")',
+        '.testTarget(name: "One", path: "One")',
+        '.testTarget(name: "Two", path: "Two")',
+      ),
+      "App/Tree.swift": "public struct Tree {}",
+      "App/Old.m": "#import <Foundation/Foundation.h>\n@interface Bough : NSObject @end",
+      "One/TreeTests.swift": "import App\nclass TreeTests { let a = Tree() }",
+      "Two/TreeTests.swift": "import App\nclass TreeTests { let a = Tree() }",
+    },
+    then: {
+      "App/Bough.swift": "public struct Bough {}",
+      "One/BoughTests.swift": "import App\nclass BoughTests { let a = Bough() }",
+      "Two/BoughTests.swift": "import App\nclass BoughTests { let a = Bough() }",
+    },
+    gaps: ["another type App/Old.m: what it means there cannot be told"],
+  },
+  {
     name: "a nib is called as its class is, and goes along",
     files: {
       "App/TreeCell.swift": "class TreeCell: UITableViewCell {}",

@@ -149,6 +149,17 @@ describe("order", () => {
     expect([...after].sort()).toEqual([...before].sort());
   });
 
+  test("what stands in a group and is not understood keeps its words, and its place by them", async () => {
+    const text = projectText(spec).replace(
+      "/* Main.storyboard */,",
+      "/* Main (odd) */,\n\t\t\t\tFEED /* Other.thing */,\n\t\t\t\tBEEF,",
+    );
+    const { text: then } = await shown({}, ["alphabet"], text);
+    const lines = (all: string): string[] => all.split("\n").toSorted();
+    expect(lines(then)).toEqual(lines(text));
+    expect(then.indexOf("BEEF,")).toBeLessThan(then.indexOf("FEED /* Other.thing */"));
+  });
+
   test("line ends, and a list without its last comma, stay as they are", async () => {
     const text = projectText(spec).replaceAll("\n", "\r\n");
     const { text: then } = await shown({}, ["alphabet"], text);

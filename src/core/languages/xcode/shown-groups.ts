@@ -41,6 +41,8 @@ interface Item {
   readonly id: string;
   readonly name: string;
   readonly node: GroupNode | undefined;
+  /** How it is written now, with its comment; nothing for what is made. */
+  readonly written?: string;
   /** Set for groups. */
   readonly group?: Group;
 }
@@ -85,9 +87,18 @@ class Showing {
     if (folder !== undefined && (node.path !== undefined || !parent) && !this.#byFolder.has(folder))
       this.#byFolder.set(folder, group);
     const byId = new Map(node.children.map((child) => [child.id, child]));
-    group.items = textsOf(node.object.body, "children").map(({ value }): Item => {
-      const child = byId.get(value);
-      const own = { id: value, name: child ? shownName(child) : "", node: child };
+    const { text } = this.input.project;
+    group.items = textsOf(node.object.body, "children").map((item): Item => {
+      const child = byId.get(item.value);
+      const { start, end } = placeOf(item);
+      const said = item.comment && text.slice(item.comment.start, item.comment.end);
+      const behind = item.comment ? text.indexOf("*/", item.comment.end) + 2 : end;
+      const own = {
+        id: item.value,
+        name: child ? shownName(child) : (said ?? ""),
+        node: child,
+        written: text.slice(start, behind),
+      };
       return child && isPlainGroup(child) ? { ...own, group: this.#read(child, group) } : own;
     });
     return group;
@@ -258,7 +269,8 @@ class Showing {
     return [{ start, end, text: written.join("") }];
   }
 
-  #itemText({ id, name }: Item): string {
+  #itemText({ id, name, written }: Item): string {
+    if (written !== undefined) return written;
     return name === "" ? writeText(id) : `${writeText(id)} /* ${name.replaceAll("*/", "* /")} */`;
   }
 }
