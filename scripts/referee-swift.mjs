@@ -342,7 +342,8 @@ function read(root) {
       for (const name of [node.childForFieldName("name"), node.namedChild(0)]) if (name) inner.add(name.text);
     }
     for (const pattern of tree.rootNode.descendantsOfType("pattern")) inner.add(pattern.text);
-    swift.set(path, { words, tops, inner });
+    // What the grammar itself cannot read is no ground for a judgement.
+    if (!tree.rootNode.hasError) swift.set(path, { words, tops, inner });
     tree.delete();
   }
   return { swift, drawn };

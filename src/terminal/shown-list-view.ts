@@ -3,7 +3,7 @@ import type { ShownList } from "../core/change/arrange/shown-list.js";
 import { count } from "../wording/words.js";
 import { planView } from "./plan-view.js";
 import type { PlanViewOptions } from "./plan-view-options.js";
-import type { Screen } from "./screen.js";
+import { wrap, type Screen } from "./screen.js";
 import { drawTrees } from "./tree-view.js";
 
 /** The whole view, as lines without a last line end. `waiting`: files of which nobody knows where they belong. */
@@ -20,7 +20,7 @@ export function shownListView(
     ...options,
     lead: headline({ regrouped, ordered }, options.change !== undefined),
     nothing: "Nothing changes: the groups are as they should be.",
-    first: [trees],
+    first: [trees, regrouped.length === 0 ? orderLines(ordered, screen, options.all) : []],
     mostEdits: 3,
     notes: [
       ...(regrouped.length > 0 && names.length > 0
@@ -37,7 +37,25 @@ export function shownListView(
   });
 }
 
-/** `Shows 14 files in other groups; no file moves.` */
+/** Groups shown before they are folded. */
+const mostGroups = 8;
+
+/** Each group with what it lists then, in order. */
+function orderLines(ordered: ShownList["ordered"], screen: Screen, all: boolean): string[] {
+  const shown = all ? ordered : ordered.slice(0, mostGroups);
+  const lines = shown.flatMap(({ group, items }) => [
+    `  ${screen.palette.place(group)}`,
+    ...wrap(items.join(", "), screen.width, "    ")
+      .replace(/^(?! )/, "    ")
+      .split("\n"),
+  ]);
+  const left = ordered.length - shown.length;
+  return left === 0
+    ? lines
+    : [...lines, `  … and ${count(left, "other group")} (--all shows ${left === 1 ? "it" : "them"})`];
+}
+
+/** `Moves the entries of 14 files to other groups; no file moves.` */
 function headline({ regrouped, ordered }: Pick<ShownList, "regrouped" | "ordered">, done: boolean): string {
   if (regrouped.length === 0)
     return ordered.length === 0

@@ -83,9 +83,12 @@ export class Types {
     if (hidden.length > 0) return hidden;
     const { libraries, sees } = this.#reach(path);
     const near = own.filter(({ file }) => this.#reach(file).libraries.some((each) => libraries.includes(each)));
-    return near.length > 0
-      ? near
-      : own.filter(({ file }) => this.#reach(file).libraries.some((each) => sees.includes(each)));
+    if (near.length > 0) return near;
+    const seesAll = this.world.files.get(path)?.names?.seesAll === true;
+    return own.filter(
+      ({ file, place }) =>
+        (place.isPublic === true || seesAll) && this.#reach(file).libraries.some((each) => sees.includes(each)),
+    );
   }
 
   #reach(path: ProjectPath): { readonly libraries: readonly string[]; readonly sees: readonly string[] } {

@@ -1,4 +1,4 @@
-export { type ListOrder, type ListShape, type ShownEntry } from "./language.js";
+export { type ListOrder, type ListShape, type OrderedGroup, type ShownEntry } from "./language.js";
 export { respellingEdit, type ReadingDepth, type CompanionRules, type Language, type Trade } from "./language.js";
 export {
   ownExports,
@@ -50,7 +50,7 @@ export {
   type TextNames,
   type Variable,
 } from "./names.js";
-export type { DeclaredAs, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
+export type { DeclaredAs, TypeCustoms, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
 export type { Bonds, FileTies, Hidden, Statement, StatementKind } from "./statements.js";
 export { commentsIn } from "./statement-lines.js";
 export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";
@@ -74,6 +74,7 @@ export {
   isOpen,
   isScript,
   languageFor,
+  sharesTypes,
   shownListOrder,
   languages,
   languagesInUse,

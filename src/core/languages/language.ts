@@ -91,12 +91,19 @@ export interface ShownEntry {
   readonly file: ProjectPath;
 }
 
+/** A group whose items come into another order. */
+export interface OrderedGroup {
+  readonly file: ProjectPath;
+  readonly group: string;
+  readonly items: readonly string[];
+}
+
 /** What a list needs to have a shape. */
 export interface ShapedList {
   readonly lines: readonly ListedLine[];
   readonly regrouped: readonly ShownEntry[];
-  /** Groups whose items come into another order. */
-  readonly ordered: readonly { readonly file: ProjectPath; readonly group: string }[];
+  /** Groups whose items come into another order, with what they show then. */
+  readonly ordered: readonly OrderedGroup[];
 }
 
 /** Something odd in a list that people look at: a group that is called otherwise than its folder, a file that no group shows. */
@@ -163,6 +170,8 @@ export interface Language {
   keepListed?(change: ListChange, tree: ListTree): readonly ListedLine[];
   /** The lines by which a list that people look at shows files in other groups, or in another order. Throws `MERGE_CONFLICT`. */
   shapeList?(shape: ListShape, tree: ListTree): ShapedList;
+  /** How often a list that people look at shows each thing; `undefined` where it cannot be read. */
+  shownTimes?(text: string): ReadonlyMap<string, { readonly times: number; readonly name: string }> | undefined;
   /** What is odd in a list that people look at. */
   oddEntries?(text: string): readonly OddEntry[];
   /** Whether all that names files in its texts is found as references, so that nothing else in them is a mention. */

@@ -81,6 +81,11 @@ export function useLanguage(language: Language): () => void {
   };
 }
 
+/** Whether a file's types are known to others of its module without being imported from it. */
+export function sharesTypes(path: string): boolean {
+  return languageFor(path)?.types?.declaring !== undefined;
+}
+
 /** Groups of lists that hold what they hold in another order than asked for. */
 export function shownListOrder(tree: ListTree, order: readonly ListOrder[]): ShapedList["ordered"] {
   return tables.languages.flatMap((language) => {

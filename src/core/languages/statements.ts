@@ -67,6 +67,8 @@ export interface FileTies {
   };
   /** Why it cannot stand in an addition to its type in another file, if it is a member that cannot: `it is stored`. */
   readonly staysFor?: "stored" | "case" | "overrides" | "initial" | "required";
+  /** Whether its head says something of all that stands in it, which would be said of it nowhere else. */
+  readonly saysOfAll?: true;
   /** The type in whose file it has to stand, because the compiler adds what is asked for there alone. */
   readonly staysWith?: string;
   /** Whether it says that it adds members to a type and nothing else: no condition, nothing that the type is from then on. */

@@ -40,6 +40,8 @@ export interface TypePlace {
   readonly isAskedFor?: true;
   /** Of what is declared: whether only its own file knows it. */
   readonly isHidden?: true;
+  /** Of what is declared: whether other modules know it that import its own. */
+  readonly isPublic?: true;
   /** Of what is declared: the name by which another language and the system know it, which stays. */
   readonly knownAs?: string;
   /** Of what is declared: whether what people have stored is found by its name. */
@@ -51,12 +53,27 @@ export interface TypeNames {
   readonly scopes: readonly TypeScope[];
   /** In the order of the text. */
   readonly places: readonly TypePlace[];
+  /** Whether it knows of what it imports also what is not public, as tests do. */
+  readonly seesAll?: true;
+}
+
+/** What is written by custom where files know each other's types. */
+export interface TypeCustoms {
+  /** What a file is called that adds a member to a type, without its extension: `PRTree+Samples`. */
+  additionName(type: string, member: string): string;
+  /** An addition to a type, with its members. */
+  addition(type: string, body: string, lineEnd: string): string;
+  /** Whether a statement imports nothing but what every app can have, in which no name of an app's own is. */
+  isOfSystem(statement: string): boolean;
+  /** What stands at the head of a file, without what an editor has written there of the file's name and origin. */
+  withoutEditorHead(head: string, name: string): string;
 }
 
 /** What a language knows of the types that are named in its texts. */
 export interface TypeForms {
   /** What stands before a type's name where its body begins, as an extended regular expression; nothing where none is declared. */
   readonly declaring?: string;
+  readonly customs?: TypeCustoms;
   /** Endings of types that get a new name with the one that they are called after. */
   readonly goAlong?: readonly string[];
   /** Kinds of types, by what they descend from, and the word with which their names end by custom. */

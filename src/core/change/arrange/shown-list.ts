@@ -4,7 +4,13 @@
  */
 import { planDraft, type Plan } from "../plan/index.js";
 import type { Claim, Draft } from "../draft.js";
-import { languagesInUse, type ListOrder, type ListShape, type ShownEntry } from "../../languages/index.js";
+import {
+  languagesInUse,
+  type ListOrder,
+  type ListShape,
+  type OrderedGroup,
+  type ShownEntry,
+} from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { Progress } from "../../base/progress.js";
 import type { Project } from "../../app/index.js";
@@ -15,7 +21,7 @@ export interface ShownList {
   readonly plan: Plan;
   readonly regrouped: readonly ShownEntry[];
   /** Groups whose items come into another order. */
-  readonly ordered: readonly { readonly file: ProjectPath; readonly group: string }[];
+  readonly ordered: readonly OrderedGroup[];
 }
 
 /** Whether a project has such a list. */

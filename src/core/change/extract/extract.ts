@@ -6,12 +6,12 @@ import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { FoundApp, Project } from "../../app/index.js";
 import type { Role } from "../../app/arrangement/index.js";
-import { languageFor, prepareNames, type Statement } from "../../languages/index.js";
+import { sharesTypes, languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { carriedOf, regroupParts, withCompanions, type Carried } from "../libraries/index.js";
 import { chosenMembers, ensureNotOverridden, membersDraft, privateCompanions } from "../modules/index.js";
-import { anatomyOf, isOfModule, type Anatomy, type Part, type Regrouped } from "../regroup/index.js";
+import { anatomyOf, type Anatomy, type Part, type Regrouped } from "../regroup/index.js";
 import { selected, type Wanted } from "./selection.js";
 import { ensureOutOfComponent } from "./component.js";
 import { shelfOf, targetOf } from "./target.js";
@@ -58,10 +58,10 @@ export async function extractDraft(
   await prepareNames(tree);
   if (!tree.has(request.path)) refuseSource(tree, request.path);
   const old = await anatomyOf(tree, request.path, { components: true });
-  if (isOfModule(old.path) && request.names.some((name) => name.includes(".")))
+  if (sharesTypes(old.path) && request.names.some((name) => name.includes(".")))
     return extractMembers({ tree, aliases }, old, request);
   const named = selected(old, request);
-  const along = isOfModule(old.path)
+  const along = sharesTypes(old.path)
     ? privateCompanions(old, named).map(({ start }) => ({ path: old.path, start }))
     : await withCompanions(tree, aliases, old.path, named);
   const chosen = old.statements.filter(
@@ -71,7 +71,7 @@ export async function extractDraft(
   const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
     if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
     if (
-      [old.path, target].some((path) => languageFor(path)?.directives !== undefined || isOfModule(path)) &&
+      [old.path, target].some((path) => languageFor(path)?.directives !== undefined || sharesTypes(path)) &&
       languageFor(old.path) !== languageFor(target)
     )
       throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: old.path });
@@ -128,8 +128,9 @@ async function extractMembers(
   await ensureNotOverridden(tree, old, chosen);
   const members = chosen.map(({ member }) => member);
   const [first] = chosen;
+  const type = first?.around.ties?.type ?? "";
   const name = first?.member.declares[0] ?? "";
-  const called = `${first?.around.ties?.type ?? ""}+${name.charAt(0).toUpperCase()}${name.slice(1)}${old.extension}`;
+  const called = (languageFor(old.path)?.types?.customs?.additionName(type, name) ?? name) + old.extension;
   const { to, into = false } = request;
   const folder = to === undefined ? folderOf(old.path) : into || tree.hasFolder(to) ? to : undefined;
   const typed = to !== undefined && !to.endsWith(old.extension) ? (`${to}${old.extension}` as ProjectPath) : to;

@@ -8,11 +8,18 @@ import type { Project } from "../../app/project.js";
 import { partsOf } from "../../app/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { Modules, Resolver } from "../../graph/index.js";
-import { isScript, languageFor, moduleRules, prepareNames, scriptExtension } from "../../languages/index.js";
+import {
+  sharesTypes,
+  isScript,
+  languageFor,
+  moduleRules,
+  prepareNames,
+  scriptExtension,
+} from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { regroupParts } from "../libraries/index.js";
-import { anatomyOf, isOfModule, type Anatomy, type Part } from "../regroup/index.js";
+import { anatomyOf, type Anatomy, type Part } from "../regroup/index.js";
 import { ensureAlike } from "./alike.js";
 import { inOrder } from "./order.js";
 
@@ -50,7 +57,7 @@ export async function joinDraft({ tree, aliases }: Project, request: JoinRequest
   await ensureAlike(anatomies, target);
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   // Where nothing is done when a file is loaded, no order matters.
-  const { order, circle } = paths.some((path) => languageFor(path)?.directives !== undefined || isOfModule(path))
+  const { order, circle } = paths.some((path) => languageFor(path)?.directives !== undefined || sharesTypes(path))
     ? { order: paths, circle: [] }
     : inOrder(paths, modules);
   const parts = order.flatMap((path): Part[] =>
@@ -89,7 +96,7 @@ function scriptsOf(tree: SourceTree, path: ProjectPath): readonly ProjectPath[] 
 }
 
 function isOfStatements(path: ProjectPath): boolean {
-  return isScript(path) || languageFor(path)?.directives !== undefined || isOfModule(path);
+  return isScript(path) || languageFor(path)?.directives !== undefined || sharesTypes(path);
 }
 
 /** The file that they become; without an extension it has that of the first. */

@@ -11,7 +11,8 @@ import { fileTies, mayMean, Modules, piecesOf, Resolver } from "../../graph/inde
 import { languageFor, moduleRules, type Mapping, type Statement } from "../../languages/index.js";
 import { pathsWithForm } from "../plan/type-files.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
-import { cutsOf, placeForImports, placeOf, type Anatomy, type Cut } from "../regroup/index.js";
+import { gainsOf, lineEndOf, missingImports, newText, referenceClaims } from "./writing.js";
+import { cutsOf, placeOf, type Anatomy, type Cut } from "../regroup/index.js";
 
 /** A member with the declaration in which it stands. */
 export interface ChosenMember {
@@ -61,15 +62,11 @@ export function chosenMembers(anatomy: Anatomy, names: readonly string[]): Chose
 }
 
 /** What the head of a declaration says of all that stands in it, and would not say of an addition elsewhere. */
-function saidOfAll({ statements, text }: Anatomy, { start, ties, declares }: Statement): string | undefined {
+function saidOfAll({ statements }: Anatomy, { ties }: Statement): string | undefined {
   const [root = ""] = (ties?.type ?? "").split(".");
   if (statements.some((each) => each.exported === undefined && each.declares.includes(root)))
     return "the type is private to its file";
-  const head = text.slice(start, ties?.body?.start ?? start);
-  const isAddition = declares.length === 0;
-  return (isAddition && !head.startsWith("extension")) || /\bwhere\b|@available\b/.test(head)
-    ? "what stands around it says something of all that it holds"
-    : undefined;
+  return ties?.saysOfAll === true ? "what stands around it says something of all that it holds" : undefined;
 }
 
 /** Throws where another class has its own in place of a member: what stands in an addition cannot be overridden. */
@@ -128,16 +125,7 @@ export function membersDraft({ tree, aliases, from, chosen, target, there }: Mem
   );
   for (const cut of cuts.map((each) => beforeBrace(text, each)))
     edits.push({ file: path, ...cut, text: "", why: "loses what goes to another file" });
-  const means: ProjectPath[] = [];
-  const astray: string[] = [];
-  for (const reference of modules.reading(path).references) {
-    if (!members.some(({ start, end }) => start <= reference.start && reference.start < end)) continue;
-    claims.push({ kind: "removes", file: path, start: reference.start });
-    const [found] = modules.targetsOf(path, reference);
-    if (found === undefined) astray.push(reference.specifier);
-    else means.push(found);
-  }
-  claims.push({ kind: "adds", file: target, means, astray, others: "led" });
+  claims.push(...referenceClaims(modules, [{ path, spans: members, isGone: false }], target));
   for (const { around, member } of chosen)
     claims.push({
       kind: "hands over",
@@ -145,8 +133,7 @@ export function membersDraft({ tree, aliases, from, chosen, target, there }: Mem
       name: `${around.ties?.type ?? ""}.${member.declares[0] ?? ""}`,
       to: target,
     });
-  const lineEnd = (there?.text ?? text).includes("\r\n") ? "\r\n" : "\n";
-  const imports = importsFor(from, there);
+  const lineEnd = lineEndOf(there ?? from);
   const byType = new Map<string, string[]>();
   for (const { around, member } of chosen) addTo(byType, around.ties?.type ?? "", pieceOf(text, member, lineEnd));
   const bodies: string[] = [];
@@ -154,34 +141,12 @@ export function membersDraft({ tree, aliases, from, chosen, target, there }: Mem
     const body = pieces.join(lineEnd + lineEnd);
     const open = there?.statements.findLast(({ ties }) => ties?.isPlainAddition === true && ties.type === type);
     if (there && open?.ties?.body) edits.push(intoBody(there, open, body, lineEnd));
-    else bodies.push(`extension ${type} {${lineEnd}${body}${lineEnd}}`);
+    else bodies.push(languageFor(path)?.types?.customs?.addition(type, body, lineEnd) ?? body);
   }
-  const whole = bodies.join(lineEnd + lineEnd);
-  if (!there) {
-    const head = imports.join(lineEnd);
-    const made = [head, whole].filter((each) => each !== "").join(lineEnd + lineEnd) + lineEnd;
-    return { moves: [], edits, made: [{ path: target, text: made, why: `taken out of ${nameOf(path)}` }], claims };
-  }
-  if (imports.length > 0) {
-    const { at, before, behind } = placeForImports(there, lineEnd);
-    edits.push({
-      file: target,
-      start: at,
-      end: at,
-      text: before + imports.join(lineEnd) + behind,
-      why: "imports what came needs",
-    });
-  }
-  const end = there.text.trimEnd().length;
-  if (whole !== "")
-    edits.push({
-      file: target,
-      start: end,
-      end: there.text.length,
-      text: (end === 0 ? "" : lineEnd + lineEnd) + whole + lineEnd,
-      why: "gains what comes from another file",
-    });
-  return { moves: [], edits, made: [], claims };
+  const gain = { imports: missingImports([from], there), body: bodies.join(lineEnd + lineEnd), lineEnd };
+  if (there) return { moves: [], edits: [...edits, ...gainsOf(there, gain)], made: [], claims };
+  const made = { path: target, text: newText(gain), why: `taken out of ${nameOf(path)}` };
+  return { moves: [], edits, made: [made], claims };
 }
 
 /** A member with its comments, its lines as they are. */
@@ -206,13 +171,6 @@ function intoBody({ path: file, text }: Anatomy, { ties }: Statement, body: stri
   const at = start + own.trimEnd().length;
   const gap = own.trim() === "" ? lineEnd : lineEnd + lineEnd;
   return { file, start: at, end, text: gap + body + lineEnd, why: "gains what comes from another file" };
-}
-
-function importsFor(from: Anatomy, there: Anatomy | undefined): string[] {
-  const texts = ({ statements, text }: Anatomy): string[] =>
-    statements.filter(({ kind }) => kind === "import").map(({ start, end }) => text.slice(start, end));
-  const own = new Set(there ? texts(there) : []);
-  return texts(from).filter((each) => !own.has(each));
 }
 
 function ensureKnown(

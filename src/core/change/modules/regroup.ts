@@ -5,15 +5,14 @@
  */
 import { ShelfError } from "../../base/errors.js";
 import { addTo } from "../../base/grouping.js";
-import { type ProjectPath } from "../../base/paths.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { fileTies, mayMean, Modules, piecesOf, Resolver, type FilePiece } from "../../graph/index.js";
-import { moduleRules, type Statement } from "../../languages/index.js";
+import { languageFor, moduleRules, type Statement } from "../../languages/index.js";
 import type { Claim, DraftEdit, Merge } from "../draft.js";
-import { isOfEditor } from "./editor-head.js";
+import { gainsOf, lineEndOf, missingImports, newText, referenceClaims } from "./writing.js";
 import type { MadeFile } from "../plan/plan.js";
 import {
   cutsOf,
-  placeForImports,
   placeOf,
   withoutBlankHead,
   type Anatomy,
@@ -41,39 +40,32 @@ export function regroupModules({ tree, aliases, parts, clash, why }: RegroupRequ
     if (part.into !== undefined || leaving.length === 0) continue;
     for (const cut of cutsOf(text, leaving))
       edits.push({ file: path, ...cut, text: "", why: "loses what goes to another file" });
-    for (const { start } of referencesIn(modules, part.anatomy, leaving))
-      claims.push({ kind: "removes", file: path, start });
   }
   for (const to of targets) {
-    const givers = parts.filter(
-      (part) => part.anatomy.path !== to && leavingOf(part).some((each) => part.goes(each) === to),
-    );
+    const goesThere = (part: Part): Statement[] => leavingOf(part).filter((each) => part.goes(each) === to);
+    const givers = parts.filter((part) => part.anatomy.path !== to && goesThere(part).length > 0);
     const there = parts.find(({ anatomy, into }) => anatomy.path === to && into === undefined)?.anatomy;
-    const lineEnd = (there ?? givers[0]?.anatomy)?.text.includes("\r\n") === true ? "\r\n" : "\n";
-    const imports = importsOf(givers, there);
+    const lineEnd = lineEndOf(there ?? givers[0]?.anatomy ?? { text: "" });
     const body = givers
       .map((part) => bodyOf(part, to, lineEnd))
       .filter((each) => each !== "")
       .join(lineEnd + lineEnd);
-    const means: ProjectPath[] = [];
-    const astray: string[] = [];
-    for (const part of givers)
-      for (const reference of referencesIn(
-        modules,
-        part.anatomy,
-        leavingOf(part).filter((each) => part.goes(each) === to),
-      )) {
-        const found = modules.targetsOf(part.anatomy.path, reference);
-        if (found[0] === undefined) astray.push(reference.specifier);
-        else means.push(found[0]);
-      }
-    claims.push({ kind: "adds", file: to, means, astray, others: "led" });
-    if (!there) {
-      const text = [imports.join(lineEnd), body].filter((each) => each !== "").join(lineEnd + lineEnd);
-      made.push({ path: to, text: text + lineEnd, why });
-      continue;
-    }
-    edits.push(...gainsOf(there, { imports, body, lineEnd }));
+    const gain = {
+      imports: missingImports(
+        givers.map(({ anatomy }) => anatomy),
+        there,
+      ),
+      body,
+      lineEnd,
+    };
+    const leaving = givers.map((part) => ({
+      path: part.anatomy.path,
+      spans: goesThere(part),
+      isGone: part.into !== undefined,
+    }));
+    claims.push(...referenceClaims(modules, leaving, to));
+    if (there) edits.push(...gainsOf(there, gain));
+    else made.push({ path: to, text: newText(gain), why });
   }
   const merges = parts.flatMap(({ anatomy, into }): Merge[] =>
     into === undefined ? [] : [{ from: anatomy.path, into }],
@@ -99,51 +91,6 @@ function leavingOf(part: Part): readonly Statement[] {
   return part.anatomy.statements.filter((each) => each.kind !== "import" && part.goes(each) !== part.anatomy.path);
 }
 
-function referencesIn(modules: Modules, { path }: Anatomy, statements: readonly Statement[]) {
-  return modules
-    .reading(path)
-    .references.filter(({ start }) => statements.some((each) => each.start <= start && start < each.end));
-}
-
-/** What is written into a file that is there. */
-function gainsOf(
-  there: Anatomy,
-  { imports, body, lineEnd }: { readonly imports: readonly string[]; readonly body: string; readonly lineEnd: string },
-): DraftEdit[] {
-  const { path: file, text } = there;
-  const edits: DraftEdit[] = [];
-  if (imports.length > 0) {
-    const { at, before, behind } = placeForImports(there, lineEnd);
-    edits.push({
-      file,
-      start: at,
-      end: at,
-      text: before + imports.join(lineEnd) + behind,
-      why: "imports what came needs",
-    });
-  }
-  const end = text.trimEnd().length;
-  const gap = end === 0 ? "" : lineEnd + lineEnd;
-  edits.push({
-    file,
-    start: end,
-    end: text.length,
-    text: gap + body + lineEnd,
-    why: "gains what comes from another file",
-  });
-  return edits;
-}
-
-/** The imports of the files that give something, but for those that the file has. */
-function importsOf(givers: readonly Part[], there: Anatomy | undefined): string[] {
-  const own = new Set(there ? importTexts(there) : []);
-  return [...new Set(givers.flatMap(({ anatomy }) => importTexts(anatomy)))].filter((each) => !own.has(each));
-}
-
-function importTexts({ statements, text }: Anatomy): string[] {
-  return statements.filter(({ kind }) => kind === "import").map(({ start, end }) => text.slice(start, end));
-}
-
 /** The declarations of a file that go to another, as they follow each other; of a file that goes, with all that stands between. */
 function bodyOf({ anatomy, goes, into }: Part, to: ProjectPath, lineEnd: string): string {
   const { text, statements, path } = anatomy;
@@ -167,9 +114,8 @@ function bodyOf({ anatomy, goes, into }: Part, to: ProjectPath, lineEnd: string)
 
 /** What stands above all of a file that goes, but for what an editor writes there of the file's name and origin. */
 function headOf({ text, path, statements: [first] }: Anatomy): string {
-  const lines = text.slice(0, first?.start ?? text.length).split(/\r?\n/);
-  const stays = lines.filter((line) => !isOfEditor(line, path));
-  return stays.join("\n").trim();
+  const head = text.slice(0, first?.start ?? text.length);
+  return languageFor(path)?.types?.customs?.withoutEditorHead(head, nameOf(path)) ?? head.trim();
 }
 
 /** Throws where somebody would lose sight of something private, or come to see it. */

@@ -4,6 +4,7 @@
  */
 import { readToolSettings, Resolver } from "../../graph/index.js";
 import {
+  sharesTypes,
   extractFrom,
   isOfTrade,
   isOpen,
@@ -174,13 +175,11 @@ async function proveRenames(
   const removed = mergesOf(draft).map(({ from }) => from);
   if (goes.some(({ file }) => languageFor(file)?.directives !== undefined))
     return (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed });
-  if (goes.some(({ file }) => languageFor(file)?.types?.declaring !== undefined)) {
-    const made = draft.made.map(({ path }) => path);
-    return (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed, made });
-  }
+  if (goes.some(({ file }) => sharesTypes(file)))
+    return (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed });
   if (goes.length > 0)
     return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed });
-  if (claims.some(({ file }) => languageFor(file)?.types?.declaring !== undefined))
+  if (claims.some(({ file }) => sharesTypes(file)))
     return (await import("./prove-types.js")).proveTypes({ ...facts, claims });
   return (await import("./prove-names.js")).proveNames({ ...facts, claims });
 }

@@ -7,7 +7,7 @@ import { languageFor, type Extraction, type Reference, type Resolution } from ".
 import { addTo } from "../../base/grouping.js";
 import { comparePaths, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
-import type { Difference } from "./plan.js";
+import type { Difference, NewText } from "./plan.js";
 import type { RespelledFile } from "./read-file.js";
 import type { Passage } from "./respell.js";
 
@@ -23,6 +23,22 @@ export interface ListProof {
 /** Whether a reference takes in a whole folder for a target. */
 export function isListOfFolder({ kind, listed = [] }: Reference): boolean {
   return kind === "pattern" && listed.length > 0;
+}
+
+/** What a list that people look at would show no more, or twice; nothing for a text that stays as it is. */
+export function proveShown({
+  path,
+  text,
+}: Pick<RespelledFile, "path"> & { readonly text?: NewText | undefined }): Difference[] {
+  const language = languageFor(path);
+  const now = text && language?.shownTimes?.(text.before);
+  const then = text && language?.shownTimes?.(text.after);
+  if (!now || !then) return [];
+  return [...then].flatMap(([id, { times, name }]): Difference[] => {
+    if (times === (now.get(id)?.times ?? 1)) return [];
+    const reason = times === 0 ? "no group would show it any more" : "another number of groups would show it";
+    return [{ file: path, at: { line: 1, column: 1 }, specifier: name, before: [], after: [], reason }];
+  });
 }
 
 /** What a list would build otherwise; nothing for files that name no folder whole. */

@@ -19,7 +19,6 @@ import {
 } from "../../graph/index.js";
 import { commentsIn, languageFor, type Statement } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import { isOfEditor } from "../modules/editor-head.js";
 import { holdersOf } from "./name-holders.js";
 import type { Difference, Gap } from "./plan.js";
 import type { StatementProof, StatementResult } from "./prove-statements.js";
@@ -36,6 +35,8 @@ interface Party {
   readonly pieces: readonly FilePiece[];
   readonly imports: ReadonlySet<string>;
   readonly comments: readonly string[];
+  /** Comments above all else that an editor has written there. */
+  readonly madeHead: ReadonlySet<string>;
 }
 
 class Proof {
@@ -90,7 +91,8 @@ class Proof {
         .filter(({ kind }) => kind === "import")
         .map(({ start, end }) => text.slice(start, end));
       const comments = commentsOf(text, statements);
-      parties.push({ path, pieces: piecesOf(statements, text), imports: new Set(imports), comments });
+      const madeHead = madeHeadOf(path, text.slice(0, statements[0]?.start ?? text.length));
+      parties.push({ path, pieces: piecesOf(statements, text), imports: new Set(imports), comments, madeHead });
     }
     return parties;
   }
@@ -120,7 +122,9 @@ class Proof {
         this.#wrong(party.path, piece.start, labelOf(piece), `its file would not say \`${each}\``);
         return;
       }
-    const more = [...there.imports].filter((each) => !party.imports.has(each) && !isOfSystem(each));
+    const more = [...there.imports].filter(
+      (each) => !party.imports.has(each) && languageFor(party.path)?.types?.customs?.isOfSystem(each) !== true,
+    );
     if (more.length === 0) return;
     const file = party.path;
     const detail = more.map((each) => `\`${each}\``).join(", ");
@@ -152,11 +156,11 @@ class Proof {
     for (const each of after.flatMap(({ comments }) => comments)) left.set(each, (left.get(each) ?? 0) + 1);
     // What an editor wrote at the head of a file that goes is needed no more.
     const isRemoved = ({ path }: Party): boolean => this.input.removed.includes(path);
-    for (const { path, comments } of before.toSorted((a, b) => Number(isRemoved(a)) - Number(isRemoved(b))))
+    for (const { path, comments, madeHead } of before.toSorted((a, b) => Number(isRemoved(a)) - Number(isRemoved(b))))
       for (const each of comments) {
         const there = left.get(each) ?? 0;
         left.set(each, there - 1);
-        const isGone = this.input.removed.includes(path) && isOfEditor(each, path);
+        const isGone = this.input.removed.includes(path) && madeHead.has(each);
         if (there <= 0 && !isGone) this.#wrong(path, 0, each.slice(0, 60), "a comment would be lost");
       }
   }
@@ -234,6 +238,18 @@ function labelOf({ statement, key }: FilePiece): string {
   return statement.declares[0] ?? key.slice(0, 40);
 }
 
+/** The comments of a head that an editor has written; they say nothing of what stands in the file. */
+function madeHeadOf(path: ProjectPath, head: string): ReadonlySet<string> {
+  const kept = languageFor(path)?.types?.customs?.withoutEditorHead(head, nameOf(path)) ?? head;
+  const stays = new Set(kept.split(/\r?\n/).map((line) => line.trim()));
+  return new Set(
+    head
+      .split(/\r?\n/)
+      .map((line) => line.trim())
+      .filter((line) => !stays.has(line)),
+  );
+}
+
 /** The comments that stand in no declaration and in no member. */
 function commentsOf(text: string, statements: readonly Statement[]): string[] {
   const within = (from: number, to: number, inner: readonly Statement[]): string[] => {
@@ -249,16 +265,4 @@ function commentsOf(text: string, statements: readonly Statement[]): string[] {
     ...within(0, text.length, statements),
     ...statements.flatMap(({ ties }) => (ties?.body ? within(ties.body.start, ties.body.end, ties.body.members) : [])),
   ];
-}
-
-/** Frameworks that every app of the platform can import; none of them has a type of the app's own. */
-const system = new Set(
-  "Foundation SwiftUI UIKit AppKit Combine CoreData SwiftData CoreGraphics CoreLocation CoreImage QuartzCore MapKit WebKit AVFoundation AVKit Photos PhotosUI StoreKit UserNotifications WidgetKit ActivityKit Charts CloudKit Contacts EventKit HealthKit os OSLog XCTest Testing Observation Swift Dispatch Darwin".split(
-    " ",
-  ),
-);
-
-function isOfSystem(statement: string): boolean {
-  const [, module = ""] = /^import\s+(?:\w+\s+)?(\w+)$/.exec(statement.trim()) ?? [];
-  return system.has(module);
 }

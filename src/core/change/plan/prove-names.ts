@@ -36,8 +36,6 @@ export interface NameProof {
   readonly map: MoveMap;
   readonly claims: readonly Renames[];
   readonly texts: readonly NewText[];
-  /** Files that are made. */
-  readonly made?: readonly ProjectPath[];
 }
 
 /** What came of it. */

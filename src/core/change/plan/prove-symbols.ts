@@ -3,7 +3,7 @@
  * file by it on the planned tree, where files belong together as they will.
  */
 import { filesMeant, formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
-import { extractFrom, languageFor, type Extraction, type Resolution } from "../../languages/index.js";
+import { extractFrom, sharesTypes, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
@@ -35,9 +35,7 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
   );
   // What goes from one library to another has a proof of its own.
   const isProvedApart = claims.some(
-    (claim) =>
-      claim.kind === "hands over" &&
-      (formsOf(claim.file) !== undefined || languageFor(claim.file)?.types?.declaring !== undefined),
+    (claim) => claim.kind === "hands over" && (formsOf(claim.file) !== undefined || sharesTypes(claim.file)),
   );
   if (isProvedApart) return;
   const before = symbolUses(

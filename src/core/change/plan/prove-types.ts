@@ -13,14 +13,14 @@ import { pathsWithForm } from "./type-files.js";
 
 /** Proves it, or says where another type would be meant. */
 export async function proveTypes(input: NameProof): Promise<NameResult> {
-  const { tree, planned, before, after, map, claims, made = [] } = input;
+  const { tree, planned, before, after, map, claims } = input;
   const modules = new Modules(tree, before);
   const words = new Set(claims.flatMap(({ name, to }) => [name, to]));
   const holders = await holdersOf(tree, [...words]);
   const withForm = (...form: [string, readonly string[]]): ReturnType<typeof pathsWithForm> =>
     pathsWithForm(tree, ...form);
   const world = await loadTypes({ modules, holders, names: words, withForm });
-  const then = typesAfter(world, new Modules(planned, after), (path) => map.file(path), made);
+  const then = typesAfter(world, new Modules(planned, after), (path) => map.file(path));
   return new Proof(input, words, new Types(world), new Types(then)).result();
 }
 

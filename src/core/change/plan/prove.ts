@@ -22,7 +22,7 @@ import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { SourceText } from "../../base/text/index.js";
 import { isBoundByNames } from "../../graph/index.js";
-import { isListOfFolder, proveLists } from "./prove-lists.js";
+import { isListOfFolder, proveLists, proveShown } from "./prove-lists.js";
 import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
@@ -65,7 +65,7 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     proveFile({ tree, passage, file, ...again, result });
     if (again.now.reading !== "whole" && file.extraction.reading === "whole")
       result.different.push(broken(file, again.now));
-    result.different.push(...proveLists({ tree, passage, file, now: again.now }));
+    result.different.push(...proveLists({ tree, passage, file, now: again.now }), ...proveShown(file));
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }

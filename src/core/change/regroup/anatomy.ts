@@ -9,7 +9,7 @@ import {
   isScript,
   languageFor,
   scriptExtension,
-  type Language,
+  sharesTypes,
   type NamePlace,
   type Statement,
   type TextNames,
@@ -38,7 +38,7 @@ export async function anatomyOf(
   const text = source?.text ?? "";
   const language = languageFor(path);
   const isComponent = language?.scriptExtension !== undefined;
-  const isOfModules = language !== undefined && isModular(language);
+  const isOfModules = sharesTypes(path);
   if (!language?.statements || !(isScript(path) || language.directives || isOfModules || (components && isComponent)))
     throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
   const statements = await language.statements(text, nameOf(path));
@@ -54,17 +54,6 @@ export async function anatomyOf(
   return { path, text, source, statements, names, extension, isComponent };
 }
 
-/** Whether files of a language know each other's names without naming each other, so that nothing is imported from file to file. */
-function isModular({ types }: Language): boolean {
-  return types?.declaring !== undefined;
-}
-
-/** Whether a file's declarations are known to the rest of its module wherever they stand. */
-export function isOfModule(path: ProjectPath): boolean {
-  const language = languageFor(path);
-  return language !== undefined && isModular(language);
-}
-
 /** Whether a free name is one by which a script gives what it has where modules are not known. `module.hot` is a bundler's. */
 function gives(name: string, { members }: NamePlace): boolean {
   if (name === "module") return members?.[0]?.name === "exports";
@@ -77,7 +66,7 @@ function gives(name: string, { members }: NamePlace): boolean {
  */
 export function ensureModule({ path, statements, names, isComponent, text, source }: Anatomy): void {
   // Files that take each other by directives can always do so.
-  if (languageFor(path)?.directives || isOfModule(path)) return;
+  if (languageFor(path)?.directives || sharesTypes(path)) return;
   const refuse = (reason: string, start = 0): never => {
     throw new ShelfError("NOT_A_MODULE", { path, reason, place: { file: path, ...source.positionAt(start) } });
   };

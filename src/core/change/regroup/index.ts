@@ -4,7 +4,6 @@ export {
   ensureModule,
   givenNames,
   insideOf,
-  isOfModule,
   placeOf,
   statementAt,
   typeNamesOf,

@@ -182,8 +182,9 @@ function editsIn({ files }: TypeWorld, types: Types, names: readonly NewName[]):
   const edits: DraftEdit[] = [];
   for (const { path, names: read } of files.values())
     for (const place of read?.places ?? []) {
-      const meant = renamed.size > 0 && names.some(({ from }) => from === place.name) && types.meaning(path, place);
-      const to = meant && meant.state === "known" ? renamed.get(`${meant.file}\n${meant.name}`) : undefined;
+      if (!names.some(({ from }) => from === place.name)) continue;
+      const meant = types.meaning(path, place);
+      const to = meant.state === "known" ? renamed.get(`${meant.file}\n${meant.name}`) : undefined;
       if (to === undefined) continue;
       const why = place.role === "declares" ? "declares it" : "uses it";
       edits.push({ file: path, start: place.start, end: place.end, text: to, why });

@@ -6,7 +6,14 @@ import { distance } from "fastest-levenshtein";
 import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { Modules, Resolver } from "../../graph/index.js";
-import { languageFor, prepareNames, moduleRules, topVariable, type TextNames } from "../../languages/index.js";
+import {
+  sharesTypes,
+  languageFor,
+  prepareNames,
+  moduleRules,
+  topVariable,
+  type TextNames,
+} from "../../languages/index.js";
 import type { Project } from "../../app/project.js";
 import { inCase } from "../../base/names/index.js";
 import type { Claim, DraftEdit } from "../draft.js";
@@ -55,11 +62,6 @@ export function changingMentions(renamed: RenameDraft, chosen: readonly Mentione
 
 type Tree = Project["tree"];
 
-/** Whether the types of a file get new names by what all files know, and not by what is imported. */
-function renamesTypes(path: ProjectPath | undefined): boolean {
-  return path !== undefined && languageFor(path)?.types?.declaring !== undefined;
-}
-
 class Rename {
   readonly #named = new Map<ProjectPath, Promise<TextNames | undefined>>();
 
@@ -71,7 +73,7 @@ class Rename {
 
   async draft(withMentions: boolean): Promise<RenameDraft> {
     const files = this.request.name === undefined ? askedFiles(this.tree, this.request) : undefined;
-    if (renamesTypes(files ? files.leader : this.request.path)) {
+    if (sharesTypes((files ? files.leader : this.request.path) ?? "")) {
       const { typeRename } = await import("./rename-types.js");
       const renamed = await typeRename({ tree: this.tree, modules: this.modules, request: this.request, files });
       const generated = this.#generated(renamed.draft.edits.map(({ file }) => file));

@@ -2,6 +2,7 @@
 import type { CompanionRules, Language } from "../language.js";
 import type { Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
+import { swiftCustoms } from "./customs.js";
 import { extractSwift } from "./extract.js";
 import { modulesOf } from "./libraries.js";
 import { lentTypes } from "./lent-types.js";
@@ -54,6 +55,7 @@ export const swift: Language = {
   types: {
     declaring: "(class|struct|enum|actor|protocol|extension|typealias)[ \t]+([A-Za-z0-9_]+[.])*",
     goAlong: ["_Previews", "_Preview", "Delegate", "DataSource"],
+    customs: swiftCustoms,
     read: swiftTypeNames,
     isReserved: isReservedInSwift,
     kinds: [

@@ -208,6 +208,20 @@ test.each<Case>([
     gaps: ["another type App/Old.m: what it means there cannot be told"],
   },
   {
+    name: "what is not public is known to no other module, but to tests that ask for it",
+    files: {
+      "Package.swift": manifest(
+        '.target(name: "App", path: "App")',
+        '.target(name: "Shed", path: "Shed")',
+        '.testTarget(name: "AppTests", path: "Tests")',
+      ),
+      "App/Tree.swift": "struct Tree {}",
+      "Shed/Use.swift": "import App\nlet a = Tree()",
+      "Tests/Use.swift": "@testable import App\nlet a = Tree()",
+    },
+    then: { "App/Bough.swift": "struct Bough {}", "Tests/Use.swift": "@testable import App\nlet a = Bough()" },
+  },
+  {
     name: "a nib is called as its class is, and goes along",
     files: {
       "App/TreeCell.swift": "class TreeCell: UITableViewCell {}",

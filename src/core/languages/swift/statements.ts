@@ -337,6 +337,7 @@ class Pieces {
       type: whole,
       body: { start: within.from, end: (this.tokens[close] as Token).start, members },
       ...(isPlain && { isPlainAddition: true as const }),
+      ...(this.#saysOfAll(piece, brace) && { saysOfAll: true as const }),
       ...(word === "extension" && this.#isMadeByCompiler(keyword + 1, brace) && { staysWith: whole }),
     };
   }
@@ -366,6 +367,13 @@ class Pieces {
 
   #isPlain(from: number, to: number): boolean {
     return this.tokens.slice(from, to).every(({ word, kind }) => (kind === "name" ? word !== "where" : word === "."));
+  }
+
+  /** `public extension Tree`, `extension Tree where …`, `@available(iOS 17, *) struct Tree` */
+  #saysOfAll({ from, keyword }: Piece, brace: number): boolean {
+    const head = this.tokens.slice(from, brace);
+    const isAddition = this.tokens[keyword]?.word === "extension";
+    return (isAddition && from !== keyword) || head.some(({ word }) => word === "where" || word === "available");
   }
 
   /** `extension Tree: Codable {}`: the compiler writes what is asked for, as long as the type stands in the same file. */

@@ -88,6 +88,9 @@ class Reader {
   #twice: Before = this.#before;
   #thrice: Before = this.#before;
   #isHidden = false;
+  #isPublic = false;
+  /** Whether `@testable` stands before an import. */
+  #seesAll = false;
   #knownAs: string | undefined;
   #isStored = false;
   /** Names of an `import`, and those behind `#if`, end with their line. */
@@ -121,7 +124,7 @@ class Reader {
     const places = this.#places.map((place): TypePlace =>
       place.role === "declares" && kept.has(place.name) ? { ...place, isStored: true } : place,
     );
-    return { scopes, places };
+    return { scopes, places, ...(this.#seesAll && { seesAll: true }) };
   }
 
   #newLine(): void {
@@ -212,6 +215,8 @@ class Reader {
       if (!/^\s*\(/.test(this.text.slice(end, end + 20))) this.#isHidden = true;
       return true;
     }
+    if (word === "public" || word === "open" || word === "package") this.#isPublic = true;
+    if (word === "testable" && this.#before.mark === at) this.#seesAll = true;
     if (word === "case") {
       const body = this.#open.at(-1);
       const isEnum = body && this.#scopes[body.scope]?.keyword === "enum" && body.depth === this.#brackets.length;
@@ -296,6 +301,7 @@ class Reader {
         role: "declares",
         scope: -1,
         ...(this.#isHidden && { isHidden: true as const }),
+        ...(this.#isPublic && { isPublic: true as const }),
         ...(this.#knownAs !== undefined && { knownAs: this.#knownAs }),
         ...(this.#isStored && { isStored: true as const }),
       });
@@ -318,6 +324,7 @@ class Reader {
   /** What was said of a declaration is said of no other. */
   #forget(): void {
     this.#isHidden = false;
+    this.#isPublic = false;
     this.#knownAs = undefined;
     this.#isStored = false;
   }

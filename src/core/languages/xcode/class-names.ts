@@ -30,8 +30,9 @@ export function classesOfInterface(text: string): TypeNames {
   return { scopes: [], places };
 }
 
+/** By the usual keys; and whatever says the app's own module, whatever the key. */
 const classKeys =
-  /<key>(?:UISceneDelegateClassName|UISceneClassName|NSPrincipalClass|NSExtensionPrincipalClass|WKExtensionDelegateClassName|CLKComplicationPrincipalClass|INIntentHandlerClass)<\/key>\s*<string>([^<\r\n]+)</g;
+  /(?:<key>(?:UISceneDelegateClassName|UISceneClassName|NSPrincipalClass|NSExtensionPrincipalClass|WKExtensionDelegateClassName|CLKComplicationPrincipalClass|INIntentHandlerClass)<\/key>\s*<string>|<string>(?=\$[({]PRODUCT_MODULE_NAME[)}]\.))([^<\r\n]+)</g;
 
 /** Classes that the system makes by their names. */
 export function classesOfList(text: string): TypeNames {

@@ -6,6 +6,7 @@ import { plainOutline } from "../plain-outline.js";
 import { extractProject } from "./extract.js";
 import { xcodeLookups } from "./lookups.js";
 import { keepListed, shapeList } from "./keep-listed.js";
+import { groupCounts } from "./group-counts.js";
 import { oddGroups } from "./odd-groups.js";
 import { projectFile } from "../apple-projects.js";
 import { escapeText, isBare, textAt } from "./property-list.js";
@@ -92,6 +93,7 @@ export const xcode: Language = {
   outline: plainOutline,
   keepListed,
   shapeList,
+  shownTimes: groupCounts,
   oddEntries: oddGroups,
   typePrefix: (text) => /\bCLASSPREFIX = "?([A-Z]{2,4})"?;/.exec(text)?.[1],
   listsCode: true,

@@ -36,7 +36,7 @@ export function shapeList(shape: ListShape, tree: ListTree): ShapedList {
     if (!project) return [];
     const { edits, regrouped, ordered } = showGroups({ ...shape, project, home: folderOf(folderOf(path)), tree });
     const lines = edits.map((edit): ListedLine => ({ ...edit, file: path, why: "project" }));
-    return [{ lines, regrouped, ordered: ordered.map((group) => ({ file: path, group })) }];
+    return [{ lines, regrouped, ordered: ordered.map((each) => ({ file: path, ...each })) }];
   });
   return {
     lines: all.flatMap(({ lines }) => lines),

@@ -1,8 +1,9 @@
 /** The list of a project in other groups and in another order, with no file moved. */
 import { describe, expect, test } from "vitest";
-import { planShownList, hasShownList } from "../../change/arrange/shown-list.js";
+import { hasShownList, planShownList, shapeDraft } from "../../change/arrange/shown-list.js";
 import { openProject } from "../../app/index.js";
 import { MemoryStore } from "../../files/index.js";
+import { planDraft, type Plan } from "../../change/plan/index.js";
 import { afterwards, at } from "../../change/plan/planning.test.suite.js";
 import type { ListOrder } from "../index.js";
 import { planRepairs } from "../../change/repair.js";
@@ -103,6 +104,45 @@ describe("groups", () => {
     expect((await shown({ "App/Models/Tree.swift": "Elsewhere/Tree.swift" })).tree).toContain(
       "  Tree.swift (App/Models/Tree.swift)",
     );
+  });
+});
+
+describe("the proof does not trust the edits", () => {
+  const moves = [{ from: at("App/Models/Tree.swift"), to: at("App/Trees/Tree.swift") }];
+  const planned = async (change: (text: string) => string): Promise<Plan> => {
+    const files = { ...sources, [path]: projectText(spec) };
+    const project = await openProject(new MemoryStore(files));
+    const { draft } = await shapeDraft(project.tree, {
+      shown: new Map(moves.map(({ from, to }) => [from, to])),
+      order: [],
+    });
+    return planDraft(project, { ...draft, edits: draft.edits.map((edit) => ({ ...edit, text: change(edit.text) })) });
+  };
+
+  test("all of it holds", async () => {
+    expect((await planned((text) => text)).proof.outcome).toBe("holds");
+  });
+
+  test.each<[string, (text: string) => string, string]>([
+    [
+      "an entry that no group gets",
+      (text) => text.replace(/^.*\/\* Tree\.swift \*\/,\n/m, ""),
+      "no group would show it any more",
+    ],
+    [
+      "an entry that a group gets twice",
+      (text) => text.replace(/^.*\/\* Tree\.swift \*\/,\n/m, "$&$&"),
+      "another number of groups would show it",
+    ],
+    [
+      "a group that no group gets",
+      (text) => text.replace(/^.*\/\* Trees \*\/,\n/m, ""),
+      "no group would show it any more",
+    ],
+  ])("%s", async (_, change, reason) => {
+    const { proof } = await planned(change);
+    expect(proof.outcome).toBe("fails");
+    expect(proof.different.map((each) => each.reason)).toContain(reason);
   });
 });
 

@@ -22,8 +22,8 @@ export interface ShowInput extends ListShape {
 export interface Shown {
   readonly edits: readonly TextEdit[];
   readonly regrouped: readonly ShownEntry[];
-  /** Groups whose items come into another order, by their names. */
-  readonly ordered: readonly string[];
+  /** Groups whose items come into another order, with what they show then. */
+  readonly ordered: readonly { readonly group: string; readonly items: readonly string[] }[];
 }
 
 /** A group as it will be. */
@@ -70,7 +70,7 @@ class Showing {
     const top = this.#read(main, undefined);
     for (const [node, group] of [...this.#groups]) this.#regroup(node, group);
     this.#removeEmptied(top);
-    const ordered: string[] = [];
+    const ordered: { group: string; items: string[] }[] = [];
     if (this.input.order.length > 0) this.#order(top, ordered);
     const lists = [...this.#all(top)].flatMap((group) => this.#written(group));
     return {
@@ -193,7 +193,7 @@ class Showing {
     for (const { group: own } of gone) if (own?.node) this.#edits.removeObject(own.node.object);
   }
 
-  #order(group: Group, ordered: string[]): void {
+  #order(group: Group, ordered: { group: string; items: string[] }[]): void {
     const { order } = this.input;
     const sorted = group.items.toSorted((a, b) => {
       for (const by of order) {
@@ -205,7 +205,7 @@ class Showing {
     if (sorted.some((item, index) => item !== group.items[index])) {
       group.items = sorted;
       this.#changed.add(group);
-      ordered.push(group.name);
+      ordered.push({ group: group.name, items: sorted.map(({ name }) => name) });
     }
     for (const item of group.items) if (item.group) this.#order(item.group, ordered);
   }
@@ -287,7 +287,7 @@ function compareNames(a: Item, b: Item): number {
 }
 
 /** Groups that hold what nobody edits, or what supports the rest: below all else. */
-const lastGroups = /^(?:Supporting Files|Resources|Preview Content|Products|Frameworks|Pods)$/;
+const lastGroups = ["Resources", "Supporting Files", "Preview Content", "Pods", "Frameworks", "Products"];
 
 const endings: readonly RegExp[] = [
   /^(?:.*App|AppDelegate|SceneDelegate|main)\.(?:swift|m)$/,
@@ -300,9 +300,9 @@ const endings: readonly RegExp[] = [
 ];
 
 /** In which order kinds are looked for: groups, what begins the app, controllers, views, other code, storyboards, resources, settings. */
-function kindRank({ name, group, node }: Item): number {
-  if (group) return lastGroups.test(name) ? 100 + name.length / 100 : 0;
-  if (node?.object.isa === "PBXVariantGroup") return endings.findIndex((ending) => ending.test(name)) + 1 || 50;
+function kindRank({ name, group }: Item): number {
+  const ranks = endings.length;
+  if (group) return lastGroups.includes(name) ? ranks + 2 + lastGroups.indexOf(name) : 0;
   const rank = endings.findIndex((ending) => ending.test(name));
-  return rank < 0 ? 50 : rank + 1;
+  return rank < 0 ? ranks + 1 : rank + 1;
 }
