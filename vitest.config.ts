@@ -18,6 +18,7 @@ export default defineConfig({
     globalSetup: ["tests/temporary-folder.ts"],
     // The end-to-end tests start the built program many times; the machine decides how long that takes.
     testTimeout: 400_000,
+    hookTimeout: 400_000,
     // Commands stand in a folder, which only a process of its own can.
     pool: "forks",
     isolate: false,

@@ -11,15 +11,13 @@ import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, write
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { beforeAll, describe, expect, test } from "vitest";
 import { fingerprint, run } from "./program.js";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 const base = mkdtempSync(join(tmpdir(), "steady-shelf-faults-"));
 const library = join(base, "faults.so");
 const isWhole = process.env.TRIAL === "whole";
-
-afterAll(() => rmSync(base, { recursive: true, force: true }));
 
 function compiled(): boolean {
   try {
