@@ -1,14 +1,14 @@
 /** `steady-shelf arrange --groups` and `--order`: the list of a project, arranged without moving a file. */
 import { featureOf, onlyApp, targetOf } from "./arrange.js";
 import { arrangeSettled } from "../core/change/arrange/index.js";
-import { planShownList, hasShownList } from "../core/change/arrange/shown-list.js";
-import { ShelfError } from "../core/base/errors.js";
+import { planShownList } from "../core/change/arrange/shown-list.js";
+import { asShown } from "../core/insight/shown-analysis.js";
 import { knownRole } from "../core/change/setup/index.js";
 import type { ListOrder } from "../core/languages/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { shownListView } from "../terminal/shown-list-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
-import { look, type LookingOptions } from "./looking.js";
+import { look, type Looking, type LookingOptions } from "./looking.js";
 
 /** What was typed. */
 export interface ArrangeGroupsOptions extends LookingOptions, Omit<DraftOptions, "acceptDifferent"> {
@@ -22,16 +22,20 @@ export interface ArrangeGroupsOptions extends LookingOptions, Omit<DraftOptions,
 
 /** Runs the command; gives the exit code. */
 export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<number> {
-  const { context, analysis } = await look(options, { keepTexts: true });
+  return arrangeGroups(await look(options, { keepTexts: true }), options);
+}
+
+/** The same, of a project that was looked at. */
+export async function arrangeGroups({ context, analysis }: Looking, options: ArrangeGroupsOptions): Promise<number> {
   const { project } = analysis;
-  if (!hasShownList(project.tree)) throw new ShelfError("NO_GROUPS");
-  const analysed = onlyApp(analysis);
+  const shown = asShown(analysis);
+  const analysed = onlyApp(shown);
   const order = options.order ?? analysed.app.configuration?.groupOrder ?? [];
   const progress = context.progress.report;
   // No file moves, so nothing has to be proved of moves.
   const arranged = options.groups
     ? arrangeSettled({
-        analysis,
+        analysis: shown,
         analysed,
         target: targetOf(analysed, options.as),
         feature: featureOf(analysed, options.feature),
@@ -40,14 +44,17 @@ export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<n
         takeLikeliest: options.likeliest,
       })
     : undefined;
-  const moves = arranged?.units.flatMap((unit) => unit.moves) ?? [];
-  const shown = await planShownList(project, moves, { order, progress });
+  const moves = (arranged?.units.flatMap((unit) => unit.moves) ?? []).map(({ from, to }) => ({
+    from: shown.realOf(from),
+    to,
+  }));
+  const list = await planShownList(project, moves, { order, progress });
   const { as, feature, role, likeliest, groups } = options;
   return carryOutDraft(
     context,
     { ...options, acceptDifferent: false },
     {
-      plan: shown.plan,
+      plan: list.plan,
       tree: project.tree,
       words: [
         "arrange",
@@ -60,11 +67,11 @@ export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<n
       ],
       title: groups ? "Arrange the groups of the project" : "Put the groups of the project in order",
       json: (change) => ({
-        ...planJson(shown.plan, change),
-        groups: shown.regrouped.map(({ file, from, to }) => ({ file, from, to })),
-        ordered: shown.ordered,
+        ...planJson(list.plan, change),
+        groups: list.regrouped.map(({ file, from, to }) => ({ file, from, to })),
+        ordered: list.ordered,
       }),
-      view: (view) => shownListView(shown, { waiting: arranged?.questions.length ?? 0 }, context.screen, view),
+      view: (view) => shownListView(list, { waiting: arranged?.questions.length ?? 0 }, context.screen, view),
     },
   );
 }

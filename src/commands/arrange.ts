@@ -14,13 +14,14 @@ import { answerQuestions } from "./answer-questions.js";
 import { arrangeJson } from "../documents/arrange-json.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
-import { look, type LookingOptions } from "./looking.js";
+import { isInGroups } from "../core/insight/shown-analysis.js";
+import { look, type GroupsOption, type LookingOptions } from "./looking.js";
 import { savePlan } from "./save-plan.js";
 import { typedWords } from "./typed-words.js";
 import { whyMoves } from "../wording/arranging.js";
 
 /** What was typed. */
-export interface ArrangeOptions extends LookingOptions {
+export interface ArrangeOptions extends LookingOptions, GroupsOption {
   readonly as?: string | undefined;
   readonly state?: "together" | "apart" | undefined;
   readonly feature?: string | undefined;
@@ -37,7 +38,10 @@ export interface ArrangeOptions extends LookingOptions {
 
 /** Runs the command; gives the exit code. */
 export async function runArrange(options: ArrangeOptions): Promise<number> {
-  const { context, analysis } = await look(options, { keepTexts: true });
+  const looking = await look(options, { keepTexts: true });
+  const { context, analysis } = looking;
+  if (isInGroups(analysis, options.groups))
+    return (await import("./arrange-groups.js")).arrangeGroups(looking, { ...options, groups: true });
   const analysed = onlyApp(analysis);
   const target = targetOf(analysed, options.as);
   const request: ArrangingRequest = {

@@ -1,9 +1,9 @@
 /** What `check` may be told, and what its exit code says. */
 import type { Checked } from "../core/insight/rules/index.js";
-import type { LookingOptions } from "./looking.js";
+import type { GroupsOption, LookingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface CheckOptions extends LookingOptions {
+export interface CheckOptions extends LookingOptions, GroupsOption {
   readonly rule?: string | undefined;
   readonly changed?: string | undefined;
   readonly why?: string | undefined;

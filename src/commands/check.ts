@@ -8,30 +8,40 @@ import { checkView, whyView } from "../terminal/check-view.js";
 import { screenFor } from "../terminal/screen.js";
 import type { Context } from "./context.js";
 import { formatOf } from "../documents/formats/index.js";
+import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import type { Analysis } from "../core/insight/analysis.js";
 import { exitCode, type CheckOptions } from "./check-options.js";
 import { look, lookAndSay } from "./looking.js";
 
 /** Runs the command; gives the exit code. */
 export async function runCheck(typed: CheckOptions): Promise<number> {
   const options = { ...typed, json: typed.json === true || typed.format === "json" };
-  const { rule, changed, by, format, strict, all, why } = options;
+  const { rule, changed, by, format, strict, all, why, groups } = options;
   if (why !== undefined) return sayWhy(why, options);
   const only = rule === undefined ? undefined : rulesNamed(rule.split(",").filter(Boolean));
   if (options.accept || options.fix) {
     // A repair stands on the texts that were looked at.
     const looking = await look(options, { keepTexts: options.fix });
-    const found = check(looking.analysis, { only, changed: await changedFiles(looking.context.store, changed) });
+    const { judged } = judgedBy(looking.analysis, groups);
+    const found = check(judged, { only, changed: await changedFiles(looking.context.store, changed) });
     if (options.accept) return (await import("./accept-findings.js")).acceptFindings(looking, found, options);
     return (await import("./fix-findings.js")).fixFindings(looking, found, options);
   }
   return lookAndSay(
-    ["check", rule, changed, by, format, strict, all],
+    ["check", rule, changed, by, format, strict, all, groups],
     options,
     async ({ context, analysis }, store) => {
-      const found = check(analysis, { only, changed: await changedFiles(store, changed) });
-      return { text: textOf(context, found, options), code: exitCode(found, options) };
+      const { judged, inGroups } = judgedBy(analysis, groups);
+      const found = check(judged, { only, changed: await changedFiles(store, changed) });
+      return { text: textOf(context, found, { ...options, inGroups }), code: exitCode(found, options) };
     },
   );
+}
+
+/** The app by its folders, or by its groups. Throws `NO_GROUPS`. */
+function judgedBy(analysis: Analysis, groups: boolean | undefined) {
+  const inGroups = isInGroups(analysis, groups);
+  return { judged: inGroups ? asShown(analysis) : analysis, inGroups };
 }
 
 /** Says what the rules that a word names ask for, and why. */
@@ -55,11 +65,15 @@ function sayWhy(word: string, options: CheckOptions): number {
   return 0;
 }
 
-function textOf({ screen }: Context, checked: readonly Checked[], options: CheckOptions): string {
-  const { by, all } = options;
+interface TextOptions extends CheckOptions {
+  readonly inGroups: boolean;
+}
+
+function textOf({ screen }: Context, checked: readonly Checked[], options: TextOptions): string {
+  const { by, all, inGroups } = options;
   const format = options.json === true ? "json" : (options.format ?? "text");
   if (format !== "text") return formatOf(format, checked);
-  return checkView(checked, screen, { by, all, isPart: options.rule !== undefined || options.changed !== undefined });
+  return checkView(checked, screen, { by, all, inGroups, isPart: options.rule !== undefined || options.changed !== undefined });
 }
 
 /** The files that differ from a commit. Throws `COMMIT_UNKNOWN`. */

@@ -3,10 +3,11 @@ import { compare } from "../core/change/compare/index.js";
 import { compareView } from "../terminal/compare-view.js";
 import { onlyApp } from "./arrange.js";
 import { compareJson } from "../documents/compare-json.js";
-import { lookAndSay, type LookingOptions } from "./looking.js";
+import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import { lookAndSay, type GroupsOption, type LookingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface CompareOptions extends LookingOptions {
+export interface CompareOptions extends LookingOptions, GroupsOption {
   readonly with?: string | undefined;
   readonly commits: number;
 }
@@ -15,13 +16,16 @@ export interface CompareOptions extends LookingOptions {
 export function runCompare(options: CompareOptions): Promise<number> {
   const names = options.with?.split(",").filter(Boolean);
   return lookAndSay(
-    ["compare", options.with, options.commits],
+    ["compare", options.with, options.commits, options.groups],
     options,
-    async ({ context: { screen, json, progress }, analysis }) => {
+    async ({ context: { screen, json, progress }, analysis: onDisk }) => {
+      const inGroups = isInGroups(onDisk, options.groups);
+      const analysis = inGroups ? asShown(onDisk) : onDisk;
       const comparison = await compare({
         analysis,
         analysed: onlyApp(analysis),
         with: names?.length ? names : undefined,
+        inGroups,
         progress: progress.report,
       });
       const text = json ? JSON.stringify(compareJson(comparison), undefined, 2) : compareView(comparison, screen);

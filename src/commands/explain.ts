@@ -7,23 +7,27 @@ import { refuseSource } from "../core/change/plan/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { explainView } from "../terminal/explain-view.js";
 import { explainJson } from "../documents/explain-json.js";
-import { look, type LookingOptions } from "./looking.js";
+import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import { look, type GroupsOption, type LookingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface ExplainOptions extends LookingOptions {
+export interface ExplainOptions extends LookingOptions, GroupsOption {
   readonly file: string;
 }
 
 /** Runs the command; gives the exit code. */
 export async function runExplain(options: ExplainOptions): Promise<number> {
   let path = "" as ProjectPath;
-  const { context, analysis } = await look(options, {
+  const { context, analysis: onDisk } = await look(options, {
     standingOf: (opened) => {
       path = opened.pathOf(options.file);
       // Where the file is not there, the whole project is asked for one like it.
       return opened.store.stat(path) ? folderOf(path) : opened.standing;
     },
   });
+  const shown = isInGroups(onDisk, options.groups) ? asShown(onDisk) : undefined;
+  const analysis = shown ?? onDisk;
+  path = shown?.shownOf(path) ?? path;
   const app = appOf(analysis, path);
   const findings = runRules(app, analysis.graph).filter(({ file }) => file === path);
   const explanation = explain({ analysis, app, path, findings });

@@ -20,6 +20,12 @@ export interface LookingOptions extends CommonOptions {
   readonly all: boolean;
 }
 
+/** Options of commands that may go by the groups of a project. */
+export interface GroupsOption {
+  /** Whether files count as they are shown there; as the configuration says without it. */
+  readonly groups?: boolean | undefined;
+}
+
 /** A project that was looked at. */
 export interface Looking {
   readonly context: Context;

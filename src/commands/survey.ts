@@ -2,20 +2,23 @@
 import { surveyOf } from "../core/insight/measures/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { surveyView } from "../terminal/survey-view.js";
-import { lookAndSay, type LookingOptions } from "./looking.js";
+import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import { lookAndSay, type GroupsOption, type LookingOptions } from "./looking.js";
 import { surveyJson } from "../documents/survey-json.js";
 
 /** Runs the command; gives the exit code. */
-export function runSurvey(options: LookingOptions): Promise<number> {
-  const { all } = options;
-  return lookAndSay(["survey", all], options, ({ context: { screen, json }, analysis }) => {
+export function runSurvey(options: LookingOptions & GroupsOption): Promise<number> {
+  const { all, groups } = options;
+  return lookAndSay(["survey", all, groups], options, ({ context: { screen, json }, analysis: onDisk }) => {
+    const inGroups = isInGroups(onDisk, groups);
+    const analysis = inGroups ? asShown(onDisk) : onDisk;
     const surveys = analysis.apps.map((app) => {
       const only = ["unused-asset"] as const;
       return { app, survey: surveyOf(analysis, app, runRules(app, analysis.graph, { only, force: true })) };
     });
     const text = json
       ? JSON.stringify(surveyJson(surveys, analysis), undefined, 2)
-      : surveys.map((each) => surveyView(each, screen, { all, commits: analysis.commits })).join("\n\n\n");
+      : surveys.map((each) => surveyView(each, screen, { all, inGroups, commits: analysis.commits })).join("\n\n\n");
     return { text, code: 0 };
   });
 }

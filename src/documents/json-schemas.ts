@@ -12,7 +12,7 @@ const path = described(text, "From the project's root, with `/`.");
 const position = z.strictObject({ line: number, column: number });
 
 const repair = z.strictObject({
-  kind: z.enum(["move", "respell", "rename", "action text", "state", "list order", "list file"]),
+  kind: z.enum(["move", "respell", "rename", "action text", "state", "regroup", "list order", "list file"]),
   safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),
   moves: z.optional(z.array(z.strictObject({ from: path, to: path }))),
   name: z.optional(described(text, "The name that is another then.")),
@@ -27,6 +27,9 @@ export const findingSchema = z.strictObject({
   severity: z.enum(["warning", "error"]),
   confidence: described(number, "How sure it is, from 0 to 1: 1 is read off the files, less is a judgement."),
   file: path,
+  shownAt: z.optional(
+    described(text, "Where the project shows the file, by its groups, if it was judged by them and they are elsewhere."),
+  ),
   at: z.optional(described(position, "Lines and columns from 1; the whole file is meant without it.")),
   message: text,
   advice: text,

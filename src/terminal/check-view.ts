@@ -4,7 +4,7 @@ import { ruleTable } from "../core/app/configuration/index.js";
 import { isRepairable, rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "../wording/words.js";
-import { configuredAs, likeWhat } from "./organised.js";
+import { byGroups, configuredAs, likeWhat } from "./organised.js";
 import { tell, tellWhole } from "../wording/findings.js";
 
 /** How they are grouped and folded. */
@@ -13,6 +13,8 @@ export interface CheckViewOptions {
   readonly all: boolean;
   /** Whether only some rules or files were looked at. */
   readonly isPart: boolean;
+  /** Whether files were judged by the groups in which a project shows them. */
+  readonly inGroups?: boolean;
 }
 
 /** Findings of one group before it is folded; groups before the rest is. */
@@ -33,7 +35,7 @@ export function checkView(found: readonly Checked[], screen: Screen, options: Ch
     .join("\n\n");
 }
 
-function headLines(checked: readonly Checked[], { palette, width }: Screen, { isPart }: CheckViewOptions): string[] {
+function headLines(checked: readonly Checked[], { palette, width }: Screen, { isPart, inGroups }: CheckViewOptions): string[] {
   const findings = checked.flatMap(({ fresh }) => fresh);
   const errors = findings.filter(({ severity }) => severity === "error").length;
   const warnings = findings.length - errors;
@@ -74,7 +76,7 @@ function headLines(checked: readonly Checked[], { palette, width }: Screen, { is
   );
   return [
     ...wrap(title, width).split("\n").map(paint),
-    ...[...apps, ...unplaced].flatMap((line) => wrap(line, width).split("\n")),
+    ...[...apps, ...(inGroups === true ? [byGroups] : []), ...unplaced].flatMap((line) => wrap(line, width).split("\n")),
   ];
 }
 
@@ -90,7 +92,7 @@ function groups(checked: readonly Checked[], screen: Screen, { by, all }: CheckV
   const findings = checked.flatMap(({ fresh }) => fresh);
   const grouped = new Map<string, Finding[]>();
   for (const finding of findings) {
-    const key = by === "rule" ? finding.rule : finding.file;
+    const key = by === "rule" ? finding.rule : placeOf(finding);
     const list = grouped.get(key);
     if (list) list.push(finding);
     else grouped.set(key, [finding]);
@@ -167,9 +169,14 @@ export function whyView({ name, asks, why, wrong, right }: Rule, { palette, widt
   ].join("\n");
 }
 
+/** Where a file stands, for whoever looks for it. */
+function placeOf({ file, shownAt }: Finding): string {
+  return shownAt ?? file;
+}
+
 /** One finding: its place, and what is wrong there; on two lines where one is too short. */
 export function findingLine(finding: Finding, { palette, width }: Screen): string {
-  const place = finding.at ? `${finding.file}:${finding.at.line}:${finding.at.column}` : finding.file;
+  const place = finding.at ? `${placeOf(finding)}:${finding.at.line}:${finding.at.column}` : placeOf(finding);
   const { says } = tell(finding);
   if (cells(`    ${place}  ${says}`) <= width) return `    ${palette.place(place)}  ${says}`;
   return `    ${palette.place(place)}\n${wrap(says, width, "      ")}`;

@@ -2,6 +2,7 @@
 import { ownArrangement } from "../core/app/arrangement/index.js";
 import { plain } from "../core/base/text/index.js";
 import type { Comparison, Shape, Tried } from "../core/change/compare/index.js";
+import { byGroups } from "./organised.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 import { wordsOfAdvice } from "../wording/advice.js";
@@ -32,6 +33,13 @@ const rows: readonly Row[] = [
   { title: "files to ask about", of: ({ questions }) => questions, write: whole, isRated: false },
 ];
 
+/** Where groups count as folders, entries move, and no path is another. */
+const rowsInGroups: readonly Row[] = rows.flatMap((row) => {
+  if (row.title === "paths updated") return [];
+  const title = row.title === "files moved" ? "entries regrouped" : row.title.replace("folder", "group");
+  return [{ ...row, title }];
+});
+
 const label = 22;
 const widestBar = 8;
 const best = "✓";
@@ -51,12 +59,13 @@ export function compareView(compared: Comparison, screen: Screen): string {
     .join("\n\n");
 }
 
-function headLines({ files, features, arrangement, tried }: Comparison, { palette, width }: Screen): string[] {
+function headLines({ files, features, arrangement, tried, inGroups }: Comparison, { palette, width }: Screen): string[] {
   const head = `${count(files, "file")} of ${count(features, "feature")}, ${arrangement === ownArrangement ? "organised in its own way" : arrangement} today, beside ${count(tried.length, "arrangement")}.`;
   return [
     ...wrap(head, width).split("\n").map(palette.strong),
     ...wrap(
-      "Each was tried in memory, file by file; nothing was proved or written. A place is a shelf, or the folder of a feature.",
+      "Each was tried in memory, file by file; nothing was proved or written. A place is a shelf, or the folder of a feature." +
+        (inGroups ? ` ${byGroups}` : ""),
       width,
     ).split("\n"),
   ];
@@ -68,7 +77,8 @@ function tableLines(comparison: Comparison, screen: Screen): string[] {
     { name: "today", shape: today as Shape & Partial<Tried> },
     ...tried.map((each) => ({ name: each.arrangement, shape: each })),
   ];
-  const told = rows.filter((row) => columns.some(({ shape }) => row.of(shape) !== undefined));
+  const measured = comparison.inGroups ? rowsInGroups : rows;
+  const told = measured.filter((row) => columns.some(({ shape }) => row.of(shape) !== undefined));
   const cell = Math.floor((screen.width - 2 - label) / columns.length);
   return cell < 11 ? listLines(told, columns, screen) : wideLines(told, columns, cell, screen);
 }
@@ -187,7 +197,7 @@ function adviceLines(comparison: Comparison, { palette, width }: Screen): string
       : [
           "",
           `  ${palette.strong("next")}`,
-          `    ${palette.arrives(`steady-shelf arrange --as ${as}`)}  see it first; nothing is written without --write`,
+          `    ${palette.arrives(`steady-shelf arrange${comparison.inGroups ? " --groups" : ""} --as ${as}`)}  see it first; nothing is written without --write`,
         ]),
   ];
 }

@@ -13,3 +13,6 @@ export function configuredAs({ layout }: Pick<App, "layout">): string {
     ? "configured with its own shelves"
     : `configured as ${layout.arrangement}`;
 }
+
+/** What is said where groups count as folders. */
+export const byGroups = "Files stand where the project shows them: paths are those of its groups.";

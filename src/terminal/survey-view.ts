@@ -4,13 +4,15 @@ import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
 import type { AppAnalysis } from "../core/insight/analysis.js";
 import { cells, pad, pathLines, shorten, wrap, type Screen } from "./screen.js";
 import { tellStep } from "../wording/next-steps.js";
-import { configuredAs, likeWhat } from "./organised.js";
+import { byGroups, configuredAs, likeWhat } from "./organised.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 
 /** How it is folded, and how much of history was looked at. */
 export interface SurveyViewOptions {
   readonly all: boolean;
   readonly commits: number | undefined;
+  /** Whether files count as a project shows them in its groups. */
+  readonly inGroups?: boolean;
 }
 
 /** Lines of a list before it is folded. */
@@ -25,7 +27,7 @@ export function surveyView(
 ): string {
   const survey = plain(told);
   const sections = [
-    headLines(app, survey, screen),
+    headLines(app, survey, screen, options),
     besideEachOther(
       countLines("roles", survey.roles, screen, options.all),
       countLines("features", survey.features, screen, options.all),
@@ -34,7 +36,7 @@ export function surveyView(
     besideEachOther(scatterLines(survey, screen, options.all), folderLines(survey, screen), screen),
     cycleLines(survey, screen),
     troubleLines(survey, screen, options),
-    nextLines(survey, screen),
+    nextLines(survey, screen, options.inGroups === true && app.app.configuration?.inGroups !== true),
   ];
   return sections
     .filter((lines) => lines.length > 0)
@@ -42,7 +44,12 @@ export function surveyView(
     .join("\n\n");
 }
 
-function headLines({ app, guessed }: AppAnalysis, survey: Survey, { palette, width }: Screen): string[] {
+function headLines(
+  { app, guessed }: AppAnalysis,
+  survey: Survey,
+  { palette, width }: Screen,
+  { inGroups }: Pick<SurveyViewOptions, "inGroups">,
+): string[] {
   const where = app.folder === "" ? "" : `${app.folder}: `;
   const language = app.stack.code.includes(".ts")
     ? ` in ${app.language === "typescript" ? "TypeScript" : "JavaScript"}`
@@ -57,6 +64,7 @@ function headLines({ app, guessed }: AppAnalysis, survey: Survey, { palette, wid
   return [
     ...wrap(title, width).split("\n").map(palette.strong),
     ...wrap(`The source root is ${source}. ${arrangement}: ${fit}.`, width).split("\n"),
+    ...(inGroups === true ? [byGroups] : []),
   ];
 }
 
@@ -184,11 +192,12 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
   return lines;
 }
 
-function nextLines({ next }: Survey, { palette, width }: Screen): string[] {
+/** `saysGroups`: whether the next command would go by folders unless it is told otherwise. */
+function nextLines({ next }: Survey, { palette, width }: Screen, saysGroups: boolean): string[] {
   if (next.length === 0) return [];
   return [
     `  ${palette.strong("next")}`,
-    ...next.map(tellStep).flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
+    ...next.map((step) => tellStep(step, saysGroups)).flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
   ];
 }
 

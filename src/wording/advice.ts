@@ -39,7 +39,7 @@ export function wordsOfAdvice(comparison: Comparison): string {
   }
 }
 
-function goingWords({ today, arrangement }: Comparison, best: Tried): string {
+function goingWords({ today, arrangement, inGroups }: Comparison, best: Tried): string {
   const closer = (now: number, then: number, what: string): string[] =>
     oneDigit(then) < oneDigit(now) && then < now ? [`${what} from ${oneDigit(now)} to ${oneDigit(then)}`] : [];
   const gains = [
@@ -56,7 +56,10 @@ function goingWords({ today, arrangement }: Comparison, best: Tried): string {
     best.questions === 0
       ? ""
       : `; ${count(best.questions, "file")} ${best.questions === 1 ? "waits" : "wait"} for an answer first`;
-  return `${what} ${best.arrangement}: it brings ${listed(gains)}. That moves ${count(best.moved, "file")} and updates ${count(best.respelled, "path")}${open}.`;
+  const costs = inGroups
+    ? `That shows ${count(best.moved, "file")} in ${best.moved === 1 ? "another group" : "other groups"}, and moves none`
+    : `That moves ${count(best.moved, "file")} and updates ${count(best.respelled, "path")}`;
+  return `${what} ${best.arrangement}: it brings ${listed(gains)}. ${costs}${open}.`;
 }
 
 /** `["a", "b", "c"]` → `a, b, and c`: the parts have commas enough to want one more. */

@@ -8,8 +8,9 @@ export interface ToldStep {
   readonly why: string;
 }
 
-/** A step in words. */
-export function tellStep(step: NextStep): ToldStep {
+/** A step in words; `saysGroups`: the command goes by the groups of a project, and would not by itself. */
+export function tellStep(step: NextStep, saysGroups = false): ToldStep {
+  const groups = saysGroups ? " --groups" : "";
   switch (step.code) {
     case "mend references":
       return {
@@ -19,13 +20,13 @@ export function tellStep(step: NextStep): ToldStep {
     case "write down":
       return { command: "steady-shelf init", why: "write down how the app is organised, so that exceptions show" };
     case "see findings":
-      return { command: "steady-shelf check", why: "see which files are exceptions" };
+      return { command: `steady-shelf check${groups}`, why: "see which files are exceptions" };
     case "ask for the shape":
       return {
-        command: "steady-shelf compare",
+        command: `steady-shelf compare${groups}`,
         why: `${step.features} features are spread over ${step.folders} folders or more each; see what another arrangement would gain`,
       };
     case "see why":
-      return { command: `steady-shelf explain ${step.path}`, why: "see why its role is uncertain" };
+      return { command: `steady-shelf explain ${step.path}${groups}`, why: "see why its role is uncertain" };
   }
 }

@@ -18,6 +18,10 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
       return `Change its text to ${repair.to}, ${repair.only ? "in the files of its state" : "wherever a script has it"}`;
     case "list file":
       return "Build it with the files beside it";
+    case "regroup": {
+      const to = repair.moves.find(({ from }) => from === file)?.to;
+      return to === undefined ? "Regroup it" : `Show it in the group ${folderOf(to)}`;
+    }
     case "list order":
       return "Put the groups in order";
     case "state":

@@ -32,8 +32,7 @@ export const arrangeCommand = command({
       })
       .option("groups", {
         type: "boolean",
-        default: false,
-        describe: "Arrange the groups of an Xcode project; no file moves",
+        describe: "Arrange the groups of an Xcode project; no file moves (default: as configured)",
       })
       .option("order", {
         type: "string",
@@ -54,10 +53,10 @@ export const arrangeCommand = command({
         if (wrong !== undefined)
           throw new UsageError(`"${wrong}" is no order. Choose kind, alphabet, or kind,alphabet.`);
         const other = (["state", "save"] as const).find((name) => typed[name] !== undefined);
-        const isOfList = typed.groups || typed.order !== undefined;
+        const isOfList = typed.groups === true || typed.order !== undefined;
         if (isOfList && (other !== undefined || typed.index || typed["keep-names"] || typed.mentions))
           throw new UsageError(
-            `${typed.groups ? "--groups" : "--order"} changes the list of a project and moves no file; leave out --${other ?? (typed.index ? "index" : typed.mentions ? "mentions" : "keep-names")}.`,
+            `${typed.groups === true ? "--groups" : "--order"} changes the list of a project and moves no file; leave out --${other ?? (typed.index ? "index" : typed.mentions ? "mentions" : "keep-names")}.`,
           );
         const alone = typed.groups
           ? undefined
@@ -67,11 +66,15 @@ export const arrangeCommand = command({
         return checkCommit(typed);
       }),
   run: ({ state, groups, order, ...typed }) =>
-    groups || order !== undefined
+    groups === true || order !== undefined
       ? import("../arrange-groups.js").then(({ runArrangeGroups }) =>
-          runArrangeGroups({ ...typed, groups, order: order?.split(",") as ("kind" | "alphabet")[] | undefined }),
+          runArrangeGroups({
+            ...typed,
+            groups: groups === true,
+            order: order?.split(",") as ("kind" | "alphabet")[] | undefined,
+          }),
         )
       : state === undefined
-        ? import("../arrange.js").then(({ runArrange }) => runArrange(typed))
+        ? import("../arrange.js").then(({ runArrange }) => runArrange({ ...typed, groups }))
         : import("../arrange-state.js").then(({ runArrangeState }) => runArrangeState({ ...typed, state })),
 });

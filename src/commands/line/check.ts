@@ -1,7 +1,7 @@
 /** `check` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptUnread, lookOptions, write } from "./options.js";
+import { acceptUnread, groups, lookOptions, write } from "./options.js";
 
 /** `steady-shelf check`. */
 export const checkCommand = command({
@@ -22,6 +22,7 @@ export const checkCommand = command({
         requiresArg: true,
         describe: "Say what a rule asks for and why, with an example",
       })
+      .option("groups", groups)
       .option("changed", { type: "string", describe: "Only files that differ from a commit (default: the last)" })
       .option("by", {
         choices: ["rule", "file"] as const,

@@ -1,14 +1,16 @@
 /** The commands that only look, on the command line: `survey`, `explain`, `compare`. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { lookOptions } from "./options.js";
+import { groups, lookOptions } from "./options.js";
 
 /** `steady-shelf survey`. */
 export const surveyCommand = command({
   typed: "survey",
   about: "What is here: files by role and feature, scatter, what is unused or broken, the next step",
   options: (args) =>
-    lookOptions(args).usage("$0 survey\n\nNothing is written but what speeds the next run up (.steady-shelf/cache)."),
+    lookOptions(args)
+      .usage("$0 survey\n\nNothing is written but what speeds the next run up (.steady-shelf/cache).")
+      .option("groups", groups),
   run: (typed) => import("../survey.js").then(({ runSurvey }) => runSurvey(typed)),
 });
 
@@ -17,7 +19,9 @@ export const explainCommand = command({
   typed: "explain <file>",
   about: "A file's role, feature and shelf, the evidence for each, who references it, where it should be",
   options: (args) =>
-    lookOptions(args).positional("file", { type: "string", demandOption: true, describe: "A file of the app" }),
+    lookOptions(args)
+      .option("groups", groups)
+      .positional("file", { type: "string", demandOption: true, describe: "A file of the app" }),
   run: (typed) => import("../explain.js").then(({ runExplain }) => runExplain(typed)),
 });
 
@@ -28,6 +32,7 @@ export const compareCommand = command({
   options: (args) =>
     lookOptions(args)
       .usage("$0 compare\n\nEach arrangement is tried in memory, file by file. Nothing is proved or written.")
+      .option("groups", groups)
       .option("with", {
         type: "string",
         requiresArg: true,

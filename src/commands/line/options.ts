@@ -25,6 +25,11 @@ export const commit = {
 } as const;
 export const all = { type: "boolean", default: false, describe: "Show everything, folded by default" } as const;
 
+export const groups = {
+  type: "boolean",
+  describe: "Go by the groups of an Xcode project, wherever files lie (default: as configured)",
+} as const;
+
 /** Of every command that looks. */
 export function lookOptions(args: Argv<CommonOptions>) {
   return args

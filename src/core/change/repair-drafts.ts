@@ -32,6 +32,8 @@ export async function draftOfRepair(
       return orLeft(() => textDraft(scene.project, repair));
     case "list file":
       return orLeft(() => listingDraft(scene.project, file));
+    case "regroup":
+      return orLeft(async () => (await shapeDraft(scene.project.tree, { shown: shownBy([repair]), order: [] })).draft);
     case "list order":
       return orLeft(
         async () => (await shapeDraft(scene.project.tree, { shown: new Map(), order: repair.order })).draft,
@@ -41,6 +43,10 @@ export async function draftOfRepair(
     default:
       return undefined;
   }
+}
+
+function shownBy(repairs: readonly Extract<Repair, { readonly kind: "regroup" }>[]): Map<ProjectPath, ProjectPath> {
+  return new Map(repairs.flatMap(({ moves }) => moves.map(({ from, to }) => [from, to] as const)));
 }
 
 async function orLeft(draw: () => Promise<Draft | undefined>): Promise<Draft | "left"> {
@@ -62,14 +68,22 @@ async function ofState(
 }
 
 /**
- * The drafts by their findings, where those of all pieces of state that are to be kept alike are one: they may share whoever knows them.
- * What cannot be drawn up together stays by itself.
+ * The drafts by their findings, where those of all pieces of state that are to be kept alike are one: they may share whoever knows them;
+ * and so are those of entries that go to other groups. What cannot be drawn up together stays by itself.
  */
-export async function withStatesJoined(
+export async function withJoined(
   scene: RepairScene,
   drafts: ReadonlyMap<Finding, Draft>,
 ): Promise<ReadonlyMap<Finding, Draft>> {
   const joined = new Map(drafts);
+  const regrouping = [...drafts.keys()].flatMap((finding) =>
+    finding.repair?.kind === "regroup" ? [{ finding, repair: finding.repair }] : [],
+  );
+  if (regrouping.length > 1) {
+    const shown = shownBy(regrouping.map(({ repair }) => repair));
+    const draft = await orLeft(async () => (await shapeDraft(scene.project.tree, { shown, order: [] })).draft);
+    if (draft !== "left") for (const { finding } of regrouping) joined.set(finding, draft);
+  }
   for (const layout of ["together", "apart"] as const) {
     const ofLayout = [...drafts.keys()].filter(({ repair }) => repair?.kind === "state" && repair.layout === layout);
     for (const app of scene.apps ?? []) {

@@ -15,7 +15,7 @@ import {
   type Plan,
   type PlanOptions,
 } from "./plan/index.js";
-import { draftOfRepair, DraftsTogether, filesOf, withStatesJoined, type RepairScene } from "./repair-drafts.js";
+import { draftOfRepair, DraftsTogether, filesOf, withJoined, type RepairScene } from "./repair-drafts.js";
 import type { SourceTree } from "../files/index.js";
 import type { Finding } from "../insight/rules/rule.js";
 
@@ -77,7 +77,7 @@ export async function planRepairs(
   const { result } = await planTheRest(new Map(left.map((finding) => [finding, undefined])), async (out) => {
     const wanted = findings.filter((finding) => !out.has(finding));
     const own = new Map([...drafts].filter(([finding]) => !out.has(finding)));
-    const gathered = gather(project.tree, wanted, await withStatesJoined(scene, own));
+    const gathered = gather(project.tree, wanted, await withJoined(scene, own));
     const { moves, wishes, taken, together } = gathered;
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const moving = draftOf(project.tree, { moves: list, wishes, edits: follow?.(list) ?? [] });

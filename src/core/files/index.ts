@@ -8,6 +8,7 @@ export type { KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";
 export { Overlay } from "./overlay.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
+export { relocated } from "./relocated.js";
 export { PlannedTree, SourceTree, type TreeView } from "./source-tree.js";
 
 /** Lists a project's own files. No file is read. */

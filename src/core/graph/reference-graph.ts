@@ -67,6 +67,7 @@ export class ReferenceGraph {
     readonly tree: SourceTree,
     readonly resolver: Resolver,
     readonly files: ReadonlyMap<ProjectPath, GraphFile>,
+    known?: { readonly bySymbol: readonly SymbolUse[]; readonly wholesale: readonly string[] },
   ) {
     for (const { path, references } of files.values())
       for (const { reference, resolution } of references) {
@@ -78,7 +79,10 @@ export class ReferenceGraph {
         }
       }
     // Nothing is gathered where no language needs it.
-    const bySymbol = [...files.keys()].some(isBoundByNames) ? symbolUses(symbolFiles(files.values(), tree.paths)) : [];
+    const bySymbol =
+      known?.bySymbol ??
+      ([...files.keys()].some(isBoundByNames) ? symbolUses(symbolFiles(files.values(), tree.paths)) : []);
+    this.#wholesale = known?.wholesale;
     this.#bySymbol = grouped(bySymbol, ({ to }) => to);
     this.#symbolTargets = grouped(bySymbol, ({ from }) => from);
   }
@@ -97,6 +101,26 @@ export class ReferenceGraph {
         resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],
       ),
     ]));
+  }
+
+  /**
+   * The same graph of files that stand elsewhere, in a tree of their own: what references mean goes with the files, whatever their
+   * paths would mean there. `places` maps paths of now to those of that tree.
+   */
+  standingAt(tree: SourceTree, places: ReadonlyMap<ProjectPath, ProjectPath>): ReferenceGraph {
+    const at = (path: ProjectPath): ProjectPath => places.get(path) ?? path;
+    const now = new Map([...places].map(([path, place]) => [place, path]));
+    const files = new Map<ProjectPath, GraphFile>();
+    for (const { path, reading, references } of this.files.values())
+      files.set(at(path), {
+        path: at(path),
+        reading,
+        references: references.map((met) => ({ ...met, resolution: standing(met.resolution, at, now) })),
+      });
+    const heads = this.usedWholesale();
+    const taken = [...places].flatMap(([path, place]) => (heads.some((head) => path.startsWith(head)) ? [place] : []));
+    const bySymbol = [...this.#bySymbol.values()].flat().map((use) => ({ ...use, from: at(use.from), to: at(use.to) }));
+    return new ReferenceGraph(tree, this.resolver, files, { bySymbol, wholesale: [...heads, ...taken] });
   }
 
   /** The references that mean a file. */
@@ -128,6 +152,17 @@ export class ReferenceGraph {
     const byName = this.symbolTargetsOf(path).map(({ to }) => to);
     return [...new Set([...found, ...byName])].filter((target) => target !== path);
   }
+}
+
+/** What a reference means, by the paths of another tree. */
+function standing(
+  resolution: Resolution,
+  at: (path: ProjectPath) => ProjectPath,
+  now: ReadonlyMap<ProjectPath, ProjectPath>,
+): Resolution {
+  if (resolution.state === "found") return { ...resolution, targets: resolution.targets.map(at) };
+  if (resolution.state !== "scope") return resolution;
+  return { ...resolution, takesIn: (path) => resolution.takesIn(now.get(path) ?? path) };
 }
 
 function symbolFiles(files: Iterable<GraphFile>, paths: readonly ProjectPath[]): SymbolFile[] {

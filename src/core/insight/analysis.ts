@@ -30,6 +30,8 @@ export interface AppAnalysis {
   readonly catalogue: Catalogue;
   /** What was learnt of an app that nobody has configured. */
   readonly conventions?: Conventions;
+  /** The app before that was learnt of it. */
+  readonly unlearnt?: App;
 }
 
 /** A project, looked at: all its references, and each of the apps that were asked for. */
@@ -51,7 +53,7 @@ function asItIs({ app, guessed, catalogue }: AppAnalysis, like?: ProjectPath): A
   const isOwn = app.layout.arrangement === ownArrangement;
   const shelves = conventions.shelves.map(({ data }) => (isOwn ? data : { ...data, files: data.files ?? anyName }));
   const opened = openApp(app.store, { ...app.decision, shelves });
-  return { app: opened, guessed, catalogue: restood(catalogue, opened.layout), conventions };
+  return { app: opened, guessed, catalogue: restood(catalogue, opened.layout), conventions, unlearnt: app };
 }
 
 /** What looking may be told. */
@@ -130,7 +132,7 @@ export function withAnswers(
 export function judgedAnew(analysis: Analysis, graph: ReferenceGraph): Analysis {
   const project = { ...analysis.project, tree: graph.tree };
   const commits = recentOf(analysis);
-  const apps = analysis.apps.map(({ app, guessed }): AppAnalysis => {
+  const apps = analysis.apps.map(({ app: known, unlearnt: app = known, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(graph.tree, folder, project.configurations);
     return asItIs({ app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) });

@@ -76,6 +76,7 @@ export {
   languageFor,
   sharesTypes,
   shownListOrder,
+  shownPlaces,
   languages,
   languagesInUse,
   lookupNamed,

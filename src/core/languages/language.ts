@@ -170,6 +170,8 @@ export interface Language {
   keepListed?(change: ListChange, tree: ListTree): readonly ListedLine[];
   /** The lines by which a list that people look at shows files in other groups, or in another order. Throws `MERGE_CONFLICT`. */
   shapeList?(shape: ListShape, tree: ListTree): ShapedList;
+  /** For files that a list shows elsewhere than they lie, the paths at which they are shown as though they lay there. */
+  shownPlaces?(tree: ListTree): ReadonlyMap<ProjectPath, ProjectPath>;
   /** How often a list that people look at shows each thing; `undefined` where it cannot be read. */
   shownTimes?(text: string): ReadonlyMap<string, { readonly times: number; readonly name: string }> | undefined;
   /** What is odd in a list that people look at. */

@@ -86,6 +86,11 @@ export function sharesTypes(path: string): boolean {
   return languageFor(path)?.types?.declaring !== undefined;
 }
 
+/** For files that lists show elsewhere than they lie, the paths at which they are shown as though they lay there. */
+export function shownPlaces(tree: ListTree): ReadonlyMap<ProjectPath, ProjectPath> {
+  return new Map(tables.languages.flatMap((language) => [...(language.shownPlaces?.(tree) ?? [])]));
+}
+
 /** Groups of lists that hold what they hold in another order than asked for. */
 export function shownListOrder(tree: ListTree, order: readonly ListOrder[]): ShapedList["ordered"] {
   return tables.languages.flatMap((language) => {

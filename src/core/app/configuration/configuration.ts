@@ -23,6 +23,8 @@ export interface Configuration {
   readonly publicIndex?: boolean;
   readonly state?: "together" | "apart";
   readonly classPrefix?: string;
+  /** Whether shelves are groups of a project, wherever files lie. */
+  readonly inGroups?: boolean;
   readonly groupOrder?: readonly ListOrder[];
   readonly shelves: ShelfSource;
   readonly companions: Readonly<Partial<Record<Role, readonly string[]>>>;

@@ -65,6 +65,12 @@ export const configurationSchema = z.strictObject({
       "The letters with which the app's own types begin: `PR` for `PRTreesViewController`. Without it, what the project file says, if most types have it, or what most types show.",
     ),
   ),
+  "in-groups": z.optional(
+    described(
+      z.boolean(),
+      "Shelves are groups of an Xcode project, wherever the files lie: `survey`, `compare`, `check`, `explain` and `arrange` go by what the project shows, as with `--groups`. Without it, shelves are folders.",
+    ),
+  ),
   "group-order": z.optional(
     described(
       z.array(z.enum(["kind", "alphabet"])).check(z.minLength(1)),

@@ -24,11 +24,6 @@ export interface ShownList {
   readonly ordered: readonly OrderedGroup[];
 }
 
-/** Whether a project has such a list. */
-export function hasShownList({ paths }: Pick<SourceTree, "paths">): boolean {
-  return shaping(paths).length > 0;
-}
-
 function shaping(paths: readonly ProjectPath[]) {
   return languagesInUse().filter(
     (language) =>

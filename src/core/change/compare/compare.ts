@@ -2,7 +2,7 @@
  * Today's tree beside each arrangement that fits: each is planned by the first steps of the way on which it would be carried out, and
  * measured; and whether it is worth it.
  */
-import { measureArranging, settleFeatures, type Settled } from "../arrange/index.js";
+import { arrangeSettled, measureArranging, settleFeatures, type MeasuredArranging, type Settled } from "../arrange/index.js";
 import { ownArrangement } from "../../app/arrangement/index.js";
 import { isMain, shared, type Entry } from "../../insight/catalogue/index.js";
 import type { ProjectPath } from "../../base/paths.js";
@@ -20,6 +20,8 @@ export interface CompareRequest {
   readonly analysed: AppAnalysis;
   /** Names of arrangements, or paths of the user's own. Without: all that fit, and the one that the app has. */
   readonly with?: readonly string[] | undefined;
+  /** Whether files stand at their groups, so that none moves and no reference is respelled. */
+  readonly inGroups?: boolean;
   readonly progress?: Progress | undefined;
 }
 
@@ -55,6 +57,7 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
   const comparison = {
     today,
     arrangement: layout.arrangement,
+    inGroups: request.inGroups === true,
     tried,
     files: [...catalogue.entries.values()].filter((entry) => isMain(entry) && entry.role.is !== undefined).length,
     features: catalogue.features.length,
@@ -79,9 +82,10 @@ interface TryingOut {
   readonly settled: Settled | undefined;
 }
 
-async function tryOut({ analysis, analysed }: CompareRequest, trying: TryingOut): Promise<Tried> {
+async function tryOut({ analysis, analysed, inGroups }: CompareRequest, trying: TryingOut): Promise<Tried> {
   const { as, target, changes, settled } = trying;
-  const measured = await measureArranging({ analysis, analysed, target, settled, takeLikeliest: true });
+  const request = { analysis, analysed, target, settled, takeLikeliest: true };
+  const measured = inGroups === true ? regrouping(request) : await measureArranging(request);
   const { moves, respelled, assumed, stays } = measured;
   const moved = new Map(moves.map(({ from, to }) => [from, to]));
   const at = (path: ProjectPath): ProjectPath => moved.get(path) ?? path;
@@ -97,6 +101,12 @@ async function tryOut({ analysis, analysed }: CompareRequest, trying: TryingOut)
     questions: assumed,
     stays: stays.length,
   };
+}
+
+/** Entries that would go to other groups: all that can be said of it, because nothing else changes. */
+function regrouping(request: Parameters<typeof arrangeSettled>[0]): MeasuredArranging {
+  const arranging = arrangeSettled({ ...request, keepNames: true });
+  return { ...arranging, moves: arranging.units.flatMap((unit) => unit.moves), respelled: 0 };
 }
 
 /** Changes of two files of the app or more, and not of half of it. */

@@ -122,6 +122,7 @@ const comparison = (more: Partial<Comparison>): Parameters<typeof recommend>[0] 
   return {
     today: shape,
     arrangement: "layer-first",
+    inGroups: false,
     tried: [tried({ places: 1, leaving: 0.4 })],
     files: 90,
     features: 5,

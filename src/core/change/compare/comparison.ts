@@ -40,6 +40,8 @@ export interface Comparison {
   readonly today: Shape;
   /** What the app is now, as far as it can be told. */
   readonly arrangement: string;
+  /** Whether files stood at the groups in which a project shows them: none moves then. */
+  readonly inGroups: boolean;
   readonly tried: readonly Tried[];
   /** Leading files, and features. */
   readonly files: number;

@@ -5,6 +5,8 @@ import { isBelow, type ProjectPath } from "../../base/paths.js";
 import type { Entry } from "../catalogue/index.js";
 import { brokenLists } from "./lists.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
+import { findingOnDisk } from "./shown-findings.js";
+import type { ShownAnalysis } from "../shown-analysis.js";
 import type { Position } from "../../base/text/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { SourceTree } from "../../files/index.js";
@@ -42,18 +44,24 @@ export interface Checked extends Sifted {
   readonly list: Accepted | undefined;
 }
 
-/** Checks every app that was looked at. Throws `ACCEPTED_UNREADABLE`. */
-export function check(analysis: Analysis, { only, changed }: CheckOptions = {}): Checked[] {
+/**
+ * Checks every app that was looked at: as it lies, or as its list shows it. Findings name files by where they lie. Throws
+ * `ACCEPTED_UNREADABLE`.
+ */
+export function check(analysis: Analysis | ShownAnalysis, { only, changed }: CheckOptions = {}): Checked[] {
   const { graph, apps, project } = analysis;
+  const realOf = "realOf" in analysis ? analysis.realOf : undefined;
+  const onDisk = (path: ProjectPath): ProjectPath => realOf?.(path) ?? path;
   const checked: Checked[] = [];
   for (const app of apps) {
     const { folder } = app.app;
     const accepted = readAccepted(project.tree.store, folder);
-    const findings = runRules(app, graph, { only });
+    const found = runRules(app, graph, { only });
+    const findings = realOf ? found.map((finding) => findingOnDisk(finding, realOf)) : found;
     const sifted = sift(findings, accepted ?? {}, folder);
     const isWanted = ({ file }: { readonly file: ProjectPath }): boolean => changed?.has(file) ?? true;
     const entries = [...app.catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
-    const isOfWanted = ({ path }: Entry): boolean => isWanted({ file: path });
+    const isOfWanted = ({ path }: Entry): boolean => isWanted({ file: onDisk(path) });
     const paths = entries.filter(isOfWanted).map(({ path }) => path);
     checked.push({
       app,
@@ -71,7 +79,7 @@ export function check(analysis: Analysis, { only, changed }: CheckOptions = {}):
           const problem = graph.files.get(file)?.reading.problem;
           if (!problem) return [];
           const at = graph.tree.text(file)?.positionAt(problem.offset) ?? start;
-          return [{ file, at, reason: problem.message }];
+          return [{ file: onDisk(file), at, reason: problem.message }];
         }),
       ],
     });

@@ -41,6 +41,12 @@ export type Repair =
   | { readonly kind: "state"; readonly layout: "together" | "apart"; readonly isSure: false }
   /** The finding's file is listed and built as most of what lies beside it is. */
   | { readonly kind: "list file"; readonly isSure: false }
+  /** Entries of a project go to the groups at which they are shown then, as though they lay there; no file moves. */
+  | {
+      readonly kind: "regroup";
+      readonly moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[];
+      readonly isSure: boolean;
+    }
   /** The groups of the finding's list hold what they hold in this order. */
   | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true };
 
@@ -64,6 +70,8 @@ export interface Found {
 export interface Finding extends Omit<Found, "start" | "confidence"> {
   readonly rule: RuleName;
   readonly severity: Exclude<Severity, "off">;
+  /** Where a project shows the file, if that is elsewhere and counts. */
+  readonly shownAt?: ProjectPath | undefined;
   /** How sure it is, from 0 to 1: 1 is read off the files, less is a judgement. */
   readonly confidence: number;
   /** Lines and columns from 1; the whole file without it. */

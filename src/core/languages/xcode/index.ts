@@ -6,6 +6,7 @@ import { plainOutline } from "../plain-outline.js";
 import { extractProject } from "./extract.js";
 import { xcodeLookups } from "./lookups.js";
 import { keepListed, shapeList } from "./keep-listed.js";
+import { shownPlaces } from "./shown-places.js";
 import { groupCounts } from "./group-counts.js";
 import { oddGroups } from "./odd-groups.js";
 import { projectFile } from "../apple-projects.js";
@@ -93,6 +94,7 @@ export const xcode: Language = {
   outline: plainOutline,
   keepListed,
   shapeList,
+  shownPlaces,
   shownTimes: groupCounts,
   oddEntries: oddGroups,
   typePrefix: (text) => /\bCLASSPREFIX = "?([A-Z]{2,4})"?;/.exec(text)?.[1],

@@ -1,6 +1,6 @@
 /** The list of a project in other groups and in another order, with no file moved. */
 import { describe, expect, test } from "vitest";
-import { hasShownList, planShownList, shapeDraft } from "../../change/arrange/shown-list.js";
+import { planShownList, shapeDraft } from "../../change/arrange/shown-list.js";
 import { openProject } from "../../app/index.js";
 import { MemoryStore } from "../../files/index.js";
 import { planDraft, type Plan } from "../../change/plan/index.js";
@@ -8,6 +8,7 @@ import { afterwards, at } from "../../change/plan/planning.test.suite.js";
 import type { ListOrder } from "../index.js";
 import { planRepairs } from "../../change/repair.js";
 import { analyse } from "../../insight/analysis.js";
+import { hasShownList } from "../../insight/shown-analysis.js";
 import { check } from "../../insight/rules/index.js";
 import { projectText, shownTree, type ProjectSpec } from "./project.test.suite.js";
 

@@ -1,0 +1,66 @@
+/**
+ * An app as the list shows it that people see in their IDE: groups count as folders, whatever lies where on the disk. Shelves,
+ * findings and arrangements are then those of the list.
+ */
+import { ShelfError } from "../base/errors.js";
+import type { ProjectPath } from "../base/paths.js";
+import { relocated, type SourceTree } from "../files/index.js";
+import { languagesInUse, shownPlaces } from "../languages/index.js";
+import { judgedAnew, type Analysis } from "./analysis.js";
+
+/** An analysis of files by the places at which they are shown. */
+export interface ShownAnalysis extends Analysis {
+  /** Where a file lies that is shown there. */
+  readonly realOf: (path: ProjectPath) => ProjectPath;
+  /** Where a file is shown that lies there. */
+  readonly shownOf: (path: ProjectPath) => ProjectPath;
+}
+
+/** Whether a project has a list that people look at. */
+export function hasShownList({ paths }: Pick<SourceTree, "paths">): boolean {
+  return languagesInUse().some(
+    (language) =>
+      language.shapeList !== undefined &&
+      paths.some(
+        (path) => language.extensions.some((each) => path.endsWith(each)) && language.claims?.(path) !== false,
+      ),
+  );
+}
+
+/** Whether an app is judged by its groups: as somebody says now, else as its configuration says. */
+export function isInGroups({ apps }: Pick<Analysis, "apps">, said: boolean | undefined): boolean {
+  return said ?? apps.some(({ app }) => app.configuration?.inGroups === true);
+}
+
+/** The same app as its list shows it. Throws `NO_GROUPS` where there is none. */
+export function asShown(analysis: Analysis): ShownAnalysis {
+  const { graph, project } = analysis;
+  if (!hasShownList(project.tree)) throw new ShelfError("NO_GROUPS");
+  const places = apart(shownPlaces(project.tree), project.tree);
+  const real = new Map([...places].map(([path, place]) => [place, path]));
+  const shownOf = (path: ProjectPath): ProjectPath => places.get(path) ?? path;
+  const history = analysis.history?.map((commit) => commit.map(shownOf));
+  const shown = graph.standingAt(relocated(project.tree, places), places);
+  return { ...judgedAnew({ ...analysis, history }, shown), realOf: (path) => real.get(path) ?? path, shownOf };
+}
+
+/** The places without those at which another file lies, or is shown: two files in one group may bear one name. */
+function apart(
+  places: ReadonlyMap<ProjectPath, ProjectPath>,
+  tree: SourceTree,
+): ReadonlyMap<ProjectPath, ProjectPath> {
+  const kept = new Map<ProjectPath, ProjectPath>();
+  const taken = new Set<ProjectPath>(tree.paths.filter((path) => !places.has(path)));
+  for (const [path, place] of places) {
+    if (taken.has(place) || !tree.has(path)) continue;
+    taken.add(place);
+    kept.set(path, place);
+  }
+  // What keeps its own place may have lost it to another.
+  for (let again = true; again; ) {
+    const real = new Set(tree.paths.filter((path) => !kept.has(path)));
+    const [lost] = [...kept].find(([, place]) => real.has(place)) ?? [];
+    again = lost !== undefined && kept.delete(lost);
+  }
+  return kept;
+}
