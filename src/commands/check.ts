@@ -73,7 +73,12 @@ function textOf({ screen }: Context, checked: readonly Checked[], options: TextO
   const { by, all, inGroups } = options;
   const format = options.json === true ? "json" : (options.format ?? "text");
   if (format !== "text") return formatOf(format, checked);
-  return checkView(checked, screen, { by, all, inGroups, isPart: options.rule !== undefined || options.changed !== undefined });
+  return checkView(checked, screen, {
+    by,
+    all,
+    inGroups,
+    isPart: options.rule !== undefined || options.changed !== undefined,
+  });
 }
 
 /** The files that differ from a commit. Throws `COMMIT_UNKNOWN`. */

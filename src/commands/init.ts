@@ -23,7 +23,15 @@ import {
   usualSource,
   type FitInput,
 } from "../core/app/index.js";
-import { draftBegunApp, draftNewApp, hasBegun, type Fill, type InitPlan } from "../core/change/setup/index.js";
+import {
+  draftBegunApp,
+  draftNewApp,
+  hasBegun,
+  type BegunApp,
+  type Fill,
+  type InitPlan,
+} from "../core/change/setup/index.js";
+import { hasShownList } from "../core/insight/shown-analysis.js";
 import { conventionsView, featuresView } from "../terminal/conventions-view.js";
 import { fitView } from "../terminal/fit-view.js";
 import { planView } from "../terminal/plan-view.js";
@@ -31,7 +39,6 @@ import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContextOfApp, type CommonOptions, type Context } from "./context.js";
 import { conventionsJson } from "../documents/conventions-json.js";
-import type { AppAnalysis } from "../core/insight/analysis.js";
 import { planJson } from "../documents/plan-json.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
@@ -65,9 +72,13 @@ export async function runInit(options: InitOptions): Promise<number> {
   const input = { store, folder, stack, paths, arrangement, source: wanted.source ?? configuration?.source };
   const like =
     options.like === undefined ? undefined : exampleFrom(context, options.like, { ...wanted, configuration });
-  const plan = hasBegun(input, input.source ?? likelySource(input))
-    ? draftBegunApp(input, { alias: options.alias, analysed: await lookAt(context, input, { configuration, like }) })
-    : await planNew(context, { ...wanted, stack, arrangement, configuration });
+  const isBegun = hasBegun(input, input.source ?? likelySource(input));
+  // An app whose files all lie in one folder may have begun in the groups of its project.
+  const looked = isBegun || hasShownList({ paths }) ? await lookAt(context, input, { configuration, like }) : {};
+  const plan =
+    isBegun || looked.inGroups === true
+      ? draftBegunApp(input, { alias: options.alias, ...looked })
+      : await planNew(context, { ...wanted, stack, arrangement, configuration });
   return carryOutSetUp(context, {
     setUp: plan.setUp,
     command: commandText(options, plan),
@@ -85,18 +96,24 @@ async function lookAt(
     configuration,
     like,
   }: { readonly configuration: Configuration | undefined; readonly like: ProjectPath | undefined },
-): Promise<AppAnalysis | undefined> {
+): Promise<Omit<BegunApp, "alias">> {
   const isOwn = arrangement === ownArrangement || like !== undefined;
-  if ((arrangement !== undefined && !isOwn) || configuration) return undefined;
+  if ((arrangement !== undefined && !isOwn) || configuration) return {};
   const { analyse } = await import("../core/insight/analysis.js");
-  const { apps } = await analyse(store, {
+  const { asShown, isOrderedByGroups } = await import("../core/insight/shown-analysis.js");
+  const { shownPrefix } = await import("../core/insight/rules/class-prefix.js");
+  const onDisk = await analyse(store, {
     standing,
     progress: progress.report,
     as: { source, stack: stack.name, isOwn },
     like,
   });
   progress.clear();
-  return apps[0];
+  const inGroups = like === undefined && isOrderedByGroups(onDisk);
+  const { apps, graph } = inGroups ? asShown(onDisk) : onDisk;
+  const [analysed] = apps;
+  const entries = [...(analysed?.catalogue.entries.values() ?? [])];
+  return { analysed, inGroups, classPrefix: shownPrefix({ entries, graph }) };
 }
 
 /** What stands in the history: what was decided, as it could be typed again. */

@@ -36,6 +36,9 @@ export interface Decision {
   readonly shelves?: readonly ShelfData[] | undefined;
   /** Features that no shelf tells, with other words for each, that are not in a configuration yet. */
   readonly features?: Readonly<Record<string, readonly string[]>> | undefined;
+  /** The letters of its own types, and whether its shelves are groups, which are not in a configuration yet. */
+  readonly classPrefix?: string | undefined;
+  readonly inGroups?: boolean | undefined;
   /** Words and names that are not in a configuration yet. */
   readonly words?: Readonly<Record<string, string>>;
   readonly names?: Readonly<Record<string, OneOrMore<string>>>;

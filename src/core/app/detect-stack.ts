@@ -38,6 +38,24 @@ export async function likelyStack(
   folder: ProjectPath,
   paths: () => Promise<readonly ProjectPath[]>,
 ): Promise<FoundStack | undefined> {
+  const found = await likelyByManifest(store, folder, paths);
+  const rivals = stackMarks().filter((mark) => found !== undefined && mark["instead-of"] === found.name);
+  if (!found || rivals.length === 0) return found;
+  const here = await paths();
+  const endingIn = (endings: readonly string[] = []): readonly ProjectPath[] =>
+    here.filter((path) => endings.some((each) => path.endsWith(each)));
+  for (const { name, title, names, unless } of rivals) {
+    const [by, second] = endingIn(names);
+    if (by !== undefined && second !== undefined && endingIn(unless).length === 0) return { name, title, by };
+  }
+  return found;
+}
+
+async function likelyByManifest(
+  store: FileReader,
+  folder: ProjectPath,
+  paths: () => Promise<readonly ProjectPath[]>,
+): Promise<FoundStack | undefined> {
   const [told] = detectStacks(store, folder);
   const mark = stackMarks().find(({ name }) => name === told?.name);
   if (told && mark?.beside !== true) return told;

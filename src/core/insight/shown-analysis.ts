@@ -5,7 +5,7 @@
 import { ShelfError } from "../base/errors.js";
 import type { ProjectPath } from "../base/paths.js";
 import { relocated, type SourceTree } from "../files/index.js";
-import { languagesInUse, shownPlaces } from "../languages/index.js";
+import { isCode, languagesInUse, shownPlaces } from "../languages/index.js";
 import { judgedAnew, type Analysis } from "./analysis.js";
 
 /** An analysis of files by the places at which they are shown. */
@@ -32,6 +32,18 @@ export function isInGroups({ apps }: Pick<Analysis, "apps">, said: boolean | und
   return said ?? apps.some(({ app }) => app.configuration?.inGroups === true);
 }
 
+/** From this part of its code on, an app is ordered by groups that its folders do not have. */
+const mostly = 0.5;
+
+/** Whether an app shows most of its code elsewhere than where it lies. */
+export function isOrderedByGroups({ apps, project }: Pick<Analysis, "apps" | "project">): boolean {
+  const [first] = apps;
+  if (!first || !hasShownList(project.tree)) return false;
+  const places = shownPlaces(project.tree);
+  const code = [...first.catalogue.entries.keys()].filter(isCode);
+  return code.length > 0 && code.filter((path) => places.has(path)).length >= code.length * mostly;
+}
+
 /** The same app as its list shows it. Throws `NO_GROUPS` where there is none. */
 export function asShown(analysis: Analysis): ShownAnalysis {
   const { graph, project } = analysis;
@@ -45,10 +57,7 @@ export function asShown(analysis: Analysis): ShownAnalysis {
 }
 
 /** The places without those at which another file lies, or is shown: two files in one group may bear one name. */
-function apart(
-  places: ReadonlyMap<ProjectPath, ProjectPath>,
-  tree: SourceTree,
-): ReadonlyMap<ProjectPath, ProjectPath> {
+function apart(places: ReadonlyMap<ProjectPath, ProjectPath>, tree: SourceTree): ReadonlyMap<ProjectPath, ProjectPath> {
   const kept = new Map<ProjectPath, ProjectPath>();
   const taken = new Set<ProjectPath>(tree.paths.filter((path) => !places.has(path)));
   for (const [path, place] of places) {
@@ -57,7 +66,7 @@ function apart(
     kept.set(path, place);
   }
   // What keeps its own place may have lost it to another.
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     const real = new Set(tree.paths.filter((path) => !kept.has(path)));
     const [lost] = [...kept].find(([, place]) => real.has(place)) ?? [];
     again = lost !== undefined && kept.delete(lost);

@@ -173,11 +173,15 @@ export interface StackData {
 export interface StackMark {
   readonly name: string;
   readonly title: string;
-  /** It is this stack if one of these files is in the project's root and holds one of the texts (or any). */
   /** Extensions that only such an app has. */
   readonly extensions?: readonly string[];
   /** Whether apps of other stacks have such files, too, so that a manifest that speaks of them tells little. */
   readonly beside?: boolean;
+  /** The stack that its manifests speak of, too; it is this one where two files have one of these endings, and none has one of those. */
+  readonly "instead-of"?: string;
+  readonly names?: readonly string[];
+  readonly unless?: readonly string[];
+  /** It is this stack if one of these files is in the project's root and holds one of the texts (or any). */
   readonly "found-by": readonly { readonly file: string; readonly holds?: readonly string[] }[];
 }
 

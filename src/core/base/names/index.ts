@@ -1,3 +1,3 @@
 export { whyIllegal } from "./legal-names.js";
 export { parseNamingPattern, readName, spellName, wordsTyped, type NamingPattern } from "./naming-pattern.js";
-export { cases, inCase, inText, isInCase, splitWords, wordsKey, type Case } from "./words.js";
+export { beginsWithPrefix, cases, inCase, inText, isInCase, splitWords, wordsKey, type Case } from "./words.js";

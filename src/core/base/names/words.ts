@@ -70,6 +70,11 @@ export function inText(words: readonly string[], start: "capital" | "small"): st
   return start === "capital" ? capitalised(text) : text;
 }
 
+/** Whether a type's name begins with an app's own letters: `PR` of `PRTreeRow`; not of `PRs` nor of `URLs`. */
+export function beginsWithPrefix(name: string, prefix: string): boolean {
+  return name.startsWith(prefix) && /^\p{Lu}\p{Ll}/u.test(name.slice(prefix.length));
+}
+
 /** The same words, whatever their case and separators: `TreeCard`, `tree-card` and `TREE_CARD` have one key. */
 export function wordsKey(words: readonly string[]): string {
   return words.join("").toLowerCase();

@@ -2,7 +2,13 @@
  * Today's tree beside each arrangement that fits: each is planned by the first steps of the way on which it would be carried out, and
  * measured; and whether it is worth it.
  */
-import { arrangeSettled, measureArranging, settleFeatures, type MeasuredArranging, type Settled } from "../arrange/index.js";
+import {
+  arrangeSettled,
+  measureArranging,
+  settleFeatures,
+  type MeasuredArranging,
+  type Settled,
+} from "../arrange/index.js";
 import { ownArrangement } from "../../app/arrangement/index.js";
 import { isMain, shared, type Entry } from "../../insight/catalogue/index.js";
 import type { ProjectPath } from "../../base/paths.js";

@@ -11,6 +11,7 @@ export {
   draftNewApp,
   type Fill,
   type FolderPurpose,
+  type BegunApp,
   type InitPlan,
   type InitRequest,
 } from "./init.js";

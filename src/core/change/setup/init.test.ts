@@ -14,7 +14,7 @@ import { begun, listOf } from "./setup.test.suite.js";
 
 const text = (store: MemoryStore, path: string): string | undefined =>
   store.stat(at(path)) ? store.read(at(path)).toString() : undefined;
-const names = ["react-web", "react-native", "vue", "flutter", "swiftui", "wpf", "sass"];
+const names = ["react-web", "react-native", "vue", "flutter", "swiftui", "uikit", "wpf", "sass"];
 const pairs = names.flatMap((stack) => readStack(stack).arrangements.map((arrangement) => ({ stack, arrangement })));
 
 describe.each(pairs)("a new app: $stack, $arrangement", ({ stack, arrangement }) => {

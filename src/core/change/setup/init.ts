@@ -57,6 +57,9 @@ export interface InitPlan {
 export interface BegunApp {
   readonly analysed?: AppAnalysis | undefined;
   readonly alias?: string | undefined;
+  readonly classPrefix?: string | undefined;
+  /** Whether it was looked at as its project shows it. */
+  readonly inGroups?: boolean;
 }
 
 /** Whether an app has begun: code lies in folders below the source root. */
@@ -97,7 +100,7 @@ export function draftNewApp(store: FitInput["store"], request: InitRequest): Ini
  * and what differs from it, or shelves of its own; and what does not follow that. An arrangement that somebody asks for is
  * taken as it is.
  */
-export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {}): InitPlan {
+export function draftBegunApp(input: FitInput, { analysed, alias, classPrefix, inGroups }: BegunApp = {}): InitPlan {
   const learnt = analysed?.app.decision;
   const conventions = analysed?.conventions;
   const fit = learnt?.arrangement === ownArrangement ? undefined : bestFit(input);
@@ -110,6 +113,8 @@ export function draftBegunApp(input: FitInput, { analysed, alias }: BegunApp = {
     ...(fit && { words: fit.words, names: fit.names }),
     shelves: learnt?.shelves,
     features: analysed && featuresOf(analysed),
+    classPrefix,
+    inGroups,
   };
   const app = openApp(input.store, decision);
   const draft = new SetupDraft(input.store);
@@ -141,6 +146,7 @@ function writeConfiguration(draft: SetupDraft, decision: Decision): void {
 /** The text of a new `steady-shelf.yaml`. */
 export function configurationText(decision: Decision): string {
   const { stack, language, source, arrangement, words = {}, names = {}, shelves = [], features = {} } = decision;
+  const { classPrefix, inGroups } = decision;
   const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
   const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
@@ -155,6 +161,8 @@ export function configurationText(decision: Decision): string {
     ...(language === undefined ? [] : [`language: ${language}`]),
     `source: ${plain(source)}`,
     `arrangement: ${plain(arrangement)}`,
+    ...(classPrefix === undefined ? [] : [`class-prefix: ${classPrefix} # with which the app's own types begin`]),
+    ...(inGroups === true ? ["in-groups: true # shelves are groups of the project, wherever files lie"] : []),
     ...group("words", "folders that are called otherwise here", words),
     ...group("names", "files that are named otherwise here", names),
     ...(shelves.length === 0 ? [] : [`shelves: # folders with a job; {feature} stands for the folder of each feature`]),
@@ -167,7 +175,7 @@ export function configurationText(decision: Decision): string {
   ].join("\n");
 }
 
-function shelfLines({ at, holds, files, folders }: ShelfData): string[] {
+function shelfLines({ at, holds, files, folders, extensions }: ShelfData): string[] {
   const value = (of: unknown): string => (typeof of === "string" && /^[\w./-]+$/.test(of) ? of : JSON.stringify(of));
   const list = (of: OneOrMore<string>): string => (typeof of === "string" ? value(of) : `[${listOf(of).join(", ")}]`);
   const byRole = (of: object): string =>
@@ -179,6 +187,7 @@ function shelfLines({ at, holds, files, folders }: ShelfData): string[] {
     `  - at: ${plainPlace}`,
     `    holds: ${list(holds)}`,
     ...(folders === undefined ? [] : [`    folders: ${folders}`]),
+    ...(extensions === undefined ? [] : [`    extensions: [${extensions.join(", ")}]`]),
     ...(files === undefined
       ? []
       : [`    files: ${typeof files === "object" && !Array.isArray(files) ? byRole(files) : value(files)}`]),

@@ -1,7 +1,8 @@
 /** The words that starters and registered lines may use. */
 import { splitWords, inCase, inText } from "../../base/names/index.js";
-import { folderOf, isBelow, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { placeOfStart, type App } from "../../app/app.js";
+import { partsOf } from "../../app/companions.js";
 import { specifierTo } from "./specifier-to.js";
 import type { StarterValues } from "../../app/starter.js";
 
@@ -54,6 +55,8 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
       const place = startPlace(app, rest);
       return place && namespaceOf(app, place);
     }
+    const other = word === "Stem" && rest.startsWith("of ") ? filling.others?.get(rest.slice(3)) : undefined;
+    if (other !== undefined) return inCase(splitWords(partsOf(nameOf(other)).stem), "Pascal");
     if (rest === "leader" && word === "to") return way(leader?.path);
     return rest === "of leader" && word === "Stem" && leader ? inCase(splitWords(leader.stem), "Pascal") : undefined;
   };

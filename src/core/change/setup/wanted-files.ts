@@ -2,6 +2,7 @@
 import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import {
+  beginsWithPrefix,
   inCase,
   parseNamingPattern,
   readName,
@@ -94,8 +95,11 @@ function placed(
   const chosen =
     patterns.find((each) => each.text === pattern) ??
     (typeof asked === "object" ? (patterns.find((each) => isAlike(each, asked)) ?? asked) : patterns[0]);
-  const words = chosen ? wordsTyped(chosen, name) : splitWords(name);
-  const stem = chosen ? spellName(chosen, words) : inCase(words, "kebab");
+  const prefix = app.stack.code.includes(extension) ? app.configuration?.classPrefix : undefined;
+  const typed = prefix === undefined ? name : withoutPrefix(name, prefix);
+  const words = chosen ? wordsTyped(chosen, typed) : splitWords(typed);
+  const bare = chosen ? spellName(chosen, words) : inCase(words, "kebab");
+  const stem = prefix === undefined || beginsWithPrefix(bare, prefix) ? bare : prefix + bare;
   // Letters without cases (mathematical alphabets, a mark alone) would give a name that is wrong at once.
   if (chosen && !readName(chosen, stem))
     throw new ShelfError("NAME_UNUSABLE", { path: name, reason: `it cannot be written as ${chosen.text}` });
@@ -113,6 +117,11 @@ function placed(
       reason: `it is a word of the language, so nothing in ${nameOf(path)} could be called so`,
     });
   return { role, shelf, path, stem, words };
+}
+
+/** `("PRHarvest", "PR")` → `Harvest`: people may type it, or leave it out. */
+function withoutPrefix(name: string, prefix: string): string {
+  return beginsWithPrefix(name, prefix) ? name.slice(prefix.length) : name;
 }
 
 /** The user's `{Pascal}Reducer` stands for the stack's `{camel}Reducer`. */

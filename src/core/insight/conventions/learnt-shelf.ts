@@ -1,6 +1,6 @@
 /** One shelf as it is learnt from the files that lie on it: which roles it holds, and how its files are named. */
 import { isMainCode, isTold, nameCandidates, partsOf } from "../../app/index.js";
-import type { Role, ShelfData, StackData } from "../../app/arrangement/index.js";
+import { extensionOf, type Role, type ShelfData, type StackData } from "../../app/arrangement/index.js";
 import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
 import { nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isDeclaration } from "../../languages/index.js";
@@ -41,7 +41,7 @@ function countRoles(entries: readonly Entry[]): Map<Role, number> {
 /** What a shelf is learnt with. */
 export interface ShelfInput {
   readonly source: ProjectPath;
-  readonly stack: Pick<StackData, "code">;
+  readonly stack: Pick<StackData, "code" | "roles">;
   readonly clues: Clues;
   /** Set for a shelf that is taught by example: what the example does is the rule, however little it is. */
   readonly isTaught: boolean;
@@ -84,6 +84,7 @@ export function shelfOf(at: string, shown: readonly Entry[], input: ShelfInput):
       holds: holds.length === 1 ? (holds[0] as Role) : holds,
       ...(files !== undefined && { files }),
       ...(folders !== undefined && { folders }),
+      ...extensionsOf(shown, holds, stack),
     },
     files: entries.length,
     exceptions: [
@@ -91,6 +92,18 @@ export function shelfOf(at: string, shown: readonly Entry[], input: ShelfInput):
       ...misnamed.map(({ path }) => ({ path, by: "name" as const })),
     ],
   };
+}
+
+/** A shelf of roles that are code elsewhere, with no code on it (storyboards of screens), is for such files alone. */
+function extensionsOf(
+  shown: readonly Entry[],
+  holds: readonly Role[],
+  { code, roles }: ShelfInput["stack"],
+): { readonly extensions?: readonly string[] } {
+  const found = new Set(shown.map(({ path }) => extensionOf(path)));
+  const isCode = (extension = ""): boolean => code.includes(extension);
+  if (found.has("") || [...found].some(isCode) || !holds.every((role) => isCode(roles[role]?.extension))) return {};
+  return { extensions: [...found].sort() };
 }
 
 /** The case in which most folders of features are spelled. */

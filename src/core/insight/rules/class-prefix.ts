@@ -1,5 +1,6 @@
+import { beginsWithPrefix } from "../../base/names/index.js";
 import { languageFor } from "../../languages/index.js";
-import { typesOfApp } from "./type-names.js";
+import { typesOfApp, type AppType } from "./type-names.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 /** Fewer types show no custom. */
@@ -15,14 +16,11 @@ export const classPrefix: Rule = {
   right: "PRTreesViewController.swift, PRRotaViewController.swift, PRSwapsViewController.swift",
   *find(context) {
     const types = typesOfApp(context);
-    if (types.length < fewest) return;
-    const said = context.app.configuration?.classPrefix ?? prefixSaid(context);
-    const prefix = said ?? commonest(types.map(({ name }) => name));
-    if (prefix === undefined) return;
-    const without = types.filter(({ name }) => !begins(name, prefix));
+    const prefix = context.app.configuration?.classPrefix ?? shownPrefix(context, types);
+    if (types.length < fewest || prefix === undefined) return;
+    const without = types.filter(({ name }) => !beginsWithPrefix(name, prefix));
     const share = 1 - without.length / types.length;
     const isAsked = context.app.configuration?.classPrefix !== undefined;
-    if (!isAsked && share < (said === undefined ? mostly : partly)) return;
     for (const { file, name, start } of without)
       yield {
         file,
@@ -35,15 +33,23 @@ export const classPrefix: Rule = {
   },
 };
 
-/** `PR` of `PRTreeRow`; not of `PRs` nor of `URLs`. */
-function begins(name: string, prefix: string): boolean {
-  return name.startsWith(prefix) && /^\p{Lu}\p{Ll}/u.test(name.slice(prefix.length));
+/** The letters that an app shows by its types, or by what its project says if they agree; nothing where too few do. */
+export function shownPrefix(
+  context: Pick<RuleContext, "entries" | "graph">,
+  types: readonly AppType[] = typesOfApp(context),
+): string | undefined {
+  if (types.length < fewest) return undefined;
+  const said = prefixSaid(context);
+  const prefix = said ?? commonest(types.map(({ name }) => name));
+  if (prefix === undefined) return undefined;
+  const share = types.filter(({ name }) => beginsWithPrefix(name, prefix)).length / types.length;
+  return share < (said === undefined ? mostly : partly) ? undefined : prefix;
 }
 
 /** What the project's list says that new classes begin with. */
-function prefixSaid({ graph, tree }: RuleContext): string | undefined {
+function prefixSaid({ graph }: Pick<RuleContext, "graph">): string | undefined {
   for (const { path } of graph.files.values()) {
-    const said = languageFor(path)?.typePrefix?.(tree.text(path)?.text ?? "");
+    const said = languageFor(path)?.typePrefix?.(graph.tree.text(path)?.text ?? "");
     if (said !== undefined) return said;
   }
   return undefined;
