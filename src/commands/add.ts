@@ -2,9 +2,9 @@
 import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { readingProblem, ShelfError } from "../core/base/errors.js";
-import { findApp } from "../core/app/index.js";
+import { findApp, openProject, type App } from "../core/app/index.js";
 import { roleMeant } from "../core/app/arrangement/index.js";
-import { draftAddition, draftFeature, type AddRequest } from "../core/change/setup/index.js";
+import { draftAddition, draftFeature, type AddRequest, type SetUp } from "../core/change/setup/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { likeWhat } from "../terminal/organised.js";
 import { wrap } from "../terminal/screen.js";
@@ -55,9 +55,17 @@ export async function runAdd(options: AddOptions): Promise<number> {
     first: options.first,
     from: options.from === undefined ? undefined : readFrom(options.from),
   };
-  const drawn = options.role === "feature" ? draftFeature(app, request) : draftAddition(app, request);
+  const draw = async (shown: App): Promise<SetUp> => {
+    const drawn = options.role === "feature" ? draftFeature(shown, request) : draftAddition(shown, request);
+    if (drawn.sets.length === 0) return drawn;
+    return (await import("../core/change/state/index.js")).keepTogether(shown, drawn);
+  };
   const setUp =
-    drawn.sets.length === 0 ? drawn : await (await import("../core/change/state/index.js")).keepTogether(app, drawn);
+    app.configuration?.inGroups === true
+      ? await (
+          await import("../core/change/setup/in-groups.js")
+        ).drawnInGroups(await openProject(context.store), app, draw)
+      : await draw(app);
   const { notes } = setUp;
   return carryOutSetUp(context, {
     setUp,

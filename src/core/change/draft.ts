@@ -80,6 +80,8 @@ export interface Draft {
   readonly edits: readonly DraftEdit[];
   readonly made: readonly MadeFile[];
   readonly claims: readonly Claim[];
+  /** For files that are made: where lists show them, as though they lay there; where they lie without it. */
+  readonly shown?: ReadonlyMap<ProjectPath, ProjectPath>;
 }
 
 /** A file that is made, or a text that gains lines at its end: an index of a feature, a new configuration. */
@@ -145,7 +147,9 @@ export async function withLists(tree: SourceTree, draft: Draft): Promise<Draft> 
     return tree.paths.some((path) => language.extensions.some((each) => path.endsWith(each)));
   });
   await Promise.all(listing.map((language) => language.prepare()));
-  const lines = listing.flatMap((language) => language.keepListed?.({ moves, made, gone }, tree) ?? []);
+  const lines = listing.flatMap(
+    (language) => language.keepListed?.({ moves, made, gone, shown: draft.shown }, tree) ?? [],
+  );
   if (lines.length === 0) return draft;
   const files = [...new Set(lines.map(({ file }) => file))];
   return {

@@ -1,26 +1,28 @@
 /** A tree whose files stand elsewhere than they lie: what they hold is read where they lie. */
-import { comparePaths, type ProjectPath } from "../base/paths.js";
+import { comparePaths, folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
 import type { FileReader, FileStat } from "./file-store.js";
 import { SourceTree } from "./source-tree.js";
 
 /** The same files by other paths. `places` maps paths of now to those; no two files may come to one. */
 export function relocated(tree: SourceTree, places: ReadonlyMap<ProjectPath, ProjectPath>): SourceTree {
   const files = tree.paths.map((path) => ({ path: places.get(path) ?? path, link: tree.isLink(path) }));
-  return new SourceTree(new RelocatedReader(tree.store, places), {
-    files: files.sort((a, b) => comparePaths(a.path, b.path)),
+  files.sort((a, b) => comparePaths(a.path, b.path));
+  return new SourceTree(new RelocatedReader(tree.store, places, tree), {
+    files,
     foreign: tree.foreign,
     unlisted: tree.unlisted,
     from: "memory",
   });
 }
 
-/** Reads files by the paths at which they stand. What is told of other paths is that of the disk. */
+/** Reads files by the paths at which they stand, in folders that need not be there. What is told of other paths is that of the disk. */
 class RelocatedReader implements FileReader {
   readonly #real: ReadonlyMap<ProjectPath, ProjectPath>;
 
   constructor(
     readonly below: FileReader,
     readonly places: ReadonlyMap<ProjectPath, ProjectPath>,
+    readonly tree: Pick<SourceTree, "hasFolder">,
   ) {
     this.#real = new Map([...places].map(([path, place]) => [place, path]));
   }
@@ -59,7 +61,9 @@ class RelocatedReader implements FileReader {
   }
 
   stat(path: ProjectPath): FileStat | undefined {
-    return this.below.stat(this.#lies(path));
+    const real = this.#lies(path);
+    if (real === path && this.places.has(path)) return undefined;
+    return this.below.stat(real) ?? (this.#folders().has(path) ? folderStat(path) : undefined);
   }
 
   readLink(path: ProjectPath): Buffer {
@@ -67,7 +71,9 @@ class RelocatedReader implements FileReader {
   }
 
   entries(folder: ProjectPath): readonly string[] {
-    return this.below.entries(folder);
+    const there = this.tree.hasFolder(folder) || this.below.stat(folder) ? this.below.entries(folder) : [];
+    const kept = there.filter((name) => !this.places.has(inFolder(folder, name)));
+    return [...new Set([...kept, ...(this.#folders().get(folder) ?? [])])];
   }
 
   existsBeyond(relative: string): boolean {
@@ -82,7 +88,26 @@ class RelocatedReader implements FileReader {
     return this.below.ignoresCase();
   }
 
+  #known: ReadonlyMap<ProjectPath, ReadonlySet<string>> | undefined;
+
+  /** What stands in folders because it was relocated there. */
+  #folders(): ReadonlyMap<ProjectPath, ReadonlySet<string>> {
+    if (this.#known) return this.#known;
+    const folders = new Map<ProjectPath, Set<string>>();
+    for (const place of this.places.values())
+      for (const path of [place, ...foldersAbove(place)]) {
+        const folder = folderOf(path);
+        const names = folders.get(folder) ?? new Set<string>();
+        folders.set(folder, names.add(nameOf(path)));
+      }
+    return (this.#known = folders);
+  }
+
   #lies(path: ProjectPath): ProjectPath {
     return this.#real.get(path) ?? path;
   }
+}
+
+function folderStat(path: ProjectPath): FileStat {
+  return { kind: "folder", mode: 0o755, size: 0, identity: `relocated ${path}`, changed: 0, names: 1 };
 }

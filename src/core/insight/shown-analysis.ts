@@ -48,12 +48,17 @@ export function isOrderedByGroups({ apps, project }: Pick<Analysis, "apps" | "pr
 export function asShown(analysis: Analysis): ShownAnalysis {
   const { graph, project } = analysis;
   if (!hasShownList(project.tree)) throw new ShelfError("NO_GROUPS");
-  const places = apart(shownPlaces(project.tree), project.tree);
+  const places = placesShown(project.tree);
   const real = new Map([...places].map(([path, place]) => [place, path]));
   const shownOf = (path: ProjectPath): ProjectPath => places.get(path) ?? path;
   const history = analysis.history?.map((commit) => commit.map(shownOf));
   const shown = graph.standingAt(relocated(project.tree, places), places);
   return { ...judgedAnew({ ...analysis, history }, shown), realOf: (path) => real.get(path) ?? path, shownOf };
+}
+
+/** Where files are shown that are shown elsewhere than they lie, each at a place of its own. */
+export function placesShown(tree: SourceTree): ReadonlyMap<ProjectPath, ProjectPath> {
+  return apart(shownPlaces(tree), tree);
 }
 
 /** The places without those at which another file lies, or is shown: two files in one group may bear one name. */

@@ -53,6 +53,8 @@ export interface ListChange {
   readonly made: readonly ProjectPath[];
   /** Files that are removed, because all that they hold is elsewhere then. */
   readonly gone: readonly ProjectPath[];
+  /** For files that are made: where they are shown, as though they lay there. */
+  readonly shown?: ReadonlyMap<ProjectPath, ProjectPath> | undefined;
 }
 
 /** One change of a list, by offsets of the file's present text: a line more, another folder in one's place. */

@@ -36,6 +36,8 @@ export interface FollowInput {
   readonly moves: readonly Going[];
   readonly made: readonly ProjectPath[];
   readonly gone: readonly ProjectPath[];
+  /** Where files that are made are shown, if not where they lie. */
+  readonly shown?: ReadonlyMap<ProjectPath, ProjectPath> | undefined;
   readonly tree: ListTree;
 }
 
@@ -104,7 +106,8 @@ class Following {
       const at = this.#own(path);
       if (at.startsWith("..") || whole.targetsThen(at) || kindOf(nameOf(path)) === undefined) continue;
       const targets = this.#targetsNear(at);
-      if (targets) this.#addEntry(at, targets);
+      const shown = this.input.shown?.get(path);
+      if (targets) this.#addEntry(at, targets, shown === undefined ? undefined : this.#own(shown));
     }
   }
 
@@ -124,16 +127,53 @@ class Following {
     }
   }
 
-  #addEntry(path: string, targets: readonly string[]): void {
+  /** Lists a file in the group of its folder, or in that of the folder in which it is shown. */
+  #addEntry(path: string, targets: readonly string[], shown = path): void {
     const { project, home } = this.input;
     const folder = parentOf(path);
     const name = nameOf(path);
-    const group = this.#groupOfSiblings(folder) ?? this.#groupFor(folder, undefined) ?? project.main;
+    const group =
+      shown === path
+        ? (this.#groupOfSiblings(folder) ?? this.#groupFor(folder, undefined) ?? project.main)
+        : (this.#groupShown(parentOf(shown)) ?? project.main);
     if (group === undefined) return;
-    const around = typeof group === "string" ? folder : (this.#then.get(group) ?? "");
+    const around = typeof group === "string" ? (this.#folders.get(group) ?? folder) : (this.#then.get(group) ?? "");
     const own = around === folder ? name : plainRelative(around, path);
     const id = makeEntry(project, this.#edits, { name, path: own, targets, key: `${home}/${path}` });
     this.#put(group, { id, comment: name }, false);
+  }
+
+  /** Where paths in groups that are made count from, where that is no folder of theirs. */
+  readonly #folders = new Map<string, string>();
+
+  /** The group that shows a folder, whether it stands for one or not; one without a folder that is made where none is there. */
+  #groupShown(folder: string): GroupNode | string | undefined {
+    const there = this.#byFolder.get(folder) ?? [];
+    const known = there[0] ?? this.#newGroups.get(folder);
+    if (known !== undefined) return known;
+    if (folder === "" || folder.startsWith("..")) return undefined;
+    const above = this.#groupShown(parentOf(folder));
+    if (above === undefined) return undefined;
+    const name = nameOf(folder);
+    const own =
+      typeof above === "string"
+        ? undefined
+        : above.children.find((child) => isPlainGroup(child) && !child.path && shownName(child) === name);
+    if (own) return own;
+    const id = this.#edits.newId(`shown group ${this.input.home}/${folder}`);
+    this.#newGroups.set(folder, id);
+    this.#folders.set(
+      id,
+      typeof above === "string" ? (this.#folders.get(above) ?? parentOf(folder)) : (this.#then.get(above) ?? ""),
+    );
+    const body = [
+      ["children", []],
+      ["name", writeText(name)],
+      ["sourceTree", '"<group>"'],
+    ] as const;
+    this.#edits.make({ isa: "PBXGroup", id, comment: name, body, isShort: false });
+    this.#put(above, { id, comment: name }, true);
+    return id;
   }
 
   /** The group that holds most entries of a folder, where none stands for the folder itself. */

@@ -8,7 +8,7 @@ import { showGroups } from "./shown-groups.js";
 import { projectsOf } from "../apple-projects.js";
 
 /** The edits by which all projects go on listing what they list. Throws `MERGE_CONFLICT`. */
-export function keepListed({ moves, made, gone }: ListChange, tree: ListTree): readonly ListedLine[] {
+export function keepListed({ moves, made, gone, shown }: ListChange, tree: ListTree): readonly ListedLine[] {
   const moved = new Set(moves.map(({ from }) => from));
   return projectsOf(tree.paths).flatMap((path): ListedLine[] => {
     const source = tree.text(path);
@@ -19,7 +19,7 @@ export function keepListed({ moves, made, gone }: ListChange, tree: ListTree): r
       return [];
     const project = projectAt(path, tree);
     if (!project) return [];
-    const { edits, removes } = followMoves({ project, home, moves, made: near, gone, tree });
+    const { edits, removes } = followMoves({ project, home, moves, made: near, gone, shown, tree });
     return edits.map((edit, index) => ({
       ...edit,
       file: path,
