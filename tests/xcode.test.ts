@@ -3,8 +3,9 @@
  * lines, says which file each phase of each target builds; it must build the same, in the same order, whatever it is called then, and
  * undoing gives every byte back.
  */
+import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, statSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, rmSync, statSync } from "node:fs";
 import { join, posix } from "node:path";
 import { expect, test } from "vitest";
 import { demoCopy, fingerprint, run } from "./program.js";
@@ -164,4 +165,59 @@ test("there are no groups to arrange where there is no project", async () => {
   const { code, out } = await run(root, ["arrange", "--order", "alphabet", "--json"]);
   expect(code).toBe(2);
   expect(out).toContain('"code": "NO_GROUPS"');
+});
+
+test("an app whose folders say nothing is looked at, set up, grown and arranged by its groups", async () => {
+  const root = demoCopy("orchard-phone");
+  const files = execFileSync("git", ["ls-files", "PippinRow/*/*.swift"], { cwd: root, encoding: "utf8" }).trim();
+  const told = async (...words: string[]): Promise<string> => {
+    const { code, out, err } = await run(root, words);
+    expect([code, err], words.join(" ")).toEqual([0, ""]);
+    return out;
+  };
+  await told("move", ...files.split("\n"), "PippinRow/", "--write");
+  await told("arrange", "--groups", "--as", "layer-first", "--likeliest", "--write");
+  const configuration = join(root, "steady-shelf.yaml");
+  expect(readFileSync(configuration, "utf8")).toContain("in-groups: true");
+  expect(await told("init")).toContain("Nothing to do");
+  rmSync(configuration);
+  const flat = fingerprint(root);
+  const phases = [...phasesOf(root)].map(([id, built]) => [id, built.toSorted()]);
+  expect(await told("init", "--write")).toContain("layer-first");
+  expect(readFileSync(configuration, "utf8")).toContain("in-groups: true");
+
+  expect(await told("survey")).toContain("Files stand where the project shows them");
+  expect(await told("survey", "--no-groups")).not.toContain("Files stand where");
+  expect(JSON.parse(await told("compare", "--with", "feature-first", "--json"))).toMatchObject({
+    inGroups: true,
+    tried: [{ respelled: 0 }],
+  });
+  expect(await told("explain", "PippinRow/TreeRow.swift")).toContain("PippinRow/Components/TreeRow.swift");
+  const { findings } = (await run(root, ["check", "--json"])).json() as { findings: Record<string, unknown>[] };
+  const misplaced = findings.filter(({ rule }) => rule === "outside-shelves");
+  expect(misplaced).toMatchObject([
+    { file: "PippinRow/Resources/weather.json", shownAt: "PippinRow/Supporting Files/weather.json" },
+  ]);
+
+  expect(await told("add", "screen", "frost", "--write")).toContain("+ PippinRow/FrostScreen.swift");
+  expect(await told("explain", "PippinRow/FrostScreen.swift")).toContain("PippinRow/Screens/FrostScreen.swift");
+  expect(await told("move", "PippinRow/TreeRow.swift", "PippinRow/Cards/", "--groups", "--write")).toContain(
+    "+   TreeRow",
+  );
+  expect(await told("check", "--rule", "placement")).toContain("PippinRow/Cards/TreeRow.swift");
+  const fixed = await told("arrange", "--write");
+  expect(fixed).toContain("Moved the entries of 1 file");
+  expect(existsSync(join(root, "PippinRow/TreeRow.swift"))).toBe(true);
+
+  for (const [words, says] of [
+    [["move", "README.md", "PippinRow/Cards/", "--groups"], "No group shows README.md"],
+    [["move", "PippinRow/TreeRow.swift", "PippinRow/Branch.swift", "--groups"], "keeps its name"],
+    [["move", "PippinRow/TreeRow.swift", "PippinRow/Cards/", "--groups", "--mentions"], "leave out --mentions"],
+  ] as const) {
+    const { code, err } = await run(root, words);
+    expect([code, err]).toEqual([2, expect.stringContaining(says) as string]);
+  }
+  for (let left = 4; left > 0; left -= 1) await told("undo", "--write");
+  expect(fingerprint(root)).toEqual(flat);
+  expect([...phasesOf(root)].map(([id, built]) => [id, built.toSorted()])).toEqual(phases);
 });

@@ -62,9 +62,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
   };
   const setUp =
     app.configuration?.inGroups === true
-      ? await (
-          await import("../core/change/setup/in-groups.js")
-        ).drawnInGroups(await openProject(context.store), app, draw)
+      ? await (await import("../core/change/setup/index.js")).drawnInGroups(await openProject(context.store), app, draw)
       : await draw(app);
   const { notes } = setUp;
   return carryOutSetUp(context, {

@@ -1,8 +1,8 @@
 /** `steady-shelf arrange --groups` and `--order`: the list of a project, arranged without moving a file. */
 import { featureOf, onlyApp, targetOf } from "./arrange.js";
-import { arrangeSettled } from "../core/change/arrange/index.js";
+import { arrangeSettled, decisionEdits, decisionsOf } from "../core/change/arrange/index.js";
 import { planShownList } from "../core/change/arrange/shown-list.js";
-import { asShown } from "../core/insight/shown-analysis.js";
+import { asShown, type ShownAnalysis } from "../core/insight/shown-analysis.js";
 import { knownRole } from "../core/change/setup/index.js";
 import type { ListOrder } from "../core/languages/index.js";
 import { planJson } from "../documents/plan-json.js";
@@ -29,26 +29,11 @@ export async function runArrangeGroups(options: ArrangeGroupsOptions): Promise<n
 export async function arrangeGroups({ context, analysis }: Looking, options: ArrangeGroupsOptions): Promise<number> {
   const { project } = analysis;
   const shown = asShown(analysis);
-  const analysed = onlyApp(shown);
-  const order = options.order ?? analysed.app.configuration?.groupOrder ?? [];
+  const { app } = onlyApp(shown);
+  const order = options.order ?? app.configuration?.groupOrder ?? [];
   const progress = context.progress.report;
-  // No file moves, so nothing has to be proved of moves.
-  const arranged = options.groups
-    ? arrangeSettled({
-        analysis: shown,
-        analysed,
-        target: targetOf(analysed, options.as),
-        feature: featureOf(analysed, options.feature),
-        role: options.role === undefined ? undefined : knownRole(targetOf(analysed, options.as), options.role),
-        keepNames: true,
-        takeLikeliest: options.likeliest,
-      })
-    : undefined;
-  const moves = (arranged?.units.flatMap((unit) => unit.moves) ?? []).map(({ from, to }) => ({
-    from: shown.realOf(from),
-    to,
-  }));
-  const list = await planShownList(project, moves, { order, progress });
+  const arranged = options.groups ? await arrangeShown(shown, options) : undefined;
+  const list = await planShownList(project, arranged?.moves ?? [], { order, progress, besides: arranged?.decided });
   const { as, feature, role, likeliest, groups } = options;
   return carryOutDraft(
     context,
@@ -71,7 +56,31 @@ export async function arrangeGroups({ context, analysis }: Looking, options: Arr
         groups: list.regrouped.map(({ file, from, to }) => ({ file, from, to })),
         ordered: list.ordered,
       }),
-      view: (view) => shownListView(list, { waiting: arranged?.questions.length ?? 0 }, context.screen, view),
+      view: (view) => shownListView(list, { waiting: arranged?.waiting ?? 0 }, context.screen, view),
     },
   );
+}
+
+/** What goes to which group, and what the configuration says then. No file moves, so nothing has to be proved of moves. */
+async function arrangeShown(shown: ShownAnalysis, { as, feature, role, likeliest }: ArrangeGroupsOptions) {
+  const analysed = onlyApp(shown);
+  const target = targetOf(analysed, as);
+  const request = {
+    analysis: shown,
+    analysed,
+    target,
+    feature: featureOf(analysed, feature),
+    role: role === undefined ? undefined : knownRole(target, role),
+    keepNames: true,
+    inGroups: true,
+    takeLikeliest: likeliest,
+  };
+  const { units, questions } = arrangeSettled(request);
+  const moves = units.flatMap((unit) => unit.moves);
+  const { begun, decided } = await decisionsOf(request, moves);
+  return {
+    moves: moves.map(({ from, to }) => ({ from: shown.realOf(from), to })),
+    decided: { additions: begun, edits: await decisionEdits(shown.project.tree, moves, decided) },
+    waiting: questions.length,
+  };
 }

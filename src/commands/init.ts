@@ -72,7 +72,7 @@ export async function runInit(options: InitOptions): Promise<number> {
   const input = { store, folder, stack, paths, arrangement, source: wanted.source ?? configuration?.source };
   const like =
     options.like === undefined ? undefined : exampleFrom(context, options.like, { ...wanted, configuration });
-  const isBegun = hasBegun(input, input.source ?? likelySource(input));
+  const isBegun = hasBegun(input, input.source ?? likelySource(input)) || configuration?.inGroups === true;
   // An app whose files all lie in one folder may have begun in the groups of its project.
   const looked = isBegun || hasShownList({ paths }) ? await lookAt(context, input, { configuration, like }) : {};
   const plan =

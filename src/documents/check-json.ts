@@ -3,7 +3,18 @@ import type { Finding, Repair } from "../core/insight/rules/index.js";
 import { tell } from "../wording/findings.js";
 
 /** One finding. */
-export function findingJson({ rule, severity, confidence, file, shownAt, at, what, about, repair, orElse }: Finding): object {
+export function findingJson({
+  rule,
+  severity,
+  confidence,
+  file,
+  shownAt,
+  at,
+  what,
+  about,
+  repair,
+  orElse,
+}: Finding): object {
   const { says, advice } = tell({ what });
   return {
     rule,

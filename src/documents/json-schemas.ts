@@ -28,7 +28,10 @@ export const findingSchema = z.strictObject({
   confidence: described(number, "How sure it is, from 0 to 1: 1 is read off the files, less is a judgement."),
   file: path,
   shownAt: z.optional(
-    described(text, "Where the project shows the file, by its groups, if it was judged by them and they are elsewhere."),
+    described(
+      text,
+      "Where the project shows the file, by its groups, if it was judged by them and they are elsewhere.",
+    ),
   ),
   at: z.optional(described(position, "Lines and columns from 1; the whole file is meant without it.")),
   message: text,

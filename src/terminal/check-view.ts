@@ -35,7 +35,11 @@ export function checkView(found: readonly Checked[], screen: Screen, options: Ch
     .join("\n\n");
 }
 
-function headLines(checked: readonly Checked[], { palette, width }: Screen, { isPart, inGroups }: CheckViewOptions): string[] {
+function headLines(
+  checked: readonly Checked[],
+  { palette, width }: Screen,
+  { isPart, inGroups }: CheckViewOptions,
+): string[] {
   const findings = checked.flatMap(({ fresh }) => fresh);
   const errors = findings.filter(({ severity }) => severity === "error").length;
   const warnings = findings.length - errors;
@@ -76,7 +80,9 @@ function headLines(checked: readonly Checked[], { palette, width }: Screen, { is
   );
   return [
     ...wrap(title, width).split("\n").map(paint),
-    ...[...apps, ...(inGroups === true ? [byGroups] : []), ...unplaced].flatMap((line) => wrap(line, width).split("\n")),
+    ...[...apps, ...(inGroups === true ? [byGroups] : []), ...unplaced].flatMap((line) =>
+      wrap(line, width).split("\n"),
+    ),
   ];
 }
 

@@ -59,7 +59,10 @@ export function compareView(compared: Comparison, screen: Screen): string {
     .join("\n\n");
 }
 
-function headLines({ files, features, arrangement, tried, inGroups }: Comparison, { palette, width }: Screen): string[] {
+function headLines(
+  { files, features, arrangement, tried, inGroups }: Comparison,
+  { palette, width }: Screen,
+): string[] {
   const head = `${count(files, "file")} of ${count(features, "feature")}, ${arrangement === ownArrangement ? "organised in its own way" : arrangement} today, beside ${count(tried.length, "arrangement")}.`;
   return [
     ...wrap(head, width).split("\n").map(palette.strong),

@@ -23,6 +23,9 @@ export function shownListView(
     first: [trees, regrouped.length === 0 ? orderLines(ordered, screen, options.all) : []],
     mostEdits: 3,
     notes: [
+      ...(plan.lines.length === 0 && plan.texts.length > 0
+        ? [`In ${plan.texts.map(({ file }) => file).join(", ")}, lines change their places; none is another.`]
+        : []),
       ...(regrouped.length > 0 && names.length > 0
         ? [
             `The items of ${count(names.length, "group")} come into order, too: ${names.slice(0, 6).join(", ")}${names.length > 6 ? ", …" : ""}.`,

@@ -197,7 +197,9 @@ function nextLines({ next }: Survey, { palette, width }: Screen, saysGroups: boo
   if (next.length === 0) return [];
   return [
     `  ${palette.strong("next")}`,
-    ...next.map((step) => tellStep(step, saysGroups)).flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
+    ...next
+      .map((step) => tellStep(step, saysGroups))
+      .flatMap(({ command, why }) => wrapCommand(palette.arrives(command), command, why, width)),
   ];
 }
 

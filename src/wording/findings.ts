@@ -156,6 +156,14 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: "no target builds it",
     advice: "Add it to a target in the project, delete it, or set it to `leave` under `files:`.",
   }),
+  "twin in target": ({ name, other, target }) => ({
+    says: `${target} is built of another ${name} already: ${other}`,
+    advice: "Rename one of them (`steady-shelf move` updates what points to it), or delete the copy.",
+  }),
+  "file without prefix": ({ name, prefix }) => ({
+    says: `${name} does not begin with ${prefix}, as most others do`,
+    advice: `Call it ${prefix}${name}: \`steady-shelf move\` updates what names it.`,
+  }),
   "without prefix": ({ name, prefix }) => ({
     says: `${name} does not begin with ${prefix}`,
     advice: `Rename it to ${prefix}${name}: \`steady-shelf rename\` takes its uses along.`,

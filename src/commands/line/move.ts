@@ -26,6 +26,11 @@ export const moveCommand = command({
         default: false,
         describe: "Leave stylesheet, test, story and variants where they are",
       })
+      .option("groups", {
+        type: "boolean",
+        default: false,
+        describe: "TO is a group of an Xcode project: entries go there, and no file moves",
+      })
       .option("mentions", mentions)
       .option("all", all)
       .option("accept-different", acceptDifferent)
@@ -36,7 +41,13 @@ export const moveCommand = command({
           throw new UsageError("Give either paths or --plan, not both.");
         if (typed.plan === undefined && typed.paths.length < 2)
           throw new UsageError("Name what to move, and where to: move FROM… TO.");
+        const other = (["plan", "save"] as const).find((name) => typed[name] !== undefined);
+        if (typed.groups && (other !== undefined || typed.mentions))
+          throw new UsageError(`--groups moves no file; leave out --${other ?? "mentions"}.`);
         return checkCommit(typed);
       }),
-  run: (typed) => import("../move.js").then(({ runMove }) => runMove(typed)),
+  run: ({ groups, ...typed }) =>
+    groups
+      ? import("../move-groups.js").then(({ runMoveGroups }) => runMoveGroups(typed))
+      : import("../move.js").then(({ runMove }) => runMove(typed)),
 });

@@ -224,8 +224,13 @@ export const catalogue = {
   },
   NO_GROUPS: {
     refusal: "usage",
-    what: () => "There is no list of groups here to arrange: no project of Xcode lies in this folder.",
-    next: () => "Leave out --groups and --order, and folders are arranged.",
+    what: () => "There is no list of groups here: no project of Xcode lies in this folder.",
+    next: () => "Leave out --groups and --order (or `in-groups` in steady-shelf.yaml), and folders count.",
+  },
+  NOT_SHOWN: {
+    refusal: "usage",
+    what: ({ path }) => `No group shows ${path}, so there is no entry that could go elsewhere.`,
+    next: () => "Add it to the project first: `steady-shelf check --rule unlisted-file` finds such files.",
   },
   TYPE_ONLY: {
     refusal: "usage",

@@ -1,3 +1,4 @@
+export { builtBy, namesakes, type Built } from "./built.js";
 export { gives, givenBy, type Given } from "./given.js";
 export { stronglyConnected } from "./circles.js";
 export { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";

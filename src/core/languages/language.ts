@@ -153,6 +153,8 @@ export interface Language {
   scriptExtension?(text: string): Promise<string>;
   /** Says which of its files belong together, where a name needs no import to be known in another file. */
   libraries?(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership>;
+  /** Whether a file that declares no type is called as the app's types are: by the app's own letters. */
+  isCalledLikeTypes?(path: ProjectPath): boolean;
   /** Another language whose types its texts name, without declaring any: it is asked where its files belong. */
   readonly namesTypesOf?: string;
   /**

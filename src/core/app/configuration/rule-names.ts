@@ -40,6 +40,7 @@ export const ruleTable = {
   "path-case": { group: "references", severity: "error" },
   "long-relative-path": { group: "references", severity: "warning", most: 2 },
   "unlisted-file": { group: "references", severity: "warning" },
+  "twin-name": { group: "references", severity: "error" },
   "unused-asset": { group: "assets", severity: "warning" },
   "duplicate-asset": { group: "assets", severity: "warning" },
   "missing-density": { group: "assets", severity: "warning" },

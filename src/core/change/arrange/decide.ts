@@ -13,7 +13,7 @@ export interface Decided extends Decisions {
 /** What decisions change in configurations; keys of `files:` that name a file which moves follow it. */
 export async function decisionEdits(
   tree: SourceTree,
-  moves: readonly Move[],
+  moves: readonly Pick<Move, "from" | "to">[],
   decided: readonly Decided[],
 ): Promise<DraftEdit[]> {
   if (decided.length === 0) return [];

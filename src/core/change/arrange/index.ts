@@ -5,6 +5,7 @@ export type { Doubtful, MoveGround, StayGround } from "./grounds.js";
 export {
   measureArranging,
   arrangeSettled,
+  decisionsOf,
   planArranging,
   settleFeatures,
   type ArrangedPlan,

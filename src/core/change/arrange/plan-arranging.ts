@@ -23,6 +23,8 @@ export interface ArrangingRequest extends ArrangeRequest {
   readonly publicIndex?: boolean;
   /** Respell what documents and lists name, too. */
   readonly mentions?: boolean;
+  /** Shelves are groups: files stand where a list shows them, and none moves. */
+  readonly inGroups?: boolean;
   readonly progress?: Progress;
   /** What `settleFeatures` gave before, for an arrangement that asks the same. */
   readonly settled?: Settled | undefined;
@@ -258,9 +260,9 @@ function spoiledBy(plan: Blamed, { units }: Arranging): Map<ProjectPath, Blame> 
  * The configuration says from now on what the app is and what was answered, and follows the files that it names. Where there
  * is none, one is begun.
  */
-async function decisionsOf(
-  { analysis, analysed, target, answers }: ArrangingRequest,
-  moves: readonly Move[],
+export async function decisionsOf(
+  { analysis, analysed, target, answers, inGroups }: ArrangingRequest,
+  moves: readonly Pick<Move, "from" | "to">[],
 ): Promise<{ readonly begun: readonly Addition[]; readonly decided: readonly Decided[] }> {
   const { configuration, folder, layout } = analysed.app;
   const { arrangement } = target.decision;
@@ -271,7 +273,7 @@ async function decisionsOf(
     if (moves.length + files.size === 0) return nothingDecided;
     const { editConfiguration } = await import("../../app/configuration/edit-configuration.js");
     const words = wordsUsed(target.decision.words ?? {}, target.layout);
-    const text = configurationText({ ...target.decision, words, names: namesUsed(target) });
+    const text = configurationText({ ...target.decision, words, names: namesUsed(target), inGroups });
     const path = inFolder(folder, configurationFile);
     return {
       begun: [{ path, text: editConfiguration(text, { files }), means: [], why: "configuration" }],
@@ -281,7 +283,11 @@ async function decisionsOf(
   // One that git ignores is somebody's own; it is left to them.
   if (!analysis.project.tree.has(configuration.file)) return nothingDecided;
   const isOther = configuration.arrangement !== arrangement && layout.arrangement !== target.layout.arrangement;
-  return { begun: [], decided: [{ file: configuration.file, ...(isOther && { arrangement }), files }] };
+  const isNew = inGroups === true && configuration.inGroups !== true;
+  return {
+    begun: [],
+    decided: [{ file: configuration.file, ...(isOther && { arrangement }), ...(isNew && { inGroups: true }), files }],
+  };
 }
 
 /** The user's own patterns, without those of roles that have no shelf. */

@@ -3,7 +3,7 @@
  * name, and the items of groups come into an order.
  */
 import { planDraft, type Plan } from "../plan/index.js";
-import type { Claim, Draft } from "../draft.js";
+import { draftOf, type Claim, type Draft, type DraftParts } from "../draft.js";
 import {
   languagesInUse,
   type ListOrder,
@@ -56,14 +56,28 @@ export async function shapeDraft(
   };
 }
 
+/** What planning a list may be told. */
+export interface ShownListOptions {
+  readonly order: readonly ListOrder[];
+  readonly progress?: Progress;
+  /** What else changes: the configuration says what was decided. */
+  readonly besides?: Pick<DraftParts, "edits" | "additions"> | undefined;
+}
+
+function withDecisions(list: Draft, { edits, made, claims }: Draft): Draft {
+  return { ...list, edits: [...list.edits, ...edits], made, claims: [...list.claims, ...claims] };
+}
+
 /** Plans and proves it. `moves` says where files would go if they did. */
 export async function planShownList(
   project: Project,
   moves: readonly { readonly from: ProjectPath; readonly to: ProjectPath }[],
-  { order, progress }: { readonly order: readonly ListOrder[]; readonly progress?: Progress },
+  { order, progress, besides }: ShownListOptions,
 ): Promise<ShownList> {
   const shown = new Map(moves.map(({ from, to }) => [from, to]));
-  const { draft, regrouped, ordered } = await shapeDraft(project.tree, { shown, order });
+  const shaped = await shapeDraft(project.tree, { shown, order });
+  const { regrouped, ordered } = shaped;
+  const draft = besides ? withDecisions(shaped.draft, draftOf(project.tree, { moves: [], ...besides })) : shaped.draft;
   const plan = await planDraft(project, draft, progress ? { progress } : {});
   return { plan, regrouped, ordered };
 }

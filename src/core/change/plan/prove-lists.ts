@@ -2,9 +2,8 @@
  * The proof for lists of what is built: a project or package says which files a target is made of, one by one or by whole folders.
  * Each file has to be built into the same targets as before, however that is said then.
  */
-import { filesMeant, type Resolver } from "../../graph/index.js";
+import { builtBy, namesakes, type Built, type Resolver } from "../../graph/index.js";
 import { languageFor, type Extraction, type Reference, type Resolution } from "../../languages/index.js";
-import { addTo } from "../../base/grouping.js";
 import { comparePaths, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Difference, NewText } from "./plan.js";
@@ -82,49 +81,8 @@ function* twice(
   for (const [path, target] of namesakes(then)) if (!known.has(path)) yield [path, target];
 }
 
-/** Every file whose name another file of a target has as well. */
-function* namesakes(built: Built): Iterable<readonly [ProjectPath, string]> {
-  const byName = new Map<string, ProjectPath[]>();
-  for (const [path, targets] of built)
-    if (languageFor(path)?.hasUniqueNames === true)
-      for (const target of targets) addTo(byName, `${target}\n${nameOf(path)}`, path);
-  for (const [key, paths] of byName)
-    if (paths.length > 1) for (const path of paths) yield [path, key.slice(0, key.indexOf("\n"))];
-}
-
-/** For each file the targets into which it is built. */
-type Built = ReadonlyMap<ProjectPath, ReadonlySet<string>>;
-
 const none: ReadonlySet<string> = new Set();
 
 function meantThen(resolver: Resolver, from: ProjectPath, reference: Reference): Resolution {
   return resolver.resolve(from, reference);
-}
-
-/** For each file the targets into which it is built. What is an exception to a folder is the other way round. */
-function builtBy(
-  references: readonly Reference[],
-  meaning: (reference: Reference, index: number) => Resolution | undefined,
-  paths: readonly ProjectPath[],
-): Built {
-  const built = new Map<ProjectPath, Set<string>>();
-  const of = (path: ProjectPath): Set<string> => {
-    const there = built.get(path) ?? new Set<string>();
-    built.set(path, there);
-    return there;
-  };
-  const exceptions: (readonly [ProjectPath, string])[] = [];
-  references.forEach((reference, index) => {
-    const meant = meaning(reference, index);
-    if (!meant || (reference.listed ?? []).length === 0) return;
-    for (const { target, step } of reference.listed ?? [])
-      for (const path of filesMeant(reference, meant, paths))
-        if (step === "membershipExceptions") exceptions.push([path, target]);
-        else if (!/^[a-z]/.test(step)) of(path).add(target);
-  });
-  for (const [path, target] of exceptions) {
-    const targets = of(path);
-    if (!targets.delete(target)) targets.add(target);
-  }
-  return built;
 }

@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { isRole, readStack, type Role } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
+import { nameOf } from "../../base/paths.js";
 import { readName } from "../../base/names/index.js";
 import { openProject } from "../../app/index.js";
 import type { FileStore } from "../../files/index.js";
@@ -78,11 +79,36 @@ describe("the right place and name, whatever is typed", () => {
         "src/Features/Weather/Domain/Repositories/FrostRepository.swift",
       ],
     ],
+    ["uikit", "layer-first", "screen harvest", ["src/Controllers/HarvestViewController.swift"]],
+    ["uikit", "mvvm", "view-model harvest", ["src/ViewModels/HarvestViewModel.swift"]],
     ["wpf", "mvvm", "screen harvest", ["src/Views/HarvestView.xaml", "src/Views/HarvestView.xaml.cs"]],
     ["sass", "stylesheet-sections", "component TreeCard", ["src/components/_tree-card.scss"]],
     ["sass", "stylesheet-sections", "style winter --shelf themes", ["src/themes/_winter.scss"]],
   ])("%s, %s: add %s", async (stack, arrangement, words, paths) => {
     expect(await added(appOf(stack, arrangement), words)).toEqual(paths);
+  });
+
+  test.each([
+    ["screen harvest", ["src/Controllers/PRHarvestViewController.swift"]],
+    ["screen PRHarvestViewController", ["src/Controllers/PRHarvestViewController.swift"]],
+    ["component promise badge", ["src/Views/PRPromiseBadgeView.swift"]],
+    [
+      "repository frost --feature weather",
+      ["src/Repositories/PRFrostLocalRepository.swift", "src/Repositories/PRFrostRepository.swift"],
+    ],
+    ["translation de", ["src/Localization/De.strings"]],
+  ])("with the app's own letters: add %s", async (words, paths) => {
+    const app = appOf("uikit", "layer-first", {}, "class-prefix: PR\n");
+    const plan = await carriedOut(
+      app.store as FileStore,
+      draftAddition(app, requestOf(words.replace(/ --feature.*/, ""))),
+    );
+    expect(plan.made.map(({ path }) => path)).toEqual(paths);
+    for (const { path, text } of plan.made)
+      if (path.endsWith(".swift"))
+        expect(text).toMatch(new RegExp(`(?:class|protocol) ${nameOf(path).split(".")[0] ?? ""}\\b`));
+    const [local] = plan.made;
+    if (plan.made.length > 1) expect(local?.text).toContain("extension PRFrostLocalRepository: PRFrostRepository {");
   });
 
   test.each([

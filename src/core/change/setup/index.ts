@@ -1,3 +1,4 @@
+export { drawnInGroups } from "./in-groups.js";
 export { draftAddition, draftFeature } from "./add.js";
 export type { AddRequest } from "./adding.js";
 export { SetupDraft, type SetUp } from "./setup-draft.js";

@@ -203,6 +203,17 @@ describe("how an app is built", () => {
     expect((await likelyStack(store, at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
   });
 
+  test.each([
+    [["App/AppDelegate.swift", "App/TreesViewController.swift"], "uikit"],
+    [["App/AppDelegate.m", "App/PRTreesController.m", "App/Row.swift"], "uikit"],
+    [["App/AppDelegate.swift", "App/OrchardApp.swift", "App/MapController.swift"], "swiftui"],
+    [["App/TreesViewController.swift", "App/TreesView.swift"], "swiftui"],
+    [[], "swiftui"],
+  ])("an Xcode project is of what its files are called after: %j", async (paths, stack) => {
+    const store = new MemoryStore({ "Orchard.xcodeproj/project.pbxproj": "" });
+    expect((await likelyStack(store, at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
+  });
+
   test.each<[Files, string]>([
     [{ "package.json": '{ "name": "@orchard/pippin-row" }' }, "PippinRow"],
     [{ "pubspec.yaml": "name: pippin_row\n" }, "PippinRow"],

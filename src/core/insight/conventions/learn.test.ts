@@ -91,6 +91,23 @@ describe("what is learnt", () => {
     expect(files - explained).toBe(2);
   });
 
+  test("a shelf of storyboards is for those alone, so that what is written goes to the code", async () => {
+    const controllers = letters.map((letter) => `Row${letter}ViewController`);
+    const files = {
+      "Orchard.xcodeproj/project.pbxproj": "",
+      ...Object.fromEntries(
+        controllers.map((name) => [`src/Pages/${name}.swift`, `import UIKit\nclass ${name}: UIViewController {}\n`]),
+      ),
+      ...Object.fromEntries(letters.map((letter) => [`src/Storyboards/Row${letter}.storyboard`, "<document/>"])),
+    };
+    const [app] = (await analyse(new MemoryStore(files), { standing: at("") })).apps;
+    const found = app?.conventions?.shelves.map(({ data }) => [data.at, data.holds, data.extensions]);
+    expect(found).toEqual([
+      ["Pages", "screen", undefined],
+      ["Storyboards", "screen", [".storyboard"]],
+    ]);
+  });
+
   test("a folder within a folder of the same is no shelf of its own, one of another role is", async () => {
     const deep = Object.fromEntries(
       letters.flatMap((letter) => [

@@ -99,6 +99,8 @@ export interface CaseDetails {
     readonly alias: string;
   };
   "in no target": object;
+  "file without prefix": { readonly name: string; readonly prefix: string };
+  "twin in target": { readonly name: string; readonly other: string; readonly target: string };
   "without prefix": { readonly name: string; readonly prefix: string };
   "without suffix": { readonly name: string; readonly suffix: string };
   "in no group": { readonly name: string };

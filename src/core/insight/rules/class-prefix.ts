@@ -1,4 +1,5 @@
 import { beginsWithPrefix } from "../../base/names/index.js";
+import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { languageFor } from "../../languages/index.js";
 import { typesOfApp, type AppType } from "./type-names.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
@@ -30,8 +31,27 @@ export const classPrefix: Rule = {
         what: { code: "without prefix", name, prefix },
         repair: { kind: "rename", name, to: prefix + name, isSure: false },
       } satisfies Found;
+    yield* filesWithout(context, prefix);
   },
 };
+
+/** Files that are called as types are, where most of those have the letters. */
+function* filesWithout({ entries, tree }: RuleContext, prefix: string): Iterable<Found> {
+  const files = entries.filter(({ path }) => languageFor(path)?.isCalledLikeTypes?.(path) === true);
+  const without = files.filter(({ path }) => !beginsWithPrefix(nameOf(path), prefix));
+  const share = 1 - without.length / files.length;
+  if (share < partly) return;
+  for (const { path } of without) {
+    const to = inFolder(folderOf(path), prefix + nameOf(path));
+    const repair = { kind: "move", moves: [{ from: path, to }], isSure: false } as const;
+    yield {
+      file: path,
+      confidence: share,
+      what: { code: "file without prefix", name: nameOf(path), prefix },
+      ...(!tree.has(to) && { repair }),
+    };
+  }
+}
 
 /** The letters that an app shows by its types, or by what its project says if they agree; nothing where too few do. */
 export function shownPrefix(

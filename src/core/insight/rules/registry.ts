@@ -24,6 +24,7 @@ import { importNotAllowed } from "./import-not-allowed.js";
 import { vagueName } from "./vague-name.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
+import { twinName } from "./twin-name.js";
 import { unlistedFile } from "./unlisted-file.js";
 import { classPrefix } from "./class-prefix.js";
 import { typeSuffix } from "./type-suffix.js";
@@ -57,6 +58,7 @@ export const rules: readonly Rule[] = [
   pathCase,
   longRelativePath,
   unlistedFile,
+  twinName,
   unusedAsset,
   duplicateAsset,
   missingDensity,

@@ -94,9 +94,15 @@ const cases: readonly Case[] = [
           `struct ${name} {}\n`,
         ]),
       ),
+      "src/Screens/Main.storyboard": "<document/>",
+      "src/Screens/PRTrees.storyboard": "<document/>",
+      "src/Screens/Rota.storyboard": "<document/>",
     },
-    says: ["src/Models/Harvest.swift:1:8 Harvest does not begin with PR"],
-    right: { "src/Models/Harvest.swift": undefined },
+    says: [
+      "src/Models/Harvest.swift:1:8 Harvest does not begin with PR",
+      "src/Screens/Rota.storyboard Rota.storyboard does not begin with PR, as most others do",
+    ],
+    right: { "src/Models/Harvest.swift": undefined, "src/Screens/Rota.storyboard": undefined },
   },
   {
     rule: "type-suffix",
@@ -337,6 +343,17 @@ const cases: readonly Case[] = [
     },
     says: ["src/Components/OldLeaf.swift no target builds it"],
     right: { "src/Components/OldLeaf.swift": undefined },
+  },
+  {
+    rule: "twin-name",
+    files: {
+      "steady-shelf.yaml": configuration().replace("react-web", "swiftui"),
+      "src/Components/Leaf.swift": "struct Leaf {}",
+      "src/Components/old/Leaf.swift": "struct OldLeaf {}",
+      "Package.swift": 'let package = Package(name: "Orchard", targets: [.target(name: "Orchard", path: "src")])',
+    },
+    says: ["src/Components/old/Leaf.swift Orchard is built of another Leaf.swift already: src/Components/Leaf.swift"],
+    right: { "src/Components/old/Leaf.swift": undefined, "src/Components/OldLeaf.swift": "struct OldLeaf {}" },
   },
   {
     rule: "unused-asset",

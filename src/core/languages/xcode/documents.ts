@@ -87,11 +87,13 @@ function extractWorkspace(text: string): Extraction {
 /** `ReferencedContainer = "container:Orchard.xcodeproj"`: from the folder around the project or workspace that has the scheme. */
 function extractScheme(text: string): Extraction {
   const container = /(\bReferencedContainer\s*=\s*"container:)([^"]+)"/g;
+  const plan = /(<TestPlanReference\s+reference\s*=\s*"container:)([^"]+)"/g;
   const storeKit = /(<StoreKitConfigurationFileReference\s+identifier\s*=\s*")([^"]+)"/g;
   return (
     conflictIn(text) ??
     found([
       ...attributes(text, container, () => ({ kind: "setting", lookup: "xcode container" })),
+      ...attributes(text, plan, () => ({ kind: "setting", lookup: "xcode container" })),
       ...attributes(text, storeKit, () => ({ kind: "setting", lookup: "xcode container", inside: "project" })),
     ])
   );
@@ -233,7 +235,12 @@ export const xcodeDocuments: readonly Language[] = [
   documentOf("xcode configuration", [".xcconfig"], extractConfiguration),
   documentOf("xcode workspace", [".xcworkspacedata"], extractWorkspace),
   namingClasses(documentOf("xcode scheme", [".xcscheme"], extractScheme), classesOfScheme),
-  namingClasses(documentOf("interface builder", [".storyboard", ".xib"], extractInterface), classesOfInterface),
+  {
+    ...namingClasses(documentOf("interface builder", [".storyboard", ".xib"], extractInterface), classesOfInterface),
+    // A nib has the name of its class, and two storyboards that of their template.
+    isCalledLikeTypes: (path) =>
+      path.endsWith(".storyboard") && !/(?:^|\/)(?:Main|LaunchScreen)\.storyboard$/.test(path),
+  },
   namingClasses(documentOf("property list", [".plist", ".entitlements"], extractList), classesOfList),
   {
     ...namingClasses(

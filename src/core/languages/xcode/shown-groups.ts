@@ -2,7 +2,7 @@
  * The list that people see in the IDE, arranged without moving a file: entries go into groups that stand for no folder, and the items of
  * each group come into an order. Only the lines of groups change, and what entries say of their own path and name.
  */
-import { foldersAbove, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { ListShape, ListTree, ShownEntry } from "../language.js";
 import { parentOf } from "./group-order.js";
@@ -134,7 +134,8 @@ class Showing {
     const goes = inside === undefined ? undefined : shown.get(inside);
     if (inside === undefined || goes === undefined) return undefined;
     // What lies in a folder that is one thing goes with it; a translation, with the folder of its language.
-    const up = inside.slice(full.length).split("/").length - 1 + (object.isa === "PBXVariantGroup" ? 1 : 0);
+    const isInLanguage = object.isa === "PBXVariantGroup" && folderOf(goes).endsWith(".lproj");
+    const up = inside.slice(full.length).split("/").length - 1 + (isInLanguage ? 1 : 0);
     const to = up === 0 ? goes : (foldersAbove(goes)[up - 1] ?? goes);
     const own = this.#own(to);
     return own === undefined ? undefined : [full, own];
