@@ -210,13 +210,14 @@ test("an app whose folders say nothing is looked at, set up, grown and arranged 
   expect(existsSync(join(root, "PippinRow/TreeRow.swift"))).toBe(true);
 
   for (const [words, says] of [
-    [["move", "README.md", "PippinRow/Cards/", "--groups"], "No group shows README.md"],
     [["move", "PippinRow/TreeRow.swift", "PippinRow/Branch.swift", "--groups"], "keeps its name"],
     [["move", "PippinRow/TreeRow.swift", "PippinRow/Cards/", "--groups", "--mentions"], "leave out --mentions"],
   ] as const) {
     const { code, err } = await run(root, words);
     expect([code, err]).toEqual([2, expect.stringContaining(says) as string]);
   }
+  const unlisted = await run(root, ["move", "README.md", "PippinRow/Cards/", "--groups", "--json"]);
+  expect([unlisted.code, unlisted.json()]).toMatchObject([2, { error: { code: "NOT_SHOWN" } }]);
   for (let left = 4; left > 0; left -= 1) await told("undo", "--write");
   expect(fingerprint(root)).toEqual(flat);
   expect([...phasesOf(root)].map(([id, built]) => [id, built.toSorted()])).toEqual(phases);

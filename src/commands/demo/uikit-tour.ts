@@ -38,7 +38,15 @@ export const uiKitApp: Tour = {
       say: "Features in the list alone: groups without folders, and no file moves.",
       run: ["arrange", "--groups", "--as", "feature-first", "--likeliest", "--write"],
     },
+    {
+      say: "From now on shelves are groups. A new screen lies with its neighbours on the disk, and is shown on its shelf.",
+      run: ["add", "screen", "frost", "--feature", "weather", "--write"],
+    },
+    {
+      say: "And what does the app look like, as the team sees it?",
+      run: ["survey"],
+    },
   ],
   judge: "nobody",
-  undo: 6,
+  undo: 7,
 };

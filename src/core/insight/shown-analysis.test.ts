@@ -137,7 +137,7 @@ describe("an app as its list shows it", () => {
   });
 
   test("is nothing without a list", async () => {
-    const { [path]: _, ...bare } = files;
+    const bare = Object.fromEntries(Object.entries(files).filter(([file]) => file !== path));
     const analysis = await analyse(new MemoryStore(bare), { standing: at("") });
     expect(() => asShown(analysis)).toThrow(expect.objectContaining({ code: "NO_GROUPS" }) as Error);
     expect(isOrderedByGroups(analysis)).toBe(false);
