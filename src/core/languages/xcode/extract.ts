@@ -1,5 +1,5 @@
 /** What a project file names: files in groups, folders that are built whole, build settings, inputs of scripts, local packages. */
-import type { Extraction, ListedUnder, Reference } from "../reading.js";
+import type { ComputedReference, Extraction, ListedUnder, Reference } from "../reading.js";
 import { namesInSetting, pathsInSetting, pathsInShell } from "./build-settings.js";
 import {
   folderOfGroup,
@@ -20,7 +20,21 @@ export function extractProject(text: string): Extraction {
     return { references: [], computed: [], reading: "not read", problem: { offset, message } };
   }
   const references = [...shown(project), ...settings(project), ...scripts(project), ...packages(project)];
-  return { references: references.sort((a, b) => a.start - b.start), computed: [], reading: "whole" };
+  return { references: references.sort((a, b) => a.start - b.start), computed: unplaced(project), reading: "whole" };
+}
+
+/** Trees whose folders are no part of any checkout. Source: Xcode's "source trees" of tools and products. */
+const toolTrees = new Set(["SDKROOT", "BUILT_PRODUCTS_DIR", "DEVELOPER_DIR", "PLATFORM_DIR", ""]);
+
+/** Entries whose paths count from a place that only one machine knows: absolute ones, and those of a source tree of somebody's own. */
+function unplaced({ nodes }: XcodeProject): ComputedReference[] {
+  return [...nodes.values()].flatMap(({ path, base, object, parent }): ComputedReference[] => {
+    if (!path || (base !== undefined && !path.value.startsWith("/"))) return [];
+    let tree = textOf(object.body, "sourceTree")?.value ?? "";
+    for (let at = parent; tree === "<group>" && at; at = at.parent)
+      tree = textOf(at.object.body, "sourceTree")?.value ?? "";
+    return toolTrees.has(tree) ? [] : [{ start: path.start, end: path.end, head: "" }];
+  });
 }
 
 /** A reference at a text of the list. Its quotes are part of it, because whether there are any depends on what is in them. */

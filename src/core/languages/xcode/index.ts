@@ -89,6 +89,7 @@ export const xcode: Language = {
   bundles,
   keepsName,
   lookups: xcodeLookups,
+  headLookup: "xcode file",
   prepare: () => Promise.resolve(),
   extract: extractProject,
   outline: plainOutline,

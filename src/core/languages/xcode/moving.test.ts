@@ -488,3 +488,24 @@ describe("moves in a project", () => {
     expect(back.proof.different).toEqual([]);
   });
 });
+
+test.each([
+  [
+    "an absolute path",
+    { name: "Away", path: "/Users/me/Orchard/Views", sourceTree: "<absolute>", children: ["Tree.swift"] },
+  ],
+  ["a source tree of somebody's own", { name: "Away", path: "Views", sourceTree: "ORCHARD", children: ["Tree.swift"] }],
+])("an entry below %s may be what moves: that is no proof", async (_, away) => {
+  const files = { ...onDisk, [projectPath]: projectText({ groups: [views, away], targets: { Orchard: ["*"] } }) };
+  const { proof } = await planOf(files, ["Orchard/Views/Tree.swift > Orchard/Models/Tree.swift"]);
+  expect(proof.gaps.map(({ file, reason }) => [file, reason])).toEqual([[projectPath, "computed"]]);
+  const other = await planOf(files, ["Orchard/Views/Twig.swift > Orchard/Models/Twig.swift"]);
+  expect(other.proof.outcome).toBe("holds");
+});
+
+test("what comes with the tools is nobody's file", async () => {
+  const tools = { name: "Frameworks", path: "System/Tree.swift", sourceTree: "SDKROOT" };
+  const files = { ...onDisk, [projectPath]: projectText({ groups: [views, tools], targets: { Orchard: ["*"] } }) };
+  const { proof } = await planOf(files, ["Orchard/Views/Tree.swift > Orchard/Models/Tree.swift"]);
+  expect(proof.outcome).toBe("holds");
+});
