@@ -74,10 +74,11 @@ export async function runInit(options: InitOptions): Promise<number> {
     options.like === undefined ? undefined : exampleFrom(context, options.like, { ...wanted, configuration });
   const isBegun = hasBegun(input, input.source ?? likelySource(input)) || configuration?.inGroups === true;
   // An app whose files all lie in one folder may have begun in the groups of its project.
-  const looked = isBegun || hasShownList({ paths }) ? await lookAt(context, input, { configuration, like }) : {};
+  const looked: Looked =
+    isBegun || hasShownList({ paths }) ? await lookAt(context, input, { configuration, like }) : {};
   const plan =
     isBegun || looked.inGroups === true
-      ? draftBegunApp(input, { alias: options.alias, ...looked })
+      ? draftBegunApp({ ...input, paths: looked.paths ?? paths }, { alias: options.alias, ...looked })
       : await planNew(context, { ...wanted, stack, arrangement, configuration });
   return carryOutSetUp(context, {
     setUp: plan.setUp,
@@ -88,15 +89,18 @@ export async function runInit(options: InitOptions): Promise<number> {
   });
 }
 
+/** An app that was looked at, and its files where they stand: as they lie, or as they are shown. */
+type Looked = Omit<BegunApp, "alias"> & { readonly paths?: readonly ProjectPath[] };
+
 /** The app as it is, unless somebody says what it is to be. */
 async function lookAt(
   { store, standing, progress }: Context,
-  { arrangement, source, stack }: FitInput,
+  { arrangement, source, stack, folder }: FitInput,
   {
     configuration,
     like,
   }: { readonly configuration: Configuration | undefined; readonly like: ProjectPath | undefined },
-): Promise<Omit<BegunApp, "alias">> {
+): Promise<Looked> {
   const isOwn = arrangement === ownArrangement || like !== undefined;
   if ((arrangement !== undefined && !isOwn) || configuration) return {};
   const { analyse } = await import("../core/insight/analysis.js");
@@ -113,7 +117,7 @@ async function lookAt(
   const { apps, graph } = inGroups ? asShown(onDisk) : onDisk;
   const [analysed] = apps;
   const entries = [...(analysed?.catalogue.entries.values() ?? [])];
-  return { analysed, inGroups, classPrefix: shownPrefix({ entries, graph }) };
+  return { analysed, inGroups, classPrefix: shownPrefix({ entries, graph }), paths: graph.tree.filesBelow(folder) };
 }
 
 /** What stands in the history: what was decided, as it could be typed again. */

@@ -6,7 +6,7 @@ import { nearestConfiguration, readConfiguration, type Configuration } from "./c
 import type { FileReader } from "../files/index.js";
 import { openApp, type App } from "./app.js";
 import { likelyStack } from "./detect-stack.js";
-import { bestFit, usualSource, type Fit } from "./fit.js";
+import { bestFit, usualSource, type Fit, type FitInput } from "./fit.js";
 import { likelyLanguage } from "./likely-language.js";
 
 /** An app that was found. */
@@ -44,13 +44,33 @@ export async function findApp(store: FileReader, standing: ProjectPath, hints: F
     return { app: openApp(store, { folder, stack: name, source, arrangement, configuration }), guessed: false };
   }
   const paths = await filesHere();
-  const fit = bestFit({ store, folder, stack, paths, source: configuration?.source ?? hints.source });
-  const arrangement = hints.isOwn !== true && fits(fit) ? fit.arrangement : ownArrangement;
-  const language = configuration?.language ?? likelyLanguage(store, folder, paths);
+  const source = configuration?.source ?? hints.source;
   return {
-    app: openApp(store, { ...fit, arrangement, words: fit.allWords, folder, stack: name, language, configuration }),
+    app: likeliestApp(store, { folder, stack, paths, source, configuration, isOwn: hints.isOwn }),
     guessed: true,
   };
+}
+
+/** What an app is guessed by that names no arrangement. */
+export interface Guessing extends Omit<FitInput, "store" | "arrangement"> {
+  readonly configuration: Configuration | undefined;
+  readonly isOwn?: boolean | undefined;
+}
+
+/** The app under the arrangement that fits best, or under its own. */
+export function likeliestApp(store: FileReader, { folder, stack, paths, source, configuration, isOwn }: Guessing): App {
+  const fit = bestFit({ store, folder, stack, paths, source });
+  const arrangement = isOwn !== true && fits(fit) ? fit.arrangement : ownArrangement;
+  const language = configuration?.language ?? likelyLanguage(store, folder, paths);
+  return openApp(store, {
+    ...fit,
+    arrangement,
+    words: fit.allWords,
+    folder,
+    stack: stack.name,
+    language,
+    configuration,
+  });
 }
 
 /** An arrangement that ships is an app's own only if so many of its files lie on the shelves. */

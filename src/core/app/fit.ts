@@ -179,6 +179,18 @@ function ownWords(stack: StackData, paths: readonly ProjectPath[], root: Project
   return words;
 }
 
+/** Hardly an app begins in more files than these. */
+const mostEntries = 12;
+
+/** Whether more code lies in a source root itself than begins an app: then it is where all sorts of files lie. */
+export function isCrowdedRoot(
+  paths: readonly ProjectPath[],
+  root: ProjectPath,
+  stack: Pick<StackData, "code">,
+): boolean {
+  return paths.filter((path) => folderOf(path) === root && isMainCode(nameOf(path), stack)).length > mostEntries;
+}
+
 interface LayOver extends FitInput {
   readonly name: string;
   readonly source: string;
@@ -202,9 +214,13 @@ function layOver(input: LayOver): Laid {
   const layout = layoutWith({});
   const on: ProjectPath[] = [];
   const off: ProjectPath[] = [];
+  const isCrowded = isCrowdedRoot(paths, root, stack);
   for (const path of paths) {
     const standing = layout.standingOf(path);
-    const isOn = standing !== undefined && (standing.shelf.holds.length > 0 || /^index\.\w+$/.test(nameOf(path)));
+    const isOn =
+      standing !== undefined &&
+      !(isCrowded && folderOf(path) === root) &&
+      (standing.shelf.holds.length > 0 || /^index\.\w+$/.test(nameOf(path)));
     (isOn ? on : off).push(path);
   }
   return { ...input, layoutWith, layout, on, off };

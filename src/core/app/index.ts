@@ -12,7 +12,7 @@ export {
 } from "./companions.js";
 export { detectStacks, likelyStack, type FoundStack } from "./detect-stack.js";
 export { foundByPlace } from "./found-by-place.js";
-export { filesOfApp, findApp, stackUnsure, type FindAppHints, type FoundApp } from "./find-app.js";
+export { filesOfApp, findApp, likeliestApp, stackUnsure, type FindAppHints, type FoundApp } from "./find-app.js";
 export {
   bestFit,
   isMainCode,
@@ -23,6 +23,7 @@ export {
   wordsUsed,
   type Fit,
   type FitInput,
+  isCrowdedRoot,
 } from "./fit.js";
 export { leadersOf } from "./leaders.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";

@@ -2,6 +2,7 @@
  * An app as the list shows it that people see in their IDE: groups count as folders, whatever lies where on the disk. Shelves,
  * findings and arrangements are then those of the list.
  */
+import { likeliestApp, type App } from "../app/index.js";
 import { ShelfError } from "../base/errors.js";
 import type { ProjectPath } from "../base/paths.js";
 import { relocated, type SourceTree } from "../files/index.js";
@@ -53,7 +54,16 @@ export function asShown(analysis: Analysis): ShownAnalysis {
   const shownOf = (path: ProjectPath): ProjectPath => places.get(path) ?? path;
   const history = analysis.history?.map((commit) => commit.map(shownOf));
   const shown = graph.standingAt(relocated(project.tree, places), places);
-  return { ...judgedAnew({ ...analysis, history }, shown), realOf: (path) => real.get(path) ?? path, shownOf };
+  const apps = analysis.apps.map((app) =>
+    app.guessed ? { ...app, unlearnt: guessedAgain(app.app, shown.tree) } : app,
+  );
+  return { ...judgedAnew({ ...analysis, apps, history }, shown), realOf: (path) => real.get(path) ?? path, shownOf };
+}
+
+/** An app that no configuration speaks for, as it fits by where files are shown. */
+function guessedAgain({ folder, stack, configuration, decision }: App, tree: SourceTree): App {
+  const paths = tree.filesBelow(folder);
+  return likeliestApp(tree.store, { folder, stack, paths, configuration, source: decision.source });
 }
 
 /** Where files are shown that are shown elsewhere than they lie, each at a place of its own. */

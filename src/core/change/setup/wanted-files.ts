@@ -1,5 +1,5 @@
 /** Which files a request means: their shelves, folders and names. Nothing is made yet. */
-import type { Role, Shelf } from "../../app/arrangement/index.js";
+import { listOf, type Role, type Shelf } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import {
   beginsWithPrefix,
@@ -94,7 +94,9 @@ function placed(
   const asked = pattern === undefined ? undefined : parseNamingPattern(pattern);
   const chosen =
     patterns.find((each) => each.text === pattern) ??
-    (typeof asked === "object" ? (patterns.find((each) => isAlike(each, asked)) ?? asked) : patterns[0]);
+    (typeof asked === "object"
+      ? (patterns.find((each) => isAlike(each, asked)) ?? asked)
+      : (patterns[0] ?? usualPattern(app, role)));
   const prefix = app.stack.code.includes(extension) ? app.configuration?.classPrefix : undefined;
   const typed = prefix === undefined ? name : withoutPrefix(name, prefix);
   const words = chosen ? wordsTyped(chosen, typed) : splitWords(typed);
@@ -117,6 +119,13 @@ function placed(
       reason: `it is a word of the language, so nothing in ${nameOf(path)} could be called so`,
     });
   return { role, shelf, path, stem, words };
+}
+
+/** What the stack calls files of a role, for a shelf whose files are called in all sorts of ways. */
+function usualPattern({ stack }: App, role: Role): NamingPattern | undefined {
+  const [usual] = listOf(stack.roles[role]?.files ?? []);
+  const pattern = usual === undefined ? undefined : parseNamingPattern(usual);
+  return typeof pattern === "object" ? pattern : undefined;
 }
 
 /** `("PRHarvest", "PR")` → `Harvest`: people may type it, or leave it out. */

@@ -20,7 +20,7 @@ import { wordsBesideRole } from "./feature-words.js";
 import { FolderClues } from "./folder-clues.js";
 import { judgeFeatures } from "./judge-feature.js";
 import { judgeRole } from "./judge-role.js";
-import { leadersOf } from "../../app/index.js";
+import { isCrowdedRoot, leadersOf } from "../../app/index.js";
 
 /** One file. */
 export interface Entry {
@@ -89,7 +89,8 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   );
   const isIndex = (path: ProjectPath): boolean => indexes.has(path);
   const lead = paths.filter((path) => !leaders.has(path));
-  const roleInput: RoleInput = { ...input, clues, decide, uses };
+  const isCrowded = isCrowdedRoot(code, layout.source, stack);
+  const roleInput: RoleInput = { ...input, clues, decide, uses, isCrowdedRoot: isCrowded };
   const roles = new Map<ProjectPath, Judgement<Role>>();
   const children = new Map<ProjectPath, ProjectPath[]>();
   for (const folder of graph.tree.folders) addTo(children, folderOf(folder), folder);
@@ -209,13 +210,14 @@ export function leftAlone(
 }
 
 interface RoleInput extends CatalogueInput {
+  readonly isCrowdedRoot: boolean;
   readonly clues: Clues;
   readonly decide: Decide;
   readonly uses: EffectiveUses;
 }
 
 function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judgement<Role> {
-  const { layout, stack, graph, clues, decide, uses } = input;
+  const { layout, stack, graph, clues, decide, uses, isCrowdedRoot } = input;
   const decided = decide(path)?.role;
   if (decided !== undefined) return weigh([{ for: decided, weight: 1, because: { code: "configured" } }]);
   const extension = extensionOf(nameOf(path));
@@ -233,6 +235,7 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
     isLoadedLater: graph.usesOf(path).some(({ reference }) => reference.kind === "dynamic import"),
     shelf: layout.standingOf(path)?.shelf.holds ?? [],
     folders,
+    isCrowdedRoot,
     outlineOf: (each) => graph.files.get(each)?.reading.outline,
     ownFolder: (each, below) => ownFolderOf(each, below, input),
   });

@@ -30,6 +30,8 @@ export interface RoleQuestion {
   /** The roles that the shelf holds on which it lies. */
   readonly shelf: readonly Role[];
   readonly folders: FolderClues;
+  /** Whether more files lie in the source root itself than begin an app. */
+  readonly isCrowdedRoot: boolean;
   /** What another file says of itself. */
   readonly outlineOf: (path: ProjectPath) => Outline | undefined;
   /** The folder around a file, below another, that holds a code file of its own name: `HarvestScreen/`. */
@@ -152,6 +154,8 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
         .map((each) => ({ for: each, weight: 0.4 / shelf.length, because: shelfTakesSuch })),
     ];
   }
+  // All sorts of files lie in a source root that has no folders; what begins the app is called so.
+  if (shelf.length === 1 && shelf[0] === "entry" && question.isCrowdedRoot) return [];
   if (shelf.length > 0 && outline === undefined)
     return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: shelfTakesSuch }));
   return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: shelfTakesSuch }));

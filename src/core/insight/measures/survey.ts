@@ -88,9 +88,12 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
   });
   const unread = [...unlisted, ...broken, ...lists];
   const onShelf = mains.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0).length;
+  // Where files know each other's names, each file whose names are used is one.
   const references = entries.reduce(
     (sum, { path }) =>
-      sum + (graph.files.get(path)?.references.filter(({ resolution }) => resolution.state === "found").length ?? 0),
+      sum +
+      (graph.files.get(path)?.references.filter(({ resolution }) => resolution.state === "found").length ?? 0) +
+      new Set(graph.symbolTargetsOf(path).map(({ to }) => to)).size,
     0,
   );
   const open = [...unresolvedReferences({ app, entries, graph, tree: graph.tree })];
