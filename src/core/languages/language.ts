@@ -130,6 +130,8 @@ export interface Language {
    * of some name is there; `then`, what it and others are called from then on.
    */
   keepsName?(path: ProjectPath, has: (name: string) => boolean, then: NewNames): string | undefined;
+  /** Why a file has to stay where it lies, if it has to, whatever names it: `the tools find it at Themes/Generic.xaml`. */
+  keepsPlace?(path: ProjectPath, tree: Pick<ListTree, "paths" | "text">): string | undefined;
   /** How folders end that are one thing to its tools, whatever lies in them: `.xcassets`. */
   readonly bundles?: readonly string[];
   /** Of all files, those that this adapter reads by their name or place; without it, all with its extensions. */

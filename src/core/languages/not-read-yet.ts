@@ -2,7 +2,7 @@
  * Files that may reference others, in languages that have no adapter yet. What moves without a person looking at it must not
  * be named in one of them: nobody would respell it.
  */
-const sources = /\.(?:styl|cs|xaml|kt|java)$/i;
+const sources = /\.(?:styl|kt|java)$/i;
 
 /** Sheets name files in quotes and in `url()` only; the rest of their words are classes and values. */
 const sheets = /\.styl$/i;

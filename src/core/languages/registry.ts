@@ -6,12 +6,15 @@ import type { Extraction, LookupRules, Outline, Reference } from "./reading.js";
 import type { LookupTree, NameLookup } from "./lookup.js";
 import { javascript } from "./javascript/index.js";
 import { markdown, pathLists } from "./documents/index.js";
+import { csharp } from "./csharp/index.js";
 import { dart, dartManifests } from "./dart/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
 import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
 import { sheets } from "./sheets/index.js";
 import { swift, swiftManifests } from "./swift/index.js";
+import { msbuild, solutions } from "./msbuild/index.js";
 import { objectiveC } from "./objective-c/index.js";
+import { xaml } from "./xaml/index.js";
 import { pods, xcode, xcodeDocuments } from "./xcode/index.js";
 
 /** Every language. Those that claim files by name or place are asked first, in this order. */
@@ -32,6 +35,10 @@ export const languages: readonly Language[] = [
   xcode,
   ...xcodeDocuments,
   pods,
+  csharp,
+  xaml,
+  msbuild,
+  solutions,
   markdown,
   pathLists,
 ];

@@ -160,9 +160,9 @@ const cases: readonly Case[] = [
   },
   {
     name: "a picture that a project file lists by its name alone",
-    files: { "App/App.csproj": '<Resource Include="Logo.png" />', "App/Logo.png": "" },
+    files: { "App/App.vcxproj": '<Image Include="Logo.png" />', "App/Logo.png": "" },
     moves: ["App/Logo.png > App/x/Logo.png"],
-    gaps: ["named there App/App.csproj"],
+    gaps: ["named there App/App.vcxproj"],
   },
 ];
 

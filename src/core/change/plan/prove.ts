@@ -69,7 +69,7 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     bound.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
-  result.different.push(...lostNames(passage.map.files, tree, claims));
+  result.different.push(...lostNames(passage.map.files, tree, claims), ...lostPlaces(passage, tree));
   if (files.some(({ path }) => isBoundByNames(path)))
     proveSymbols({ tree, passage, files: bound, made, claims, result });
   return result;
@@ -98,6 +98,19 @@ function lostNames(
       )
       .filter((each) => each !== undefined);
     if (reason === undefined) return [];
+    return [{ file: from, at: { line: 1, column: 1 }, specifier: nameOf(from), before: [from], after: [to], reason }];
+  });
+}
+
+/** Files that are found by a place that they would not have any more. */
+function lostPlaces({ map, after }: Passage, tree: SourceTree): Difference[] {
+  const keeping = languagesInUse().filter((language) => language.keepsPlace !== undefined);
+  return [...map.files].flatMap(([from, to]): Difference[] => {
+    const reason = keeping
+      .filter((language) => language.keepsPlace?.(to, after.tree) === undefined)
+      .map((language) => language.keepsPlace?.(from, tree))
+      .find((each) => each !== undefined);
+    if (from === to || reason === undefined) return [];
     return [{ file: from, at: { line: 1, column: 1 }, specifier: nameOf(from), before: [from], after: [to], reason }];
   });
 }

@@ -1,0 +1,61 @@
+/** Projects and solutions of .NET. */
+import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { projectAbove } from "../dotnet-projects.js";
+import type { Language, ListTree } from "../language.js";
+import { plainOutline } from "../plain-outline.js";
+import type { Reference } from "../reading.js";
+import { extractProject, extractSolution } from "./extract.js";
+import { msbuildLookups } from "./lookups.js";
+
+/** In lists and attributes a path ends at a semicolon, a quote or the element's end. */
+function readAt(text: string, start: number): { end: number; specifier: string } | undefined {
+  const [written = ""] = /^[^;"'<>\r\n=]*/.exec(text.slice(start, start + 2000)) ?? [];
+  const word = written.trimEnd();
+  return word === "" ? undefined : { end: start + word.length, specifier: word.replaceAll("\\", "/") };
+}
+
+/** Folders are parted as they were: by backslashes, unless they were parted otherwise. */
+function write(specifier: string, { quote, lookup }: Reference): string | undefined {
+  if (/[;"'<>&%$@\r\n]/.test(specifier)) return undefined;
+  return quote === "/" || lookup === "msbuild default" ? specifier : specifier.replaceAll("/", "\\");
+}
+
+/**
+ * What the tools find by its place alone. Sources: Microsoft, "Control authoring overview" (themes), the targets of the WPF SDK
+ * (`App.xaml`), "launch profiles", "NuGet packages.config".
+ */
+function keepsPlace(path: ProjectPath, tree: Pick<ListTree, "paths" | "text">): string | undefined {
+  const project = projectAbove(tree.paths, path);
+  if (project === undefined) return undefined;
+  const way = relativePath(folderOf(project), path).toLowerCase();
+  const fixed =
+    /^themes\/(?:generic|classic|aero2?(?:\.\w+)?|luna\.\w+|royale\.\w+)\.xaml$/.exec(way) ??
+    /^(?:app|web|packages)\.config$|^properties\/launchsettings\.json$/.exec(way);
+  if (fixed) return `the tools find it at ${relativePath(folderOf(project), path)}`;
+  if (way !== "app.xaml" || /<ApplicationDefinition\b/.test(tree.text(project)?.text ?? "")) return undefined;
+  return `the app begins in App.xaml beside the project, which names no other (\`ApplicationDefinition\`)`;
+}
+
+export const msbuild: Language = {
+  name: "msbuild",
+  trade: "settings",
+  extensions: [".csproj", ".vbproj", ".fsproj", ".projitems", ".shproj", ".props", ".targets", ".slnx"],
+  lookups: msbuildLookups,
+  headLookup: "msbuild file",
+  keepsPlace,
+  listsCode: true,
+  saysAll: true,
+  prepare: () => Promise.resolve(),
+  extract: extractProject,
+  outline: plainOutline,
+  readAt,
+  write,
+};
+
+export const solutions: Language = {
+  ...msbuild,
+  name: "solutions",
+  extensions: [".sln"],
+  lookups: [],
+  extract: (text) => extractSolution(text),
+};
