@@ -45,7 +45,8 @@ class Strings {
     if (form === "raw" ? written.includes("\n") : /["{}\r\n]/.test(written)) return;
     // `$"{folder}/tree.png"`: only the file's name tells what is meant.
     if (piece === "next") {
-      if (fileEnd.test(written)) this.computed.push({ start, end, head: "" });
+      const name = written.search(/[^\\/]*$/);
+      if (fileEnd.test(written)) this.computed.push({ start: start + name, end, head: "" });
       return;
     }
     if (piece === "first") {

@@ -117,7 +117,7 @@ export class Scanner {
   }
 
   #letter(): TokenKind {
-    const [whole] = /^'(?:\\.[^'\r\n]*|[^\\'\r\n]{1,2})'/.exec(this.text.slice(this.#at, this.#at + 16)) ?? [];
+    const [whole] = /^'(?:\\.[^'\r\n]*|[^\\'\r\n])'/u.exec(this.text.slice(this.#at, this.#at + 16)) ?? [];
     if (whole === undefined) return this.#broken(this.#at, "a character does not end");
     this.start = this.#at;
     this.end = this.#at += whole.length;

@@ -167,7 +167,7 @@ class Reading {
     const end = start + text.length;
     if (written === "" || /^@\(/.test(written) || /^(?:[a-z]+:|[\\/]{2})/i.test(written)) return;
     if (/[$%@]\(/.test(written)) {
-      this.#computed.push({ start, end, head: "" });
+      this.#computed.push({ start: start + text.search(/[^\\/]*$/), end, head: "" });
       return;
     }
     const isPattern = /[*?]/.test(written);

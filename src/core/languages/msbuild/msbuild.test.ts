@@ -1,0 +1,202 @@
+import { describe, expect, test } from "vitest";
+import { afterwards, planCommand, planOf, respellings, type Files } from "../../change/plan/planning.test.suite.js";
+import { languageContract } from "../contract.test.suite.js";
+import { msbuild, solutions } from "./index.js";
+
+languageContract(
+  msbuild,
+  [
+    {
+      name: "Orchard.csproj",
+      text: '<Project><ItemGroup><Compile Include="Views\\A.xaml.cs"><DependentUpon>A.xaml</DependentUpon></Compile></ItemGroup></Project>',
+      specifiers: ["Views/A.xaml.cs", "A.xaml"],
+    },
+    {
+      name: "Orchard.csproj",
+      text: '<Resource Include="a.png;Images/b.png" />',
+      specifiers: ["a.png", "Images/b.png"],
+    },
+    {
+      name: "Orchard.csproj",
+      text: '<!-- <Page Include="no.xaml" /> --><Page Include="yes.xaml" />',
+      specifiers: ["yes.xaml"],
+    },
+    { name: "Orchard.csproj", text: "<ApplicationIcon>\n  app.ico\n</ApplicationIcon>", specifiers: ["app.ico"] },
+    {
+      name: "a.projitems",
+      text: '<Compile Include="$(MSBuildThisFileDirectory)Core\\A.cs" />',
+      specifiers: ["Core/A.cs"],
+    },
+    {
+      name: "Orchard.csproj",
+      text: '<Import Project="..\\Shared\\S.projitems" Label="Shared" />',
+      specifiers: ["../Shared/S.projitems"],
+    },
+    {
+      name: "Orchard.csproj",
+      text: '<Reference Include="System.Xaml" /><PackageReference Include="a.b" />',
+      specifiers: [],
+    },
+    {
+      name: "a.slnx",
+      text: '<Solution><Project Path="ui/Orchard.csproj" /></Solution>',
+      specifiers: ["ui/Orchard.csproj"],
+    },
+  ],
+  ["Core/A.cs", "a b/Ü.cs"],
+);
+
+languageContract(
+  solutions,
+  [
+    {
+      name: "a.sln",
+      text: '\nProject("{1}") = "Orchard", "ui\\Orchard.csproj", "{2}"\nEndProject\nProject("{3}") = "Docs", "Docs", "{4}"\n\tProjectSection(SolutionItems) = preProject\n\t\tdocs\\a.md = docs\\a.md\n\tEndProjectSection\nEndProject',
+      specifiers: ["ui/Orchard.csproj", "Docs", "docs/a.md", "docs/a.md"],
+    },
+  ],
+  ["core/Orchard.csproj"],
+);
+
+const sdk = '<Project Sdk="Microsoft.NET.Sdk"><PropertyGroup><UseWPF>true</UseWPF></PropertyGroup></Project>';
+const app: Files = {
+  "Orchard.csproj": sdk,
+  "App.xaml":
+    '<Application StartupUri="Views/MainWindow.xaml"><ResourceDictionary Source="Themes/Colors.xaml"/></Application>',
+  "App.xaml.cs": "partial class App : Application {}",
+  "Views/MainWindow.xaml": '<Window><Image Source="../Images/leaf.png"/><Image Source="/images/Leaf.png"/></Window>',
+  "Views/MainWindow.xaml.cs":
+    'partial class MainWindow { Uri a = new Uri("Views/MainWindow.xaml", UriKind.Relative); }',
+  "Themes/Colors.xaml": "<ResourceDictionary/>",
+  "Themes/Generic.xaml": "<ResourceDictionary/>",
+  "Images/leaf.png": "x",
+  "Data/trees.json": "[]",
+  "Services/Trees.cs": 'class Trees { string a = "Orchard.Data.trees.json"; string b = @"Data\\trees.json"; }',
+};
+
+describe("a project of the new form", () => {
+  test("a view goes with the code behind it; addresses follow, each in its own way", async () => {
+    const plan = await planCommand(app, "Views/MainWindow.xaml Features/Main/");
+    expect(plan.proof.outcome).toBe("holds");
+    const then = afterwards(app, plan);
+    expect(Object.keys(then)).toContain("Features/Main/MainWindow.xaml.cs");
+    expect(then["App.xaml"]).toContain('StartupUri="Features/Main/MainWindow.xaml"');
+    expect(then["Features/Main/MainWindow.xaml"]).toContain(
+      '"../../Images/leaf.png"/><Image Source="/images/Leaf.png"',
+    );
+    expect(then["Features/Main/MainWindow.xaml.cs"]).toContain('"Features/Main/MainWindow.xaml"');
+  });
+
+  test.each([
+    [
+      "Images/leaf.png > Pictures/leaf.png",
+      [
+        "Views/MainWindow.xaml: ../Images/leaf.png > ../Pictures/leaf.png",
+        "Views/MainWindow.xaml: images/Leaf.png > Pictures/leaf.png",
+      ],
+    ],
+    [
+      "Data/trees.json > Core/Data/trees.json",
+      [
+        "Services/Trees.cs: Orchard.Data.trees.json > Orchard.Core.Data.trees.json",
+        "Services/Trees.cs: Data/trees.json > Core/Data/trees.json",
+      ],
+    ],
+    ["Themes/Colors.xaml > Styles/Colors.xaml", ["App.xaml: Themes/Colors.xaml > Styles/Colors.xaml"]],
+  ])("%s", async (move, edits) => {
+    const plan = await planOf(app, [move]);
+    expect(respellings(plan)).toEqual(edits);
+    expect(plan.proof.outcome).toBe("holds");
+  });
+
+  test.each([
+    ["Themes/Generic.xaml > Styles/Generic.xaml", "the tools find it at Themes/Generic.xaml"],
+    ["App.xaml > Start/App.xaml", "the app begins in App.xaml beside the project"],
+  ])("%s is no proof: %s", async (move, reason) => {
+    const { proof } = await planOf(app, [move]);
+    expect(proof.different.map((each) => each.reason).join()).toContain(reason);
+  });
+
+  test("what goes with its whole project keeps its place", async () => {
+    const files = Object.fromEntries(Object.entries(app).map(([path, text]) => [`ui/${path}`, text]));
+    const plan = await planCommand(files, "ui desktop");
+    expect(plan.proof.outcome).toBe("holds");
+  });
+
+  test("what leaves a project, or enters one, is built by another", async () => {
+    const files = { ...app, "other/Other.csproj": sdk, "other/A.cs": "class A {}", "notes/B.txt": "" };
+    const moved = Object.fromEntries(
+      Object.entries(files).map(([path, text]) => [path.startsWith("other/") ? path : `ui/${path}`, text]),
+    );
+    const { proof } = await planOf(moved, ["ui/Services/Trees.cs > other/Trees.cs"]);
+    expect(proof.different.map(({ reason }) => reason)).toContain("it would no longer be part of Orchard");
+  });
+
+  test("what a project leaves out is built no more", async () => {
+    const files = {
+      ...app,
+      "Orchard.csproj": sdk.replace("</Project>", '<ItemGroup><Compile Remove="Old\\**" /></ItemGroup></Project>'),
+      "Old/A.cs": "class A {}",
+    };
+    const { proof } = await planOf(files, ["Services/Trees.cs > Old/Trees.cs"]);
+    expect(proof.different.map(({ reason }) => reason)).toContain("it would no longer be part of Orchard");
+  });
+});
+
+describe("a project that lists its files", () => {
+  const listed: Files = {
+    ...app,
+    "Orchard.csproj": `<Project ToolsVersion="15.0"><ItemGroup>
+    <ApplicationDefinition Include="App.xaml" />
+    <Compile Include="App.xaml.cs"><DependentUpon>App.xaml</DependentUpon></Compile>
+    <Page Include="Views\\MainWindow.xaml"><SubType>Designer</SubType></Page>
+    <Compile Include="Views\\MainWindow.xaml.cs">
+      <DependentUpon>MainWindow.xaml</DependentUpon>
+    </Compile>
+    <Page Include="Themes\\*.xaml" />
+    <Compile Include="Services\\Trees.cs" />
+    <Resource Include="$(Pictures)\\leaf.png" />
+    </ItemGroup></Project>`.replaceAll("\n", "\r\n"),
+  };
+
+  test("its lines follow, with their backslashes and line ends", async () => {
+    const plan = await planCommand(listed, "Views/MainWindow.xaml Core/Main/");
+    expect(plan.proof.outcome).toBe("holds");
+    const then = afterwards(listed, plan)["Orchard.csproj"];
+    expect(then).toBe((listed["Orchard.csproj"] ?? "").replaceAll("Views\\", "Core\\Main\\"));
+  });
+
+  test("a new name is that of what depends on it, too", async () => {
+    const plan = await planOf(listed, [
+      "Views/MainWindow.xaml > Views/TreesWindow.xaml",
+      "Views/MainWindow.xaml.cs > Views/TreesWindow.xaml.cs",
+    ]);
+    expect(plan.proof.outcome).toBe("holds");
+    expect(afterwards(listed, plan)["Orchard.csproj"]).toContain("<DependentUpon>TreesWindow.xaml</DependentUpon>");
+  });
+
+  test("what leaves a pattern's folder would be built no more", async () => {
+    const { proof } = await planOf(listed, ["Themes/Colors.xaml > Styles/Colors.xaml"]);
+    expect(proof.outcome).toBe("fails");
+  });
+
+  test("what is named through a property may be what moves", async () => {
+    const { proof } = await planOf(listed, ["Images/leaf.png > Pictures/leaf.png"]);
+    expect(proof.gaps.map(({ file, reason }) => `${reason} ${file}`)).toEqual(["computed Orchard.csproj"]);
+  });
+
+  test("App.xaml may lie anywhere where a project says that it begins the app", async () => {
+    const { proof } = await planOf(listed, ["App.xaml > Start/App.xaml", "App.xaml.cs > Start/App.xaml.cs"]);
+    expect(proof.different.map((each) => each.reason)).toEqual([]);
+  });
+});
+
+test.each([
+  ['class A { string a = $"/Images/{x}.png"; }', ["computed A.cs"]],
+  ['class A { string a = x + "/leaf.png"; }', ["computed A.cs"]],
+  ['class A { string a = Path.Combine("Images", "leaf.png"); }', ["computed A.cs"]],
+  ['class A { string a = "/Images/twig.png"; }', []],
+])("%s: a picture that moves may be meant", async (text, gaps) => {
+  const { proof } = await planOf({ ...app, "A.cs": text }, ["Images/leaf.png > Pictures/leaf.png"]);
+  expect(proof.gaps.map(({ file, reason }) => `${reason} ${file}`)).toEqual(gaps);
+});
