@@ -164,6 +164,8 @@ export interface Language {
    * the names of any other.
    */
   bindsFiles?(reference: Reference): boolean;
+  /** Whether the names in its texts mean files in any case of letters, and within longer names: `orchard.data.TREES`. */
+  readonly namesInAnyCase?: boolean;
   /** Whether no two files of one target may bear one name, wherever they lie. */
   readonly hasUniqueNames?: boolean;
   /** Whether lists of other files alone say which of its files belong together: as long as those list the same, names mean the same. */

@@ -12,7 +12,7 @@ import { html, pageComponents, vue } from "./pages/index.js";
 import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
 import { sheets } from "./sheets/index.js";
 import { swift, swiftManifests } from "./swift/index.js";
-import { msbuild, solutions } from "./msbuild/index.js";
+import { msbuild, resources, solutions } from "./msbuild/index.js";
 import { objectiveC } from "./objective-c/index.js";
 import { xaml } from "./xaml/index.js";
 import { pods, xcode, xcodeDocuments } from "./xcode/index.js";
@@ -39,6 +39,7 @@ export const languages: readonly Language[] = [
   xaml,
   msbuild,
   solutions,
+  resources,
   markdown,
   pathLists,
 ];

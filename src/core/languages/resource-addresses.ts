@@ -126,6 +126,7 @@ const rootedOpen = addressLookup("resource in project, if any", false, true);
 const manifest: NameLookup = {
   name: "manifest resource",
   isOpen: true,
+  searchWords: (path) => [path.slice(path.lastIndexOf("/") + 1).replace(/\.\w+$/, "")],
   resolve(ground, from, { specifier }) {
     const home = homeOf(ground, from);
     const found = home === undefined ? undefined : dottedIn(ground, home, specifier);

@@ -210,8 +210,19 @@ export async function findCandidates(
   const byDots = tree.paths.filter(
     (path) => search.indexFolders.some((folder) => isInside(path, folder)) && namesByDots(tree, path),
   );
-  const wanted = new Set([...[...hits].filter(mayName), ...moved, ...byDots]);
+  const wanted = new Set([...[...hits].filter(mayName), ...moved, ...byDots, ...inAnyCase(tree, search.words)]);
   return tree.paths.filter((path) => wanted.has(path) || isAlways(path));
+}
+
+/** Files of languages whose names mean files in any case, as far as they hold a word in any. */
+function inAnyCase(tree: SourceTree, words: readonly string[]): readonly ProjectPath[] {
+  const files = tree.paths.filter((path) => languageFor(path)?.namesInAnyCase === true);
+  if (files.length === 0) return [];
+  const folded = words.filter((word) => !openWords.includes(word)).map((word) => word.toLowerCase());
+  return files.filter((path) => {
+    const text = tree.text(path)?.text.toLowerCase();
+    return text === undefined || folded.some((word) => text.includes(word));
+  });
 }
 
 /** A folder's own name, joined to more. */

@@ -11,7 +11,7 @@ import {
   type Extraction,
   type LookupRules,
 } from "../../languages/index.js";
-import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Resolver } from "../../graph/index.js";
 import type { Draft } from "../draft.js";
@@ -75,7 +75,11 @@ function misunderstoodGaps({ tree, map, draft, read, rules }: GapInput): Gap[] {
     const text = tree.text(file);
     const open = reading === "not read" ? (text?.text ?? "") : quotedBeside(text?.text ?? "", extraction);
     const names = wanted(file, open);
-    if (!map.files.has(file) && names === undefined) return [];
+    // What lists code may say something of all that lies below it.
+    const isList = reading === "not read" && languageFor(file)?.listsCode === true && text?.text !== "";
+    const isAbove = (path: ProjectPath): boolean => folderOf(file) === rootPath || isBelow(path, folderOf(file));
+    const mayList = isList && [...map.files].some(([from, to]) => isAbove(from) || isAbove(to));
+    if (!map.files.has(file) && names === undefined && !mayList) return [];
     const at = text?.positionAt(problem?.offset ?? 0) ?? { line: 1, column: 1 };
     const detail = problem?.message ?? "it could not be read";
     return [{ reason: "not understood", file, at, detail, ...(names !== undefined && { names }) }];

@@ -68,6 +68,7 @@ export const csharp: Language = {
   openForm: '[$]@?"[^"]*[{]|"[^"]*[\\\\/]"[ \t]*[+]',
   libraries: projectsOf,
   isListed: true,
+  namesInAnyCase: true,
   prepare: () => Promise.resolve(),
   extract: (text, _name, depth = "references") => extractCSharp(text, depth),
   outline: outlineCSharp,

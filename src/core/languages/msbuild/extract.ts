@@ -45,17 +45,39 @@ interface Piece {
 /** Finds all that a project names. Comments are passed over; one with a merge conflict is not read. */
 export function extractProject(text: string, name: string): Extraction {
   const conflict = text.search(/^<{7} /m);
-  if (conflict >= 0)
-    return {
-      references: [],
-      computed: [],
-      reading: "not read",
-      problem: { offset: conflict, message: "it holds a merge conflict" },
-    };
-  return new Reading(
-    text.replace(/<!--[^]*?-->/g, (comment) => " ".repeat(comment.length)),
-    name,
-  ).found();
+  if (conflict >= 0) return notRead(conflict, "it holds a merge conflict");
+  const bare = text.replace(/<!--[^]*?-->/g, (comment) => comment.replace(/[^\r\n]/g, " "));
+  const excludes = bare.search(/<DefaultItemExcludes\b/);
+  if (excludes >= 0) return notRead(excludes, "what it leaves out of its default items is not read here");
+  if (/\.(?:props|targets)$/i.test(name)) {
+    // Their items count from each project that takes them in.
+    const item = bare.search(othersItems);
+    if (item >= 0) return notRead(item, "what it says of the items of other projects is not read here");
+  }
+  return new Reading(bare, name).found();
+}
+
+const othersItems =
+  /<EnableDefault\w*Items\b|<(?:Compile|Page|ApplicationDefinition|Resource|EmbeddedResource|Content)\s[^>]*\b(?:Include|Remove)\s*=\s*["'](?!\$\(MSBuildThisFileDirectory\))/;
+
+function notRead(offset: number, message: string): Extraction {
+  return { references: [], computed: [], reading: "not read", problem: { offset, message } };
+}
+
+/** Files that a table of resources takes in: `<value>..\Images\leaf.png;System.Drawing.Bitmap, …</value>`. */
+export function extractResources(text: string): Extraction {
+  const conflict = text.search(/^<{7} /m);
+  if (conflict >= 0) return notRead(conflict, "it holds a merge conflict");
+  const references: Reference[] = [];
+  const value = /(type="System\.Resources\.ResXFileRef[^>]*>\s*<value>\s*)([^;<>\r\n]+);/g;
+  for (const match of text.matchAll(value)) {
+    const [, before = "", written = ""] = match;
+    const start = match.index + before.length;
+    const quote = written.includes("/") ? "/" : "\\";
+    const place = { start, end: start + written.length, specifier: written.replaceAll("\\", "/"), quote };
+    references.push({ kind: "setting", lookup: "msbuild file", ...place });
+  }
+  return { references, computed: [], reading: "whole" };
 }
 
 class Reading {
@@ -120,7 +142,7 @@ class Reading {
       else if (key === "Path" && /^(?:Project|File)$/.test(element)) this.#path({ start: at, text: value }, {});
       else if (
         /^(?:Include|Remove|Update|Exclude)$/.test(key) &&
-        !/^(?:PackageReference|Reference|Using|ProjectCapability|FrameworkReference|InternalsVisibleTo|BootstrapperPackage|Service)$/.test(
+        !/^(?:PackageReference|Reference|Using|ProjectCapability|FrameworkReference|InternalsVisibleTo|BootstrapperPackage|Service|COMReference|SDKReference|Analyzer|ProjectTypeGuids)$/.test(
           element,
         )
       )

@@ -4,7 +4,7 @@ import { projectAbove } from "../dotnet-projects.js";
 import type { Language, ListTree } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
 import type { Reference } from "../reading.js";
-import { extractProject, extractSolution } from "./extract.js";
+import { extractProject, extractResources, extractSolution } from "./extract.js";
 import { msbuildLookups } from "./lookups.js";
 
 /** In lists and attributes a path ends at a semicolon, a quote or the element's end. */
@@ -58,4 +58,13 @@ export const solutions: Language = {
   extensions: [".sln"],
   lookups: [],
   extract: (text) => extractSolution(text),
+};
+
+/** Tables of texts and other resources. */
+export const resources: Language = {
+  ...msbuild,
+  name: "resources",
+  extensions: [".resx"],
+  lookups: [],
+  extract: (text) => extractResources(text),
 };

@@ -5,8 +5,24 @@ import { inAnyCase } from "../dotnet-projects.js";
 import { external, unresolved, type Ground, type NameLookup, type Question, type Resolution } from "../lookup.js";
 import { globBase } from "../specifier.js";
 
+/** A path that leads out of the checkout, from its root: `../kits/Trees.projitems`. */
+function outside(base: ProjectPath, specifier: string): string {
+  const parts: string[] = base === rootPath ? [] : base.split("/");
+  for (const part of specifier.split("/")) {
+    if (part === "" || part === ".") continue;
+    if (part === ".." && parts.length > 0 && parts.at(-1) !== "..") parts.pop();
+    else parts.push(part);
+  }
+  return parts.join("/");
+}
+
 function resolveFile(ground: Ground, base: ProjectPath | undefined, specifier: string): Resolution {
   const at = base === undefined ? undefined : joinPath(base, specifier);
+  if (base !== undefined && at === undefined) {
+    const place = outside(base, specifier);
+    const isToCome = ground.beyond(place, [""]) === undefined;
+    return { state: "beyond", at: place, scheme: "relative", ...(isToCome && { isToCome }) };
+  }
   if (at === undefined || at === rootPath) return external;
   const file = ground.plain(at) ?? inAnyCase(ground.tree.paths, at);
   if (file !== undefined) return { state: "found", targets: [file], scheme: "relative" };
@@ -27,6 +43,7 @@ const spellingsFrom =
       target ??
       (was.state === "folder" ? (folder ?? was.at) : was.state === "beyond" ? (was.at as ProjectPath) : undefined);
     if (base === undefined || goes === undefined) return [];
+    if (goes.startsWith("../")) return ["../".repeat(base === rootPath ? 0 : base.split("/").length) + goes];
     return [relativePath(base, goes) + (specifier.endsWith("/") ? "/" : "")];
   };
 

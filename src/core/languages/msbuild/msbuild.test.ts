@@ -200,3 +200,62 @@ test.each([
   const { proof } = await planOf({ ...app, "A.cs": text }, ["Images/leaf.png > Pictures/leaf.png"]);
   expect(proof.gaps.map(({ file, reason }) => `${reason} ${file}`)).toEqual(gaps);
 });
+
+test("what lies outside of the checkout is named from there, however deep a project goes", async () => {
+  const files = {
+    "ui/Orchard.csproj":
+      '<Project><Import Project="..\\..\\kits\\Trees.projitems" /><ProjectReference Include="..\\core\\Core.csproj" /></Project>',
+    "core/Core.csproj": "<Project />",
+  };
+  const plan = await planCommand(files, "ui desktop/apps/");
+  expect(plan.proof.different).toEqual([]);
+  expect(afterwards(files, plan)["desktop/apps/ui/Orchard.csproj"]).toBe(
+    '<Project><Import Project="..\\..\\..\\..\\kits\\Trees.projitems" /><ProjectReference Include="..\\..\\..\\core\\Core.csproj" /></Project>',
+  );
+});
+
+test.each<[string, Files]>([
+  [
+    "items of other projects",
+    { "Directory.Build.props": '<Project><ItemGroup><Compile Remove="Old\\**" /></ItemGroup></Project>' },
+  ],
+  [
+    "default items that are turned off elsewhere",
+    { "Directory.Build.props": "<Project><EnableDefaultCompileItems>false</EnableDefaultCompileItems></Project>" },
+  ],
+  [
+    "what default items leave out",
+    { "Orchard.csproj": sdk.replace("<UseWPF>", "<DefaultItemExcludes>Old/**</DefaultItemExcludes><UseWPF>") },
+  ],
+])("%s: nothing is proved", async (_, more) => {
+  const { proof } = await planOf({ ...app, ...more }, ["Services/Trees.cs > Old/Trees.cs"]);
+  expect(proof.outcome).toBe("incomplete");
+});
+
+describe("names in any case", () => {
+  test.each([
+    ["A.cs", 'class A { Uri a = new Uri("/IMAGES/LEAF.png"); }', "A.cs: IMAGES/LEAF.png > Pictures/leaf.png"],
+    ["A.xaml", '<Image Source="Images/lEaF.png"/>', "A.xaml: Images/lEaF.png > Pictures/leaf.png"],
+  ])("%s %s", async (path, text, edit) => {
+    const plan = await planOf({ ...app, [path]: text }, ["Images/leaf.png > Pictures/leaf.png"]);
+    expect(respellings(plan)).toContain(edit);
+    expect(plan.proof.outcome).toBe("holds");
+  });
+});
+
+test("a table of resources: what it takes in, and the name by which code asks for it", async () => {
+  const files = {
+    ...app,
+    "Properties/Resources.resx":
+      '<root><data name="leaf" type="System.Resources.ResXFileRef, System.Windows.Forms"><value>..\\Images\\leaf.png;System.Drawing.Bitmap</value></data></root>',
+    "Properties/Names.cs": 'class Names { object m = new ResourceManager("Orchard.Properties.Resources", null); }',
+  };
+  const plan = await planOf(files, ["Properties/Resources.resx > Core/Texts/Resources.resx"]);
+  expect(respellings(plan)).toEqual([
+    "Properties/Names.cs: Orchard.Properties.Resources > Orchard.Core.Texts.Resources",
+    "Properties/Resources.resx: ../Images/leaf.png > ../../Images/leaf.png",
+  ]);
+  expect(plan.proof.outcome).toBe("holds");
+  const odd = await planOf(files, ["Properties/Resources.resx > 2nd-part/Resources.resx"]);
+  expect(odd.proof.outcome).toBe("fails");
+});

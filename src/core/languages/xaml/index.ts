@@ -150,6 +150,7 @@ export const xaml: Language = {
   namesTypesOf: "csharp",
   // Its addresses go by the lookups of the code behind it.
   headLookup: "resource beside",
+  namesInAnyCase: true,
   prepare: () => Promise.resolve(),
   extract,
   outline,
