@@ -51,7 +51,7 @@ function write(specifier: string, { lookup }: Reference): string | undefined {
 function projectsOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Membership> {
   return new Map(
     files.flatMap(({ path, listed = [] }): [ProjectPath, Membership][] => {
-      const [library, ...also] = new Set(listed.filter(({ step }) => /^[A-Z]/.test(step)).map(({ by }) => by));
+      const [library, ...also] = new Set(listed.map(({ by }) => by));
       return library === undefined ? [] : [[path, { library, ...(also.length > 0 && { also }), sees: [] }]];
     }),
   );

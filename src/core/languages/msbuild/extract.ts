@@ -17,6 +17,9 @@ const built = new Set([
   "SplashScreen",
 ]);
 
+/** The step of what is not built, though something else takes it in. */
+const leftOut = "Remove";
+
 /** Elements whose text is a path, or the name of a file. */
 const pathElements = new Set([
   "ApplicationIcon",
@@ -156,9 +159,9 @@ class Reading {
     const isSource = /^(?:Compile|Page|ApplicationDefinition)$/.test(element);
     const target = isSource || element === "EmbeddedResource" ? this.#target : `${this.#target} (${element})`;
     if (key === "Include") return { listed: [{ target, step: element }] };
-    // What is taken out of what would be built by default.
-    return (key === "Remove" || key === "Exclude") && target === this.#target
-      ? { listed: [{ target, step: "membershipExceptions" }] }
+    // Under one condition something may be taken in, and left out under another: each is held for itself.
+    return key === "Remove" || key === "Exclude"
+      ? { listed: [{ target: `what ${target} leaves out`, step: leftOut }] }
       : {};
   }
 

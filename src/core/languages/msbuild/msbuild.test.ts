@@ -139,7 +139,24 @@ describe("a project of the new form", () => {
       "Old/A.cs": "class A {}",
     };
     const { proof } = await planOf(files, ["Services/Trees.cs > Old/Trees.cs"]);
-    expect(proof.different.map(({ reason }) => reason)).toContain("it would no longer be part of Orchard");
+    expect(proof.different.map(({ reason }) => reason)).toEqual([
+      "it would become part of what Orchard leaves out, too",
+    ]);
+  });
+
+  test("what is taken in under one condition, and left out under another, stays both", async () => {
+    const items =
+      '<ItemGroup Condition="1"><Compile Remove="Core\\*.cs" /></ItemGroup><ItemGroup Condition="2"><Compile Include="Core\\*.cs" Exclude="bin\\**" /></ItemGroup>';
+    const files = {
+      "Orchard.csproj": `<Project Sdk="x"><EnableDefaultItems>false</EnableDefaultItems>${items}</Project>`,
+      "Core/A.cs": "class A {}",
+      "Core/B.cs": "class B {}",
+    };
+    const { proof } = await planOf(files, ["Core/A.cs > Other/A.cs"]);
+    expect(proof.different.map(({ reason }) => reason)).toEqual([
+      "it would no longer be part of what Orchard leaves out",
+    ]);
+    expect((await planOf(files, ["Core/A.cs > Core/C.cs"])).proof.outcome).toBe("holds");
   });
 });
 
