@@ -1,5 +1,6 @@
 /** The tours as data: what each begins with, what is said, what is run, and who judges it. */
 
+import { desktopApp } from "./desktop-tour.js";
 import { flutterApp } from "./flutter-tour.js";
 import { iPhoneApp } from "./iphone-tour.js";
 import type { Tour } from "./tour.js";
@@ -400,6 +401,7 @@ export const tours: readonly Tour[] = [
   flutterApp,
   iPhoneApp,
   uiKitApp,
+  desktopApp,
 ];
 
 /** One app from empty to arranged: what is shown unless somebody names tours. */

@@ -68,7 +68,7 @@ export type Said = "leave" | { readonly role?: Role | undefined; readonly featur
 
 /** Files that belong to the app's work but are no part of the app: manifests, documents, settings of tools. */
 const besideTheApp =
-  /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log|plist|entitlements|xcconfig|xcprivacy|modulemap)$|-lock\.\w+$/i;
+  /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log|plist|entitlements|xcconfig|xcprivacy|modulemap|(?:cs|vb|fs|sh)proj|projitems|slnx?|props|targets)$|-lock\.\w+$/i;
 
 /** Makes the catalogue of one app. */
 export function makeCatalogue(input: CatalogueInput): Catalogue {

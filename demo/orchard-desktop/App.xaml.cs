@@ -1,0 +1,8 @@
+using System.Windows;
+
+namespace Orchard
+{
+    public partial class App : Application
+    {
+    }
+}

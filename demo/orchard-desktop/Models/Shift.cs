@@ -1,0 +1,8 @@
+namespace Orchard.Models
+{
+    public class Shift
+    {
+        public string Day { get; set; }
+        public string Person { get; set; }
+    }
+}

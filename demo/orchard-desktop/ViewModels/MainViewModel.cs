@@ -1,0 +1,7 @@
+namespace Orchard.ViewModels
+{
+    public class MainViewModel
+    {
+        public string Title { get; } = "Pippin Row";
+    }
+}
