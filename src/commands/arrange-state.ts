@@ -3,7 +3,8 @@ import { rearrangeState, type RearrangedState } from "../core/change/state/index
 import { planJson } from "../documents/plan-json.js";
 import { stateView } from "../terminal/state-view.js";
 import { whyLeft } from "../wording/state.js";
-import { featureOf, onlyApp, type ArrangeOptions } from "./arrange.js";
+import type { ArrangeOptions } from "./arrange.js";
+import { featureOf, onlyApp } from "./arranged-app.js";
 import { carryOutDraft } from "./carry-out-draft.js";
 import { look } from "./looking.js";
 

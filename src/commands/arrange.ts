@@ -1,15 +1,14 @@
 /** `steady-shelf arrange`: the plan that brings an app, or a part of it, onto the shelves of an arrangement. */
 import type { Answer, ArrangedPlan, ArrangingRequest } from "../core/change/arrange/index.js";
-import { featureMeant, planArranging } from "../core/change/arrange/index.js";
-import { meantName } from "../core/app/arrangement/index.js";
-import { ShelfError } from "../core/base/errors.js";
+import { planArranging } from "../core/change/arrange/index.js";
 import { isBelow, type ProjectPath } from "../core/base/paths.js";
-import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
-import { appUnder, type App } from "../core/app/index.js";
+import type { Analysis } from "../core/insight/analysis.js";
+import type { App } from "../core/app/index.js";
 import { knownRole } from "../core/change/setup/index.js";
 import { arrangeView, isNothing } from "../terminal/arrange-view.js";
 import { askYesNo } from "../terminal/ask.js";
 import { count } from "../wording/words.js";
+import { featureOf, onlyApp, targetOf } from "./arranged-app.js";
 import { answerQuestions } from "./answer-questions.js";
 import { arrangeJson } from "../documents/arrange-json.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
@@ -96,33 +95,6 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     show,
   });
   return 0;
-}
-
-/** The app that is stood in. Throws `APPS_SEVERAL` above several. */
-export function onlyApp({ apps }: Analysis): AppAnalysis {
-  const [first, second] = apps;
-  if (first && !second) return first;
-  throw new ShelfError("APPS_SEVERAL", { paths: apps.map(({ app }) => `${app.folder}/`) });
-}
-
-/**
- * The app as it is to be: under the arrangement that was named, else under that of its configuration. Throws
- * `ARRANGEMENT_UNSAID`, `ARRANGEMENT_UNKNOWN`, `ARRANGEMENT_UNFIT`.
- */
-export function targetOf({ app, guessed }: AppAnalysis, as: string | undefined): App {
-  if (as !== undefined) return appUnder(app, as);
-  if (guessed) throw new ShelfError("ARRANGEMENT_UNSAID", { paths: app.stack.arrangements });
-  return app;
-}
-
-/** The feature that somebody means. Throws `FEATURE_UNKNOWN` with the nearest. */
-export function featureOf(analysed: AppAnalysis, typed: string | undefined): string | undefined {
-  if (typed === undefined) return undefined;
-  const found = featureMeant(analysed, typed);
-  if (found !== undefined) return found;
-  const names = analysed.catalogue.features.map(({ name }) => name);
-  const { near } = meantName(typed, names);
-  throw new ShelfError("FEATURE_UNKNOWN", { path: typed, paths: names, ...(near !== undefined && { other: near }) });
 }
 
 function waiting({ questions }: ArrangedPlan): string {

@@ -48,6 +48,13 @@ export function mayBeAddress(text: string): boolean {
   return text.length < 300 && (resource.test(text) || /^[^\s#]*\/#[^#]+$/.test(text));
 }
 
+const fileName = new RegExp(`[^\\s\\\\/"'<>|,;:=(){}&]+\\.(?:${endings})(?!\\w)`, "gi");
+
+/** Names of files in a text that is no address as a whole: what it says of them cannot be told. Offsets are those of the text. */
+export function* fileNamesIn(text: string): Iterable<{ readonly start: number; readonly end: number }> {
+  for (const match of text.matchAll(fileName)) yield { start: match.index, end: match.index + match[0].length };
+}
+
 /** `Images/tree%20card.png`: as it is written, and with its escapes undone. */
 function pathsOf(specifier: string): readonly string[] {
   if (!specifier.includes("%")) return [specifier];

@@ -106,11 +106,14 @@ function lostNames(
 function lostPlaces({ map, after }: Passage, tree: SourceTree): Difference[] {
   const keeping = languagesInUse().filter((language) => language.keepsPlace !== undefined);
   return [...map.files].flatMap(([from, to]): Difference[] => {
+    if (from === to) return [];
     const reason = keeping
-      .filter((language) => language.keepsPlace?.(to, after.tree) === undefined)
-      .map((language) => language.keepsPlace?.(from, tree))
+      .map((language) => {
+        const now = language.keepsPlace?.(from, tree);
+        return now === language.keepsPlace?.(to, after.tree) ? undefined : now;
+      })
       .find((each) => each !== undefined);
-    if (from === to || reason === undefined) return [];
+    if (reason === undefined) return [];
     return [{ file: from, at: { line: 1, column: 1 }, specifier: nameOf(from), before: [from], after: [to], reason }];
   });
 }

@@ -53,6 +53,9 @@ describe("names that are put together", () => {
     ['$@"Data\\{name}.json"', ["Data/"]],
     ['$"{a} of {b}"', []],
     ['"and/or " + x', []],
+    ['@"<Image Source=""Images/leaf.png""/>"', [""]],
+    ['"Copy leaf.png, then twig.png. Done"', ["", ""]],
+    ['"""\n<Image Source="leaf.png"/>\n"""', [""]],
   ])("%s", (text, heads) => {
     expect(csharp.extract(`var a = ${text};`, "a.cs").computed.map(({ head }) => head)).toEqual(heads);
   });

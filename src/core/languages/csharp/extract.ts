@@ -1,7 +1,7 @@
 /** What one C# text names, declares and uses. */
 import type { ReadingDepth } from "../language.js";
 import type { ComputedReference, Extraction, Reference } from "../reading.js";
-import { addressIn, mayBeAddress } from "../resource-addresses.js";
+import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
 import { Declarations } from "./declarations.js";
 import { Scanner } from "./scanner.js";
 
@@ -40,9 +40,12 @@ class Strings {
   /** Takes the token on which the scanner stands. */
   take({ kind, start, end, piece, form }: Scanner): void {
     const length = end - start;
-    if (kind !== "text" || length < 3 || length > 400) return;
+    if (kind !== "text" || length < 3) return;
     const written = this.text.slice(start, end);
-    if (form === "raw" ? written.includes("\n") : /["{}\r\n]/.test(written)) return;
+    if (length > 400 || (form === "raw" ? written.includes("\n") : /["{}\r\n]/.test(written))) {
+      this.#names(written, start);
+      return;
+    }
     // `$"{folder}/tree.png"`: only the file's name tells what is meant.
     if (piece === "next") {
       const name = written.search(/[^\\/]*$/);
@@ -57,11 +60,17 @@ class Strings {
     this.#whole(written, start, form);
   }
 
+  /** Names of files in a text that is no address as a whole: a list, a sentence, markup in a string. */
+  #names(written: string, at: number): void {
+    for (const { start, end } of fileNamesIn(written))
+      this.computed.push({ start: at + start, end: at + end, head: "" });
+  }
+
   #whole(written: string, start: number, form: Scanner["form"]): void {
     // In a plain string each backslash is two; what is escaped otherwise is no path.
     const parted = form === "plain" ? "\\\\" : "\\";
     const plain = written.replaceAll(parted, "/");
-    if (plain.includes("\\")) return;
+    if (plain.includes("\\")) return this.#names(written, start);
     const isParted = plain !== written;
     if (/[\\/]$/.test(plain)) {
       const head = headOf(plain);
@@ -72,9 +81,8 @@ class Strings {
       this.references.push({ kind: "asset", lookup: "manifest resource", start, end, specifier: written, quote: '"' });
       return;
     }
-    if (!mayBeAddress(plain)) return;
-    const address = addressIn(plain);
-    if (!address) return;
+    const address = mayBeAddress(plain) ? addressIn(plain) : undefined;
+    if (!address || / .*[.,!?] /.test(plain)) return this.#names(written, start);
     const { path, assembly } = address;
     // A path with backslashes is one of the disk: what is carried along lies as it lies in the project.
     const at = isParted ? 0 : address.start;

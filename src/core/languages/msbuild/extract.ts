@@ -138,8 +138,9 @@ class Reading {
   }
 
   #attributes(element: string, { start, text }: Piece): void {
-    for (const match of text.matchAll(/([\w:.]+)\s*=\s*(["'])([^"']*)\2/g)) {
-      const [whole, key = "", , value = ""] = match;
+    for (const match of text.matchAll(/([\w:.]+)\s*=\s*(?:"([^"]*)"|'([^']*)')/g)) {
+      const [whole, key = "", double, single] = match;
+      const value = double ?? single ?? "";
       const at = start + match.index + whole.length - 1 - value.length;
       if (key === "Project" && element === "Import") this.#path({ start: at, text: value }, {});
       else if (key === "Path" && /^(?:Project|File)$/.test(element)) this.#path({ start: at, text: value }, {});
@@ -191,7 +192,8 @@ class Reading {
     const written = text.slice(own.length);
     const end = start + text.length;
     if (written === "" || /^@\(/.test(written) || /^(?:[a-z]+:|[\\/]{2})/i.test(written)) return;
-    if (/[$%@]\(/.test(written)) {
+    // What is escaped is told by the name at its end.
+    if (/[$%@]\(|&|%[\da-f]{2}/i.test(written)) {
       this.#computed.push({ start: start + text.search(/[^\\/]*$/), end, head: "" });
       return;
     }
@@ -211,7 +213,7 @@ class Reading {
 
 /** The parts of a list: `a.cs;b.cs`. */
 function* listedIn({ start, text }: Piece): Iterable<Piece> {
-  for (const match of text.matchAll(/[^;]+/g)) {
+  for (const match of text.matchAll(/(?:&\w+;|[^;])+/g)) {
     const [part] = match;
     const trimmed = part.trim();
     if (trimmed !== "") yield { start: start + match.index + part.indexOf(trimmed), text: trimmed };
@@ -232,8 +234,11 @@ export function extractSolution(text: string): Extraction {
       quote: written.includes("/") ? "/" : "\\",
     });
   };
-  for (const match of text.matchAll(/^(Project\("[^"]*"\)\s*=\s*"[^"]*",\s*")([^"\r\n]+)"/gm))
+  for (const match of text.matchAll(
+    /^(Project\("(?!\{2150E333-8FDC-42A3-9474-1A3956D46DE8\})[^"]*"\)\s*=\s*"[^"]*",\s*")([^"\r\n]+)"/gm,
+  ))
     push(match.index + (match[1]?.length ?? 0), match[2] ?? "");
+  // Folders of a solution are none on the disk: they have a kind of their own.
   for (const section of text.matchAll(/ProjectSection\(SolutionItems\)[^\r\n]*([^]*?)EndProjectSection/g)) {
     const body = section[1] ?? "";
     const from = section.index + section[0].indexOf(body, "ProjectSection(SolutionItems)".length);

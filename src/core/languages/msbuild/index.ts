@@ -1,5 +1,5 @@
 /** Projects and solutions of .NET. */
-import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, isBelow, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { projectAbove } from "../dotnet-projects.js";
 import type { Language, ListTree } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
@@ -27,6 +27,16 @@ function write(specifier: string, { quote, lookup }: Reference): string | undefi
 function keepsPlace(path: ProjectPath, tree: Pick<ListTree, "paths" | "text">): string | undefined {
   const project = projectAbove(tree.paths, path);
   if (project === undefined) return undefined;
+  if (project === path) {
+    const home = folderOf(path);
+    const files = tree.paths.filter(
+      (each) => /\.(?:cs|xaml)$/i.test(each) && (home === rootPath || isBelow(each, home)),
+    );
+    const count = files.length === 1 ? "1 file" : `${files.length} files`;
+    return files.length === 0
+      ? undefined
+      : `addresses count from the folder of the project, with the ${count} below it`;
+  }
   const way = relativePath(folderOf(project), path).toLowerCase();
   const fixed =
     /^themes\/(?:generic|classic|aero2?(?:\.\w+)?|luna\.\w+|royale\.\w+)\.xaml$/.exec(way) ??

@@ -249,6 +249,23 @@ test.each<[string, Files]>([
   expect(proof.outcome).toBe("incomplete");
 });
 
+test("a project that moves without its files takes the root of their addresses away", async () => {
+  const { proof } = await planOf(app, ["Orchard.csproj > build/Orchard.csproj"]);
+  expect(proof.different.map(({ reason }) => reason).join()).toContain(
+    "addresses count from the folder of the project",
+  );
+});
+
+test.each([
+  ["Orchard.csproj", '<Project><Compile Include="A &amp; B\\Trees.cs;Core\\A.cs" /></Project>'],
+  ["Orchard.csproj", '<Project><Compile Include="Old%20ones\\Trees.cs" /></Project>'],
+  ["A.xaml", '<Image Source="A &amp; B/Trees.cs.png, Trees.xml"/>'],
+])("%s: what is escaped in %s may be what moves", async (path, text) => {
+  const files = { ...app, "Services/Trees.xml": "", [path]: text };
+  const { proof } = await planOf(files, ["Services/Trees.cs > Core/Trees.cs", "Services/Trees.xml > Core/Trees.xml"]);
+  expect(proof.gaps.map(({ file, reason }) => `${reason} ${file}`)).toContain(`computed ${path}`);
+});
+
 describe("names in any case", () => {
   test.each([
     ["A.cs", 'class A { Uri a = new Uri("/IMAGES/LEAF.png"); }', "A.cs: IMAGES/LEAF.png > Pictures/leaf.png"],

@@ -2,7 +2,7 @@
 import type { CompanionRules, Language } from "../language.js";
 import { countLines } from "../plain-outline.js";
 import type { ComputedReference, Extraction, Outline, Reference, Sign, SymbolName } from "../reading.js";
-import { addressIn, mayBeAddress } from "../resource-addresses.js";
+import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
 
 const companions: CompanionRules = {
   infixes: [],
@@ -34,7 +34,10 @@ function extract(text: string): Extraction {
   const computed: ComputedReference[] = [];
   const take = (value: string, at: number, name: string, quote: string): void => {
     const address = mayBeAddress(value) ? addressIn(value) : undefined;
-    if (!address || /[&*]/.test(address.path)) return;
+    if (!address || /[&*]/.test(address.path)) {
+      for (const each of fileNamesIn(value)) computed.push({ start: at + each.start, end: at + each.end, head: "" });
+      return;
+    }
     const { start, end, path, assembly, from } = address;
     const isSure = sure.has(name) && assembly === "";
     const isStart = name === "StartupUri";
@@ -58,8 +61,9 @@ function extract(text: string): Extraction {
       quote,
     });
   };
-  for (const match of markup.matchAll(/([\w.:]+)\s*=\s*(["'])([^"'<]*)\2/g)) {
-    const [whole, name = "", quote = '"', value = ""] = match;
+  for (const match of markup.matchAll(/([\w.:]+)\s*=\s*(?:"([^"<]*)"|'([^'<]*)')/g)) {
+    const [whole, name = "", double, single] = match;
+    const [quote, value = ""] = double === undefined ? ["'", single] : ['"', double];
     const at = match.index + whole.length - 1 - value.length;
     if (/^xmlns(?::|$)/.test(name)) continue;
     // What an extension takes: `{svg:Image Source=/Images/leaf.svg}`.
@@ -132,14 +136,20 @@ function readAt(
   { quote, specifier }: Reference,
 ): { end: number; specifier: string } | undefined {
   const [value = ""] =
-    (quote === " " ? /^[^\s,{}'"]*/ : quote === "<" ? /^[^<]*/ : /^[^"'<]*/).exec(text.slice(start, start + 400)) ?? [];
+    (quote === " " ? /^[^\s,{}'"]*/ : quote === "<" ? /^[^<]*/ : quote === "'" ? /^[^'<]*/ : /^[^"<]*/).exec(
+      text.slice(start, start + 400),
+    ) ?? [];
   const mark = /[#?]/.test(specifier) ? -1 : value.search(/[#?]/);
   const path = (mark < 0 ? value : value.slice(0, mark)).trimEnd();
   return path === "" ? undefined : { end: start + path.length, specifier: path };
 }
 
 function write(specifier: string, { quote }: Reference): string | undefined {
-  return /["'<>&{}\r\n]/.test(specifier) || (quote === " " && /[\s,]/.test(specifier)) ? undefined : specifier;
+  return /[<>&{}\r\n]/.test(specifier) ||
+    specifier.includes(quote === "<" ? "<" : quote) ||
+    (quote === " " && /[\s,'"]/.test(specifier))
+    ? undefined
+    : specifier;
 }
 
 export const xaml: Language = {

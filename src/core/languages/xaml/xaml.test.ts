@@ -25,6 +25,7 @@ languageContract(
       specifiers: ["a.png"],
     },
     { name: "a.xaml", text: '<TextBlock FontFamily="/Fonts/#Inter" Text="a.b.c"/>', specifiers: ["Fonts/"] },
+    { name: "a.xaml", text: `<Image Source="O'Brien/leaf.png"/>`, specifiers: ["O'Brien/leaf.png"] },
     { name: "a.xaml", text: '<Image Source="https://orchard.example/no.png"/>', specifiers: [] },
     { name: "a.xaml", text: "<Image>\n  /Images/leaf.png\n</Image>", specifiers: ["Images/leaf.png"] },
   ],
