@@ -256,7 +256,7 @@ export const catalogue = {
   EXTRACT_NOT_SCRIPT: {
     refusal: "usage",
     what: (d) => `${d.path} is no script, so its statements cannot be told apart.`,
-    next: () => "Name a file of JavaScript, TypeScript or Dart.",
+    next: () => "Name a file of JavaScript, TypeScript, Dart or Swift.",
   },
   EXTRACT_COMPONENT: {
     refusal: "usage",

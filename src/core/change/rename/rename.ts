@@ -7,6 +7,7 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { Modules, Resolver } from "../../graph/index.js";
 import {
+  isOfTrade,
   sharesTypes,
   languageFor,
   prepareNames,
@@ -124,6 +125,7 @@ class Rename {
 
   /** What a file is named after, in all files that stand for it on some platform. */
   async #namesOfFile({ leader, moves, words }: AskedFiles): Promise<NewName[]> {
+    if (leader !== undefined) this.#refuseUntold([leader, ...moves.map(({ from }) => from)], words);
     if (leader === undefined || languageFor(leader)?.names === undefined) return [];
     const names = await this.#namesIn(leader);
     if (!names) return this.#refuseUnread(leader);
@@ -183,6 +185,18 @@ class Rename {
     if (origin && origin.file !== path)
       throw new ShelfError("NAME_ELSEWHERE", { path: from, other: path, reason: origin.file });
     return { files: [path], from, to };
+  }
+
+  /** Refuses files of code that declare what they are called after, where nobody can tell names apart. */
+  #refuseUntold(paths: readonly ProjectPath[], { from }: AskedFiles["words"]): void {
+    const wanted = inCase(from, "Pascal");
+    const untold = paths.find(
+      (path) =>
+        isOfTrade(path, "code") &&
+        languageFor(path)?.names === undefined &&
+        (this.modules.reading(path).exports ?? []).some(({ local }) => local === wanted),
+    );
+    if (untold !== undefined) throw new ShelfError("NAMES_LANGUAGE", { path: untold });
   }
 
   #refuseUnread(path: ProjectPath): never {

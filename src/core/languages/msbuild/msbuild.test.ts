@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { afterwards, planCommand, planOf, respellings, type Files } from "../../change/plan/planning.test.suite.js";
+import { planRename } from "../../change/rename/renaming.test.suite.js";
 import { languageContract } from "../contract.test.suite.js";
 import { msbuild, solutions } from "./index.js";
 
@@ -292,4 +293,18 @@ test("a table of resources: what it takes in, and the name by which code asks fo
   expect(plan.proof.outcome).toBe("holds");
   const odd = await planOf(files, ["Properties/Resources.resx > 2nd-part/Resources.resx"]);
   expect(odd.proof.outcome).toBe("fails");
+});
+
+describe("names in C# are not told apart yet", () => {
+  test.each([
+    ["Services/Trees.cs", "Rota"],
+    ["Views/MainWindow.xaml", "OrchardWindow"],
+  ])("so %s, which declares what it is called after, is refused another", async (path, name) => {
+    await expect(planRename(app, `${path} ${name}`)).rejects.toMatchObject({ code: "NAMES_LANGUAGE" });
+  });
+
+  test("and what declares nothing of the kind is renamed as any file is", async () => {
+    const plan = await planRename(app, "Themes/Colors.xaml Barks");
+    expect(plan.plan.proof.outcome).toBe("holds");
+  });
 });
