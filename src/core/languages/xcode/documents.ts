@@ -6,7 +6,7 @@ import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
 import type { TypeNames } from "../type-names.js";
 import { plainOutline } from "../plain-outline.js";
-import { namesInSetting, pathsInSetting } from "./build-settings.js";
+import { fitsSetting, namesInSetting, pathsInSetting, settingAt } from "./build-settings.js";
 import { classesOfInterface, classesOfList, classesOfModel, classesOfScheme } from "./class-names.js";
 
 type Form = Pick<Reference, "kind" | "lookup" | "inside" | "within">;
@@ -181,13 +181,10 @@ function extractList(text: string): Extraction {
   return found(references);
 }
 
-function readAt(
-  text: string,
-  start: number,
-  { quote, within }: Reference,
-): { end: number; specifier: string } | undefined {
+function readAt(text: string, start: number, reference: Reference): { end: number; specifier: string } | undefined {
+  const { quote, within } = reference;
   if (within !== undefined) {
-    const [word = ""] = /^(?:[\w.@+-]|\/(?=[\w.@+-]))*/.exec(text.slice(start, start + 4096)) ?? [];
+    const word = settingAt(text, start, reference);
     return word === "" ? undefined : { end: start + word.length, specifier: word };
   }
   const end = text.indexOf(quote, start);
@@ -195,8 +192,8 @@ function readAt(
   return end < 0 || /[\r\n]/.test(specifier) ? undefined : { end, specifier };
 }
 
-function write(specifier: string, { within }: Reference): string | undefined {
-  if (within !== undefined) return /^[\w.@+/-]+$/.test(specifier) ? specifier : undefined;
+function write(specifier: string, reference: Reference): string | undefined {
+  if (reference.within !== undefined) return fitsSetting(specifier, reference) ? specifier : undefined;
   return /["<>&\r\n]/.test(specifier) ? undefined : specifier;
 }
 

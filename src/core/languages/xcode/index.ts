@@ -10,12 +10,13 @@ import { shownPlaces } from "./shown-places.js";
 import { groupCounts } from "./group-counts.js";
 import { oddGroups } from "./odd-groups.js";
 import { projectFile } from "../apple-projects.js";
+import { fitsSetting, settingAt } from "./build-settings.js";
 import { escapeText, isBare, textAt } from "./property-list.js";
 
 /** A word within a text ends where a path in it does. */
 function readAt(text: string, start: number, reference: Reference): { end: number; specifier: string } | undefined {
   if (reference.within !== undefined) {
-    const [word = ""] = /^(?:[\w.@+-]|\/(?=[\w.@+-])| (?=[\w.@+-]))*/.exec(text.slice(start, start + 4096)) ?? [];
+    const word = settingAt(text, start, reference);
     const end = start + word.length;
     return word === "" ? undefined : { end, specifier: word };
   }
@@ -24,9 +25,10 @@ function readAt(text: string, start: number, reference: Reference): { end: numbe
 }
 
 /** What stands bare needs no quotes as long as it has no other letters; quotes are added where it gets some. */
-function write(specifier: string, { quote, within }: Reference): string | undefined {
+function write(specifier: string, reference: Reference): string | undefined {
+  const { quote, within } = reference;
   if (/[\r\n\0]/.test(specifier)) return undefined;
-  if (within !== undefined) return /^[\w./-]+$/.test(specifier) ? specifier : undefined;
+  if (within !== undefined) return fitsSetting(specifier, reference) ? specifier : undefined;
   if (quote === "" && isBare(specifier)) return specifier;
   if (quote === "'") return /['\\]/.test(specifier) ? undefined : `'${specifier}'`;
   return `"${escapeText(specifier)}"`;

@@ -509,3 +509,40 @@ test("what comes with the tools is nobody's file", async () => {
   const { proof } = await planOf(files, ["Orchard/Views/Tree.swift > Orchard/Models/Tree.swift"]);
   expect(proof.outcome).toBe("holds");
 });
+
+describe("settings with blanks", () => {
+  const settings = {
+    INFOPLIST_FILE: "Orchard/Supporting Files/Info.plist",
+    CODE_SIGN_ENTITLEMENTS: "$(SRCROOT)/Orchard/Supporting Files/Orchard.entitlements",
+    HEADER_SEARCH_PATHS: "Orchard/Views Orchard/Models",
+  };
+  const files = {
+    ...onDisk,
+    "Orchard/Supporting Files/Info.plist": "<plist/>",
+    "Orchard/Supporting Files/Orchard.entitlements": "<plist/>",
+    "Base.xcconfig": "INFOPLIST_FILE = Orchard/Supporting Files/Info.plist // as above\n",
+    [projectPath]: projectText({ groups: [views], targets: { Orchard: ["*"] }, settings }),
+  };
+
+  test("a path that is all of a setting is one, a list is several", async () => {
+    const plan = await planCommand(files, "Orchard Garden");
+    expect(plan.proof.outcome).toBe("holds");
+    const then = afterwards(files, plan);
+    expect(then[projectPath]).toContain('INFOPLIST_FILE = "Garden/Supporting Files/Info.plist";');
+    expect(then[projectPath]).toContain("Garden/Views Garden/Models");
+    expect(then[projectPath]).toContain("$(SRCROOT)/Garden/Supporting Files/Orchard.entitlements");
+    expect(then["Base.xcconfig"]).toBe("INFOPLIST_FILE = Garden/Supporting Files/Info.plist // as above\n");
+  });
+
+  test("a file in such a folder moves", async () => {
+    const plan = await planOf(files, [
+      "Orchard/Supporting Files/Info.plist > Orchard/Other Files/Info.plist",
+      "Orchard/Supporting Files/Orchard.entitlements > Orchard/Other Files/Orchard.entitlements",
+    ]);
+    expect(plan.proof.outcome).toBe("holds");
+    const then = afterwards(files, plan);
+    expect(then[projectPath]).toContain('INFOPLIST_FILE = "Orchard/Other Files/Info.plist";');
+    expect(then[projectPath]).toContain("$(SRCROOT)/Orchard/Other Files/Orchard.entitlements");
+    expect(then["Base.xcconfig"]).toContain("Orchard/Other Files/Info.plist // as above");
+  });
+});
