@@ -178,6 +178,11 @@ describe("a file that is added", () => {
     );
   });
 
+  test("gets a folder where no group around it is known: a test, beside the app", async () => {
+    const { made } = await added("test TreeRow");
+    expect(made).toEqual(["Tests/OrchardTests/Components/TreeRowTests.swift"]);
+  });
+
   test("cannot have a name that lies in the same folder, whichever group shows that", async () => {
     await expect(added("component Tree")).rejects.toMatchObject({ code: "NAME_TAKEN" });
   });

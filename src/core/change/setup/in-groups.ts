@@ -1,6 +1,6 @@
 /** What is added to an app whose shelves are groups: files lie with those that are shown beside them, and are shown on their shelf. */
 import { ShelfError } from "../../base/errors.js";
-import { folderOf, foldersAbove, inFolder, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { openApp, type App, type Project } from "../../app/index.js";
 import { relocated, type SourceTree } from "../../files/index.js";
 import { placesShown } from "../../insight/shown-analysis.js";
@@ -49,9 +49,9 @@ function onDisk(draft: Draft, standing: Standing): Draft {
   };
 }
 
-/** Where most files lie that are shown in a group; else the folder that it stands for; else that of the group around it. */
+/** Where most files lie that are shown in a group; else the folder that it stands for; else that of the group around it; else a new one. */
 function folderFor(path: ProjectPath, { tree, places }: Standing): ProjectPath {
-  for (const group of [...foldersAbove(path), rootPath]) {
+  for (const group of foldersAbove(path)) {
     if (tree.hasFolder(group)) return group;
     const counts = new Map<ProjectPath, number>();
     for (const [real, place] of places)
