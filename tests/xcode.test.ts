@@ -192,7 +192,13 @@ test("an app whose folders say nothing is looked at, set up, grown and arranged 
     inGroups: true,
     tried: [{ respelled: 0 }],
   });
-  expect(await told("explain", "PippinRow/TreeRow.swift")).toContain("PippinRow/Components/TreeRow.swift");
+  expect(await told("explain", "PippinRow/TreeRow.swift")).toMatch(
+    /^PippinRow\/Components\/TreeRow\.swift\n.*\nIt lies at PippinRow\/TreeRow\.swift; the project shows it here\.\n/,
+  );
+  expect(JSON.parse(await told("explain", "PippinRow/TreeRow.swift", "--json"))).toMatchObject({
+    file: "PippinRow/Components/TreeRow.swift",
+    liesAt: "PippinRow/TreeRow.swift",
+  });
   const { findings } = (await run(root, ["check", "--json"])).json() as { findings: Record<string, unknown>[] };
   const misplaced = findings.filter(({ rule }) => rule === "outside-shelves");
   expect(misplaced).toMatchObject([

@@ -8,8 +8,7 @@ import { checkView, whyView } from "../terminal/check-view.js";
 import { screenFor } from "../terminal/screen.js";
 import type { Context } from "./context.js";
 import { formatOf } from "../documents/formats/index.js";
-import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
-import type { Analysis } from "../core/insight/analysis.js";
+import { judgedBy } from "../core/insight/shown-analysis.js";
 import { exitCode, type CheckOptions } from "./check-options.js";
 import { look, lookAndSay } from "./looking.js";
 
@@ -36,12 +35,6 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
       return { text: textOf(context, found, { ...options, inGroups }), code: exitCode(found, options) };
     },
   );
-}
-
-/** The app by its folders, or by its groups. Throws `NO_GROUPS`. */
-function judgedBy(analysis: Analysis, groups: boolean | undefined) {
-  const inGroups = isInGroups(analysis, groups);
-  return { judged: inGroups ? asShown(analysis) : analysis, inGroups };
 }
 
 /** Says what the rules that a word names ask for, and why. */

@@ -3,7 +3,7 @@ import { compare } from "../core/change/compare/index.js";
 import { compareView } from "../terminal/compare-view.js";
 import { onlyApp } from "./arranged-app.js";
 import { compareJson } from "../documents/compare-json.js";
-import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import { judgedBy } from "../core/insight/shown-analysis.js";
 import { lookAndSay, type GroupsOption, type LookingOptions } from "./looking.js";
 
 /** What was typed. */
@@ -19,8 +19,7 @@ export function runCompare(options: CompareOptions): Promise<number> {
     ["compare", options.with, options.commits, options.groups],
     options,
     async ({ context: { screen, json, progress }, analysis: onDisk }) => {
-      const inGroups = isInGroups(onDisk, options.groups);
-      const analysis = inGroups ? asShown(onDisk) : onDisk;
+      const { judged: analysis, inGroups } = judgedBy(onDisk, options.groups);
       const comparison = await compare({
         analysis,
         analysed: onlyApp(analysis),

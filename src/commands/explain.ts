@@ -7,7 +7,7 @@ import { refuseSource } from "../core/change/plan/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { explainView } from "../terminal/explain-view.js";
 import { explainJson } from "../documents/explain-json.js";
-import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import { judgedBy } from "../core/insight/shown-analysis.js";
 import { look, type GroupsOption, type LookingOptions } from "./looking.js";
 
 /** What was typed. */
@@ -25,14 +25,15 @@ export async function runExplain(options: ExplainOptions): Promise<number> {
       return opened.store.stat(path) ? folderOf(path) : opened.standing;
     },
   });
-  const shown = isInGroups(onDisk, options.groups) ? asShown(onDisk) : undefined;
-  const analysis = shown ?? onDisk;
-  path = shown?.shownOf(path) ?? path;
+  const { judged: analysis } = judgedBy(onDisk, options.groups);
+  if ("shownOf" in analysis) path = analysis.shownOf(path);
+  const real = "realOf" in analysis ? analysis.realOf(path) : path;
+  const liesAt = real === path ? undefined : real;
   const app = appOf(analysis, path);
   const findings = runRules(app, analysis.graph).filter(({ file }) => file === path);
   const explanation = explain({ analysis, app, path, findings });
-  if (context.json) context.say(JSON.stringify(explainJson(explanation), undefined, 2));
-  else context.say(explainView(explanation, context.screen, options.all));
+  if (context.json) context.say(JSON.stringify(explainJson(explanation, liesAt), undefined, 2));
+  else context.say(explainView(explanation, context.screen, { all: options.all, liesAt }));
   return 0;
 }
 

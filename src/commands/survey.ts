@@ -2,7 +2,7 @@
 import { surveyOf } from "../core/insight/measures/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { surveyView } from "../terminal/survey-view.js";
-import { asShown, isInGroups } from "../core/insight/shown-analysis.js";
+import { judgedBy } from "../core/insight/shown-analysis.js";
 import { lookAndSay, type GroupsOption, type LookingOptions } from "./looking.js";
 import { surveyJson } from "../documents/survey-json.js";
 
@@ -10,8 +10,7 @@ import { surveyJson } from "../documents/survey-json.js";
 export function runSurvey(options: LookingOptions & GroupsOption): Promise<number> {
   const { all, groups } = options;
   return lookAndSay(["survey", all, groups], options, ({ context: { screen, json }, analysis: onDisk }) => {
-    const inGroups = isInGroups(onDisk, groups);
-    const analysis = inGroups ? asShown(onDisk) : onDisk;
+    const { judged: analysis, inGroups } = judgedBy(onDisk, groups);
     const surveys = analysis.apps.map((app) => {
       const only = ["unused-asset"] as const;
       return { app, survey: surveyOf(analysis, app, runRules(app, analysis.graph, { only, force: true })) };

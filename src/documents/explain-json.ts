@@ -3,12 +3,16 @@ import type { Explanation, Partner } from "../core/insight/measures/index.js";
 import { findingJson } from "./check-json.js";
 import { judgementJson } from "./survey-json.js";
 
-/** The whole document. */
-export function explainJson({ entry, belonging, companions, users, targets, findings }: Explanation): object {
+/** The whole document; `liesAt` is where the file lies that a project shows elsewhere. */
+export function explainJson(
+  { entry, belonging, companions, users, targets, findings }: Explanation,
+  liesAt?: string,
+): object {
   const { path, role, feature, leader, standing } = entry;
   return {
     version: 1,
     file: path,
+    ...(liesAt !== undefined && { liesAt }),
     role: judgementJson(role),
     feature: judgementJson(feature),
     shelf: standing?.shelf.at ?? null,

@@ -17,10 +17,16 @@ const mostLines = 8;
 const mostReasons = 5;
 
 /** The whole view, as lines without a last line end. */
-export function explainView(explained: Explanation, screen: Screen, all: boolean): string {
+export function explainView(
+  explained: Explanation,
+  screen: Screen,
+  { all, liesAt }: { readonly all: boolean; readonly liesAt?: string | undefined },
+): string {
   const explanation = plain(explained);
+  const shown =
+    liesAt === undefined ? [] : wrap(`It lies at ${liesAt}; the project shows it here.`, screen.width).split("\n");
   const sections = [
-    headLines(explanation, screen),
+    [...headLines(explanation, screen), ...shown],
     judgementLines("role", explanation.entry.role, explanation.entry.role.is ?? "unknown", screen),
     judgementLines("feature", explanation.entry.feature, explanation.entry.feature.is ?? shared, screen),
     placeLines(explanation, screen),

@@ -110,7 +110,7 @@ describe.each(screens)("on $width columns", (screen) => {
     const findings = runRules(app(), analysis.graph);
     for (const path of app().catalogue.entries.keys()) {
       const own = findings.filter(({ file }) => file === path);
-      const text = explainView(explain({ analysis, app: app(), path, findings: own }), screen, false);
+      const text = explainView(explain({ analysis, app: app(), path, findings: own }), screen, { all: false });
       expect(tooWide(text, screen)).toEqual([]);
       expect(text).toMatch(/\n {2}role[^]*\n {2}feature[^]*\n {2}shelf[^]*\n {2}findings/);
     }

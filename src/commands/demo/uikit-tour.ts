@@ -40,7 +40,7 @@ export const uiKitApp: Tour = {
     },
     {
       say: "From now on shelves are groups. A new screen lies with its neighbours on the disk, and is shown on its shelf.",
-      run: ["add", "screen", "frost", "--feature", "weather", "--write"],
+      run: ["add", "screen", "frost", "--feature", "trees", "--write"],
     },
     {
       say: "And what does the app look like, as the team sees it?",

@@ -178,6 +178,31 @@ describe("a file that is added", () => {
     );
   });
 
+  test("lies where groups of the same name show theirs, where its own is new", async () => {
+    const groups = [
+      {
+        path: "App",
+        children: [
+          {
+            name: "Features",
+            children: [{ name: "Trees", children: [{ name: "Screens", children: ["Pages/TreesView.swift"] }] }],
+          },
+        ],
+      },
+    ];
+    const { project, apps } = await looked({
+      "App/Pages/TreesView.swift": "",
+      "steady-shelf.yaml": "version: 1\nstack: swiftui\nsource: App\narrangement: feature-first\nin-groups: true\n",
+      [path]: projectText({ groups, targets: { Orchard: ["*"] } }),
+    });
+    const [analysed] = apps;
+    if (!analysed) throw new Error("no app");
+    const { draft } = await drawnInGroups(project, analysed.app, (app) =>
+      draftAddition(app, requestOf("screen frost --feature weather")),
+    );
+    expect(draft.made.map((each) => each.path)).toEqual(["App/Pages/FrostScreen.swift"]);
+  });
+
   test("gets a folder where no group around it is known: a test, beside the app", async () => {
     const { made } = await added("test TreeRow");
     expect(made).toEqual(["Tests/OrchardTests/Components/TreeRowTests.swift"]);

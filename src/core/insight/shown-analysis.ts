@@ -6,7 +6,7 @@ import { likeliestApp, type App } from "../app/index.js";
 import { ShelfError } from "../base/errors.js";
 import type { ProjectPath } from "../base/paths.js";
 import { relocated, type SourceTree } from "../files/index.js";
-import { isCode, languagesInUse, shownPlaces } from "../languages/index.js";
+import { isCode, listShapers, shownPlaces } from "../languages/index.js";
 import { judgedAnew, type Analysis } from "./analysis.js";
 
 /** An analysis of files by the places at which they are shown. */
@@ -19,13 +19,7 @@ export interface ShownAnalysis extends Analysis {
 
 /** Whether a project has a list that people look at. */
 export function hasShownList({ paths }: Pick<SourceTree, "paths">): boolean {
-  return languagesInUse().some(
-    (language) =>
-      language.shapeList !== undefined &&
-      paths.some(
-        (path) => language.extensions.some((each) => path.endsWith(each)) && language.claims?.(path) !== false,
-      ),
-  );
+  return listShapers(paths).length > 0;
 }
 
 /** Whether an app is judged by its groups: as somebody says now, else as its configuration says. */
@@ -43,6 +37,18 @@ export function isOrderedByGroups({ apps, project }: Pick<Analysis, "apps" | "pr
   const places = shownPlaces(project.tree);
   const code = [...first.catalogue.entries.keys()].filter(isCode);
   return code.length > 0 && code.filter((path) => places.has(path)).length >= code.length * mostly;
+}
+
+/** An app by its folders, or by its groups: as somebody says now, else as its configuration says. */
+export interface Judged {
+  readonly judged: Analysis | ShownAnalysis;
+  readonly inGroups: boolean;
+}
+
+/** What is judged, and by what. Throws `NO_GROUPS`. */
+export function judgedBy(analysis: Analysis, said: boolean | undefined): Judged {
+  const inGroups = isInGroups(analysis, said);
+  return { judged: inGroups ? asShown(analysis) : analysis, inGroups };
 }
 
 /** The same app as its list shows it. Throws `NO_GROUPS` where there is none. */

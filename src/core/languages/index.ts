@@ -76,6 +76,7 @@ export {
   languageFor,
   sharesTypes,
   shownListOrder,
+  listShapers,
   shownPlaces,
   languages,
   languagesInUse,

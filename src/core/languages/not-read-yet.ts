@@ -15,8 +15,7 @@ const documents = /\.(?:md|mdx|txt|rst|adoc)$/i;
 const manifests = /\.(?:json|ya?ml|toml)$/i;
 
 /** Files in which build tools of other languages list an app's files, by path or by name alone. */
-const projectFiles =
-  /\.(?:pbxproj|xcscheme|storyboard|xib|plist|entitlements|csproj|fsproj|vbproj|vcxproj|shproj|projitems|props|targets|sln|slnx|gradle|kts|podspec|resx|cmake)$|(?:^|\/)(?:Podfile|CMakeLists\.txt|Makefile)$/i;
+const projectFiles = /\.(?:vcxproj|gradle|kts|cmake)$|(?:^|\/)(?:CMakeLists\.txt|Makefile)$/i;
 
 /** Whether a file is one in which a build tool lists others, and that no adapter reads. */
 export function isProjectFile(path: string): boolean {

@@ -94,6 +94,13 @@ export function sharesTypes(path: string): boolean {
   return languageFor(path)?.types?.declaring !== undefined;
 }
 
+/** The languages whose lists people look at, as far as one of these files is such a list. */
+export function listShapers(paths: readonly ProjectPath[]): readonly Language[] {
+  return tables.languages.filter(
+    (language) => language.shapeList !== undefined && paths.some((path) => languageFor(path) === language),
+  );
+}
+
 /** For files that lists show elsewhere than they lie, the paths at which they are shown as though they lay there. */
 export function shownPlaces(tree: ListTree): ReadonlyMap<ProjectPath, ProjectPath> {
   return new Map(tables.languages.flatMap((language) => [...(language.shownPlaces?.(tree) ?? [])]));

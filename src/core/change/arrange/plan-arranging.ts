@@ -11,6 +11,7 @@ import type { Progress } from "../../base/progress.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { configurationText } from "../setup/index.js";
 import { wordsUsed } from "../../app/index.js";
+import { shownPrefix } from "../../insight/rules/class-prefix.js";
 import { arrange, prepareArranging, type ArrangeRequest, type Arranging } from "./arrange.js";
 import type { Answer } from "./destination.js";
 import { decisionEdits, lostPatterns, withoutDecided, type Decided } from "./decide.js";
@@ -273,7 +274,9 @@ export async function decisionsOf(
     if (moves.length + files.size === 0) return nothingDecided;
     const { editConfiguration } = await import("../../app/configuration/edit-configuration.js");
     const words = wordsUsed(target.decision.words ?? {}, target.layout);
-    const text = configurationText({ ...target.decision, words, names: namesUsed(target), inGroups });
+    const entries = [...analysed.catalogue.entries.values()];
+    const classPrefix = shownPrefix({ entries, graph: analysis.graph });
+    const text = configurationText({ ...target.decision, words, names: namesUsed(target), inGroups, classPrefix });
     const path = inFolder(folder, configurationFile);
     return {
       begun: [{ path, text: editConfiguration(text, { files }), means: [], why: "configuration" }],

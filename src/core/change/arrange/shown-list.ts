@@ -5,7 +5,7 @@
 import { planDraft, type Plan } from "../plan/index.js";
 import { draftOf, type Claim, type Draft, type DraftParts } from "../draft.js";
 import {
-  languagesInUse,
+  listShapers,
   type ListOrder,
   type ListShape,
   type OrderedGroup,
@@ -24,22 +24,12 @@ export interface ShownList {
   readonly ordered: readonly OrderedGroup[];
 }
 
-function shaping(paths: readonly ProjectPath[]) {
-  return languagesInUse().filter(
-    (language) =>
-      language.shapeList !== undefined &&
-      paths.some(
-        (path) => language.extensions.some((each) => path.endsWith(each)) && language.claims?.(path) !== false,
-      ),
-  );
-}
-
 /** The change of lists by which they have a shape, and what it is about. Throws `MERGE_CONFLICT`. */
 export async function shapeDraft(
   tree: SourceTree,
   shape: ListShape,
 ): Promise<Omit<ShownList, "plan"> & { readonly draft: Draft }> {
-  const languages = shaping(tree.paths);
+  const languages = listShapers(tree.paths);
   await Promise.all(languages.map((language) => language.prepare()));
   const lists = languages.flatMap((language) => language.shapeList?.(shape, tree) ?? []);
   const lines = lists.flatMap((list) => list.lines);

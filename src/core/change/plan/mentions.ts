@@ -180,7 +180,7 @@ function namesAlone(file: ProjectPath, { references }: Extraction, { tree, resol
   return references.flatMap((reference): Mention[] => {
     const { kind, specifier: text, start } = reference;
     const names = kind === "asset" ? byName.get(nameOf(text)) : undefined;
-    if (names === undefined || resolver.resolve(file, reference).state !== "external") return [];
+    if (names === undefined || !/^(?:external|unresolved)$/.test(resolver.resolve(file, reference).state)) return [];
     const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
     return [{ file, at, text, names, reason: "computed" }];
   });

@@ -8,7 +8,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { Difference, MadeFile } from "./plan.js";
-import type { RespelledFile } from "./read-file.js";
+import { depthOf, type RespelledFile } from "./read-file.js";
 import type { Passage } from "./respell.js";
 
 /** A file as it is, and what is found in its new text. */
@@ -49,9 +49,10 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     const targets = extraction.references.map((each) => filesMeant(each, after.resolve(path, each), after.tree.paths));
     return { path, extraction, targets };
   };
+  const depth = files.some(({ file }) => depthOf(file.extraction) === "all") ? "all" : "references";
   const then = symbolUses([
     ...files.map(({ file, now }) => planned(map.file(file.path), now)),
-    ...made.map(({ path, text }) => planned(path, extractFrom(text, path))),
+    ...made.map(({ path, text }) => planned(path, extractFrom(text, path, depth))),
   ]);
   const left = new Map<string, number>();
   for (const use of then) left.set(keyOf(use), (left.get(keyOf(use)) ?? 0) + 1);

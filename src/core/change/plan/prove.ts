@@ -28,7 +28,7 @@ import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { Difference, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
-import type { ReadFile } from "./read-file.js";
+import { depthOf, type ReadFile } from "./read-file.js";
 import { isOpened, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
 /** More changed files than this are not parsed a second time. */
@@ -139,7 +139,9 @@ function alignedAgain(file: ReadFile, passage: Passage, parseAgain: boolean): Al
   // A script that leaves the folder of build scripts is still the same script.
   const goes = passage.map.file(file.path);
   const language = languageFor(goes)?.claims === languageFor(file.path)?.claims ? undefined : languageFor(file.path);
-  const now = language?.extract(file.text.after, nameOf(goes)) ?? extractFrom(file.text.after, goes);
+  // Names are compared with those of before, where those are known.
+  const depth = depthOf(file.extraction);
+  const now = language?.extract(file.text.after, nameOf(goes), depth) ?? extractFrom(file.text.after, goes, depth);
   return { ...align(references, now.references, file.changes), now };
 }
 

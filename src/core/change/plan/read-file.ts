@@ -1,5 +1,5 @@
 /** A file of a plan between its steps: what it names, what that means, and what would change. */
-import type { Extraction, Reference, Resolution } from "../../languages/index.js";
+import type { Extraction, ReadingDepth, Reference, Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { NewText } from "./plan.js";
@@ -34,4 +34,9 @@ export interface RespelledFile {
 /** The same with its new text, if it has one. */
 export interface ReadFile extends RespelledFile {
   readonly text: NewText | undefined;
+}
+
+/** How much is known of a text: with what it declares and uses, or only what it references. */
+export function depthOf({ declares, usesNames }: Extraction): ReadingDepth {
+  return declares === undefined && usesNames === undefined ? "references" : "all";
 }

@@ -1,6 +1,6 @@
 /** What is added to an app whose shelves are groups: files lie with those that are shown beside them, and are shown on their shelf. */
 import { ShelfError } from "../../base/errors.js";
-import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { openApp, type App, type Project } from "../../app/index.js";
 import { relocated, type SourceTree } from "../../files/index.js";
 import { placesShown } from "../../insight/shown-analysis.js";
@@ -49,15 +49,25 @@ function onDisk(draft: Draft, standing: Standing): Draft {
   };
 }
 
-/** Where most files lie that are shown in a group; else the folder that it stands for; else that of the group around it; else a new one. */
+/**
+ * Where most files lie that are shown in a group; else the folder that it stands for; else where those lie that other groups of its name
+ * show; else that of the group around it; else a new one.
+ */
 function folderFor(path: ProjectPath, { tree, places }: Standing): ProjectPath {
-  for (const group of foldersAbove(path)) {
-    if (tree.hasFolder(group)) return group;
+  const mostIn = (isShown: (group: ProjectPath) => boolean): ProjectPath | undefined => {
     const counts = new Map<ProjectPath, number>();
     for (const [real, place] of places)
-      if (folderOf(place) === group) counts.set(folderOf(real), (counts.get(folderOf(real)) ?? 0) + 1);
-    const [most] = [...counts].sort((a, b) => b[1] - a[1]);
-    if (most) return most[0];
-  }
-  return folderOf(path);
+      if (isShown(folderOf(place))) counts.set(folderOf(real), (counts.get(folderOf(real)) ?? 0) + 1);
+    return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+  };
+  const own = folderOf(path);
+  const found = (group: ProjectPath): ProjectPath | undefined =>
+    tree.hasFolder(group) ? group : mostIn((each) => each === group);
+  const [around] = foldersAbove(path)
+    .slice(1)
+    .flatMap((group) => found(group) ?? []);
+  if (around === undefined) return found(own) ?? own;
+  const top = foldersAbove(around).at(-1) ?? around;
+  const isSister = (each: ProjectPath): boolean => nameOf(each) === nameOf(own) && isBelow(each, top);
+  return found(own) ?? mostIn(isSister) ?? around;
 }

@@ -6,7 +6,7 @@ import picomatch from "picomatch";
 import { addTo } from "../../base/grouping.js";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode, isInBundle, ownExports, type Outline } from "../../languages/index.js";
+import { isCode, isInBundle, languageFor, ownExports, type Outline } from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, prefixOf, type Clues } from "./clues.js";
@@ -68,7 +68,7 @@ export type Said = "leave" | { readonly role?: Role | undefined; readonly featur
 
 /** Files that belong to the app's work but are no part of the app: manifests, documents, settings of tools. */
 const besideTheApp =
-  /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log|plist|entitlements|xcconfig|xcprivacy|modulemap|(?:cs|vb|fs|sh)proj|projitems|slnx?|props|targets)$|-lock\.\w+$/i;
+  /(^|\/)(?:\.[^/]+|LICEN[CS]E|README|CHANGELOG)|\.(?:md|mdx|txt|lock|log|plist|entitlements|xcconfig|xcprivacy|modulemap)$|-lock\.\w+$/i;
 
 /** Makes the catalogue of one app. */
 export function makeCatalogue(input: CatalogueInput): Catalogue {
@@ -162,6 +162,8 @@ function isOfTheApp(path: ProjectPath, layout: Layout): boolean {
   const inSource = source !== rootPath && isBelow(path, source);
   return (
     !isInBundle(path) &&
+    // Projects say what is built, and are no part of it.
+    languageFor(path)?.listsCode !== true &&
     !besideTheApp.test(inSource ? path.slice(source.length + 1) : path) &&
     (inSource || isCode(path) || source === rootPath || isBesideSource(path, layout))
   );

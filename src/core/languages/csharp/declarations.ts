@@ -31,7 +31,6 @@ interface Head {
 export class Declarations {
   readonly exports: Export[] = [];
   readonly declares: SymbolName[] = [];
-  /** Whether the text declares an interface, and nothing that does its work. */
   readonly #uses = new Map<string, SymbolName>();
   #around: Around[] = [];
   readonly #branches: Around[][] = [];

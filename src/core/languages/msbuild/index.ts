@@ -5,6 +5,7 @@ import type { Language, ListTree } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
 import type { Reference } from "../reading.js";
 import { extractProject, extractResources, extractSolution } from "./extract.js";
+import { listFiles } from "./list-files.js";
 import { msbuildLookups } from "./lookups.js";
 
 /** In lists and attributes a path ends at a semicolon, a quote or the element's end. */
@@ -46,35 +47,41 @@ function keepsPlace(path: ProjectPath, tree: Pick<ListTree, "paths" | "text">): 
   return `the app begins in App.xaml beside the project, which names no other (\`ApplicationDefinition\`)`;
 }
 
-export const msbuild: Language = {
-  name: "msbuild",
+/** How all of them are read and written. */
+const form = {
   trade: "settings",
-  extensions: [".csproj", ".vbproj", ".fsproj", ".projitems", ".shproj", ".props", ".targets", ".slnx"],
-  lookups: msbuildLookups,
   headLookup: "msbuild file",
-  keepsPlace,
-  listsCode: true,
-  saysAll: true,
   prepare: () => Promise.resolve(),
-  extract: extractProject,
   outline: plainOutline,
   readAt,
   write,
+} as const satisfies Partial<Language>;
+
+export const msbuild: Language = {
+  ...form,
+  name: "msbuild",
+  extensions: [".csproj", ".vbproj", ".fsproj", ".projitems", ".shproj", ".props", ".targets", ".slnx"],
+  lookups: msbuildLookups,
+  keepsPlace,
+  keepListed: listFiles,
+  listsCode: true,
+  saysAll: true,
+  extract: extractProject,
 };
 
 export const solutions: Language = {
-  ...msbuild,
+  ...form,
   name: "solutions",
   extensions: [".sln"],
-  lookups: [],
+  listsCode: true,
+  saysAll: true,
   extract: (text) => extractSolution(text),
 };
 
 /** Tables of texts and other resources. */
 export const resources: Language = {
-  ...msbuild,
+  ...form,
   name: "resources",
   extensions: [".resx"],
-  lookups: [],
   extract: (text) => extractResources(text),
 };

@@ -76,21 +76,52 @@ const beside: NameLookup = {
   spellings: ({ targets: [target] }) => (target === undefined ? [] : [target.slice(target.lastIndexOf("/") + 1)]),
 };
 
+/** Whether a pattern of a project, or what it takes in by itself, takes a file in. */
+export function takesIn(
+  project: ProjectPath,
+  { lookup, specifier, inside = "" }: Question,
+  path: ProjectPath,
+): boolean {
+  return (
+    (lookup === defaults.name ? byDefault(project, inside) : byPattern(project, specifier))?.takesIn(path) === true
+  );
+}
+
+type Scope = Extract<Resolution, { readonly state: "scope" }>;
+
 /** `Views/**\/*.xaml`, in any case. */
+function byPattern(from: ProjectPath, specifier: string): Scope | undefined {
+  const { folder, rest } = globBase(specifier);
+  const at = joinPath(folderOf(from), folder);
+  if (at === undefined) return undefined;
+  const isMatch = picomatch(rest, { nocase: true, dot: true });
+  return {
+    state: "scope",
+    folder: at,
+    scheme: "relative",
+    takesIn: (path) => (at === rootPath || isBelow(path, at)) && isMatch(relativePath(at, path)),
+  };
+}
+
+/** What lies below the project, is of a kind that it builds by itself, and is not what it leaves when it builds. */
+function byDefault(from: ProjectPath, inside: string): Scope {
+  const home = folderOf(from);
+  const kinds = inside.split(" ");
+  return {
+    state: "scope",
+    folder: home,
+    scheme: "relative",
+    takesIn: (path) => {
+      if (home !== rootPath && !isBelow(path, home)) return false;
+      const way = relativePath(home, path);
+      return kinds.some((kind) => way.toLowerCase().endsWith(kind)) && !/^(?:bin|obj)\/|(?:^|\/)\.[^/]+\//i.test(way);
+    },
+  };
+}
+
 const pattern: NameLookup = {
   name: "msbuild pattern",
-  resolve(_: Ground, from: ProjectPath, { specifier }: Question): Resolution {
-    const { folder, rest } = globBase(specifier);
-    const at = joinPath(folderOf(from), folder);
-    if (at === undefined) return external;
-    const isMatch = picomatch(rest, { nocase: true, dot: true });
-    return {
-      state: "scope",
-      folder: at,
-      scheme: "relative",
-      takesIn: (path) => (at === rootPath || isBelow(path, at)) && isMatch(relativePath(at, path)),
-    };
-  },
+  resolve: (_, from, { specifier }) => byPattern(from, specifier) ?? external,
   spellings({ reference: { specifier }, folder, from }) {
     const { rest } = globBase(specifier);
     if (folder === undefined) return [specifier];
@@ -99,23 +130,9 @@ const pattern: NameLookup = {
   },
 };
 
-/** What lies below the project, is of a kind that it builds by itself, and is not what it leaves when it builds. */
 const defaults: NameLookup = {
   name: "msbuild default",
-  resolve(_, from, { inside = "" }) {
-    const home = folderOf(from);
-    const kinds = inside.split(" ");
-    return {
-      state: "scope",
-      folder: home,
-      scheme: "relative",
-      takesIn: (path) => {
-        if (home !== rootPath && !isBelow(path, home)) return false;
-        const way = relativePath(home, path);
-        return kinds.some((kind) => way.toLowerCase().endsWith(kind)) && !/^(?:bin|obj)\/|(?:^|\/)\.[^/]+\//i.test(way);
-      },
-    };
-  },
+  resolve: (_, from, { inside = "" }) => byDefault(from, inside),
   spellings: ({ reference: { specifier } }) => [specifier],
 };
 

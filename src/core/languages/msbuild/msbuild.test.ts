@@ -1,5 +1,21 @@
 import { describe, expect, test } from "vitest";
-import { afterwards, planCommand, planOf, respellings, type Files } from "../../change/plan/planning.test.suite.js";
+import {
+  afterwards,
+  at,
+  moveOf,
+  planCommand,
+  planOf,
+  respellings,
+  type Files,
+} from "../../change/plan/planning.test.suite.js";
+import { planRepairs } from "../../change/repair.js";
+import { withLists } from "../../change/draft.js";
+import { openProject } from "../../app/index.js";
+import { applyEdits } from "../../base/text/index.js";
+import { MemoryStore } from "../../files/index.js";
+import { analyse } from "../../insight/analysis.js";
+import { check } from "../../insight/rules/index.js";
+import { planMoves } from "../../change/plan/index.js";
 import { planRename } from "../../change/rename/renaming.test.suite.js";
 import { languageContract } from "../contract.test.suite.js";
 import { msbuild, solutions } from "./index.js";
@@ -307,4 +323,94 @@ describe("names in C# are not told apart yet", () => {
     const plan = await planRename(app, "Themes/Colors.xaml Barks");
     expect(plan.plan.proof.outcome).toBe("holds");
   });
+});
+
+describe("files that are made", () => {
+  const listed = [
+    '<Project ToolsVersion="15.0">',
+    "  <ItemGroup>",
+    '    <Compile Include="Models\\Tree.cs" />',
+    '    <Compile Include="Views\\MainWindow.xaml.cs">',
+    "      <DependentUpon>MainWindow.xaml</DependentUpon>",
+    "    </Compile>",
+    '    <Compile Include="Core\\**\\*.cs" />',
+    '    <Page Include="Views\\MainWindow.xaml" />',
+    "  </ItemGroup>",
+    "</Project>",
+    "",
+  ].join("\r\n");
+  const files: Files = {
+    "Orchard.csproj": listed,
+    "Models/Tree.cs": "",
+    "Views/MainWindow.xaml": "<Window/>",
+    "Views/MainWindow.xaml.cs": "",
+    "Core/A.cs": "",
+    "a.sln": "",
+    "b.resx": "<root/>",
+  };
+  async function added(made: readonly string[], from = files): Promise<string> {
+    const { tree } = await openProject(new MemoryStore(from));
+    const draft = {
+      moves: [],
+      edits: [],
+      claims: [],
+      made: made.map((path) => ({ path: at(path), text: "", why: "" })),
+    };
+    const { edits } = await withLists(tree, draft);
+    return applyEdits(from["Orchard.csproj"] ?? "", edits);
+  }
+
+  test("are listed behind the last of their kind, a view with the code behind it", async () => {
+    const then = await added(["Models/Leaf.cs", "Views/TreesView.xaml", "Views/TreesView.xaml.cs"]);
+    expect(then.replaceAll("\r\n", "\n")).toBe(
+      listed
+        .replaceAll("\r\n", "\n")
+        .replace(
+          '    <Page Include="Views',
+          '    <Compile Include="Models\\Leaf.cs" />\n    <Compile Include="Views\\TreesView.xaml.cs">\n      <DependentUpon>TreesView.xaml</DependentUpon>\n    </Compile>\n    <Page Include="Views',
+        )
+        .replace(
+          "  </ItemGroup>",
+          '    <Page Include="Views\\TreesView.xaml">\n      <SubType>Designer</SubType>\n      <Generator>MSBuild:Compile</Generator>\n    </Page>\n  </ItemGroup>',
+        ),
+    );
+    expect(then.split("\n").every((line, index, all) => index === all.length - 1 || line.endsWith("\r"))).toBe(true);
+  });
+
+  test("are listed nowhere where a pattern, or the project by itself, takes them in", async () => {
+    expect(await added(["Core/Deep/B.cs"])).toBe(listed);
+    expect(await added(["Models/Leaf.cs", "Views/A.xaml"], { ...app, "a.sln": "" })).toBe(sdk);
+  });
+
+  test("and a file that was forgotten is offered a line", async () => {
+    const store = new MemoryStore({
+      ...files,
+      "Models/Leaf.cs": "class Leaf {}",
+      "steady-shelf.yaml": "version: 1\nstack: wpf\nsource: .\narrangement: mvvm\n",
+    });
+    const analysis = await analyse(store, { standing: at("") });
+    const found = check(analysis).flatMap(({ fresh }) => fresh.filter(({ rule }) => rule === "unlisted-file"));
+    expect(found.map(({ file }) => file)).toEqual(["Models/Leaf.cs"]);
+    const { plan, repaired } = await planRepairs(analysis.project, found);
+    expect([repaired.length, plan.proof.outcome]).toEqual([1, "holds"]);
+    expect(plan.texts[0]?.after).toContain('<Compile Include="Models\\Leaf.cs" />');
+  });
+});
+
+test("names are compared with those of before where those are known: strings of a file change, its types do not", async () => {
+  const store = new MemoryStore(app);
+  const { project, graph } = await analyse(store, { standing: at("") });
+  const moves = [
+    moveOf("Views/MainWindow.xaml > Shell/MainWindow.xaml"),
+    moveOf("Views/MainWindow.xaml.cs > Shell/MainWindow.xaml.cs"),
+  ];
+  const { proof } = await planMoves(project, moves, { graph });
+  expect(proof.different).toEqual([]);
+  expect(proof.outcome).toBe("holds");
+});
+
+test("an address that leads nowhere may be that of a file with a name of its own in the project", async () => {
+  const files = { ...app, "A.xaml": '<Image Source="/leaf.png"/>' };
+  const { proof } = await planOf(files, ["Images/leaf.png > Images/twig.png"]);
+  expect(proof.gaps.map(({ file, reason }) => `${reason} ${file}`)).toEqual(["computed A.xaml"]);
 });
