@@ -62,6 +62,8 @@ export type Claim =
       readonly to: ProjectPath;
       readonly as?: string;
     }
+  /** The types of a file lie in another namespace from then on, and are meant wherever they are meant now. */
+  | { readonly kind: "changes namespace"; readonly file: ProjectPath; readonly from: string; readonly to: string }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
 
@@ -71,6 +73,13 @@ export interface Merge {
   readonly into: ProjectPath;
   /** Whether a generator makes it anew, so that it is not what people have written that goes. */
   readonly isMadeAgain?: true;
+}
+
+/** Whether a claim is about names, and not about references. */
+export function isAboutNames(
+  claim: Claim,
+): claim is Extract<Claim, { readonly kind: "renames" | "hands over" | "changes namespace" }> {
+  return claim.kind === "renames" || claim.kind === "hands over" || claim.kind === "changes namespace";
 }
 
 /** All of it. */

@@ -46,3 +46,13 @@ export {
 export { fileTies, mayMean, piecesOf, type FilePiece, type Tie as FileTie } from "./file-ties.js";
 export { companionsOf, cutTie, tiesOf, type Declaration, type Tie, type Ties } from "./ties.js";
 export { loadTypes, membersOf, Types, typesAfter, type TypeFile, type TypeMeaning, type TypeWorld } from "./types.js";
+export {
+  fullNameOf,
+  loadNamespaces,
+  Namespaces,
+  within,
+  type NameMeaning,
+  type NamespaceFile,
+  type NamespaceWorld,
+  type TypeEntry,
+} from "./namespaces.js";

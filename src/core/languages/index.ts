@@ -50,6 +50,16 @@ export {
   type TextNames,
   type Variable,
 } from "./names.js";
+export type {
+  DeclaredType,
+  NamePart,
+  NamespaceForms,
+  NamespaceNames,
+  NameScope,
+  NewNamespaces,
+  TakenIn,
+  UsedName,
+} from "./namespace-names.js";
 export type { DeclaredAs, TypeCustoms, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
 export type { Bonds, FileTies, Hidden, Statement, StatementKind } from "./statements.js";
 export { commentsIn } from "./statement-lines.js";

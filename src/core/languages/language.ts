@@ -10,6 +10,7 @@ import type { SourceText, TextEdit } from "../base/text/index.js";
 import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
+import type { NamespaceForms } from "./namespace-names.js";
 import type { TypeForms } from "./type-names.js";
 import type { Statement } from "./statements.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
@@ -147,6 +148,8 @@ export interface Language {
   names?(text: string, name: string): Promise<TextNames | undefined>;
   /** Where types are named, where its files know each other's types without naming the files. */
   readonly types?: TypeForms;
+  /** Where namespaces are named, where types are known by theirs. */
+  readonly namespaces?: NamespaceForms;
   /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
   /** How its files take whole files, where they do so by statements that need not list names. */
@@ -186,6 +189,8 @@ export interface Language {
   oddEntries?(text: string): readonly OddEntry[];
   /** Whether all that names files in its texts is found as references, so that nothing else in them is a mention. */
   readonly saysAll?: boolean;
+  /** Whether one of its lists is a part of those that name it, and lists nothing for itself. */
+  isPartOfList?(path: ProjectPath): boolean;
   /** Whether code is listed, too, and not only what is bundled with it. */
   readonly listsCode?: boolean;
   /** Whether an import that lists no names takes those that stand in the text: whatever the other file gives is known. */

@@ -167,12 +167,14 @@ async function proveRenames(
 ): Promise<NameResult | undefined> {
   const claims = draft.claims.filter((claim) => claim.kind === "renames");
   const goes = draft.claims.filter((claim) => claim.kind === "hands over");
-  if (claims.length + goes.length === 0) return undefined;
+  const spaces = draft.claims.filter((claim) => claim.kind === "changes namespace");
+  if (claims.length + goes.length + spaces.length === 0) return undefined;
   const texts = files.flatMap(({ text }) => (text ? [text] : []));
   for (const { file, after } of texts) planned.respell(map.file(file), after);
   const { before, after } = passage;
   const facts = { tree, planned, before, after, map, texts };
   const removed = mergesOf(draft).map(({ from }) => from);
+  if (spaces.length > 0) return (await import("./prove-namespaces.js")).proveNamespaces({ ...facts, claims: spaces });
   if (goes.some(({ file }) => languageFor(file)?.directives !== undefined))
     return (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed });
   if (goes.some(({ file }) => sharesTypes(file)))

@@ -6,6 +6,7 @@ import type { FileReader } from "../../files/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { codeLanguage, isCode, languageFor, moduleRules } from "../../languages/index.js";
 import { draftOf, withLists, type Draft, type DraftParts } from "../draft.js";
+import { mayChangeNamespaces } from "../namespaces/may-change.js";
 import { likelyWords, openLines } from "./candidates.js";
 import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
@@ -28,12 +29,22 @@ export interface PlanOptions {
   readonly readAll?: boolean;
   readonly graph?: ReferenceGraph;
   readonly mentions?: boolean;
+  /** Whether every type stays in its namespace, also where namespaces go by folders. */
+  readonly keepNamespaces?: boolean;
   readonly earlier?: RespelledDraft;
 }
 
 /** Plans a draft: what is respelled, and the proof. Nothing is written. */
-export async function planDraft({ tree, aliases }: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
-  return makePlan({ tree, aliases, draft: await withLists(tree, draft), rules: moduleRules, ...options });
+export async function planDraft(project: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
+  const { tree, aliases } = project;
+  const whole = await followed(project, await withLists(tree, draft), options);
+  return makePlan({ tree, aliases, draft: whole, rules: moduleRules, ...options });
+}
+
+/** The same draft with the namespaces that follow folders, unless they are to stay. */
+async function followed(project: Project, draft: Draft, { keepNamespaces }: PlanOptions): Promise<Draft> {
+  if (keepNamespaces === true || !mayChangeNamespaces(draft)) return draft;
+  return (await import("../namespaces/follow.js")).withNamespaces(project, draft);
 }
 
 /** Plans moves of files, and what goes with them. */

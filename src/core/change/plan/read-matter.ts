@@ -11,6 +11,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { quiet } from "../../base/progress.js";
 import type { SourceTree } from "../../files/index.js";
 import { boundTo, concernedBy, decidesNames, findCandidates, mayTakeName, planSearch } from "./candidates.js";
+import { isAboutNames } from "../draft.js";
 import type { Move } from "./move.js";
 import type { OwnPart } from "./own-part.js";
 import type { PlanInput } from "./plan-input.js";
@@ -51,9 +52,7 @@ export async function readOf(graph: ReferenceGraph, { tree, mentions = false }: 
 /** Searches for the files that matter, and reads them. */
 export async function readCandidates(input: PlanInput, moves: readonly Move[], before: Resolver): Promise<Read> {
   const { tree, rules, draft, progress = quiet } = input;
-  const claimed = draft.claims.flatMap((claim) =>
-    claim.kind === "opens" || claim.kind === "renames" || claim.kind === "hands over" ? [] : [claim.file],
-  );
+  const claimed = draft.claims.flatMap((claim) => (claim.kind === "opens" || isAboutNames(claim) ? [] : [claim.file]));
   const made = draft.made.map(({ path }) => path);
   const touched = new Set([...draft.edits.map(({ file }) => file), ...claimed]);
   // A new file may take a name that has meant another until now.

@@ -1,5 +1,6 @@
 /** What stands in the namespaces of a C# text, and the names that it uses. Source: Microsoft, "C# language specification". */
 import type { Export, SymbolName } from "../reading.js";
+import { isReserved } from "./reserved.js";
 import type { Scanner } from "./scanner.js";
 
 const keywords = new Set(["class", "struct", "interface", "enum", "record", "delegate"]);
@@ -7,13 +8,6 @@ const keywords = new Set(["class", "struct", "interface", "enum", "record", "del
 /** What a class has to descend from to be something that is drawn. */
 const drawn =
   /^(?:Window|NavigationWindow|Page|UserControl|ContentControl|ItemsControl|Control|ContentPage|ContentView|FrameworkElement|\w+(?:Window|Page|View|UserControl|Panel|Button|Control))$/;
-
-/** Words that are no names of anybody's. */
-const reserved = new Set(
-  "abstract as base bool break byte case catch char checked class const continue decimal default delegate do double else enum event explicit extern false finally fixed float for foreach goto if implicit in int interface internal is lock long namespace new null object operator out override params private protected public readonly ref return sbyte sealed short sizeof stackalloc static string struct switch this throw true try typeof uint ulong unchecked unsafe ushort using virtual void volatile while add alias ascending async await by descending dynamic equals file from get global group init into join let nameof notnull on orderby partial record remove required scoped select set unmanaged value var when where with yield".split(
-    " ",
-  ),
-);
 
 const [openBrace, closeBrace, semicolon, dot, colon, comma, less, openParen] = [123, 125, 59, 46, 58, 44, 60, 40];
 
@@ -71,7 +65,7 @@ export class Declarations {
       // `record struct Tree`, `record class Tree`; of a delegate the name stands before the bracket.
       if (keywords.has(word.name)) return;
       if (head.keyword !== "delegate") head.name = word;
-      else if (!reserved.has(word.name)) this.#use(word);
+      else if (!isReserved(word.name)) this.#use(word);
       return;
     }
     if (word.name === "namespace") {
@@ -94,7 +88,7 @@ export class Declarations {
     }
     if (word.name === "where") this.#isInParents = false;
     if (this.#isInParents && mark !== dot && mark !== less) head?.parents.push(word.name);
-    if (mark !== dot && !reserved.has(word.name)) this.#use(word);
+    if (mark !== dot && !isReserved(word.name)) this.#use(word);
   }
 
   #use(word: SymbolName): void {

@@ -5,7 +5,10 @@ import type { NameLookup } from "../lookup.js";
 import type { LibraryFile, Membership, Reference } from "../reading.js";
 import { addressLookups } from "../resource-addresses.js";
 import { extractCSharp } from "./extract.js";
+import { readNamespaces } from "./namespaces.js";
 import { outlineCSharp } from "./outline.js";
+import { isReserved } from "./reserved.js";
+import { writeNamespaces } from "./write-namespaces.js";
 
 const companions: CompanionRules = {
   infixes: [".designer", ".Designer", ".g", ".g.i"],
@@ -57,6 +60,16 @@ function projectsOf(files: readonly LibraryFile[]): ReadonlyMap<ProjectPath, Mem
   );
 }
 
+/** `My rows` → `My_rows`, `2024` → `_2024`; parts of a name with dots stay parts. Source: the default namespace of Microsoft's project system. */
+function wordOf(folder: string): string {
+  return folder
+    .split(".")
+    .map((part) => part.replace(/[^\p{L}\p{N}_]/gu, "_").replace(/^(?=\p{N})/u, "_"))
+    .filter((part) => part !== "")
+    .map((part) => (isReserved(part) ? `@${part}` : part))
+    .join(".");
+}
+
 export const csharp: Language = {
   name: "csharp",
   trade: "code",
@@ -69,6 +82,7 @@ export const csharp: Language = {
   libraries: projectsOf,
   isListed: true,
   namesInAnyCase: true,
+  namespaces: { followsFolders: true, takesIn: true, read: readNamespaces, write: writeNamespaces, wordOf },
   prepare: () => Promise.resolve(),
   extract: (text, _name, depth = "references") => extractCSharp(text, depth),
   outline: outlineCSharp,

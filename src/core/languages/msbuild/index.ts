@@ -1,12 +1,13 @@
 /** Projects and solutions of .NET. */
 import { folderOf, isBelow, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
-import { projectAbove } from "../dotnet-projects.js";
+import { isDotnetProject, projectAbove } from "../dotnet-projects.js";
 import type { Language, ListTree } from "../language.js";
 import { plainOutline } from "../plain-outline.js";
 import type { Reference } from "../reading.js";
 import { extractProject, extractResources, extractSolution } from "./extract.js";
 import { listFiles } from "./list-files.js";
 import { msbuildLookups } from "./lookups.js";
+import { projectNamespaces } from "./namespaces.js";
 
 /** In lists and attributes a path ends at a semicolon, a quote or the element's end. */
 function readAt(text: string, start: number): { end: number; specifier: string } | undefined {
@@ -64,6 +65,8 @@ export const msbuild: Language = {
   lookups: msbuildLookups,
   keepsPlace,
   keepListed: listFiles,
+  namespaces: projectNamespaces,
+  isPartOfList: (path) => !isDotnetProject(path),
   listsCode: true,
   saysAll: true,
   extract: extractProject,

@@ -3,6 +3,8 @@ import type { CompanionRules, Language } from "../language.js";
 import { countLines } from "../plain-outline.js";
 import type { ComputedReference, Extraction, Outline, Reference, Sign, SymbolName } from "../reading.js";
 import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
+import { bare } from "./bare.js";
+import { readNamespaces, writeNamespaces } from "./namespaces.js";
 
 const companions: CompanionRules = {
   infixes: [],
@@ -14,11 +16,6 @@ const companions: CompanionRules = {
 
 /** Attributes that hold the address of a file, and nothing else: from the file in which they stand. */
 const sure = new Set(["Source", "UriSource", "ImageSource", "Icon"]);
-
-/** Comments and raw text, blanked: every place stays where it was. */
-function bare(text: string): string {
-  return text.replace(/<!--[^]*?(?:-->|$)|<!\[CDATA\[[^]*?(?:\]\]>|$)/g, (part) => part.replace(/[^\r\n]/g, " "));
-}
 
 function extract(text: string): Extraction {
   const conflict = text.search(/^<{7} /m);
@@ -161,6 +158,7 @@ export const xaml: Language = {
   // Its addresses go by the lookups of the code behind it.
   headLookup: "resource beside",
   namesInAnyCase: true,
+  namespaces: { followsFolders: true, takesIn: false, read: readNamespaces, write: writeNamespaces },
   prepare: () => Promise.resolve(),
   extract,
   outline,

@@ -1,0 +1,118 @@
+/** Which files come to lie in other namespaces, and what that makes of the names of their types. */
+import type { NamespaceWorld, TypeEntry } from "../../graph/index.js";
+import { fullNameOf } from "../../graph/index.js";
+import type { NamespaceNames } from "../../languages/index.js";
+import { folderOf, type ProjectPath } from "../../base/paths.js";
+import type { Move } from "../plan/move.js";
+import { Customs, onlyNamespace } from "./learn.js";
+
+/** A file that comes to lie in another namespace. */
+export interface NamespaceChange {
+  readonly file: ProjectPath;
+  /** The scope of its text that says so. */
+  readonly scope: number;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** Files with another namespace, by their present paths. */
+export type NamespaceChanges = ReadonlyMap<ProjectPath, NamespaceChange>;
+
+/**
+ * The files that get another namespace by moves, where their project goes by folders. What has no namespace, several, or another than
+ * its folder keeps it; so do files that declare parts of one type and do not all go the same way.
+ */
+export function changesOf(world: NamespaceWorld, moves: readonly Move[]): NamespaceChanges {
+  const customs = new Customs(world, new Set(moves.map(({ from }) => from)));
+  const changes = new Map<ProjectPath, NamespaceChange>();
+  for (const { from: file, to } of moves) {
+    const found = world.files.get(file);
+    const own = found?.forms.followsFolders === true ? onlyNamespace(found.names) : undefined;
+    if (!own || folderOf(file) === folderOf(to) || customs.homeOf(file) !== customs.homeOf(to)) continue;
+    const wanted = customs.namespaceIn(folderOf(to));
+    if (wanted === undefined || wanted === "" || wanted === own.name) continue;
+    if (customs.namespaceIn(folderOf(file)) !== own.name) continue;
+    changes.set(file, { file, scope: own.scope, from: own.name, to: wanted });
+  }
+  keepPartsTogether(world, changes);
+  return changes;
+}
+
+/** All parts of one type lie in one namespace: what would part them stays where it is. */
+function keepPartsTogether(world: NamespaceWorld, changes: Map<ProjectPath, NamespaceChange>): void {
+  if (changes.size === 0) return;
+  const parts = new Map<string, Set<ProjectPath>>();
+  for (const { path, names } of world.files.values())
+    for (const type of names?.types ?? []) {
+      if (!type.isPartial || !names) continue;
+      const full = `${fullNameOf(names, type.scope)}.${type.name}`;
+      parts.set(full, (parts.get(full) ?? new Set()).add(path));
+    }
+  const groups = [...parts.values()].filter((paths) => paths.size > 1);
+  for (let isDone = false; !isDone;) {
+    isDone = true;
+    for (const paths of groups) {
+      const goals = new Set([...paths].map((path) => changes.get(path)?.to));
+      if (goals.size < 2) continue;
+      for (const path of paths) if (changes.delete(path)) isDone = false;
+    }
+  }
+}
+
+/** The whole name that a type has from then on. */
+export function fullAfter(changes: NamespaceChanges, { file, full }: Pick<TypeEntry, "file" | "full">): string {
+  const change = changes.get(file);
+  return change && full.startsWith(`${change.from}.`) ? change.to + full.slice(change.from.length) : full;
+}
+
+/** What some declarations are told by: files, at their present paths, and whole names as they will be. */
+export function keyOf(types: readonly TypeEntry[], changes?: NamespaceChanges): string {
+  return types
+    .map((entry) => `${entry.file}\n${changes ? fullAfter(changes, entry) : entry.full}`)
+    .sort()
+    .join("\n\n");
+}
+
+/** A text with other names for its namespaces. */
+export function renamed(names: NamespaceNames, { scope, to }: NamespaceChange): NamespaceNames {
+  return { ...names, scopes: names.scopes.map((each, index) => (index === scope ? { ...each, name: to } : each)) };
+}
+
+/** Words by which a file may be concerned: the types that get other names, what they lend, and namespaces that come up. */
+export function wordsConcerned(world: NamespaceWorld, changes: NamespaceChanges): ReadonlySet<string> {
+  const words = new Set<string>();
+  for (const { file, to } of changes.values()) {
+    for (const { name, lends } of world.files.get(file)?.names?.types ?? []) {
+      words.add(name);
+      if (name.endsWith("Attribute")) words.add(name.slice(0, -"Attribute".length));
+      for (const each of lends) words.add(each);
+    }
+    for (const word of to.split(".")) words.add(word);
+  }
+  return words;
+}
+
+/** Functions that are called without being named: by `await`, `foreach`, what is put into a list, a query. */
+const calledUnnamed: ReadonlySet<string> = new Set([
+  "Add",
+  "Cast",
+  "Deconstruct",
+  "GetAsyncEnumerator",
+  "GetAwaiter",
+  "GetEnumerator",
+  "GroupBy",
+  "GroupJoin",
+  "Join",
+  "OrderBy",
+  "OrderByDescending",
+  "Select",
+  "SelectMany",
+  "ThenBy",
+  "ThenByDescending",
+  "Where",
+]);
+
+/** What a text may call that classes lend. */
+export function callsOf(names: NamespaceNames, lent: ReadonlySet<string>): string[] {
+  return [...lent].filter((name) => names.members.has(name) || calledUnnamed.has(name));
+}

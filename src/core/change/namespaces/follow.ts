@@ -1,0 +1,81 @@
+/**
+ * A draft with what its moves mean for namespaces: the files that move come to lie in the namespace of their new folder, where their
+ * project goes by folders, and every text that names their types says so.
+ */
+import { Modules, Namespaces, loadNamespaces, Resolver, type NamespaceWorld } from "../../graph/index.js";
+import { moduleRules, type NamespaceNames } from "../../languages/index.js";
+import { comparePaths, type ProjectPath } from "../../base/paths.js";
+import type { Project } from "../../app/project.js";
+import type { Claim, Draft, DraftEdit } from "../draft.js";
+import { changesOf, renamed, wordsConcerned, type NamespaceChanges } from "./changes.js";
+import { decide, type Decision } from "./decide.js";
+
+/** The same draft with the edits that namespaces need, and what they claim. */
+export function withNamespaces({ tree, aliases }: Project, draft: Draft): Draft {
+  const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
+  const world = loadNamespaces(modules);
+  const changes = changesOf(
+    world,
+    draft.moves.filter(({ from, to }) => from !== to),
+  );
+  if (changes.size === 0) return draft;
+  const edits: DraftEdit[] = [];
+  for (const [file, decision] of decisionsOf(world, changes)) {
+    const { forms, names } = world.files.get(file) ?? {};
+    const text = tree.text(file)?.text;
+    const written = names && text !== undefined ? forms?.write(text, names, decision.wanted) : undefined;
+    const why = changes.has(file)
+      ? "its namespace follows its folder"
+      : "a type that it names lies in another namespace";
+    for (const { start, end, text: then } of written ?? []) edits.push({ file, start, end, text: then, why });
+  }
+  const claims = [...changes.values()].map(({ file, from, to }): Claim => ({
+    kind: "changes namespace",
+    file,
+    from,
+    to,
+  }));
+  return { ...draft, edits: [...draft.edits, ...edits], claims: [...draft.claims, ...claims] };
+}
+
+/** What each text has to say. What holds for all files is decided first. */
+function decisionsOf(world: NamespaceWorld, changes: NamespaceChanges): Map<ProjectPath, Decision> {
+  const before = new Namespaces(world);
+  const words = wordsConcerned(world, changes);
+  const left = new Set([...changes.values()].flatMap(({ from }) => from.split(".").slice(-1)));
+  const lent = new Set(
+    [...world.files.values()].flatMap(({ names }) => names?.types.flatMap(({ lends }) => [...lends]) ?? []),
+  );
+  const files = new Map(world.files);
+  for (const change of changes.values()) {
+    const file = files.get(change.file);
+    if (file?.names) files.set(change.file, { ...file, names: renamed(file.names, change) });
+  }
+  const decisions = new Map<ProjectPath, Decision>();
+  const concerned = [...world.files.values()]
+    .filter(({ path, names }) => names && (changes.has(path) || mayMatter(names, words, left)))
+    .map(({ path }) => path)
+    .sort(comparePaths);
+  const isForAll = (path: ProjectPath): boolean =>
+    world.files.get(path)?.names?.takes.some(({ isGlobal }) => isGlobal) === true;
+  for (const isFirst of [true, false]) {
+    const then = new Namespaces({ ...world, files: new Map(files) });
+    for (const path of concerned.filter((each) => isForAll(each) === isFirst)) {
+      const decision = decide(path, { before, then, changes, words, lent });
+      if (!decision) continue;
+      decisions.set(path, decision);
+      const file = files.get(path);
+      if (file && isFirst) files.set(path, { ...file, names: decision.after });
+    }
+  }
+  return decisions;
+}
+
+/** Whether a text holds a word that may be concerned, or takes in a namespace that something leaves. */
+export function mayMatter(names: NamespaceNames, words: ReadonlySet<string>, left: ReadonlySet<string>): boolean {
+  return (
+    names.names.some(({ parts }) => parts.some(({ name }) => words.has(name))) ||
+    names.takes.some(({ target }) => left.has(names.names[target]?.parts.at(-1)?.name ?? "")) ||
+    [...words].some((word) => names.members.has(word))
+  );
+}

@@ -1,0 +1,339 @@
+/**
+ * The proof of types that come to lie in other namespaces. It does not trust the edits: every text that may be concerned is read again as
+ * it will be, each of its names is set against the one that stood at its place, and must mean the same declaration, by all that is declared
+ * and built together then. What cannot be told is said.
+ */
+import {
+  fullNameOf,
+  loadNamespaces,
+  Modules,
+  Namespaces,
+  type NameMeaning,
+  type NamespaceFile,
+  type Resolver,
+  type TypeEntry,
+} from "../../graph/index.js";
+import { isOfTrade, languageFor, type NamespaceNames, type TakenIn, type UsedName } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { PlannedTree, SourceTree } from "../../files/index.js";
+import { callsOf, fullAfter, wordsConcerned, type NamespaceChange } from "../namespaces/changes.js";
+import { mayMatter } from "../namespaces/follow.js";
+import { onlyNamespace } from "../namespaces/learn.js";
+import type { Claim } from "../draft.js";
+import type { MoveMap } from "./move-map.js";
+import { holdersOf } from "./name-holders.js";
+import type { Difference, Gap, NewText } from "./plan.js";
+import type { NameResult } from "./prove-names.js";
+
+/** What the proof is made from. */
+export interface NamespaceProof {
+  readonly tree: SourceTree;
+  /** The tree as it will be, with the new texts. */
+  readonly planned: PlannedTree;
+  readonly before: Resolver;
+  readonly after: Resolver;
+  readonly map: MoveMap;
+  readonly claims: readonly Extract<Claim, { readonly kind: "changes namespace" }>[];
+  readonly texts: readonly NewText[];
+}
+
+/** Proves it, or says where another type would be meant. */
+export function proveNamespaces(input: NamespaceProof): Promise<NameResult> {
+  return new Proof(input).result();
+}
+
+class Proof {
+  readonly #different: Difference[] = [];
+  readonly #gaps: Gap[] = [];
+  readonly #now: Namespaces;
+  readonly #then: Namespaces;
+  readonly #changes: ReadonlyMap<ProjectPath, NamespaceChange>;
+  readonly #words: ReadonlySet<string>;
+  readonly #lent: ReadonlySet<string>;
+  /** Whole names of the types that get another namespace, with their files. */
+  readonly #fulls = new Map<string, ProjectPath>();
+  #uses = 0;
+  #same = 0;
+
+  constructor(readonly input: NamespaceProof) {
+    const { tree, planned, before, after, claims } = input;
+    this.#now = new Namespaces(loadNamespaces(new Modules(tree, before)));
+    this.#then = new Namespaces(loadNamespaces(new Modules(planned, after)));
+    const { world } = this.#now;
+    this.#changes = new Map(
+      claims.map((claim) => [
+        claim.file,
+        { ...claim, scope: onlyNamespace(world.files.get(claim.file)?.names)?.scope ?? 0 },
+      ]),
+    );
+    this.#words = wordsConcerned(world, this.#changes);
+    this.#lent = new Set(
+      [...world.files.values()].flatMap(({ names }) => names?.types.flatMap(({ lends }) => [...lends]) ?? []),
+    );
+    for (const { file } of claims) {
+      const names = world.files.get(file)?.names;
+      for (const { name, scope } of names?.types ?? [])
+        if (names) this.#fulls.set(`${fullNameOf(names, scope)}.${name}`, file);
+    }
+  }
+
+  async result(): Promise<NameResult> {
+    const { map, texts } = this.input;
+    this.#claimed();
+    const changed = new Set(texts.map(({ file }) => file));
+    const left = new Set([...this.#changes.values()].map(({ from }) => from.slice(from.lastIndexOf(".") + 1)));
+    for (const file of this.#now.world.files.values()) {
+      const isChanged = changed.has(file.path) || map.files.has(file.path);
+      if (isChanged || (file.names ? mayMatter(file.names, this.#words, left) : this.#holds(file.path)))
+        this.#file(file, isChanged);
+      this.#texts(file);
+      this.#looking(file);
+    }
+    await this.#elsewhere();
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
+  }
+
+  #wrong(file: ProjectPath, start: number, specifier: string, reason: string): void {
+    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    this.#different.push({ file, at, specifier, before: [], after: [], reason });
+  }
+
+  #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string): void {
+    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    if (!this.#gaps.some((gap) => gap.reason === reason && gap.file === file && gap.detail === detail))
+      this.#gaps.push({ reason, file, at, detail });
+  }
+
+  /** A declaration by the path and the whole name that it has then. */
+  #keyNow(types: readonly TypeEntry[]): string {
+    return types
+      .map((entry) => `${this.input.map.file(entry.file)}\n${fullAfter(this.#changes, entry)}`)
+      .sort()
+      .join("\n\n");
+  }
+
+  #keyThen(types: readonly TypeEntry[]): string {
+    return types
+      .map(({ file, full }) => `${file}\n${full}`)
+      .sort()
+      .join("\n\n");
+  }
+
+  /** What was to lie in a namespace does, and nothing else is called so there. */
+  #claimed(): void {
+    const { claims, map } = this.input;
+    const isListed = this.#now.world.projects.size > 0;
+    for (const { file, to } of claims) {
+      const goes = map.file(file);
+      const names = this.#then.world.files.get(goes)?.names;
+      if (onlyNamespace(names)?.name !== to)
+        this.#wrong(file, 0, to, "its types were to lie in this namespace, and would not");
+      if (isListed && !this.#now.world.projects.has(file))
+        this.#gap("another type", file, 0, "no project that was read builds it, so who knows its types is not known");
+      const before = this.#now.world.files.get(file)?.names;
+      const parents = new Set(before?.scopes.flatMap(({ kind, name }) => (kind === "type" ? [name] : [])));
+      if (!names || !before || parents.size === 0) continue;
+      for (const type of before.types) {
+        const own = fullNameOf(before, type.scope);
+        const full = fullAfter(this.#changes, { file, full: `${own}.${type.name}` });
+        const twins = (this.#then.view(goes).types.get(full) ?? []).filter(
+          ({ type: { arity } }) => arity === type.arity,
+        );
+        const were = this.#now.view(file).types.get(`${own}.${type.name}`) ?? [];
+        if (twins.length > were.filter(({ type: { arity } }) => arity === type.arity).length)
+          this.#wrong(file, type.start, type.name, `two types would be called ${full}`);
+        if (type.isStored)
+          this.#gap("stored", file, type.start, `what is stored as ${own}.${type.name} would not be found as ${full}`);
+      }
+    }
+  }
+
+  #holds(path: ProjectPath): boolean {
+    const text = this.input.tree.text(path)?.text ?? "";
+    return [...this.#words].some((word) => text.includes(word));
+  }
+
+  #file({ path, names }: NamespaceFile, isChanged: boolean): void {
+    const goes = this.input.map.file(path);
+    const then = this.#then.world.files.get(goes)?.names;
+    if (!names || !then) return this.#gap("not understood", path, 0, "its names could not be told apart");
+    if (names.doubt && isChanged) this.#gap("not understood", path, names.doubt.start, names.doubt.why);
+    const [own, others] = [plainNames(names), plainNames(then)];
+    if (own.length !== others.length) return this.#wrong(path, 0, "", "it would not say the same names any more");
+    own.forEach((used, at) => {
+      const other = others[at];
+      if (!other || used.isDocumentation === true) return;
+      if (!isChanged && !used.parts.some(({ name }) => this.#words.has(name))) return;
+      this.#name(path, used, this.#now.meaningOf(path, names, used), this.#then.meaningOf(goes, then, other));
+    });
+    this.#calls(path, names, then);
+    this.#takes(path, names, then);
+  }
+
+  #name(path: ProjectPath, used: UsedName, was: NameMeaning, now: NameMeaning): void {
+    const written = used.parts.map(({ name }) => name).join(".");
+    const start = used.parts[0]?.start ?? 0;
+    const isConcerned = was.types.some(({ file }) => this.#changes.has(file));
+    const wanted = this.#keyNow(was.types);
+    if (isConcerned) this.#uses += 1;
+    if (wanted === this.#keyThen(now.types) && (was.types.length > 0 || was.namespace === now.namespace)) {
+      if (isConcerned) this.#same += 1;
+      const [first] = was.types;
+      const isClear = was.types.every(
+        ({ full, type }) => full === first?.full && (type.isPartial || type.arity !== first.type.arity),
+      );
+      if (isConcerned && was.types.length > 1 && !isClear)
+        this.#gap(
+          "another type",
+          path,
+          start,
+          `several files declare ${written}, and which of them is meant here is not known`,
+        );
+      return;
+    }
+    // As a value it means what the type around it has.
+    if (was.types.length === 0 && was.isMember && used.form === "maybe") return;
+    const meant = now.types[0]?.full ?? now.namespace;
+    if (was.types.length > 0)
+      return this.#wrong(
+        path,
+        start,
+        written,
+        now.types.length > 1
+          ? `it could mean ${now.types.map(({ full }) => full).join(" or ")} then`
+          : meant === undefined
+            ? "the type that it means would not be found from there"
+            : `it would mean ${meant}`,
+      );
+    if (was.namespace !== undefined) {
+      // A namespace with more in it than is known: what is taken of it comes from others.
+      const reason = meant === undefined ? `there would be no namespace ${was.namespace}` : `it would mean ${meant}`;
+      return this.#wrong(path, start, written, reason);
+    }
+    if (used.form === "type") return this.#wrong(path, start, written, `it would come to mean ${meant ?? ""}`);
+    this.#gap("another type", path, start, `${written} may come to mean ${meant ?? ""} there`);
+  }
+
+  /** Functions that classes lend to what stands in a text. */
+  #calls(path: ProjectPath, names: NamespaceNames, then: NamespaceNames): void {
+    const goes = this.input.map.file(path);
+    for (const call of callsOf(names, this.#lent)) {
+      const was = new Set(this.#keyNow(this.#now.lenders(path, names, call)).split("\n\n"));
+      const now = new Set(this.#keyThen(this.#then.lenders(goes, then, call)).split("\n\n"));
+      was.delete("");
+      now.delete("");
+      const lost = [...was].find((key) => !now.has(key));
+      if (lost !== undefined)
+        this.#wrong(path, 0, call, `what ${lost.slice(lost.indexOf("\n") + 1)} lends would not be found from there`);
+      const more = [...now].find((key) => !was.has(key));
+      if (more !== undefined)
+        this.#gap(
+          "another type",
+          path,
+          0,
+          `${more.slice(more.indexOf("\n") + 1)} lends ${call}, too, and comes to be known there`,
+        );
+    }
+  }
+
+  /** What is taken in has to be there, and types that it names have to be the same. */
+  #takes(path: ProjectPath, names: NamespaceNames, then: NamespaceNames): void {
+    const goes = this.input.map.file(path);
+    const isOpen = ({ kind }: TakenIn): boolean => kind === "namespace";
+    const had = new Set(names.takes.filter(isOpen).map((take) => writtenOf(names, take)));
+    for (const take of then.takes.filter(isOpen)) {
+      const written = writtenOf(then, take);
+      const meant = this.#then.takes(goes, then, take);
+      const was = names.takes.find((each) => isOpen(each) && writtenOf(names, each) === written);
+      const wasMeant = was && this.#now.takes(path, names, was);
+      if (meant) continue;
+      if (wasMeant || !had.has(written))
+        this.#wrong(path, was?.start ?? 0, written, "there would be no such namespace");
+    }
+    const has = new Set(then.takes.filter(isOpen).map((take) => writtenOf(then, take)));
+    for (const take of names.takes)
+      if (isOpen(take) && !has.has(writtenOf(names, take))) this.#dropped(path, names, take);
+    const [kept, left] = [names.takes, then.takes].map((takes) => takes.filter((take) => !isOpen(take)));
+    if (names.takes.some(({ kind }) => kind === "static") && kept?.length !== left?.length)
+      this.#wrong(path, 0, "using", "it would take in something else");
+    kept?.forEach((take, index) => {
+      const other = left?.[index];
+      const was = this.#now.takes(path, names, take);
+      const now = other && this.#then.takes(goes, then, other);
+      if (was && was.types.length > 0 && this.#keyNow(was.types) !== this.#keyThen(now?.types ?? []))
+        this.#wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
+    });
+  }
+
+  /** What is taken in no more may have been that of a package, too. */
+  #dropped(path: ProjectPath, names: NamespaceNames, take: TakenIn): void {
+    const written = writtenOf(names, take);
+    const first = written.split(".", 1)[0] ?? "";
+    for (const list of this.#now.world.projects.get(path) ?? [])
+      for (const { name } of this.#now.world.files.get(list)?.names?.others ?? [])
+        if (name.split(".", 1)[0] === first)
+          this.#gap(
+            "another type",
+            path,
+            take.start,
+            `${name} may have types in ${written}, too, which is taken in no more`,
+          );
+  }
+
+  /** Names of types and namespaces in texts in quotes: the program may look for them. */
+  #texts({ path, names }: NamespaceFile): void {
+    if (!names || names.texts.length === 0) return;
+    const left = new Set([...this.#changes.values()].map(({ from }) => from));
+    for (const { name, start } of names.texts) {
+      const [full] = [...this.#fulls.keys()].filter((each) => holds(name, each));
+      if (full !== undefined)
+        this.#gap("another type", path, start, `"${name}" names ${full}, which gets another namespace`);
+      else if (left.has(name)) this.#gap("another type", path, start, `"${name}" is the namespace that types leave`);
+      else if (/^\.?[A-Za-z]\w*(?:\.\w+)*\.?$/.test(name) && /^\.|\.$/.test(name)) {
+        const inside = [...left].find((each) => `.${each}.`.includes(name));
+        if (inside !== undefined)
+          this.#gap("another type", path, start, `"${name}" may be a part of ${inside}, which types leave`);
+      }
+    }
+  }
+
+  #looking({ path, names }: NamespaceFile): void {
+    if (!names?.looksFor) return;
+    const { start, why } = names.looksFor;
+    this.#gap("another type", path, start, `types may be looked for by namespace here: ${why}`);
+  }
+
+  /** Whole names of types in files of other kinds. */
+  async #elsewhere(): Promise<void> {
+    const { tree } = this.input;
+    for (const path of await holdersOf(tree, [...this.#fulls.keys()])) {
+      if (languageFor(path)?.namespaces !== undefined || isOfTrade(path, "document")) continue;
+      const text = tree.text(path)?.text ?? "";
+      for (const [full, file] of this.#fulls) {
+        const start = text.indexOf(full);
+        if (start < 0 || !holds(text.slice(Math.max(0, start - 1), start + full.length + 1), full)) continue;
+        const at = tree.text(path)?.positionAt(start) ?? { line: 1, column: 1 };
+        const detail = `it names ${full}, which gets another namespace`;
+        this.#gaps.push({ reason: "another type", file: path, at, detail, ...(file === path && { names: file }) });
+        break;
+      }
+    }
+  }
+}
+
+/** Whether a text holds a whole name, and not only as the beginning or end of another. */
+function holds(text: string, full: string): boolean {
+  for (let at = text.indexOf(full); at >= 0; at = text.indexOf(full, at + 1))
+    if (!/[\w.]/.test(text[at - 1] ?? "") && !/\w/.test(text[at + full.length] ?? "")) return true;
+  return false;
+}
+
+function writtenOf(names: NamespaceNames, { target }: TakenIn): string {
+  return (names.names[target]?.parts ?? []).map(({ name }) => name).join(".");
+}
+
+/** The names of a text that are not what it takes in: those come and go. */
+function plainNames(names: NamespaceNames): UsedName[] {
+  const taken = new Set(names.takes.map(({ target }) => target));
+  return names.names.filter((_, index) => !taken.has(index));
+}

@@ -1,0 +1,532 @@
+/**
+ * The namespaces, types and names of a C# text. It goes by tokens and by what may stand beside a name, without a whole grammar: what may
+ * be a type or something else is `maybe`. Source: Microsoft, "C# language specification", Namespaces; Simple names; Extension methods.
+ */
+import type { DeclaredType, NamePart, NamespaceNames, NameScope, TakenIn, UsedName } from "../namespace-names.js";
+import { isReserved } from "./reserved.js";
+import { Scanner } from "./scanner.js";
+
+interface Token extends NamePart {
+  readonly kind: "name" | "number" | "text" | "mark" | "directive";
+}
+
+type Writable<Shape> = { -readonly [Key in keyof Shape]: Shape[Key] };
+
+interface Body {
+  readonly scope: number;
+  /** Whether it is that of the scope itself, and not of a function in it. */
+  readonly isOwn: boolean;
+  readonly parens: number;
+}
+
+interface Head {
+  readonly keyword: string;
+  readonly name: Token;
+  readonly arity: number;
+  readonly isPartial: boolean;
+  readonly isStored: boolean;
+  readonly members: Set<string>;
+  readonly parents: number[];
+}
+
+const typeWords = new Set(["class", "struct", "interface", "enum", "record"]);
+/** Words before a name that begin no declaration of it. */
+const beforeValue = new Set(
+  "return new is as in case throw await out ref typeof sizeof default nameof and or not when else do goto yield select where from join on equals by orderby group into let ascending descending using lock params this readonly static public private protected internal sealed abstract virtual override async unsafe extern volatile const event required partial file scoped implicit explicit operator fixed checked unchecked stackalloc switch with get set init add remove".split(
+    " ",
+  ),
+);
+/** Words behind a name that do not make it a type: operators, and what goes on in a query. */
+const behindValue = new Set(
+  "is as in and or when switch with where select orderby join let group into on equals by ascending descending from else".split(
+    " ",
+  ),
+);
+/** Attributes of types that are stored with their whole name. */
+const storing = new Set(["Serializable", "DataContract", "ProtoContract", "MessagePackObject", "KnownType", "Union"]);
+const attributeTargets = new Set([
+  "assembly",
+  "module",
+  "field",
+  "event",
+  "method",
+  "param",
+  "property",
+  "return",
+  "type",
+]);
+
+/** Where frameworks and code look for types by the names of namespaces. */
+const looking =
+  /\b(?:BootstrapperBase|ViewModelLocationProvider|ViewLocator)\b|\.Namespace\s*(?:\?\.|\.|==|!=)|\bType\.GetType\s*\(\s*(?!")[^)\s]/;
+
+/** Reads a text; `undefined` where it has an error. */
+export function readNamespaces(text: string): NamespaceNames | undefined {
+  const scanner = new Scanner(text);
+  const tokens: Token[] = [];
+  while (scanner.next() !== "end") {
+    const { kind, start, end } = scanner;
+    tokens.push({
+      kind,
+      start,
+      end,
+      name: kind === "directive" || kind === "number" ? "" : text.slice(start, end),
+    } as Token);
+  }
+  if (scanner.problem) return undefined;
+  return new Reading(text, tokens).found();
+}
+
+class Reading {
+  readonly #scopes: Writable<NameScope>[] = [
+    { kind: "file", above: -1, name: "", start: 0, end: 0, members: new Set(), parents: [] },
+  ];
+  readonly #spans: { start: number; end: number }[] = [{ start: 0, end: Infinity }];
+  readonly #types: DeclaredType[] = [];
+  readonly #lends = new Map<number, Set<string>>();
+  readonly #takes: TakenIn[] = [];
+  readonly #names: UsedName[] = [];
+  readonly #members = new Set<string>();
+  readonly #texts: NamePart[] = [];
+  #doubt: NamespaceNames["doubt"];
+  #stack: Body[] = [{ scope: 0, isOwn: true, parens: 0 }];
+  readonly #branches: Body[][] = [];
+  /** Of each bracket that is open, whether attributes stand in it. */
+  readonly #brackets: boolean[] = [];
+  #parens = 0;
+  #head: Head | undefined;
+  #isInParents = false;
+  #isConstrained = false;
+  #namespace: { readonly name: string; readonly start: number; readonly end: number } | undefined;
+  #isStored = false;
+
+  constructor(
+    readonly text: string,
+    readonly tokens: readonly Token[],
+  ) {}
+
+  found(): NamespaceNames {
+    for (let at = 0; at < this.tokens.length; at = this.#take(at));
+    this.#documentation();
+    const types = this.#types.map((type) => ({ ...type, lends: this.#lends.get(this.#scopeOf(type)) ?? type.lends }));
+    return {
+      scopes: this.#scopes,
+      types,
+      takes: this.#takes,
+      names: this.#names,
+      members: this.#members,
+      texts: this.#texts,
+      ...this.#looksFor(),
+      ...(this.#doubt && { doubt: this.#doubt }),
+    };
+  }
+
+  #looksFor(): Pick<NamespaceNames, "looksFor"> {
+    const match = looking.exec(this.text);
+    if (!match) return {};
+    const line = this.text.slice(this.text.lastIndexOf("\n", match.index) + 1).split(/\r?\n/, 1)[0] ?? "";
+    return /^\s*\/\//.test(line) ? {} : { looksFor: { start: match.index, why: line.trim().slice(0, 80) } };
+  }
+
+  #scopeOf({ start }: DeclaredType): number {
+    return this.#scopes.findIndex((scope) => scope.kind === "type" && scope.start === start);
+  }
+
+  get #body(): Body {
+    return this.#stack.at(-1) ?? { scope: 0, isOwn: true, parens: 0 };
+  }
+
+  get #scope(): number {
+    return this.#body.scope;
+  }
+
+  #mark(at: number): string {
+    const token = this.tokens[at];
+    return token?.kind === "mark" ? token.name : "";
+  }
+
+  /** A word of the language, or one that may be a name; nothing for other tokens. `@class` is none of the language. */
+  #word(at: number): string {
+    const token = this.tokens[at];
+    return token?.kind === "name" && this.text[token.start - 1] !== "@" ? token.name : "";
+  }
+
+  #isName(at: number): boolean {
+    const token = this.tokens[at];
+    return token?.kind === "name" && (this.text[token.start - 1] === "@" || !isReserved(token.name));
+  }
+
+  /** Takes the token, or the few that belong together; gives the place of the next one. */
+  #take(at: number): number {
+    const token = this.tokens[at];
+    if (!token) return at + 1;
+    if (token.kind === "text") {
+      if (/[A-Za-z]\.[A-Za-z]|^\.[A-Za-z]|[A-Za-z]\.$/.test(token.name) || /^[A-Za-z_]\w+$/.test(token.name))
+        this.#texts.push({ name: token.name, start: token.start, end: token.end });
+      return at + 1;
+    }
+    if (token.kind === "directive") this.#directive(this.text.slice(token.start, token.end));
+    else if (token.kind === "mark") this.#takeMark(at);
+    else if (token.kind === "name") return this.#takeWord(at);
+    return at + 1;
+  }
+
+  /** Of two branches only one is compiled: each begins with the brackets that are open before both. */
+  #directive(line: string): void {
+    const [, word = ""] = /^#\s*(\w+)/.exec(line) ?? [];
+    if (word === "if") this.#branches.push([...this.#stack]);
+    else if (word === "endif") this.#branches.pop();
+    else if (word === "else" || word === "elif") this.#stack = [...(this.#branches.at(-1) ?? this.#stack)];
+  }
+
+  #takeMark(at: number): void {
+    const mark = this.#mark(at);
+    if (mark === "{") this.#open(at);
+    else if (mark === "}") {
+      const body = this.#stack.length > 1 ? this.#stack.pop() : undefined;
+      if (body?.isOwn === true) {
+        const span = this.#spans[body.scope];
+        if (span) span.end = this.tokens[at]?.end ?? span.end;
+      }
+      this.#parens = body?.parens ?? this.#parens;
+      this.#end();
+    } else if (mark === ";") {
+      if (this.#namespace) this.#openNamespace(at, true);
+      else if (this.#head) this.#openType(at);
+      this.#end();
+    } else if (mark === "(") this.#parens += 1;
+    else if (mark === ")") this.#parens = Math.max(0, this.#parens - 1);
+    else if (mark === "[") this.#brackets.push(/^[{};\]]?$/.test(this.#mark(at - 1)) && this.#word(at - 1) === "");
+    else if (mark === "]") this.#brackets.pop();
+    else if (mark === ":" && this.#head && !this.#isConstrained && this.#parens === this.#body.parens)
+      this.#isInParents = true;
+  }
+
+  #end(): void {
+    this.#head = undefined;
+    this.#namespace = undefined;
+    this.#isInParents = false;
+    this.#isConstrained = false;
+    this.#isStored = false;
+  }
+
+  #open(at: number): void {
+    if (this.#namespace) this.#openNamespace(at, false);
+    else if (this.#head && this.#parens === this.#body.parens) this.#openType(at, true);
+    else this.#stack.push({ scope: this.#scope, isOwn: false, parens: this.#parens });
+    if (this.#stack.at(-1)?.isOwn === true) this.#end();
+  }
+
+  #openNamespace(at: number, isWholeFile: boolean): void {
+    const { name, start, end } = this.#namespace ?? { name: "", start: 0, end: 0 };
+    const scope = this.#scopes.length;
+    this.#scopes.push({ kind: "namespace", above: this.#scope, name, start, end, members: new Set(), parents: [] });
+    this.#spans.push({ start: this.tokens[at]?.start ?? 0, end: Infinity });
+    const body = { scope, isOwn: true, parens: this.#parens };
+    // What a file says once holds to its end.
+    if (isWholeFile) this.#stack = [body];
+    else this.#stack.push(body);
+  }
+
+  #openType(at: number, hasBody = false): void {
+    if (!this.#head) return;
+    const { name, arity, members, parents, isPartial, isStored } = this.#head;
+    const scope = this.#scopes.length;
+    const { start, end } = name;
+    this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, members, parents });
+    this.#spans.push({ start: this.tokens[at]?.start ?? 0, end: hasBody ? Infinity : 0 });
+    this.#types.push({ name: name.name, start, scope: this.#scope, arity, isPartial, isStored, lends: new Set() });
+    if (hasBody) this.#stack.push({ scope, isOwn: true, parens: this.#parens });
+  }
+
+  #takeWord(at: number): number {
+    const word = this.#word(at);
+    const isTop = this.#scopes[this.#scope]?.kind !== "type" && this.#body.isOwn;
+    if (word === "namespace" && isTop) return this.#takeNamespace(at);
+    if (word === "using" && isTop && this.#parens === 0) return this.#takeUsing(at);
+    if (word === "extern" && this.#word(at + 1) === "alias")
+      this.#doubt ??= { start: this.tokens[at]?.start ?? 0, why: "an alias of another assembly is used" };
+    if (typeWords.has(word) || word === "delegate") {
+      const next = this.#takeHead(at);
+      if (next !== undefined) return next;
+    }
+    if (word === "where") [this.#isInParents, this.#isConstrained] = [false, true];
+    if (word === "this") this.#takeThis(at);
+    if (word === "extension" && this.#scopes[this.#scope]?.kind === "type" && /^[(<]$/.test(this.#mark(at + 1)))
+      this.#doubt ??= { start: this.tokens[at]?.start ?? 0, why: "a block of extensions is not read yet" };
+    if (this.#mark(at - 1) === "." || (this.#mark(at - 1) === ">" && this.#mark(at - 2) === "-")) {
+      this.#members.add(this.tokens[at]?.name ?? "");
+      return at + 1;
+    }
+    if (this.#isName(at)) return this.#takeName(at);
+    if (word === "global" && this.#mark(at + 1) === ":" && this.#mark(at + 2) === ":")
+      return this.#takeName(at + 3, "outermost");
+    return at + 1;
+  }
+
+  #dotted(at: number): { readonly parts: NamePart[]; readonly next: number } {
+    const parts: NamePart[] = [];
+    let next = at;
+    for (; this.tokens[next]?.kind === "name"; next += 2) {
+      const { name, start, end } = this.tokens[next] as Token;
+      parts.push({ name, start, end });
+      if (this.#mark(next + 1) !== "." || this.tokens[next + 2]?.kind !== "name") return { parts, next: next + 1 };
+    }
+    return { parts, next };
+  }
+
+  #takeNamespace(at: number): number {
+    const { parts, next } = this.#dotted(at + 1);
+    const [first] = parts;
+    const last = parts.at(-1);
+    if (!first || !last) return at + 1;
+    this.#namespace = { name: parts.map(({ name }) => name).join("."), start: first.start, end: last.end };
+    return next;
+  }
+
+  /** `using A.B;`, `using static A.T;`, `using X = A.T<B>;`, `global using A;` */
+  #takeUsing(at: number): number {
+    let next = at + 1;
+    const isStatic = this.#word(next) === "static";
+    if (isStatic || this.#word(next) === "unsafe") next += 1;
+    const isAlias = this.tokens[next]?.kind === "name" && this.#mark(next + 1) === "=";
+    const alias = isAlias ? (this.tokens[next]?.name ?? "") : "";
+    if (isAlias) next += 2;
+    let from: UsedName["from"];
+    if (this.#word(next) === "global" && this.#mark(next + 1) === ":") [from, next] = ["outermost", next + 3];
+    const { parts, next: behind } = this.#dotted(next);
+    let end = behind;
+    for (; end < this.tokens.length && this.#mark(end) !== ";"; end += 1);
+    const isGlobal = this.#word(at - 1) === "global";
+    const start = this.tokens[isGlobal ? at - 1 : at]?.start ?? 0;
+    if (parts.length === 0) return isAlias ? next : at + 1;
+    // `using var file = …;` is no directive.
+    if (!isAlias && this.#mark(behind) !== ";" && !(isStatic && this.#mark(behind) === "<")) return at + 1;
+    const target = this.#names.length;
+    this.#names.push({ parts, scope: this.#scope, form: "type", ...(from && { from }) });
+    this.#takes.push({
+      kind: isAlias ? "alias" : isStatic ? "static" : "namespace",
+      alias,
+      isGlobal,
+      scope: this.#scope,
+      target,
+      start,
+      end: this.tokens[end]?.end ?? start,
+      isConditional: this.#branches.length > 0,
+    });
+    return behind;
+  }
+
+  /** `class Tree<T>`, `record struct Row`; nothing where the word stands for something else. */
+  #takeHead(at: number): number | undefined {
+    const keyword = this.#word(at);
+    const before = this.#mark(at - 1);
+    if (before === ":" || before === "," || before === "." || this.#word(at - 1) === "new") return undefined;
+    if (keyword === "delegate") return this.#takeDelegate(at);
+    let next = at + 1;
+    if (keyword === "record" && /^(?:struct|class)$/.test(this.#word(next))) next += 1;
+    const name = this.tokens[next];
+    if (name?.kind !== "name") return undefined;
+    if (keyword === "record" && next === at + 1 && !/^[({;<:]$/.test(this.#mark(next + 1))) return undefined;
+    const members = new Set<string>();
+    if (this.#mark(next + 1) === "<")
+      for (let at = next + 2; at < this.tokens.length && this.#mark(at) !== ">"; at += 1)
+        if (this.#isName(at) && this.#mark(at - 1) !== "[") members.add(this.tokens[at]?.name ?? "");
+    this.#head = {
+      keyword,
+      name,
+      arity: this.#arity(next + 1),
+      isPartial: this.#word(at - 1) === "partial",
+      isStored: this.#isStored,
+      members,
+      parents: [],
+    };
+    this.#isInParents = false;
+    return next + 1;
+  }
+
+  /** How many types stand in `<…>` that begins at a token. */
+  #arity(at: number): number {
+    const end = this.#behindArguments(at);
+    let count = end > at ? 1 : 0;
+    for (let next = at; next < end; next += 1) if (this.#mark(next) === ",") count += 1;
+    return count;
+  }
+
+  #takeDelegate(at: number): number | undefined {
+    let depth = 0;
+    for (let next = at + 1; next < this.tokens.length && next < at + 60; next += 1) {
+      const mark = this.#mark(next);
+      if (mark === "<") depth += 1;
+      else if (mark === ">") depth -= 1;
+      else if (mark === ";" || mark === "{" || mark === "*") return undefined;
+      else if (
+        depth === 0 &&
+        this.tokens[next]?.kind === "name" &&
+        /^[(<]$/.test(this.#mark(next + 1)) &&
+        next > at + 1
+      ) {
+        // `delegate List<Row> Load(…)`: what has brackets before another name is what is given back.
+        if (this.#mark(next + 1) === "<" && !this.#isLastBefore(next)) continue;
+        const name = this.tokens[next] as Token;
+        this.#types.push({
+          name: name.name,
+          start: name.start,
+          scope: this.#scope,
+          arity: this.#arity(next + 1),
+          isPartial: false,
+          isStored: false,
+          lends: new Set(),
+        });
+        return undefined;
+      } else if (mark === "(" && next === at + 1) return undefined;
+    }
+    return undefined;
+  }
+
+  /** Whether behind a name and its `<…>` a bracket opens. */
+  #isLastBefore(at: number): boolean {
+    return this.#mark(this.#behindArguments(at + 1)) === "(";
+  }
+
+  /** The place behind `<…>` that begins at a token; the same where none does. */
+  #behindArguments(at: number): number {
+    if (this.#mark(at) !== "<") return at;
+    let depth = 0;
+    for (let next = at; next < this.tokens.length && next < at + 80; next += 1) {
+      const mark = this.#mark(next);
+      if (mark === "<") depth += 1;
+      else if (mark === ">") depth -= 1;
+      else if (this.tokens[next]?.kind !== "name" && !/^[,.?[\]:()*]$/.test(mark)) return at;
+      if (depth === 0) return next + 1;
+    }
+    return at;
+  }
+
+  /** `static void Show(this Tree tree)`: the function is lent to what stands there. */
+  #takeThis(at: number): void {
+    const next = this.tokens[at + 1];
+    if (next?.kind !== "name" || /^(?:is|as|switch|with)$/.test(next.name)) return;
+    let open = at - 1;
+    // Attributes may stand before it.
+    for (; this.#mark(open) === "]"; open -= 1) for (; open > 0 && this.#mark(open) !== "["; open -= 1);
+    if (this.#mark(open) !== "(") return;
+    let name = open - 1;
+    if (this.#mark(name) === ">") for (; name > 0 && this.#mark(name) !== "<"; name -= 1);
+    if (this.#mark(name) === "<") name -= 1;
+    const token = this.tokens[name];
+    if (token?.kind !== "name" || this.#scopes[this.#scope]?.kind !== "type") return;
+    const lends = this.#lends.get(this.#scope) ?? new Set();
+    lends.add(token.name);
+    this.#lends.set(this.#scope, lends);
+  }
+
+  /** A name and what is taken of it, if it can be that of a type; else a member that is declared, or a label. */
+  #takeName(at: number, outer?: "outermost"): number {
+    const { parts, next } = this.#dotted(at);
+    const [first] = parts;
+    if (!first) return at;
+    for (const { name } of parts.slice(1)) this.#members.add(name);
+    // `Alias::Tree`
+    if (!outer && parts.length === 1 && this.#mark(next) === ":" && this.#mark(next + 1) === ":") {
+      const { parts: more, next: behind } = this.#dotted(next + 2);
+      this.#push({ parts: [first, ...more], scope: this.#scope, form: "type", from: "alias" });
+      return Math.max(behind, next + 2);
+    }
+    if (storing.has(parts.at(-1)?.name.replace(/Attribute$/, "") ?? "") && this.#brackets.length > 0)
+      this.#isStored = true;
+    const isAttribute = this.#isAttribute(at);
+    if (parts.length === 1 && !outer && !isAttribute && this.#isNoType(at, next)) return next;
+    const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
+    if (isParent) this.#head?.parents.push(this.#names.length);
+    const form = isParent || isAttribute || this.#isType(at, next) ? "type" : "maybe";
+    this.#push({
+      parts,
+      scope: this.#scope,
+      form,
+      ...(outer && { from: outer }),
+      ...(isAttribute && { mayEndIn: "Attribute" }),
+    });
+    return next;
+  }
+
+  #push(name: UsedName): void {
+    this.#names.push(name);
+  }
+
+  #isAttribute(at: number): boolean {
+    if (this.#brackets.at(-1) !== true) return false;
+    const before = this.#mark(at - 1);
+    return before === "[" || before === "," || (before === ":" && attributeTargets.has(this.#word(at - 2)));
+  }
+
+  /** A single word that is declared there, called, or given a value. */
+  #isNoType(at: number, next: number): boolean {
+    const before = this.#mark(at - 1);
+    const behind = this.#mark(next);
+    const isInEnum = this.#head === undefined && this.#body.isOwn && /^[{,]$/.test(before) && /^[,}=]$/.test(behind);
+    const name = this.tokens[at]?.name ?? "";
+    const isArrow =
+      behind === "=" && this.#mark(next + 1) === ">" && this.tokens[next + 1]?.start === this.tokens[next]?.end;
+    const isEqual =
+      behind === "=" && this.#mark(next + 1) === "=" && this.tokens[next + 1]?.start === this.tokens[next]?.end;
+    const wordBefore = this.tokens[at - 1]?.kind === "name" ? (this.tokens[at - 1]?.name ?? "") : "";
+    const isBehindType =
+      (wordBefore !== "" && !beforeValue.has(wordBefore)) ||
+      (/^[>\]?*)]$/.test(before) && (/^[;={(,)]$/.test(behind) || this.#word(next) === "in"));
+    if (isInEnum || isBehindType) {
+      const { scope, isOwn, parens } = this.#body;
+      if (isOwn && this.#parens === parens && this.#scopes[scope]?.kind === "type")
+        (this.#scopes[scope].members as Set<string>).add(name);
+      if (isInEnum || wordBefore !== "" || /^[;={(,)]$/.test(behind)) return true;
+    }
+    const isMade = this.#word(at - 1) === "new";
+    const isParent = this.#isInParents && /^[:,]$/.test(before);
+    if (behind === "(" && !isMade && !isParent) return true;
+    if (behind === "=" && !isArrow && !isEqual) return /^[{},;(]?$/.test(before) && wordBefore === "";
+    return behind === ":" && this.#mark(next + 1) !== ":" && /^[({,;}]$/.test(before) && this.#word(at - 1) !== "case";
+  }
+
+  #isType(at: number, next: number): boolean {
+    const wordBefore = this.#word(at - 1);
+    if (/^(?:new|is|as)$/.test(wordBefore)) return true;
+    if (this.#mark(at - 1) === "(" && /^(?:typeof|sizeof|default)$/.test(this.#word(at - 2))) return true;
+    let behind = this.#behindArguments(next);
+    if (this.#mark(behind) === "?")
+      behind += this.tokens[behind + 1]?.kind === "name" && /^[;,){=]$/.test(this.#mark(behind + 2)) ? 1 : 0;
+    for (; this.#mark(behind) === "[" && /^[\],]$/.test(this.#mark(behind + 1)); behind += 2);
+    const word = this.tokens[behind];
+    return word?.kind === "name" && !behindValue.has(word.name) && this.#mark(behind) === "";
+  }
+
+  /** `<see cref="Orchard.Views.TreesPage"/>` in what documents the code. */
+  #documentation(): void {
+    if (!this.text.includes("cref=")) return;
+    for (const match of this.text.matchAll(/^[ \t]*\/\/\/.*$/gm))
+      for (const cref of match[0].matchAll(/cref="(?:([A-Z]):)?([^"]*)"/g)) {
+        const [whole, kind, value = ""] = cref;
+        const from = match.index + cref.index + whole.length - 1 - value.length;
+        for (const word of value.matchAll(/[A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*/g)) {
+          const start = from + word.index;
+          if (isReserved(word[0])) continue;
+          let offset = start;
+          const parts = word[0].split(".").map((name): NamePart => {
+            const part = { name, start: offset, end: offset + name.length };
+            offset += name.length + 1;
+            return part;
+          });
+          const scope = this.#scopeAt(start);
+          const outer = kind === undefined ? {} : ({ from: "outermost" } as const);
+          this.#push({ parts, scope, form: "maybe", isDocumentation: true, ...outer });
+        }
+      }
+  }
+
+  #scopeAt(offset: number): number {
+    let found = 0;
+    this.#spans.forEach(({ start, end }, scope) => {
+      if (start <= offset && offset < end) found = scope;
+    });
+    return found;
+  }
+}
