@@ -1,0 +1,177 @@
+/**
+ * Judges namespaces that follow folders by a C# compiler (`mcs` of Debian's mono-mcs): programs are made from a seed, or taken from
+ * FOLDER; files and folders move at random; what is ticked must compile as it did, and the program must say, when it runs, what it said.
+ * Undoing gives every byte back. What is not ticked is carried out, too, to see how often the compiler would have taken it.
+ *
+ *   node scripts/referee-namespaces.mjs [--seed 1] [--rounds 10] [--moves 8] [--arrange NAME] [FOLDER … [-- OPTION OF MCS …]]
+ *
+ * Exit code 1 if the judge disagrees.
+ */
+// @ts-check
+import { execFileSync, spawnSync } from "node:child_process";
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { basename, dirname, join, posix } from "node:path";
+import { fileURLToPath } from "node:url";
+import { madeProgram } from "./judges/made-csharp.mjs";
+import { fingerprint, randomFrom } from "./judges/packages.mjs";
+
+const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
+const options = { seed: 1, rounds: 10, moves: 8 };
+/** @type {string[]} */
+const folders = [];
+/** @type {string[]} */
+let compilerOptions = [];
+let keep = false;
+let arrangement = "";
+for (let at = 2; at < process.argv.length; at += 1) {
+  const word = process.argv[at] ?? "";
+  if (word === "--seed" || word === "--rounds" || word === "--moves")
+    options[/** @type {"seed" | "rounds" | "moves"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
+  else if (word === "--keep") keep = true;
+  else if (word === "--arrange") arrangement = process.argv[(at += 1)] ?? "";
+  else if (word === "--") {
+    compilerOptions = process.argv.slice(at + 1);
+    break;
+  } else folders.push(word);
+}
+if (spawnSync("mcs", ["--version"]).error) throw new Error("mcs is needed (Debian's mono-mcs)");
+
+const home = mkdtempSync(join(tmpdir(), "steady-shelf-namespaces-"));
+const total = new Map();
+let failures = 0;
+for (let round = 0; round < options.rounds; round += 1)
+  if (folders.length === 0) judge(undefined, options.seed + round);
+  else for (const folder of folders) judge(folder, options.seed + round);
+if (!keep) rmSync(home, { recursive: true, force: true });
+console.log([...total].map(([word, count]) => `${count} ${word}`).join(", "));
+console.log(failures === 0 ? "The judge agrees." : `${failures} disagreements.${keep ? ` See ${home}` : ""}`);
+process.exitCode = failures === 0 ? 0 : 1;
+
+/** @param {string} folder @param {string} at @returns {string[]} */
+function filesBelow(folder, at = "") {
+  return readdirSync(join(folder, at), { withFileTypes: true }).flatMap((entry) => {
+    const path = posix.join(at, entry.name);
+    if (entry.name.startsWith(".")) return [];
+    return entry.isDirectory() ? filesBelow(folder, path) : [path];
+  });
+}
+
+/** What the compiler says, without places; and what the program says. @param {string} root */
+function compiled(root) {
+  const sources = filesBelow(root).filter((path) => path.endsWith(".cs"));
+  const isProgram = compilerOptions.length === 0 && folders.length === 0;
+  const out = join(home, "out.exe");
+  const { stdout, stderr } = spawnSync(
+    "mcs",
+    ["-nologo", "-warn:0", `-target:${isProgram ? "exe" : "library"}`, `-out:${out}`, ...compilerOptions, ...sources],
+    { cwd: root, encoding: "utf8" },
+  );
+  const errors = (stdout + stderr).split("\n").filter((line) => /error CS/.test(line));
+  const said = errors.length === 0 && isProgram ? spawnSync("mono", [out], { encoding: "utf8" }).stdout : "";
+  return { errors, said };
+}
+
+/** The errors by what they say, with the last word of each name in them. @param {readonly string[]} errors */
+function plain(errors) {
+  return errors
+    .map((line) => line.replace(/^[^:]*:\s*/, "").replaceAll(/(?:\w+\.)+(\w+)/g, "$1"))
+    .sort()
+    .join("\n");
+}
+
+/** Takes lines out that the compiler refuses, until it takes the rest. @param {string} root */
+function settle(root) {
+  for (let round = 0; round < 12; round += 1) {
+    const { errors } = compiled(root);
+    if (errors.length === 0) return true;
+    for (const error of errors) {
+      const [, file = "", line = "0"] = /^(.+?)\((\d+),/.exec(error) ?? [];
+      if (file === "") continue;
+      const lines = readFileSync(join(root, file), "utf8").split("\n");
+      const at = Number(line) - 1;
+      if (/^\s*\/\*\d+\*\//.test(lines[at] ?? "")) lines[at] = "";
+      writeFileSync(join(root, file), lines.join("\n"));
+    }
+  }
+  return false;
+}
+
+/** @param {string | undefined} source @param {number} seed */
+function judge(source, seed) {
+  const root = join(home, `${source === undefined ? "made" : basename(source)}-${seed}`);
+  const random = randomFrom(seed);
+  const pick = (/** @type {readonly string[]} */ list) => list[Math.floor(random() * list.length)] ?? "";
+  if (source === undefined) {
+    for (const [path, text] of madeProgram(random)) {
+      mkdirSync(dirname(join(root, path)), { recursive: true });
+      writeFileSync(join(root, path), text);
+    }
+    if (!settle(root)) return console.log(`seed ${seed}: the program does not compile`);
+    // Marks of lines are of no use any more.
+    for (const path of filesBelow(root))
+      writeFileSync(join(root, path), readFileSync(join(root, path), "utf8").replaceAll(/\/\*\d+\*\//g, "").replaceAll(/\n{3,}/g, "\n\n"));
+  } else cpSync(source, root, { recursive: true });
+  execFileSync("git", ["init", "-q"], { cwd: root });
+  const bytes = fingerprint(root);
+  /** @type {Map<string, number>} */
+  const tally = new Map();
+  /** @type {string[]} */
+  const wrong = [];
+  let done = 0;
+  for (let move = 0; move < options.moves; move += 1) {
+    const files = filesBelow(root).filter((path) => path.endsWith(".cs") && path !== "Program.cs");
+    const from = random() < 0.3 ? dirname(pick(files)) : pick(files);
+    const lists = filesBelow(root).filter((path) => path.endsWith(".csproj")).map((path) => dirname(path));
+    const top = lists.filter((each) => each === "." || from.startsWith(`${each}/`)).sort((a, b) => b.length - a.length)[0] ?? ".";
+    if (from === "." || from === top) continue;
+    const folder = posix.join(top, pick(["Core", "Features/Trees", "Features/Tree", "Models", "Views", "Shared/Row", "Services", "."]));
+    const before = compiled(root);
+    const command = arrangement === "" ? ["move", from, `${folder}/`] : ["arrange", "--as", arrangement, "--keep-names", "--likeliest"];
+    const asked = ours(root, [...command, "--json", "--write"]);
+    let outcome = asked.status === 0 ? "proved" : "";
+    if (outcome === "") {
+      const loose = ours(root, [...command, "--json", "--write", "--accept-different", "--accept-unread"]);
+      if (loose.status !== 0) {
+        count(tally, "refused");
+        continue;
+      }
+      outcome = /"different": \[\s*\]/.test(loose.stdout) ? "incomplete" : "failed";
+    }
+    done += 1;
+    const after = compiled(root);
+    const isSame = plain(before.errors) === plain(after.errors) && before.said === after.said;
+    if (isSame && outcome === "proved") count(tally, "proved");
+    else if (outcome === "proved") {
+      wrong.push(`${command.join(" ")}: ${after.errors.filter((line) => !before.errors.includes(line)).slice(0, 3).join(" | ") || "it says something else"}`);
+      count(tally, "wrongly ticked");
+    } else count(tally, `${outcome}, ${isSame ? "though it compiles" : "and it does not compile"}`);
+    if (!isSame || outcome !== "proved") {
+      if (keep && outcome !== "proved" && isSame) {
+        const why = [...asked.stdout.matchAll(/"(?:reason|detail|specifier)": "([^"]*)"/g)].map(([, word]) => word).slice(-4);
+        console.log(`    ? seed ${seed} ${command.join(" ")}: ${why.join(" · ")}`);
+      }
+      if (keep && outcome === "proved") cpSync(root, `${root}-wrong`, { recursive: true });
+      ours(root, ["undo", "--write"]);
+      done -= 1;
+    }
+  }
+  for (; done > 0; done -= 1) ours(root, ["undo", "--write"]);
+  if (JSON.stringify(fingerprint(root)) !== JSON.stringify(bytes)) wrong.push("undoing left other bytes");
+  console.log(
+    `${basename(root)}: ${[...tally].map(([word, times]) => `${times} ${word}`).join(", ")}${wrong.length === 0 ? "" : `\n  ✗ ${wrong.join("\n  ✗ ")}`}`,
+  );
+  for (const [word, times] of tally) total.set(word, (total.get(word) ?? 0) + times);
+  failures += wrong.length;
+  if (!keep) rmSync(root, { recursive: true, force: true });
+}
+
+/** @param {Map<string, number>} tally @param {string} word */
+function count(tally, word) {
+  tally.set(word, (tally.get(word) ?? 0) + 1);
+}
+
+/** @param {string} root @param {readonly string[]} words */
+function ours(root, words) {
+  return spawnSync(process.execPath, [program, ...words], { cwd: root, encoding: "utf8", maxBuffer: 1 << 28 });
+}
