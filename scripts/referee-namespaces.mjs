@@ -122,7 +122,7 @@ function judge(source, seed) {
   for (let move = 0; move < options.moves; move += 1) {
     const files = filesBelow(root).filter((path) => path.endsWith(".cs") && path !== "Program.cs");
     const from = random() < 0.3 ? dirname(pick(files)) : pick(files);
-    const lists = filesBelow(root).filter((path) => path.endsWith(".csproj")).map((path) => dirname(path));
+    const lists = filesBelow(root).filter((path) => /\.(?:csproj|projitems)$/.test(path)).map((path) => dirname(path));
     const top = lists.filter((each) => each === "." || from.startsWith(`${each}/`)).sort((a, b) => b.length - a.length)[0] ?? ".";
     if (from === "." || from === top) continue;
     const folder = posix.join(top, pick(["Core", "Features/Trees", "Features/Tree", "Models", "Views", "Shared/Row", "Services", "."]));
@@ -147,9 +147,14 @@ function judge(source, seed) {
       count(tally, "wrongly ticked");
     } else count(tally, `${outcome}, ${isSame ? "though it compiles" : "and it does not compile"}`);
     if (!isSame || outcome !== "proved") {
-      if (keep && outcome !== "proved" && isSame) {
-        const why = [...asked.stdout.matchAll(/"(?:reason|detail|specifier)": "([^"]*)"/g)].map(([, word]) => word).slice(-4);
-        console.log(`    ? seed ${seed} ${command.join(" ")}: ${why.join(" · ")}`);
+      if (keep && outcome !== "proved") {
+        const { proof } = JSON.parse(asked.stdout || '{"proof":{"gaps":[{"detail":"nothing was said"}]}}');
+        if (asked.stdout === "") console.log(asked.stderr);
+        const why = [...(proof?.different ?? []), ...(proof?.gaps ?? [])].map(
+          (each) => `${each.file}:${each.at?.line} ${each.specifier ?? ""} ${each.detail ?? each.reason}`,
+        );
+        const said = isSame ? "" : ` — ${after.errors.slice(0, 2).join(" | ")}`;
+        console.log(`    ? seed ${seed} ${command.join(" ")}: ${why.slice(0, 4).join(" · ")}${said}`);
       }
       if (keep && outcome === "proved") cpSync(root, `${root}-wrong`, { recursive: true });
       ours(root, ["undo", "--write"]);

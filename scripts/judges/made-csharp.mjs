@@ -70,7 +70,7 @@ export function madeProgram(random) {
         uses.push(
           pick([
             `${mark}System.Console.WriteLine(${of}.Id);`,
-            `${mark}System.Console.WriteLine(new ${of}().ToString().Length - "${other.space}".Length + ${of}.Id);`,
+            `${mark}System.Console.WriteLine(new ${of}().GetType().Name + ${of}.Id);`,
             `${mark}{ ${of} it = default(${of}); System.Console.WriteLine(${of}.Id); }`,
             `${mark}{ object it = new ${of}(); System.Console.WriteLine(it is ${of}); }`,
             `${mark}{ var list = new System.Collections.Generic.List<${of}>(); System.Console.WriteLine(list.Count + nameof(${spelled})); }`,

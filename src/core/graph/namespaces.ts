@@ -92,10 +92,43 @@ class View {
   }
 }
 
+/** One word that is looked up, with what tells types of one name apart. */
+interface Wanted {
+  readonly name: string;
+  readonly arity: number | undefined;
+  readonly mayEndIn: string | undefined;
+}
+
+/** What one of the words of a name asks for: only the last has types in brackets behind it. */
+function wantedOf({ parts, arity, mayEndIn }: UsedName, at: number): Wanted {
+  const isLast = at === parts.length - 1;
+  const name = parts[at]?.name ?? "";
+  return { name, arity: isLast || arity === undefined ? arity : 0, mayEndIn: isLast ? mayEndIn : undefined };
+}
+
+/** The types of a namespace, or in a type, that a word can mean. */
+function typesOf({ types }: View, around: string, { name, arity, mayEndIn }: Wanted): readonly TypeEntry[] {
+  const full = within(around, name);
+  const own = types.get(full) ?? [];
+  const all = mayEndIn === undefined ? own : [...own, ...(types.get(full + mayEndIn) ?? [])];
+  return all.filter(
+    ({ type }) =>
+      (arity === undefined || type.arity === arity) &&
+      (mayEndIn === undefined || type.name.endsWith(mayEndIn) || type.descends.some((each) => each.endsWith(mayEndIn))),
+  );
+}
+
+/** What was looked up in one text before. */
+interface Known {
+  readonly taken: Map<TakenIn, NameMeaning>;
+  readonly bare: Map<string, NameMeaning | undefined>;
+}
+
 /** Says what names mean in one tree. */
 export class Namespaces {
   readonly #views = new Map<string, View>();
   #depth = 0;
+  readonly #memo = new WeakMap<NamespaceNames, Known>();
   readonly #opened = new WeakMap<NamespaceNames, ReadonlySet<string>>();
   readonly #viewOf = new Map<ProjectPath, View>();
   readonly #globals: readonly { readonly path: ProjectPath; readonly index: number; readonly take: TakenIn }[];
@@ -146,7 +179,7 @@ export class Namespaces {
     if (!first) return nothing;
     const found =
       used.from === "outermost"
-        ? this.#level(this.view(path), "", first.name)
+        ? this.#level(this.view(path), "", wantedOf(used, 0))
         : used.from === "alias"
           ? this.#alias(path, names, first.name)
           : this.#bare(path, names, used);
@@ -154,14 +187,10 @@ export class Namespaces {
   }
 
   /** What the rest of the words take of what the first ones mean. */
-  #onward(view: View, first: NameMeaning, { parts, mayEndIn }: UsedName): NameMeaning {
+  #onward(view: View, first: NameMeaning, used: UsedName): NameMeaning {
     let found = first;
-    for (let words = found.words; words < parts.length && found.namespace !== undefined; words += 1) {
-      const name = parts[words]?.name ?? "";
-      const isLast = words === parts.length - 1;
-      const next =
-        this.#level(view, found.namespace, name) ??
-        (isLast && mayEndIn !== undefined ? this.#level(view, found.namespace, name + mayEndIn) : undefined);
+    for (let words = found.words; words < used.parts.length && found.namespace !== undefined; words += 1) {
+      const next = this.#level(view, found.namespace, wantedOf(used, words));
       if (!next) break;
       found = { ...found, types: next.types, namespace: next.namespace, words: words + 1 };
     }
@@ -169,11 +198,13 @@ export class Namespaces {
   }
 
   /** A type of a namespace, or a namespace in it. */
-  #level(view: View, namespace: string, name: string): NameMeaning | undefined {
-    const full = within(namespace, name);
-    const types = view.types.get(full);
-    if (types) return { types, namespace: undefined, words: 1, isMember: false };
-    return view.namespaces.has(full) ? { types: [], namespace: full, words: 1, isMember: false } : undefined;
+  #level(view: View, namespace: string, wanted: Wanted): NameMeaning | undefined {
+    const types = typesOf(view, namespace, wanted);
+    if (types.length > 0) return { types, namespace: undefined, words: 1, isMember: false };
+    const full = within(namespace, wanted.name);
+    // A name with types in brackets behind it is that of no namespace.
+    const isSpace = (wanted.arity ?? 0) === 0 && view.namespaces.has(full);
+    return isSpace ? { types: [], namespace: full, words: 1, isMember: false } : undefined;
   }
 
   #alias(path: ProjectPath, names: NamespaceNames, alias: string): NameMeaning | undefined {
@@ -184,8 +215,21 @@ export class Namespaces {
     return { ...meant, words: 1, through: index };
   }
 
-  /** What a statement takes in. */
-  #taken(path: ProjectPath, names: NamespaceNames, { target, scope }: TakenIn): NameMeaning {
+  /** What a statement takes in; looked up once for a text. */
+  #taken(path: ProjectPath, names: NamespaceNames, take: TakenIn): NameMeaning {
+    const known = this.#known(names).taken;
+    let meant = known.get(take);
+    if (!meant) known.set(take, (meant = this.#takenAnew(path, names, take)));
+    return meant;
+  }
+
+  #known(names: NamespaceNames): Known {
+    let known = this.#memo.get(names);
+    if (!known) this.#memo.set(names, (known = { taken: new Map(), bare: new Map() }));
+    return known;
+  }
+
+  #takenAnew(path: ProjectPath, names: NamespaceNames, { target, scope }: TakenIn): NameMeaning {
     const used = names.names[target];
     if (!used) return nothing;
     if (used.from !== undefined) return this.meaningOf(path, names, used);
@@ -193,7 +237,7 @@ export class Namespaces {
     const view = this.view(path);
     const [first] = used.parts;
     for (const level of levelsOf(names, scope)) {
-      const found = first && this.#level(view, level, first.name);
+      const found = first && this.#level(view, level, wantedOf(used, 0));
       if (found) return this.#onward(view, found, used);
     }
     return nothing;
@@ -205,20 +249,25 @@ export class Namespaces {
     return meant.words === (names.names[take.target]?.parts.length ?? 0) ? meant : undefined;
   }
 
-  #bare(path: ProjectPath, names: NamespaceNames, { parts, scope, mayEndIn }: UsedName): NameMeaning | undefined {
-    const [first] = parts;
-    if (!first) return undefined;
+  #bare(path: ProjectPath, names: NamespaceNames, used: UsedName): NameMeaning | undefined {
+    const wanted = wantedOf(used, 0);
+    const known = this.#known(names).bare;
+    const key = `${used.scope} ${wanted.name} ${wanted.arity ?? ""} ${wanted.mayEndIn ?? ""}`;
+    if (!known.has(key)) known.set(key, this.#bareAnew(path, names, used, wanted));
+    return known.get(key);
+  }
+
+  #bareAnew(path: ProjectPath, names: NamespaceNames, used: UsedName, wanted: Wanted): NameMeaning | undefined {
     const view = this.view(path);
-    const wanted = parts.length === 1 && mayEndIn !== undefined ? [first.name, first.name + mayEndIn] : [first.name];
     let isMember = false;
-    for (let at = scope; at >= 0; at = names.scopes[at]?.above ?? -1) {
+    for (let at = used.scope; at >= 0; at = names.scopes[at]?.above ?? -1) {
       const own = names.scopes[at];
       if (!own) break;
       if (own.kind === "type") {
         const full = fullNameOf(names, at);
-        const inner = this.#inType(path, full, first.name, new Set());
+        const inner = this.#inType(path, full, wanted, new Set());
         if (inner.types.length > 0) return { ...inner, isMember };
-        isMember ||= inner.isMember || own.members.has(first.name);
+        isMember ||= inner.isMember || own.members.has(wanted.name);
         continue;
       }
       const found = this.#inNamespace(path, names, at, wanted, view);
@@ -228,25 +277,25 @@ export class Namespaces {
   }
 
   /** What a type has by a name, of its own or from what it descends from. */
-  #inType(path: ProjectPath, full: string, name: string, seen: Set<string>): NameMeaning {
+  #inType(path: ProjectPath, full: string, wanted: Wanted, seen: Set<string>): NameMeaning {
     if (seen.has(full)) return nothing;
     seen.add(full);
     const view = this.view(path);
-    const types = view.types.get(within(full, name));
-    if (types) return { types, namespace: undefined, words: 1, isMember: false };
+    const types = typesOf(view, full, wanted);
+    if (types.length > 0) return { types, namespace: undefined, words: 1, isMember: false };
     let isMember = false;
     for (const { file, type } of view.types.get(full) ?? []) {
       const names = this.world.files.get(file)?.names;
       const scope = names?.scopes.findIndex((each) => each.kind === "type" && each.start === type.start) ?? -1;
       const own = names?.scopes[scope];
       if (!names || !own) continue;
-      isMember ||= own.members.has(name);
+      isMember ||= own.members.has(wanted.name);
       for (const parent of own.parents) {
         const used = names.names[parent];
         // A parent is looked up around the type, not in it.
         const meant = used && this.#parent(file, names, used);
         for (const each of meant?.types ?? []) {
-          const found = this.#inType(path, each.full, name, seen);
+          const found = this.#inType(path, each.full, wanted, seen);
           if (found.types.length > 0) return found;
           isMember ||= found.isMember;
         }
@@ -269,18 +318,16 @@ export class Namespaces {
     path: ProjectPath,
     names: NamespaceNames,
     scope: number,
-    wanted: readonly string[],
+    wanted: Wanted,
     view: View,
   ): NameMeaning | undefined {
     const around = fullNameOf(names, names.scopes[scope]?.above ?? -1);
     let level = fullNameOf(names, scope);
     for (let isInner = true; ; isInner = false) {
-      for (const name of wanted) {
-        const own = this.#level(view, level, name);
-        if (own) return own;
-        const taken = isInner ? this.#takenIn(path, names, scope, name, view) : undefined;
-        if (taken) return taken;
-      }
+      const own = this.#level(view, level, wanted);
+      if (own) return own;
+      const taken = isInner ? this.#takenIn(path, names, scope, wanted, view) : undefined;
+      if (taken) return taken;
       const above = level.slice(0, Math.max(0, level.lastIndexOf(".")));
       if (level === "" || above === around || above.length <= around.length) return undefined;
       level = above;
@@ -288,13 +335,19 @@ export class Namespaces {
   }
 
   /** What the statements of a scope give by a name. */
-  #takenIn(path: ProjectPath, names: NamespaceNames, scope: number, name: string, view: View): NameMeaning | undefined {
+  #takenIn(
+    path: ProjectPath,
+    names: NamespaceNames,
+    scope: number,
+    wanted: Wanted,
+    view: View,
+  ): NameMeaning | undefined {
     const types = new Map<string, TypeEntry>();
     let through: number | undefined;
     let throughFile: ProjectPath | undefined;
     for (const { take, index, by, of } of this.#statements(path, names, scope)) {
       if (take.kind === "alias") {
-        if (take.alias !== name) continue;
+        if (take.alias !== wanted.name) continue;
         const meant = this.#taken(by, of, take);
         return { ...meant, words: 1, ...(by === path ? { through: index } : { throughFile: by }) };
       }
@@ -307,7 +360,7 @@ export class Namespaces {
             : [meant.namespace];
       if (take.kind === "namespace" && meant.words !== (of.names[take.target]?.parts.length ?? 0)) continue;
       for (const target of targets)
-        for (const entry of view.types.get(within(target, name)) ?? []) {
+        for (const entry of typesOf(view, target, wanted)) {
           types.set(`${entry.file}\n${entry.full}`, entry);
           if (by === path) through ??= index;
           else throughFile ??= by;

@@ -55,7 +55,9 @@ export interface UsedName {
   readonly form: "type" | "maybe";
   /** Whether its first word stands for what is outermost (`global::`), or can only be an alias (`p:Tree`). */
   readonly from?: "outermost" | "alias";
-  /** The word that may be left out at its end: `Route` for `RouteAttribute`. */
+  /** How many types stand in brackets behind it; `undefined` where that is not written. */
+  readonly arity?: number;
+  /** The word that may be left out at its end: `Route` for `RouteAttribute`. Only what ends or descends so is meant. */
   readonly mayEndIn?: string;
   /** Whether it only documents: nothing is built of it. */
   readonly isDocumentation?: true;
@@ -69,6 +71,8 @@ export interface DeclaredType {
   readonly scope: number;
   /** How many types stand for others in it: `Row<T>` is another type than `Row`. */
   readonly arity: number;
+  /** The last words of what it descends from: `Attribute`. */
+  readonly descends: readonly string[];
   /** Whether other texts may declare more of it. */
   readonly isPartial: boolean;
   /** Functions that are called as though they belonged to other types. */
@@ -84,7 +88,7 @@ export interface NamespaceNames {
   readonly takes: readonly TakenIn[];
   /** In the order of the text. */
   readonly names: readonly UsedName[];
-  /** Words that are taken of something by a dot. */
+  /** Words that are taken by a dot of something that is no name: of what a call gives, say. */
   readonly members: ReadonlySet<string>;
   /** Texts in quotes that hold words with dots between them, or one word. */
   readonly texts: readonly NamePart[];

@@ -1,6 +1,6 @@
 /** Which files come to lie in other namespaces, and what that makes of the names of their types. */
 import type { NamespaceWorld, TypeEntry } from "../../graph/index.js";
-import { fullNameOf } from "../../graph/index.js";
+import { fullNameOf, type Namespaces } from "../../graph/index.js";
 import type { NamespaceNames } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
 import type { Move } from "../plan/move.js";
@@ -112,7 +112,21 @@ const calledUnnamed: ReadonlySet<string> = new Set([
   "Where",
 ]);
 
-/** What a text may call that classes lend. */
-export function callsOf(names: NamespaceNames, lent: ReadonlySet<string>): string[] {
-  return [...lent].filter((name) => names.members.has(name) || calledUnnamed.has(name));
+/** What a text may call that classes lend. What is taken of a type itself is not lent. */
+export function callsOf(
+  path: ProjectPath,
+  names: NamespaceNames,
+  spaces: Namespaces,
+  lent: ReadonlySet<string>,
+): string[] {
+  const found = new Set([...lent].filter((name) => names.members.has(name) || calledUnnamed.has(name)));
+  if (lent.size > found.size)
+    names.names.forEach((used) => {
+      if (!used.parts.some(({ name }, at) => at > 0 && lent.has(name) && !found.has(name))) return;
+      const { types, words } = spaces.meaningOf(path, names, used);
+      used.parts.forEach(({ name }, at) => {
+        if (at > 0 && lent.has(name) && (types.length === 0 || at > words)) found.add(name);
+      });
+    });
+  return [...found];
 }

@@ -27,6 +27,8 @@ export interface Decision {
 
 interface Gain {
   readonly namespace: string;
+  /** For one type alone, what it is called. */
+  readonly alias?: string;
   readonly near: number | undefined;
 }
 
@@ -44,6 +46,10 @@ class Deciding {
   readonly #befores = new Map<number, NameMeaning>();
   /** Namespaces that made another name mean something else when they were taken in. */
   readonly #refused = new Set<string>();
+  /** What was decided to be taken in since the names were looked at last. */
+  readonly #fresh = new Set<string>();
+  #kept: { readonly key: string; readonly names: NamespaceNames } | undefined;
+  #called: readonly string[] | undefined;
   readonly #base: NamespaceNames;
   readonly #isMoved: boolean;
 
@@ -81,8 +87,15 @@ class Deciding {
     return found;
   }
 
-  /** The text as it will be. */
+  /** The text as it will be by what is decided so far. */
   #after(without?: number): NamespaceNames {
+    if (without !== undefined) return this.#made(without);
+    const key = `${[...this.#gains.keys()].join()} ${this.#written.size} ${[...this.#drops].join()}`;
+    if (this.#kept?.key !== key) this.#kept = { key, names: this.#made() };
+    return this.#kept.names;
+  }
+
+  #made(without?: number): NamespaceNames {
     const names = [...this.#base.names];
     for (const [index, { words, text }] of this.#written) {
       const used = names[index];
@@ -92,13 +105,14 @@ class Deciding {
       // What is taken in no more stands for nothing, but keeps its place among the others.
       this.#drops.has(index) || index === without ? { ...take, scope: -2, isGlobal: false } : take,
     );
-    for (const { namespace, near } of this.#gains.values()) {
+    for (const { namespace, alias, near } of this.#gains.values()) {
       const target = names.length;
       const asked = near === undefined ? undefined : this.names.takes[near];
       const scope = asked && !asked.isConditional ? asked.scope : this.#homeScope();
       names.push({ parts: partsOf(namespace), scope, form: "type", from: "outermost" });
       const isGlobal = asked?.isGlobal === true;
-      takes.push({ kind: "namespace", alias: "", isGlobal, scope, target, start: 0, end: 0, isConditional: false });
+      const kind = alias === undefined ? "namespace" : "alias";
+      takes.push({ kind, alias: alias ?? "", isGlobal, scope, target, start: 0, end: 0, isConditional: false });
     }
     return { ...this.#base, names, takes };
   }
@@ -147,6 +161,7 @@ class Deciding {
     const after = this.#after();
     const { then } = this.input;
     let isChanged = false;
+    this.#fresh.clear();
     const isWhole = this.#isMoved || this.#gains.size > 0;
     for (const [index, used] of this.names.names.entries()) {
       if (this.names.takes.some(({ target }) => target === index)) continue;
@@ -154,7 +169,8 @@ class Deciding {
       const was = this.#before(index);
       const now = then.meaningOf(this.path, after, after.names[index] ?? used);
       const wanted = keyOf(was.types, this.input.changes);
-      if (keyOf(now.types) === wanted && (was.types.length > 0 || now.namespace === was.namespace)) continue;
+      const isSame = keyOf(now.types) === wanted && restOf(after.names[index] ?? used, now) === restOf(used, was);
+      if (isSame && (was.types.length > 0 || now.namespace === was.namespace)) continue;
       if (was.types.length === 0) isChanged = this.#captured(now) || isChanged;
       else isChanged = this.#restore(index, used, was) || isChanged;
     }
@@ -175,8 +191,13 @@ class Deciding {
     const full = fullAfter(this.input.changes, entry);
     if (!this.takesIn || was.words > 1 || used.from !== undefined) return this.#respell(index, was);
     const space = spaceOf(full);
+    // What a type has from another is found again once that one is; other texts are not written yet.
+    if (space !== "" && !this.input.then.view(this.path).namespaces.has(space)) return false;
+    // What was decided in this round is tried in the next.
+    if (this.#fresh.has(space)) return true;
     if (!this.#gains.has(space) && !this.#refused.has(space) && !this.#isOpen(space)) {
       this.#gains.set(space, { namespace: space, near: was.through });
+      this.#fresh.add(space);
       return true;
     }
     // What is nearer hides it, or several are called so: the whole name stands for one.
@@ -186,7 +207,16 @@ class Deciding {
       this.#refused.add(other);
       return true;
     }
-    return used.form === "maybe" && was.isMember ? false : this.#respell(index, was);
+    return used.form === "maybe" && was.isMember ? this.#alias(used, full) : this.#respell(index, was);
+  }
+
+  /** A name that may be a value as well stays as it is written: it stands for one type by itself. */
+  #alias({ parts: [first], arity = 0 }: UsedName, full: string): boolean {
+    const alias = first?.name ?? "";
+    const isTaken = this.names.takes.some((take) => take.alias === alias) || this.#gains.has(`=${alias}`);
+    if (arity > 0 || isTaken || alias !== simple(full)) return false;
+    this.#gains.set(`=${alias}`, { namespace: full, alias, near: undefined });
+    return true;
   }
 
   /** The namespace, newly taken in, by which a name means several things. */
@@ -222,8 +252,11 @@ class Deciding {
     }
     const dropped = used.from === undefined && words > 1 ? entry.full.split(".").length - words : 0;
     const short = whole.split(".").slice(Math.max(0, dropped)).join(".");
-    const isRight = (text: string): boolean =>
-      keyOf(then.meaningOf(this.path, this.#after(), respelled(used, words, text)).types) === wanted;
+    const isRight = (text: string): boolean => {
+      const other = respelled(used, words, text);
+      const meant = then.meaningOf(this.path, this.#after(), other);
+      return keyOf(meant.types) === wanted && restOf(other, meant) === used.parts.length - words;
+    };
     const text = [short, whole].find(isRight) ?? (used.from === undefined ? `global::${whole}` : whole);
     this.#written.set(index, { words, text, namespace });
     return true;
@@ -232,7 +265,7 @@ class Deciding {
   /** What classes lend has to be at hand wherever it was. */
   #calls(): void {
     if (!this.takesIn) return;
-    const calls = callsOf(this.names, this.input.lent);
+    const calls = this.#lentCalls();
     if (calls.length === 0) return;
     for (const call of calls) {
       const was = this.input.before.lenders(this.path, this.names, call);
@@ -246,6 +279,10 @@ class Deciding {
         this.#gains.set(spaceOf(full), { namespace: spaceOf(full), near });
       }
     }
+  }
+
+  #lentCalls(): readonly string[] {
+    return (this.#called ??= callsOf(this.path, this.names, this.input.before, this.input.lent));
   }
 
   #throughSpace(space: string): number | undefined {
@@ -273,7 +310,7 @@ class Deciding {
   #gave(index: number, space: string): boolean {
     return (
       this.names.names.some((_, at) => this.#before(at).through === index) ||
-      callsOf(this.names, this.input.lent).some((call) =>
+      this.#lentCalls().some((call) =>
         this.input.before.lenders(this.path, this.names, call).some(({ full }) => spaceOf(full) === space),
       )
     );
@@ -289,11 +326,16 @@ class Deciding {
     });
     return (
       isSame &&
-      callsOf(this.names, this.input.lent).every(
+      this.#lentCalls().every(
         (call) => keyOf(then.lenders(this.path, withIt, call)) === keyOf(then.lenders(this.path, without, call)),
       )
     );
   }
+}
+
+/** How many words of a name are taken of what the first ones mean. */
+function restOf({ parts }: UsedName, { words }: NameMeaning): number {
+  return parts.length - words;
 }
 
 /** The namespace, or the type, in which a type stands. */

@@ -3,7 +3,7 @@
  * of the project's root with the names of the folders behind it. Which root that is, they say themselves.
  */
 import { fullNameOf, type NamespaceWorld } from "../../graph/index.js";
-import { languageFor, type NamespaceNames } from "../../languages/index.js";
+import { type NamespaceNames } from "../../languages/index.js";
 import { folderOf, foldersAbove, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 
 /** What the files of a project have in common. */
@@ -39,10 +39,7 @@ export class Customs {
     readonly world: NamespaceWorld,
     readonly leaving: ReadonlySet<ProjectPath>,
   ) {
-    const lists = [...world.files.keys()].filter(
-      (path) => languageFor(path)?.listsCode === true && languageFor(path)?.isPartOfList?.(path) !== true,
-    );
-    this.#homes = new Set(lists.map(folderOf));
+    this.#homes = new Set([...world.projects.values()].flatMap((lists) => [...lists].map(folderOf)));
   }
 
   /** The namespace of what lies in a folder; nothing where the project does not go by folders. */

@@ -49,6 +49,8 @@ class Proof {
   readonly #then: Namespaces;
   readonly #changes: ReadonlyMap<ProjectPath, NamespaceChange>;
   readonly #words: ReadonlySet<string>;
+  /** The namespaces that types leave. */
+  readonly #left: ReadonlySet<string>;
   readonly #lent: ReadonlySet<string>;
   /** Whole names of the types that get another namespace, with their files. */
   readonly #fulls = new Map<string, ProjectPath>();
@@ -66,6 +68,7 @@ class Proof {
         { ...claim, scope: onlyNamespace(world.files.get(claim.file)?.names)?.scope ?? 0 },
       ]),
     );
+    this.#left = new Set(claims.map(({ from }) => from));
     this.#words = wordsConcerned(world, this.#changes);
     this.#lent = new Set(
       [...world.files.values()].flatMap(({ names }) => names?.types.flatMap(({ lends }) => [...lends]) ?? []),
@@ -164,7 +167,10 @@ class Proof {
       const other = others[at];
       if (!other || used.isDocumentation === true) return;
       if (!isChanged && !used.parts.some(({ name }) => this.#words.has(name))) return;
-      this.#name(path, used, this.#now.meaningOf(path, names, used), this.#then.meaningOf(goes, then, other));
+      const [was, now] = [this.#now.meaningOf(path, names, used), this.#then.meaningOf(goes, then, other)];
+      // As many words are taken of what is meant as before.
+      const isAsLong = used.parts.length - was.words === other.parts.length - now.words;
+      this.#name(path, used, was, isAsLong || was.types.length === 0 ? now : { ...now, types: [] });
     });
     this.#calls(path, names, then);
     this.#takes(path, names, then);
@@ -175,6 +181,16 @@ class Proof {
     const start = used.parts[0]?.start ?? 0;
     const isConcerned = was.types.some(({ file }) => this.#changes.has(file));
     const wanted = this.#keyNow(was.types);
+    // `Text.Length`: a value of a type that descends from one outside may be called as a namespace is.
+    const isValue =
+      used.form === "maybe" &&
+      was.types.length === 0 &&
+      was.words === 1 &&
+      used.parts.length > 1 &&
+      used.from === undefined;
+    if (isValue && now.types.length === 0 && (was.namespace !== undefined || now.namespace === undefined)) return;
+    if (was.namespace !== undefined && was.words < used.parts.length && this.#left.has(was.namespace))
+      this.#gap("another type", path, start, `${written} is nothing that was read, and types leave ${was.namespace}`);
     if (isConcerned) this.#uses += 1;
     if (wanted === this.#keyThen(now.types) && (was.types.length > 0 || was.namespace === now.namespace)) {
       if (isConcerned) this.#same += 1;
@@ -217,7 +233,7 @@ class Proof {
   /** Functions that classes lend to what stands in a text. */
   #calls(path: ProjectPath, names: NamespaceNames, then: NamespaceNames): void {
     const goes = this.input.map.file(path);
-    for (const call of callsOf(names, this.#lent)) {
+    for (const call of callsOf(path, names, this.#now, this.#lent)) {
       const was = new Set(this.#keyNow(this.#now.lenders(path, names, call)).split("\n\n"));
       const now = new Set(this.#keyThen(this.#then.lenders(goes, then, call)).split("\n\n"));
       was.delete("");
@@ -253,16 +269,19 @@ class Proof {
     const has = new Set(then.takes.filter(isOpen).map((take) => writtenOf(then, take)));
     for (const take of names.takes)
       if (isOpen(take) && !has.has(writtenOf(names, take))) this.#dropped(path, names, take);
-    const [kept, left] = [names.takes, then.takes].map((takes) => takes.filter((take) => !isOpen(take)));
-    if (names.takes.some(({ kind }) => kind === "static") && kept?.length !== left?.length)
-      this.#wrong(path, 0, "using", "it would take in something else");
-    kept?.forEach((take, index) => {
-      const other = left?.[index];
-      const was = this.#now.takes(path, names, take);
-      const now = other && this.#then.takes(goes, then, other);
-      if (was && was.types.length > 0 && this.#keyNow(was.types) !== this.#keyThen(now?.types ?? []))
-        this.#wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
-    });
+    // What an alias meant is proved where it is used; one that nothing is left to stand for goes.
+    for (const take of names.takes) {
+      const was = isOpen(take) ? undefined : this.#now.takes(path, names, take);
+      if (!was || was.types.length === 0) continue;
+      const wanted = this.#keyNow(was.types);
+      const isThere = then.takes.some(
+        (other) =>
+          other.kind === take.kind &&
+          other.alias === take.alias &&
+          this.#keyThen(this.#then.takes(goes, then, other)?.types ?? []) === wanted,
+      );
+      if (!isThere) this.#wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
+    }
   }
 
   /** What is taken in no more may have been that of a package, too. */
@@ -283,7 +302,7 @@ class Proof {
   /** Names of types and namespaces in texts in quotes: the program may look for them. */
   #texts({ path, names }: NamespaceFile): void {
     if (!names || names.texts.length === 0) return;
-    const left = new Set([...this.#changes.values()].map(({ from }) => from));
+    const left = this.#left;
     for (const { name, start } of names.texts) {
       const [full] = [...this.#fulls.keys()].filter((each) => holds(name, each));
       if (full !== undefined)

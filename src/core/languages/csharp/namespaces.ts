@@ -235,7 +235,9 @@ class Reading {
     const { start, end } = name;
     this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, members, parents });
     this.#spans.push({ start: this.tokens[at]?.start ?? 0, end: hasBody ? Infinity : 0 });
-    this.#types.push({ name: name.name, start, scope: this.#scope, arity, isPartial, isStored, lends: new Set() });
+    const descends = parents.map((index) => this.#names[index]?.parts.at(-1)?.name ?? "");
+    const around = this.#scope;
+    this.#types.push({ name: name.name, start, scope: around, arity, descends, isPartial, isStored, lends: new Set() });
     if (hasBody) this.#stack.push({ scope, isOwn: true, parens: this.#parens });
   }
 
@@ -303,7 +305,8 @@ class Reading {
     // `using var file = …;` is no directive.
     if (!isAlias && this.#mark(behind) !== ";" && !(isStatic && this.#mark(behind) === "<")) return at + 1;
     const target = this.#names.length;
-    this.#names.push({ parts, scope: this.#scope, form: "type", ...(from && { from }) });
+    const arity = isAlias || isStatic ? { arity: this.#arity(behind) } : {};
+    this.#names.push({ parts, scope: this.#scope, form: "type", ...arity, ...(from && { from }) });
     this.#takes.push({
       kind: isAlias ? "alias" : isStatic ? "static" : "namespace",
       alias,
@@ -374,6 +377,7 @@ class Reading {
           start: name.start,
           scope: this.#scope,
           arity: this.#arity(next + 1),
+          descends: [],
           isPartial: false,
           isStored: false,
           lends: new Set(),
@@ -426,24 +430,30 @@ class Reading {
     const { parts, next } = this.#dotted(at);
     const [first] = parts;
     if (!first) return at;
-    for (const { name } of parts.slice(1)) this.#members.add(name);
     // `Alias::Tree`
     if (!outer && parts.length === 1 && this.#mark(next) === ":" && this.#mark(next + 1) === ":") {
       const { parts: more, next: behind } = this.#dotted(next + 2);
-      this.#push({ parts: [first, ...more], scope: this.#scope, form: "type", from: "alias" });
+      this.#push({
+        parts: [first, ...more],
+        scope: this.#scope,
+        form: "type",
+        from: "alias",
+        arity: this.#arity(behind),
+      });
       return Math.max(behind, next + 2);
     }
     if (storing.has(parts.at(-1)?.name.replace(/Attribute$/, "") ?? "") && this.#brackets.length > 0)
       this.#isStored = true;
-    const isAttribute = this.#isAttribute(at);
+    const isAttribute = this.#isAttribute(outer ? at - 3 : at);
     if (parts.length === 1 && !outer && !isAttribute && this.#isNoType(at, next)) return next;
     const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
     if (isParent) this.#head?.parents.push(this.#names.length);
-    const form = isParent || isAttribute || this.#isType(at, next) ? "type" : "maybe";
+    const form = isParent || isAttribute || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
     this.#push({
       parts,
       scope: this.#scope,
       form,
+      arity: this.#arity(next),
       ...(outer && { from: outer }),
       ...(isAttribute && { mayEndIn: "Attribute" }),
     });

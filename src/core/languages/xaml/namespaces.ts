@@ -78,7 +78,16 @@ function ownClass(markup: string): { readonly scopes: NameScope[]; readonly type
       : [file, { ...file, kind: "namespace", above: 0, name: full.slice(0, dot), start, end: start + dot }];
   const scope = around.length - 1;
   const own: NameScope = { kind: "type", above: scope, name, start: at, end: at + name.length, members, parents: [] };
-  const type: DeclaredType = { name, start: at, scope, arity: 0, isPartial: true, isStored: false, lends: new Set() };
+  const type: DeclaredType = {
+    name,
+    start: at,
+    scope,
+    arity: 0,
+    descends: [],
+    isPartial: true,
+    isStored: false,
+    lends: new Set(),
+  };
   return { scopes: [...around, own], types: [type] };
 }
 
