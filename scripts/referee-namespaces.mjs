@@ -80,6 +80,11 @@ function plain(errors) {
     .join("\n");
 }
 
+/** @param {readonly string[]} list @param {string} wanted */
+function times(list, wanted) {
+  return list.filter((each) => each === wanted).length;
+}
+
 /** Takes lines out that the compiler refuses, until it takes the rest. @param {string} root */
 function settle(root) {
   for (let round = 0; round < 12; round += 1) {
@@ -143,7 +148,11 @@ function judge(source, seed) {
     const isSame = plain(before.errors) === plain(after.errors) && before.said === after.said;
     if (isSame && outcome === "proved") count(tally, "proved");
     else if (outcome === "proved") {
-      wrong.push(`${command.join(" ")}: ${after.errors.filter((line) => !before.errors.includes(line)).slice(0, 3).join(" | ") || "it says something else"}`);
+      const [was, now] = [plain(before.errors).split("\n"), plain(after.errors).split("\n")];
+      const more = now.filter((line, at) => now.indexOf(line) === at && times(now, line) > times(was, line));
+      const less = was.filter((line, at) => was.indexOf(line) === at && times(was, line) > times(now, line));
+      const said = `more: ${more.slice(0, 3).join(" | ")}; less: ${less.slice(0, 3).join(" | ")}`;
+      wrong.push(`${command.join(" ")}: ${more.length + less.length > 0 ? said : "it says something else"}`);
       count(tally, "wrongly ticked");
     } else count(tally, `${outcome}, ${isSame ? "though it compiles" : "and it does not compile"}`);
     if (!isSame || outcome !== "proved") {

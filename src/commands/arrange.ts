@@ -26,6 +26,7 @@ export interface ArrangeOptions extends LookingOptions, GroupsOption {
   readonly feature?: string | undefined;
   readonly role?: string | undefined;
   readonly keepNames: boolean;
+  readonly keepNamespaces: boolean;
   readonly likeliest: boolean;
   readonly index: boolean;
   readonly mentions: boolean;
@@ -50,6 +51,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     feature: featureOf(analysed, options.feature),
     role: options.role === undefined ? undefined : knownRole(target, options.role),
     keepNames: options.keepNames,
+    keepNamespaces: options.keepNamespaces,
     takeLikeliest: options.likeliest,
     publicIndex: options.index,
     mentions: options.mentions,
@@ -134,6 +136,7 @@ function commandText({
   feature,
   role,
   keepNames,
+  keepNamespaces,
   likeliest,
   index,
   mentions,
@@ -145,6 +148,7 @@ function commandText({
     ...(feature === undefined ? [] : ["--feature", feature]),
     ...(role === undefined ? [] : ["--role", role]),
     ...(keepNames ? ["--keep-names"] : []),
+    ...(keepNamespaces ? ["--keep-namespaces"] : []),
     ...(likeliest ? ["--likeliest"] : []),
     ...(index ? ["--index"] : []),
     ...(mentions ? ["--mentions"] : []),

@@ -27,6 +27,7 @@ export interface MoveOptions extends CommonOptions {
   readonly all: boolean;
   readonly acceptDifferent: boolean;
   readonly acceptUnread: boolean;
+  readonly keepNamespaces: boolean;
   readonly mentions: boolean;
   readonly commit?: string | undefined;
 }
@@ -58,7 +59,8 @@ export async function runMove(options: MoveOptions): Promise<number> {
       : await readPlan(context, project, options.plan);
   const { moves, saved } = wanted;
   const led = [...(saved?.wishes.values() ?? [])].reduce((sum, ofFile) => sum + ofFile.size, 0);
-  const told = { mentions: options.mentions, progress: context.progress.report };
+  const { keepNamespaces, mentions } = options;
+  const told = { keepNamespaces, mentions, progress: context.progress.report };
   const made = saved
     ? await (await import("../core/change/arrange/plan-saved.js")).planSaved(project, saved, told)
     : await planMoves(project, moves, told);
@@ -156,11 +158,20 @@ function adviseOrRefuse(context: Context, plan: Plan, options: MoveOptions, hold
 }
 
 /** What stands in the history: the command as it could be typed again. */
-function commandText({ paths, plan, alone, mentions, acceptDifferent, acceptUnread }: MoveOptions): string {
+function commandText({
+  paths,
+  plan,
+  alone,
+  keepNamespaces,
+  mentions,
+  acceptDifferent,
+  acceptUnread,
+}: MoveOptions): string {
   const words = [
     "move",
     ...(plan === undefined ? paths : ["--plan", plan]),
     ...(alone ? ["--alone"] : []),
+    ...(keepNamespaces ? ["--keep-namespaces"] : []),
     ...(mentions ? ["--mentions"] : []),
     ...(acceptDifferent ? ["--accept-different"] : []),
     ...(acceptUnread ? ["--accept-unread"] : []),

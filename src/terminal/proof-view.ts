@@ -28,6 +28,7 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
   "another type": ({ detail, names }) =>
     names === undefined ? detail : `it may not be the type in ${nameOf(names)} that is meant: ${detail}`,
+  "other namespace": ({ detail }) => detail,
   stored: ({ detail }) => `${detail}; see that it is taken over`,
   "unknown alias": ({ detail, names }) =>
     `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,

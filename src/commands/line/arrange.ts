@@ -1,7 +1,7 @@
 /** `arrange` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptUnread, checkCommit, commit, lookOptions, mentions, write } from "./options.js";
+import { acceptUnread, checkCommit, commit, keepNamespaces, lookOptions, mentions, write } from "./options.js";
 
 /** `steady-shelf arrange`. */
 export const arrangeCommand = command({
@@ -24,6 +24,7 @@ export const arrangeCommand = command({
         default: false,
         describe: "Leave names as they are, whatever the pattern",
       })
+      .option("keep-namespaces", keepNamespaces)
       .option("likeliest", { type: "boolean", default: false, describe: "Take the likeliest answer to every question" })
       .option("index", {
         type: "boolean",

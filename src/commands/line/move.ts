@@ -1,7 +1,7 @@
 /** `move` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, mentions, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, keepNamespaces, mentions, write } from "./options.js";
 
 /** `steady-shelf move`. */
 export const moveCommand = command({
@@ -31,6 +31,7 @@ export const moveCommand = command({
         default: false,
         describe: "TO is a group of an Xcode project: entries go there, and no file moves",
       })
+      .option("keep-namespaces", keepNamespaces)
       .option("mentions", mentions)
       .option("all", all)
       .option("accept-different", acceptDifferent)
@@ -42,8 +43,8 @@ export const moveCommand = command({
         if (typed.plan === undefined && typed.paths.length < 2)
           throw new UsageError("Name what to move, and where to: move FROM… TO.");
         const other = (["plan", "save"] as const).find((name) => typed[name] !== undefined);
-        if (typed.groups && (other !== undefined || typed.mentions))
-          throw new UsageError(`--groups moves no file; leave out --${other ?? "mentions"}.`);
+        const idle = other ?? (typed.mentions ? "mentions" : typed["keep-namespaces"] ? "keep-namespaces" : undefined);
+        if (typed.groups && idle !== undefined) throw new UsageError(`--groups moves no file; leave out --${idle}.`);
         return checkCommit(typed);
       }),
   run: ({ groups, ...typed }) =>

@@ -9,6 +9,11 @@ export const mentions = {
   default: false,
   describe: "Update Markdown links, ignore and owners' patterns as well",
 } as const;
+export const keepNamespaces = {
+  type: "boolean",
+  default: false,
+  describe: "Leave types in their namespaces, also where those follow folders",
+} as const;
 export const acceptDifferent = {
   type: "boolean",
   default: false,

@@ -32,6 +32,8 @@ export interface NamespaceWorld {
   readonly projects: ReadonlyMap<ProjectPath, ReadonlySet<ProjectPath>>;
   /** The lists that a list names, and so on. */
   readonly sees: ReadonlyMap<ProjectPath, ReadonlySet<ProjectPath>>;
+  /** The types of others that are known, by their namespace; `undefined` for a namespace that is not. */
+  readonly outside: (namespace: string) => ReadonlySet<string> | undefined;
 }
 
 /** One declaration of a type: the file, and its whole name there. */
@@ -128,6 +130,7 @@ interface Known {
 export class Namespaces {
   readonly #views = new Map<string, View>();
   #depth = 0;
+  readonly #apart = new Map<string, boolean>();
   readonly #memo = new WeakMap<NamespaceNames, Known>();
   readonly #opened = new WeakMap<NamespaceNames, ReadonlySet<string>>();
   readonly #viewOf = new Map<ProjectPath, View>();
@@ -202,8 +205,8 @@ export class Namespaces {
     const types = typesOf(view, namespace, wanted);
     if (types.length > 0) return { types, namespace: undefined, words: 1, isMember: false };
     const full = within(namespace, wanted.name);
-    // A name with types in brackets behind it is that of no namespace.
-    const isSpace = (wanted.arity ?? 0) === 0 && view.namespaces.has(full);
+    // A name with types in brackets behind it is that of no namespace, nor is that of an attribute.
+    const isSpace = (wanted.arity ?? 0) === 0 && wanted.mayEndIn === undefined && view.namespaces.has(full);
     return isSpace ? { types: [], namespace: full, words: 1, isMember: false } : undefined;
   }
 
@@ -397,6 +400,50 @@ export class Namespaces {
     }
   }
 
+  /**
+   * Namespaces of others, taken in in a scope, that may have a type of a name, too: where both are found by what is taken in, nobody could
+   * say which is meant. That they have not is known of .NET itself, and shown by another file that finds the same type beside them.
+   */
+  rivals(path: ProjectPath, names: NamespaceNames, scope: number, entry: TypeEntry): readonly string[] {
+    const { name } = entry.type;
+    const short = name.replace(/Attribute$/, "");
+    return this.#others(path, names, scope).filter((other) => {
+      const known = this.world.outside(other);
+      return known ? known.has(name) || known.has(short) : !this.#isApart(entry, other);
+    });
+  }
+
+  /** What is taken in in a scope and is nothing of the project. */
+  #others(path: ProjectPath, names: NamespaceNames, scope: number): string[] {
+    const found = new Set<string>();
+    for (const { take, by, of } of this.#statements(path, names, scope))
+      if (take.kind === "namespace" && !this.takes(by, of, take))
+        found.add((of.names[take.target]?.parts ?? []).map(({ name }) => name).join("."));
+    if (scope === 0)
+      for (const list of this.world.projects.get(path) ?? [])
+        for (const implied of this.world.files.get(list)?.names?.implies ?? []) found.add(implied);
+    return [...found];
+  }
+
+  /** Whether a file finds a type by what it takes in, beside a namespace of others. */
+  #isApart(entry: TypeEntry, other: string): boolean {
+    const key = `${entry.full} ${other}`;
+    let isApart = this.#apart.get(key);
+    if (isApart !== undefined) return isApart;
+    isApart = [...this.world.files.values()].some(({ path, names }) =>
+      names?.names.some((used, index) => {
+        if (used.parts[0]?.name !== entry.type.name || names.takes.some(({ target }) => target === index)) return false;
+        const { through, types } = this.meaningOf(path, names, used);
+        const take = through === undefined ? undefined : names.takes[through];
+        if (take?.kind !== "namespace" || !types.some(({ full, file }) => full === entry.full && file === entry.file))
+          return false;
+        return this.#others(path, names, take.scope).includes(other);
+      }),
+    );
+    this.#apart.set(key, isApart);
+    return isApart;
+  }
+
   /** Whether what a file takes in for all holds in another: they are built together, or it is the list, or lies above. */
   #isForAll(by: ProjectPath, path: ProjectPath): boolean {
     if (by === path) return true;
@@ -453,7 +500,7 @@ function* levelsOf(names: NamespaceNames, scope: number): Iterable<string> {
 const kept = new WeakMap<SourceText, { readonly names: NamespaceNames | undefined }>();
 
 /** Reads all files of a tree that name namespaces, and what builds them. A text is read once. */
-export function loadNamespaces(modules: Modules): NamespaceWorld {
+export async function loadNamespaces(modules: Modules): Promise<NamespaceWorld> {
   const { tree } = modules;
   const files = new Map<ProjectPath, NamespaceFile>();
   for (const path of tree.paths) {
@@ -465,7 +512,17 @@ export function loadNamespaces(modules: Modules): NamespaceWorld {
     if (source && !there) kept.set(source, { names });
     files.set(path, { path, forms, names });
   }
-  return { files, ...projectsOf(modules, new Set(files.keys())) };
+  const known: ((namespace: string) => ReadonlySet<string> | undefined)[] = [];
+  for (const forms of new Set([...files.values()].map((file) => file.forms)))
+    if (forms.outside) known.push(await forms.outside());
+  const outside = (namespace: string): ReadonlySet<string> | undefined => {
+    for (const of of known) {
+      const found = of(namespace);
+      if (found) return found;
+    }
+    return undefined;
+  };
+  return { files, outside, ...projectsOf(modules, new Set(files.keys())) };
 }
 
 /** Which lists build files, and which lists they name themselves. */

@@ -94,6 +94,8 @@ export interface NamespaceNames {
   readonly texts: readonly NamePart[];
   /** Where types are looked for by the names of their namespaces, put together when the program runs. */
   readonly looksFor?: { readonly start: number; readonly why: string };
+  /** Of a list: namespaces that each of its files takes in without a statement. */
+  readonly implies?: readonly string[];
   /** Of a list: the names of the packages and libraries of others that it takes in. */
   readonly others?: readonly NamePart[];
   /** Why not all of it is certain, if it is not. */
@@ -136,6 +138,8 @@ export interface NamespaceForms {
   read(text: string, name: string): NamespaceNames | undefined;
   /** The edits by which a text says what it has to; `undefined` where it cannot. */
   write(text: string, names: NamespaceNames, wanted: NewNamespaces): readonly TextEdit[] | undefined;
+  /** Loads what is known of the types of others, by their namespace; that gives `undefined` for a namespace that is not known. */
+  outside?(): Promise<(namespace: string) => ReadonlySet<string> | undefined>;
   /** What a folder's name becomes in a namespace: `My rows` → `My_rows`. */
   wordOf?(folder: string): string;
 }

@@ -23,6 +23,8 @@ export interface Configuration {
   readonly publicIndex?: boolean;
   readonly state?: "together" | "apart";
   readonly classPrefix?: string;
+  /** Whether every type stays in its namespace, wherever its file moves. */
+  readonly keepNamespaces?: boolean;
   /** Whether shelves are groups of a project, wherever files lie. */
   readonly inGroups?: boolean;
   readonly groupOrder?: readonly ListOrder[];

@@ -48,6 +48,7 @@ export function parseConfiguration(text: string, file: ProjectPath): Configurati
     ...(data["public-index"] !== undefined && { publicIndex: data["public-index"] }),
     ...(data.state !== undefined && { state: data.state }),
     ...(data["class-prefix"] !== undefined && { classPrefix: data["class-prefix"] }),
+    ...(data["keep-namespaces"] !== undefined && { keepNamespaces: data["keep-namespaces"] }),
     ...(data["in-groups"] !== undefined && { inGroups: data["in-groups"] }),
     ...(data["group-order"] !== undefined && { groupOrder: data["group-order"] }),
     ...(data.starters !== undefined && { starters: inside(data.starters, "starters") }),

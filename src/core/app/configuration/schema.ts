@@ -65,6 +65,12 @@ export const configurationSchema = z.strictObject({
       "The letters with which the app's own types begin: `PR` for `PRTreesViewController`. Without it, what the project file says, if most types have it, or what most types show.",
     ),
   ),
+  "keep-namespaces": z.optional(
+    described(
+      z.boolean(),
+      "Every type stays in its namespace when its file moves, as with `--keep-namespaces`. Without it, namespaces follow folders where nine of ten files of the project show that they do.",
+    ),
+  ),
   "in-groups": z.optional(
     described(
       z.boolean(),

@@ -24,6 +24,8 @@ export interface ArrangingRequest extends ArrangeRequest {
   readonly publicIndex?: boolean;
   /** Respell what documents and lists name, too. */
   readonly mentions?: boolean;
+  /** Leave every type in its namespace. */
+  readonly keepNamespaces?: boolean;
   /** Shelves are groups: files stand where a list shows them, and none moves. */
   readonly inGroups?: boolean;
   readonly progress?: Progress;
@@ -54,7 +56,7 @@ export interface ArrangedPlan extends Arranging {
  * Plans it. A unit whose move cannot be proved stays, and is said; so the proof of what is left holds. Nothing is written.
  */
 export async function planArranging(request: ArrangingRequest): Promise<ArrangedPlan> {
-  const { analysis, progress, mentions = false } = request;
+  const { analysis, progress, mentions = false, keepNamespaces = false } = request;
   const { project, graph } = analysis;
   const settled = request.settled ?? settleFeatures(request);
   const planned = await arrangeProvably(request, settled, async ({ arranging, indexes }) => {
@@ -63,7 +65,7 @@ export async function planArranging(request: ArrangingRequest): Promise<Arranged
     const additions = [...indexes.additions, ...begun];
     const { wishes } = indexes;
     const edits = await decisionEdits(project.tree, moves, decided);
-    const told = { graph, additions, wishes, edits, mentions, ...(progress && { progress }) };
+    const told = { graph, additions, wishes, edits, mentions, keepNamespaces, ...(progress && { progress }) };
     const plan = withoutDecided(await planMoves(project, moves, told), decided);
     return { plan, additions, wishes, decided, ...plan };
   });

@@ -195,6 +195,9 @@ class Deciding {
     if (space !== "" && !this.input.then.view(this.path).namespaces.has(space)) return false;
     // What was decided in this round is tried in the next.
     if (this.#fresh.has(space)) return true;
+    const isNew = was.through === undefined && was.throughFile === undefined;
+    if (isNew && this.input.before.rivals(this.path, this.names, this.#homeScope(), entry).length > 0)
+      return this.#alias(used, full) || (used.form === "type" && this.#respell(index, was));
     if (!this.#gains.has(space) && !this.#refused.has(space) && !this.#isOpen(space)) {
       this.#gains.set(space, { namespace: space, near: was.through });
       this.#fresh.add(space);
@@ -213,6 +216,7 @@ class Deciding {
   /** A name that may be a value as well stays as it is written: it stands for one type by itself. */
   #alias({ parts: [first], arity = 0 }: UsedName, full: string): boolean {
     const alias = first?.name ?? "";
+    if (this.#gains.get(`=${alias}`)?.namespace === full) return true;
     const isTaken = this.names.takes.some((take) => take.alias === alias) || this.#gains.has(`=${alias}`);
     if (arity > 0 || isTaken || alias !== simple(full)) return false;
     this.#gains.set(`=${alias}`, { namespace: full, alias, near: undefined });

@@ -4,19 +4,20 @@
  */
 import { Modules, Namespaces, loadNamespaces, Resolver, type NamespaceWorld } from "../../graph/index.js";
 import { moduleRules, type NamespaceNames } from "../../languages/index.js";
-import { comparePaths, type ProjectPath } from "../../base/paths.js";
+import { comparePaths, isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { changesOf, renamed, wordsConcerned, type NamespaceChanges } from "./changes.js";
 import { decide, type Decision } from "./decide.js";
 
 /** The same draft with the edits that namespaces need, and what they claim. */
-export function withNamespaces({ tree, aliases }: Project, draft: Draft): Draft {
+export async function withNamespaces(project: Project, draft: Draft): Promise<Draft> {
+  const { tree, aliases, configurations } = project;
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
-  const world = loadNamespaces(modules);
+  const world = await loadNamespaces(modules);
   const changes = changesOf(
     world,
-    draft.moves.filter(({ from, to }) => from !== to),
+    draft.moves.filter(({ from, to }) => from !== to && !isKept(configurations, from)),
   );
   if (changes.size === 0) return draft;
   const edits: DraftEdit[] = [];
@@ -24,9 +25,7 @@ export function withNamespaces({ tree, aliases }: Project, draft: Draft): Draft 
     const { forms, names } = world.files.get(file) ?? {};
     const text = tree.text(file)?.text;
     const written = names && text !== undefined ? forms?.write(text, names, decision.wanted) : undefined;
-    const why = changes.has(file)
-      ? "its namespace follows its folder"
-      : "a type that it names lies in another namespace";
+    const why = changes.has(file) ? "its namespace follows its folder" : "names a type that moved";
     for (const { start, end, text: then } of written ?? []) edits.push({ file, start, end, text: then, why });
   }
   const claims = [...changes.values()].map(({ file, from, to }): Claim => ({
@@ -36,6 +35,13 @@ export function withNamespaces({ tree, aliases }: Project, draft: Draft): Draft 
     to,
   }));
   return { ...draft, edits: [...draft.edits, ...edits], claims: [...draft.claims, ...claims] };
+}
+
+/** Whether the app in which a file lies keeps its namespaces: the nearest configuration around it says so. */
+function isKept(configurations: Project["configurations"], path: ProjectPath): boolean {
+  const around = configurations.filter(({ folder }) => folder === rootPath || isBelow(path, folder));
+  const nearest = around.toSorted((a, b) => b.folder.length - a.folder.length)[0];
+  return nearest?.keepNamespaces === true;
 }
 
 /** What each text has to say. What holds for all files is decided first. */

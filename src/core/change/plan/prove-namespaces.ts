@@ -38,15 +38,16 @@ export interface NamespaceProof {
 }
 
 /** Proves it, or says where another type would be meant. */
-export function proveNamespaces(input: NamespaceProof): Promise<NameResult> {
-  return new Proof(input).result();
+export async function proveNamespaces(input: NamespaceProof): Promise<NameResult> {
+  const { tree, planned, before, after } = input;
+  const now = new Namespaces(await loadNamespaces(new Modules(tree, before)));
+  const then = new Namespaces(await loadNamespaces(new Modules(planned, after)));
+  return new Proof(input, now, then).result();
 }
 
 class Proof {
   readonly #different: Difference[] = [];
   readonly #gaps: Gap[] = [];
-  readonly #now: Namespaces;
-  readonly #then: Namespaces;
   readonly #changes: ReadonlyMap<ProjectPath, NamespaceChange>;
   readonly #words: ReadonlySet<string>;
   /** The namespaces that types leave. */
@@ -57,11 +58,13 @@ class Proof {
   #uses = 0;
   #same = 0;
 
-  constructor(readonly input: NamespaceProof) {
-    const { tree, planned, before, after, claims } = input;
-    this.#now = new Namespaces(loadNamespaces(new Modules(tree, before)));
-    this.#then = new Namespaces(loadNamespaces(new Modules(planned, after)));
-    const { world } = this.#now;
+  constructor(
+    readonly input: NamespaceProof,
+    readonly now: Namespaces,
+    readonly then: Namespaces,
+  ) {
+    const { claims } = input;
+    const { world } = now;
     this.#changes = new Map(
       claims.map((claim) => [
         claim.file,
@@ -85,7 +88,7 @@ class Proof {
     this.#claimed();
     const changed = new Set(texts.map(({ file }) => file));
     const left = new Set([...this.#changes.values()].map(({ from }) => from.slice(from.lastIndexOf(".") + 1)));
-    for (const file of this.#now.world.files.values()) {
+    for (const file of this.now.world.files.values()) {
       const isChanged = changed.has(file.path) || map.files.has(file.path);
       if (isChanged || (file.names ? mayMatter(file.names, this.#words, left) : this.#holds(file.path)))
         this.#file(file, isChanged);
@@ -96,15 +99,18 @@ class Proof {
     return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
   }
 
-  #wrong(file: ProjectPath, start: number, specifier: string, reason: string): void {
+  /** `types` are the declarations that are meant now. */
+  #wrong(file: ProjectPath, start: number, specifier: string, reason: string, types: readonly TypeEntry[] = []): void {
     const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    this.#different.push({ file, at, specifier, before: [], after: [], reason });
+    const before = [...new Set(types.map((entry) => entry.file))];
+    this.#different.push({ file, at, specifier, before, after: [], reason });
   }
 
-  #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string): void {
+  /** `names` is the file whose types get another namespace, if it is one. */
+  #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string, names?: ProjectPath): void {
     const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
     if (!this.#gaps.some((gap) => gap.reason === reason && gap.file === file && gap.detail === detail))
-      this.#gaps.push({ reason, file, at, detail });
+      this.#gaps.push({ reason, file, at, detail, ...(names !== undefined && { names }) });
   }
 
   /** A declaration by the path and the whole name that it has then. */
@@ -125,24 +131,29 @@ class Proof {
   /** What was to lie in a namespace does, and nothing else is called so there. */
   #claimed(): void {
     const { claims, map } = this.input;
-    const isListed = this.#now.world.projects.size > 0;
+    const isListed = this.now.world.projects.size > 0;
     for (const { file, to } of claims) {
       const goes = map.file(file);
-      const names = this.#then.world.files.get(goes)?.names;
+      const names = this.then.world.files.get(goes)?.names;
       if (onlyNamespace(names)?.name !== to)
         this.#wrong(file, 0, to, "its types were to lie in this namespace, and would not");
-      if (isListed && !this.#now.world.projects.has(file))
-        this.#gap("another type", file, 0, "no project that was read builds it, so who knows its types is not known");
-      const before = this.#now.world.files.get(file)?.names;
+      if (isListed && !this.now.world.projects.has(file))
+        this.#gap(
+          "other namespace",
+          file,
+          0,
+          "no project that was read builds it, so who knows its types is not known",
+        );
+      const before = this.now.world.files.get(file)?.names;
       const parents = new Set(before?.scopes.flatMap(({ kind, name }) => (kind === "type" ? [name] : [])));
       if (!names || !before || parents.size === 0) continue;
       for (const type of before.types) {
         const own = fullNameOf(before, type.scope);
         const full = fullAfter(this.#changes, { file, full: `${own}.${type.name}` });
-        const twins = (this.#then.view(goes).types.get(full) ?? []).filter(
+        const twins = (this.then.view(goes).types.get(full) ?? []).filter(
           ({ type: { arity } }) => arity === type.arity,
         );
-        const were = this.#now.view(file).types.get(`${own}.${type.name}`) ?? [];
+        const were = this.now.view(file).types.get(`${own}.${type.name}`) ?? [];
         if (twins.length > were.filter(({ type: { arity } }) => arity === type.arity).length)
           this.#wrong(file, type.start, type.name, `two types would be called ${full}`);
         if (type.isStored)
@@ -158,7 +169,7 @@ class Proof {
 
   #file({ path, names }: NamespaceFile, isChanged: boolean): void {
     const goes = this.input.map.file(path);
-    const then = this.#then.world.files.get(goes)?.names;
+    const then = this.then.world.files.get(goes)?.names;
     if (!names || !then) return this.#gap("not understood", path, 0, "its names could not be told apart");
     if (names.doubt && isChanged) this.#gap("not understood", path, names.doubt.start, names.doubt.why);
     const [own, others] = [plainNames(names), plainNames(then)];
@@ -167,13 +178,31 @@ class Proof {
       const other = others[at];
       if (!other || used.isDocumentation === true) return;
       if (!isChanged && !used.parts.some(({ name }) => this.#words.has(name))) return;
-      const [was, now] = [this.#now.meaningOf(path, names, used), this.#then.meaningOf(goes, then, other)];
+      const [was, now] = [this.now.meaningOf(path, names, used), this.then.meaningOf(goes, then, other)];
       // As many words are taken of what is meant as before.
+      this.#rivals(path, used, { was, now, then });
       const isAsLong = used.parts.length - was.words === other.parts.length - now.words;
       this.#name(path, used, was, isAsLong || was.types.length === 0 ? now : { ...now, types: [] });
     });
     this.#calls(path, names, then);
     this.#takes(path, names, then);
+  }
+
+  /** A type that was found around a text, and is found then by what it takes in: a type of others may be called so, too. */
+  #rivals(
+    path: ProjectPath,
+    { parts }: UsedName,
+    { was, now, then }: { readonly was: NameMeaning; readonly now: NameMeaning; readonly then: NamespaceNames },
+  ): void {
+    const [entry] = now.types;
+    const isNew = was.through === undefined && was.throughFile === undefined;
+    if (!entry || !isNew || (now.through === undefined && now.throughFile === undefined)) return;
+    const take = now.through === undefined ? undefined : then.takes[now.through];
+    if (take?.kind === "alias") return;
+    const [rival] = this.then.rivals(this.input.map.file(path), then, take?.scope ?? 0, entry);
+    if (rival === undefined) return;
+    const written = parts.map(({ name }) => name).join(".");
+    this.#gap("other namespace", path, parts[0]?.start ?? 0, `${rival} may have a type ${written}, too`);
   }
 
   #name(path: ProjectPath, used: UsedName, was: NameMeaning, now: NameMeaning): void {
@@ -190,7 +219,12 @@ class Proof {
       used.from === undefined;
     if (isValue && now.types.length === 0 && (was.namespace !== undefined || now.namespace === undefined)) return;
     if (was.namespace !== undefined && was.words < used.parts.length && this.#left.has(was.namespace))
-      this.#gap("another type", path, start, `${written} is nothing that was read, and types leave ${was.namespace}`);
+      this.#gap(
+        "other namespace",
+        path,
+        start,
+        `${written} is nothing that was read, and types leave ${was.namespace}`,
+      );
     if (isConcerned) this.#uses += 1;
     if (wanted === this.#keyThen(now.types) && (was.types.length > 0 || was.namespace === now.namespace)) {
       if (isConcerned) this.#same += 1;
@@ -200,7 +234,7 @@ class Proof {
       );
       if (isConcerned && was.types.length > 1 && !isClear)
         this.#gap(
-          "another type",
+          "other namespace",
           path,
           start,
           `several files declare ${written}, and which of them is meant here is not known`,
@@ -220,6 +254,7 @@ class Proof {
           : meant === undefined
             ? "the type that it means would not be found from there"
             : `it would mean ${meant}`,
+        was.types,
       );
     if (was.namespace !== undefined) {
       // A namespace with more in it than is known: what is taken of it comes from others.
@@ -227,15 +262,15 @@ class Proof {
       return this.#wrong(path, start, written, reason);
     }
     if (used.form === "type") return this.#wrong(path, start, written, `it would come to mean ${meant ?? ""}`);
-    this.#gap("another type", path, start, `${written} may come to mean ${meant ?? ""} there`);
+    this.#gap("other namespace", path, start, `${written} may come to mean ${meant ?? ""} there`);
   }
 
   /** Functions that classes lend to what stands in a text. */
   #calls(path: ProjectPath, names: NamespaceNames, then: NamespaceNames): void {
     const goes = this.input.map.file(path);
-    for (const call of callsOf(path, names, this.#now, this.#lent)) {
-      const was = new Set(this.#keyNow(this.#now.lenders(path, names, call)).split("\n\n"));
-      const now = new Set(this.#keyThen(this.#then.lenders(goes, then, call)).split("\n\n"));
+    for (const call of callsOf(path, names, this.now, this.#lent)) {
+      const was = new Set(this.#keyNow(this.now.lenders(path, names, call)).split("\n\n"));
+      const now = new Set(this.#keyThen(this.then.lenders(goes, then, call)).split("\n\n"));
       was.delete("");
       now.delete("");
       const lost = [...was].find((key) => !now.has(key));
@@ -244,7 +279,7 @@ class Proof {
       const more = [...now].find((key) => !was.has(key));
       if (more !== undefined)
         this.#gap(
-          "another type",
+          "other namespace",
           path,
           0,
           `${more.slice(more.indexOf("\n") + 1)} lends ${call}, too, and comes to be known there`,
@@ -259,9 +294,9 @@ class Proof {
     const had = new Set(names.takes.filter(isOpen).map((take) => writtenOf(names, take)));
     for (const take of then.takes.filter(isOpen)) {
       const written = writtenOf(then, take);
-      const meant = this.#then.takes(goes, then, take);
+      const meant = this.then.takes(goes, then, take);
       const was = names.takes.find((each) => isOpen(each) && writtenOf(names, each) === written);
-      const wasMeant = was && this.#now.takes(path, names, was);
+      const wasMeant = was && this.now.takes(path, names, was);
       if (meant) continue;
       if (wasMeant || !had.has(written))
         this.#wrong(path, was?.start ?? 0, written, "there would be no such namespace");
@@ -271,14 +306,14 @@ class Proof {
       if (isOpen(take) && !has.has(writtenOf(names, take))) this.#dropped(path, names, take);
     // What an alias meant is proved where it is used; one that nothing is left to stand for goes.
     for (const take of names.takes) {
-      const was = isOpen(take) ? undefined : this.#now.takes(path, names, take);
+      const was = isOpen(take) ? undefined : this.now.takes(path, names, take);
       if (!was || was.types.length === 0) continue;
       const wanted = this.#keyNow(was.types);
       const isThere = then.takes.some(
         (other) =>
           other.kind === take.kind &&
           other.alias === take.alias &&
-          this.#keyThen(this.#then.takes(goes, then, other)?.types ?? []) === wanted,
+          this.#keyThen(this.then.takes(goes, then, other)?.types ?? []) === wanted,
       );
       if (!isThere) this.#wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
     }
@@ -288,11 +323,11 @@ class Proof {
   #dropped(path: ProjectPath, names: NamespaceNames, take: TakenIn): void {
     const written = writtenOf(names, take);
     const first = written.split(".", 1)[0] ?? "";
-    for (const list of this.#now.world.projects.get(path) ?? [])
-      for (const { name } of this.#now.world.files.get(list)?.names?.others ?? [])
+    for (const list of this.now.world.projects.get(path) ?? [])
+      for (const { name } of this.now.world.files.get(list)?.names?.others ?? [])
         if (name.split(".", 1)[0] === first)
           this.#gap(
-            "another type",
+            "other namespace",
             path,
             take.start,
             `${name} may have types in ${written}, too, which is taken in no more`,
@@ -306,12 +341,12 @@ class Proof {
     for (const { name, start } of names.texts) {
       const [full] = [...this.#fulls.keys()].filter((each) => holds(name, each));
       if (full !== undefined)
-        this.#gap("another type", path, start, `"${name}" names ${full}, which gets another namespace`);
-      else if (left.has(name)) this.#gap("another type", path, start, `"${name}" is the namespace that types leave`);
+        this.#gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`);
+      else if (left.has(name)) this.#gap("other namespace", path, start, `"${name}" is the namespace that types leave`);
       else if (/^\.?[A-Za-z]\w*(?:\.\w+)*\.?$/.test(name) && /^\.|\.$/.test(name)) {
         const inside = [...left].find((each) => `.${each}.`.includes(name));
         if (inside !== undefined)
-          this.#gap("another type", path, start, `"${name}" may be a part of ${inside}, which types leave`);
+          this.#gap("other namespace", path, start, `"${name}" may be a part of ${inside}, which types leave`);
       }
     }
   }
@@ -319,7 +354,7 @@ class Proof {
   #looking({ path, names }: NamespaceFile): void {
     if (!names?.looksFor) return;
     const { start, why } = names.looksFor;
-    this.#gap("another type", path, start, `types may be looked for by namespace here: ${why}`);
+    this.#gap("other namespace", path, start, `types may be looked for by namespace here: ${why}`);
   }
 
   /** Whole names of types in files of other kinds. */
@@ -333,7 +368,7 @@ class Proof {
         if (start < 0 || !holds(text.slice(Math.max(0, start - 1), start + full.length + 1), full)) continue;
         const at = tree.text(path)?.positionAt(start) ?? { line: 1, column: 1 };
         const detail = `it names ${full}, which gets another namespace`;
-        this.#gaps.push({ reason: "another type", file: path, at, detail, ...(file === path && { names: file }) });
+        this.#gaps.push({ reason: "other namespace", file: path, at, detail, ...(file === path && { names: file }) });
         break;
       }
     }

@@ -32,7 +32,7 @@ interface Head {
 const typeWords = new Set(["class", "struct", "interface", "enum", "record"]);
 /** Words before a name that begin no declaration of it. */
 const beforeValue = new Set(
-  "return new is as in case throw await out ref typeof sizeof default nameof and or not when else do goto yield select where from join on equals by orderby group into let ascending descending using lock params this readonly static public private protected internal sealed abstract virtual override async unsafe extern volatile const event required partial file scoped implicit explicit operator fixed checked unchecked stackalloc switch with get set init add remove".split(
+  "delegate return new is as in case throw await out ref typeof sizeof default nameof and or not when else do goto yield select where from join on equals by orderby group into let ascending descending using lock params this readonly static public private protected internal sealed abstract virtual override async unsafe extern volatile const event required partial file scoped implicit explicit operator fixed checked unchecked stackalloc switch with get set init add remove".split(
     " ",
   ),
 );
@@ -94,6 +94,8 @@ class Reading {
   /** Of each bracket that is open, whether attributes stand in it. */
   readonly #brackets: boolean[] = [];
   #parens = 0;
+  /** The place up to which only types stand: that behind `<…>`. */
+  #typesUntil = 0;
   #head: Head | undefined;
   #isInParents = false;
   #isConstrained = false;
@@ -444,11 +446,16 @@ class Reading {
     }
     if (storing.has(parts.at(-1)?.name.replace(/Attribute$/, "") ?? "") && this.#brackets.length > 0)
       this.#isStored = true;
+    const behind = this.#behindArguments(next);
+    if (behind > next) this.#typesUntil = Math.max(this.#typesUntil, behind);
     const isAttribute = this.#isAttribute(outer ? at - 3 : at);
+    // `[assembly: …]` says of what the attribute is one.
+    if (isAttribute && this.#mark(next) === ":" && attributeTargets.has(first.name)) return next;
     if (parts.length === 1 && !outer && !isAttribute && this.#isNoType(at, next)) return next;
     const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
     if (isParent) this.#head?.parents.push(this.#names.length);
-    const form = isParent || isAttribute || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
+    const isArgument = at < this.#typesUntil && /^[<,]$/.test(this.#mark(outer ? at - 4 : at - 1));
+    const form = isParent || isAttribute || isArgument || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
     this.#push({
       parts,
       scope: this.#scope,

@@ -16,6 +16,17 @@ import { applyOrder } from "../placed-edits.js";
 
 const file: NameScope = { kind: "file", above: -1, name: "", start: 0, end: 0, members: new Set(), parents: [] };
 
+/** Source: Microsoft, "Implicit using directives". Apps with windows lack two of them. */
+const implied = [
+  "System",
+  "System.Collections.Generic",
+  "System.IO",
+  "System.Linq",
+  "System.Net.Http",
+  "System.Threading",
+  "System.Threading.Tasks",
+];
+
 function read(text: string): NamespaceNames {
   const markup = text.replace(/<!--[^]*?(?:-->|$)/g, (part) => part.replace(/[^\r\n]/g, " "));
   const names: UsedName[] = [];
@@ -55,7 +66,8 @@ function read(text: string): NamespaceNames {
     const end = match.index + whole.length;
     return { name, start: end - name.length, end };
   });
-  return { scopes: [file], types: [], takes, names, members: new Set(), texts: [], others };
+  const implies = /<ImplicitUsings>\s*(?:enable|true)\s*</i.test(markup) ? implied : [];
+  return { scopes: [file], types: [], takes, names, members: new Set(), texts: [], others, implies };
 }
 
 function write(text: string, names: NamespaceNames, wanted: NewNamespaces): readonly TextEdit[] | undefined {

@@ -36,7 +36,7 @@ export function readNamespaces(text: string): NamespaceNames {
       isConditional: false,
       scope: 0,
       target,
-      start: start + space.length - 1,
+      start: start + space.length,
       end: start + whole.length,
     };
     takes.push({ kind: "alias", alias, ...behind });

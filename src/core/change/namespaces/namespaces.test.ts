@@ -1,0 +1,411 @@
+import { describe, expect, test } from "vitest";
+import { openProject } from "../../app/index.js";
+import { MemoryStore } from "../../files/index.js";
+import { moduleRules } from "../../languages/index.js";
+import { draftOf, withLists } from "../draft.js";
+import { makePlan } from "../plan/make-plan.js";
+import { afterwards, moveOf, planOf, type Files } from "../plan/planning.test.suite.js";
+import { planMoves } from "../plan/index.js";
+import { withNamespaces } from "./follow.js";
+
+const sdk = '<Project Sdk="Microsoft.NET.Sdk"><PropertyGroup><UseWPF>true</UseWPF></PropertyGroup></Project>';
+const cs = (namespace: string, body: string, head = ""): string => `${head}namespace ${namespace}\n{\n${body}\n}\n`;
+
+/** Nine files that go by their folders, so that one more may not. */
+const app: Files = {
+  "Orchard.csproj": sdk,
+  "App.cs": cs("Orchard", "class App {}"),
+  "Models/Tree.cs": cs("Orchard.Models", "public class Tree {}"),
+  "Models/Row.cs": cs("Orchard.Models", "public class Row { Tree First; }"),
+  "Models/Kind.cs": cs("Orchard.Models", "enum Kind { Apple, Pear }"),
+  "Services/Rows.cs": cs("Orchard.Services", "class Rows { Row Find() => null; }", "using Orchard.Models;\n\n"),
+  "Services/Clock.cs": cs("Orchard.Services", "class Clock {}"),
+  "Views/TreesPage.xaml":
+    '<Page x:Class="Orchard.Views.TreesPage" xmlns:m="clr-namespace:Orchard.Models"><m:Tree/><m:Row/></Page>',
+  "Views/TreesPage.xaml.cs": cs(
+    "Orchard.Views",
+    "partial class TreesPage : Page { Tree Tree; }",
+    "using System.Windows;\nusing Orchard.Models;\n\n",
+  ),
+  "Views/Shell.cs": cs("Orchard.Views", "class Shell { TreesPage Page; }"),
+};
+
+interface Said {
+  readonly outcome: string;
+  readonly why: readonly string[];
+  readonly files: Record<string, string>;
+}
+
+async function plan(more: Files, moves: readonly string[]): Promise<Said> {
+  const files = { ...app, ...more };
+  const planned = await planOf(files, moves);
+  const { outcome, different, gaps } = planned.proof;
+  const why = [
+    ...different.map(({ specifier, reason }) => `${specifier}: ${reason}`),
+    ...gaps.map(({ detail }) => detail),
+  ];
+  return { outcome, why, files: afterwards(files, planned) };
+}
+
+/** What changes in files besides their place, line by line. */
+function changed(more: Files, { files }: Said, moves: readonly string[]): Record<string, string> {
+  const goes = new Map(moves.map((move) => move.split(" > ") as [string, string]));
+  return Object.fromEntries(
+    Object.entries({ ...app, ...more }).flatMap(([path, before]) => {
+      const after = files[goes.get(path) ?? path] ?? "";
+      const old = before.split("\n");
+      const lines = after.split("\n").filter((line) => !old.includes(line));
+      const gone = old.filter((line) => !after.split("\n").includes(line)).map((line) => `-${line}`);
+      return lines.length + gone.length === 0
+        ? []
+        : [[path, [...gone.filter((line) => lines.length === 0 || line.startsWith("-using")), ...lines].join("\n")]];
+    }),
+  );
+}
+
+interface Case {
+  readonly name: string;
+  readonly files?: Files;
+  readonly moves: readonly string[];
+  readonly then: Record<string, string>;
+}
+
+const cases: readonly Case[] = [
+  {
+    name: "a model: its namespace, who stays beside it, who takes it in, markup",
+    moves: ["Models/Tree.cs > Trees/Tree.cs"],
+    then: {
+      "Models/Tree.cs": "namespace Orchard.Trees",
+      "Models/Row.cs": "using Orchard.Trees;",
+      "Views/TreesPage.xaml":
+        '<Page x:Class="Orchard.Views.TreesPage" xmlns:m="clr-namespace:Orchard.Models" xmlns:trees="clr-namespace:Orchard.Trees"><trees:Tree/><m:Row/></Page>',
+      "Views/TreesPage.xaml.cs": "-using Orchard.Models;\nusing Orchard.Trees;",
+    },
+  },
+  {
+    name: "a page with its code, and who was beside it",
+    moves: ["Views/TreesPage.xaml > Trees/TreesPage.xaml", "Views/TreesPage.xaml.cs > Trees/TreesPage.xaml.cs"],
+    then: {
+      "Views/TreesPage.xaml":
+        '<Page x:Class="Orchard.Trees.TreesPage" xmlns:m="clr-namespace:Orchard.Models"><m:Tree/><m:Row/></Page>',
+      "Views/TreesPage.xaml.cs": "namespace Orchard.Trees",
+      "Views/Shell.cs": "using Orchard.Trees;",
+    },
+  },
+  {
+    name: "all of a namespace: it is taken in no more",
+    moves: ["Models/Tree.cs > Data/Tree.cs", "Models/Row.cs > Data/Row.cs", "Models/Kind.cs > Data/Kind.cs"],
+    then: {
+      "Models/Tree.cs": "namespace Orchard.Data",
+      "Models/Row.cs": "namespace Orchard.Data",
+      "Models/Kind.cs": "namespace Orchard.Data",
+      "Services/Rows.cs": "-using Orchard.Models;\nusing Orchard.Data;",
+      "Views/TreesPage.xaml":
+        '<Page x:Class="Orchard.Views.TreesPage" xmlns:m="clr-namespace:Orchard.Data"><m:Tree/><m:Row/></Page>',
+      "Views/TreesPage.xaml.cs": "-using Orchard.Models;\nusing Orchard.Data;",
+    },
+  },
+  {
+    name: "names with their namespace, as short as they were",
+    files: {
+      "Services/A.cs": cs(
+        "Orchard.Services",
+        "class A { Models.Kind a; Orchard.Models.Kind b; global::Orchard.Models.Kind c; }",
+      ),
+    },
+    moves: ["Models/Kind.cs > Trees/Kinds/Kind.cs"],
+    then: {
+      "Models/Kind.cs": "namespace Orchard.Trees.Kinds",
+      "Services/A.cs":
+        "class A { Trees.Kinds.Kind a; Orchard.Trees.Kinds.Kind b; global::Orchard.Trees.Kinds.Kind c; }",
+    },
+  },
+  {
+    name: "aliases, and what is taken in of a class",
+    files: {
+      "Services/A.cs": cs(
+        "Orchard.Services",
+        "class A { K a; object b = Apple; }",
+        "using K = Orchard.Models.Kind;\nusing static Orchard.Models.Kind;\n",
+      ),
+    },
+    moves: ["Models/Kind.cs > Trees/Kind.cs"],
+    then: {
+      "Models/Kind.cs": "namespace Orchard.Trees",
+      "Services/A.cs":
+        "-using K = Orchard.Models.Kind;\n-using static Orchard.Models.Kind;\nusing K = Orchard.Trees.Kind;\nusing static Orchard.Trees.Kind;",
+    },
+  },
+  {
+    name: "functions that a class lends to others",
+    files: {
+      "Common/Lent.cs": cs("Orchard.Common", "static class Lent { public static int Twice(this int it) => it * 2; }"),
+      "Services/A.cs": cs("Orchard.Services", "class A { int a = 1.Twice(); }", "using Orchard.Common;\n"),
+    },
+    moves: ["Common/Lent.cs > Core/Lent.cs"],
+    then: {
+      "Common/Lent.cs": "namespace Orchard.Core",
+      "Services/A.cs": "-using Orchard.Common;\nusing Orchard.Core;",
+    },
+  },
+  {
+    name: "an attribute, with and without its end",
+    files: {
+      "Common/MarkAttribute.cs": cs("Orchard.Common", "class MarkAttribute : System.Attribute {}"),
+      "Services/A.cs": cs("Orchard.Services", "[Mark] class A { [Common.Mark] int a; }", "using Orchard.Common;\n"),
+    },
+    moves: ["Common/MarkAttribute.cs > Core/MarkAttribute.cs"],
+    then: {
+      "Common/MarkAttribute.cs": "namespace Orchard.Core",
+      "Services/A.cs": "-using Orchard.Common;\nusing Orchard.Core;\n[Mark] class A { [Core.Mark] int a; }",
+    },
+  },
+  {
+    name: "what every file takes in",
+    files: {
+      "Usings.cs": "global using Orchard.Common;\n",
+      "Common/Mark.cs": cs("Orchard.Common", "class Mark {}"),
+      "Services/A.cs": cs("Orchard.Services", "class A : Mark {}"),
+    },
+    moves: ["Common/Mark.cs > Core/Mark.cs"],
+    then: { "Common/Mark.cs": "namespace Orchard.Core", "Usings.cs": "global using Orchard.Core;" },
+  },
+  {
+    name: "what the project takes in for every file",
+    files: {
+      "Orchard.csproj": sdk.replace(
+        "</Project>",
+        '<ItemGroup><Using Include="Orchard.Common" /></ItemGroup></Project>',
+      ),
+      "Common/Mark.cs": cs("Orchard.Common", "class Mark {}"),
+      "Services/A.cs": cs("Orchard.Services", "class A : Mark {}"),
+    },
+    moves: ["Common/Mark.cs > Core/Mark.cs"],
+    then: {
+      "Common/Mark.cs": "namespace Orchard.Core",
+      "Orchard.csproj": sdk.replace("</Project>", '<ItemGroup><Using Include="Orchard.Core" /></ItemGroup></Project>'),
+    },
+  },
+  {
+    name: "a namespace that comes up hides a type: its whole name is written",
+    files: { "Services/A.cs": cs("Orchard.Services", "class A { Tree a; }", "using Orchard.Models;\n") },
+    moves: ["Services/Clock.cs > Tree/Clock.cs", "Services/A.cs > Tree/A.cs"],
+    then: {
+      "Services/Clock.cs": "namespace Orchard.Tree",
+      "Services/A.cs": "namespace Orchard.Tree\nclass A { Orchard.Models.Tree a; }",
+      "Views/TreesPage.xaml.cs": "partial class TreesPage : Page { Orchard.Models.Tree Tree; }",
+    },
+  },
+  {
+    name: "types of one name in two namespaces: none is taken for the other",
+    files: {
+      "Common/Row.cs": cs("Orchard.Common", "class Row {} class Pot {}"),
+      "Services/A.cs": cs(
+        "Orchard.Services",
+        "class A { Row a; Pot b; Kind c; }",
+        "using Orchard.Common;\nusing K = Orchard.Models.Kind;\n",
+      ),
+    },
+    moves: ["Common/Row.cs > Models/Pots/Row.cs"],
+    then: {
+      "Common/Row.cs": "namespace Orchard.Models.Pots",
+      "Services/A.cs": "-using Orchard.Common;\nusing Orchard.Models.Pots;",
+    },
+  },
+  {
+    name: "a type of .NET is called so, too: one type alone is taken in",
+    files: {
+      "Services/Timer.cs": cs("Orchard.Services", "public class Timer {}"),
+      "Services/A.cs": cs("Orchard.Services", "class A { Timer a; Clock b; }", "using System.Threading;\n"),
+    },
+    moves: ["Services/A.cs > Core/A.cs"],
+    then: { "Services/A.cs": "using Orchard.Services;\nusing Timer = Orchard.Services.Timer;\nnamespace Orchard.Core" },
+  },
+  {
+    name: "an interface that other classes name by its documentation, too",
+    files: {
+      "Services/A.cs": cs(
+        "Orchard.Services",
+        '/// <see cref="Orchard.Models.Kind"/>\nclass A { Orchard.Models.Kind a; }',
+      ),
+    },
+    moves: ["Models/Kind.cs > Trees/Kind.cs"],
+    then: {
+      "Models/Kind.cs": "namespace Orchard.Trees",
+      "Services/A.cs": '/// <see cref="Orchard.Trees.Kind"/>\nclass A { Orchard.Trees.Kind a; }',
+    },
+  },
+];
+
+describe("namespaces follow folders", () => {
+  test.each(cases)("$name", async ({ files = {}, moves, then }) => {
+    const said = await plan(files, moves);
+    expect(said.why).toEqual([]);
+    expect(said.outcome).toBe("holds");
+    const all = changed(files, said, moves);
+    for (const [path, text] of Object.entries(then)) expect.soft(all[path], path).toContain(text.split("\n").at(-1));
+    expect(all).toEqual(then);
+  });
+
+  test.each(cases)("every edit that is left out is found: $name", async ({ files = {}, moves }) => {
+    const project = await openProject(new MemoryStore({ ...app, ...files }));
+    const { tree, aliases } = project;
+    const bare = await withLists(tree, draftOf(tree, { moves: moves.map(moveOf) }));
+    const draft = await withNamespaces(project, bare);
+    expect(draft.edits.length).toBeGreaterThan(0);
+    for (const edit of draft.edits) {
+      const isComment = /^[ \t]*\/\/\//m.test(
+        (tree.text(edit.file)?.text ?? "").slice(0, edit.end).split("\n").at(-1) ?? "",
+      );
+      // What is taken in and needed no more may stay, and so may what documents.
+      const isTidy = edit.text === "" && edit.end > edit.start;
+      if (isComment || isTidy) continue;
+      const less = { ...draft, edits: draft.edits.filter((each) => each !== edit) };
+      const { proof } = await makePlan({ tree, aliases, draft: less, rules: moduleRules });
+      expect(proof.outcome, `${edit.file}: ${edit.text}`).not.toBe("holds");
+    }
+  });
+});
+
+describe("namespaces that stay", () => {
+  const stays = async (files: Files, moves: readonly string[]): Promise<void> => {
+    const said = await plan(files, moves);
+    expect(changed(files, said, moves)).toEqual({});
+  };
+
+  test("where files do not go by folders", () =>
+    stays(Object.fromEntries(["A", "B"].map((name) => [`Other/${name}.cs`, cs("Fruit", `class ${name} {}`)])), [
+      "Models/Kind.cs > Trees/Kind.cs",
+    ]));
+
+  test("of a file that has another than its folder", () =>
+    stays({ "Models/Odd.cs": cs("Orchard.Odd", "class Odd {}") }, ["Models/Odd.cs > Trees/Odd.cs"]));
+
+  test("of a file with several", () =>
+    stays({ "Models/Two.cs": cs("Orchard.Models", "class A {}") + cs("Orchard.More", "class B {}") }, [
+      "Models/Two.cs > Trees/Two.cs",
+    ]));
+
+  test("of parts of one type that do not go the same way", () =>
+    stays(
+      {
+        "Models/Part.cs": cs("Orchard.Models", "partial class Part {}"),
+        "Models/Part.More.cs": cs("Orchard.Models", "partial class Part {}"),
+      },
+      ["Models/Part.More.cs > Trees/Part.More.cs"],
+    ));
+
+  test("where the configuration says so", () =>
+    stays({ "steady-shelf.yaml": "version: 1\nkeep-namespaces: true\n" }, ["Models/Kind.cs > Trees/Kind.cs"]));
+
+  test("where it is asked for", async () => {
+    const project = await openProject(new MemoryStore(app));
+    const moves = [moveOf("Models/Kind.cs > Trees/Kind.cs")];
+    const kept = await planMoves(project, moves, { keepNamespaces: true });
+    expect(kept.texts).toEqual([]);
+  });
+
+  test("where a folder has one of its own, a file comes to lie in that", async () => {
+    const said = await plan({ "Flat/A.cs": cs("Orchard", "class A {}"), "B.cs": cs("Orchard", "class B {}") }, [
+      "Models/Kind.cs > Flat/Kind.cs",
+    ]);
+    expect(said.files["Flat/Kind.cs"]).toContain("namespace Orchard\n");
+  });
+});
+
+describe("what cannot be proved", () => {
+  const kind = ["Models/Kind.cs > Trees/Kind.cs"];
+  test.each<readonly [string, Files, readonly string[], string, string]>([
+    [
+      "a name in a text",
+      { "A.cs": cs("Orchard", 'class A { string a = "Orchard.Models.Kind, Orchard"; }') },
+      kind,
+      "incomplete",
+      '"Orchard.Models.Kind, Orchard" names Orchard.Models.Kind, which gets another namespace',
+    ],
+    [
+      "a namespace in a text",
+      { "A.cs": cs("Orchard", 'class A { string a = "Orchard.Models"; }') },
+      kind,
+      "incomplete",
+      '"Orchard.Models" is the namespace that types leave',
+    ],
+    [
+      "a part of one in a text",
+      { "A.cs": cs("Orchard", 'class A { string a = n.Replace(".Models.", ".Views."); }') },
+      kind,
+      "incomplete",
+      '".Models." may be a part of Orchard.Models, which types leave',
+    ],
+    [
+      "types that are looked for",
+      { "A.cs": cs("Orchard", "class A { bool a = t.Namespace == b; }") },
+      kind,
+      "incomplete",
+      "types may be looked for by namespace here: class A { bool a = t.Namespace == b; }",
+    ],
+    [
+      "what is stored",
+      { "Models/S.cs": cs("Orchard.Models", "[Serializable] class S {}") },
+      ["Models/S.cs > Trees/S.cs"],
+      "incomplete",
+      "what is stored as Orchard.Models.S would not be found as Orchard.Trees.S",
+    ],
+    [
+      "another file that names it",
+      { "app.json": '{ "type": "Orchard.Models.Kind" }' },
+      kind,
+      "incomplete",
+      "it names Orchard.Models.Kind, which gets another namespace",
+    ],
+    [
+      "two types of one name",
+      { "Trees/Kind.cs": cs("Orchard.Trees", "class Kind {}") },
+      ["Models/Kind.cs > Trees/Kinds.cs"],
+      "fails",
+      "Kind: two types would be called Orchard.Trees.Kind",
+    ],
+    [
+      "a type of others that would be hidden",
+      {
+        "Views/B.cs": cs("Orchard.Views", "class B { Timer a; }", "using System.Threading;\n"),
+        "Models/Timer.cs": cs("Orchard.Models", "class Timer {}"),
+      },
+      ["Models/Timer.cs > Views/Timer.cs"],
+      "fails",
+      "Timer: it would come to mean Orchard.Views.Timer",
+    ],
+    [
+      "a package that may have more in a namespace",
+      {
+        "Orchard.csproj": sdk.replace(
+          "</Project>",
+          '<ItemGroup><PackageReference Include="Orchard.Core" Version="1" /></ItemGroup></Project>',
+        ),
+        "Common/Mark.cs": cs("Orchard.Common", "class Mark {}"),
+        "A.cs": cs("Orchard", "class A : Mark {}", "using Orchard.Common;\n"),
+      },
+      ["Common/Mark.cs > Core/Mark.cs"],
+      "incomplete",
+      "Orchard.Core may have types in Orchard.Common, too, which is taken in no more",
+    ],
+    [
+      "a file with an error that may name it",
+      { "A.cs": 'class A { Kind a; string b = "' },
+      kind,
+      "incomplete",
+      "its names could not be told apart",
+    ],
+    [
+      "a framework that finds view-models by namespaces",
+      { "Views/TreesPage.xaml": '<Page x:Class="Orchard.Views.TreesPage" p:L.AutoWireViewModel="True"/>' },
+      ["Views/TreesPage.xaml > Trees/TreesPage.xaml", "Views/TreesPage.xaml.cs > Trees/TreesPage.xaml.cs"],
+      "incomplete",
+      "its view-model is found by namespace and name (AutoWireViewModel)",
+    ],
+  ])("%s", async (_, files, moves, outcome, why) => {
+    const said = await plan(files, moves);
+    expect(said.why).toContain(why);
+    expect(said.outcome).toBe(outcome);
+  });
+});
