@@ -115,7 +115,7 @@ export function madeProgram(random) {
   files.set("Program.cs", `namespace Orchard\n{\n  public static class Program\n  {\n    public static void Main()\n    {\n${calls}\n    }\n  }\n}\n`);
   files.set(
     "Orchard.csproj",
-    `<Project Sdk="Microsoft.NET.Sdk">\n  <PropertyGroup>\n    <OutputType>Exe</OutputType>\n    <RootNamespace>Orchard</RootNamespace>\n  </PropertyGroup>\n</Project>\n`,
+    `<Project Sdk="Microsoft.NET.Sdk">\n  <PropertyGroup>\n    <OutputType>Exe</OutputType>\n    <RootNamespace>Orchard</RootNamespace>\n    <UseWPF>true</UseWPF>\n  </PropertyGroup>\n</Project>\n`,
   );
   return files;
 }

@@ -2,7 +2,7 @@
  * How one text says what it means after types came to lie in other namespaces: which namespaces it takes in besides or no more, and which
  * names it writes with theirs. Each way is tried on the names of the text, and taken where all of them mean what they should.
  */
-import { Namespaces, type NameMeaning } from "../../graph/index.js";
+import { Namespaces, type NameMeaning, type TypeEntry } from "../../graph/index.js";
 import type { NamespaceNames, NewNamespaces, TakenIn, UsedName } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { callsOf, fullAfter, keyOf, renamed, type NamespaceChanges } from "./changes.js";
@@ -197,7 +197,7 @@ class Deciding {
     if (this.#fresh.has(space)) return true;
     const isNew = was.through === undefined && was.throughFile === undefined;
     if (isNew && this.input.before.rivals(this.path, this.names, this.#homeScope(), entry).length > 0)
-      return this.#alias(used, full) || (used.form === "type" && this.#respell(index, was));
+      return this.#alias(used, entry) || (used.form === "type" && this.#respell(index, was));
     if (!this.#gains.has(space) && !this.#refused.has(space) && !this.#isOpen(space)) {
       this.#gains.set(space, { namespace: space, near: was.through });
       this.#fresh.add(space);
@@ -210,15 +210,16 @@ class Deciding {
       this.#refused.add(other);
       return true;
     }
-    return used.form === "maybe" && was.isMember ? this.#alias(used, full) : this.#respell(index, was);
+    return used.form === "maybe" && was.isMember ? this.#alias(used, entry) : this.#respell(index, was);
   }
 
   /** A name that may be a value as well stays as it is written: it stands for one type by itself. */
-  #alias({ parts: [first], arity = 0 }: UsedName, full: string): boolean {
+  #alias({ parts: [first] }: UsedName, entry: TypeEntry): boolean {
     const alias = first?.name ?? "";
+    const full = fullAfter(this.input.changes, entry);
     if (this.#gains.get(`=${alias}`)?.namespace === full) return true;
     const isTaken = this.names.takes.some((take) => take.alias === alias) || this.#gains.has(`=${alias}`);
-    if (arity > 0 || isTaken || alias !== simple(full)) return false;
+    if (entry.type.arity > 0 || isTaken || alias !== simple(full)) return false;
     this.#gains.set(`=${alias}`, { namespace: full, alias, near: undefined });
     return true;
   }

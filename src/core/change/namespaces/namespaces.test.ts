@@ -359,6 +359,20 @@ describe("what cannot be proved", () => {
       "it names Orchard.Models.Kind, which gets another namespace",
     ],
     [
+      "a type that is called as a namespace is",
+      { "Trees/Kind/A.cs": cs("Orchard.Trees.Kind", "class A {}") },
+      kind,
+      "fails",
+      "Kind: a namespace and a type would be called Orchard.Trees.Kind",
+    ],
+    [
+      "a namespace that is called as a type is",
+      { "B.cs": cs("Orchard", "class Trees {}") },
+      kind,
+      "fails",
+      "Orchard.Trees: a namespace and a type would be called Orchard.Trees",
+    ],
+    [
       "two types of one name",
       { "Trees/Kind.cs": cs("Orchard.Trees", "class Kind {}") },
       ["Models/Kind.cs > Trees/Kinds.cs"],

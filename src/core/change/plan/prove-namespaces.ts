@@ -144,6 +144,8 @@ class Proof {
           0,
           "no project that was read builds it, so who knows its types is not known",
         );
+      for (let at: string = to; at !== ""; at = at.slice(0, Math.max(0, at.lastIndexOf("."))))
+        if (this.then.view(goes).types.has(at)) this.#wrong(file, 0, to, `a namespace and a type would be called ${at}`);
       const before = this.now.world.files.get(file)?.names;
       const parents = new Set(before?.scopes.flatMap(({ kind, name }) => (kind === "type" ? [name] : [])));
       if (!names || !before || parents.size === 0) continue;
@@ -156,6 +158,8 @@ class Proof {
         const were = this.now.view(file).types.get(`${own}.${type.name}`) ?? [];
         if (twins.length > were.filter(({ type: { arity } }) => arity === type.arity).length)
           this.#wrong(file, type.start, type.name, `two types would be called ${full}`);
+        if (this.then.view(goes).namespaces.has(full) && !this.now.view(file).namespaces.has(`${own}.${type.name}`))
+          this.#wrong(file, type.start, type.name, `a namespace and a type would be called ${full}`);
         if (type.isStored)
           this.#gap("stored", file, type.start, `what is stored as ${own}.${type.name} would not be found as ${full}`);
       }
@@ -210,13 +214,8 @@ class Proof {
     const start = used.parts[0]?.start ?? 0;
     const isConcerned = was.types.some(({ file }) => this.#changes.has(file));
     const wanted = this.#keyNow(was.types);
-    // `Text.Length`: a value of a type that descends from one outside may be called as a namespace is.
-    const isValue =
-      used.form === "maybe" &&
-      was.types.length === 0 &&
-      was.words === 1 &&
-      used.parts.length > 1 &&
-      used.from === undefined;
+    // `Text`, `Text.Length`: a value of a type that descends from one outside may be called as a namespace is.
+    const isValue = used.form === "maybe" && was.types.length === 0 && was.words === 1 && used.from === undefined;
     if (isValue && now.types.length === 0 && (was.namespace !== undefined || now.namespace === undefined)) return;
     if (was.namespace !== undefined && was.words < used.parts.length && this.#left.has(was.namespace))
       this.#gap(

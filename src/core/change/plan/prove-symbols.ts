@@ -3,7 +3,7 @@
  * file by it on the planned tree, where files belong together as they will.
  */
 import { filesMeant, formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
-import { extractFrom, sharesTypes, type Extraction, type Resolution } from "../../languages/index.js";
+import { extractFrom, languageFor, sharesTypes, type Extraction, type Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
@@ -38,8 +38,11 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     (claim) => claim.kind === "hands over" && (formsOf(claim.file) !== undefined || sharesTypes(claim.file)),
   );
   if (isProvedApart) return;
+  // Where namespaces change, each name is proved by what it means.
+  const isByNamespace = claims.some(({ kind }) => kind === "changes namespace");
+  const bound = isByNamespace ? files.filter(({ file }) => !languageFor(file.path)?.namespaces) : files;
   const before = symbolUses(
-    files.map(({ file }) => {
+    bound.map(({ file }) => {
       const { references } = file.extraction;
       const targets = references.map((each, index) => filesMeant(each, file.meanings[index] ?? nothing, tree.paths));
       return { path: file.path, extraction: file.extraction, targets };
@@ -49,9 +52,9 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     const targets = extraction.references.map((each) => filesMeant(each, after.resolve(path, each), after.tree.paths));
     return { path, extraction, targets };
   };
-  const depth = files.some(({ file }) => depthOf(file.extraction) === "all") ? "all" : "references";
+  const depth = bound.some(({ file }) => depthOf(file.extraction) === "all") ? "all" : "references";
   const then = symbolUses([
-    ...files.map(({ file, now }) => planned(map.file(file.path), now)),
+    ...bound.map(({ file, now }) => planned(map.file(file.path), now)),
     ...made.map(({ path, text }) => planned(path, extractFrom(text, path, depth))),
   ]);
   const left = new Map<string, number>();

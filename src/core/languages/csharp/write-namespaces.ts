@@ -51,39 +51,72 @@ class Writing {
     return (this.names.names[target]?.parts ?? []).map(({ name }) => name).join(".");
   }
 
+  /** What is taken in besides and no more: together with what it stands beside, where it stands in lines of its own. */
   #takes(): void {
-    const dropped = new Set(this.wanted.drops);
-    const gains: Gain[] = [];
+    const left = new Set(this.wanted.drops);
+    const groups = new Map<TakenIn, { readonly group: readonly TakenIn[]; readonly gains: Gain[] }>();
+    const alone: Gain[] = [];
     for (const gain of this.wanted.gains) {
-      const near = gain.near === undefined ? undefined : this.names.takes[gain.near];
-      // What goes is replaced by what comes in its place, where the order of the lines allows it.
-      if (
-        gain.near !== undefined &&
-        near &&
-        dropped.has(gain.near) &&
-        gain.alias === undefined &&
-        this.#mayReplace(gain, near)
-      ) {
-        dropped.delete(gain.near);
-        const parts = this.names.names[near.target]?.parts ?? [];
-        this.#edits.push({ start: parts[0]?.start ?? 0, end: parts.at(-1)?.end ?? 0, text: gain.namespace });
-      } else gains.push(gain);
+      const anchor = gain.alias === undefined ? this.#anchor(gain) : undefined;
+      const group = anchor ? this.#groupOf(anchor) : [];
+      const [first] = group;
+      if (!first) alone.push(gain);
+      else groups.set(first, { group, gains: [...(groups.get(first)?.gains ?? []), gain] });
     }
-    for (const index of dropped) {
+    for (const { group, gains } of groups.values()) {
+      for (const take of group) left.delete(this.names.takes.indexOf(take));
+      this.#group(group, gains);
+    }
+    for (const index of left) {
       const take = this.names.takes[index];
       if (take) this.#edits.push({ ...this.#lineOf(take), text: "" });
     }
-    for (const gain of gains.toSorted((a, b) => compare(a.namespace, b.namespace))) this.#gain(gain);
+    for (const { namespace, alias } of alone.toSorted((a, b) => compare(a.namespace, b.namespace)))
+      this.#alone(alias === undefined ? `using ${namespace};` : `using ${alias} = ${namespace};`);
   }
 
-  #mayReplace({ namespace }: Gain, near: TakenIn): boolean {
-    if (near.kind !== "namespace") return false;
-    if (near.isGlobal || near.isConditional) return !near.isConditional;
-    const group = this.#groupOf(near);
-    const at = group.indexOf(near);
-    if (!isSorted(group.map((each) => this.#nameOf(each)))) return true;
-    const sorted = group.map((each, index) => (index === at ? namespace : this.#nameOf(each)));
-    return isSorted(sorted);
+  /** Some statements in a row: what goes is replaced by what comes between the same neighbours, the rest is put in order. */
+  #group(group: readonly TakenIn[], gains: readonly Gain[]): void {
+    const isDropped = (take: TakenIn): boolean => this.wanted.drops.has(this.names.takes.indexOf(take));
+    const all = group.map((take) => this.#nameOf(take));
+    const isOrdered = isSorted(all);
+    const kept = group.filter((take) => !isDropped(take));
+    const placeOf = ({ namespace, near }: Gain): number => {
+      if (isOrdered) return kept.filter((take) => isBefore(this.#nameOf(take), namespace, all)).length;
+      const at = group.findIndex((take) => this.names.takes.indexOf(take) === near);
+      const before = group.slice(0, at < 0 ? group.length : isDropped(group[at] as TakenIn) ? at : at + 1);
+      return before.filter((take) => !isDropped(take)).length;
+    };
+    const sorted = gains.toSorted((a, b) => compare(a.namespace, b.namespace));
+    for (let place = 0; place <= kept.length; place += 1) {
+      const slots = group.filter(
+        (take, at) => isDropped(take) && group.slice(0, at).filter((each) => !isDropped(each)).length === place,
+      );
+      const coming = sorted.filter((gain) => placeOf(gain) === place);
+      slots.forEach((take, at) => {
+        const gain = coming[at];
+        const parts = this.names.names[take.target]?.parts ?? [];
+        this.#edits.push(
+          gain
+            ? { start: parts[0]?.start ?? 0, end: parts.at(-1)?.end ?? 0, text: gain.namespace }
+            : { ...this.#lineOf(take), text: "" },
+        );
+      });
+      for (const { namespace } of coming.slice(slots.length))
+        this.#line(namespace, slots.at(-1) ?? kept[place - 1], kept[place]);
+    }
+  }
+
+  /** One statement more, behind another or before one. */
+  #line(namespace: string, before: TakenIn | undefined, behind: TakenIn | undefined): void {
+    const beside = before ?? behind;
+    if (!beside) return;
+    const indent = /[ \t]*$/.exec(this.text.slice(0, beside.start))?.[0] ?? "";
+    const line = `${indent}${beside.isGlobal ? "global " : ""}using ${namespace};`;
+    const { start, end } = this.#lineOf(beside);
+    if (!before) this.#edits.push({ start, end: start, text: line + this.#eol });
+    else if (this.text[end - 1] === "\n") this.#edits.push({ start: end, end, text: line + this.#eol });
+    else this.#edits.push({ start: end, end, text: this.#eol + line });
   }
 
   /** A statement with its line, if nothing else stands there. */
@@ -112,43 +145,30 @@ class Writing {
     return plain.slice(first, last + 1);
   }
 
-  #gain(gain: Gain): void {
-    const { namespace, alias } = gain;
-    const anchor = this.#anchor(gain);
-    const line = alias === undefined ? `using ${namespace};` : `using ${alias} = ${namespace};`;
-    if (!anchor) return this.#first(line);
-    const group = alias === undefined ? this.#groupOf(anchor) : [anchor];
-    const sortedNames = group.map((each) => this.#nameOf(each));
-    const later =
-      alias === undefined && isSorted(sortedNames)
-        ? group.find((_, index) => !isBefore(sortedNames[index] ?? "", namespace, sortedNames))
-        : undefined;
-    const indent = /[ \t]*$/.exec(this.text.slice(0, anchor.start))?.[0] ?? "";
-    const dropped = (each: TakenIn): boolean => this.wanted.drops.has(this.names.takes.indexOf(each));
-    if (later) {
-      const at = this.#lineOf(later).start;
-      this.#edits.push({ start: at, end: at, text: indent + line + this.#eol });
-      return;
-    }
-    const sorted = alias === undefined && isSorted(sortedNames);
-    const before = (sorted ? group.findLast((each) => !dropped(each)) : undefined) ?? anchor;
-    const { end } = this.#lineOf(before);
-    const isLine = this.text[end - 1] === "\n";
-    this.#edits.push({ start: end, end, text: isLine ? indent + line + this.#eol : this.#eol + indent + line });
+  /** The statement beside which another is written. */
+  #anchor({ near }: Gain): TakenIn | undefined {
+    const { takes } = this.names;
+    const asked = near === undefined ? undefined : takes[near];
+    if (asked?.kind === "namespace" && !asked.isConditional) return asked;
+    const plain = takes.filter(
+      ({ kind, isGlobal, isConditional }) => kind === "namespace" && !isGlobal && !isConditional,
+    );
+    const times = (scope: number): number => plain.filter((each) => each.scope === scope).length;
+    const [scope] = plain.map((each) => each.scope).toSorted((a, b) => times(b) - times(a));
+    return plain.findLast((each) => each.scope === scope);
   }
 
-  /** The statement beside which another is written. */
-  #anchor({ near, alias }: Gain): TakenIn | undefined {
-    const { takes } = this.names;
-    const isPlain = ({ kind, isGlobal, isConditional }: TakenIn): boolean =>
-      kind === "namespace" && !isGlobal && !isConditional;
-    const asked = near === undefined ? undefined : takes[near];
-    if (asked && isPlain(asked) && alias === undefined) return asked;
-    const scopes = takes.filter(isPlain).map(({ scope }) => scope);
-    const scope = scopes.toSorted(
-      (a, b) => scopes.filter((each) => each === b).length - scopes.filter((each) => each === a).length,
-    )[0];
-    return takes.findLast((each) => isPlain(each) && each.scope === scope);
+  /** A statement by itself: behind all that is taken in where most is, or the first of the text. */
+  #alone(line: string): void {
+    const anchor = this.#anchor({ namespace: "" });
+    if (!anchor) return this.#first(line);
+    const last = this.names.takes.findLast(
+      ({ scope, isConditional, isGlobal }) => scope === anchor.scope && !isConditional && !isGlobal,
+    );
+    const { end } = this.#lineOf(last ?? anchor);
+    const indent = /[ \t]*$/.exec(this.text.slice(0, anchor.start))?.[0] ?? "";
+    const isLine = this.text[end - 1] === "\n";
+    this.#edits.push({ start: end, end, text: isLine ? indent + line + this.#eol : this.#eol + indent + line });
   }
 
   /** The first statement of a text: before its first namespace or type, or before all of it. */
