@@ -14,8 +14,13 @@ for f in files:
 def held(path):
     data = open(os.path.join(root, path), "rb").read()
     if re.search(r"\.(cs|xaml|csproj|projitems|shproj|props|targets|resx|sln)$", path):
-        text = data.decode("utf-8", "replace")
+        text = data.decode("utf-8-sig", "replace")
         text = re.sub(r'"[^"\n]*"|\'[^\'\n]*\'', '""', text)
+        # Namespaces follow folders: what a type lies in, and how it is named for that, is told apart below.
+        text = re.sub(r"(?m)^\s*(?:global\s+)?(?:using|namespace)\s[^;{(]*[;{]?", "", text)
+        text = re.sub(r'\s+xmlns(?::\w+)?=""', "", text)
+        text = re.sub(r"(?:\w+(?:\.|::?))+(?=\w)", "", text)
+        text = re.sub(r"\s+", "", text)
         data = text.encode() if not re.search(r"(proj|items)$", path) else os.path.basename(path).encode()
     return hashlib.sha1(data).hexdigest()[:10] + " " + os.path.basename(path).lower()
 
@@ -35,6 +40,17 @@ def matched(base, pattern):
         return [hit] if hit else []
     form = re.escape(full.lower()).replace(r"\*\*/", "(?:.*/)?").replace(r"\*\*", ".*").replace(r"\*", "[^/]*").replace(r"\?", "[^/]")
     return [f for f in files if re.fullmatch(form, f.lower())]
+
+# Which files declare a type by its whole name, by the words alone.
+declared = {}
+for f in files:
+    if f.endswith(".cs"):
+        text = open(os.path.join(root, f), encoding="utf-8-sig", errors="replace").read()
+        text = re.sub(r"//[^\n]*|/\*.*?\*/", "", text, flags=re.S)
+        space = re.findall(r"(?m)^\s*namespace\s+([\w.]+)", text)
+        for name in re.findall(r"\b(?:class|struct|interface|enum|record)\s+(\w+)", text):
+            for each in space or [""]:
+                declared.setdefault((each + "." if each else "") + name, set()).add(os.path.basename(f))
 
 projects = [f for f in files if re.search(r"\.(csproj|projitems|shproj)$", f)]
 for project in projects:
@@ -89,6 +105,13 @@ for f in files:
         except Exception as problem:
             print("unread", os.path.basename(f), problem)
             continue
+        whole = top.get("{http://schemas.microsoft.com/winfx/2006/xaml}Class")
+        if whole:
+            print("class", os.path.basename(f), whole.split(".")[-1], sorted(declared.get(whole, [])))
+        plain = re.sub(r"<!--.*?-->", "", text, flags=re.S)
+        for prefix, space in re.findall(r'xmlns:(\w+)\s*=\s*["\'](?:clr-namespace|using):([\w.]+)', plain):
+            for name in re.findall(r"(?<![\w:])" + prefix + r":(\w+)", plain):
+                print("markup", os.path.basename(f), name, sorted(declared.get(space + "." + name, [])))
         for node in top.iter():
             for key, value in node.attrib.items():
                 name = local(key).split(".")[-1]

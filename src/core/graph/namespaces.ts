@@ -499,13 +499,22 @@ function* levelsOf(names: NamespaceNames, scope: number): Iterable<string> {
 
 const kept = new WeakMap<SourceText, { readonly names: NamespaceNames | undefined }>();
 
-/** Reads all files of a tree that name namespaces, and what builds them. A text is read once. */
-export async function loadNamespaces(modules: Modules): Promise<NamespaceWorld> {
+/**
+ * Reads the files of a tree that name namespaces, and what builds them. A text is read once. With `concerned`, only files that are built
+ * together with one of those, or with what sees or is seen by such a list.
+ */
+export async function loadNamespaces(modules: Modules, concerned?: Iterable<ProjectPath>): Promise<NamespaceWorld> {
   const { tree } = modules;
-  const files = new Map<ProjectPath, NamespaceFile>();
+  const naming = new Map<ProjectPath, NamespaceForms>();
   for (const path of tree.paths) {
     const forms = languageFor(path)?.namespaces;
-    if (!forms) continue;
+    if (forms) naming.set(path, forms);
+  }
+  const built = projectsOf(modules, new Set(naming.keys()));
+  const isNear = concerned === undefined ? () => true : nearTo(built, concerned);
+  const files = new Map<ProjectPath, NamespaceFile>();
+  for (const [path, forms] of naming) {
+    if (!isNear(path)) continue;
     const source = tree.text(path);
     const there = source && kept.get(source);
     const names = there ? there.names : source && forms.read(source.text, path);
@@ -513,8 +522,7 @@ export async function loadNamespaces(modules: Modules): Promise<NamespaceWorld> 
     files.set(path, { path, forms, names });
   }
   const known: ((namespace: string) => ReadonlySet<string> | undefined)[] = [];
-  for (const forms of new Set([...files.values()].map((file) => file.forms)))
-    if (forms.outside) known.push(await forms.outside());
+  for (const forms of new Set(naming.values())) if (forms.outside) known.push(await forms.outside());
   const outside = (namespace: string): ReadonlySet<string> | undefined => {
     for (const of of known) {
       const found = of(namespace);
@@ -522,7 +530,29 @@ export async function loadNamespaces(modules: Modules): Promise<NamespaceWorld> 
     }
     return undefined;
   };
-  return { files, outside, ...projectsOf(modules, new Set(files.keys())) };
+  return { files, outside, ...built };
+}
+
+/** Files that can know the types of some files, or whose types those can know: by the lists that build them. */
+function nearTo(
+  { projects, sees }: Pick<NamespaceWorld, "projects" | "sees">,
+  concerned: Iterable<ProjectPath>,
+): (path: ProjectPath) => boolean {
+  const near = new Set<ProjectPath>();
+  for (const path of concerned) {
+    const own = projects.get(path);
+    // What nothing builds may be built with anything.
+    if (!own) return () => true;
+    for (const list of own) near.add(list);
+  }
+  const users = [...sees].filter(([, seen]) => [...seen].some((list) => near.has(list))).map(([list]) => list);
+  for (const list of [...near, ...users]) for (const each of [list, ...(sees.get(list) ?? [])]) near.add(each);
+  return (path) => {
+    const own = projects.get(path);
+    if (own) return [...own].some((list) => near.has(list));
+    // Lists that build nothing themselves are few, and may say something of all.
+    return languageFor(path)?.listsCode !== true || near.has(path) || languageFor(path)?.isPartOfList?.(path) === true;
+  };
 }
 
 /** Which lists build files, and which lists they name themselves. */

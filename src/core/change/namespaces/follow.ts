@@ -3,7 +3,7 @@
  * project goes by folders, and every text that names their types says so.
  */
 import { Modules, Namespaces, loadNamespaces, Resolver, type NamespaceWorld } from "../../graph/index.js";
-import { moduleRules, type NamespaceNames } from "../../languages/index.js";
+import { languageFor, moduleRules, type NamespaceNames } from "../../languages/index.js";
 import { comparePaths, isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
@@ -14,11 +14,13 @@ import { decide, type Decision } from "./decide.js";
 export async function withNamespaces(project: Project, draft: Draft): Promise<Draft> {
   const { tree, aliases, configurations } = project;
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
-  const world = await loadNamespaces(modules);
-  const changes = changesOf(
-    world,
-    draft.moves.filter(({ from, to }) => from !== to && !isKept(configurations, from)),
+  const moves = draft.moves.filter(({ from, to }) => from !== to && !isKept(configurations, from));
+  const followers = moves.filter(({ from }) => languageFor(from)?.namespaces?.followsFolders === true);
+  const world = await loadNamespaces(
+    modules,
+    followers.map(({ from }) => from),
   );
+  const changes = changesOf(world, moves);
   if (changes.size === 0) return draft;
   const edits: DraftEdit[] = [];
   for (const [file, decision] of decisionsOf(world, changes)) {

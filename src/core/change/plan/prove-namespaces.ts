@@ -39,9 +39,11 @@ export interface NamespaceProof {
 
 /** Proves it, or says where another type would be meant. */
 export async function proveNamespaces(input: NamespaceProof): Promise<NameResult> {
-  const { tree, planned, before, after } = input;
-  const now = new Namespaces(await loadNamespaces(new Modules(tree, before)));
-  const then = new Namespaces(await loadNamespaces(new Modules(planned, after)));
+  const { tree, planned, before, after, map } = input;
+  const files = input.claims.map(({ file }) => file);
+  const now = new Namespaces(await loadNamespaces(new Modules(tree, before), files));
+  const goes = files.map((file) => map.file(file));
+  const then = new Namespaces(await loadNamespaces(new Modules(planned, after), goes));
   return new Proof(input, now, then).result();
 }
 
@@ -145,7 +147,8 @@ class Proof {
           "no project that was read builds it, so who knows its types is not known",
         );
       for (let at: string = to; at !== ""; at = at.slice(0, Math.max(0, at.lastIndexOf("."))))
-        if (this.then.view(goes).types.has(at)) this.#wrong(file, 0, to, `a namespace and a type would be called ${at}`);
+        if (this.then.view(goes).types.has(at))
+          this.#wrong(file, 0, to, `a namespace and a type would be called ${at}`);
       const before = this.now.world.files.get(file)?.names;
       const parents = new Set(before?.scopes.flatMap(({ kind, name }) => (kind === "type" ? [name] : [])));
       if (!names || !before || parents.size === 0) continue;
