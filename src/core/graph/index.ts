@@ -53,6 +53,7 @@ export {
   within,
   type NameMeaning,
   type NamespaceFile,
+  type NamespaceSearch,
   type NamespaceWorld,
   type TypeEntry,
 } from "./namespaces.js";

@@ -497,13 +497,19 @@ function* levelsOf(names: NamespaceNames, scope: number): Iterable<string> {
   yield "";
 }
 
-const kept = new WeakMap<SourceText, { readonly names: NamespaceNames | undefined }>();
+/** Texts that were read, with the words by which they were. */
+const kept = new WeakMap<SourceText, { readonly names: NamespaceNames | undefined; readonly words: string }>();
 
-/**
- * Reads the files of a tree that name namespaces, and what builds them. A text is read once. With `concerned`, only files that are built
- * together with one of those, or with what sees or is seen by such a list.
- */
-export async function loadNamespaces(modules: Modules, concerned?: Iterable<ProjectPath>): Promise<NamespaceWorld> {
+/** What is looked for, where not all is. */
+export interface NamespaceSearch {
+  /** Files whose types are asked about: only what is built together with them is read, and what sees or is seen by such a list. */
+  readonly files: readonly ProjectPath[];
+  /** Words that the names hold that are asked about. Texts without one are read for what they declare. */
+  readonly words: ReadonlySet<string>;
+}
+
+/** Reads the files of a tree that name namespaces, and what builds them. A text is read once. */
+export async function loadNamespaces(modules: Modules, search?: NamespaceSearch): Promise<NamespaceWorld> {
   const { tree } = modules;
   const naming = new Map<ProjectPath, NamespaceForms>();
   for (const path of tree.paths) {
@@ -511,14 +517,18 @@ export async function loadNamespaces(modules: Modules, concerned?: Iterable<Proj
     if (forms) naming.set(path, forms);
   }
   const built = projectsOf(modules, new Set(naming.keys()));
-  const isNear = concerned === undefined ? () => true : nearTo(built, concerned);
+  const isNear = search ? nearTo(built, search.files) : () => true;
+  const whole = new Set(search?.files);
+  const key = search ? [...search.words].sort().join(" ") : "";
   const files = new Map<ProjectPath, NamespaceFile>();
   for (const [path, forms] of naming) {
     if (!isNear(path)) continue;
     const source = tree.text(path);
-    const there = source && kept.get(source);
-    const names = there ? there.names : source && forms.read(source.text, path);
-    if (source && !there) kept.set(source, { names });
+    const words = whole.has(path) ? undefined : search?.words;
+    const known = source && kept.get(source);
+    const there = known && (known.words === "" || (words && known.words === key)) ? known : undefined;
+    const names = there ? there.names : source && forms.read(source.text, words);
+    if (source && !there) kept.set(source, { names, words: words ? key : "" });
     files.set(path, { path, forms, names });
   }
   const known: ((namespace: string) => ReadonlySet<string> | undefined)[] = [];

@@ -134,8 +134,11 @@ export interface NamespaceForms {
   readonly followsFolders: boolean;
   /** Whether a file takes in what it needs by statements; without it, by names that it writes before others. */
   readonly takesIn: boolean;
-  /** `undefined` where the text has an error. */
-  read(text: string, name: string): NamespaceNames | undefined;
+  /**
+   * `undefined` where the text has an error. With `words`, names and texts without one of them are left out where nothing else of the
+   * text needs them: who holds none of the words is not concerned, and a project has very many such files.
+   */
+  read(text: string, words?: ReadonlySet<string>): NamespaceNames | undefined;
   /** The edits by which a text says what it has to; `undefined` where it cannot. */
   write(text: string, names: NamespaceNames, wanted: NewNamespaces): readonly TextEdit[] | undefined;
   /** Loads what is known of the types of others, by their namespace; that gives `undefined` for a namespace that is not known. */

@@ -1,7 +1,8 @@
 /** Which files come to lie in other namespaces, and what that makes of the names of their types. */
 import type { NamespaceWorld, TypeEntry } from "../../graph/index.js";
 import { fullNameOf, type Namespaces } from "../../graph/index.js";
-import type { NamespaceNames } from "../../languages/index.js";
+import type { TreeView } from "../../files/index.js";
+import { languageFor, type NamespaceNames } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
 import type { Move } from "../plan/move.js";
 import { Customs, onlyNamespace } from "./learn.js";
@@ -81,15 +82,39 @@ export function renamed(names: NamespaceNames, { scope, to }: NamespaceChange): 
 /** Words by which a file may be concerned: the types that get other names, what they lend, and namespaces that come up. */
 export function wordsConcerned(world: NamespaceWorld, changes: NamespaceChanges): ReadonlySet<string> {
   const words = new Set<string>();
-  for (const { file, to } of changes.values()) {
-    for (const { name, lends } of world.files.get(file)?.names?.types ?? []) {
-      words.add(name);
-      if (name.endsWith("Attribute")) words.add(name.slice(0, -"Attribute".length));
-      for (const each of lends) words.add(each);
-    }
-    for (const word of to.split(".")) words.add(word);
+  for (const { file, from, to } of changes.values()) {
+    addWords(words, world.files.get(file)?.names);
+    const [old, own] = [from.split("."), to.split(".")];
+    own.forEach((word, at) => {
+      if (own.slice(0, at + 1).join(".") !== old.slice(0, at + 1).join(".")) words.add(word);
+    });
   }
   return words;
+}
+
+/** The same before it is known which of the files get another namespace: the words of all that move, and of where they go. */
+export function wordsOfMoves(tree: Pick<TreeView, "text">, moves: readonly Move[]): ReadonlySet<string> {
+  const words = new Set<string>();
+  for (const { from, to } of moves) {
+    const forms = languageFor(from)?.namespaces;
+    const text = tree.text(from)?.text;
+    const names = text === undefined ? undefined : forms?.read(text);
+    addWords(words, names);
+    for (const folder of folderOf(to).split("/"))
+      for (const word of (forms?.wordOf?.(folder) ?? folder).split(".")) if (word !== "") words.add(word);
+    names?.scopes.forEach(({ kind }, scope) => {
+      if (kind === "namespace") words.add(fullNameOf(names, scope));
+    });
+  }
+  return words;
+}
+
+function addWords(words: Set<string>, names: NamespaceNames | undefined): void {
+  for (const { name, lends } of names?.types ?? []) {
+    words.add(name);
+    if (name.endsWith("Attribute")) words.add(name.slice(0, -"Attribute".length));
+    for (const each of lends) words.add(each);
+  }
 }
 
 /** Functions that are called without being named: by `await`, `foreach`, what is put into a list, a query. */

@@ -7,7 +7,7 @@ import { languageFor, moduleRules, type NamespaceNames } from "../../languages/i
 import { comparePaths, isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
-import { changesOf, renamed, wordsConcerned, type NamespaceChanges } from "./changes.js";
+import { changesOf, renamed, wordsConcerned, wordsOfMoves, type NamespaceChanges } from "./changes.js";
 import { decide, type Decision } from "./decide.js";
 
 /** The same draft with the edits that namespaces need, and what they claim. */
@@ -16,10 +16,8 @@ export async function withNamespaces(project: Project, draft: Draft): Promise<Dr
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   const moves = draft.moves.filter(({ from, to }) => from !== to && !isKept(configurations, from));
   const followers = moves.filter(({ from }) => languageFor(from)?.namespaces?.followsFolders === true);
-  const world = await loadNamespaces(
-    modules,
-    followers.map(({ from }) => from),
-  );
+  const files = followers.map(({ from }) => from);
+  const world = await loadNamespaces(modules, { files, words: wordsOfMoves(tree, followers) });
   const changes = changesOf(world, moves);
   if (changes.size === 0) return draft;
   const edits: DraftEdit[] = [];

@@ -16,7 +16,7 @@ import {
 import { isOfTrade, languageFor, type NamespaceNames, type TakenIn, type UsedName } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
-import { callsOf, fullAfter, wordsConcerned, type NamespaceChange } from "../namespaces/changes.js";
+import { callsOf, fullAfter, wordsConcerned, wordsOfMoves, type NamespaceChange } from "../namespaces/changes.js";
 import { mayMatter } from "../namespaces/follow.js";
 import { onlyNamespace } from "../namespaces/learn.js";
 import type { Claim } from "../draft.js";
@@ -41,9 +41,13 @@ export interface NamespaceProof {
 export async function proveNamespaces(input: NamespaceProof): Promise<NameResult> {
   const { tree, planned, before, after, map } = input;
   const files = input.claims.map(({ file }) => file);
-  const now = new Namespaces(await loadNamespaces(new Modules(tree, before), files));
+  const words = wordsOfMoves(
+    tree,
+    files.map((from) => ({ from, to: map.file(from), why: "asked" })),
+  );
+  const now = new Namespaces(await loadNamespaces(new Modules(tree, before), { files, words }));
   const goes = files.map((file) => map.file(file));
-  const then = new Namespaces(await loadNamespaces(new Modules(planned, after), goes));
+  const then = new Namespaces(await loadNamespaces(new Modules(planned, after), { files: goes, words }));
   return new Proof(input, now, then).result();
 }
 

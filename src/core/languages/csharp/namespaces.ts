@@ -4,11 +4,7 @@
  */
 import type { DeclaredType, NamePart, NamespaceNames, NameScope, TakenIn, UsedName } from "../namespace-names.js";
 import { isReserved } from "./reserved.js";
-import { Scanner } from "./scanner.js";
-
-interface Token extends NamePart {
-  readonly kind: "name" | "number" | "text" | "mark" | "directive";
-}
+import { Tokens } from "./tokens.js";
 
 type Writable<Shape> = { -readonly [Key in keyof Shape]: Shape[Key] };
 
@@ -21,7 +17,7 @@ interface Body {
 
 interface Head {
   readonly keyword: string;
-  readonly name: Token;
+  readonly name: NamePart;
   readonly arity: number;
   readonly isPartial: boolean;
   readonly isStored: boolean;
@@ -61,20 +57,13 @@ const looking =
   /\b(?:BootstrapperBase|ViewModelLocationProvider|ViewLocator)\b|\.Namespace\s*(?:\?\.|\.|==|!=)|\bType\.GetType\s*\(\s*(?!")[^)\s]/;
 
 /** Reads a text; `undefined` where it has an error. */
-export function readNamespaces(text: string): NamespaceNames | undefined {
-  const scanner = new Scanner(text);
-  const tokens: Token[] = [];
-  while (scanner.next() !== "end") {
-    const { kind, start, end } = scanner;
-    tokens.push({
-      kind,
-      start,
-      end,
-      name: kind === "directive" || kind === "number" ? "" : text.slice(start, end),
-    } as Token);
-  }
-  if (scanner.problem) return undefined;
-  return new Reading(text, tokens).found();
+export function readNamespaces(text: string, words?: ReadonlySet<string>): NamespaceNames | undefined {
+  const tokens = new Tokens(text);
+  if (tokens.problem) return undefined;
+  const reading = new Reading(text, tokens, words);
+  const found = reading.found();
+  // Who holds one of the words is read whole: what it says may have to change.
+  return words && reading.isConcerned ? new Reading(text, tokens, undefined).found() : found;
 }
 
 class Reading {
@@ -89,6 +78,8 @@ class Reading {
   readonly #members = new Set<string>();
   readonly #texts: NamePart[] = [];
   #doubt: NamespaceNames["doubt"];
+  /** Whether one of the words was met. */
+  isConcerned = false;
   #stack: Body[] = [{ scope: 0, isOwn: true, parens: 0 }];
   readonly #branches: Body[][] = [];
   /** Of each bracket that is open, whether attributes stand in it. */
@@ -104,7 +95,8 @@ class Reading {
 
   constructor(
     readonly text: string,
-    readonly tokens: readonly Token[],
+    readonly tokens: Tokens,
+    readonly words: ReadonlySet<string> | undefined,
   ) {}
 
   found(): NamespaceNames {
@@ -143,33 +135,42 @@ class Reading {
   }
 
   #mark(at: number): string {
-    const token = this.tokens[at];
-    return token?.kind === "mark" ? token.name : "";
+    return this.tokens.kind(at) === "mark" ? this.tokens.name(at) : "";
   }
 
-  /** A word of the language, or one that may be a name; nothing for other tokens. `@class` is none of the language. */
+  #isWord(at: number): boolean {
+    return this.tokens.kind(at) === "name";
+  }
+
+  /** `@class` is none of the language. */
+  #isEscaped(at: number): boolean {
+    return this.text.charCodeAt(this.tokens.start(at) - 1) === 64;
+  }
+
+  /** A word of the language, or one that may be a name; nothing for other tokens. */
   #word(at: number): string {
-    const token = this.tokens[at];
-    return token?.kind === "name" && this.text[token.start - 1] !== "@" ? token.name : "";
+    return this.#isWord(at) && !this.#isEscaped(at) ? this.tokens.name(at) : "";
   }
 
   #isName(at: number): boolean {
-    const token = this.tokens[at];
-    return token?.kind === "name" && (this.text[token.start - 1] === "@" || !isReserved(token.name));
+    return this.#isWord(at) && (this.#isEscaped(at) || !isReserved(this.tokens.name(at)));
+  }
+
+  #part(at: number): NamePart {
+    return { name: this.tokens.name(at), start: this.tokens.start(at), end: this.tokens.end(at) };
   }
 
   /** Takes the token, or the few that belong together; gives the place of the next one. */
   #take(at: number): number {
-    const token = this.tokens[at];
-    if (!token) return at + 1;
-    if (token.kind === "text") {
-      if (/[A-Za-z]\.[A-Za-z]|^\.[A-Za-z]|[A-Za-z]\.$/.test(token.name) || /^[A-Za-z_]\w+$/.test(token.name))
-        this.#texts.push({ name: token.name, start: token.start, end: token.end });
-      return at + 1;
+    const kind = this.tokens.kind(at);
+    if (kind === "name") return this.#takeWord(at);
+    if (kind === "mark") this.#takeMark(at);
+    else if (kind === "directive") this.#directive(this.text.slice(this.tokens.start(at), this.tokens.end(at)));
+    else if (kind === "text") {
+      const part = this.#part(at);
+      if (/[A-Za-z]\.[A-Za-z]|^\.[A-Za-z]|[A-Za-z]\.$/.test(part.name) || /^[A-Za-z_]\w+$/.test(part.name))
+        this.#text(part);
     }
-    if (token.kind === "directive") this.#directive(this.text.slice(token.start, token.end));
-    else if (token.kind === "mark") this.#takeMark(at);
-    else if (token.kind === "name") return this.#takeWord(at);
     return at + 1;
   }
 
@@ -188,7 +189,7 @@ class Reading {
       const body = this.#stack.length > 1 ? this.#stack.pop() : undefined;
       if (body?.isOwn === true) {
         const span = this.#spans[body.scope];
-        if (span) span.end = this.tokens[at]?.end ?? span.end;
+        if (span) span.end = this.tokens.end(at);
       }
       this.#parens = body?.parens ?? this.#parens;
       this.#end();
@@ -223,7 +224,7 @@ class Reading {
     const { name, start, end } = this.#namespace ?? { name: "", start: 0, end: 0 };
     const scope = this.#scopes.length;
     this.#scopes.push({ kind: "namespace", above: this.#scope, name, start, end, members: new Set(), parents: [] });
-    this.#spans.push({ start: this.tokens[at]?.start ?? 0, end: Infinity });
+    this.#spans.push({ start: this.tokens.start(at), end: Infinity });
     const body = { scope, isOwn: true, parens: this.#parens };
     // What a file says once holds to its end.
     if (isWholeFile) this.#stack = [body];
@@ -236,7 +237,7 @@ class Reading {
     const scope = this.#scopes.length;
     const { start, end } = name;
     this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, members, parents });
-    this.#spans.push({ start: this.tokens[at]?.start ?? 0, end: hasBody ? Infinity : 0 });
+    this.#spans.push({ start: this.tokens.start(at), end: hasBody ? Infinity : 0 });
     const descends = parents.map((index) => this.#names[index]?.parts.at(-1)?.name ?? "");
     const around = this.#scope;
     this.#types.push({ name: name.name, start, scope: around, arity, descends, isPartial, isStored, lends: new Set() });
@@ -249,7 +250,7 @@ class Reading {
     if (word === "namespace" && isTop) return this.#takeNamespace(at);
     if (word === "using" && isTop && this.#parens === 0) return this.#takeUsing(at);
     if (word === "extern" && this.#word(at + 1) === "alias")
-      this.#doubt ??= { start: this.tokens[at]?.start ?? 0, why: "an alias of another assembly is used" };
+      this.#doubt ??= { start: this.tokens.start(at), why: "an alias of another assembly is used" };
     if (typeWords.has(word) || word === "delegate") {
       const next = this.#takeHead(at);
       if (next !== undefined) return next;
@@ -257,9 +258,9 @@ class Reading {
     if (word === "where") [this.#isInParents, this.#isConstrained] = [false, true];
     if (word === "this") this.#takeThis(at);
     if (word === "extension" && this.#scopes[this.#scope]?.kind === "type" && /^[(<]$/.test(this.#mark(at + 1)))
-      this.#doubt ??= { start: this.tokens[at]?.start ?? 0, why: "a block of extensions is not read yet" };
+      this.#doubt ??= { start: this.tokens.start(at), why: "a block of extensions is not read yet" };
     if (this.#mark(at - 1) === "." || (this.#mark(at - 1) === ">" && this.#mark(at - 2) === "-")) {
-      this.#members.add(this.tokens[at]?.name ?? "");
+      this.#member(this.tokens.name(at));
       return at + 1;
     }
     if (this.#isName(at)) return this.#takeName(at);
@@ -271,10 +272,9 @@ class Reading {
   #dotted(at: number): { readonly parts: NamePart[]; readonly next: number } {
     const parts: NamePart[] = [];
     let next = at;
-    for (; this.tokens[next]?.kind === "name"; next += 2) {
-      const { name, start, end } = this.tokens[next] as Token;
-      parts.push({ name, start, end });
-      if (this.#mark(next + 1) !== "." || this.tokens[next + 2]?.kind !== "name") return { parts, next: next + 1 };
+    for (; this.#isWord(next); next += 2) {
+      parts.push(this.#part(next));
+      if (this.#mark(next + 1) !== "." || !this.#isWord(next + 2)) return { parts, next: next + 1 };
     }
     return { parts, next };
   }
@@ -293,8 +293,8 @@ class Reading {
     let next = at + 1;
     const isStatic = this.#word(next) === "static";
     if (isStatic || this.#word(next) === "unsafe") next += 1;
-    const isAlias = this.tokens[next]?.kind === "name" && this.#mark(next + 1) === "=";
-    const alias = isAlias ? (this.tokens[next]?.name ?? "") : "";
+    const isAlias = this.#isWord(next) && this.#mark(next + 1) === "=";
+    const alias = isAlias ? this.tokens.name(next) : "";
     if (isAlias) next += 2;
     let from: UsedName["from"];
     if (this.#word(next) === "global" && this.#mark(next + 1) === ":") [from, next] = ["outermost", next + 3];
@@ -302,13 +302,13 @@ class Reading {
     let end = behind;
     for (; end < this.tokens.length && this.#mark(end) !== ";"; end += 1);
     const isGlobal = this.#word(at - 1) === "global";
-    const start = this.tokens[isGlobal ? at - 1 : at]?.start ?? 0;
+    const start = this.tokens.start(isGlobal ? at - 1 : at);
     if (parts.length === 0) return isAlias ? next : at + 1;
     // `using var file = …;` is no directive.
     if (!isAlias && this.#mark(behind) !== ";" && !(isStatic && this.#mark(behind) === "<")) return at + 1;
     const target = this.#names.length;
     const arity = isAlias || isStatic ? { arity: this.#arity(behind) } : {};
-    this.#names.push({ parts, scope: this.#scope, form: "type", ...arity, ...(from && { from }) });
+    this.#push({ parts, scope: this.#scope, form: "type", ...arity, ...(from && { from }) }, true);
     this.#takes.push({
       kind: isAlias ? "alias" : isStatic ? "static" : "namespace",
       alias,
@@ -316,7 +316,7 @@ class Reading {
       scope: this.#scope,
       target,
       start,
-      end: this.tokens[end]?.end ?? start,
+      end: end < this.tokens.length ? this.tokens.end(end) : start,
       isConditional: this.#branches.length > 0,
     });
     return behind;
@@ -330,13 +330,13 @@ class Reading {
     if (keyword === "delegate") return this.#takeDelegate(at);
     let next = at + 1;
     if (keyword === "record" && /^(?:struct|class)$/.test(this.#word(next))) next += 1;
-    const name = this.tokens[next];
-    if (name?.kind !== "name") return undefined;
+    if (!this.#isWord(next)) return undefined;
+    const name = this.#part(next);
     if (keyword === "record" && next === at + 1 && !/^[({;<:]$/.test(this.#mark(next + 1))) return undefined;
     const members = new Set<string>();
     if (this.#mark(next + 1) === "<")
       for (let at = next + 2; at < this.tokens.length && this.#mark(at) !== ">"; at += 1)
-        if (this.#isName(at) && this.#mark(at - 1) !== "[") members.add(this.tokens[at]?.name ?? "");
+        if (this.#isName(at) && this.#mark(at - 1) !== "[") members.add(this.tokens.name(at));
     this.#head = {
       keyword,
       name,
@@ -365,15 +365,10 @@ class Reading {
       if (mark === "<") depth += 1;
       else if (mark === ">") depth -= 1;
       else if (mark === ";" || mark === "{" || mark === "*") return undefined;
-      else if (
-        depth === 0 &&
-        this.tokens[next]?.kind === "name" &&
-        /^[(<]$/.test(this.#mark(next + 1)) &&
-        next > at + 1
-      ) {
+      else if (depth === 0 && this.#isWord(next) && /^[(<]$/.test(this.#mark(next + 1)) && next > at + 1) {
         // `delegate List<Row> Load(…)`: what has brackets before another name is what is given back.
         if (this.#mark(next + 1) === "<" && !this.#isLastBefore(next)) continue;
-        const name = this.tokens[next] as Token;
+        const name = this.#part(next);
         this.#types.push({
           name: name.name,
           start: name.start,
@@ -403,7 +398,7 @@ class Reading {
       const mark = this.#mark(next);
       if (mark === "<") depth += 1;
       else if (mark === ">") depth -= 1;
-      else if (this.tokens[next]?.kind !== "name" && !/^[,.?[\]:()*]$/.test(mark)) return at;
+      else if (!this.#isWord(next) && !/^[,.?[\]:()*]$/.test(mark)) return at;
       if (depth === 0) return next + 1;
     }
     return at;
@@ -411,8 +406,7 @@ class Reading {
 
   /** `static void Show(this Tree tree)`: the function is lent to what stands there. */
   #takeThis(at: number): void {
-    const next = this.tokens[at + 1];
-    if (next?.kind !== "name" || /^(?:is|as|switch|with)$/.test(next.name)) return;
+    if (!this.#isWord(at + 1) || /^(?:is|as|switch|with)$/.test(this.tokens.name(at + 1))) return;
     let open = at - 1;
     // Attributes may stand before it.
     for (; this.#mark(open) === "]"; open -= 1) for (; open > 0 && this.#mark(open) !== "["; open -= 1);
@@ -420,10 +414,9 @@ class Reading {
     let name = open - 1;
     if (this.#mark(name) === ">") for (; name > 0 && this.#mark(name) !== "<"; name -= 1);
     if (this.#mark(name) === "<") name -= 1;
-    const token = this.tokens[name];
-    if (token?.kind !== "name" || this.#scopes[this.#scope]?.kind !== "type") return;
+    if (!this.#isWord(name) || this.#scopes[this.#scope]?.kind !== "type") return;
     const lends = this.#lends.get(this.#scope) ?? new Set();
-    lends.add(token.name);
+    lends.add(this.tokens.name(name));
     this.#lends.set(this.#scope, lends);
   }
 
@@ -456,19 +449,35 @@ class Reading {
     if (isParent) this.#head?.parents.push(this.#names.length);
     const isArgument = at < this.#typesUntil && /^[<,]$/.test(this.#mark(outer ? at - 4 : at - 1));
     const form = isParent || isAttribute || isArgument || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
-    this.#push({
+    const name: UsedName = {
       parts,
       scope: this.#scope,
       form,
       arity: this.#arity(next),
       ...(outer && { from: outer }),
       ...(isAttribute && { mayEndIn: "Attribute" }),
-    });
+    };
+    this.#push(name, isParent);
     return next;
   }
 
-  #push(name: UsedName): void {
+  #push(name: UsedName, isNeeded = false): void {
+    const { words } = this;
+    if (words) {
+      const isHeld = name.parts.some((part) => words.has(part.name));
+      this.isConcerned ||= isHeld;
+      if (!isHeld && !isNeeded) return;
+    }
     this.#names.push(name);
+  }
+
+  #text(part: NamePart): void {
+    if (this.words === undefined || part.name.includes(".") || this.words.has(part.name)) this.#texts.push(part);
+  }
+
+  #member(name: string): void {
+    if (this.words?.has(name) === true) this.isConcerned = true;
+    if (this.words === undefined || this.isConcerned) this.#members.add(name);
   }
 
   #isAttribute(at: number): boolean {
@@ -482,12 +491,12 @@ class Reading {
     const before = this.#mark(at - 1);
     const behind = this.#mark(next);
     const isInEnum = this.#head === undefined && this.#body.isOwn && /^[{,]$/.test(before) && /^[,}=]$/.test(behind);
-    const name = this.tokens[at]?.name ?? "";
+    const name = this.tokens.name(at);
     const isArrow =
-      behind === "=" && this.#mark(next + 1) === ">" && this.tokens[next + 1]?.start === this.tokens[next]?.end;
+      behind === "=" && this.#mark(next + 1) === ">" && this.tokens.start(next + 1) === this.tokens.end(next);
     const isEqual =
-      behind === "=" && this.#mark(next + 1) === "=" && this.tokens[next + 1]?.start === this.tokens[next]?.end;
-    const wordBefore = this.tokens[at - 1]?.kind === "name" ? (this.tokens[at - 1]?.name ?? "") : "";
+      behind === "=" && this.#mark(next + 1) === "=" && this.tokens.start(next + 1) === this.tokens.end(next);
+    const wordBefore = this.#isWord(at - 1) ? this.tokens.name(at - 1) : "";
     const isBehindType =
       (wordBefore !== "" && !beforeValue.has(wordBefore)) ||
       (/^[>\]?*)]$/.test(before) && (/^[;={(,)]$/.test(behind) || this.#word(next) === "in"));
@@ -510,10 +519,9 @@ class Reading {
     if (this.#mark(at - 1) === "(" && /^(?:typeof|sizeof|default)$/.test(this.#word(at - 2))) return true;
     let behind = this.#behindArguments(next);
     if (this.#mark(behind) === "?")
-      behind += this.tokens[behind + 1]?.kind === "name" && /^[;,){=]$/.test(this.#mark(behind + 2)) ? 1 : 0;
+      behind += this.#isWord(behind + 1) && /^[;,){=]$/.test(this.#mark(behind + 2)) ? 1 : 0;
     for (; this.#mark(behind) === "[" && /^[\],]$/.test(this.#mark(behind + 1)); behind += 2);
-    const word = this.tokens[behind];
-    return word?.kind === "name" && !behindValue.has(word.name) && this.#mark(behind) === "";
+    return this.#isWord(behind) && !behindValue.has(this.tokens.name(behind));
   }
 
   /** `<see cref="Orchard.Views.TreesPage"/>` in what documents the code. */
