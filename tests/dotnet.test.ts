@@ -80,6 +80,59 @@ test("views, dictionaries, pictures and data move, and mean the same", async () 
   expect(fingerprint(root)).toBe(bytes);
 });
 
+/** For each class in markup, and each type that markup names by a prefix, the file that declares it in that namespace. */
+function classesOf(root: string): string[] {
+  const texts = filesBelow(root).map((path) => [path, readFileSync(join(root, path), "latin1")] as const);
+  const declares = (space: string, name: string): string =>
+    texts
+      .filter(
+        ([path, text]) =>
+          path.endsWith(".cs") &&
+          new RegExp(`namespace ${space.replaceAll(".", "\\.")}\\s[^]*\\bclass ${name}\\b`).test(text),
+      )
+      .map(([path]) => posix.basename(path))
+      .join();
+  return texts
+    .flatMap(([path, text]) => {
+      if (!path.endsWith(".xaml")) return [];
+      const own = /x:Class="([\w.]+)\.(\w+)"/.exec(text);
+      const named = [...text.matchAll(/xmlns:(\w+)="clr-namespace:([\w.]+)"/g)].flatMap(([, prefix = "", space = ""]) =>
+        [...text.matchAll(new RegExp(`<${prefix}:(\\w+)`, "g"))].map(([, name = ""]) => [space, name] as const),
+      );
+      const all = own ? [[own[1] ?? "", own[2] ?? ""] as const, ...named] : named;
+      return all.map(([space, name]) => `${posix.basename(path)} ${name} ${declares(space, name)}`);
+    })
+    .sort();
+}
+
+test("namespaces follow, in code and in markup, and back", async () => {
+  const root = demoCopy("orchard-desktop");
+  const bytes = fingerprint(root);
+  const before = classesOf(root);
+  expect(before).toContain("TreesPage.xaml TreesViewModel TreesViewModel.cs");
+  const commands = [
+    ["move", "ViewModels/TreesViewModel.cs", "Trees/"],
+    ["move", "Views", "Pages"],
+    ["arrange", "--as", "feature-first", "--likeliest"],
+    ["arrange", "--as", "layer-first", "--likeliest"],
+  ];
+  for (const words of commands) {
+    const { code, out, err } = await run(root, [...words, "--write"]);
+    expect([code, err], words.join(" ")).toEqual([0, ""]);
+    expect(out.replace(/\s+/g, " "), words.join(" ")).toContain("proof ✓");
+    expect(classesOf(root), words.join(" ")).toEqual(before);
+  }
+  for (let left = commands.length; left > 0; left -= 1) expect((await run(root, ["undo", "--write"])).code).toBe(0);
+  expect(fingerprint(root)).toBe(bytes);
+});
+
+test("namespaces stay where that is asked for", async () => {
+  const root = demoCopy("orchard-desktop");
+  const { out } = await run(root, ["move", "ViewModels/TreesViewModel.cs", "Trees/", "--keep-namespaces", "--write"]);
+  expect(out).toContain("proof  ✓");
+  expect(readFileSync(join(root, "Trees/TreesViewModel.cs"), "utf8")).toContain("namespace Orchard.ViewModels");
+});
+
 test.each([
   [["Models/Shift.cs", "Attic/"], "leaves out"],
   [["App.xaml", "Shell/"], "the app begins in App.xaml beside the project"],

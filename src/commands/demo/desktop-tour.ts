@@ -15,12 +15,16 @@ export const desktopApp: Tour = {
       run: ["survey"],
     },
     {
-      say: "The pages of the trees get a folder of their own. The frame that shows them follows, and so do their pictures.",
+      say: "The pages of the trees get a folder of their own, and with it a namespace, as the app does it. The frame that shows them follows, and so do their pictures.",
       run: ["move", "Views/TreesPage.xaml", "Views/Trees/", "--write"],
     },
     {
       say: "The main window moves: the app begins with it, and its frame counts from where it lies.",
       run: ["move", "Views/MainWindow.xaml", "Shell/", "--write"],
+    },
+    {
+      say: "A view-model goes there, too: its own namespace changes, and the prefix in the markup that names it.",
+      run: ["move", "ViewModels/MainViewModel.cs", "Shell/", "--write"],
     },
     {
       say: "Themes go as a folder. What they name of each other stays as it is.",
@@ -35,7 +39,11 @@ export const desktopApp: Tour = {
       run: ["move", "Models/Shift.cs", "Attic/"],
       code: 1,
     },
+    {
+      say: "And all of it by features: every file, its namespace, and whoever names one of its types.",
+      run: ["arrange", "--as", "feature-first", "--likeliest", "--write"],
+    },
   ],
   judge: "nobody",
-  undo: 4,
+  undo: 6,
 };
