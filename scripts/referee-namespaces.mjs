@@ -115,7 +115,12 @@ function judge(source, seed) {
     if (!settle(root)) return console.log(`seed ${seed}: the program does not compile`);
     // Marks of lines are of no use any more.
     for (const path of filesBelow(root))
-      writeFileSync(join(root, path), readFileSync(join(root, path), "utf8").replaceAll(/\/\*\d+\*\//g, "").replaceAll(/\n{3,}/g, "\n\n"));
+      writeFileSync(
+        join(root, path),
+        readFileSync(join(root, path), "utf8")
+          .replaceAll(/\/\*\d+\*\//g, "")
+          .replaceAll(/\n{3,}/g, "\n\n"),
+      );
   } else cpSync(source, root, { recursive: true });
   execFileSync("git", ["init", "-q"], { cwd: root });
   const bytes = fingerprint(root);
@@ -127,12 +132,21 @@ function judge(source, seed) {
   for (let move = 0; move < options.moves; move += 1) {
     const files = filesBelow(root).filter((path) => path.endsWith(".cs") && path !== "Program.cs");
     const from = random() < 0.3 ? dirname(pick(files)) : pick(files);
-    const lists = filesBelow(root).filter((path) => /\.(?:csproj|projitems)$/.test(path)).map((path) => dirname(path));
-    const top = lists.filter((each) => each === "." || from.startsWith(`${each}/`)).sort((a, b) => b.length - a.length)[0] ?? ".";
+    const lists = filesBelow(root)
+      .filter((path) => /\.(?:csproj|projitems)$/.test(path))
+      .map((path) => dirname(path));
+    const top =
+      lists.filter((each) => each === "." || from.startsWith(`${each}/`)).sort((a, b) => b.length - a.length)[0] ?? ".";
     if (from === "." || from === top) continue;
-    const folder = posix.join(top, pick(["Core", "Features/Trees", "Features/Tree", "Models", "Views", "Shared/Row", "Services", "."]));
+    const folder = posix.join(
+      top,
+      pick(["Core", "Features/Trees", "Features/Tree", "Models", "Views", "Shared/Row", "Services", "."]),
+    );
     const before = compiled(root);
-    const command = arrangement === "" ? ["move", from, `${folder}/`] : ["arrange", "--as", arrangement, "--keep-names", "--likeliest"];
+    const command =
+      arrangement === ""
+        ? ["move", from, `${folder}/`]
+        : ["arrange", "--as", arrangement, "--keep-names", "--likeliest"];
     const asked = ours(root, [...command, "--json", "--write"]);
     let outcome = asked.status === 0 ? "proved" : "";
     if (outcome === "") {

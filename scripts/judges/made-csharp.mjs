@@ -20,8 +20,24 @@ export function madeProgram(random) {
   const count = 12 + Math.floor(random() * 14);
   for (let at = 0; at < count; at += 1) {
     const folder = pick(folders);
-    const kind = pick(["class", "class", "class", "static", "interface", "enum", "struct", "generic", "attribute", "extension", "partial", "delegate"]);
-    const name = pick(words) + pick(["", "", "", "Info", "View", "ViewModel", "Kind", "s"]) + (kind === "attribute" ? "Attribute" : "");
+    const kind = pick([
+      "class",
+      "class",
+      "class",
+      "static",
+      "interface",
+      "enum",
+      "struct",
+      "generic",
+      "attribute",
+      "extension",
+      "partial",
+      "delegate",
+    ]);
+    const name =
+      pick(words) +
+      pick(["", "", "", "Info", "View", "ViewModel", "Kind", "s"]) +
+      (kind === "attribute" ? "Attribute" : "");
     const space = ["Orchard", ...folder.split("/").filter(Boolean)].join(".");
     if (types.some((type) => type.space === space && type.name === name)) continue;
     if (folders.some((each) => `Orchard.${each.replaceAll("/", ".")}` === `${space}.${name}`)) continue;
@@ -51,9 +67,14 @@ export function madeProgram(random) {
         if (other.space !== space || random() < 0.3) take(`using ${other.space};`);
       } else if (way === "full") spelled = `${other.space}.${other.name}`;
       else if (way === "relative") spelled = `${other.space}.${other.name}`.replace(/^Orchard\./, "");
-      else if (way === "alias") [spelled] = [`A${other.id}`, other.kind === "generic" ? undefined : take(`using A${other.id} = ${other.space}.${other.name};`)];
+      else if (way === "alias")
+        [spelled] = [
+          `A${other.id}`,
+          other.kind === "generic" ? undefined : take(`using A${other.id} = ${other.space}.${other.name};`),
+        ];
       else if (way === "global") spelled = `global::${other.space}.${other.name}`;
-      else if (way === "space") [spelled] = [`S${other.id}.${other.name}`, take(`using S${other.id} = ${other.space};`)];
+      else if (way === "space")
+        [spelled] = [`S${other.id}.${other.name}`, take(`using S${other.id} = ${other.space};`)];
       else if (other.kind === "static") take(`using static ${other.space}.${other.name};`);
       const mark = `/*${(line += 1)}*/`;
       const of = other.kind === "generic" ? `${spelled}<int>` : spelled;
@@ -64,7 +85,8 @@ export function madeProgram(random) {
       } else if (other.kind === "attribute") {
         members.push(`${mark}[${random() < 0.5 ? spelled.replace(/Attribute$/, "") : spelled}] void F${line}() {}`);
       } else if (other.kind === "enum") uses.push(`${mark}System.Console.WriteLine((int)${spelled}.One${other.id});`);
-      else if (other.kind === "interface" || other.kind === "delegate") uses.push(`${mark}System.Console.WriteLine(typeof(${of}).Name);`);
+      else if (other.kind === "interface" || other.kind === "delegate")
+        uses.push(`${mark}System.Console.WriteLine(typeof(${of}).Name);`);
       else if (other.kind === "static") uses.push(`${mark}System.Console.WriteLine(${spelled}.Known${other.id});`);
       else
         uses.push(
@@ -77,7 +99,8 @@ export function madeProgram(random) {
             `${mark}System.Console.WriteLine(${of}.Inner.Deep);`,
           ]),
         );
-      if (random() < 0.2 && /^(?:class|partial|struct)$/.test(other.kind)) members.push(`/*${(line += 1)}*/public ${of} ${other.name} { get; set; }`);
+      if (random() < 0.2 && /^(?:class|partial|struct)$/.test(other.kind))
+        members.push(`/*${(line += 1)}*/public ${of} ${other.name} { get; set; }`);
       if (random() < 0.1 && other.kind === "class" && kind === "class") type.base ??= spelled;
     }
     const show = `public static void Show() {\n${uses.map((use) => `    ${use}`).join("\n")}\n  }`;
@@ -108,11 +131,17 @@ export function madeProgram(random) {
     files.set([...(folder === "" ? [] : [folder]), `${name}.cs`].join("/"), text);
     if (kind === "partial") {
       const far = random() < 0.5 ? folder : pick(folders);
-      files.set([...(far === "" ? [] : [far]), `${name}.More.cs`].join("/"), `namespace ${space}\n{\npublic partial class ${name} { public static int More() { return ${id}; } }\n}\n`);
+      files.set(
+        [...(far === "" ? [] : [far]), `${name}.More.cs`].join("/"),
+        `namespace ${space}\n{\npublic partial class ${name} { public static int More() { return ${id}; } }\n}\n`,
+      );
     }
   }
   const calls = mains.map((name) => `        global::${name}.Show();`).join("\n");
-  files.set("Program.cs", `namespace Orchard\n{\n  public static class Program\n  {\n    public static void Main()\n    {\n${calls}\n    }\n  }\n}\n`);
+  files.set(
+    "Program.cs",
+    `namespace Orchard\n{\n  public static class Program\n  {\n    public static void Main()\n    {\n${calls}\n    }\n  }\n}\n`,
+  );
   files.set(
     "Orchard.csproj",
     `<Project Sdk="Microsoft.NET.Sdk">\n  <PropertyGroup>\n    <OutputType>Exe</OutputType>\n    <RootNamespace>Orchard</RootNamespace>\n    <UseWPF>true</UseWPF>\n  </PropertyGroup>\n</Project>\n`,

@@ -12,7 +12,17 @@ const path = described(text, "From the project's root, with `/`.");
 const position = z.strictObject({ line: number, column: number });
 
 const repair = z.strictObject({
-  kind: z.enum(["move", "respell", "rename", "action text", "state", "regroup", "list order", "list file"]),
+  kind: z.enum([
+    "move",
+    "respell",
+    "rename",
+    "action text",
+    "state",
+    "regroup",
+    "list order",
+    "list file",
+    "namespace",
+  ]),
   safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),
   moves: z.optional(z.array(z.strictObject({ from: path, to: path }))),
   name: z.optional(described(text, "The name that is another then.")),

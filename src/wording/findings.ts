@@ -172,6 +172,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${name} does not end with ${suffix}, as the others of its kind do`,
     advice: "Rename it: `steady-shelf rename` takes its uses along.",
   }),
+  "namespace of another folder": ({ name, wanted }) => ({
+    says: `it lies in ${name}, and its folder stands for ${wanted}`,
+    advice: `Put it in ${wanted}, or move the file: \`steady-shelf move\` takes the namespace along.`,
+  }),
   "in no group": ({ name }) => ({
     says: `${name} is built, and no group shows it`,
     advice: "Drag the file into a group of the project.",

@@ -16,6 +16,8 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
       return `Rename ${repair.name} to ${repair.to}, wherever it is used`;
     case "action text":
       return `Change its text to ${repair.to}, ${repair.only ? "in the files of its state" : "wherever a script has it"}`;
+    case "namespace":
+      return `Put it in ${repair.to}, wherever it is named`;
     case "list file":
       return "Build it with the files beside it";
     case "regroup": {

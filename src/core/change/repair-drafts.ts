@@ -1,4 +1,4 @@
-/** Repairs that change more than where files lie: names, texts of actions, and how a piece of state is kept. Each is a draft of its own. */
+/** Repairs that change more than where files lie: names, namespaces, texts of actions, and how a piece of state is kept. Each is a draft of its own. */
 import { ShelfError } from "../base/errors.js";
 import { nameOf, type ProjectPath } from "../base/paths.js";
 import type { Project } from "../app/index.js";
@@ -30,6 +30,10 @@ export async function draftOfRepair(
       );
     case "action text":
       return orLeft(() => textDraft(scene.project, repair));
+    case "namespace": {
+      const asked = new Map([[file, repair.to]]);
+      return orLeft(async () => (await import("./namespaces/follow.js")).namespaceDraft(scene.project, asked));
+    }
     case "list file":
       return orLeft(() => listingDraft(scene.project, file));
     case "regroup":
@@ -83,6 +87,15 @@ export async function withJoined(
     const shown = shownBy(regrouping.map(({ repair }) => repair));
     const draft = await orLeft(async () => (await shapeDraft(scene.project.tree, { shown, order: [] })).draft);
     if (draft !== "left") for (const { finding } of regrouping) joined.set(finding, draft);
+  }
+  const spaces = [...drafts.keys()].flatMap((finding) =>
+    finding.repair?.kind === "namespace" ? [{ finding, to: finding.repair.to }] : [],
+  );
+  if (spaces.length > 1) {
+    const asked = new Map(spaces.map(({ finding, to }) => [finding.file, to]));
+    const { namespaceDraft } = await import("./namespaces/follow.js");
+    const draft = await orLeft(() => namespaceDraft(scene.project, asked));
+    if (draft !== "left") for (const { finding } of spaces) joined.set(finding, draft);
   }
   for (const layout of ["together", "apart"] as const) {
     const ofLayout = [...drafts.keys()].filter(({ repair }) => repair?.kind === "state" && repair.layout === layout);

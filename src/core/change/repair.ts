@@ -1,5 +1,5 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
-import type { Resolution } from "../languages/index.js";
+import { languageFor, type Resolution } from "../languages/index.js";
 import { Occupancy } from "./collisions.js";
 import { blamesOf, planTheRest } from "./groups.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../base/paths.js";
@@ -65,8 +65,11 @@ export async function planRepairs(
   );
   const drafts = new Map<Finding, Draft>();
   const scene: RepairScene = { project, graph: options.graph, apps };
+  // Namespaces follow what moves; what lies in another one besides is put right once that is done.
+  const isMoving = findings.some((finding) => movesOf(finding).some(({ from }) => languageFor(from)?.namespaces));
   for (const finding of findings) {
-    const draft = await draftOfRepair(scene, finding);
+    const waits = isMoving && finding.repair?.kind === "namespace";
+    const draft = waits ? "left" : await draftOfRepair(scene, finding);
     if (draft === "left") left.push(finding);
     else if (draft) drafts.set(finding, draft);
   }

@@ -57,3 +57,4 @@ export {
   type NamespaceWorld,
   type TypeEntry,
 } from "./namespaces.js";
+export { NamespaceCustoms, onlyNamespace } from "./namespace-customs.js";

@@ -23,6 +23,7 @@ export function factsOfReading(reading: FileReading): ReadingFacts | undefined {
       reading.exports?.map((each) => [placeless(each), each.from === undefined ? undefined : starts.get(each.from)]),
       reading.declares?.map(({ name }) => name),
       reading.usesNames?.map(({ name }) => name),
+      reading.namespace?.name,
       reading.reading,
       outline,
       actions.map(({ name, constant }) => [name, constant]),

@@ -138,6 +138,8 @@ export interface Extraction {
   /** Names that it declares for its library, and those that it uses and does not declare itself; see `Language.libraries`. */
   readonly declares?: readonly SymbolName[];
   readonly usesNames?: readonly SymbolName[];
+  /** The one namespace in which all that it declares lies, where it says so. */
+  readonly namespace?: SymbolName;
   /** Whether only the head of the text was parsed, which names all other files; further exports were found by their words. */
   readonly isHead?: boolean;
   /** `whole`: no doubt. `around errors`: the text has a syntax error. `not read`: nothing could be found safely. */

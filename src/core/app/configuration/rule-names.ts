@@ -22,6 +22,7 @@ export const ruleTable = {
   "export-name": { group: "naming", severity: "warning" },
   "class-prefix": { group: "naming", severity: "warning" },
   "type-suffix": { group: "naming", severity: "warning" },
+  "namespace-folder": { group: "naming", severity: "warning" },
   "case-conflict": { group: "naming", severity: "error" },
   "portable-name": { group: "naming", severity: "error" },
   "vague-name": { group: "naming", severity: "warning" },

@@ -1,11 +1,10 @@
 /** Which files come to lie in other namespaces, and what that makes of the names of their types. */
 import type { NamespaceWorld, TypeEntry } from "../../graph/index.js";
-import { fullNameOf, type Namespaces } from "../../graph/index.js";
+import { fullNameOf, NamespaceCustoms, onlyNamespace, type Namespaces } from "../../graph/index.js";
 import type { TreeView } from "../../files/index.js";
-import { languageFor, type NamespaceNames } from "../../languages/index.js";
+import { languageFor, type DeclaredType, type NamespaceNames } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
 import type { Move } from "../plan/move.js";
-import { Customs, onlyNamespace } from "./learn.js";
 
 /** A file that comes to lie in another namespace. */
 export interface NamespaceChange {
@@ -24,7 +23,7 @@ export type NamespaceChanges = ReadonlyMap<ProjectPath, NamespaceChange>;
  * its folder keeps it; so do files that declare parts of one type and do not all go the same way.
  */
 export function changesOf(world: NamespaceWorld, moves: readonly Move[]): NamespaceChanges {
-  const customs = new Customs(world, new Set(moves.map(({ from }) => from)));
+  const customs = customsOf(world, new Set(moves.map(({ from }) => from)));
   const changes = new Map<ProjectPath, NamespaceChange>();
   for (const { from: file, to } of moves) {
     const found = world.files.get(file);
@@ -37,6 +36,50 @@ export function changesOf(world: NamespaceWorld, moves: readonly Move[]): Namesp
   }
   keepPartsTogether(world, changes);
   return changes;
+}
+
+/** The customs of the projects, by the texts that were read. */
+function customsOf(world: NamespaceWorld, moving: ReadonlySet<ProjectPath>): NamespaceCustoms {
+  const [staying, leaving]: [ProjectPath, string][][] = [[], []];
+  let wordOf = (folder: string): string => folder;
+  for (const { path, forms, names } of world.files.values()) {
+    const own = forms.followsFolders && forms.wordOf !== undefined ? onlyNamespace(names) : undefined;
+    if (!own) continue;
+    wordOf = (folder) => forms.wordOf?.(folder) ?? folder;
+    (moving.has(path) ? leaving : staying)?.push([path, own.name]);
+  }
+  const homes = new Set([...world.projects.values()].flatMap((lists) => [...lists].map(folderOf)));
+  return new NamespaceCustoms({ staying: staying ?? [], leaving: leaving ?? [], homes, wordOf });
+}
+
+/** The files that get the namespaces that are asked for, and those that declare parts of the same types. */
+export function changesAsked(world: NamespaceWorld, asked: ReadonlyMap<ProjectPath, string>): NamespaceChanges {
+  const changes = new Map<ProjectPath, NamespaceChange>();
+  const take = (file: ProjectPath, to: string): void => {
+    const own = onlyNamespace(world.files.get(file)?.names);
+    if (own && own.name !== to) changes.set(file, { file, scope: own.scope, from: own.name, to });
+  };
+  for (const [file, to] of asked) {
+    const names = world.files.get(file)?.names;
+    take(file, to);
+    for (const type of names?.types ?? []) {
+      if (!names || !type.isPartial) continue;
+      for (const other of world.files.values())
+        if (other.names?.types.some((each) => isPartOf(other.names, each, names, type))) take(other.path, to);
+    }
+  }
+  keepPartsTogether(world, changes);
+  return changes;
+}
+
+function isPartOf(
+  others: NamespaceNames | undefined,
+  other: DeclaredType,
+  names: NamespaceNames,
+  type: DeclaredType,
+): boolean {
+  const isCalledSo = other.name === type.name && other.isPartial && others !== undefined;
+  return isCalledSo && fullNameOf(others, other.scope) === fullNameOf(names, type.scope);
 }
 
 /** All parts of one type lie in one namespace: what would part them stays where it is. */
@@ -84,17 +127,25 @@ export function wordsConcerned(world: NamespaceWorld, changes: NamespaceChanges)
   const words = new Set<string>();
   for (const { file, from, to } of changes.values()) {
     addWords(words, world.files.get(file)?.names);
-    const [old, own] = [from.split("."), to.split(".")];
-    own.forEach((word, at) => {
-      if (own.slice(0, at + 1).join(".") !== old.slice(0, at + 1).join(".")) words.add(word);
-    });
+    for (const word of newWords(from, to)) words.add(word);
   }
   return words;
 }
 
-/** The same before it is known which of the files get another namespace: the words of all that move, and of where they go. */
-export function wordsOfMoves(tree: Pick<TreeView, "text">, moves: readonly Move[]): ReadonlySet<string> {
-  const words = new Set<string>();
+/** The words of a namespace that another does not begin with. */
+export function newWords(from: string, to: string): string[] {
+  const [old, own] = [from.split("."), to.split(".")];
+  const same = own.findIndex((word, at) => word !== old[at]);
+  return same < 0 ? [] : own.slice(same);
+}
+
+/** The same before it is known which of the files get another namespace: the words of all that move, and of where they go; and more. */
+export function wordsOfMoves(
+  tree: Pick<TreeView, "text">,
+  moves: readonly Pick<Move, "from" | "to">[],
+  more: Iterable<string> = [],
+): ReadonlySet<string> {
+  const words = new Set<string>(more);
   for (const { from, to } of moves) {
     const forms = languageFor(from)?.namespaces;
     const text = tree.text(from)?.text;

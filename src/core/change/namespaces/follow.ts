@@ -7,7 +7,7 @@ import { languageFor, moduleRules, type NamespaceNames } from "../../languages/i
 import { comparePaths, isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
-import { changesOf, renamed, wordsConcerned, wordsOfMoves, type NamespaceChanges } from "./changes.js";
+import { changesAsked, changesOf, renamed, wordsConcerned, wordsOfMoves, type NamespaceChanges } from "./changes.js";
 import { decide, type Decision } from "./decide.js";
 
 /** The same draft with the edits that namespaces need, and what they claim. */
@@ -18,15 +18,46 @@ export async function withNamespaces(project: Project, draft: Draft): Promise<Dr
   const followers = moves.filter(({ from }) => languageFor(from)?.namespaces?.followsFolders === true);
   const files = followers.map(({ from }) => from);
   const world = await loadNamespaces(modules, { files, words: wordsOfMoves(tree, followers) });
-  const changes = changesOf(world, moves);
+  return withChanges(project, draft, {
+    world,
+    changes: changesOf(world, moves),
+    why: "its namespace follows its folder",
+  });
+}
+
+/** A draft by which files come to lie in other namespaces where they are; nothing where none can. */
+export async function namespaceDraft(
+  project: Project,
+  asked: ReadonlyMap<ProjectPath, string>,
+): Promise<Draft | undefined> {
+  const { tree, aliases } = project;
+  const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
+  const files = [...asked.keys()];
+  const stays = files.map((path) => ({ from: path, to: path }));
+  const more = [...asked.values()].flatMap((name) => name.split("."));
+  const world = await loadNamespaces(modules, { files, words: wordsOfMoves(tree, stays, more) });
+  const changes = changesAsked(world, asked);
+  const bare: Draft = { moves: [], edits: [], made: [], claims: [] };
+  const draft = withChanges(project, bare, { world, changes, why: "its namespace follows its folder" });
+  return draft.claims.length === 0 ? undefined : draft;
+}
+
+interface Changing {
+  readonly world: NamespaceWorld;
+  readonly changes: NamespaceChanges;
+  readonly why: string;
+}
+
+/** A draft with what other namespaces come to in every text. */
+function withChanges({ tree }: Pick<Project, "tree">, draft: Draft, { world, changes, why }: Changing): Draft {
   if (changes.size === 0) return draft;
   const edits: DraftEdit[] = [];
   for (const [file, decision] of decisionsOf(world, changes)) {
     const { forms, names } = world.files.get(file) ?? {};
     const text = tree.text(file)?.text;
     const written = names && text !== undefined ? forms?.write(text, names, decision.wanted) : undefined;
-    const why = changes.has(file) ? "its namespace follows its folder" : "names a type that moved";
-    for (const { start, end, text: then } of written ?? []) edits.push({ file, start, end, text: then, why });
+    const said = changes.has(file) ? why : "names a type that moved";
+    for (const { start, end, text: then } of written ?? []) edits.push({ file, start, end, text: then, why: said });
   }
   const claims = [...changes.values()].map(({ file, from, to }): Claim => ({
     kind: "changes namespace",

@@ -3,8 +3,6 @@ import { languageFor } from "../../languages/index.js";
 import type { Draft } from "../draft.js";
 
 /** Whether a draft may change namespaces: one of the files that go to another folder is of a language that has them. */
-export function mayChangeNamespaces({ moves, merges = [], claims }: Draft): boolean {
-  // What goes from one file to another by itself is proved by other means.
-  if (merges.length > 0 || claims.some(({ kind }) => kind === "renames" || kind === "hands over")) return false;
+export function mayChangeNamespaces({ moves }: Draft): boolean {
   return moves.some(({ from, to }) => from !== to && languageFor(from)?.namespaces?.followsFolders === true);
 }

@@ -4,8 +4,11 @@ import { MemoryStore } from "../../files/index.js";
 import { moduleRules } from "../../languages/index.js";
 import { draftOf, withLists } from "../draft.js";
 import { makePlan } from "../plan/make-plan.js";
-import { afterwards, moveOf, planOf, type Files } from "../plan/planning.test.suite.js";
+import { analyse } from "../../insight/analysis.js";
+import { check } from "../../insight/rules/index.js";
+import { afterwards, at, moveOf, planOf, type Files } from "../plan/planning.test.suite.js";
 import { planMoves } from "../plan/index.js";
+import { planRepairs } from "../repair.js";
 import { withNamespaces } from "./follow.js";
 
 const sdk = '<Project Sdk="Microsoft.NET.Sdk"><PropertyGroup><UseWPF>true</UseWPF></PropertyGroup></Project>';
@@ -421,5 +424,42 @@ describe("what cannot be proved", () => {
     const said = await plan(files, moves);
     expect(said.why).toContain(why);
     expect(said.outcome).toBe(outcome);
+  });
+});
+
+describe("a namespace that is not its folder's", () => {
+  const settled = { "steady-shelf.yaml": "version: 1\nstack: wpf\nsource: .\narrangement: mvvm\n" };
+  const repair = async (
+    files: Files,
+  ): Promise<{ readonly outcome: string; readonly files: Record<string, string>; readonly found: string[] }> => {
+    const all = { ...app, ...settled, ...files };
+    const analysis = await analyse(new MemoryStore(all), { standing: at("") });
+    const found = check(analysis).flatMap(({ fresh }) => fresh.filter(({ rule }) => rule === "namespace-folder"));
+    const { plan: planned, repaired } = await planRepairs(analysis.project, found, { graph: analysis.graph });
+    expect(repaired.length).toBe(found.length);
+    return { outcome: planned.proof.outcome, files: afterwards(all, planned), found: found.map(({ file }) => file) };
+  };
+
+  test("is put right, with all that name its types and its other parts", async () => {
+    const said = await repair({
+      "Services/Clock.cs": cs("Orchard.Old", "partial class Clock {}"),
+      "Services/Clock.More.cs": cs("Orchard.Old", "partial class Clock {}"),
+      "Views/Shell.cs": cs("Orchard.Views", "class Shell { Clock Page; }", "using Orchard.Old;\n\n"),
+      ...Object.fromEntries(
+        [..."ABCDEFGHIJK"].map((name) => [`Models/${name}.cs`, cs("Orchard.Models", `class ${name} {}`)]),
+      ),
+    });
+    expect(said.found.sort()).toEqual(["Services/Clock.More.cs", "Services/Clock.cs"]);
+    expect(said.outcome).toBe("holds");
+    expect(said.files["Services/Clock.More.cs"]).toContain("namespace Orchard.Services\n");
+    expect(said.files["Views/Shell.cs"]).toContain("using Orchard.Services;\n");
+  });
+
+  test("is not looked for where the configuration keeps namespaces", async () => {
+    const said = await repair({
+      "steady-shelf.yaml": `${settled["steady-shelf.yaml"]}keep-namespaces: true\n`,
+      "Services/Clock.cs": cs("Orchard.Old", "class Clock {}"),
+    });
+    expect(said.found).toEqual([]);
   });
 });

@@ -174,16 +174,26 @@ async function proveRenames(
   const { before, after } = passage;
   const facts = { tree, planned, before, after, map, texts };
   const removed = mergesOf(draft).map(({ from }) => from);
-  if (spaces.length > 0) return (await import("./prove-namespaces.js")).proveNamespaces({ ...facts, claims: spaces });
+  const results: NameResult[] = [];
+  if (spaces.length > 0)
+    results.push(await (await import("./prove-namespaces.js")).proveNamespaces({ ...facts, claims: spaces }));
   if (goes.some(({ file }) => languageFor(file)?.directives !== undefined))
-    return (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed });
-  if (goes.some(({ file }) => sharesTypes(file)))
-    return (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed });
-  if (goes.length > 0)
-    return (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed });
-  if (claims.some(({ file }) => sharesTypes(file)))
-    return (await import("./prove-types.js")).proveTypes({ ...facts, claims });
-  return (await import("./prove-names.js")).proveNames({ ...facts, claims });
+    results.push(await (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed }));
+  else if (goes.some(({ file }) => sharesTypes(file)))
+    results.push(await (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed }));
+  else if (goes.length > 0)
+    results.push(await (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed }));
+  else if (claims.some(({ file }) => sharesTypes(file)))
+    results.push(await (await import("./prove-types.js")).proveTypes({ ...facts, claims }));
+  else if (claims.length > 0) results.push(await (await import("./prove-names.js")).proveNames({ ...facts, claims }));
+  return {
+    names: {
+      uses: results.reduce((sum, { names }) => sum + names.uses, 0),
+      same: results.reduce((sum, { names }) => sum + names.same, 0),
+    },
+    different: results.flatMap(({ different }) => different),
+    gaps: results.flatMap(({ gaps }) => gaps),
+  };
 }
 
 /** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */

@@ -6,6 +6,7 @@
 import {
   fullNameOf,
   loadNamespaces,
+  onlyNamespace,
   Modules,
   Namespaces,
   type NameMeaning,
@@ -16,9 +17,15 @@ import {
 import { isOfTrade, languageFor, type NamespaceNames, type TakenIn, type UsedName } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
-import { callsOf, fullAfter, wordsConcerned, wordsOfMoves, type NamespaceChange } from "../namespaces/changes.js";
+import {
+  callsOf,
+  fullAfter,
+  newWords,
+  wordsConcerned,
+  wordsOfMoves,
+  type NamespaceChange,
+} from "../namespaces/changes.js";
 import { mayMatter } from "../namespaces/follow.js";
-import { onlyNamespace } from "../namespaces/learn.js";
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
 import { holdersOf } from "./name-holders.js";
@@ -43,7 +50,8 @@ export async function proveNamespaces(input: NamespaceProof): Promise<NameResult
   const files = input.claims.map(({ file }) => file);
   const words = wordsOfMoves(
     tree,
-    files.map((from) => ({ from, to: map.file(from), why: "asked" })),
+    files.map((from) => ({ from, to: map.file(from) })),
+    input.claims.flatMap(({ from, to }) => newWords(from, to)),
   );
   const now = new Namespaces(await loadNamespaces(new Modules(tree, before), { files, words }));
   const goes = files.map((file) => map.file(file));

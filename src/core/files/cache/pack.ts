@@ -99,12 +99,14 @@ interface Packed {
   readonly t?: readonly string[];
   readonly d?: readonly PackedSymbol[];
   readonly u?: readonly PackedSymbol[];
+  readonly m?: PackedSymbol;
   readonly n: number;
 }
 
 /** The line for a reading. It holds no line end and no tab. */
 export function packReading(reading: FileReading): string {
-  const { references, computed, exports = [], reading: how, isHead, problem, declares, usesNames, outline } = reading;
+  const { references, computed, exports = [], reading: how, isHead, problem, outline } = reading;
+  const { declares, usesNames, namespace } = reading;
   const { onlyPassesOn, signs, actions, assets, lines } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
@@ -119,6 +121,7 @@ export function packReading(reading: FileReading): string {
     ...(assets.length > 0 && { t: assets }),
     ...(declares && { d: declares.map(packSymbol) }),
     ...(usesNames && { u: usesNames.map(packSymbol) }),
+    ...(namespace && { m: packSymbol(namespace) }),
     n: lines,
   };
   return JSON.stringify(packed);
@@ -139,6 +142,7 @@ export function unpackReading(line: string): FileReading | undefined {
       t = [],
       d,
       u,
+      m,
       h,
       n,
     } = JSON.parse(line) as Packed;
@@ -173,6 +177,7 @@ export function unpackReading(line: string): FileReading | undefined {
       ...(p && { problem: p }),
       ...(d && { declares: d.map(unpackSymbol) }),
       ...(u && { usesNames: u.map(unpackSymbol) }),
+      ...(m && { namespace: unpackSymbol(m) }),
       outline,
     };
   } catch {

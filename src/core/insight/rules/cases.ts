@@ -103,6 +103,8 @@ export interface CaseDetails {
   "twin in target": { readonly name: string; readonly other: string; readonly target: string };
   "without prefix": { readonly name: string; readonly prefix: string };
   "without suffix": { readonly name: string; readonly suffix: string };
+  /** `wanted`: that of the folder in which the file lies. */
+  "namespace of another folder": { readonly name: string; readonly wanted: string };
   "in no group": { readonly name: string };
   "group of another folder": { readonly name: string; readonly folder: string };
   "groups out of order": { readonly names: readonly string[] };

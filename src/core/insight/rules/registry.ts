@@ -9,6 +9,7 @@ import { missingDensity } from "./missing-density.js";
 import { exportName } from "./export-name.js";
 import { featureCycle } from "./feature-cycle.js";
 import { fileName } from "./file-name.js";
+import { namespaceFolder } from "./namespace-folder.js";
 import { folderName } from "./folder-name.js";
 import { unresolvedPath } from "./unresolved-path.js";
 import { longReducer } from "./long-reducer.js";
@@ -40,6 +41,7 @@ export const rules: readonly Rule[] = [
   exportName,
   classPrefix,
   typeSuffix,
+  namespaceFolder,
   caseConflict,
   portableName,
   vagueName,

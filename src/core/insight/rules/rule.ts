@@ -39,6 +39,8 @@ export type Repair =
     }
   /** The piece of state of which the finding's file is the reducer is kept in one file, or in several. */
   | { readonly kind: "state"; readonly layout: "together" | "apart"; readonly isSure: false }
+  /** All that the finding's file declares lies in another namespace, and so do the other parts of its types. */
+  | { readonly kind: "namespace"; readonly to: string; readonly isSure: false }
   /** The finding's file is listed and built as most of what lies beside it is. */
   | { readonly kind: "list file"; readonly isSure: false }
   /** Entries of a project go to the groups at which they are shown then, as though they lay there; no file moves. */
@@ -83,10 +85,10 @@ export function repairsOf({ repair, orElse }: Pick<Found, "repair" | "orElse">):
   return [repair, orElse].filter((each) => each !== undefined);
 }
 
-/** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path or a list is put right all the same. */
+/** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path, a list or a namespace is put right all the same. */
 export function isRepairable(finding: Finding, { guessed }: { readonly guessed: boolean }): boolean {
   const kind = finding.repair?.kind;
-  return guessed ? kind === "respell" || kind === "list file" : repairsOf(finding).length > 0;
+  return guessed ? kind === "respell" || kind === "list file" || kind === "namespace" : repairsOf(finding).length > 0;
 }
 
 /** What a rule may look at. */

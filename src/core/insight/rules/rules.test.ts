@@ -121,6 +121,22 @@ const cases: readonly Case[] = [
     right: { "src/Screens/HarvestController.swift": undefined },
   },
   {
+    rule: "namespace-folder",
+    files: {
+      "steady-shelf.yaml": configuration().replace("react-web", "wpf"),
+      "Orchard.csproj": '<Project Sdk="Microsoft.NET.Sdk"></Project>',
+      ...Object.fromEntries(
+        ["Tree", "Row", "Leaf", "Twig", "Bud", "Crate", "Swap", "Shift", "Rota"].map((name) => [
+          `src/Models/${name}.cs`,
+          `namespace Orchard.src.Models;\nclass ${name} {}\n`,
+        ]),
+      ),
+      "src/Models/Odd.cs": "namespace Orchard.Old;\nclass Odd {}\n",
+    },
+    says: ["src/Models/Odd.cs:1:11 it lies in Orchard.Old, and its folder stands for Orchard.src.Models"],
+    right: { "src/Models/Odd.cs": "namespace Orchard.src.Models;\nclass Odd {}\n" },
+  },
+  {
     rule: "case-conflict",
     files: { "src/components/Button.tsx": component("Button"), "src/components/button.tsx": component("Button") },
     says: ["src/components/button.tsx button.tsx and Button.tsx differ only in case"],
@@ -488,7 +504,7 @@ describe("rules", () => {
   });
 
   test.each([
-    ["naming", 8],
+    ["naming", 9],
     ["file-name", 1],
   ])("%s names rules", (word, count) => {
     expect(rulesNamed([word])).toHaveLength(count);

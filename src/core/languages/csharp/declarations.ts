@@ -31,10 +31,19 @@ export class Declarations {
   #pending: Around | undefined;
   #head: Head | undefined;
   #isInParents = false;
+  readonly #spaces: SymbolName[] = [];
+  #space: SymbolName | undefined;
+  #isOutside = false;
   #isHidden = false;
   #before = { mark: 0, word: "" };
 
   constructor(readonly text: string) {}
+
+  /** The one namespace in which all types lie; nothing where there are several, or one of them lies in none. */
+  namespace(): SymbolName | undefined {
+    const [only, other] = this.#spaces;
+    return other || this.#isOutside || this.declares.length === 0 ? undefined : only;
+  }
 
   /** Names that are used and not declared here, each where it stands first. */
   used(): SymbolName[] {
@@ -72,7 +81,12 @@ export class Declarations {
       this.#pending = "namespace";
       return;
     }
-    if (this.#pending === "namespace") return;
+    if (this.#pending === "namespace") {
+      const { start, end } = word;
+      const from = this.#space?.start ?? start;
+      this.#space = { name: this.text.slice(from, end).replace(/\s/g, ""), start: from, end };
+      return;
+    }
     if (word.name === "private" || word.name === "file") this.#isHidden = true;
     const isConstraint = mark === colon || mark === comma || last === "where";
     if (keywords.has(word.name) && mark !== dot && !isConstraint && last !== "new") {
@@ -116,12 +130,15 @@ export class Declarations {
   /** Where a declaration's body begins, or another thing does. */
   #finish(): void {
     const head = this.#head;
+    if (this.#space) this.#spaces.push(this.#space);
+    this.#space = undefined;
     this.#head = undefined;
     this.#pending = undefined;
     this.#isInParents = false;
     this.#isHidden = false;
     if (!head?.name || !head.isOnTop || head.isHidden) return;
     const { name, start, end } = head.name;
+    if (this.#spaces.length === 0) this.#isOutside = true;
     this.declares.push(head.name);
     const kind = head.keyword === "class" && head.parents.some((parent) => drawn.test(parent)) ? "component" : "class";
     this.exports.push({ name, local: name, kind, isType: false, start, end });

@@ -28,7 +28,9 @@ export function extractCSharp(text: string, depth: ReadingDepth): Extraction {
   const { references, computed } = strings;
   if (depth === "references") return { references, computed, reading: "whole" };
   const { exports, declares } = declarations;
-  return { references, computed, reading: "whole", exports, declares, usesNames: declarations.used() };
+  const namespace = declarations.namespace();
+  const names = { exports, declares, usesNames: declarations.used(), ...(namespace && { namespace }) };
+  return { references, computed, reading: "whole", ...names };
 }
 
 class Strings {

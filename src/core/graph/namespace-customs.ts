@@ -2,16 +2,28 @@
  * Whether the namespaces of a project go by its folders, told by its own files: of those that lie in one namespace, nine of ten have that
  * of the project's root with the names of the folders behind it. Which root that is, they say themselves.
  */
-import { fullNameOf, type NamespaceWorld } from "../../graph/index.js";
-import { type NamespaceNames } from "../../languages/index.js";
-import { folderOf, foldersAbove, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import type { NamespaceNames } from "../languages/index.js";
+import { folderOf, foldersAbove, relativePath, rootPath, type ProjectPath } from "../base/paths.js";
+import { addTo } from "../base/grouping.js";
+import { fullNameOf } from "./namespaces.js";
+
+/** What the files of projects show. */
+export interface CustomInput {
+  /** Files that lie in one namespace, and are none of those that are about to leave their folder. */
+  readonly staying: Iterable<readonly [ProjectPath, string]>;
+  /** The same that are. */
+  readonly leaving: Iterable<readonly [ProjectPath, string]>;
+  /** Folders of the lists that build them. */
+  readonly homes: ReadonlySet<ProjectPath>;
+  /** What a folder's name becomes in a namespace. */
+  readonly wordOf: (folder: string) => string;
+}
 
 /** What the files of a project have in common. */
 interface Custom {
   /** The folder of its list, and the namespace of what lies there. */
   readonly home: ProjectPath;
   readonly root: string;
-  readonly wordOf: (folder: string) => string;
   /** Folders whose files all lie in one other namespace. */
   readonly others: ReadonlyMap<ProjectPath, string>;
 }
@@ -31,15 +43,18 @@ export function onlyNamespace(
 }
 
 /** Says which namespace a file has where it lies, by the custom of its project. */
-export class Customs {
+export class NamespaceCustoms {
   readonly #customs = new Map<ProjectPath, Custom | undefined>();
-  readonly #homes: ReadonlySet<ProjectPath>;
+  readonly #files = new Map<ProjectPath, { folder: ProjectPath; name: string; stays: boolean }[]>();
 
-  constructor(
-    readonly world: NamespaceWorld,
-    readonly leaving: ReadonlySet<ProjectPath>,
-  ) {
-    this.#homes = new Set([...world.projects.values()].flatMap((lists) => [...lists].map(folderOf)));
+  constructor(readonly input: CustomInput) {
+    for (const [path, name] of input.staying) this.#take(path, name, true);
+    for (const [path, name] of input.leaving) this.#take(path, name, false);
+  }
+
+  #take(path: ProjectPath, name: string, stays: boolean): void {
+    const home = this.homeOf(path);
+    if (home !== undefined) addTo(this.#files, home, { folder: folderOf(path), name, stays });
   }
 
   /** The namespace of what lies in a folder; nothing where the project does not go by folders. */
@@ -47,12 +62,12 @@ export class Customs {
     const home = this.homeOf(`${folder === rootPath ? "" : `${folder}/`}x` as ProjectPath);
     const custom = home === undefined ? undefined : this.#custom(home);
     if (!custom) return undefined;
-    return custom.others.get(folder) ?? namespaceBelow(custom, folder);
+    return custom.others.get(folder) ?? this.#below(custom, folder);
   }
 
   /** The folder of the project in which a path lies. */
   homeOf(path: ProjectPath): ProjectPath | undefined {
-    return [...foldersAbove(path), rootPath].find((folder) => this.#homes.has(folder));
+    return [...foldersAbove(path), rootPath].find((folder) => this.input.homes.has(folder));
   }
 
   #custom(home: ProjectPath): Custom | undefined {
@@ -61,28 +76,23 @@ export class Customs {
   }
 
   #learn(home: ProjectPath): Custom | undefined {
+    const files = this.#files.get(home) ?? [];
     const roots = new Map<string, number>();
     const byFolder = new Map<ProjectPath, Set<string>>();
-    let count = 0;
-    let wordOf: Custom["wordOf"] = (folder) => folder;
-    for (const { path, forms, names } of this.world.files.values()) {
-      if (!forms.followsFolders || forms.wordOf === undefined || this.homeOf(path) !== home) continue;
-      const own = onlyNamespace(names);
-      if (!own) continue;
-      count += 1;
-      wordOf = (folder) => forms.wordOf?.(folder) ?? folder;
-      const root = rootOf(own.name, wordsBelow(home, folderOf(path), wordOf));
+    for (const { folder, name, stays } of files) {
+      const root = rootOf(name, wordsBelow(home, folder, this.input.wordOf));
       if (root !== undefined) roots.set(root, (roots.get(root) ?? 0) + 1);
-      if (this.leaving.has(path)) continue;
-      const folder = folderOf(path);
-      byFolder.set(folder, (byFolder.get(folder) ?? new Set()).add(own.name));
+      if (stays) byFolder.set(folder, (byFolder.get(folder) ?? new Set()).add(name));
     }
     const [best] = [...roots].sort(([, a], [, b]) => b - a);
-    if (!best || best[1] * 10 < count * agreeing || count < 2) return undefined;
-    const [root] = best;
+    if (!best || best[1] * 10 < files.length * agreeing || files.length < 2) return undefined;
     const others = new Map<ProjectPath, string>();
     for (const [folder, [only = "", more]] of byFolder) if (more === undefined) others.set(folder, only);
-    return { home, root, wordOf, others };
+    return { home, root: best[0], others };
+  }
+
+  #below({ home, root }: Custom, folder: ProjectPath): string {
+    return [root, ...wordsBelow(home, folder, this.input.wordOf)].filter((word) => word !== "").join(".");
   }
 }
 
@@ -97,8 +107,4 @@ function rootOf(namespace: string, words: readonly string[]): string | undefined
   const end = words.join(".");
   if (end === "") return namespace;
   return namespace.endsWith(`.${end}`) ? namespace.slice(0, -end.length - 1) : undefined;
-}
-
-function namespaceBelow({ home, root, wordOf }: Custom, folder: ProjectPath): string {
-  return [root, ...wordsBelow(home, folder, wordOf)].filter((word) => word !== "").join(".");
 }
