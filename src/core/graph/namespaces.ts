@@ -116,7 +116,8 @@ function typesOf({ types }: View, around: string, { name, arity, mayEndIn }: Wan
   return all.filter(
     ({ type }) =>
       (arity === undefined || type.arity === arity) &&
-      (mayEndIn === undefined || type.name.endsWith(mayEndIn) || type.descends.some((each) => each.endsWith(mayEndIn))),
+      // What descends from nothing is no attribute.
+      (mayEndIn === undefined || type.name.endsWith(mayEndIn) || type.descends.length > 0),
   );
 }
 

@@ -4,7 +4,12 @@ import { fullNameOf, NamespaceCustoms, onlyNamespace, type Namespaces } from "..
 import type { TreeView } from "../../files/index.js";
 import { languageFor, type DeclaredType, type NamespaceNames } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
-import type { Move } from "../plan/move.js";
+
+/** A file that comes to lie elsewhere. */
+export interface Relocation {
+  readonly from: ProjectPath;
+  readonly to: ProjectPath;
+}
 
 /** A file that comes to lie in another namespace. */
 export interface NamespaceChange {
@@ -22,7 +27,7 @@ export type NamespaceChanges = ReadonlyMap<ProjectPath, NamespaceChange>;
  * The files that get another namespace by moves, where their project goes by folders. What has no namespace, several, or another than
  * its folder keeps it; so do files that declare parts of one type and do not all go the same way.
  */
-export function changesOf(world: NamespaceWorld, moves: readonly Move[]): NamespaceChanges {
+export function changesOf(world: NamespaceWorld, moves: readonly Relocation[]): NamespaceChanges {
   const customs = customsOf(world, new Set(moves.map(({ from }) => from)));
   const changes = new Map<ProjectPath, NamespaceChange>();
   for (const { from: file, to } of moves) {
@@ -30,7 +35,8 @@ export function changesOf(world: NamespaceWorld, moves: readonly Move[]): Namesp
     const own = found?.forms.followsFolders === true ? onlyNamespace(found.names) : undefined;
     if (!own || folderOf(file) === folderOf(to) || customs.homeOf(file) !== customs.homeOf(to)) continue;
     const wanted = customs.namespaceIn(folderOf(to));
-    if (wanted === undefined || wanted === "" || wanted === own.name) continue;
+    // A folder that is called as a word of the language makes no name that everybody can read.
+    if (wanted === undefined || wanted === "" || wanted === own.name || wanted.includes("@")) continue;
     if (customs.namespaceIn(folderOf(file)) !== own.name) continue;
     changes.set(file, { file, scope: own.scope, from: own.name, to: wanted });
   }
@@ -142,7 +148,7 @@ export function newWords(from: string, to: string): string[] {
 /** The same before it is known which of the files get another namespace: the words of all that move, and of where they go; and more. */
 export function wordsOfMoves(
   tree: Pick<TreeView, "text">,
-  moves: readonly Pick<Move, "from" | "to">[],
+  moves: readonly Relocation[],
   more: Iterable<string> = [],
 ): ReadonlySet<string> {
   const words = new Set<string>(more);

@@ -331,7 +331,7 @@ describe("what cannot be proved", () => {
       { "A.cs": cs("Orchard", 'class A { string a = "Orchard.Models"; }') },
       kind,
       "incomplete",
-      '"Orchard.Models" is the namespace that types leave',
+      '"Orchard.Models" names a namespace that types leave',
     ],
     [
       "a part of one in a text",
@@ -360,6 +360,27 @@ describe("what cannot be proved", () => {
       kind,
       "incomplete",
       "it names Orchard.Models.Kind, which gets another namespace",
+    ],
+    [
+      "a namespace in a text with more",
+      { "A.cs": cs("Orchard", 'class A { string a = "clr-namespace:Orchard.Models;assembly=Orchard"; }') },
+      kind,
+      "incomplete",
+      '"clr-namespace:Orchard.Models;assembly=Orchard" names a namespace that types leave',
+    ],
+    [
+      "a whole name in markup",
+      { "Views/A.xaml": '<A TypeName="Orchard.Models.Kind"/>' },
+      kind,
+      "incomplete",
+      '"Orchard.Models.Kind" names Orchard.Models.Kind, which gets another namespace',
+    ],
+    [
+      "a page in a language that nobody reads",
+      { "Pages/A.razor": "@using Orchard.Models\n<p>@kind</p>" },
+      kind,
+      "incomplete",
+      "it names Orchard.Models, which types leave, and is not read here",
     ],
     [
       "a type that is called as a namespace is",

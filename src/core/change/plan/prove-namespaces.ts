@@ -14,7 +14,14 @@ import {
   type Resolver,
   type TypeEntry,
 } from "../../graph/index.js";
-import { isOfTrade, languageFor, type NamespaceNames, type TakenIn, type UsedName } from "../../languages/index.js";
+import {
+  isDocument,
+  isOfTrade,
+  languageFor,
+  type NamespaceNames,
+  type TakenIn,
+  type UsedName,
+} from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
 import {
@@ -356,7 +363,8 @@ class Proof {
       const [full] = [...this.#fulls.keys()].filter((each) => holds(name, each));
       if (full !== undefined)
         this.#gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`);
-      else if (left.has(name)) this.#gap("other namespace", path, start, `"${name}" is the namespace that types leave`);
+      else if ([...left].some((each) => stands(name, each)))
+        this.#gap("other namespace", path, start, `"${name}" names a namespace that types leave`);
       else if (/^\.?[A-Za-z]\w*(?:\.\w+)*\.?$/.test(name) && /^\.|\.$/.test(name)) {
         const inside = [...left].find((each) => `.${each}.`.includes(name));
         if (inside !== undefined)
@@ -371,22 +379,39 @@ class Proof {
     this.#gap("other namespace", path, start, `types may be looked for by namespace here: ${why}`);
   }
 
-  /** Whole names of types in files of other kinds. */
+  /** Whole names of types in files of other kinds, and the namespaces that they leave in those that nobody reads. */
   async #elsewhere(): Promise<void> {
     const { tree } = this.input;
-    for (const path of await holdersOf(tree, [...this.#fulls.keys()])) {
-      if (languageFor(path)?.namespaces !== undefined || isOfTrade(path, "document")) continue;
+    for (const path of await holdersOf(tree, [...this.#fulls.keys(), ...this.#left])) {
+      if (languageFor(path)?.namespaces !== undefined || isOfTrade(path, "document") || isDocument(path)) continue;
       const text = tree.text(path)?.text ?? "";
-      for (const [full, file] of this.#fulls) {
-        const start = text.indexOf(full);
-        if (start < 0 || !holds(text.slice(Math.max(0, start - 1), start + full.length + 1), full)) continue;
-        const at = tree.text(path)?.positionAt(start) ?? { line: 1, column: 1 };
-        const detail = `it names ${full}, which gets another namespace`;
-        this.#gaps.push({ reason: "other namespace", file: path, at, detail, ...(file === path && { names: file }) });
-        break;
+      const full = [...this.#fulls].find(([name]) => holds(text, name));
+      if (full) {
+        const [name, file] = full;
+        this.#gap("other namespace", path, text.indexOf(name), `it names ${name}, which gets another namespace`, file);
+        continue;
       }
+      const space = languageFor(path) ? undefined : [...this.#left].find((each) => isTakenIn(text, each));
+      if (space === undefined) continue;
+      const what = `it names ${space}, which types leave, and is not read here`;
+      this.#gap("other namespace", path, text.indexOf(space), what);
     }
   }
+}
+
+/** Whether a text takes in a namespace in any language, or names one that is a name of several words. */
+function isTakenIn(text: string, namespace: string): boolean {
+  if (!stands(text, namespace)) return false;
+  const name = namespace.replaceAll(".", "\\.");
+  return namespace.includes(".") || new RegExp(`(?:using|Imports|open|import|namespace)\\s+${name}\\b`, "i").test(text);
+}
+
+/** Whether a text holds a whole name with nothing behind it. */
+function stands(text: string, name: string): boolean {
+  for (let at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + 1))
+    if (!/[\w.]/.test(text[at - 1] ?? "") && !/^\.?\w/.test(text.slice(at + name.length, at + name.length + 2)))
+      return true;
+  return false;
 }
 
 /** Whether a text holds a whole name, and not only as the beginning or end of another. */

@@ -18,7 +18,7 @@ export const namespaceFolder: Rule = {
     for (const { path } of context.entries) {
       const own = context.graph.files.get(path)?.reading.namespace;
       const wanted = own && customs.namespaceIn(folderOf(path));
-      if (!own || wanted === undefined || wanted === "" || wanted === own.name) continue;
+      if (!own || wanted === undefined || wanted === "" || wanted === own.name || wanted.includes("@")) continue;
       yield {
         file: path,
         start: own.start,

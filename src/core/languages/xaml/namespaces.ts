@@ -53,9 +53,17 @@ export function readNamespaces(text: string): NamespaceNames {
       names.push({ parts, scope, form: "type", from: "alias" });
     }
   }
+  // A type may be named whole: `TypeName="Orchard.Models.Tree"`.
+  const texts = [...markup.matchAll(/\s([\w.:]+)\s*=\s*(["'])([A-Za-z_]\w*(?:\.\w+)+[^"']*)\2/g)].flatMap(
+    ([whole, name = "", , value = ""], at, all) => {
+      if (name === "x:Class" || name.startsWith("xmlns")) return [];
+      const start = (all[at]?.index ?? 0) + whole.length - 1 - value.length;
+      return [{ name: value, start, end: start + value.length }];
+    },
+  );
   const wired = markup.search(/\bAutoWireViewModel\s*=\s*["']True/i);
   if (wired >= 0) doubt ??= { start: wired, why: "its view-model is found by namespace and name (AutoWireViewModel)" };
-  return { scopes, types, takes, names, members: new Set(), texts: [], ...(doubt && { doubt }) };
+  return { scopes, types, takes, names, members: new Set(), texts, ...(doubt && { doubt }) };
 }
 
 const file: NameScope = { kind: "file", above: -1, name: "", start: 0, end: 0, members: new Set(), parents: [] };
