@@ -2,7 +2,7 @@
  * How one text says what it means after types came to lie in other namespaces: which namespaces it takes in besides or no more, and which
  * names it writes with theirs. Each way is tried on the names of the text, and taken where all of them mean what they should.
  */
-import { Namespaces, type NameMeaning, type TypeEntry } from "../../graph/index.js";
+import { fullNameOf, Namespaces, within, type NameMeaning, type TypeEntry } from "../../graph/index.js";
 import type { NamespaceNames, NewNamespaces, TakenIn, UsedName } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { callsOf, fullAfter, keyOf, renamed, type NamespaceChanges } from "./changes.js";
@@ -132,12 +132,19 @@ class Deciding {
     for (const [index, take] of this.names.takes.entries()) {
       const was = this.input.before.takes(this.path, this.names, take);
       if (!was) continue;
-      if (was.types.length > 0 && this.takesIn) this.#respell(take.target, was);
+      if (take.kind === "alias" && this.takesIn && this.#isBeside(take, was)) this.#drops.add(index);
+      else if (was.types.length > 0 && this.takesIn) this.#respell(take.target, was);
       else if (was.namespace !== undefined && then.takes(this.path, this.#base, take)?.namespace !== was.namespace) {
         this.#drops.add(index);
         if (take.isGlobal && take.kind === "namespace") this.#replaceGlobal(index, take, was.namespace);
       }
     }
+  }
+
+  /** Whether an alias stands beside the type for which it stands: both would be called the same there. */
+  #isBeside({ alias, scope }: TakenIn, { types }: NameMeaning): boolean {
+    const full = within(fullNameOf(this.#base, scope), alias);
+    return types.some((entry) => fullAfter(this.input.changes, entry) === full);
   }
 
   /** What every file takes in goes on to be taken in by every file, where its types went. */

@@ -225,6 +225,15 @@ const cases: readonly Case[] = [
     then: { "Services/A.cs": "using Orchard.Services;\nusing Timer = Orchard.Services.Timer;\nnamespace Orchard.Core" },
   },
   {
+    name: "an alias beside its type is one name too many",
+    files: {
+      "Trees/Mark.cs": cs("Orchard.Trees", "class Mark {}"),
+      "Services/A.cs": cs("Orchard.Services", "using Mark = Orchard.Trees.Mark;\nclass A { Mark a; }"),
+    },
+    moves: ["Services/A.cs > Trees/A.cs"],
+    then: { "Services/A.cs": "-using Mark = Orchard.Trees.Mark;\nnamespace Orchard.Trees" },
+  },
+  {
     name: "an interface that other classes name by its documentation, too",
     files: {
       "Services/A.cs": cs(

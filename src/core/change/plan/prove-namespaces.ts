@@ -9,6 +9,7 @@ import {
   onlyNamespace,
   Modules,
   Namespaces,
+  within,
   type NameMeaning,
   type NamespaceFile,
   type Resolver,
@@ -325,10 +326,19 @@ class Proof {
     const has = new Set(then.takes.filter(isOpen).map((take) => writtenOf(then, take)));
     for (const take of names.takes)
       if (isOpen(take) && !has.has(writtenOf(names, take))) this.#dropped(path, names, take);
-    // What an alias meant is proved where it is used; one that nothing is left to stand for goes.
+    for (const { kind, alias, scope } of then.takes) {
+      const full = within(fullNameOf(then, scope), alias);
+      const isNew = !names.takes.some(
+        (each) => each.alias === alias && this.now.view(path).types.has(within(fullNameOf(names, each.scope), alias)),
+      );
+      if (kind === "alias" && isNew && this.then.view(goes).types.has(full))
+        this.#wrong(path, 0, alias, `an alias and the type ${full} would be called the same`);
+    }
+    // What an alias meant is proved where it is used; one that is needed no more may go.
     for (const take of names.takes) {
       const was = isOpen(take) ? undefined : this.now.takes(path, names, take);
-      if (!was || was.types.length === 0) continue;
+      const isGone = take.kind === "alias" && !then.takes.some(({ alias }) => alias === take.alias);
+      if (!was || was.types.length === 0 || isGone) continue;
       const wanted = this.#keyNow(was.types);
       const isThere = then.takes.some(
         (other) =>
