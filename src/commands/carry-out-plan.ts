@@ -24,13 +24,13 @@ export interface CarryingOutPlan {
 
 /** Why a plan is not carried out, and how to go on. */
 function refusalText(
-  { moves, proof: { different, gaps, added, led } }: Plan,
+  { moves, renamespaced, proof: { different, gaps, added, led } }: Plan,
   { write, acceptDifferent = false }: { readonly write: boolean; readonly acceptDifferent?: boolean },
 ): string {
   const { length } = different;
   const head = `Nothing was written${write ? "" : ", and --write would be refused"}`;
   if (length === 0 || acceptDifferent)
-    return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread.`;
+    return `${head}: ${gaps.length === 1 ? "one place that may matter" : `${gaps.length} places that may matter`} could not be checked.\nLook at ${gaps.length === 1 ? "it" : "them"} yourself, then add --accept-unread${renamespaced ? ", or leave namespaces as they are with --keep-namespaces" : ""}.`;
   const fresh = Math.min(added - led, length);
   const [kept, next] = [length - fresh, moves.length === 0 ? "Put that right" : "Change the plan"];
   const what = [
@@ -39,7 +39,8 @@ function refusalText(
     ...(fresh === 1 ? ["one new reference would not lead where it should"] : []),
     ...(fresh > 1 ? [`${fresh} new references would not lead where they should`] : []),
   ];
-  return `${head}: ${what.join(", and ")}.\n${next}, or add --accept-different if that is what you want.`;
+  const stay = renamespaced ? ", leave namespaces as they are with --keep-namespaces" : "";
+  return `${head}: ${what.join(", and ")}.\n${next}${stay}, or add --accept-different if that is what you want.`;
 }
 
 /** Says it, each sentence on lines of its own. */

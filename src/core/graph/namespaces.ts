@@ -505,6 +505,8 @@ const kept = new WeakMap<SourceText, { readonly names: NamespaceNames | undefine
 export interface NamespaceSearch {
   /** Files whose types are asked about: only what is built together with them is read, and what sees or is seen by such a list. */
   readonly files: readonly ProjectPath[];
+  /** Files that are read whole, whatever they hold. */
+  readonly whole?: readonly ProjectPath[];
   /** Words that the names hold that are asked about. Texts without one are read for what they declare. */
   readonly words: ReadonlySet<string>;
 }
@@ -519,7 +521,7 @@ export async function loadNamespaces(modules: Modules, search?: NamespaceSearch)
   }
   const built = projectsOf(modules, new Set(naming.keys()));
   const isNear = search ? nearTo(built, search.files) : () => true;
-  const whole = new Set(search?.files);
+  const whole = new Set([...(search?.files ?? []), ...(search?.whole ?? [])]);
   const key = search ? [...search.words].sort().join(" ") : "";
   const files = new Map<ProjectPath, NamespaceFile>();
   for (const [path, forms] of naming) {

@@ -225,6 +225,19 @@ const cases: readonly Case[] = [
     then: { "Services/A.cs": "using Orchard.Services;\nusing Timer = Orchard.Services.Timer;\nnamespace Orchard.Core" },
   },
   {
+    name: "a text that holds none of the words any more",
+    files: {
+      "Kinds/Kinds.cs": cs("Orchard.Kinds", "class Kinds {}"),
+      "Services/A.cs": cs("Orchard.Services", "class A : B { Orchard.Kinds.Kinds a; Other c; Other.D e; }"),
+      "Services/B.cs": cs("Orchard.Services", "class B {}"),
+    },
+    moves: ["Kinds/Kinds.cs > Kinds.cs"],
+    then: {
+      "Kinds/Kinds.cs": "namespace Orchard",
+      "Services/A.cs": "class A : B { Orchard.Kinds a; Other c; Other.D e; }",
+    },
+  },
+  {
     name: "an alias beside its type is one name too many",
     files: {
       "Trees/Mark.cs": cs("Orchard.Trees", "class Mark {}"),

@@ -107,6 +107,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     ...(draft.merges?.some(({ isMadeAgain }) => isMadeAgain) === true && {
       madeAgain: draft.merges.flatMap(({ from, isMadeAgain }) => (isMadeAgain ? [from] : [])),
     }),
+    ...renamespacedBy(draft),
     lines: asWritten(ownLines(tree, draft.edits), texts),
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),
@@ -130,6 +131,11 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     filesRead: files.length,
     filesInProject: tree.paths.length,
   };
+}
+
+function renamespacedBy({ claims }: Draft): Pick<Plan, "renamespaced"> {
+  const renamespaced = claims.flatMap((claim) => (claim.kind === "changes namespace" ? [claim.file] : []));
+  return renamespaced.length === 0 ? {} : { renamespaced };
 }
 
 /** Lines as they will stand, with the paths in them that are updated. A path never changes how many lines there are. */

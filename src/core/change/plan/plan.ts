@@ -200,6 +200,8 @@ export interface Plan {
   readonly removed: readonly ProjectPath[];
   /** Those of them that a generator makes anew for other files. */
   readonly madeAgain?: readonly ProjectPath[];
+  /** Files whose types come to lie in another namespace, where there are any. */
+  readonly renamespaced?: readonly ProjectPath[];
   /** What the draft itself writes into texts; respellings are in `edits`. */
   readonly lines: readonly PlannedLine[];
   readonly foldersMade: readonly ProjectPath[];

@@ -61,9 +61,12 @@ export async function proveNamespaces(input: NamespaceProof): Promise<NameResult
     files.map((from) => ({ from, to: map.file(from) })),
     input.claims.flatMap(({ from, to }) => newWords(from, to)),
   );
-  const now = new Namespaces(await loadNamespaces(new Modules(tree, before), { files, words }));
-  const goes = files.map((file) => map.file(file));
-  const then = new Namespaces(await loadNamespaces(new Modules(planned, after), { files: goes, words }));
+  // A text that changes may hold none of the words any more.
+  const whole = input.texts.map(({ file }) => file);
+  const now = new Namespaces(await loadNamespaces(new Modules(tree, before), { files, whole, words }));
+  const goes = (paths: readonly ProjectPath[]): ProjectPath[] => paths.map((path) => map.file(path));
+  const next = { files: goes(files), whole: goes(whole), words };
+  const then = new Namespaces(await loadNamespaces(new Modules(planned, after), next));
   return new Proof(input, now, then).result();
 }
 
@@ -121,11 +124,17 @@ class Proof {
     return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
   }
 
-  /** `types` are the declarations that are meant now. */
-  #wrong(file: ProjectPath, start: number, specifier: string, reason: string, types: readonly TypeEntry[] = []): void {
+  /** `was` and `now` are the declarations that are meant today and then. */
+  #wrong(
+    file: ProjectPath,
+    start: number,
+    specifier: string,
+    reason: string,
+    { was, now }: { readonly was: readonly TypeEntry[]; readonly now: readonly TypeEntry[] } = { was: [], now: [] },
+  ): void {
     const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    const before = [...new Set(types.map((entry) => entry.file))];
-    this.#different.push({ file, at, specifier, before, after: [], reason });
+    const [before, after] = [was, now].map((types) => [...new Set(types.map((entry) => entry.file))]);
+    this.#different.push({ file, at, specifier, before: before ?? [], after: after ?? [], reason });
   }
 
   /** `names` is the file whose types get another namespace, if it is one. */
@@ -266,18 +275,18 @@ class Proof {
     // As a value it means what the type around it has.
     if (was.types.length === 0 && was.isMember && used.form === "maybe") return;
     const meant = now.types[0]?.full ?? now.namespace;
-    if (was.types.length > 0)
-      return this.#wrong(
-        path,
-        start,
-        written,
-        now.types.length > 1
-          ? `it could mean ${now.types.map(({ full }) => full).join(" or ")} then`
-          : meant === undefined
-            ? "the type that it means would not be found from there"
-            : `it would mean ${meant}`,
-        was.types,
-      );
+    if (was.types.length > 0) {
+      const fulls = [...new Set(now.types.map(({ full }) => full))];
+      const reason =
+        meant === undefined
+          ? "the type that it means would not be found from there"
+          : fulls.length > 1
+            ? `it could mean ${fulls.join(" or ")} then`
+            : now.types.length > was.types.length
+              ? `more than one type would be called ${meant}`
+              : `it would mean ${meant}`;
+      return this.#wrong(path, start, written, reason, { was: was.types, now: now.types });
+    }
     if (was.namespace !== undefined) {
       // A namespace with more in it than is known: what is taken of it comes from others.
       const reason = meant === undefined ? `there would be no namespace ${was.namespace}` : `it would mean ${meant}`;
