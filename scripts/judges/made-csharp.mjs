@@ -83,7 +83,10 @@ export function madeProgram(random) {
         if (way === "bare") uses.push(`${mark}System.Console.WriteLine(${at}.Lent${other.id}());`);
         else uses.push(`${mark}System.Console.WriteLine(${spelled}.Lent${other.id}(3));`);
       } else if (other.kind === "attribute") {
-        members.push(`${mark}[${random() < 0.5 ? spelled.replace(/Attribute$/, "") : spelled}] void F${line}() {}`);
+        const mentioned = `[${random() < 0.5 ? spelled.replace(/Attribute$/, "") : spelled}]`;
+        members.push(
+          `${mark}${random() < 0.5 ? `${mentioned} void F${line}() {}` : `void F${line}(${mentioned} int a) {}`}`,
+        );
       } else if (other.kind === "enum") uses.push(`${mark}System.Console.WriteLine((int)${spelled}.One${other.id});`);
       else if (other.kind === "interface" || other.kind === "delegate")
         uses.push(`${mark}System.Console.WriteLine(typeof(${of}).Name);`);
@@ -98,6 +101,14 @@ export function madeProgram(random) {
             `${mark}{ var list = new System.Collections.Generic.List<${of}>(); System.Console.WriteLine(list.Count + nameof(${spelled})); }`,
             `${mark}System.Console.WriteLine(${of}.Inner.Deep);`,
           ]),
+        );
+      if (random() < 0.15 && /^(?:class|partial|struct|enum|interface|generic)$/.test(other.kind))
+        members.push(`/*${(line += 1)}*/public System.Func<int, ${of}, string> G${line};`);
+      if (random() < 0.1 && other.kind === "class" && kind === "class")
+        members.push(`/*${(line += 1)}*/public static explicit operator ${of}(${name} it) { return null; }`);
+      if (random() < 0.1 && /^(?:class|interface|enum)$/.test(other.kind))
+        members.push(
+          `/*${(line += 1)}*/void P${line}(int a, params ${of}[] more) { foreach (${of} each in more) System.Console.WriteLine(each); }`,
         );
       if (random() < 0.2 && /^(?:class|partial|struct)$/.test(other.kind))
         members.push(`/*${(line += 1)}*/public ${of} ${other.name} { get; set; }`);

@@ -81,7 +81,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   if (isIncomplete) {
     const head = `Nothing was written${options.write ? "" : ", and --write would be refused"}`;
     context.note(
-      `${head}: not everything that may matter could be checked.\nLook at it yourself, then add --accept-unread.`,
+      `${head}: not everything that may matter could be checked.\nLook at it yourself, then add --accept-unread${arranged.plan.renamespaced ? ",\nor leave namespaces as they are with --keep-namespaces" : ""}.`,
     );
     return 1;
   }

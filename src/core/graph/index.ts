@@ -48,13 +48,12 @@ export { companionsOf, cutTie, tiesOf, type Declaration, type Tie, type Ties } f
 export { loadTypes, membersOf, Types, typesAfter, type TypeFile, type TypeMeaning, type TypeWorld } from "./types.js";
 export {
   fullNameOf,
-  loadNamespaces,
   Namespaces,
   within,
   type NameMeaning,
   type NamespaceFile,
-  type NamespaceSearch,
   type NamespaceWorld,
   type TypeEntry,
 } from "./namespaces.js";
+export { loadNamespaces, type NamespaceSearch } from "./namespace-world.js";
 export { NamespaceCustoms, onlyNamespace } from "./namespace-customs.js";

@@ -13,9 +13,6 @@ import {
 } from "../languages/index.js";
 import { addTo } from "../base/grouping.js";
 import { folderOf, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
-import type { SourceText } from "../base/text/index.js";
-import { filesMeant } from "./symbols.js";
-import type { Modules } from "./origins.js";
 
 /** One file in which namespaces are named. */
 export interface NamespaceFile {
@@ -99,17 +96,24 @@ interface Wanted {
   readonly name: string;
   readonly arity: number | undefined;
   readonly mayEndIn: string | undefined;
+  /** Whether only what may end so is meant. */
+  readonly hasToEnd: boolean;
 }
 
 /** What one of the words of a name asks for: only the last has types in brackets behind it. */
-function wantedOf({ parts, arity, mayEndIn }: UsedName, at: number): Wanted {
+function wantedOf({ parts, arity, mayEndIn, form }: UsedName, at: number): Wanted {
   const isLast = at === parts.length - 1;
   const name = parts[at]?.name ?? "";
-  return { name, arity: isLast || arity === undefined ? arity : 0, mayEndIn: isLast ? mayEndIn : undefined };
+  return {
+    name,
+    arity: isLast || arity === undefined ? arity : 0,
+    mayEndIn: isLast ? mayEndIn : undefined,
+    hasToEnd: isLast && mayEndIn !== undefined && form === "type",
+  };
 }
 
 /** The types of a namespace, or in a type, that a word can mean. */
-function typesOf({ types }: View, around: string, { name, arity, mayEndIn }: Wanted): readonly TypeEntry[] {
+function typesOf({ types }: View, around: string, { name, arity, mayEndIn, hasToEnd }: Wanted): readonly TypeEntry[] {
   const full = within(around, name);
   const own = types.get(full) ?? [];
   const all = mayEndIn === undefined ? own : [...own, ...(types.get(full + mayEndIn) ?? [])];
@@ -117,7 +121,7 @@ function typesOf({ types }: View, around: string, { name, arity, mayEndIn }: Wan
     ({ type }) =>
       (arity === undefined || type.arity === arity) &&
       // What descends from nothing is no attribute.
-      (mayEndIn === undefined || type.name.endsWith(mayEndIn) || type.descends.length > 0),
+      (!hasToEnd || type.name.endsWith(mayEndIn ?? "") || type.descends.length > 0),
   );
 }
 
@@ -207,7 +211,7 @@ export class Namespaces {
     if (types.length > 0) return { types, namespace: undefined, words: 1, isMember: false };
     const full = within(namespace, wanted.name);
     // A name with types in brackets behind it is that of no namespace, nor is that of an attribute.
-    const isSpace = (wanted.arity ?? 0) === 0 && wanted.mayEndIn === undefined && view.namespaces.has(full);
+    const isSpace = (wanted.arity ?? 0) === 0 && !wanted.hasToEnd && view.namespaces.has(full);
     return isSpace ? { types: [], namespace: full, words: 1, isMember: false } : undefined;
   }
 
@@ -256,7 +260,7 @@ export class Namespaces {
   #bare(path: ProjectPath, names: NamespaceNames, used: UsedName): NameMeaning | undefined {
     const wanted = wantedOf(used, 0);
     const known = this.#known(names).bare;
-    const key = `${used.scope} ${wanted.name} ${wanted.arity ?? ""} ${wanted.mayEndIn ?? ""}`;
+    const key = `${used.scope} ${wanted.name} ${wanted.arity ?? ""} ${wanted.mayEndIn ?? ""} ${wanted.hasToEnd}`;
     if (!known.has(key)) known.set(key, this.#bareAnew(path, names, used, wanted));
     return known.get(key);
   }
@@ -414,6 +418,18 @@ export class Namespaces {
     });
   }
 
+  /** Whether a name that nobody declares may be one of what others give to a text: known to be, or of those that nobody knows. */
+  mayBeOutside(path: ProjectPath, names: NamespaceNames, { parts, mayEndIn = "" }: UsedName): boolean {
+    const name = parts[0]?.name ?? "";
+    if (names.takes.some(({ kind, alias }) => kind === "static" || alias === name)) return true;
+    return [...names.scopes.keys()].some((scope) =>
+      this.#others(path, names, scope).some((other) => {
+        const known = this.world.outside(other);
+        return !known || known.has(name) || known.has(name + mayEndIn);
+      }),
+    );
+  }
+
   /** What is taken in in a scope and is nothing of the project. */
   #others(path: ProjectPath, names: NamespaceNames, scope: number): string[] {
     const found = new Set<string>();
@@ -496,115 +512,4 @@ function isAbove(list: ProjectPath, path: ProjectPath): boolean {
 function* levelsOf(names: NamespaceNames, scope: number): Iterable<string> {
   for (let at = fullNameOf(names, scope); at !== ""; at = at.slice(0, Math.max(0, at.lastIndexOf(".")))) yield at;
   yield "";
-}
-
-/** Texts that were read, with the words by which they were. */
-const kept = new WeakMap<SourceText, { readonly names: NamespaceNames | undefined; readonly words: string }>();
-
-/** What is looked for, where not all is. */
-export interface NamespaceSearch {
-  /** Files whose types are asked about: only what is built together with them is read, and what sees or is seen by such a list. */
-  readonly files: readonly ProjectPath[];
-  /** Files that are read whole, whatever they hold. */
-  readonly whole?: readonly ProjectPath[];
-  /** Words that the names hold that are asked about. Texts without one are read for what they declare. */
-  readonly words: ReadonlySet<string>;
-}
-
-/** Reads the files of a tree that name namespaces, and what builds them. A text is read once. */
-export async function loadNamespaces(modules: Modules, search?: NamespaceSearch): Promise<NamespaceWorld> {
-  const { tree } = modules;
-  const naming = new Map<ProjectPath, NamespaceForms>();
-  for (const path of tree.paths) {
-    const forms = languageFor(path)?.namespaces;
-    if (forms) naming.set(path, forms);
-  }
-  const built = projectsOf(modules, new Set(naming.keys()));
-  const isNear = search ? nearTo(built, search.files) : () => true;
-  const whole = new Set([...(search?.files ?? []), ...(search?.whole ?? [])]);
-  const key = search ? [...search.words].sort().join(" ") : "";
-  const files = new Map<ProjectPath, NamespaceFile>();
-  for (const [path, forms] of naming) {
-    if (!isNear(path)) continue;
-    const source = tree.text(path);
-    const words = whole.has(path) ? undefined : search?.words;
-    const known = source && kept.get(source);
-    const there = known && (known.words === "" || (words && known.words === key)) ? known : undefined;
-    const names = there ? there.names : source && forms.read(source.text, words);
-    if (source && !there) kept.set(source, { names, words: words ? key : "" });
-    files.set(path, { path, forms, names });
-  }
-  const known: ((namespace: string) => ReadonlySet<string> | undefined)[] = [];
-  for (const forms of new Set(naming.values())) if (forms.outside) known.push(await forms.outside());
-  const outside = (namespace: string): ReadonlySet<string> | undefined => {
-    for (const of of known) {
-      const found = of(namespace);
-      if (found) return found;
-    }
-    return undefined;
-  };
-  return { files, outside, ...built };
-}
-
-/** Files that can know the types of some files, or whose types those can know: by the lists that build them. */
-function nearTo(
-  { projects, sees }: Pick<NamespaceWorld, "projects" | "sees">,
-  concerned: Iterable<ProjectPath>,
-): (path: ProjectPath) => boolean {
-  const near = new Set<ProjectPath>();
-  for (const path of concerned) {
-    const own = projects.get(path);
-    // What nothing builds may be built with anything.
-    if (!own) return () => true;
-    for (const list of own) near.add(list);
-  }
-  const users = [...sees].filter(([, seen]) => [...seen].some((list) => near.has(list))).map(([list]) => list);
-  for (const list of [...near, ...users]) for (const each of [list, ...(sees.get(list) ?? [])]) near.add(each);
-  return (path) => {
-    const own = projects.get(path);
-    if (own) return [...own].some((list) => near.has(list));
-    // Lists that build nothing themselves are few, and may say something of all.
-    return languageFor(path)?.listsCode !== true || near.has(path) || languageFor(path)?.isPartOfList?.(path) === true;
-  };
-}
-
-/** Which lists build files, and which lists they name themselves. */
-export function projectsOf(
-  modules: Modules,
-  wanted: ReadonlySet<ProjectPath>,
-): Pick<NamespaceWorld, "projects" | "sees"> {
-  const { tree, resolver } = modules;
-  const projects = new Map<ProjectPath, Set<ProjectPath>>();
-  const names = new Map<ProjectPath, Set<ProjectPath>>();
-  const isList = (path: ProjectPath): boolean =>
-    languageFor(path)?.listsCode === true && languageFor(path)?.namespaces !== undefined;
-  for (const by of tree.paths) {
-    if (!isList(by)) continue;
-    for (const reference of modules.reading(by).references) {
-      const meant = resolver.resolve(by, reference);
-      if (meant.state === "found")
-        for (const target of meant.targets) if (isList(target)) names.set(by, (names.get(by) ?? new Set()).add(target));
-      if ((reference.listed ?? []).every(({ step }) => step === "Remove")) continue;
-      for (const target of filesMeant(reference, meant, tree.paths))
-        if (wanted.has(target)) projects.set(target, (projects.get(target) ?? new Set()).add(by));
-    }
-  }
-  // What a part of lists names is built by each of them.
-  for (const [by, named] of names)
-    for (const part of [...named])
-      if (languageFor(part)?.isPartOfList?.(part) === true)
-        for (const own of projects.values()) if (own.has(part)) own.add(by);
-  const sees = new Map<ProjectPath, Set<ProjectPath>>();
-  for (const by of names.keys()) {
-    const found = new Set<ProjectPath>();
-    const wave = [by];
-    for (let at = wave.pop(); at !== undefined; at = wave.pop())
-      for (const next of names.get(at) ?? [])
-        if (!found.has(next) && next !== by) {
-          found.add(next);
-          wave.push(next);
-        }
-    sees.set(by, found);
-  }
-  return { projects, sees };
 }

@@ -57,7 +57,7 @@ export interface UsedName {
   readonly from?: "outermost" | "alias";
   /** How many types stand in brackets behind it; `undefined` where that is not written. */
   readonly arity?: number;
-  /** The word that may be left out at its end: `Route` for `RouteAttribute`. Only what ends or descends so is meant. */
+  /** The word that may be left out at its end: `Route` for `RouteAttribute`. Of a `type` only what ends or descends so is meant. */
   readonly mayEndIn?: string;
   /** Whether it only documents: nothing is built of it. */
   readonly isDocumentation?: true;

@@ -174,6 +174,15 @@ function addWords(words: Set<string>, names: NamespaceNames | undefined): void {
   }
 }
 
+/** Whether a text holds a word that may be concerned, or takes in a namespace that something leaves. */
+export function mayMatter(names: NamespaceNames, words: ReadonlySet<string>, left: ReadonlySet<string>): boolean {
+  return (
+    names.names.some(({ parts }) => parts.some(({ name }) => words.has(name))) ||
+    names.takes.some(({ target }) => left.has(names.names[target]?.parts.at(-1)?.name ?? "")) ||
+    [...words].some((word) => names.members.has(word))
+  );
+}
+
 /** Functions that are called without being named: by `await`, `foreach`, what is put into a list, a query. */
 const calledUnnamed: ReadonlySet<string> = new Set([
   "Add",

@@ -3,11 +3,19 @@
  * project goes by folders, and every text that names their types says so.
  */
 import { Modules, Namespaces, loadNamespaces, Resolver, type NamespaceWorld } from "../../graph/index.js";
-import { languageFor, moduleRules, type NamespaceNames } from "../../languages/index.js";
+import { languageFor, moduleRules } from "../../languages/index.js";
 import { comparePaths, isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
-import { changesAsked, changesOf, renamed, wordsConcerned, wordsOfMoves, type NamespaceChanges } from "./changes.js";
+import {
+  changesAsked,
+  changesOf,
+  mayMatter,
+  renamed,
+  wordsConcerned,
+  wordsOfMoves,
+  type NamespaceChanges,
+} from "./changes.js";
 import { decide, type Decision } from "./decide.js";
 
 /** The same draft with the edits that namespaces need, and what they claim. */
@@ -18,11 +26,7 @@ export async function withNamespaces(project: Project, draft: Draft): Promise<Dr
   const followers = moves.filter(({ from }) => languageFor(from)?.namespaces?.followsFolders === true);
   const files = followers.map(({ from }) => from);
   const world = await loadNamespaces(modules, { files, words: wordsOfMoves(tree, followers) });
-  return withChanges(project, draft, {
-    world,
-    changes: changesOf(world, moves),
-    why: "its namespace follows its folder",
-  });
+  return withChanges(tree, draft, world, changesOf(world, moves));
 }
 
 /** A draft by which files come to lie in other namespaces where they are; nothing where none can. */
@@ -38,25 +42,19 @@ export async function namespaceDraft(
   const world = await loadNamespaces(modules, { files, words: wordsOfMoves(tree, stays, more) });
   const changes = changesAsked(world, asked);
   const bare: Draft = { moves: [], edits: [], made: [], claims: [] };
-  const draft = withChanges(project, bare, { world, changes, why: "its namespace follows its folder" });
+  const draft = withChanges(tree, bare, world, changes);
   return draft.claims.length === 0 ? undefined : draft;
 }
 
-interface Changing {
-  readonly world: NamespaceWorld;
-  readonly changes: NamespaceChanges;
-  readonly why: string;
-}
-
 /** A draft with what other namespaces come to in every text. */
-function withChanges({ tree }: Pick<Project, "tree">, draft: Draft, { world, changes, why }: Changing): Draft {
+function withChanges(tree: Project["tree"], draft: Draft, world: NamespaceWorld, changes: NamespaceChanges): Draft {
   if (changes.size === 0) return draft;
   const edits: DraftEdit[] = [];
   for (const [file, decision] of decisionsOf(world, changes)) {
     const { forms, names } = world.files.get(file) ?? {};
     const text = tree.text(file)?.text;
     const written = names && text !== undefined ? forms?.write(text, names, decision.wanted) : undefined;
-    const said = changes.has(file) ? why : "names a type that moved";
+    const said = changes.has(file) ? "its namespace follows its folder" : "names a type that moved";
     for (const { start, end, text: then } of written ?? []) edits.push({ file, start, end, text: then, why: said });
   }
   const claims = [...changes.values()].map(({ file, from, to }): Claim => ({
@@ -106,13 +104,4 @@ function decisionsOf(world: NamespaceWorld, changes: NamespaceChanges): Map<Proj
     }
   }
   return decisions;
-}
-
-/** Whether a text holds a word that may be concerned, or takes in a namespace that something leaves. */
-export function mayMatter(names: NamespaceNames, words: ReadonlySet<string>, left: ReadonlySet<string>): boolean {
-  return (
-    names.names.some(({ parts }) => parts.some(({ name }) => words.has(name))) ||
-    names.takes.some(({ target }) => left.has(names.names[target]?.parts.at(-1)?.name ?? "")) ||
-    [...words].some((word) => names.members.has(word))
-  );
 }

@@ -28,7 +28,7 @@ const app: Files = {
   "Views/TreesPage.xaml.cs": cs(
     "Orchard.Views",
     "partial class TreesPage : Page { Tree Tree; }",
-    "using System.Windows;\nusing Orchard.Models;\n\n",
+    "using System.Windows.Controls;\nusing Orchard.Models;\n\n",
   ),
   "Views/Shell.cs": cs("Orchard.Views", "class Shell { TreesPage Page; }"),
 };
@@ -155,12 +155,17 @@ const cases: readonly Case[] = [
     name: "an attribute, with and without its end",
     files: {
       "Common/MarkAttribute.cs": cs("Orchard.Common", "class MarkAttribute : System.Attribute {}"),
-      "Services/A.cs": cs("Orchard.Services", "[Mark] class A { [Common.Mark] int a; }", "using Orchard.Common;\n"),
+      "Services/A.cs": cs(
+        "Orchard.Services",
+        "[Mark] class A { [Common.Mark] int a; void F([Common.Mark] int b) {} }",
+        "using Orchard.Common;\n",
+      ),
     },
     moves: ["Common/MarkAttribute.cs > Core/MarkAttribute.cs"],
     then: {
       "Common/MarkAttribute.cs": "namespace Orchard.Core",
-      "Services/A.cs": "-using Orchard.Common;\nusing Orchard.Core;\n[Mark] class A { [Core.Mark] int a; }",
+      "Services/A.cs":
+        "-using Orchard.Common;\nusing Orchard.Core;\n[Mark] class A { [Core.Mark] int a; void F([Core.Mark] int b) {} }",
     },
   },
   {
@@ -367,7 +372,7 @@ describe("what cannot be proved", () => {
       { "A.cs": cs("Orchard", "class A { bool a = t.Namespace == b; }") },
       kind,
       "incomplete",
-      "types may be looked for by namespace here: class A { bool a = t.Namespace == b; }",
+      "types may be looked for by their namespaces here (Namespace ==…)",
     ],
     [
       "what is stored",
@@ -403,6 +408,46 @@ describe("what cannot be proved", () => {
       kind,
       "incomplete",
       "it names Orchard.Models, which types leave, and is not read here",
+    ],
+    [
+      "a text that cannot be read, whatever it holds",
+      { "A.cs": 'class Quite { string other = "' },
+      kind,
+      "incomplete",
+      "its names could not be told apart",
+    ],
+    [
+      "a text with a merge conflict",
+      { "A.cs": "<<<<<<< ours\nclass A {}\n=======\nclass B {}\n>>>>>>> theirs\n" },
+      kind,
+      "incomplete",
+      "its names could not be told apart",
+    ],
+    [
+      "what lends by forms that are not read, in the namespace that is left",
+      {
+        "Models/Lent.cs": cs("Orchard.Models", "static class Lent { extension(int it) { public int Twice() => 2; } }"),
+      },
+      kind,
+      "incomplete",
+      "a block of extensions is not read yet",
+    ],
+    [
+      "a type that is declared nowhere",
+      { "Models/Made.cs": cs("Orchard.Models", "class Made { Reply reply; T Get<T>() => default; nint n; }") },
+      ["Models/Made.cs > Trees/Made.cs"],
+      "incomplete",
+      "Reply is declared nowhere that was read; it may lie in Orchard.Models",
+    ],
+    [
+      "two delegates of one name",
+      {
+        "Models/Load.cs": cs("Orchard.Models", "delegate int Load(int it);"),
+        "Trees/Loads.cs": cs("Orchard.Trees", "delegate int Load(int it);"),
+      },
+      ["Models/Load.cs > Trees/Load.cs"],
+      "fails",
+      "Load: two types would be called Orchard.Trees.Load",
     ],
     [
       "a type that is called as a namespace is",
@@ -467,6 +512,70 @@ describe("what cannot be proved", () => {
     const said = await plan(files, moves);
     expect(said.why).toContain(why);
     expect(said.outcome).toBe(outcome);
+  });
+});
+
+describe("projects that see each other", () => {
+  const two = (more: string): Files => ({
+    "Core/Core.csproj": sdk,
+    "Core/Models/Tree.cs": cs("Core.Models", "public class Tree {}"),
+    "Core/Models/Row.cs": cs("Core.Models", "public class Row {}"),
+    "Desk/Desk.csproj": sdk.replace("</Project>", `<ItemGroup>${more}</ItemGroup></Project>`),
+    "Desk/Page.cs": cs("Desk", "class Page { Tree tree; }", "using Core.Models;\n\n"),
+    "Desk/Page.xaml": '<Page x:Class="Desk.Shown" xmlns:m="clr-namespace:Core.Models;assembly=Core"><m:Tree/></Page>',
+  });
+  test.each([
+    ["by a reference to the project", '<ProjectReference Include="..\\Core\\Core.csproj" />'],
+    [
+      "by the library that is built of it",
+      '<Reference Include="Core"><HintPath>..\\bin\\Core.dll</HintPath></Reference>',
+    ],
+    ["by the package that is made of it", '<PackageReference Include="Core" Version="1.0.0" />'],
+  ])("%s", async (_, more) => {
+    const files = two(more);
+    const planned = await planOf(files, ["Core/Models/Tree.cs > Core/Trees/Tree.cs"]);
+    const then = afterwards(files, planned);
+    expect(planned.proof.different).toEqual([]);
+    expect(then["Core/Trees/Tree.cs"]).toContain("namespace Core.Trees");
+    expect(then["Desk/Page.cs"]).toContain("using Core.Trees;");
+    expect(then["Desk/Page.xaml"]).toContain('xmlns:m="clr-namespace:Core.Trees;assembly=Core"');
+  });
+
+  test("by ways that no list says: that is no proof", async () => {
+    const planned = await planOf(two(""), ["Core/Models/Tree.cs > Core/Trees/Tree.cs"]);
+    expect(planned.proof.outcome).toBe("incomplete");
+    expect(new Set(planned.proof.gaps.map(({ detail }) => detail))).toEqual(
+      new Set(["it takes in Core.Models, which types leave, though no list says that it knows them"]),
+    );
+    expect(planned.proof.gaps.map(({ file }) => file).sort()).toEqual(["Desk/Page.cs", "Desk/Page.xaml"]);
+  });
+
+  test("and another project with the same names is left alone", async () => {
+    const files = {
+      ...two(""),
+      "Desk/Models/Tree.cs": cs("Core.Models", "public class Tree {}"),
+      "Desk/Page.xaml": "<Page/>",
+    };
+    const planned = await planOf(files, ["Core/Models/Tree.cs > Core/Trees/Tree.cs"]);
+    expect(planned.proof.outcome).toBe("holds");
+    expect(planned.texts.map(({ file }) => file)).toEqual(["Core/Models/Tree.cs"]);
+  });
+
+  test("files of a part that two projects take in know the types of both", async () => {
+    const files = {
+      "Kit/Kit.projitems":
+        '<Project><ItemGroup><Compile Include="$(MSBuildThisFileDirectory)Tools/Cut.cs" /><Compile Include="$(MSBuildThisFileDirectory)Tools/Dig.cs" /></ItemGroup></Project>',
+      "Kit/Tools/Cut.cs": cs("Kit.Tools", "class Cut { Dig dig; }"),
+      "Kit/Tools/Dig.cs": cs("Kit.Tools", "class Dig {}"),
+      "Desk/Desk.csproj": sdk.replace("</Project>", '<Import Project="..\\Kit\\Kit.projitems" /></Project>'),
+      "Desk/Page.cs": cs("Desk", "class Page { Dig dig; }", "using Kit.Tools;\n\n"),
+    };
+    const planned = await planOf(files, ["Kit/Tools/Dig.cs > Kit/Garden/Dig.cs"]);
+    const then = afterwards(files, planned);
+    expect(planned.proof.outcome).toBe("holds");
+    expect(then["Desk/Page.cs"]).toContain("using Kit.Garden;");
+    expect(then["Kit/Tools/Cut.cs"]).toContain("using Kit.Garden;");
+    expect(then["Kit/Kit.projitems"]).toContain("Garden/Dig.cs");
   });
 });
 

@@ -28,12 +28,12 @@ import type { PlannedTree, SourceTree } from "../../files/index.js";
 import {
   callsOf,
   fullAfter,
+  mayMatter,
   newWords,
   wordsConcerned,
   wordsOfMoves,
   type NamespaceChange,
 } from "../namespaces/changes.js";
-import { mayMatter } from "../namespaces/follow.js";
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
 import { holdersOf } from "./name-holders.js";
@@ -119,7 +119,9 @@ class Proof {
         this.#file(file, isChanged);
       this.#texts(file);
       this.#looking(file);
+      this.#unknown(file);
     }
+    for (const file of this.#changes.keys()) this.#unexplained(file);
     await this.#elsewhere();
     return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
   }
@@ -179,8 +181,7 @@ class Proof {
         if (this.then.view(goes).types.has(at))
           this.#wrong(file, 0, to, `a namespace and a type would be called ${at}`);
       const before = this.now.world.files.get(file)?.names;
-      const parents = new Set(before?.scopes.flatMap(({ kind, name }) => (kind === "type" ? [name] : [])));
-      if (!names || !before || parents.size === 0) continue;
+      if (!names || !before) continue;
       for (const type of before.types) {
         const own = fullNameOf(before, type.scope);
         const full = fullAfter(this.#changes, { file, full: `${own}.${type.name}` });
@@ -296,6 +297,40 @@ class Proof {
     this.#gap("other namespace", path, start, `${written} may come to mean ${meant ?? ""} there`);
   }
 
+  /** A text of which nothing is known may declare what others mean, and so may one that is not wholly understood. */
+  #unknown({ path, names }: NamespaceFile): void {
+    if (!names) {
+      if (this.input.tree.text(path)) this.#gap("not understood", path, 0, "its names could not be told apart");
+      return;
+    }
+    const isLeft = names.scopes.some(
+      ({ kind }, scope) => kind === "namespace" && this.#left.has(fullNameOf(names, scope)),
+    );
+    if (names.doubt && isLeft) this.#gap("not understood", path, names.doubt.start, names.doubt.why);
+  }
+
+  /**
+   * Types that a text of another namespace names, and that are declared nowhere: what is made when the project is built may lie in the
+   * namespace that it leaves. Where it takes in others of which nothing is known, they are those.
+   */
+  #unexplained(path: ProjectPath): void {
+    const names = this.now.world.files.get(path)?.names;
+    const from = this.#changes.get(path)?.from ?? "";
+    for (const used of names ? plainNames(names) : []) {
+      const [first, second] = used.parts;
+      const isBare = used.form === "type" && first && !second && used.from === undefined;
+      if (!names || !isBare || !/^\p{Lu}/u.test(first.name) || /^T(?:[A-Z]|$)/.test(first.name)) continue;
+      const { types, namespace, isMember } = this.now.meaningOf(path, names, used);
+      if (types.length > 0 || namespace !== undefined || isMember || this.now.mayBeOutside(path, names, used)) continue;
+      this.#gap(
+        "other namespace",
+        path,
+        first.start,
+        `${first.name} is declared nowhere that was read; it may lie in ${from}`,
+      );
+    }
+  }
+
   /** Functions that classes lend to what stands in a text. */
   #calls(path: ProjectPath, names: NamespaceNames, then: NamespaceNames): void {
     const goes = this.input.map.file(path);
@@ -379,10 +414,11 @@ class Proof {
     if (!names || names.texts.length === 0) return;
     const left = this.#left;
     for (const { name, start } of names.texts) {
-      const [full] = [...this.#fulls.keys()].filter((each) => holds(name, each));
-      if (full !== undefined)
-        this.#gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`);
-      else if ([...left].some((each) => stands(name, each)))
+      const found = [...this.#fulls].find(([each]) => holds(name, each));
+      if (found) {
+        const [full, file] = found;
+        this.#gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`, file);
+      } else if ([...left].some((each) => stands(name, each)))
         this.#gap("other namespace", path, start, `"${name}" names a namespace that types leave`);
       else if (/^\.?[A-Za-z]\w*(?:\.\w+)*\.?$/.test(name) && /^\.|\.$/.test(name)) {
         const inside = [...left].find((each) => `.${each}.`.includes(name));
@@ -395,13 +431,42 @@ class Proof {
   #looking({ path, names }: NamespaceFile): void {
     if (!names?.looksFor) return;
     const { start, why } = names.looksFor;
-    this.#gap("other namespace", path, start, `types may be looked for by namespace here: ${why}`);
+    this.#gap("other namespace", path, start, `types may be looked for by their namespaces here (${why}…)`);
+  }
+
+  /**
+   * Files of other projects that take in a namespace that types leave, where none of those projects has it itself: they know it by ways
+   * that no list says.
+   */
+  #beyond(holders: readonly ProjectPath[]): void {
+    const { projects } = this.now.world;
+    const textOf = (path: ProjectPath): string => this.input.tree.text(path)?.text ?? "";
+    for (const space of this.#left) {
+      const named = space.replaceAll(".", "\\.");
+      const isDeclared = new RegExp(`\\bnamespace\\s+${named}(?![\\w])`);
+      const own = new Set(
+        holders.filter((path) => isDeclared.test(textOf(path))).flatMap((path) => [...(projects.get(path) ?? [])]),
+      );
+      const isNamed = new RegExp(
+        `(?:\\busing\\s+(?:static\\s+|\\w+\\s*=\\s*)?|clr-namespace:|using:|Include=")${named}(?!\\w)`,
+      );
+      for (const path of holders)
+        if (isNamed.test(textOf(path)) && ![...(projects.get(path) ?? [])].some((list) => own.has(list)))
+          this.#gap(
+            "other namespace",
+            path,
+            textOf(path).indexOf(space),
+            `it takes in ${space}, which types leave, though no list says that it knows them`,
+          );
+    }
   }
 
   /** Whole names of types in files of other kinds, and the namespaces that they leave in those that nobody reads. */
   async #elsewhere(): Promise<void> {
     const { tree } = this.input;
-    for (const path of await holdersOf(tree, [...this.#fulls.keys(), ...this.#left])) {
+    const holders = await holdersOf(tree, [...this.#fulls.keys(), ...this.#left]);
+    this.#beyond(holders.filter((path) => languageFor(path)?.namespaces && !this.now.world.files.has(path)));
+    for (const path of holders) {
       if (languageFor(path)?.namespaces !== undefined || isOfTrade(path, "document") || isDocument(path)) continue;
       const text = tree.text(path)?.text ?? "";
       const full = [...this.#fulls].find(([name]) => holds(text, name));

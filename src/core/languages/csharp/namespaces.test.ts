@@ -25,7 +25,12 @@ function used(text: string): string {
       if (taken.has(index)) return "";
       const from = each.from === "outermost" ? "::" : each.from === "alias" ? "^" : "";
       const kind = each.mayEndIn !== undefined ? "@" : each.form === "type" ? "!" : "";
-      return kind + from + dotted(names, index) + (each.arity ? `<${each.arity}>` : "");
+      return (
+        (each.mayEndIn !== undefined && each.form === "maybe" ? "@?" : kind) +
+        from +
+        dotted(names, index) +
+        (each.arity ? `<${each.arity}>` : "")
+      );
     })
     .filter((word) => word !== "")
     .join(" ");
@@ -43,11 +48,28 @@ describe("names that are used, and those that are only declared, called or set",
       "o !Row o !Leaf Twig o !Bud",
     ],
     ["[Route] class A { [Orchard.Show, Hide(1)] int a; int b = c[Row]; }", "@Route @Orchard.Show @Hide c Row"],
-    ["[assembly: Mark] [return: Note] class A { void F([Given] int x) {} }", "@Mark @Note Given"],
+    ["class A { [Mark(1, Row = Leaf.One), Other] int a; }", "@Mark Leaf.One @Other"],
+    ["[assembly: Mark] [return: Note] class A { void F([Given] int x) {} }", "@Mark @?Note @?Given"],
     ["class A : Base, IRow<Leaf> where T : Bud {}", "!Base !IRow<1> !Leaf T Bud"],
     ["class A { global::Orchard.Tree a; p::Tree b; }", "!::Orchard.Tree !^p.Tree"],
     ["class A { void F() { a.Tree.Row(); this.Leaf = base.Twig; x?.Bud(); } }", "a.Tree.Row x"],
     ["enum A { One, Two = Row.Two, Three }", "Row.Two"],
+    ["class A { Func<Row, Leaf, Twig> f; Map<int, Bud, string> g; }", "!Func<3> !Row !Leaf !Twig !Map<3> !Bud"],
+    ["class A { public static explicit operator Row(Leaf leaf) => null; }", "Row !Leaf"],
+    ["class A { bool F(object o) => o is Row(1) || o is not Leaf(2); }", "o !Row o Leaf"],
+    ["class A { int F(object o) => o switch { Row(var a) => a, Leaf(2) when G() => 1, _ => H(3) }; }", "o Row Leaf _"],
+    ["class A { void F((Row a, Leaf b) it, params Twig[] more) { (Bud c, var d) = it; } }", "!Row !Leaf !Twig !Bud it"],
+    [
+      "class A { Row this[int at] => null; public static Leaf operator +(A a, Twig b) => null; }",
+      "!Row !Leaf !A !Twig",
+    ],
+    ["class A { void IRow.Show() {} event Leaf.Done Done; }", "IRow.Show !Leaf.Done"],
+    ["class A<T> where T : Row, new() { void F<K>(K k) where K : Leaf {} }", "T T Row !K !K K Leaf"],
+    [
+      "class A { void F() { foreach (Row row in rows) {} try {} catch (Leaf e) when (e.Ok) {} } }",
+      "!Row rows !Leaf e.Ok",
+    ],
+    ["class A { Row F() { Twig.Make<Leaf>(out Bud bud); return default(Row); } }", "!Row Twig.Make<1> !Leaf !Bud !Row"],
     ["class A { Dictionary<string, Row> a; bool b = x < Limit && y > Limit2; }", "!Dictionary<2> !Row x Limit y"],
     ['class A { string s = $"{Row.Name} {tree:N2}"; }', "Row.Name tree"],
     ["#if X\nclass A : B {\n#else\nclass A : C {\n#endif\n Row r; }", "!B !C !Row"],

@@ -38,6 +38,8 @@ const behindValue = new Set(
     " ",
   ),
 );
+/** Words before a type that has round brackets behind it: it is made, matched, or converted to. */
+const beforeBrackets = new Set(["new", "is", "case", "not", "and", "or", "operator"]);
 /** Attributes of types that are stored with their whole name. */
 const storing = new Set(["Serializable", "DataContract", "ProtoContract", "MessagePackObject", "KnownType", "Union"]);
 const attributeTargets = new Set([
@@ -58,6 +60,8 @@ const looking =
 
 /** Reads a text; `undefined` where it has an error. */
 export function readNamespaces(text: string, words?: ReadonlySet<string>): NamespaceNames | undefined {
+  // Nobody can say which side of a conflict will be kept.
+  if (text.includes("<<<<<<< ") && /^<{7} /m.test(text)) return undefined;
   const tokens = new Tokens(text);
   if (tokens.problem) return undefined;
   const reading = new Reading(text, tokens, words);
@@ -82,8 +86,10 @@ class Reading {
   isConcerned = false;
   #stack: Body[] = [{ scope: 0, isOwn: true, parens: 0 }];
   readonly #branches: Body[][] = [];
-  /** Of each bracket that is open, whether attributes stand in it. */
-  readonly #brackets: boolean[] = [];
+  /** Of each bracket that is open, how many round ones are around it, and whether attributes stand in it, or may. */
+  readonly #brackets: { readonly parens: number; readonly holds: "attributes" | "maybe" | "values" }[] = [];
+  /** Scopes in which each word is one of a list. */
+  readonly #enums = new Set<number>();
   #parens = 0;
   /** The place up to which only types stand: that behind `<…>`. */
   #typesUntil = 0;
@@ -119,7 +125,8 @@ class Reading {
     const match = looking.exec(this.text);
     if (!match) return {};
     const line = this.text.slice(this.text.lastIndexOf("\n", match.index) + 1).split(/\r?\n/, 1)[0] ?? "";
-    return /^\s*\/\//.test(line) ? {} : { looksFor: { start: match.index, why: line.trim().slice(0, 80) } };
+    if (/^\s*\/\//.test(line)) return {};
+    return { looksFor: { start: match.index, why: match[0].replace(/^\./, "").trim() } };
   }
 
   #scopeOf({ start }: DeclaredType): number {
@@ -199,7 +206,7 @@ class Reading {
       this.#end();
     } else if (mark === "(") this.#parens += 1;
     else if (mark === ")") this.#parens = Math.max(0, this.#parens - 1);
-    else if (mark === "[") this.#brackets.push(/^[{};\]]?$/.test(this.#mark(at - 1)) && this.#word(at - 1) === "");
+    else if (mark === "[") this.#brackets.push({ parens: this.#parens, holds: this.#holds(at) });
     else if (mark === "]") this.#brackets.pop();
     else if (mark === ":" && this.#head && !this.#isConstrained && this.#parens === this.#body.parens)
       this.#isInParents = true;
@@ -233,8 +240,9 @@ class Reading {
 
   #openType(at: number, hasBody = false): void {
     if (!this.#head) return;
-    const { name, arity, members, parents, isPartial, isStored } = this.#head;
+    const { keyword, name, arity, members, parents, isPartial, isStored } = this.#head;
     const scope = this.#scopes.length;
+    if (keyword === "enum") this.#enums.add(scope);
     const { start, end } = name;
     this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, members, parents });
     this.#spans.push({ start: this.tokens.start(at), end: hasBody ? Infinity : 0 });
@@ -441,21 +449,22 @@ class Reading {
       this.#isStored = true;
     const behind = this.#behindArguments(next);
     if (behind > next) this.#typesUntil = Math.max(this.#typesUntil, behind);
-    const isAttribute = this.#isAttribute(outer ? at - 3 : at);
+    const attribute = this.#attribute(outer ? at - 3 : at);
     // `[assembly: …]` says of what the attribute is one.
-    if (isAttribute && this.#mark(next) === ":" && attributeTargets.has(first.name)) return next;
-    if (parts.length === 1 && !outer && !isAttribute && this.#isNoType(at, next)) return next;
+    if (attribute && this.#mark(next) === ":" && attributeTargets.has(first.name)) return next;
+    if (parts.length === 1 && !outer && !attribute && this.#isNoType(at, next)) return next;
     const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
     if (isParent) this.#head?.parents.push(this.#names.length);
     const isArgument = at < this.#typesUntil && /^[<,]$/.test(this.#mark(outer ? at - 4 : at - 1));
-    const form = isParent || isAttribute || isArgument || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
+    const isSure = isParent || isArgument || attribute === "attributes";
+    const form = isSure || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
     const name: UsedName = {
       parts,
       scope: this.#scope,
       form,
       arity: this.#arity(next),
       ...(outer && { from: outer }),
-      ...(isAttribute && { mayEndIn: "Attribute" }),
+      ...(attribute && { mayEndIn: "Attribute" }),
     };
     this.#push(name, isParent);
     return next;
@@ -480,17 +489,32 @@ class Reading {
     if (this.words === undefined || this.isConcerned) this.#members.add(name);
   }
 
-  #isAttribute(at: number): boolean {
-    if (this.#brackets.at(-1) !== true) return false;
+  /** What a bracket holds, by what stands before it. A parameter has attributes, and an argument may be a list. */
+  #holds(at: number): "attributes" | "maybe" | "values" {
+    const kind = this.tokens.kind(at - 1);
+    if (kind === "end" || kind === "directive" || /^[{};]$/.test(this.#mark(at - 1))) return "attributes";
+    return /^[(,<=>\]]$/.test(this.#mark(at - 1)) ? "maybe" : "values";
+  }
+
+  /** Whether a name is that of an attribute: what stands in an attribute's own brackets is what it is told. */
+  #attribute(at: number): "attributes" | "maybe" | undefined {
+    const { parens, holds = "values" } = this.#brackets.at(-1) ?? {};
+    if (holds === "values" || parens !== this.#parens) return undefined;
     const before = this.#mark(at - 1);
-    return before === "[" || before === "," || (before === ":" && attributeTargets.has(this.#word(at - 2)));
+    const isFirst = before === "[" || before === "," || (before === ":" && attributeTargets.has(this.#word(at - 2)));
+    return isFirst ? holds : undefined;
   }
 
   /** A single word that is declared there, called, or given a value. */
   #isNoType(at: number, next: number): boolean {
     const before = this.#mark(at - 1);
     const behind = this.#mark(next);
-    const isInEnum = this.#head === undefined && this.#body.isOwn && /^[{,]$/.test(before) && /^[,}=]$/.test(behind);
+    const isInEnum =
+      this.#enums.has(this.#scope) &&
+      this.#head === undefined &&
+      this.#body.isOwn &&
+      /^[{,]$/.test(before) &&
+      /^[,}=]$/.test(behind);
     const name = this.tokens.name(at);
     const isArrow =
       behind === "=" && this.#mark(next + 1) === ">" && this.tokens.start(next + 1) === this.tokens.end(next);
@@ -506,11 +530,23 @@ class Reading {
         (this.#scopes[scope].members as Set<string>).add(name);
       if (isInEnum || wordBefore !== "" || /^[;={(,)]$/.test(behind)) return true;
     }
-    const isMade = this.#word(at - 1) === "new";
+    const isMade = beforeBrackets.has(this.#word(at - 1)) || this.#isArm(at, next);
     const isParent = this.#isInParents && /^[:,]$/.test(before);
     if (behind === "(" && !isMade && !isParent) return true;
     if (behind === "=" && !isArrow && !isEqual) return /^[{},;(]?$/.test(before) && wordBefore === "";
     return behind === ":" && this.#mark(next + 1) !== ":" && /^[({,;}]$/.test(before) && this.#word(at - 1) !== "case";
+  }
+
+  /** `{ Tree(var row) => row }`: a type that is matched with what it has. */
+  #isArm(at: number, next: number): boolean {
+    if (this.#mark(next) !== "(" || !/^[{,]$/.test(this.#mark(at - 1))) return false;
+    let depth = 0;
+    for (let behind = next; behind < this.tokens.length && behind < next + 60; behind += 1) {
+      if (this.#mark(behind) === "(") depth += 1;
+      else if (this.#mark(behind) === ")" && (depth -= 1) === 0)
+        return (this.#mark(behind + 1) === "=" && this.#mark(behind + 2) === ">") || this.#word(behind + 1) === "when";
+    }
+    return false;
   }
 
   #isType(at: number, next: number): boolean {

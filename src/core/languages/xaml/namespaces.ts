@@ -14,9 +14,10 @@ const mapping = /(\s)xmlns(?::([\w.-]+))?\s*=\s*(["'])((?:clr-namespace|using):)
 /** Reads a text. What is declared twice by one prefix, or without one, is a doubt. */
 export function readNamespaces(text: string): NamespaceNames {
   const markup = bare(text);
+  const conflict = text.search(/^<{7} /m);
   const names: UsedName[] = [];
   const takes: TakenIn[] = [];
-  let doubt: NamespaceNames["doubt"];
+  let doubt: NamespaceNames["doubt"] = conflict < 0 ? undefined : { start: conflict, why: "it holds a merge conflict" };
   for (const match of markup.matchAll(mapping)) {
     const [whole, space = "", alias, , scheme = "", namespace = ""] = match;
     const start = match.index;
