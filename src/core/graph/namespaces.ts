@@ -211,7 +211,7 @@ export class Namespaces {
     if (types.length > 0) return { types, namespace: undefined, words: 1, isMember: false };
     const full = within(namespace, wanted.name);
     // A name with types in brackets behind it is that of no namespace, nor is that of an attribute.
-    const isSpace = (wanted.arity ?? 0) === 0 && !wanted.hasToEnd && view.namespaces.has(full);
+    const isSpace = (wanted.arity ?? 0) === 0 && wanted.mayEndIn === undefined && view.namespaces.has(full);
     return isSpace ? { types: [], namespace: full, words: 1, isMember: false } : undefined;
   }
 

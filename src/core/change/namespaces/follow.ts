@@ -77,7 +77,8 @@ function isKept(configurations: Project["configurations"], path: ProjectPath): b
 function decisionsOf(world: NamespaceWorld, changes: NamespaceChanges): Map<ProjectPath, Decision> {
   const before = new Namespaces(world);
   const words = wordsConcerned(world, changes);
-  const left = new Set([...changes.values()].flatMap(({ from }) => from.split(".").slice(-1)));
+  // With the last types of a namespace those around it may go that held nothing else.
+  const left = new Set([...changes.values()].flatMap(({ from }) => from.split(".")));
   const lent = new Set(
     [...world.files.values()].flatMap(({ names }) => names?.types.flatMap(({ lends }) => [...lends]) ?? []),
   );

@@ -243,6 +243,28 @@ const cases: readonly Case[] = [
     },
   },
   {
+    name: "a namespace around one goes with it: it is taken in no more",
+    files: {
+      "Deep/Down/Mark.cs": cs("Orchard.Deep.Down", "class Mark {}"),
+      "Services/A.cs": cs("Orchard.Services", "class A {}", "using Orchard.Deep;\n"),
+    },
+    moves: ["Deep/Down/Mark.cs > Core/Mark.cs"],
+    then: { "Deep/Down/Mark.cs": "namespace Orchard.Core", "Services/A.cs": "-using Orchard.Deep;" },
+  },
+  {
+    name: "an attribute of a parameter that is called as a namespace is",
+    files: {
+      "Common/RowAttribute.cs": cs("Orchard.Common", "class RowAttribute : System.Attribute {}"),
+      "Row/Pot.cs": cs("Orchard.Row", "class Pot {}"),
+      "Services/A.cs": cs("Orchard.Services", "class A { void F([Row] int a) {} }", "using Orchard.Common;\n"),
+    },
+    moves: ["Common/RowAttribute.cs > Core/RowAttribute.cs"],
+    then: {
+      "Common/RowAttribute.cs": "namespace Orchard.Core",
+      "Services/A.cs": "-using Orchard.Common;\nusing Orchard.Core;",
+    },
+  },
+  {
     name: "an alias beside its type is one name too many",
     files: {
       "Trees/Mark.cs": cs("Orchard.Trees", "class Mark {}"),

@@ -112,7 +112,7 @@ class Proof {
     const { map, texts } = this.input;
     this.#claimed();
     const changed = new Set(texts.map(({ file }) => file));
-    const left = new Set([...this.#changes.values()].map(({ from }) => from.slice(from.lastIndexOf(".") + 1)));
+    const left = new Set([...this.#changes.values()].flatMap(({ from }) => from.split(".")));
     for (const file of this.now.world.files.values()) {
       const isChanged = changed.has(file.path) || map.files.has(file.path);
       if (isChanged || (file.names ? mayMatter(file.names, this.#words, left) : this.#holds(file.path)))
