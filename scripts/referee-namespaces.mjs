@@ -3,7 +3,9 @@
  * FOLDER; files and folders move at random; what is ticked must compile as it did, and the program must say, when it runs, what it said.
  * Undoing gives every byte back. What is not ticked is carried out, too, to see how often the compiler would have taken it.
  *
- *   node scripts/referee-namespaces.mjs [--seed 1] [--rounds 10] [--moves 8] [--arrange NAME] [FOLDER … [-- OPTION OF MCS …]]
+ *   node scripts/referee-namespaces.mjs [--seed 1] [--rounds 10] [--moves 8] [--arrange NAME | --rename] [FOLDER … [-- OPTION OF MCS …]]
+ *
+ * With --rename types get other names in place of files other folders: new ones, and such as something else has already.
  *
  * Exit code 1 if the judge disagrees.
  */
@@ -23,12 +25,14 @@ const folders = [];
 /** @type {string[]} */
 let compilerOptions = [];
 let keep = false;
+let isRenaming = false;
 let arrangement = "";
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed" || word === "--rounds" || word === "--moves")
     options[/** @type {"seed" | "rounds" | "moves"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
   else if (word === "--keep") keep = true;
+  else if (word === "--rename") isRenaming = true;
   else if (word === "--arrange") arrangement = process.argv[(at += 1)] ?? "";
   else if (word === "--") {
     compilerOptions = process.argv.slice(at + 1);
@@ -143,8 +147,13 @@ function judge(source, seed) {
       pick(["Core", "Features/Trees", "Features/Tree", "Models", "Views", "Shared/Row", "Services", "."]),
     );
     const before = compiled(root);
-    const command =
-      arrangement === ""
+    const renaming = isRenaming ? renameOf(root, pick, random) : undefined;
+    if (isRenaming && !renaming) continue;
+    const masked = (/** @type {string} */ said) =>
+      renaming ? said.replaceAll(new RegExp(`(?<![A-Za-z_])(?:${renaming.names.join("|")})(?![A-Za-z])`, "g"), "…") : said;
+    const command = renaming
+      ? renaming.command
+      : arrangement === ""
         ? ["move", from, `${folder}/`]
         : ["arrange", "--as", arrangement, "--keep-names", "--likeliest"];
     const asked = ours(root, [...command, "--json", "--write"]);
@@ -159,7 +168,8 @@ function judge(source, seed) {
     }
     done += 1;
     const after = compiled(root);
-    const isSame = plain(before.errors) === plain(after.errors) && before.said === after.said;
+    const isSame =
+      masked(plain(before.errors)) === masked(plain(after.errors)) && masked(before.said) === masked(after.said);
     if (isSame && outcome === "proved") count(tally, "proved");
     else if (outcome === "proved") {
       const [was, now] = [plain(before.errors).split("\n"), plain(after.errors).split("\n")];
@@ -192,6 +202,33 @@ function judge(source, seed) {
   for (const [word, times] of tally) total.set(word, (total.get(word) ?? 0) + times);
   failures += wrong.length;
   if (!keep) rmSync(root, { recursive: true, force: true });
+}
+
+/**
+ * A type that gets another name: by its file, or by itself.
+ *
+ * @param {string} root @param {(list: readonly string[]) => string} pick @param {() => number} random
+ */
+function renameOf(root, pick, random) {
+  const sources = filesBelow(root).filter((path) => path.endsWith(".cs"));
+  const path = pick(sources);
+  const text = readFileSync(join(root, path), "utf8");
+  const declared = [
+    ...text.matchAll(/^(?!\s*\/\/).*\b(?:class|struct|interface|enum|delegate\s+\w+)\s+([A-Z]\w*)/gm),
+  ].map(([, name = ""]) => name);
+  const from = pick(declared);
+  if (from === "" || from === "Program") return undefined;
+  const words = sources.map((each) => basename(each).split(".")[0] ?? "");
+  const ending = from.endsWith("Attribute") ? "Attribute" : "";
+  const fresh = pick(["Pippin", "Russet", "OrchardBook", "Value", "Count", "Id", "Models", "Inner"]);
+  const to = (random() < 0.5 ? fresh : pick(words).replace(/Attribute$/, "")) + ending;
+  if (to === from) return undefined;
+  const isByFile = basename(path) === `${from}.cs` && random() < 0.5;
+  const short = (/** @type {string} */ name) => name.replace(/Attribute$/, "");
+  return {
+    names: [from, to, short(from), short(to)],
+    command: isByFile ? ["rename", path, to] : ["rename", path, from, to],
+  };
 }
 
 /** @param {Map<string, number>} tally @param {string} word */

@@ -55,5 +55,6 @@ export {
   type NamespaceWorld,
   type TypeEntry,
 } from "./namespaces.js";
+export { typeWords, type TypeWord } from "./type-words.js";
 export { loadNamespaces, type NamespaceSearch } from "./namespace-world.js";
 export { NamespaceCustoms, onlyNamespace } from "./namespace-customs.js";

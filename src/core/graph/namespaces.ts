@@ -51,6 +51,8 @@ export interface NameMeaning {
   readonly through?: number;
   /** The file that takes it in for all. */
   readonly throughFile?: ProjectPath;
+  /** Whether its first word is another name that stands for the thing. */
+  readonly isAlias?: true;
   /** Whether a type around it has a member of the name: as a value it means that. */
   readonly isMember: boolean;
 }
@@ -220,7 +222,7 @@ export class Namespaces {
     const take = names.takes[index];
     if (!take) return undefined;
     const meant = this.#taken(path, names, take);
-    return { ...meant, words: 1, through: index };
+    return { ...meant, words: 1, through: index, isAlias: true };
   }
 
   /** What a statement takes in; looked up once for a text. */
@@ -239,7 +241,11 @@ export class Namespaces {
 
   #takenAnew(path: ProjectPath, names: NamespaceNames, { target, scope }: TakenIn): NameMeaning {
     const used = names.names[target];
-    if (!used) return nothing;
+    return used ? this.targetOf(path, names, used, scope) : nothing;
+  }
+
+  /** What a name means by which something is taken in. */
+  targetOf(path: ProjectPath, names: NamespaceNames, used: UsedName, scope: number): NameMeaning {
     if (used.from !== undefined) return this.meaningOf(path, names, used);
     // Statements beside it are not seen by it: only what lies around.
     const view = this.view(path);
@@ -284,6 +290,11 @@ export class Namespaces {
     return { ...nothing, isMember };
   }
 
+  /** The types that one has by a word of a name, of its own or from what it descends from. */
+  inner(path: ProjectPath, full: string, used: UsedName, word: number): readonly TypeEntry[] {
+    return this.#inType(path, full, wantedOf(used, word), new Set()).types;
+  }
+
   /** What a type has by a name, of its own or from what it descends from. */
   #inType(path: ProjectPath, full: string, wanted: Wanted, seen: Set<string>): NameMeaning {
     if (seen.has(full)) return nothing;
@@ -301,7 +312,7 @@ export class Namespaces {
       for (const parent of own.parents) {
         const used = names.names[parent];
         // A parent is looked up around the type, not in it.
-        const meant = used && this.#parent(file, names, used);
+        const meant = used && this.parentOf(file, names, used);
         for (const each of meant?.types ?? []) {
           const found = this.#inType(path, each.full, wanted, seen);
           if (found.types.length > 0) return found;
@@ -312,8 +323,8 @@ export class Namespaces {
     return { ...nothing, isMember };
   }
 
-  /** Bodies may be told by each other, in code with an error: then nobody can say. */
-  #parent(file: ProjectPath, names: NamespaceNames, used: UsedName): NameMeaning | undefined {
+  /** What a type descends from by a name; looked up around it. In code with an error bodies may be told by each other: then nothing. */
+  parentOf(file: ProjectPath, names: NamespaceNames, used: UsedName): NameMeaning | undefined {
     if (this.#depth > 20) return undefined;
     this.#depth += 1;
     const meant = this.meaningOf(file, names, used);
@@ -357,7 +368,7 @@ export class Namespaces {
       if (take.kind === "alias") {
         if (take.alias !== wanted.name) continue;
         const meant = this.#taken(by, of, take);
-        return { ...meant, words: 1, ...(by === path ? { through: index } : { throughFile: by }) };
+        return { ...meant, words: 1, isAlias: true, ...(by === path ? { through: index } : { throughFile: by }) };
       }
       const meant = this.#taken(by, of, take);
       const targets =

@@ -84,6 +84,7 @@ export {
   isOpen,
   isScript,
   languageFor,
+  hasNamespaces,
   sharesTypes,
   shownListOrder,
   listShapers,
@@ -114,4 +115,5 @@ export {
   mayNameFiles,
   namingWords,
   wordsThatMayName,
+  mayNameTypes,
 } from "./not-read-yet.js";

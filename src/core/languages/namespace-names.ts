@@ -27,6 +27,12 @@ export interface NameScope {
   readonly members: ReadonlySet<string>;
   /** Of a type: what it descends from, as indexes of `names`. */
   readonly parents: readonly number[];
+  /** Of a type: what stands for other types in it, and hides them: `T` of `Row<T>`. */
+  readonly placeholders?: ReadonlySet<string>;
+  /** Of a type: those of its members that are taken of the type itself: static ones, constants, what an enum lists. */
+  readonly statics?: ReadonlySet<string>;
+  /** Of a type: one of others from which it descends, though no name of the text says so: the root of its markup. */
+  readonly outsideParent?: string;
 }
 
 /** A namespace, a type or another name that a text takes in, so that names can be shorter. */
@@ -79,6 +85,8 @@ export interface DeclaredType {
   readonly lends: ReadonlySet<string>;
   /** Whether what people have stored may be found by its whole name. */
   readonly isStored: boolean;
+  /** Where its name is written again within it: its constructors. */
+  readonly repeats?: readonly NamePart[];
 }
 
 /** All of a text. */
@@ -90,6 +98,8 @@ export interface NamespaceNames {
   readonly names: readonly UsedName[];
   /** Words that are taken by a dot of something that is no name: of what a call gives, say. */
   readonly members: ReadonlySet<string>;
+  /** Words that are declared within functions: variables and parameters. */
+  readonly values?: ReadonlySet<string>;
   /** Texts in quotes that hold words with dots between them, or one word. */
   readonly texts: readonly NamePart[];
   /** Where types are looked for by the names of their namespaces, put together when the program runs. */
@@ -145,4 +155,12 @@ export interface NamespaceForms {
   outside?(): Promise<(namespace: string) => ReadonlySet<string> | undefined>;
   /** What a folder's name becomes in a namespace: `My rows` → `My_rows`. */
   wordOf?(folder: string): string;
+  /** Whether no type can be called so, because it is a word of the language. */
+  isReserved?(name: string): boolean;
+  /** What may be left out at the end of a type's name where that is used: `Attribute`. */
+  readonly mayBeLeftOut?: readonly string[];
+  /** Where identifiers begin, whatever they mean: nothing of comments and texts in quotes. */
+  identifiers?(text: string): ReadonlySet<number>;
+  /** Where code looks for types by their names alone, of a text; nothing where it does not. */
+  looksForNames?(text: string): { readonly start: number; readonly why: string } | undefined;
 }

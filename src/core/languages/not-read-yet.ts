@@ -4,6 +4,14 @@
  */
 const sources = /\.(?:styl|kt|java)$/i;
 
+/** Code and templates that name the types of .NET, and that no adapter reads. */
+const typeNaming = /\.(?:razor|cshtml|vbhtml|vb|fsx?|tt|as[cp]x|master)$/i;
+
+/** Whether a file that no adapter reads may name types by their names alone. */
+export function mayNameTypes(path: string): boolean {
+  return typeNaming.test(path);
+}
+
 /** Sheets name files in quotes and in `url()` only; the rest of their words are classes and values. */
 const sheets = /\.styl$/i;
 const quoted = /"[^"\n]*"|'[^'\n]*'|url\([^)\n]*\)|@(?:use|forward|import)\s[^;{\n]*/g;

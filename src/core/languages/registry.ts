@@ -94,6 +94,11 @@ export function sharesTypes(path: string): boolean {
   return languageFor(path)?.types?.declaring !== undefined;
 }
 
+/** Whether a file's types are known to others by the namespaces in which they are declared. */
+export function hasNamespaces(path: string): boolean {
+  return languageFor(path)?.namespaces !== undefined;
+}
+
 /** The languages whose lists people look at, as far as one of these files is such a list. */
 export function listShapers(paths: readonly ProjectPath[]): readonly Language[] {
   return tables.languages.filter(

@@ -1,8 +1,8 @@
 /** Which files come to lie in other namespaces, and what that makes of the names of their types. */
-import type { NamespaceWorld, TypeEntry } from "../../graph/index.js";
+import type { NamespaceFile, NamespaceWorld, TypeEntry } from "../../graph/index.js";
 import { fullNameOf, NamespaceCustoms, onlyNamespace, type Namespaces } from "../../graph/index.js";
 import type { TreeView } from "../../files/index.js";
-import { languageFor, type DeclaredType, type NamespaceNames } from "../../languages/index.js";
+import { languageFor, type DeclaredType, type NamespaceForms, type NamespaceNames } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
 
 /** A file that comes to lie elsewhere. */
@@ -132,7 +132,7 @@ export function renamed(names: NamespaceNames, { scope, to }: NamespaceChange): 
 export function wordsConcerned(world: NamespaceWorld, changes: NamespaceChanges): ReadonlySet<string> {
   const words = new Set<string>();
   for (const { file, from, to } of changes.values()) {
-    addWords(words, world.files.get(file)?.names);
+    addWords(words, world.files.get(file));
     for (const word of newWords(from, to)) words.add(word);
   }
   return words;
@@ -156,7 +156,7 @@ export function wordsOfMoves(
     const forms = languageFor(from)?.namespaces;
     const text = tree.text(from)?.text;
     const names = text === undefined ? undefined : forms?.read(text);
-    addWords(words, names);
+    if (forms) addWords(words, { names, forms });
     for (const folder of folderOf(to).split("/"))
       for (const word of (forms?.wordOf?.(folder) ?? folder).split(".")) if (word !== "") words.add(word);
     names?.scopes.forEach(({ kind }, scope) => {
@@ -166,10 +166,15 @@ export function wordsOfMoves(
   return words;
 }
 
-function addWords(words: Set<string>, names: NamespaceNames | undefined): void {
-  for (const { name, lends } of names?.types ?? []) {
-    words.add(name);
-    if (name.endsWith("Attribute")) words.add(name.slice(0, -"Attribute".length));
+/** How a type may be called where it is used: `RouteAttribute`, `Route`. */
+export function spellingsOf(name: string, forms: NamespaceForms | undefined): string[] {
+  const endings = (forms?.mayBeLeftOut ?? []).filter((each) => name.endsWith(each) && name.length > each.length);
+  return [name, ...endings.map((each) => name.slice(0, -each.length))];
+}
+
+function addWords(words: Set<string>, file: Pick<NamespaceFile, "names" | "forms"> | undefined): void {
+  for (const { name, lends } of file?.names?.types ?? []) {
+    for (const each of spellingsOf(name, file?.forms)) words.add(each);
     for (const each of lends) words.add(each);
   }
 }

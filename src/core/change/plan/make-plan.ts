@@ -4,6 +4,7 @@
  */
 import { readToolSettings, Resolver } from "../../graph/index.js";
 import {
+  hasNamespaces,
   sharesTypes,
   extractFrom,
   isOfTrade,
@@ -189,6 +190,8 @@ async function proveRenames(
     results.push(await (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed }));
   else if (goes.length > 0)
     results.push(await (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed }));
+  else if (claims.some(({ file }) => hasNamespaces(file)))
+    results.push(await (await import("./prove-type-words.js")).proveTypeWords({ ...facts, claims }));
   else if (claims.some(({ file }) => sharesTypes(file)))
     results.push(await (await import("./prove-types.js")).proveTypes({ ...facts, claims }));
   else if (claims.length > 0) results.push(await (await import("./prove-names.js")).proveNames({ ...facts, claims }));

@@ -39,6 +39,7 @@ import type { MoveMap } from "./move-map.js";
 import { holdersOf } from "./name-holders.js";
 import type { Difference, Gap, NewText } from "./plan.js";
 import type { NameResult } from "./prove-names.js";
+import { holdsName } from "./whole-names.js";
 
 /** What the proof is made from. */
 export interface NamespaceProof {
@@ -414,7 +415,7 @@ class Proof {
     if (!names || names.texts.length === 0) return;
     const left = this.#left;
     for (const { name, start } of names.texts) {
-      const found = [...this.#fulls].find(([each]) => holds(name, each));
+      const found = [...this.#fulls].find(([each]) => holdsName(name, each));
       if (found) {
         const [full, file] = found;
         this.#gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`, file);
@@ -469,7 +470,7 @@ class Proof {
     for (const path of holders) {
       if (languageFor(path)?.namespaces !== undefined || isOfTrade(path, "document") || isDocument(path)) continue;
       const text = tree.text(path)?.text ?? "";
-      const full = [...this.#fulls].find(([name]) => holds(text, name));
+      const full = [...this.#fulls].find(([name]) => holdsName(text, name));
       if (full) {
         const [name, file] = full;
         this.#gap("other namespace", path, text.indexOf(name), `it names ${name}, which gets another namespace`, file);
@@ -495,13 +496,6 @@ function stands(text: string, name: string): boolean {
   for (let at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + 1))
     if (!/[\w.]/.test(text[at - 1] ?? "") && !/^\.?\w/.test(text.slice(at + name.length, at + name.length + 2)))
       return true;
-  return false;
-}
-
-/** Whether a text holds a whole name, and not only as the beginning or end of another. */
-function holds(text: string, full: string): boolean {
-  for (let at = text.indexOf(full); at >= 0; at = text.indexOf(full, at + 1))
-    if (!/[\w.]/.test(text[at - 1] ?? "") && !/\w/.test(text[at + full.length] ?? "")) return true;
   return false;
 }
 

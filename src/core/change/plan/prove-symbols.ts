@@ -3,7 +3,14 @@
  * file by it on the planned tree, where files belong together as they will.
  */
 import { filesMeant, formsOf, symbolUses, type SymbolFile, type SymbolUse } from "../../graph/index.js";
-import { extractFrom, languageFor, sharesTypes, type Extraction, type Resolution } from "../../languages/index.js";
+import {
+  extractFrom,
+  hasNamespaces,
+  languageFor,
+  sharesTypes,
+  type Extraction,
+  type Resolution,
+} from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
@@ -38,8 +45,10 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
     (claim) => claim.kind === "hands over" && (formsOf(claim.file) !== undefined || sharesTypes(claim.file)),
   );
   if (isProvedApart) return;
-  // Where namespaces change, each name is proved by what it means.
-  const isByNamespace = claims.some(({ kind }) => kind === "changes namespace");
+  // Where namespaces change, or names in them, each is proved by what it means.
+  const isByNamespace = claims.some(
+    (claim) => claim.kind === "changes namespace" || (claim.kind === "renames" && hasNamespaces(claim.file)),
+  );
   const bound = isByNamespace ? files.filter(({ file }) => !languageFor(file.path)?.namespaces) : files;
   const before = symbolUses(
     bound.map(({ file }) => {

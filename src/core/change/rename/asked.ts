@@ -152,7 +152,7 @@ export function generatedName(name: string, { from, to }: Omit<NewName, "files">
 }
 
 /** `useTree` and `TreeComponent` keep what the file's name does not say, or says behind a dot. */
-function newNameFor(from: string, words: NewWords): string {
+export function newNameFor(from: string, words: NewWords): string {
   const own = splitWords(from);
   const at = own.findIndex(
     (_, index) => wordsKey(own.slice(index, index + words.from.length)) === wordsKey(words.from),

@@ -100,6 +100,11 @@ async function takenPlaces(
     const starts = new Set(read?.places.map(({ start }) => start));
     return read && ((start) => starts.has(start) || references.some((each) => each.start <= start && start < each.end));
   }
+  if (language?.namespaces?.identifiers) {
+    const starts = language.namespaces.identifiers(modules.tree.text(path)?.text ?? "");
+    const { references } = modules.reading(path);
+    return (start) => starts.has(start) || references.some((each) => each.start <= start && start < each.end);
+  }
   if (language?.names === undefined) {
     const { references } = modules.reading(path);
     return (start) => references.some((each) => each.start <= start && start < each.end);

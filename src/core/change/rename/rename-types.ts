@@ -17,6 +17,7 @@ import type { Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
 import { mentionedNames } from "./mentioned-names.js";
 import type { RenameDraft } from "./rename-draft.js";
+import { ensureTypeName, testMoves, testNames } from "./type-names.js";
 
 interface Input {
   readonly tree: SourceTree;
@@ -32,8 +33,8 @@ export async function typeRename({ tree, modules, request, files }: Input): Prom
   const forms = languageFor(leader)?.types as TypeForms;
   const own = files ? namesOfFile(modules, forms, { ...files, leader }) : [nameAsked(tree, forms, request)];
   const [main] = own;
-  const tests = main && files ? testsOf(tree, forms, main) : [];
-  for (const { to } of own) ensureType(forms, to);
+  const tests = main && files ? testNames(tree, leader, main, (path) => declaredIn(tree, forms, path)) : [];
+  for (const { to } of own) ensureTypeName(to, forms);
   const world = await worldOf(tree, modules, [...own, ...tests]);
   const types = new Types(world);
   const knowing = tests.filter(({ files: [path] }) => main && path !== undefined && isKnown(types, path, main));
@@ -102,27 +103,6 @@ function distinct(names: readonly NewName[]): NewName[] {
   return [...found.values()];
 }
 
-/** Tests of the main type in files of their own, wherever those lie, by the name of file and type: `TreeTests`. */
-function testsOf(tree: SourceTree, forms: TypeForms, { files: [own], from, to }: NewName): NewName[] {
-  const { extensions = [], companions } = (own !== undefined && languageFor(own)) || {};
-  const wanted = new Map(
-    (companions?.endings ?? []).flatMap((ending) => extensions.map((each) => [from + ending + each, ending] as const)),
-  );
-  return tree.paths.flatMap((path): NewName[] => {
-    const ending = wanted.get(nameOf(path));
-    if (ending === undefined || !declaredIn(tree, forms, path).includes(from + ending)) return [];
-    return [{ files: [path], from: from + ending, to: to + ending }];
-  });
-}
-
-function testMoves(tests: readonly NewName[], { files: [because] }: NewName): Move[] {
-  return tests.flatMap(({ files: [path], from, to }): Move[] => {
-    if (path === undefined || because === undefined) return [];
-    const renamed = inFolder(folderOf(path), to + nameOf(path).slice(from.length));
-    return [{ from: path, to: renamed, why: "companion", because }];
-  });
-}
-
 function declaredIn(tree: Modules["tree"], forms: TypeForms, path: ProjectPath): string[] {
   const read = forms.read(tree.text(path)?.text ?? "", nameOf(path));
   return (read?.places ?? []).filter(({ role }) => role === "declares").map(({ name }) => name);
@@ -141,13 +121,6 @@ function nameAsked(tree: SourceTree, forms: TypeForms, request: RenameRequest): 
   if (isThere) throw new ShelfError("TYPE_ONLY", { path: from, other: path });
   const [close] = declared.sort((a, b) => distance(a, from) - distance(b, from));
   throw new ShelfError("NAME_MISSING", { path: from, other: path, ...(close !== undefined && { reason: close }) });
-}
-
-function ensureType(forms: TypeForms, name: string): void {
-  if (!/^[\p{L}_][\p{L}\p{N}_]*$/u.test(name))
-    throw new ShelfError("NAME_UNUSABLE", { path: name, reason: "a type cannot have a name like that" });
-  if (forms.isReserved?.(name) === true)
-    throw new ShelfError("NAME_UNUSABLE", { path: name, reason: `${name} is a word of the language` });
 }
 
 async function worldOf(tree: SourceTree, modules: Modules, names: readonly NewName[]): Promise<TypeWorld> {

@@ -8,6 +8,7 @@ import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { Modules, Resolver } from "../../graph/index.js";
 import {
   isOfTrade,
+  hasNamespaces,
   sharesTypes,
   languageFor,
   prepareNames,
@@ -77,6 +78,12 @@ class Rename {
     if (sharesTypes((files ? files.leader : this.request.path) ?? "")) {
       const { typeRename } = await import("./rename-types.js");
       const renamed = await typeRename({ tree: this.tree, modules: this.modules, request: this.request, files });
+      const generated = this.#generated(renamed.draft.edits.map(({ file }) => file));
+      return withMentions ? changingMentions({ ...renamed, generated }, renamed.mentions) : { ...renamed, generated };
+    }
+    if (hasNamespaces((files ? files.leader : this.request.path) ?? "")) {
+      const { renameByNamespace } = await import("./rename-by-namespace.js");
+      const renamed = await renameByNamespace({ tree: this.tree, modules: this.modules, request: this.request, files });
       const generated = this.#generated(renamed.draft.edits.map(({ file }) => file));
       return withMentions ? changingMentions({ ...renamed, generated }, renamed.mentions) : { ...renamed, generated };
     }

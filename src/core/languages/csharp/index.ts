@@ -7,6 +7,7 @@ import { addressLookups } from "../resource-addresses.js";
 import { extractCSharp } from "./extract.js";
 import { readNamespaces } from "./namespaces.js";
 import { outlineCSharp } from "./outline.js";
+import { identifiersOf, looksForNames } from "./names-in-text.js";
 import { isReserved } from "./reserved.js";
 import { writeNamespaces } from "./write-namespaces.js";
 
@@ -89,6 +90,10 @@ export const csharp: Language = {
     write: writeNamespaces,
     outside: async () => (await import("./outside-types.js")).outsideTypes,
     wordOf,
+    isReserved,
+    mayBeLeftOut: ["Attribute"],
+    identifiers: identifiersOf,
+    looksForNames,
   },
   prepare: () => Promise.resolve(),
   extract: (text, _name, depth = "references") => extractCSharp(text, depth),

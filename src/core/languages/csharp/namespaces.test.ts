@@ -45,7 +45,7 @@ describe("names that are used, and those that are only declared, called or set",
     ["class A { void F() { Name = Row; var x = new T { Name = 1, Other = 2 }; F(name: 3); } }", "Row !T"],
     [
       "class A { object F(object o) { return o is Row && o as Leaf != null ? (Twig)o : typeof(Bud); } }",
-      "o !Row o !Leaf Twig o !Bud",
+      "o !Row o !Leaf !Twig o !Bud",
     ],
     ["[Route] class A { [Orchard.Show, Hide(1)] int a; int b = c[Row]; }", "@Route @Orchard.Show @Hide c Row"],
     ["class A { [Mark(1, Row = Leaf.One), Other] int a; }", "@Mark Leaf.One @Other"],

@@ -22,7 +22,14 @@ interface Head {
   readonly isPartial: boolean;
   readonly isStored: boolean;
   readonly members: Set<string>;
+  readonly placeholders: ReadonlySet<string>;
   readonly parents: number[];
+}
+
+/** Of a scope, so that members can be told apart that are the type's own. */
+interface Statics {
+  readonly words: Set<string>;
+  readonly repeats: NamePart[];
 }
 
 const typeWords = new Set(["class", "struct", "interface", "enum", "record"]);
@@ -77,6 +84,10 @@ class Reading {
   readonly #spans: { start: number; end: number }[] = [{ start: 0, end: Infinity }];
   readonly #types: DeclaredType[] = [];
   readonly #lends = new Map<number, Set<string>>();
+  readonly #values = new Set<string>();
+  readonly #own = new Map<number, Statics>();
+  /** Whether what is declared next is taken of the type itself. */
+  #isStatic = false;
   readonly #takes: TakenIn[] = [];
   readonly #names: UsedName[] = [];
   readonly #members = new Set<string>();
@@ -108,13 +119,18 @@ class Reading {
   found(): NamespaceNames {
     for (let at = 0; at < this.tokens.length; at = this.#take(at));
     this.#documentation();
-    const types = this.#types.map((type) => ({ ...type, lends: this.#lends.get(this.#scopeOf(type)) ?? type.lends }));
+    const types = this.#types.map((type) => {
+      const scope = this.#scopeOf(type);
+      const repeats = this.#own.get(scope)?.repeats ?? [];
+      return { ...type, lends: this.#lends.get(scope) ?? type.lends, ...(repeats.length > 0 && { repeats }) };
+    });
     return {
       scopes: this.#scopes,
       types,
       takes: this.#takes,
       names: this.#names,
       members: this.#members,
+      values: this.#values,
       texts: this.#texts,
       ...this.#looksFor(),
       ...(this.#doubt && { doubt: this.#doubt }),
@@ -218,6 +234,7 @@ class Reading {
     this.#isInParents = false;
     this.#isConstrained = false;
     this.#isStored = false;
+    this.#isStatic = false;
   }
 
   #open(at: number): void {
@@ -240,11 +257,15 @@ class Reading {
 
   #openType(at: number, hasBody = false): void {
     if (!this.#head) return;
-    const { keyword, name, arity, members, parents, isPartial, isStored } = this.#head;
+    const { keyword, name, arity, members, placeholders, parents, isPartial, isStored } = this.#head;
     const scope = this.#scopes.length;
     if (keyword === "enum") this.#enums.add(scope);
     const { start, end } = name;
-    this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, members, parents });
+    const own: Statics = { words: new Set(), repeats: [] };
+    this.#own.set(scope, own);
+    const { words: statics } = own;
+    const more = { members, parents, statics, placeholders };
+    this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, ...more });
     this.#spans.push({ start: this.tokens.start(at), end: hasBody ? Infinity : 0 });
     const descends = parents.map((index) => this.#names[index]?.parts.at(-1)?.name ?? "");
     const around = this.#scope;
@@ -265,6 +286,7 @@ class Reading {
     }
     if (word === "where") [this.#isInParents, this.#isConstrained] = [false, true];
     if (word === "this") this.#takeThis(at);
+    if (word === "static" || word === "const") this.#isStatic = true;
     if (word === "extension" && this.#scopes[this.#scope]?.kind === "type" && /^[(<]$/.test(this.#mark(at + 1)))
       this.#doubt ??= { start: this.tokens.start(at), why: "a block of extensions is not read yet" };
     if (this.#mark(at - 1) === "." || (this.#mark(at - 1) === ">" && this.#mark(at - 2) === "-")) {
@@ -352,6 +374,7 @@ class Reading {
       isPartial: this.#word(at - 1) === "partial",
       isStored: this.#isStored,
       members,
+      placeholders: new Set(members),
       parents: [],
     };
     this.#isInParents = false;
@@ -452,6 +475,7 @@ class Reading {
     const attribute = this.#attribute(outer ? at - 3 : at);
     // `[assembly: …]` says of what the attribute is one.
     if (attribute && this.#mark(next) === ":" && attributeTargets.has(first.name)) return next;
+    if (parts.length === 1 && !outer && !attribute && this.#isRepeated(first, next)) return next;
     if (parts.length === 1 && !outer && !attribute && this.#isNoType(at, next)) return next;
     const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
     if (isParent) this.#head?.parents.push(this.#names.length);
@@ -505,6 +529,33 @@ class Reading {
     return isFirst ? holds : undefined;
   }
 
+  /** `public Tree(int age)`, `~Tree()`: a constructor is called as its type is. */
+  #isRepeated(part: NamePart, next: number): boolean {
+    const { scope, isOwn, parens } = this.#body;
+    const own = this.#scopes[scope];
+    const isHead = isOwn && this.#parens === parens && own?.kind === "type" && own.name === part.name;
+    if (!isHead || this.#mark(next) !== "(" || this.#head !== undefined) return false;
+    this.#own.get(scope)?.repeats.push(part);
+    return true;
+  }
+
+  /** A word that a type declares, or a function in it. */
+  #declared(name: string): void {
+    const { scope, isOwn, parens } = this.#body;
+    if (this.#head && this.#parens === parens + 1) {
+      // What a record or a class is made of is known in all of it.
+      this.#head.members.add(name);
+      return;
+    }
+    const own = this.#scopes[scope];
+    if (!isOwn || this.#parens !== parens || own?.kind !== "type") {
+      if (this.words === undefined || this.words.has(name)) this.#values.add(name);
+      return;
+    }
+    (own.members as Set<string>).add(name);
+    if (this.#isStatic || this.#enums.has(scope)) this.#own.get(scope)?.words.add(name);
+  }
+
   /** A single word that is declared there, called, or given a value. */
   #isNoType(at: number, next: number): boolean {
     const before = this.#mark(at - 1);
@@ -525,11 +576,24 @@ class Reading {
       (wordBefore !== "" && !beforeValue.has(wordBefore)) ||
       (/^[>\]?*)]$/.test(before) && (/^[;={(,)]$/.test(behind) || this.#word(next) === "in"));
     if (isInEnum || isBehindType) {
-      const { scope, isOwn, parens } = this.#body;
-      if (isOwn && this.#parens === parens && this.#scopes[scope]?.kind === "type")
-        (this.#scopes[scope].members as Set<string>).add(name);
+      this.#declared(name);
       if (isInEnum || wordBefore !== "" || /^[;={(,)]$/.test(behind)) return true;
     }
+    // `int rows = 1, trees;`
+    const { isOwn, parens } = this.#body;
+    const isNext =
+      at >= this.#typesUntil &&
+      before === "," &&
+      /^[;=,]$/.test(behind) &&
+      this.#head === undefined &&
+      this.#parens === parens;
+    if (isNext && isOwn && this.#brackets.length === 0 && this.#scopes[this.#scope]?.kind === "type") {
+      this.#declared(name);
+      return true;
+    }
+    // What a query calls its values.
+    if (/^(?:let|into)$/.test(wordBefore) || (/^(?:from|join)$/.test(wordBefore) && this.#word(next) === "in"))
+      this.#declared(name);
     const isMade = beforeBrackets.has(this.#word(at - 1)) || this.#isArm(at, next);
     const isParent = this.#isInParents && /^[:,]$/.test(before);
     if (behind === "(" && !isMade && !isParent) return true;
@@ -553,11 +617,24 @@ class Reading {
     const wordBefore = this.#word(at - 1);
     if (/^(?:new|is|as)$/.test(wordBefore)) return true;
     if (this.#mark(at - 1) === "(" && /^(?:typeof|sizeof|default)$/.test(this.#word(at - 2))) return true;
+    if (this.#isCast(at, next)) return true;
     let behind = this.#behindArguments(next);
     if (this.#mark(behind) === "?")
       behind += this.#isWord(behind + 1) && /^[;,){=]$/.test(this.#mark(behind + 2)) ? 1 : 0;
     for (; this.#mark(behind) === "[" && /^[\],]$/.test(this.#mark(behind + 1)); behind += 2);
     return this.#isWord(behind) && !behindValue.has(this.tokens.name(behind));
+  }
+
+  /** `(Tree)row`: what stands behind the bracket can only be what is converted. */
+  #isCast(at: number, next: number): boolean {
+    const behind = this.#behindArguments(next);
+    if (this.#mark(at - 1) !== "(" || this.#mark(behind) !== ")" || this.#isWord(at - 2)) return false;
+    const kind = this.tokens.kind(behind + 1);
+    return kind === "text" || kind === "number" || (this.#isWord(behind + 1) && !this.#isOperator(behind + 1));
+  }
+
+  #isOperator(at: number): boolean {
+    return behindValue.has(this.#word(at));
   }
 
   /** `<see cref="Orchard.Views.TreesPage"/>` in what documents the code. */

@@ -4,7 +4,7 @@ import { countLines } from "../plain-outline.js";
 import type { ComputedReference, Extraction, Outline, Reference, Sign, SymbolName } from "../reading.js";
 import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
 import { bare } from "./bare.js";
-import { readNamespaces, writeNamespaces } from "./namespaces.js";
+import { findsByName, readNamespaces, typePlaces, writeNamespaces } from "./namespaces.js";
 
 const companions: CompanionRules = {
   infixes: [],
@@ -158,7 +158,14 @@ export const xaml: Language = {
   // Its addresses go by the lookups of the code behind it.
   headLookup: "resource beside",
   namesInAnyCase: true,
-  namespaces: { followsFolders: true, takesIn: false, read: readNamespaces, write: writeNamespaces },
+  namespaces: {
+    followsFolders: true,
+    takesIn: false,
+    read: readNamespaces,
+    write: writeNamespaces,
+    identifiers: typePlaces,
+    looksForNames: findsByName,
+  },
   prepare: () => Promise.resolve(),
   extract,
   outline,

@@ -42,7 +42,6 @@ export function readNamespaces(text: string): NamespaceNames {
     };
     takes.push({ kind: "alias", alias, ...behind });
   }
-  const { scopes, types } = ownClass(markup);
   const scope = 0;
   if (takes.length > 0) {
     const prefixes = [...new Set(takes.map(({ alias }) => alias.replace(/[.-]/g, "\\$&")))].join("|");
@@ -54,6 +53,7 @@ export function readNamespaces(text: string): NamespaceNames {
       names.push({ parts, scope, form: "type", from: "alias" });
     }
   }
+  const { scopes, types } = ownClass(markup, names);
   // A type may be named whole: `TypeName="Orchard.Models.Tree"`.
   const texts = [...markup.matchAll(/\s([\w.:]+)\s*=\s*(["'])([A-Za-z_]\w*(?:\.\w+)+[^"']*)\2/g)].flatMap(
     ([whole, name = "", , value = ""], at, all) => {
@@ -62,15 +62,39 @@ export function readNamespaces(text: string): NamespaceNames {
       return [{ name: value, start, end: start + value.length }];
     },
   );
-  const wired = markup.search(/\bAutoWireViewModel\s*=\s*["']True/i);
-  if (wired >= 0) doubt ??= { start: wired, why: "its view-model is found by namespace and name (AutoWireViewModel)" };
+  const wired = findsByName(markup);
+  if (wired) doubt ??= { start: wired.start, why: `its view-model is found by namespace and name (${wired.why})` };
   return { scopes, types, takes, names, members: new Set(), texts, ...(doubt && { doubt }) };
+}
+
+/** Where markup asks for what is called after it. Source: the guide of Prism, "Using the ViewModelLocator". */
+export function findsByName(text: string): { readonly start: number; readonly why: string } | undefined {
+  const start = bare(text).search(/\bAutoWireViewModel\s*=\s*["']True/i);
+  return start < 0 ? undefined : { start, why: "AutoWireViewModel" };
+}
+
+/** Where types, members and prefixes are named: paths of bindings name members. */
+export function typePlaces(text: string): ReadonlySet<number> {
+  const markup = bare(text);
+  const found = new Set<number>();
+  for (const { parts } of readNamespaces(text).names) for (const { start } of parts) found.add(start);
+  const own = /\bx:Class\s*=\s*["'](?:[\w]+\.)*(?=\w)/.exec(markup);
+  if (own) found.add(own.index + own[0].length);
+  // `{Binding Tree.Age}`, `{Binding Path=Tree}`, `{TemplateBinding Tree}`, and what sets a property.
+  const members =
+    /\{(?:\w+:)?(?:\w*Binding|Bind)\b[^{}]*|\b(?:Path|Property|DisplayMemberPath)\s*=\s*["'][^"']*|\s[\w.:]+(?=\s*=\s*["'])/g;
+  for (const match of markup.matchAll(members))
+    for (const word of match[0].matchAll(/[A-Za-z_]\w*/g)) found.add(match.index + word.index);
+  return found;
 }
 
 const file: NameScope = { kind: "file", above: -1, name: "", start: 0, end: 0, members: new Set(), parents: [] };
 
 /** The class that the markup is a part of: its elements with names are members of it. */
-function ownClass(markup: string): { readonly scopes: NameScope[]; readonly types: DeclaredType[] } {
+function ownClass(
+  markup: string,
+  names: readonly UsedName[],
+): { readonly scopes: NameScope[]; readonly types: DeclaredType[] } {
   const match = /\bx:Class\s*=\s*(["'])([\w.]+)\1/.exec(markup);
   if (!match) return { scopes: [file], types: [] };
   const [whole, , full = ""] = match;
@@ -86,7 +110,19 @@ function ownClass(markup: string): { readonly scopes: NameScope[]; readonly type
       ? [file]
       : [file, { ...file, kind: "namespace", above: 0, name: full.slice(0, dot), start, end: start + dot }];
   const scope = around.length - 1;
-  const own: NameScope = { kind: "type", above: scope, name, start: at, end: at + name.length, members, parents: [] };
+  const element = /<(?=[A-Za-z_])([\w.:-]+)/.exec(markup);
+  const root = names.findIndex(({ parts: [first] }) => first?.start === (element?.index ?? -2) + 1);
+  const own: NameScope = {
+    kind: "type",
+    above: scope,
+    name,
+    start: at,
+    end: at + name.length,
+    members,
+    parents: root < 0 ? [] : [root],
+    // An element without a prefix of the app's own is a type of others.
+    ...(root < 0 && { outsideParent: element?.[1] ?? "" }),
+  };
   const type: DeclaredType = {
     name,
     start: at,
