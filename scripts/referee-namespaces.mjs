@@ -162,6 +162,7 @@ function judge(source, seed) {
       const loose = ours(root, [...command, "--json", "--write", "--accept-different", "--accept-unread"]);
       if (loose.status !== 0) {
         count(tally, "refused");
+        if (keep) console.log(`    - seed ${seed} ${command.join(" ")}: ${loose.stderr.split("\n", 1)[0]}`);
         continue;
       }
       outcome = /"different": \[\s*\]/.test(loose.stdout) ? "incomplete" : "failed";

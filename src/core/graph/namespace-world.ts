@@ -40,7 +40,15 @@ export async function loadNamespaces(modules: Modules, search?: NamespaceSearch)
     if (file) files.set(path, file);
   }
   const known: ((namespace: string) => ReadonlySet<string> | undefined)[] = [];
-  for (const forms of new Set(naming.values())) if (forms.outside) known.push(await forms.outside());
+  const members: ((type: string, name: string) => boolean | undefined)[] = [];
+  for (const forms of new Set(naming.values())) {
+    if (forms.outside) known.push(await forms.outside());
+    if (forms.outsideMember) members.push(await forms.outsideMember());
+  }
+  const outsideMember = (type: string, name: string): boolean | undefined => {
+    const said = members.map((of) => of(type, name)).filter((each) => each !== undefined);
+    return said.length === 0 ? undefined : said.some((each) => each);
+  };
   const outside = (namespace: string): ReadonlySet<string> | undefined => {
     for (const of of known) {
       const found = of(namespace);
@@ -48,7 +56,7 @@ export async function loadNamespaces(modules: Modules, search?: NamespaceSearch)
     }
     return undefined;
   };
-  return { files, outside, ...built };
+  return { files, outside, outsideMember, ...built };
 }
 
 /** `ui/Orchard.Core.csproj` → `orchard.core`. */

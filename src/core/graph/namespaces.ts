@@ -31,6 +31,8 @@ export interface NamespaceWorld {
   readonly sees: ReadonlyMap<ProjectPath, ReadonlySet<ProjectPath>>;
   /** The types of others that are known, by their namespace; `undefined` for a namespace that is not. */
   readonly outside: (namespace: string) => ReadonlySet<string> | undefined;
+  /** Whether a type of others may have a member; `undefined` for a type that is not known. */
+  readonly outsideMember?: (type: string, name: string) => boolean | undefined;
 }
 
 /** One declaration of a type: the file, and its whole name there. */
@@ -418,14 +420,15 @@ export class Namespaces {
 
   /**
    * Namespaces of others, taken in in a scope, that may have a type of a name, too: where both are found by what is taken in, nobody could
-   * say which is meant. That they have not is known of .NET itself, and shown by another file that finds the same type beside them.
+   * say which is meant. That they have not is known of .NET itself, and shown by another file that finds the same type beside them, unless
+   * its name is a new one.
    */
-  rivals(path: ProjectPath, names: NamespaceNames, scope: number, entry: TypeEntry): readonly string[] {
+  rivals(path: ProjectPath, names: NamespaceNames, scope: number, entry: TypeEntry, isNew = false): readonly string[] {
     const { name } = entry.type;
     const short = name.replace(/Attribute$/, "");
     return this.#others(path, names, scope).filter((other) => {
       const known = this.world.outside(other);
-      return known ? known.has(name) || known.has(short) : !this.#isApart(entry, other);
+      return known ? known.has(name) || known.has(short) : isNew || !this.#isApart(entry, other);
     });
   }
 
@@ -438,6 +441,13 @@ export class Namespaces {
         const known = this.world.outside(other);
         return !known || known.has(name) || known.has(name + mayEndIn);
       }),
+    );
+  }
+
+  /** Whether a name that nobody declares is that of a type of others which is known, by what a text takes in. */
+  isKnownOutside(path: ProjectPath, names: NamespaceNames, name: string): boolean {
+    return [...names.scopes.keys()].some((scope) =>
+      this.#others(path, names, scope).some((other) => this.world.outside(other)?.has(name) === true),
     );
   }
 

@@ -6,7 +6,7 @@
  */
 import type { NamePart, NameScope, NamespaceNames, UsedName } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
-import { fullNameOf, type NameMeaning, type Namespaces, type TypeEntry } from "./namespaces.js";
+import { fullNameOf, within, type NameMeaning, type Namespaces, type TypeEntry } from "./namespaces.js";
 
 /** A word of a name that stands for a type, or may. */
 export interface TypeWord {
@@ -82,11 +82,13 @@ function judge(
     const isClear = next === undefined ? isMember : isWhole(spaces, path, types);
     return { isValue: true, ...(!isClear && { doubt: what }) };
   }
-  const [parent] = outsideParents(spaces, path, names, used.scope);
-  if (parent === undefined) return { isValue: false };
+  const parent = outsideParents(spaces, path, names, used.scope, types).find(
+    ({ name, isKnown }) => !isKnown || spaces.world.outsideMember?.(name, first.name) !== false,
+  );
+  if (!parent) return { isValue: false };
   return {
     isValue: false,
-    doubt: `what is around descends from ${parent}, which is declared outside and may have a member ${first.name}`,
+    doubt: `what is around descends from ${parent.name}, which is declared outside and may have a member ${first.name}`,
   };
 }
 
@@ -108,27 +110,45 @@ function isWhole(spaces: Namespaces, path: ProjectPath, types: readonly TypeEntr
 }
 
 /** What the types around a place descend from that is declared nowhere in the project. Interfaces lend no members. */
-function outsideParents(spaces: Namespaces, path: ProjectPath, names: NamespaceNames, scope: number): string[] {
-  const found: string[] = [];
-  for (let at = scope; at >= 0; at = names.scopes[at]?.above ?? -1)
-    if (names.scopes[at]?.kind === "type") found.push(...outsideOf(spaces, path, fullNameOf(names, at), new Set()));
+function outsideParents(
+  spaces: Namespaces,
+  path: ProjectPath,
+  names: NamespaceNames,
+  scope: number,
+  types: readonly TypeEntry[],
+): Outside[] {
+  const found: Outside[] = [];
+  for (let at = scope; at >= 0; at = names.scopes[at]?.above ?? -1) {
+    if (names.scopes[at]?.kind !== "type") continue;
+    const full = fullNameOf(names, at);
+    // What a type has itself hides what it has from others.
+    if (types.some((entry) => entry.full === within(full, entry.type.name))) break;
+    found.push(...outsideOf(spaces, path, full, new Set()));
+  }
   return found;
 }
 
-function outsideOf(spaces: Namespaces, path: ProjectPath, full: string, seen: Set<string>): string[] {
+/** A type of others. `isKnown` says that it is the one of that name that everybody has. */
+interface Outside {
+  readonly name: string;
+  readonly isKnown: boolean;
+}
+
+function outsideOf(spaces: Namespaces, path: ProjectPath, full: string, seen: Set<string>): Outside[] {
   if (seen.has(full)) return [];
   seen.add(full);
   return (spaces.view(path).types.get(full) ?? []).flatMap((entry) => {
     const body = bodyOf(spaces, entry);
     const names = spaces.world.files.get(entry.file)?.names;
-    const own = body?.outsideParent === undefined ? [] : [body.outsideParent];
-    const parents = (body?.parents ?? []).flatMap((parent) => {
+    const own: Outside[] = body?.outsideParent === undefined ? [] : [{ name: body.outsideParent, isKnown: true }];
+    const parents = (body?.parents ?? []).flatMap((parent): Outside[] => {
       const used = names?.names[parent];
       const meant = names && used ? spaces.parentOf(entry.file, names, used) : undefined;
       if (meant && meant.types.length > 0)
         return meant.types.flatMap((each) => outsideOf(spaces, path, each.full, seen));
       const name = used?.parts.at(-1)?.name ?? "";
-      return /^I\p{Lu}/u.test(name) ? [] : [name];
+      if (/^I\p{Lu}/u.test(name)) return [];
+      return [{ name, isKnown: names !== undefined && spaces.isKnownOutside(entry.file, names, name) }];
     });
     return [...own, ...parents];
   });

@@ -153,6 +153,8 @@ export interface NamespaceForms {
   write(text: string, names: NamespaceNames, wanted: NewNamespaces): readonly TextEdit[] | undefined;
   /** Loads what is known of the types of others, by their namespace; that gives `undefined` for a namespace that is not known. */
   outside?(): Promise<(namespace: string) => ReadonlySet<string> | undefined>;
+  /** Loads what is known of the members of others' types: whether one may have a member; `undefined` for a type that is not known. */
+  outsideMember?(): Promise<(type: string, name: string) => boolean | undefined>;
   /** What a folder's name becomes in a namespace: `My rows` → `My_rows`. */
   wordOf?(folder: string): string;
   /** Whether no type can be called so, because it is a word of the language. */

@@ -258,12 +258,14 @@ class Proof {
     },
   ): void {
     const isNew = part.name !== then.name;
-    const isMeant = old?.types.some((entry) => this.#isRenamed(entry)) === true;
+    const isOfType = old?.types.some((entry) => this.#isRenamed(entry)) === true;
+    const isMeant = isOfType && old?.isValue === false;
     if (used.isDocumentation === true && !isNew) return;
-    if (isMeant) {
-      this.#uses += 1;
-      if (old.doubt !== undefined) this.#gap("another type", path, part.start, old.doubt, old.types[0]?.file);
-    }
+    if (isOfType && old?.doubt !== undefined)
+      this.#gap("another type", path, part.start, old.doubt, old.types[0]?.file);
+    if (isMeant) this.#uses += 1;
+    // A value stays what it is, whatever else is called so.
+    if (old?.isValue === true && !isNew) return;
     if (!old || !own) {
       if (isNew || old) return this.#unlike(path, part, old, own);
       // A value, or what others declare, may come to mean the type.
@@ -280,7 +282,7 @@ class Proof {
       this.#keyNow(old.types) === this.#keyThen(own.types) &&
       old.isValue === own.isValue &&
       old.ending === own.ending &&
-      isNew === (isMeant && !old.isValue);
+      isNew === isMeant;
     if (!isAlike) return this.#unlike(path, part, old, own);
     if (isMeant) this.#same += 1;
     if (isMeant && own.doubt !== undefined && own.doubt !== old.doubt)
@@ -315,7 +317,7 @@ class Proof {
       this.#gap("another type", path, start, `${part.name} stands for some other type here`);
     if (words !== 1 || isAlias === true || (through === undefined && throughFile === undefined)) return;
     const scope = through === undefined ? 0 : (next.takes[through]?.scope ?? 0);
-    for (const rival of this.then.rivals(goes, next, scope, entry))
+    for (const rival of this.then.rivals(goes, next, scope, entry, true))
       this.#gap("another type", path, start, `${rival} may have a type ${part.name}, too`);
   }
 

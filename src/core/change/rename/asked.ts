@@ -33,7 +33,20 @@ export function askedFiles(tree: SourceTree, { path, to }: RenameRequest): Asked
   return { leader, moves: movesWithFolder(tree, { folder: path, leader, asked }), words: asked };
 }
 
+/** `TreesPage.xaml` for `TreesPage.xaml.cs`: what lies behind a file bears its whole name, and is called as it is. */
+function beforeIt(tree: SourceTree, path: ProjectPath): ProjectPath | undefined {
+  const name = nameOf(path);
+  const whole = name.slice(0, Math.max(0, name.lastIndexOf(".")));
+  const leader = whole.includes(".") ? inFolder(folderOf(path), whole) : undefined;
+  return leader !== undefined && tree.has(leader) ? leader : undefined;
+}
+
 function ofFile(tree: SourceTree, path: ProjectPath, to: string): AskedFiles {
+  const before = beforeIt(tree, path);
+  if (before !== undefined) {
+    const ending = nameOf(path).slice(nameOf(before).length);
+    return ofFile(tree, before, to.endsWith(ending) ? to.slice(0, -ending.length) : to);
+  }
   const { stem } = partsOf(nameOf(path));
   // An index stands for its folder, and is called by its folder's name.
   if (moduleRules.indexNames.includes(stem)) return { ...askedFiles(tree, { path: folderOf(path), to }), leader: path };

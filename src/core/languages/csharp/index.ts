@@ -89,6 +89,7 @@ export const csharp: Language = {
     read: readNamespaces,
     write: writeNamespaces,
     outside: async () => (await import("./outside-types.js")).outsideTypes,
+    outsideMember: async () => (await import("./outside-members.js")).outsideMember,
     wordOf,
     isReserved,
     mayBeLeftOut: ["Attribute"],

@@ -14,17 +14,21 @@ export function identifiersOf(text: string): ReadonlySet<number> {
  * "Reflection in .NET"; the guides of Prism (navigation) and Caliburn.Micro (conventions).
  */
 const lists =
-  /\bRegisterForNavigation\b|\bGet(?:Exported|Defined)?Types\s*\(\s*\)|\b(?:Exported|Defined)Types\b|\bBootstrapperBase\b|\bViewModelLocationProvider\b|\bViewLocator\b|\bType\.GetType\s*\(\s*(?!")[^)\s]/g;
+  /\bRegisterForNavigation\b|\bBootstrapperBase\b|\bViewModelLocationProvider\b|\bViewLocator\b|\bType\.GetType\s*\(\s*(?!")[^)\s]/g;
+/** All types of an assembly, where the text asks for the name of something, too. */
+const all = /\bGet(?:Exported|Defined)?Types\s*\(\s*\)|\b(?:Exported|Defined)Types\b/g;
+const asked = /\.(?:Full)?Name\b/;
 /** A type's name that becomes a text. */
-const asText = /(?:\bGetType\s*\(\s*\)|\btypeof\s*\([^()]*\))\s*(?:\?\.|\.)\s*(?:Name|FullName|ToString)\b/g;
+const asText =
+  /(?:\bGetType\s*\(\s*\)|\btypeof\s*\([^()]*\))\s*(?:\?\.|\.)\s*(?:Name|FullName|ToString)\b|\b\w*[tT]ype\s*(?:\?\.|\.)\s*(?:Full)?Name\b/g;
 /** Lines in which that is only shown to people. */
 const shown = /\b\w*(?:[Ll]og|LOG|Trace|Debug|Warn|Error|Info|Fatal|Write(?:Line)?|Exception|Print|Assert)\w*\b/;
 
 /** Where code looks for types by their names alone, or makes texts of those that are not only shown; nothing where it does not. */
 export function looksForNames(text: string): { readonly start: number; readonly why: string } | undefined {
-  if (!/Type|RegisterForNavigation|BootstrapperBase|ViewLocator|ViewModelLocationProvider|typeof/.test(text))
+  if (!/[Tt]ype|RegisterForNavigation|BootstrapperBase|ViewLocator|ViewModelLocationProvider|typeof/.test(text))
     return undefined;
-  for (const form of [lists, asText])
+  for (const form of asked.test(text) ? [lists, all, asText] : [lists, asText])
     for (const match of text.matchAll(form)) {
       const start = text.lastIndexOf("\n", match.index) + 1;
       const line = text.slice(start).split(/\r?\n/, 1)[0] ?? "";

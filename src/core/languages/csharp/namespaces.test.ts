@@ -64,7 +64,7 @@ describe("names that are used, and those that are only declared, called or set",
       "!Row !Leaf !A !Twig",
     ],
     ["class A { void IRow.Show() {} event Leaf.Done Done; }", "IRow.Show !Leaf.Done"],
-    ["class A<T> where T : Row, new() { void F<K>(K k) where K : Leaf {} }", "T T Row !K !K K Leaf"],
+    ["class A<T> where T : Row, new() { void F<K>(K k) where K : Leaf {} }", "Row !K !K K Leaf"],
     [
       "class A { void F() { foreach (Row row in rows) {} try {} catch (Leaf e) when (e.Ok) {} } }",
       "!Row rows !Leaf e.Ok",

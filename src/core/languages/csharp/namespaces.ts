@@ -456,6 +456,8 @@ class Reading {
     const { parts, next } = this.#dotted(at);
     const [first] = parts;
     if (!first) return at;
+    // What stands for other types in what is declared is no name of one.
+    if (parts.length === 1 && !outer && this.#head?.placeholders.has(first.name) === true) return next;
     // `Alias::Tree`
     if (!outer && parts.length === 1 && this.#mark(next) === ":" && this.#mark(next + 1) === ":") {
       const { parts: more, next: behind } = this.#dotted(next + 2);

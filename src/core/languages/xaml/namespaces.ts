@@ -67,6 +67,9 @@ export function readNamespaces(text: string): NamespaceNames {
   return { scopes, types, takes, names, members: new Set(), texts, ...(doubt && { doubt }) };
 }
 
+/** The elements of WPF and of Windows apps, by the same address. */
+const presentation = /\sxmlns\s*=\s*["']http:\/\/schemas\.microsoft\.com\/winfx\/2006\/xaml\/presentation["']/;
+
 /** Where markup asks for what is called after it. Source: the guide of Prism, "Using the ViewModelLocator". */
 export function findsByName(text: string): { readonly start: number; readonly why: string } | undefined {
   const start = bare(text).search(/\bAutoWireViewModel\s*=\s*["']True/i);
@@ -121,7 +124,9 @@ function ownClass(
     members,
     parents: root < 0 ? [] : [root],
     // An element without a prefix of the app's own is a type of others.
-    ...(root < 0 && { outsideParent: element?.[1] ?? "" }),
+    ...(root < 0 && {
+      outsideParent: presentation.test(markup) ? (element?.[1] ?? "") : `${element?.[1] ?? ""} of others`,
+    }),
   };
   const type: DeclaredType = {
     name,
