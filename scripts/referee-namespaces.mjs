@@ -3,9 +3,10 @@
  * FOLDER; files and folders move at random; what is ticked must compile as it did, and the program must say, when it runs, what it said.
  * Undoing gives every byte back. What is not ticked is carried out, too, to see how often the compiler would have taken it.
  *
- *   node scripts/referee-namespaces.mjs [--seed 1] [--rounds 10] [--moves 8] [--arrange NAME | --rename] [FOLDER … [-- OPTION OF MCS …]]
+ *   node scripts/referee-namespaces.mjs [--seed 1] [--rounds 10] [--moves 8] [--arrange NAME | --rename | --regroup] [FOLDER … [-- OPTION OF MCS …]]
  *
- * With --rename types get other names in place of files other folders: new ones, and such as something else has already.
+ * With --rename types get other names in place of files other folders: new ones, and such as something else has already. With --regroup
+ * they are taken out of files, files are split, and joined.
  *
  * Exit code 1 if the judge disagrees.
  */
@@ -26,6 +27,7 @@ const folders = [];
 let compilerOptions = [];
 let keep = false;
 let isRenaming = false;
+let isRegrouping = false;
 let arrangement = "";
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
@@ -33,6 +35,7 @@ for (let at = 2; at < process.argv.length; at += 1) {
     options[/** @type {"seed" | "rounds" | "moves"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
   else if (word === "--keep") keep = true;
   else if (word === "--rename") isRenaming = true;
+  else if (word === "--regroup") isRegrouping = true;
   else if (word === "--arrange") arrangement = process.argv[(at += 1)] ?? "";
   else if (word === "--") {
     compilerOptions = process.argv.slice(at + 1);
@@ -148,14 +151,19 @@ function judge(source, seed) {
     );
     const before = compiled(root);
     const renaming = isRenaming ? renameOf(root, pick, random) : undefined;
-    if (isRenaming && !renaming) continue;
+    const regrouping = isRegrouping ? regroupOf(root, pick, random) : undefined;
+    if ((isRenaming && !renaming) || (isRegrouping && !regrouping)) continue;
     const masked = (/** @type {string} */ said) =>
-      renaming ? said.replaceAll(new RegExp(`(?<![A-Za-z_])(?:${renaming.names.join("|")})(?![A-Za-z])`, "g"), "…") : said;
-    const command = renaming
-      ? renaming.command
-      : arrangement === ""
-        ? ["move", from, `${folder}/`]
-        : ["arrange", "--as", arrangement, "--keep-names", "--likeliest"];
+      renaming
+        ? said.replaceAll(new RegExp(`(?<![A-Za-z_])(?:${renaming.names.join("|")})(?![A-Za-z])`, "g"), "…")
+        : said;
+    const command = regrouping
+      ? regrouping
+      : renaming
+        ? renaming.command
+        : arrangement === ""
+          ? ["move", from, `${folder}/`]
+          : ["arrange", "--as", arrangement, "--keep-names", "--likeliest"];
     const asked = ours(root, [...command, "--json", "--write"]);
     let outcome = asked.status === 0 ? "proved" : "";
     if (outcome === "") {
@@ -191,6 +199,8 @@ function judge(source, seed) {
         console.log(`    ? seed ${seed} ${command.join(" ")}: ${why.slice(0, 4).join(" · ")}${said}`);
       }
       if (keep && outcome === "proved") cpSync(root, `${root}-wrong`, { recursive: true });
+      // What was joined can be parted again.
+      if (isRegrouping && isSame) continue;
       ours(root, ["undo", "--write"]);
       done -= 1;
     }
@@ -230,6 +240,36 @@ function renameOf(root, pick, random) {
     names: [from, to, short(from), short(to)],
     command: isByFile ? ["rename", path, to] : ["rename", path, from, to],
   };
+}
+
+/**
+ * A type that is taken out, a file that is split, or some that are joined.
+ *
+ * @param {string} root @param {(list: readonly string[]) => string} pick @param {() => number} random
+ */
+function regroupOf(root, pick, random) {
+  const sources = filesBelow(root).filter((path) => path.endsWith(".cs") && path !== "Program.cs");
+  const path = pick(sources);
+  const types = (/** @type {string} */ file) =>
+    [
+      ...readFileSync(join(root, file), "utf8").matchAll(
+        /^(?!\s*\/\/)(?:\t| {4}|)(?:\[[^\n]*\]\s*)?(?:(?:public|internal|static|sealed|abstract|partial)\s+)*(?:class|struct|interface|enum|delegate\s+\w+)\s+([A-Z]\w*)/gm,
+      ),
+    ].map(([, name = ""]) => name);
+  const way = random();
+  const several = sources.filter((each) => types(each).length > 1);
+  if (way < 0.45) {
+    const other = pick(sources.filter((each) => dirname(each) === dirname(path) || random() < 0.1));
+    return other === "" || other === path
+      ? undefined
+      : ["join", path, other, random() < 0.3 ? posix.join(dirname(path), "Joined.cs") : other];
+  }
+  const from = pick(several);
+  if (from === "") return undefined;
+  if (way < 0.6) return ["split", from];
+  const name = pick(types(from));
+  const beside = sources.filter((each) => dirname(each) === dirname(from) && each !== from);
+  return ["extract", from, name, ...(random() < 0.4 && beside.length > 0 ? ["--to", pick(beside)] : [])];
 }
 
 /** @param {Map<string, number>} tally @param {string} word */

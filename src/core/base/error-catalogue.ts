@@ -256,7 +256,7 @@ export const catalogue = {
   EXTRACT_NOT_SCRIPT: {
     refusal: "usage",
     what: (d) => `${d.path} is no script, so its statements cannot be told apart.`,
-    next: () => "Name a file of JavaScript, TypeScript, Dart or Swift.",
+    next: () => "Name a file of JavaScript, TypeScript, Dart, Swift or C#.",
   },
   EXTRACT_COMPONENT: {
     refusal: "usage",
@@ -272,6 +272,16 @@ export const catalogue = {
     refusal: "usage",
     what: (d) => `${d.path} has to stand in ${d.other} itself: ${d.reason}.`,
     next: () => "Leave it out; what can stand in an extension are methods, computed properties and what is static.",
+  },
+  TYPE_STAYS: {
+    refusal: "usage",
+    what: (d) => `${d.path} has to stay in ${d.other}: ${d.reason}.`,
+    next: () => "Leave it out, or move the file whole: `steady-shelf move`.",
+  },
+  OTHER_NAMESPACE: {
+    refusal: "usage",
+    what: (d) => `${d.path} lies in ${d.reason}, and what ${d.other} holds does not.`,
+    next: () => "Name a file of the same namespace, or a new one.",
   },
   EXTRACT_PART: {
     refusal: "usage",

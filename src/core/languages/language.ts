@@ -131,6 +131,8 @@ export interface Language {
    * of some name is there; `then`, what it and others are called from then on.
    */
   keepsName?(path: ProjectPath, has: (name: string) => boolean, then: NewNames): string | undefined;
+  /** Whether such a file is called, once it is built, after the first type of the file of code that has its name. */
+  readonly isCalledAfterType?: true;
   /** Why a file has to stay where it lies, if it has to, whatever names it: `the tools find it at Themes/Generic.xaml`. */
   keepsPlace?(path: ProjectPath, tree: Pick<ListTree, "paths" | "text">): string | undefined;
   /** How folders end that are one thing to its tools, whatever lies in them: `.xcassets`. */

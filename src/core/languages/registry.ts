@@ -99,6 +99,16 @@ export function hasNamespaces(path: string): boolean {
   return languageFor(path)?.namespaces !== undefined;
 }
 
+/** Whether what a file declares can be told apart, and is known to others by its namespace. */
+export function declaresByNamespace(path: string): boolean {
+  return languageFor(path)?.statements !== undefined && hasNamespaces(path);
+}
+
+/** Whether files know each other's declarations without naming the files: nobody else changes where one goes to another file. */
+export function sharesDeclarations(path: string): boolean {
+  return sharesTypes(path) || declaresByNamespace(path);
+}
+
 /** The languages whose lists people look at, as far as one of these files is such a list. */
 export function listShapers(paths: readonly ProjectPath[]): readonly Language[] {
   return tables.languages.filter(

@@ -38,6 +38,10 @@ export interface Statement {
   readonly adds?: string;
   /** What binds it to its library, in languages that have libraries. */
   readonly bonds?: Bonds;
+  /** The namespace in which it stands, by its whole name, in languages that have them; `""` in none. */
+  readonly within?: string;
+  /** The namespace that it opens, by its whole name. */
+  readonly opens?: string;
   /** What binds it to its file, in languages whose files know each other's names without naming each other. */
   readonly ties?: FileTies;
 }

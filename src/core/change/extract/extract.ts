@@ -6,7 +6,7 @@ import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { FoundApp, Project } from "../../app/index.js";
 import type { Role } from "../../app/arrangement/index.js";
-import { sharesTypes, languageFor, prepareNames, type Statement } from "../../languages/index.js";
+import { languageFor, sharesDeclarations, sharesTypes, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { carriedOf, regroupParts, withCompanions, type Carried } from "../libraries/index.js";
@@ -61,7 +61,7 @@ export async function extractDraft(
   if (sharesTypes(old.path) && request.names.some((name) => name.includes(".")))
     return extractMembers({ tree, aliases }, old, request);
   const named = selected(old, request);
-  const along = sharesTypes(old.path)
+  const along = sharesDeclarations(old.path)
     ? privateCompanions(old, named).map(({ start }) => ({ path: old.path, start }))
     : await withCompanions(tree, aliases, old.path, named);
   const chosen = old.statements.filter(
@@ -71,7 +71,7 @@ export async function extractDraft(
   const regrouped = async (target: ProjectPath): Promise<Regrouped> => {
     if (target === old.path) throw new ShelfError("EXTRACT_SAME", { path: target });
     if (
-      [old.path, target].some((path) => languageFor(path)?.directives !== undefined || sharesTypes(path)) &&
+      [old.path, target].some((path) => languageFor(path)?.directives !== undefined || sharesDeclarations(path)) &&
       languageFor(old.path) !== languageFor(target)
     )
       throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: old.path });

@@ -9,7 +9,7 @@ import { partsOf } from "../../app/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { Modules, Resolver } from "../../graph/index.js";
 import {
-  sharesTypes,
+  sharesDeclarations,
   isScript,
   languageFor,
   moduleRules,
@@ -57,7 +57,9 @@ export async function joinDraft({ tree, aliases }: Project, request: JoinRequest
   await ensureAlike(anatomies, target);
   const modules = new Modules(tree, new Resolver(tree, moduleRules, aliases));
   // Where nothing is done when a file is loaded, no order matters.
-  const { order, circle } = paths.some((path) => languageFor(path)?.directives !== undefined || sharesTypes(path))
+  const { order, circle } = paths.some(
+    (path) => languageFor(path)?.directives !== undefined || sharesDeclarations(path),
+  )
     ? { order: paths, circle: [] }
     : inOrder(paths, modules);
   const parts = order.flatMap((path): Part[] =>
@@ -96,7 +98,7 @@ function scriptsOf(tree: SourceTree, path: ProjectPath): readonly ProjectPath[] 
 }
 
 function isOfStatements(path: ProjectPath): boolean {
-  return isScript(path) || languageFor(path)?.directives !== undefined || sharesTypes(path);
+  return isScript(path) || languageFor(path)?.directives !== undefined || sharesDeclarations(path);
 }
 
 /** The file that they become; without an extension it has that of the first. */

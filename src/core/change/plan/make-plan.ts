@@ -186,6 +186,8 @@ async function proveRenames(
     results.push(await (await import("./prove-namespaces.js")).proveNamespaces({ ...facts, claims: spaces }));
   if (goes.some(({ file }) => languageFor(file)?.directives !== undefined))
     results.push(await (await import("./prove-libraries.js")).proveLibraries({ ...facts, claims: goes, removed }));
+  else if (goes.some(({ file }) => hasNamespaces(file)))
+    results.push(await (await import("./prove-spaced.js")).proveSpaced({ ...facts, claims: goes, removed }));
   else if (goes.some(({ file }) => sharesTypes(file)))
     results.push(await (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed }));
   else if (goes.length > 0)

@@ -9,7 +9,6 @@
 import {
   fileTies,
   loadTypes,
-  membersOf,
   Modules,
   piecesOf,
   Types,
@@ -22,6 +21,7 @@ import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { holdersOf } from "./name-holders.js";
 import type { Difference, Gap } from "./plan.js";
 import type { StatementProof, StatementResult } from "./prove-statements.js";
+import { proveBuilt } from "./prove-built.js";
 import { pathsWithForm } from "./type-files.js";
 
 /** Proves it, or says what would be lost or mean something else. */
@@ -165,24 +165,10 @@ class Proof {
       }
   }
 
-  /** The same targets build it. */
   #built(): void {
-    const { tree, planned, before, after, claims } = this.input;
-    const pairs = new Map(claims.map((claim) => [`${claim.file}\n${claim.to}`, claim]));
-    const now = membersOf(new Modules(tree, before), [...new Set(claims.map(({ file }) => file))]);
-    const then = membersOf(new Modules(planned, after), [...new Set(claims.map(({ to }) => to))]);
-    for (const { file, to, name } of pairs.values()) {
-      const [was, is] = [now.get(file), then.get(to)].map((member) =>
-        member ? [member.library, ...(member.also ?? [])].sort().join(", ") : "",
-      );
-      if (was !== is) this.#wrong(file, 0, name, "other targets would build it");
-      else if (was === "")
-        this.#gaps.push({
-          reason: "another type",
-          file,
-          detail: "no target that was read builds it, so who knows it is not known",
-        });
-    }
+    const { different, gaps } = proveBuilt(this.input);
+    this.#different.push(...different);
+    this.#gaps.push(...gaps);
   }
 
   /** What names the types that went means them where they are then. */

@@ -7,7 +7,7 @@ import {
   extractFrom,
   hasNamespaces,
   languageFor,
-  sharesTypes,
+  sharesDeclarations,
   type Extraction,
   type Resolution,
 } from "../../languages/index.js";
@@ -42,7 +42,7 @@ export function proveSymbols({ tree, passage, files, made, claims, result }: Sym
   );
   // What goes from one library to another has a proof of its own.
   const isProvedApart = claims.some(
-    (claim) => claim.kind === "hands over" && (formsOf(claim.file) !== undefined || sharesTypes(claim.file)),
+    (claim) => claim.kind === "hands over" && (formsOf(claim.file) !== undefined || sharesDeclarations(claim.file)),
   );
   if (isProvedApart) return;
   // Where namespaces change, or names in them, each is proved by what it means.

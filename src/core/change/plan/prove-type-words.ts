@@ -259,10 +259,9 @@ class Proof {
   ): void {
     const isNew = part.name !== then.name;
     const isOfType = old?.types.some((entry) => this.#isRenamed(entry)) === true;
-    const isMeant = isOfType && old?.isValue === false;
+    const isMeant = isOfType && !old.isValue;
     if (used.isDocumentation === true && !isNew) return;
-    if (isOfType && old?.doubt !== undefined)
-      this.#gap("another type", path, part.start, old.doubt, old.types[0]?.file);
+    if (isOfType && old.doubt !== undefined) this.#gap("another type", path, part.start, old.doubt, old.types[0]?.file);
     if (isMeant) this.#uses += 1;
     // A value stays what it is, whatever else is called so.
     if (old?.isValue === true && !isNew) return;

@@ -3,12 +3,14 @@ import { ShelfError } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
-import { ownNames } from "./own-names.js";
+import { ownNames, ownTypeNames } from "./own-names.js";
 import {
+  declaresByNamespace,
   extractFrom,
   isScript,
   languageFor,
   scriptExtension,
+  sharesDeclarations,
   sharesTypes,
   type NamePlace,
   type Statement,
@@ -39,14 +41,24 @@ export async function anatomyOf(
   const language = languageFor(path);
   const isComponent = language?.scriptExtension !== undefined;
   const isOfModules = sharesTypes(path);
-  if (!language?.statements || !(isScript(path) || language.directives || isOfModules || (components && isComponent)))
+  const isOfSpaces = declaresByNamespace(path);
+  const isApart = language?.directives !== undefined || isOfModules || isOfSpaces;
+  if (!language?.statements || !(isScript(path) || isApart || (components && isComponent)))
     throw new ShelfError("EXTRACT_NOT_SCRIPT", { path });
   const statements = await language.statements(text, nameOf(path));
   const types = isOfModules ? language.types?.read(text, nameOf(path)) : undefined;
-  const names = types && statements ? ownNames(statements, types) : await language.names?.(text, nameOf(path));
-  const reason = isOfModules
-    ? "it has a syntax error, or its lines are carried out one by one"
-    : "it has a syntax error";
+  const spaced = isOfSpaces ? language.namespaces?.read(text) : undefined;
+  const names =
+    types && statements
+      ? ownNames(statements, types)
+      : spaced && statements
+        ? ownTypeNames(statements, spaced)
+        : await language.names?.(text, nameOf(path));
+  const reason = isOfSpaces
+    ? "it has a syntax error, does something outside of types, or is built with other types under other conditions (#if)"
+    : isOfModules
+      ? "it has a syntax error, or its lines are carried out one by one"
+      : "it has a syntax error";
   if (!source || !statements || !names) throw new ShelfError("NAMES_UNREAD", { path, reason });
   const extension =
     (await language.scriptExtension?.(text)) ??
@@ -66,7 +78,7 @@ function gives(name: string, { members }: NamePlace): boolean {
  */
 export function ensureModule({ path, statements, names, isComponent, text, source }: Anatomy): void {
   // Files that take each other by directives can always do so.
-  if (languageFor(path)?.directives || sharesTypes(path)) return;
+  if (languageFor(path)?.directives || sharesDeclarations(path)) return;
   const refuse = (reason: string, start = 0): never => {
     throw new ShelfError("NOT_A_MODULE", { path, reason, place: { file: path, ...source.positionAt(start) } });
   };

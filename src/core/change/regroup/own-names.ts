@@ -1,5 +1,5 @@
 /** The names of a file's top level and where they stand in it, in languages whose types are told apart by what all files know. */
-import type { NamePlace, Statement, TextNames, TypeNames, Variable } from "../../languages/index.js";
+import type { NamePlace, NamespaceNames, Statement, TextNames, TypeNames, Variable } from "../../languages/index.js";
 
 /** What stands behind a dot, or before a colon, is no use of them. */
 export function ownNames(statements: readonly Statement[], { places }: TypeNames): TextNames {
@@ -16,4 +16,21 @@ export function ownNames(statements: readonly Statement[], { places }: TypeNames
   });
   const identifiers = places.map(({ name, start }) => ({ name, start }));
   return { variables, takings: [], labels: [], identifiers };
+}
+
+/** The same where types are known by their namespaces. */
+export function ownTypeNames(statements: readonly Statement[], { types, names }: NamespaceNames): TextNames {
+  const declared = new Set(statements.flatMap(({ declares }) => declares));
+  const parts = names.flatMap((used) => (used.isDocumentation === true ? [] : used.parts));
+  const variables = [...declared].map((name): Variable => {
+    const own = types.filter((each) => each.name === name);
+    const places = [
+      ...own.map(({ start }): NamePlace => ({ start, end: start + name.length, form: "name", isDeclared: true })),
+      ...parts.flatMap((part): NamePlace[] =>
+        part.name === name ? [{ start: part.start, end: part.end, form: "name", isDeclared: false }] : [],
+      ),
+    ];
+    return { name, level: "top", places: places.sort((a, b) => a.start - b.start) };
+  });
+  return { variables, takings: [], labels: [], identifiers: parts.map(({ name, start }) => ({ name, start })) };
 }

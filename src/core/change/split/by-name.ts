@@ -19,7 +19,9 @@ export function groupsByName(anatomy: Anatomy, units: readonly Unit[]): readonly
   const isLeader = (unit: Unit): boolean => unit.isGiven && unit.declares.length > 0 && !unit.isType;
   // Where functions and values need no file of their own to be found, only types get one.
   const leaders = units.filter(
-    (unit) => isLeader(unit) && unit.statements.some(({ ties }) => ties === undefined || ties.body !== undefined),
+    (unit) =>
+      isLeader(unit) &&
+      unit.statements.some(({ ties, within }) => ties === undefined || ties.body !== undefined || within !== undefined),
   );
   const main = mainOf(anatomy, leaders);
   const owned = new Map<Unit, Unit | undefined>();

@@ -6,7 +6,7 @@ import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Project } from "../../app/project.js";
 import type { SourceTree } from "../../files/index.js";
-import { sharesTypes, languageFor, prepareNames, type Statement } from "../../languages/index.js";
+import { sharesDeclarations, languageFor, prepareNames, type Statement } from "../../languages/index.js";
 import { refuseSource } from "../plan/index.js";
 import type { Draft } from "../draft.js";
 import { boundPairs } from "../modules/index.js";
@@ -54,10 +54,12 @@ export async function splitDraft({ tree, aliases }: Project, request: SplitReque
   const { path } = request;
   if (!tree.has(path)) refuseSource(tree, path);
   const anatomy = await anatomyOf(tree, path);
-  const bound = sharesTypes(path) ? { pairs: boundPairs(anatomy), isLed: false } : await boundIn(tree, aliases, path);
+  const bound = sharesDeclarations(path)
+    ? { pairs: boundPairs(anatomy), isLed: false }
+    : await boundIn(tree, aliases, path);
   const units = unitsOf(anatomy, givenNames(anatomy), bound.pairs);
   const by = request.by ?? (isState(anatomy, units) ? "kind" : "name");
-  if (by === "kind" && sharesTypes(path))
+  if (by === "kind" && sharesDeclarations(path))
     throw new ShelfError("SPLIT_NOTHING", { path, reason: "its declarations are no piece of state" });
   const files = await filesBy(by, anatomy, units, request.to ?? folderOf(path));
   ensureFree(tree, path, files);
@@ -138,7 +140,7 @@ async function filesBy(
 
 /** A file that computes a new state from actions, and holds more than that. */
 function isState(anatomy: Anatomy, units: readonly Unit[]): boolean {
-  if (sharesTypes(anatomy.path)) return false;
+  if (sharesDeclarations(anatomy.path)) return false;
   if (languageFor(anatomy.path)?.directives) return (eventsAndStates(units)?.size ?? 0) > 0;
   const kinds = new Set(kindsOf(anatomy, units).values());
   return reduces(anatomy) && [...kinds].some((kind) => kind !== "types" && kind !== "reducer");

@@ -9,6 +9,7 @@ import { readNamespaces } from "./namespaces.js";
 import { outlineCSharp } from "./outline.js";
 import { identifiersOf, looksForNames } from "./names-in-text.js";
 import { isReserved } from "./reserved.js";
+import { csharpStatements } from "./statements.js";
 import { writeNamespaces } from "./write-namespaces.js";
 
 const companions: CompanionRules = {
@@ -81,6 +82,7 @@ export const csharp: Language = {
   // `$"/Images/{name}.png"`, `"Images/" + name`
   openForm: '[$]@?"[^"]*[{]|"[^"]*[\\\\/]"[ \t]*[+]',
   libraries: projectsOf,
+  statements: (text) => Promise.resolve(csharpStatements(text)),
   isListed: true,
   namesInAnyCase: true,
   namespaces: {

@@ -86,5 +86,6 @@ export const resources: Language = {
   ...form,
   name: "resources",
   extensions: [".resx"],
+  isCalledAfterType: true,
   extract: (text) => extractResources(text),
 };

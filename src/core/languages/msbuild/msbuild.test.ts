@@ -311,18 +311,9 @@ test("a table of resources: what it takes in, and the name by which code asks fo
   expect(odd.proof.outcome).toBe("fails");
 });
 
-describe("names in C# are not told apart yet", () => {
-  test.each([
-    ["Services/Trees.cs", "Rota"],
-    ["Views/MainWindow.xaml", "OrchardWindow"],
-  ])("so %s, which declares what it is called after, is refused another", async (path, name) => {
-    await expect(planRename(app, `${path} ${name}`)).rejects.toMatchObject({ code: "NAMES_LANGUAGE" });
-  });
-
-  test("and what declares nothing of the kind is renamed as any file is", async () => {
-    const plan = await planRename(app, "Themes/Colors.xaml Barks");
-    expect(plan.plan.proof.outcome).toBe("holds");
-  });
+test("markup that declares nothing is renamed as any file is", async () => {
+  const plan = await planRename(app, "Themes/Colors.xaml Barks");
+  expect(plan.plan.proof.outcome).toBe("holds");
 });
 
 describe("files that are made", () => {
