@@ -84,6 +84,8 @@ function plain(errors) {
   return errors
     .map((line) => line.replace(/^[^:]*:\s*/, "").replaceAll(/(?:\w+\.)+(\w+)/g, "$1"))
     .sort()
+    // Two files need what one did: what was not found for one is not found for both.
+    .filter((each, at, all) => !isRegrouping || all.indexOf(each) === at)
     .join("\n");
 }
 

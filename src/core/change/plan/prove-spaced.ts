@@ -340,8 +340,9 @@ class Proof {
   }
 }
 
+/** Its types, and what it says of all that the project builds. */
 function declared({ statements }: Party): readonly Statement[] {
-  return statements.filter(({ kind }) => kind === "declaration");
+  return statements.filter(({ kind }) => kind === "declaration" || kind === "other");
 }
 
 function keyOf({ text }: Party, { start, end, within: space = "" }: Statement): string {

@@ -137,6 +137,19 @@ describe("what stands where", () => {
       },
     ],
     [
+      "of a file that goes, every comment that stands in no type",
+      {
+        "A.cs": "class A { }\n",
+        "B.cs":
+          "/* About B. */\n\nusing System;\n// Behind.\n\n// One.\n\nclass B { }\n\n// Two.\n\nclass C { }\n\n// Last.\n",
+      },
+      "join B.cs > A.cs",
+      {
+        "A.cs":
+          "using System;\n\nclass A { }\n\n/* About B. */\n// Behind.\n// One.\n\nclass B { }\n\n// Two.\n\nclass C { }\n\n// Last.\n",
+      },
+    ],
+    [
       "a project that lists its files lists the new one",
       {
         "Orchard.csproj": `<Project xmlns="http://schemas.microsoft.com/developer/msbuild/2003">\n  <ItemGroup>\n    <Compile Include="A.cs" />\n  </ItemGroup>\n</Project>\n`,
@@ -147,6 +160,31 @@ describe("what stands where", () => {
         "Orchard.csproj": `<Project xmlns="http://schemas.microsoft.com/developer/msbuild/2003">\n  <ItemGroup>\n    <Compile Include="A.cs" />\n    <Compile Include="Row.cs" />\n  </ItemGroup>\n</Project>\n`,
         "A.cs": "class A { }\n",
         "Row.cs": "class Row { }\n",
+      },
+    ],
+    [
+      "shared items list the new file, and a project loses what goes, with what it says of it",
+      {
+        "Orchard.csproj": `<Project>\n  <ItemGroup>\n    <Compile Include="A.cs" />\n    <Compile Include="B.cs">\n      <SubType>Code</SubType>\n    </Compile>\n  </ItemGroup>\n</Project>\n`,
+        "A.cs": "class A { }\n",
+        "B.cs": "class B { }\n",
+      },
+      "join B.cs > A.cs",
+      {
+        "Orchard.csproj": `<Project>\n  <ItemGroup>\n    <Compile Include="A.cs" />\n  </ItemGroup>\n</Project>\n`,
+        "A.cs": "class A { }\n\nclass B { }\n",
+      },
+    ],
+    [
+      "shared items that list their files list the new one",
+      {
+        "Orchard.csproj": `<Project>\n  <Import Project="Kit/Kit.projitems" />\n</Project>\n`,
+        "Kit/Kit.projitems": `<Project>\n  <ItemGroup>\n    <Compile Include="$(MSBuildThisFileDirectory)A.cs" />\n  </ItemGroup>\n</Project>\n`,
+        "Kit/A.cs": "class A { }\nclass Row { }\n",
+      },
+      "extract Kit/A.cs Row",
+      {
+        "Kit/Kit.projitems": `<Project>\n  <ItemGroup>\n    <Compile Include="$(MSBuildThisFileDirectory)A.cs" />\n    <Compile Include="$(MSBuildThisFileDirectory)Row.cs" />\n  </ItemGroup>\n</Project>\n`,
       },
     ],
   ])("%s", async (_, files, command, expected) => {
@@ -291,6 +329,12 @@ describe("refused", () => {
       "the class of markup",
       { "V.xaml": `<Page x:Class="N.V"/>`, "V.xaml.cs": "namespace N { partial class V { } class Row { } }" },
       "extract V.xaml.cs V > W.cs",
+      "TYPE_STAYS",
+    ],
+    [
+      "what is said of the whole assembly",
+      { "A.cs": "class A { }", "B.cs": "[assembly: System.CLSCompliant(true)]\nclass B { }" },
+      "join B.cs > A.cs",
       "TYPE_STAYS",
     ],
   ])("%s", async (_, files, command, code) => {

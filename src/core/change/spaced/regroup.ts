@@ -124,9 +124,17 @@ function ensureParted(parts: readonly Part[], clash: RegroupRequest["clash"]): v
       }
 }
 
-/** Throws for a class that has to stay beside its markup. */
-function ensureFree(tree: RegroupRequest["tree"], { anatomy, goes }: Part): void {
+/** Throws for a class that has to stay beside its markup, and for a file that goes and says something of all of the assembly. */
+function ensureFree(tree: RegroupRequest["tree"], { anatomy, goes, into }: Part): void {
   const { path, statements } = anatomy;
+  const said = into === undefined ? undefined : statements.find(({ kind }) => kind === "other");
+  if (said)
+    throw new ShelfError("TYPE_STAYS", {
+      path: anatomy.text.slice(said.start, said.end).split(/\r?\n/, 1)[0]?.slice(0, 60) ?? "",
+      other: path,
+      reason: "it is said of all that the project builds",
+      place: placeOf(anatomy, said.start),
+    });
   const markup = path.slice(0, Math.max(0, path.lastIndexOf("."))) as ProjectPath;
   if (!tree.has(markup) || declaresByNamespace(markup)) return;
   const own = new Set(

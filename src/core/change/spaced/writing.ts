@@ -1,5 +1,5 @@
 /** The text of files that types come to: with what they take in, in the namespace in which they lay, as it was written. */
-import type { Statement } from "../../languages/index.js";
+import { commentsIn, type Statement } from "../../languages/index.js";
 import type { DraftEdit } from "../draft.js";
 import type { Anatomy } from "../regroup/index.js";
 
@@ -39,8 +39,9 @@ export function newText(coming: readonly Coming[]): string {
     .filter((each) => each.kind === "directive" && !isOpening(each))
     .map(({ start, end }) => text.slice(start, end).trim());
   const blocks = openings.filter(({ start, end }) => text.slice(start, end).endsWith("{"));
-  const body = bodyOf(coming, lineEnd);
-  const head = [licenceOf(anatomy), said.join(lineEnd), outer.join(lineEnd)].filter((each) => each !== "");
+  const licence = licenceOf(anatomy);
+  const body = bodyOf(coming, lineEnd, licence);
+  const head = [licence, said.join(lineEnd), outer.join(lineEnd)].filter((each) => each !== "");
   const inside = [indented(inner, body).join(lineEnd), body].filter((each) => each !== "").join(lineEnd + lineEnd);
   const opened = openings.map(({ start, end }) => indentAt(text, start) + text.slice(start, end)).join(lineEnd);
   const closed = [...blocks]
@@ -74,7 +75,7 @@ export function gainsOf(there: Anatomy, coming: readonly Coming[]): DraftEdit[] 
     edits.push({ file, start: at, end: at, text: written, why: "takes in what came needs" });
   }
   const end = statements.findLast(({ kind }) => kind === "declaration");
-  const body = bodyOf(coming, lineEnd);
+  const body = bodyOf(coming, lineEnd, text);
   if (end && body !== "") {
     const at = end.to;
     const isLine = /\n$/.test(text.slice(0, at));
@@ -110,22 +111,51 @@ function indentAt(text: string, at: number): string {
   return /[ \t]*$/.exec(text.slice(0, at))?.[0] ?? "";
 }
 
-/** Types as they follow each other; of a file that goes, with the comments between them. */
-function bodyOf(coming: readonly Coming[], lineEnd: string): string {
-  let body = "";
+/** Types as they follow each other; of a file that goes, with its comments, but for those that stand in the new file already. */
+function bodyOf(coming: readonly Coming[], lineEnd: string, present: string): string {
+  const pieces: { readonly text: string; readonly isNear: boolean }[] = [];
   for (const { anatomy, statements, isWhole } of coming) {
     const { text } = anatomy;
+    const loose = isWhole ? looseComments(anatomy).filter(({ text: each }) => !present.includes(each.trim())) : [];
+    const [first] = statements;
     let before: Statement | undefined;
+    const above = loose.filter(({ start }) => start < (first?.from ?? 0)).map((each) => each.text);
+    if (above.length > 0) pieces.push({ text: above.join(lineEnd), isNear: false });
     for (const statement of statements) {
       const last = anatomy.statements[anatomy.statements.indexOf(statement) - 1];
-      const from = isWhole && last ? Math.min(last.to, statement.from) : statement.from;
+      const from = isWhole && last?.kind === "declaration" ? Math.min(last.to, statement.from) : statement.from;
       const piece = text.slice(from, statement.to).replace(/^(?:[ \t]*\r?\n)+|\s+$/g, "");
-      const isNear = before !== undefined && before.to === statement.from;
-      body += (body === "" ? "" : isNear ? lineEnd : lineEnd + lineEnd) + piece;
+      pieces.push({ text: piece, isNear: before !== undefined && before.to === statement.from });
       before = statement;
     }
+    const below = loose.filter(({ start }) => start >= (before?.to ?? 0)).map((each) => each.text);
+    if (below.length > 0) pieces.push({ text: below.join(lineEnd), isNear: false });
   }
+  let body = "";
+  for (const { text, isNear } of pieces) body += (body === "" ? "" : isNear ? lineEnd : lineEnd + lineEnd) + text;
   return body.replace(/\r?\n/g, lineEnd);
+}
+
+/** The comments of a file that belong to none of its types and stand before the first or behind the last. */
+function looseComments({ text, statements }: Anatomy): { readonly text: string; readonly start: number }[] {
+  const found: { text: string; start: number }[] = [];
+  let at = 0;
+  for (const { start, end, from, kind } of [...statements, endOf(text)]) {
+    const isOuter =
+      kind !== "declaration" || at === 0 || !statements.some((each) => each.kind === "declaration" && each.to === at);
+    if (isOuter)
+      for (const each of commentsIn(text, at, kind === "declaration" ? from : start))
+        found.push({
+          text: indentAt(text, each.start) + text.slice(each.start, each.end).trimEnd(),
+          start: each.start,
+        });
+    at = kind === "declaration" ? Math.max(end, statements.find((each) => each.start === start)?.to ?? end) : end;
+  }
+  return found;
+}
+
+function endOf({ length }: string): Pick<Statement, "start" | "end" | "from" | "kind"> {
+  return { start: length, end: length, from: length, kind: "other" };
 }
 
 /** What stands above all of a file, if it speaks of rights: it holds for what is taken out of it. */
