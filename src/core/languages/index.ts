@@ -1,5 +1,12 @@
 export { type ListOrder, type ListShape, type OrderedGroup, type ShownEntry } from "./language.js";
-export { respellingEdit, type ReadingDepth, type CompanionRules, type Language, type Trade } from "./language.js";
+export {
+  respellingEdit,
+  type ReadingDepth,
+  type CompanionRules,
+  type Language,
+  type Trade,
+  type ViewForm,
+} from "./language.js";
 export {
   ownExports,
   type Binding,

@@ -67,6 +67,16 @@ export interface ListedLine extends TextEdit {
   readonly removes?: readonly number[];
 }
 
+/** How a view is made, and how it gets its view-model. */
+export interface ViewForm {
+  /** The element at the root of its markup: `Page`. */
+  readonly root: string;
+  /** `in markup`: an element of it makes one; `in code`: the code behind does; `given`: to who makes the view; `by name`: a library finds it. */
+  readonly binding: "in markup" | "in code" | "given" | "by name" | "none";
+  /** The type of the view-model, where it is named. */
+  readonly viewModel?: string;
+}
+
 /** What files and types are called from then on. */
 export interface NewNames {
   /** The file that is asked about, by its name. */
@@ -131,6 +141,10 @@ export interface Language {
    * of some name is there; `then`, what it and others are called from then on.
    */
   keepsName?(path: ProjectPath, has: (name: string) => boolean, then: NewNames): string | undefined;
+  /** How a view is made and gets its view-model: its markup, and the code behind it; `undefined` for what is no view. */
+  viewForm?(markup: string, behind: string): ViewForm | undefined;
+  /** A text that is made as others of the app are written. `list` is the text of the list that builds it. */
+  writtenLike?(text: string, others: readonly string[], list: string | undefined): string;
   /** Whether such a file is called, once it is built, after the first type of the file of code that has its name. */
   readonly isCalledAfterType?: true;
   /** Why a file has to stay where it lies, if it has to, whatever names it: `the tools find it at Themes/Generic.xaml`. */

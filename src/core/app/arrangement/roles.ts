@@ -82,6 +82,7 @@ const tradeWords: Readonly<Record<string, Role>> = {
   page: "screen",
   view: "screen",
   scene: "screen",
+  window: "screen",
   widget: "component",
   store: "state",
   slice: "state",

@@ -79,6 +79,8 @@ export interface RoleData {
   readonly starter?: string | undefined;
   readonly makes?: readonly MakeData[] | undefined;
   readonly companions?: Readonly<Record<string, CompanionData>> | undefined;
+  /** Whether a new file gets the lines that two or more others have in a list of the app: in a container, a table of views. */
+  readonly "listed-like-others"?: boolean | undefined;
   /** The line of the public index that exports such a file, where it is not the stack's usual one. */
   readonly "index-line"?: string | undefined;
   /** Companions that are made unless somebody says otherwise. */

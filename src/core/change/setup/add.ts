@@ -7,11 +7,13 @@ import { SetupDraft, type SetUp } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { isStartThere, readStarter, type App } from "../../app/app.js";
 import { addBeside, chosenCompanions, makeCompanion } from "./companions.js";
-import { listNewFile, showFirst } from "./list-in.js";
+import { listAmongSisters, listNewFile, showFirst } from "./list-in.js";
+import { likeOthers } from "./like-others.js";
 import { existingFeatures, knownRole, meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
 import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
 import { valuesFor, type Filling } from "./values.js";
+import { fillingsOf, viewCustomOf } from "./view-custom.js";
 import { wantedFiles } from "./wanted-files.js";
 
 /** Draws an addition up. Throws for everything that cannot be: unknown words with the nearest, names that are taken with their place. */
@@ -56,31 +58,46 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
   const [below, name] = [request.name.slice(0, Math.max(0, slash)), request.name.slice(slash + 1)];
   for (const part of below === "" ? [] : below.split("/")) ensureLegal(part);
   const feature = meantFeature(app, request.feature, draft);
-  const adding: Adding = { ...request, draft, app, role, data, name, below, feature };
+  const adding: Adding = { ...request, draft, app, role, data, name, below, feature, word: request.role };
   ensureUsable(name, splitWords(name));
   const wanted = wantedFiles(adding);
+  // What a view is made with may have made it.
+  if (wanted.every(({ path }) => draft.made.includes(path))) return;
+  const view = wanted.at(-1) && !request.from ? viewCustomOf(adding, wanted.at(-1) as Wanted) : undefined;
   const others = new Map(wanted.map(({ id, path }) => [id, path]));
   for (const each of wanted) {
     ensureFree(app, each);
-    makeFile(adding, each, others);
+    makeFile({ ...adding, fillings: view && fillingsOf(app, each.path, view) }, each, others);
   }
   if (role === "state" && wanted.length > 1) draft.belongTogether(wanted.map(({ path }) => path));
   const main = wanted.at(-1);
-  if (main) listNewFile(adding, main);
+  if (view?.viewModel && !draft.has(view.viewModel.path))
+    addTo(draft, app, {
+      role: "view-model",
+      name: view.viewModel.name,
+      feature: request.feature,
+      with: [],
+      without: [],
+    });
+  const isListed = main !== undefined && listAmongSisters(adding, main);
+  if (main) listNewFile(adding, main, isListed);
   if (main && request.first === true) showFirst(adding, main);
 }
 
 function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, ProjectPath>): void {
   const { app, draft, role, data, from, feature } = adding;
-  const filling: Filling = { app, path: wanted.path, words: wanted.words, stem: wanted.stem, feature, others };
+  const { fillings } = adding;
+  const more = fillings?.values;
+  const filling: Filling = { app, path: wanted.path, words: wanted.words, stem: wanted.stem, feature, others, more };
   const companions = wanted.role === role ? chosenCompanions(adding) : [];
   if (from) draft.make(wanted.path, from.bytes, wanted.role);
   else if (wanted.starter !== undefined) {
     // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
-    const has = (condition: string): boolean => companions.includes(condition) || isStartThere(app, condition);
+    const has = (condition: string): boolean =>
+      companions.includes(condition) || fillings?.conditions.has(condition) === true || isStartThere(app, condition);
     const meant = new Set<ProjectPath>();
     const text = fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling, meant), has);
-    draft.make(wanted.path, text, wanted.role, meant);
+    draft.make(wanted.path, likeOthers(app, wanted.path, text), wanted.role, meant);
   }
   for (const name of companions) {
     const companion = data.companions?.[name];

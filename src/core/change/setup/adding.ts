@@ -26,8 +26,18 @@ export interface Adding extends AddRequest {
   readonly app: App;
   readonly role: Role;
   readonly data: RoleData;
+  /** The word by which the role was asked for: `page`. */
+  readonly word?: string | undefined;
   /** Folders below the shelf that the name asks for, `""` for none. */
   readonly below: string;
+  /** What is known of the app's own way of making such files. */
+  readonly fillings?: Fillings | undefined;
+}
+
+/** What a file is filled in with besides: by word, and which conditions hold. */
+export interface Fillings {
+  readonly values: Readonly<Record<string, string>>;
+  readonly conditions: ReadonlySet<string>;
 }
 
 /** One file that is to be made. */

@@ -8,6 +8,7 @@ import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { readStarter, type App } from "../../app/app.js";
 import { exportsOf, nameIn, scriptExtension } from "../../languages/index.js";
+import { likeOthers } from "./like-others.js";
 import { meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
 import { valuesFor, type Filling } from "./values.js";
@@ -35,7 +36,7 @@ interface CompanionMaking {
 
 /** Makes one companion beside its leader, or in the tree that mirrors the sources. */
 export function makeCompanion(
-  { draft, app, feature }: Pick<Adding, "draft" | "app" | "feature">,
+  { draft, app, feature, fillings }: Pick<Adding, "draft" | "app" | "feature" | "fillings">,
   { name, companion, leader }: CompanionMaking,
 ): void {
   const stem = leader.stem + companion.ending.replace(/\..*$/, "");
@@ -43,14 +44,16 @@ export function makeCompanion(
     companionFolder(app, companion, leader.path),
     leader.stem + nameIn(app.language, companion.ending),
   );
-  const filling: Filling = { app, path, words: leader.words, stem, feature, leader };
+  const filling: Filling = { app, path, words: leader.words, stem, feature, leader, more: fillings?.values };
   const { exported } = leader;
   const meant = new Set<ProjectPath>();
   const values = valuesFor(filling, meant);
-  const has = (condition: string): boolean => exported === undefined || exported.how === condition;
+  const has = (condition: string): boolean =>
+    fillings?.conditions.has(condition) === true ||
+    (fillings === undefined && (exported === undefined || exported.how === condition));
   const starter = readStarter(app, companion.starter, has);
   const text = fillStarter(starter, (word, rest) => (word === "name" ? exported?.name : values(word, rest)), has);
-  draft.make(path, text, name, meant);
+  draft.make(path, likeOthers(app, path, text), name, meant);
 }
 
 function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath): ProjectPath {

@@ -14,12 +14,14 @@ import {
   insertInYamlList,
   replaceValue,
 } from "./register.js";
+import { sisterLines } from "./sister-lines.js";
+import { codeFiles, sistersOf, textOf } from "./sisters.js";
 import { specifierTo } from "./specifier-to.js";
 import { fillStarter } from "../../app/starter.js";
 import { valuesFor, type Filling } from "./values.js";
 
 /** Lists a new file where the stack and the arrangement want it: the feature's index, the navigation, the entry sheet, the manifest. */
-export function listNewFile(adding: Adding, main: Wanted): void {
+export function listNewFile(adding: Adding, main: Wanted, isListed = false): void {
   const { app, draft, feature } = adding;
   const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
   const index = listInIndex(adding, main, filling);
@@ -39,7 +41,39 @@ export function listNewFile(adding: Adding, main: Wanted): void {
         means: /«to»/.test(registration.line) ? [target.to] : [],
       });
   }
-  for (const file of missing) draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
+  for (const file of isListed ? [] : missing)
+    draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
+}
+
+/**
+ * Lists a new view, or what is made for one, where those that are there have lines of their own: in a container, a table, a resource.
+ * Gives whether no other list is missed: it is listed, or the others are listed nowhere either.
+ */
+export function listAmongSisters(adding: Adding, main: Wanted): boolean {
+  const { app, draft, role } = adding;
+  if (!app.stack.roles[role]?.["listed-like-others"]) return false;
+  const sisters = sistersOf(app, role, nameOf(main.path).slice(main.stem.length));
+  if (sisters.length < 2) return false;
+  const own = new Set(sisters.map(({ path }) => path));
+  let isListed = false;
+  for (const file of codeFiles(app)) {
+    if (own.has(file) || sisters.some(({ path }) => nameOf(file).startsWith(`${nameOf(path)}.`))) continue;
+    const text = textOf(app, file);
+    if (sisters.filter(({ stem }) => text.includes(stem)).length < 2) continue;
+    const gained = sisterLines(text, sisters, main);
+    if (!gained) continue;
+    isListed = true;
+    draft.edit(
+      file,
+      (each) =>
+        each
+          .split("\n")
+          .toSpliced(gained.after + 1, 0, ...gained.lines)
+          .join("\n"),
+      "lists it as the others are",
+    );
+  }
+  return isListed || sisters.length > 1;
 }
 
 /** Exports a public file from its feature's index, which is made if it is missing. Gives the index. */

@@ -1,6 +1,9 @@
 /** The words that starters and registered lines may use. */
 import { splitWords, inCase, inText } from "../../base/names/index.js";
-import { folderOf, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { SourceText } from "../../base/text/index.js";
+import { onlyNamespace } from "../../graph/index.js";
+import { languageFor, type Language } from "../../languages/index.js";
 import { placeOfStart, type App } from "../../app/app.js";
 import { partsOf } from "../../app/companions.js";
 import { specifierTo } from "./specifier-to.js";
@@ -16,6 +19,8 @@ export interface Filling {
   readonly feature?: string | undefined;
   /** Other files by id: those made together with it. */
   readonly others?: ReadonlyMap<string, ProjectPath>;
+  /** What is filled in besides, by word. */
+  readonly more?: Readonly<Record<string, string>> | undefined;
   /** The file that it goes beside. */
   readonly leader?: { readonly path: ProjectPath; readonly stem: string };
 }
@@ -49,7 +54,7 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
     path: () => relativePath(app.folder, path),
   };
   return (word, rest) => {
-    if (rest === "") return plain[word]?.();
+    if (rest === "") return filling.more?.[word] ?? plain[word]?.();
     if (word === "from") return way(filling.others?.get(rest) ?? startPlace(app, rest));
     if (word === "namespace") {
       const place = startPlace(app, rest);
@@ -72,10 +77,35 @@ function startPlace(app: App, id: string): ProjectPath | undefined {
   return start && placeOfStart(app, start);
 }
 
-/** `PippinRow.Features.Harvest`: the project's name and the folders below the source root. */
-function namespaceOf({ name, layout }: App, path: ProjectPath): string {
+/**
+ * `PippinRow.Features.Harvest`: what the nearest folder with code says, and the folders below that; where there is none, the project's name
+ * and the folders below the source root.
+ */
+export function namespaceOf(app: App, path: ProjectPath): string {
+  const { name, layout } = app;
   const folder = folderOf(path);
+  const spelled = (below: string): string[] =>
+    below.split("/").flatMap((part) => (part === "" ? [] : [inCase(splitWords(part), "Pascal")]));
+  for (const at of [folder, ...[...foldersAbove(folder)].reverse()]) {
+    if (at !== layout.source && !isBelow(at, layout.source) && layout.source !== "") break;
+    const own = namespaceIn(app, at, languageFor(path));
+    if (own !== undefined) return [own, ...spelled(at === folder ? "" : relativePath(at, folder))].join(".");
+  }
   const below = folder === layout.source || !isBelow(folder, layout.source) ? "" : relativePath(layout.source, folder);
-  const parts = below.split("/").flatMap((part) => (part === "" ? [] : [inCase(splitWords(part), "Pascal")]));
-  return [name, ...parts].join(".");
+  return [name, ...spelled(below)].join(".");
+}
+
+/** The namespace in which the files of a folder lie, if they say the same. */
+function namespaceIn({ store }: App, folder: ProjectPath, language: Language | undefined): string | undefined {
+  if (language?.namespaces === undefined || (folder !== "" && store.stat(folder)?.kind !== "folder")) return undefined;
+  const found = new Set<string>();
+  const names = store.entries(folder).filter((name) => languageFor(name)?.namespaces?.followsFolders === true);
+  for (const name of [...names].sort().slice(0, 12)) {
+    const path = inFolder(folder, name);
+    if (store.stat(path)?.kind !== "file") continue;
+    const own = onlyNamespace(languageFor(name)?.namespaces?.read(SourceText.fromBytes(store.read(path)).text));
+    if (own) found.add(own.name);
+  }
+  const [only, other] = found;
+  return other === undefined ? only : undefined;
 }

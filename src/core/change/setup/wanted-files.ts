@@ -1,5 +1,5 @@
 /** Which files a request means: their shelves, folders and names. Nothing is made yet. */
-import { listOf, type Role, type Shelf } from "../../app/arrangement/index.js";
+import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import {
   beginsWithPrefix,
@@ -16,6 +16,7 @@ import type { Adding, Wanted } from "./adding.js";
 import type { App } from "../../app/app.js";
 import { nameIn } from "../../languages/index.js";
 import { existingFeatures } from "./meant.js";
+import { fixedText, most, sistersOf, usualPatterns } from "./sisters.js";
 import { ensureLegal } from "./usable-name.js";
 
 /** The files, the main one last. Throws for a place or a name that cannot be. */
@@ -81,7 +82,14 @@ export function placeFor(
 }
 
 function placed(
-  { app, feature, shelf: wantedShelf, name, below }: Pick<Adding, "app" | "feature" | "shelf" | "name" | "below">,
+  {
+    app,
+    feature,
+    shelf: wantedShelf,
+    name,
+    below,
+    word,
+  }: Pick<Adding, "app" | "feature" | "shelf" | "name" | "below" | "word">,
   {
     role,
     pattern,
@@ -96,7 +104,7 @@ function placed(
     patterns.find((each) => each.text === pattern) ??
     (typeof asked === "object"
       ? (patterns.find((each) => isAlike(each, asked)) ?? asked)
-      : (patterns[0] ?? usualPattern(app, role)));
+      : (usedPattern(app, { role, extension, patterns, word }) ?? patterns[0] ?? usualPatterns(app, role)[0]));
   const prefix = app.stack.code.includes(extension) ? app.configuration?.classPrefix : undefined;
   const typed = prefix === undefined ? name : withoutPrefix(name, prefix);
   const words = chosen ? wordsTyped(chosen, typed) : splitWords(typed);
@@ -121,11 +129,28 @@ function placed(
   return { role, shelf, path, stem, words };
 }
 
-/** What the stack calls files of a role, for a shelf whose files are called in all sorts of ways. */
-function usualPattern({ stack }: App, role: Role): NamingPattern | undefined {
-  const [usual] = listOf(stack.roles[role]?.files ?? []);
-  const pattern = usual === undefined ? undefined : parseNamingPattern(usual);
-  return typeof pattern === "object" ? pattern : undefined;
+/** Of several patterns that one by which most files of the role are called, where one is typed into a name already or several are used. */
+function usedPattern(
+  app: App,
+  {
+    role,
+    extension,
+    patterns,
+    word = "",
+  }: {
+    readonly role: Role;
+    readonly extension: string;
+    readonly patterns: readonly NamingPattern[];
+    readonly word: string | undefined;
+  },
+): NamingPattern | undefined {
+  const all = (patterns.length > 0 ? patterns : usualPatterns(app, role)).filter((each) => fixedText(each) !== "");
+  if (all.length < 2) return undefined;
+  const asked = all.find((each) => fixedText(each).toLowerCase() === word.toLowerCase());
+  // Who says `page` means what is called so; every screen is a view.
+  if (asked && word.toLowerCase() !== "view") return asked;
+  const used = most(sistersOf(app, role, extension).flatMap(({ pattern }) => (pattern ? [pattern.text] : [])));
+  return all.find(({ text }) => text === used) ?? asked;
 }
 
 /** `("PRHarvest", "PR")` → `Harvest`: people may type it, or leave it out. */

@@ -7,6 +7,7 @@ import { addressLookups } from "../resource-addresses.js";
 import { extractCSharp } from "./extract.js";
 import { readNamespaces } from "./namespaces.js";
 import { outlineCSharp } from "./outline.js";
+import { writtenLike } from "./manner.js";
 import { identifiersOf, looksForNames } from "./names-in-text.js";
 import { isReserved } from "./reserved.js";
 import { csharpStatements } from "./statements.js";
@@ -98,6 +99,7 @@ export const csharp: Language = {
     identifiers: identifiersOf,
     looksForNames,
   },
+  writtenLike,
   prepare: () => Promise.resolve(),
   extract: (text, _name, depth = "references") => extractCSharp(text, depth),
   outline: outlineCSharp,

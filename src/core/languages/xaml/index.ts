@@ -4,6 +4,7 @@ import { countLines } from "../plain-outline.js";
 import type { ComputedReference, Extraction, Outline, Reference, Sign, SymbolName } from "../reading.js";
 import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
 import { bare } from "./bare.js";
+import { viewForm } from "./view-form.js";
 import { findsByName, readNamespaces, typePlaces, writeNamespaces } from "./namespaces.js";
 
 const companions: CompanionRules = {
@@ -166,6 +167,7 @@ export const xaml: Language = {
     identifiers: typePlaces,
     looksForNames: findsByName,
   },
+  viewForm,
   prepare: () => Promise.resolve(),
   extract,
   outline,
