@@ -176,6 +176,18 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `it lies in ${name}, and its folder stands for ${wanted}`,
     advice: `Put it in ${wanted}, or move the file: \`steady-shelf move\` takes the namespace along.`,
   }),
+  "several types": ({ names, file }) => ({
+    says: `it holds ${enumerate(names.length > 3 ? [...names.slice(0, 2), `${names.length - 2} more`] : names)}, too; nearly every other file holds one type`,
+    advice: `Give each a file of its own: \`steady-shelf split ${file}\`.`,
+  }),
+  "view without view-model": ({ views, bound }) => ({
+    says: `it has no view-model; ${bound} of ${views} views have one`,
+    advice: "Add one with `steady-shelf add view-model NAME`, or say that it needs none under `files:` (`leave`).",
+  }),
+  "view-model without view": ({ views, bound }) => ({
+    says: `no view shows it; ${bound} of ${views} view-models have a view`,
+    advice: "Add its view with `steady-shelf add view NAME`, or remove what nobody needs any more.",
+  }),
   "in no group": ({ name }) => ({
     says: `${name} is built, and no group shows it`,
     advice: "Drag the file into a group of the project.",

@@ -13,6 +13,8 @@ const detail = {
   prefix: "@/",
   suffix: "View",
   names: ["Views", "Models"],
+  views: 4,
+  bound: 3,
   references: 12,
   pattern: "{Pascal}",
   role: "component",

@@ -105,6 +105,9 @@ export interface CaseDetails {
   "without suffix": { readonly name: string; readonly suffix: string };
   /** `wanted`: that of the folder in which the file lies. */
   "namespace of another folder": { readonly name: string; readonly wanted: string };
+  "several types": { readonly names: readonly string[]; readonly file: string };
+  "view without view-model": { readonly views: number; readonly bound: number };
+  "view-model without view": { readonly views: number; readonly bound: number };
   "in no group": { readonly name: string };
   "group of another folder": { readonly name: string; readonly folder: string };
   "groups out of order": { readonly names: readonly string[] };

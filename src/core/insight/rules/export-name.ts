@@ -1,6 +1,12 @@
 import { partsOf } from "../../app/index.js";
 import { keyOf, singular, wordsBesideRole, type Entry } from "../catalogue/index.js";
-import { isDeclaration, languageFor, ownExports, sharesTypes, type ExportedName } from "../../languages/index.js";
+import {
+  isDeclaration,
+  languageFor,
+  ownExports,
+  sharesDeclarations,
+  type ExportedName,
+} from "../../languages/index.js";
 import { inCase, isInCase, spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
@@ -44,7 +50,7 @@ export const exportName: Rule = {
       const pattern = context.places.of(entry)?.pattern;
       const wanted = pattern ? spellName(pattern, wordsTyped(pattern, main.name)) : main.name;
       // Where names are not told apart, only the file can be renamed.
-      const isRenamed = languageFor(path)?.names !== undefined || sharesTypes(path);
+      const isRenamed = languageFor(path)?.names !== undefined || sharesDeclarations(path);
       const called = inCase(splitWords(stem), isInCase(main.name, "Pascal") ? "Pascal" : "camel");
       const moves = movesAlong(context.tree, path, inFolder(folderOf(path), wanted + rest));
       yield {

@@ -31,6 +31,8 @@ import { classPrefix } from "./class-prefix.js";
 import { typeSuffix } from "./type-suffix.js";
 import { groupFolder } from "./group-folder.js";
 import { groupOrder } from "./group-order.js";
+import { severalTypes } from "./several-types.js";
+import { unpairedView } from "./unpaired-view.js";
 import { unusedAsset } from "./unused-asset.js";
 import type { Rule } from "./rule.js";
 
@@ -42,6 +44,7 @@ export const rules: readonly Rule[] = [
   classPrefix,
   typeSuffix,
   namespaceFolder,
+  severalTypes,
   caseConflict,
   portableName,
   vagueName,
@@ -50,6 +53,7 @@ export const rules: readonly Rule[] = [
   separatedCompanion,
   crowdedFolder,
   unlikeOtherFeatures,
+  unpairedView,
   groupFolder,
   groupOrder,
   importNotAllowed,

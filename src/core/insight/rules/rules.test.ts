@@ -137,6 +137,21 @@ const cases: readonly Case[] = [
     right: { "src/Models/Odd.cs": "namespace Orchard.src.Models;\nclass Odd {}\n" },
   },
   {
+    rule: "several-types",
+    files: {
+      "steady-shelf.yaml": configuration().replace("react-web", "wpf"),
+      ...Object.fromEntries(
+        ["Tree", "Row", "Leaf", "Twig", "Bud", "Crate", "Swap", "Shift", "Rota", "Bee"].map((name) => [
+          `src/Models/${name}.cs`,
+          `class ${name} {}\nclass ${name}EventArgs {}\n`,
+        ]),
+      ),
+      "src/Models/Odd.cs": "class Odd {}\nclass Even {}\n",
+    },
+    says: ["src/Models/Odd.cs:2:7 it holds Even, too; nearly every other file holds one type"],
+    right: { "src/Models/Odd.cs": "class Odd {}\n", "src/Models/Even.cs": "class Even {}\n" },
+  },
+  {
     rule: "case-conflict",
     files: { "src/components/Button.tsx": component("Button"), "src/components/button.tsx": component("Button") },
     says: ["src/components/button.tsx button.tsx and Button.tsx differ only in case"],
@@ -221,6 +236,30 @@ const cases: readonly Case[] = [
     right: {
       "src/features/swaps/widgets/Graft.tsx": undefined,
       "src/features/swaps/components/Graft.tsx": component("Graft"),
+    },
+  },
+  {
+    rule: "unpaired-view",
+    files: {
+      "steady-shelf.yaml": configuration().replace("react-web", "wpf").replace("layer-first", "mvvm"),
+      ...Object.fromEntries(
+        ["Tree", "Row", "Leaf"].flatMap((name) => [
+          [`src/Views/${name}View.xaml`, `<UserControl x:Class="N.${name}View"/>`],
+          [`src/Views/${name}View.xaml.cs`, `namespace N { partial class ${name}View : UserControl { } }`],
+          [`src/ViewModels/${name}ViewModel.cs`, `namespace N { class ${name}ViewModel { } }`],
+        ]),
+      ),
+      "src/Views/SwapView.xaml": '<UserControl x:Class="N.SwapView"/>',
+      "src/Views/SwapView.xaml.cs": "namespace N { partial class SwapView : UserControl { } }",
+      "src/ViewModels/BeeViewModel.cs": "namespace N { class BeeViewModel { } }",
+    },
+    says: [
+      "src/ViewModels/BeeViewModel.cs no view shows it; 3 of 4 view-models have a view",
+      "src/Views/SwapView.xaml it has no view-model; 3 of 4 views have one",
+    ],
+    right: {
+      "src/ViewModels/BeeViewModel.cs": undefined,
+      "src/ViewModels/SwapViewModel.cs": "namespace N { class SwapViewModel { } }",
     },
   },
   {
@@ -504,7 +543,7 @@ describe("rules", () => {
   });
 
   test.each([
-    ["naming", 9],
+    ["naming", 10],
     ["file-name", 1],
   ])("%s names rules", (word, count) => {
     expect(rulesNamed([word])).toHaveLength(count);
