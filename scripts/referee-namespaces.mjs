@@ -81,12 +81,14 @@ function compiled(root) {
 
 /** The errors by what they say, with the last word of each name in them. @param {readonly string[]} errors */
 function plain(errors) {
-  return errors
-    .map((line) => line.replace(/^[^:]*:\s*/, "").replaceAll(/(?:\w+\.)+(\w+)/g, "$1"))
-    .sort()
-    // Two files need what one did: what was not found for one is not found for both.
-    .filter((each, at, all) => !isRegrouping || all.indexOf(each) === at)
-    .join("\n");
+  return (
+    errors
+      .map((line) => line.replace(/^[^:]*:\s*/, "").replaceAll(/(?:\w+\.)+(\w+)/g, "$1"))
+      .sort()
+      // Two files need what one did: what was not found for one is not found for both.
+      .filter((each, at, all) => !isRegrouping || all.indexOf(each) === at)
+      .join("\n")
+  );
 }
 
 /** @param {readonly string[]} list @param {string} wanted */

@@ -56,6 +56,13 @@ const shots = {
     only: 37,
     app: "orchard-uikit",
   },
+  desktop: {
+    before: ["add view harvest --write", "split Models/Shift.cs --write"],
+    run: "arrange --as feature-first --likeliest --write",
+    rows: 42,
+    only: 35,
+    app: "orchard-desktop",
+  },
   survey: { before: ["init --write"], run: "survey", rows: 47 },
   explain: { before: ["init --write"], run: "explain src/components/DataTable.tsx", rows: 32 },
   check: { before: ["init --write"], run: "check", rows: 47 },
@@ -80,7 +87,6 @@ const shots = {
   },
   rename: { before: [], run: "rename src/components/TreeCard/TreeCard.tsx OrchardCard", rows: 46 },
   extract: { before: [], run: "extract src/helpers/dates.ts shortDate", rows: 27 },
-  state: { before: [], run: "arrange --state together", rows: 47 },
 };
 
 for (const command of ["Xvfb", "xterm", "import", "convert-im6.q16"]) {

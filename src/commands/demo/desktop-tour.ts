@@ -4,7 +4,7 @@ import type { Tour } from "./tour.js";
 /** The tour of the orchard's desktop app. */
 export const desktopApp: Tour = {
   name: "desktop",
-  about: "an app in WPF: views go with the code behind them; addresses in markup, code and the project follow",
+  about: "an app in WPF: views go with the code behind them; addresses, namespaces and names of types follow",
   folder: "orchard-desktop",
   begin: "Whoever keeps the books of the orchard does so at a desk, in an app of windows and pages.",
   copy: { from: "orchard-desktop" },
@@ -13,6 +13,10 @@ export const desktopApp: Tour = {
     {
       say: "What is here? Views, the view-models to which they bind, models, services, commands.",
       run: ["survey"],
+    },
+    {
+      say: "Harvests get a page as the others are: bound to its view-model, and in the list of pages.",
+      run: ["add", "view", "harvest", "--write"],
     },
     {
       say: "The pages of the trees get a folder of their own, and with it a namespace, as the app does it. The frame that shows them follows, and so do their pictures.",
@@ -35,6 +39,14 @@ export const desktopApp: Tour = {
       run: ["move", "Data/rota.json", "Rota/Data/", "--write"],
     },
     {
+      say: "A shift and its kind lie in one file. Each type gets its own, in the same namespace; nobody else changes.",
+      run: ["split", "Models/Shift.cs", "--write"],
+    },
+    {
+      say: "A page gets another name: its class, its markup, its file, and who makes or shows it.",
+      run: ["rename", "Views/RotaPage.xaml", "VolunteersPage", "--write"],
+    },
+    {
       say: "What would fall out of the build is no proof: the project leaves the attic out.",
       run: ["move", "Models/Shift.cs", "Attic/"],
       code: 1,
@@ -45,5 +57,5 @@ export const desktopApp: Tour = {
     },
   ],
   judge: "nobody",
-  undo: 6,
+  undo: 9,
 };
