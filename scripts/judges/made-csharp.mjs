@@ -112,8 +112,32 @@ export function madeProgram(random) {
         );
       if (random() < 0.2 && /^(?:class|partial|struct)$/.test(other.kind))
         members.push(`/*${(line += 1)}*/public ${of} ${other.name} { get; set; }`);
+      if (random() < 0.15 && /^(?:class|partial|generic|interface)$/.test(other.kind))
+        members.push(
+          pick([
+            `/*${(line += 1)}*/static string Q${line}(object it) { switch (it) { case ${of} found: return found.ToString(); default: return null; } }`,
+            `/*${(line += 1)}*/static void K${line}<T>(T it) where T : ${of} { System.Console.WriteLine(it); }`,
+            `/*${(line += 1)}*/System.Func<${of}> L${line} = () => default(${of});`,
+            `/*${(line += 1)}*/static ${of}[] R${line}(object it) => new[] { (${of})it, it as ${of} };`,
+          ]),
+        );
+      if (random() < 0.12 && /^(?:class|partial|struct)$/.test(other.kind))
+        uses.push(
+          pick([
+            `/*${(line += 1)}*/{ var ${other.name} = 3; System.Console.WriteLine(${other.name} + 1); }`,
+            `/*${(line += 1)}*/System.Console.WriteLine($"{${of}.Id:000} {new ${of}().GetHashCode() * 0}");`,
+            `/*${(line += 1)}*/{ System.Func<int, int> f = ${other.name} => ${other.name} + 1; System.Console.WriteLine(f(2)); }`,
+            `/*${(line += 1)}*/System.Console.WriteLine(new[] { 1 }.GetType().Name + typeof(${of}).Name);`,
+          ]),
+        );
       if (random() < 0.1 && other.kind === "class" && kind === "class") type.base ??= spelled;
     }
+    if (/^(?:class|partial|generic)$/.test(kind) && random() < 0.5)
+      members.push(
+        `/*${(line += 1)}*/public ${name}(int a) : this() { System.Console.WriteLine(a); }`,
+        `public ${name}() { }`,
+        ...(random() < 0.3 ? [`~${name}() { }`] : []),
+      );
     const show = `public static void Show() {\n${uses.map((use) => `    ${use}`).join("\n")}\n  }`;
     const id_ = `public const int Id = ${id};`;
     const inner = `public class Inner { public const int Deep = ${id * 100}; }`;

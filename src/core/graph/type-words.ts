@@ -148,7 +148,17 @@ function outsideOf(spaces: Namespaces, path: ProjectPath, full: string, seen: Se
         return meant.types.flatMap((each) => outsideOf(spaces, path, each.full, seen));
       const name = used?.parts.at(-1)?.name ?? "";
       if (/^I\p{Lu}/u.test(name)) return [];
-      return [{ name, isKnown: names !== undefined && spaces.isKnownOutside(entry.file, names, name) }];
+      // `System.Attribute`
+      const space =
+        used?.parts
+          .slice(0, -1)
+          .map((part) => part.name)
+          .join(".") ?? "";
+      const isKnown =
+        space === ""
+          ? names !== undefined && spaces.isKnownOutside(entry.file, names, name)
+          : spaces.world.outside(space)?.has(name) === true;
+      return [{ name, isKnown }];
     });
     return [...own, ...parents];
   });

@@ -79,6 +79,8 @@ export interface DeclaredType {
   readonly arity: number;
   /** The last words of what it descends from: `Attribute`. */
   readonly descends: readonly string[];
+  /** Whether it only says what others have. */
+  readonly isInterface?: true;
   /** Whether other texts may declare more of it. */
   readonly isPartial: boolean;
   /** Functions that are called as though they belonged to other types. */
@@ -157,6 +159,10 @@ export interface NamespaceForms {
   outsideMember?(): Promise<(type: string, name: string) => boolean | undefined>;
   /** What a folder's name becomes in a namespace: `My rows` → `My_rows`. */
   wordOf?(folder: string): string;
+  /** Kinds of types, by what they descend from, and the word with which their names end by custom. */
+  readonly kinds?: readonly { readonly parent: RegExp; readonly suffix: string }[];
+  /** The letters with which the names of interfaces begin by custom. */
+  readonly interfacePrefix?: string;
   /** Whether no type can be called so, because it is a word of the language. */
   isReserved?(name: string): boolean;
   /** What may be left out at the end of a type's name where that is used: `Attribute`. */

@@ -266,6 +266,8 @@ describe("what would not mean the same is no tick", () => {
     };
     const text = "using System.Windows; namespace Orchard.Models { class A : Window { object F() => Tree.First; } }";
     expect((await renamed(text, first)).outcome).toBe("holds");
+    const whole = "namespace Orchard.Models { class A : System.Attribute { object F() => Tree.First; } }";
+    expect((await renamed(whole, first)).outcome).toBe("holds");
     const files = orchard({ ...first, "A.cs": text.replace("Tree.First", "Title.First") });
     expect((await planRename(files, "Models/Tree.cs Title Pippin")).plan.proof.outcome).toBe("incomplete");
   });

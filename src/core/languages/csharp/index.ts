@@ -21,6 +21,15 @@ const companions: CompanionRules = {
   endings: ["Tests", "Test", "Specs"],
 };
 
+/** Source: Microsoft, "Framework design guidelines", Names of classes, structs and interfaces. */
+const kinds = [
+  { parent: /^ICommand$/, suffix: "Command" },
+  { parent: /^I(?:Multi)?ValueConverter$/, suffix: "Converter" },
+  { parent: /^(?:Cancel|Routed|PropertyChanged)?EventArgs$/, suffix: "EventArgs" },
+  { parent: /^(?:Application)?Exception$/, suffix: "Exception" },
+  { parent: /^Attribute$/, suffix: "Attribute" },
+] as const;
+
 /** A path of the disk, whose folders are parted by backslashes: looked up from the project, as what it is. */
 const [rooted] = addressLookups.filter(({ name }) => name === "resource in project, if any");
 const paths: readonly NameLookup[] = rooted
@@ -96,6 +105,8 @@ export const csharp: Language = {
     wordOf,
     isReserved,
     mayBeLeftOut: ["Attribute"],
+    kinds,
+    interfacePrefix: "I",
     identifiers: identifiersOf,
     looksForNames,
   },

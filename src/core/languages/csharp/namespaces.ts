@@ -264,12 +264,14 @@ class Reading {
     const own: Statics = { words: new Set(), repeats: [] };
     this.#own.set(scope, own);
     const { words: statics } = own;
-    const more = { members, parents, statics, placeholders };
-    this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, ...more });
+    const body = { members, parents, statics, placeholders };
+    this.#scopes.push({ kind: "type", above: this.#scope, name: name.name, start, end, ...body });
     this.#spans.push({ start: this.tokens.start(at), end: hasBody ? Infinity : 0 });
     const descends = parents.map((index) => this.#names[index]?.parts.at(-1)?.name ?? "");
     const around = this.#scope;
-    this.#types.push({ name: name.name, start, scope: around, arity, descends, isPartial, isStored, lends: new Set() });
+    const isInterface = keyword === "interface" && ({ isInterface: true } as const);
+    const more = { arity, descends, isPartial, isStored, lends: new Set<string>(), ...isInterface };
+    this.#types.push({ name: name.name, start, scope: around, ...more });
     if (hasBody) this.#stack.push({ scope, isOwn: true, parens: this.#parens });
   }
 
