@@ -50,7 +50,7 @@ function mentionLines(
   return [...heading(head, screen.width), ...noteList(notes, screen, all)];
 }
 
-function notesOf({ alike, names: [main], draft, generated, unwritten }: RenameDraft): string[] {
+function notesOf({ alike, keys = [], names: [main], draft, generated, unwritten }: RenameDraft): string[] {
   const said = draft.edits.filter(({ why }) => why === "mentions it").length;
   const [made] = generated.map(nameOf);
   return [
@@ -72,5 +72,18 @@ function notesOf({ alike, names: [main], draft, generated, unwritten }: RenameDr
           `${enumerate([...alike])} ${alike.length === 1 ? "keeps its name" : "keep their names"}; to rename one of them, type \`steady-shelf rename FILE NAME NEW-NAME\`.`,
         ]
       : []),
+    ...(keys.length > 0
+      ? [
+          `${count(keys.length, "key of a resource keeps its name", "keys of resources keep their names")}: ${enumerate(shownKeys(keys))}.`,
+        ]
+      : []),
   ];
+}
+
+/** So many are named, and the rest is counted. */
+const mostKeys = 5;
+
+function shownKeys(keys: NonNullable<RenameDraft["keys"]>): string[] {
+  const shown = keys.slice(0, mostKeys).map(({ name, file }) => `${name} (${file})`);
+  return keys.length > mostKeys ? [...shown, count(keys.length - mostKeys, "other", "others")] : shown;
 }

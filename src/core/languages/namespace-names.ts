@@ -169,6 +169,8 @@ export interface NamespaceForms {
   readonly mayBeLeftOut?: readonly string[];
   /** Where identifiers begin, whatever they mean: nothing of comments and texts in quotes. */
   identifiers?(text: string): ReadonlySet<number>;
+  /** The names by which a text gives things that are no types: keys of resources. */
+  keys?(text: string): readonly NamePart[];
   /** Where code looks for types by their names alone, of a text; nothing where it does not. */
   looksForNames?(text: string): { readonly start: number; readonly why: string } | undefined;
 }

@@ -301,6 +301,15 @@ describe("refused", () => {
   });
 });
 
+test("keys of resources that are called after a type are told, and stay", async () => {
+  const files = orchard({
+    "Rows.xaml": `<ResourceDictionary ${presentation} ${x}><A x:Key="TreeTemplate"/><B x:Key="Treetop"/><!-- x:Key="TreeOld" --></ResourceDictionary>`,
+  });
+  const { renamed: found, then } = await planRename(files, "Models/Tree.cs Pippin");
+  expect(found.keys).toEqual([{ name: "TreeTemplate", file: "Rows.xaml" }]);
+  expect(then["Rows.xaml"]).toBe(files["Rows.xaml"]);
+});
+
 test("texts and comments are told, and paths of bindings are not", async () => {
   const files = orchard({
     "A.cs": beside('// a TreeRow\n TreeRow a; string b = "TreeRow";'),

@@ -79,6 +79,7 @@ export async function renameByNamespace({ tree, modules, request, files }: Input
     names: types.map(({ files: [file = leader], from, to }) => ({ from, to, file })),
     mentions,
     alike: main ? alikeOf(tree, leader, main, types) : [],
+    keys: main ? keysOf(spaces, tree, main) : [],
     generated: [],
     unwritten: [],
   };
@@ -202,6 +203,15 @@ function editsIn(spaces: Namespaces, types: readonly RenamedType[]): DraftEdit[]
     edits.push(...[...found.values()].sort((a, b) => a.start - b.start));
   }
   return edits;
+}
+
+/** Keys of resources that begin with the old name, in files that may know it. */
+function keysOf({ world }: Namespaces, tree: SourceTree, { from }: NewName): { name: string; file: ProjectPath }[] {
+  return [...world.files.values()].flatMap(({ path, forms }) =>
+    (forms.keys?.(tree.text(path)?.text ?? "") ?? []).flatMap(({ name }) =>
+      name.startsWith(from) && /^(?:\p{Lu}|_|$)/u.test(name.slice(from.length)) ? [{ name, file: path }] : [],
+    ),
+  );
 }
 
 /** Other types of the file that are called after the old name. They stay, and are said. */

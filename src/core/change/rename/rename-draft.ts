@@ -12,6 +12,8 @@ export interface RenameDraft {
   readonly mentions: readonly MentionedName[];
   /** Names of the file that hold the old one and stay. */
   readonly alike: readonly string[];
+  /** Keys of resources that hold the old name and stay. */
+  readonly keys?: readonly { readonly name: string; readonly file: ProjectPath }[];
   /** Files that a tool wrote and that change or move: it would write them otherwise. */
   readonly generated: readonly ProjectPath[];
   /** Names that get new ones and that a generator is still to write: nothing proves them. */

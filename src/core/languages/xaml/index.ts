@@ -5,7 +5,7 @@ import type { ComputedReference, Extraction, Outline, Reference, Sign, SymbolNam
 import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
 import { bare } from "./bare.js";
 import { viewForm } from "./view-form.js";
-import { findsByName, readNamespaces, typePlaces, writeNamespaces } from "./namespaces.js";
+import { findsByName, readNamespaces, resourceKeys, typePlaces, writeNamespaces } from "./namespaces.js";
 
 const companions: CompanionRules = {
   infixes: [],
@@ -166,6 +166,7 @@ export const xaml: Language = {
     write: writeNamespaces,
     identifiers: typePlaces,
     looksForNames: findsByName,
+    keys: resourceKeys,
   },
   viewForm,
   prepare: () => Promise.resolve(),

@@ -4,7 +4,15 @@
  * mapping for WPF".
  */
 import type { TextEdit } from "../../base/text/index.js";
-import type { DeclaredType, NamespaceNames, NameScope, NewNamespaces, TakenIn, UsedName } from "../namespace-names.js";
+import type {
+  DeclaredType,
+  NamePart,
+  NamespaceNames,
+  NameScope,
+  NewNamespaces,
+  TakenIn,
+  UsedName,
+} from "../namespace-names.js";
 import { partsOfName } from "../namespace-names.js";
 import { applyOrder } from "../placed-edits.js";
 import { bare } from "./bare.js";
@@ -74,6 +82,15 @@ const presentation = /\sxmlns\s*=\s*["']http:\/\/schemas\.microsoft\.com\/winfx\
 export function findsByName(text: string): { readonly start: number; readonly why: string } | undefined {
   const start = bare(text).search(/\bAutoWireViewModel\s*=\s*["']True/i);
   return start < 0 ? undefined : { start, why: "AutoWireViewModel" };
+}
+
+/** `x:Key="TreeTemplate"`: the names by which resources are asked for. */
+export function resourceKeys(text: string): NamePart[] {
+  return [...bare(text).matchAll(/\bx:Key\s*=\s*(["'])([A-Za-z_]\w*)\1/g)].map((match) => {
+    const [whole, , name = ""] = match;
+    const start = match.index + whole.length - 1 - name.length;
+    return { name, start, end: start + name.length };
+  });
 }
 
 /** Where types, members and prefixes are named: paths of bindings name members. */
