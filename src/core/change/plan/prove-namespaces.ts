@@ -37,9 +37,10 @@ import {
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
 import { holdersOf } from "./name-holders.js";
-import type { Difference, Gap, NewText } from "./plan.js";
+import type { NewText } from "./plan.js";
 import type { NameResult } from "./prove-names.js";
 import { holdsName } from "./whole-names.js";
+import { Told } from "./told.js";
 
 /** What the proof is made from. */
 export interface NamespaceProof {
@@ -72,8 +73,7 @@ export async function proveNamespaces(input: NamespaceProof): Promise<NameResult
 }
 
 class Proof {
-  readonly #different: Difference[] = [];
-  readonly #gaps: Gap[] = [];
+  readonly #told: Told;
   readonly #changes: ReadonlyMap<ProjectPath, NamespaceChange>;
   readonly #words: ReadonlySet<string>;
   /** The namespaces that types leave. */
@@ -89,6 +89,7 @@ class Proof {
     readonly now: Namespaces,
     readonly then: Namespaces,
   ) {
+    this.#told = new Told(input.tree);
     const { claims } = input;
     const { world } = now;
     this.#changes = new Map(
@@ -124,27 +125,7 @@ class Proof {
     }
     for (const file of this.#changes.keys()) this.#unexplained(file);
     await this.#elsewhere();
-    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
-  }
-
-  /** `was` and `now` are the declarations that are meant today and then. */
-  #wrong(
-    file: ProjectPath,
-    start: number,
-    specifier: string,
-    reason: string,
-    { was, now }: { readonly was: readonly TypeEntry[]; readonly now: readonly TypeEntry[] } = { was: [], now: [] },
-  ): void {
-    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    const [before, after] = [was, now].map((types) => [...new Set(types.map((entry) => entry.file))]);
-    this.#different.push({ file, at, specifier, before: before ?? [], after: after ?? [], reason });
-  }
-
-  /** `names` is the file whose types get another namespace, if it is one. */
-  #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string, names?: ProjectPath): void {
-    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    if (!this.#gaps.some((gap) => gap.reason === reason && gap.file === file && gap.detail === detail))
-      this.#gaps.push({ reason, file, at, detail, ...(names !== undefined && { names }) });
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#told.different, gaps: this.#told.gaps };
   }
 
   /** A declaration by the path and the whole name that it has then. */
@@ -170,9 +151,9 @@ class Proof {
       const goes = map.file(file);
       const names = this.then.world.files.get(goes)?.names;
       if (onlyNamespace(names)?.name !== to)
-        this.#wrong(file, 0, to, "its types were to lie in this namespace, and would not");
+        this.#told.wrong(file, 0, to, "its types were to lie in this namespace, and would not");
       if (isListed && !this.now.world.projects.has(file))
-        this.#gap(
+        this.#told.gap(
           "other namespace",
           file,
           0,
@@ -180,7 +161,7 @@ class Proof {
         );
       for (let at: string = to; at !== ""; at = at.slice(0, Math.max(0, at.lastIndexOf("."))))
         if (this.then.view(goes).types.has(at))
-          this.#wrong(file, 0, to, `a namespace and a type would be called ${at}`);
+          this.#told.wrong(file, 0, to, `a namespace and a type would be called ${at}`);
       const before = this.now.world.files.get(file)?.names;
       if (!names || !before) continue;
       for (const type of before.types) {
@@ -191,11 +172,16 @@ class Proof {
         );
         const were = this.now.view(file).types.get(`${own}.${type.name}`) ?? [];
         if (twins.length > were.filter(({ type: { arity } }) => arity === type.arity).length)
-          this.#wrong(file, type.start, type.name, `two types would be called ${full}`);
+          this.#told.wrong(file, type.start, type.name, `two types would be called ${full}`);
         if (this.then.view(goes).namespaces.has(full) && !this.now.view(file).namespaces.has(`${own}.${type.name}`))
-          this.#wrong(file, type.start, type.name, `a namespace and a type would be called ${full}`);
+          this.#told.wrong(file, type.start, type.name, `a namespace and a type would be called ${full}`);
         if (type.isStored)
-          this.#gap("stored", file, type.start, `what is stored as ${own}.${type.name} would not be found as ${full}`);
+          this.#told.gap(
+            "stored",
+            file,
+            type.start,
+            `what is stored as ${own}.${type.name} would not be found as ${full}`,
+          );
       }
     }
   }
@@ -208,10 +194,10 @@ class Proof {
   #file({ path, names }: NamespaceFile, isChanged: boolean): void {
     const goes = this.input.map.file(path);
     const then = this.then.world.files.get(goes)?.names;
-    if (!names || !then) return this.#gap("not understood", path, 0, "its names could not be told apart");
-    if (names.doubt && isChanged) this.#gap("not understood", path, names.doubt.start, names.doubt.why);
+    if (!names || !then) return this.#told.gap("not understood", path, 0, "its names could not be told apart");
+    if (names.doubt && isChanged) this.#told.gap("not understood", path, names.doubt.start, names.doubt.why);
     const [own, others] = [plainNames(names), plainNames(then)];
-    if (own.length !== others.length) return this.#wrong(path, 0, "", "it would not say the same names any more");
+    if (own.length !== others.length) return this.#told.wrong(path, 0, "", "it would not say the same names any more");
     own.forEach((used, at) => {
       const other = others[at];
       if (!other || used.isDocumentation === true) return;
@@ -240,7 +226,7 @@ class Proof {
     const [rival] = this.then.rivals(this.input.map.file(path), then, take?.scope ?? 0, entry);
     if (rival === undefined) return;
     const written = parts.map(({ name }) => name).join(".");
-    this.#gap("other namespace", path, parts[0]?.start ?? 0, `${rival} may have a type ${written}, too`);
+    this.#told.gap("other namespace", path, parts[0]?.start ?? 0, `${rival} may have a type ${written}, too`);
   }
 
   #name(path: ProjectPath, used: UsedName, was: NameMeaning, now: NameMeaning): void {
@@ -252,7 +238,7 @@ class Proof {
     const isValue = used.form === "maybe" && was.types.length === 0 && was.words === 1 && used.from === undefined;
     if (isValue && now.types.length === 0 && (was.namespace !== undefined || now.namespace === undefined)) return;
     if (was.namespace !== undefined && was.words < used.parts.length && this.#left.has(was.namespace))
-      this.#gap(
+      this.#told.gap(
         "other namespace",
         path,
         start,
@@ -266,7 +252,7 @@ class Proof {
         ({ full, type }) => full === first?.full && (type.isPartial || type.arity !== first.type.arity),
       );
       if (isConcerned && was.types.length > 1 && !isClear)
-        this.#gap(
+        this.#told.gap(
           "other namespace",
           path,
           start,
@@ -287,27 +273,27 @@ class Proof {
             : now.types.length > was.types.length
               ? `more than one type would be called ${meant}`
               : `it would mean ${meant}`;
-      return this.#wrong(path, start, written, reason, { was: was.types, now: now.types });
+      return this.#told.wrong(path, start, written, reason, { was: was.types, is: now.types });
     }
     if (was.namespace !== undefined) {
       // A namespace with more in it than is known: what is taken of it comes from others.
       const reason = meant === undefined ? `there would be no namespace ${was.namespace}` : `it would mean ${meant}`;
-      return this.#wrong(path, start, written, reason);
+      return this.#told.wrong(path, start, written, reason);
     }
-    if (used.form === "type") return this.#wrong(path, start, written, `it would come to mean ${meant ?? ""}`);
-    this.#gap("other namespace", path, start, `${written} may come to mean ${meant ?? ""} there`);
+    if (used.form === "type") return this.#told.wrong(path, start, written, `it would come to mean ${meant ?? ""}`);
+    this.#told.gap("other namespace", path, start, `${written} may come to mean ${meant ?? ""} there`);
   }
 
   /** A text of which nothing is known may declare what others mean, and so may one that is not wholly understood. */
   #unknown({ path, names }: NamespaceFile): void {
     if (!names) {
-      if (this.input.tree.text(path)) this.#gap("not understood", path, 0, "its names could not be told apart");
+      if (this.input.tree.text(path)) this.#told.gap("not understood", path, 0, "its names could not be told apart");
       return;
     }
     const isLeft = names.scopes.some(
       ({ kind }, scope) => kind === "namespace" && this.#left.has(fullNameOf(names, scope)),
     );
-    if (names.doubt && isLeft) this.#gap("not understood", path, names.doubt.start, names.doubt.why);
+    if (names.doubt && isLeft) this.#told.gap("not understood", path, names.doubt.start, names.doubt.why);
   }
 
   /**
@@ -323,7 +309,7 @@ class Proof {
       if (!names || !isBare || !/^\p{Lu}/u.test(first.name) || /^T(?:[A-Z]|$)/.test(first.name)) continue;
       const { types, namespace, isMember } = this.now.meaningOf(path, names, used);
       if (types.length > 0 || namespace !== undefined || isMember || this.now.mayBeOutside(path, names, used)) continue;
-      this.#gap(
+      this.#told.gap(
         "other namespace",
         path,
         first.start,
@@ -342,10 +328,15 @@ class Proof {
       now.delete("");
       const lost = [...was].find((key) => !now.has(key));
       if (lost !== undefined)
-        this.#wrong(path, 0, call, `what ${lost.slice(lost.indexOf("\n") + 1)} lends would not be found from there`);
+        this.#told.wrong(
+          path,
+          0,
+          call,
+          `what ${lost.slice(lost.indexOf("\n") + 1)} lends would not be found from there`,
+        );
       const more = [...now].find((key) => !was.has(key));
       if (more !== undefined)
-        this.#gap(
+        this.#told.gap(
           "other namespace",
           path,
           0,
@@ -366,7 +357,7 @@ class Proof {
       const wasMeant = was && this.now.takes(path, names, was);
       if (meant) continue;
       if (wasMeant || !had.has(written))
-        this.#wrong(path, was?.start ?? 0, written, "there would be no such namespace");
+        this.#told.wrong(path, was?.start ?? 0, written, "there would be no such namespace");
     }
     const has = new Set(then.takes.filter(isOpen).map((take) => writtenOf(then, take)));
     for (const take of names.takes)
@@ -377,7 +368,7 @@ class Proof {
         (each) => each.alias === alias && this.now.view(path).types.has(within(fullNameOf(names, each.scope), alias)),
       );
       if (kind === "alias" && isNew && this.then.view(goes).types.has(full))
-        this.#wrong(path, 0, alias, `an alias and the type ${full} would be called the same`);
+        this.#told.wrong(path, 0, alias, `an alias and the type ${full} would be called the same`);
     }
     // What an alias meant is proved where it is used; one that is needed no more may go.
     for (const take of names.takes) {
@@ -391,7 +382,7 @@ class Proof {
           other.alias === take.alias &&
           this.#keyThen(this.then.takes(goes, then, other)?.types ?? []) === wanted,
       );
-      if (!isThere) this.#wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
+      if (!isThere) this.#told.wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
     }
   }
 
@@ -402,7 +393,7 @@ class Proof {
     for (const list of this.now.world.projects.get(path) ?? [])
       for (const { name } of this.now.world.files.get(list)?.names?.others ?? [])
         if (name.split(".", 1)[0] === first)
-          this.#gap(
+          this.#told.gap(
             "other namespace",
             path,
             take.start,
@@ -418,13 +409,13 @@ class Proof {
       const found = [...this.#fulls].find(([each]) => holdsName(name, each));
       if (found) {
         const [full, file] = found;
-        this.#gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`, file);
+        this.#told.gap("other namespace", path, start, `"${name}" names ${full}, which gets another namespace`, file);
       } else if ([...left].some((each) => stands(name, each)))
-        this.#gap("other namespace", path, start, `"${name}" names a namespace that types leave`);
+        this.#told.gap("other namespace", path, start, `"${name}" names a namespace that types leave`);
       else if (/^\.?[A-Za-z]\w*(?:\.\w+)*\.?$/.test(name) && /^\.|\.$/.test(name)) {
         const inside = [...left].find((each) => `.${each}.`.includes(name));
         if (inside !== undefined)
-          this.#gap("other namespace", path, start, `"${name}" may be a part of ${inside}, which types leave`);
+          this.#told.gap("other namespace", path, start, `"${name}" may be a part of ${inside}, which types leave`);
       }
     }
   }
@@ -432,7 +423,7 @@ class Proof {
   #looking({ path, names }: NamespaceFile): void {
     if (!names?.looksFor) return;
     const { start, why } = names.looksFor;
-    this.#gap("other namespace", path, start, `types may be looked for by their namespaces here (${why}…)`);
+    this.#told.gap("other namespace", path, start, `types may be looked for by their namespaces here (${why}…)`);
   }
 
   /**
@@ -453,7 +444,7 @@ class Proof {
       );
       for (const path of holders)
         if (isNamed.test(textOf(path)) && ![...(projects.get(path) ?? [])].some((list) => own.has(list)))
-          this.#gap(
+          this.#told.gap(
             "other namespace",
             path,
             textOf(path).indexOf(space),
@@ -473,13 +464,19 @@ class Proof {
       const full = [...this.#fulls].find(([name]) => holdsName(text, name));
       if (full) {
         const [name, file] = full;
-        this.#gap("other namespace", path, text.indexOf(name), `it names ${name}, which gets another namespace`, file);
+        this.#told.gap(
+          "other namespace",
+          path,
+          text.indexOf(name),
+          `it names ${name}, which gets another namespace`,
+          file,
+        );
         continue;
       }
       const space = languageFor(path) ? undefined : [...this.#left].find((each) => isTakenIn(text, each));
       if (space === undefined) continue;
       const what = `it names ${space}, which types leave, and is not read here`;
-      this.#gap("other namespace", path, text.indexOf(space), what);
+      this.#told.gap("other namespace", path, text.indexOf(space), what);
     }
   }
 }

@@ -26,9 +26,9 @@ import {
 } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import { callsOf } from "../namespaces/changes.js";
-import type { Difference, Gap } from "./plan.js";
 import { proveBuilt } from "./prove-built.js";
 import type { StatementProof, StatementResult } from "./prove-statements.js";
+import { Told } from "./told.js";
 
 /** A file that gives or gains, as it is or as it will be. */
 interface Party {
@@ -74,8 +74,7 @@ async function partiesOf(
 }
 
 class Proof {
-  readonly #different: Difference[] = [];
-  readonly #gaps: Gap[] = [];
+  readonly #told: Told;
   /** By file and name, where a type goes. */
   readonly #goes: ReadonlyMap<string, ProjectPath>;
   #uses = 0;
@@ -86,12 +85,13 @@ class Proof {
     readonly now: Namespaces,
     readonly then: Namespaces,
   ) {
+    this.#told = new Told(input.tree);
     this.#goes = new Map(input.claims.map(({ file, name, to }) => [`${file}\n${name}`, to]));
   }
 
   result(before: readonly Party[] | undefined, after: readonly Party[] | undefined): StatementResult {
     if (!before || !after)
-      this.#wrong(this.input.claims[0]?.file ?? ("" as ProjectPath), 0, "", "its types could not be told apart");
+      this.#told.wrong(this.input.claims[0]?.file ?? ("" as ProjectPath), 0, "", "its types could not be told apart");
     else {
       this.#types(before, after);
       this.#ties(before, after);
@@ -99,21 +99,10 @@ class Proof {
       this.#lent(before, after);
       before.forEach((party) => this.#calledAfter(party));
       const { different, gaps } = proveBuilt(this.input);
-      this.#different.push(...different);
-      this.#gaps.push(...gaps);
+      this.#told.different.push(...different);
+      this.#told.gaps.push(...gaps);
     }
-    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
-  }
-
-  #wrong(path: ProjectPath, start: number, specifier: string, reason: string): void {
-    const at = this.input.tree.text(path)?.positionAt(start) ?? { line: 1, column: 1 };
-    this.#different.push({ file: path, at, specifier, before: [], after: [], reason });
-  }
-
-  #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string): void {
-    if (this.#gaps.some((gap) => gap.file === file && gap.detail === detail)) return;
-    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    this.#gaps.push({ reason, file, at, detail });
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#told.different, gaps: this.#told.gaps };
   }
 
   /** Each is there once, where it was to go, and all that it names is the same. */
@@ -133,14 +122,14 @@ class Proof {
         const index = all.findIndex((each) => each.party.path === wanted);
         const there = index < 0 ? undefined : all.splice(index, 1)[0];
         if (!there) {
-          this.#wrong(party.path, statement.start, name, "a type would be lost, or say something else");
+          this.#told.wrong(party.path, statement.start, name, "a type would be lost, or say something else");
           continue;
         }
         this.#names({ party, statement }, there);
         if (there.party.path !== party.path || importsOf(party).join() !== importsOf(there.party).join())
           this.#takes({ party, statement }, there.party);
         if (saidOf(party) !== saidOf(there.party))
-          this.#wrong(
+          this.#told.wrong(
             party.path,
             statement.start,
             name,
@@ -149,7 +138,7 @@ class Proof {
       }
     for (const [, some] of left)
       for (const { party, statement } of some)
-        this.#wrong(party.path, 0, statement.declares[0] ?? "", "a type would come up that nothing asks for");
+        this.#told.wrong(party.path, 0, statement.declares[0] ?? "", "a type would come up that nothing asks for");
   }
 
   /** The names in a type, one by one. */
@@ -160,7 +149,7 @@ class Proof {
     const [own, others] = [namesIn(was), namesIn(is)];
     const { path } = was.party;
     if (own.length !== others.length)
-      return this.#wrong(
+      return this.#told.wrong(
         path,
         was.statement.start,
         was.statement.declares[0] ?? "",
@@ -187,7 +176,7 @@ class Proof {
         const full = next.types[0]?.full ?? spaces[1];
         const reason =
           full === undefined ? "the type that it means would not be found from there" : `it would mean ${full}`;
-        return this.#wrong(path, start, writtenOf(used), reason);
+        return this.#told.wrong(path, start, writtenOf(used), reason);
       }
       if (meant.types.length > 0) this.#same += 1;
     });
@@ -213,9 +202,9 @@ class Proof {
     const name = statement.declares[0] ?? "";
     for (const [written, { level }] of own) {
       const other = others.get(written);
-      if (!other) return this.#wrong(party.path, statement.start, name, `its file would not say \`${written}\``);
+      if (!other) return this.#told.wrong(party.path, statement.start, name, `its file would not say \`${written}\``);
       if (other.level !== level)
-        this.#gap(
+        this.#told.gap(
           "beside",
           party.path,
           statement.start,
@@ -232,7 +221,7 @@ class Proof {
           .map((index) => party.names.names[index]?.parts[0]?.name ?? "")
           .find((word) => known.has(word));
       if (known && met === undefined) continue;
-      this.#gap("beside", party.path, statement.start, `\`${written}\``);
+      this.#told.gap("beside", party.path, statement.start, `\`${written}\``);
     }
   }
 
@@ -277,9 +266,9 @@ class Proof {
     const [now, then] = [tied(before), tied(after)];
     for (const [key, { path, piece, name }] of now)
       if (!then.has(key))
-        this.#wrong(path, piece.start, name, "only its file knows it, and whoever uses it would be in another");
+        this.#told.wrong(path, piece.start, name, "only its file knows it, and whoever uses it would be in another");
     for (const [key, { path, name }] of then)
-      if (!now.has(key)) this.#wrong(path, 0, name, "only its file knows it, and others would come to mean it");
+      if (!now.has(key)) this.#told.wrong(path, 0, name, "only its file knows it, and others would come to mean it");
   }
 
   /** None is lost; what is said of rights may be said of every file. */
@@ -287,7 +276,7 @@ class Proof {
     const left = new Set(after.flatMap((party) => commentsOf(party).map(({ text }) => text)));
     for (const party of before)
       for (const { text, start } of commentsOf(party))
-        if (!left.has(text)) this.#wrong(party.path, start, text.slice(0, 60), "a comment would be lost");
+        if (!left.has(text)) this.#told.wrong(party.path, start, text.slice(0, 60), "a comment would be lost");
   }
 
   /** What classes lend is at hand wherever it was. */
@@ -308,10 +297,11 @@ class Proof {
           if (!callsOf(giver.path, giver.names, this.now, lent).includes(call)) continue;
           const was = new Set(this.now.lenders(giver.path, giver.names, call).map(({ full }) => full));
           for (const full of was)
-            if (!is.has(full)) this.#wrong(giver.path, 0, call, `what ${full} lends would not be found from there`);
+            if (!is.has(full))
+              this.#told.wrong(giver.path, 0, call, `what ${full} lends would not be found from there`);
           for (const full of is)
             if (!was.has(full))
-              this.#gap("beside", giver.path, 0, `${full} lends ${call}, too, and comes to be known there`);
+              this.#told.gap("beside", giver.path, 0, `${full} lends ${call}, too, and comes to be known there`);
         }
       }
     }
@@ -331,7 +321,7 @@ class Proof {
         languageFor(each)?.isCalledAfterType === true,
     );
     if (table !== undefined)
-      this.#gap(
+      this.#told.gap(
         "beside",
         path,
         first?.start ?? 0,

@@ -26,9 +26,9 @@ import {
 import type { ProjectPath } from "../../base/paths.js";
 import { spellingsOf } from "../namespaces/changes.js";
 import { holdersOf } from "./name-holders.js";
-import type { Difference, Gap } from "./plan.js";
 import type { NameProof, NameResult } from "./prove-names.js";
 import { holdsName } from "./whole-names.js";
+import { Told } from "./told.js";
 
 /** Proves it, or says where another type would be meant. */
 export async function proveTypeWords(input: NameProof): Promise<NameResult> {
@@ -49,8 +49,7 @@ export async function proveTypeWords(input: NameProof): Promise<NameResult> {
 }
 
 class Proof {
-  readonly #different: Difference[] = [];
-  readonly #gaps: Gap[] = [];
+  readonly #told: Told;
   /** By file and whole name, what a type is called from then on. */
   readonly #renamed = new Map<string, string>();
   /** Whole names of the types that get other names, with their files. */
@@ -64,6 +63,7 @@ class Proof {
     readonly now: Namespaces,
     readonly then: Namespaces,
   ) {
+    this.#told = new Told(input.tree);
     for (const { file, name, to } of input.claims) {
       const names = now.world.files.get(file)?.names;
       for (const type of names?.types ?? []) {
@@ -83,26 +83,7 @@ class Proof {
       this.#looking(file);
     }
     await this.#elsewhere();
-    return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps: this.#gaps };
-  }
-
-  #wrong(
-    file: ProjectPath,
-    start: number,
-    specifier: string,
-    reason: string,
-    { was, is }: { readonly was: readonly TypeEntry[]; readonly is: readonly TypeEntry[] } = { was: [], is: [] },
-  ): void {
-    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    const [before = [], after = []] = [was, is].map((types) => [...new Set(types.map((entry) => entry.file))]);
-    this.#different.push({ file, at, specifier, before, after, reason });
-  }
-
-  /** What is said of one place of a file is said of all. */
-  #gap(reason: Gap["reason"], file: ProjectPath, start: number, detail: string, names?: ProjectPath): void {
-    if (this.#gaps.some((gap) => gap.file === file && gap.detail === detail)) return;
-    const at = this.input.tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    this.#gaps.push({ reason, file, at, detail, ...(names !== undefined && { names }) });
+    return { names: { uses: this.#uses, same: this.#same }, different: this.#told.different, gaps: this.#told.gaps };
   }
 
   #isRenamed({ file, full }: TypeEntry): boolean {
@@ -133,10 +114,15 @@ class Proof {
     const goes = map.file(file);
     const [names, next] = [this.now.world.files.get(file)?.names, this.then.world.files.get(goes)?.names];
     if (this.now.world.projects.size > 0 && !this.now.world.projects.has(file))
-      this.#gap("another type", file, 0, "no project that was read builds it, so who knows its types is not known");
+      this.#told.gap(
+        "another type",
+        file,
+        0,
+        "no project that was read builds it, so who knows its types is not known",
+      );
     const own = names?.types.filter((type) => type.name === name) ?? [];
     if (!names || !next || own.length === 0)
-      return this.#wrong(file, 0, name, `it was to become ${to}, and its text could not be read`);
+      return this.#told.wrong(file, 0, name, `it was to become ${to}, and its text could not be read`);
     for (const type of own) {
       const around = fullNameOf(names, type.scope);
       const full = this.#fullThen({ file, full: within(around, name) });
@@ -145,19 +131,20 @@ class Proof {
       const were = (this.now.view(file).types.get(within(around, name)) ?? []).filter(isSame);
       const twins = (view.types.get(full) ?? []).filter(isSame);
       if (!twins.some((each) => each.file === goes))
-        this.#wrong(file, type.start, name, `it was to become ${to}, and would not`);
-      if (twins.length > were.length) this.#wrong(file, type.start, name, `two types would be called ${full}`);
+        this.#told.wrong(file, type.start, name, `it was to become ${to}, and would not`);
+      if (twins.length > were.length) this.#told.wrong(file, type.start, name, `two types would be called ${full}`);
       if (view.namespaces.has(full))
-        this.#wrong(file, type.start, name, `a namespace and a type would be called ${full}`);
+        this.#told.wrong(file, type.start, name, `a namespace and a type would be called ${full}`);
       const outer = names.scopes[type.scope];
       if (outer?.kind === "type" && outer.members.has(to))
-        this.#wrong(file, type.start, name, `${outer.name} has a member ${to}`);
+        this.#told.wrong(file, type.start, name, `${outer.name} has a member ${to}`);
       if (outer?.kind === "type" && full.split(".").at(-2) === to)
-        this.#wrong(file, type.start, name, `it lies in ${to}, and none may be called as the type around it is`);
+        this.#told.wrong(file, type.start, name, `it lies in ${to}, and none may be called as the type around it is`);
       const body = names.scopes.find(({ kind, start }) => kind === "type" && start === type.start);
       if (body?.members.has(to) === true || view.types.has(`${full}.${to}`))
-        this.#wrong(file, type.start, name, `it has a member ${to}, and none may be called as its type is`);
-      if (type.isStored) this.#gap("stored", file, type.start, `what is stored as ${name} would not be found as ${to}`);
+        this.#told.wrong(file, type.start, name, `it has a member ${to}, and none may be called as its type is`);
+      if (type.isStored)
+        this.#told.gap("stored", file, type.start, `what is stored as ${name} would not be found as ${to}`);
       if (outer?.kind === "type") this.#nested(name);
     }
   }
@@ -166,9 +153,10 @@ class Proof {
   #nested(name: string): void {
     for (const { path, names } of this.now.world.files.values()) {
       const text = this.input.tree.text(path)?.text ?? "";
-      if (text.includes(`+${name}`)) this.#gap("another type", path, text.indexOf(`+${name}`), `it holds +${name}`);
+      if (text.includes(`+${name}`))
+        this.#told.gap("another type", path, text.indexOf(`+${name}`), `it holds +${name}`);
       if (names?.members.has(name) === true)
-        this.#gap("another type", path, 0, `a member or a type within another is called ${name} here`);
+        this.#told.gap("another type", path, 0, `a member or a type within another is called ${name} here`);
     }
   }
 
@@ -181,11 +169,12 @@ class Proof {
     const goes = this.input.map.file(path);
     const next = this.then.world.files.get(goes)?.names;
     if (!names || !next) {
-      if (this.#holds(path) || isChanged) this.#gap("not understood", path, 0, "its names could not be told apart");
+      if (this.#holds(path) || isChanged)
+        this.#told.gap("not understood", path, 0, "its names could not be told apart");
       return;
     }
     if (names.names.length !== next.names.length || names.types.length !== next.types.length)
-      return this.#wrong(path, 0, "", "it would not say the same names any more");
+      return this.#told.wrong(path, 0, "", "it would not say the same names any more");
     const isConcerned = (used: UsedName | undefined): boolean =>
       used?.parts.some(({ name }) => this.words.has(name)) === true;
     let isHeld = isChanged;
@@ -196,9 +185,9 @@ class Proof {
         isHeld = true;
         this.#name({ path, goes, names, next, index });
       } else if (isChanged && writtenOf(used) !== writtenOf(other))
-        this.#wrong(path, used.parts[0]?.start ?? 0, writtenOf(used), "another name would change");
+        this.#told.wrong(path, used.parts[0]?.start ?? 0, writtenOf(used), "another name would change");
     });
-    if (isHeld && names.doubt) this.#gap("not understood", path, names.doubt.start, names.doubt.why);
+    if (isHeld && names.doubt) this.#told.gap("not understood", path, names.doubt.start, names.doubt.why);
     this.#otherNames(path, goes, names, next);
     this.#texts(path, names);
   }
@@ -212,10 +201,10 @@ class Proof {
   ): void {
     const full = this.#fullThen({ file: path, full: within(fullNameOf(names, type.scope), type.name) });
     if (!then || within(fullNameOf(next, then.scope), then.name) !== full || then.arity !== type.arity)
-      return this.#wrong(path, type.start, type.name, "it would be declared by another name");
+      return this.#told.wrong(path, type.start, type.name, "it would be declared by another name");
     const repeats = then.repeats ?? [];
     if (repeats.length !== (type.repeats ?? []).length || repeats.some(({ name }) => name !== then.name))
-      this.#wrong(path, type.start, type.name, "its constructors would not be called as it is");
+      this.#told.wrong(path, type.start, type.name, "its constructors would not be called as it is");
   }
 
   #name(place: {
@@ -230,7 +219,7 @@ class Proof {
     if (!used || !other) return;
     const start = used.parts[0]?.start ?? 0;
     if (used.parts.length !== other.parts.length)
-      return this.#wrong(path, start, writtenOf(used), "it would not have as many words any more");
+      return this.#told.wrong(path, start, writtenOf(used), "it would not have as many words any more");
     const [was, is] = [typeWords(this.now, path, names, index), typeWords(this.then, goes, next, index)];
     used.parts.forEach((part, at) => {
       const then = other.parts[at];
@@ -261,7 +250,8 @@ class Proof {
     const isOfType = old?.types.some((entry) => this.#isRenamed(entry)) === true;
     const isMeant = isOfType && !old.isValue;
     if (used.isDocumentation === true && !isNew) return;
-    if (isOfType && old.doubt !== undefined) this.#gap("another type", path, part.start, old.doubt, old.types[0]?.file);
+    if (isOfType && old.doubt !== undefined)
+      this.#told.gap("another type", path, part.start, old.doubt, old.types[0]?.file);
     if (isMeant) this.#uses += 1;
     // A value stays what it is, whatever else is called so.
     if (old?.isValue === true && !isNew) return;
@@ -270,7 +260,7 @@ class Proof {
       // A value, or what others declare, may come to mean the type.
       if (!own || (own.isValue && own.doubt === undefined)) return;
       if (used.form === "type") return this.#unlike(path, part, old, own);
-      return this.#gap(
+      return this.#told.gap(
         "another type",
         path,
         part.start,
@@ -285,9 +275,9 @@ class Proof {
     if (!isAlike) return this.#unlike(path, part, old, own);
     if (isMeant) this.#same += 1;
     if (isMeant && own.doubt !== undefined && own.doubt !== old.doubt)
-      this.#gap("another type", path, part.start, own.doubt, old.types[0]?.file);
+      this.#told.gap("another type", path, part.start, own.doubt, old.types[0]?.file);
     if (isMeant && new Set(old.types.map(({ full, type }) => `${full} ${type.arity}`)).size > 1)
-      this.#gap("another type", path, part.start, `${part.name} may mean several types here`);
+      this.#told.gap("another type", path, part.start, `${part.name} may mean several types here`);
   }
 
   #unlike(path: ProjectPath, { name, start }: { name: string; start: number }, old?: TypeWord, own?: TypeWord): void {
@@ -298,7 +288,7 @@ class Proof {
         : own?.isValue === true
           ? `a value is called ${own.part.name} there`
           : `it would mean ${[...new Set(own?.types.map(({ full }) => full))].join(" or ")}`;
-    this.#wrong(path, start, name, reason, { was: old?.types ?? [], is: own?.types ?? [] });
+    this.#told.wrong(path, start, name, reason, { was: old?.types ?? [], is: own?.types ?? [] });
   }
 
   /** A new name that is found by what is taken in: a type of others may be called so, too. */
@@ -313,11 +303,11 @@ class Proof {
       ? (this.now.world.files.get(path)?.names?.names[index]?.parts[0]?.start ?? 0)
       : 0;
     if (isMember && other.form === "type" && isPlaceholder(next, part.name))
-      this.#gap("another type", path, start, `${part.name} stands for some other type here`);
+      this.#told.gap("another type", path, start, `${part.name} stands for some other type here`);
     if (words !== 1 || isAlias === true || (through === undefined && throughFile === undefined)) return;
     const scope = through === undefined ? 0 : (next.takes[through]?.scope ?? 0);
     for (const rival of this.then.rivals(goes, next, scope, entry, true))
-      this.#gap("another type", path, start, `${rival} may have a type ${part.name}, too`);
+      this.#told.gap("another type", path, start, `${rival} may have a type ${part.name}, too`);
   }
 
   /** An alias may not be called as a type beside it is. */
@@ -331,7 +321,7 @@ class Proof {
         )
       )
         continue;
-      this.#wrong(path, start, alias, `an alias and the type ${full} would be called the same`);
+      this.#told.wrong(path, start, alias, `an alias and the type ${full} would be called the same`);
     }
   }
 
@@ -341,11 +331,11 @@ class Proof {
       for (const [full, file] of this.#fulls) {
         const space = full.slice(0, Math.max(0, full.lastIndexOf(".")));
         if (full.includes(".") && holdsName(name, full))
-          this.#gap("another type", path, start, `"${name}" names ${full}, which gets another name`, file);
+          this.#told.gap("another type", path, start, `"${name}" names ${full}, which gets another name`, file);
         else if (space !== "" && name.endsWith(`${space}.`))
-          this.#gap("another type", path, start, `"${name}" may be put before a type's name`, file);
+          this.#told.gap("another type", path, start, `"${name}" may be put before a type's name`, file);
         else if (space !== "" && name === space && /XmlnsDefinition/.test(this.input.tree.text(path)?.text ?? ""))
-          this.#gap("another type", path, start, `markup names the types of ${space} by an address`, file);
+          this.#told.gap("another type", path, start, `markup names the types of ${space} by an address`, file);
       }
   }
 
@@ -355,7 +345,7 @@ class Proof {
     const start = found?.start ?? names?.looksFor?.start;
     const why = found?.why ?? names?.looksFor?.why;
     if (start !== undefined && why !== undefined)
-      this.#gap("another type", path, start, `types may be looked for by their names here (${why}…)`);
+      this.#told.gap("another type", path, start, `types may be looked for by their names here (${why}…)`);
   }
 
   /** Whole names in files of other kinds, and names in code that nobody reads; files that know the namespace by ways that no list says. */
@@ -373,7 +363,7 @@ class Proof {
             new RegExp(`\\b(?:using|clr-namespace)\\b[^;\\n]*\\b${each.replaceAll(".", "\\.")}(?![\\w.])`).test(text),
         );
         if (space !== undefined && !this.#hasOwn(path, space))
-          this.#gap(
+          this.#told.gap(
             "another type",
             path,
             text.indexOf(space),
@@ -384,8 +374,15 @@ class Proof {
       if (isOfTrade(path, "document") || isDocument(path)) continue;
       const full = [...this.#fulls].find(([name]) => name.includes(".") && holdsName(text, name));
       if (full)
-        this.#gap("another type", path, text.indexOf(full[0]), `it names ${full[0]}, which gets another name`, full[1]);
-      else if (mayNameTypes(path)) this.#gap("not understood", path, 0, "it may name the type, and is not read here");
+        this.#told.gap(
+          "another type",
+          path,
+          text.indexOf(full[0]),
+          `it names ${full[0]}, which gets another name`,
+          full[1],
+        );
+      else if (mayNameTypes(path))
+        this.#told.gap("not understood", path, 0, "it may name the type, and is not read here");
     }
   }
 
