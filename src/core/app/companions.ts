@@ -92,6 +92,11 @@ export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = sib
       if (candidate !== path && travels(own, partsOf(name))) found.push({ path: candidate, inside });
     }
   }
+  for (const name of siblings.beginningWith(folder, `${own.stem}.`)) {
+    const table = inFolder(folder, name);
+    if (table !== path && isTableOf(own, nameOf(path), name) && !found.some((each) => each.path === table))
+      found.push({ path: table, inside: "" });
+  }
   for (const name of siblings.beginningWith(folder, `${nameOf(path)}.`)) {
     const behind = inFolder(folder, name);
     if (!found.some((each) => each.path === behind)) found.push({ path: behind, inside: "" });
@@ -126,10 +131,22 @@ export function companionPath({ path, inside }: Companion, from: ProjectPath, to
   const folder = inside === "" ? folderOf(to) : inFolder(folderOf(to), inside);
   const [name, leading] = [nameOf(path), `${nameOf(from)}.`];
   const isBehind = name.startsWith(leading) && partsOf(name).stem !== partsOf(nameOf(from)).stem;
+  const { stem } = partsOf(nameOf(from));
+  // `TreesForm.de.resx` keeps its language.
+  if (!isBehind && languageFor(name)?.isCalledAfterType === true && name.startsWith(`${stem}.`))
+    return inFolder(folder, partsOf(nameOf(to)).stem + name.slice(stem.length));
   return inFolder(
     folder,
     isBehind ? nameOf(to) + name.slice(leading.length - 1) : partsOf(nameOf(to)).stem + partsOf(name).rest,
   );
+}
+
+/** `TreesForm.resx` and `TreesForm.de.resx` of `TreesForm.cs`: tables that are found by the type in the file of their name, and those of languages. */
+function isTableOf({ stem, leads }: NameParts, leader: string, name: string): boolean {
+  if (!leads || languageFor(name)?.isCalledAfterType !== true) return false;
+  const between = name.slice(stem.length, name.length - extensionOf(name).length);
+  if (!/^(?:\.[a-z]{2,3}(?:-\w+)*)?$/.test(between)) return false;
+  return isCode(leader) || (languageFor(leader)?.isCalledAfterType === true && between !== "");
 }
 
 /** Whether `other`, of the same stem, goes where `own` goes. */

@@ -98,6 +98,7 @@ class Proof {
       this.#comments(before, after);
       this.#lent(before, after);
       before.forEach((party) => this.#calledAfter(party));
+      for (const party of [...before, ...after]) this.#doubts(party);
       const { different, gaps } = proveBuilt(this.input);
       this.#told.different.push(...different);
       this.#told.gaps.push(...gaps);
@@ -305,6 +306,16 @@ class Proof {
         }
       }
     }
+  }
+
+  /** What is not wholly understood, and names that stand for two things. */
+  #doubts({ path, names }: Party): void {
+    if (names.doubt) this.#told.gap("not understood", path, names.doubt.start, names.doubt.why);
+    names.takes.forEach(({ kind, alias, scope }, index) => {
+      const isTwice = names.takes.some((each, at) => at < index && each.alias === alias && each.scope === scope);
+      if (kind === "alias" && isTwice && !names.takes[index]?.isConditional)
+        this.#told.wrong(path, names.takes[index]?.start ?? 0, alias, `${alias} would stand for two things`);
+    });
   }
 
   /** A table of resources is called after the first type of the file on which it depends. */

@@ -187,7 +187,8 @@ class Proof {
       } else if (isChanged && writtenOf(used) !== writtenOf(other))
         this.#told.wrong(path, used.parts[0]?.start ?? 0, writtenOf(used), "another name would change");
     });
-    if (isHeld && names.doubt) this.#told.gap("not understood", path, names.doubt.start, names.doubt.why);
+    if ((isHeld || this.#holds(path)) && names.doubt)
+      this.#told.gap("not understood", path, names.doubt.start, names.doubt.why);
     this.#otherNames(path, goes, names, next);
     this.#texts(path, names);
   }
@@ -329,14 +330,30 @@ class Proof {
   #texts(path: ProjectPath, names: NamespaceNames): void {
     for (const { name, start } of names.texts)
       for (const [full, file] of this.#fulls) {
-        const space = full.slice(0, Math.max(0, full.lastIndexOf(".")));
-        if (full.includes(".") && holdsName(name, full))
+        const space = spaceOf(full);
+        const isNamed = full.includes(".") ? holdsName(name, full) : name === full;
+        if (isNamed)
           this.#told.gap("another type", path, start, `"${name}" names ${full}, which gets another name`, file);
         else if (space !== "" && name.endsWith(`${space}.`))
           this.#told.gap("another type", path, start, `"${name}" may be put before a type's name`, file);
-        else if (space !== "" && name === space && /XmlnsDefinition/.test(this.input.tree.text(path)?.text ?? ""))
-          this.#told.gap("another type", path, start, `markup names the types of ${space} by an address`, file);
+        else if (
+          space !== "" &&
+          new RegExp(`(?:clr-namespace|using):${space.replaceAll(".", "\\.")}(?![\\w.])`).test(name)
+        )
+          this.#told.gap("another type", path, start, "markup in a text may name the type", file);
       }
+    // Markup may name the types of a namespace by an address.
+    const text = this.input.tree.text(path)?.text ?? "";
+    const mapped = text.includes("XmlnsDefinition")
+      ? [...this.#fulls.keys()].find((full) => text.includes(`"${spaceOf(full)}"`))
+      : undefined;
+    if (mapped !== undefined)
+      this.#told.gap(
+        "another type",
+        path,
+        text.indexOf("XmlnsDefinition"),
+        `markup names the types of ${spaceOf(mapped)} by an address`,
+      );
   }
 
   /** Where types are looked for by their names alone, of those that may know the type. */
@@ -352,7 +369,7 @@ class Proof {
   async #elsewhere(): Promise<void> {
     const { tree, claims } = this.input;
     const own = new Set(claims.flatMap(({ name, file }) => spellingsOf(name, languageFor(file)?.namespaces)));
-    const spaces = new Set([...this.#fulls.keys()].map((full) => full.slice(0, Math.max(0, full.lastIndexOf(".")))));
+    const spaces = new Set([...this.#fulls.keys()].map(spaceOf));
     for (const path of await holdersOf(tree, [...own])) {
       const text = tree.text(path)?.text ?? "";
       if (languageFor(path)?.namespaces !== undefined) {
@@ -399,6 +416,11 @@ class Proof {
         ),
     );
   }
+}
+
+/** The namespace, or the type, in which a type stands. */
+function spaceOf(full: string): string {
+  return full.slice(0, Math.max(0, full.lastIndexOf(".")));
 }
 
 function isPlaceholder(names: NamespaceNames, name: string): boolean {

@@ -43,6 +43,11 @@ describe("places at which a type is meant get the new name", () => {
       'int Treetop; string Trees = "Tree"; // Tree',
       'int Treetop; string Trees = "Tree"; // Tree',
     ],
+    [
+      "a member of what is matched",
+      "bool F(object o) => o is A { Tree.Age: 3 };",
+      "bool F(object o) => o is A { Tree.Age: 3 };",
+    ],
     ["a word of the class itself", "class B<Tree> { Tree a; }", "class B<Tree> { Tree a; }"],
     [
       "a property that is set",
@@ -162,6 +167,33 @@ describe("what declares a type gets the new name", () => {
     expect(behind.then).toEqual(then);
   });
 
+  test("a form with its tables, each in its language; they go where it goes", async () => {
+    const files = {
+      "Orchard.csproj": project,
+      "TreesForm.cs": "namespace Orchard { partial class TreesForm { } }",
+      "TreesForm.Designer.cs": "namespace Orchard { partial class TreesForm { } }",
+      "TreesForm.resx": "<root></root>",
+      "TreesForm.de-AT.resx": "<root></root>",
+      "TreesForms.resx": "<root></root>",
+    };
+    const { plan } = await planRename(files, "TreesForm.cs RowsForm");
+    expect(plan.moves.map(({ to }) => to).sort()).toEqual([
+      "RowsForm.Designer.cs",
+      "RowsForm.cs",
+      "RowsForm.de-AT.resx",
+      "RowsForm.resx",
+    ]);
+  });
+
+  test("a type of no namespace whose name stands in quotes", async () => {
+    const files = {
+      "Orchard.csproj": project,
+      "Tree.cs": "class Tree { }",
+      "A.cs": 'class A { object a = Type.GetType("Tree"); }',
+    };
+    expect((await planRename(files, "Tree.cs Pippin")).plan.proof.outcome).toBe("incomplete");
+  });
+
   test("its tests, in a project that takes it in", async () => {
     const files = orchard({
       "Tests/Tests.csproj": `<Project Sdk="Microsoft.NET.Sdk"><ItemGroup><ProjectReference Include="..\\Orchard.csproj"/></ItemGroup></Project>`,
@@ -234,6 +266,17 @@ describe("what would not mean the same is no tick", () => {
     ],
     ["a package that may have it", "using Orchard.Models; using Prism.Mvvm; class A { Tree a; }", {}],
     ["a table that names it", beside(""), { "app.json": '{ "type": "Orchard.Models.Tree" }' }],
+    ["markup in a text", beside("string a = \"<t:Tree xmlns:t='clr-namespace:Orchard.Models'/>\";"), {}],
+    [
+      "an element without a prefix",
+      beside(""),
+      { "V.xaml": `<Grid xmlns="clr-namespace:Orchard.Models"><Tree/></Grid>` },
+    ],
+    [
+      "an address for a namespace",
+      beside(""),
+      { "B.cs": '[assembly: XmlnsDefinition("http://pippin", "Orchard.Models")]' },
+    ],
     [
       "a view-model found by name",
       beside(""),

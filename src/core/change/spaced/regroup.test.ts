@@ -137,6 +137,18 @@ describe("what stands where", () => {
       },
     ],
     [
+      "another name goes where it is used; what documents a type stays above it",
+      {
+        "A.cs": "using T = System.IO.Path;\nusing S = System.IO.File;\n\nclass A { S a; }\n\nclass Row { T a; }\n",
+        "B.cs": "/// B.\nclass B { }\n",
+      },
+      "extract A.cs Row > B.cs",
+      {
+        "A.cs": "using S = System.IO.File;\n\nclass A { S a; }\n",
+        "B.cs": "using T = System.IO.Path;\n\n/// B.\nclass B { }\n\nclass Row { T a; }\n",
+      },
+    ],
+    [
       "of a file that goes, every comment that stands in no type",
       {
         "A.cs": "class A { }\n",
@@ -229,6 +241,21 @@ describe("what is not proved", () => {
         "Orchard.csproj": `<Project Sdk="Microsoft.NET.Sdk"><ItemGroup><Compile Remove="Other/**"/></ItemGroup></Project>`,
       },
       "extract A.cs Row > Other/Row.cs",
+      "fails",
+    ],
+    [
+      "another assembly's types by another name",
+      { "A.cs": "extern alias B;\nclass A { }\nclass Row { }" },
+      "extract A.cs Row",
+      "incomplete",
+    ],
+    [
+      "a name that would stand for two things",
+      {
+        "A.cs": "using T = System.IO.Path;\nclass A { }\nclass Row { T a; }",
+        "B.cs": "using T = System.IO.File;\nclass B { T a; }",
+      },
+      "extract A.cs Row > B.cs",
       "fails",
     ],
     [

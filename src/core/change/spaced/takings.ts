@@ -8,6 +8,8 @@ interface Known {
   readonly statement: Statement;
   /** Whether it is known of each name of the text whether it is found by this. */
   readonly isKnown: boolean;
+  /** Another name for one thing: known by where that stands. */
+  readonly isOther: boolean;
   /** Where names begin that are found by it. */
   readonly uses: readonly number[];
 }
@@ -19,14 +21,14 @@ export class Takings {
   /** The statements by which some types find what they name, and those of which nobody knows. */
   needed(anatomy: Anatomy, types: readonly Statement[]): readonly Statement[] {
     return this.#of(anatomy)
-      .filter(({ isKnown, uses }) => !isKnown || uses.some((at) => isIn(types, at)))
+      .filter(({ isKnown, isOther, uses }) => (!isKnown && !isOther) || uses.some((at) => isIn(types, at)))
       .map(({ statement }) => statement);
   }
 
   /** Lines that only types needed that leave. */
   unneeded(anatomy: Anatomy, leaving: readonly Statement[]): Cut[] {
-    return this.#of(anatomy).flatMap(({ statement, isKnown, uses }): Cut[] => {
-      const isLeft = isKnown && uses.length > 0 && uses.every((at) => isIn(leaving, at));
+    return this.#of(anatomy).flatMap(({ statement, isKnown, isOther, uses }): Cut[] => {
+      const isLeft = (isKnown || isOther) && uses.length > 0 && uses.every((at) => isIn(leaving, at));
       const line = isLeft ? lineOf(anatomy.text, statement) : undefined;
       return line ? [line] : [];
     });
@@ -39,12 +41,17 @@ export class Takings {
       .map((statement): Known => {
         const index = names?.takes.findIndex(({ start }) => start === statement.start) ?? -1;
         const take = names?.takes[index];
-        if (!names || !take || !this.#isKnown(path, names, take)) return { statement, isKnown: false, uses: [] };
+        if (!names || !take) return { statement, isKnown: false, isOther: false, uses: [] };
+        const isOther = take.kind === "alias" && !take.isConditional && !names.doubt;
+        const isKnown = !isOther && this.#isKnown(path, names, take);
         const uses = names.names.flatMap((used, at) => {
-          const isFound = used.isDocumentation !== true && this.spaces.meaning(path, at).through === index;
-          return isFound ? [used.parts[0]?.start ?? 0] : [];
+          const [first] = used.parts;
+          const isFound = isOther
+            ? first?.name === take.alias
+            : isKnown && this.spaces.meaning(path, at).through === index;
+          return isFound ? [first?.start ?? 0] : [];
         });
-        return { statement, isKnown: true, uses };
+        return { statement, isKnown, isOther, uses };
       });
   }
 
@@ -66,7 +73,7 @@ export class Takings {
 }
 
 function isIn(statements: readonly Statement[], at: number): boolean {
-  return statements.some(({ start, end }) => start <= at && at < end);
+  return statements.some(({ from, to }) => from <= at && at < to);
 }
 
 /** A statement with its line, if nothing else stands there. */

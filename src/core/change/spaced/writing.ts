@@ -70,7 +70,7 @@ export function gainsOf(there: Anatomy, coming: readonly Coming[]): DraftEdit[] 
   if (imports.length > 0) {
     const indent = last ? indentAt(text, last.start) : "";
     const lines = imports.map((each) => (/^#/.test(each) ? each : indent + each)).join(lineEnd);
-    const at = last?.end ?? first?.start ?? 0;
+    const at = last?.end ?? (first?.kind === "declaration" ? first.from : first?.start) ?? 0;
     const written = last ? lineEnd + lines : lines + lineEnd + lineEnd;
     edits.push({ file, start: at, end: at, text: written, why: "takes in what came needs" });
   }

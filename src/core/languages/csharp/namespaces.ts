@@ -479,6 +479,9 @@ class Reading {
     const attribute = this.#attribute(outer ? at - 3 : at);
     // `[assembly: …]` says of what the attribute is one.
     if (attribute && this.#mark(next) === ":" && attributeTargets.has(first.name)) return next;
+    // `is { Tree.Age: 3 }`: members of what is matched.
+    const isMatched = parts.length > 1 && /^[{,]$/.test(this.#mark(at - 1)) && this.#mark(next) === ":";
+    if (isMatched && this.#mark(next + 1) !== ":") return next;
     if (parts.length === 1 && !outer && !attribute && this.#isRepeated(first, next)) return next;
     if (parts.length === 1 && !outer && !attribute && this.#isNoType(at, next)) return next;
     const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
