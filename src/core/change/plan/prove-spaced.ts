@@ -201,7 +201,11 @@ class Proof {
   #takes({ party, statement }: { readonly party: Party; readonly statement: Statement }, there: Party): void {
     const [own, others] = [this.#ofOthers(this.now, party), this.#ofOthers(this.then, there)];
     const name = statement.declares[0] ?? "";
-    for (const [written, { level }] of own) {
+    const words = new Set(namesIn({ party, statement }).map((index) => party.names.names[index]?.parts[0]?.name ?? ""));
+    // Another name matters where it is used.
+    const isIdle = ({ kind, alias }: TakenIn): boolean => kind === "alias" && !words.has(alias);
+    for (const [written, { take, level }] of own) {
+      if (isIdle(take)) continue;
       const other = others.get(written);
       if (!other) return this.#told.wrong(party.path, statement.start, name, `its file would not say \`${written}\``);
       if (other.level !== level)
@@ -213,14 +217,10 @@ class Proof {
         );
     }
     for (const [written, { take }] of others) {
-      if (own.has(written)) continue;
+      if (own.has(written) || isIdle(take)) continue;
       const target = there.names.names[take.target];
       const known = take.kind === "namespace" && target ? this.then.world.outside(writtenOf(target)) : undefined;
-      const met =
-        known &&
-        namesIn({ party, statement })
-          .map((index) => party.names.names[index]?.parts[0]?.name ?? "")
-          .find((word) => known.has(word));
+      const met = known && [...words].find((word) => known.has(word));
       if (known && met === undefined) continue;
       this.#told.gap("beside", party.path, statement.start, `\`${written}\``);
     }
