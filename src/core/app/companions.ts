@@ -57,6 +57,8 @@ function takeApart(name: string): NameParts {
     stem = stem.slice(0, dot);
   }
   stem = stem.replace(density, "");
+  // `TreesPage.xaml.cs` is the code behind `TreesPage.xaml`.
+  if (languageFor(stem)?.viewForm !== undefined) [stem, leads] = [stem.slice(0, stem.lastIndexOf(".")), false];
   const ending = endings.get(extension)?.find((each) => stem.endsWith(each) && stem.length > each.length);
   if (ending !== undefined) [stem, leads] = [stem.slice(0, -ending.length), false];
   return { stem, rest: name.slice(stem.length), leads };

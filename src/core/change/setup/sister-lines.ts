@@ -2,8 +2,7 @@
  * Lists in which every file of a role has its lines: a container, a table of views, a resource with a template for each. Where two files
  * or more have the same lines but for their names, a new one gets them, too, behind the last ones.
  */
-import { inCase, inText, splitWords } from "../../base/names/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { inCase, inText } from "../../base/names/index.js";
 
 /** A new file by its name, and those that are there. */
 export interface Named {
@@ -57,7 +56,11 @@ function isRow(lines: readonly string[], blocks: readonly Block[]): boolean {
 }
 
 function holds(line: string, name: string): boolean {
-  return new RegExp(`(?<![\\w])${name}(?![\\w])`).test(line);
+  return new RegExp(`(?<![\\w])${escaped(name)}(?![\\w])`).test(line);
+}
+
+function escaped(text: string): string {
+  return text.replace(/[.*+?^$()|[\]{}\\]/g, "\\$&");
 }
 
 /** The lines that speak of one and of no other, as far as they are whole: its own line, with what opens above and closes below. */
@@ -114,10 +117,7 @@ function spellings({ stem, words }: Named): [string, string][] {
 function templateOf(text: string, named: Named): string {
   let template = text;
   for (const [kind, spelled] of spellings(named).sort((a, b) => b[1].length - a[1].length))
-    template = template.replaceAll(
-      new RegExp(`(?<![\\w«])${spelled.replace(/[.*+?^$()|[\]{}\\]/g, "\\$&")}(?=[A-Z]|(?![\\w»]))`, "g"),
-      `«${kind}»`,
-    );
+    template = template.replaceAll(new RegExp(`(?<![\\w«])${escaped(spelled)}(?=[A-Z]|(?![\\w»]))`, "g"), `«${kind}»`);
   return template;
 }
 
@@ -131,10 +131,4 @@ function filled(template: string, named: Named): string {
     ["Title", inText(named.words, "capital")],
   ]);
   return template.replaceAll(/«(\w+)»/g, (whole, kind: string) => all.get(kind) ?? whole);
-}
-
-/** The name as others say it: `HarvestViewModel` of `HarvestViewModel.cs`. */
-export function namedOf(path: ProjectPath, words?: readonly string[]): Named {
-  const stem = path.slice(path.lastIndexOf("/") + 1).split(".")[0] ?? "";
-  return { stem, words: words ?? splitWords(stem) };
 }
