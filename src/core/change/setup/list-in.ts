@@ -58,7 +58,7 @@ export function listAmongSisters(adding: Adding, main: Wanted): boolean {
   let isListed = false;
   for (const file of codeFiles(app)) {
     if (own.has(file) || sisters.some(({ path }) => nameOf(file).startsWith(`${nameOf(path)}.`))) continue;
-    const text = textOf(app, file);
+    const text = draft.changedText(file) ?? textOf(app, file);
     if (sisters.filter(({ stem }) => text.includes(stem)).length < 2) continue;
     const gained = sisterLines(text, sisters, main);
     if (!gained) continue;

@@ -69,6 +69,11 @@ export class SetupDraft {
     return this.#open(path)?.text;
   }
 
+  /** The text of a file that is changed so far; `undefined` for every other. Nothing is read. */
+  changedText(path: ProjectPath): string | undefined {
+    return this.#edited.get(path)?.text;
+  }
+
   /**
    * Changes the text of a file that is there or will be, and says which files the new references are written for. Line ends
    * become those of the file.

@@ -108,6 +108,13 @@ test("a feature that begins with both has each once", () => {
   ]);
 });
 
+test("a line that names both stands there once", () => {
+  const table = `class L\n{\n    A a = new A\n    {\n        () => new TreesPage(new TreesViewModel()),\n        () => new RotaPage(new RotaViewModel()),\n    };\n}\n`;
+  const app = appOf("wpf", "mvvm", { ...views(bound, none), "src/L.cs": table });
+  const { draft } = draftAddition(app, requestOf("view harvest"));
+  expect(draft.edits.map(({ text }) => text.trim())).toEqual(["() => new HarvestPage(new HarvestViewModel()),"]);
+});
+
 test("a container that lists the others lists both; nothing is said of another list", () => {
   const register =
     "class App\r\n{\r\n    void Register(S s)\r\n    {\r\n        s.Add<TreesPage>();\r\n        s.Add<RotaPage>();\r\n        s.Add<TreesViewModel>();\r\n        s.Add<RotaViewModel>();\r\n    }\r\n}\r\n";
