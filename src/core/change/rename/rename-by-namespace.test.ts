@@ -36,6 +36,11 @@ describe("places at which a type is meant get the new name", () => {
     ],
     ["what documents it", '\n/// <see cref="Tree"/>\n int a;', '\n/// <see cref="Pippin"/>\n int a;'],
     ["in a branch that is not built", "\n#if NEVER\n Tree a;\n#endif\n", "\n#if NEVER\n Pippin a;\n#endif\n"],
+    [
+      "in a text that is put together, from outermost",
+      'string a = $"{global::Orchard.Models.Tree.Age:000} {new global::Orchard.Models.Tree()} {1:Tree}";',
+      'string a = $"{global::Orchard.Models.Pippin.Age:000} {new global::Orchard.Models.Pippin()} {1:Tree}";',
+    ],
     ["in a text that is put together", 'string a = $"{new Tree()}";', 'string a = $"{new Pippin()}";'],
     ["an array", "Tree[] a;", "Pippin[] a;"],
     [

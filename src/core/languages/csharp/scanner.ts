@@ -127,7 +127,7 @@ export class Scanner {
   #bracket(code: number): TokenKind {
     const open = this.#open.at(-1);
     // Code in a string ends with the brace that closes it, or goes on to its format with a colon.
-    if (open && this.depth === open.from && (code === closeBrace || code === colon)) {
+    if (open && this.depth === open.from && (code === closeBrace || (code === colon && !this.#isDouble()))) {
       if (code === colon) {
         const close = this.text.indexOf("}", this.#at);
         if (close < 0) return this.#broken(this.#at, "code in a string does not end");
@@ -142,6 +142,11 @@ export class Scanner {
     this.end = this.#at += 1;
     this.mark = code;
     return (this.kind = "mark");
+  }
+
+  /** `global::Tree`: two colons are no format. */
+  #isDouble(): boolean {
+    return this.text.charCodeAt(this.#at + 1) === colon || this.text.charCodeAt(this.#at - 1) === colon;
   }
 
   /** `"…"`, `@"…"`, `$"…"`, `$@"…"`, `"""…"""`, `$$"""…"""`; nothing where it is none. */
