@@ -186,7 +186,10 @@ export const catalogue = {
   NO_SHELF: {
     refusal: "usage",
     what: (d) => `${d.other} has no shelf for ${withArticle(d.path)}.`,
-    next: (d) => `It has shelves for ${d.reason}. Give it one under \`shelves:\` in steady-shelf.yaml.`,
+    next: (d) =>
+      (d.reason ?? "") === ""
+        ? "Nothing shows which folder is for what: `steady-shelf init --arrangement NAME` gives the app its shelves."
+        : `It has shelves for ${d.reason}. Give it one under \`shelves:\` in steady-shelf.yaml.`,
   },
   SHELF_UNKNOWN: {
     refusal: "usage",

@@ -1,0 +1,12 @@
+import { expect, test } from "vitest";
+import { ShelfError } from "./errors.js";
+
+test.each([
+  [
+    "component and screen",
+    "It has shelves for component and screen. Give it one under `shelves:` in steady-shelf.yaml.",
+  ],
+  ["", "Nothing shows which folder is for what: `steady-shelf init --arrangement NAME` gives the app its shelves."],
+])("an app with shelves for %j and none for what is asked for is told how to go on", (reason, next) => {
+  expect(new ShelfError("NO_SHELF", { path: "screen", other: "This app", reason }).next).toBe(next);
+});
