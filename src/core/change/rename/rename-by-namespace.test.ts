@@ -42,6 +42,11 @@ describe("places at which a type is meant get the new name", () => {
       'string a = $"{global::Orchard.Models.Pippin.Age:000} {new global::Orchard.Models.Pippin()} {1:Tree}";',
     ],
     ["in a text that is put together", 'string a = $"{new Tree()}";', 'string a = $"{new Pippin()}";'],
+    [
+      "what has to be one",
+      "public Tree Tree; void F<T>(T a) where T : Tree { }",
+      "public Pippin Tree; void F<T>(T a) where T : Pippin { }",
+    ],
     ["an array", "Tree[] a;", "Pippin[] a;"],
     [
       "nothing but the type",
@@ -271,6 +276,17 @@ describe("what would not mean the same is no tick", () => {
     ],
     ["a package that may have it", "using Orchard.Models; using Prism.Mvvm; class A { Tree a; }", {}],
     ["a table that names it", beside(""), { "app.json": '{ "type": "Orchard.Models.Tree" }' }],
+    [
+      "a conversion of a conversion where a member is called so",
+      beside("public Tree Tree; object F(object o) => (Tree)(object)o;"),
+      {},
+    ],
+    ["two at once where a member is called so", beside("public Tree Tree; (Tree, int) F() => default;"), {}],
+    [
+      "what is matched where a member is called so",
+      beside("public Tree Tree; int F(object o) { switch (o) { case Tree: return 1; default: return 0; } }"),
+      {},
+    ],
     ["markup in a text", beside("string a = \"<t:Tree xmlns:t='clr-namespace:Orchard.Models'/>\";"), {}],
     [
       "an element without a prefix",

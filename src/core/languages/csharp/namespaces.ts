@@ -102,6 +102,10 @@ class Reading {
   /** Scopes in which each word is one of a list. */
   readonly #enums = new Set<number>();
   #parens = 0;
+  /** Where the round brackets that are open begin. */
+  #openers: number[] = [];
+  /** Whether it is said what stands for other types have to be: `where T : Tree`. */
+  #isBound = false;
   /** The place up to which only types stand: that behind `<…>`. */
   #typesUntil = 0;
   #head: Head | undefined;
@@ -207,6 +211,7 @@ class Reading {
 
   #takeMark(at: number): void {
     const mark = this.#mark(at);
+    if (mark === "{" || mark === ";" || mark === "=") this.#isBound = false;
     if (mark === "{") this.#open(at);
     else if (mark === "}") {
       const body = this.#stack.length > 1 ? this.#stack.pop() : undefined;
@@ -215,13 +220,16 @@ class Reading {
         if (span) span.end = this.tokens.end(at);
       }
       this.#parens = body?.parens ?? this.#parens;
+      this.#openers.length = Math.min(this.#openers.length, this.#parens);
       this.#end();
     } else if (mark === ";") {
       if (this.#namespace) this.#openNamespace(at, true);
       else if (this.#head) this.#openType(at);
       this.#end();
-    } else if (mark === "(") this.#parens += 1;
-    else if (mark === ")") this.#parens = Math.max(0, this.#parens - 1);
+    } else if (mark === "(") {
+      this.#openers[this.#parens] = at;
+      this.#parens += 1;
+    } else if (mark === ")") this.#parens = Math.max(0, this.#parens - 1);
     else if (mark === "[") this.#brackets.push({ parens: this.#parens, holds: this.#holds(at) });
     else if (mark === "]") this.#brackets.pop();
     else if (mark === ":" && this.#head && !this.#isConstrained && this.#parens === this.#body.parens)
@@ -286,7 +294,10 @@ class Reading {
       const next = this.#takeHead(at);
       if (next !== undefined) return next;
     }
-    if (word === "where") [this.#isInParents, this.#isConstrained] = [false, true];
+    if (word === "where") {
+      [this.#isInParents, this.#isConstrained] = [false, true];
+      this.#isBound = this.#isWord(at + 1) && this.#mark(at + 2) === ":";
+    }
     if (word === "this") this.#takeThis(at);
     if (word === "static" || word === "const") this.#isStatic = true;
     if (word === "extension" && this.#scopes[this.#scope]?.kind === "type" && /^[(<]$/.test(this.#mark(at + 1)))
@@ -487,7 +498,8 @@ class Reading {
     const isParent = this.#isInParents && this.#parens === this.#body.parens && /^[:,]$/.test(this.#mark(at - 1));
     if (isParent) this.#head?.parents.push(this.#names.length);
     const isArgument = at < this.#typesUntil && /^[<,]$/.test(this.#mark(outer ? at - 4 : at - 1));
-    const isSure = isParent || isArgument || attribute === "attributes";
+    const isBound = this.#isBound && /^[:,]$/.test(this.#mark(outer ? at - 4 : at - 1));
+    const isSure = isParent || isArgument || isBound || attribute === "attributes";
     const form = isSure || this.#isType(outer ? at - 3 : at, next) ? "type" : "maybe";
     const name: UsedName = {
       parts,
@@ -496,9 +508,22 @@ class Reading {
       arity: this.#arity(next),
       ...(outer && { from: outer }),
       ...(attribute && { mayEndIn: "Attribute" }),
+      ...(form === "maybe" && parts.length === 1 && this.#isOpen(at) && ({ isOpen: true } as const)),
     };
     this.#push(name, isParent);
     return next;
+  }
+
+  /** Whether a type could stand where a word does that may be a value: `(Tree, int) F()`, `(Tree)(object)row`, `case Tree:`. */
+  #isOpen(at: number): boolean {
+    if (/^(?:case|and|or|not)$/.test(this.#word(at - 1))) return true;
+    const before = this.#mark(at - 1);
+    if (before !== "(" && before !== ",") return false;
+    const opener = this.#openers[this.#parens - 1];
+    // What a name calls takes values.
+    return (
+      opener !== undefined && (!this.#isWord(opener - 1) || /^(?:catch|return|in|is)$/.test(this.#word(opener - 1)))
+    );
   }
 
   #push(name: UsedName, isNeeded = false): void {
