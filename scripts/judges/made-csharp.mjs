@@ -121,6 +121,24 @@ export function madeProgram(random) {
             `/*${(line += 1)}*/static ${of}[] R${line}(object it) => new[] { (${of})it, it as ${of} };`,
           ]),
         );
+      if (random() < 0.3 && /^(?:class|partial)$/.test(other.kind))
+        members.push(
+          pick([
+            `/*${(line += 1)}*/object C${line}(object it) { return (${of})(object)it; }`,
+            `/*${(line += 1)}*/static ${of} N${line}(object it) => it as ${of} ?? new ${of}();`,
+            `/*${(line += 1)}*/static int T${line}(object it) => it is ${of} ? 1 : 2;`,
+            `/*${(line += 1)}*/static void O${line}(ref ${of} a, out ${of} b) { b = a; }`,
+            `/*${(line += 1)}*/public event System.Action<${of}> E${line};`,
+            `/*${(line += 1)}*/static System.Func<${of}, object> D${line} = (${of} a) => a;`,
+            `/*${(line += 1)}*/static System.Func<${of}, object> D${line} = delegate (${of} a) { return a; };`,
+            `/*${(line += 1)}*/System.Collections.Generic.Dictionary<string, System.Collections.Generic.List<${of}>> M${line};`,
+            `/*${(line += 1)}*/static ${of}.Inner I${line}() { ${of}.Inner it = new ${of}.Inner(); return it; }`,
+            `/*${(line += 1)}*/static object V${line}() { ${of} Own(${of} a) => a; return Own(null); }`,
+            `/*${(line += 1)}*/static System.Type Y${line} = typeof(${of}[]);`,
+            `/*${(line += 1)}*/public ${of} this[${of} at, int c${line}] { get { return at; } }`,
+            `/*${(line += 1)}*/static object Z${line}(object it) { if (it is ${of} found && found != null) return found; return default(${of}); }`,
+          ]),
+        );
       if (random() < 0.12 && /^(?:class|partial|struct)$/.test(other.kind))
         uses.push(
           pick([
