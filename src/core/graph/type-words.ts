@@ -79,7 +79,7 @@ function judge(
   if (isMember || isVariable) {
     const what = isMember ? `a member is called ${first.name}, too` : `a variable is called ${first.name}, too`;
     if (isTaken) return { isValue: false, doubt: what };
-    const isClear = next === undefined ? isMember && used.isOpen !== true : isWhole(spaces, path, types);
+    const isClear = used.isOpen !== true && (next === undefined ? isMember : isWhole(spaces, path, types));
     return { isValue: true, ...(!isClear && { doubt: what }) };
   }
   const parent = outsideParents(spaces, path, names, used.scope, types).find(

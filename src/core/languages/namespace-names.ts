@@ -59,7 +59,7 @@ export interface UsedName {
   readonly scope: number;
   /** `type`: nothing else can stand there. `maybe`: it may be a value or a member as well. */
   readonly form: "type" | "maybe";
-  /** Of a `maybe` of one word: whether a type could stand there: in brackets that call nothing, behind `case`. */
+  /** Of a `maybe`: whether a type could stand there alone: in brackets that call nothing, behind `case`. */
   readonly isOpen?: true;
   /** Whether its first word stands for what is outermost (`global::`), or can only be an alias (`p:Tree`). */
   readonly from?: "outermost" | "alias";

@@ -43,6 +43,27 @@ describe("places at which a type is meant get the new name", () => {
     ],
     ["in a text that is put together", 'string a = $"{new Tree()}";', 'string a = $"{new Pippin()}";'],
     [
+      "what is converted to",
+      "public Tree Tree; public static explicit operator Tree(A a) => null;",
+      "public Pippin Tree; public static explicit operator Pippin(A a) => null;",
+    ],
+    [
+      "what is caught",
+      "public Tree Tree; void F() { try { } catch (Tree) { } }",
+      "public Pippin Tree; void F() { try { } catch (Pippin) { } }",
+    ],
+    ["what a function gives", "object F = Tree (int a) => null;", "object F = Pippin (int a) => null;"],
+    [
+      "what is matched with what it has",
+      "public Tree Tree; bool F(object o) => o is not Tree(1);",
+      "public Pippin Tree; bool F(object o) => o is not Pippin(1);",
+    ],
+    [
+      "an interface whose member is given",
+      "public int Tree; void Tree.Grow() { }",
+      "public int Tree; void Pippin.Grow() { }",
+    ],
+    [
       "what has to be one",
       "public Tree Tree; void F<T>(T a) where T : Tree { }",
       "public Pippin Tree; void F<T>(T a) where T : Pippin { }",
@@ -276,6 +297,19 @@ describe("what would not mean the same is no tick", () => {
     ],
     ["a package that may have it", "using Orchard.Models; using Prism.Mvvm; class A { Tree a; }", {}],
     ["a table that names it", beside(""), { "app.json": '{ "type": "Orchard.Models.Tree" }' }],
+    ["what may be nothing where a member is called so", beside("public Tree Tree; Tree? Find(int a) => null;"), {}],
+    [
+      "an arm where a member is called so",
+      beside("public Tree Tree; int F(object o) => o switch { Tree => 1, _ => 2 };"),
+      {},
+    ],
+    [
+      "a member of an interface behind brackets",
+      beside("public Tree Tree; System.Collections.Generic.List<int> Tree.Age() => null;"),
+      {
+        "Models/Tree.cs": "namespace Orchard.Models { interface Tree { System.Collections.Generic.List<int> Age(); } }",
+      },
+    ],
     [
       "a conversion of a conversion where a member is called so",
       beside("public Tree Tree; object F(object o) => (Tree)(object)o;"),

@@ -508,22 +508,27 @@ class Reading {
       arity: this.#arity(next),
       ...(outer && { from: outer }),
       ...(attribute && { mayEndIn: "Attribute" }),
-      ...(form === "maybe" && parts.length === 1 && this.#isOpen(at) && ({ isOpen: true } as const)),
+      ...(form === "maybe" && this.#isOpen(at, next) && ({ isOpen: true } as const)),
     };
     this.#push(name, isParent);
     return next;
   }
 
-  /** Whether a type could stand where a word does that may be a value: `(Tree, int) F()`, `(Tree)(object)row`, `case Tree:`. */
-  #isOpen(at: number): boolean {
+  /**
+   * Whether a type could stand where a word does that may be a value: `(Tree, int) F()`, `(Tree)(object)row`, `case Tree:`, `Tree? Find()`,
+   * `List<int> ITree.Ages()`.
+   */
+  #isOpen(at: number, next: number): boolean {
     if (/^(?:case|and|or|not)$/.test(this.#word(at - 1))) return true;
-    const before = this.#mark(at - 1);
+    const [before, behind] = [this.#mark(at - 1), this.#mark(next)];
+    const isBehindArrow = before === ">" && this.#mark(at - 2) === "=";
+    if (this.#mark(at + 1) === ".") return /^[>\]?]$/.test(before) && !isBehindArrow;
+    if (/^[?*]$/.test(behind) && this.#isWord(next + 1)) return true;
+    if (/^[{,]$/.test(before) && behind === "=" && this.#mark(next + 1) === ">") return true;
     if (before !== "(" && before !== ",") return false;
     const opener = this.#openers[this.#parens - 1];
     // What a name calls takes values.
-    return (
-      opener !== undefined && (!this.#isWord(opener - 1) || /^(?:catch|return|in|is)$/.test(this.#word(opener - 1)))
-    );
+    return opener !== undefined && (!this.#isWord(opener - 1) || /^(?:return|in|is)$/.test(this.#word(opener - 1)));
   }
 
   #push(name: UsedName, isNeeded = false): void {
@@ -633,9 +638,10 @@ class Reading {
     return behind === ":" && this.#mark(next + 1) !== ":" && /^[({,;}]$/.test(before) && this.#word(at - 1) !== "case";
   }
 
-  /** `{ Tree(var row) => row }`: a type that is matched with what it has. */
+  /** `{ Tree(var row) => row }`, `= Tree (int age) => …`: a type that is matched with what it has, or that a function gives. */
   #isArm(at: number, next: number): boolean {
-    if (this.#mark(next) !== "(" || !/^[{,]$/.test(this.#mark(at - 1))) return false;
+    const isThere = /^[{,=(]$/.test(this.#mark(at - 1)) || this.#word(at - 1) === "return";
+    if (this.#mark(next) !== "(" || !isThere) return false;
     let depth = 0;
     for (let behind = next; behind < this.tokens.length && behind < next + 60; behind += 1) {
       if (this.#mark(behind) === "(") depth += 1;
@@ -647,8 +653,13 @@ class Reading {
 
   #isType(at: number, next: number): boolean {
     const wordBefore = this.#word(at - 1);
-    if (/^(?:new|is|as)$/.test(wordBefore)) return true;
-    if (this.#mark(at - 1) === "(" && /^(?:typeof|sizeof|default)$/.test(this.#word(at - 2))) return true;
+    if (/^(?:new|is|as|operator|stackalloc)$/.test(wordBefore)) return true;
+    if (this.#mark(at - 1) === "(" && /^(?:typeof|sizeof|default|catch)$/.test(this.#word(at - 2))) return true;
+    if (this.#mark(next) === "(" && (beforeBrackets.has(wordBefore) || this.#isArm(at, next))) return true;
+    // `void ITree.Grow()`: no value stands behind a name.
+    const isDotted = this.#mark(at + 1) === ".";
+    if (isDotted && this.#isWord(at - 1) && !beforeValue.has(this.tokens.name(at - 1)) && !behindValue.has(wordBefore))
+      return true;
     if (this.#isCast(at, next)) return true;
     let behind = this.#behindArguments(next);
     if (this.#mark(behind) === "?")
