@@ -237,9 +237,14 @@ export const catalogue = {
   },
   TYPE_ONLY: {
     refusal: "usage",
-    what: (d) => `${d.path} in ${d.other} is no type of the top level, and only those get new names there.`,
-    next: () =>
-      "Name a class, struct, enum, actor, protocol or typealias that stands in no other; rename the rest in your editor.",
+    what: (d) =>
+      d.reason === "member"
+        ? `${d.path} in ${d.other} is a member, and only types get new names there.`
+        : `${d.path} in ${d.other} is no type of the top level, and only those get new names there.`,
+    next: (d) =>
+      d.reason === "member"
+        ? "Name one of its types; rename members in your editor."
+        : "Name a class, struct, enum, actor, protocol or typealias that stands in no other; rename the rest in your editor.",
   },
   NAME_ELSEWHERE: {
     refusal: "usage",
@@ -283,7 +288,7 @@ export const catalogue = {
   },
   OTHER_NAMESPACE: {
     refusal: "usage",
-    what: (d) => `${d.path} lies in ${d.reason}, and what ${d.other} holds does not.`,
+    what: (d) => `${d.path} lies in ${d.reason}, and not all that ${d.other} would hold does.`,
     next: () => "Name a file of the same namespace, or a new one.",
   },
   EXTRACT_PART: {

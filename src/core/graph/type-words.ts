@@ -82,6 +82,8 @@ function judge(
     const isClear = used.isOpen !== true && (next === undefined ? isMember : isWhole(spaces, path, types));
     return { isValue: true, ...(!isClear && { doubt: what }) };
   }
+  if (isTakenIn(spaces, path, names, first.name))
+    return { isValue: false, doubt: `a member that is taken in is called ${first.name}, too` };
   const parent = outsideParents(spaces, path, names, used.scope, types).find(
     ({ name, isKnown }) => !isKnown || spaces.world.outsideMember?.(name, first.name) !== false,
   );
@@ -96,11 +98,32 @@ function bodyOf(spaces: Namespaces, { file, type }: TypeEntry): NameScope | unde
   return spaces.world.files.get(file)?.names?.scopes.find(({ kind, start }) => kind === "type" && start === type.start);
 }
 
-/** Whether a word is taken of a type itself: a static member, a constant, a type within it. */
-function isStaticOf(spaces: Namespaces, path: ProjectPath, types: readonly TypeEntry[], word: string): boolean {
-  return types.some(
-    (entry) =>
-      bodyOf(spaces, entry)?.statics?.has(word) === true || spaces.view(path).types.has(`${entry.full}.${word}`),
+/** Whether a word is taken of a type itself, or of one from which it descends: a static member, a constant, a type within it. */
+function isStaticOf(
+  spaces: Namespaces,
+  path: ProjectPath,
+  types: readonly TypeEntry[],
+  word: string,
+  seen = new Set<string>(),
+): boolean {
+  return types.some((entry) => {
+    if (seen.has(`${entry.file}\n${entry.full}`)) return false;
+    seen.add(`${entry.file}\n${entry.full}`);
+    const body = bodyOf(spaces, entry);
+    if (body?.statics?.has(word) === true || spaces.view(path).types.has(`${entry.full}.${word}`)) return true;
+    const names = spaces.world.files.get(entry.file)?.names;
+    return (body?.parents ?? []).some((parent) => {
+      const used = names?.names[parent];
+      const above = names && used ? (spaces.parentOf(entry.file, names, used)?.types ?? []) : [];
+      return isStaticOf(spaces, path, above, word, seen);
+    });
+  });
+}
+
+/** Whether a text takes in the static members of a type of the project that has one of a name. */
+function isTakenIn(spaces: Namespaces, path: ProjectPath, names: NamespaceNames, word: string): boolean {
+  return names.takes.some(
+    (take) => take.kind === "static" && isStaticOf(spaces, path, spaces.takes(path, names, take)?.types ?? [], word),
   );
 }
 

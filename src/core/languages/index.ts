@@ -5,6 +5,7 @@ export {
   type CompanionRules,
   type Language,
   type Trade,
+  type NewView,
   type ViewForm,
 } from "./language.js";
 export {

@@ -67,6 +67,14 @@ export interface ListedLine extends TextEdit {
   readonly removes?: readonly number[];
 }
 
+/** What a new view is made with. */
+export interface NewView {
+  /** The element at the root of its markup. */
+  readonly root: string;
+  /** Words for its starters. */
+  readonly values: Readonly<Record<string, string>>;
+}
+
 /** How a view is made, and how it gets its view-model. */
 export interface ViewForm {
   /** The element at the root of its markup: `Page`. */
@@ -143,6 +151,8 @@ export interface Language {
   keepsName?(path: ProjectPath, has: (name: string) => boolean, then: NewNames): string | undefined;
   /** How a view is made and gets its view-model: its markup, and the code behind it; `undefined` for what is no view. */
   viewForm?(markup: string, behind: string): ViewForm | undefined;
+  /** What a new view is made with, by how it is called (`Page`), and what those are made with that are called so, and all others. */
+  newView?(ending: string, alike: string | undefined, others: string | undefined): NewView;
   /** A text that is made as others of the app are written. `list` is the text of the list that builds it. */
   writtenLike?(text: string, others: readonly string[], list: string | undefined): string;
   /** Whether such a file is called, once it is built, after the first type of the file of code that has its name. */

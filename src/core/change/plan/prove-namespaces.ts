@@ -28,6 +28,7 @@ import type { PlannedTree, SourceTree } from "../../files/index.js";
 import {
   callsOf,
   fullAfter,
+  keyOf,
   mayMatter,
   newWords,
   wordsConcerned,
@@ -136,13 +137,6 @@ class Proof {
       .join("\n\n");
   }
 
-  #keyThen(types: readonly TypeEntry[]): string {
-    return types
-      .map(({ file, full }) => `${file}\n${full}`)
-      .sort()
-      .join("\n\n");
-  }
-
   /** What was to lie in a namespace does, and nothing else is called so there. */
   #claimed(): void {
     const { claims, map } = this.input;
@@ -245,7 +239,7 @@ class Proof {
         `${written} is nothing that was read, and types leave ${was.namespace}`,
       );
     if (isConcerned) this.#uses += 1;
-    if (wanted === this.#keyThen(now.types) && (was.types.length > 0 || was.namespace === now.namespace)) {
+    if (wanted === keyOf(now.types) && (was.types.length > 0 || was.namespace === now.namespace)) {
       if (isConcerned) this.#same += 1;
       const [first] = was.types;
       const isClear = was.types.every(
@@ -323,7 +317,7 @@ class Proof {
     const goes = this.input.map.file(path);
     for (const call of callsOf(path, names, this.now, this.#lent)) {
       const was = new Set(this.#keyNow(this.now.lenders(path, names, call)).split("\n\n"));
-      const now = new Set(this.#keyThen(this.then.lenders(goes, then, call)).split("\n\n"));
+      const now = new Set(keyOf(this.then.lenders(goes, then, call)).split("\n\n"));
       was.delete("");
       now.delete("");
       const lost = [...was].find((key) => !now.has(key));
@@ -380,7 +374,7 @@ class Proof {
         (other) =>
           other.kind === take.kind &&
           other.alias === take.alias &&
-          this.#keyThen(this.then.takes(goes, then, other)?.types ?? []) === wanted,
+          keyOf(this.then.takes(goes, then, other)?.types ?? []) === wanted,
       );
       if (!isThere) this.#told.wrong(path, take.start, writtenOf(names, take), "it would not be found by this name");
     }

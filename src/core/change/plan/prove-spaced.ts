@@ -7,6 +7,7 @@
  */
 import {
   fileTies,
+  fullNameOf,
   loadNamespaces,
   Modules,
   Namespaces,
@@ -25,7 +26,7 @@ import {
   type UsedName,
 } from "../../languages/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
-import { callsOf } from "../namespaces/changes.js";
+import { callsOf, keyOf } from "../namespaces/changes.js";
 import { proveBuilt } from "./prove-built.js";
 import type { StatementProof, StatementResult } from "./prove-statements.js";
 import { Told } from "./told.js";
@@ -112,14 +113,14 @@ class Proof {
     const left = new Map<string, { party: Party; statement: Statement }[]>();
     for (const party of after)
       for (const statement of declared(party)) {
-        const key = keyOf(party, statement);
+        const key = pieceKey(party, statement);
         left.set(key, [...(left.get(key) ?? []), { party, statement }]);
       }
     for (const party of before)
       for (const statement of declared(party)) {
         const name = statement.declares[0] ?? "";
         const wanted = this.#goes.get(`${party.path}\n${name}`) ?? map.file(party.path);
-        const all = left.get(keyOf(party, statement)) ?? [];
+        const all = left.get(pieceKey(party, statement)) ?? [];
         const index = all.findIndex((each) => each.party.path === wanted);
         const there = index < 0 ? undefined : all.splice(index, 1)[0];
         if (!there) {
@@ -169,7 +170,7 @@ class Proof {
       ];
       if (meant.types.length > 0) this.#uses += 1;
       const wanted = [meant.types, ...now.map(({ types }) => types)].map((types) => this.#keyNow(types)).join(" / ");
-      const found = [next.types, ...then.map(({ types }) => types)].map(keyThen).join(" / ");
+      const found = [next.types, ...then.map(({ types }) => types)].map((types) => keyOf(types)).join(" / ");
       const isSame =
         wanted === found && now.map(({ isValue }) => isValue).join() === then.map(({ isValue }) => isValue).join();
       const spaces = [meant.namespace, next.namespace];
@@ -189,7 +190,7 @@ class Proof {
       const names = this.now.world.files.get(file)?.names;
       // A type within another goes with it.
       const outer = names?.types.find((type) => {
-        const own = within(spaceOf(names, type.scope), type.name);
+        const own = within(fullNameOf(names, type.scope), type.name);
         return names.scopes[type.scope]?.kind !== "type" && (full === own || full.startsWith(`${own}.`));
       });
       return `${this.#goes.get(`${file}\n${outer?.name ?? ""}`) ?? map.file(file)}\n${full}`;
@@ -346,15 +347,8 @@ function declared({ statements }: Party): readonly Statement[] {
   return statements.filter(({ kind }) => kind === "declaration" || kind === "other");
 }
 
-function keyOf({ text }: Party, { start, end, within: space = "" }: Statement): string {
+function pieceKey({ text }: Party, { start, end, within: space = "" }: Statement): string {
   return `${space}\n${text.slice(start, end).replace(/\r\n/g, "\n")}`;
-}
-
-function keyThen(types: readonly TypeEntry[]): string {
-  return types
-    .map(({ file, full }) => `${file}\n${full}`)
-    .sort()
-    .join("\n\n");
 }
 
 function importsOf({ statements, text }: Party): string[] {
@@ -379,11 +373,6 @@ function namesIn({ party, statement }: { readonly party: Party; readonly stateme
     )
     .sort((a, b) => a.start - b.start)
     .map(({ index }) => index);
-}
-
-function spaceOf(names: NamespaceNames, scope: number): string {
-  const found = names.scopes[scope];
-  return !found || found.above < 0 ? "" : within(spaceOf(names, found.above), found.name);
 }
 
 function writtenOf({ parts }: UsedName): string {

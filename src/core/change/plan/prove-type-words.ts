@@ -24,7 +24,7 @@ import {
   type UsedName,
 } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import { spellingsOf } from "../namespaces/changes.js";
+import { keyOf, spellingsOf } from "../namespaces/changes.js";
 import { holdersOf } from "./name-holders.js";
 import type { NameProof, NameResult } from "./prove-names.js";
 import { holdsName } from "./whole-names.js";
@@ -99,13 +99,6 @@ class Proof {
   #keyNow(types: readonly TypeEntry[]): string {
     const keys = types.map((entry) => `${this.input.map.file(entry.file)}\n${this.#fullThen(entry)}`);
     return keys.sort().join("\n\n");
-  }
-
-  #keyThen(types: readonly TypeEntry[]): string {
-    return types
-      .map(({ file, full }) => `${file}\n${full}`)
-      .sort()
-      .join("\n\n");
   }
 
   /** What was to get a name has it, and nothing else is called so beside it. */
@@ -269,7 +262,7 @@ class Proof {
       );
     }
     const isAlike =
-      this.#keyNow(old.types) === this.#keyThen(own.types) &&
+      this.#keyNow(old.types) === keyOf(own.types) &&
       old.isValue === own.isValue &&
       old.ending === own.ending &&
       isNew === isMeant;

@@ -63,6 +63,7 @@ describe("places at which a type is meant get the new name", () => {
       "public int Tree; void Tree.Grow() { }",
       "public int Tree; void Pippin.Grow() { }",
     ],
+    ["a place in a function", "void F() { Tree: goto Tree; }", "void F() { Tree: goto Tree; }"],
     [
       "what has to be one",
       "public Tree Tree; void F<T>(T a) where T : Tree { }",
@@ -308,6 +309,22 @@ describe("what would not mean the same is no tick", () => {
       beside("public Tree Tree; System.Collections.Generic.List<int> Tree.Age() => null;"),
       {
         "Models/Tree.cs": "namespace Orchard.Models { interface Tree { System.Collections.Generic.List<int> Age(); } }",
+      },
+    ],
+    [
+      "what its parent has of itself where a member is called so",
+      beside("public B Tree; object F() => Tree.First; class B { }"),
+      {
+        "Models/Tree.cs":
+          "namespace Orchard.Models { class Plant { public static int First; } class Tree : Plant { } }",
+      },
+    ],
+    [
+      "a member that is taken in",
+      "namespace Orchard.Models.Rows { using static Orchard.Lists; class A { object F() => Tree.First; } }",
+      {
+        "Models/Tree.cs": "namespace Orchard.Models { class Tree { public static int First; } }",
+        "Lists.cs": "namespace Orchard { static class Lists { public static string Tree; } }",
       },
     ],
     [

@@ -17,13 +17,12 @@ import {
   type TypeEntry,
 } from "../../graph/index.js";
 import { languageFor, type NamespaceForms } from "../../languages/index.js";
-import type { Claim, DraftEdit } from "../draft.js";
+import type { DraftEdit } from "../draft.js";
 import { spellingsOf } from "../namespaces/changes.js";
 import type { Move } from "../plan/index.js";
 import { askedFiles, newNameFor, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
-import { mentionedNames } from "./mentioned-names.js";
 import type { RenameDraft } from "./rename-draft.js";
-import { ensureTypeName, testMoves, testNames } from "./type-names.js";
+import { ensureTypeName, testMoves, testNames, typeDraft } from "./type-names.js";
 
 interface Input {
   readonly tree: SourceTree;
@@ -59,30 +58,17 @@ export async function renameByNamespace({ tree, modules, request, files }: Input
   const moves: Move[] = [...(files?.moves ?? [])];
   if (main)
     for (const move of testMoves(knowing, main)) if (!moves.some(({ from }) => from === move.from)) moves.push(move);
-  const mentions = await mentionedNames({
+  const draft = await typeDraft({
     tree,
     modules,
+    leader,
+    files,
     names: types,
-    words: files?.words,
-    edited: new Set(edits.map(({ file }) => file)),
-    namesIn: () => Promise.resolve(undefined),
-  });
-  return {
-    draft: {
-      moves,
-      edits,
-      made: [],
-      claims: types.flatMap(({ files: each, from, to }) =>
-        each.map((file): Claim => ({ kind: "renames", file, name: from, to })),
-      ),
-    },
-    names: types.map(({ files: [file = leader], from, to }) => ({ from, to, file })),
-    mentions,
+    moves,
+    edits,
     alike: main ? alikeOf(tree, leader, main, types) : [],
-    keys: main ? keysOf(spaces, tree, main) : [],
-    generated: [],
-    unwritten: [],
-  };
+  });
+  return { ...draft, keys: main ? keysOf(spaces, tree, main) : [] };
 }
 
 /** The types of a text that stand in no other, each name once. */
@@ -111,7 +97,7 @@ function nameAsked(tree: SourceTree, request: RenameRequest): NewName {
   const [first] = own;
   if (!first) {
     if (names.scopes.some(({ members }) => members.has(from)))
-      throw new ShelfError("TYPE_ONLY", { path: from, other: path });
+      throw new ShelfError("TYPE_ONLY", { path: from, other: path, reason: "member" });
     const [close] = names.types.map(({ name }) => name).sort((a, b) => distance(a, from) - distance(b, from));
     throw new ShelfError("NAME_MISSING", { path: from, other: path, ...(close !== undefined && { reason: close }) });
   }

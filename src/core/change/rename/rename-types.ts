@@ -10,14 +10,13 @@ import type { SourceTree } from "../../files/index.js";
 import { loadTypes, Types, type Modules, type TypeWorld } from "../../graph/index.js";
 import { languageFor, type TypeForms } from "../../languages/index.js";
 import { partsOf } from "../../app/index.js";
-import type { Claim, DraftEdit } from "../draft.js";
+import type { DraftEdit } from "../draft.js";
 import { holdersOf } from "../plan/name-holders.js";
 import { pathsWithForm } from "../plan/type-files.js";
 import type { Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
-import { mentionedNames } from "./mentioned-names.js";
 import type { RenameDraft } from "./rename-draft.js";
-import { ensureTypeName, testMoves, testNames } from "./type-names.js";
+import { ensureTypeName, testMoves, testNames, typeDraft } from "./type-names.js";
 
 interface Input {
   readonly tree: SourceTree;
@@ -45,29 +44,16 @@ export async function typeRename({ tree, modules, request, files }: Input): Prom
   if (main && files)
     for (const move of [...testMoves(knowing, main), ...extensionsOf(tree, world, main)])
       if (!moves.some(({ from }) => from === move.from)) moves.push(move);
-  const mentions = await mentionedNames({
+  return typeDraft({
     tree,
     modules,
+    leader,
+    files,
     names,
-    words: files?.words,
-    edited: new Set(edits.map(({ file }) => file)),
-    namesIn: () => Promise.resolve(undefined),
-  });
-  return {
-    draft: {
-      moves,
-      edits,
-      made: [],
-      claims: names.flatMap(({ files: declaring, from, to }) =>
-        declaring.map((file): Claim => ({ kind: "renames", file, name: from, to })),
-      ),
-    },
-    names: names.map(({ files: [file = leader], from, to }) => ({ from, to, file })),
-    mentions,
+    moves,
+    edits,
     alike: main ? alikeOf(types, leader, main, names) : [],
-    generated: [],
-    unwritten: [],
-  };
+  });
 }
 
 /** The types of a file that it is named after, with their previews, and those of its tests. */

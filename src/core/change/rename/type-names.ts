@@ -3,8 +3,12 @@ import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import { languageFor } from "../../languages/index.js";
+import type { Modules } from "../../graph/index.js";
+import type { Claim, DraftEdit } from "../draft.js";
 import type { Move } from "../plan/index.js";
-import type { NewName } from "./asked.js";
+import type { AskedFiles, NewName } from "./asked.js";
+import { mentionedNames } from "./mentioned-names.js";
+import type { RenameDraft } from "./rename-draft.js";
 
 /** Throws for what no type can be called. */
 export function ensureTypeName(name: string, forms: { isReserved?(name: string): boolean }): void {
@@ -39,4 +43,43 @@ export function testMoves(tests: readonly NewName[], { files: [because] }: NewNa
     const renamed = inFolder(folderOf(path), to + nameOf(path).slice(from.length));
     return [{ from: path, to: renamed, why: "companion", because }];
   });
+}
+
+/** What a rename of types comes to. */
+export interface TypeRename {
+  readonly tree: SourceTree;
+  readonly modules: Modules;
+  readonly leader: ProjectPath;
+  /** What was asked for, if a file or folder was. */
+  readonly files: AskedFiles | undefined;
+  readonly names: readonly NewName[];
+  readonly moves: readonly Move[];
+  readonly edits: readonly DraftEdit[];
+  readonly alike: readonly string[];
+}
+
+/** The draft of it, with the text that holds an old name and is no use of it. */
+export async function typeDraft({
+  leader,
+  files,
+  names,
+  moves,
+  edits,
+  alike,
+  ...where
+}: TypeRename): Promise<RenameDraft> {
+  const edited = new Set(edits.map(({ file }) => file));
+  const namesIn = (): Promise<undefined> => Promise.resolve(undefined);
+  const mentions = await mentionedNames({ ...where, names, words: files?.words, edited, namesIn });
+  const claims = names.flatMap(({ files: declaring, from, to }) =>
+    declaring.map((file): Claim => ({ kind: "renames", file, name: from, to })),
+  );
+  return {
+    draft: { moves, edits, made: [], claims },
+    names: names.map(({ files: [file = leader], from, to }) => ({ from, to, file })),
+    mentions,
+    alike,
+    generated: [],
+    unwritten: [],
+  };
 }

@@ -79,7 +79,7 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
       with: [],
       without: [],
     });
-  const isListed = main !== undefined && listAmongSisters(adding, main);
+  const isListed = main !== undefined && listAmongSisters(adding, main, view?.viewModel !== undefined);
   if (main) listNewFile(adding, main, isListed);
   if (main && request.first === true) showFirst(adding, main);
 }

@@ -15,7 +15,7 @@ import {
   replaceValue,
 } from "./register.js";
 import { sisterLines } from "./sister-lines.js";
-import { codeFiles, sistersOf, textOf } from "./sisters.js";
+import { codeFiles, endingOf, sistersOf, textOf } from "./sisters.js";
 import { specifierTo } from "./specifier-to.js";
 import { fillStarter } from "../../app/starter.js";
 import { valuesFor, type Filling } from "./values.js";
@@ -49,18 +49,26 @@ export function listNewFile(adding: Adding, main: Wanted, isListed = false): voi
  * Lists a new view, or what is made for one, where those that are there have lines of their own: in a container, a table, a resource.
  * Gives whether no other list is missed: it is listed, or the others are listed nowhere either.
  */
-export function listAmongSisters(adding: Adding, main: Wanted): boolean {
+export function listAmongSisters(adding: Adding, main: Wanted, hasViewModel = false): boolean {
   const { app, draft, role } = adding;
   if (!app.stack.roles[role]?.["listed-like-others"]) return false;
-  const sisters = sistersOf(app, role, nameOf(main.path).slice(main.stem.length));
+  // A window has no place in a list of pages.
+  const ending = endingOf(main.stem, main.words);
+  const all = sistersOf(app, role, nameOf(main.path).slice(main.stem.length));
+  const sisters = all.filter(({ stem, words }) => endingOf(stem, words) === ending);
+  if (all.length > 1 && sisters.length < 2) return true;
   if (sisters.length < 2) return false;
   const own = new Set(sisters.map(({ path }) => path));
+  // A line that names a view and its view-model is one for both, or for neither.
+  const partner = role === "view-model" ? "screen" : role === "screen" && !hasViewModel ? "view-model" : undefined;
+  const data = partner && app.stack.roles[partner];
+  const without = data ? sistersOf(app, partner, nameIn(app.language, data.extension)).map(({ stem }) => stem) : [];
   let isListed = false;
   for (const file of codeFiles(app)) {
     if (own.has(file) || sisters.some(({ path }) => nameOf(file).startsWith(`${nameOf(path)}.`))) continue;
     const text = draft.changedText(file) ?? textOf(app, file);
     if (sisters.filter(({ stem }) => text.includes(stem)).length < 2) continue;
-    const gained = sisterLines(text, sisters, main);
+    const gained = sisterLines(text, sisters, main, without);
     if (!gained) continue;
     isListed = true;
     draft.edit(

@@ -31,11 +31,21 @@ const noEntry =
 /** How many lines one entry has at most. */
 const mostLines = 4;
 
-/** The lines that a text gains; nothing where it lists none of the others, or each in a way of its own. */
-export function sisterLines(text: string, sisters: readonly Named[], added: Named): Gained | undefined {
+/** The lines that a text gains, `without` those that name others; nothing where it lists none of the others, or each in a way of its own. */
+export function sisterLines(
+  text: string,
+  sisters: readonly Named[],
+  added: Named,
+  without: readonly string[] = [],
+): Gained | undefined {
   const lines = text.split(/\r?\n/);
   if (lines.some((line) => holds(line, added.stem))) return undefined;
-  const blocks = sisters.flatMap((sister) => blocksOf(lines, sister, sisters)).sort((a, b) => a.first - b.first);
+  const blocks = sisters
+    .flatMap((sister) => blocksOf(lines, sister, sisters))
+    .filter(
+      ({ first, last }) => !without.some((stem) => lines.slice(first, last + 1).some((line) => holds(line, stem))),
+    )
+    .sort((a, b) => a.first - b.first);
   const templates = new Map<string, Block[]>();
   for (const block of blocks) templates.set(block.template, [...(templates.get(block.template) ?? []), block]);
   const [best] = [...templates.values()]

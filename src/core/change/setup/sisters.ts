@@ -1,7 +1,7 @@
 /** Files of an app that are there already: what a new one is made like. */
 import { extensionOf, listOf, type Role } from "../../app/arrangement/index.js";
 import { partsOf, type App } from "../../app/index.js";
-import { parseNamingPattern, readName, splitWords, type NamingPattern } from "../../base/names/index.js";
+import { inCase, parseNamingPattern, readName, splitWords, type NamingPattern } from "../../base/names/index.js";
 import { inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SourceText } from "../../base/text/index.js";
 
@@ -66,6 +66,12 @@ export function usualPatterns({ stack }: App, role: Role): readonly NamingPatter
 /** What of a pattern is the same in every name. */
 export function fixedText({ before, after }: NamingPattern): string {
   return before + after;
+}
+
+/** What stands behind the words of a name: `Page` of `HarvestPage`. */
+export function endingOf(stem: string, words: readonly string[]): string {
+  const own = inCase(words, "Pascal");
+  return stem.startsWith(own) ? stem.slice(own.length) : "";
 }
 
 /** What most of some are, the first of those that are as many; nothing of none. */

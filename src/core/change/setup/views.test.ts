@@ -96,7 +96,7 @@ test("view-models that are called after the whole name of their views", () => {
 
 test("what is asked for by another word is called by it", () => {
   expect(Object.keys(made(views(bound, none), "window harvest"))[0]).toBe("src/Views/HarvestWindow.xaml");
-  expect(made(views(bound, none), "window harvest")["src/Views/HarvestWindow.xaml"]).toContain("<Page ");
+  expect(made(views(bound, none), "window harvest")["src/Views/HarvestWindow.xaml"]).toContain("<Window ");
 });
 
 test("a feature that begins with both has each once", () => {
@@ -106,6 +106,28 @@ test("a feature that begins with both has each once", () => {
     "src/Views/HarvestPage.xaml",
     "src/Views/HarvestPage.xaml.cs",
   ]);
+});
+
+test("a window is not listed among pages", () => {
+  const app = appOf("wpf", "mvvm", {
+    ...views(bound, none),
+    "src/L.cs": "A a = {\n  new TreesPage(),\n  new RotaPage(),\n};\n",
+  });
+  expect(draftAddition(app, requestOf("window harvest")).draft.edits).toEqual([]);
+  expect(draftAddition(app, requestOf("page harvest")).draft.edits).toHaveLength(1);
+});
+
+test("a line that names a view, too, is none for a view-model alone, nor for a window", () => {
+  const table = "A a = {\n  new TreesPage(new TreesViewModel()),\n  new RotaPage(new RotaViewModel()),\n};\n";
+  const app = appOf("wpf", "mvvm", { ...views(bound, none), "src/L.cs": table });
+  expect(draftAddition(app, requestOf("view-model harvest")).draft.edits).toEqual([]);
+  expect(draftAddition(app, requestOf("window harvest")).draft.edits).toEqual([]);
+});
+
+test("a line that names a view-model is none for a view without one", () => {
+  const table = "A a = {\n  new TreesPage(new TreesViewModel()),\n  new RotaPage(new RotaViewModel()),\n};\n";
+  const app = appOf("wpf", "mvvm", { ...views(none, none), "src/L.cs": table });
+  expect(draftAddition(app, requestOf("view harvest")).draft.edits).toEqual([]);
 });
 
 test("a line that names both stands there once", () => {

@@ -631,6 +631,7 @@ class Reading {
     // What a query calls its values.
     if (/^(?:let|into)$/.test(wordBefore) || (/^(?:from|join)$/.test(wordBefore) && this.#word(next) === "in"))
       this.#declared(name);
+    if (wordBefore === "goto") return true;
     const isMade = beforeBrackets.has(this.#word(at - 1)) || this.#isArm(at, next);
     const isParent = this.#isInParents && /^[:,]$/.test(before);
     if (behind === "(" && !isMade && !isParent) return true;

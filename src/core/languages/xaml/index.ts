@@ -4,7 +4,7 @@ import { countLines } from "../plain-outline.js";
 import type { ComputedReference, Extraction, Outline, Reference, Sign, SymbolName } from "../reading.js";
 import { addressIn, fileNamesIn, mayBeAddress } from "../resource-addresses.js";
 import { bare } from "./bare.js";
-import { viewForm } from "./view-form.js";
+import { newView, viewForm } from "./view-form.js";
 import { findsByName, readNamespaces, resourceKeys, typePlaces, writeNamespaces } from "./namespaces.js";
 
 const companions: CompanionRules = {
@@ -169,6 +169,7 @@ export const xaml: Language = {
     keys: resourceKeys,
   },
   viewForm,
+  newView,
   prepare: () => Promise.resolve(),
   extract,
   outline,

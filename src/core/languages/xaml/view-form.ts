@@ -2,7 +2,7 @@
  * How a view is made and gets its view-model. Sources: Microsoft, "Data binding overview" (DataContext); the guide of Prism, "Using the
  * ViewModelLocator".
  */
-import type { ViewForm } from "../language.js";
+import type { NewView, ViewForm } from "../language.js";
 import { bare } from "./bare.js";
 
 /** Reads a view: its markup, and what is behind it. `undefined` for markup that is the class of nothing. */
@@ -31,4 +31,16 @@ function bindingOf(
   if (type !== undefined && new RegExp(`\\bDataContext\\s*=\\s*${parameter}\\s*;`).test(behind))
     return { binding: "given", viewModel: type };
   return { binding: "none" };
+}
+
+/**
+ * What a new view is made with: what those are that are called as it is; else what its name says, or what the others are. Source: Microsoft,
+ * "WPF windows overview", "Control library".
+ */
+export function newView(ending: string, alike: string | undefined, others: string | undefined): NewView {
+  const said = /^(?:Page|Window)$/.test(ending) ? ending : undefined;
+  const root = alike ?? said ?? others ?? "UserControl";
+  // Windows stand apart from all else.
+  const controls = root === "Window" ? "System.Windows" : "System.Windows.Controls";
+  return { root, values: { root, pad: " ".repeat(root.length + 2), controls } };
 }
