@@ -1,10 +1,13 @@
 /** `steady-shelf extract FILE NAME… --to TARGET`. */
-import { openProject } from "../core/app/index.js";
+import { openProject, type Project } from "../core/app/index.js";
+import { ShelfError } from "../core/base/errors.js";
 import { nameOf } from "../core/base/paths.js";
 import { extractDraft, type ExtractRequest } from "../core/change/extract/index.js";
 import { appAround } from "../core/insight/analysis.js";
 import { planDraft } from "../core/change/plan/index.js";
 import { planJson } from "../documents/plan-json.js";
+import { extractSheetDraft, isSheet } from "../core/change/sheets/index.js";
+import { extractSheetView } from "../terminal/extract-sheet-view.js";
 import { extractView } from "../terminal/extract-view.js";
 import { enumerate } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
@@ -17,6 +20,8 @@ export interface ExtractCommand extends DraftOptions {
   readonly names: readonly string[];
   readonly to?: string | undefined;
   readonly lines?: string | undefined;
+  readonly take?: readonly string[] | undefined;
+  readonly section?: string | undefined;
   readonly keepExport: boolean;
 }
 
@@ -27,6 +32,12 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
   const { path, names, to, lines, keepExport } = options;
   const project = await openProject(context.store);
   const request = requestOf(context, options);
+  if (isSheet(request.path)) return takeOutOfSheet(context, options, { project, request });
+  if (options.take !== undefined || options.section !== undefined)
+    throw new ShelfError("SHEET_ONLY", {
+      path: request.path,
+      other: options.section === undefined ? "--take" : "--section",
+    });
   const around = to === undefined ? await appAround(context.store, project, request.path) : undefined;
   const extracted = await extractDraft(project, request, around);
   const plan = await planDraft(project, extracted.draft, { progress: context.progress.report });
@@ -44,6 +55,33 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
     title: `Take ${enumerate([...extracted.names]) || "a part"} out of ${nameOf(request.path)}`,
     json: (change) => ({ ...planJson(plan, change), names: extracted.names, target: extracted.target }),
     view: (view) => extractView(plan, extracted, context.screen, view),
+  });
+}
+
+/** The same for a style sheet: rules and names into a partial. */
+async function takeOutOfSheet(
+  context: Context,
+  options: ExtractCommand,
+  { project, request }: { readonly project: Project; readonly request: ExtractRequest },
+): Promise<number> {
+  const { path, names, take = [], section, to, lines } = options;
+  const taken = await extractSheetDraft(project, { ...request, take: [...names, ...take], section });
+  const plan = await planDraft(project, taken.draft, { progress: context.progress.report });
+  return carryOutDraft(context, options, {
+    plan,
+    tree: project.tree,
+    words: [
+      "extract",
+      path,
+      ...names,
+      ...(take.length === 0 ? [] : ["--take", ...take]),
+      ...(section === undefined ? [] : ["--section", section]),
+      ...(lines === undefined ? [] : ["--lines", lines]),
+      ...(to === undefined ? [] : ["--to", to]),
+    ],
+    title: `Take ${section ?? enumerate(taken.names.slice(0, 3))} out of ${nameOf(request.path)}`,
+    json: (change) => ({ ...planJson(plan, change), names: taken.names, target: taken.target }),
+    view: (view) => extractSheetView(plan, taken, context.screen, view),
   });
 }
 

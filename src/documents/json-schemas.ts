@@ -21,6 +21,7 @@ const repair = z.strictObject({
     "regroup",
     "list order",
     "list file",
+    "sheet lines",
     "namespace",
   ]),
   safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),

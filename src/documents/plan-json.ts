@@ -31,6 +31,7 @@ export function planJson(plan: Plan, change: string | undefined, reasons?: Reado
       added: proof.added,
       led: proof.led,
       ...(proof.names && { names: proof.names }),
+      ...(proof.sheets && { sheets: proof.sheets }),
       complete: proof.gaps.length === 0,
       gaps: proof.gaps,
       different: proof.different,

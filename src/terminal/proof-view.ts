@@ -73,7 +73,7 @@ function verdictOf(
 const ticks: Readonly<Record<HoldingProof["outcome"], string>> = { holds: "✓" };
 
 /** What came of the references of now, and of the new ones; `undefined` where there are none. */
-function resultOf({ references, same, added, led: right, names }: Proof, led: number): string | undefined {
+function resultOf({ references, same, added, led: right, names, sheets }: Proof, led: number): string | undefined {
   const byIndex = led === 0 ? "" : `, ${grouped(led)} of them by way of an index`;
   const kept = `${grouped(same)} of ${count(references, "reference")} ${references === 1 ? "resolves" : "resolve"} to the same file as before${byIndex}`;
   const fresh = `${grouped(right)} of ${count(added, "new reference")} ${added === 1 ? "leads where it should" : "lead where they should"}`;
@@ -81,8 +81,24 @@ function resultOf({ references, same, added, led: right, names }: Proof, led: nu
     names === undefined || names.uses === 0
       ? ""
       : `${grouped(names.same)} of ${count(names.uses, "use")} of the ${names.uses === 1 ? "name means" : "names mean"} the same declaration as before`;
-  const parts = [...(meant === "" ? [] : [meant]), ...(references > 0 ? [kept] : []), ...(added > 0 ? [fresh] : [])];
+  const compiled = sheets === undefined ? [] : compiledTexts(sheets);
+  const parts = [
+    ...compiled,
+    ...(meant === "" ? [] : [meant]),
+    ...(references > 0 ? [kept] : []),
+    ...(added > 0 ? [fresh] : []),
+  ];
   return parts.length === 0 ? undefined : parts.join("; ");
+}
+
+function compiledTexts({ entries, statements, same, early, mended, aside }: NonNullable<Proof["sheets"]>): string[] {
+  const conditions =
+    aside === 0
+      ? ""
+      : ` (but for ${count(aside, "name")} that only a condition needs and that ${aside === 1 ? "is" : "are"} defined later)`;
+  const order = `${grouped(mended)} of ${count(early, "sheet")} ${early === 1 ? "finds" : "find"} each name before it is needed${conditions}`;
+  const stays = `${grouped(same)} of ${count(statements, "statement")} that ${count(entries, "sheet")} ${entries === 1 ? "compiles" : "compile"} to ${statements === 1 ? "stays" : "stay"} in the same order with the same meaning`;
+  return [...(early === 0 ? [] : [order]), ...(entries === 0 ? [] : [stays])];
 }
 
 /** What it means now and then; a reference that is new means nothing now. */

@@ -25,6 +25,9 @@ const ownFolder = (inside: string): string => (inside === "" ? "its own folder" 
 const firstOf = (names: readonly string[], most = 3): string =>
   names.length <= most ? enumerate(names) : `${names.slice(0, most).join(", ")} and ${names.length - most} more`;
 
+/** A line of a text, as far as it says what it is. */
+const shortened = (line: string): string => (line.length <= 60 ? line : `${line.slice(0, 58)} …`);
+
 const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code]) => Told } = {
   "name off pattern": ({ stem, pattern, role, wanted }) => ({
     says: `${stem} does not follow ${pattern}, the pattern for ${manyOf(role)} here`,
@@ -195,6 +198,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   "group of another folder": ({ name, folder }) => ({
     says: `the group ${name} stands for the folder ${folder}`,
     advice: `Call the group ${folder}, or move the folder: \`steady-shelf move\` takes the group along.`,
+  }),
+  "given too late": ({ line, names, user, at, entry, effect }) => ({
+    says: `${shortened(line)} is in the wrong place: ${user}:${String(at)} needs ${firstOf(names)} before that is defined, so ${effect === "as text" ? `the call stays in the compiled ${entry} as text` : `${entry} ${effect === "broken" ? "does" : "may"} not compile`}`,
+    advice: "Move the line, so that what defines a name comes before what needs it.",
   }),
   "groups out of order": ({ names }) => ({
     says: `${names.length === 1 ? "the group" : `${names.length} groups:`} ${firstOf(names)}${names.length === 1 ? " lists" : "; they list"} what ${names.length === 1 ? "it holds" : "they hold"} in another order than the configuration asks for`,

@@ -26,6 +26,8 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
     }
     case "list order":
       return "Put the groups in order";
+    case "sheet lines":
+      return "Put the lines in order";
     case "state":
       return repair.layout === "together" ? "Put it in one file" : "Give its actions a file of their own";
   }

@@ -6,11 +6,11 @@ import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "
 /** `steady-shelf extract`. */
 export const extractCommand = command({
   typed: "extract <path> [names..]",
-  about: "Take declarations out of a file into another, with the imports that they need",
+  about: "Take declarations or style rules out of a file into another, with what they need",
   options: (args) =>
     args
       .usage(
-        "$0 extract FILE NAME… --to TARGET\n$0 extract FILE --lines A-B --to TARGET\n\nTARGET is a new file, one that is there, or a folder. Whoever imported the names imports them from there.",
+        "$0 extract FILE NAME… --to TARGET\n$0 extract FILE --lines A-B --to TARGET\n$0 extract SHEET --take SELECTOR… --to PARTIAL\n$0 extract SHEET --section NAME --to PARTIAL\n\nTARGET is a new file, one that is there, or a folder. Whoever imported the names imports them from there. A sheet takes the partial in where it compiles to the same.",
       )
       .positional("path", { type: "string", demandOption: true, describe: "The file" })
       .positional("names", {
@@ -25,6 +25,17 @@ export const extractCommand = command({
         describe: "Where it goes (default: a file of its name beside it)",
       })
       .option("lines", { type: "string", requiresArg: true, describe: "Take out the statements of these lines: 12-40" })
+      .option("take", {
+        type: "string",
+        array: true,
+        requiresArg: true,
+        describe: "Of a style sheet: the rules of these selectors, or names ($gap, @mixin centred)",
+      })
+      .option("section", {
+        type: "string",
+        requiresArg: true,
+        describe: "Of a style sheet: all below the comment that is a heading of this name",
+      })
       .option("keep-export", {
         type: "boolean",
         default: false,
@@ -36,8 +47,15 @@ export const extractCommand = command({
       .option("accept-unread", acceptUnread)
       .option("commit", commit)
       .check((typed) => {
-        if ((typed.names.length === 0) === (typed.lines === undefined))
-          throw new UsageError("Name what to take out, or its lines: extract FILE NAME… --to TARGET.");
+        const ways = [
+          typed.names.length + (typed.take?.length ?? 0) > 0,
+          typed.lines !== undefined,
+          typed.section !== undefined,
+        ];
+        if (ways.filter(Boolean).length !== 1)
+          throw new UsageError(
+            "Name what to take out, or its lines, or a section of a style sheet: extract FILE NAME… --to TARGET.",
+          );
         if (typed.lines !== undefined && !/^[1-9]\d*(?:-[1-9]\d*)?$/.test(typed.lines))
           throw new UsageError(`--lines takes the first and the last line, such as 12-40; not ${typed.lines}.`);
         return checkCommit(typed);

@@ -357,6 +357,67 @@ export const catalogue = {
     what: (d) => `Lines ${d.path} of ${d.other} hold no statement but imports and lists of exports.`,
     next: () => "Name the lines of a declaration.",
   },
+  SHEET_BROKEN: {
+    refusal: "state",
+    what: (d) =>
+      `The statements of ${d.path} cannot be told apart: a block, a bracket, a text or a comment does not end.`,
+    next: () => "Mend the sheet first; its compiler says where.",
+  },
+  SHEET_OF_SCRIPTS: {
+    refusal: "usage",
+    what: (d) => `Scripts take the classes of ${d.path} by their names, and would not find those that leave it.`,
+    next: () => "Take rules out of a sheet that holds for the page, or write a second module by hand.",
+  },
+  SHEET_ONLY: {
+    refusal: "usage",
+    what: (d) => `${d.path} is no style sheet, and ${d.other} is for those.`,
+    next: () => "Name what to take out, or its lines: `steady-shelf extract FILE NAME… --to TARGET`.",
+  },
+  SHEET_NOTHING: {
+    refusal: "usage",
+    what: (d) => `In ${d.other} of ${d.path} there is no rule and no name that could go to another sheet.`,
+    next: () => "Name a selector (`--take .card`), the lines of a rule, or another section.",
+  },
+  SHEET_NO_SECTION: {
+    refusal: "usage",
+    what: (d) => `${d.path} has no section ${d.other}.`,
+    next: (d) =>
+      d.reason === "" || d.reason === undefined
+        ? "No comment in it reads like a heading; name selectors (`--take .card`) or lines instead."
+        : `Its sections: ${d.reason}.`,
+  },
+  SHEET_SECTIONS: {
+    refusal: "usage",
+    what: (d) => `${d.path} has several sections ${d.other}.`,
+    next: () => "Name the lines instead: `--lines A-B`.",
+  },
+  SHEET_LINES: {
+    refusal: "usage",
+    what: (d) => `Lines ${d.other} of ${d.path} cut a statement in two, which stands in lines ${d.reason}.`,
+    next: () => "Name whole rules that stand in no other rule.",
+  },
+  SHEET_MIXED: {
+    refusal: "usage",
+    what: (d) => `The rule of ${d.other} in ${d.path} is about ${d.reason}, too, and goes only as a whole.`,
+    next: (d) => `Take out ${d.reason} as well, or make two rules of it first.`,
+  },
+  SHEET_BEFORE: {
+    refusal: "usage",
+    what: (d) =>
+      `${d.path} takes other sheets in before all of its own rules, but ${d.other} comes before what you take out.`,
+    next: (d) => `Take out ${d.other} first, or together with it, so that the order of the rules stays the same.`,
+  },
+  SHEET_BETWEEN: {
+    refusal: "usage",
+    what: (d) => `In ${d.path}, ${d.other} stands between the parts that you take out, and its place matters.`,
+    next: (d) => `Take out ${d.other} as well, or the parts one at a time.`,
+  },
+  SHEET_NEEDS: {
+    refusal: "usage",
+    what: (d) =>
+      `What you take out needs ${d.other}, which ${d.path} defines itself; a module cannot get that back from it.`,
+    next: (d) => `Take out ${d.other} as well, or move it to a sheet that both can load.`,
+  },
   EXTRACT_ALL: {
     refusal: "usage",
     what: (d) => `Nothing would be left in ${d.path}.`,

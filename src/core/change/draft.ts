@@ -17,6 +17,8 @@ export interface DraftEdit extends TextEdit {
   readonly file: ProjectPath;
   /** What the file is, or what changes in it, in a few words. */
   readonly why: string;
+  /** Whether what is put in stood elsewhere in the file before. */
+  readonly isMoved?: true;
 }
 
 /** A reference should mean this file from now on (at the path that it will have), spelled in the way that it is now. */
@@ -64,6 +66,10 @@ export type Claim =
     }
   /** The types of a file lie in another namespace from then on, and are meant wherever they are meant now. */
   | { readonly kind: "changes namespace"; readonly file: ProjectPath; readonly from: string; readonly to: string }
+  /** A style sheet, and each that takes it in, compiles to what it compiles to now. `with` are further sheets that change. */
+  | { readonly kind: "compiles alike"; readonly file: ProjectPath; readonly with: readonly ProjectPath[] }
+  /** Lines of a style sheet come into another order, and each name that an entry needs is given before: all that it holds stays. */
+  | { readonly kind: "puts in order"; readonly file: ProjectPath }
   /** The reference that begins at an offset of a file's present text is taken out. */
   | { readonly kind: "removes"; readonly file: ProjectPath; readonly start: number };
 
@@ -80,6 +86,13 @@ export function isAboutNames(
   claim: Claim,
 ): claim is Extract<Claim, { readonly kind: "renames" | "hands over" | "changes namespace" }> {
   return claim.kind === "renames" || claim.kind === "hands over" || claim.kind === "changes namespace";
+}
+
+/** Whether a claim is about what style sheets compile to. */
+export function isAboutSheets(
+  claim: Claim,
+): claim is Extract<Claim, { readonly kind: "compiles alike" | "puts in order" }> {
+  return claim.kind === "compiles alike" || claim.kind === "puts in order";
 }
 
 /** All of it. */

@@ -42,6 +42,8 @@ export async function draftOfRepair(
       return orLeft(
         async () => (await shapeDraft(scene.project.tree, { shown: new Map(), order: repair.order })).draft,
       );
+    case "sheet lines":
+      return (await import("./sheets/reorder.js")).reorderDraft(scene.project, file, repair.edits);
     case "state":
       return orLeft(() => ofState(scene, [file], repair.layout));
     default:

@@ -58,3 +58,15 @@ export {
 export { typeWords, type TypeWord } from "./type-words.js";
 export { loadNamespaces, type NamespaceSearch } from "./namespace-world.js";
 export { NamespaceCustoms, onlyNamespace } from "./namespace-customs.js";
+export { SheetWorld, type SheetResolver, type SheetText } from "./sheet-world.js";
+export {
+  Numbers,
+  reachOf,
+  traceSheet,
+  type MissingName,
+  type SheetModule,
+  type SheetTrace,
+  type TracedGift,
+  type TracedStatement,
+} from "./sheet-trace.js";
+export { piecesOfSheet, sectionsOf, type SheetHeading, type SheetPiece, type SheetSection } from "./sheet-pieces.js";

@@ -111,7 +111,19 @@ export {
   someReadFiles,
   type FileReading,
 } from "./registry.js";
-export { isTakenIn, sheetRules, urlRewritersFor } from "./sheets/index.js";
+export type {
+  GivenName,
+  NameChance,
+  SheetForms,
+  SheetLoad,
+  SheetName,
+  SheetNameKind,
+  SheetReading,
+  SheetStatement,
+  SheetStatementKind,
+  StatementNames,
+} from "./sheet-forms.js";
+export { isTakenIn, putsBeforeSheets, sheetRules, urlRewritersFor } from "./sheets/index.js";
 export { factsOfReading, saysTheSame } from "./reading-facts.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";

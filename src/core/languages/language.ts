@@ -11,6 +11,7 @@ import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
 import type { NamespaceForms } from "./namespace-names.js";
+import type { SheetForms } from "./sheet-forms.js";
 import type { TypeForms } from "./type-names.js";
 import type { Statement } from "./statements.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
@@ -178,6 +179,8 @@ export interface Language {
   readonly namespaces?: NamespaceForms;
   /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
+  /** How its files are read as style sheets: in order, with what they take in. */
+  readonly sheets?: SheetForms;
   /** How its files take whole files, where they do so by statements that need not list names. */
   readonly directives?: DirectiveForms;
   /** The extension of scripts in the language that those within a text are written in; without it, a script has its own. */

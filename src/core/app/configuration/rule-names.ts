@@ -4,7 +4,16 @@
  */
 
 /** Groups of rules, in the order in which they are told. */
-export const ruleGroups = ["naming", "placement", "reach", "references", "assets", "state", "secrets"] as const;
+export const ruleGroups = [
+  "naming",
+  "placement",
+  "reach",
+  "references",
+  "styles",
+  "assets",
+  "state",
+  "secrets",
+] as const;
 
 /** One group. */
 export type RuleGroup = (typeof ruleGroups)[number];
@@ -44,6 +53,7 @@ export const ruleTable = {
   "long-relative-path": { group: "references", severity: "warning", most: 2 },
   "unlisted-file": { group: "references", severity: "warning" },
   "twin-name": { group: "references", severity: "error" },
+  "sheet-order": { group: "styles", severity: "error" },
   "unused-asset": { group: "assets", severity: "warning" },
   "duplicate-asset": { group: "assets", severity: "warning" },
   "missing-density": { group: "assets", severity: "warning" },

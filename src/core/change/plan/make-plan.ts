@@ -22,7 +22,7 @@ import { quiet } from "../../base/progress.js";
 import { applyEdits, type TextEdit } from "../../base/text/index.js";
 import { align } from "./alignment.js";
 import { isListOfFolder } from "./prove-lists.js";
-import { ledThrough, type Draft } from "../draft.js";
+import { isAboutSheets, ledThrough, type Draft } from "../draft.js";
 import { madeTexts, proveMade } from "./made-files.js";
 import { PlannedTree, type SourceTree } from "../../files/index.js";
 import { decidesNames } from "./candidates.js";
@@ -54,6 +54,7 @@ import {
 } from "./plan.js";
 import { prove } from "./prove.js";
 import type { NameResult } from "./prove-names.js";
+import type { SheetResult } from "./prove-sheets.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
 import { respell, type Passage } from "./respell.js";
 import { takeOver } from "./take-over.js";
@@ -80,6 +81,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const passage = withNewTexts(respelled, files);
   const proof = prove({ tree, passage, files, made: draft.made, claims: draft.claims, progress });
   const named = await proveRenames(input, { ...respelled, passage }, files);
+  const sheets = await proveCompiled(input, { ...respelled, passage }, files);
   const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);
@@ -118,13 +120,15 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       added: proof.added + made.added,
       led: proof.led + made.led,
       ...(named && { names: named.names }),
+      ...(sheets && { sheets: sheets.sheets }),
       different: [
         ...proof.different,
         ...made.different,
         ...(named?.different ?? []),
+        ...(sheets?.different ?? []),
         ...askedForAlone(tree, mergesOf(draft), files),
       ],
-      gaps: [...made.gaps, ...(named?.gaps ?? []), ...gaps],
+      gaps: [...made.gaps, ...(named?.gaps ?? []), ...(sheets?.gaps ?? []), ...gaps],
     }),
     mentions,
     hardLinked: texts.map(({ file }) => file).filter((file) => (tree.store.stat(file)?.names ?? 1) > 1),
@@ -205,6 +209,19 @@ async function proveRenames(
     different: results.flatMap(({ different }) => different),
     gaps: results.flatMap(({ gaps }) => gaps),
   };
+}
+
+/** The proof of what style sheets compile to; it is loaded only where a draft claims something of it. */
+async function proveCompiled(
+  { tree, draft }: PlanInput,
+  { planned, passage, map }: RespelledDraft,
+  files: readonly ReadFile[],
+): Promise<SheetResult | undefined> {
+  const claims = draft.claims.filter(isAboutSheets);
+  if (claims.length === 0) return undefined;
+  for (const { path, text } of files) if (text) planned.respell(map.file(path), text.after);
+  const { before, after } = passage;
+  return (await import("./prove-sheets.js")).proveSheets({ tree, planned, before, after, map, claims });
 }
 
 /** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */

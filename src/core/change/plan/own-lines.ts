@@ -1,6 +1,6 @@
 /** The lines that a draft itself writes, as they are shown: those of a new text that the old one does not have. */
 import type { ProjectPath } from "../../base/paths.js";
-import { applyEdits, SourceText, type TextEdit } from "../../base/text/index.js";
+import { applyEdits, SourceText } from "../../base/text/index.js";
 import type { DraftEdit } from "../draft.js";
 import type { SourceTree } from "../../files/index.js";
 import type { PlannedLine } from "./plan.js";
@@ -22,7 +22,7 @@ export function ownLines(tree: SourceTree, edits: readonly DraftEdit[]): Planned
   });
 }
 
-function newLines(before: string, edits: readonly TextEdit[]): { readonly line: number; readonly text: string }[] {
+function newLines(before: string, edits: readonly DraftEdit[]): { readonly line: number; readonly text: string }[] {
   const left = new Map<string, number>();
   for (const line of before.split(/\r?\n/)) left.set(line, (left.get(line) ?? 0) + 1);
   const after = applyEdits(before, edits);
@@ -39,22 +39,27 @@ function newLines(before: string, edits: readonly TextEdit[]): { readonly line: 
   now.forEach((text, index) => {
     if (!touched.has(index)) isOld(text);
   });
-  return now.flatMap((text, index) => (touched.has(index) && !isOld(text) ? [{ line: index + 1, text }] : []));
+  return now.flatMap((text, index) => {
+    const isMoved = touched.get(index);
+    return isMoved !== undefined && (isMoved || !isOld(text)) ? [{ line: index + 1, text }] : [];
+  });
 }
 
-/** The lines of a new text, from 0, in which something stands that edits have put there. */
-function touchedLines(after: string, edits: readonly TextEdit[]): ReadonlySet<number> {
-  const found = new Set<number>();
+/** The lines of a new text, from 0, in which something stands that edits have put there, and whether it only stood elsewhere before. */
+function touchedLines(after: string, edits: readonly DraftEdit[]): ReadonlyMap<number, boolean> {
+  const found = new Map<number, boolean>();
   const text = SourceText.ofNew(after);
   let shift = 0;
-  for (const { start, end, text: put } of [...edits].sort((a, b) => a.start - b.start || a.end - b.end)) {
+  for (const { start, end, text: put, isMoved = false } of [...edits].sort(
+    (a, b) => a.start - b.start || a.end - b.end,
+  )) {
     const from = start + shift;
     shift += put.length - (end - start);
     if (put === "") continue;
     // What begins with a line end belongs to the next line, and what ends with one does not reach the next.
     const first = text.positionAt(from + (/^\r?\n/.exec(put)?.[0].length ?? 0)).line;
     const last = text.positionAt(from + put.replace(/\r?\n$/, "").length).line;
-    for (let line = first; line <= last; line += 1) found.add(line - 1);
+    for (let line = first; line <= last; line += 1) found.set(line - 1, isMoved);
   }
   return found;
 }

@@ -2,7 +2,7 @@
 import type { Resolution } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
-import { isAboutNames, type Draft, type Through } from "../draft.js";
+import { isAboutNames, isAboutSheets, type Draft, type Through } from "../draft.js";
 
 /** What a draft itself says of one file. */
 export interface OwnPart {
@@ -41,7 +41,7 @@ export function ownParts({ edits, claims }: Draft): Map<ProjectPath, OwnPart> {
   };
   for (const { file, start, end, text } of edits) partOf(file).edits.push({ start, end, text });
   for (const claim of claims) {
-    if (claim.kind === "opens" || isAboutNames(claim)) continue;
+    if (claim.kind === "opens" || isAboutSheets(claim) || isAboutNames(claim)) continue;
     if (claim.kind === "means") partOf(claim.file).wishes.set(claim.start, claim.target);
     else if (claim.kind === "adds") {
       const part = partOf(claim.file);

@@ -73,6 +73,18 @@ export interface NameCount {
   readonly same: number;
 }
 
+/** Sheets that were gone through, and what of them is compiled: how much, and how much of it in the same order to the same. */
+export interface SheetCount {
+  readonly entries: number;
+  readonly statements: number;
+  readonly same: number;
+  /** Further ones that need a name before it is given, and those of them that find all names then. */
+  readonly early: number;
+  readonly mended: number;
+  /** Names that those define later and need before, but only on a condition of which nobody knows if it holds. */
+  readonly aside: number;
+}
+
 /** What came of resolving every reference again that a draft could touch, on the planned tree. */
 export interface ProofFacts {
   /** References of now that mean files, in the files that were read; and those of them that still mean the same. */
@@ -83,6 +95,8 @@ export interface ProofFacts {
   readonly led: number;
   /** Set where names change. */
   readonly names?: NameCount;
+  /** Set where style sheets have to compile to what they do now. */
+  readonly sheets?: SheetCount;
   readonly different: readonly Difference[];
   readonly unresolved: readonly Unresolved[];
   /** What could matter and was not read. */

@@ -110,6 +110,16 @@ export interface CaseDetails {
   "view-model without view": { readonly views: number; readonly bound: number };
   "in no group": { readonly name: string };
   "group of another folder": { readonly name: string; readonly folder: string };
+  /** `line`: as it is written; `user` and `at`: the sheet that needs the first of the names, and where. */
+  "given too late": {
+    readonly line: string;
+    readonly names: readonly string[];
+    readonly user: string;
+    readonly at: number;
+    readonly entry: string;
+    /** What comes of it for the entry: it does not compile, or not where a condition holds, or a call stays in it as text. */
+    readonly effect: "broken" | "perhaps" | "as text";
+  };
   "groups out of order": { readonly names: readonly string[] };
   unused: object;
   /** All files of one folder that nothing uses. */

@@ -31,6 +31,7 @@ import { classPrefix } from "./class-prefix.js";
 import { typeSuffix } from "./type-suffix.js";
 import { groupFolder } from "./group-folder.js";
 import { groupOrder } from "./group-order.js";
+import { sheetOrder } from "./sheet-order.js";
 import { severalTypes } from "./several-types.js";
 import { unpairedView } from "./unpaired-view.js";
 import { unusedAsset } from "./unused-asset.js";
@@ -65,6 +66,7 @@ export const rules: readonly Rule[] = [
   longRelativePath,
   unlistedFile,
   twinName,
+  sheetOrder,
   unusedAsset,
   duplicateAsset,
   missingDensity,

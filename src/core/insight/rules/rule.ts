@@ -7,7 +7,7 @@ import type { Catalogue, Entry } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { App } from "../../app/index.js";
-import type { Position } from "../../base/text/index.js";
+import type { Position, TextEdit } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Case } from "./cases.js";
 import type { Places } from "./places.js";
@@ -50,7 +50,9 @@ export type Repair =
       readonly isSure: boolean;
     }
   /** The groups of the finding's list hold what they hold in this order. */
-  | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true };
+  | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true }
+  /** Lines of the finding's style sheet that move, cut out and put in by offsets of its text. Sure where it does not compile today. */
+  | { readonly kind: "sheet lines"; readonly edits: readonly TextEdit[]; readonly isSure: boolean };
 
 /** What a rule finds, before it is known how grave it is. */
 export interface Found {
@@ -88,7 +90,9 @@ export function repairsOf({ repair, orElse }: Pick<Found, "repair" | "orElse">):
 /** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path, a list or a namespace is put right all the same. */
 export function isRepairable(finding: Finding, { guessed }: { readonly guessed: boolean }): boolean {
   const kind = finding.repair?.kind;
-  return guessed ? kind === "respell" || kind === "list file" || kind === "namespace" : repairsOf(finding).length > 0;
+  return guessed
+    ? kind === "respell" || kind === "list file" || kind === "namespace" || kind === "sheet lines"
+    : repairsOf(finding).length > 0;
 }
 
 /** What a rule may look at. */

@@ -411,6 +411,18 @@ const cases: readonly Case[] = [
     right: { "src/Components/old/Leaf.swift": undefined, "src/Components/OldLeaf.swift": "struct OldLeaf {}" },
   },
   {
+    rule: "sheet-order",
+    files: {
+      "src/styles/main.scss": '@import "base";\n@import "sizes";\n',
+      "src/styles/_base.scss": "body { margin: $gap }\n",
+      "src/styles/_sizes.scss": "$gap: 8px;\n",
+    },
+    says: [
+      'src/styles/main.scss:2:1 @import "sizes"; is in the wrong place: src/styles/_base.scss:1 needs $gap before that is defined, so src/styles/main.scss does not compile',
+    ],
+    right: { "src/styles/main.scss": '@import "sizes";\n@import "base";\n' },
+  },
+  {
     rule: "unused-asset",
     files: {
       "src/assets/images/old-banner.png": "1",

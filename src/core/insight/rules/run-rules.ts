@@ -136,6 +136,7 @@ const stakes: Readonly<Record<RuleGroup, number>> = {
   secrets: 1,
   references: 1,
   reach: 0.95,
+  styles: 1,
   placement: 0.95,
   assets: 0.9,
   naming: 0.85,

@@ -5,8 +5,9 @@ import { plainOutline } from "../plain-outline.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
 import { sheetLookups } from "./sheet-lookup.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
+import { sheetFormsFor } from "./sheet-reading.js";
 
-export { isTakenIn, sheetRules, urlRewritersFor } from "./lookup-rules.js";
+export { isTakenIn, putsBeforeSheets, sheetRules, urlRewritersFor } from "./lookup-rules.js";
 export type { Dialect } from "./scan.js";
 
 const dialects: Readonly<Record<string, Dialect>> = {
@@ -69,6 +70,7 @@ export const sheets: Language = {
   write,
   behind,
   lookups: sheetLookups,
+  sheets: sheetFormsFor((name) => dialects[name.slice(name.lastIndexOf("."))] ?? "css"),
 };
 
 /** The dialect that a `lang` attribute names; `undefined` for one that is not read (`stylus`). */

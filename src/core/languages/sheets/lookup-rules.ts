@@ -46,3 +46,11 @@ const lessUrlsFollowTheFile = ["less-loader"];
 export function urlRewritersFor(path: string): readonly string[] {
   return path.endsWith(".less") ? [...urlsFollowTheFile, ...lessUrlsFollowTheFile] : urlsFollowTheFile;
 }
+
+/** Settings by which a bundler puts lines before each sheet that it compiles, so that a sheet may need what no line of it says. */
+const prepending = /\b(?:additionalData|prependData|sass-resources-loader|style-resources-loader|hoistUseStatements)\b/;
+
+/** Whether a text of settings may hold one. */
+export function putsBeforeSheets(name: string, text: string): boolean {
+  return /(?:config|gulpfile|package|angular|project)[^/]*\.(?:json|[cm]?[jt]s)$/i.test(name) && prepending.test(text);
+}

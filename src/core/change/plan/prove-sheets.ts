@@ -1,0 +1,300 @@
+/**
+ * The proof that style sheets compile to what they compile to now. It does not trust the edits: each entry that is concerned is gone
+ * through on both trees, and
+ * - what reaches the compiled sheet is the same, letter for letter, in the same order, with names that mean the same;
+ * - what does not (variables, mixins, comments for people) is there as often as before;
+ * - what is extended is found in the same places.
+ */
+import {
+  Numbers,
+  reachOf,
+  SheetWorld,
+  traceSheet,
+  type MissingName,
+  type SheetModule,
+  type SheetTrace,
+  type TracedStatement,
+} from "../../graph/index.js";
+import { extractFrom, isOfTrade, putsBeforeSheets } from "../../languages/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Position } from "../../base/text/index.js";
+import type { Claim } from "../draft.js";
+import type { Difference, Gap, SheetCount } from "./plan.js";
+import type { NameProof } from "./prove-names.js";
+
+/** A claim that sheets compile to what they compile to now, or find all names then. */
+export type SheetClaim = Extract<Claim, { readonly kind: "compiles alike" | "puts in order" }>;
+
+/** What came of it. */
+export interface SheetResult {
+  readonly sheets: SheetCount;
+  readonly different: readonly Difference[];
+  readonly gaps: readonly Gap[];
+}
+
+/** What the proof is made from. */
+export interface SheetProof extends Omit<NameProof, "claims" | "texts"> {
+  readonly claims: readonly SheetClaim[];
+}
+
+/** Proves it, or says what would be compiled otherwise. */
+export function proveSheets({ tree, planned, before, after, map, claims }: SheetProof): SheetResult {
+  const now = new SheetWorld(before);
+  const then = new SheetWorld(after);
+  const changed = [
+    ...new Set(claims.flatMap((claim) => [claim.file, ...(claim.kind === "compiles alike" ? claim.with : [])])),
+  ];
+  const numbers = new Numbers();
+  const different: Difference[] = [];
+  const gaps: Gap[] = [];
+  const aside = new Set<string>();
+  const concerned = usersOf(
+    tree.paths,
+    now,
+    changed.filter((path) => tree.has(path)),
+  );
+  const ordered = claims.some(({ kind }) => kind === "puts in order");
+  let [entries, statements, same, mending, mended] = [0, 0, 0, 0, 0];
+  const place = (file: ProjectPath, offset: number) => tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
+  let isInPlace = true;
+  for (const entry of concerned) {
+    const goes = map.file(entry);
+    if (!planned.has(goes)) continue;
+    const [one, other] = [
+      traceSheet(entry, { world: now, numbers, placeOf: (path) => map.file(path) }),
+      traceSheet(goes, { world: then, numbers }),
+    ];
+    const early = ordered ? neededTooEarly(one) : [];
+    if (early.length > 0) {
+      const found = notMended(one, other, early);
+      mending += 1;
+      if (found) different.push(shownAs(found, { now, place }));
+      else mended += 1;
+      for (const { kind, name } of neededTooEarly(other, "perhaps")) aside.add(`${kind} ${name}`);
+      continue;
+    }
+    entries += 1;
+    statements += one.compiled.length;
+    const isAlike = isSequence(one.statements, other.statements);
+    if (!isAlike) isInPlace = false;
+    for (const [trace, at] of [
+      [one, tree],
+      [other, planned],
+    ] as const)
+      for (const { file, specifier } of trace.unknown)
+        if (trace === one && at.has(file) && now.sheet(file) === undefined)
+          gaps.push({ reason: "not understood", file, detail: `${specifier}: its statements cannot be told apart` });
+    if (
+      !isAlike &&
+      [one, other].some((trace) =>
+        asksIn(
+          trace,
+          changed.map((path) => map.file(path)),
+        ),
+      )
+    )
+      gaps.push({
+        reason: "not understood",
+        file: entry,
+        detail: "a sheet asks for names in a way that its text does not show",
+      });
+    const lazy = SheetWorld.formsOf(entry)?.givesNames(entry) === "late";
+    const found =
+      isAlike && !lazy
+        ? firstDifference(one, other)
+        : isAlike
+          ? undefined
+          : (firstDifference(one, other) ?? lostSilently(one, other, lazy));
+    if (!found) {
+      same += one.compiled.length;
+      continue;
+    }
+    same += found.same;
+    different.push(shownAs(found, { now, place }));
+  }
+  if (!isInPlace) gaps.push(...settingsGaps({ tree, before }, changed));
+  return {
+    sheets: { entries, statements, same, early: mending, mended, aside: aside.size },
+    different: unique(different),
+    gaps,
+  };
+}
+
+/** Whether a module to which one of some sheets belongs asks for names in a way that no text shows. */
+function asksIn({ asking, statements }: SheetTrace, files: readonly ProjectPath[]): boolean {
+  return asking.size > 0 && statements.some(({ file, module }) => asking.has(module) && files.includes(file));
+}
+
+interface Showing {
+  readonly now: SheetWorld;
+  readonly place: (file: ProjectPath, offset: number) => Position;
+}
+
+function shownAs({ statement: { file, start }, reason }: Found, { now, place }: Showing): Difference {
+  const specifier = now.sheet(file)?.text.slice(start).split(/\r?\n/, 1)[0]?.trim() ?? "";
+  return { file, at: place(file, start), specifier, before: [], after: [], reason };
+}
+
+/** Needs of names that nothing has given yet, though something gives them later: those that are needed or likely are, or those that perhaps are. */
+function neededTooEarly({ missing, gifts }: SheetTrace, how: "perhaps" | "likely" = "likely"): readonly MissingName[] {
+  const given = new Map(gifts.map(({ kind, name, turn }) => [`${kind} ${name}`, turn]));
+  return missing.filter(
+    ({ kind, name, turn, chance }) =>
+      (chance === "perhaps") === (how === "perhaps") && (given.get(`${kind} ${name}`) ?? -1) > turn,
+  );
+}
+
+/** What of an order that is mended is still wrong: a name, a statement that is lost, or, where it compiled perhaps, one that is compiled otherwise. */
+function notMended(one: SheetTrace, other: SheetTrace, early: readonly MissingName[]): Found | undefined {
+  const [first] = one.statements;
+  const [left] = neededTooEarly(other);
+  if (left && first)
+    return { statement: first, same: 0, reason: `${left.file} would still need ${left.name} before it is given` };
+  const lost = lostStatement(one, other);
+  if (lost) return { statement: lost, same: 0, reason: "it would be lost" };
+  if (early.some(({ kind, chance }) => kind !== "function" && chance === undefined)) return undefined;
+  const waiting = new Set(early.map(({ turn }) => one.statements[turn]));
+  return firstDifference(one, other, waiting);
+}
+
+/** A statement that is not there as often as before. */
+function lostStatement(one: SheetTrace, other: SheetTrace): TracedStatement | undefined {
+  const left = new Map<string, number>();
+  for (const { key } of other.statements) left.set(key, (left.get(key) ?? 0) + 1);
+  return one.statements.find(({ key }) => {
+    const count = left.get(key) ?? 0;
+    left.set(key, count - 1);
+    return count === 0;
+  });
+}
+
+/** Some sheets, and all that take them in by whatever way. */
+function usersOf(
+  paths: readonly ProjectPath[],
+  world: SheetWorld,
+  files: readonly ProjectPath[],
+): readonly ProjectPath[] {
+  const users = new Map<ProjectPath, ProjectPath[]>();
+  for (const path of paths) {
+    if (!isOfTrade(path, "sheet")) continue;
+    for (const load of world.sheet(path)?.loads ?? []) {
+      const meant = load.how === "left" ? undefined : world.meaning(path, load.reference);
+      for (const target of meant?.state === "found" ? meant.targets : [])
+        users.set(target, [...(users.get(target) ?? []), path]);
+    }
+  }
+  const met = new Set(files);
+  for (const each of met) for (const user of users.get(each) ?? []) met.add(user);
+  return [...met];
+}
+
+/** Whether all that is gone through is the same in the same order, whatever the names in it mean. */
+function isSequence(one: readonly TracedStatement[], other: readonly TracedStatement[]): boolean {
+  return one.length === other.length && one.every(({ key }, at) => key === other[at]?.key);
+}
+
+interface Found {
+  readonly statement: TracedStatement;
+  readonly reason: string;
+  /** How much is compiled to the same before it. */
+  readonly same: number;
+}
+
+/** `waiting` are statements that need a name that nothing gives today: they mean something else then. */
+function firstDifference(
+  one: SheetTrace,
+  other: SheetTrace,
+  waiting: ReadonlySet<TracedStatement | undefined> = new Set(),
+): Found | undefined {
+  const extended = [extensionsOf(one), extensionsOf(other)] as const;
+  for (const [at, statement] of one.compiled.entries()) {
+    const again = other.compiled[at];
+    const base = { statement, same: at };
+    if (again?.key !== statement.key) {
+      const isThere = other.compiled.some(({ key }) => key === statement.key);
+      return {
+        ...base,
+        reason: isThere ? "it would be compiled at another place" : "it would not be compiled any more",
+      };
+    }
+    if (again.meaning !== statement.meaning && !waiting.has(statement))
+      return { ...base, reason: "a name in it would mean something else, or nothing" };
+    if (extended[0].get(statement) !== extended[1].get(again))
+      return { ...base, reason: "what it extends would be found elsewhere" };
+  }
+  const more = other.compiled[one.compiled.length];
+  if (!more) return undefined;
+  const last = one.compiled.at(-1) ?? one.statements[0];
+  return last && { statement: last, same: one.compiled.length, reason: "more would be compiled than before" };
+}
+
+/** What is not compiled has to be there as before, too: as often, and where names are looked up late, in the same order. */
+function lostSilently(one: SheetTrace, other: SheetTrace, inOrder: boolean): Found | undefined {
+  const same = one.compiled.length;
+  if (inOrder) {
+    const at = one.statements.findIndex(({ key }, index) => other.statements[index]?.key !== key);
+    const statement = one.statements[at < 0 ? one.statements.length - 1 : at];
+    return statement && { statement, same, reason: "it would be read at another place" };
+  }
+  const left = new Map<string, number>();
+  for (const { key, emits } of other.statements) if (!emits) left.set(key, (left.get(key) ?? 0) + 1);
+  for (const statement of one.statements) {
+    if (statement.emits) continue;
+    const count = left.get(statement.key) ?? 0;
+    if (count === 0) return { statement, same, reason: "it would be lost" };
+    left.set(statement.key, count - 1);
+  }
+  return undefined;
+}
+
+/** For each statement that extends something: where that is compiled, as far as the extension reaches. */
+function extensionsOf({ compiled }: SheetTrace): ReadonlyMap<TracedStatement, string> {
+  const reached = new Map<SheetModule, ReadonlySet<SheetModule>>();
+  const found = new Map<TracedStatement, string>();
+  for (const statement of compiled) {
+    if (statement.extends.length === 0) continue;
+    const reach = reached.get(statement.module) ?? reachOf(statement.module);
+    reached.set(statement.module, reach);
+    const targets = statement.extends.map((target) => target.replace(/#\{[^]*$/, ""));
+    const places = compiled.flatMap(({ key, module }, at) =>
+      reach.has(module) && targets.some((target) => key.includes(target)) ? [at] : [],
+    );
+    found.set(statement, `${targets.join()} ${places.join()}`);
+  }
+  return found;
+}
+
+/** Where sheets are modules, what is put before each of them does not hold for a partial; what takes names of pages is not gone through. */
+function settingsGaps({ tree, before }: Pick<SheetProof, "tree" | "before">, changed: readonly ProjectPath[]): Gap[] {
+  const stems = changed.map((path) => nameOf(path).replace(/^_|\.\w+$/g, ""));
+  return tree.paths.flatMap((file): Gap[] => {
+    const isPage = isOfTrade(file, "page");
+    const text = isPage || isOfTrade(file, "code") || isOfTrade(file, "settings") ? tree.text(file)?.text : undefined;
+    if (text === undefined) return [];
+    if (putsBeforeSheets(nameOf(file), text))
+      return [
+        {
+          reason: "not understood",
+          file,
+          detail: "it puts lines before each sheet; whether the partial needs them is unknown",
+        },
+      ];
+    if (!isPage || !stems.some((stem) => text.includes(stem))) return [];
+    const takes = extractFrom(text, file).references.some((reference) => {
+      const meant = reference.kind === "stylesheet import" ? before.resolve(file, reference) : undefined;
+      return meant?.state === "found" && meant.targets.some((target) => changed.includes(target));
+    });
+    return takes
+      ? [{ reason: "not understood", file, detail: "a style block takes the sheet in, and is not compiled here" }]
+      : [];
+  });
+}
+
+function unique(all: readonly Difference[]): Difference[] {
+  return all.filter(
+    (each, at) =>
+      all.findIndex(
+        ({ file, at: { line }, reason }) => file === each.file && line === each.at.line && reason === each.reason,
+      ) === at,
+  );
+}

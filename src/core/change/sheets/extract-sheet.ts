@@ -1,0 +1,487 @@
+/**
+ * Rules and names taken out of a style sheet into a partial: letter by letter, with their comments; the line that takes the partial in
+ * stands where the compiled sheet stays what it is. The proof goes through both sheets again and knows nothing of this.
+ */
+import { ShelfError, type Place } from "../../base/errors.js";
+import { splitWords, inCase } from "../../base/names/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { SourceText } from "../../base/text/index.js";
+import type { Project } from "../../app/index.js";
+import { piecesOfSheet, Resolver, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
+import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
+import type { Claim, Draft, DraftEdit } from "../draft.js";
+import { refuseSource } from "../plan/index.js";
+import { SpecifierMaker } from "../regroup/index.js";
+import { specifierTo } from "../setup/index.js";
+import { mannerOf, type SheetManner } from "./manner.js";
+
+import { chosenPieces, namesOf, staysFirst, type SheetWish } from "./selection.js";
+
+/** What was asked. */
+export interface SheetRequest extends SheetWish {
+  readonly path: ProjectPath;
+  /** A partial or a folder; without it a partial beside the sheet. */
+  readonly to?: ProjectPath | undefined;
+  /** The target was written with a `/` at its end, so a folder is meant. */
+  readonly into?: boolean | undefined;
+}
+
+/** A draft, and what it is about. */
+export interface SheetDraft {
+  readonly draft: Draft;
+  readonly from: ProjectPath;
+  readonly target: ProjectPath;
+  readonly isNew: boolean;
+  /** What is taken out, as people call it: `.card`, `$gap`. */
+  readonly names: readonly string[];
+  /** The lines that leave the sheet, from 1, the last one included. */
+  readonly lines: readonly (readonly [first: number, last: number])[];
+  /** What was in the lines or the section, and stays, because it has to stand first. */
+  readonly stays: readonly string[];
+  /** The lines by which the sheet takes the partial in; none where it does so already. */
+  readonly takesIn: readonly string[];
+}
+
+/** Whether a file is a sheet out of which rules are taken. */
+export function isSheet(path: ProjectPath): boolean {
+  return SheetWorld.formsOf(path) !== undefined;
+}
+
+/** Works it out. Throws for what is not there and for what cannot be parted. */
+export async function extractSheetDraft({ tree, aliases }: Project, request: SheetRequest): Promise<SheetDraft> {
+  const { path } = request;
+  await prepareNames(tree);
+  if (!tree.has(path)) refuseSource(tree, path);
+  const resolver = new Resolver(tree, moduleRules, aliases);
+  const world = new SheetWorld(resolver);
+  const sheet = world.sheet(path);
+  if (!sheet) throw new ShelfError("SHEET_BROKEN", { path });
+  if (SheetWorld.formsOf(path)?.isOfScripts(nameOf(path))) throw new ShelfError("SHEET_OF_SCRIPTS", { path });
+  const pieces = piecesOfSheet(sheet);
+  const chosen = chosenPieces(path, sheet, { pieces, wish: request });
+  const manner = mannerOf(tree, world, path);
+  const target = targetOf(tree, { request, sheet, chosen, manner });
+  if (target === path) throw new ShelfError("EXTRACT_SAME", { path });
+  if (path.slice(path.lastIndexOf(".")) !== target.slice(target.lastIndexOf(".")))
+    throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: path });
+  const maker = new SpecifierMaker({ tree, resolver, aliases, targets: [target] });
+  return new Cutting({
+    path,
+    target,
+    sheet,
+    pieces,
+    chosen,
+    manner,
+    world,
+    maker,
+    there: tree.text(target)?.text,
+  }).draft();
+}
+
+interface TargetInput {
+  readonly request: SheetRequest;
+  readonly sheet: SheetText;
+  readonly chosen: readonly SheetPiece[];
+  readonly manner: SheetManner;
+}
+
+/** A file that was named, or one of what is taken out: `.tree-card` → `_tree-card.scss`. */
+function targetOf(tree: Project["tree"], { request, sheet, chosen, manner }: TargetInput): ProjectPath {
+  const { path, to, into = false, section } = request;
+  const extension = path.slice(path.lastIndexOf("."));
+  const folder = to === undefined ? folderOf(path) : into || tree.hasFolder(to) ? to : undefined;
+  const mark = manner.underscore ? "_" : "";
+  if (folder === undefined && to !== undefined) {
+    if (languageFor(nameOf(to))) return to;
+    const name = nameOf(to);
+    return inFolder(folderOf(to), `${name.startsWith("_") ? "" : mark}${name}${extension}`);
+  }
+  const [first = ""] =
+    section === undefined ? chosen.flatMap(({ main }) => (main ? namesOf(sheet.text, main) : [])) : [section];
+  const words = splitWords(
+    (
+      /[\p{L}\p{N}][\p{L}\p{N}_-]*(?: [\p{L}\p{N}]+)*/u.exec(section ?? first.replace(/^@[\w-]+ /, ""))?.[0] ?? "part"
+    ).replace(/^[\d.]+\s+/, ""),
+  );
+  return inFolder(folder ?? folderOf(path), `${mark}${inCase(words, "kebab")}${extension}`);
+}
+
+interface CuttingInput {
+  readonly path: ProjectPath;
+  readonly target: ProjectPath;
+  readonly sheet: SheetText;
+  /** All of it, and what leaves. */
+  readonly pieces: readonly SheetPiece[];
+  readonly chosen: readonly SheetPiece[];
+  readonly manner: SheetManner;
+  readonly world: SheetWorld;
+  readonly maker: SpecifierMaker;
+  /** The text of the target, if it is there. */
+  readonly there: string | undefined;
+}
+
+interface Run {
+  readonly pieces: readonly SheetPiece[];
+  readonly from: number;
+  readonly end: number;
+}
+
+class Cutting {
+  readonly #pieces: readonly SheetPiece[];
+  readonly #runs: readonly Run[];
+  readonly #lineEnd: string;
+  readonly #source: SourceText;
+
+  constructor(readonly input: CuttingInput) {
+    this.#pieces = input.pieces;
+    this.#runs = runsOf(this.#pieces, input.chosen);
+    this.#lineEnd = input.sheet.text.includes("\r\n") ? "\r\n" : "\n";
+    this.#source = SourceText.ofNew(input.sheet.text);
+  }
+
+  draft(): SheetDraft {
+    const { path, target, sheet, chosen, there, world } = this.input;
+    const known = sheet.loads.some((load) => world.loaded(path, load) === target);
+    const place = known ? undefined : this.#place();
+    const takesIn = place === undefined ? [] : this.#lines();
+    const carried = this.#carried();
+    const body = this.#runs.map((run) => this.#respelled(run.from, run.end)).join(this.#lineEnd.repeat(2));
+    const gained = there === undefined ? [] : this.#gains(there, { carried, body });
+    const text = [...(carried.length > 0 ? [carried.join(this.#lineEnd)] : []), body].join(this.#lineEnd.repeat(2));
+    const references = this.#runs.flatMap((run) => this.#within(run.from, run.end));
+    const added = [
+      ...references,
+      ...carried.map((_, at) => this.#carriedLoads()[at]?.reference).filter((each) => each !== undefined),
+    ];
+    const draft: Draft = {
+      moves: [],
+      edits: [...this.#cuts(place, takesIn), ...gained],
+      made:
+        there === undefined ? [{ path: target, text: text + this.#lineEnd, why: `taken out of ${nameOf(path)}` }] : [],
+      claims: [
+        ...references.map(({ start }): Claim => ({ kind: "removes", file: path, start })),
+        ...(takesIn.length > 0 ? [{ kind: "adds", file: path, means: takesIn.map(() => target) } as const] : []),
+        this.#adds(added),
+        { kind: "compiles alike", file: path, with: [target] },
+      ],
+    };
+    return {
+      draft,
+      from: path,
+      target,
+      isNew: there === undefined,
+      names: [...new Set(chosen.flatMap(({ main }) => (main ? namesOf(sheet.text, main) : [])))],
+      lines: this.#runs.map(({ from, end }) => [this.#line(from), this.#line(Math.max(from, end - 1))]),
+      stays: this.#staying(),
+      takesIn,
+    };
+  }
+
+  #line(offset: number): number {
+    return this.#source.positionAt(offset).line;
+  }
+
+  #place(): number {
+    const { manner, path } = this.input;
+    const comesFirst = manner.how === "module" || SheetWorld.formsOf(path)?.takesInAnywhere(path) === false;
+    if (comesFirst) this.#refuseWhatStands();
+    return manner.how === "module" ? this.#placeOfModule() : this.#placeOfRun();
+  }
+
+  /** Where the partial comes first, nothing else may be compiled before what is taken out, nor may that need what stays. */
+  #refuseWhatStands(): void {
+    const { sheet, chosen, path, manner } = this.input;
+    const last = this.#pieces.findLastIndex((piece) => chosen.includes(piece) && emits(sheet, piece));
+    // A page's sheet may hold comments before what it takes in; of modules they would come after.
+    const counts = (piece: SheetPiece): boolean => manner.how === "module" || piece.main !== undefined;
+    const before = this.#pieces.find(
+      (piece, at) =>
+        at < last && !chosen.includes(piece) && !staysFirst(sheet, piece) && emits(sheet, piece) && counts(piece),
+    );
+    if (before) throw new ShelfError("SHEET_BEFORE", { path, ...this.#told(before) });
+    const own = new Map(
+      this.#pieces
+        .filter((piece) => !chosen.includes(piece))
+        .flatMap((piece) => sheet.names.slice(piece.first, piece.last + 1).flatMap(({ gives }) => gives))
+        .map((given) => [`${given.kind} ${given.name}`, given] as const),
+    );
+    const taken = new Set(this.#chosenNames().flatMap(({ gives }) => gives.map(({ kind, name }) => `${kind} ${name}`)));
+    const missing = this.#chosenNames()
+      .flatMap(({ needs }) => needs)
+      .filter(({ kind, name, from }) => from === undefined && kind !== "placeholder" && !taken.has(`${kind} ${name}`))
+      .flatMap(({ kind, name }) => own.get(`${kind} ${name}`) ?? []);
+    if (missing.length === 0) return;
+    const names = [
+      ...new Set(missing.map(({ kind, name }) => (kind === "variable" ? `$${name}` : `@${kind} ${name}`))),
+    ];
+    throw new ShelfError("SHEET_NEEDS", { path, other: names.join(", ") });
+  }
+
+  #told({ main, from }: SheetPiece): { readonly other: string; readonly place: Place } {
+    const [name = "a statement"] = main ? namesOf(this.input.sheet.text, main) : ["a comment"];
+    return { other: name, place: { file: this.input.path, ...this.#source.positionAt(main?.start ?? from) } };
+  }
+
+  /** In place of the part from which on nothing comes to stand on the other side of what it has to do with. */
+  #placeOfRun(): number {
+    const { chosen, path, sheet } = this.input;
+    const places = new Map(this.#pieces.map((piece, at) => [piece, at]));
+    const at = (piece: SheetPiece): number => places.get(piece) ?? 0;
+    const taken = new Set(chosen);
+    const staying = this.#pieces.filter(
+      (piece) =>
+        !taken.has(piece) && at(piece) > at(chosen[0] as SheetPiece) && at(piece) < at(chosen.at(-1) as SheetPiece),
+    );
+    let reason: SheetPiece | undefined;
+    for (const run of this.#runs) {
+      const place = at(run.pieces[0] as SheetPiece);
+      const crossed = staying.find((piece) =>
+        chosen.some(
+          (each) => (at(piece) < place ? at(each) < at(piece) : at(each) > at(piece)) && depend(sheet, piece, each),
+        ),
+      );
+      if (!crossed) return run.from;
+      reason ??= crossed;
+    }
+    throw new ShelfError("SHEET_BETWEEN", { path, ...this.#told(reason as SheetPiece) });
+  }
+
+  /** Behind the last `@use`, or what else may stand before one. */
+  #placeOfModule(): number {
+    const { chosen } = this.input;
+    const last = this.#pieces.findLastIndex(
+      ({ main }) => main?.kind === "at-rule" && /^(?:use|forward)$/.test(main.word),
+    );
+    let place = 0;
+    for (const [at, piece] of this.#pieces.entries()) {
+      const { main, from, end } = piece;
+      if (at > last && last >= 0) return place;
+      if (chosen.includes(piece)) return from;
+      if (last < 0 && main !== undefined && main.word !== "charset") return place;
+      place = end;
+    }
+    return place;
+  }
+
+  /** The lines by which the sheet takes the partial in. */
+  #lines(): string[] {
+    const { path, target, manner, maker, sheet } = this.input;
+    const forms = SheetWorld.formsOf(path);
+    const extension = path.slice(path.lastIndexOf("."));
+    const lookup = extension === ".css" ? "css" : extension === ".less" ? "less" : "sass";
+    const { like, quote } = manner;
+    const specifier =
+      like === undefined
+        ? firstName(path, target, lookup)
+        : maker.newName(target, path, { from: like.from, reference: like.load.reference }, lookup);
+    const write = (how: "in place" | "module" | "passed on"): string =>
+      forms?.takeIn(specifier, how, { name: nameOf(path), quote: quote === "" ? '"' : quote }) ?? "";
+    if (manner.how === "in place") {
+      const line = write("in place");
+      const isBare = quote === "" && extension === ".sass";
+      return [isBare ? line.replaceAll('"', "") : line];
+    }
+    const given = new Set(this.#chosenNames().flatMap(({ gives }) => gives.map(({ kind, name }) => `${kind} ${name}`)));
+    if (given.size === 0) return [write("module")];
+    const rest = sheet.names.filter((_, at) => !this.#isChosen(at));
+    const isNeeded = rest.some(({ needs }) =>
+      needs.some(({ kind, name, from }) => from === undefined && given.has(`${kind} ${name}`)),
+    );
+    const isShared =
+      manner.users.some(({ load }) => load.how !== "in place") || sheet.loads.some(({ how }) => how === "passed on");
+    const module = write("module");
+    const opened = extension === ".sass" ? `${module} as *` : module.replace(/;$/, " as *;");
+    return [...(isShared ? [write("passed on")] : []), ...(isNeeded ? [opened] : isShared ? [] : [module])];
+  }
+
+  #isChosen(index: number): boolean {
+    return this.input.chosen.some(({ first, last }) => index >= first && index <= last);
+  }
+
+  #chosenNames(): SheetText["names"] {
+    return this.input.sheet.names.filter((_, at) => this.#isChosen(at));
+  }
+
+  /** The modules that what is taken out needs. */
+  #carriedLoads(): readonly SheetLoad[] {
+    const { sheet } = this.input;
+    const chosen = this.#chosenNames();
+    const given = new Set(sheet.names.flatMap(({ gives }) => gives.map(({ kind, name }) => `${kind} ${name}`)));
+    const needs = chosen.flatMap((each) => each.needs);
+    const spaces = new Set([...needs, ...chosen.flatMap((each) => each.gives)].map(({ from }) => from));
+    // What is given may be a name of a module that is taken in without a namespace.
+    const gives = chosen.some((each) => each.gives.some(({ kind }) => kind === "variable"));
+    const isOpen =
+      gives ||
+      needs.some(
+        ({ kind, name, from }) => from === undefined && kind !== "placeholder" && !given.has(`${kind} ${name}`),
+      );
+    return sheet.loads.filter(
+      ({ how, as, isNested }) =>
+        how === "module" && !isNested && (as === "*" ? isOpen : as !== undefined && spaces.has(as)),
+    );
+  }
+
+  #carried(): string[] {
+    const { sheet, target, path, maker, there, world } = this.input;
+    const has = there === undefined ? undefined : world.sheet(target);
+    return this.#carriedLoads()
+      .filter(
+        (load) =>
+          !has?.loads.some((each) => each.as === load.as && world.loaded(target, each) === world.loaded(path, load)),
+      )
+      .map(({ reference, statement, with: configured }) => {
+        const { start = 0, headEnd = 0, end = 0 } = sheet.statements[statement] ?? {};
+        const spelled = maker.spelledIn(target, path, reference);
+        const head = sheet.text.slice(start, reference.start) + spelled + sheet.text.slice(reference.end, headEnd);
+        // It is configured where it is loaded first.
+        const plain = configured === "" ? head : head.replace(configured, "").trimEnd();
+        const behind = languageFor(path)?.behind?.(spelled, reference) ?? "";
+        return plain + (/\bas\b/.test(plain) ? "" : behind) + (sheet.text.slice(headEnd, end) === ";" ? ";" : "");
+      });
+  }
+
+  /** What a partial that is there gains: at its head and at its end. */
+  #gains(
+    there: string,
+    { carried, body }: { readonly carried: readonly string[]; readonly body: string },
+  ): DraftEdit[] {
+    const { target, world } = this.input;
+    const why = `gains what is taken out of ${nameOf(this.input.path)}`;
+    const gap =
+      there.trim() === ""
+        ? ""
+        : /\n\s*\n$/.test(there)
+          ? ""
+          : /\n$/.test(there)
+            ? this.#lineEnd
+            : this.#lineEnd.repeat(2);
+    const at = { file: target, start: there.length, end: there.length, why };
+    const last = world
+      .sheet(target)
+      ?.statements.findLast(({ kind, word }) => kind === "at-rule" && /^(?:use|forward)$/.test(word));
+    const place = last?.end ?? 0;
+    const head = carried.join(this.#lineEnd);
+    return [
+      ...(carried.length > 0
+        ? [
+            {
+              file: target,
+              start: place,
+              end: place,
+              text: place === 0 ? head + this.#lineEnd.repeat(2) : this.#lineEnd + head,
+              why,
+            },
+          ]
+        : []),
+      { ...at, text: gap + body + this.#lineEnd },
+    ];
+  }
+
+  #within(from: number, end: number): readonly Reference[] {
+    return this.input.sheet.references.filter(({ start }) => start >= from && start < end);
+  }
+
+  /** A part of the text, its names spelled as they are in the partial. */
+  #respelled(from: number, end: number): string {
+    const { sheet, target, path, maker } = this.input;
+    const language = languageFor(path);
+    let [text, at] = ["", from];
+    for (const reference of this.#within(from, end)) {
+      const spelled = language?.write(maker.spelledIn(target, path, reference), reference);
+      if (spelled === undefined) continue;
+      text += sheet.text.slice(at, reference.start) + spelled;
+      at = reference.end;
+    }
+    return text + sheet.text.slice(at, end);
+  }
+
+  #adds(references: readonly Reference[]): Claim {
+    const { path, target, world } = this.input;
+    const met = references.map((reference) => ({ reference, meant: world.meaning(path, reference) }));
+    return {
+      kind: "adds",
+      file: target,
+      means: met.flatMap(({ meant }) => (meant.state === "found" ? meant.targets.slice(0, 1) : [])),
+      astray: met.flatMap(({ reference, meant }) => (meant.state === "unresolved" ? [reference.specifier] : [])),
+    };
+  }
+
+  /** What leaves the sheet, and the lines that come in its place. */
+  #cuts(place: number | undefined, lines: readonly string[]): DraftEdit[] {
+    const { path, sheet } = this.input;
+    const { text } = sheet;
+    const written = lines.join(this.#lineEnd);
+    const edits = this.#runs.map(({ from, end }): DraftEdit => {
+      if (from === place) return { file: path, start: from, end, text: written, why: "takes the partial in" };
+      return { file: path, ...wholeLines(text, from, end), text: "", why: "loses what goes to the partial" };
+    });
+    if (place !== undefined && !this.#runs.some(({ from }) => from === place)) {
+      const isHead = place === 0;
+      const added = isHead ? written + this.#lineEnd.repeat(2) : this.#lineEnd + written;
+      edits.push({ file: path, start: place, end: place, text: added, why: "takes the partial in" });
+    }
+    return edits.sort((a, b) => a.start - b.start);
+  }
+
+  #staying(): string[] {
+    const { sheet, chosen } = this.input;
+    const [first, last] = [chosen[0]?.first ?? 0, chosen.at(-1)?.last ?? 0];
+    return this.#pieces
+      .filter((piece) => piece.first > first && piece.last < last && staysFirst(sheet, piece))
+      .map(({ main }) => sheet.text.slice(main?.start ?? 0, main?.end ?? 0));
+  }
+}
+
+/** How a first line names a partial beside it or below: as its tool finds it, and nobody else. */
+function firstName(path: ProjectPath, target: ProjectPath, lookup: string): string {
+  if (lookup === "css") {
+    const way = specifierTo(path, target, "full");
+    return way.startsWith(".") ? way : `./${way}`;
+  }
+  if (lookup === "sass") return specifierTo(path, target, "partial");
+  return specifierTo(path, target, "full").replace(/\.less$/, "");
+}
+
+/** Whether it makes a difference which of two pieces comes first. */
+function depend(sheet: SheetText, one: SheetPiece, other: SheetPiece): boolean {
+  if (emits(sheet, one) && emits(sheet, other)) return true;
+  const of = ({ first, last }: SheetPiece, what: "gives" | "needs"): ReadonlySet<string> =>
+    new Set(
+      sheet.names.slice(first, last + 1).flatMap((each) => each[what].map(({ kind, name }) => `${kind} ${name}`)),
+    );
+  const meet = (a: ReadonlySet<string>, b: ReadonlySet<string>): boolean => [...a].some((each) => b.has(each));
+  return (
+    meet(of(one, "gives"), of(other, "needs")) ||
+    meet(of(one, "needs"), of(other, "gives")) ||
+    meet(of(one, "gives"), of(other, "gives"))
+  );
+}
+
+function emits({ names }: SheetText, { first, last }: SheetPiece): boolean {
+  return names.slice(first, last + 1).some((each) => each.emits);
+}
+
+function runsOf(pieces: readonly SheetPiece[], chosen: readonly SheetPiece[]): Run[] {
+  const runs: Run[] = [];
+  for (const [at, piece] of pieces.entries()) {
+    if (!chosen.includes(piece)) continue;
+    const before = pieces[at - 1];
+    const last = runs.at(-1);
+    if (last && before && chosen.includes(before))
+      runs[runs.length - 1] = { pieces: [...last.pieces, piece], from: last.from, end: piece.end };
+    else runs.push({ pieces: [piece], from: piece.from, end: piece.end });
+  }
+  return runs;
+}
+
+/** The lines of a part, and of two blank lines around them one. */
+function wholeLines(text: string, from: number, end: number): { readonly start: number; readonly end: number } {
+  const head = text.lastIndexOf("\n", from - 1) + 1;
+  if (text.slice(head, from).trim() !== "") return { start: from, end };
+  const [tail = ""] = /^[ \t]*(?:\r?\n|$)/.exec(text.slice(end)) ?? [];
+  if (tail === "" && end < text.length) return { start: from, end };
+  const isApart = head === 0 || /\n[ \t]*\r?\n$/.test(text.slice(0, head));
+  const blank = isApart ? (/^(?:[ \t]*\r?\n)+/.exec(text.slice(end + tail.length))?.[0] ?? "") : "";
+  return { start: head, end: end + tail.length + blank.length };
+}

@@ -1,0 +1,1 @@
+export { extractSheetDraft, isSheet, type SheetDraft, type SheetRequest } from "./extract-sheet.js";

@@ -1,0 +1,65 @@
+/** How an app's sheets take in others: in place or as modules, with which quotes, through which names. */
+import { SheetWorld, type SheetText } from "../../graph/index.js";
+import { isOfTrade, type SheetLoad } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+
+/** A sheet and one line by which it takes in another. */
+export interface KnownLoad {
+  readonly from: ProjectPath;
+  readonly load: SheetLoad;
+}
+
+/** What is known of a sheet and those around it. */
+export interface SheetManner {
+  readonly how: "in place" | "module";
+  /** The loads of sheets of the project by which it is taken in itself. */
+  readonly users: readonly KnownLoad[];
+  /** A line of the sheet, or else of another, to write new ones like. */
+  readonly like?: KnownLoad;
+  readonly quote: string;
+  /** Whether partials begin with an underscore. */
+  readonly underscore: boolean;
+}
+
+/** Reads the sheets of the same language once. */
+export function mannerOf(tree: SourceTree, world: SheetWorld, path: ProjectPath): SheetManner {
+  const extension = path.slice(path.lastIndexOf("."));
+  const isSass = extension === ".scss" || extension === ".sass";
+  const all: (KnownLoad & { readonly target?: ProjectPath | undefined })[] = [];
+  for (const from of tree.paths) {
+    if (!isOfTrade(from, "sheet")) continue;
+    const sheet = world.sheet(from);
+    for (const load of sheet?.loads ?? []) all.push({ from, load, target: world.loaded(from, load) });
+  }
+  const users = all.filter(({ target }) => target === path);
+  const kin = all.filter(({ from, target }) => from.endsWith(extension) && target !== undefined);
+  const own = all.filter(({ from }) => from === path);
+  const ways = (loads: readonly KnownLoad[]): readonly SheetLoad["how"][] => loads.map(({ load }) => load.how);
+  const how = !isSass ? "in place" : sassManner(ways(own), ways(users), ways(kin));
+  const fits = ({ load }: KnownLoad): boolean => (how === "in place") === (load.how === "in place") && !load.isNested;
+  const like = own.find((each) => each.target !== undefined && fits(each)) ?? kin.find(fits);
+  const partials = kin.flatMap(({ target }) => (target === undefined ? [] : [target]));
+  const marked = partials.filter((each) => /(?:^|\/)_[^/]+$/.test(each)).length;
+  const quoted = own.find(({ load }) => load.reference.quote !== "") ?? like;
+  return {
+    how,
+    users,
+    ...(like && { like: { from: like.from, load: like.load } }),
+    quote: quoted?.load.reference.quote ?? usualQuote(world.sheet(path)),
+    underscore: isSass && (partials.length === 0 || marked * 2 >= partials.length),
+  };
+}
+
+/** What is imported is no module: its names are those of all. */
+function sassManner(own: readonly string[], users: readonly string[], kin: readonly string[]): SheetManner["how"] {
+  const isModule = (how: string): boolean => how === "module" || how === "passed on";
+  if (own.includes("in place") || users.includes("in place")) return "in place";
+  if (own.some(isModule) || users.some(isModule)) return "module";
+  return kin.filter((how) => how === "in place").length > kin.filter(isModule).length ? "in place" : "module";
+}
+
+function usualQuote(sheet: SheetText | undefined): string {
+  const text = sheet?.text ?? "";
+  return text.split("'").length > text.split('"').length ? "'" : '"';
+}

@@ -1,0 +1,221 @@
+/** What comes of a sheet, in order: Sass itself says what is right. */
+import fc from "fast-check";
+import * as sass from "sass";
+import { describe, expect, test } from "vitest";
+import { MemoryStore, readTree } from "../files/index.js";
+import { moduleRules } from "../languages/index.js";
+import type { ProjectPath } from "../base/paths.js";
+import { Resolver } from "./resolver.js";
+import { Numbers, traceSheet, type SheetTrace } from "./sheet-trace.js";
+import { SheetWorld } from "./sheet-world.js";
+
+type Files = Readonly<Record<string, string>>;
+
+async function traced(files: Files, entry: string): Promise<SheetTrace> {
+  const tree = await readTree(new MemoryStore(files));
+  const world = new SheetWorld(new Resolver(tree, moduleRules, []));
+  return traceSheet(entry as ProjectPath, { world, numbers: new Numbers() });
+}
+
+/** The classes of the compiled sheet by our own reckoning. */
+function classesOf({ compiled }: SheetTrace): string[] {
+  return compiled.flatMap(({ key }) => /^\.(\w+)/.exec(key)?.[1] ?? []);
+}
+
+/** What Sass makes of it; `undefined` where it does not compile. */
+function bySass(files: Files, entry: string): string | undefined {
+  const at = (url: URL): string | undefined => {
+    const path = decodeURIComponent(url.pathname).slice(1);
+    const folder = path.slice(0, path.lastIndexOf("/") + 1);
+    const name = path.slice(folder.length);
+    return [`${folder}_${name}.scss`, `${path}.scss`, `${path}/_index.scss`, path].find((each) => each in files);
+  };
+  try {
+    return sass.compileString(files[entry] ?? "", {
+      url: new URL(`mem:/${entry}`),
+      importer: {
+        canonicalize: (specifier, { containingUrl }) => {
+          const found = at(new URL(specifier, containingUrl ?? "mem:/"));
+          return found === undefined ? null : new URL(`mem:/${found}`);
+        },
+        load: (url) => ({ contents: files[url.pathname.slice(1)] ?? "", syntax: "scss" }),
+      },
+      logger: sass.Logger.silent,
+    }).css;
+  } catch {
+    return undefined;
+  }
+}
+
+const classesIn = (css: string): string[] => [...css.matchAll(/^\s*\.(\w+)/gm)].map(([, name = ""]) => name);
+
+describe("the order of a compiled sheet", () => {
+  test.each<[string, Files, string[]]>([
+    [
+      "what is imported stands where it is imported, as often as it is",
+      { "main.scss": '.a { x: 1 }\n@import "p";\n.b { x: 1 }\n@import "p";\n', "_p.scss": ".p { x: 1 }\n" },
+      ["a", "p", "b", "p"],
+    ],
+    [
+      "modules come once, each behind what it uses",
+      {
+        "main.scss": '@use "b";\n@use "c";\n.main { x: 1 }\n',
+        "_b.scss": '@use "a";\n.b { x: 1 }\n',
+        "_c.scss": '@forward "a";\n.c { x: 1 }\n',
+        "_a.scss": ".a { x: 1 }\n",
+      },
+      ["a", "b", "c", "main"],
+    ],
+    [
+      "an import takes the modules of the imported sheet along, whoever has loaded them",
+      {
+        "main.scss": '@use "a";\n@import "b";\n.main { x: 1 }\n',
+        "_b.scss": '@use "a";\n.b { x: 1 }\n',
+        "_a.scss": ".a { x: 1 }\n",
+      },
+      ["a", "a", "b", "main"],
+    ],
+    [
+      "a mixin loads a sheet where it is called",
+      {
+        "main.scss": '@use "sass:meta";\n.a { x: 1 }\n@include meta.load-css("p");\n.b { x: 1 }\n',
+        "_p.scss": ".p { x: 1 }\n",
+      },
+      ["a", "p", "b"],
+    ],
+    [
+      "what stands in a rule is imported into it",
+      { "main.scss": '.a { x: 1; @import "p"; }\n.b { x: 1 }\n', "_p.scss": ".p { x: 1 }\n" },
+      ["a", "p", "b"],
+    ],
+  ])("%s", async (_, files, classes) => {
+    expect(classesOf(await traced(files, "main.scss"))).toEqual(classes);
+    const nested = files["main.scss"]?.includes("{ x: 1; @import") === true;
+    if (!nested) expect(classesIn(bySass(files, "main.scss") ?? "")).toEqual(classes);
+  });
+
+  /** Sheets that load those of greater numbers. */
+  const graphs = fc
+    .array(
+      fc.record({
+        uses: fc.array(fc.record({ to: fc.nat(5), how: fc.constantFrom("use", "forward") }), { maxLength: 3 }),
+        imports: fc.array(fc.record({ to: fc.nat(5), late: fc.boolean() }), { maxLength: 2 }),
+      }),
+      { minLength: 2, maxLength: 6 },
+    )
+    .map((sheets): Files => {
+      const name = (index: number): string => (index === 0 ? "main.scss" : `_s${index}.scss`);
+      return Object.fromEntries(
+        sheets.map(({ uses, imports }, index) => {
+          const fit = <Load extends { readonly to: number }>(loads: readonly Load[]): Load[] =>
+            loads.filter(
+              ({ to }, at) => to > index && to < sheets.length && loads.findIndex((each) => each.to === to) === at,
+            );
+          const head = fit(uses).map(({ to, how }) => `@${how} "s${to}";`);
+          const taken = fit(imports).map(({ to, late }) => ({ late, line: `@import "s${to}";` }));
+          const lines = [
+            ...head,
+            ...taken.filter(({ late }) => !late).map(({ line }) => line),
+            `.s${index} { x: 1 }`,
+            ...taken.filter(({ late }) => late).map(({ line }) => line),
+            `.t${index} { x: 1 }`,
+          ];
+          return [name(index), `${lines.join("\n")}\n`];
+        }),
+      );
+    });
+
+  test("is that of Sass, however sheets load each other", async () => {
+    let compared = 0;
+    await fc.assert(
+      fc.asyncProperty(graphs, async (files) => {
+        const css = bySass(files, "main.scss");
+        if (css === undefined) return;
+        compared += 1;
+        expect(classesOf(await traced(files, "main.scss"))).toEqual(classesIn(css));
+      }),
+      { numRuns: 300 },
+    );
+    expect(compared).toBeGreaterThan(150);
+  });
+
+  test("is that of Less: a sheet is taken in once, unless it is asked for again", async () => {
+    const files = {
+      "main.less": '@import "a";\n.m { x: 1 }\n@import "b";\n@import (multiple) "a";\n',
+      "a.less": ".a { x: 1 }\n",
+      "b.less": '@import "a";\n.b { x: 1 }\n',
+    };
+    expect(classesOf(await traced(files, "main.less"))).toEqual(["a", "m", "b", "a"]);
+  });
+});
+
+describe("names", () => {
+  const missing = async (files: Files): Promise<string[]> => {
+    const trace = await traced(files, "main.scss");
+    return trace.missing
+      .filter(({ kind }) => kind !== "function")
+      .map(({ kind, name, file, chance }) => `${kind} ${name} in ${file}${chance ? `, ${chance}` : ""}`);
+  };
+
+  test.each<[string, Files, string[]]>([
+    ["are given by what stands before", { "main.scss": "$a: 1;\n.b { x: $a }\n" }, []],
+    ["are missing before they are given", { "main.scss": ".b { x: $a }\n$a: 1;\n" }, ["variable a in main.scss"]],
+    [
+      "are looked up when a mixin is called, and not where it is written",
+      { "main.scss": "@mixin m { x: $a }\n$a: 1;\n.b { @include m }\n" },
+      [],
+    ],
+    [
+      "that a mixin needs are missing where it is called",
+      { "main.scss": "@mixin m { x: $a }\n.b { @include m }\n$a: 1;\n" },
+      ["variable a in main.scss"],
+    ],
+    [
+      "may be missing where a condition decides",
+      { "main.scss": "@if $b == 1 { .c { @include m } }\n" },
+      ["variable b in main.scss", "mixin m in main.scss, likely"],
+    ],
+    [
+      "of parameters and loops are known",
+      { "main.scss": "@mixin m($a, $b: $a) { x: $a $b }\n@each $k, $v in (a: b) { .c { @include m($k, $b: $v) } }\n" },
+      [],
+    ],
+    [
+      "of arguments are no variables, keys of maps are",
+      { "main.scss": ".a { x: f($by: 1) ($k: 2) }\n" },
+      ["variable k in main.scss"],
+    ],
+    [
+      "in texts count only where they are put in",
+      { "main.scss": '.a { x: "$a #{$b}" }\n' },
+      ["variable b in main.scss"],
+    ],
+    ["with _ and - are one", { "main.scss": "$a_b: 1;\n.c { x: $a-b }\n" }, []],
+    [
+      "of a module are those that it passes on, by the names that it gives them",
+      {
+        "main.scss": '@use "m";\n.a { x: m.$l-gap; y: m.$none }\n',
+        "_m.scss": '@forward "l" as l-* hide $l-no;\n',
+        "_l.scss": "$gap: 1; $no: 2;\n",
+      },
+      [],
+    ],
+    [
+      "of a module can be taken without a namespace",
+      { "main.scss": '@use "m" as *;\n.a { x: $gap }\n', "_m.scss": "$gap: 1;\n" },
+      [],
+    ],
+    ["within a rule are its own", { "main.scss": ".a { $b: 1; x: $b }\n.c { x: $b }\n" }, ["variable b in main.scss"]],
+    [
+      "that are given within a rule for all are known behind it",
+      { "main.scss": ".a { $b: 1 !global; }\n.c { x: $b }\n" },
+      [],
+    ],
+    ["may come from a package that nobody can look into", { "main.scss": '@import "~kit/all";\n.a { x: $b }\n' }, []],
+  ])("%s", async (_, files, expected) => {
+    expect(await missing(files)).toEqual(expected);
+    // Sass agrees where nothing is taken from elsewhere and no condition decides.
+    if (files["main.scss"]?.includes("~kit") === true || files["main.scss"]?.includes("none") === true) return;
+    expect(bySass(files, "main.scss") === undefined).toBe(expected.some((each) => !each.includes(",")));
+  });
+});

@@ -1,0 +1,791 @@
+/**
+ * What comes of a sheet, in order: its statements and those of all that it takes in, as its tool goes through them, and for each of them
+ * what the names in it mean at that moment. Two sheets of which that is the same compile to the same text.
+ *
+ * No value is computed. A name means what gave it last, whatever that is; a mixin or function means its text and what the names in it mean
+ * when it is called.
+ *
+ * Sources: the Sass documentation, "@use", "@forward", "@import", "@extend", "Variables", and Dart Sass's order of the compiled modules
+ * (each after those that it uses, once); Less documentation, "Import At-Rules" (once, in place); CSS Cascading and Inheritance, "@import".
+ */
+import type {
+  GivenName,
+  NameChance,
+  Resolution,
+  SheetLoad,
+  SheetName,
+  SheetNameKind,
+  SheetStatement,
+  StatementNames,
+} from "../languages/index.js";
+import { nameOf, type ProjectPath } from "../base/paths.js";
+import { SheetWorld, type SheetText } from "./sheet-world.js";
+
+/** Numbers for texts; equal ones for equal texts. Traces that are compared share one. */
+export class Numbers {
+  readonly #known = new Map<string, number>();
+
+  of(text: string): number {
+    let number = this.#known.get(text);
+    if (number === undefined) this.#known.set(text, (number = this.#known.size + 1));
+    return number;
+  }
+}
+
+/** One statement where its turn comes. */
+export interface TracedStatement {
+  readonly file: ProjectPath;
+  /** Its place among the statements of its file that stand in no other. */
+  readonly index: number;
+  readonly start: number;
+  /** Its text, with what its references mean instead of how they are spelled. */
+  readonly key: string;
+  /** Whether something of it is in the compiled sheet. */
+  readonly emits: boolean;
+  /** What the names in it mean; equal for equal meanings. */
+  readonly meaning: number;
+  /** Of what it extends: where in the compiled sheet it may be found. Filled when all is known. */
+  readonly extends: readonly string[];
+  readonly module: SheetModule;
+}
+
+/** A statement by its place in its file. */
+export interface SheetStep {
+  readonly file: ProjectPath;
+  readonly index: number;
+}
+
+/** A name that nothing has given when its turn comes. */
+export interface MissingName {
+  readonly kind: SheetNameKind;
+  readonly name: string;
+  readonly file: ProjectPath;
+  /** The statement that needs it, and where in the text: the name, or the call by which it is needed. */
+  readonly index: number;
+  readonly start: number;
+  readonly end: number;
+  /** What is called there, and needs it. */
+  readonly through?: string;
+  /** How many statements were gone through before. */
+  readonly turn: number;
+  /** The statements that lead there, from that of the entry to its own. */
+  readonly way: readonly SheetStep[];
+  /** Where it was looked for. */
+  readonly module: SheetModule;
+  /** What decides if it is needed at all; see `SheetName`. */
+  readonly chance?: NameChance;
+}
+
+/** A name that is given. */
+export interface TracedGift {
+  readonly kind: SheetNameKind;
+  readonly name: string;
+  readonly file: ProjectPath;
+  readonly index: number;
+  readonly turn: number;
+  readonly way: readonly SheetStep[];
+  readonly isDefault: boolean;
+  readonly isConditional: boolean;
+  readonly module: SheetModule;
+}
+
+/** All of it. */
+export interface SheetTrace {
+  readonly entry: ProjectPath;
+  /** All statements, in the order in which they are gone through. */
+  readonly statements: readonly TracedStatement[];
+  /** Those of which something is in the compiled sheet, in its order. */
+  readonly compiled: readonly TracedStatement[];
+  readonly missing: readonly MissingName[];
+  readonly gifts: readonly TracedGift[];
+  /** What is taken in and nobody can look into: packages, names that lead nowhere, sheets that cannot be read. */
+  readonly unknown: readonly {
+    readonly file: ProjectPath;
+    readonly start: number;
+    readonly specifier: string;
+    readonly turn: number;
+  }[];
+  /** Modules in which names are asked for in ways that no text shows. */
+  readonly asking: ReadonlySet<SheetModule>;
+  /** The sheets that it goes through, each as often as it does. */
+  readonly visits: readonly {
+    readonly file: ProjectPath;
+    readonly by?: ProjectPath;
+    readonly start?: number;
+    readonly how: SheetLoad["how"];
+  }[];
+}
+
+interface Missed {
+  readonly need: SheetName;
+  /** Where it was looked for. */
+  readonly module: SheetModule;
+  readonly through?: string;
+  readonly chance?: NameChance;
+}
+
+interface Value {
+  readonly meaning: number;
+  /** Whether it is surely not `null`, which counts as no value for `!default`. */
+  readonly isSet?: boolean;
+  readonly names?: StatementNames;
+  readonly scope?: FileScope;
+  readonly key?: string;
+}
+
+/** A sheet that is loaded once for all, with what stands in place in it. */
+export class SheetModule {
+  readonly values = new Map<string, Value>();
+  readonly forwards: { readonly module: SheetModule; readonly load: SheetLoad }[] = [];
+  readonly upstream: SheetModule[] = [];
+  readonly own: (TracedStatement | SheetModule)[] = [];
+  /** What it takes in place that nobody can look into. */
+  readonly outside: string[] = [];
+  readonly config: ReadonlyMap<string, number>;
+
+  constructor(
+    readonly path: ProjectPath,
+    config: ReadonlyMap<string, number> = new Map(),
+  ) {
+    this.config = config;
+  }
+}
+
+interface FileScope {
+  readonly path: ProjectPath;
+  readonly module: SheetModule;
+  readonly spaces: Map<string, SheetModule | string>;
+  readonly open: (SheetModule | string)[];
+}
+
+/** What a trace is made from. */
+export interface TraceInput {
+  readonly world: SheetWorld;
+  readonly numbers: Numbers;
+  /** The path by which a file is compared. */
+  readonly placeOf?: (path: ProjectPath) => string;
+}
+
+/** Goes through a sheet. */
+export function traceSheet(entry: ProjectPath, input: TraceInput): SheetTrace {
+  return new Tracer(entry, input).run();
+}
+
+/** Functions of Sass and CSS that give something for whatever they are given. */
+const neverNull: ReadonlySet<string> = new Set([
+  ..."lighten darken saturate desaturate rgb rgba hsl hsla mix invert grayscale complement transparentize opacify fade-in fade-out".split(
+    " ",
+  ),
+  ..."adjust-color scale-color change-color percentage round ceil floor abs min max unit quote unquote map-merge calc var url".split(
+    " ",
+  ),
+]);
+
+/** More than these statements are not gone through: something takes itself in, over many ways. */
+const mostStatements = 400_000;
+
+class Tracer {
+  readonly #statements: TracedStatement[] = [];
+  readonly #missing: MissingName[] = [];
+  readonly #gifts: TracedGift[] = [];
+  readonly #unknown: SheetTrace["unknown"][number][] = [];
+  readonly #visits: SheetTrace["visits"][number][] = [];
+  readonly #modules = new Map<ProjectPath, SheetModule>();
+  readonly #once = new Set<ProjectPath>();
+  readonly #keys = new Map<string, string>();
+  readonly #asking = new Set<SheetModule>();
+  readonly #way: SheetStep[] = [];
+  /** Grows with every name that is given: what has been looked up before may mean something else. */
+  #epoch = 0;
+  readonly #missedIn = new Map<string, { readonly epoch: number; readonly missed: readonly Missed[] }>();
+  readonly #called = new Map<string, { readonly epoch: number; readonly meaning: number }>();
+
+  constructor(
+    readonly entry: ProjectPath,
+    readonly input: TraceInput,
+  ) {}
+
+  run(): SheetTrace {
+    const module = new SheetModule(this.entry);
+    this.#visits.push({ file: this.entry, how: "in place" });
+    this.#file(this.entry, module, [this.entry]);
+    return {
+      entry: this.entry,
+      statements: this.#statements,
+      compiled: compiledOf(module),
+      missing: this.#missing,
+      gifts: this.#gifts,
+      unknown: this.#unknown,
+      asking: this.#asking,
+      visits: this.#visits,
+    };
+  }
+
+  #file(path: ProjectPath, module: SheetModule, stack: readonly ProjectPath[]): void {
+    const sheet = this.input.world.sheet(path);
+    if (!sheet) {
+      this.#unknown.push({ file: path, start: 0, specifier: nameOf(path), turn: this.#statements.length });
+      module.outside.push(path);
+      return;
+    }
+    const scope: FileScope = { path, module, spaces: new Map(), open: [] };
+    let at = 0;
+    sheet.statements.forEach((statement, index) => {
+      if (this.#statements.length > mostStatements) return;
+      const loads: SheetLoad[] = [];
+      for (let load = sheet.loads[at]; load?.statement === index; load = sheet.loads[(at += 1)]) loads.push(load);
+      const isOnlyLoading = loads.length > 0 && loads.every(({ isNested, how }) => !isNested && how !== "by call");
+      if (isOnlyLoading) {
+        for (const load of loads) this.#load(load, { sheet, scope, stack, index });
+        return;
+      }
+      this.#statement(statement, index, { sheet, scope });
+      for (const load of loads) this.#nested(load, { sheet, scope, stack, index });
+    });
+  }
+
+  #load(
+    load: SheetLoad,
+    { sheet, scope, stack, index }: Place & { readonly stack: readonly ProjectPath[]; readonly index: number },
+  ): void {
+    const { how, reference } = load;
+    const target = this.input.world.loaded(scope.path, load);
+    const { module } = scope;
+    if (how === "left" || (how === "in place" && target === undefined)) {
+      this.#marker(`@import ${this.#meaningText(scope.path, reference)} ${load.with}`, scope, { index, emits: true });
+      if (how === "in place") this.#lost(load, scope);
+      return;
+    }
+    if (how === "in place" && target !== undefined) return this.#inPlace(target, load, { sheet, scope, stack, index });
+    const isBuiltIn = reference.specifier.startsWith("sass:");
+    const loaded = target === undefined ? undefined : this.#module(target, load, { sheet, scope, stack, index });
+    if (!loaded && !isBuiltIn) {
+      this.#lost(load, scope);
+      this.#marker(`@${how} ${this.#meaningText(scope.path, reference)} ${load.with}`, scope, { index, emits: true });
+    }
+    if (loaded) module.upstream.push(loaded);
+    const known = loaded ?? `${isBuiltIn ? "" : "?"}${reference.specifier}`;
+    if (how === "passed on") {
+      if (loaded) {
+        const clash = [...membersOf(loaded)].find(([slot, value]) => {
+          const [kind = "", name = ""] = slot.split(" ");
+          const outer = seenThrough(load, kind, name, "out");
+          return (
+            outer !== undefined && module.forwards.some((each) => isOther(throughForward(each, kind, outer), value))
+          );
+        });
+        if (clash) this.#marker(`two modules pass ${clash[0]} on`, scope, { index, emits: true });
+        module.forwards.push({ module: loaded, load });
+      } else if (!isBuiltIn) module.outside.push(reference.specifier);
+    } else if (load.as === "*" || load.as === undefined) {
+      const clash =
+        loaded &&
+        [...module.values.keys()].find(
+          (slot) => slot.startsWith("variable ") && memberOf(loaded, "variable", slot.slice(9)),
+        );
+      if (clash !== undefined) this.#marker(`${clash} is given twice`, scope, { index, emits: true });
+      scope.open.push(known);
+    } else scope.spaces.set(load.as, known);
+  }
+
+  /** A mixin that loads a sheet, or `@import` within a block: what it gives stays there. */
+  #nested(load: SheetLoad, place: Place & { readonly stack: readonly ProjectPath[]; readonly index: number }): void {
+    const { scope, index } = place;
+    const { module } = scope;
+    if (load.how === "left") return;
+    const target = this.input.world.loaded(scope.path, load);
+    if (target === undefined) return this.#lost(load, scope);
+    if (load.how === "by call") {
+      const loaded = this.#module(target, load, place);
+      if (loaded) module.own.push(loaded);
+      return;
+    }
+    const before = new Map(module.values);
+    this.#inPlace(target, load, place);
+    module.values.clear();
+    for (const [name, value] of before) module.values.set(name, value);
+    this.#epoch += 1;
+    this.#marker("}", scope, { index, emits: false });
+  }
+
+  #inPlace(
+    target: ProjectPath,
+    load: SheetLoad,
+    { scope, stack, index }: Place & { readonly stack: readonly ProjectPath[]; readonly index: number },
+  ): void {
+    if (stack.includes(target)) return this.#lost(load, scope);
+    const isOnce = SheetWorld.formsOf(scope.path)?.givesNames(scope.path) === "late" && !/\bmultiple\b/.test(load.with);
+    this.#visits.push({ file: target, by: scope.path, start: load.reference.start, how: "in place" });
+    if (isOnce && this.#once.has(target)) return;
+    this.#once.add(target);
+    if (load.with !== "") this.#marker(`@import ${load.with} {`, scope, { index, emits: true });
+    const { module } = scope;
+    const sheet = this.input.world.sheet(target);
+    const usesModules = sheet?.loads.some(({ how }) => how === "module" || how === "passed on") ?? false;
+    this.#way.push({ file: scope.path, index });
+    if (!usesModules) this.#file(target, module, [...stack, target]);
+    else {
+      // Its modules are compiled here, too, whoever has loaded them before.
+      const upstream = module.upstream.length;
+      const forwards = module.forwards.length;
+      const own = module.own.length;
+      this.#file(target, module, [...stack, target]);
+      const parts = module.own.splice(own);
+      const group = new SheetModule(target);
+      group.upstream.push(...module.upstream.splice(upstream));
+      group.own.push(...parts);
+      module.own.push(group);
+      for (const { module: given, load: by } of module.forwards.splice(forwards)) this.#giveAll(module, given, by);
+    }
+    this.#way.pop();
+    if (load.with !== "") this.#marker("}", scope, { index, emits: true });
+  }
+
+  /** What an imported sheet passes on is the importing one's own from then on. */
+  #giveAll(module: SheetModule, given: SheetModule, load: SheetLoad): void {
+    for (const [key, value] of membersOf(given)) {
+      const [kind = "", name = ""] = key.split(" ");
+      const called = seenThrough(load, kind, name, "out");
+      if (called !== undefined) module.values.set(`${kind} ${called}`, value);
+    }
+    this.#epoch += 1;
+  }
+
+  #module(
+    target: ProjectPath,
+    load: SheetLoad,
+    { sheet, scope, stack, index }: Place & { readonly stack: readonly ProjectPath[]; readonly index: number },
+  ): SheetModule | undefined {
+    if (stack.includes(target)) {
+      this.#lost(load, scope);
+      return undefined;
+    }
+    this.#visits.push({ file: target, by: scope.path, start: load.reference.start, how: load.how });
+    const known = this.#modules.get(target);
+    if (known) return known;
+    const config = new Map<string, number>();
+    if (load.how === "passed on")
+      for (const [name, value] of scope.module.config) {
+        const own = seenThrough(load, "variable", name, "in");
+        if (own !== undefined) config.set(own, value);
+      }
+    if (load.with !== "") {
+      const needs = sheet.names[index]?.needs ?? [];
+      const value = this.input.numbers.of(
+        `with ${load.with} ${needs.map((each) => this.#means(each, scope, 0)).join()}`,
+      );
+      for (const [, name = ""] of load.with.matchAll(/\$([\w-]+)\s*:/g)) config.set(name.replaceAll("_", "-"), value);
+    }
+    const module = new SheetModule(target, config);
+    this.#modules.set(target, module);
+    this.#way.push({ file: scope.path, index });
+    this.#file(target, module, [...stack, target]);
+    this.#way.pop();
+    return module;
+  }
+
+  #lost({ reference }: SheetLoad, { path, module }: FileScope): void {
+    this.#unknown.push({
+      file: path,
+      start: reference.start,
+      specifier: reference.specifier,
+      turn: this.#statements.length,
+    });
+    module.outside.push(reference.specifier);
+  }
+
+  #marker(
+    key: string,
+    { path, module }: FileScope,
+    { index, emits }: { readonly index: number; readonly emits: boolean },
+  ): void {
+    const traced: TracedStatement = { file: path, index, start: 0, key, emits, meaning: 0, extends: [], module };
+    this.#statements.push(traced);
+    if (emits) module.own.push(traced);
+  }
+
+  #statement(statement: SheetStatement, index: number, { sheet, scope }: Place): void {
+    const names = sheet.names[index];
+    const { module, path } = scope;
+    if (!names) return;
+    const key = this.#keyOf(sheet, path, index);
+    const { numbers } = this.input;
+    if (names.asks) this.#asking.add(module);
+    const extended = new Set(names.extends);
+    const turn = this.#statements.length;
+    let meaning = 0;
+    if (!names.isDeferred && names.needs.length > 0) {
+      const needed = names.needs.filter(({ kind }) => kind !== "placeholder");
+      const meanings = needed.map((need) => {
+        this.#missed(need, { scope, index, turn });
+        return this.#means(need, scope, 0, extended);
+      });
+      meaning = meanings.length === 0 ? 0 : numbers.of(meanings.join());
+    }
+    const traced: TracedStatement = {
+      file: path,
+      index,
+      start: statement.start,
+      key,
+      emits: names.emits,
+      meaning,
+      extends: [...extended],
+      module,
+    };
+    this.#statements.push(traced);
+    if (names.emits) module.own.push(traced);
+    for (const given of names.gives) this.#give(given, { scope, names, key, meaning, index, turn });
+    // What is called may give names to all, too.
+    if (!names.isDeferred) for (const need of names.needs) this.#effects(need, scope, new Set());
+  }
+
+  #give(
+    given: GivenName,
+    {
+      scope,
+      names,
+      key,
+      meaning,
+      index,
+      turn,
+    }: {
+      readonly scope: FileScope;
+      readonly names: StatementNames;
+      readonly key: string;
+      readonly meaning: number;
+      readonly index: number;
+      readonly turn: number;
+    },
+  ): void {
+    const { kind, name, isDefault = false, isConditional = false } = given;
+    const { numbers } = this.input;
+    if (names.isDeferred && (given.kind === "variable" || given.kind === "placeholder")) return;
+    const { module, name: called } = this.#ownerOf(given, scope);
+    const slot = `${kind} ${called}`;
+    const before = module.values.get(slot);
+    this.#gifts.push({
+      kind,
+      name,
+      file: scope.path,
+      index,
+      turn,
+      way: [...this.#way, { file: scope.path, index }],
+      isDefault,
+      isConditional,
+      module,
+    });
+    if (kind === "placeholder") return;
+    const isSet = kind === "variable" && this.#isSet(scope, index);
+    if (isDefault && before?.isSet) return;
+    if (isDefault && (before || module.config.has(name))) {
+      const configured = module.config.get(name);
+      // Once it has a value of its own, it keeps that; `null` counts as none, and so the text counts, too.
+      const meant = before ? before.meaning : (configured ?? 0);
+      module.values.set(slot, { meaning: numbers.of(`default ${meant} ${key} ${meaning}`) });
+    } else if (isConditional && given.isGlobal !== true && kind === "variable" && !before) return;
+    else if (isConditional && before)
+      module.values.set(slot, {
+        meaning: numbers.of(`maybe ${before.meaning} ${key} ${meaning}`),
+        ...callable(before),
+      });
+    else
+      module.values.set(
+        slot,
+        names.isDeferred
+          ? { meaning: numbers.of(key), names, scope, key }
+          : { meaning: numbers.of(`${key} ${name} ${meaning}`), isSet },
+      );
+    this.#epoch += 1;
+  }
+
+  /** Where a name is given: a variable of a module stays that module's, whether it is named by it or taken in without a namespace. */
+  #ownerOf({ kind, name, from }: GivenName, { module, spaces, open }: FileScope): Owner {
+    const own = { module, name };
+    if (kind !== "variable") return own;
+    if (from !== undefined) {
+      const space = spaces.get(from);
+      return (space instanceof SheetModule && ownerIn(space, kind, name)) || own;
+    }
+    if (module.values.has(`${kind} ${name}`)) return own;
+    for (const each of open) {
+      const found = each instanceof SheetModule ? ownerIn(each, kind, name) : undefined;
+      if (found) return found;
+    }
+    return own;
+  }
+
+  /** Whether what a variable is given is surely a value. */
+  #isSet(scope: FileScope, index: number): boolean {
+    const sheet = this.input.world.sheet(scope.path);
+    const { kind, start = 0, headEnd = 0 } = sheet?.statements[index] ?? {};
+    if (kind !== "assignment") return false;
+    const given =
+      sheet?.text
+        .slice(start, headEnd)
+        .replace(/^[^:]*:/, "")
+        .replace(/!(?:default|global)\b/g, "")
+        .trim() ?? "";
+    const variable = /^(?:([\w-]+)\.)?\$([\w-]+)$/.exec(given);
+    if (variable) {
+      const [, from, name = ""] = variable;
+      return (
+        this.#find(
+          { kind: "variable", name: name.replaceAll("_", "-"), ...(from !== undefined && { from }), start, end: start },
+          scope,
+        )?.isSet === true
+      );
+    }
+    if (/^(?:[-+.]?\d|#[\da-fA-F]|["'(]|[a-zA-Z-]+[\s,])/.test(given) && !/\bnull\b/.test(given)) return true;
+    const called = /^([a-z-]+)\(/.exec(given)?.[1];
+    if (called !== undefined)
+      return neverNull.has(called) && !this.#find({ kind: "function", name: called, start, end: start }, scope);
+    return /^[a-zA-Z][\w-]*$/.test(given) && given !== "null";
+  }
+
+  /** Global names that a mixin gives when it is called. */
+  #effects(need: SheetName, scope: FileScope, met: Set<string>): void {
+    if (need.kind !== "mixin" && need.kind !== "function") return;
+    const value = this.#find(need, scope);
+    if (!value?.names || !value.scope || met.has(value.key ?? "")) return;
+    met.add(value.key ?? "");
+    for (const given of value.names.gives) {
+      if (given.kind !== "variable") continue;
+      const { module, name } = this.#ownerOf(given, value.scope);
+      const slot = `variable ${name}`;
+      const before = module.values.get(slot);
+      module.values.set(slot, {
+        meaning: this.input.numbers.of(`called ${String(before?.meaning ?? 0)} ${value.key ?? ""}`),
+      });
+      this.#epoch += 1;
+    }
+    for (const each of value.names.needs) this.#effects(each, value.scope, met);
+  }
+
+  #missed(need: SheetName, at: { readonly scope: FileScope; readonly index: number; readonly turn: number }): void {
+    const { scope, index, turn } = at;
+    for (const { need: each, module, through, chance } of this.#missingIn(need, scope))
+      this.#missing.push({
+        kind: each.kind,
+        name: each.name,
+        file: scope.path,
+        index,
+        start: need.start,
+        end: need.end,
+        turn,
+        module,
+        way: [...this.#way, { file: scope.path, index }],
+        ...(chance && { chance }),
+        ...(through !== undefined && { through }),
+      });
+  }
+
+  /** What is needed and not given: the name itself, or what stands in the text that is called by it. */
+  #missingIn(need: SheetName, scope: FileScope): readonly Missed[] {
+    if (need.kind === "placeholder") return [];
+    const value = this.#find(need, scope);
+    const { chance } = need;
+    if (!value) {
+      if (need.from !== undefined || this.#outsides(scope).length > 0) return [];
+      return [{ need, module: scope.module, ...(chance && { chance }) }];
+    }
+    if (!value.names || !value.scope) return [];
+    const inner = value.scope;
+    const slot = `${inner.path} ${need.kind} ${String(value.meaning)}`;
+    let known = this.#missedIn.get(slot);
+    if (known?.epoch !== this.#epoch) {
+      // What calls itself misses nothing by that.
+      this.#missedIn.set(slot, { epoch: this.#epoch, missed: [] });
+      const all = value.names.needs.flatMap((each) => this.#missingIn(each, inner));
+      const missed = all.filter(
+        (each, index) =>
+          all.findIndex(({ need: { name, kind } }) => name === each.need.name && kind === each.need.kind) === index,
+      );
+      this.#missedIn.set(slot, (known = { epoch: this.#epoch, missed }));
+    }
+    return known.missed.map(({ chance: inside, ...each }) => {
+      const both = chance === "perhaps" || inside === "perhaps" ? "perhaps" : (chance ?? inside);
+      return { need: each.need, module: each.module, through: need.name, ...(both && { chance: both }) };
+    });
+  }
+
+  #outsides({ module, open }: FileScope): string[] {
+    return [
+      ...module.outside,
+      ...open.filter((each): each is string => typeof each === "string" && each.startsWith("?")),
+    ];
+  }
+
+  /** What a name means now. */
+  #means(need: SheetName, scope: FileScope, depth: number, extended?: Set<string>): number {
+    const { numbers } = this.input;
+    if (need.kind === "placeholder") return 0;
+    const value = this.#find(need, scope);
+    if (!value) {
+      const space = need.from === undefined ? undefined : scope.spaces.get(need.from);
+      // What another sheet may give, or what is put before a sheet, may reach one module and not another.
+      const { placeOf = (path: ProjectPath): string => path } = this.input;
+      const where =
+        need.from !== undefined
+          ? typeof space === "string"
+            ? space
+            : "nothing"
+          : [...this.#outsides(scope), need.kind === "function" ? "" : placeOf(scope.module.path)].join();
+      return numbers.of(`none ${need.kind} ${need.name} ${where}`);
+    }
+    if (!value.names || !value.scope) return value.meaning;
+    for (const each of value.names.extends) extended?.add(each);
+    const slot = `${value.scope.module.path} ${value.scope.path} ${need.kind} ${value.meaning}`;
+    const known = this.#called.get(slot);
+    if (known?.epoch === this.#epoch && extended === undefined) return known.meaning;
+    // What calls itself means itself.
+    this.#called.set(slot, { epoch: this.#epoch, meaning: value.meaning });
+    const inner = value.scope;
+    const meaning =
+      depth > 60
+        ? value.meaning
+        : numbers.of(`${value.meaning} ${value.names.needs.map((each) => this.#means(each, inner, depth + 1)).join()}`);
+    this.#called.set(slot, { epoch: this.#epoch, meaning });
+    return meaning;
+  }
+
+  #find({ kind, name, from }: SheetName, { module, spaces, open }: FileScope): Value | undefined {
+    const slot = `${kind} ${name}`;
+    if (from !== undefined) {
+      const space = spaces.get(from);
+      return space instanceof SheetModule ? memberOf(space, kind, name) : undefined;
+    }
+    const own = module.values.get(slot);
+    if (own) return own;
+    let found: Value | undefined;
+    for (const each of open) {
+      const value = each instanceof SheetModule ? memberOf(each, kind, name) : undefined;
+      if (found && isOther(value, found)) return twice;
+      found ??= value;
+    }
+    return found;
+  }
+
+  #keyOf(sheet: SheetText, path: ProjectPath, index: number): string {
+    const slot = `${path}\n${index}`;
+    let key = this.#keys.get(slot);
+    if (key === undefined) this.#keys.set(slot, (key = this.#makeKey(sheet, path, index)));
+    return key;
+  }
+
+  #makeKey({ text, statements, references }: SheetText, path: ProjectPath, index: number): string {
+    const { start = 0, end = 0 } = statements[index] ?? {};
+    let [key, at] = ["", start];
+    for (const reference of references) {
+      if (reference.start < start || reference.end > end) continue;
+      key += text.slice(at, reference.start) + this.#meaningText(path, reference);
+      at = reference.end;
+    }
+    return (key + text.slice(at, end)).replaceAll("\r\n", "\n");
+  }
+
+  #meaningText(path: ProjectPath, reference: SheetLoad["reference"]): string {
+    const { placeOf = (each: ProjectPath): string => each } = this.input;
+    const meant: Resolution = this.input.world.meaning(path, reference);
+    if (meant.state === "found") return `<${meant.targets.map(placeOf).join()}>`;
+    if (meant.state === "beyond") return `<beyond ${meant.at}>`;
+    return `<${meant.state} ${reference.specifier}>`;
+  }
+}
+
+interface Place {
+  readonly sheet: SheetText;
+  readonly scope: FileScope;
+}
+
+function callable({ names, scope, key }: Value): Partial<Value> {
+  return names && scope && key !== undefined ? { names, scope, key } : {};
+}
+
+/** A module, and the name by which it has something. */
+interface Owner {
+  readonly module: SheetModule;
+  readonly name: string;
+}
+
+/** The module that another sheet reaches by a name. */
+function ownerIn(module: SheetModule, kind: string, name: string): Owner | undefined {
+  if (name.startsWith("-")) return undefined;
+  if (module.values.has(`${kind} ${name}`)) return { module, name };
+  for (const { module: given, load } of module.forwards) {
+    const inner = seenThrough(load, kind, name, "in");
+    const found = inner === undefined ? undefined : ownerIn(given, kind, inner);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** What two modules give, neither of which has a namespace: Sass refuses it. */
+const twice: Value = { meaning: -1 };
+
+function isOther(one: Value | undefined, other: Value): boolean {
+  return one !== undefined && one !== other;
+}
+
+function throughForward(
+  { module, load }: SheetModule["forwards"][number],
+  kind: string,
+  name: string,
+): Value | undefined {
+  const inner = seenThrough(load, kind, name, "in");
+  return inner === undefined ? undefined : memberOf(module, kind, inner);
+}
+
+/** What another sheet finds in a module by a name. */
+function memberOf(module: SheetModule, kind: string, name: string): Value | undefined {
+  const owner = ownerIn(module, kind, name);
+  return owner?.module.values.get(`${kind} ${owner.name}`);
+}
+
+function* membersOf(module: SheetModule): Generator<readonly [slot: string, value: Value]> {
+  for (const { module: given, load } of module.forwards)
+    for (const [slot, value] of membersOf(given)) {
+      const [kind = "", name = ""] = slot.split(" ");
+      const called = seenThrough(load, kind, name, "out");
+      if (called !== undefined) yield [`${kind} ${called}`, value];
+    }
+  for (const [slot, value] of module.values) if (!slot.includes(" -")) yield [slot, value];
+}
+
+/** A name through `@forward … as list-* show list-gap`: `out` as those outside call it, `in` as it is called inside. */
+function seenThrough(
+  { prefix = "", shows, hides }: SheetLoad,
+  kind: string,
+  name: string,
+  way: "in" | "out",
+): string | undefined {
+  const outer = way === "out" ? prefix + name : name;
+  if (way === "in" && !outer.startsWith(prefix)) return undefined;
+  const listed = kind === "variable" ? `$${outer}` : outer;
+  if (shows && !shows.includes(listed)) return undefined;
+  if (hides?.includes(listed)) return undefined;
+  return way === "out" ? outer : outer.slice(prefix.length);
+}
+
+/** The order of the compiled sheet: each module once, behind those that it uses. */
+function compiledOf(root: SheetModule): TracedStatement[] {
+  const compiled: TracedStatement[] = [];
+  const visit = (module: SheetModule, seen: Set<SheetModule>): void => {
+    if (seen.has(module)) return;
+    seen.add(module);
+    for (const each of module.upstream) visit(each, seen);
+    for (const each of module.own) {
+      if (each instanceof SheetModule) visit(each, new Set());
+      else compiled.push(each);
+    }
+  };
+  visit(root, new Set());
+  return compiled;
+}
+
+/** The sheets whose statements an extension in a module reaches: its own, and those of all that it uses. */
+export function reachOf(module: SheetModule): ReadonlySet<SheetModule> {
+  const reached = new Set([module]);
+  for (const each of reached)
+    for (const next of [...each.upstream, ...each.own.filter((part) => part instanceof SheetModule)]) reached.add(next);
+  return reached;
+}

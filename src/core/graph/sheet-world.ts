@@ -1,0 +1,70 @@
+/** The sheets of a tree as they are read: statements, names, what they take in. Each is read once. */
+import {
+  isOfTrade,
+  languageFor,
+  type Reference,
+  type Resolution,
+  type SheetForms,
+  type SheetLoad,
+  type SheetReading,
+} from "../languages/index.js";
+import { nameOf, type ProjectPath } from "../base/paths.js";
+import type { TreeView } from "../files/index.js";
+
+/** What resolves references of a tree, and gives its texts. */
+export interface SheetResolver {
+  readonly tree: Pick<TreeView, "text">;
+  resolve(from: ProjectPath, reference: Reference): Resolution;
+}
+
+/** A sheet with its text. */
+export interface SheetText extends SheetReading {
+  readonly text: string;
+}
+
+/** Reads sheets when they are first asked for. */
+export class SheetWorld {
+  readonly #sheets = new Map<ProjectPath, SheetText | undefined>();
+
+  /** `known` has read most of the same texts. */
+  constructor(
+    readonly resolver: SheetResolver,
+    readonly known?: SheetWorld,
+  ) {}
+
+  /** The forms of a sheet's language; `undefined` for what is none. */
+  static formsOf(path: string): SheetForms | undefined {
+    return isOfTrade(path, "sheet") ? languageFor(path)?.sheets : undefined;
+  }
+
+  /** `undefined` for what is no sheet, cannot be read or told apart. */
+  sheet(path: ProjectPath): SheetText | undefined {
+    if (this.#sheets.has(path)) return this.#sheets.get(path);
+    const text = this.resolver.tree.text(path)?.text;
+    const before = this.known?.sheet(path);
+    const isKnown = before !== undefined && before.text === text;
+    const reading = isKnown
+      ? before
+      : text === undefined
+        ? undefined
+        : SheetWorld.formsOf(path)?.read(text, nameOf(path));
+    const sheet = text !== undefined && reading ? { ...reading, text } : undefined;
+    this.#sheets.set(path, sheet);
+    return sheet;
+  }
+
+  /** What a reference of a sheet means. */
+  meaning(from: ProjectPath, reference: Reference): Resolution {
+    return this.resolver.resolve(from, reference);
+  }
+
+  /** The sheet that is taken in: where `_a.import.scss` stands beside `_a.scss`, only `@import` takes the former. */
+  loaded(from: ProjectPath, { reference, how }: SheetLoad): ProjectPath | undefined {
+    const meant = this.meaning(from, reference);
+    if (meant.state !== "found") return undefined;
+    const isOnly = (path: ProjectPath): boolean => /\.import\.\w+$/.test(path);
+    const fit = meant.targets.filter((path) => isOnly(path) === (how === "in place"));
+    const targets = fit.length > 0 ? fit : meant.targets;
+    return targets.length === 1 ? targets[0] : undefined;
+  }
+}

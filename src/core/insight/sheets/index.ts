@@ -1,0 +1,1 @@
+export { misplacedLines, type Misplaced } from "./order.js";

@@ -1,0 +1,326 @@
+/**
+ * Lines of style sheets that come too late or too early: a name is needed before it is given, by the order in which an entry goes through
+ * what it takes in. For each the nearest order in which all names are found, tried out on the sheets themselves.
+ */
+import {
+  Numbers,
+  piecesOfSheet,
+  SheetWorld,
+  traceSheet,
+  type MissingName,
+  type SheetPiece,
+  type SheetResolver,
+  type SheetText,
+  type SheetTrace,
+  type TracedGift,
+} from "../../graph/index.js";
+import { SourceText, type TextEdit } from "../../base/text/index.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+
+/** A sheet with lines in an order in which a name is not found. */
+export interface Misplaced {
+  readonly file: ProjectPath;
+  /** The statement that moves, by its offset, and how it begins. */
+  readonly start: number;
+  readonly line: string;
+  /** What is needed too early: `$gap`, `@mixin centred`. */
+  readonly names: readonly string[];
+  /** Where the first of them is needed. */
+  readonly neededBy: { readonly file: ProjectPath; readonly start: number };
+  readonly entry: ProjectPath;
+  /** What puts the order right; none where none was found. */
+  readonly edits?: readonly TextEdit[];
+  /** `broken`: the entry does not compile; `perhaps`: it does not if a condition holds; `as text`: a call stays in it as it is written. */
+  readonly effect: "broken" | "perhaps" | "as text";
+  /** Whether the compiled sheet stays what it is, or is none today. */
+  readonly isSure: boolean;
+}
+
+/** More steps than these are no slip of one line. */
+const mostSteps = 12;
+
+/** What is looked into. */
+export interface OrderInput {
+  /** Where entries may lie; and whether a sheet is the app's own: an entry that takes in none of those is not judged. */
+  readonly paths: readonly ProjectPath[];
+  readonly isOwn: (path: ProjectPath) => boolean;
+  readonly resolver: SheetResolver;
+}
+
+/**
+ * The lines in a wrong order in all sheets that are compiled by themselves: which are not called as partials, and which nothing takes in,
+ * or which find all names by themselves but for the order.
+ * Each line once; what would be moved for one entry and is right for another is not put right.
+ */
+export function misplacedLines({ paths, isOwn, resolver }: OrderInput): readonly Misplaced[] {
+  const sheets = paths.filter((path) => SheetWorld.formsOf(path)?.givesNames(path) === "in order");
+  if (!sheets.some(isOwn)) return [];
+  const world = new SheetWorld(resolver);
+  const taken = new Set<ProjectPath>();
+  for (const path of sheets)
+    for (const load of world.sheet(path)?.loads ?? []) {
+      const target = world.loaded(path, load);
+      if (target !== undefined && target !== path) taken.add(target);
+    }
+  const found = new Map<ProjectPath, Misplaced>();
+  const right = new Set<ProjectPath>();
+  for (const entry of sheets) {
+    if (nameOf(entry).startsWith("_")) continue;
+    const numbers = new Numbers();
+    const trace = traceSheet(entry, { world, numbers });
+    if (!trace.visits.some(({ file }) => isOwn(file)) || (taken.has(entry) && needsOthers(trace))) continue;
+    const misplaced = misplacedIn(trace, world, numbers);
+    for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, each);
+    if (misplaced.length === 0) for (const { file } of trace.visits) right.add(file);
+  }
+  return [...found.values()].map((each) => (right.has(each.file) ? withoutEdits(each) : each));
+}
+
+/** Whether a sheet needs names that only whoever takes it in can give. */
+function needsOthers(trace: SheetTrace): boolean {
+  const early = new Set(tooEarly(trace).map(({ missing }) => missing));
+  return trace.missing.some((each) => each.kind !== "function" && each.chance !== "perhaps" && !early.has(each));
+}
+
+function withoutEdits({ edits: _, ...rest }: Misplaced): Misplaced {
+  return rest;
+}
+
+/** A name that is needed, and where it is given later. */
+interface TooEarly {
+  readonly missing: MissingName;
+  readonly gift: TracedGift;
+}
+
+/** Says which lines of an entry, and of what it takes in, stand in a wrong order. */
+function misplacedIn(trace: SheetTrace, world: SheetWorld, numbers: Numbers): readonly Misplaced[] {
+  const { entry } = trace;
+  const early = tooEarly(trace);
+  if (early.length === 0) return [];
+  const orders = new Orders(world);
+  const moved = new Map<ProjectPath, Set<number>>();
+  let now = { trace, early };
+  for (let step = 0; step < mostSteps && now.early.length > 0; step += 1) {
+    const best = bestStep(entry, { orders, now, numbers });
+    if (!best) break;
+    orders.set(best.file, best.order);
+    moved.set(best.file, (moved.get(best.file) ?? new Set()).add(best.piece));
+    now = best.then;
+  }
+  const isSolved = now.early.length === 0;
+  const named = early.filter(({ missing }) => missing.kind !== "function");
+  const isBroken = named.some(({ missing }) => missing.chance === undefined);
+  const effect = isBroken ? "broken" : named.length > 0 ? "perhaps" : "as text";
+  const isSure = isSolved && (isBroken || (effect === "perhaps" && sameOrder(trace, now.trace)));
+  const files = isSolved ? [...moved.keys()] : [crossing(early[0])?.file ?? entry];
+  return files.flatMap((file): Misplaced[] => {
+    const own = early.filter((each) => crossing(each)?.file === file);
+    const [first = early[0]] = own;
+    if (!first) return [];
+    const edits = isSolved ? orders.edits(file, moved.get(file) ?? new Set()) : undefined;
+    const [piece] = moved.get(file) ?? [];
+    const pieces = orders.pieces(file);
+    const user = crossing(first)?.user ?? 0;
+    const at = pieces[piece ?? pieces.findIndex((each) => each.first <= user && each.last >= user)];
+    const sheet = orders.sheet(file);
+    const start = at?.main?.start ?? at?.from ?? sheet?.statements[user]?.start ?? 0;
+    return [
+      {
+        file,
+        line: sheet?.text.slice(start).split(/\r?\n/, 1)[0]?.trim() ?? "",
+        start,
+        names: [
+          ...new Set(own.map(({ missing: { kind, name } }) => (kind === "variable" ? `$${name}` : `@${kind} ${name}`))),
+        ],
+        neededBy: { file: first.missing.file, start: first.missing.start },
+        entry,
+        effect,
+        isSure,
+        ...(edits && { edits }),
+      },
+    ];
+  });
+}
+
+/** Names that are given later in the same module, for certain, and needed before. */
+function tooEarly({ missing, gifts }: SheetTrace): readonly TooEarly[] {
+  if (missing.length === 0) return [];
+  const byName = new Map<string, TracedGift[]>();
+  for (const gift of gifts) {
+    const key = `${gift.kind} ${gift.name}`;
+    byName.set(key, [...(byName.get(key) ?? []), gift]);
+  }
+  return missing.flatMap((each): TooEarly[] => {
+    const given = byName.get(`${each.kind} ${each.name}`) ?? [];
+    const gift = given.find(
+      ({ module, turn, isConditional }) => module === each.module && turn > each.turn && !isConditional,
+    );
+    if (!gift || each.chance === "perhaps" || given.some(({ turn }) => turn < each.turn)) return [];
+    return [{ missing: each, gift }];
+  });
+}
+
+/** The sheet in which the way to the need and the way to the gift part, and the two statements there. */
+function crossing(
+  early: TooEarly | undefined,
+): { readonly file: ProjectPath; readonly user: number; readonly giver: number } | undefined {
+  if (!early) return undefined;
+  const { missing, gift } = early;
+  for (const [at, step] of missing.way.entries()) {
+    const other = gift.way[at];
+    if (!other || other.file !== step.file) return undefined;
+    if (other.index !== step.index) return { file: step.file, user: step.index, giver: other.index };
+  }
+  return undefined;
+}
+
+interface Step {
+  readonly file: ProjectPath;
+  readonly piece: number;
+  readonly order: readonly number[];
+  readonly then: { readonly trace: SheetTrace; readonly early: readonly TooEarly[] };
+}
+
+interface StepInput {
+  readonly orders: Orders;
+  readonly now: Step["then"];
+  readonly numbers: Numbers;
+}
+
+/** Of the ways of moving one line, that after which the fewest names are missing, and then the least is compiled in another order. */
+function bestStep(entry: ProjectPath, { orders, now, numbers }: StepInput): Step | undefined {
+  const tried = new Set<string>();
+  let best: (Step & { readonly cost: number }) | undefined;
+  for (const early of now.early.slice(0, 12)) {
+    const met = crossing(early);
+    if (!met || met.giver < met.user) continue;
+    for (const candidate of orders.candidates(met)) {
+      const key = `${met.file} ${candidate.order.join()}`;
+      if (tried.has(key)) continue;
+      tried.add(key);
+      const world = new SheetWorld(orders.resolver(met.file, candidate.order), orders.world);
+      const trace = traceSheet(entry, { world, numbers });
+      const left = tooEarly(trace);
+      const isKept = sameOrder(now.trace, trace);
+      const cost = left.length * 4 + (isKept ? 0 : 2) + (candidate.isGiver ? 0 : 1);
+      if (left.length < now.early.length && (!best || cost < best.cost))
+        best = { file: met.file, ...candidate, then: { trace, early: left }, cost };
+    }
+  }
+  return best;
+}
+
+function sameOrder({ compiled }: SheetTrace, other: SheetTrace): boolean {
+  return compiled.length === other.compiled.length && compiled.every(({ key }, at) => key === other.compiled[at]?.key);
+}
+
+/** Sheets whose pieces stand in another order than in their files. */
+class Orders {
+  readonly #orders = new Map<ProjectPath, readonly number[]>();
+  readonly #pieces = new Map<ProjectPath, readonly SheetPiece[]>();
+
+  constructor(readonly world: SheetWorld) {}
+
+  sheet(file: ProjectPath): SheetText | undefined {
+    return this.world.sheet(file);
+  }
+
+  pieces(file: ProjectPath): readonly SheetPiece[] {
+    let pieces = this.#pieces.get(file);
+    const sheet = this.sheet(file);
+    if (!pieces) this.#pieces.set(file, (pieces = sheet ? piecesOfSheet(sheet) : []));
+    return pieces;
+  }
+
+  set(file: ProjectPath, order: readonly number[]): void {
+    this.#orders.set(file, order);
+  }
+
+  /** The giver before the user, or the user behind the giver; statements are those of the sheet as it stands in this order. */
+  candidates({
+    file,
+    user,
+    giver,
+  }: {
+    readonly file: ProjectPath;
+    readonly user: number;
+    readonly giver: number;
+  }): readonly {
+    readonly piece: number;
+    readonly order: readonly number[];
+    readonly isGiver: boolean;
+  }[] {
+    const order = this.#orders.get(file) ?? this.pieces(file).map((_, at) => at);
+    const [a, b] = [this.#placeOf(file, order, user), this.#placeOf(file, order, giver)];
+    if (a === undefined || b === undefined || a >= b) return [];
+    const [one, other] = [order[a] ?? 0, order[b] ?? 0];
+    const without = (piece: number): number[] => order.filter((each) => each !== piece);
+    return [
+      { piece: other, order: without(other).toSpliced(a, 0, other), isGiver: true },
+      { piece: one, order: without(one).toSpliced(b, 0, one), isGiver: false },
+    ];
+  }
+
+  /** The place of the piece that holds a statement, by how many statements stand before it. */
+  #placeOf(file: ProjectPath, order: readonly number[], statement: number): number | undefined {
+    const pieces = this.pieces(file);
+    let count = 0;
+    for (const [place, each] of order.entries()) {
+      const piece = pieces[each];
+      count += piece ? piece.last - piece.first + 1 : 0;
+      if (statement < count) return place;
+    }
+    return undefined;
+  }
+
+  /** The tree with this sheet, and all that were set, in their orders. */
+  resolver(file: ProjectPath, order: readonly number[]): SheetResolver {
+    const texts = new Map<ProjectPath, SourceText>();
+    for (const [path, each] of [...this.#orders, [file, order] as const])
+      texts.set(path, SourceText.ofNew(this.#text(path, each)));
+    const real = this.world.resolver;
+    const tree = { text: (path: ProjectPath) => texts.get(path) ?? real.tree.text(path) };
+    return { tree, resolve: (from, reference) => real.resolve(from, reference) };
+  }
+
+  #text(file: ProjectPath, order: readonly number[]): string {
+    const text = this.sheet(file)?.text ?? "";
+    const pieces = this.pieces(file);
+    return order.map((each) => text.slice(pieces[each]?.from, pieces[each]?.end)).join("\n\n");
+  }
+
+  /** The lines that move, cut out and put in. */
+  edits(file: ProjectPath, moved: ReadonlySet<number>): readonly TextEdit[] {
+    const text = this.sheet(file)?.text ?? "";
+    const pieces = this.pieces(file);
+    const order = this.#orders.get(file) ?? [];
+    const lineEnd = text.includes("\r\n") ? "\r\n" : "\n";
+    const edits: TextEdit[] = [];
+    for (const each of moved) {
+      const piece = pieces[each];
+      if (piece) edits.push({ ...linesOf(text, piece), text: "" });
+    }
+    for (let at = 0; at < order.length;) {
+      const run: number[] = [];
+      while (moved.has(order[at] ?? -1)) run.push(order[at++] ?? 0);
+      const next = pieces[order[at] ?? -1];
+      const last = pieces[order[at - run.length - 1] ?? -1];
+      const written = run.map((each) => text.slice(pieces[each]?.from, pieces[each]?.end));
+      if (run.length > 0 && next)
+        edits.push({ start: next.from, end: next.from, text: written.map((each) => each + lineEnd).join("") });
+      else if (run.length > 0 && last)
+        edits.push({ start: last.end, end: last.end, text: written.map((each) => lineEnd + each).join("") });
+      at += run.length === 0 || next ? 1 : 0;
+      if (!next) break;
+    }
+    return edits.sort((a, b) => a.start - b.start);
+  }
+}
+
+/** A piece with its line. */
+function linesOf(text: string, { from, end }: SheetPiece): { readonly start: number; readonly end: number } {
+  const head = text.lastIndexOf("\n", from - 1) + 1;
+  const [tail = ""] = /^[ \t]*(?:\r?\n|$)/.exec(text.slice(end)) ?? [];
+  if (text.slice(head, from).trim() !== "" || (tail === "" && end < text.length)) return { start: from, end };
+  return { start: head, end: end + tail.length };
+}
