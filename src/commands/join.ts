@@ -1,7 +1,8 @@
 /** `steady-shelf join FILE… TARGET`. */
 import { openProject } from "../core/app/index.js";
 import { nameOf } from "../core/base/paths.js";
-import { joinDraft } from "../core/change/join/index.js";
+import { joinDraft, type JoinDraft } from "../core/change/join/index.js";
+import { isSheet, joinSheetsDraft } from "../core/change/sheets/index.js";
 import { planDraft } from "../core/change/plan/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { joinView } from "../terminal/join-view.js";
@@ -22,15 +23,18 @@ export async function runJoin(options: JoinCommand): Promise<number> {
   const places = options.paths.map(context.pathOf);
   const target = places.at(-1) ?? context.pathOf(".");
   const project = await openProject(context.store);
-  const joined = await joinDraft(project, { files: places.slice(0, -1), target });
+  const files = places.slice(0, -1);
+  const joined: JoinDraft = isSheet(target)
+    ? { draft: await joinSheetsDraft(project, { files, target }), files, target, isNew: false, renamed: [], circle: [] }
+    : await joinDraft(project, { files, target });
   const plan = await planDraft(project, joined.draft, { progress: context.progress.report });
-  const { files, renamed, circle } = joined;
+  const { renamed, circle } = joined;
   return carryOutDraft(context, options, {
     plan,
     tree: project.tree,
     words: ["join", ...options.paths],
-    title: `Join ${enumerate(files.map(nameOf))} into ${nameOf(joined.target)}`,
-    json: (change) => ({ ...planJson(plan, change), files, target: joined.target, renamed, circle }),
+    title: `Join ${enumerate(joined.files.map(nameOf))} into ${nameOf(joined.target)}`,
+    json: (change) => ({ ...planJson(plan, change), files: joined.files, target: joined.target, renamed, circle }),
     view: (view) => joinView(plan, joined, context.screen, view),
   });
 }

@@ -6,6 +6,14 @@ import type { Sign } from "../core/languages/index.js";
 import { enumerate } from "./words.js";
 
 const signs: Readonly<Record<Sign, string>> = {
+  "takes in": "it takes in other sheets, and does little besides",
+  values: "it holds variables, and nothing of it is compiled",
+  mixins: "it holds mixins or functions, and nothing of it is compiled",
+  elements: "most of its rules are about elements",
+  frame: "most of its rules are about what frames a page",
+  block: "most of its rules are about one block",
+  utilities: "it holds many small classes",
+  theme: "most of its rules hold while a theme does",
   view: "it renders a view",
   mounts: "it starts the app",
   context: "it creates a context",
@@ -46,6 +54,7 @@ const wording: { readonly [Code in keyof ReasonDetails]: (detail: ReasonDetails[
   "shelf takes such": () => "its shelf holds such files",
   infix: ({ infix }) => `its name contains .${infix}`,
   extension: ({ extension, role }) => `${extension} files are ${role === "test" ? "test snapshots" : manyOf(role)}`,
+  "taken in by none": () => "no other sheet takes it in, and it is not called as a partial",
   "leads the source root": () => "a file of that name in the source root starts the app",
   "whole name": ({ name }) => `it is called ${name}`,
   "name begins": ({ word }) => `its name starts with ${word}`,

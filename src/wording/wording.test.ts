@@ -66,6 +66,11 @@ const detail = {
   screen: "TreeScreen",
   called: "OldCard",
   beside: ["src/treeActions.ts"],
+  line: '@import "sizes";',
+  user: "src/_base.scss",
+  at: 3,
+  entry: "src/main.scss",
+  effect: "broken",
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -313,6 +313,47 @@ const grownTheme: Tour = {
   undo: 2,
 };
 
+/** A theme in one sheet, and another whose lines stand in a wrong order. */
+const grownSheet: Tour = {
+  name: "signs",
+  about: "a style sheet that has grown parted, another put in order",
+  folder: "orchard-signs",
+  begin: "The signs at the gates are one long sheet, and the labels on the crates do not compile any more.",
+  copy: { from: "orchard-signs" },
+  files: {},
+  stops: [
+    {
+      say: "Why do the labels not compile? A name is needed before the sheet that defines it is taken in.",
+      run: ["check"],
+      code: 1,
+    },
+    {
+      say: "Moving that line is safe: there was no compiled sheet that could change.",
+      run: ["check", "--fix", "--write"],
+    },
+    {
+      say: "The reset goes to a partial, with its heading. The line that takes it in stands where it stood.",
+      run: ["extract", "src/signs.scss", "--section", "reset", "--to", "src/base/", "--write"],
+    },
+    {
+      say: "The boards as well? What stands between them would come to stand elsewhere, and its place matters.",
+      run: ["extract", "src/signs.scss", "--take", ".board", "--to", "src/components/"],
+      code: 2,
+    },
+    {
+      say: "With the arrow, then. Each statement is gone through on both sides, with all that its names mean.",
+      run: ["extract", "src/signs.scss", "--take", ".board", ".arrow", "--to", "src/components/board", "--write"],
+    },
+    {
+      say: "And a sheet that is not worth one of its own goes back.",
+      run: ["join", "src/base/_reset.scss", "src/signs.scss", "--write"],
+    },
+  ],
+  judge: "Sass",
+  sheets: ["src/signs.scss"],
+  undo: 4,
+};
+
 /** An app that no arrangement fits, and that is consistent all the same. */
 const ownWay: Tour = {
   name: "own",
@@ -394,6 +435,7 @@ export const tours: readonly Tour[] = [
   grownApp,
   insideFiles,
   grownTheme,
+  grownSheet,
   ownWay,
   deskApp,
   phoneApp,

@@ -418,6 +418,21 @@ export const catalogue = {
       `What you take out needs ${d.other}, which ${d.path} defines itself; a module cannot get that back from it.`,
     next: (d) => `Take out ${d.other} as well, or move it to a sheet that both can load.`,
   },
+  SHEET_SHARED_LINE: {
+    refusal: "usage",
+    what: (d) => `${d.other} takes ${d.path} in together with others, within a rule, or on a condition.`,
+    next: () => "Give it a line of its own first.",
+  },
+  SHEET_NAMED: {
+    refusal: "usage",
+    what: (d) => `Names of ${d.path} are used by its namespace, ${d.other}, which would not be there any more.`,
+    next: () => 'Take it in without a namespace first (`@use "…" as *`), or leave it a sheet of its own.',
+  },
+  SHEET_TAKEN_ALONE: {
+    refusal: "usage",
+    what: (d) => `${d.other} takes ${d.path} in, but not ${d.reason}, and would get all of that.`,
+    next: (d) => `Let ${d.other} take in ${d.reason} as well, or leave ${d.path} a sheet of its own.`,
+  },
   EXTRACT_ALL: {
     refusal: "usage",
     what: (d) => `Nothing would be left in ${d.path}.`,

@@ -66,8 +66,16 @@ export type Claim =
     }
   /** The types of a file lie in another namespace from then on, and are meant wherever they are meant now. */
   | { readonly kind: "changes namespace"; readonly file: ProjectPath; readonly from: string; readonly to: string }
-  /** A style sheet, and each that takes it in, compiles to what it compiles to now. `with` are further sheets that change. */
-  | { readonly kind: "compiles alike"; readonly file: ProjectPath; readonly with: readonly ProjectPath[] }
+  /**
+   * A style sheet, and each that takes it in, compiles to what it compiles to now. `with` are further sheets that change; `gains`,
+   * those that come to hold more: only who takes one of those in compiles alike.
+   */
+  | {
+      readonly kind: "compiles alike";
+      readonly file: ProjectPath;
+      readonly with: readonly ProjectPath[];
+      readonly gains?: readonly ProjectPath[];
+    }
   /** Lines of a style sheet come into another order, and each name that an entry needs is given before: all that it holds stays. */
   | { readonly kind: "puts in order"; readonly file: ProjectPath }
   /** The reference that begins at an offset of a file's present text is taken out. */

@@ -97,10 +97,7 @@ function headingOf(text: string, statements: readonly SheetStatement[], index: n
   const neighbours = drawnAround(text, statements, index);
   const drawing =
     lines.find(isLine)?.charAt(0) ??
-    /^[^\w]*([=\-*#~_])\1{2,}|([=\-*#~_])\2{2,}[^\w]*$/
-      .exec(titles[0] ?? "")
-      ?.slice(1)
-      .find((each) => each !== undefined) ??
+    (/^[^\w]*?([=\-*#~_])\1{2,}/.exec(titles[0] ?? "") ?? /([=\-*#~_])\1{2,}[^\w]*$/.exec(titles[0] ?? ""))?.[1] ??
     neighbours;
   const [title = ""] = titles;
   const plain = title.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N})]+$/gu, "");

@@ -122,6 +122,8 @@ interface Missed {
   readonly module: SheetModule;
   readonly through?: string;
   readonly chance?: NameChance;
+  /** Whether it is the text of a parameter of what is called itself. */
+  readonly isForParameter?: boolean;
 }
 
 interface Value {
@@ -586,7 +588,9 @@ class Tracer {
     const { chance } = need;
     if (!value) {
       if (need.from !== undefined || this.#outsides(scope).length > 0) return [];
-      return [{ need, module: scope.module, ...(chance && { chance }) }];
+      return [
+        { need, module: scope.module, ...(chance && { chance }), ...(need.isForParameter && { isForParameter: true }) },
+      ];
     }
     if (!value.names || !value.scope) return [];
     const inner = value.scope;
@@ -596,14 +600,19 @@ class Tracer {
       // What calls itself misses nothing by that.
       this.#missedIn.set(slot, { epoch: this.#epoch, missed: [] });
       const all = value.names.needs.flatMap((each) => this.#missingIn(each, inner));
-      const missed = all.filter(
-        (each, index) =>
-          all.findIndex(({ need: { name, kind } }) => name === each.need.name && kind === each.need.kind) === index,
-      );
+      // Of one name the place counts that surely needs it.
+      const best = new Map<string, Missed>();
+      for (const each of all) {
+        const key = `${each.need.kind} ${each.need.name}`;
+        const before = best.get(key);
+        if (!before || surety(each) < surety(before)) best.set(key, each);
+      }
+      const missed = [...best.values()];
       this.#missedIn.set(slot, (known = { epoch: this.#epoch, missed }));
     }
-    return known.missed.map(({ chance: inside, ...each }) => {
-      const both = chance === "perhaps" || inside === "perhaps" ? "perhaps" : (chance ?? inside);
+    return known.missed.map(({ chance, isForParameter, ...each }) => {
+      const inside = isForParameter && need.isBare ? undefined : chance;
+      const both = need.chance === "perhaps" || inside === "perhaps" ? "perhaps" : (need.chance ?? inside);
       return { need: each.need, module: each.module, through: need.name, ...(both && { chance: both }) };
     });
   }
@@ -695,6 +704,11 @@ class Tracer {
 interface Place {
   readonly sheet: SheetText;
   readonly scope: FileScope;
+}
+
+/** How sure it is that a name is needed; the least is the surest. */
+function surety({ chance, isForParameter }: Missed): number {
+  return chance === undefined ? 0 : chance === "likely" ? 1 : isForParameter ? 2 : 3;
 }
 
 function callable({ names, scope, key }: Value): Partial<Value> {

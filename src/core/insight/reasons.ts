@@ -44,6 +44,7 @@ export interface ReasonDetails {
   "exports constants and types": object;
   // Told by who uses it, and what it uses.
   routed: { readonly router: string };
+  "taken in by none": object;
   "used by files": { readonly count: number };
   "used only by": { readonly feature: string };
   "of the features used only by": { readonly feature: string };

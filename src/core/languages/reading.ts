@@ -210,6 +210,14 @@ export type Sign =
   | "tests" //         it holds tests
   | "styles" //        it makes styles
   | "contract" //      it says what others have to do, and does nothing
+  | "takes in" //      a sheet that takes in others, and does little besides
+  | "values" //        a sheet of variables
+  | "mixins" //        a sheet of mixins and functions: nothing of it is compiled
+  | "elements" //      a sheet about elements: what holds everywhere
+  | "frame" //         a sheet about what frames a page
+  | "block" //         a sheet about one block
+  | "utilities" //     a sheet of many small classes
+  | "theme" //         a sheet that holds while a theme does
   | "generated"; //    its head says that a tool made it
 
 /** The name of an action, where it is declared: `type: "harvest/added"`, `const ADDED = "harvest/added"`. */

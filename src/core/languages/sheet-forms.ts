@@ -1,5 +1,5 @@
 /** How a style sheet is built: its statements one within another, and the names that they give and need. Offsets are those of the text. */
-import type { Reference } from "./reading.js";
+import type { Reference, Sign } from "./reading.js";
 
 /** What a statement of a sheet is. */
 export type SheetStatementKind =
@@ -46,6 +46,10 @@ export interface SheetName {
    * condition, a branch, a value that may be given instead. Without it it surely is.
    */
   readonly chance?: NameChance;
+  /** Needed for a parameter to which nothing is given: surely, where it is called without anything. */
+  readonly isForParameter?: true;
+  /** Whether it is called without anything. */
+  readonly isBare?: true;
   readonly start: number;
   readonly end: number;
 }
@@ -108,6 +112,8 @@ export interface SheetReading {
 export interface SheetForms {
   /** Reads a sheet; `undefined` where its statements cannot be told apart. Never throws. */
   read(text: string, name: string): SheetReading | undefined;
+  /** What a sheet says of itself: the section to which it belongs. */
+  signs(text: string, reading: SheetReading): readonly Sign[];
   /** The line by which a sheet takes in another: `@import "card";`. `like` is the name of the sheet that gets it. */
   takeIn(specifier: string, how: "in place" | "module" | "passed on", like: { name: string; quote: string }): string;
   /**

@@ -33,7 +33,7 @@ import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
 import { ownLines } from "./own-lines.js";
 import { computedMentions, textMentions } from "./mentions.js";
-import { MoveMap } from "./move-map.js";
+import { entriesWith, MoveMap } from "./move-map.js";
 import {
   emptiedFolders,
   ensureEditable,
@@ -221,7 +221,8 @@ async function proveCompiled(
   if (claims.length === 0) return undefined;
   for (const { path, text } of files) if (text) planned.respell(map.file(path), text.after);
   const { before, after } = passage;
-  return (await import("./prove-sheets.js")).proveSheets({ tree, planned, before, after, map, claims });
+  const removed = mergesOf(draft).map(({ from }) => from);
+  return (await import("./prove-sheets.js")).proveSheets({ tree, planned, before, after, map, claims, removed });
 }
 
 /** The same passage where what names mean depends on what will stand in files: then the new texts are looked into. */
@@ -291,9 +292,17 @@ interface PassageInput {
  */
 async function passageTo(planned: PlannedTree, { input, read, before, map, own }: PassageInput): Promise<Passage> {
   const { tree, aliases, rules } = input;
+  const partOf = new Map(
+    input.draft.claims.flatMap((claim) =>
+      claim.kind === "compiles alike"
+        ? claim.with.filter((path) => !tree.has(path)).map((path) => [path, claim.file] as const)
+        : [],
+    ),
+  );
   const entriesOf = (path: ProjectPath): ProjectPath[] => {
-    const origin = planned.originOf(path);
-    return origin === undefined ? [] : before.entriesOf(origin).map((entry) => map.file(entry));
+    const origin = planned.originOf(path) ?? path;
+    if (!tree.has(origin) && !partOf.has(origin)) return [];
+    return entriesWith(partOf, before, origin).map((entry) => map.file(entry));
   };
   const opens = input.draft.claims.flatMap((claim) => (claim.kind === "opens" ? [claim.prefix] : []));
   const unchanged = { before, after: new Resolver(planned, rules, aliases, before, entriesOf), map, opens };

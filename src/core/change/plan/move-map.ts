@@ -94,3 +94,15 @@ function within(sorted: readonly Located[], folder: ProjectPath): readonly Proje
     ...sorted.slice(first(`${folder}/`), first(`${folder}0`)),
   ].map(([, from]) => from);
 }
+
+/** The sheets with which one is compiled; for one that is new, those of the sheet of which it is a part then. */
+export function entriesWith(
+  partOf: ReadonlyMap<ProjectPath, ProjectPath>,
+  before: { readonly entriesOf: (path: ProjectPath) => readonly ProjectPath[] },
+  path: ProjectPath,
+): readonly ProjectPath[] {
+  const whole = partOf.get(path);
+  if (whole === undefined) return before.entriesOf(path);
+  const entries = before.entriesOf(whole);
+  return entries.length === 0 ? [whole] : entries;
+}

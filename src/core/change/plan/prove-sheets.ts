@@ -35,10 +35,12 @@ export interface SheetResult {
 /** What the proof is made from. */
 export interface SheetProof extends Omit<NameProof, "claims" | "texts"> {
   readonly claims: readonly SheetClaim[];
+  /** Sheets that are removed, because others hold what they held: they are compiled by themselves no more. */
+  readonly removed: readonly ProjectPath[];
 }
 
 /** Proves it, or says what would be compiled otherwise. */
-export function proveSheets({ tree, planned, before, after, map, claims }: SheetProof): SheetResult {
+export function proveSheets({ tree, planned, before, after, map, claims, removed }: SheetProof): SheetResult {
   const now = new SheetWorld(before);
   const then = new SheetWorld(after);
   const changed = [
@@ -48,7 +50,8 @@ export function proveSheets({ tree, planned, before, after, map, claims }: Sheet
   const different: Difference[] = [];
   const gaps: Gap[] = [];
   const aside = new Set<string>();
-  const concerned = usersOf(
+  const gaining = new Set(claims.flatMap((claim) => (claim.kind === "compiles alike" ? (claim.gains ?? []) : [])));
+  const { concerned, isTaken } = usersOf(
     tree.paths,
     now,
     changed.filter((path) => tree.has(path)),
@@ -59,11 +62,18 @@ export function proveSheets({ tree, planned, before, after, map, claims }: Sheet
   let isInPlace = true;
   for (const entry of concerned) {
     const goes = map.file(entry);
-    if (!planned.has(goes)) continue;
+    if (!planned.has(goes) || removed.includes(entry) || (gaining.has(entry) && isTaken(entry))) continue;
     const [one, other] = [
       traceSheet(entry, { world: now, numbers, placeOf: (path) => map.file(path) }),
       traceSheet(goes, { world: then, numbers }),
     ];
+    // A partial that needs what only others give is compiled with them alone.
+    if (
+      isTaken(entry) &&
+      one.missing.some(({ kind, chance }) => kind !== "function" && chance === undefined) &&
+      !ordered
+    )
+      continue;
     const early = ordered ? neededTooEarly(one) : [];
     if (early.length > 0) {
       const found = notMended(one, other, early);
@@ -75,7 +85,7 @@ export function proveSheets({ tree, planned, before, after, map, claims }: Sheet
     }
     entries += 1;
     statements += one.compiled.length;
-    const isAlike = isSequence(one.statements, other.statements);
+    const isAlike = isSequence(one.statements, other.statements, (path) => map.file(path));
     if (!isAlike) isInPlace = false;
     for (const [trace, at] of [
       [one, tree],
@@ -173,7 +183,7 @@ function usersOf(
   paths: readonly ProjectPath[],
   world: SheetWorld,
   files: readonly ProjectPath[],
-): readonly ProjectPath[] {
+): { readonly concerned: readonly ProjectPath[]; readonly isTaken: (path: ProjectPath) => boolean } {
   const users = new Map<ProjectPath, ProjectPath[]>();
   for (const path of paths) {
     if (!isOfTrade(path, "sheet")) continue;
@@ -185,12 +195,17 @@ function usersOf(
   }
   const met = new Set(files);
   for (const each of met) for (const user of users.get(each) ?? []) met.add(user);
-  return [...met];
+  return { concerned: [...met], isTaken: (path) => users.has(path) };
 }
 
-/** Whether all that is gone through is the same in the same order, whatever the names in it mean. */
-function isSequence(one: readonly TracedStatement[], other: readonly TracedStatement[]): boolean {
-  return one.length === other.length && one.every(({ key }, at) => key === other[at]?.key);
+/** Whether all that is gone through is the same in the same order and in the same modules, whatever the names in it mean. */
+function isSequence(
+  one: readonly TracedStatement[],
+  other: readonly TracedStatement[],
+  placeOf: (path: ProjectPath) => ProjectPath,
+): boolean {
+  if (one.length !== other.length) return false;
+  return one.every(({ key, module }, at) => key === other[at]?.key && placeOf(module.path) === other[at].module.path);
 }
 
 interface Found {
@@ -219,7 +234,7 @@ function firstDifference(
     }
     if (again.meaning !== statement.meaning && !waiting.has(statement))
       return { ...base, reason: "a name in it would mean something else, or nothing" };
-    if (extended[0].get(statement) !== extended[1].get(again))
+    if (!waiting.has(statement) && extended[0].get(statement) !== extended[1].get(again))
       return { ...base, reason: "what it extends would be found elsewhere" };
   }
   const more = other.compiled[one.compiled.length];

@@ -16,7 +16,7 @@ import {
 } from "../../languages/index.js";
 import { folderOf, joinPath, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { Merge } from "../draft.js";
-import { MoveMap } from "../plan/move-map.js";
+import { entriesWith, MoveMap } from "../plan/move-map.js";
 import { respell } from "../plan/respell.js";
 import { specifierTo } from "../setup/index.js";
 
@@ -28,6 +28,8 @@ export interface SpecifierInput {
   /** Files that gain something; they may not be there yet. */
   readonly targets: readonly ProjectPath[];
   readonly merges?: readonly Merge[];
+  /** For a sheet that is new: that of which it is a part then, so that it is compiled with the same ones. */
+  readonly partOf?: ReadonlyMap<ProjectPath, ProjectPath>;
 }
 
 /** Spells them on the tree as it will be. */
@@ -35,7 +37,7 @@ export class SpecifierMaker {
   readonly #passage: Parameters<typeof respell>[0];
 
   constructor(readonly input: SpecifierInput) {
-    const { tree, resolver, aliases, targets, merges = [] } = input;
+    const { tree, resolver, aliases, targets, merges = [], partOf } = input;
     const map = new MoveMap(
       tree,
       merges.map(({ from, into }) => ({ from, to: into, why: "asked" })),
@@ -43,7 +45,9 @@ export class SpecifierMaker {
     const made = new Map(targets.filter((path) => !tree.has(path)).map((path) => [path, SourceText.ofNew("")]));
     const removed = new Set(merges.map(({ from }) => from));
     const planned = new PlannedTree(tree, new Map(), made, removed);
-    this.#passage = { before: resolver, after: new Resolver(planned, moduleRules, aliases, resolver), map, opens: [] };
+    const entriesOf = partOf && ((path: ProjectPath) => entriesWith(partOf, resolver, path));
+    const after = new Resolver(planned, moduleRules, aliases, resolver, entriesOf);
+    this.#passage = { before: resolver, after, map, opens: [] };
   }
 
   /** The file that stands for one from then on. */
@@ -54,6 +58,7 @@ export class SpecifierMaker {
   /** A reference of a file, as it is spelled in another. */
   spelledIn(target: ProjectPath, from: ProjectPath, reference: Reference): string {
     const was = this.input.resolver.resolve(from, reference);
+    if (reference.kind === "asset" && this.#meansTheSame(target, reference, was)) return reference.specifier;
     if (folderOf(from) === folderOf(target) && was.state !== "found") return reference.specifier;
     if (was.state === "found" || was.state === "beyond" || was.state === "folder")
       return this.#spelled(target, reference, was);
@@ -124,6 +129,12 @@ export class SpecifierMaker {
     // `.js` may be written for `.ts`; what is written as it is stays so.
     const isInstead = /js/.test(written) && /ts/.test(actual);
     return isInstead ? full.slice(0, -actual.length) + actual.replace("t", "j").replace(/x$/, "") : full;
+  }
+
+  /** Names of pictures may mean what they mean wherever they stand: beside the sheet that is compiled. */
+  #meansTheSame(target: ProjectPath, reference: Reference, was: Resolution): boolean {
+    const meant = this.#passage.after.resolve(target, reference);
+    return meant.state === "found" && was.state === "found" && meant.targets.join() === was.targets.join();
   }
 
   #spelled(from: ProjectPath, reference: Reference, wish: Resolution): string {

@@ -11,7 +11,7 @@ import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SetupDraft, type SetUp } from "./setup-draft.js";
-import { isDeclaration } from "../../languages/index.js";
+import { isDeclaration, isOfTrade } from "../../languages/index.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import type { Conventions } from "../../insight/conventions/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
@@ -62,18 +62,19 @@ export interface BegunApp {
   readonly inGroups?: boolean;
 }
 
-/** Whether an app has begun: code lies in folders below the source root. */
+/** Whether an app has begun: code lies in folders below the source root; where sheets are its code, in the root itself. */
 export function hasBegun(
   { stack, paths, folder }: Pick<FitInput, "stack" | "paths" | "folder">,
   source: string,
 ): boolean {
   const root = source === "." ? folder : inFolder(folder, source);
+  const begins = (path: ProjectPath): boolean => folderOf(path) !== root || isOfTrade(path, "sheet");
   return paths.some((path) => {
     const isCode = stack.code.includes(extensionOf(path)) && !/\.config\.\w+$|\.d\.ts$/.test(path);
     return (
       isCode &&
       isBelow(path, root) &&
-      folderOf(path) !== root &&
+      begins(path) &&
       !/(^|\/)(\.[^/]+|node_modules|tests?|__\w+__|ios|android)\//i.test(path)
     );
   });

@@ -4,8 +4,8 @@ import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, Wanted } from "./adding.js";
-import { placeOfRegistration } from "../../app/app.js";
-import { exportsType, nameIn } from "../../languages/index.js";
+import { placeOfRegistration, type App } from "../../app/app.js";
+import { exportsType, isOfTrade, nameIn } from "../../languages/index.js";
 import {
   appendLine,
   insertAmongImports,
@@ -26,7 +26,7 @@ export function listNewFile(adding: Adding, main: Wanted, isListed = false): voi
   const filling: Filling = { app, path: main.path, words: main.words, stem: main.stem, feature };
   const index = listInIndex(adding, main, filling);
   const target = { to: index ?? main.path, viaIndex: index !== undefined };
-  const missing = new Set<string>();
+  const missing = new Set<ProjectPath>();
   for (const registration of app.stack.registers ?? []) {
     if (!listOf(registration.when).includes(adding.role)) continue;
     if (registration.shelf !== undefined && !main.shelf.at.endsWith(registration.shelf)) continue;
@@ -42,7 +42,11 @@ export function listNewFile(adding: Adding, main: Wanted, isListed = false): voi
       });
   }
   for (const file of isListed ? [] : missing)
-    draft.note(`${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`);
+    draft.note(
+      isOfTrade(file, "sheet") && hasSheets(app, folderOf(file))
+        ? `Several sheets begin in ${folderOf(file) || "the project"}, so ${nameOf(main.path)} is taken in by none of them yet.`
+        : `${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`,
+    );
 }
 
 /**
@@ -115,6 +119,12 @@ function listInFolder(
   const line = lineFor(filling, { template: own.line, from: file, to: main.path, viaIndex: false });
   draft.edit(file, (text) => appendLine(text, line), "index of the section", [main.path]);
   return true;
+}
+
+/** Whether sheets lie in a folder that are compiled by themselves. */
+function hasSheets({ store }: App, folder: ProjectPath): boolean {
+  const names = folder === "" || store.stat(folder)?.kind === "folder" ? store.entries(folder) : [];
+  return names.some((name) => !name.startsWith("_") && isOfTrade(name, "sheet"));
 }
 
 /** Lets the app begin with a screen, where a file says which one it is. */

@@ -62,11 +62,39 @@ export function insertInSection(text: string, line: string, sections: readonly s
   const places = lines.map(sectionOf);
   const later = places.findIndex((section) => section > own);
   const last = places.findLastIndex((section) => section >= 0 && section <= own);
-  const at = last >= 0 ? last + 1 : later >= 0 ? later : firstRule(lines);
+  // What a comment says goes where is obeyed first; what is in no section stands before all that is taken in later.
+  const headed = belowHeading(lines, sections[own] ?? "");
+  const behind = used.findLastIndex((path) => path !== undefined) + 1;
+  const at = headed ?? (last >= 0 ? last + 1 : later >= 0 ? later : behind > 0 ? behind : firstRule(lines));
+  return lines.toSpliced(at, 0, writtenAlike(line, lines, used)).join("\n");
+}
+
+/** The line in the manner of those that are there: `@import` where these are imports, their quotes. */
+function writtenAlike(line: string, lines: readonly string[], used: readonly (string | undefined)[]): string {
+  const taking = lines.filter((_, at) => used[at] !== undefined);
+  const imports = taking.filter((each) => /^\s*@import/.test(each)).length;
+  const isImport = imports > 0 && imports * 2 >= taking.length;
+  const isSingle = taking.length > 0 && taking.every((each) => each.includes("'"));
+  const quoted = isSingle ? line.replaceAll('"', "'") : line;
+  if (isImport) return quoted.replace(/^(\s*)@use\b/, "$1@import");
   // Two sheets of one name (`base/reset`, `vendors/reset`) cannot have one namespace.
+  const wanted = pathUsed(line) ?? "";
   const isTaken = used.some((path) => path !== undefined && nameOf(path) === nameOf(wanted));
-  const spelled = isTaken ? line.replace(/;$/, ` as ${wanted.replaceAll("/", "-")};`) : line;
-  return lines.toSpliced(at, 0, spelled).join("\n");
+  return isTaken ? quoted.replace(/;$/, ` as ${wanted.replaceAll("/", "-")};`) : quoted;
+}
+
+/** Behind what stands below a comment that is the heading of a section: `// Components`. */
+function belowHeading(lines: readonly string[], section: string): number | undefined {
+  if (section === "") return undefined;
+  const title = /^\s*(?:\/\/|\/\*+|\*)[\s=*#~-]*(?:\d+[.)]?\s+)?([\p{L}][\p{L} -]*?)[\s=*#~:-]*(?:\*\/)?\s*$/u;
+  const heading = lines.findIndex((line) => title.exec(line)?.[1]?.toLowerCase() === section.toLowerCase());
+  if (heading < 0) return undefined;
+  let at = heading + 1;
+  // A heading of several lines ends with its comment.
+  if (/^\s*\*|^\s*\/\*(?!.*\*\/)/.test(lines[heading] ?? ""))
+    while (at < lines.length && !(lines[at - 1] ?? "").includes("*/")) at += 1;
+  while (pathUsed(lines[at] ?? "") !== undefined) at += 1;
+  return at;
 }
 
 /** `@use "components/card";` → `components/card`. */

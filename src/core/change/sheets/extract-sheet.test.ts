@@ -111,6 +111,16 @@ describe("what is taken out of a sheet", () => {
       { "main.scss": '@import "sizes";\n.a { b: $wide }\n', "_sizes.scss": "$gap: 8px;\n\n$wide: 2 * $gap;\n" },
     ],
     [
+      "and rules to one that stands there",
+      {
+        "main.scss": '@import "sizes";\n@import "a";\n.b { c: $gap }\n.d { e: f }\n',
+        "_sizes.scss": sizes,
+        "_a.scss": ".a { b: c }\n",
+      },
+      "main.scss .b > _a.scss",
+      { "main.scss": '@import "sizes";\n@import "a";\n.d { e: f }\n', "_a.scss": ".a { b: c }\n\n.b { c: $gap }\n" },
+    ],
+    [
       "what is imported from elsewhere stays first",
       {
         "main.scss":
@@ -159,6 +169,15 @@ describe("what is taken out of a sheet", () => {
       {
         "css/main.scss": '@import "x";\n@import "parts/a";\n.c { d: e }\n',
         "css/parts/_a.scss": ".a { b: url(../../i/a.png) }\n",
+      },
+    ],
+    [
+      "a name that the compiler leaves as it is means what it means beside the entry, and stays",
+      { "css/main.scss": '@import "x";\n.a { b: url(i/a.png) }\n.c { d: e }\n', "css/_x.scss": "", "css/i/a.png": "1" },
+      "css/main.scss .a > parts/_a.scss",
+      {
+        "css/main.scss": '@import "x";\n@import "../parts/a";\n.c { d: e }\n',
+        "parts/_a.scss": ".a { b: url(i/a.png) }\n",
       },
     ],
     [

@@ -5,7 +5,7 @@
 import { ShelfError, type Place } from "../../base/errors.js";
 import { splitWords, inCase } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import { SourceText } from "../../base/text/index.js";
+import { SourceText, wholeLines } from "../../base/text/index.js";
 import type { Project } from "../../app/index.js";
 import { piecesOfSheet, Resolver, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
 import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
@@ -64,7 +64,13 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
   if (target === path) throw new ShelfError("EXTRACT_SAME", { path });
   if (path.slice(path.lastIndexOf(".")) !== target.slice(target.lastIndexOf(".")))
     throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: path });
-  const maker = new SpecifierMaker({ tree, resolver, aliases, targets: [target] });
+  const maker = new SpecifierMaker({
+    tree,
+    resolver,
+    aliases,
+    targets: [target],
+    ...(!tree.has(target) && { partOf: new Map([[target, path]]) }),
+  });
   return new Cutting({
     path,
     target,
@@ -162,7 +168,7 @@ class Cutting {
         ...references.map(({ start }): Claim => ({ kind: "removes", file: path, start })),
         ...(takesIn.length > 0 ? [{ kind: "adds", file: path, means: takesIn.map(() => target) } as const] : []),
         this.#adds(added),
-        { kind: "compiles alike", file: path, with: [target] },
+        { kind: "compiles alike", file: path, with: [target], ...(there !== undefined && { gains: [target] }) },
       ],
     };
     return {
@@ -414,7 +420,7 @@ class Cutting {
     const written = lines.join(this.#lineEnd);
     const edits = this.#runs.map(({ from, end }): DraftEdit => {
       if (from === place) return { file: path, start: from, end, text: written, why: "takes the partial in" };
-      return { file: path, ...wholeLines(text, from, end), text: "", why: "loses what goes to the partial" };
+      return { file: path, ...wholeLines(text, { from, end }), text: "", why: "loses what goes to the partial" };
     });
     if (place !== undefined && !this.#runs.some(({ from }) => from === place)) {
       const isHead = place === 0;
@@ -473,15 +479,4 @@ function runsOf(pieces: readonly SheetPiece[], chosen: readonly SheetPiece[]): R
     else runs.push({ pieces: [piece], from: piece.from, end: piece.end });
   }
   return runs;
-}
-
-/** The lines of a part, and of two blank lines around them one. */
-function wholeLines(text: string, from: number, end: number): { readonly start: number; readonly end: number } {
-  const head = text.lastIndexOf("\n", from - 1) + 1;
-  if (text.slice(head, from).trim() !== "") return { start: from, end };
-  const [tail = ""] = /^[ \t]*(?:\r?\n|$)/.exec(text.slice(end)) ?? [];
-  if (tail === "" && end < text.length) return { start: from, end };
-  const isApart = head === 0 || /\n[ \t]*\r?\n$/.test(text.slice(0, head));
-  const blank = isApart ? (/^(?:[ \t]*\r?\n)+/.exec(text.slice(end + tail.length))?.[0] ?? "") : "";
-  return { start: head, end: end + tail.length + blank.length };
 }

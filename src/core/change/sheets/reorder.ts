@@ -23,7 +23,7 @@ export function reorderDraft(
     edits: edits.map((edit) => ({
       ...edit,
       file,
-      why: "stands where its names are needed",
+      why: "comes before what needs it",
       ...(edit.text !== "" && { isMoved: true as const }),
     })),
     made: [],

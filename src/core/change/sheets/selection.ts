@@ -105,13 +105,15 @@ interface ByNames {
 function byNames(path: ProjectPath, { text }: SheetText, { pieces, take }: ByNames): readonly SheetPiece[] {
   const named = pieces.flatMap((piece) => (piece.main ? [{ piece, names: namesOf(text, piece.main) }] : []));
   for (const wanted of take) {
-    if (named.some(({ names }) => isAbout(names, [wanted]))) continue;
+    const isMeant = ({ names }: { readonly names: readonly string[] }): boolean =>
+      isAbout(names, take) && names.some((name) => begins(name, wanted));
+    if (named.some(isMeant)) continue;
     const mixed = named.find(({ names }) => names.some((name) => begins(name, wanted)));
     if (mixed)
       throw new ShelfError("SHEET_MIXED", {
         path,
         other: wanted,
-        reason: mixed.names.find((name) => !begins(name, wanted)) ?? "",
+        reason: mixed.names.find((name) => !take.some((each) => begins(name, each))) ?? "",
         place: { file: path, ...SourceText.ofNew(text).positionAt(mixed.piece.main?.start ?? 0) },
       });
     const all = [...new Set(named.flatMap(({ names }) => names))];

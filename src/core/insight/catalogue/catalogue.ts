@@ -6,7 +6,7 @@ import picomatch from "picomatch";
 import { addTo } from "../../base/grouping.js";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode, isInBundle, languageFor, ownExports, type Outline } from "../../languages/index.js";
+import { isCode, isInBundle, isOfTrade, languageFor, ownExports, type Outline } from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, prefixOf, type Clues } from "./clues.js";
@@ -30,6 +30,8 @@ export interface Entry {
   readonly feature: Judgement;
   /** The file that it goes with, if it is a companion. */
   readonly leader: ProjectPath | undefined;
+  /** Whether it is the main file of its stem; where sheets are the app's code, they are. */
+  readonly leads: boolean;
   /** Whether all that it holds comes from other files. */
   readonly isIndex: boolean;
   readonly standing: Standing | undefined;
@@ -146,12 +148,18 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
       role,
       feature: feature ?? unknownFeature,
       leader,
+      leads: leads(path, clues),
       isIndex: isIndex(path),
       standing: layout.standingOf(path),
       isLeft: decision?.leave === true,
     });
   }
   return { entries, features: names.all, areas: names.areas, uses, clues };
+}
+
+function leads(path: ProjectPath, { sheetsAreCode }: Clues): boolean {
+  const { leads: byName, rest } = partsOf(nameOf(path));
+  return byName || (sheetsAreCode && isOfTrade(path, "sheet") && rest.lastIndexOf(".") === 0);
 }
 
 const unknown: Judgement<Role> = weigh<Role>([]);
@@ -228,7 +236,7 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
     path,
     source: layout.source,
     clues,
-    outline: reading?.outline,
+    outline: clues.sheetsAreCode ? outlineOfSheet(path, graph) : reading?.outline,
     exports: ownExports(reading?.exports),
     isCode: stack.code.includes(extension),
     drawsAlways: stack["default-exports"]?.includes(extension) ?? false,
@@ -243,6 +251,24 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
   });
   return asImplementation(judged, reading?.outline, stack);
 }
+
+/** What a sheet says of itself as well; it is read whole only where sheets are the app's code. */
+function outlineOfSheet(path: ProjectPath, { files, tree }: ReferenceGraph): Outline | undefined {
+  const outline = files.get(path)?.reading.outline;
+  const forms = languageFor(path)?.sheets;
+  if (!outline || !forms) return outline;
+  const text = tree.text(path)?.text;
+  const known = sheetOutlines.get(outline);
+  if (known) return known;
+  const reading = text === undefined ? undefined : forms.read(text, nameOf(path));
+  const told =
+    reading && text !== undefined ? { ...outline, signs: [...outline.signs, ...forms.signs(text, reading)] } : outline;
+  sheetOutlines.set(outline, told);
+  return told;
+}
+
+/** Each sheet is asked about several times. */
+const sheetOutlines = new WeakMap<Outline, Outline>();
 
 /** Where contracts and what does the work are kept apart, a repository that does the work is no contract. */
 function asImplementation(
@@ -416,6 +442,6 @@ export function isAssetFile(
 }
 
 /** Whether a file is the app's own code by itself: it leads, and is neither a test nor a story. */
-export function isMain({ leader, role, path }: Entry): boolean {
-  return leader === undefined && role.is !== "test" && role.is !== "story" && partsOf(nameOf(path)).leads;
+export function isMain({ leader, role, leads }: Pick<Entry, "leader" | "role" | "leads">): boolean {
+  return leader === undefined && role.is !== "test" && role.is !== "story" && leads;
 }

@@ -1,6 +1,6 @@
 /** What a file is, by where it lies, what it is called, what it says of itself, and who uses it. */
 import { extensionOf, type Role } from "../../app/arrangement/index.js";
-import { isDeclaration, type ExportedName, type Outline, type Sign } from "../../languages/index.js";
+import { isDeclaration, isOfTrade, type ExportedName, type Outline, type Sign } from "../../languages/index.js";
 import { readName, splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
@@ -257,6 +257,14 @@ const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
   routes: ["navigation", 0.6],
   tests: ["test", 0.9],
   styles: ["style", 0.3],
+  // Of sheets, where these are the app's code.
+  values: ["constants", 0.8],
+  mixins: ["helper", 0.8],
+  elements: ["style", 0.6],
+  frame: ["layout", 0.5],
+  block: ["component", 0.6],
+  utilities: ["helper", 0.3],
+  theme: ["style", 0.55],
 };
 
 /** What a component may do besides: it fetches, dispatches, looks, observes a store. */
@@ -299,10 +307,16 @@ function byContent(
 }
 
 function byUse(question: RoleQuestion): RoleEvidence[] {
-  const { users, isLoadedLater, outline, isCode, path, folders } = question;
+  const { users, isLoadedLater, outline, isCode, path, folders, clues } = question;
   const draws = outline?.signs.includes("view") === true;
   const routers = users.filter((user) => isRouter(user, question));
   const found: RoleEvidence[] = [];
+  const name = nameOf(path);
+  // A sheet that nothing takes in, and that is not called as a partial, is where a compiler begins.
+  if (clues.sheetsAreCode && isCode && users.every((user) => !isOfTrade(user, "sheet")) && !name.startsWith("_")) {
+    const takesIn = outline?.signs.includes("takes in") === true || question.targets().length > 0;
+    found.push({ for: "entry", weight: takesIn ? 0.85 : 0.5, because: { code: "taken in by none" } });
+  }
   // What nothing but routes use is what they lead to, wherever it lies.
   const isRoutedOnly =
     routers.length > 0 &&
@@ -338,7 +352,8 @@ function doubted(
         ? { ...each, weight: each.weight * 0.4, doubt: "renders" as const }
         : each,
     );
-  if (!outline || !isCode || outline.onlyPassesOn) return [...found];
+  // Sheets draw nothing, and export nothing.
+  if (!outline || !isCode || outline.onlyPassesOn || clues.sheetsAreCode) return [...found];
   const drawsItself = outline.signs.includes("view") && exports.some(({ kind }) => kind === "component");
   const draws = outline.signs.includes("view") || exports.some(({ kind }) => kind === "component");
   const hooks = exports.some(({ kind }) => kind === "hook") || exports.some(({ name }) => name === "default");

@@ -14,7 +14,7 @@ import {
   type SheetTrace,
   type TracedGift,
 } from "../../graph/index.js";
-import { SourceText, type TextEdit } from "../../base/text/index.js";
+import { SourceText, wholeLines, type TextEdit } from "../../base/text/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 
 /** A sheet with lines in an order in which a name is not found. */
@@ -50,7 +50,7 @@ export interface OrderInput {
 /**
  * The lines in a wrong order in all sheets that are compiled by themselves: which are not called as partials, and which nothing takes in,
  * or which find all names by themselves but for the order.
- * Each line once; what would be moved for one entry and is right for another is not put right.
+ * Each line once; what would be moved for one entry and is right for another is only offered.
  */
 export function misplacedLines({ paths, isOwn, resolver }: OrderInput): readonly Misplaced[] {
   const sheets = paths.filter((path) => SheetWorld.formsOf(path)?.givesNames(path) === "in order");
@@ -62,28 +62,40 @@ export function misplacedLines({ paths, isOwn, resolver }: OrderInput): readonly
       const target = world.loaded(path, load);
       if (target !== undefined && target !== path) taken.add(target);
     }
-  const found = new Map<ProjectPath, Misplaced>();
-  const right = new Set<ProjectPath>();
+  const found = new Map<ProjectPath, { readonly misplaced: Misplaced; readonly then: SheetResolver }>();
+  const right = new Map<ProjectPath, Set<ProjectPath>>();
   for (const entry of sheets) {
     if (nameOf(entry).startsWith("_")) continue;
     const numbers = new Numbers();
     const trace = traceSheet(entry, { world, numbers });
     if (!trace.visits.some(({ file }) => isOwn(file)) || (taken.has(entry) && needsOthers(trace))) continue;
-    const misplaced = misplacedIn(trace, world, numbers);
-    for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, each);
-    if (misplaced.length === 0) for (const { file } of trace.visits) right.add(file);
+    const { misplaced, then } = misplacedIn(trace, world, numbers);
+    for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, { misplaced: each, then });
+    if (misplaced.length === 0)
+      for (const { file } of trace.visits) right.set(file, (right.get(file) ?? new Set()).add(entry));
   }
-  return [...found.values()].map((each) => (right.has(each.file) ? withoutEdits(each) : each));
+  return [...found.values()].map(({ misplaced, then }) => {
+    const isKept = [...(right.get(misplaced.file) ?? [])].every((entry) => compilesAlike(entry, world, then));
+    return isKept ? misplaced : { ...misplaced, isSure: false };
+  });
+}
+
+/** Whether an entry compiles to the same once lines stand in another order. */
+function compilesAlike(entry: ProjectPath, world: SheetWorld, then: SheetResolver): boolean {
+  const numbers = new Numbers();
+  const [one, other] = [world, new SheetWorld(then, world)].map((each) => traceSheet(entry, { world: each, numbers }));
+  return (
+    one !== undefined &&
+    other !== undefined &&
+    sameOrder(one, other) &&
+    one.compiled.every(({ meaning }, at) => meaning === other.compiled[at]?.meaning)
+  );
 }
 
 /** Whether a sheet needs names that only whoever takes it in can give. */
 function needsOthers(trace: SheetTrace): boolean {
   const early = new Set(tooEarly(trace).map(({ missing }) => missing));
   return trace.missing.some((each) => each.kind !== "function" && each.chance !== "perhaps" && !early.has(each));
-}
-
-function withoutEdits({ edits: _, ...rest }: Misplaced): Misplaced {
-  return rest;
 }
 
 /** A name that is needed, and where it is given later. */
@@ -93,10 +105,14 @@ interface TooEarly {
 }
 
 /** Says which lines of an entry, and of what it takes in, stand in a wrong order. */
-function misplacedIn(trace: SheetTrace, world: SheetWorld, numbers: Numbers): readonly Misplaced[] {
+function misplacedIn(
+  trace: SheetTrace,
+  world: SheetWorld,
+  numbers: Numbers,
+): { readonly misplaced: readonly Misplaced[]; readonly then: SheetResolver } {
   const { entry } = trace;
   const early = tooEarly(trace);
-  if (early.length === 0) return [];
+  if (early.length === 0) return { misplaced: [], then: world.resolver };
   const orders = new Orders(world);
   const moved = new Map<ProjectPath, Set<number>>();
   let now = { trace, early };
@@ -113,7 +129,7 @@ function misplacedIn(trace: SheetTrace, world: SheetWorld, numbers: Numbers): re
   const effect = isBroken ? "broken" : named.length > 0 ? "perhaps" : "as text";
   const isSure = isSolved && (isBroken || (effect === "perhaps" && sameOrder(trace, now.trace)));
   const files = isSolved ? [...moved.keys()] : [crossing(early[0])?.file ?? entry];
-  return files.flatMap((file): Misplaced[] => {
+  const misplaced = files.flatMap((file): Misplaced[] => {
     const own = early.filter((each) => crossing(each)?.file === file);
     const [first = early[0]] = own;
     if (!first) return [];
@@ -140,6 +156,7 @@ function misplacedIn(trace: SheetTrace, world: SheetWorld, numbers: Numbers): re
       },
     ];
   });
+  return { misplaced, then: orders.resolver() };
 }
 
 /** Names that are given later in the same module, for certain, and needed before. */
@@ -274,9 +291,9 @@ class Orders {
   }
 
   /** The tree with this sheet, and all that were set, in their orders. */
-  resolver(file: ProjectPath, order: readonly number[]): SheetResolver {
+  resolver(file?: ProjectPath, order: readonly number[] = []): SheetResolver {
     const texts = new Map<ProjectPath, SourceText>();
-    for (const [path, each] of [...this.#orders, [file, order] as const])
+    for (const [path, each] of new Map([...this.#orders, ...(file === undefined ? [] : [[file, order] as const])]))
       texts.set(path, SourceText.ofNew(this.#text(path, each)));
     const real = this.world.resolver;
     const tree = { text: (path: ProjectPath) => texts.get(path) ?? real.tree.text(path) };
@@ -298,7 +315,7 @@ class Orders {
     const edits: TextEdit[] = [];
     for (const each of moved) {
       const piece = pieces[each];
-      if (piece) edits.push({ ...linesOf(text, piece), text: "" });
+      if (piece) edits.push({ ...wholeLines(text, piece), text: "" });
     }
     for (let at = 0; at < order.length;) {
       const run: number[] = [];
@@ -315,12 +332,4 @@ class Orders {
     }
     return edits.sort((a, b) => a.start - b.start);
   }
-}
-
-/** A piece with its line. */
-function linesOf(text: string, { from, end }: SheetPiece): { readonly start: number; readonly end: number } {
-  const head = text.lastIndexOf("\n", from - 1) + 1;
-  const [tail = ""] = /^[ \t]*(?:\r?\n|$)/.exec(text.slice(end)) ?? [];
-  if (text.slice(head, from).trim() !== "" || (tail === "" && end < text.length)) return { start: from, end };
-  return { start: head, end: end + tail.length };
 }

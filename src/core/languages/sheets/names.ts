@@ -76,6 +76,7 @@ class NameReader {
   readonly #chances: NameChance[] = [];
   /** Whether it is the text of a mixin or function. */
   #isCallable = false;
+  #isParameter = false;
 
   constructor(readonly text: string) {}
 
@@ -188,7 +189,9 @@ class NameReader {
     const inner = new Set(bound);
     if (place === "inside") inner.add(`${kind} ${sameName(name)}`);
     this.#chances.push("perhaps");
+    this.#isParameter = true;
     this.#parameters(start + whole.length, headEnd, inner);
+    this.#isParameter = false;
     this.#chances.pop();
     const outer = this.#isCallable;
     this.#isCallable = true;
@@ -235,6 +238,7 @@ class NameReader {
       this.#need("mixin", {
         name: sameName(name),
         ...(from !== undefined && { from }),
+        ...(/^\s*(?:\(\s*\))?\s*(?:using\b|$)/.test(head.slice(whole.length)) && { isBare: true as const }),
         start: start + whole.length - name.length,
         end: start + whole.length,
       });
@@ -302,6 +306,7 @@ class NameReader {
           this.#need("function", {
             name: sameName(called),
             ...(from !== undefined && { from }),
+            ...(/^\(\s*\)/.test(part.slice(at + whole.length)) && { isBare: true as const }),
             start: start + at + whole.length - called.length,
             end: start + at + whole.length,
           });
@@ -324,7 +329,12 @@ class NameReader {
 
   #need(kind: SheetNameKind, name: Omit<SheetName, "kind">): void {
     const chance = this.#chances.includes("perhaps") ? "perhaps" : this.#chances.at(-1);
-    this.#needs.push({ kind, ...name, ...(chance && { chance }) });
+    this.#needs.push({
+      kind,
+      ...name,
+      ...(chance && { chance }),
+      ...(this.#isParameter && { isForParameter: true as const }),
+    });
   }
 }
 

@@ -3,12 +3,14 @@ import type { Reference } from "../reading.js";
 import type { SheetForms, SheetLoad, SheetReading, SheetStatement } from "../sheet-forms.js";
 import { namesOfStatements, sameName } from "./names.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
+import { signsOfSheet } from "./outline.js";
 import { sheetStatements } from "./statements.js";
 
 /** How sheets are read and written, by the dialect that a name tells. */
 export function sheetFormsFor(dialectOf: (name: string) => Dialect): SheetForms {
   return {
     read: (text, name) => readSheet(text, dialectOf(name)),
+    signs: signsOfSheet,
     takeIn: (specifier, how, { name, quote }) => {
       const dialect = dialectOf(name);
       const word = how === "in place" ? "import" : how === "module" ? "use" : "forward";

@@ -17,11 +17,16 @@ export function sheetStatements(text: string, dialect: Dialect): readonly SheetS
   }
 }
 
-/** Something does not end. */
+/** Something does not end, or is nested deeper than anybody writes. */
 class Unfinished extends Error {}
+
+/** Blocks within blocks, and brackets within brackets. */
+const deepest = 200;
 
 /** Passes over what may hold any character: comments, texts, `url(…)`, interpolation. */
 class Passer {
+  #depth = 0;
+
   constructor(
     readonly text: string,
     readonly dialect: Dialect,
@@ -62,6 +67,14 @@ class Passer {
 
   /** Behind the bracket that closes the one that stands here. */
   brackets(at: number): number {
+    this.#depth += 1;
+    if (this.#depth > deepest) throw new Unfinished();
+    const end = this.#closing(at);
+    this.#depth -= 1;
+    return end;
+  }
+
+  #closing(at: number): number {
     const { text } = this;
     if (text.charAt(at) === "(" && /(?:^|[^\w-])(?:url|url-prefix)$/i.test(text.slice(Math.max(0, at - 12), at))) {
       const bare = this.#bareUrl(at);
@@ -143,7 +156,8 @@ class BraceReader {
   }
 
   /** Up to the brace that closes the block, or the end. */
-  #block(): SheetStatement[] {
+  #block(depth = 0): SheetStatement[] {
+    if (depth > deepest) throw new Unfinished();
     const found: SheetStatement[] = [];
     for (;;) {
       this.#at += /^[\s;]*/.exec(this.text.slice(this.#at, this.#at + 4000))?.[0].length ?? 0;
@@ -155,11 +169,11 @@ class BraceReader {
         this.#at = end;
         const isLoud = this.text.charAt(start + 1) === "*";
         found.push({ kind: "comment", start, headEnd: end, end, word: "", isLoud });
-      } else found.push(this.#statement(start));
+      } else found.push(this.#statement(start, depth));
     }
   }
 
-  #statement(start: number): SheetStatement {
+  #statement(start: number, depth: number): SheetStatement {
     const { text } = this;
     let at = start;
     while (at < text.length) {
@@ -172,7 +186,7 @@ class BraceReader {
       const isInterpolation = unit === "{" && /[#@]/.test(text.charAt(at - 1)) && this.dialect !== "css";
       if (unit === "{" && !isInterpolation) {
         this.#at = at + 1;
-        const block = this.#block();
+        const block = this.#block(depth + 1);
         if (text.charAt(this.#at) !== "}") throw new Unfinished();
         this.#at += 1;
         return { ...this.#kind(start, at, true), start, headEnd: at, end: this.#at, block };
@@ -260,7 +274,8 @@ class IndentedReader {
     return text.length;
   }
 
-  #block(above: number): SheetStatement[] {
+  #block(above: number, depth = 0): SheetStatement[] {
+    if (depth > deepest) throw new Unfinished();
     const found: SheetStatement[] = [];
     const { text } = this;
     for (let line = this.#lines[this.#at]; line !== undefined && line.indent > above; line = this.#lines[this.#at]) {
@@ -271,7 +286,7 @@ class IndentedReader {
         found.push({ kind: "comment", start, headEnd: end, end, word: "", isLoud: head.startsWith("/*") });
         continue;
       }
-      const block = this.#block(indent);
+      const block = this.#block(indent, depth + 1);
       const last = block.at(-1);
       const headEnd = start + head.replace(/\s*;$/, "").length;
       found.push({

@@ -1,0 +1,103 @@
+/**
+ * Style sheets taken apart, joined and put in order by the built program. Sass itself says what they compile to, before and after; undoing
+ * gives every byte back.
+ */
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { expect, test } from "vitest";
+import { compileSheets } from "../scripts/judges/sheets.mjs";
+import { demoCopy, fingerprint, folderWith, run } from "./program.js";
+
+const entries = ["src/signs.scss", "src/labels.scss"];
+
+test("the demo's signs are parted and joined, and compile to the same after each step", async () => {
+  const root = demoCopy("orchard-signs");
+  const bytes = fingerprint(root);
+  const css = async (entry: string): Promise<string> => (await compileSheets(root, [entry])).get(entry) ?? "";
+  const before = await css("src/signs.scss");
+  expect(before).toContain("board--gate");
+  expect(await css("src/labels.scss")).toMatch(/^error/);
+  const steps = [
+    ["check", "--fix", "--write"],
+    ["extract", "src/signs.scss", "--section", "reset", "--to", "src/base/", "--write"],
+    ["extract", "src/signs.scss", "--take", "h1", "h2", "p", "--to", "src/base/letters", "--write"],
+    ["extract", "src/signs.scss", "--take", ".board", ".arrow", "--write"],
+    ["join", "src/base/_reset.scss", "src/base/_letters.scss", "src/signs.scss", "--write"],
+    ["join", "src/_sizes.scss", "src/_inks.scss", "--write"],
+  ];
+  for (const words of steps) {
+    const { code, out, err } = await run(root, words);
+    expect([code, out + err]).toEqual([0, expect.stringContaining("✓") as string]);
+    expect(await css("src/signs.scss")).toBe(before);
+  }
+  expect(await css("src/labels.scss")).toContain("outline-offset: 8mm");
+  for (const { length } of steps) {
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    expect(length).toBeGreaterThan(0);
+  }
+  expect(fingerprint(root)).toBe(bytes);
+});
+
+test("what cannot be parted is refused, with the rule in the way and its place", async () => {
+  const root = demoCopy("orchard-signs");
+  const bytes = fingerprint(root);
+  const { code, err } = await run(root, ["extract", "src/signs.scss", "--take", ".board", "--write"]);
+  expect(code).toBe(2);
+  expect(err).toContain("src/signs.scss, .arrow::after stands between");
+  expect(err).toMatch(/src\/signs\.scss:\d+:1/);
+  expect(await run(root, ["extract", "README.md", "--section", "x"])).toMatchObject({ code: 2 });
+  const only = await run(demoCopy(), ["extract", "src/helpers/dates.ts", "--take", ".a"]);
+  expect(only.err).toContain("src/helpers/dates.ts is no style sheet, and --take is for those."); // SHEET_ONLY
+  const twoWays = await run(root, ["extract", "src/signs.scss", ".board", "--lines", "1-2"]);
+  expect(twoWays).toMatchObject({ code: 2 });
+  expect(fingerprint(root)).toBe(bytes);
+});
+
+test("the JSON document says what was gone through", async () => {
+  const root = demoCopy("orchard-signs");
+  const { out } = await run(root, ["extract", "src/signs.scss", "--section", "reset", "--json"]);
+  expect(JSON.parse(out)).toMatchObject({
+    names: ["*", "body"],
+    target: "src/_reset.scss",
+    proof: { complete: true, different: [], sheets: { entries: 1, statements: 13, same: 13, early: 0 } },
+  });
+});
+
+test("lines that a bundler puts before each sheet are a gap where sheets are modules", async () => {
+  const root = folderWith({
+    "vite.config.js":
+      "export default { css: { preprocessorOptions: { scss: { additionalData: '@use \"sizes\";' } } } };\n",
+    "src/main.scss": '@use "x";\n.a { b: c }\n.d { e: f }\n',
+    "src/_x.scss": ".x { y: z }\n",
+  });
+  const words = ["extract", "src/main.scss", "--take", ".a"];
+  expect(await run(root, [...words, "--write"])).toMatchObject({ code: 1 });
+  expect((await run(root, words)).out).toContain("it puts lines before each sheet");
+  expect((await run(root, [...words, "--write", "--accept-unread"])).code).toBe(0);
+});
+
+test("an order that only one of two entries refuses is not put right by itself", async () => {
+  const root = folderWith({
+    "package.json": '{ "devDependencies": { "sass": "1" } }',
+    "src/_all.scss": '@import "a";\n@import "b";\n',
+    "src/_a.scss": ".a { x: $gap }\n",
+    "src/_b.scss": ".b { x: 1 }\n$gap: 1px;\n",
+    "src/one.scss": '@import "all";\n',
+    "src/two.scss": '$gap: 2px;\n@import "all";\n',
+  });
+  const { code, out } = await run(root, ["check", "--rule", "sheet-order"]);
+  expect(code).toBe(1);
+  expect(out).toContain("src/one.scss does not compile");
+  const fixed = await run(root, ["check", "--rule", "sheet-order", "--fix", "--write"]);
+  expect(fixed.out).toContain("uncertain");
+  expect(readFileSync(join(root, "src/_all.scss"), "utf8")).toBe('@import "a";\n@import "b";\n');
+});
+
+test("what is changed meanwhile is not overwritten", async () => {
+  const root = demoCopy("orchard-signs");
+  expect((await run(root, ["extract", "src/signs.scss", "--section", "letters", "--write"])).code).toBe(0);
+  writeFileSync(join(root, "src/_letters.scss"), "h1 { color: red }\n");
+  expect((await run(root, ["undo", "--write"])).code).not.toBe(0);
+  expect(readFileSync(join(root, "src/_letters.scss"), "utf8")).toBe("h1 { color: red }\n");
+  expect(entries).toHaveLength(2);
+});
