@@ -35,11 +35,11 @@ const shots = {
   },
   "init-begun": { before: [], run: "init", rows: 25, app: "orchard-board" },
   "move-preview": { before: [], run: chart, rows: 29 },
-  "move-theme": {
-    before: [],
-    run: "move src/scss/sections src/scss/pages --mentions --write",
-    rows: 34,
-    app: "orchard-theme",
+  sheets: {
+    before: ["check --fix --write", "extract src/signs.scss --take .board .arrow --write"],
+    run: "extract src/signs.scss --section reset",
+    rows: 17,
+    app: "orchard-signs",
   },
   flutter: { before: [], run: "move lib/models/tree.dart lib/trees/ --write", rows: 36, app: "orchard-flutter" },
   iphone: {

@@ -203,6 +203,22 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${shortened(line)} is in the wrong place: ${user}:${String(at)} needs ${firstOf(names)} before that is defined, so ${effect === "as text" ? `the call stays in the compiled ${entry} as text` : `${entry} ${effect === "broken" ? "does" : "may"} not compile`}`,
     advice: "Move the line, so that what defines a name comes before what needs it.",
   }),
+  "compiled twice": ({ sheet, entry, statements }) => ({
+    says: `${sheet} is imported here once more, so ${entry} has its ${count(statements, "statement")} twice`,
+    advice: "Import it once, where its place in the order matters most, or take it in with @use.",
+  }),
+  "many compiled twice": ({ sheets, statements }) => ({
+    says: `${count(sheets.length, "sheet")} ${sheets.length === 1 ? "is" : "are"} imported more than once, among them ${firstOf(sheets, 2)}, so ${count(statements, "statement")} ${statements === 1 ? "is" : "are"} compiled again`,
+    advice: "Import each once, in the entry, or take them in with @use, which compiles each once.",
+  }),
+  "taken in by nothing": () => ({
+    says: "no sheet, script or page takes it in",
+    advice: "Take it in where it belongs, or delete it.",
+  }),
+  "partial without mark": ({ name, marked, partials }) => ({
+    says: `other sheets take it in, and it has no underscore; ${marked} of ${partials} partials here have one`,
+    advice: `Call it ${name}, so that it is not compiled by itself.`,
+  }),
   "groups out of order": ({ names }) => ({
     says: `${names.length === 1 ? "the group" : `${names.length} groups:`} ${firstOf(names)}${names.length === 1 ? " lists" : "; they list"} what ${names.length === 1 ? "it holds" : "they hold"} in another order than the configuration asks for`,
     advice: "Run `steady-shelf arrange --order kind,alphabet`, or `check --fix`.",

@@ -71,6 +71,11 @@ const detail = {
   at: 3,
   entry: "src/main.scss",
   effect: "broken",
+  sheet: "src/_card.scss",
+  sheets: ["src/_card.scss", "src/_button.scss"],
+  statements: 1,
+  marked: 4,
+  partials: 5,
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -316,7 +316,7 @@ const grownTheme: Tour = {
 /** A theme in one sheet, and another whose lines stand in a wrong order. */
 const grownSheet: Tour = {
   name: "signs",
-  about: "a style sheet that has grown parted, another put in order",
+  about: "a style sheet that has grown parted, another put in order, loose ones sorted",
   folder: "orchard-signs",
   begin: "The signs at the gates are one long sheet, and the labels on the crates do not compile any more.",
   copy: { from: "orchard-signs" },
@@ -345,13 +345,17 @@ const grownSheet: Tour = {
       run: ["extract", "src/signs.scss", "--take", ".board", ".arrow", "--to", "src/components/board", "--write"],
     },
     {
-      say: "And a sheet that is not worth one of its own goes back.",
+      say: "A sheet that is not worth one of its own goes back.",
       run: ["join", "src/base/_reset.scss", "src/signs.scss", "--write"],
+    },
+    {
+      say: "What lies loose goes into sections, by what is in it: variables and mixins are abstracts.",
+      run: ["arrange", "--as", "stylesheet-sections", "--write"],
     },
   ],
   judge: "Sass",
   sheets: ["src/signs.scss"],
-  undo: 4,
+  undo: 5,
 };
 
 /** An app that no arrangement fits, and that is consistent all the same. */

@@ -211,6 +211,14 @@ describe("names", () => {
       { "main.scss": ".a { $b: 1 !global; }\n.c { x: $b }\n" },
       [],
     ],
+    [
+      "that a mixin gives to all are known in its block",
+      {
+        "main.scss":
+          "@mixin b { $B: 1 !global; x: $B; @content }\n@mixin e { y: $B }\n.a { @include b { @include e; } }\n",
+      },
+      [],
+    ],
     ["may come from a package that nobody can look into", { "main.scss": '@import "~kit/all";\n.a { x: $b }\n' }, []],
   ])("%s", async (_, files, expected) => {
     expect(await missing(files)).toEqual(expected);

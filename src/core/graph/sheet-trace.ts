@@ -420,7 +420,10 @@ class Tracer {
       const needed = names.needs.filter(({ kind }) => kind !== "placeholder");
       const meanings = needed.map((need) => {
         this.#missed(need, { scope, index, turn });
-        return this.#means(need, scope, 0, extended);
+        const means = this.#means(need, scope, 0, extended);
+        // What is called may give names to all, and what stands in its block may need them.
+        this.#effects(need, scope, new Set());
+        return means;
       });
       meaning = meanings.length === 0 ? 0 : numbers.of(meanings.join());
     }
@@ -437,8 +440,6 @@ class Tracer {
     this.#statements.push(traced);
     if (names.emits) module.own.push(traced);
     for (const given of names.gives) this.#give(given, { scope, names, key, meaning, index, turn });
-    // What is called may give names to all, too.
-    if (!names.isDeferred) for (const need of names.needs) this.#effects(need, scope, new Set());
   }
 
   #give(

@@ -120,6 +120,12 @@ export interface CaseDetails {
     /** What comes of it for the entry: it does not compile, or not where a condition holds, or a call stays in it as text. */
     readonly effect: "broken" | "perhaps" | "as text";
   };
+  /** `statements`: how much of the sheet is compiled each time. */
+  "compiled twice": { readonly sheet: string; readonly entry: string; readonly statements: number };
+  "many compiled twice": { readonly sheets: readonly string[]; readonly statements: number };
+  "taken in by nothing": object;
+  /** `marked`: how many of the partials have the underscore. */
+  "partial without mark": { readonly name: string; readonly marked: number; readonly partials: number };
   "groups out of order": { readonly names: readonly string[] };
   unused: object;
   /** All files of one folder that nothing uses. */

@@ -31,6 +31,9 @@ import { classPrefix } from "./class-prefix.js";
 import { typeSuffix } from "./type-suffix.js";
 import { groupFolder } from "./group-folder.js";
 import { groupOrder } from "./group-order.js";
+import { doubledSheet } from "./doubled-sheet.js";
+import { unmarkedPartial } from "./unmarked-partial.js";
+import { unusedSheet } from "./unused-sheet.js";
 import { sheetOrder } from "./sheet-order.js";
 import { severalTypes } from "./several-types.js";
 import { unpairedView } from "./unpaired-view.js";
@@ -67,6 +70,9 @@ export const rules: readonly Rule[] = [
   unlistedFile,
   twinName,
   sheetOrder,
+  doubledSheet,
+  unusedSheet,
+  unmarkedPartial,
   unusedAsset,
   duplicateAsset,
   missingDensity,

@@ -423,6 +423,39 @@ const cases: readonly Case[] = [
     right: { "src/styles/main.scss": '@import "sizes";\n@import "base";\n' },
   },
   {
+    rule: "doubled-sheet",
+    files: {
+      "src/styles/main.scss": '@import "card";\n@import "page";\n',
+      "src/styles/_page.scss": '@import "card";\n.page { margin: 0 }\n',
+      "src/styles/_card.scss": ".card { margin: 0 }\n.card:hover { color: red }\n",
+    },
+    says: [
+      "src/styles/_page.scss:1:10 src/styles/_card.scss is imported here once more, so src/styles/main.scss has its 2 statements twice",
+    ],
+    right: { "src/styles/main.scss": '@import "page";\n' },
+  },
+  {
+    rule: "unused-sheet",
+    files: {
+      "src/styles/main.scss": '@use "card";\n',
+      "src/styles/_card.scss": ".card { margin: 0 }\n",
+      "src/styles/_crates.scss": ".crate { margin: 0 }\n",
+    },
+    says: ["src/styles/_crates.scss no sheet, script or page takes it in"],
+    right: { "src/styles/_crates.scss": undefined },
+  },
+  {
+    rule: "unmarked-partial",
+    files: {
+      "src/styles/main.scss": '@use "a";\n@use "b";\n@use "c";\n@use "d";\n@use "card";\n',
+      ...Object.fromEntries(
+        ["_a", "_b", "_c", "_d", "card"].map((name) => [`src/styles/${name}.scss`, ".x { y: z }\n"]),
+      ),
+    },
+    says: ["src/styles/card.scss other sheets take it in, and it has no underscore; 4 of 5 partials here have one"],
+    right: { "src/styles/card.scss": undefined, "src/styles/_card.scss": ".x { y: z }\n" },
+  },
+  {
     rule: "unused-asset",
     files: {
       "src/assets/images/old-banner.png": "1",

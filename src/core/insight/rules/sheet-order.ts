@@ -1,6 +1,7 @@
-import { isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { nameOf } from "../../base/paths.js";
 import { putsBeforeSheets } from "../../languages/index.js";
 import { misplacedLines } from "../sheets/index.js";
+import { sheetsOf } from "./sheets-of.js";
 import type { Rule } from "./rule.js";
 
 export const sheetOrder: Rule = {
@@ -9,10 +10,9 @@ export const sheetOrder: Rule = {
   why: "Variables, mixins and functions are looked up when their turn comes: the sheet does not compile, or a function stays in it as text.",
   wrong: '@import "base"; @import "variables";    _base.scss needs $gap',
   right: '@import "variables"; @import "base";',
-  *find({ app, catalogue, graph, tree }) {
-    const isOwn = (path: ProjectPath): boolean => catalogue.entries.get(path)?.isLeft === false;
-    const paths = app.folder === rootPath ? tree.paths : tree.paths.filter((path) => isBelow(path, app.folder));
-    const found = misplacedLines({ paths, isOwn, resolver: graph.resolver });
+  *find(context) {
+    const { tree } = context;
+    const found = misplacedLines(sheetsOf(context));
     if (found.length === 0) return;
     // Lines that a bundler puts before each sheet may give what seems to be missing.
     if (tree.paths.some((path) => mayPut(nameOf(path)) && putsBeforeSheets(nameOf(path), tree.text(path)?.text ?? "")))
@@ -25,7 +25,7 @@ export const sheetOrder: Rule = {
         what: { code: "given too late", line, names, user: neededBy.file, at: at?.line ?? 1, entry, effect },
         about: names.join(" "),
         ...(effect === "perhaps" && { confidence: 0.9 }),
-        ...(edits && { repair: { kind: "sheet lines", edits, isSure } }),
+        repair: { kind: "sheet lines", edits, isSure },
       };
     }
   },

@@ -1,1 +1,2 @@
-export { misplacedLines, type Misplaced } from "./order.js";
+export { doubledSheets, type Doubled } from "./doubled.js";
+export { misplacedLines, type Misplaced, type OrderInput } from "./order.js";

@@ -19,7 +19,7 @@ async function misplaced(files: Files): Promise<readonly Misplaced[]> {
 
 /** The files once what is found has been put right. */
 function mended(files: Files, found: readonly Misplaced[]): Files {
-  const changed = found.map(({ file, edits = [] }) => [file, applyEdits(files[file] ?? "", [...edits])] as const);
+  const changed = found.map(({ file, edits }) => [file, applyEdits(files[file] ?? "", [...edits])] as const);
   return { ...files, ...Object.fromEntries(changed) };
 }
 

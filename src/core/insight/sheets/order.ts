@@ -28,8 +28,8 @@ export interface Misplaced {
   /** Where the first of them is needed. */
   readonly neededBy: { readonly file: ProjectPath; readonly start: number };
   readonly entry: ProjectPath;
-  /** What puts the order right; none where none was found. */
-  readonly edits?: readonly TextEdit[];
+  /** What puts the order right. */
+  readonly edits: readonly TextEdit[];
   /** `broken`: the entry does not compile; `perhaps`: it does not if a condition holds; `as text`: a call stays in it as it is written. */
   readonly effect: "broken" | "perhaps" | "as text";
   /** Whether the compiled sheet stays what it is, or is none today. */
@@ -48,27 +48,21 @@ export interface OrderInput {
 }
 
 /**
- * The lines in a wrong order in all sheets that are compiled by themselves: which are not called as partials, and which nothing takes in,
- * or which find all names by themselves but for the order.
+ * The lines in a wrong order in all sheets that are compiled by themselves: which are not called as partials, and find all names
+ * by themselves but for the order.
  * Each line once; what would be moved for one entry and is right for another is only offered.
  */
 export function misplacedLines({ paths, isOwn, resolver }: OrderInput): readonly Misplaced[] {
   const sheets = paths.filter((path) => SheetWorld.formsOf(path)?.givesNames(path) === "in order");
   if (!sheets.some(isOwn)) return [];
   const world = new SheetWorld(resolver);
-  const taken = new Set<ProjectPath>();
-  for (const path of sheets)
-    for (const load of world.sheet(path)?.loads ?? []) {
-      const target = world.loaded(path, load);
-      if (target !== undefined && target !== path) taken.add(target);
-    }
   const found = new Map<ProjectPath, { readonly misplaced: Misplaced; readonly then: SheetResolver }>();
   const right = new Map<ProjectPath, Set<ProjectPath>>();
   for (const entry of sheets) {
     if (nameOf(entry).startsWith("_")) continue;
     const numbers = new Numbers();
     const trace = traceSheet(entry, { world, numbers });
-    if (!trace.visits.some(({ file }) => isOwn(file)) || (taken.has(entry) && needsOthers(trace))) continue;
+    if (!trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
     const { misplaced, then } = misplacedIn(trace, world, numbers);
     for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, { misplaced: each, then });
     if (misplaced.length === 0)
@@ -123,17 +117,17 @@ function misplacedIn(
     moved.set(best.file, (moved.get(best.file) ?? new Set()).add(best.piece));
     now = best.then;
   }
-  const isSolved = now.early.length === 0;
+  // Where no order is right, the sheet waits for somebody who gives the names before.
+  if (now.early.length > 0) return { misplaced: [], then: world.resolver };
   const named = early.filter(({ missing }) => missing.kind !== "function");
   const isBroken = named.some(({ missing }) => missing.chance === undefined);
   const effect = isBroken ? "broken" : named.length > 0 ? "perhaps" : "as text";
-  const isSure = isSolved && (isBroken || (effect === "perhaps" && sameOrder(trace, now.trace)));
-  const files = isSolved ? [...moved.keys()] : [crossing(early[0])?.file ?? entry];
-  const misplaced = files.flatMap((file): Misplaced[] => {
+  const isSure = isBroken || (effect === "perhaps" && sameOrder(trace, now.trace));
+  const misplaced = [...moved.keys()].flatMap((file): Misplaced[] => {
     const own = early.filter((each) => crossing(each)?.file === file);
     const [first = early[0]] = own;
     if (!first) return [];
-    const edits = isSolved ? orders.edits(file, moved.get(file) ?? new Set()) : undefined;
+    const edits = orders.edits(file, moved.get(file) ?? new Set());
     const [piece] = moved.get(file) ?? [];
     const pieces = orders.pieces(file);
     const user = crossing(first)?.user ?? 0;
@@ -152,7 +146,7 @@ function misplacedIn(
         entry,
         effect,
         isSure,
-        ...(edits && { edits }),
+        edits,
       },
     ];
   });

@@ -167,7 +167,8 @@ class NameReader {
         // Within a condition a name is only given to all where it has been given before.
         ...(place !== "top" && { isConditional: true }),
       });
-    if (place === "flow" && !isGlobal && from === undefined) bound.add(name);
+    // What is given to all in a block is known in the rest of it.
+    if (place !== "top" && from === undefined) bound.add(name);
   }
 
   #callable(

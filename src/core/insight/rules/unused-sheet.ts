@@ -1,0 +1,39 @@
+import { parseJsonFile } from "../../graph/index.js";
+import { inFolder, nameOf, rootPath } from "../../base/paths.js";
+import { isOfTrade } from "../../languages/index.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+export const unusedSheet: Rule = {
+  name: "unused-sheet",
+  asks: "Every partial is taken in by some sheet.",
+  why: "A compiler passes a partial over: what nothing takes in is in no page, however right it is.",
+  wrong: "src/styles/_old-crates.scss, which nothing takes in",
+  right: "(deleted, or taken in where it belongs)",
+  *find(context) {
+    const { entries, graph } = context;
+    const loose = entries.filter(
+      ({ path }) => isOfTrade(path, "sheet") && nameOf(path).startsWith("_") && graph.usersOf(path).length === 0,
+    );
+    if (
+      loose.length === 0 ||
+      isForOthers(context) ||
+      graph.usedWholesale().some((head) => loose.some(({ path }) => path.startsWith(head)))
+    )
+      return;
+    for (const { path } of loose) yield { file: path, what: { code: "taken in by nothing" } };
+  },
+};
+
+/** Whether the package gives its sheets to others, who take in what they like. */
+function isForOthers({ app, tree }: RuleContext): boolean {
+  return [app.folder, rootPath].some((folder) => {
+    const path = inFolder(folder, "package.json");
+    const text = tree.text(path)?.text;
+    if (text === undefined) return false;
+    const manifest = parseJsonFile(text, path);
+    return manifest.private !== true && giving.some((key) => manifest[key] !== undefined);
+  });
+}
+
+/** By what a manifest says what others get. */
+const giving = ["files", "sass", "scss", "style", "exports", "main"];
