@@ -70,7 +70,8 @@ function filesBelow(folder, at = "") {
 
 /** @param {string} path */
 function isSheet(path) {
-  return /\.(?:css|scss|sass|less)$/.test(path) && !/\.min\.|(?:^|\/)(?:dist|css)\//.test(path);
+  // What is built is judged by what it is built from.
+  return /\.(?:scss|sass|less)$/.test(path) || (path.endsWith(".css") && !/\.min\.|(?:^|\/)(?:dist|css)\//.test(path));
 }
 
 /** What a sheet compiles to, and the sheets that it takes in. @param {string} root @param {string} file */

@@ -38,7 +38,7 @@ const shots = {
   sheets: {
     before: ["check --fix --write", "extract src/signs.scss --take .board .arrow --write"],
     run: "extract src/signs.scss --section reset",
-    rows: 17,
+    rows: 14,
     app: "orchard-signs",
   },
   flutter: { before: [], run: "move lib/models/tree.dart lib/trees/ --write", rows: 36, app: "orchard-flutter" },

@@ -97,7 +97,7 @@ function compiledTexts({ entries, statements, same, early, mended, aside }: NonN
       ? ""
       : ` (but for ${count(aside, "name")} that only a condition needs and that ${aside === 1 ? "is" : "are"} defined later)`;
   const order = `${grouped(mended)} of ${count(early, "sheet")} ${early === 1 ? "finds" : "find"} each name before it is needed${conditions}`;
-  const stays = `${grouped(same)} of ${count(statements, "statement")} that ${count(entries, "sheet")} ${entries === 1 ? "compiles" : "compile"} to ${statements === 1 ? "stays" : "stay"} in the same order with the same meaning`;
+  const stays = `${grouped(same)} of ${count(statements, "compiled statement")} of ${count(entries, "sheet")} ${statements === 1 ? "stays in order and means" : "stay in order and mean"} the same`;
   return [...(early === 0 ? [] : [order]), ...(entries === 0 ? [] : [stays])];
 }
 
