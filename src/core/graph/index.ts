@@ -70,3 +70,4 @@ export {
   type TracedStatement,
 } from "./sheet-trace.js";
 export { piecesOfSheet, sectionsOf, type SheetHeading, type SheetPiece, type SheetSection } from "./sheet-pieces.js";
+export { needsOthers, neededTooEarly, type EarlyNeed } from "./early-names.js";

@@ -6,11 +6,13 @@
  * - what is extended is found in the same places.
  */
 import {
+  needsOthers,
+  neededTooEarly,
   Numbers,
   reachOf,
   SheetWorld,
   traceSheet,
-  type MissingName,
+  type EarlyNeed,
   type SheetModule,
   type SheetTrace,
   type TracedStatement,
@@ -67,20 +69,19 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
       traceSheet(entry, { world: now, numbers, placeOf: (path) => map.file(path) }),
       traceSheet(goes, { world: then, numbers }),
     ];
-    // A partial that needs what only others give is compiled with them alone.
-    if (
-      isTaken(entry) &&
-      one.missing.some(({ kind, chance }) => kind !== "function" && chance === undefined) &&
-      !ordered
-    )
-      continue;
+    // A partial that needs what only others give is compiled with them alone; where an order is mended, so is what is called as a partial.
+    const waits = ordered ? needsOthers(one) || isPartial(entry) : one.missing.some(isSure);
+    if (isTaken(entry) && waits) continue;
     const early = ordered ? neededTooEarly(one) : [];
     if (early.length > 0) {
       const found = notMended(one, other, early);
       mending += 1;
       if (found) different.push(shownAs(found, { now, place }));
       else mended += 1;
-      for (const { kind, name } of neededTooEarly(other, "perhaps")) aside.add(`${kind} ${name}`);
+      for (const {
+        missing: { kind, name },
+      } of neededTooEarly(other, "perhaps"))
+        aside.add(`${kind} ${name}`);
       continue;
     }
     entries += 1;
@@ -135,6 +136,16 @@ function asksIn({ asking, statements }: SheetTrace, files: readonly ProjectPath[
   return asking.size > 0 && statements.some(({ file, module }) => asking.has(module) && files.includes(file));
 }
 
+/** Whether a sheet does not compile without a name. */
+function isSure({ kind, chance }: EarlyNeed["missing"]): boolean {
+  return kind !== "function" && chance === undefined;
+}
+
+/** Whether a compiler that is given a folder passes a sheet over. */
+function isPartial(path: ProjectPath): boolean {
+  return nameOf(path).startsWith("_");
+}
+
 interface Showing {
   readonly now: SheetWorld;
   readonly place: (file: ProjectPath, offset: number) => Position;
@@ -145,25 +156,20 @@ function shownAs({ statement: { file, start }, reason }: Found, { now, place }: 
   return { file, at: place(file, start), specifier, before: [], after: [], reason };
 }
 
-/** Needs of names that nothing has given yet, though something gives them later: those that are needed or likely are, or those that perhaps are. */
-function neededTooEarly({ missing, gifts }: SheetTrace, how: "perhaps" | "likely" = "likely"): readonly MissingName[] {
-  const given = new Map(gifts.map(({ kind, name, turn }) => [`${kind} ${name}`, turn]));
-  return missing.filter(
-    ({ kind, name, turn, chance }) =>
-      (chance === "perhaps") === (how === "perhaps") && (given.get(`${kind} ${name}`) ?? -1) > turn,
-  );
-}
-
 /** What of an order that is mended is still wrong: a name, a statement that is lost, or, where it compiled perhaps, one that is compiled otherwise. */
-function notMended(one: SheetTrace, other: SheetTrace, early: readonly MissingName[]): Found | undefined {
+function notMended(one: SheetTrace, other: SheetTrace, early: readonly EarlyNeed[]): Found | undefined {
   const [first] = one.statements;
   const [left] = neededTooEarly(other);
   if (left && first)
-    return { statement: first, same: 0, reason: `${left.file} would still need ${left.name} before it is given` };
+    return {
+      statement: first,
+      same: 0,
+      reason: `${left.missing.file} would still need ${left.missing.name} before it is given`,
+    };
   const lost = lostStatement(one, other);
   if (lost) return { statement: lost, same: 0, reason: "it would be lost" };
-  if (early.some(({ kind, chance }) => kind !== "function" && chance === undefined)) return undefined;
-  const waiting = new Set(early.map(({ turn }) => one.statements[turn]));
+  if (early.some(({ missing }) => isSure(missing))) return undefined;
+  const waiting = new Set(early.map(({ missing }) => one.statements[missing.turn]));
   return firstDifference(one, other, waiting);
 }
 

@@ -3,16 +3,17 @@
  * what it takes in. For each the nearest order in which all names are found, tried out on the sheets themselves.
  */
 import {
+  needsOthers,
+  neededTooEarly,
   Numbers,
   piecesOfSheet,
   SheetWorld,
   traceSheet,
-  type MissingName,
+  type EarlyNeed,
   type SheetPiece,
   type SheetResolver,
   type SheetText,
   type SheetTrace,
-  type TracedGift,
 } from "../../graph/index.js";
 import { SourceText, wholeLines, type TextEdit } from "../../base/text/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
@@ -86,18 +87,6 @@ function compilesAlike(entry: ProjectPath, world: SheetWorld, then: SheetResolve
   );
 }
 
-/** Whether a sheet needs names that only whoever takes it in can give. */
-function needsOthers(trace: SheetTrace): boolean {
-  const early = new Set(tooEarly(trace).map(({ missing }) => missing));
-  return trace.missing.some((each) => each.kind !== "function" && each.chance !== "perhaps" && !early.has(each));
-}
-
-/** A name that is needed, and where it is given later. */
-interface TooEarly {
-  readonly missing: MissingName;
-  readonly gift: TracedGift;
-}
-
 /** Says which lines of an entry, and of what it takes in, stand in a wrong order. */
 function misplacedIn(
   trace: SheetTrace,
@@ -105,7 +94,7 @@ function misplacedIn(
   numbers: Numbers,
 ): { readonly misplaced: readonly Misplaced[]; readonly then: SheetResolver } {
   const { entry } = trace;
-  const early = tooEarly(trace);
+  const early = neededTooEarly(trace);
   if (early.length === 0) return { misplaced: [], then: world.resolver };
   const orders = new Orders(world);
   const moved = new Map<ProjectPath, Set<number>>();
@@ -153,27 +142,9 @@ function misplacedIn(
   return { misplaced, then: orders.resolver() };
 }
 
-/** Names that are given later in the same module, for certain, and needed before. */
-function tooEarly({ missing, gifts }: SheetTrace): readonly TooEarly[] {
-  if (missing.length === 0) return [];
-  const byName = new Map<string, TracedGift[]>();
-  for (const gift of gifts) {
-    const key = `${gift.kind} ${gift.name}`;
-    byName.set(key, [...(byName.get(key) ?? []), gift]);
-  }
-  return missing.flatMap((each): TooEarly[] => {
-    const given = byName.get(`${each.kind} ${each.name}`) ?? [];
-    const gift = given.find(
-      ({ module, turn, isConditional }) => module === each.module && turn > each.turn && !isConditional,
-    );
-    if (!gift || each.chance === "perhaps" || given.some(({ turn }) => turn < each.turn)) return [];
-    return [{ missing: each, gift }];
-  });
-}
-
 /** The sheet in which the way to the need and the way to the gift part, and the two statements there. */
 function crossing(
-  early: TooEarly | undefined,
+  early: EarlyNeed | undefined,
 ): { readonly file: ProjectPath; readonly user: number; readonly giver: number } | undefined {
   if (!early) return undefined;
   const { missing, gift } = early;
@@ -189,7 +160,7 @@ interface Step {
   readonly file: ProjectPath;
   readonly piece: number;
   readonly order: readonly number[];
-  readonly then: { readonly trace: SheetTrace; readonly early: readonly TooEarly[] };
+  readonly then: { readonly trace: SheetTrace; readonly early: readonly EarlyNeed[] };
 }
 
 interface StepInput {
@@ -211,7 +182,7 @@ function bestStep(entry: ProjectPath, { orders, now, numbers }: StepInput): Step
       tried.add(key);
       const world = new SheetWorld(orders.resolver(met.file, candidate.order), orders.world);
       const trace = traceSheet(entry, { world, numbers });
-      const left = tooEarly(trace);
+      const left = neededTooEarly(trace);
       const isKept = sameOrder(now.trace, trace);
       const cost = left.length * 4 + (isKept ? 0 : 2) + (candidate.isGiver ? 0 : 1);
       if (left.length < now.early.length && (!best || cost < best.cost))
