@@ -9,6 +9,7 @@ import {
   type SheetReading,
 } from "../languages/index.js";
 import { nameOf, type ProjectPath } from "../base/paths.js";
+import type { SourceText } from "../base/text/index.js";
 import type { TreeView } from "../files/index.js";
 
 /** What resolves references of a tree, and gives its texts. */
@@ -26,11 +27,7 @@ export interface SheetText extends SheetReading {
 export class SheetWorld {
   readonly #sheets = new Map<ProjectPath, SheetText | undefined>();
 
-  /** `known` has read most of the same texts. */
-  constructor(
-    readonly resolver: SheetResolver,
-    readonly known?: SheetWorld,
-  ) {}
+  constructor(readonly resolver: SheetResolver) {}
 
   /** The forms of a sheet's language; `undefined` for what is none. */
   static formsOf(path: string): SheetForms | undefined {
@@ -40,15 +37,9 @@ export class SheetWorld {
   /** `undefined` for what is no sheet, cannot be read or told apart. */
   sheet(path: ProjectPath): SheetText | undefined {
     if (this.#sheets.has(path)) return this.#sheets.get(path);
-    const text = this.resolver.tree.text(path)?.text;
-    const before = this.known?.sheet(path);
-    const isKnown = before !== undefined && before.text === text;
-    const reading = isKnown
-      ? before
-      : text === undefined
-        ? undefined
-        : SheetWorld.formsOf(path)?.read(text, nameOf(path));
-    const sheet = text !== undefined && reading ? { ...reading, text } : undefined;
+    const source = this.resolver.tree.text(path);
+    const forms = SheetWorld.formsOf(path);
+    const sheet = source && forms && readOnce(source, forms, nameOf(path));
     this.#sheets.set(path, sheet);
     return sheet;
   }
@@ -67,4 +58,18 @@ export class SheetWorld {
     const targets = fit.length > 0 ? fit : meant.targets;
     return targets.length === 1 ? targets[0] : undefined;
   }
+}
+
+/** Trees that share a text share its reading, too, as long as the file ends alike. */
+const readings = new WeakMap<SourceText, Map<string, SheetText | undefined>>();
+
+function readOnce(source: SourceText, forms: SheetForms, name: string): SheetText | undefined {
+  const ending = name.slice(name.lastIndexOf("."));
+  const known = readings.get(source) ?? new Map<string, SheetText | undefined>();
+  readings.set(source, known);
+  if (!known.has(ending)) {
+    const reading = forms.read(source.text, name);
+    known.set(ending, reading && { ...reading, text: source.text });
+  }
+  return known.get(ending);
 }

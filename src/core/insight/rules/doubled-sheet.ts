@@ -1,6 +1,6 @@
 import { addTo } from "../../base/grouping.js";
 import type { ProjectPath } from "../../base/paths.js";
-import { doubledSheets, type Doubled } from "../sheets/index.js";
+import { findInSheets, type Doubled } from "../sheets/index.js";
 import { sheetsOf } from "./sheets-of.js";
 import type { Rule } from "./rule.js";
 
@@ -15,7 +15,7 @@ export const doubledSheet: Rule = {
   right: '@import "page";',
   *find(context) {
     const byEntry = new Map<ProjectPath, Doubled[]>();
-    for (const found of doubledSheets(sheetsOf(context))) addTo(byEntry, found.entry, found);
+    for (const found of findInSheets(sheetsOf(context)).doubled) addTo(byEntry, found.entry, found);
     for (const [entry, found] of byEntry) {
       if (found.length <= fewSheets)
         for (const { file, start, sheet, statements } of found)

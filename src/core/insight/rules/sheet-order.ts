@@ -1,6 +1,6 @@
 import { nameOf } from "../../base/paths.js";
 import { putsBeforeSheets } from "../../languages/index.js";
-import { misplacedLines } from "../sheets/index.js";
+import { findInSheets } from "../sheets/index.js";
 import { sheetsOf } from "./sheets-of.js";
 import type { Rule } from "./rule.js";
 
@@ -12,7 +12,7 @@ export const sheetOrder: Rule = {
   right: '@import "variables"; @import "base";',
   *find(context) {
     const { tree } = context;
-    const found = misplacedLines(sheetsOf(context));
+    const { misplaced: found } = findInSheets(sheetsOf(context));
     if (found.length === 0) return;
     // Lines that a bundler puts before each sheet may give what seems to be missing.
     if (tree.paths.some((path) => mayPut(nameOf(path)) && putsBeforeSheets(nameOf(path), tree.text(path)?.text ?? "")))

@@ -1,6 +1,6 @@
 /** Sheets that an entry imports more than once, so that what they compile to is in it as often. */
-import { Numbers, SheetWorld, traceSheet } from "../../graph/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { SheetTrace } from "../../graph/index.js";
+import type { ProjectPath } from "../../base/paths.js";
 import type { OrderInput } from "./order.js";
 
 /** A sheet that is compiled twice. */
@@ -14,31 +14,26 @@ export interface Doubled {
   readonly statements: number;
 }
 
-/** Each once, at the second place of the first entry in which it is found. */
-export function doubledSheets({ paths, isOwn, resolver }: OrderInput): readonly Doubled[] {
-  const sheets = paths.filter((path) => SheetWorld.formsOf(path)?.givesNames(path) === "in order");
-  if (!sheets.some(isOwn)) return [];
-  const world = new SheetWorld(resolver);
-  const taken = new Set(
-    sheets.flatMap((path) => (world.sheet(path)?.loads ?? []).map((load) => world.loaded(path, load))),
-  );
+/** What of an entry is compiled twice, each once, at the second place. */
+export function doubledIn({ entry, visits, statements }: SheetTrace, isOwn: OrderInput["isOwn"]): readonly Doubled[] {
   const found = new Map<ProjectPath, Doubled>();
-  for (const entry of sheets) {
-    if (nameOf(entry).startsWith("_") || taken.has(entry)) continue;
-    const { visits, statements } = traceSheet(entry, { world, numbers: new Numbers() });
-    const seen = new Set<ProjectPath>();
-    for (const { file, by, start, how } of visits) {
-      if (how !== "in place" || by === undefined || start === undefined) continue;
-      const isAgain = seen.has(file);
-      seen.add(file);
-      if (!isAgain || found.has(file) || !isOwn(file) || !isOwn(by)) continue;
-      const compiled = statements.filter(
-        (each) => each.file === file && each.emits && !each.key.startsWith("/*"),
-      ).length;
-      const times = visits.filter((each) => each.file === file && each.how === "in place").length;
-      if (compiled > 0)
-        found.set(file, { file: by, start, sheet: file, entry, statements: Math.round(compiled / times) });
-    }
+  const times = new Map<ProjectPath, number>();
+  for (const { file, how } of visits) if (how === "in place") times.set(file, (times.get(file) ?? 0) + 1);
+  const seen = new Set<ProjectPath>();
+  for (const { file, by, start, how } of visits) {
+    if (how !== "in place" || by === undefined || start === undefined) continue;
+    const isAgain = seen.has(file);
+    seen.add(file);
+    if (!isAgain || found.has(file) || !isOwn(file) || !isOwn(by)) continue;
+    const compiled = statements.filter((each) => each.file === file && each.emits && !each.key.startsWith("/*")).length;
+    if (compiled > 0)
+      found.set(file, {
+        file: by,
+        start,
+        sheet: file,
+        entry,
+        statements: Math.round(compiled / (times.get(file) ?? 1)),
+      });
   }
   return [...found.values()];
 }

@@ -1,2 +1,2 @@
-export { doubledSheets, type Doubled } from "./doubled.js";
-export { misplacedLines, type Misplaced, type OrderInput } from "./order.js";
+export type { Doubled } from "./doubled.js";
+export { findInSheets, type Misplaced, type OrderInput, type SheetFindings } from "./order.js";

@@ -7,14 +7,14 @@ import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore, readTree } from "../../files/index.js";
 import { Resolver } from "../../graph/index.js";
 import { moduleRules } from "../../languages/index.js";
-import { misplacedLines, type Misplaced } from "./index.js";
+import { findInSheets, type Misplaced } from "./index.js";
 
 type Files = Readonly<Record<string, string>>;
 
 async function misplaced(files: Files): Promise<readonly Misplaced[]> {
   const tree = await readTree(new MemoryStore(files));
   const resolver = new Resolver(tree, moduleRules, []);
-  return misplacedLines({ paths: tree.paths, isOwn: () => true, resolver });
+  return findInSheets({ app: {}, paths: tree.paths, isOwn: () => true, resolver }).misplaced;
 }
 
 /** The files once what is found has been put right. */

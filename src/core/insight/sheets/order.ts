@@ -17,6 +17,7 @@ import {
 } from "../../graph/index.js";
 import { SourceText, wholeLines, type TextEdit } from "../../base/text/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { doubledIn, type Doubled } from "./doubled.js";
 
 /** A sheet with lines in an order in which a name is not found. */
 export interface Misplaced {
@@ -42,43 +43,70 @@ const mostSteps = 12;
 
 /** What is looked into. */
 export interface OrderInput {
+  /** What is known of the app: what is found is remembered by it. */
+  readonly app: object;
   /** Where entries may lie; and whether a sheet is the app's own: an entry that takes in none of those is not judged. */
   readonly paths: readonly ProjectPath[];
   readonly isOwn: (path: ProjectPath) => boolean;
   readonly resolver: SheetResolver;
 }
 
-/**
- * The lines in a wrong order in all sheets that are compiled by themselves: which are not called as partials, and find all names
- * by themselves but for the order.
- * Each line once; what would be moved for one entry and is right for another is only offered.
- */
-export function misplacedLines({ paths, isOwn, resolver }: OrderInput): readonly Misplaced[] {
+/** What is wrong with sheets as they are gone through. */
+export interface SheetFindings {
+  /**
+   * The lines in a wrong order in all sheets that are compiled by themselves: which are not called as partials, and find all names by
+   * themselves but for the order. Each line once; what would be moved for one entry and is right for another is only offered.
+   */
+  readonly misplaced: readonly Misplaced[];
+  /** What entries that nothing takes in compile twice: each once, in the first of them. */
+  readonly doubled: readonly Doubled[];
+}
+
+const nothing: SheetFindings = { misplaced: [], doubled: [] };
+
+/** Each entry is gone through once for all rules. */
+const findings = new WeakMap<object, SheetFindings>();
+
+/** Goes through all entries. Asked again about the same app, it says what it said. */
+export function findInSheets(input: OrderInput): SheetFindings {
+  const known = findings.get(input.app) ?? goThrough(input);
+  findings.set(input.app, known);
+  return known;
+}
+
+function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
   const sheets = paths.filter((path) => SheetWorld.formsOf(path)?.givesNames(path) === "in order");
-  if (!sheets.some(isOwn)) return [];
+  if (!sheets.some(isOwn)) return nothing;
   const world = new SheetWorld(resolver);
+  const taken = new Set(
+    sheets.flatMap((path) => (world.sheet(path)?.loads ?? []).map((load) => world.loaded(path, load))),
+  );
   const found = new Map<ProjectPath, { readonly misplaced: Misplaced; readonly then: SheetResolver }>();
+  const doubled = new Map<ProjectPath, Doubled>();
   const right = new Map<ProjectPath, Set<ProjectPath>>();
   for (const entry of sheets) {
     if (nameOf(entry).startsWith("_")) continue;
     const numbers = new Numbers();
     const trace = traceSheet(entry, { world, numbers });
+    if (!taken.has(entry))
+      for (const each of doubledIn(trace, isOwn)) if (!doubled.has(each.sheet)) doubled.set(each.sheet, each);
     if (!trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
     const { misplaced, then } = misplacedIn(trace, world, numbers);
     for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, { misplaced: each, then });
     if (misplaced.length === 0)
       for (const { file } of trace.visits) right.set(file, (right.get(file) ?? new Set()).add(entry));
   }
-  return [...found.values()].map(({ misplaced, then }) => {
-    const isKept = [...(right.get(misplaced.file) ?? [])].every((entry) => compilesAlike(entry, world, then));
-    return isKept ? misplaced : { ...misplaced, isSure: false };
+  const misplaced = [...found.values()].map(({ misplaced: each, then }) => {
+    const isKept = [...(right.get(each.file) ?? [])].every((entry) => compilesAlike(entry, world, then));
+    return isKept ? each : { ...each, isSure: false };
   });
+  return { misplaced, doubled: [...doubled.values()] };
 }
 
 /** Whether an entry compiles to the same once lines stand in another order. */
 function compilesAlike(entry: ProjectPath, world: SheetWorld, then: SheetResolver): boolean {
   const numbers = new Numbers();
-  const [one, other] = [world, new SheetWorld(then, world)].map((each) => traceSheet(entry, { world: each, numbers }));
+  const [one, other] = [world, new SheetWorld(then)].map((each) => traceSheet(entry, { world: each, numbers }));
   return (
     one !== undefined &&
     other !== undefined &&
@@ -180,7 +208,7 @@ function bestStep(entry: ProjectPath, { orders, now, numbers }: StepInput): Step
       const key = `${met.file} ${candidate.order.join()}`;
       if (tried.has(key)) continue;
       tried.add(key);
-      const world = new SheetWorld(orders.resolver(met.file, candidate.order), orders.world);
+      const world = new SheetWorld(orders.resolver(met.file, candidate.order));
       const trace = traceSheet(entry, { world, numbers });
       const left = neededTooEarly(trace);
       const isKept = sameOrder(now.trace, trace);
