@@ -107,7 +107,7 @@ async function compiled(root, file) {
       loader: Object.fromEntries(
         [".png", ".svg", ".jpg", ".gif", ".woff", ".woff2", ".eot", ".ttf", ".otf"].map((each) => [each, "file"]),
       ),
-      external: ["http://*", "https://*", "//*"],
+      external: ["http://*", "https://*"],
     });
     const css = outputFiles.find(({ path }) => path.endsWith(".css"))?.text ?? "";
     // It names the file of each part in a comment, and escapes as it likes.
