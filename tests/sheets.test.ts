@@ -50,6 +50,8 @@ test("what cannot be parted is refused, with the rule in the way and its place",
   expect(only.err).toContain("src/helpers/dates.ts is no style sheet, and --take is for those."); // SHEET_ONLY
   const twoWays = await run(root, ["extract", "src/signs.scss", ".board", "--lines", "1-2"]);
   expect(twoWays).toMatchObject({ code: 2 });
+  const keeping = await run(root, ["extract", "src/signs.scss", "--section", "reset", "--keep-export"]);
+  expect([keeping.code, keeping.err]).toEqual([2, expect.stringContaining("leave --keep-export out") as string]);
   expect(fingerprint(root)).toBe(bytes);
 });
 

@@ -12,6 +12,7 @@ import { extractView } from "../terminal/extract-view.js";
 import { enumerate } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
+import { UsageError } from "./report.js";
 import { settleFirst } from "./settle.js";
 
 /** What was typed. */
@@ -29,7 +30,7 @@ export interface ExtractCommand extends DraftOptions {
 export async function runExtract(options: ExtractCommand): Promise<number> {
   const context = openContext(options);
   await settleFirst(context);
-  const { path, names, to, lines, keepExport } = options;
+  const { to } = options;
   const project = await openProject(context.store);
   const request = requestOf(context, options);
   if (isSheet(request.path)) return takeOutOfSheet(context, options, { project, request });
@@ -44,14 +45,7 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
   return carryOutDraft(context, options, {
     plan,
     tree: project.tree,
-    words: [
-      "extract",
-      path,
-      ...names,
-      ...(lines === undefined ? [] : ["--lines", lines]),
-      ...(to === undefined ? [] : ["--to", to]),
-      ...(keepExport ? ["--keep-export"] : []),
-    ],
+    words: wordsOf(options),
     title: `Take ${enumerate([...extracted.names]) || "a part"} out of ${nameOf(request.path)}`,
     json: (change) => ({ ...planJson(plan, change), names: extracted.names, target: extracted.target }),
     view: (view) => extractView(plan, extracted, context.screen, view),
@@ -64,25 +58,32 @@ async function takeOutOfSheet(
   options: ExtractCommand,
   { project, request }: { readonly project: Project; readonly request: ExtractRequest },
 ): Promise<number> {
-  const { path, names, take = [], section, to, lines } = options;
+  const { names, take = [], section, keepExport } = options;
+  if (keepExport) throw new UsageError("A style sheet exports nothing: leave --keep-export out.");
   const taken = await extractSheetDraft(project, { ...request, take: [...names, ...take], section });
   const plan = await planDraft(project, taken.draft, { progress: context.progress.report });
   return carryOutDraft(context, options, {
     plan,
     tree: project.tree,
-    words: [
-      "extract",
-      path,
-      ...names,
-      ...(take.length === 0 ? [] : ["--take", ...take]),
-      ...(section === undefined ? [] : ["--section", section]),
-      ...(lines === undefined ? [] : ["--lines", lines]),
-      ...(to === undefined ? [] : ["--to", to]),
-    ],
+    words: wordsOf(options),
     title: `Take ${section ?? enumerate(taken.names.slice(0, 3))} out of ${nameOf(request.path)}`,
     json: (change) => ({ ...planJson(plan, change), names: taken.names, target: taken.target }),
     view: (view) => extractSheetView(plan, taken, context.screen, view),
   });
+}
+
+/** What was typed, as the history shows it. */
+function wordsOf({ path, names, take = [], section, lines, to, keepExport }: ExtractCommand): readonly string[] {
+  return [
+    "extract",
+    path,
+    ...names,
+    ...(take.length === 0 ? [] : ["--take", ...take]),
+    ...(section === undefined ? [] : ["--section", section]),
+    ...(lines === undefined ? [] : ["--lines", lines]),
+    ...(to === undefined ? [] : ["--to", to]),
+    ...(keepExport ? ["--keep-export"] : []),
+  ];
 }
 
 function requestOf(context: Context, { path, names, to, lines, keepExport }: ExtractCommand): ExtractRequest {

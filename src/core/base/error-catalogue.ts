@@ -412,6 +412,11 @@ export const catalogue = {
     what: (d) => `In ${d.path}, ${d.other} stands between the parts that you take out, and its place matters.`,
     next: (d) => `Take out ${d.other} as well, or the parts one at a time.`,
   },
+  SHEET_NAMESPACE: {
+    refusal: "usage",
+    what: (d) => `${d.path} has a @namespace, which holds for that sheet alone, so its rules cannot go to another.`,
+    next: () => "Write the partial by hand, with a @namespace of its own.",
+  },
   SHEET_NEEDS: {
     refusal: "usage",
     what: (d) =>

@@ -61,13 +61,12 @@ export { NamespaceCustoms, onlyNamespace } from "./namespace-customs.js";
 export { SheetWorld, type SheetResolver, type SheetText } from "./sheet-world.js";
 export {
   Numbers,
-  reachOf,
   traceSheet,
   type MissingName,
-  type SheetModule,
   type SheetTrace,
   type TracedGift,
   type TracedStatement,
 } from "./sheet-trace.js";
 export { piecesOfSheet, sectionsOf, type SheetHeading, type SheetPiece, type SheetSection } from "./sheet-pieces.js";
 export { needsOthers, neededTooEarly, type EarlyNeed } from "./early-names.js";
+export { reachOf, type SheetModule } from "./sheet-modules.js";

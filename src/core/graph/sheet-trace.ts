@@ -19,6 +19,20 @@ import type {
   StatementNames,
 } from "../languages/index.js";
 import { nameOf, type ProjectPath } from "../base/paths.js";
+import {
+  compiledOf,
+  isOther,
+  memberOf,
+  membersOf,
+  ownerIn,
+  seenThrough,
+  SheetModule,
+  throughForward,
+  twice,
+  type FileScope,
+  type Owner,
+  type Value,
+} from "./sheet-modules.js";
 import { SheetWorld, type SheetText } from "./sheet-world.js";
 
 /** Numbers for texts; equal ones for equal texts. Traces that are compared share one. */
@@ -105,6 +119,8 @@ export interface SheetTrace {
     readonly specifier: string;
     readonly turn: number;
   }[];
+  /** Whether it was too long to be gone through to its end: then nothing of it is certain. */
+  readonly isCut: boolean;
   /** Modules in which names are asked for in ways that no text shows. */
   readonly asking: ReadonlySet<SheetModule>;
   /** The sheets that it goes through, each as often as it does. */
@@ -124,40 +140,6 @@ interface Missed {
   readonly chance?: NameChance;
   /** Whether it is the text of a parameter of what is called itself. */
   readonly isForParameter?: boolean;
-}
-
-interface Value {
-  readonly meaning: number;
-  /** Whether it is surely not `null`, which counts as no value for `!default`. */
-  readonly isSet?: boolean;
-  readonly names?: StatementNames;
-  readonly scope?: FileScope;
-  readonly key?: string;
-}
-
-/** A sheet that is loaded once for all, with what stands in place in it. */
-export class SheetModule {
-  readonly values = new Map<string, Value>();
-  readonly forwards: { readonly module: SheetModule; readonly load: SheetLoad }[] = [];
-  readonly upstream: SheetModule[] = [];
-  readonly own: (TracedStatement | SheetModule)[] = [];
-  /** What it takes in place that nobody can look into. */
-  readonly outside: string[] = [];
-  readonly config: ReadonlyMap<string, number>;
-
-  constructor(
-    readonly path: ProjectPath,
-    config: ReadonlyMap<string, number> = new Map(),
-  ) {
-    this.config = config;
-  }
-}
-
-interface FileScope {
-  readonly path: ProjectPath;
-  readonly module: SheetModule;
-  readonly spaces: Map<string, SheetModule | string>;
-  readonly open: (SheetModule | string)[];
 }
 
 /** What a trace is made from. */
@@ -218,6 +200,7 @@ class Tracer {
       missing: this.#missing,
       gifts: this.#gifts,
       unknown: this.#unknown,
+      isCut: this.#statements.length > mostStatements,
       asking: this.#asking,
       visits: this.#visits,
     };
@@ -714,93 +697,4 @@ function surety({ chance, isForParameter }: Missed): number {
 
 function callable({ names, scope, key }: Value): Partial<Value> {
   return names && scope && key !== undefined ? { names, scope, key } : {};
-}
-
-/** A module, and the name by which it has something. */
-interface Owner {
-  readonly module: SheetModule;
-  readonly name: string;
-}
-
-/** The module that another sheet reaches by a name. */
-function ownerIn(module: SheetModule, kind: string, name: string): Owner | undefined {
-  if (name.startsWith("-")) return undefined;
-  if (module.values.has(`${kind} ${name}`)) return { module, name };
-  for (const { module: given, load } of module.forwards) {
-    const inner = seenThrough(load, kind, name, "in");
-    const found = inner === undefined ? undefined : ownerIn(given, kind, inner);
-    if (found) return found;
-  }
-  return undefined;
-}
-
-/** What two modules give, neither of which has a namespace: Sass refuses it. */
-const twice: Value = { meaning: -1 };
-
-function isOther(one: Value | undefined, other: Value): boolean {
-  return one !== undefined && one !== other;
-}
-
-function throughForward(
-  { module, load }: SheetModule["forwards"][number],
-  kind: string,
-  name: string,
-): Value | undefined {
-  const inner = seenThrough(load, kind, name, "in");
-  return inner === undefined ? undefined : memberOf(module, kind, inner);
-}
-
-/** What another sheet finds in a module by a name. */
-function memberOf(module: SheetModule, kind: string, name: string): Value | undefined {
-  const owner = ownerIn(module, kind, name);
-  return owner?.module.values.get(`${kind} ${owner.name}`);
-}
-
-function* membersOf(module: SheetModule): Generator<readonly [slot: string, value: Value]> {
-  for (const { module: given, load } of module.forwards)
-    for (const [slot, value] of membersOf(given)) {
-      const [kind = "", name = ""] = slot.split(" ");
-      const called = seenThrough(load, kind, name, "out");
-      if (called !== undefined) yield [`${kind} ${called}`, value];
-    }
-  for (const [slot, value] of module.values) if (!slot.includes(" -")) yield [slot, value];
-}
-
-/** A name through `@forward … as list-* show list-gap`: `out` as those outside call it, `in` as it is called inside. */
-function seenThrough(
-  { prefix = "", shows, hides }: SheetLoad,
-  kind: string,
-  name: string,
-  way: "in" | "out",
-): string | undefined {
-  const outer = way === "out" ? prefix + name : name;
-  if (way === "in" && !outer.startsWith(prefix)) return undefined;
-  const listed = kind === "variable" ? `$${outer}` : outer;
-  if (shows && !shows.includes(listed)) return undefined;
-  if (hides?.includes(listed)) return undefined;
-  return way === "out" ? outer : outer.slice(prefix.length);
-}
-
-/** The order of the compiled sheet: each module once, behind those that it uses. */
-function compiledOf(root: SheetModule): TracedStatement[] {
-  const compiled: TracedStatement[] = [];
-  const visit = (module: SheetModule, seen: Set<SheetModule>): void => {
-    if (seen.has(module)) return;
-    seen.add(module);
-    for (const each of module.upstream) visit(each, seen);
-    for (const each of module.own) {
-      if (each instanceof SheetModule) visit(each, new Set());
-      else compiled.push(each);
-    }
-  };
-  visit(root, new Set());
-  return compiled;
-}
-
-/** The sheets whose statements an extension in a module reaches: its own, and those of all that it uses. */
-export function reachOf(module: SheetModule): ReadonlySet<SheetModule> {
-  const reached = new Set([module]);
-  for (const each of reached)
-    for (const next of [...each.upstream, ...each.own.filter((part) => part instanceof SheetModule)]) reached.add(next);
-  return reached;
 }

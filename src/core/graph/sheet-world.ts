@@ -34,6 +34,11 @@ export class SheetWorld {
     return isOfTrade(path, "sheet") ? languageFor(path)?.sheets : undefined;
   }
 
+  /** Whether a compiler that is given the folder passes a sheet over. */
+  static isPartial(path: ProjectPath): boolean {
+    return SheetWorld.formsOf(path)?.isPartial(nameOf(path)) === true;
+  }
+
   /** `undefined` for what is no sheet, cannot be read or told apart. */
   sheet(path: ProjectPath): SheetText | undefined {
     if (this.#sheets.has(path)) return this.#sheets.get(path);

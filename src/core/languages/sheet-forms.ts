@@ -1,5 +1,5 @@
 /** How a style sheet is built: its statements one within another, and the names that they give and need. Offsets are those of the text. */
-import type { Reference, Sign } from "./reading.js";
+import type { Lookup, Reference, Sign } from "./reading.js";
 
 /** What a statement of a sheet is. */
 export type SheetStatementKind =
@@ -114,8 +114,16 @@ export interface SheetForms {
   read(text: string, name: string): SheetReading | undefined;
   /** What a sheet says of itself: the section to which it belongs. */
   signs(text: string, reading: SheetReading): readonly Sign[];
-  /** The line by which a sheet takes in another: `@import "card";`. `like` is the name of the sheet that gets it. */
-  takeIn(specifier: string, how: "in place" | "module" | "passed on", like: { name: string; quote: string }): string;
+  /** The line by which a sheet takes in another: `@import "card";`. `opened`: a module whose names need no namespace. Without a quote it stands bare. */
+  takeIn(
+    specifier: string,
+    how: "in place" | "module" | "opened" | "passed on",
+    like: { readonly name: string; readonly quote: string },
+  ): string;
+  /** How a sheet looks up what it takes in. */
+  lookup(name: string): Lookup;
+  /** Whether a compiler that is given the folder passes a sheet over, by its name. */
+  isPartial(name: string): boolean;
   /**
    * When its names get their meaning: `in order`, by what stands before; `late`, when all is read, so that it does not matter where they are
    * given; `never`, where it has none.

@@ -70,7 +70,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
       traceSheet(goes, { world: then, numbers }),
     ];
     // A partial that needs what only others give is compiled with them alone; where an order is mended, so is what is called as a partial.
-    const waits = ordered ? needsOthers(one) || isPartial(entry) : one.missing.some(isSure);
+    const waits = ordered ? needsOthers(one) || SheetWorld.isPartial(entry) : one.missing.some(isSure);
     if (isTaken(entry) && waits) continue;
     const early = ordered ? neededTooEarly(one) : [];
     if (early.length > 0) {
@@ -123,6 +123,9 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     same += found.same;
     different.push(shownAs(found, { now, place }));
   }
+  for (const { file } of claims)
+    if (entries + mending === 0)
+      gaps.push({ reason: "not understood", file, detail: "no sheet that compiles by itself takes it in" });
   if (!isInPlace) gaps.push(...settingsGaps({ tree, before }, changed));
   return {
     sheets: { entries, statements, same, early: mending, mended, aside: aside.size },
@@ -139,11 +142,6 @@ function asksIn({ asking, statements }: SheetTrace, files: readonly ProjectPath[
 /** Whether a sheet does not compile without a name. */
 function isSure({ kind, chance }: EarlyNeed["missing"]): boolean {
   return kind !== "function" && chance === undefined;
-}
-
-/** Whether a compiler that is given a folder passes a sheet over. */
-function isPartial(path: ProjectPath): boolean {
-  return nameOf(path).startsWith("_");
 }
 
 interface Showing {

@@ -2,6 +2,7 @@
 import { listOf, type RegistrationData } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { SheetWorld } from "../../graph/index.js";
 import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration, type App } from "../../app/app.js";
@@ -124,7 +125,7 @@ function listInFolder(
 /** Whether sheets lie in a folder that are compiled by themselves. */
 function hasSheets({ store }: App, folder: ProjectPath): boolean {
   const names = folder === "" || store.stat(folder)?.kind === "folder" ? store.entries(folder) : [];
-  return names.some((name) => !name.startsWith("_") && isOfTrade(name, "sheet"));
+  return names.some((name) => isOfTrade(name, "sheet") && !SheetWorld.isPartial(name as ProjectPath));
 }
 
 /** Lets the app begin with a screen, where a file says which one it is. */

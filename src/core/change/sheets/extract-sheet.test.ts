@@ -236,6 +236,12 @@ describe("what is taken out of a sheet", () => {
       "main.scss .a",
       "SHEET_NEEDS",
     ],
+    [
+      "a sheet with a namespace",
+      { "main.css": "@namespace s url(http://x.org/y);\n.a { b: c }\n.d { e: f }\n" },
+      "main.css .a",
+      "SHEET_NAMESPACE",
+    ],
     ["half of a rule", { "main.scss": theme, "_sizes.scss": sizes }, "main.scss 3-3", "SHEET_NOTHING"],
     ["lines that cut a rule", { "main.scss": ".a {\n  b: c\n}\n.d { e: f }\n" }, "main.scss 2-4", "SHEET_LINES"],
     ["a section that is not there", { "main.scss": theme }, "main.scss ##rota", "SHEET_NO_SECTION"],

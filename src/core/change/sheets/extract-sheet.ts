@@ -200,6 +200,8 @@ class Cutting {
     const last = this.#pieces.findLastIndex((piece) => chosen.includes(piece) && emits(sheet, piece));
     // A page's sheet may hold comments before what it takes in; of modules they would come after.
     const counts = (piece: SheetPiece): boolean => manner.how === "module" || piece.main !== undefined;
+    const spaces = this.#pieces.find(({ main }) => main?.kind === "at-rule" && main.word === "namespace");
+    if (spaces) throw new ShelfError("SHEET_NAMESPACE", { path, place: this.#told(spaces).place });
     const before = this.#pieces.find(
       (piece, at) =>
         at < last && !chosen.includes(piece) && !staysFirst(sheet, piece) && emits(sheet, piece) && counts(piece),
@@ -273,20 +275,15 @@ class Cutting {
   #lines(): string[] {
     const { path, target, manner, maker, sheet } = this.input;
     const forms = SheetWorld.formsOf(path);
-    const extension = path.slice(path.lastIndexOf("."));
-    const lookup = extension === ".css" ? "css" : extension === ".less" ? "less" : "sass";
+    const lookup = forms?.lookup(nameOf(path)) ?? "css";
     const { like, quote } = manner;
     const specifier =
       like === undefined
         ? firstName(path, target, lookup)
         : maker.newName(target, path, { from: like.from, reference: like.load.reference }, lookup);
-    const write = (how: "in place" | "module" | "passed on"): string =>
-      forms?.takeIn(specifier, how, { name: nameOf(path), quote: quote === "" ? '"' : quote }) ?? "";
-    if (manner.how === "in place") {
-      const line = write("in place");
-      const isBare = quote === "" && extension === ".sass";
-      return [isBare ? line.replaceAll('"', "") : line];
-    }
+    const write = (how: "in place" | "module" | "opened" | "passed on"): string =>
+      forms?.takeIn(specifier, how, { name: nameOf(path), quote }) ?? "";
+    if (manner.how === "in place") return [write("in place")];
     const given = new Set(this.#chosenNames().flatMap(({ gives }) => gives.map(({ kind, name }) => `${kind} ${name}`)));
     if (given.size === 0) return [write("module")];
     const rest = sheet.names.filter((_, at) => !this.#isChosen(at));
@@ -295,9 +292,10 @@ class Cutting {
     );
     const isShared =
       manner.users.some(({ load }) => load.how !== "in place") || sheet.loads.some(({ how }) => how === "passed on");
-    const module = write("module");
-    const opened = extension === ".sass" ? `${module} as *` : module.replace(/;$/, " as *;");
-    return [...(isShared ? [write("passed on")] : []), ...(isNeeded ? [opened] : isShared ? [] : [module])];
+    return [
+      ...(isShared ? [write("passed on")] : []),
+      ...(isNeeded ? [write("opened")] : isShared ? [] : [write("module")]),
+    ];
   }
 
   #isChosen(index: number): boolean {
@@ -446,7 +444,8 @@ function firstName(path: ProjectPath, target: ProjectPath, lookup: string): stri
     return way.startsWith(".") ? way : `./${way}`;
   }
   if (lookup === "sass") return specifierTo(path, target, "partial");
-  return specifierTo(path, target, "full").replace(/\.less$/, "");
+  const way = specifierTo(path, target, "full");
+  return way.slice(0, way.lastIndexOf("."));
 }
 
 /** Whether it makes a difference which of two pieces comes first. */

@@ -25,7 +25,8 @@ export interface SheetManner {
 /** Reads the sheets of the same language once. */
 export function mannerOf(tree: SourceTree, world: SheetWorld, path: ProjectPath): SheetManner {
   const extension = path.slice(path.lastIndexOf("."));
-  const isSass = extension === ".scss" || extension === ".sass";
+  // Only where names are given in order there are modules and partials.
+  const isSass = SheetWorld.formsOf(path)?.givesNames(path) === "in order";
   const all: (KnownLoad & { readonly target?: ProjectPath | undefined })[] = [];
   for (const from of tree.paths) {
     if (!isOfTrade(from, "sheet")) continue;
@@ -40,7 +41,7 @@ export function mannerOf(tree: SourceTree, world: SheetWorld, path: ProjectPath)
   const fits = ({ load }: KnownLoad): boolean => (how === "in place") === (load.how === "in place") && !load.isNested;
   const like = own.find((each) => each.target !== undefined && fits(each)) ?? kin.find(fits);
   const partials = kin.flatMap(({ target }) => (target === undefined ? [] : [target]));
-  const marked = partials.filter((each) => /(?:^|\/)_[^/]+$/.test(each)).length;
+  const marked = partials.filter((each) => SheetWorld.isPartial(each)).length;
   const quoted = own.find(({ load }) => load.reference.quote !== "") ?? like;
   return {
     how,

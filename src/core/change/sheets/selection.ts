@@ -43,7 +43,7 @@ function wordsOf({ take, lines, section }: SheetWish): string {
 /** `@charset`, `@use`, `@forward`, `@namespace`, and what is imported and stays an import: a font of another site. */
 export function staysFirst({ loads }: SheetText, { main, first, last }: SheetPiece): boolean {
   if (main?.kind !== "at-rule") return false;
-  if (/^(?:charset|use|forward|namespace)$/.test(main.word)) return true;
+  if (/^(?:charset|use|forward)$/.test(main.word)) return true;
   return loads.some(
     ({ statement, how, isNested }) => statement >= first && statement <= last && how === "left" && !isNested,
   );
@@ -141,7 +141,7 @@ export function namesOf(text: string, statement: SheetStatement): readonly strin
   const { kind, word, start, headEnd, block } = statement;
   const head = text
     .slice(start, headEnd)
-    .replace(/\/\*[^]*?\*\/|\/\/.*/g, " ")
+    .replace(/\/\*[^]*?\*\/|(?<!:)\/\/.*/g, " ")
     .replace(/\s+/g, " ")
     .trim();
   if (kind === "assignment") return [/^[^\s:]+/.exec(head)?.[0] ?? head];

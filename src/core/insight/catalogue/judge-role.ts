@@ -7,6 +7,7 @@ import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
 import { partsOf, type NameParts } from "../../app/companions.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
 import type { Reason } from "../reasons.js";
+import { SheetWorld } from "../../graph/index.js";
 import type { FolderClues } from "./folder-clues.js";
 
 /** What is known of a file whose role is asked for. */
@@ -311,9 +312,13 @@ function byUse(question: RoleQuestion): RoleEvidence[] {
   const draws = outline?.signs.includes("view") === true;
   const routers = users.filter((user) => isRouter(user, question));
   const found: RoleEvidence[] = [];
-  const name = nameOf(path);
   // A sheet that nothing takes in, and that is not called as a partial, is where a compiler begins.
-  if (clues.sheetsAreCode && isCode && users.every((user) => !isOfTrade(user, "sheet")) && !name.startsWith("_")) {
+  if (
+    clues.sheetsAreCode &&
+    isCode &&
+    users.every((user) => !isOfTrade(user, "sheet")) &&
+    !SheetWorld.isPartial(path)
+  ) {
     const takesIn = outline?.signs.includes("takes in") === true || question.targets().length > 0;
     found.push({ for: "entry", weight: takesIn ? 0.85 : 0.5, because: { code: "taken in by none" } });
   }

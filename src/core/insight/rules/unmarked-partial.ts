@@ -19,7 +19,7 @@ export const unmarkedPartial: Rule = {
       const users = graph.usersOf(path);
       return users.length > 0 && users.every((user) => isOfTrade(user, "sheet"));
     });
-    const marked = partials.filter(({ path }) => nameOf(path).startsWith("_"));
+    const marked = partials.filter(({ path }) => SheetWorld.isPartial(path));
     if (marked.length < fewPartials || marked.length < partials.length * usualPart) return;
     for (const { path, role } of partials) {
       // What others have made keeps its name.
@@ -27,8 +27,8 @@ export const unmarkedPartial: Rule = {
       const to = inFolder(folderOf(path), `_${nameOf(path)}`);
       // What is an index, or has a twin, has its name for a reason.
       // So has what takes in others: it is an entry that another one takes in, too.
-      const loads = nameOf(path).startsWith("_") ? [] : (world.sheet(path)?.loads ?? []);
-      if (nameOf(path).startsWith("_") || tree.has(to) || loads.length > 1) continue;
+      const loads = SheetWorld.isPartial(path) ? [] : (world.sheet(path)?.loads ?? []);
+      if (SheetWorld.isPartial(path) || tree.has(to) || loads.length > 1) continue;
       yield {
         file: path,
         what: { code: "partial without mark", name: nameOf(to), marked: marked.length, partials: partials.length },

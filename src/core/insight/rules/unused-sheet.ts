@@ -1,6 +1,5 @@
-import { parseJsonFile } from "../../graph/index.js";
-import { inFolder, nameOf, rootPath } from "../../base/paths.js";
-import { isOfTrade } from "../../languages/index.js";
+import { parseJsonFile, SheetWorld } from "../../graph/index.js";
+import { inFolder, rootPath } from "../../base/paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const unusedSheet: Rule = {
@@ -11,9 +10,7 @@ export const unusedSheet: Rule = {
   right: "(deleted, or taken in where it belongs)",
   *find(context) {
     const { entries, graph } = context;
-    const loose = entries.filter(
-      ({ path }) => isOfTrade(path, "sheet") && nameOf(path).startsWith("_") && graph.usersOf(path).length === 0,
-    );
+    const loose = entries.filter(({ path }) => SheetWorld.isPartial(path) && graph.usersOf(path).length === 0);
     if (
       loose.length === 0 ||
       isForOthers(context) ||

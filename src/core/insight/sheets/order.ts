@@ -16,7 +16,7 @@ import {
   type SheetTrace,
 } from "../../graph/index.js";
 import { SourceText, wholeLines, type TextEdit } from "../../base/text/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { ProjectPath } from "../../base/paths.js";
 import { doubledIn, type Doubled } from "./doubled.js";
 
 /** A sheet with lines in an order in which a name is not found. */
@@ -85,12 +85,12 @@ function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
   const doubled = new Map<ProjectPath, Doubled>();
   const right = new Map<ProjectPath, Set<ProjectPath>>();
   for (const entry of sheets) {
-    if (nameOf(entry).startsWith("_")) continue;
+    if (SheetWorld.isPartial(entry)) continue;
     const numbers = new Numbers();
     const trace = traceSheet(entry, { world, numbers });
     if (!taken.has(entry))
       for (const each of doubledIn(trace, isOwn)) if (!doubled.has(each.sheet)) doubled.set(each.sheet, each);
-    if (!trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
+    if (trace.isCut || !trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
     const { misplaced, then } = misplacedIn(trace, world, numbers);
     for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, { misplaced: each, then });
     if (misplaced.length === 0)

@@ -13,9 +13,17 @@ export function sheetFormsFor(dialectOf: (name: string) => Dialect): SheetForms 
     signs: signsOfSheet,
     takeIn: (specifier, how, { name, quote }) => {
       const dialect = dialectOf(name);
-      const word = how === "in place" ? "import" : how === "module" ? "use" : "forward";
-      return `@${word} ${quote}${specifier}${quote}${dialect === "sass" ? "" : ";"}`;
+      const word = how === "in place" ? "import" : how === "passed on" ? "forward" : "use";
+      // Only imports of indented Sass may stand bare.
+      const mark = quote === "" && !(dialect === "sass" && how === "in place") ? '"' : quote;
+      const as = how === "opened" ? " as *" : "";
+      return `@${word} ${mark}${specifier}${mark}${as}${dialect === "sass" ? "" : ";"}`;
     },
+    lookup: (name) => {
+      const dialect = dialectOf(name);
+      return dialect === "scss" ? "sass" : dialect;
+    },
+    isPartial: (name) => name.startsWith("_") && /^s/.test(dialectOf(name)),
     givesNames: (name) => {
       const dialect = dialectOf(name);
       return dialect === "less" ? "late" : dialect === "css" ? "never" : "in order";

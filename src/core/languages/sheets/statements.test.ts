@@ -227,3 +227,35 @@ describe("what a sheet takes in", () => {
     expect(read(text, name)?.loads).toMatchObject(expected);
   });
 });
+
+describe("what a sheet says of itself", () => {
+  test.each<[string, string[]]>([
+    ["$a: 1;\n$b: 2;\n", ["values"]],
+    ["$a: 1;\n@mixin m { b: c }\n%p { q: r }\n", ["mixins"]],
+    ['@use "a";\n@use "b";\n', ["takes in"]],
+    ["* { a: b }\nbody { c: d }\na:hover { e: f }\n", ["elements"]],
+    [".card { a: b }\n.card__title { c: d }\n@media print { .card--wide { e: f } }\n", ["block"]],
+    [".header { a: b }\n.header-logo { c: d }\n", ["frame"]],
+    [".dark .a { b: c }\n.dark .d { e: f }\n", ["theme"]],
+    [["m", "p", "w", "h", "l", "r"].map((each) => `.${each}-0 { a: b }`).join("\n"), ["utilities"]],
+    [".a { b: c }\n.d { e: f }\n.g { h: i }\n", []],
+    ["", []],
+    ["// nothing yet\n", []],
+  ])("%j: %j", (text, signs) => {
+    const reading = read(text, "a.scss");
+    expect(reading && sheets.sheets?.signs(text, reading)).toEqual(signs);
+  });
+});
+
+describe("a line that takes a sheet in", () => {
+  test.each([
+    ["a.scss", "in place", '"', '@import "b";'],
+    ["a.scss", "opened", "'", "@use 'b' as *;"],
+    ["a.scss", "module", "", '@use "b";'],
+    ["a.sass", "in place", "", "@import b"],
+    ["a.sass", "passed on", '"', '@forward "b"'],
+    ["a.less", "in place", '"', '@import "b";'],
+  ] as const)("%s, %s, %j: %s", (name, how, quote, line) => {
+    expect(sheets.sheets?.takeIn("b", how, { name, quote })).toBe(line);
+  });
+});
