@@ -128,6 +128,8 @@ export interface NameLookup {
   readonly answersAddresses?: boolean;
   /** Whether all such references of a file together say what is taken in, as a list of folders does. */
   readonly isList?: boolean;
+  /** Whether `Reference.inside` is the folder from which it counts, which the same text names: `cd scss && sass main.scss`. */
+  readonly countsInside?: boolean;
   /** Whether a package may be named in a file, whose manifest has to know it; without it, any may. */
   mayName?(ground: Ground, from: ProjectPath, question: Question): boolean;
   /** What a name means in the file `from`. Web addresses are answered before. Throws `CONFIG_BROKEN`. */

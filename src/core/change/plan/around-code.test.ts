@@ -207,10 +207,95 @@ const settings: readonly Case[] = [
   },
   {
     name: "what falls out of a pattern, and what newly falls in",
-    files: { "gulpfile.js": 'src(["a/*.js", "b/**"]);', "a/x.js": "", "a/y.js": "", "b/z.js": "" },
+    files: { "gulpfile.js": 'src("a/*.js"); src("b/**");', "a/x.js": "", "a/y.js": "", "b/z.js": "" },
     command: "a/x.js b/",
     becomes: [],
     patterns: ["a/*.js -a/x.js", "b/** +b/x.js"],
+  },
+  {
+    name: "from one pattern of a list to the next, nothing changes",
+    files: { "gulpfile.js": 'src(["a/*.js", /* then */ "b/**"]);', "a/x.js": "", "a/y.js": "", "b/z.js": "" },
+    command: "a/x.js b/",
+    becomes: [],
+  },
+  {
+    name: "what a list leaves out, whatever its place",
+    files: {
+      "gulpfile.js": 'src(["a/**/*.scss", "!a/old/**", "a/old/k.scss"]);',
+      ...{ "a/old/x.scss": "", "a/old/y.scss": "", "a/old/k.scss": "", "a/z.scss": "" },
+    },
+    command: "a/old/x.scss b/",
+    becomes: [],
+  },
+  {
+    name: "what a list no longer leaves out",
+    files: { "gulpfile.js": 'src(["a/**/*.scss", "!a/old/**"]);', "a/old/x.scss": "", "a/old/y.scss": "" },
+    command: "a/old/x.scss a/new/",
+    becomes: [],
+    patterns: ["!a/old/** +a/new/x.scss"],
+  },
+  {
+    name: "what leaves out by itself, of a list that begins elsewhere",
+    files: { "gulpfile.js": 'src([...all, "!a/old/**", "!b/**"]);', "a/old/x.js": "", "a/old/y.js": "", "b/z.js": "" },
+    command: "a/old/x.js a/new/",
+    becomes: [],
+    patterns: ["!a/old/** +a/new/x.js"],
+  },
+  {
+    name: "a pattern without a slash counts from one folder",
+    files: {
+      "gulpfile.js": 'gulp.src("*.scss", { cwd: "s" }); glob.sync("*.scss", { cwd: path.join(__dirname, "s") });',
+      "s/a.scss": "",
+      "s/b.scss": "",
+    },
+    command: "s/a.scss t/",
+    becomes: [],
+    patterns: ["*.scss -s/a.scss", "*.scss -s/a.scss"],
+  },
+  {
+    name: "what counts from a folder goes with the folder",
+    files: {
+      "gulpfile.js": 'gulp.src(["*.scss", "!_*.scss"], { cwd: "sc" });',
+      "Gruntfile.js": 'x({ sass: { files: [{ expand: true, cwd: "sc", src: ["*.scss"], dest: "d" }] } });',
+      "package.json": '{ "scripts": { "a": "cd sc && sass a.scss ../d/a.css", "b": "sass --watch sc:d" } }',
+      "sc/a.scss": "",
+      "sc/_b.scss": "",
+    },
+    command: "sc t",
+    becomes: ["gulpfile.js: sc > t", "Gruntfile.js: sc > t", "package.json: sc > t", "package.json: sc > t"],
+  },
+  {
+    name: "a file that leaves the folder from which it counts",
+    files: {
+      "package.json": '{ "scripts": { "a": "(cd s && sass a.scss ../d/a.css) && sass s/a.scss d/a.css" } }',
+      "s/a.scss": "",
+      "s/b.scss": "",
+    },
+    command: "s/a.scss t/",
+    becomes: ["package.json: a.scss > ../t/a.scss", "package.json: s/a.scss > t/a.scss"],
+  },
+  {
+    name: "what stands behind a constant",
+    files: {
+      "gulpfile.js":
+        'const css = "s/css", p = { js: "s/js/" };\nsrc(`${css}/*.scss`); src(p.js + "a.js"); src(path.join(css, "b.scss"));',
+      ...{ "s/css/a.scss": "", "s/css/b.scss": "", "s/js/a.js": "", "s/js/b.js": "" },
+    },
+    command: "s/css/b.scss s/js/a.js t/",
+    becomes: ["gulpfile.js: a.js > ../../t/a.js", "gulpfile.js: b.scss > ../../t/b.scss"],
+    patterns: ["*.scss -s/css/b.scss"],
+  },
+  {
+    name: "a folder whose sheets are compiled each to one",
+    files: {
+      "package.json": '{ "scripts": { "a": "sass s:d", "b": "nodemon --watch s -e scss -x \\"npm run a\\"" } }',
+      "s/a.scss": "",
+      "s/_b.scss": "",
+      "s/_c.scss": "",
+    },
+    command: "s/_b.scss t/",
+    becomes: [],
+    patterns: ["s -s/_b.scss"],
   },
   {
     name: "a pattern of which one spelling keeps the same files",

@@ -2,6 +2,7 @@
  * Makes a plan from a list of moves: finds the files that matter, respells what would break, proves the rest.
  * Nothing is written.
  */
+import { posix } from "node:path";
 import { readToolSettings, Resolver } from "../../graph/index.js";
 import {
   hasNamespaces,
@@ -11,6 +12,7 @@ import {
   isOpen,
   languageFor,
   languagesInUse,
+  lookupNamed,
   respellingEdit,
   someReadFiles,
   type Extraction,
@@ -358,6 +360,16 @@ interface FileToRespell {
   readonly known?: readonly Resolution[];
 }
 
+function countsInside(lookup: string): boolean {
+  return lookupNamed(lookup).countsInside === true;
+}
+
+/** Whether others count from the folder that a reference names: `cd src/scss && …`. */
+function isBase({ specifier, inside }: Reference, bases: ReadonlySet<string>): boolean {
+  const whole = posix.join(inside ?? "", specifier).replace(/\/$/, "");
+  return [...bases].some((base) => [specifier, whole].includes(base) || base.endsWith(`/${specifier}`));
+}
+
 /**
  * The references of a list as they are placed then: an entry may come to stand in another group, or count from a folder that gets
  * another path. `undefined` where nothing of the kind can be.
@@ -368,7 +380,8 @@ function placesAfter(
 ): readonly Reference[] | undefined {
   if (references.every(({ inside }) => inside === undefined)) return undefined;
   const language = languageFor(path);
-  const leading = references.filter(isListOfFolder);
+  const bases = new Set(references.flatMap(({ lookup, inside }) => (countsInside(lookup) ? (inside ?? []) : [])));
+  const leading = references.filter((each) => isListOfFolder(each) || (bases.size > 0 && isBase(each, bases)));
   if (!language || (own.edits.length === 0 && leading.length === 0)) return undefined;
   const text = passage.map.tree.text(path)?.text;
   if (text === undefined) return undefined;

@@ -28,6 +28,7 @@ import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { Difference, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
+import { netChange } from "./taken-in.js";
 import { depthOf, type ReadFile } from "./read-file.js";
 import { isOpened, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
@@ -129,8 +130,11 @@ function broken({ path, text }: ReadFile, { problem }: Extraction): Difference {
 function alignedAgain(file: ReadFile, passage: Passage, parseAgain: boolean): Alignment & { readonly now: Extraction } {
   const { references } = file.extraction;
   if (!file.text) return { kept: references, added: [], now: file.extraction };
-  // Where a namespace is written behind a name, more than the name differs.
-  const isNamed = references.some(({ namespace }) => namespace !== undefined);
+  // Where a namespace is written behind a name, or a name counts from the folder of another, more than the name differs.
+  const isNamed = references.some(
+    ({ namespace, lookup, inside }) =>
+      namespace !== undefined || (inside !== undefined && lookupNamed(lookup).countsInside === true),
+  );
   if (!parseAgain && !isNamed && file.onlyRespelled) {
     const kept = readInPlace(file, file.text);
     const now = { ...file.extraction, references: kept };
@@ -366,8 +370,23 @@ function patternChange(
   const from = passage.map.file(file.path);
   const own = scopeChange(passage, was, passage.after.resolve(from, again));
   const { isList = false } = lookupNamed(reference.lookup);
-  const change = isList && own.out.length + own.into.length > 0 ? besideOthers(own) : own;
+  if (own.out.length + own.into.length === 0) return undefined;
+  const change = isList ? besideOthers(own) : inList(own, again);
   return change.out.length + change.into.length === 0 ? undefined : change;
+
+  /** A pattern among others of one list. */
+  function inList(change: Pick<PatternChange, "out" | "into">, then: Reference): ReturnType<typeof netChange> {
+    const { extraction, meanings, text, path } = file;
+    const next = now.references.map((each) => passage.after.resolve(from, each));
+    const [old, later] = [text?.before ?? passage.map.tree.text(path)?.text ?? "", text?.after];
+    const origins = new Map([...passage.map.files].map(([was, goes]) => [goes, was]));
+    return netChange(change, {
+      before: [{ text: old, references: extraction.references, meanings }, extraction.references.indexOf(reference)],
+      then: [{ text: later ?? old, references: now.references, meanings: next }, now.references.indexOf(then)],
+      goes: (each) => passage.map.file(each),
+      origin: (each) => origins.get(each) ?? each,
+    });
+  }
 
   /** What another item of the list takes in is taken in. */
   function besideOthers({ out, into }: Pick<PatternChange, "out" | "into">): Pick<PatternChange, "out" | "into"> {

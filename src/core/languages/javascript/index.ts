@@ -14,7 +14,7 @@ export { hasMarkup, statementsOf } from "./statements.js";
 export { statePartsOf, stringPlaces, type ActionCreator, type ActionSwitch, type StateParts } from "./state-parts.js";
 export { namesOf } from "./text-names.js";
 export { readLiteral, writeLiteral } from "./literals.js";
-export { childrenOf, codeText, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";
+export { childrenOf, codeText, isNode, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";
 
 /** Comments know no escapes: a name that would need one cannot be written there. */
 function write(specifier: string, reference: Reference): string | undefined {

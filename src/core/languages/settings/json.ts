@@ -5,7 +5,9 @@ import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { isJsonSettings, isWebManifest } from "./claims.js";
-import { commandWordAt, judgeText, pathsInCommand } from "./judge-text.js";
+import { readCommand, type CommandPath } from "./commands.js";
+import { commandWordAt, judgeText } from "./judge-text.js";
+import { isPattern } from "./patterns.js";
 
 const options: ParseOptions = { allowTrailingComma: true, disallowComments: false };
 
@@ -23,7 +25,7 @@ function extract(text: string, name: string): Extraction {
       return;
     }
     if (name === "package.json" && keys[0] === "scripts") return addCommand(text.slice(start, end), start, references);
-    const form = judgeText({ value, keys });
+    const form = isWatched(name, keys) ? filesForm(value) : judgeText({ value, keys });
     if (form) references.push({ ...form, start, end, specifier: value, quote: '"' });
   };
   let problem: Extraction["problem"];
@@ -49,13 +51,39 @@ function extract(text: string, name: string): Extraction {
   return { references: references.sort((a, b) => a.start - b.start), computed: [], reading: "whole" };
 }
 
+/** What a watcher is told to look at in a manifest: `"nodemonConfig": { "watch": ["scss"] }`, `"watch": { "css": "scss/*.scss" }`. */
+function isWatched(name: string, keys: readonly string[]): boolean {
+  const [first = "", ...rest] = keys.filter((key) => !/^\d+$/.test(key));
+  if (name === "nodemon.json") return /^(?:watch|ignore)$/.test(first);
+  if (name !== "package.json") return false;
+  const last = rest.at(-1) ?? "";
+  if (first === "nodemonConfig") return /^(?:watch|ignore)$/.test(last);
+  return first === "watch" && (rest.length === 1 || /^(?:patterns|ignore)$/.test(last));
+}
+
+function filesForm(value: string): Pick<Reference, "kind" | "lookup"> {
+  return { kind: isPattern(value) ? "pattern" : "setting", lookup: "files" };
+}
+
 /** The paths in a command of `scripts`. */
 function addCommand(raw: string, start: number, into: Reference[]): void {
-  for (const { value, offset } of pathsInCommand(raw)) {
-    const form = judgeText({ value, keys: [] });
+  for (const { value, offset, inside, form } of readCommand(raw)) {
+    const judged = formOf(value, form, inside !== undefined);
     const at = { start: start + offset, end: start + offset + value.length };
-    if (form) into.push({ ...form, ...at, specifier: value, quote: "", within: "command" });
+    const place = { ...(inside !== undefined && { inside }), within: "command" };
+    if (judged) into.push({ ...judged, ...at, specifier: value, quote: "", ...place });
   }
+}
+
+function formOf(
+  value: string,
+  form: CommandPath["form"],
+  isInside: boolean,
+): Pick<Reference, "kind" | "lookup"> | undefined {
+  if (form === "place" || form === "load path") return { kind: "setting", lookup: "place" };
+  if (form !== "judged") return { ...filesForm(value), lookup: form };
+  const judged = judgeText({ value, keys: [] });
+  return isInside && judged?.lookup === "scope" ? { ...judged, lookup: "files" } : judged;
 }
 
 function readAt(text: string, start: number, { quote }: Reference): { end: number; specifier: string } | undefined {

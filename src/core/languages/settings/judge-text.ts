@@ -6,7 +6,7 @@ import type { Lookup, ReferenceKind } from "../reading.js";
 
 /** Keys behind which a single word is a file or folder. */
 const placeKeys =
-  /^(?:root|roots|rootDir|rootDirs|srcDir|sourceRoot|src|baseUrl|outDir|publicDir|staticDirs?|assets|assetsDir|testDir|dir|dirs|input|entry|entries|entryPoints?|main|module|types|typings|source|browser|bin|extends|path|typeRoots|setupFiles\w*|globalSetup|snapshotResolver|include|exclude|files|content|watch|includePaths|loadPaths|paths|modulePaths|modules|roots|styles|template|icon|image|foregroundImage|backgroundImage|favicon|publicPath|contentBase|static|stories|staticDir|tsconfig|tsConfig|project|configFile)$/;
+  /^(?:root|roots|rootDir|rootDirs|srcDir|sourceRoot|src|baseUrl|outDir|publicDir|staticDirs?|assets|assetsDir|testDir|dir|dirs|input|entry|entries|entryPoints?|main|module|types|typings|source|browser|bin|extends|path|typeRoots|setupFiles\w*|cwd|context|globalSetup|snapshotResolver|include|exclude|files|content|watch|includePaths|loadPaths|paths|modulePaths|modules|roots|styles|template|icon|image|foregroundImage|backgroundImage|favicon|publicPath|contentBase|static|stories|staticDir|tsconfig|tsConfig|project|configFile)$/;
 
 /** Keys behind which it counts which files are taken in, though a single file or folder may stand there. */
 const scopeKeys = /^(?:include|exclude|content|ignorePatterns|ignores|workspaces|packages|collectCoverageFrom|purge)$/;
@@ -26,11 +26,11 @@ export interface SettingText {
 
 /** How it is looked up; `undefined` for what names nothing. */
 export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; lookup: Lookup } | undefined {
-  if (value.length < 2 || value.length > 300 || /[\r\n\t\\^"`<>|=]/.test(value.replace(/^!?<rootDir>\//, "")))
-    return undefined;
+  const own = keys.findLast((key) => !/^\d+$/.test(key)) ?? "";
+  const isShort = value.length < (placeKeys.test(own) ? 1 : 2);
+  if (isShort || value.length > 300 || /[\r\n\t\\^"`<>|=]/.test(value.replace(/^!?<rootDir>\//, ""))) return undefined;
   if (/^[a-z][\w+.-]+:|^\/\/|^[@~#]|^\.{1,2}\/?$/i.test(value) || /\$\{(?!configDir\}|workspaceRoot\})/.test(value))
     return undefined;
-  const own = keys.findLast((key) => !/^\d+$/.test(key)) ?? "";
   if (otherKeys.test(keys[0] ?? "") || otherKeys.test(own)) return undefined;
   const isBase = keys.some((key) => baseKeys.test(key));
   if (/\$\d/.test(value)) return isBase ? { kind: "setting", lookup: "base" } : undefined;
@@ -47,10 +47,14 @@ function isRegular(value: string): boolean {
   return /\(\?|\.[*+]|\$$|\[[^\]]*\]\+/.test(value);
 }
 
-/** One word of a command that may be a path, with its offset: `sass src/scss:dist`, `eslint "src/**"`. */
-export function* pathsInCommand(command: string): Generator<{ readonly value: string; readonly offset: number }> {
+/** What of a word of a command may be a path, with its offset: `src/scss:dist`, `"src/**"`; with `bare`, also a plain word. */
+export function* pathsInCommand(
+  command: string,
+  bare = false,
+): Generator<{ readonly value: string; readonly offset: number }> {
   for (const { 0: value, index } of command.matchAll(commandWord)) {
-    if (/^[-/]|^\w+\/\/|\/\//.test(value) || !/[/.]/.test(value) || /^[\d.]+$/.test(value)) continue;
+    if (/^[-/]|^\w+\/\/|\/\//.test(value) || /^[\d.]+$/.test(value)) continue;
+    if (!bare && !/[/.]/.test(value)) continue;
     yield { value, offset: index };
   }
 }

@@ -7,12 +7,20 @@
 import { posix } from "node:path";
 import picomatch from "picomatch";
 import { folderOf, inFolder, isBelow, joinPath, type ProjectPath } from "../../base/paths.js";
-import { external, type Ground, type NameLookup, type Resolution, type Scheme } from "../lookup.js";
+import {
+  external,
+  type Ground,
+  type NameLookup,
+  type Question,
+  type Resolution,
+  type Scheme,
+  type SpellingTask,
+} from "../lookup.js";
 import type { Mapping } from "../mapping.js";
 import { globBase, splitPlace } from "../specifier.js";
 import { placesCountFrom } from "./claims.js";
-import { placeSpellings } from "./place-spelling.js";
 import { fixedFolder, isPattern } from "./patterns.js";
+import { placeSpellings, scopeSpellings, type PlaceGround } from "./place-spelling.js";
 
 /** How settings look places up. A pattern has no spelling of its own: what it takes in decides (see `respell`). */
 export const placeLookups: readonly NameLookup[] = [
@@ -20,15 +28,16 @@ export const placeLookups: readonly NameLookup[] = [
   {
     name: "place",
     isOpen: true,
-    resolve: (ground, from, { specifier }) => resolvePlace(ground, from, specifier),
-    spellings: (task) => placeSpellings(task, false),
+    countsInside: true,
+    resolve: (ground, from, question) => resolvePlace(ground, from, question),
+    spellings: (task) => placeSpellings(task, false, groundOf(task)),
   },
   // The same from the file's own folder only.
   {
     name: "beside",
     isOpen: true,
-    resolve: (ground, from, { specifier }) => resolvePlace(ground, from, specifier, true),
-    spellings: (task) => placeSpellings(task, false),
+    resolve: (ground, from, question) => resolvePlace(ground, from, question, true),
+    spellings: (task) => placeSpellings(task, false, groundOf(task)),
   },
   // The files that a pattern or folder takes in.
   {
@@ -37,14 +46,38 @@ export const placeLookups: readonly NameLookup[] = [
     resolve: (ground, from, { specifier }) => resolveScope(ground, from, specifier),
     spellings: () => [],
   },
+  // What a command or a call is given: a file, all of a folder, or the files of a pattern, counted from one folder.
+  filesLookup("files", ""),
+  // The same, where each sheet of a folder that is no partial is compiled to one.
+  filesLookup("sheets", "**/[!_]*.{css,sass,scss}"),
   // The folder that an alias or export with a star stands for: `src/*`.
   {
     name: "base",
     isOpen: true,
     resolve: (ground, from, { specifier }) => resolveBase(ground, from, specifier),
-    spellings: (task) => placeSpellings(task, true),
+    spellings: (task) => placeSpellings(task, true, groundOf(task)),
   },
 ];
+
+/** `below` says which files of a folder are meant. */
+function filesLookup(name: string, below: string): NameLookup {
+  return {
+    name,
+    isOpen: true,
+    countsInside: true,
+    resolve: (ground, from, question) => resolveFiles(ground, from, question, below),
+    *spellings(task) {
+      if (task.was.state !== "scope") yield* placeSpellings(task, false, groundOf(task));
+      else if (task.folder !== undefined)
+        yield* scopeSpellings(task.reference, task.was, [task.folder], groundOf(task));
+    },
+  };
+}
+
+function groundOf({ from, ground, reference: { inside } }: SpellingTask): PlaceGround {
+  const folder = inside === undefined ? undefined : insideFolder(ground, from, inside);
+  return { from, packageFolder: ground.packageFolder(from), ...(folder && { inside: folder.folder }) };
+}
 
 /** A folder from which a place may be meant. */
 interface Base {
@@ -52,12 +85,30 @@ interface Base {
   readonly scheme: Scheme;
 }
 
+/** How the folder begins that a script names by its own: `{ cwd: __dirname }`. */
+export const ownFolder = "<own folder>/";
+
+/** The folder that `cd` or an option names, from which the rest of a command or a call counts. */
+function insideFolder(ground: Ground, from: ProjectPath, inside: string): Base | undefined {
+  if (inside.startsWith(ownFolder)) {
+    const own = joinPath(folderOf(from), inside.slice(ownFolder.length));
+    return own !== undefined && (own === "" || ground.tree.hasFolder(own))
+      ? { folder: own, scheme: "relative" }
+      : undefined;
+  }
+  if (/^(?:\.\/?)?$/.test(inside)) return basesOf(ground, from, true)[0];
+  const found = resolvePlace(ground, from, { specifier: `${inside.replace(/\/+$/, "")}/` });
+  return found.state === "folder" ? { folder: found.at, scheme: found.scheme } : undefined;
+}
+
 /** `<rootDir>/` says from where it counts, `!` does not. */
 function isRooted(prefix: string): boolean {
   return prefix !== "" && prefix !== "!";
 }
 
-function basesOf(ground: Ground, path: ProjectPath, rooted: boolean): readonly Base[] {
+function basesOf(ground: Ground, path: ProjectPath, rooted: boolean, inside?: string): readonly Base[] {
+  const fixed = inside === undefined || rooted ? undefined : insideFolder(ground, path, inside);
+  if (inside !== undefined && !rooted) return fixed ? [fixed] : [];
   const own: Base = { folder: folderOf(path), scheme: "relative" };
   const folder = ground.packageFolder(path);
   const by = inFolder(folder, "package.json");
@@ -76,10 +127,15 @@ function basesOf(ground: Ground, path: ProjectPath, rooted: boolean): readonly B
 }
 
 /** A file (its extension may be left out where a module may be meant) or a folder. */
-function resolvePlace(ground: Ground, from: ProjectPath, specifier: string, isBeside = false): Resolution {
+function resolvePlace(
+  ground: Ground,
+  from: ProjectPath,
+  { specifier, inside }: Pick<Question, "specifier" | "inside">,
+  isBeside = false,
+): Resolution {
   const { prefix, path } = splitPlace(specifier);
   if (path === "" || /^[~#@$]/.test(path)) return external;
-  const all = basesOf(ground, from, isRooted(prefix) || path.startsWith("/"));
+  const all = basesOf(ground, from, isRooted(prefix) || path.startsWith("/"), inside);
   const bases = isBeside && !path.startsWith("/") ? [{ folder: folderOf(from), scheme: "relative" } as const] : all;
   for (const { folder, scheme } of bases) {
     const target = joinPath(folder, path.replace(/^\/+/, "").replace(/\/+$/, ""));
@@ -105,13 +161,29 @@ function resolveBase(ground: Ground, from: ProjectPath, specifier: string): Reso
   return external;
 }
 
+/** A file, or all that a pattern or a folder takes in; what has no slash lies in the folder from which it counts. */
+function resolveFiles(ground: Ground, from: ProjectPath, { specifier, inside }: Question, below: string): Resolution {
+  const { prefix, path } = splitPlace(specifier);
+  if (path === "" || /^[~#@$]/.test(path)) return external;
+  if (isPattern(path)) return scopeIn(ground, basesOf(ground, from, isRooted(prefix), inside), path);
+  const place = resolvePlace(ground, from, { specifier, ...(inside !== undefined && { inside }) });
+  if (place.state === "found") return place;
+  const bases = basesOf(ground, from, isRooted(prefix), inside);
+  if (!/^\.?\/?$/.test(path) && place.state !== "folder") return external;
+  return scopeIn(ground, bases, path, below);
+}
+
 /** All files that a pattern takes in, or that lie below a folder that it takes in. */
 function resolveScope(ground: Ground, from: ProjectPath, specifier: string): Resolution {
   const { prefix, path } = splitPlace(specifier);
   // Without a slash, tools take the name of a file or folder at any depth: moving does not change it.
   if (!path.includes("/") && isPattern(path)) return external;
-  const { folder: fixed, rest } = isPattern(path) ? globBase(path) : { folder: path, rest: "" };
-  const bases = basesOf(ground, from, isRooted(prefix) || path.startsWith("/"));
+  return scopeIn(ground, basesOf(ground, from, isRooted(prefix) || path.startsWith("/")), path);
+}
+
+/** `below` says which files of a folder that stands there by itself are taken in. */
+function scopeIn(ground: Ground, bases: readonly Base[], path: string, below = ""): Resolution {
+  const { folder: fixed, rest } = isPattern(path) ? globBase(path) : { folder: path, rest: below };
   const scopes = bases.flatMap(({ folder, scheme }): Extract<Resolution, { state: "scope" }>[] => {
     const at = joinPath(folder, fixed.replace(/^\/+/, "").replace(/\/+$/, ""));
     if (at === undefined || (at !== "" && !ground.tree.hasFolder(at) && ground.plain(at) === undefined)) return [];
@@ -125,7 +197,8 @@ function resolveScope(ground: Ground, from: ProjectPath, specifier: string): Res
 function scopeBelow(at: ProjectPath, rest: string): (path: ProjectPath) => boolean {
   const isIn = (path: ProjectPath): boolean => at === "" || path === at || isBelow(path, at);
   if (rest === "" || rest === "**" || rest === "**/*") return isIn;
-  const matches = picomatch(rest, { dot: true });
+  // `[!_]*` leaves out what begins so, as in a shell.
+  const matches = picomatch(rest, { dot: true, posix: true });
   const inside = (path: string): string => (at === "" ? path : path.slice(at.length + 1));
   // `packages/*` takes in all that lies below what it matches.
   const endsInName = /\.[\w{},]+$/.test(rest);

@@ -11,16 +11,17 @@ export interface PlaceGround {
   readonly from: ProjectPath;
   /** The folder from which its package is built then. */
   readonly packageFolder: ProjectPath;
+  /** The folder from which it counts, where `cd` or an option says so. */
+  readonly inside?: ProjectPath;
 }
 
 /** Every spelling of a place, the most like the user's first; `isBase` for the folder before a star. */
-export function placeSpellings(task: SpellingTask, isBase: boolean): string[] {
-  const { reference, was, targets, folder, from } = task;
+export function placeSpellings(task: SpellingTask, isBase: boolean, ground: PlaceGround): string[] {
+  const { reference, was, targets, folder } = task;
   if (was.state !== "found" && was.state !== "folder") return [];
   const target = was.state === "found" ? targets[0] : (folder ?? was.at);
   if (target === undefined) return [];
   const { scheme } = was;
-  const ground = { from, packageFolder: task.ground.packageFolder(from) };
   const { prefix, path } = splitPlace(reference.specifier);
   const relative = relativePath(baseOf(scheme, prefix, ground), target);
   const whole = around(prefix, path, relative);
@@ -49,7 +50,8 @@ export function scopeSpellings(
   });
 }
 
-function baseOf(scheme: Scheme, prefix: string, { from, packageFolder }: PlaceGround): ProjectPath {
+function baseOf(scheme: Scheme, prefix: string, { from, packageFolder, inside }: PlaceGround): ProjectPath {
+  if (inside !== undefined && !/[<{]/.test(prefix)) return inside;
   return scheme === "relative" && !/[<{]/.test(prefix) ? folderOf(from) : packageFolder;
 }
 

@@ -1,8 +1,9 @@
 /** Settings and build scripts in JavaScript or TypeScript: what they import, and the literal paths and patterns in them. */
 import type { Language } from "../language.js";
-import type { Extraction, Reference } from "../reading.js";
+import type { ComputedReference, Extraction, Reference } from "../reading.js";
 import {
   childrenOf,
+  isNode,
   javascript,
   nameOfNode,
   parseProgram,
@@ -12,6 +13,8 @@ import {
 } from "../javascript/index.js";
 import { isScriptSettings } from "./claims.js";
 import { judgeText } from "./judge-text.js";
+import { isPattern } from "./patterns.js";
+import { ownFolder } from "./place-lookup.js";
 
 /** Nothing else can hold a path: without a slash, a dot and an extension, or a known key, a text names nothing. */
 const anyPath = /["'`][^"'`\n]*[/.*][^"'`\n]*["'`]|\b(?:resolve|join)\s*\(|["'`]\w+["'`]/;
@@ -25,13 +28,27 @@ function extract(text: string, name: string): Extraction {
   const program = isSettings ? parseProgram(text, name) : undefined;
   if (!program) return modules;
   const known = new Set(modules.references.map(({ start }) => start));
-  const found: Reference[] = [];
-  collect(program, [], { text, known, found });
+  const told = new Set(modules.computed.map(({ start }) => start));
+  const into: Collecting = {
+    text,
+    known,
+    found: [],
+    computed: [],
+    values: valuesOf(program, text),
+    takesFiles: /^Gruntfile/i.test(name) ? /^(?:src|files)$/ : /(?!)/,
+  };
+  collect(program, [], into);
   // A folder may be meant where a module's URL names something.
   const beside = modules.references.map((each): Reference =>
     each.lookup === "url" ? { ...each, kind: "setting", lookup: "beside" } : each,
   );
-  return { ...modules, references: [...beside, ...found].sort((a, b) => a.start - b.start) };
+  return {
+    ...modules,
+    references: [...beside, ...into.found].sort((a, b) => a.start - b.start),
+    computed: [...modules.computed, ...into.computed.filter(({ start }) => !told.has(start))].sort(
+      (a, b) => a.start - b.start,
+    ),
+  };
 }
 
 interface Collecting {
@@ -39,17 +56,31 @@ interface Collecting {
   /** Where names stand that are read as modules. */
   readonly known: ReadonlySet<number>;
   readonly found: Reference[];
+  readonly computed: ComputedReference[];
+  /** Constants of the script that are texts, by name: `paths.styles`. */
+  readonly values: ReadonlyMap<string, string>;
+  /** Keys behind which files and patterns stand that count from one folder. */
+  readonly takesFiles: RegExp;
+  /** That folder, where it is not the one in which commands are run. */
+  readonly inside?: string;
 }
 
+/** What is given files and patterns: `gulp.src`, `watch`, `glob.sync`, `globby`. */
+const fileCalls =
+  /(?:^|\.)(?:src|watch|globby|globbySync|glob|globSync|fg|fastGlob)$|(?:^|\.)(?:glob|fg|fastGlob|globby)\.\w+$/;
+
 function collect(node: TreeNode, keys: readonly string[], into: Collecting): void {
+  if (node.type === "ObjectExpression") return collectObject(node, keys, into);
   if (node.type === "Property") {
     const key = nameOfNode(node.key) ?? literalKey(node.key);
-    collect(node.value as TreeNode, key === undefined ? keys : [...keys.slice(-3), key], into);
-    return;
+    const value = node.value as TreeNode;
+    if (key !== undefined && into.takesFiles.test(key) && isFiles(value)) return collectFiles(value, into, into.inside);
+    // What lies deeper counts as it does elsewhere.
+    return collect(value, key === undefined ? keys : [...keys.slice(-3), key], into);
   }
-  if (node.type === "CallExpression" && collectJoin(node, into)) return;
+  if (node.type === "CallExpression" && (collectJoin(node, into) || collectFileCall(node, keys, into))) return;
   if (node.type === "Literal" || node.type === "TemplateLiteral") addText(node, keys, into);
-  else for (const child of childrenOf(node)) collect(child, keys, into);
+  else if (!collectSum(node, into)) for (const child of childrenOf(node)) collect(child, keys, into);
 }
 
 function literalKey(key: unknown): string | undefined {
@@ -57,10 +88,79 @@ function literalKey(key: unknown): string | undefined {
   return typeof value === "string" ? value : undefined;
 }
 
-function addText(node: TreeNode, keys: readonly string[], { text, known, found }: Collecting): void {
+/** `{ cwd: "src", src: ["*.scss"] }`, `{ context: "src", from: "*.png" }`: what counts from a folder that stands beside it. */
+function collectObject(node: TreeNode, keys: readonly string[], into: Collecting): void {
+  const cwd = folderIn(node, "cwd", into) ?? folderIn(propertyOf(node, "options"), "cwd", into);
+  const context = cwd === undefined ? folderIn(node, "context", into) : undefined;
+  const inside = cwd ?? context;
+  const takesFiles = cwd === undefined ? /^from$/ : /^(?:src|files|patterns?)$/;
+  const own = inside === undefined ? into : { ...into, inside, takesFiles };
+  for (const child of childrenOf(node)) collect(child, keys, own);
+}
+
+function propertyOf(node: TreeNode, key: string): TreeNode | undefined {
+  if (node.type !== "ObjectExpression") return undefined;
+  const found = (node.properties as readonly TreeNode[]).find(
+    (each) => each.type === "Property" && (nameOfNode(each.key) ?? literalKey(each.key)) === key,
+  );
+  return found && (found.value as TreeNode);
+}
+
+/** The folder that an option names, as `Reference.inside` has it. */
+function folderIn(options: TreeNode | undefined, key: string, into: Collecting): string | undefined {
+  const value = options && propertyOf(options, key);
+  if (!value) return undefined;
+  if (isOwnFolder(value)) return ownFolder;
+  const join = value.type === "CallExpression" ? joinOf(value, into) : undefined;
+  if (join) return join.isOwn ? ownFolder + join.value : join.value;
+  return textOf(value, into);
+}
+
+/** Whether a value is a text, or a list of texts and more. */
+function isFiles({ type }: TreeNode): boolean {
+  return type === "Literal" || type === "TemplateLiteral" || type === "ArrayExpression";
+}
+
+function collectFileCall(call: TreeNode, keys: readonly string[], into: Collecting): boolean {
+  const name = calledName(call, into.text);
+  const [first, ...rest] = call.arguments as readonly TreeNode[];
+  if (!first || !isFiles(first) || !fileCalls.test(name)) return false;
+  const options = rest.find(({ type }) => type === "ObjectExpression");
+  collectFiles(first, into, folderIn(options, "cwd", into));
+  // Calls in a chain stand in each other: `src("a").pipe(src("b"))`.
+  for (const each of [call.callee as TreeNode, ...rest]) collect(each, keys, into);
+  return true;
+}
+
+/** The last names of what is called, whatever stands before them. */
+function calledName(call: TreeNode, text: string): string {
+  const callee: unknown = call.callee;
+  const name = nameOfNode(callee);
+  if (name !== undefined || !isNode(callee)) return name ?? "";
+  const [, end] = spanOf(callee);
+  return /[\w.]*$/.exec(text.slice(0, end).slice(-80))?.[0] ?? "";
+}
+
+function collectFiles(node: TreeNode, into: Collecting, inside: string | undefined): void {
+  if (node.type === "ArrayExpression") {
+    for (const each of node.elements as readonly (TreeNode | null)[]) if (each) collectFiles(each, into, inside);
+    return;
+  }
+  const literal = node.type === "Literal" ? readLiteral(into.text, spanOf(node)[0]) : undefined;
+  const plain = node.type === "TemplateLiteral" ? readLiteral(into.text, spanOf(node)[0]) : literal;
+  if (!plain) return collect(node, [], into);
+  // An address, or what only looks like a path, is none.
+  if (!judgeText({ value: plain.value, keys: ["files"] }) || into.known.has(plain.start)) return;
+  const kind = isPattern(plain.value) ? "pattern" : "setting";
+  into.found.push({ ...referenceOf(plain, { kind, lookup: "files" }), ...(inside !== undefined && { inside }) });
+}
+
+function addText(node: TreeNode, keys: readonly string[], into: Collecting): void {
+  const { text, known, found } = into;
   const literal = readLiteral(text, spanOf(node)[0]);
-  const form = literal && !known.has(literal.start) ? judgeText({ value: literal.value, keys }) : undefined;
-  if (literal && form) found.push(referenceOf(literal, form));
+  if (!literal) return addComputed(node, into);
+  const form = known.has(literal.start) ? undefined : judgeText({ value: literal.value, keys });
+  if (form) found.push(referenceOf(literal, form));
 }
 
 function referenceOf(
@@ -70,25 +170,139 @@ function referenceOf(
   return { ...form, start, end, specifier: value, quote };
 }
 
-/** `path.resolve(__dirname, "src")` names a place beside the file; `resolve("src")` is often a helper that does the same. */
-function collectJoin(call: TreeNode, { text, known, found }: Collecting): boolean {
-  if (!/^(?:path\.)?(?:resolve|join)$/.test(nameOfNode(call.callee) ?? "")) return false;
+/**
+ * `` `${styles}/*.scss` `` with a constant counts from that folder. Of anything else that is put together, the head is known that
+ * looks like a path.
+ */
+function addComputed(node: TreeNode, into: Collecting): void {
+  const [start, end] = spanOf(node);
+  const raw = into.text.slice(start, end);
+  const [, name, slash = "", rest] = /^`\$\{\s*([\w$.]+)\s*\}(\/?)([^`$\\]+)`$/.exec(raw) ?? [];
+  if (name !== undefined && rest !== undefined) {
+    addBehind({ name, slash, rest, end: end - 1, quote: "`" }, into);
+    return;
+  }
+  const [, head] = /^`([^`$\\\s]*\/[^`$\\\s]*)\$\{/.exec(raw) ?? [];
+  if (head !== undefined && !/^[a-z]+:|^\/\//i.test(head) && !into.known.has(start + 1))
+    into.computed.push({ start: start + 1, end: end - 1, head });
+}
+
+/** `styles + "/*.scss"`, and `"src/" + name` as far as it is known. */
+function collectSum(node: TreeNode, into: Collecting): boolean {
+  if (node.type !== "BinaryExpression" || node.operator !== "+") return false;
+  const { left, right } = node as unknown as { readonly left: TreeNode; readonly right: TreeNode };
+  const literal = right.type === "Literal" ? readLiteral(into.text, spanOf(right)[0]) : undefined;
+  const name = nameOfNode(left);
+  if (literal && name !== undefined) {
+    const [, slash = "", rest = ""] = /^(\/?)([^\\]*)$/.exec(literal.value) ?? [];
+    addBehind({ name, slash, rest, end: literal.end, quote: literal.quote }, into);
+    return true;
+  }
+  const head = left.type === "Literal" ? readLiteral(into.text, spanOf(left)[0]) : undefined;
+  if (!head || !/^[^\s\\]*\/[^\s\\]*$/.test(head.value) || /^[a-z]+:|^\/\//i.test(head.value)) return false;
+  if (!into.known.has(head.start)) into.computed.push({ start: head.start, end: head.end, head: head.value });
+  collect(right, [], into);
+  return true;
+}
+
+interface Behind {
+  readonly name: string;
+  readonly slash: string;
+  readonly rest: string;
+  /** Where `rest` ends. */
+  readonly end: number;
+  readonly quote: string;
+}
+
+/** What stands behind a constant that is a folder. */
+function addBehind({ name, slash, rest, end, quote }: Behind, { values, known, found }: Collecting): void {
+  const folder = values.get(name);
+  const start = end - rest.length;
+  if (folder === undefined || rest === "" || (slash === "" && !folder.endsWith("/")) || known.has(start)) return;
+  if (!judgeText({ value: rest, keys: ["files"] })) return;
+  const kind = isPattern(rest) ? "pattern" : "setting";
+  found.push({ kind, lookup: "files", start, end, specifier: rest, quote, inside: folder });
+}
+
+/** The constants of the outermost level that are texts, and those within constant objects: `const paths = { css: "src/css" }`. */
+function valuesOf(program: TreeNode, text: string): ReadonlyMap<string, string> {
+  const values = new Map<string, string>();
+  const add = (name: string, value: TreeNode | undefined): void => {
+    const literal = value?.type === "Literal" ? readLiteral(text, spanOf(value)[0]) : undefined;
+    if (literal) values.set(name, literal.value);
+    if (value?.type !== "ObjectExpression") return;
+    for (const each of value.properties as readonly TreeNode[]) {
+      const key = each.type === "Property" ? nameOfNode(each.key) : undefined;
+      if (key !== undefined) add(`${name}.${key}`, each.value as TreeNode);
+    }
+  };
+  for (const each of program.body as readonly TreeNode[]) {
+    if (each.type !== "VariableDeclaration" || each.kind !== "const") continue;
+    for (const { id, init } of each.declarations as readonly { id: TreeNode; init?: TreeNode }[]) {
+      const name = nameOfNode(id);
+      if (name !== undefined) add(name, init);
+    }
+  }
+  return values;
+}
+
+/** The text of a literal, or of a constant that is one. */
+function textOf(node: TreeNode, { text, values }: Collecting): string | undefined {
+  if (node.type === "Literal" || node.type === "TemplateLiteral") return readLiteral(text, spanOf(node)[0])?.value;
+  return values.get(nameOfNode(node) ?? "");
+}
+
+interface Join {
+  readonly value: string;
+  readonly isOwn: boolean;
+  readonly literal: NonNullable<ReturnType<typeof readLiteral>>;
+}
+
+/** A call with one literal, behind the script's own folder or alone. */
+function joinOf(call: TreeNode, { text }: Collecting): Join | undefined {
+  if (!/^(?:path\.)?(?:resolve|join)$/.test(nameOfNode(call.callee) ?? "")) return undefined;
   const [first, second, third] = call.arguments as readonly (TreeNode | undefined)[];
   const isOwn = first !== undefined && isOwnFolder(first);
   const named = isOwn ? second : first;
-  if (!named || (isOwn ? third : second) !== undefined) return false;
+  if (!named || (isOwn ? third : second) !== undefined) return undefined;
   const literal = readLiteral(text, spanOf(named)[0]);
-  if (!literal || known.has(literal.start) || literal.value === "" || spanOf(named)[1] !== literal.end + 1)
-    return false;
-  const isPattern = /[*?{]/.test(literal.value);
-  const lookup = isPattern ? "scope" : isOwn ? "beside" : "place";
-  found.push(referenceOf(literal, { kind: isPattern ? "pattern" : "setting", lookup }));
+  if (!literal || literal.value === "" || spanOf(named)[1] !== literal.end + 1) return undefined;
+  return { value: literal.value, isOwn, literal };
+}
+
+/** `path.resolve(__dirname, "src")` names a place beside the file; `resolve("src")` is often a helper that does the same. */
+function collectJoin(call: TreeNode, into: Collecting): boolean {
+  const join = joinOf(call, into);
+  if (!join) return collectJoined(call, into);
+  if (into.known.has(join.literal.start)) return false;
+  const isOpen = isPattern(join.value);
+  const lookup = isOpen ? "scope" : join.isOwn ? "beside" : "place";
+  into.found.push(referenceOf(join.literal, { kind: isOpen ? "pattern" : "setting", lookup }));
+  return true;
+}
+
+/** `join(paths.styles, "*.scss")` counts from the constant's folder. */
+function collectJoined(call: TreeNode, into: Collecting): boolean {
+  if (!/^(?:path\.)?(?:resolve|join)$/.test(nameOfNode(call.callee) ?? "")) return false;
+  const [first, second, third] = call.arguments as readonly (TreeNode | undefined)[];
+  const literal = second?.type === "Literal" ? readLiteral(into.text, spanOf(second)[0]) : undefined;
+  const name = first && nameOfNode(first);
+  if (!literal || third || name === undefined || !into.values.has(name)) return false;
+  addBehind({ name, slash: "/", rest: literal.value, end: literal.end, quote: literal.quote }, into);
   return true;
 }
 
 /** `__dirname`, `import.meta.dirname` */
 export function isOwnFolder(node: TreeNode): boolean {
   return /^(?:__dirname|import\.meta\.dirname)$/.test(nameOfNode(node) ?? "");
+}
+
+/** What stands behind a constant begins in the middle of a literal. */
+function readAt(text: string, start: number, reference: Reference): { end: number; specifier: string } | undefined {
+  if (text.charAt(start - 1) === reference.quote) return javascript.readAt(text, start, reference);
+  const close = text.indexOf(reference.quote, start);
+  const specifier = text.slice(start, close);
+  return close < 0 || /[\\\r\n$]/.test(specifier) ? undefined : { end: close, specifier };
 }
 
 export const scriptSettings: Language = {
@@ -98,4 +312,5 @@ export const scriptSettings: Language = {
   extensions: [".mts", ".cts", ".mjs", ".cjs", ".ts", ".js"],
   claims: isScriptSettings,
   extract,
+  readAt,
 };

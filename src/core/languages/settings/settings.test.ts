@@ -72,7 +72,7 @@ describe("what settings name", () => {
     [
       "package.json",
       '{"scripts":{"b":"sass src/scss:dist --load-path=src/lib && eslint \\"src/**/*.{ts,tsx}\\" -c .eslintrc.js"}}',
-      ["place src/scss", "place src/lib", "scope src/**/*.{ts,tsx}", "place .eslintrc.js"],
+      ["sheets src/scss", "place dist", "place src/lib", "scope src/**/*.{ts,tsx}", "place .eslintrc.js"],
     ],
     [
       "package.json",
@@ -114,7 +114,7 @@ describe("what settings name", () => {
     [
       "gulpfile.js",
       'gulp.src(["src/scss/**/*.scss", "!src/scss/old/**"]).pipe(x("dist"));',
-      ["scope src/scss/**/*.scss", "scope !src/scss/old/**"],
+      ["files src/scss/**/*.scss", "files !src/scss/old/**"],
     ],
     ["react-native.config.js", 'module.exports = { assets: ["./assets/fonts/"] };', ["place ./assets/fonts/"]],
     [

@@ -3,10 +3,12 @@
  * a program computes are left out.
  *
  * Forms: `resolve.alias` as an object or a list of `{ find, replacement }`, `alias` of a module resolver, `moduleNameMapper`
- * with plain prefixes, `alias.set(…)`, `includePaths`, `loadPaths`, `paths` of Less.
+ * with plain prefixes, `alias.set(…)`, `includePaths`, `loadPaths`, `paths` of Less; in commands `--load-path`, `-I`,
+ * `--include-path` and `SASS_PATH`.
  */
 import { parse } from "jsonc-parser";
 import { childrenOf, codeText, nameOfNode, parseProgram, type TreeNode } from "../javascript/index.js";
+import { loadPathsIn } from "./commands.js";
 import { isOwnFolder, mostOfSettings } from "./scripts.js";
 
 /** A name that stands for a place. */
@@ -26,7 +28,8 @@ export interface ToolSettings {
 }
 
 /** Without one of these words a text says nothing of it. */
-export const mayHoldToolSettings = /\balias\b|moduleNameMapper|loadPaths|includePaths|lessOptions/;
+export const mayHoldToolSettings =
+  /\balias\b|moduleNameMapper|loadPaths|includePaths|lessOptions|--(?:load|include)-path|\s-I|SASS_PATH/;
 
 /** Reads one file of settings; a script's parser must have been prepared. What cannot be read says nothing. */
 export function toolSettingsIn(text: string, name: string): ToolSettings {
@@ -34,7 +37,11 @@ export function toolSettingsIn(text: string, name: string): ToolSettings {
   if (/\.[cm]?[jt]s$/.test(name)) {
     const program = text.length < mostOfSettings ? parseProgram(text, name) : undefined;
     if (program) readProgram(program, text, into);
-  } else if (!/\.ya?ml$/.test(name)) readValue(parse(text.replace(/^\uFEFF/, "")) as unknown, into);
+  } else if (!/\.ya?ml$/.test(name)) {
+    const data: unknown = parse(text.replace(/^\uFEFF/, ""));
+    readValue(data, into);
+    if (name === "package.json") readScripts(data, into);
+  }
   return into;
 }
 
@@ -59,6 +66,12 @@ function readProgram(node: TreeNode, text: string, into: Writing): void {
 /** `config.resolve.alias.set("@", resolve("src")).set(…)`: calls in the middle have no plain name. */
 function calleeEnd({ callee }: TreeNode, text: string): string {
   return /\balias\b[^]*\.set$/.test(codeText(callee, text)) ? "alias.set" : "";
+}
+
+function readScripts(data: unknown, { loadPaths }: Writing): void {
+  const { scripts } = (data ?? {}) as { scripts?: unknown };
+  for (const command of Object.values(scripts ?? {}))
+    if (typeof command === "string") loadPaths.push(...loadPathsIn(command));
 }
 
 function readSet(call: TreeNode, text: string, { aliases }: Writing): void {
