@@ -103,3 +103,27 @@ test("what is changed meanwhile is not overwritten", async () => {
   expect(readFileSync(join(root, "src/_letters.scss"), "utf8")).toBe("h1 { color: red }\n");
   expect(entries).toHaveLength(2);
 });
+
+test("build scripts: what a watcher would not see, and what would be compiled to another place, is said", async () => {
+  const root = folderWith({
+    "package.json":
+      '{ "scripts": { "css": "sass scss:css", "watch": "nodemon --watch scss/*.scss -x \\"npm run css\\"" } }',
+    "scss/main.scss": "@import 'inks';\n.a { color: $ink }\n.b { color: $ink }\n",
+    "scss/_inks.scss": "$ink: red;\n",
+  });
+  const words = ["extract", "scss/main.scss", "--take", ".b", "--to"];
+  const unseen = await run(root, [...words, "scss/parts/_b.scss"]);
+  expect(unseen.out).toContain("1 watcher does not look at what is made:");
+  expect(unseen.out).toContain("does not see scss/parts/_b.scss");
+  expect((await run(root, [...words, "scss/_b.scss"])).out).not.toContain("watcher");
+  const elsewhere = await run(root, ["move", "scss/main.scss", "scss/pages/main.scss"]);
+  expect(elsewhere.out).toContain("The output of 1 folder would have other paths");
+  expect(elsewhere.out).toContain("main.css becomes pages/main.css");
+  const told = JSON.parse((await run(root, ["move", "scss/main.scss", "scss/pages/main.scss", "--json"])).out) as {
+    proof: { patterns: { pattern: string; writes?: unknown }[] };
+  };
+  expect(told.proof.patterns).toMatchObject([
+    { pattern: "scss", writes: [{ from: "main.css", to: "pages/main.css" }] },
+    { pattern: "scss/*.scss", out: ["scss/main.scss"] },
+  ]);
+});

@@ -1,5 +1,5 @@
 /** How a proof is shown: what was not read first, then its verdict, then each reference that would not mean the same. */
-import type { Difference, Gap, HoldingProof, Plan, Proof } from "../core/change/plan/index.js";
+import type { Difference, Gap, HoldingProof, PatternChange, Plan, Proof } from "../core/change/plan/index.js";
 import { nameOf } from "../core/base/paths.js";
 import { heading, mostNotes, noteList } from "./notes.js";
 import type { PlanViewOptions } from "./plan-view-options.js";
@@ -150,20 +150,61 @@ export function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<Pl
 /** Patterns of settings that take in other files from then on: each with what it loses and gains. */
 export function patternLines(
   { proof: { patterns } }: Plan,
-  { palette, width }: Screen,
+  screen: Screen,
+  options: Omit<PlanViewOptions, "staysIn">,
+): string[] {
+  const taking = patterns.filter(({ out, into }) => out.length + into.length > 0);
+  const writing = patterns.filter(({ writes }) => writes !== undefined);
+  const watching = patterns.filter(({ unseen }) => unseen !== undefined);
+  const done = options.change !== undefined;
+  return [
+    ...takingLines(taking, screen, options),
+    ...patternNotes(
+      writing,
+      `The output of ${count(writing.length, "folder")} ${done ? "has" : "would have"} other paths; look at what uses it:`,
+      screen,
+      options.all,
+    ),
+    ...patternNotes(
+      watching,
+      `${count(watching.length, "watcher")} ${watching.length === 1 ? "does" : "do"} not look at what is made:`,
+      screen,
+      options.all,
+    ),
+  ];
+}
+
+function takingLines(
+  patterns: readonly PatternChange[],
+  screen: Screen,
   { all, change }: Omit<PlanViewOptions, "staysIn">,
 ): string[] {
   if (patterns.length === 0) return [];
   const one = patterns.length === 1;
   const would = change === undefined ? "would take" : one ? "takes" : "take";
   const head = `${count(patterns.length, "pattern")} in settings ${would} in other files, and no one spelling keeps ${one ? "it" : "them"} as ${one ? "it is" : "they are"}; look at ${one ? "it" : "them"} yourself:`;
+  return patternNotes(patterns, head, screen, all);
+}
+
+/** Each with what changes, below a heading. */
+function patternNotes(
+  patterns: readonly PatternChange[],
+  head: string,
+  { palette, width }: Screen,
+  all: boolean,
+): string[] {
+  if (patterns.length === 0) return [];
   const lines = heading(head, width);
-  for (const { file, at, pattern, out, into } of all ? patterns : patterns.slice(0, mostNotes)) {
+  for (const { file, at, pattern, out, into, writes = [], unseen = [] } of all
+    ? patterns
+    : patterns.slice(0, mostNotes)) {
     const place = `${file}:${at.line}:${at.column}`;
     lines.push(`    ${palette.bad("!")} ${palette.place(place)}  ${shorten(pattern, width - cells(place) - 8)}`);
     const what = [
       ...(out.length > 0 ? [`loses ${listed(out)}`] : []),
       ...(into.length > 0 ? [`gains ${listed(into)}`] : []),
+      ...(writes.length > 0 ? [listed(writes.map(({ from, to }) => `${from} becomes ${to}`))] : []),
+      ...(unseen.length > 0 ? [`does not see ${listed(unseen)}`] : []),
     ];
     lines.push(wrap(what.join("; "), width, "        "));
   }

@@ -126,6 +126,10 @@ export interface NameLookup {
   readonly readsFiles?: boolean;
   /** Whether it is asked about texts that look like web addresses, too: `package:orchard/a.dart`. */
   readonly answersAddresses?: boolean;
+  /** Whether what it takes in is looked at, and a change there starts the work again. */
+  readonly watches?: boolean;
+  /** Where in the output a file comes to lie that is taken in, by its path below the folder; nothing for one that gives no file. */
+  readonly writes?: (inside: string) => string | undefined;
   /** Whether all such references of a file together say what is taken in, as a list of folders does. */
   readonly isList?: boolean;
   /** Whether `Reference.inside` is the folder from which it counts, which the same text names: `cd scss && sass main.scss`. */

@@ -286,6 +286,45 @@ const settings: readonly Case[] = [
     patterns: ["*.scss -s/css/b.scss"],
   },
   {
+    name: "a sheet that is compiled to another place of the output, and one that is no output",
+    files: {
+      "package.json": '{ "scripts": { "a": "sass sc:dd", "b": "sass --watch sc:dd" } }',
+      ...{ "sc/a.scss": "", "sc/_b.scss": "", "sc/c.scss": "" },
+    },
+    command: "sc/a.scss sc/_b.scss sc/x/",
+    becomes: [],
+    patterns: ["sc a.css > x/a.css", "sc a.css > x/a.css"],
+  },
+  {
+    name: "a partial that becomes an output",
+    files: { "package.json": '{ "scripts": { "a": "sass sc:dd" } }', "sc/_b.scss": "", "sc/c.scss": "" },
+    command: "sc/_b.scss sc/b.scss",
+    becomes: [],
+    patterns: ["sc +sc/b.scss"],
+  },
+  {
+    name: "settings of watchers in a manifest",
+    files: {
+      "package.json":
+        '{ "watch": { "css": "sc/*.scss", "all": { "patterns": ["sc"] } }, "nodemonConfig": { "watch": ["sc"] } }',
+      "nodemon.json": '{ "watch": ["sc/"] }',
+      ...{ "sc/a.scss": "", "sc/b.scss": "" },
+    },
+    command: "sc/a.scss t/",
+    becomes: [],
+    patterns: ["sc/ -sc/a.scss", "sc/*.scss -sc/a.scss", "sc -sc/a.scss", "sc -sc/a.scss"],
+  },
+  {
+    name: "folders in which a command looks for sheets",
+    files: {
+      "package.json": '{ "scripts": { "a": "sass --load-path=li/css main.scss main.css" } }',
+      "main.scss": '@use "inks";',
+      "li/css/_inks.scss": "",
+    },
+    command: "li lib",
+    becomes: ["package.json: li/css > lib/css"],
+  },
+  {
     name: "a folder whose sheets are compiled each to one",
     files: {
       "package.json": '{ "scripts": { "a": "sass s:d", "b": "nodemon --watch s -e scss -x \\"npm run a\\"" } }',
@@ -353,8 +392,13 @@ describe.each([
     expect(respellings(plan).sort()).toEqual([...becomes].sort());
     expect(plan.proof.different).toEqual([]);
     expect(plan.proof.same).toBe(plan.proof.references);
-    const told = plan.proof.patterns.map(({ pattern, out, into }) =>
-      [pattern, ...out.map((path) => `-${path}`), ...into.map((path) => `+${path}`)].join(" "),
+    const told = plan.proof.patterns.map(({ pattern, out, into, writes = [] }) =>
+      [
+        pattern,
+        ...out.map((path) => `-${path}`),
+        ...into.map((path) => `+${path}`),
+        ...writes.map(({ from, to }) => `${from} > ${to}`),
+      ].join(" "),
     );
     expect(told).toEqual(patterns);
   });

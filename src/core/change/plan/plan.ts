@@ -142,6 +142,10 @@ export interface PatternChange {
   readonly out: readonly ProjectPath[];
   /** Files that it would take in, at their planned paths. */
   readonly into: readonly ProjectPath[];
+  /** What it writes to another place of its output than now, by the paths there. */
+  readonly writes?: readonly { readonly from: string; readonly to: string }[];
+  /** Files that are made beside those that it looks at, and that no watcher would see. */
+  readonly unseen?: readonly ProjectPath[];
 }
 
 /** Text that names a moved path and is not a reference that can be proved. */

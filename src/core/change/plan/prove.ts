@@ -29,6 +29,7 @@ import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { Difference, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
 import { netChange } from "./taken-in.js";
+import { unseenBy, writtenElsewhere, type ReadAgain } from "./watchers.js";
 import { depthOf, type ReadFile } from "./read-file.js";
 import { isOpened, isScattered, meaningOf, scopeChange, type Passage } from "./respell.js";
 
@@ -61,6 +62,7 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     patterns: [] as PatternChange[],
   };
   const bound: BoundFile[] = [];
+  const read: ReadAgain[] = [];
   for (const [index, file] of files.entries()) {
     const again = alignedAgain(file, passage, parseAgain);
     proveFile({ tree, passage, file, ...again, result });
@@ -68,9 +70,11 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
       result.different.push(broken(file, again.now));
     result.different.push(...proveLists({ tree, passage, file, now: again.now }), ...proveShown(file));
     bound.push({ file, now: again.now });
+    read.push({ file, now: again.now });
     if (index % 256 === 0) progress("Proving references", index, files.length);
   }
   result.different.push(...lostNames(passage.map.files, tree, claims), ...lostPlaces(passage, tree));
+  result.patterns.push(...unseenBy(passage, read, made));
   if (files.some(({ path }) => isBoundByNames(path)))
     proveSymbols({ tree, passage, files: bound, made, claims, result });
   return result;
@@ -217,7 +221,11 @@ function proveFile(proof: FileProof): void {
     }
     if (was.state === "external" && isOpen(reference)) return;
     const other = compare(proof, { reference, again: kept[index], was });
-    const change = other === undefined ? patternChange(proof, { reference, again: kept[index], was }) : undefined;
+    const change =
+      other === undefined
+        ? (patternChange(proof, { reference, again: kept[index], was }) ??
+          writtenElsewhere(proof.passage, { path: file.path, was, again: kept[index] }))
+        : undefined;
     if (change) result.patterns.push({ file: file.path, at: at(reference), pattern: reference.specifier, ...change });
     if (change) return;
     if (other === undefined && was.state === "beyond" && was.isToCome) return;
@@ -361,7 +369,7 @@ function shown(resolution: Resolution): readonly string[] | undefined {
 function patternChange(
   { passage, file, now }: FileProof,
   { reference, again, was }: Comparison,
-): Pick<PatternChange, "out" | "into"> | undefined {
+): Omit<PatternChange, "file" | "at" | "pattern"> | undefined {
   if (was.state === "folder") {
     if (!isScattered(passage, was)) return undefined;
     return { out: passage.map.tree.filesBelow(was.at), into: [] };

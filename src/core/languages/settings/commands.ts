@@ -17,14 +17,14 @@ export interface CommandPath {
   /** The folder from which it counts, as `cd` says it; none for the folder in which commands are run. */
   readonly inside?: string;
   /**
-   * What it is: one file or folder; all files that it takes in; the sheets of a folder that are compiled each to one; a folder in which
-   * sheets are looked for; or what its letters say.
+   * What it is: one file or folder; all files that it takes in; the same, only looked at; the sheets of a folder that are compiled each
+   * to one, and the same with all that is in it looked at; a folder in which sheets are looked for; or what its letters say.
    */
-  readonly form: "place" | "files" | "sheets" | "load path" | "judged";
+  readonly form: "place" | "files" | "watched" | "sheets" | "watched sheets" | "load path" | "judged";
 }
 
 /** What a word behind an option is; `value` is no path. */
-type Taken = "place" | "files" | "load path" | "command" | "value";
+type Taken = "place" | "files" | "watched" | "load path" | "command" | "value";
 
 /** What a program does with its words. */
 interface Tool {
@@ -96,26 +96,26 @@ const tools: Readonly<Record<string, Tool>> = {
   nodemon: {
     words: ["place"],
     options: {
-      ...{ "-w": "files", "--watch": "files", "-i": "files", "--ignore": "files", "-e": "value", "--ext": "value" },
+      ...{ "-w": "watched", "--watch": "watched", "-i": "files", "--ignore": "files", "-e": "value", "--ext": "value" },
       ...{ "-x": "command", "--exec": "command", "--config": "place", "--delay": "value", "-d": "value" },
     },
   },
   chokidar: {
-    words: ["files"],
+    words: ["watched"],
     options: {
       ...{ "-c": "command", "--command": "command", "-i": "files", "--ignore": "files", "-d": "value" },
       ...{ "--debounce": "value", "-t": "value", "--throttle": "value" },
     },
   },
-  onchange: { words: ["files"], options: { "-e": "files", "--exclude": "files", "-d": "value", "--delay": "value" } },
-  watch: { words: ["command", "files"], options: { "--wait": "value", "--interval": "value", "--filter": "place" } },
+  onchange: { words: ["watched"], options: { "-e": "files", "--exclude": "files", "-d": "value", "--delay": "value" } },
+  watch: { words: ["command", "watched"], options: { "--wait": "value", "--interval": "value", "--filter": "place" } },
   "live-server": {
     words: ["place"],
-    options: { "--watch": "files", "--ignore": "files", "--open": "value", "--port": "value", "--host": "value" },
+    options: { "--watch": "watched", "--ignore": "files", "--open": "value", "--port": "value", "--host": "value" },
   },
   "browser-sync": {
     words: ["value"],
-    options: { "-f": "files", "--files": "files", "-s": "place", "--server": "place" },
+    options: { "-f": "watched", "--files": "watched", "-s": "place", "--server": "place" },
   },
   cpx: copier,
   cpx2: copier,
@@ -135,6 +135,9 @@ interface Token {
 
 /** Signs, blanks, and words of which parts may be quoted; in JSON a quote has a backslash before it. */
 const tokenForm = /(&&|\|\||[;|&()\n])|((?:\\?"(?:(?!\\?")[^])*\\?"|'[^']*'|[^\s;|&()"'\\]|\\(?!")[^]?)+)|\s+/g;
+
+/** `https://…` is no path. */
+const address = /^\\?["']?[a-z][\w+.-]*:\/\//i;
 
 /** Where a command is, while it is read. */
 interface Reading {
@@ -231,7 +234,7 @@ function readTool(tool: Tool, words: readonly Token[], reading: Reading): void {
   const free: Token[] = [];
   let behind: Taken | undefined;
   for (const [index, word] of words.entries()) {
-    if (word.text === "--" && index < words.length - 1 && tool.words[0] === "files") {
+    if (word.text === "--" && index < words.length - 1 && tool.words[0] === "watched") {
       readWords(words.slice(index + 1), reading);
       break;
     }
@@ -249,7 +252,7 @@ function readTool(tool: Tool, words: readonly Token[], reading: Reading): void {
     const form = tool.words[Math.min(index, tool.words.length - 1)] ?? "value";
     const isLast = tool.last !== undefined && index > 0 && index === free.length - 1;
     if (isLast) take(word, tool.last, own, reading);
-    else if (form === "compiled") takePair(word, isWatching ? "files" : "sheets", own);
+    else if (form === "compiled") takePair(word, isWatching ? "watched sheets" : "sheets", own);
     else take(word, form, own, reading);
   }
 }
@@ -274,16 +277,18 @@ function takeRest(word: Token, from: number, form: Taken, own: Reading, reading:
 }
 
 /** `scss:css`: what is compiled, and where it goes. */
-function takePair(word: Token, form: "files" | "sheets", own: Reading): void {
+function takePair(word: Token, form: "sheets" | "watched sheets", own: Reading): void {
   const colon = word.text.indexOf(":");
-  if (colon < 0) return addPieces(word, form, own);
+  if (colon < 0 || address.test(word.text)) return addPieces(word, form, own);
   addPieces({ ...word, text: word.text.slice(0, colon) }, form, own);
   addPieces({ ...word, text: word.text.slice(colon + 1), at: word.at + colon + 1 }, "place", own);
 }
 
 /** The parts of a word that may be paths; where the program says what they are, a bare word is one. */
 function addPieces({ text, at }: Token, form: CommandPath["form"], reading: Reading, from = 0): void {
-  for (const { value, offset } of pathsInCommand(text.slice(from), form !== "judged"))
+  const part = text.slice(from);
+  if (address.test(part)) return;
+  for (const { value, offset } of pathsInCommand(part, form !== "judged"))
     add({ value, offset: at + from + offset, form }, reading);
 }
 

@@ -25,7 +25,7 @@ function extract(text: string, name: string): Extraction {
       return;
     }
     if (name === "package.json" && keys[0] === "scripts") return addCommand(text.slice(start, end), start, references);
-    const form = isWatched(name, keys) ? filesForm(value) : judgeText({ value, keys });
+    const form = isWatched(name, keys) ? { ...filesForm(value), lookup: "watched" } : judgeText({ value, keys });
     if (form) references.push({ ...form, start, end, specifier: value, quote: '"' });
   };
   let problem: Extraction["problem"];

@@ -48,8 +48,11 @@ export const placeLookups: readonly NameLookup[] = [
   },
   // What a command or a call is given: a file, all of a folder, or the files of a pattern, counted from one folder.
   filesLookup("files", ""),
+  // The same, to be looked at: when something changes there, the work is done again.
+  { ...filesLookup("watched", ""), watches: true },
   // The same, where each sheet of a folder that is no partial is compiled to one.
-  filesLookup("sheets", "**/[!_]*.{css,sass,scss}"),
+  { ...filesLookup("sheets", "**/[!_]*.{css,sass,scss}"), writes: compiledTo },
+  { ...filesLookup("watched sheets", ""), writes: compiledTo, watches: true },
   // The folder that an alias or export with a star stands for: `src/*`.
   {
     name: "base",
@@ -58,6 +61,11 @@ export const placeLookups: readonly NameLookup[] = [
     spellings: (task) => placeSpellings(task, true, groundOf(task)),
   },
 ];
+
+/** `pages/main.scss` → `pages/main.css`; a partial gives no file. */
+function compiledTo(inside: string): string | undefined {
+  return /(?:^|\/)[^_/][^/]*\.(?:css|sass|scss)$/.test(inside) ? inside.replace(/\.\w+$/, ".css") : undefined;
+}
 
 /** `below` says which files of a folder are meant. */
 function filesLookup(name: string, below: string): NameLookup {

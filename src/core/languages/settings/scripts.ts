@@ -33,6 +33,7 @@ function extract(text: string, name: string): Extraction {
     text,
     known,
     found: [],
+    lookup: "files",
     computed: [],
     values: valuesOf(program, text),
     takesFiles: /^Gruntfile/i.test(name) ? /^(?:src|files)$/ : /(?!)/,
@@ -56,6 +57,8 @@ interface Collecting {
   /** Where names stand that are read as modules. */
   readonly known: ReadonlySet<number>;
   readonly found: Reference[];
+  /** How files and patterns are looked up in a call. */
+  readonly lookup: "files" | "watched";
   readonly computed: ComputedReference[];
   /** Constants of the script that are texts, by name: `paths.styles`. */
   readonly values: ReadonlyMap<string, string>;
@@ -74,7 +77,10 @@ function collect(node: TreeNode, keys: readonly string[], into: Collecting): voi
   if (node.type === "Property") {
     const key = nameOfNode(node.key) ?? literalKey(node.key);
     const value = node.value as TreeNode;
-    if (key !== undefined && into.takesFiles.test(key) && isFiles(value)) return collectFiles(value, into, into.inside);
+    // In the settings of a watching task, what it looks at.
+    const lookup = keys.includes("watch") ? "watched" : "files";
+    if (key !== undefined && into.takesFiles.test(key) && isFiles(value))
+      return collectFiles(value, { ...into, lookup }, into.inside);
     // What lies deeper counts as it does elsewhere.
     return collect(value, key === undefined ? keys : [...keys.slice(-3), key], into);
   }
@@ -126,7 +132,8 @@ function collectFileCall(call: TreeNode, keys: readonly string[], into: Collecti
   const [first, ...rest] = call.arguments as readonly TreeNode[];
   if (!first || !isFiles(first) || !fileCalls.test(name)) return false;
   const options = rest.find(({ type }) => type === "ObjectExpression");
-  collectFiles(first, into, folderIn(options, "cwd", into));
+  const lookup = /(?:^|\.)watch$/.test(name) ? "watched" : "files";
+  collectFiles(first, { ...into, lookup }, folderIn(options, "cwd", into));
   // Calls in a chain stand in each other: `src("a").pipe(src("b"))`.
   for (const each of [call.callee as TreeNode, ...rest]) collect(each, keys, into);
   return true;
@@ -152,7 +159,7 @@ function collectFiles(node: TreeNode, into: Collecting, inside: string | undefin
   // An address, or what only looks like a path, is none.
   if (!judgeText({ value: plain.value, keys: ["files"] }) || into.known.has(plain.start)) return;
   const kind = isPattern(plain.value) ? "pattern" : "setting";
-  into.found.push({ ...referenceOf(plain, { kind, lookup: "files" }), ...(inside !== undefined && { inside }) });
+  into.found.push({ ...referenceOf(plain, { kind, lookup: into.lookup }), ...(inside !== undefined && { inside }) });
 }
 
 function addText(node: TreeNode, keys: readonly string[], into: Collecting): void {
@@ -215,13 +222,13 @@ interface Behind {
 }
 
 /** What stands behind a constant that is a folder. */
-function addBehind({ name, slash, rest, end, quote }: Behind, { values, known, found }: Collecting): void {
+function addBehind({ name, slash, rest, end, quote }: Behind, { values, known, found, lookup }: Collecting): void {
   const folder = values.get(name);
   const start = end - rest.length;
   if (folder === undefined || rest === "" || (slash === "" && !folder.endsWith("/")) || known.has(start)) return;
   if (!judgeText({ value: rest, keys: ["files"] })) return;
   const kind = isPattern(rest) ? "pattern" : "setting";
-  found.push({ kind, lookup: "files", start, end, specifier: rest, quote, inside: folder });
+  found.push({ kind, lookup, start, end, specifier: rest, quote, inside: folder });
 }
 
 /** The constants of the outermost level that are texts, and those within constant objects: `const paths = { css: "src/css" }`. */
