@@ -225,13 +225,16 @@ interface Behind {
 function addBehind({ name, slash, rest, end, quote }: Behind, { values, known, found, lookup }: Collecting): void {
   const folder = values.get(name);
   const start = end - rest.length;
-  if (folder === undefined || rest === "" || (slash === "" && !folder.endsWith("/")) || known.has(start)) return;
+  const isJoined = slash !== "" || folder === "" || folder?.endsWith("/") === true;
+  if (folder === undefined || rest === "" || !isJoined || known.has(start)) return;
   if (!judgeText({ value: rest, keys: ["files"] })) return;
   const kind = isPattern(rest) ? "pattern" : "setting";
-  found.push({ kind, lookup, start, end, specifier: rest, quote, inside: folder });
+  found.push({ kind, lookup, start, end, specifier: rest, quote, ...(folder !== "" && { inside: folder }) });
 }
 
-/** The constants of the outermost level that are texts, and those within constant objects: `const paths = { css: "src/css" }`. */
+/**
+ * What is declared at the outermost level as a text and never set again, and the same within objects: `const paths = { css: "src/css" }`.
+ */
 function valuesOf(program: TreeNode, text: string): ReadonlyMap<string, string> {
   const values = new Map<string, string>();
   const add = (name: string, value: TreeNode | undefined): void => {
@@ -239,18 +242,27 @@ function valuesOf(program: TreeNode, text: string): ReadonlyMap<string, string> 
     if (literal) values.set(name, literal.value);
     if (value?.type !== "ObjectExpression") return;
     for (const each of value.properties as readonly TreeNode[]) {
-      const key = each.type === "Property" ? nameOfNode(each.key) : undefined;
+      const key = each.type === "Property" ? (nameOfNode(each.key) ?? literalKey(each.key)) : undefined;
       if (key !== undefined) add(`${name}.${key}`, each.value as TreeNode);
     }
   };
   for (const each of program.body as readonly TreeNode[]) {
-    if (each.type !== "VariableDeclaration" || each.kind !== "const") continue;
+    if (each.type !== "VariableDeclaration") continue;
     for (const { id, init } of each.declarations as readonly { id: TreeNode; init?: TreeNode }[]) {
       const name = nameOfNode(id);
-      if (name !== undefined) add(name, init);
+      if (name !== undefined && !isSetAgain(name, text)) add(name, init);
     }
   }
   return values;
+}
+
+/** Whether a name, or something in it, is given a value more than once; what is declared twice counts, too. */
+function isSetAgain(name: string, text: string): boolean {
+  const form = new RegExp(
+    `(?<![\\w$.])${name.replaceAll("$", "\\$&")}(?:\\.[\\w$]+|\\[[^\\]]*\\])*\\s*(?:[-+*/%|&?]{0,2}=(?![=>])|\\+\\+|--)`,
+    "g",
+  );
+  return [...text.matchAll(form)].length > 1;
 }
 
 /** The text of a literal, or of a constant that is one. */
