@@ -219,6 +219,21 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `other sheets take it in, and it has no underscore; ${marked} of ${partials} partials here have one`,
     advice: `Call it ${name}, so that it is not compiled by itself.`,
   }),
+  "compiled by itself": ({ by, at, user }) => ({
+    says: `${by}:${at} compiles it by itself, ${user === undefined ? "and it is called as a partial" : `and ${user} takes it in`}`,
+    advice:
+      user === undefined
+        ? "Let the script name the sheet that takes it in, or call this one without the underscore."
+        : "Give it an underscore, so that it is not compiled by itself, or let the script name the entry.",
+  }),
+  "name unused": ({ name }) => ({
+    says: `${name} is used nowhere`,
+    advice: "Delete it, or use it.",
+  }),
+  "names unused": ({ names }) => ({
+    says: `${count(names.length, "name")} of it are used nowhere, among them ${firstOf(names, 3)}`,
+    advice: "Delete what nobody needs.",
+  }),
   "groups out of order": ({ names }) => ({
     says: `${names.length === 1 ? "the group" : `${names.length} groups:`} ${firstOf(names)}${names.length === 1 ? " lists" : "; they list"} what ${names.length === 1 ? "it holds" : "they hold"} in another order than the configuration asks for`,
     advice: "Run `steady-shelf arrange --order kind,alphabet`, or `check --fix`.",

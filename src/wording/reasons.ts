@@ -54,6 +54,7 @@ const wording: { readonly [Code in keyof ReasonDetails]: (detail: ReasonDetails[
   "shelf takes such": () => "its shelf holds such files",
   infix: ({ infix }) => `its name contains .${infix}`,
   extension: ({ extension, role }) => `${extension} files are ${role === "test" ? "test snapshots" : manyOf(role)}`,
+  "built by": ({ by }) => `${by} names it`,
   "taken in by none": () => "no other sheet takes it in, and it is not called as a partial",
   "leads the source root": () => "a file of that name in the source root starts the app",
   "whole name": ({ name }) => `it is called ${name}`,

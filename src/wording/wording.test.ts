@@ -76,6 +76,7 @@ const detail = {
   statements: 1,
   marked: 4,
   partials: 5,
+  by: "package.json",
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -45,6 +45,8 @@ export interface ReasonDetails {
   // Told by who uses it, and what it uses.
   routed: { readonly router: string };
   "taken in by none": object;
+  /** Settings or a build script name it. */
+  "built by": { readonly by: string };
   "used by files": { readonly count: number };
   "used only by": { readonly feature: string };
   "of the features used only by": { readonly feature: string };

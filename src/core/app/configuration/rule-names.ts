@@ -57,6 +57,8 @@ export const ruleTable = {
   "doubled-sheet": { group: "styles", severity: "warning" },
   "unused-sheet": { group: "styles", severity: "warning" },
   "unmarked-partial": { group: "styles", severity: "warning" },
+  "compiled-partial": { group: "styles", severity: "warning" },
+  "unused-sheet-name": { group: "styles", severity: "warning" },
   "unused-asset": { group: "assets", severity: "warning" },
   "duplicate-asset": { group: "assets", severity: "warning" },
   "missing-density": { group: "assets", severity: "warning" },

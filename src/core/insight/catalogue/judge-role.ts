@@ -312,15 +312,13 @@ function byUse(question: RoleQuestion): RoleEvidence[] {
   const draws = outline?.signs.includes("view") === true;
   const routers = users.filter((user) => isRouter(user, question));
   const found: RoleEvidence[] = [];
-  // A sheet that nothing takes in, and that is not called as a partial, is where a compiler begins.
-  if (
-    clues.sheetsAreCode &&
-    isCode &&
-    users.every((user) => !isOfTrade(user, "sheet")) &&
-    !SheetWorld.isPartial(path)
-  ) {
+  // A sheet that nothing takes in, and that is not called as a partial, is where a compiler begins; or what settings name.
+  if (clues.sheetsAreCode && isCode && !SheetWorld.isPartial(path)) {
     const takesIn = outline?.signs.includes("takes in") === true || question.targets().length > 0;
-    found.push({ for: "entry", weight: takesIn ? 0.85 : 0.5, because: { code: "taken in by none" } });
+    const by = users.find((user) => isOfTrade(user, "settings"));
+    if (by !== undefined) found.push({ for: "entry", weight: 0.9, because: { code: "built by", by } });
+    if (users.every((user) => !isOfTrade(user, "sheet")))
+      found.push({ for: "entry", weight: takesIn ? 0.85 : 0.5, because: { code: "taken in by none" } });
   }
   // What nothing but routes use is what they lead to, wherever it lies.
   const isRoutedOnly =

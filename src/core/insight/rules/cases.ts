@@ -126,6 +126,10 @@ export interface CaseDetails {
   "taken in by nothing": object;
   /** `marked`: how many of the partials have the underscore. */
   "partial without mark": { readonly name: string; readonly marked: number; readonly partials: number };
+  /** `user`: a sheet that takes it in. */
+  "compiled by itself": { readonly by: string; readonly at: number; readonly user: string | undefined };
+  "name unused": { readonly name: string };
+  "names unused": { readonly names: readonly string[] };
   "groups out of order": { readonly names: readonly string[] };
   unused: object;
   /** All files of one folder that nothing uses. */

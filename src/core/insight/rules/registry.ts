@@ -33,6 +33,8 @@ import { groupFolder } from "./group-folder.js";
 import { groupOrder } from "./group-order.js";
 import { doubledSheet } from "./doubled-sheet.js";
 import { unmarkedPartial } from "./unmarked-partial.js";
+import { compiledPartial } from "./compiled-partial.js";
+import { unusedSheetName } from "./unused-sheet-name.js";
 import { unusedSheet } from "./unused-sheet.js";
 import { sheetOrder } from "./sheet-order.js";
 import { severalTypes } from "./several-types.js";
@@ -73,6 +75,8 @@ export const rules: readonly Rule[] = [
   doubledSheet,
   unusedSheet,
   unmarkedPartial,
+  compiledPartial,
+  unusedSheetName,
   unusedAsset,
   duplicateAsset,
   missingDensity,

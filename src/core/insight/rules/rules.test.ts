@@ -456,6 +456,25 @@ const cases: readonly Case[] = [
     right: { "src/styles/card.scss": undefined, "src/styles/_card.scss": ".x { y: z }\n" },
   },
   {
+    rule: "compiled-partial",
+    files: {
+      "package.json": '{ "scripts": { "css": "sass src/styles:css" } }',
+      "src/styles/main.scss": '@use "card";\n',
+      "src/styles/card.scss": ".card { margin: 0 }\n",
+    },
+    says: ["src/styles/card.scss package.json:1 compiles it by itself, and src/styles/main.scss takes it in"],
+    right: { "src/styles/card.scss": undefined, "src/styles/_card.scss": ".card { margin: 0 }\n" },
+  },
+  {
+    rule: "unused-sheet-name",
+    files: {
+      "src/styles/main.scss": '@use "sizes" as *;\n.a { margin: $gap }\n',
+      "src/styles/_sizes.scss": "$gap: 8px;\n$old-gap: 12px;\n",
+    },
+    says: ["src/styles/_sizes.scss:2:1 $old-gap is used nowhere"],
+    right: { "src/styles/_sizes.scss": "$gap: 8px;\n" },
+  },
+  {
     rule: "unused-asset",
     files: {
       "src/assets/images/old-banner.png": "1",

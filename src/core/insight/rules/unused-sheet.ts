@@ -1,6 +1,6 @@
-import { parseJsonFile, SheetWorld } from "../../graph/index.js";
-import { inFolder, rootPath } from "../../base/paths.js";
-import type { Rule, RuleContext } from "./rule.js";
+import { SheetWorld } from "../../graph/index.js";
+import { isForOthers } from "./sheets-of.js";
+import type { Rule } from "./rule.js";
 
 export const unusedSheet: Rule = {
   name: "unused-sheet",
@@ -20,17 +20,3 @@ export const unusedSheet: Rule = {
     for (const { path } of loose) yield { file: path, what: { code: "taken in by nothing" } };
   },
 };
-
-/** Whether the package gives its sheets to others, who take in what they like. */
-function isForOthers({ app, tree }: RuleContext): boolean {
-  return [app.folder, rootPath].some((folder) => {
-    const path = inFolder(folder, "package.json");
-    const text = tree.text(path)?.text;
-    if (text === undefined) return false;
-    const manifest = parseJsonFile(text, path);
-    return manifest.private !== true && giving.some((key) => manifest[key] !== undefined);
-  });
-}
-
-/** By what a manifest says what others get. */
-const giving = ["files", "sass", "scss", "style", "exports", "main"];
