@@ -15,6 +15,7 @@ import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
 import { isInGroups } from "../core/insight/shown-analysis.js";
 import { look, type GroupsOption, type LookingOptions } from "./looking.js";
+import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
 import { savePlan } from "./save-plan.js";
 import { typedWords } from "./typed-words.js";
 import { whyMoves } from "../wording/arranging.js";
@@ -31,6 +32,7 @@ export interface ArrangeOptions extends LookingOptions, GroupsOption {
   readonly index: boolean;
   readonly mentions: boolean;
   readonly acceptUnread: boolean;
+  readonly compile?: boolean;
   readonly save?: string | undefined;
   readonly commit?: string | undefined;
   readonly write: boolean;
@@ -60,7 +62,12 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   let arranged = await planArranging(request);
   context.progress.clear();
   const { tree } = analysis.project;
-  const show = (change?: string): void => showArranged(context, { arranged, target, tree, options }, change);
+  const compile = (): Promise<Compiled | undefined> =>
+    compiledIf(options.compile === true, context, analysis.project, arranged.plan);
+  let compiled = await compile();
+  const show = (change?: string): void => {
+    showArranged(context, { arranged, target, tree, options, compiled }, change);
+  };
   const asks = context.canAsk && !options.write && arranged.questions.length > 0;
   if (asks) {
     show();
@@ -69,6 +76,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
       : new Map<ProjectPath, Answer>();
     if (answers.size > 0) {
       arranged = await planArranging({ ...request, answers });
+      compiled = await compile();
       context.progress.clear();
       context.say("");
       show();
@@ -76,13 +84,18 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   }
   if (options.save !== undefined) await savePlan(context, tree, planFileOf(arranged), options.save);
   const isIncomplete = arranged.plan.proof.gaps.length > 0 && !options.acceptUnread;
-  const mayWrite = !isNothing(arranged) && options.save === undefined && !isIncomplete;
+  const isAlike = compiled?.isAlike !== false;
+  const mayWrite = !isNothing(arranged) && options.save === undefined && !isIncomplete && isAlike;
   if (!asks && (!mayWrite || !options.write)) show();
   if (isIncomplete) {
     const head = `Nothing was written${options.write ? "" : ", and --write would be refused"}`;
     context.note(
       `${head}: not everything that may matter could be checked.\nLook at it yourself, then add --accept-unread${arranged.plan.renamespaced ? ",\nor leave namespaces as they are with --keep-namespaces" : ""}.`,
     );
+    return 1;
+  }
+  if (compiled && !isAlike) {
+    noteOtherOutput(context, compiled, options.write);
     return 1;
   }
   if (!mayWrite) return 0;
@@ -121,14 +134,17 @@ interface Shown {
   readonly target: App;
   readonly tree: Analysis["project"]["tree"];
   readonly options: ArrangeOptions;
+  readonly compiled: Compiled | undefined;
 }
 
-function showArranged(context: Context, { arranged, target, tree, options }: Shown, change?: string): void {
-  if (context.json) return context.say(JSON.stringify(arrangeJson(arranged, change), undefined, 2));
+function showArranged(context: Context, { arranged, target, tree, options, compiled }: Shown, change?: string): void {
+  const document = { ...arrangeJson(arranged, change), ...(compiled && { compiled: compiled.comparison }) };
+  if (context.json) return context.say(JSON.stringify(document, undefined, 2));
   const { source } = target.layout;
   const files = tree.paths.filter((path: ProjectPath) => source === "" || isBelow(path, source));
   const { arrangement } = target.layout;
   context.say(arrangeView({ arranged, arrangement, source, files, all: options.all, change }, context.screen));
+  if (compiled) context.say(compiledText(compiled, context));
 }
 
 function commandText({

@@ -4,6 +4,7 @@ import type { Plan } from "../core/change/plan/index.js";
 import type { SourceTree } from "../core/files/index.js";
 import type { PlanViewOptions } from "../terminal/plan-view-options.js";
 import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
+import { compiledText, noteOtherOutput, type Compiled } from "./compile.js";
 import type { CommonOptions, Context } from "./context.js";
 import { typedWords } from "./typed-words.js";
 
@@ -14,12 +15,16 @@ export interface DraftOptions extends CommonOptions {
   readonly acceptDifferent: boolean;
   readonly acceptUnread: boolean;
   readonly commit?: string | undefined;
+  /** Compile style sheets before and after. */
+  readonly compile?: boolean;
 }
 
 /** A plan that was made of a draft, and how it is shown. */
 export interface DraftedPlan {
   readonly plan: Plan;
   readonly tree: SourceTree;
+  /** What the app's own compilers made of it, where that was asked for. */
+  readonly compiled?: Compiled | undefined;
   /** What was typed, without the options that both have. */
   readonly words: readonly string[];
   /** The first line of a commit's message. */
@@ -30,18 +35,24 @@ export interface DraftedPlan {
 
 /** Shows it, and carries it out if that is wanted; gives the exit code. */
 export async function carryOutDraft(context: Context, options: DraftOptions, drafted: DraftedPlan): Promise<number> {
-  const { plan, tree, words, title } = drafted;
+  const { plan, tree, words, title, compiled } = drafted;
   context.progress.clear();
   const { acceptDifferent, acceptUnread } = options;
   const holds =
     (plan.proof.different.length === 0 || acceptDifferent) && (plan.proof.gaps.length === 0 || acceptUnread);
   const isEmpty = plan.moves.length + plan.texts.length + plan.made.length === 0;
-  const write = holds && !isEmpty && (options.write || context.canAsk);
+  const isAlike = compiled?.isAlike !== false;
+  const write = holds && isAlike && !isEmpty && (options.write || context.canAsk);
   const show = (change?: string): void => {
     say(context, drafted, options.all, change);
   };
   if (!write || !options.write) show();
   if (isEmpty) return 0;
+  if (compiled && !isAlike && holds) {
+    if (!context.json) context.say("");
+    noteOtherOutput(context, compiled, options.write);
+    return 1;
+  }
   if (!write) return adviseOrRefuse(context, plan, options, holds);
   const steps = commitSteps(options.commit);
   await carryOutPlan(context, {
@@ -63,16 +74,20 @@ export async function carryOutDraft(context: Context, options: DraftOptions, dra
 
 function say(
   context: Context,
-  { plan, tree, json, view }: DraftedPlan,
+  { plan, tree, json, view, compiled }: DraftedPlan,
   all: boolean,
   change: string | undefined,
 ): void {
-  if (context.json) return context.say(JSON.stringify(json(change), undefined, 2));
+  if (context.json)
+    return context.say(
+      JSON.stringify({ ...json(change), ...(compiled && { compiled: compiled.comparison }) }, undefined, 2),
+    );
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
   for (const path of tree.paths)
     if (!moving.has(path)) staying.set(folderOf(path), (staying.get(folderOf(path)) ?? 0) + 1);
   context.say(view({ all, staysIn: (folder) => staying.get(folder), ...(change !== undefined && { change }) }));
+  if (compiled) context.say(compiledText(compiled, context));
 }
 
 function adviseOrRefuse(context: Context, plan: Plan, options: DraftOptions, holds: boolean): number {

@@ -11,6 +11,7 @@ import { extractSheetView } from "../terminal/extract-sheet-view.js";
 import { extractView } from "../terminal/extract-view.js";
 import { enumerate } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
+import { compiledIf } from "./compile.js";
 import { openContext, type Context } from "./context.js";
 import { UsageError } from "./report.js";
 import { settleFirst } from "./settle.js";
@@ -62,8 +63,10 @@ async function takeOutOfSheet(
   if (keepExport) throw new UsageError("A style sheet exports nothing: leave --keep-export out.");
   const taken = await extractSheetDraft(project, { ...request, take: [...names, ...take], section });
   const plan = await planDraft(project, taken.draft, { progress: context.progress.report });
+  const compiled = await compiledIf(options.compile === true, context, project, plan);
   return carryOutDraft(context, options, {
     plan,
+    compiled,
     tree: project.tree,
     words: wordsOf(options),
     title: `Take ${section ?? enumerate(taken.names.slice(0, 3))} out of ${nameOf(request.path)}`,

@@ -10,6 +10,7 @@ import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { count } from "../wording/words.js";
 import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
+import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "../documents/plan-json.js";
 import { savePlan } from "./save-plan.js";
@@ -29,6 +30,7 @@ export interface MoveOptions extends CommonOptions {
   readonly acceptUnread: boolean;
   readonly keepNamespaces: boolean;
   readonly mentions: boolean;
+  readonly compile?: boolean;
   readonly commit?: string | undefined;
 }
 
@@ -68,9 +70,15 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
   if (options.save !== undefined) await savePlan(context, project.tree, { ...saved, moves: plan.moves }, options.save);
+  const compiled = await compiledIf(options.compile === true, context, project, plan);
   const holds = isAccepted(plan, options);
-  const write = holds && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
-  if (!write || !options.write) show(context, project, plan, { ...options, led });
+  const isAlike = compiled?.isAlike !== false;
+  const write = holds && isAlike && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
+  if (!write || !options.write) show(context, project, plan, { ...options, led, compiled });
+  if (compiled && !isAlike && holds) {
+    noteOtherOutput(context, compiled, options.write);
+    return 1;
+  }
   if (!write) return adviseOrRefuse(context, plan, options, holds);
   const steps = commitSteps(options.commit);
   await carryOutPlan(context, {
@@ -81,7 +89,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
     acceptDifferent: options.acceptDifferent,
     acceptUnread: options.acceptUnread,
     commit: steps && { steps, title: titleOf(plan, options) },
-    show: (change) => show(context, project, plan, { ...options, led }, change),
+    show: (change) => show(context, project, plan, { ...options, led, compiled }, change),
   });
   return 0;
 }
@@ -127,10 +135,12 @@ function readText(file: string): string {
 interface Shown extends MoveOptions {
   /** References that a saved plan leads through a public index. */
   readonly led: number;
+  readonly compiled: Compiled | undefined;
 }
 
-function show(context: Context, { tree }: Project, plan: Plan, { all, led }: Shown, change?: string): void {
-  if (context.json) return context.say(JSON.stringify(planJson(plan, change), undefined, 2));
+function show(context: Context, { tree }: Project, plan: Plan, { all, led, compiled }: Shown, change?: string): void {
+  const document = { ...planJson(plan, change), ...(compiled && { compiled: compiled.comparison }) };
+  if (context.json) return context.say(JSON.stringify(document, undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
   for (const path of tree.paths)
@@ -143,6 +153,7 @@ function show(context: Context, { tree }: Project, plan: Plan, { all, led }: Sho
       ...(change !== undefined && { change }),
     }),
   );
+  if (compiled) context.say(compiledText(compiled, context));
 }
 
 function adviseOrRefuse(context: Context, plan: Plan, options: MoveOptions, holds: boolean): number {

@@ -1,7 +1,7 @@
 /** `arrange` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptUnread, checkCommit, commit, keepNamespaces, lookOptions, mentions, write } from "./options.js";
+import { acceptUnread, checkCommit, commit, compile, keepNamespaces, lookOptions, mentions, write } from "./options.js";
 
 /** `steady-shelf arrange`. */
 export const arrangeCommand = command({
@@ -43,6 +43,7 @@ export const arrangeCommand = command({
       .option("mentions", mentions)
       .option("accept-unread", acceptUnread)
       .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
+      .option("compile", compile)
       .option("commit", commit)
       .option("write", write)
       .check((typed) => {

@@ -1,7 +1,7 @@
 /** `extract` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, write } from "./options.js";
 
 /** `steady-shelf extract`. */
 export const extractCommand = command({
@@ -45,6 +45,7 @@ export const extractCommand = command({
       .option("all", all)
       .option("accept-different", acceptDifferent)
       .option("accept-unread", acceptUnread)
+      .option("compile", compile)
       .option("commit", commit)
       .check((typed) => {
         const ways = [

@@ -1,7 +1,7 @@
 /** `join` and `split` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, write } from "./options.js";
 
 /** `steady-shelf join`. */
 export const joinCommand = command({
@@ -22,6 +22,7 @@ export const joinCommand = command({
       .option("all", all)
       .option("accept-different", acceptDifferent)
       .option("accept-unread", acceptUnread)
+      .option("compile", compile)
       .option("commit", commit)
       .check((typed) => {
         if (typed.paths.length < 2)

@@ -1,7 +1,17 @@
 /** `move` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, keepNamespaces, mentions, write } from "./options.js";
+import {
+  acceptDifferent,
+  acceptUnread,
+  all,
+  checkCommit,
+  commit,
+  compile,
+  keepNamespaces,
+  mentions,
+  write,
+} from "./options.js";
 
 /** `steady-shelf move`. */
 export const moveCommand = command({
@@ -36,6 +46,7 @@ export const moveCommand = command({
       .option("all", all)
       .option("accept-different", acceptDifferent)
       .option("accept-unread", acceptUnread)
+      .option("compile", compile)
       .option("commit", commit)
       .check((typed) => {
         if (typed.plan !== undefined && typed.paths.length > 0)

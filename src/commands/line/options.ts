@@ -28,6 +28,11 @@ export const commit = {
   type: "string",
   describe: "Commit it; with two-steps first the pure relocation, so that git follows every file",
 } as const;
+export const compile = {
+  type: "boolean",
+  default: false,
+  describe: "Compile style sheets before and after, with what the app has installed",
+} as const;
 export const all = { type: "boolean", default: false, describe: "Show everything, folded by default" } as const;
 
 export const groups = {

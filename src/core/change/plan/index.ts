@@ -1,6 +1,7 @@
 export { likelyWords, openLines } from "./candidates.js";
 export { draftOf, type Addition, type Claim, type Draft, type DraftEdit, type Through, type Wishes } from "../draft.js";
 export { editsBetween } from "../text-changes.js";
+export { madeTexts } from "./made-files.js";
 export { makePlan, type RespelledDraft } from "./make-plan.js";
 export type { PlanInput } from "./plan-input.js";
 export { emptiedFolders, ensurePossible, movesOfFolder, refuseSource, type Move, type MoveReason } from "./move.js";

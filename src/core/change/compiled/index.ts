@@ -1,0 +1,1 @@
+export { compareCompiled, isAsBefore, type ComparedSheet, type Comparison } from "./compare.js";
