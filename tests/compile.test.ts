@@ -102,3 +102,11 @@ test("arrange and join are asked as well", async () => {
   const arranged = await run(root, ["arrange", "--as", "stylesheet-sections", "--compile"]);
   expect(arranged.out).toContain("Compiled with sass");
 });
+
+test("check --fix is asked as well, and only with --fix", async () => {
+  const files = { "scss/main.scss": "@import 'base';\n@import 'inks';\n", "scss/_base.scss": ".a { color: $ink }\n" };
+  const root = appWith({ ...files, "scss/_inks.scss": "$ink: red;\n" }, ["sass"]);
+  const { code, out } = await run(root, ["check", "--rule", "sheet-order", "--fix", "--compile", "--write"]);
+  expect([code, out]).toEqual([0, expect.stringContaining("does not compile now, and would then") as string]);
+  expect(await run(root, ["check", "--compile"])).toMatchObject({ code: 2 });
+});

@@ -11,6 +11,8 @@ export interface CheckOptions extends LookingOptions, GroupsOption {
   readonly format?: "text" | "json" | "sarif" | "junit" | "github" | "gitlab" | "azure" | undefined;
   readonly fix: boolean;
   readonly acceptUnread: boolean;
+  /** With `fix`: compile style sheets before and after. */
+  readonly compile?: boolean;
   readonly accept: boolean;
   readonly strict: boolean;
   readonly write: boolean;

@@ -18,6 +18,7 @@ import { planView } from "../terminal/plan-view.js";
 import { count } from "../wording/words.js";
 import { carryOutPlan } from "./carry-out-plan.js";
 import { exitCode, type CheckOptions } from "./check-options.js";
+import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
 import type { Context } from "./context.js";
 import { findingJson } from "../documents/check-json.js";
 import type { Looking } from "./looking.js";
@@ -53,8 +54,10 @@ export async function fixFindings(
   const open = unsure.filter((finding) => !chosen.has(finding));
   const isRepaired = (finding: Finding): boolean => repairs.repaired.includes(chosen.get(finding) ?? finding);
   const isNothing = plan.moves.length + plan.edits.length + plan.texts.length === 0;
-  const show = (change?: string): void =>
-    showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree }, change);
+  const compiled = await compiledIf(options.compile === true && !isNothing, context, project, plan);
+  const show = (change?: string): void => {
+    showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree, compiled }, change);
+  };
   const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !isRepaired(finding)) }));
   if (isNothing || !options.write) show();
   if (isNothing) return exitCode(left, options);
@@ -65,6 +68,11 @@ export async function fixFindings(
       ? "not everything that may matter could be checked. Look at it yourself, then add --accept-unread"
       : "the proof does not hold";
     context.note(`Nothing was written${options.write ? "" : ", and --write would be refused"}: ${why}.`);
+    return 1;
+  }
+  if (compiled && !compiled.isAlike) {
+    if (options.write) show();
+    noteOtherOutput(context, compiled, options.write);
     return 1;
   }
   const command = typedWords(["check", "--fix", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
@@ -122,6 +130,7 @@ interface Shown {
   readonly checked: readonly Checked[];
   readonly options: CheckOptions;
   readonly tree: SourceTree;
+  readonly compiled: Compiled | undefined;
 }
 
 /** What the proof does not speak of. */
@@ -133,7 +142,11 @@ function notesOf({ repaired }: Repairs): string[] {
     : [];
 }
 
-function showRepairs(context: Context, { repairs, plan, open, checked, options, tree }: Shown, change?: string): void {
+function showRepairs(
+  context: Context,
+  { repairs, plan, open, checked, options, tree, compiled }: Shown,
+  change?: string,
+): void {
   const { screen } = context;
   const found = checked.reduce((sum, { fresh }) => sum + fresh.length, 0);
   if (context.json) {
@@ -141,6 +154,7 @@ function showRepairs(context: Context, { repairs, plan, open, checked, options, 
       ...planJson(plan, change),
       repaired: repairs.repaired.map(findingJson),
       left: [...repairs.left, ...open].map(findingJson),
+      ...(compiled && { compiled: compiled.comparison }),
     };
     return context.say(JSON.stringify(document, undefined, 2));
   }
@@ -162,6 +176,7 @@ function showRepairs(context: Context, { repairs, plan, open, checked, options, 
     context.say(
       `\n${planView(plan, screen, { all: options.all, staysIn, notes: notesOf(repairs), ...(change !== undefined && { change }) })}`,
     );
+    if (compiled) context.say(compiledText(compiled, context));
   }
   const list = (title: string, findings: readonly Finding[]): void => {
     if (findings.length === 0) return;

@@ -1,7 +1,7 @@
 /** `check` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptUnread, groups, lookOptions, write } from "./options.js";
+import { acceptUnread, compile, groups, lookOptions, write } from "./options.js";
 
 /** `steady-shelf check`. */
 export const checkCommand = command({
@@ -45,10 +45,16 @@ export const checkCommand = command({
       })
       .option("strict", { type: "boolean", default: false, describe: "Warnings fail, too" })
       .option("accept-unread", { ...acceptUnread, describe: "With --fix: go on although not everything could be read" })
+      .option("compile", {
+        ...compile,
+        describe: "With --fix: compile style sheets before and after, with what is installed",
+      })
       .option("write", write)
       .check((typed) => {
         if (typed.fix && typed.accept)
           throw new UsageError("Give either --fix or --accept: first repair, then accept the rest.");
+        if (typed.compile && !typed.fix)
+          throw new UsageError("--compile goes with --fix; a check by itself changes no sheet.");
         if (typed.write && !typed.fix && !typed.accept)
           throw new UsageError("--write goes with --fix or --accept; a check by itself writes nothing.");
         return true;
