@@ -225,7 +225,13 @@ function judge(name) {
     const { moves, proof, mentions = [] } = JSON.parse(plan.out);
     const isTicked = proof.complete && proof.different.length === 0;
     if (isTicked) total.ticked += 1;
-    const done = run(root, ["move", from, to, "--write", ...(isTicked ? [] : ["--accept-different", "--accept-unread"])]);
+    const done = run(root, [
+      "move",
+      from,
+      to,
+      "--write",
+      ...(isTicked ? [] : ["--accept-different", "--accept-unread"]),
+    ]);
     if (done.code !== 0) {
       total.refused += 1;
       continue;
