@@ -24,6 +24,7 @@ import { findingJson } from "../documents/check-json.js";
 import type { Looking } from "./looking.js";
 import { planJson } from "../documents/plan-json.js";
 import { typedWords } from "./typed-words.js";
+import { wrap } from "../terminal/screen.js";
 import { tell } from "../wording/findings.js";
 import { tellRepair } from "../wording/repairs.js";
 
@@ -142,6 +143,11 @@ function notesOf({ repaired }: Repairs): string[] {
     : [];
 }
 
+/** What is in the way, and where. */
+function reasonOf({ message, place }: ShelfError): string {
+  return place === undefined ? message : `${message} (${place.file}:${place.line})`;
+}
+
 function showRepairs(
   context: Context,
   { repairs, plan, open, checked, options, tree, compiled }: Shown,
@@ -153,7 +159,10 @@ function showRepairs(
     const document = {
       ...planJson(plan, change),
       repaired: repairs.repaired.map(findingJson),
-      left: [...repairs.left, ...open].map(findingJson),
+      left: [...repairs.left, ...open].map((finding) => {
+        const why = repairs.reasons.get(finding);
+        return { ...findingJson(finding), ...(why && { why: reasonOf(why) }) };
+      }),
       ...(compiled && { compiled: compiled.comparison }),
     };
     return context.say(JSON.stringify(document, undefined, 2));
@@ -182,10 +191,18 @@ function showRepairs(
     if (findings.length === 0) return;
     const shown = options.all ? findings : findings.slice(0, 8);
     context.say(`\n  ${screen.palette.strong(title)}`);
-    for (const finding of shown) context.say(findingLine(finding, screen));
+    for (const finding of shown) {
+      context.say(findingLine(finding, screen));
+      const why = repairs.reasons.get(finding);
+      if (why) context.say(wrap(reasonOf(why), screen.width, "      "));
+    }
     if (shown.length < findings.length)
       context.say(screen.palette.faint(`    … and ${findings.length - shown.length} more (--all)`));
   };
   list("uncertain; without --write, each is offered in a terminal", open);
-  list("left: a file that cannot be read yet seems to name them, or another repair stands in the way", repairs.left);
+  const [told, untold] = [true, false].map((isTold) =>
+    repairs.left.filter((finding) => repairs.reasons.has(finding) === isTold),
+  );
+  list("left: something is in the way that a person has to put right", told ?? []);
+  list("left: a file that cannot be read yet seems to name them, or another repair stands in the way", untold ?? []);
 }

@@ -226,6 +226,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
         ? "Let the script name the sheet that takes it in, or call this one without the underscore."
         : "Give it an underscore, so that it is not compiled by itself, or let the script name the entry.",
   }),
+  imported: ({ sheets }) => ({
+    says: `${count(sheets, "sheet is", "sheets are")} taken in with @import, which Sass is giving up`,
+    advice: "`check --rule sheet-import --fix` takes them in as modules, where what is compiled stays the same.",
+  }),
   "name unused": ({ name }) => ({
     says: `${name} is used nowhere`,
     advice: "Delete it, or use it.",

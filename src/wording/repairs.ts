@@ -28,6 +28,8 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
       return "Put the groups in order";
     case "sheet lines":
       return "Put the lines in order";
+    case "sheet modules":
+      return "Take the sheets in as modules";
     case "state":
       return repair.layout === "together" ? "Put it in one file" : "Give its actions a file of their own";
   }

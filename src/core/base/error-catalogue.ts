@@ -438,6 +438,11 @@ export const catalogue = {
     what: (d) => `${d.other} takes ${d.path} in, but not ${d.reason}, and would get all of that.`,
     next: (d) => `Let ${d.other} take in ${d.reason} as well, or leave ${d.path} a sheet of its own.`,
   },
+  SHEET_NO_MODULE: {
+    refusal: "usage",
+    what: (d) => `${d.path} cannot take its sheets in as modules: ${d.reason}.`,
+    next: () => "Put that right and ask again, or leave the imports as they are.",
+  },
   EXTRACT_ALL: {
     refusal: "usage",
     what: (d) => `Nothing would be left in ${d.path}.`,

@@ -68,13 +68,15 @@ export type Claim =
   | { readonly kind: "changes namespace"; readonly file: ProjectPath; readonly from: string; readonly to: string }
   /**
    * A style sheet, and each that takes it in, compiles to what it compiles to now. `with` are further sheets that change; `gains`,
-   * those that come to hold more: only who takes one of those in compiles alike.
+   * those that come to hold more: only who takes one of those in compiles alike; `isOnce`: what is read several times today, and not
+   * compiled, may be read once.
    */
   | {
       readonly kind: "compiles alike";
       readonly file: ProjectPath;
       readonly with: readonly ProjectPath[];
       readonly gains?: readonly ProjectPath[];
+      readonly isOnce?: true;
     }
   /** Lines of a style sheet come into another order, and each name that an entry needs is given before: all that it holds stays. */
   | { readonly kind: "puts in order"; readonly file: ProjectPath }

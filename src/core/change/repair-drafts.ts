@@ -18,11 +18,11 @@ export interface RepairScene {
   readonly apps?: readonly AppAnalysis[] | undefined;
 }
 
-/** A finding's repair as a draft; nothing where it is one of moves or paths, `"left"` where it cannot be made. */
+/** A finding's repair as a draft; nothing where it is one of moves or paths, `"left"` or why where it cannot be made. */
 export async function draftOfRepair(
   scene: RepairScene,
   { file, repair }: Finding,
-): Promise<Draft | "left" | undefined> {
+): Promise<Draft | "left" | ShelfError | undefined> {
   switch (repair?.kind) {
     case "rename":
       return orLeft(
@@ -44,6 +44,8 @@ export async function draftOfRepair(
       );
     case "sheet lines":
       return (await import("./sheets/reorder.js")).reorderDraft(scene.project, file, repair.edits);
+    case "sheet modules":
+      return orWhy(async () => (await import("./sheets/as-modules.js")).asModulesDraft(scene.project, file));
     case "state":
       return orLeft(() => ofState(scene, [file], repair.layout));
     default:
@@ -60,6 +62,16 @@ async function orLeft(draw: () => Promise<Draft | undefined>): Promise<Draft | "
     return (await draw()) ?? "left";
   } catch (error) {
     if (error instanceof ShelfError) return "left";
+    throw error;
+  }
+}
+
+/** The same where the reason is worth a word: what is in the way can be put right by hand. */
+async function orWhy(draw: () => Promise<Draft>): Promise<Draft | ShelfError> {
+  try {
+    return await draw();
+  } catch (error) {
+    if (error instanceof ShelfError) return error;
     throw error;
   }
 }

@@ -1,4 +1,5 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
+import { ShelfError } from "../base/errors.js";
 import { languageFor, type Resolution } from "../languages/index.js";
 import { Occupancy } from "./collisions.js";
 import { blamesOf, planTheRest } from "./groups.js";
@@ -26,6 +27,8 @@ export interface Repairs {
   readonly repaired: readonly Finding[];
   /** Those whose repair cannot be made together with the others, or whose proof does not hold. */
   readonly left: readonly Finding[];
+  /** What is in the way of some of those, as a refusal of the repair says it. */
+  readonly reasons: ReadonlyMap<Finding, ShelfError>;
 }
 
 /** What planning repairs may be told. */
@@ -64,6 +67,7 @@ export async function planRepairs(
       movesOf(finding).some((move) => losesItsWay(project.tree, move)),
   );
   const drafts = new Map<Finding, Draft>();
+  const reasons = new Map<Finding, ShelfError>();
   const scene: RepairScene = { project, graph: options.graph, apps };
   // Namespaces follow what moves; what lies in another one besides is put right once that is done.
   const isMoving = findings.some((finding) => movesOf(finding).some(({ from }) => languageFor(from)?.namespaces));
@@ -71,7 +75,10 @@ export async function planRepairs(
     const waits = isMoving && finding.repair?.kind === "namespace";
     const draft = waits ? "left" : await draftOfRepair(scene, finding);
     if (draft === "left") left.push(finding);
-    else if (draft) drafts.set(finding, draft);
+    else if (draft instanceof ShelfError) {
+      left.push(finding);
+      reasons.set(finding, draft);
+    } else if (draft) drafts.set(finding, draft);
   }
   const touched = (finding: Finding): readonly ProjectPath[] => {
     const draft = drafts.get(finding);
@@ -89,7 +96,7 @@ export async function planRepairs(
     const blames = new Set<string>([...blamesOf(plan).keys(), ...fallen]);
     const spoiled = taken.filter((finding) => touched(finding).some((path) => blames.has(path)));
     return {
-      result: { plan, repaired: taken, left: [...gathered.left, ...findings.filter((each) => out.has(each))] },
+      result: { plan, repaired: taken, left: [...gathered.left, ...findings.filter((each) => out.has(each))], reasons },
       spoiled: new Map(spoiled.map((finding) => [finding, undefined])),
     };
   });

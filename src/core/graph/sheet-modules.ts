@@ -2,7 +2,7 @@
  * Sheets as modules: what each gives, passes on and has compiled, and how one finds the names of another.
  *
  * Sources: the Sass documentation, "@use", "@forward" (prefixes, `show`, `hide`, private members), and Dart Sass's order of the compiled
- * modules: each after those that it uses, once.
+ * modules: each after those that it uses, once, with the comments that stand before its line.
  */
 import type { SheetLoad, StatementNames } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
@@ -24,6 +24,8 @@ export interface FileScope {
   readonly module: SheetModule;
   readonly spaces: Map<string, SheetModule | string>;
   readonly open: (SheetModule | string)[];
+  /** Whether it stands in place in another sheet, and loads modules itself. */
+  readonly isPlaced?: boolean;
 }
 
 /** A sheet that is loaded once for all, with what stands in place in it. */
@@ -31,6 +33,8 @@ export class SheetModule {
   readonly values = new Map<string, Value>();
   readonly forwards: { readonly module: SheetModule; readonly load: SheetLoad }[] = [];
   readonly upstream: SheetModule[] = [];
+  /** Comments that stand before the line by which a module is loaded: they come before what that has compiled. */
+  readonly before = new Map<SheetModule, readonly TracedStatement[]>();
   readonly own: (TracedStatement | SheetModule)[] = [];
   /** What it takes in place that nobody can look into. */
   readonly outside: string[] = [];
@@ -111,18 +115,46 @@ export function seenThrough(
 
 /** The order of the compiled sheet: each module once, behind those that it uses. */
 export function compiledOf(root: SheetModule): TracedStatement[] {
-  const compiled: TracedStatement[] = [];
+  const imports: TracedStatement[] = [];
+  const rest: TracedStatement[] = [];
   const visit = (module: SheetModule, seen: Set<SheetModule>): void => {
     if (seen.has(module)) return;
     seen.add(module);
-    for (const each of module.upstream) visit(each, seen);
-    for (const each of module.own) {
-      if (each instanceof SheetModule) visit(each, new Set());
-      else compiled.push(each);
+    for (const each of module.upstream) {
+      (rest.length === 0 ? imports : rest).push(...(module.before.get(each) ?? []));
+      visit(each, seen);
     }
+    // What is imported with modules of its own stands in place, with all that these have compiled.
+    const own = module.own.flatMap((each) => (each instanceof SheetModule ? compiledOf(each) : [each]));
+    const [first, others] = importsFirst(own);
+    imports.push(...first);
+    rest.push(...others);
   };
   visit(root, new Set());
-  return compiled;
+  return [...imports, ...rest];
+}
+
+/** What stays an import comes first, behind the comments and imports with which the sheet begins. */
+function importsFirst(
+  own: readonly TracedStatement[],
+): readonly [first: readonly TracedStatement[], others: readonly TracedStatement[]] {
+  if (!own.some(({ isImport }) => isImport)) return [[], own];
+  const start = own.findIndex(({ key, isImport }) => isImport !== true && !key.startsWith("/*"));
+  const end = start < 0 ? own.length : start;
+  const head = own.slice(0, end);
+  const later = own.slice(end).filter(({ isImport }) => isImport);
+  const last = later.length > 0 ? head.length : head.findLastIndex(({ isImport }) => isImport) + 1;
+  return [
+    [...head.slice(0, last), ...later],
+    [...head.slice(last), ...own.slice(end).filter(({ isImport }) => isImport !== true)],
+  ];
+}
+
+/** Whether anything of a module, or of those that it uses, is compiled. */
+export function isCompiled(module: SheetModule, met: Set<SheetModule> = new Set()): boolean {
+  if (met.has(module)) return false;
+  met.add(module);
+  return [...module.own, ...module.upstream].some((each) => !(each instanceof SheetModule) || isCompiled(each, met));
 }
 
 /** The sheets whose statements an extension in a module reaches: its own, and those of all that it uses. */

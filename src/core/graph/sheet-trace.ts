@@ -21,6 +21,7 @@ import type {
 import { nameOf, type ProjectPath } from "../base/paths.js";
 import {
   compiledOf,
+  isCompiled,
   isOther,
   memberOf,
   membersOf,
@@ -61,6 +62,8 @@ export interface TracedStatement {
   /** Of what it extends: where in the compiled sheet it may be found. Filled when all is known. */
   readonly extends: readonly string[];
   readonly module: SheetModule;
+  /** Whether it is an import that stays one: those come first in the compiled sheet. */
+  readonly isImport?: true;
 }
 
 /** A statement by its place in its file. */
@@ -119,8 +122,11 @@ export interface SheetTrace {
     readonly specifier: string;
     readonly turn: number;
   }[];
-  /** Whether it was too long to be gone through to its end: then nothing of it is certain. */
-  readonly isCut: boolean;
+  /**
+   * Why its order is not certain, where it is not: `too long` to be gone through to its end, or `odd`: an imported sheet loads modules with
+   * imports that stay, which Sass orders by what was loaded before.
+   */
+  readonly doubt?: "too long" | "odd";
   /** Modules in which names are asked for in ways that no text shows. */
   readonly asking: ReadonlySet<SheetModule>;
   /** The sheets that it goes through, each as often as it does. */
@@ -179,6 +185,7 @@ class Tracer {
   readonly #keys = new Map<string, string>();
   readonly #asking = new Set<SheetModule>();
   readonly #way: SheetStep[] = [];
+  #isOdd = false;
   /** Grows with every name that is given: what has been looked up before may mean something else. */
   #epoch = 0;
   readonly #missedIn = new Map<string, { readonly epoch: number; readonly missed: readonly Missed[] }>();
@@ -200,20 +207,20 @@ class Tracer {
       missing: this.#missing,
       gifts: this.#gifts,
       unknown: this.#unknown,
-      isCut: this.#statements.length > mostStatements,
+      ...(this.#statements.length > mostStatements ? { doubt: "too long" } : this.#isOdd ? { doubt: "odd" } : {}),
       asking: this.#asking,
       visits: this.#visits,
     };
   }
 
-  #file(path: ProjectPath, module: SheetModule, stack: readonly ProjectPath[]): void {
+  #file(path: ProjectPath, module: SheetModule, stack: readonly ProjectPath[], isPlaced = false): void {
     const sheet = this.input.world.sheet(path);
     if (!sheet) {
       this.#unknown.push({ file: path, start: 0, specifier: nameOf(path), turn: this.#statements.length });
       module.outside.push(path);
       return;
     }
-    const scope: FileScope = { path, module, spaces: new Map(), open: [] };
+    const scope: FileScope = { path, module, spaces: new Map(), open: [], isPlaced };
     let at = 0;
     sheet.statements.forEach((statement, index) => {
       if (this.#statements.length > mostStatements) return;
@@ -237,18 +244,24 @@ class Tracer {
     const target = this.input.world.loaded(scope.path, load);
     const { module } = scope;
     if (how === "left" || (how === "in place" && target === undefined)) {
-      this.#marker(`@import ${this.#meaningText(scope.path, reference)} ${load.with}`, scope, { index, emits: true });
+      const isImport = how === "left" && SheetWorld.formsOf(scope.path)?.givesNames(scope.path) === "in order";
+      const key = `@import ${this.#meaningText(scope.path, reference)} ${load.with}`;
+      this.#marker(key, scope, { index, emits: true, isImport });
       if (how === "in place") this.#lost(load, scope);
       return;
     }
     if (how === "in place" && target !== undefined) return this.#inPlace(target, load, { sheet, scope, stack, index });
     const isBuiltIn = reference.specifier.startsWith("sass:");
+    const isFirst = target !== undefined && !this.#modules.has(target);
     const loaded = target === undefined ? undefined : this.#module(target, load, { sheet, scope, stack, index });
     if (!loaded && !isBuiltIn) {
       this.#lost(load, scope);
       this.#marker(`@${how} ${this.#meaningText(scope.path, reference)} ${load.with}`, scope, { index, emits: true });
     }
-    if (loaded) module.upstream.push(loaded);
+    if (loaded) {
+      if (isFirst) this.#commentsBefore(loaded, scope);
+      module.upstream.push(loaded);
+    }
     const known = loaded ?? `${isBuiltIn ? "" : "?"}${reference.specifier}`;
     if (how === "passed on") {
       if (loaded) {
@@ -271,6 +284,20 @@ class Tracer {
       if (clash !== undefined) this.#marker(`${clash} is given twice`, scope, { index, emits: true });
       scope.open.push(known);
     } else scope.spaces.set(load.as, known);
+  }
+
+  /** Comments go before what a module has compiled that nobody has loaded before; of an imported sheet they may be lost, which is no text that one can compare. */
+  #commentsBefore(loaded: SheetModule, { module, path, isPlaced = false }: FileScope): void {
+    if (!isCompiled(loaded)) return;
+    const isComment = (each: TracedStatement | SheetModule): each is TracedStatement =>
+      !(each instanceof SheetModule) && each.key.startsWith("/*");
+    if (!isPlaced) {
+      const comments = module.own.every(isComment) ? module.own.splice(0).filter(isComment) : [];
+      if (comments.length > 0) module.before.set(loaded, comments);
+      return;
+    }
+    for (const [at, each] of module.own.entries())
+      if (isComment(each) && each.file === path) module.own[at] = { ...each, key: `${each.key} before a module` };
   }
 
   /** A mixin that loads a sheet, or `@import` within a block: what it gives stays there. */
@@ -314,11 +341,12 @@ class Tracer {
       const upstream = module.upstream.length;
       const forwards = module.forwards.length;
       const own = module.own.length;
-      this.#file(target, module, [...stack, target]);
+      this.#file(target, module, [...stack, target], true);
       const parts = module.own.splice(own);
       const group = new SheetModule(target);
       group.upstream.push(...module.upstream.splice(upstream));
       group.own.push(...parts);
+      this.#isOdd ||= compiledOf(group).some(({ isImport }) => isImport);
       module.own.push(group);
       for (const { module: given, load: by } of module.forwards.splice(forwards)) this.#giveAll(module, given, by);
     }
@@ -382,9 +410,10 @@ class Tracer {
   #marker(
     key: string,
     { path, module }: FileScope,
-    { index, emits }: { readonly index: number; readonly emits: boolean },
+    { index, emits, isImport }: { readonly index: number; readonly emits: boolean; readonly isImport?: boolean },
   ): void {
-    const traced: TracedStatement = { file: path, index, start: 0, key, emits, meaning: 0, extends: [], module };
+    const base = { file: path, index, start: 0, key, emits, meaning: 0, extends: [], module };
+    const traced: TracedStatement = isImport === true ? { ...base, isImport } : base;
     this.#statements.push(traced);
     if (emits) module.own.push(traced);
   }
@@ -668,12 +697,44 @@ class Tracer {
   #makeKey({ text, statements, references }: SheetText, path: ProjectPath, index: number): string {
     const { start = 0, end = 0 } = statements[index] ?? {};
     let [key, at] = ["", start];
-    for (const reference of references) {
-      if (reference.start < start || reference.end > end) continue;
-      key += text.slice(at, reference.start) + this.#meaningText(path, reference);
-      at = reference.end;
-    }
+    const put = (from: number, to: number, written: string): void => {
+      key += text.slice(at, from) + written;
+      at = to;
+    };
+    // What a name means is compared by itself: by which namespace it is reached is no part of the text.
+    const spaces = this.#spacesIn(path, index).filter((space) => space.start >= start && space.end <= end);
+    const named = references
+      .filter((each) => each.start >= start && each.end <= end)
+      .map((each) => ({ start: each.start, end: each.end, written: this.#meaningText(path, each) }));
+    const all = [...named, ...spaces.map((space) => ({ ...space, written: "" }))];
+    for (const each of all.sort((a, b) => a.start - b.start))
+      if (each.start >= at) put(each.start, each.end, each.written);
     return (key + text.slice(at, end)).replaceAll("\r\n", "\n");
+  }
+
+  /** The namespaces of the project's own modules in a statement, with their dots. */
+  #spacesIn(path: ProjectPath, index: number): { readonly start: number; readonly end: number }[] {
+    const sheet = this.input.world.sheet(path);
+    const { needs = [] } = sheet?.names[index] ?? {};
+    if (!sheet || needs.every(({ from }) => from === undefined)) return [];
+    const own = new Set(
+      sheet.loads.flatMap((load) =>
+        load.how === "module" && load.as !== undefined && this.input.world.loaded(path, load) !== undefined
+          ? [load.as]
+          : [],
+      ),
+    );
+    return needs.flatMap(({ from, start, end }) => {
+      if (from === undefined || !own.has(from)) return [];
+      // A variable begins with its namespace, a call behind it.
+      const at = sheet.text.startsWith(`${from}.`, start) ? start : start - from.length - 1;
+      if (!sheet.text.startsWith(`${from}.`, at)) return [];
+      // `-(sizes.$gap)` is `-$gap`: without the brackets the sign would be the namespace's.
+      const isNegative =
+        /(?:^|[^\w-])-\($/.test(sheet.text.slice(Math.max(0, at - 3), at)) && sheet.text.charAt(end) === ")";
+      const space = { start: isNegative ? at - 1 : at, end: at + from.length + 1 };
+      return isNegative ? [space, { start: end, end: end + 1 }] : [space];
+    });
   }
 
   #meaningText(path: ProjectPath, reference: SheetLoad["reference"]): string {

@@ -114,12 +114,14 @@ export interface SheetForms {
   read(text: string, name: string): SheetReading | undefined;
   /** What a sheet says of itself: the section to which it belongs. */
   signs(text: string, reading: SheetReading): readonly Sign[];
-  /** The line by which a sheet takes in another: `@import "card";`. `opened`: a module whose names need no namespace. Without a quote it stands bare. */
+  /** The line by which a sheet takes in another: `@import "card";`. `opened`: a module whose names need no namespace. Without a quote it stands bare; `as` is the namespace, where it is another. */
   takeIn(
     specifier: string,
     how: "in place" | "module" | "opened" | "passed on",
-    like: { readonly name: string; readonly quote: string },
+    like: { readonly name: string; readonly quote: string; readonly as?: string },
   ): string;
+  /** What the names of a module are reached by where nothing else is said: `abstracts/_sizes` → `sizes`; nothing for what has none. */
+  namespaceOf(specifier: string): string | undefined;
   /** How a sheet looks up what it takes in. */
   lookup(name: string): Lookup;
   /** Whether a compiler that is given the folder passes a sheet over, by its name. */

@@ -59,6 +59,7 @@ export const ruleTable = {
   "unmarked-partial": { group: "styles", severity: "warning" },
   "compiled-partial": { group: "styles", severity: "warning" },
   "unused-sheet-name": { group: "styles", severity: "warning" },
+  "sheet-import": { group: "styles", severity: "warning" },
   "unused-asset": { group: "assets", severity: "warning" },
   "duplicate-asset": { group: "assets", severity: "warning" },
   "missing-density": { group: "assets", severity: "warning" },

@@ -58,6 +58,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     now,
     changed.filter((path) => tree.has(path)),
   );
+  const isOnce = claims.some((claim) => claim.kind === "compiles alike" && claim.isOnce === true);
   const ordered = claims.some(({ kind }) => kind === "puts in order");
   let [entries, statements, same, mending, mended] = [0, 0, 0, 0, 0];
   const place = (file: ProjectPath, offset: number) => tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
@@ -88,6 +89,9 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     statements += one.compiled.length;
     const isAlike = isSequence(one.statements, other.statements, (path) => map.file(path));
     if (!isAlike) isInPlace = false;
+    const doubt = one.doubt ?? other.doubt;
+    if (doubt && (doubt === "too long" || !isAlike))
+      gaps.push({ reason: "not understood", file: entry, detail: doubts[doubt] });
     for (const [trace, at] of [
       [one, tree],
       [other, planned],
@@ -115,7 +119,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
         ? firstDifference(one, other)
         : isAlike
           ? undefined
-          : (firstDifference(one, other) ?? lostSilently(one, other, lazy));
+          : (firstDifference(one, other) ?? lostSilently(one, other, { inOrder: lazy, isOnce }));
     if (!found) {
       same += one.compiled.length;
       continue;
@@ -133,6 +137,11 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     gaps,
   };
 }
+
+const doubts: Readonly<Record<NonNullable<SheetTrace["doubt"]>, string>> = {
+  "too long": "it takes in more than can be gone through to the end",
+  odd: "a sheet that it imports loads modules with imports that stay, and in which order these come is not told",
+};
 
 /** Whether a module to which one of some sheets belongs asks for names in a way that no text shows. */
 function asksIn({ asking, statements }: SheetTrace, files: readonly ProjectPath[]): boolean {
@@ -247,8 +256,12 @@ function firstDifference(
   return last && { statement: last, same: one.compiled.length, reason: "more would be compiled than before" };
 }
 
-/** What is not compiled has to be there as before, too: as often, and where names are looked up late, in the same order. */
-function lostSilently(one: SheetTrace, other: SheetTrace, inOrder: boolean): Found | undefined {
+/** What is not compiled has to be there as before, too: as often, or at least once, and where names are looked up late, in the same order. */
+function lostSilently(
+  one: SheetTrace,
+  other: SheetTrace,
+  { inOrder, isOnce }: { readonly inOrder: boolean; readonly isOnce: boolean },
+): Found | undefined {
   const same = one.compiled.length;
   if (inOrder) {
     const at = one.statements.findIndex(({ key }, index) => other.statements[index]?.key !== key);
@@ -261,7 +274,7 @@ function lostSilently(one: SheetTrace, other: SheetTrace, inOrder: boolean): Fou
     if (statement.emits) continue;
     const count = left.get(statement.key) ?? 0;
     if (count === 0) return { statement, same, reason: "it would be lost" };
-    left.set(statement.key, count - 1);
+    if (!isOnce) left.set(statement.key, count - 1);
   }
   return undefined;
 }

@@ -11,8 +11,8 @@ import { piecesOfSheet, Resolver, SheetWorld, type SheetPiece, type SheetText } 
 import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { refuseSource } from "../plan/index.js";
+import { firstName } from "./first-name.js";
 import { SpecifierMaker } from "../regroup/index.js";
-import { specifierTo } from "../setup/index.js";
 import { mannerOf, type SheetManner } from "./manner.js";
 
 import { chosenPieces, namesOf, staysFirst, type SheetWish } from "./selection.js";
@@ -435,17 +435,6 @@ class Cutting {
       .filter((piece) => piece.first > first && piece.last < last && staysFirst(sheet, piece))
       .map(({ main }) => sheet.text.slice(main?.start ?? 0, main?.end ?? 0));
   }
-}
-
-/** How a first line names a partial beside it or below: as its tool finds it, and nobody else. */
-function firstName(path: ProjectPath, target: ProjectPath, lookup: string): string {
-  if (lookup === "css") {
-    const way = specifierTo(path, target, "full");
-    return way.startsWith(".") ? way : `./${way}`;
-  }
-  if (lookup === "sass") return specifierTo(path, target, "partial");
-  const way = specifierTo(path, target, "full");
-  return way.slice(0, way.lastIndexOf("."));
 }
 
 /** Whether it makes a difference which of two pieces comes first. */

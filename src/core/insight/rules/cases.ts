@@ -128,6 +128,8 @@ export interface CaseDetails {
   "partial without mark": { readonly name: string; readonly marked: number; readonly partials: number };
   /** `user`: a sheet that takes it in. */
   "compiled by itself": { readonly by: string; readonly at: number; readonly user: string | undefined };
+  /** `sheets`: how many are imported, by whatever way. */
+  imported: { readonly sheets: number };
   "name unused": { readonly name: string };
   "names unused": { readonly names: readonly string[] };
   "groups out of order": { readonly names: readonly string[] };

@@ -34,6 +34,7 @@ import { groupOrder } from "./group-order.js";
 import { doubledSheet } from "./doubled-sheet.js";
 import { unmarkedPartial } from "./unmarked-partial.js";
 import { compiledPartial } from "./compiled-partial.js";
+import { sheetImport } from "./sheet-import.js";
 import { unusedSheetName } from "./unused-sheet-name.js";
 import { unusedSheet } from "./unused-sheet.js";
 import { sheetOrder } from "./sheet-order.js";
@@ -77,6 +78,7 @@ export const rules: readonly Rule[] = [
   unmarkedPartial,
   compiledPartial,
   unusedSheetName,
+  sheetImport,
   unusedAsset,
   duplicateAsset,
   missingDensity,

@@ -52,7 +52,9 @@ export type Repair =
   /** The groups of the finding's list hold what they hold in this order. */
   | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true }
   /** Lines of the finding's style sheet that move, cut out and put in by offsets of its text. Sure where it does not compile today. */
-  | { readonly kind: "sheet lines"; readonly edits: readonly TextEdit[]; readonly isSure: boolean };
+  | { readonly kind: "sheet lines"; readonly edits: readonly TextEdit[]; readonly isSure: boolean }
+  /** The finding's style sheet, and all that it imports, are modules. */
+  | { readonly kind: "sheet modules"; readonly isSure: boolean };
 
 /** What a rule finds, before it is known how grave it is. */
 export interface Found {
@@ -91,7 +93,11 @@ export function repairsOf({ repair, orElse }: Pick<Found, "repair" | "orElse">):
 export function isRepairable(finding: Finding, { guessed }: { readonly guessed: boolean }): boolean {
   const kind = finding.repair?.kind;
   return guessed
-    ? kind === "respell" || kind === "list file" || kind === "namespace" || kind === "sheet lines"
+    ? kind === "respell" ||
+        kind === "list file" ||
+        kind === "namespace" ||
+        kind === "sheet lines" ||
+        kind === "sheet modules"
     : repairsOf(finding).length > 0;
 }
 

@@ -90,7 +90,7 @@ function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
     const trace = traceSheet(entry, { world, numbers });
     if (!taken.has(entry))
       for (const each of doubledIn(trace, isOwn)) if (!doubled.has(each.sheet)) doubled.set(each.sheet, each);
-    if (trace.isCut || !trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
+    if (trace.doubt || !trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
     const { misplaced, then } = misplacedIn(trace, world, numbers);
     for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, { misplaced: each, then });
     if (misplaced.length === 0)

@@ -96,7 +96,7 @@ class NameReader {
   /** `bound` are names that are known within the statement; those of a block are known until its end. */
   #statement(statement: SheetStatement, bound: Set<string>, place: "top" | "flow" | "inside"): void {
     const { kind, word, start, headEnd, block } = statement;
-    if (kind === "comment") return;
+    if (kind === "comment") return this.#comment(statement, bound);
     if (kind === "assignment") return this.#assignment(statement, bound, place);
     if (kind === "at-rule" && (word === "mixin" || word === "function")) return this.#callable(statement, bound, place);
     const inner = new Set(bound);
@@ -128,6 +128,13 @@ class NameReader {
     const isFlow = kind === "at-rule" && flow.has(word);
     const chance = !isFlow ? undefined : this.#isCallable || word !== "if" ? "perhaps" : "likely";
     this.#block(block, inner, isFlow && place !== "inside" ? "flow" : "inside", chance);
+  }
+
+  /** Of a comment that is compiled, what is put into it: `/*! v#{$version} *\/`. */
+  #comment({ start, end, isLoud }: SheetStatement, bound: ReadonlySet<string>): void {
+    if (isLoud !== true) return;
+    for (const [, inner = "", at] of matches(/#\{([^{}]*)\}/g, this.text.slice(start, end)))
+      this.#expression(start + at + 2, start + at + 2 + inner.length, bound, "value");
   }
 
   /** The statements of a block; what follows one that may leave it is only carried out perhaps. */
@@ -205,16 +212,17 @@ class NameReader {
     const head = this.text.slice(start, end);
     let depth = 0;
     let isName = false;
-    for (const match of head.matchAll(/[(),]|\$((?:[\w-]|[^\0-\x7f])+)(\s*:)?/g)) {
-      const [unit, name] = match;
+    for (const match of head.matchAll(/[(),]|(?:([\w-]+)\.)?\$((?:[\w-]|[^\0-\x7f])+)(\s*:)?/g)) {
+      const [unit, from, name] = match;
       if (unit === "(") [depth, isName] = [depth + 1, depth === 0];
       else if (unit === ")") depth -= 1;
       else if (unit === ",") isName = depth === 1;
       else if (name !== undefined) {
         if (isName) bound.add(sameName(name));
-        else if (!bound.has(sameName(name)))
+        else if (from !== undefined || !bound.has(sameName(name)))
           this.#need("variable", {
             name: sameName(name),
+            ...(from !== undefined && { from }),
             start: start + match.index,
             end: start + match.index + unit.length,
           });
@@ -254,10 +262,11 @@ class NameReader {
     const at = this.text.slice(start, headEnd).search(/\bwith\s*\(/);
     if (at < 0) return;
     const open = this.text.indexOf("(", start + at);
-    for (const match of this.text.slice(open, headEnd).matchAll(/\$([\w-]+)(\s*:)?/g))
-      if (match[2] === undefined && !bound.has(sameName(match[1] ?? "")))
+    for (const match of this.text.slice(open, headEnd).matchAll(/(?:([\w-]+)\.)?\$([\w-]+)(\s*:)?/g))
+      if (match[3] === undefined && (match[1] !== undefined || !bound.has(sameName(match[2] ?? ""))))
         this.#need("variable", {
-          name: sameName(match[1] ?? ""),
+          name: sameName(match[2] ?? ""),
+          ...(match[1] !== undefined && { from: match[1] }),
           start: open + match.index,
           end: open + match.index + match[0].length,
         });

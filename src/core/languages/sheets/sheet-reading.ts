@@ -11,14 +11,15 @@ export function sheetFormsFor(dialectOf: (name: string) => Dialect): SheetForms 
   return {
     read: (text, name) => readSheet(text, dialectOf(name)),
     signs: signsOfSheet,
-    takeIn: (specifier, how, { name, quote }) => {
+    takeIn: (specifier, how, { name, quote, as: space }) => {
       const dialect = dialectOf(name);
       const word = how === "in place" ? "import" : how === "passed on" ? "forward" : "use";
       // Only imports of indented Sass may stand bare.
       const mark = quote === "" && !(dialect === "sass" && how === "in place") ? '"' : quote;
-      const as = how === "opened" ? " as *" : "";
+      const as = how === "opened" ? " as *" : space === undefined ? "" : ` as ${space}`;
       return `@${word} ${mark}${specifier}${mark}${as}${dialect === "sass" ? "" : ";"}`;
     },
+    namespaceOf,
     lookup: (name) => {
       const dialect = dialectOf(name);
       return dialect === "scss" ? "sass" : dialect;
