@@ -3,9 +3,10 @@
  * names are taken out of sheets at random; where that is ticked, each sheet must compile to what it compiled to, letter for letter.
  * Undoing gives every byte back. What is not ticked is carried out, too, to see how often the compilers would have taken it.
  *
- *   node scripts/referee-sheets.mjs [--seed 1] [--times 20] [--order] PACKAGE|FOLDER …
+ *   node scripts/referee-sheets.mjs [--seed 1] [--times 20] [--order | --modules] PACKAGE|FOLDER …
  *
- * With --order lines that take sheets in are put into a wrong order instead, which must be found and put right.
+ * With --order lines that take sheets in are put into a wrong order instead, which must be found and put right. With --modules each entry
+ * is asked to take its sheets in as modules.
  *
  * Exit code 1 if a judge disagrees.
  */
@@ -25,12 +26,14 @@ const options = { seed: 1, times: 20 };
 /** @type {string[]} */
 const names = [];
 let isOrder = false;
+let isModules = false;
 let keep = false;
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed" || word === "--times")
     options[/** @type {"seed" | "times"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
   else if (word === "--order") isOrder = true;
+  else if (word === "--modules") isModules = true;
   else if (word === "--keep") keep = true;
   else names.push(word);
 }
@@ -39,7 +42,7 @@ const home = mkdtempSync(join(tmpdir(), "steady-shelf-sheets-"));
 let failures = 0;
 /** @type {Map<string, number>} */
 const total = new Map();
-for (const name of names) await (isOrder ? judgeOrder(name) : judgeExtract(name));
+for (const name of names) await (isModules ? judgeModules(name) : isOrder ? judgeOrder(name) : judgeExtract(name));
 if (!keep) rmSync(home, { recursive: true, force: true });
 console.log([...total].map(([word, count]) => `${count} ${word}`).join(", "));
 console.log(failures === 0 ? "The judges agree." : `${failures} disagreements.${keep ? ` See ${home}` : ""}`);
@@ -299,4 +302,43 @@ async function judgeOrder(name) {
   console.log(
     `${name} (${compiling.length} sheets compile): ${[...tally].map(([word, times]) => `${times} ${word}`).join(", ")}`,
   );
+}
+
+/** All entries of a package that can be are made modules of: what each sheet compiles to stays the same. @param {string} name */
+async function judgeModules(name) {
+  const root = unpacked(name);
+  const path = join(root, "package.json");
+  const manifest = existsSync(path) ? JSON.parse(readFileSync(path, "utf8")) : {};
+  // As an app of its own that is built with what knows modules.
+  const text = JSON.stringify({ ...manifest, private: true, dependencies: {}, devDependencies: { sass: "*" } });
+  writeFileSync(path, text);
+  const sheets = filesBelow(root).filter((file) => isSheet(file) && /\.s[ac]ss$/.test(file));
+  const before = new Map();
+  for (const file of sheets) before.set(file, (await compiled(root, file)).css);
+  const bytes = fingerprint(root);
+  const { out } = run(root, "check", "--rule", "sheet-import", "--fix", "--json");
+  const { repaired = [], left = [] } = JSON.parse(out || "{}");
+  const done = run(root, "check", "--rule", "sheet-import", "--fix", "--write");
+  const isWritten = fingerprint(root) !== bytes;
+  let other = 0;
+  for (const file of sheets) {
+    const css = before.get(file);
+    if (css === undefined || basename(file).startsWith("_")) continue;
+    const now = await compiled(root, file);
+    if (now.css === css) continue;
+    other += 1;
+    console.log(`  ${file}: ${now.error ?? difference(css, now.css ?? "")}`);
+  }
+  const isTicked = isWritten && done.out.includes("✓");
+  if (other > 0 && isTicked) failures += 1;
+  count("entries as modules", repaired.length);
+  count("refused", left.length);
+  if (isTicked && other === 0) count("proved and right");
+  console.log(`${name}: ${repaired.length} as modules, ${left.length} left${other > 0 ? `, ${other} WRONG` : ""}`);
+  for (const { file, why = "the proof does not hold" } of left.slice(0, 4)) console.log(`  left: ${file}: ${why}`);
+  if (!isWritten) return;
+  run(root, "undo", "--write");
+  if (fingerprint(root) === bytes) return;
+  failures += 1;
+  console.log("  not undone");
 }

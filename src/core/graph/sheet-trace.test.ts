@@ -1,10 +1,10 @@
 /** What comes of a sheet, in order: Sass itself says what is right. */
 import fc from "fast-check";
-import * as sass from "sass";
 import { describe, expect, test } from "vitest";
 import { MemoryStore, readTree } from "../files/index.js";
 import { moduleRules } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
+import { compiled } from "./by-sass.test.suite.js";
 import { Resolver } from "./resolver.js";
 import { Numbers, traceSheet, type SheetTrace } from "./sheet-trace.js";
 import { SheetWorld } from "./sheet-world.js";
@@ -24,27 +24,8 @@ function classesOf({ compiled }: SheetTrace): string[] {
 
 /** What Sass makes of it; `undefined` where it does not compile. */
 function bySass(files: Files, entry: string): string | undefined {
-  const at = (url: URL): string | undefined => {
-    const path = decodeURIComponent(url.pathname).slice(1);
-    const folder = path.slice(0, path.lastIndexOf("/") + 1);
-    const name = path.slice(folder.length);
-    return [`${folder}_${name}.scss`, `${path}.scss`, `${path}/_index.scss`, path].find((each) => each in files);
-  };
-  try {
-    return sass.compileString(files[entry] ?? "", {
-      url: new URL(`mem:/${entry}`),
-      importer: {
-        canonicalize: (specifier, { containingUrl }) => {
-          const found = at(new URL(specifier, containingUrl ?? "mem:/"));
-          return found === undefined ? null : new URL(`mem:/${found}`);
-        },
-        load: (url) => ({ contents: files[url.pathname.slice(1)] ?? "", syntax: "scss" }),
-      },
-      logger: sass.Logger.silent,
-    }).css;
-  } catch {
-    return undefined;
-  }
+  const css = compiled(files, entry);
+  return css.startsWith("Error: ") ? undefined : css;
 }
 
 const classesIn = (css: string): string[] =>

@@ -72,7 +72,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     ];
     // A partial that needs what only others give is compiled with them alone; where an order is mended, so is what is called as a partial.
     const waits = ordered ? needsOthers(one) || SheetWorld.isPartial(entry) : one.missing.some(isSure);
-    if (isTaken(entry) && waits) continue;
+    if ((isTaken(entry) || SheetWorld.isPartial(entry)) && waits) continue;
     const early = ordered ? neededTooEarly(one) : [];
     if (early.length > 0) {
       const found = notMended(one, other, early);

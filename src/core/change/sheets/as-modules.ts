@@ -68,10 +68,13 @@ class Migration {
   /** The one sheet that gives a name. */
   readonly #homes = new Map<NameKey, ProjectPath>();
   readonly #order: readonly ProjectPath[];
+  /** As the entry has it. */
+  readonly #quote: string;
 
   constructor(readonly input: MigrationInput) {
     this.#collect(input.entry, []);
     this.#order = [...this.#members.keys()];
+    this.#quote = this.#members.get(input.entry)?.imports[0]?.load.reference.quote ?? '"';
     this.#findHomes();
   }
 
@@ -230,14 +233,14 @@ class Migration {
   }
 
   #line(
-    { path, sheet, isIndex, imports }: Member,
+    { path, isIndex, imports }: Member,
     target: ProjectPath,
     { reference, spaces }: { readonly reference: Reference | undefined; readonly spaces: ReadonlySet<string> },
   ): Line {
     const { maker } = this.input;
     const forms = SheetWorld.formsOf(path);
     const [like] = imports;
-    const quote = reference?.quote ?? like?.load.reference.quote ?? quoteIn(sheet.text);
+    const quote = reference?.quote ?? like?.load.reference.quote ?? this.#quote;
     const specifier =
       reference?.specifier ??
       (like
@@ -369,8 +372,4 @@ class Migration {
 
 function shown({ kind, name }: Pick<SheetName, "kind" | "name">): string {
   return kind === "variable" ? `$${name}` : kind === "placeholder" ? `%${name}` : `@${kind} ${name}`;
-}
-
-function quoteIn(text: string): string {
-  return text.split("'").length > text.split('"').length ? "'" : '"';
 }

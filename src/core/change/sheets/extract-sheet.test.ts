@@ -1,10 +1,10 @@
 /** Rules that go from a sheet into a partial: what is written, what is refused, and that Sass compiles it to the same. */
 import fc from "fast-check";
-import * as sass from "sass";
 import { describe, expect, test } from "vitest";
 import { openProject } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { MemoryStore } from "../../files/index.js";
+import { compiled } from "../../graph/by-sass.test.suite.js";
 import { planDraft, type Plan } from "../plan/index.js";
 import { afterwards, at, type Files } from "../plan/planning.test.suite.js";
 import { extractSheetDraft, type SheetDraft } from "./index.js";
@@ -29,34 +29,6 @@ async function taken(
   const plan = await planDraft(project, draft.draft);
   const made = Object.fromEntries(plan.made.map((each) => [each.path, each.text]));
   return { plan, draft, then: { ...afterwards(files, plan), ...made } };
-}
-
-/** What Sass makes of a sheet; the error where it makes nothing. */
-function compiled(files: Files, entry: string): string {
-  const find = (path: string): string | undefined => {
-    const folder = path.slice(0, path.lastIndexOf("/") + 1);
-    const name = path.slice(folder.length);
-    return ["scss", "sass"]
-      .flatMap((end) => [`${folder}_${name}.${end}`, `${path}.${end}`, `${path}/_index.${end}`])
-      .find((each) => each in files);
-  };
-  const syntax = (path: string): sass.Syntax => (path.endsWith(".sass") ? "indented" : "scss");
-  try {
-    return sass.compileString(files[entry] ?? "", {
-      url: new URL(`mem:/${entry}`),
-      syntax: syntax(entry),
-      importer: {
-        canonicalize: (specifier, { containingUrl }) => {
-          const found = find(new URL(specifier, containingUrl ?? "mem:/").pathname.slice(1));
-          return found === undefined ? null : new URL(`mem:/${found}`);
-        },
-        load: ({ pathname }) => ({ contents: files[pathname.slice(1)] ?? "", syntax: syntax(pathname) }),
-      },
-      logger: sass.Logger.silent,
-    }).css;
-  } catch (error) {
-    return `Error: ${String(error).split("\n", 1)[0] ?? ""}`;
-  }
 }
 
 const theme = `@import "sizes";

@@ -475,6 +475,20 @@ const cases: readonly Case[] = [
     right: { "src/styles/_sizes.scss": "$gap: 8px;\n" },
   },
   {
+    rule: "sheet-import",
+    files: {
+      "package.json": '{ "private": true, "devDependencies": { "sass": "^1.90.0" } }',
+      "src/styles/main.scss": '@import "card";\n',
+      "src/styles/_card.scss": '@import "sizes";\n.card { margin: $gap }\n',
+      "src/styles/_sizes.scss": "$gap: 8px;\n",
+    },
+    says: ["src/styles/main.scss:1:10 2 sheets are taken in with @import, which Sass is giving up"],
+    right: {
+      "src/styles/main.scss": '@use "card";\n',
+      "src/styles/_card.scss": '@use "sizes";\n.card { margin: sizes.$gap }\n',
+    },
+  },
+  {
     rule: "unused-asset",
     files: {
       "src/assets/images/old-banner.png": "1",

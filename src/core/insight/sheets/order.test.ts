@@ -1,10 +1,10 @@
 /** Lines of sheets in a wrong order: what is found, and in which order Sass takes them. */
 import fc from "fast-check";
-import * as sass from "sass";
 import { describe, expect, test } from "vitest";
 import { applyEdits } from "../../base/text/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore, readTree } from "../../files/index.js";
+import { compiled } from "../../graph/by-sass.test.suite.js";
 import { Resolver } from "../../graph/index.js";
 import { moduleRules } from "../../languages/index.js";
 import { findInSheets, type Misplaced } from "./index.js";
@@ -24,22 +24,7 @@ function mended(files: Files, found: readonly Misplaced[]): Files {
 }
 
 function compiles(files: Files, entry: string): boolean {
-  try {
-    sass.compileString(files[entry] ?? "", {
-      url: new URL(`mem:/${entry}`),
-      importer: {
-        canonicalize: (name) => {
-          const stem = name.replace(/^mem:\//, "");
-          return `_${stem}.scss` in files ? new URL(`mem:/_${stem}.scss`) : null;
-        },
-        load: ({ pathname }) => ({ contents: files[pathname.slice(1)] ?? "", syntax: "scss" }),
-      },
-      logger: sass.Logger.silent,
-    });
-    return true;
-  } catch {
-    return false;
-  }
+  return !compiled(files, entry).startsWith("Error: ");
 }
 
 const parts: Files = {
