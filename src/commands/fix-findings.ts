@@ -11,7 +11,7 @@ import {
   type Checked,
   type Finding,
 } from "../core/insight/rules/index.js";
-import { planRepairs, type Repairs } from "../core/change/repair.js";
+import { planRepairs, type Repairs, type WhyLeft } from "../core/change/repair.js";
 import type { SourceTree } from "../core/files/index.js";
 import { findingLine } from "../terminal/check-view.js";
 import { planView } from "../terminal/plan-view.js";
@@ -144,7 +144,7 @@ function notesOf({ repaired }: Repairs): string[] {
 }
 
 /** What is in the way, and where. */
-function reasonOf({ message, place }: ShelfError): string {
+function reasonOf({ message, place }: WhyLeft): string {
   return place === undefined ? message : `${message} (${place.file}:${place.line})`;
 }
 

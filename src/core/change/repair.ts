@@ -1,5 +1,5 @@
 /** Turns findings into one plan: every repair that can be made together with the others, proved as any move is. */
-import { ShelfError } from "../base/errors.js";
+import { ShelfError, type Place } from "../base/errors.js";
 import { languageFor, type Resolution } from "../languages/index.js";
 import { Occupancy } from "./collisions.js";
 import { blamesOf, planTheRest } from "./groups.js";
@@ -27,8 +27,14 @@ export interface Repairs {
   readonly repaired: readonly Finding[];
   /** Those whose repair cannot be made together with the others, or whose proof does not hold. */
   readonly left: readonly Finding[];
-  /** What is in the way of some of those, as a refusal of the repair says it. */
-  readonly reasons: ReadonlyMap<Finding, ShelfError>;
+  /** What is in the way of some of those. */
+  readonly reasons: ReadonlyMap<Finding, WhyLeft>;
+}
+
+/** Why a repair is not made, and where that is. */
+export interface WhyLeft {
+  readonly message: string;
+  readonly place?: Place | undefined;
 }
 
 /** What planning repairs may be told. */
@@ -67,7 +73,7 @@ export async function planRepairs(
       movesOf(finding).some((move) => losesItsWay(project.tree, move)),
   );
   const drafts = new Map<Finding, Draft>();
-  const reasons = new Map<Finding, ShelfError>();
+  const reasons = new Map<Finding, WhyLeft>();
   const scene: RepairScene = { project, graph: options.graph, apps };
   // Namespaces follow what moves; what lies in another one besides is put right once that is done.
   const isMoving = findings.some((finding) => movesOf(finding).some(({ from }) => languageFor(from)?.namespaces));
@@ -95,6 +101,15 @@ export async function planRepairs(
     const fallen = plan.proof.patterns.flatMap(({ out: lost }) => lost);
     const blames = new Set<string>([...blamesOf(plan).keys(), ...fallen]);
     const spoiled = taken.filter((finding) => touched(finding).some((path) => blames.has(path)));
+    for (const finding of spoiled) {
+      // Of sheets the place that is compiled otherwise is worth a word.
+      const first = plan.proof.different.find(({ file }) => touched(finding).includes(file));
+      if (finding.repair?.kind === "sheet modules" && first)
+        reasons.set(finding, {
+          message: `${first.specifier.slice(0, 60)}: ${first.reason}.`,
+          place: { file: first.file, ...first.at },
+        });
+    }
     return {
       result: { plan, repaired: taken, left: [...gathered.left, ...findings.filter((each) => out.has(each))], reasons },
       spoiled: new Map(spoiled.map((finding) => [finding, undefined])),

@@ -172,6 +172,21 @@ describe("names", () => {
       ["variable b in main.scss", "mixin m in main.scss, likely"],
     ],
     [
+      "of a mixin within a rule are known in the rule",
+      { "main.scss": ".a { @mixin m($x) { x: $x } @include m(1); }\n" },
+      [],
+    ],
+    ["that a comment needs count, too", { "main.scss": "/* #{$a} */\n" }, ["variable a in main.scss"]],
+    [
+      "that parameters and configurations take of modules are theirs",
+      {
+        "main.scss": '@use "m";\n@use "n" with ($k: m.$gap);\n@mixin x($a: m.$gap) { y: $a }\n.a { @include x }\n',
+        "_m.scss": "$gap: 1;\n",
+        "_n.scss": "$k: 2 !default;\n",
+      },
+      [],
+    ],
+    [
       "of parameters and loops are known",
       { "main.scss": "@mixin m($a, $b: $a) { x: $a $b }\n@each $k, $v in (a: b) { .c { @include m($k, $b: $v) } }\n" },
       [],

@@ -235,6 +235,7 @@ function firstDifference(
   waiting: ReadonlySet<TracedStatement | undefined> = new Set(),
 ): Found | undefined {
   const extended = [extensionsOf(one), extensionsOf(other)] as const;
+  const groups = [extendersOf(extended[0], one), extendersOf(extended[1], other)] as const;
   for (const [at, statement] of one.compiled.entries()) {
     const again = other.compiled[at];
     const base = { statement, same: at };
@@ -247,8 +248,10 @@ function firstDifference(
     }
     if (again.meaning !== statement.meaning && !waiting.has(statement))
       return { ...base, reason: "a name in it would mean something else, or nothing" };
-    if (!waiting.has(statement) && extended[0].get(statement) !== extended[1].get(again))
+    if (!waiting.has(statement) && extended[0].get(statement)?.said !== extended[1].get(again)?.said)
       return { ...base, reason: "what it extends would be found elsewhere" };
+    if (groups[0].get(at) !== groups[1].get(at))
+      return { ...base, reason: "what extends it would stand in other modules, and so may come in another order" };
   }
   const more = other.compiled[one.compiled.length];
   if (!more) return undefined;
@@ -279,10 +282,16 @@ function lostSilently(
   return undefined;
 }
 
+/** What a statement extends: where that is compiled. */
+interface Extended {
+  readonly said: string;
+  readonly places: readonly number[];
+}
+
 /** For each statement that extends something: where that is compiled, as far as the extension reaches. */
-function extensionsOf({ compiled }: SheetTrace): ReadonlyMap<TracedStatement, string> {
+function extensionsOf({ compiled }: SheetTrace): ReadonlyMap<TracedStatement, Extended> {
   const reached = new Map<SheetModule, ReadonlySet<SheetModule>>();
-  const found = new Map<TracedStatement, string>();
+  const found = new Map<TracedStatement, Extended>();
   for (const statement of compiled) {
     if (statement.extends.length === 0) continue;
     const reach = reached.get(statement.module) ?? reachOf(statement.module);
@@ -291,9 +300,29 @@ function extensionsOf({ compiled }: SheetTrace): ReadonlyMap<TracedStatement, st
     const places = compiled.flatMap(({ key, module }, at) =>
       reach.has(module) && targets.some((target) => key.includes(target)) ? [at] : [],
     );
-    found.set(statement, `${targets.join()} ${places.join()}`);
+    found.set(statement, { said: `${targets.join()} ${places.join()}`, places });
   }
   return found;
+}
+
+/**
+ * For each place that several statements extend: which of them stand in one module. Sass gathers the extensions of each module by itself,
+ * so that the selectors come in another order where they stand apart.
+ */
+function extendersOf(
+  extended: ReadonlyMap<TracedStatement, Extended>,
+  { compiled }: SheetTrace,
+): ReadonlyMap<number, string> {
+  const byPlace = new Map<number, TracedStatement[]>();
+  for (const [statement, { places }] of extended)
+    for (const place of places) byPlace.set(place, [...(byPlace.get(place) ?? []), statement]);
+  return new Map(
+    [...byPlace].flatMap(([place, statements]) => {
+      if (statements.length < 2) return [];
+      const modules = [compiled[place], ...statements].map((each) => each?.module);
+      return [[place, modules.map((each) => modules.indexOf(each)).join()] as const];
+    }),
+  );
 }
 
 /** Where sheets are modules, what is put before each of them does not hold for a partial; what takes names of pages is not gone through. */

@@ -180,7 +180,7 @@ class NameReader {
 
   #callable(
     { start, headEnd, word, block }: SheetStatement,
-    bound: ReadonlySet<string>,
+    bound: Set<string>,
     place: "top" | "flow" | "inside",
   ): void {
     const head = this.text.slice(start, headEnd);
@@ -194,8 +194,9 @@ class NameReader {
         end: start + whole.length,
         ...(place === "flow" && { isConditional: true }),
       });
+    // Within a rule it is known to what follows in the rule.
+    if (place === "inside") bound.add(`${kind} ${sameName(name)}`);
     const inner = new Set(bound);
-    if (place === "inside") inner.add(`${kind} ${sameName(name)}`);
     this.#chances.push("perhaps");
     this.#isParameter = true;
     this.#parameters(start + whole.length, headEnd, inner);
