@@ -6,6 +6,7 @@ import {
   acceptedPath,
   changeAccepted,
   isRepairable,
+  isWanted,
   repairsOf,
   writeAccepted,
   type Checked,
@@ -41,8 +42,8 @@ export async function fixFindings(
     checked.some(({ app, fresh }) => app.guessed && fresh.some((finding) => repairsOf(finding).length > 0))
   )
     throw new ShelfError("FIX_NEEDS_CONFIGURATION");
-  const sure = offered.filter(({ repair }) => repair?.isSure);
-  const unsure = offered.filter(({ repair }) => !repair?.isSure);
+  const sure = offered.filter((finding) => isWanted(finding, options.rule));
+  const unsure = offered.filter((finding) => !isWanted(finding, options.rule));
   const chosen = context.canAsk && !options.write ? await askOneByOne(unsure) : new Map<Finding, Finding>();
   const repairs = await planRepairs(project, [...sure, ...chosen.values()], {
     graph,

@@ -316,7 +316,7 @@ const grownTheme: Tour = {
 /** A theme in one sheet, and another whose lines stand in a wrong order. */
 const grownSheet: Tour = {
   name: "signs",
-  about: "a style sheet that has grown parted, another put in order, loose ones sorted",
+  about: "a style sheet that has grown parted, another put in order, loose ones sorted, imports made modules",
   folder: "orchard-signs",
   begin: "The signs at the gates are one long sheet, and the labels on the crates do not compile any more.",
   copy: { from: "orchard-signs" },
@@ -352,10 +352,14 @@ const grownSheet: Tour = {
       say: "What lies loose goes into sections, by what is in it: variables and mixins are abstracts.",
       run: ["arrange", "--as", "stylesheet-sections", "--write"],
     },
+    {
+      say: "Sass is giving @import up. The labels become modules, and names say whose they are; why the signs do not is said.",
+      run: ["check", "--rule", "sheet-import", "--fix", "--write"],
+    },
   ],
   judge: "Sass",
   sheets: ["src/signs.scss"],
-  undo: 5,
+  undo: 6,
 };
 
 /** An app that no arrangement fits, and that is consistent all the same. */

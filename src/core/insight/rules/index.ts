@@ -12,7 +12,16 @@ export {
 export type { Case, CaseDetails } from "./cases.js";
 export { Places, type Belonging } from "./places.js";
 export { rules } from "./registry.js";
-export { isRepairable, repairsOf, type Finding, type Found, type Repair, type Rule, type RuleContext } from "./rule.js";
+export {
+  isRepairable,
+  isWanted,
+  repairsOf,
+  type Finding,
+  type Found,
+  type Repair,
+  type Rule,
+  type RuleContext,
+} from "./rule.js";
 export { runRules, settingOf, type RuleSetting, type RunOptions } from "./run-rules.js";
 export { sameAssets } from "./duplicate-asset.js";
 export { brokenLists } from "./lists.js";

@@ -53,8 +53,8 @@ export type Repair =
   | { readonly kind: "list order"; readonly order: readonly ListOrder[]; readonly isSure: true }
   /** Lines of the finding's style sheet that move, cut out and put in by offsets of its text. Sure where it does not compile today. */
   | { readonly kind: "sheet lines"; readonly edits: readonly TextEdit[]; readonly isSure: boolean }
-  /** The finding's style sheet, and all that it imports, are modules. */
-  | { readonly kind: "sheet modules"; readonly isSure: boolean };
+  /** The finding's style sheet, and all that it imports, are modules: safe, and much at once, so it is done where its rule is asked for. */
+  | { readonly kind: "sheet modules"; readonly isSure: false; readonly isForRule: true };
 
 /** What a rule finds, before it is known how grave it is. */
 export interface Found {
@@ -87,6 +87,12 @@ export interface Finding extends Omit<Found, "start" | "confidence"> {
 /** Its repairs, the likelier first. */
 export function repairsOf({ repair, orElse }: Pick<Found, "repair" | "orElse">): readonly Repair[] {
   return [repair, orElse].filter((each) => each !== undefined);
+}
+
+/** Whether a repair is made without a question: it is safe, or it is what was asked for. */
+export function isWanted({ rule, repair }: Finding, asked: string | undefined): boolean {
+  if (!repair) return false;
+  return repair.isSure || ("isForRule" in repair && rule === asked);
 }
 
 /** Whether a repair may be made: in an app whose arrangement is guessed nothing changes because of it; a path, a list or a namespace is put right all the same. */

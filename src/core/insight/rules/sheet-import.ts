@@ -28,7 +28,7 @@ export const sheetImport: Rule = {
         file: path,
         start: first?.reference.start,
         what: { code: "imported", sheets: imported.size },
-        repair: { kind: "sheet modules", isSure: true },
+        repair: { kind: "sheet modules", isSure: false, isForRule: true },
       };
     }
   },
