@@ -26,7 +26,7 @@ export function neededTooEarly(
   }
   return wanted.flatMap((each): EarlyNeed[] => {
     const given = byName.get(`${each.kind} ${each.name}`) ?? [];
-    if (given.some(({ turn }) => turn < each.turn)) return [];
+    if (each.isGivenElsewhere || given.some(({ turn }) => turn < each.turn)) return [];
     const gift = given.find(
       ({ module, turn, isConditional }) => module === each.module && turn > each.turn && !isConditional,
     );

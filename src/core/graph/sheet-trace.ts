@@ -91,6 +91,8 @@ export interface MissingName {
   readonly module: SheetModule;
   /** What decides if it is needed at all; see `SheetName`. */
   readonly chance?: NameChance;
+  /** Whether something has given such a name before, in another module or in a block. */
+  readonly isGivenElsewhere?: true;
 }
 
 /** A name that is given. */
@@ -114,6 +116,7 @@ export interface SheetTrace {
   /** Those of which something is in the compiled sheet, in its order. */
   readonly compiled: readonly TracedStatement[];
   readonly missing: readonly MissingName[];
+  /** Of names that are missing somewhere: where they are given later. */
   readonly gifts: readonly TracedGift[];
   /** What is taken in and nobody can look into: packages, names that lead nowhere, sheets that cannot be read. */
   readonly unknown: readonly {
@@ -148,12 +151,21 @@ interface Missed {
   readonly isForParameter?: boolean;
 }
 
+/** What traces of one tree have in common, by file and statement: it is made once. Its numbers are those of one `Numbers`. */
+export class TraceMemo {
+  readonly keys = new Map<ProjectPath, string[]>();
+  readonly values = new Map<ProjectPath, string[]>();
+  readonly numbers = new Map<ProjectPath, Map<string, number>[]>();
+}
+
 /** What a trace is made from. */
 export interface TraceInput {
   readonly world: SheetWorld;
   readonly numbers: Numbers;
   /** The path by which a file is compared. */
   readonly placeOf?: (path: ProjectPath) => string;
+  /** Shared by traces of the same world and places. */
+  readonly memo?: TraceMemo;
 }
 
 /** Goes through a sheet. */
@@ -178,11 +190,13 @@ class Tracer {
   readonly #statements: TracedStatement[] = [];
   readonly #missing: MissingName[] = [];
   readonly #gifts: TracedGift[] = [];
+  /** Names by their kind: all that were given so far, and those that were missing. */
+  readonly #given = new Set<string>();
+  readonly #wanted = new Set<string>();
   readonly #unknown: SheetTrace["unknown"][number][] = [];
   readonly #visits: SheetTrace["visits"][number][] = [];
   readonly #modules = new Map<ProjectPath, SheetModule>();
   readonly #once = new Set<ProjectPath>();
-  readonly #keys = new Map<string, string>();
   readonly #asking = new Set<SheetModule>();
   readonly #way: SheetStep[] = [];
   #isOdd = false;
@@ -191,10 +205,14 @@ class Tracer {
   readonly #missedIn = new Map<string, { readonly epoch: number; readonly missed: readonly Missed[] }>();
   readonly #called = new Map<string, { readonly epoch: number; readonly meaning: number }>();
 
+  readonly #memo: TraceMemo;
+
   constructor(
     readonly entry: ProjectPath,
     readonly input: TraceInput,
-  ) {}
+  ) {
+    this.#memo = input.memo ?? new TraceMemo();
+  }
 
   run(): SheetTrace {
     const module = new SheetModule(this.entry);
@@ -478,17 +496,20 @@ class Tracer {
     const { module, name: called } = this.#ownerOf(given, scope);
     const slot = `${kind} ${called}`;
     const before = module.values.get(slot);
-    this.#gifts.push({
-      kind,
-      name,
-      file: scope.path,
-      index,
-      turn,
-      way: [...this.#way, { file: scope.path, index }],
-      isDefault,
-      isConditional,
-      module,
-    });
+    const shown = called === name ? slot : `${kind} ${name}`;
+    this.#given.add(shown);
+    if (this.#wanted.has(shown))
+      this.#gifts.push({
+        kind,
+        name,
+        file: scope.path,
+        index,
+        turn,
+        way: [...this.#way, { file: scope.path, index }],
+        isDefault,
+        isConditional,
+        module,
+      });
     if (kind === "placeholder") return;
     const isSet = kind === "variable" && this.#isSet(scope, index);
     if (isDefault && before?.isSet) return;
@@ -508,9 +529,29 @@ class Tracer {
         slot,
         names.isDeferred
           ? { meaning: numbers.of(key), names, scope, key }
-          : { meaning: numbers.of(`${key} ${name} ${meaning}`), isSet },
+          : { meaning: this.#valueOf(given, { scope, key, meaning, index }), isSet },
       );
     this.#epoch += 1;
+  }
+
+  /** The number of what a variable is given: the same for the same text with the same meanings. */
+  #valueOf(
+    { name, start }: GivenName,
+    {
+      scope: { path },
+      key,
+      meaning,
+      index,
+    }: { readonly scope: FileScope; readonly key: string; readonly meaning: number; readonly index: number },
+  ): number {
+    const { numbers } = this.input;
+    let byFile = this.#memo.numbers.get(path);
+    if (!byFile) this.#memo.numbers.set(path, (byFile = []));
+    const known = (byFile[index] ??= new Map<string, number>());
+    const slot = `${start} ${meaning}`;
+    let number = known.get(slot);
+    if (number === undefined) known.set(slot, (number = numbers.of(`${key} ${name} ${meaning}`)));
+    return number;
   }
 
   /** Where a name is given: a variable of a module stays that module's, whether it is named by it or taken in without a namespace. */
@@ -534,12 +575,14 @@ class Tracer {
     const sheet = this.input.world.sheet(scope.path);
     const { kind, start = 0, headEnd = 0 } = sheet?.statements[index] ?? {};
     if (kind !== "assignment") return false;
-    const given =
+    let values = this.#memo.values.get(scope.path);
+    if (!values) this.#memo.values.set(scope.path, (values = []));
+    const given = (values[index] ??=
       sheet?.text
         .slice(start, headEnd)
         .replace(/^[^:]*:/, "")
         .replace(/!(?:default|global)\b/g, "")
-        .trim() ?? "";
+        .trim() ?? "");
     const variable = /^(?:([\w-]+)\.)?\$([\w-]+)$/.exec(given);
     if (variable) {
       const [, from, name = ""] = variable;
@@ -578,7 +621,9 @@ class Tracer {
 
   #missed(need: SheetName, at: { readonly scope: FileScope; readonly index: number; readonly turn: number }): void {
     const { scope, index, turn } = at;
-    for (const { need: each, module, through, chance } of this.#missingIn(need, scope))
+    for (const { need: each, module, through, chance } of this.#missingIn(need, scope)) {
+      const shown = `${each.kind} ${each.name}`;
+      this.#wanted.add(shown);
       this.#missing.push({
         kind: each.kind,
         name: each.name,
@@ -591,7 +636,9 @@ class Tracer {
         way: [...this.#way, { file: scope.path, index }],
         ...(chance && { chance }),
         ...(through !== undefined && { through }),
+        ...(this.#given.has(shown) && { isGivenElsewhere: true }),
       });
+    }
   }
 
   /** What is needed and not given: the name itself, or what stands in the text that is called by it. */
@@ -688,10 +735,9 @@ class Tracer {
   }
 
   #keyOf(sheet: SheetText, path: ProjectPath, index: number): string {
-    const slot = `${path}\n${index}`;
-    let key = this.#keys.get(slot);
-    if (key === undefined) this.#keys.set(slot, (key = this.#makeKey(sheet, path, index)));
-    return key;
+    let keys = this.#memo.keys.get(path);
+    if (!keys) this.#memo.keys.set(path, (keys = []));
+    return (keys[index] ??= this.#makeKey(sheet, path, index));
   }
 
   #makeKey({ text, statements, references }: SheetText, path: ProjectPath, index: number): string {

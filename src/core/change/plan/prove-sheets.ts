@@ -10,7 +10,9 @@ import {
   neededTooEarly,
   Numbers,
   reachOf,
+  SheetUsers,
   SheetWorld,
+  TraceMemo,
   traceSheet,
   type EarlyNeed,
   type SheetModule,
@@ -49,15 +51,14 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     ...new Set(claims.flatMap((claim) => [claim.file, ...(claim.kind === "compiles alike" ? claim.with : [])])),
   ];
   const numbers = new Numbers();
+  const memos = [new TraceMemo(), new TraceMemo()] as const;
   const different: Difference[] = [];
   const gaps: Gap[] = [];
   const aside = new Set<string>();
   const gaining = new Set(claims.flatMap((claim) => (claim.kind === "compiles alike" ? (claim.gains ?? []) : [])));
-  const { concerned, isTaken } = usersOf(
-    tree.paths,
-    now,
-    changed.filter((path) => tree.has(path)),
-  );
+  const users = new SheetUsers(tree, now, before.allMappings());
+  const concerned = users.withAllUsers(changed.filter((path) => tree.has(path)));
+  const isTaken = (path: ProjectPath): boolean => users.of(path).length > 0;
   const isOnce = claims.some((claim) => claim.kind === "compiles alike" && claim.isOnce === true);
   const ordered = claims.some(({ kind }) => kind === "puts in order");
   let [entries, statements, same, mending, mended] = [0, 0, 0, 0, 0];
@@ -67,8 +68,8 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     const goes = map.file(entry);
     if (!planned.has(goes) || removed.includes(entry) || (gaining.has(entry) && isTaken(entry))) continue;
     const [one, other] = [
-      traceSheet(entry, { world: now, numbers, placeOf: (path) => map.file(path) }),
-      traceSheet(goes, { world: then, numbers }),
+      traceSheet(entry, { world: now, numbers, placeOf: (path) => map.file(path), memo: memos[0] }),
+      traceSheet(goes, { world: then, numbers, memo: memos[1] }),
     ];
     // A partial that needs what only others give is compiled with them alone; where an order is mended, so is what is called as a partial.
     const waits = ordered ? needsOthers(one) || SheetWorld.isPartial(entry) : one.missing.some(isSure);
@@ -189,26 +190,6 @@ function lostStatement(one: SheetTrace, other: SheetTrace): TracedStatement | un
     left.set(key, count - 1);
     return count === 0;
   });
-}
-
-/** Some sheets, and all that take them in by whatever way. */
-function usersOf(
-  paths: readonly ProjectPath[],
-  world: SheetWorld,
-  files: readonly ProjectPath[],
-): { readonly concerned: readonly ProjectPath[]; readonly isTaken: (path: ProjectPath) => boolean } {
-  const users = new Map<ProjectPath, ProjectPath[]>();
-  for (const path of paths) {
-    if (!isOfTrade(path, "sheet")) continue;
-    for (const load of world.sheet(path)?.loads ?? []) {
-      const meant = load.how === "left" ? undefined : world.meaning(path, load.reference);
-      for (const target of meant?.state === "found" ? meant.targets : [])
-        users.set(target, [...(users.get(target) ?? []), path]);
-    }
-  }
-  const met = new Set(files);
-  for (const each of met) for (const user of users.get(each) ?? []) met.add(user);
-  return { concerned: [...met], isTaken: (path) => users.has(path) };
 }
 
 /** Whether all that is gone through is the same in the same order and in the same modules, whatever the names in it mean. */

@@ -7,7 +7,7 @@ import { splitWords, inCase } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SourceText, wholeLines } from "../../base/text/index.js";
 import type { Project } from "../../app/index.js";
-import { piecesOfSheet, Resolver, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
+import { piecesOfSheet, Resolver, SheetUsers, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
 import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { refuseSource } from "../plan/index.js";
@@ -59,7 +59,7 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
   if (SheetWorld.formsOf(path)?.isOfScripts(nameOf(path))) throw new ShelfError("SHEET_OF_SCRIPTS", { path });
   const pieces = piecesOfSheet(sheet);
   const chosen = chosenPieces(path, sheet, { pieces, wish: request });
-  const manner = mannerOf(tree, world, path);
+  const manner = mannerOf(tree, world, new SheetUsers(tree, world, resolver.allMappings()), path);
   const target = targetOf(tree, { request, sheet, chosen, manner });
   if (target === path) throw new ShelfError("EXTRACT_SAME", { path });
   if (path.slice(path.lastIndexOf(".")) !== target.slice(target.lastIndexOf(".")))

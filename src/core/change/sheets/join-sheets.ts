@@ -6,15 +6,8 @@ import { ShelfError, type Place } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { SourceText, wholeLines } from "../../base/text/index.js";
 import type { Project } from "../../app/index.js";
-import { Resolver, SheetWorld, type SheetText } from "../../graph/index.js";
-import {
-  isOfTrade,
-  languageFor,
-  moduleRules,
-  prepareNames,
-  type Reference,
-  type SheetLoad,
-} from "../../languages/index.js";
+import { Resolver, SheetUsers, SheetWorld, type SheetText } from "../../graph/index.js";
+import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit, Merge } from "../draft.js";
 import { refuseSource } from "../plan/index.js";
 import { SpecifierMaker } from "../regroup/index.js";
@@ -49,7 +42,7 @@ export async function joinSheetsDraft({ tree, aliases }: Project, { files, targe
   const merges = sources.map((from): Merge => ({ from, into: target }));
   const maker = new SpecifierMaker({ tree, resolver, aliases, targets: [target], merges });
   const joining = new Joining({ world, target, into, maker });
-  const taken = takenIn(tree.paths, world, new Set(sources));
+  const taken = takenIn(new SheetUsers(tree, world, resolver.allMappings()), world, sources);
   for (const path of sources) joining.add(path, taken.get(path) ?? []);
   return { moves: [], merges, ...joining.parts() };
 }
@@ -65,20 +58,19 @@ function sheetOf(world: SheetWorld, path: ProjectPath): SheetText {
 }
 
 function takenIn(
-  paths: readonly ProjectPath[],
+  users: SheetUsers,
   world: SheetWorld,
-  wanted: ReadonlySet<ProjectPath>,
+  wanted: readonly ProjectPath[],
 ): ReadonlyMap<ProjectPath, readonly Taken[]> {
-  const found = new Map<ProjectPath, Taken[]>();
-  for (const from of paths) {
-    const sheet = isOfTrade(from, "sheet") ? world.sheet(from) : undefined;
-    for (const load of sheet?.loads ?? []) {
-      const target = world.loaded(from, load);
-      if (sheet && target !== undefined && wanted.has(target))
-        found.set(target, [...(found.get(target) ?? []), { from, sheet, load }]);
-    }
-  }
-  return found;
+  return new Map(
+    wanted.map((path) => [
+      path,
+      users.of(path).flatMap(({ from, load }): Taken[] => {
+        const sheet = world.loaded(from, load) === path ? world.sheet(from) : undefined;
+        return sheet ? [{ from, sheet, load }] : [];
+      }),
+    ]),
+  );
 }
 
 interface JoiningInput {

@@ -1,13 +1,17 @@
 /** How an app's sheets take in others: in place or as modules, with which quotes, through which names. */
-import { SheetWorld, type SheetText } from "../../graph/index.js";
-import { isOfTrade, type SheetLoad } from "../../languages/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { SheetUsers, SheetWorld, type SheetText } from "../../graph/index.js";
+import type { SheetLoad } from "../../languages/index.js";
+import { folderOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 
 /** A sheet and one line by which it takes in another. */
 export interface KnownLoad {
   readonly from: ProjectPath;
   readonly load: SheetLoad;
+}
+
+interface Known extends KnownLoad {
+  readonly target: ProjectPath | undefined;
 }
 
 /** What is known of a sheet and those around it. */
@@ -22,22 +26,27 @@ export interface SheetManner {
   readonly underscore: boolean;
 }
 
-/** Reads the sheets of the same language once. */
-export function mannerOf(tree: SourceTree, world: SheetWorld, path: ProjectPath): SheetManner {
+/** So many lines by which other sheets take sheets in show how that is done in an app. */
+const enoughLines = 400;
+
+/** What it shows itself, and who takes it in; else as many others as it needs, those of its folder first. */
+export function mannerOf(tree: SourceTree, world: SheetWorld, users: SheetUsers, path: ProjectPath): SheetManner {
   const extension = path.slice(path.lastIndexOf("."));
   // Only where names are given in order there are modules and partials.
   const isSass = SheetWorld.formsOf(path)?.givesNames(path) === "in order";
-  const all: (KnownLoad & { readonly target?: ProjectPath | undefined })[] = [];
-  for (const from of tree.paths) {
-    if (!isOfTrade(from, "sheet")) continue;
-    const sheet = world.sheet(from);
-    for (const load of sheet?.loads ?? []) all.push({ from, load, target: world.loaded(from, load) });
+  const loadsOf = (from: ProjectPath): Known[] =>
+    (world.sheet(from)?.loads ?? []).map((load) => ({ from, load, target: world.loaded(from, load) }));
+  const own = loadsOf(path);
+  const taking = users.of(path).filter(({ from, load }) => world.loaded(from, load) === path);
+  const kin = own.filter(({ target }) => target !== undefined);
+  const isNear = (other: ProjectPath): number => (folderOf(other) === folderOf(path) ? 0 : 1);
+  const others = tree.paths.filter((each) => each !== path && each.endsWith(extension));
+  for (const from of [...others].sort((a, b) => isNear(a) - isNear(b))) {
+    if (kin.length >= enoughLines) break;
+    kin.push(...loadsOf(from).filter(({ target }) => target !== undefined));
   }
-  const users = all.filter(({ target }) => target === path);
-  const kin = all.filter(({ from, target }) => from.endsWith(extension) && target !== undefined);
-  const own = all.filter(({ from }) => from === path);
   const ways = (loads: readonly KnownLoad[]): readonly SheetLoad["how"][] => loads.map(({ load }) => load.how);
-  const how = !isSass ? "in place" : sassManner(ways(own), ways(users), ways(kin));
+  const how = !isSass ? "in place" : sassManner(ways(own), ways(taking), ways(kin));
   const fits = ({ load }: KnownLoad): boolean => (how === "in place") === (load.how === "in place") && !load.isNested;
   const like = own.find((each) => each.target !== undefined && fits(each)) ?? kin.find(fits);
   const partials = kin.flatMap(({ target }) => (target === undefined ? [] : [target]));
@@ -45,7 +54,7 @@ export function mannerOf(tree: SourceTree, world: SheetWorld, path: ProjectPath)
   const quoted = own.find(({ load }) => load.reference.quote !== "") ?? like;
   return {
     how,
-    users,
+    users: taking,
     ...(like && { like: { from: like.from, load: like.load } }),
     quote: quoted?.load.reference.quote ?? usualQuote(world.sheet(path)),
     underscore: isSass && (partials.length === 0 || marked * 2 >= partials.length),

@@ -8,6 +8,7 @@ import {
   Numbers,
   piecesOfSheet,
   SheetWorld,
+  TraceMemo,
   traceSheet,
   type EarlyNeed,
   type SheetPiece,
@@ -84,10 +85,11 @@ function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
   const found = new Map<ProjectPath, { readonly misplaced: Misplaced; readonly then: SheetResolver }>();
   const doubled = new Map<ProjectPath, Doubled>();
   const right = new Map<ProjectPath, Set<ProjectPath>>();
+  const numbers = new Numbers();
+  const memo = new TraceMemo();
   for (const entry of sheets) {
     if (SheetWorld.isPartial(entry)) continue;
-    const numbers = new Numbers();
-    const trace = traceSheet(entry, { world, numbers });
+    const trace = traceSheet(entry, { world, numbers, memo });
     if (!taken.has(entry))
       for (const each of doubledIn(trace, isOwn)) if (!doubled.has(each.sheet)) doubled.set(each.sheet, each);
     if (trace.doubt || !trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
