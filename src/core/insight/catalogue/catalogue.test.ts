@@ -104,7 +104,7 @@ describe("roles", () => {
     ["vue", "src/stores/harvest.ts", "state"],
     ["sass", "src/components/_crate.scss", "component"],
   ])("in %s, %s is a %s", async (stack, path, role) => {
-    const arrangement = stack === "sass" ? "stylesheet-sections" : "layer-first";
+    const arrangement = stack === "sass" || stack === "less" ? "stylesheet-sections" : "layer-first";
     expect((await catalogueOf({ [path]: "" }, { stack, arrangement })).entries.get(at(path))?.role.is).toBe(role);
   });
 

@@ -21,10 +21,12 @@ export interface Clues {
   readonly general: ReadonlySet<string>;
   /** The stack's naming patterns that have a fixed text. */
   readonly patterns: readonly { readonly role: Role; readonly pattern: NamingPattern }[];
-  /** Whether style sheets are this stack's code. */
   /** Whether all folders are written as components are, those of roles, too. */
   readonly foldersAreNames: boolean;
+  /** Whether style sheets are this stack's code. */
   readonly sheetsAreCode: boolean;
+  /** The roles that the stack has. */
+  readonly held: ReadonlySet<Role>;
   /** The first word of most of an app's components, in small letters: `EcCart`, `EcOrder`. It says nothing of any. */
   readonly prefix?: string | undefined;
 }
@@ -93,6 +95,7 @@ export function cluesOf(stack: StackData): Clues {
     general: new Set(data.general),
     patterns: patternsOf(stack),
     foldersAreNames: stack.folders === "Pascal",
+    held: new Set(Object.keys(stack.roles) as Role[]),
     sheetsAreCode: stack.code.some((extension) => sheets.includes(extension)),
   };
 }

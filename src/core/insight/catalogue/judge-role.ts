@@ -67,7 +67,10 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const content = byContent(question.outline ?? nothingSaid, question)
     .filter((each) => !(isViewModel && each.for === "state"))
     .map((each) => (isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each));
-  return weigh(doubted([...byFolder(question, named), ...named, ...content, ...byUse(question)], question));
+  const all = [...byFolder(question, named), ...named, ...content, ...byUse(question)];
+  // A sheet called `type` is about letters: words for what a sheet cannot be say nothing of it.
+  const { sheetsAreCode, held } = question.clues;
+  return weigh(doubted(sheetsAreCode ? all.filter(({ for: role }) => held.has(role)) : all, question));
 }
 
 /** Texts that hold an app's data: what they are, their name says. */

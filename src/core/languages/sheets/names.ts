@@ -25,14 +25,18 @@ export function namesOfStatements(
   isSass: boolean,
 ): StatementNames[] {
   return statements.map((statement) => {
-    if (!isSass) return { ...nothing, emits: emitsAsIs(statement) };
+    if (!isSass) return { ...nothing, emits: emitsAsIs(text, statement) };
     return new NameReader(text).read(statement);
   });
 }
 
 const nothing: StatementNames = { gives: [], needs: [], isDeferred: false, extends: [], asks: false, emits: false };
 
-function emitsAsIs({ kind, isLoud, word }: SheetStatement): boolean {
+/** A mixin of Less with brackets is no rule: `.wide(@gap; @rim: 2px) when (@gap > 0) { … }`. */
+const mixinHead = /^[.#][\w-]+\s*\((?:[^()]|\([^()]*\))*\)\s*(?:when\b[^]*)?$/;
+
+function emitsAsIs(text: string, { kind, isLoud, word, start, headEnd }: SheetStatement): boolean {
+  if (kind === "rule" && mixinHead.test(text.slice(start, headEnd).trim())) return false;
   if (kind === "comment") return isLoud === true;
   if (kind === "assignment") return false;
   return !(kind === "at-rule" && (word === "import" || word === "charset" || word === "plugin"));

@@ -57,6 +57,11 @@ describe("the statements of a sheet", () => {
       "@a: 1; @b: { c: d }\n.m() when (@a = 1) { e: f }\n.m();\n@b();",
       "assignment a; assignment b { declaration c: d }; rule .m() when (@a = 1) { declaration e: f }; call .m(); call @b()",
     ],
+    [
+      "a.less",
+      "@page-rim: 1px; @media-x: 2; @page :first { a: b }",
+      "assignment page-rim; assignment media-x; at-rule page { declaration a: b }",
+    ],
     ["a.less", ".@{a} { .m !important; b: ~`1 + 1`; }", "rule .@{a} { call .m !important; declaration b: ~`1 + 1` }"],
     [
       "a.less",
@@ -201,7 +206,8 @@ describe("the names of a statement", () => {
       [false, false, false, true, true, true, false],
     ],
     ["a.scss", "@if $a { $b: 1; } @if $c { .d { e: f } }", [false, true]],
-    ["a.less", "@a: 1; .m() { b: c } @import 'x';", [false, true, false]],
+    ["a.less", "@a: 1; .m() { b: c } @import 'x';", [false, false, false]],
+    ["a.less", "#ns { b: c } .m(@a; @b: f(1)) when (@a > 0) { b: c } .n { d: e }", [true, false, true]],
   ])("%s: %s is compiled to something: %j", (name, text, expected) => {
     expect(read(text, name)?.names.map(({ emits }) => emits)).toEqual(expected);
   });

@@ -116,7 +116,7 @@ function kindOf(
 ): Pick<SheetStatement, "kind" | "word" | "continues"> {
   const variable =
     dialect === "less"
-      ? /^@(?!page\b|media\b|supports\b)([\w-]+)\s*:/.exec(head)
+      ? /^@(?!(?:page|media|supports)(?![\w-]))([\w-]+)\s*:/.exec(head)
       : dialect === "css"
         ? null
         : /^(?:[\w-]+\.)?\$((?:[\w-]|[^\0-\x7f])+)\s*:/.exec(head);
