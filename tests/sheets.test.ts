@@ -127,3 +127,29 @@ test("build scripts: what a watcher would not see, and what would be compiled to
     { pattern: "scss/*.scss", out: ["scss/main.scss"] },
   ]);
 });
+
+test("Less: begun, added to, and a flat theme in sections; Less itself compiles each", async () => {
+  const root = folderWith({ "package.json": '{ "devDependencies": { "less": "^4.0.0" } }' });
+  expect((await run(root, ["init", "--write"])).out).toContain("Less style sheets: style sheets in sections");
+  expect((await run(root, ["add", "component", "crate", "--write"])).out).toContain('@import "components/crate";');
+  const css = (await compileSheets(root, ["styles/main.less"])).get("styles/main.less") ?? "";
+  expect(css).toMatch(/\.button--quiet[^]*\.crate[^]*\.night/);
+  const check = await run(root, ["check"]);
+  expect([check.code, check.out]).toEqual([0, expect.stringContaining("Nothing is wrong") as string]);
+  const flat = folderWith({
+    "package.json": '{ "devDependencies": { "less": "^4.0.0" } }',
+    "less/main.less": '@import "inks";\n@import "mixins";\n@import "reset";\n@import "card";\n',
+    "less/inks.less": "@page-rim: 2px;\n@moss: green;\n",
+    "less/mixins.less": ".wide(@x) { width: @x }\n",
+    "less/reset.less": "* { margin: 0 }\nbody { color: @moss }\n",
+    "less/card.less": ".card { .wide(@page-rim); }\n.card__title { color: @moss }\n",
+  });
+  const entry = ["less/main.less"];
+  const before = (await compileSheets(flat, entry)).get("less/main.less");
+  const { out } = await run(flat, ["arrange", "--as", "stylesheet-sections", "--write"]);
+  expect(out).toContain("✓");
+  for (const path of ["abstracts/inks.less", "abstracts/mixins.less", "base/reset.less", "components/card.less"])
+    expect(readFileSync(join(flat, "less", path), "utf8")).not.toBe("");
+  expect((await compileSheets(flat, entry)).get("less/main.less")).toBe(before);
+  expect(before).toContain("width: 2px");
+});

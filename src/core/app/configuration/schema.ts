@@ -19,7 +19,7 @@ export const configurationSchema = z.strictObject({
   stack: z.optional(
     described(
       text,
-      "How the app is built: `react-web`, `react-native`, `vue`, `flutter`, `swiftui`, `uikit`, `wpf` or `sass`. Without it, found from the manifests; one that speaks of Sass alone leaves it to the code.",
+      "How the app is built: `react-web`, `react-native`, `vue`, `flutter`, `swiftui`, `uikit`, `wpf`, `sass` or `less`. Without it, found from the manifests; one that speaks of style sheets alone leaves it to the code.",
     ),
   ),
   language: z.optional(

@@ -84,6 +84,8 @@ describe("the right place and name, whatever is typed", () => {
     ["wpf", "mvvm", "screen harvest", ["src/Views/HarvestView.xaml", "src/Views/HarvestView.xaml.cs"]],
     ["sass", "stylesheet-sections", "component TreeCard", ["src/components/_tree-card.scss"]],
     ["sass", "stylesheet-sections", "style winter --shelf themes", ["src/themes/_winter.scss"]],
+    ["less", "stylesheet-sections", "component TreeCard", ["src/components/tree-card.less"]],
+    ["less", "stylesheet-sections", "helper wide", ["src/abstracts/wide.less"]],
   ])("%s, %s: add %s", async (stack, arrangement, words, paths) => {
     expect(await added(appOf(stack, arrangement), words)).toEqual(paths);
   });

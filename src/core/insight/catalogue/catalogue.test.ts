@@ -103,6 +103,8 @@ describe("roles", () => {
     ["vue", "src/things/Crate.vue", "component"],
     ["vue", "src/stores/harvest.ts", "state"],
     ["sass", "src/components/_crate.scss", "component"],
+    ["less", "src/components/crate.less", "component"],
+    ["less", "src/type.less", "entry"],
   ])("in %s, %s is a %s", async (stack, path, role) => {
     const arrangement = stack === "sass" || stack === "less" ? "stylesheet-sections" : "layer-first";
     expect((await catalogueOf({ [path]: "" }, { stack, arrangement })).entries.get(at(path))?.role.is).toBe(role);
