@@ -1,5 +1,5 @@
 /** Names that a sheet needs before it gives them. */
-import type { MissingName, SheetTrace, TracedGift } from "./sheet-trace.js";
+import type { MissingName, SheetTrace, TracedGift } from "./sheet-traced.js";
 
 /** A name that is needed, and where it is given later. */
 export interface EarlyNeed {

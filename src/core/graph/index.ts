@@ -63,12 +63,12 @@ export { SheetWorld, type SheetResolver, type SheetText } from "./sheet-world.js
 export {
   Numbers,
   TraceMemo,
-  traceSheet,
   type MissingName,
   type SheetTrace,
   type TracedGift,
   type TracedStatement,
-} from "./sheet-trace.js";
+} from "./sheet-traced.js";
+export { traceSheet } from "./sheet-trace.js";
 export { piecesOfSheet, sectionsOf, type SheetHeading, type SheetPiece, type SheetSection } from "./sheet-pieces.js";
 export { needsOthers, neededTooEarly, type EarlyNeed } from "./early-names.js";
 export { reachOf, type SheetModule } from "./sheet-modules.js";

@@ -6,7 +6,7 @@
  */
 import type { SheetLoad, StatementNames } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
-import type { TracedStatement } from "./sheet-trace.js";
+import type { TracedStatement } from "./sheet-traced.js";
 
 /** What a name stands for at some moment. */
 export interface Value {

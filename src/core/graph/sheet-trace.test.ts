@@ -6,7 +6,8 @@ import { moduleRules } from "../languages/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import { compiled } from "./by-sass.test.suite.js";
 import { Resolver } from "./resolver.js";
-import { Numbers, traceSheet, type SheetTrace } from "./sheet-trace.js";
+import { traceSheet } from "./sheet-trace.js";
+import { Numbers, type SheetTrace } from "./sheet-traced.js";
 import { SheetWorld } from "./sheet-world.js";
 
 type Files = Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 /** Sheets that an entry imports more than once, so that what they compile to is in it as often. */
 import type { SheetTrace } from "../../graph/index.js";
 import type { ProjectPath } from "../../base/paths.js";
-import type { OrderInput } from "./order.js";
+import type { OrderInput } from "./order-input.js";
 
 /** A sheet that is compiled twice. */
 export interface Doubled {

@@ -1,3 +1,4 @@
 export type { Doubled } from "./doubled.js";
 export { unusedNames, type UnusedName } from "./unused-names.js";
-export { findInSheets, type Misplaced, type OrderInput, type SheetFindings } from "./order.js";
+export { findInSheets, type Misplaced, type SheetFindings } from "./order.js";
+export type { OrderInput } from "./order-input.js";

@@ -19,6 +19,7 @@ import {
 import { SourceText, wholeLines, type TextEdit } from "../../base/text/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { doubledIn, type Doubled } from "./doubled.js";
+import type { OrderInput } from "./order-input.js";
 
 /** A sheet with lines in an order in which a name is not found. */
 export interface Misplaced {
@@ -41,16 +42,6 @@ export interface Misplaced {
 
 /** More steps than these are no slip of one line. */
 const mostSteps = 12;
-
-/** What is looked into. */
-export interface OrderInput {
-  /** What is known of the app: what is found is remembered by it. */
-  readonly app: object;
-  /** Where entries may lie; and whether a sheet is the app's own: an entry that takes in none of those is not judged. */
-  readonly paths: readonly ProjectPath[];
-  readonly isOwn: (path: ProjectPath) => boolean;
-  readonly resolver: SheetResolver;
-}
 
 /** What is wrong with sheets as they are gone through. */
 export interface SheetFindings {

@@ -9,7 +9,7 @@ import { isCode, isOfTrade, isScript, type GivenName, type SheetNameKind } from 
 import { addTo } from "../../base/grouping.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { TreeView } from "../../files/index.js";
-import type { OrderInput } from "./order.js";
+import type { OrderInput } from "./order-input.js";
 
 /** A name that nothing needs, where it is first given. */
 export interface UnusedName {
