@@ -199,6 +199,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `the group ${name} stands for the folder ${folder}`,
     advice: `Call the group ${folder}, or move the folder: \`steady-shelf move\` takes the group along.`,
   }),
+  "takes in nothing": ({ specifier, isPattern }) => ({
+    says: isPattern ? `${specifier} takes in nothing` : `${specifier} is not there`,
+    advice: "Correct the path, or take the line out.",
+  }),
   "given too late": ({ line, names, user, at, entry, effect }) => ({
     says: `${shortened(line)} is in the wrong place: ${user}:${String(at)} needs ${firstOf(names)} before that is defined, so ${effect === "as text" ? `the call stays in the compiled ${entry} as text` : `${entry} ${effect === "broken" ? "does" : "may"} not compile`}`,
     advice: "Move the line, so that what defines a name comes before what needs it.",

@@ -77,6 +77,7 @@ const detail = {
   marked: 4,
   partials: 5,
   by: "package.json",
+  isPattern: false,
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -53,6 +53,7 @@ export const ruleTable = {
   "long-relative-path": { group: "references", severity: "warning", most: 2 },
   "unlisted-file": { group: "references", severity: "warning" },
   "twin-name": { group: "references", severity: "error" },
+  "missing-input": { group: "references", severity: "warning" },
   "sheet-order": { group: "styles", severity: "error" },
   "doubled-sheet": { group: "styles", severity: "warning" },
   "unused-sheet": { group: "styles", severity: "warning" },

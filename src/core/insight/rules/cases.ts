@@ -110,6 +110,7 @@ export interface CaseDetails {
   "view-model without view": { readonly views: number; readonly bound: number };
   "in no group": { readonly name: string };
   "group of another folder": { readonly name: string; readonly folder: string };
+  "takes in nothing": { readonly specifier: string; readonly isPattern: boolean };
   /** `line`: as it is written; `user` and `at`: the sheet that needs the first of the names, and where. */
   "given too late": {
     readonly line: string;

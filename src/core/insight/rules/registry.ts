@@ -34,6 +34,7 @@ import { groupOrder } from "./group-order.js";
 import { doubledSheet } from "./doubled-sheet.js";
 import { unmarkedPartial } from "./unmarked-partial.js";
 import { compiledPartial } from "./compiled-partial.js";
+import { missingInput } from "./missing-input.js";
 import { sheetImport } from "./sheet-import.js";
 import { unusedSheetName } from "./unused-sheet-name.js";
 import { unusedSheet } from "./unused-sheet.js";
@@ -72,6 +73,7 @@ export const rules: readonly Rule[] = [
   longRelativePath,
   unlistedFile,
   twinName,
+  missingInput,
   sheetOrder,
   doubledSheet,
   unusedSheet,

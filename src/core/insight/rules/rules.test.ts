@@ -411,6 +411,20 @@ const cases: readonly Case[] = [
     right: { "src/Components/old/Leaf.swift": undefined, "src/Components/OldLeaf.swift": "struct OldLeaf {}" },
   },
   {
+    rule: "missing-input",
+    files: {
+      "package.json": '{ "scripts": { "css": "sass src/old.scss css/old.css && sass src/styles:css" } }',
+      "gulpfile.js":
+        'const gulp = require("gulp");\ngulp.src(["scss/**/*.scss", "dist/*.css", "!scss/x.scss"]);\ngulp.watch("src/styles/*.scss");\n',
+      "src/styles/main.scss": ".a { b: c }\n",
+    },
+    says: ["gulpfile.js:2:12 scss/**/*.scss takes in nothing", "package.json:1:29 src/old.scss is not there"],
+    right: {
+      "package.json": '{ "scripts": { "css": "sass src/styles:css" } }',
+      "gulpfile.js": 'const gulp = require("gulp");\ngulp.watch("src/styles/*.scss");\n',
+    },
+  },
+  {
     rule: "sheet-order",
     files: {
       "src/styles/main.scss": '@import "base";\n@import "sizes";\n',

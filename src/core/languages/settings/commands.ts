@@ -240,8 +240,9 @@ function readTool(tool: Tool, words: readonly Token[], reading: Reading): void {
     }
     const [all, option = "", equals] = /^(--?[A-Za-z][\w-]*)(=?)/.exec(word.text) ?? [];
     if (all === undefined) {
-      if (behind === undefined) free.push(word);
-      else take(word, behind, own, reading);
+      // Options that nobody lists here may have a value that says yes or no.
+      if (behind === undefined && !/^(?:true|false|\d+)$/.test(word.text)) free.push(word);
+      else if (behind !== undefined) take(word, behind, own, reading);
       behind = undefined;
     } else if (option === tool.cwd) behind = equals === "=" ? undefined : "value";
     else if (equals === "=") takeRest(word, all.length, tool.options[option] ?? "value", own, reading);

@@ -73,6 +73,7 @@ function filesLookup(name: string, below: string): NameLookup {
     name,
     isOpen: true,
     countsInside: true,
+    takesFiles: true,
     resolve: (ground, from, question) => resolveFiles(ground, from, question, below),
     *spellings(task) {
       if (task.was.state !== "scope") yield* placeSpellings(task, false, groundOf(task));
