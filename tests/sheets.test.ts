@@ -153,3 +153,20 @@ test("Less: begun, added to, and a flat theme in sections; Less itself compiles 
   expect((await compileSheets(flat, entry)).get("less/main.less")).toBe(before);
   expect(before).toContain("width: 2px");
 });
+
+test("entries that share sheets become modules one after the other, each compiling to the same", async () => {
+  const root = demoCopy("orchard-signs");
+  await run(root, ["check", "--fix", "--write"]);
+  const css = async (): Promise<string> => JSON.stringify([...(await compileSheets(root, entries))]);
+  const before = await css();
+  const words = ["check", "--rule", "sheet-import", "--fix"];
+  const first = await run(root, [...words, "--write"]);
+  expect(first.out).toContain("1 of 2 findings fixed.");
+  expect(first.out).toContain("another repair stands in the way");
+  expect(await css()).toBe(before);
+  const second = await run(root, [...words, "--write"]);
+  expect([second.code, second.out]).toEqual([0, expect.stringContaining("1 of 1 finding fixed.") as string]);
+  expect(await css()).toBe(before);
+  expect(readFileSync(join(root, "src/signs.scss"), "utf8")).toMatch(/@use "inks";[^]*color: inks\.\$/);
+  expect((await run(root, ["check", "--rule", "sheet-import"])).out).toContain("Nothing is wrong");
+});

@@ -195,7 +195,9 @@ function goTogether(one: Draft, other: Draft): boolean {
   const [files, others] = [filesOf(one), filesOf(other)];
   // What is cut out of a file, or put into it, is worked out from what the file is now.
   const shared = [...files].filter((file) => others.has(file));
-  if (shared.length > 0 && (isStatements(one) || isStatements(other))) return false;
+  const isWhole = (draft: Draft): boolean =>
+    isStatements(draft) || draft.claims.some((claim) => claim.kind === "compiles alike" && claim.isOnce === true);
+  if (shared.length > 0 && (isWhole(one) || isWhole(other))) return false;
   return !one.edits.some((edit) =>
     other.edits.some((each) => each.file === edit.file && each.start < edit.end && edit.start < each.end),
   );

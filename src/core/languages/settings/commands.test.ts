@@ -19,6 +19,7 @@ describe("the paths in a command", () => {
     ["sass -I lib a.scss", ["load path lib", "sheets a.scss"]],
     ["SASS_PATH=lib:vendor/css sass a.scss", ["load path lib", "load path vendor/css", "sheets a.scss"]],
     ["./node_modules/.bin/sass a.scss b.css", ["sheets a.scss", "place b.css"]],
+    ["node-sass --source-map-contents true --precision 6 scss/ -o css/", ["sheets scss/", "place css/"]],
     ["node-sass --output-style expanded --include-path lib scss -o css", ["load path lib", "sheets scss", "place css"]],
     [
       "lessc --include-path=lib:more main.less main.css",
