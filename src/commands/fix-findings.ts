@@ -204,6 +204,6 @@ function showRepairs(
   const [told, untold] = [true, false].map((isTold) =>
     repairs.left.filter((finding) => repairs.reasons.has(finding) === isTold),
   );
-  list("left: something is in the way that a person has to put right", told ?? []);
+  list("left: something is in the way", told ?? []);
   list("left: a file that cannot be read yet seems to name them, or another repair stands in the way", untold ?? []);
 }

@@ -95,6 +95,9 @@ export async function planRepairs(
     const own = new Map([...drafts].filter(([finding]) => !out.has(finding)));
     const gathered = gather(project.tree, wanted, await withJoined(scene, own));
     const { moves, wishes, taken, together } = gathered;
+    for (const finding of gathered.left)
+      if (finding.repair?.kind === "sheet modules")
+        reasons.set(finding, { message: "It shares sheets with what is changed here: ask again once that is done." });
     const list = [...moves].map(([from, { to, because }]): Move => ({ from, to, why: "asked", because }));
     const moving = draftOf(project.tree, { moves: list, wishes, edits: follow?.(list) ?? [] });
     const plan = await planDraft(project, together.with(moving), options);

@@ -177,6 +177,11 @@ describe("names", () => {
       { "main.scss": ".a { @mixin m($x) { x: $x } @include m(1); }\n" },
       [],
     ],
+    [
+      "that are only asked for need not be there",
+      { "main.scss": '@if variable-exists("a") { .b { x: $a } }\n.c { y: if(function-exists("f"), 1, 2) }\n' },
+      ["variable a in main.scss, likely"],
+    ],
     ["that a comment needs count, too", { "main.scss": "/* #{$a} */\n" }, ["variable a in main.scss"]],
     [
       "that parameters and configurations take of modules are theirs",

@@ -539,7 +539,7 @@ class Tracer {
 
   /** What is needed and not given: the name itself, or what stands in the text that is called by it. */
   #missingIn(need: SheetName, scope: FileScope): readonly Missed[] {
-    if (need.kind === "placeholder") return [];
+    if (need.kind === "placeholder" || need.isAsked) return [];
     const value = this.#find(need, scope);
     const { chance } = need;
     if (!value) {

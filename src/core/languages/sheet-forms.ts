@@ -50,6 +50,8 @@ export interface SheetName {
   readonly isForParameter?: true;
   /** Whether it is called without anything. */
   readonly isBare?: true;
+  /** Whether it is only asked for, by a text: it need not be there. */
+  readonly isAsked?: true;
   readonly start: number;
   readonly end: number;
 }

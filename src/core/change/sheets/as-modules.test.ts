@@ -137,6 +137,11 @@ describe("what is in the way", () => {
       "need each other",
     ],
     [
+      "a name that is asked for by its text",
+      { ...sizes, "main.scss": '@import "sizes";\n@if variable-exists("gap") { .a { x: y } }\n' },
+      "$gap is asked for by its text",
+    ],
+    [
       "an import within a rule",
       { "_a.scss": ".a { x: y }\n", "main.scss": '.page { @import "a"; }\n' },
       "a is taken in within a rule",

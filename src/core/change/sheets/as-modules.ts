@@ -170,6 +170,7 @@ class Migration {
       needs.flatMap((need) => {
         const home = need.from === undefined ? this.#homes.get(`${need.kind} ${need.name}`) : undefined;
         if (home === undefined || home === path) return [];
+        if (need.isAsked) this.#refuse(`${shown(need)} is asked for by its text`, { sheet, path, offset: need.start });
         if (need.name.startsWith("-"))
           this.#refuse(`${shown(need)} begins with a sign that keeps it to ${home}`, {
             sheet,

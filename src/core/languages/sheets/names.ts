@@ -14,9 +14,13 @@ import type {
 } from "../sheet-forms.js";
 import { spansToRead } from "./spans.js";
 
-/** Ways of asking for names that no text shows. */
+/** Ways of asking for names by a text, with the kind of the name; none where any name may be meant. */
 const asking =
-  /(?<![\w-])(?:variable-exists|global-variable-exists|mixin-exists|function-exists|get-function|get-mixin|module-variables|module-functions|call|apply)\s*\(/;
+  /(?<![\w-])(?:(global-)?variable-exists|(mixin-exists|get-mixin)|(function-exists|get-function)|module-variables|module-functions|call|apply)\s*\(/g;
+/** One whole text as the only argument. */
+const onlyText = /\s*(?:\$name\s*:\s*)?(["'])([\w-]+)\1\s*\)/y;
+/** A function or mixin that is got by its text and carried out at once. */
+const gotAtOnce = /\s*(?:[\w-]+\.)?get-(?:function|mixin)\s*\(/y;
 
 /** What each statement that stands in no other gives and needs. */
 export function namesOfStatements(
@@ -303,7 +307,7 @@ class NameReader {
     }: { readonly variables: boolean; readonly open: ("call" | "if" | "group")[]; readonly isCall: boolean },
   ): void {
     const part = this.text.slice(start, end);
-    if (asking.test(part)) this.#asks = true;
+    for (const match of part.matchAll(asking)) this.#ask(match, start + match.index + match[0].length, bound);
     let wasCall: boolean | "if" = isCall;
     names.lastIndex = 0;
     for (let match = names.exec(part); match; match = names.exec(part)) {
@@ -340,6 +344,24 @@ class NameReader {
         end: start + at + whole.length,
       });
     }
+  }
+
+  /** `variable-exists("gap")` asks for one name; what is put together may ask for any. `at` is behind the bracket. */
+  #ask([whole, , mixin, called]: RegExpMatchArray, at: number, bound: ReadonlySet<string>): void {
+    onlyText.lastIndex = gotAtOnce.lastIndex = at;
+    const [all = "", , name] = onlyText.exec(this.text) ?? [];
+    if (name === undefined) {
+      this.#asks ||= !(/(?:call|apply)\s*\($/.test(whole) && gotAtOnce.test(this.text));
+      return;
+    }
+    if (/(?:call|apply|module-\w+)\s*\($/.test(whole)) {
+      this.#asks = true;
+      return;
+    }
+    const kind = mixin !== undefined ? "mixin" : called !== undefined ? "function" : "variable";
+    if (kind === "variable" && bound.has(sameName(name))) return;
+    const start = at + all.indexOf(name);
+    this.#need(kind, { name: sameName(name), isAsked: true, start, end: start + name.length });
   }
 
   #need(kind: SheetNameKind, name: Omit<SheetName, "kind">): void {

@@ -195,8 +195,26 @@ describe("the names of a statement", () => {
   });
 
   test("that are asked for are said to be", () => {
-    expect(read("@if variable-exists('a') { .b { c: d } }", "a.scss")?.names[0]?.asks).toBe(true);
+    expect(read("@if variable-exists($name) { .b { c: d } }", "a.scss")?.names[0]?.asks).toBe(true);
     expect(read(".a { b: recall(1) }", "a.scss")?.names[0]?.asks).toBe(false);
+  });
+
+  test.each<[string, boolean, string[]]>([
+    ["@if variable-exists('a-b') { .b { c: d } }", false, ["variable a-b"]],
+    ['@if meta.global-variable-exists($name: "a_b") { .b { c: d } }', false, ["variable a-b"]],
+    ["@if not mixin-exists(m) { .b { c: d } }", true, []],
+    [".b { c: call(get-function('f'), 1) }", false, ["function f"]],
+    [".b { c: call($f, 1) }", true, []],
+    [".b { c: call('f', 1) }", true, []],
+    ["@if function-exists('f', $module: 'm') { .b { c: d } }", true, []],
+    [".b { c: meta.module-variables('m') }", true, []],
+    ["@mixin m($a) { @if variable-exists('a') { c: d } }", false, []],
+  ])("%s asks for any name: %s, for these: %j", (text, asks, asked) => {
+    const names = read(text, "a.scss")?.names[0];
+    expect(names?.asks).toBe(asks);
+    expect(names?.needs.flatMap(({ kind, name, isAsked }) => (isAsked ? [`${kind} ${name}`] : []))).toEqual(asked);
+    for (const { start, end, name, isAsked } of names?.needs ?? [])
+      if (isAsked) expect(text.slice(start, end).replaceAll("_", "-")).toBe(name);
   });
 
   test.each<[string, string, boolean[]]>([
