@@ -325,6 +325,16 @@ const settings: readonly Case[] = [
     becomes: ["package.json: li/css > lib/css"],
   },
   {
+    name: "a name that is a parameter somewhere, or is set again, is no constant",
+    files: {
+      "gulpfile.js":
+        'const css = "s/css"; let js = "s/js"; js += "/x";\nconst f = (css) => src(css + "/a.scss"); src(js + "/a.js");',
+      ...{ "s/css/a.scss": "", "s/css/b.scss": "", "s/js/a.js": "", "s/js/b.js": "" },
+    },
+    command: "s/css/a.scss s/js/a.js t/",
+    becomes: [],
+  },
+  {
     name: "a folder whose sheets are compiled each to one",
     files: {
       "package.json": '{ "scripts": { "a": "sass s:d", "b": "nodemon --watch s -e scss -x \\"npm run a\\"" } }',

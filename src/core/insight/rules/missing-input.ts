@@ -1,6 +1,7 @@
-import { isPattern, lookupNamed, type Resolution } from "../../languages/index.js";
+import { posix } from "node:path";
+import { fixedFolder, isPattern, lookupNamed, type Resolution } from "../../languages/index.js";
 import { SheetWorld } from "../../graph/index.js";
-import { isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
+import { isBelow, joinPath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const missingInput: Rule = {
@@ -13,7 +14,7 @@ export const missingInput: Rule = {
     for (const { path, references } of graph.files.values()) {
       if (app.folder !== rootPath && !isBelow(path, app.folder)) continue;
       for (const { reference, resolution } of references) {
-        const { specifier, lookup, start } = reference;
+        const { specifier, lookup, start, inside = "" } = reference;
         const { writes, watches, takesFiles } = lookupNamed(lookup);
         if (!writes && !watches && !takesFiles) continue;
         // What is compiled is written by people; anything else may be made by the build itself.
@@ -21,6 +22,10 @@ export const missingInput: Rule = {
         const isSource = forms !== undefined && forms.givesNames(specifier) !== "never";
         if (specifier.startsWith("!") || !(isSource || writes) || /node_modules|\$|:\/\//.test(specifier)) continue;
         if (!takesNothing(resolution, tree.paths)) continue;
+        // What git ignores, a build may have made.
+        const fixed = isPattern(specifier) ? fixedFolder(specifier) : specifier;
+        const at = joinPath(graph.resolver.ground.packageFolder(path), posix.join(inside, fixed));
+        if (at !== undefined && at !== rootPath && tree.existsBeyond(at)) continue;
         yield {
           file: path,
           start,

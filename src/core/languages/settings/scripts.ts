@@ -256,10 +256,15 @@ function valuesOf(program: TreeNode, text: string): ReadonlyMap<string, string> 
   return values;
 }
 
-/** Whether a name, or something in it, is given a value more than once; what is declared twice counts, too. */
+/** Whether a name, or something in it, is given a value more than once, or is a parameter somewhere; what is declared twice counts, too. */
 function isSetAgain(name: string, text: string): boolean {
+  const escaped = name.replaceAll("$", "\\$&");
+  const parameter = new RegExp(
+    `(?:function\\s*[\\w$]*\\s*\\([^()]*|\\((?=[^()]*\\)\\s*=>)[^()]*)(?<![\\w$.])${escaped}(?![\\w$])|(?<![\\w$.])${escaped}\\s*=>`,
+  );
+  if (parameter.test(text)) return true;
   const form = new RegExp(
-    `(?<![\\w$.])${name.replaceAll("$", "\\$&")}(?:\\.[\\w$]+|\\[[^\\]]*\\])*\\s*(?:[-+*/%|&?]{0,2}=(?![=>])|\\+\\+|--)`,
+    `(?<![\\w$.])${escaped}(?:\\.[\\w$]+|\\[[^\\]]*\\])*\\s*(?:[-+*/%|&?]{0,2}=(?![=>])|\\+\\+|--)`,
     "g",
   );
   return [...text.matchAll(form)].length > 1;
