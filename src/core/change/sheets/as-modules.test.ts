@@ -97,6 +97,18 @@ describe("what is written", () => {
       },
     ],
     [
+      "what stays as it is is left alone: custom properties, old filters, arguments, names in rules",
+      {
+        ...sizes,
+        "main.scss":
+          '@import "sizes";\n.a { --b: $gap #{$gap}; filter: progid:x(y=$gap); c: twice($x: $gap); $gap: 1px; d: $gap }\n',
+      },
+      {
+        "main.scss":
+          '@use "sizes";\n.a { --b: $gap #{sizes.$gap}; filter: progid:x(y=$gap); c: sizes.twice($x: sizes.$gap); $gap: 1px; d: $gap }\n',
+      },
+    ],
+    [
       "indented Sass",
       { "_sizes.sass": "$gap: 8px\n=wide\n  width: $gap\n", "main.sass": "@import sizes\n.a\n  +wide\n  x: $gap\n" },
       { "main.sass": '@use "sizes"\n.a\n  +sizes.wide\n  x: sizes.$gap\n' },
@@ -180,6 +192,100 @@ describe("what is in the way", () => {
     expect(refused.code).toBe("SHEET_NO_MODULE");
     expect(refused.message).toMatch(new RegExp(reason.replace(/[$.{}()]/g, "\\$&")));
     expect(refused.place?.line).toBeGreaterThan(0);
+  });
+});
+
+/** Where names may stand, and where they are only text. */
+const forms = {
+  "_sizes.scss": [
+    "$gap: 8px; $list: 1px 2px; $map: (a: 1, b: 2); $bp: 600px; $name: 'x';",
+    "@mixin wide($w: $gap, $rest...) { width: $w; @content; }",
+    "@mixin on($q) { @media (min-width: $q) { @content($q); } }",
+    "@function twice($x) { @return $x * 2; }",
+    "%quiet { color: grey; }",
+  ].join("\n"),
+};
+
+describe("forms of Sass: what is proved compiles to the same", () => {
+  test.each([
+    '.a { background: url($name + ".png"); }',
+    '.a { b: "a#{"b" + $name}c"; }',
+    '.a { d: "\\$gap"; }',
+    "@container (min-width: $bp) { .b { c: d } }",
+    "@layer $name;",
+    "@font-face { font-family: $name; src: url(#{$name}.woff) }",
+    "@keyframes k#{$name} { from { x: $gap } #{50}% { x: $gap } }",
+    "@page :first { margin: $gap }",
+    "@media (min-width: $bp) and (max-width: $bp + 1) { .c { x: $gap } }",
+    "@supports not (display: grid) { .d { x: $gap } }",
+    "@supports (width: $gap) and (--a: $gap) { .d { x: $gap } }",
+    ".e { @at-root (without: media) { x: $gap } &:hover { y: $gap } & + &-#{$name} { z: $gap } }",
+    ".f { width: calc(#{$gap} + 10px); height: calc($gap * 2); w: var(--x, $gap); v: env(safe, $gap); u: clamp(1px, $gap, 3px); }",
+    ".f { t: rgba($color: red, $alpha: $gap / $gap); }",
+    ".g { x: $gap !important; $local: $gap; y: $local; z: $gap+1; zz: 1+$gap; zzz: 1 -$gap; }",
+    ".g { q: 1-$gap; }",
+    ".g { q: $gap -$gap; r: $gap - $gap; s: $gap*-$gap; t: -$gap*2; u: (-$gap); v: -twice($gap); w: -($gap); }",
+    ".i { @include wide($list...); }",
+    ".j { x: map-get((a: $gap), a); y: nth(($gap, $gap), 1); z: not ($gap == 1); w: ($gap); }",
+    "%own { x: $gap } .k { @extend %own; }",
+    ".l { filter: alpha(opacity=$gap); }",
+    ".l { x: expression($gap); }",
+    ".l { z: src($name); }",
+    ".m { --a:#{$gap}; -x-y: $gap; }",
+    ".m { --b: { c: $gap }; }",
+    ".o { x: #{if($gap, \"#{$gap}\", '')}; }",
+    ".p { x: U+26; y: $gap }",
+    '.q { grid-template: "a $gap" auto / $gap; font: #{$gap}/1.5 $name; }',
+    ".r { @include wide { @include wide($gap) { x: $gap } } }",
+    "@mixin local { x: $gap } .s { @include local }",
+    "@function f($gap: $gap) { @return $gap } .t { x: f() }",
+    "@function f($a, $b: $a + $gap) { @return $a + $b } .t { x: f($gap) }",
+    "@if $gap { .u { x: $gap } } @else { .v { x: y } }",
+    "@each $gap in $list { .w { x: $gap } } .x { y: $gap }",
+    "@for $i from 1 through 2 { .y-#{$i} { x: $gap * $i } }",
+    "$i: 0; @while $i < 2 { .z-#{$i} { x: $gap } $i: $i + 1; }",
+    "$own: $gap * 2; .a { x: $own }",
+    "$own: $gap !default; .a { x: $own }",
+    '.a { x: selector-append(".a", ".#{$name}"); }',
+    ".a { &:nth-child(#{length($list)}) { x: y } }",
+    ".a { x: $gap  ,$gap; y: [$gap]; z: ($gap $gap) }",
+    ".a { x: a$gap; }",
+    ".a { x: $gap#{$gap}; y: #{$gap}$gap }",
+    ".a { transform: translate(-$gap, calc(-1 * #{$gap})); margin: 0 (-$gap) 0 -$gap }",
+    ".a { margin: {top: $gap; left: -$gap;} }",
+    '.a { content: "\\"#{$name}\\" $name"; content: \'#{$name}\' }',
+    ".a[data-x=\"#{$name}\"], .b:not([data-y='$name']) { x: $gap }",
+    "/* loud #{$gap} $gap */",
+    '/*! #{twice($gap)} "#{$name}" */',
+    '@charset "utf-8"; .a { x: $gap }',
+    ".a { @media print { x: $gap } @supports (x: $gap) { y: $gap } }",
+    "@media #{$name} and (min-width: $bp), print { .a { x: y } }",
+    "@media screen and (width >= $bp) { .a { x: y } }",
+    "@scope (.a) to (.b-#{$name}) { .c { x: $gap } }",
+    '@property --x { syntax: "$gap"; initial-value: $gap; inherits: false }',
+    ".a { x: min($gap, 2px); y: max(1px, $gap + 1px); z: round($gap); w: abs(-$gap) }",
+    ".a { color: rgba(red, .5); x: lighten(red, 10%); y: percentage(0.5); width: if($gap > 1, $gap, twice($gap)) }",
+    ".a { x: $gap==8px; y: $gap!=8px; z: $gap<9px; w: 1px+$gap+1px }",
+    ".a { x: ($gap)px; y: $gap%2; z: $gap % 3 }",
+    ".a { @extend %quiet; x: $gap }",
+    ".a { x: twice($gap)-1; y: twice( $x : $gap ); z: twice(twice($gap)) }",
+    ".a { x: url(\"a.png\") $gap url(b.png); y: url(  'c.png'  ) }",
+    ".a { x: url(twice($gap)); }",
+    ".a { x: url(#{twice($gap)}/a.png); }",
+    "@namespace svg url(http://x.y); .a { x: $gap }",
+    ".a { x: -twice(1px); y: - $gap; z: +$gap; w: a -$gap; v: a - $gap; u: 1px*-$gap; t: (1px, -$gap) }",
+    ".a { b: c; --d: calc(#{$gap} * 2); e: $gap; }",
+    ".a { @include on($q: $bp) using ($z) { w: $z $gap } }",
+  ])("%s", async (line) => {
+    const files = { ...forms, "main.scss": `@import "sizes";\n${line}\n` };
+    const before = compiled(files, "main.scss");
+    expect(before).not.toMatch(/^Error/);
+    const done = await migrated(files).catch((error: unknown) => {
+      expect(error).toBeInstanceOf(ShelfError);
+      return undefined;
+    });
+    if (done?.plan.proof.outcome !== "holds") return;
+    expect(compiled(done.then, "main.scss")).toBe(before);
   });
 });
 

@@ -170,6 +170,8 @@ class Migration {
       needs.flatMap((need) => {
         const home = need.from === undefined ? this.#homes.get(`${need.kind} ${need.name}`) : undefined;
         if (home === undefined || home === path) return [];
+        if (need.kind === "variable" && need.isAsked !== true && !standsFree(sheet.text, need))
+          this.#refuse(`${shown(need)} stands right beside something else`, { sheet, path, offset: need.start });
         if (need.isAsked) this.#refuse(`${shown(need)} is asked for by its text`, { sheet, path, offset: need.start });
         if (need.name.startsWith("-"))
           this.#refuse(`${shown(need)} begins with a sign that keeps it to ${home}`, {
@@ -369,6 +371,12 @@ class Migration {
     const place: Place = { file: at.path, ...SourceText.ofNew(at.sheet.text).positionAt(at.offset) };
     throw new ShelfError("SHEET_NO_MODULE", { path: this.input.entry, reason, place });
   }
+}
+
+/** Whether a namespace can be written before a variable: nothing else may begin or end there. */
+function standsFree(text: string, { start, end }: SheetName): boolean {
+  const before = text.slice(Math.max(0, start - 2), start);
+  return !/[\w}"'%)\]]$|[\w}"'%)\]]-$/.test(before) && !text.startsWith("#{", end);
 }
 
 function shown({ kind, name }: Pick<SheetName, "kind" | "name">): string {

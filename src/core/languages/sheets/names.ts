@@ -58,6 +58,15 @@ const names = new RegExp(
   "g",
 );
 
+/** At-rules whose heads are expressions, or hold some; of all others only what is put in is looked up. */
+const evaluated = new Set([
+  ...["if", "else", "while", "return", "debug", "warn", "error", "content"],
+  ...["media", "supports", "at-root"],
+]);
+
+/** Declarations of which only what is put in is looked up: `--gap: $gap` stays as it is, and so do old filters. */
+const asItIs = /^\s*--|:\s*(?:progid:|expression\s*\()/i;
+
 /** At-rules that stay out of the compiled sheet. */
 const silent = new Set([
   "use",
@@ -122,7 +131,11 @@ class NameReader {
       }
       if (word === "use" || word === "forward") return this.#configuration(statement, bound);
       if (word === "import") return;
+      if (word === "supports") this.#supports(start, headEnd, inner);
     }
+    // What a custom property is given is text, also in braces.
+    if (kind !== "at-rule" && block && this.text.startsWith("--", start))
+      return this.#expression(start, statement.end, inner, "selector");
     if (kind === "rule")
       for (const [, name = "", at] of matches(/%([a-zA-Z_][\w-]*)/g, this.text.slice(start, headEnd)))
         this.#gives.push({
@@ -131,11 +144,26 @@ class NameReader {
           start: start + at,
           end: start + at + name.length + 1,
         });
-    const isExpression = kind === "declaration" || (kind === "at-rule" && word !== "extend");
-    this.#expression(start, headEnd, inner, kind === "rule" ? "selector" : isExpression ? "value" : "selector");
+    const isExpression =
+      (kind === "declaration" && !asItIs.test(this.text.slice(start, headEnd))) ||
+      (kind === "at-rule" && evaluated.has(word));
+    if (word !== "supports" || kind !== "at-rule")
+      this.#expression(start, headEnd, inner, kind === "rule" ? "selector" : isExpression ? "value" : "selector");
     const isFlow = kind === "at-rule" && flow.has(word);
     const chance = !isFlow ? undefined : this.#isCallable || word !== "if" ? "perhaps" : "likely";
     this.#block(block, inner, isFlow && place !== "inside" ? "flow" : "inside", chance);
+  }
+
+  /** `(display: $x) and (--a: $x)`: of the latter only what is put in is looked up. */
+  #supports(start: number, headEnd: number, bound: ReadonlySet<string>): void {
+    let at = start;
+    for (const match of this.text.slice(start, headEnd).matchAll(/\(\s*--(?:[^()]|\([^()]*\))*\)/g)) {
+      const from = start + match.index;
+      this.#expression(at, from, bound, "value");
+      this.#expression(from, from + match[0].length, bound, "selector");
+      at = from + match[0].length;
+    }
+    this.#expression(at, headEnd, bound, "value");
   }
 
   /** Of a comment that is compiled, what is put into it: `/*! v#{$version} *\/`. */
@@ -221,13 +249,21 @@ class NameReader {
     const head = this.text.slice(start, end);
     let depth = 0;
     let isName = false;
+    // A parameter is known behind its own default: `($gap: $gap)`.
+    let pending: string | undefined;
+    const bind = (): void => {
+      if (pending !== undefined) bound.add(pending);
+      pending = undefined;
+    };
     for (const match of head.matchAll(/[(),]|(?:([\w-]+)\.)?\$((?:[\w-]|[^\0-\x7f])+)(\s*:)?/g)) {
       const [unit, from, name] = match;
       if (unit === "(") [depth, isName] = [depth + 1, depth === 0];
       else if (unit === ")") depth -= 1;
-      else if (unit === ",") isName = depth === 1;
-      else if (name !== undefined) {
-        if (isName) bound.add(sameName(name));
+      else if (unit === ",") {
+        isName = depth === 1;
+        if (isName) bind();
+      } else if (name !== undefined) {
+        if (isName) pending = sameName(name);
         else if (from !== undefined || !bound.has(sameName(name)))
           this.#need("variable", {
             name: sameName(name),
@@ -238,6 +274,7 @@ class NameReader {
         isName = false;
       }
     }
+    bind();
     this.#calls(start, end, bound);
   }
 
