@@ -315,6 +315,16 @@ const settings: readonly Case[] = [
     patterns: ["sc/ -sc/a.scss", "sc/*.scss -sc/a.scss", "sc -sc/a.scss", "sc -sc/a.scss"],
   },
   {
+    name: "what a shell expands: two stars are one folder",
+    files: {
+      "package.json": '{ "scripts": { "a": "stylelint sc/**/*.scss", "b": "stylelint \'sc/**/*.scss\'" } }',
+      ...{ "sc/a/x.scss": "", "sc/a/y.scss": "", "sc/z.scss": "" },
+    },
+    command: "sc/a/x.scss sc/a/b/",
+    becomes: [],
+    patterns: ["sc/**/*.scss -sc/a/x.scss"],
+  },
+  {
     name: "folders in which a command looks for sheets",
     files: {
       "package.json": '{ "scripts": { "a": "sass --load-path=li/css main.scss main.css" } }',

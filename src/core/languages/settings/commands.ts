@@ -14,6 +14,8 @@ export interface CommandPath {
   readonly value: string;
   /** Where it begins, in UTF-16 units from the start of the command. */
   readonly offset: number;
+  /** Whether the shell expands it before the tool sees it: a pattern that is not quoted. */
+  readonly isBare?: true;
   /** The folder from which it counts, as `cd` says it; none for the folder in which commands are run. */
   readonly inside?: string;
   /**
@@ -290,7 +292,11 @@ function addPieces({ text, at }: Token, form: CommandPath["form"], reading: Read
   const part = text.slice(from);
   if (address.test(part)) return;
   for (const { value, offset } of pathsInCommand(part, form !== "judged"))
-    add({ value, offset: at + from + offset, form }, reading);
+    add({ value, offset: at + from + offset, form, ...(isExpanded(text, value) && { isBare: true }) }, reading);
+}
+
+function isExpanded(word: string, value: string): boolean {
+  return /[*?]/.test(value) && !/["']/.test(word);
 }
 
 function add(path: CommandPath, { inside, found }: Reading): void {

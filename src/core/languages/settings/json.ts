@@ -67,8 +67,8 @@ function filesForm(value: string): Pick<Reference, "kind" | "lookup"> {
 
 /** The paths in a command of `scripts`. */
 function addCommand(raw: string, start: number, into: Reference[]): void {
-  for (const { value, offset, inside, form } of readCommand(raw)) {
-    const judged = formOf(value, form, inside !== undefined);
+  for (const { value, offset, inside, form, isBare = false } of readCommand(raw)) {
+    const judged = formOf(value, form, { isInside: inside !== undefined, isBare });
     const at = { start: start + offset, end: start + offset + value.length };
     const place = { ...(inside !== undefined && { inside }), within: "command" };
     if (judged) into.push({ ...judged, ...at, specifier: value, quote: "", ...place });
@@ -78,8 +78,10 @@ function addCommand(raw: string, start: number, into: Reference[]): void {
 function formOf(
   value: string,
   form: CommandPath["form"],
-  isInside: boolean,
+  { isInside, isBare }: { readonly isInside: boolean; readonly isBare: boolean },
 ): Pick<Reference, "kind" | "lookup"> | undefined {
+  // A shell knows no more than one folder by `**`.
+  if (isBare && value.includes("**") && !value.startsWith("!")) return { kind: "pattern", lookup: "shell files" };
   if (form === "place" || form === "load path") return { kind: "setting", lookup: "place" };
   if (form !== "judged") return { ...filesForm(value), lookup: form };
   const judged = judgeText({ value, keys: [] });

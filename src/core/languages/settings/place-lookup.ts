@@ -48,6 +48,8 @@ export const placeLookups: readonly NameLookup[] = [
   },
   // What a command or a call is given: a file, all of a folder, or the files of a pattern, counted from one folder.
   filesLookup("files", ""),
+  // What a shell has expanded before: as far as it finds something.
+  { ...filesLookup("shell files", ""), resolve: resolveExpanded },
   // The same, to be looked at: when something changes there, the work is done again.
   { ...filesLookup("watched", ""), watches: true },
   // The same, where each sheet of a folder that is no partial is compiled to one.
@@ -180,6 +182,14 @@ function resolveFiles(ground: Ground, from: ProjectPath, { specifier, inside }: 
   const bases = basesOf(ground, from, isRooted(prefix), inside);
   if (!/^\.?\/?$/.test(path) && place.state !== "folder") return external;
   return scopeIn(ground, bases, path, below);
+}
+
+/** `sass src/**\/*.scss` without quotes: for a shell, two stars are one; only what it finds nothing for is left to the tool. */
+function resolveExpanded(ground: Ground, from: ProjectPath, question: Question): Resolution {
+  const shallow = { ...question, specifier: question.specifier.replaceAll("**", "*") };
+  const expanded = resolveFiles(ground, from, shallow, "");
+  const isFound = expanded.state === "scope" && ground.tree.paths.some(expanded.takesIn);
+  return isFound ? expanded : resolveFiles(ground, from, question, "");
 }
 
 /** All files that a pattern takes in, or that lie below a folder that it takes in. */
