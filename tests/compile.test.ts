@@ -1,4 +1,5 @@
 /** `--compile`: the compilers that an app has installed are asked before and after, and nothing else is run or left behind. */
+import { execFileSync } from "node:child_process";
 import { mkdirSync, readdirSync, symlinkSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
@@ -85,6 +86,21 @@ test("Less, with what it puts into the sheet; load paths; packages", async () =>
   const both = await run(paths, ["move", "lib/css", "lib/styles", "--compile"]);
   expect(both.out).toMatch(/lib\/css +→ lib\/styles/);
   expect(both.out).toContain("✓ 1 of 1 sheet compiles to the same");
+});
+
+test("what git ignores is found where it lies", async () => {
+  const root = appWith(
+    {
+      ".gitignore": "node_modules\n_made.scss\n",
+      "scss/main.scss": "@import 'made';\n.a { color: $ink }\n.b { color: $ink }\n",
+      "scss/_made.scss": "$ink: red;\n",
+    },
+    ["sass"],
+  );
+  execFileSync("git", ["init", "-q"], { cwd: root });
+  execFileSync("git", ["add", "-A"], { cwd: root });
+  const { out } = await run(root, ["extract", "scss/main.scss", "--take", ".b", "--compile", "--accept-unread"]);
+  expect(out).toContain("✓ 1 of 1 sheet compiles to the same, letter by letter");
 });
 
 test("without a compiler, and without sheets, that is said", async () => {

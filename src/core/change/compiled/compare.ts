@@ -4,16 +4,26 @@
  */
 import { existsSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { dirname, join } from "node:path";
+import { dirname, join, relative } from "node:path";
 import { diffLines } from "diff";
 import type { Project } from "../../app/index.js";
-import { comparePaths, foldersAbove, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import {
+  comparePaths,
+  folderOf,
+  foldersAbove,
+  inFolder,
+  joinPath,
+  nameOf,
+  rootPath,
+  toProjectPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { PlannedTree } from "../../files/index.js";
 import { readToolSettings, Resolver, SheetWorld } from "../../graph/index.js";
 import { isTakenIn, moduleRules } from "../../languages/index.js";
 import { madeTexts, type Plan } from "../plan/index.js";
-import { compilerFor, type Compiler, type Output } from "./compilers.js";
+import { compilerFor, type Beyond, type Compiler, type Output } from "./compilers.js";
 
 /** A sheet that was compiled before and after. */
 export interface ComparedSheet {
@@ -74,7 +84,11 @@ export async function compareCompiled(
       }
       const place = goes.get(entry) ?? entry;
       const before = await compiler.compile(join(root, entry), loadPathsOf(now, entry, root));
-      const after = await compiler.compile(join(copy, place), loadPathsOf(then, place, copy));
+      const after = await compiler.compile(
+        join(copy, place),
+        loadPathsOf(then, place, copy),
+        beyondOf(planned, copy, root),
+      );
       sheets.push({ entry, ...compared(before, after) });
     }
   } finally {
@@ -133,6 +147,24 @@ function copyOf(planned: PlannedTree, { copy, root, withOthers }: Copying): void
       mkdirSync(join(copy, folder), { recursive: true });
       symlinkSync(join(root, folder, "node_modules"), join(copy, folder, "node_modules"));
     }
+}
+
+/** What git ignores is in no tree, and stays where it is: it is found beside the place at which the sheet lies today. */
+function beyondOf(planned: PlannedTree, copy: string, root: string): Beyond {
+  return (sheet, name) => {
+    const place = toProjectPath(relative(copy, sheet).replaceAll("\\", "/"));
+    const origin = place && planned.originOf(place);
+    const at = origin === undefined ? undefined : joinPath(folderOf(origin), name);
+    if (at === undefined) return undefined;
+    const [folder, last] = [folderOf(at), nameOf(at)];
+    const names = [last, `_${last}`].flatMap((each) => [each, `${each}.scss`, `${each}.sass`, `${each}.css`]);
+    const found = names
+      .map((each) => inFolder(folder, each))
+      .find(
+        (each) => !planned.before.has(each) && !planned.before.hasFolder(each) && planned.before.existsBeyond(each),
+      );
+    return found && join(root, found);
+  };
 }
 
 function loadPathsOf({ ground }: { readonly ground: Resolver["ground"] }, entry: ProjectPath, root: string): string[] {

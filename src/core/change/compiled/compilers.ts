@@ -7,7 +7,7 @@
 import { createRequire } from "node:module";
 import { existsSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
-import { pathToFileURL } from "node:url";
+import { fileURLToPath, pathToFileURL } from "node:url";
 
 /** What a compiler makes of one sheet: the sheet, or why there is none. */
 export type Output = { readonly css: string } | { readonly error: string };
@@ -16,9 +16,15 @@ export type Output = { readonly css: string } | { readonly error: string };
 export interface Compiler {
   /** `sass 1.90.0` */
   readonly called: string;
-  /** Compiles a file; `loadPaths` are folders, and all paths are whole. Never throws. */
-  compile(file: string, loadPaths: readonly string[]): Promise<Output>;
+  /**
+   * Compiles a file; `loadPaths` are folders, and all paths are whole. `beyond` finds what a sheet names that is no file of the project,
+   * by the sheet's place. Never throws.
+   */
+  compile(file: string, loadPaths: readonly string[], beyond?: Beyond): Promise<Output>;
 }
+
+/** Where a sheet that git ignores lies, by the sheet that names it. */
+export type Beyond = (sheet: string, name: string) => string | undefined;
 
 /** The part of Dart Sass that is used. */
 interface Sass {
@@ -70,14 +76,19 @@ function versionAbove(folder: string, name: string): string {
 }
 
 function sassWith(sass: Sass, folder: string): Compiler["compile"] {
-  return async (file, loadPaths) => {
+  return async (file, loadPaths, beyond) => {
     const { NodePackageImporter, Logger } = sass;
+    const findBeyond = (name: string, { containingUrl }: { readonly containingUrl?: URL | null }): URL | null => {
+      const found = containingUrl ? beyond?.(fileURLToPath(containingUrl), name) : undefined;
+      return found === undefined ? null : pathToFileURL(found);
+    };
     try {
       const { css } = await sass.compileAsync(file, {
         loadPaths: [...loadPaths, ...modulesAbove(dirname(file))],
         importers: [
           // What webpack's loader takes from packages.
           { findFileUrl: (url: string) => (url.startsWith("~") ? inModules(url.slice(1), file) : null) },
+          { findFileUrl: findBeyond },
           ...(NodePackageImporter ? [new NodePackageImporter(folder)] : []),
         ],
         ...(Logger && { logger: Logger.silent }),
