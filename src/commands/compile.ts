@@ -3,6 +3,7 @@ import type { Project } from "../core/app/index.js";
 import type { Comparison } from "../core/change/compiled/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { compiledLines } from "../terminal/compiled-view.js";
+import { wrap } from "../terminal/screen.js";
 import { count } from "../wording/words.js";
 import type { Context } from "./context.js";
 
@@ -34,9 +35,11 @@ export function compiledText({ comparison }: Compiled, { screen }: Context): str
 }
 
 /** Says why nothing is written. */
-export function noteOtherOutput({ note }: Context, { comparison }: Compiled, isWriting: boolean): void {
+export function noteOtherOutput({ note, screen }: Context, { comparison }: Compiled, isWriting: boolean): void {
   const others = comparison.sheets.filter(({ state }) => state === "different" || state === "broken").length;
-  note(
-    `Nothing was written${isWriting ? "" : ", and --write would be refused"}: ${count(others, "sheet")} would not compile to what ${others === 1 ? "it does" : "they do"} now.\nLook at the difference, then leave --compile out if that is what you want.`,
-  );
+  const lines = [
+    `Nothing was written${isWriting ? "" : ", and --write would be refused"}: ${count(others, "sheet")} would not compile to what ${others === 1 ? "it does" : "they do"} now.`,
+    "Look at the difference, then leave --compile out if that is what you want.",
+  ];
+  note(lines.map((line) => wrap(line, screen.width)).join("\n"));
 }
