@@ -96,6 +96,8 @@ export interface ComputedReference {
   readonly end: number;
   /** The text as written, without quotes and up to the first computed part: `./pages/`. */
   readonly head: string;
+  /** A name or a pattern that counts from a folder which is only known at run time: it may take in whatever ends so. */
+  readonly anywhere?: string;
 }
 
 /** A name that a file declares for others, or uses without saying whose it is. */

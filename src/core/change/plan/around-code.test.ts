@@ -265,6 +265,25 @@ const settings: readonly Case[] = [
     becomes: ["gulpfile.js: sc > t", "Gruntfile.js: sc > t", "package.json: sc > t", "package.json: sc > t"],
   },
   {
+    name: "a folder that is put together from what the script says",
+    files: {
+      "gulpfile.js":
+        'src("a.js", { cwd: path.join(__dirname, "s", "in") }); src("b.js", { cwd: __dirname + "/s" }); src("s/b.js", { cwd: process.cwd() });',
+      ...{ "s/in/a.js": "", "s/in/c.js": "", "s/b.js": "", "s/d.js": "" },
+    },
+    command: "s/in/a.js s/b.js t/",
+    becomes: ["gulpfile.js: a.js > ../../t/a.js", "gulpfile.js: b.js > ../t/b.js", "gulpfile.js: s/b.js > t/b.js"],
+  },
+  {
+    name: "a command that is run in another folder",
+    files: {
+      "package.json": '{ "scripts": { "a": "pnpm -C s exec sass a.scss ../d/a.css" } }',
+      ...{ "s/a.scss": "", "s/b.scss": "" },
+    },
+    command: "s/a.scss t/",
+    becomes: ["package.json: a.scss > ../t/a.scss"],
+  },
+  {
     name: "a file that leaves the folder from which it counts",
     files: {
       "package.json": '{ "scripts": { "a": "(cd s && sass a.scss ../d/a.css) && sass s/a.scss d/a.css" } }',

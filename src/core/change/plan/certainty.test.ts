@@ -131,6 +131,23 @@ const cases: readonly Case[] = [
     gaps: ["computed use.js"],
   },
   {
+    name: "a pattern that counts from a folder that only the script knows",
+    files: { "gulpfile.js": 'src(["*.scss", "!a.scss"], { cwd: folder() });', "s/a.scss": "", "s/b.js": "" },
+    moves: ["s/a.scss > t/a.scss"],
+    gaps: ["computed gulpfile.js", "computed gulpfile.js"],
+  },
+  {
+    name: "the same in a task's settings, for what it cannot take in",
+    files: { "Gruntfile.js": 'x({ css: { cwd: base, src: ["*.scss"] } });', "s/a.js": "" },
+    moves: ["s/a.js > t/a.js"],
+  },
+  {
+    name: "a folder that counts from a source map",
+    files: { "gulpfile.js": 'x.write("../maps", { sourceRoot: "../s/css" });', "s/css/a.css": "", "t/a.css": "" },
+    moves: ["s/css/a.css > s/styles/a.css"],
+    gaps: ["computed gulpfile.js"],
+  },
+  {
     name: "a URL that begins with a variable, in a sheet whose entry moves",
     files: { "a/main.scss": '$p: "fonts"; a { b: url("#{$p}/x.woff"); c: url($p + "/y.woff"); }' },
     moves: ["a/main.scss > b/c/main.scss"],

@@ -1,5 +1,6 @@
 /** Mentions: text that names a moved path where no reference can be proved. They are said, never changed. */
 import { posix } from "node:path";
+import picomatch from "picomatch";
 import { type Resolver } from "../../graph/index.js";
 import {
   isCode,
@@ -53,7 +54,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
     found.push(...namesAlone(file, extraction, places));
     if (renamed.length > 0) found.push(...quotedNames(file, extraction, { tree, resolver, renamed }));
     if (extraction.computed.length === 0) continue;
-    found.push(...begunNames(file, extraction, { tree, map }));
+    found.push(...begunNames(file, extraction, { tree, map }), ...fromAnywhere(file, extraction, { tree, map }));
     // In settings, a place that is joined to the file's own folder is a reference, and is proved.
     const proved = new Set(extraction.references.map(({ start }) => start));
     for (const { start, head } of extraction.computed) {
@@ -65,7 +66,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
       const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
       found.push({ file, at, text: head, names: among[0] ?? file, reason: "computed", among });
     }
-    if (!extraction.computed.some(({ head }) => head === "")) continue;
+    if (!extraction.computed.some(({ head, anywhere }) => head === "" && anywhere === undefined)) continue;
     if (languageFor(file)?.headLookup !== undefined) {
       found.push(...tails(file, extraction, places));
       continue;
@@ -244,6 +245,22 @@ function begunNames(
   });
 }
 
+/** `src("*.scss", { cwd: folder() })`: what counts from a folder that only the script knows may take in all that ends so. */
+function fromAnywhere(
+  file: ProjectPath,
+  { computed }: Extraction,
+  { tree, map }: Pick<ComputedInput, "tree" | "map">,
+): Mention[] {
+  return computed.flatMap(({ start, anywhere }): Mention[] => {
+    if (anywhere === undefined) return [];
+    const below = anywhere.replace(/^!?(?:\.{0,2}\/)*/, "").replace(/\/$/, "");
+    const isTaken = picomatch([below, `**/${below}`, `**/${below}/**`], { dot: true, posix: true });
+    const hit = [...map.files].find(([from, to]) => isTaken(from) || isTaken(to));
+    const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    return hit ? [{ file, at, text: anywhere, names: hit[0], reason: "computed" }] : [];
+  });
+}
+
 /** What a fixed head can point at, from the root: relative to its file, through every mapping, or as it stands. */
 function headPlaces(file: ProjectPath, head: string, resolver: Resolver): string[] {
   const end = head.endsWith("/") ? "/" : "";
@@ -364,7 +381,10 @@ function namedBy(
   if (fixed === "") return undefined;
   const fromFile = joinPath(folderOf(file), fixed);
   const fromRoot = token.startsWith("..") ? undefined : toProjectPath(fixed.replace(/^\//, ""));
-  for (const path of [fromFile, fromRoot]) {
+  // What leads up from where something is written to, a source map, often leads to the settings' own folder.
+  const isUp = token.startsWith("..") && (fromFile === undefined || (!tree.has(fromFile) && !tree.hasFolder(fromFile)));
+  const fromOutput = isUp ? joinPath(folderOf(file), fixed.replace(/^(?:\.\.\/)+/, "")) : undefined;
+  for (const path of [fromFile, fromRoot, fromOutput]) {
     if (path === undefined || path === "") continue;
     if (map.files.has(path)) return stays(file, path, map, path === fromFile) ? undefined : path;
     if (folders.has(path) && token.includes("/")) return path;

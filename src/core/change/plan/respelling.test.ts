@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { openProject } from "../../app/index.js";
 import { planMoves } from "./index.js";
 import { MemoryStore } from "../../files/index.js";
-import { moveOf, planOf, respellings, type Files } from "./planning.test.suite.js";
+import { moveOf, planCommand, planOf, respellings, type Files } from "./planning.test.suite.js";
 
 /** One reference in one file; what it becomes when something moves. `undefined`: it stays as it is. */
 interface Case {
@@ -358,6 +358,16 @@ describe("the proof says what does not hold", () => {
 });
 
 describe("mentions", () => {
+  test.each<[string, string, string[]]>([
+    ["above the project", "tsconfig.json", ["tsconfig.json src/scss", "tsconfig.json ../src/scss"]],
+    ["above its folder", "web/tsconfig.json", []],
+  ])("what counts from a source map %s", async (_, file, wanted) => {
+    const files = { [file]: '{ "a": "x src/scss y", "mapRoot": "../src/scss" }', "src/scss/a.scss": "" };
+    const plan = await planCommand(files, "src/scss src/styles");
+    // Where it leads to the folder by itself, it is a reference.
+    expect(respellings(plan)).toEqual(wanted.length === 0 ? [`${file}: ../src/scss > ../src/styles`] : []);
+    expect(plan.mentions.map((mention) => `${mention.file} ${mention.text}`)).toEqual(wanted);
+  });
   test("text that names a moved path is listed and stays", async () => {
     const files = {
       "src/page.ts": "",

@@ -55,6 +55,13 @@ describe("the paths in a command", () => {
     ["live-server --watch=css,index.html --port=3000 site", ["watched css", "watched index.html", "place site"]],
     ["node build/less.js && eslint 'src/**'", ["judged build/less.js", "judged src/**"]],
     ["run-s lint build", []],
+    ["npm --prefix client run css && sass a.scss", ["place client", "sheets a.scss"]],
+    ["npm run css --prefix=client && npm ci --prefix web", ["place client", "place web"]],
+    ["pnpm -C client exec sass a.scss b.css", ["place client", "sheets client > a.scss", "place client > b.css"]],
+    ['yarn --cwd="client" sass scss:css', ["place client", "sheets client > scss", "place client > css"]],
+    ["npx -p sass -- sass scss:css", ["sheets scss", "place css"]],
+    ["npm --prefix $OUT exec -- sass a.scss", []],
+    ["dotenv -e ./.env -- sass a.scss", ["judged ./.env", "sheets a.scss"]],
     ["sass https://example.org/a.scss", []],
   ])("%s", (command, wanted) => {
     expect(told(command)).toEqual(wanted);

@@ -126,7 +126,14 @@ const tools: Readonly<Record<string, Tool>> = {
 };
 
 /** What only runs the program that follows. */
-const runners = /^(?:npx|bunx|pnpx|pnpm|yarn|exec|dlx|cross-env|env|time|dotenv)$/;
+const runners = /^(?:npm|npx|bunx|pnpx|pnpm|yarn|exec|dlx|cross-env|env|time|dotenv)$/;
+
+/** Options of runners that have a value: the folder in which they run the program, a file, or something else. */
+const runnerOptions: Readonly<Record<string, "folder" | "judged" | "value">> = {
+  ...{ "--prefix": "folder", "--cwd": "folder", "--dir": "folder", "-C": "folder" },
+  ...{ "-p": "value", "--package": "value", "--filter": "value", "-F": "value", "-w": "value", "--workspace": "value" },
+  ...{ "-e": "judged" },
+};
 
 /** A word with its quotes, or a sign between commands. */
 interface Token {
@@ -188,27 +195,51 @@ function quoted({ text }: Token): { readonly inner: string; readonly before: num
 }
 
 /** One command: what sets it up, the program, its options and words. */
-function readWords(words: readonly Token[], reading: Reading): void {
+function readWords(words: readonly Token[], outer: Reading): void {
+  // Where a runner is told to go it goes alone.
+  const reading = { ...outer };
   let at = 0;
   for (; at < words.length; at += 1) {
     const [token] = words.slice(at, at + 1);
     if (!token) break;
     const [, name] = /^([A-Za-z_]\w*)=/.exec(token.text) ?? [];
-    if (name === undefined && !runners.test(token.text)) break;
     if (name !== undefined) addPieces(token, name === "SASS_PATH" ? "load path" : "judged", reading, name.length + 1);
+    else if (!runners.test(token.text)) break;
+    else at += passRunnerOptions(words.slice(at + 1), reading);
   }
   const [program, ...rest] = words.slice(at);
   if (!program) return;
   const name = program.text.replace(/^.*\//, "").replace(/\.(?:js|cmd)$/, "");
-  if (name === "cd" || name === "pushd") return enter(rest, reading);
+  if (name === "cd" || name === "pushd") return enter(rest, outer);
   const tool = Object.hasOwn(tools, name) ? tools[name] : undefined;
   if (tool) return readTool(tool, rest, reading);
   addPieces(program, "judged", reading);
-  for (const word of rest) {
+  for (const [index, word] of rest.entries()) {
     const nested = quoted(word);
-    if (nested && /\s/.test(nested.inner)) readNested(word, reading);
+    if (rest[index - 1]?.text === "--prefix") addPieces(word, "place", reading);
+    else if (word.text.startsWith("--prefix=")) addPieces(word, "place", reading, "--prefix=".length);
+    else if (nested && /\s/.test(nested.inner)) readNested(word, reading);
     else addPieces(word, "judged", reading);
   }
+}
+
+/** The options of what only runs a program: where it is run, and what has a value. Returns how many words they are. */
+function passRunnerOptions(words: readonly Token[], reading: Reading): number {
+  let passed = 0;
+  while (words[passed]?.text.startsWith("-") === true) {
+    const [word, next] = words.slice(passed, passed + 2);
+    const [, option = "", equals = ""] = /^(--?[A-Za-z][\w-]*)(=?)/.exec(word?.text ?? "") ?? [];
+    passed += 1;
+    const form = Object.hasOwn(runnerOptions, option) ? runnerOptions[option] : undefined;
+    if (!word || form === undefined) continue;
+    if (equals === "" && next) passed += 1;
+    const from = equals === "" ? 0 : option.length + 1;
+    const value = equals === "" ? next : { ...word, text: word.text.slice(from), at: word.at + from };
+    if (!value || form === "value") continue;
+    if (form === "folder") enter([value], reading);
+    else addPieces(value, form, reading);
+  }
+  return passed;
 }
 
 /** A command within a command counts from where that is, and leaves it there. */

@@ -1,4 +1,5 @@
 /** Settings and build scripts in JavaScript or TypeScript: what they import, and the literal paths and patterns in them. */
+import { posix } from "node:path";
 import type { Language } from "../language.js";
 import type { ComputedReference, Extraction, Reference } from "../reading.js";
 import {
@@ -64,8 +65,8 @@ interface Collecting {
   readonly values: ReadonlyMap<string, string>;
   /** Keys behind which files and patterns stand that count from one folder. */
   readonly takesFiles: RegExp;
-  /** That folder, where it is not the one in which commands are run. */
-  readonly inside?: string;
+  /** That folder, where it is not the one in which commands are run; `null` where it is only known at run time. */
+  readonly inside?: string | null;
 }
 
 /** What is given files and patterns: `gulp.src`, `watch`, `glob.sync`, `globby`. */
@@ -81,12 +82,24 @@ function collect(node: TreeNode, keys: readonly string[], into: Collecting): voi
     const lookup = keys.includes("watch") ? "watched" : "files";
     if (key !== undefined && into.takesFiles.test(key) && isFiles(value))
       return collectFiles(value, { ...into, lookup }, into.inside);
+    if (key !== undefined && mapRoots.test(key) && addMapRoot(value, into)) return;
     // What lies deeper counts as it does elsewhere.
     return collect(value, key === undefined ? keys : [...keys.slice(-3), key], into);
   }
   if (node.type === "CallExpression" && (collectJoin(node, into) || collectFileCall(node, keys, into))) return;
   if (node.type === "Literal" || node.type === "TemplateLiteral") addText(node, keys, into);
   else if (!collectSum(node, into)) for (const child of childrenOf(node)) collect(child, keys, into);
+}
+
+/** Where browsers look for what a source map was made from. */
+const mapRoots = /^(?:sourceRoot|sourceMapRoot|mapRoot)$/;
+
+/** `{ sourceRoot: "../scss" }` counts from the map, which only the script knows where to write. */
+function addMapRoot(value: TreeNode, { text, computed }: Collecting): boolean {
+  const literal = value.type === "Literal" ? readLiteral(text, spanOf(value)[0]) : undefined;
+  if (!literal?.value.startsWith("../")) return false;
+  computed.push({ start: literal.start, end: literal.end, head: "", anywhere: literal.value });
+  return true;
 }
 
 function literalKey(key: unknown): string | undefined {
@@ -112,14 +125,39 @@ function propertyOf(node: TreeNode, key: string): TreeNode | undefined {
   return found && (found.value as TreeNode);
 }
 
-/** The folder that an option names, as `Reference.inside` has it. */
-function folderIn(options: TreeNode | undefined, key: string, into: Collecting): string | undefined {
+/** The folder that an option names, as `Reference.inside` has it; `null` where only the script knows it when it runs. */
+function folderIn(options: TreeNode | undefined, key: string, into: Collecting): string | null | undefined {
   const value = options && propertyOf(options, key);
-  if (!value) return undefined;
+  return value && (folderOfValue(value, into) ?? null);
+}
+
+/** `"src"`, `__dirname + "/src"`, `process.cwd()`, `path.join(__dirname, "..", styles)`. */
+function folderOfValue(value: TreeNode, into: Collecting): string | undefined {
   if (isOwnFolder(value)) return ownFolder;
-  const join = value.type === "CallExpression" ? joinOf(value, into) : undefined;
-  if (join) return join.isOwn ? ownFolder + join.value : join.value;
-  return textOf(value, into);
+  if (value.type === "BinaryExpression" && value.operator === "+") {
+    const { left, right } = value as unknown as { readonly left: TreeNode; readonly right: TreeNode };
+    const [head, tail] = [folderOfValue(left, into), textOf(right, into)];
+    if (head === undefined || tail === undefined) return undefined;
+    // Only behind a slash does a folder begin.
+    return head !== ownFolder ? head + tail : tail.startsWith("/") ? ownFolder + tail.slice(1) : undefined;
+  }
+  if (value.type === "TemplateLiteral") {
+    const [, rest] = /^`\$\{__dirname\}\/?([^`$\\]*)`$/.exec(into.text.slice(...spanOf(value))) ?? [];
+    return rest === undefined ? textOf(value, into) : ownFolder + rest;
+  }
+  if (value.type !== "CallExpression") return textOf(value, into);
+  const called = nameOfNode(value.callee) ?? "";
+  const given = value.arguments as readonly TreeNode[];
+  if (called === "process.cwd" && given.length === 0) return "";
+  if (!/^(?:path\.)?(?:resolve|join)$/.test(called) || given.length === 0) return undefined;
+  const parts = given.map((each) => folderOfValue(each, into));
+  if (parts.some((part) => part === undefined)) return undefined;
+  const [first = "", ...rest] = parts as readonly string[];
+  // What begins at a root again leaves what stands before.
+  if (rest.some((part) => part.startsWith(ownFolder) || part.startsWith("/"))) return undefined;
+  const isOwn = first.startsWith(ownFolder);
+  const joined = posix.join(isOwn ? first.slice(ownFolder.length) : first, ...rest).replace(/^\.$/, "");
+  return isOwn ? ownFolder + joined : joined;
 }
 
 /** Whether a value is a text, or a list of texts and more. */
@@ -148,7 +186,7 @@ function calledName(call: TreeNode, text: string): string {
   return /[\w.]*$/.exec(text.slice(0, end).slice(-80))?.[0] ?? "";
 }
 
-function collectFiles(node: TreeNode, into: Collecting, inside: string | undefined): void {
+function collectFiles(node: TreeNode, into: Collecting, inside: string | null | undefined): void {
   if (node.type === "ArrayExpression") {
     for (const each of node.elements as readonly (TreeNode | null)[]) if (each) collectFiles(each, into, inside);
     return;
@@ -158,6 +196,10 @@ function collectFiles(node: TreeNode, into: Collecting, inside: string | undefin
   if (!plain) return collect(node, [], into);
   // An address, or what only looks like a path, is none.
   if (!judgeText({ value: plain.value, keys: ["files"] }) || into.known.has(plain.start)) return;
+  if (inside === null) {
+    into.computed.push({ start: plain.start, end: plain.end, head: "", anywhere: plain.value });
+    return;
+  }
   const kind = isPattern(plain.value) ? "pattern" : "setting";
   into.found.push({ ...referenceOf(plain, { kind, lookup: into.lookup }), ...(inside !== undefined && { inside }) });
 }
