@@ -3,10 +3,10 @@
  * names are taken out of sheets at random; where that is ticked, each sheet must compile to what it compiled to, letter for letter.
  * Undoing gives every byte back. What is not ticked is carried out, too, to see how often the compilers would have taken it.
  *
- *   node scripts/referee-sheets.mjs [--seed 1] [--times 20] [--order | --modules] PACKAGE|FOLDER …
+ *   node scripts/referee-sheets.mjs [--seed 1] [--times 20] [--order | --modules | --nested] PACKAGE|FOLDER …
  *
  * With --order lines that take sheets in are put into a wrong order instead, which must be found and put right. With --modules each entry
- * is asked to take its sheets in as modules.
+ * is asked to take its sheets in as modules. With --nested rules are taken out of other rules; blank lines do not count then.
  *
  * Exit code 1 if a judge disagrees.
  */
@@ -27,6 +27,7 @@ const options = { seed: 1, times: 20 };
 const names = [];
 let isOrder = false;
 let isModules = false;
+let isNested = false;
 let keep = false;
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
@@ -34,6 +35,7 @@ for (let at = 2; at < process.argv.length; at += 1) {
     options[/** @type {"seed" | "times"} */ (word.slice(2))] = Number(process.argv[(at += 1)]);
   else if (word === "--order") isOrder = true;
   else if (word === "--modules") isModules = true;
+  else if (word === "--nested") isNested = true;
   else if (word === "--keep") keep = true;
   else names.push(word);
 }
@@ -135,6 +137,17 @@ function beginnings(text) {
     );
 }
 
+/** The lines of rules that stand in another one, by how they are indented. @param {string} text */
+function innerRules(text) {
+  const lines = text.split("\n");
+  return lines.flatMap((line, at) => {
+    const [, indent = "", sign] = /^(\s+)([^\s@$/}{][^;{}]*)\{\s*$/.exec(line) ?? [];
+    if (sign === undefined) return [];
+    const end = lines.findIndex((each, place) => place > at && each.startsWith(`${indent}}`));
+    return end < 0 ? [] : [[at + 1, end + 1]];
+  });
+}
+
 /** @param {string} name */
 async function judgeExtract(name) {
   const root = unpacked(name);
@@ -152,17 +165,19 @@ async function judgeExtract(name) {
     const file = pick(concerned);
     const text = readFileSync(join(root, file), "utf8");
     const starts = beginnings(text);
-    if (starts.length < 2) {
+    const inner = isNested ? innerRules(text) : [];
+    if (isNested ? inner.length === 0 : starts.length < 2) {
       time -= random() < 0.98 ? 1 : 0;
       continue;
     }
     const first = Math.floor(random() * starts.length);
     const length = 1 + Math.floor(random() * 4);
-    const lines = [starts[first], (starts[first + length] ?? text.split("\n").length + 1) - 1];
+    const lines = isNested ? pick(inner) : [starts[first], (starts[first + length] ?? text.split("\n").length + 1) - 1];
     const selector = /^([.#][\w-]+|\$[\w-]+|@(?:mixin|function) [\w-]+|%[\w-]+|[a-z]+)/.exec(
       text.split("\n")[(lines[0] ?? 1) - 1] ?? "",
     )?.[1];
-    const what = random() < 0.4 && selector !== undefined ? ["--take", selector] : ["--lines", lines.join("-")];
+    const what =
+      random() < 0.4 && selector !== undefined && !isNested ? ["--take", selector] : ["--lines", lines.join("-")];
     const folder =
       random() < 0.5
         ? posix.dirname(file)
@@ -189,7 +204,9 @@ async function judgeExtract(name) {
         const was = before.get(each);
         if (!was.loaded.includes(file)) continue;
         const now = await compiled(root, each);
-        if (now.css !== was.css) wrong.push(`${each}: ${now.error ?? difference(was.css, now.css ?? "")}`);
+        const packed = (/** @type {string | undefined} */ css) => (isNested ? css?.replace(/\n\s*(?=\n)/g, "") : css);
+        if (packed(now.css) !== packed(was.css))
+          wrong.push(`${each}: ${now.error ?? difference(was.css, now.css ?? "")}`);
       }
       if (outcome === "proved" && wrong.length > 0) {
         failures += 1;

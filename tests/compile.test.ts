@@ -103,10 +103,23 @@ test("what git ignores is found where it lies", async () => {
   expect(out).toContain("✓ 1 of 1 sheet compiles to the same, letter by letter");
 });
 
+test("a rule that is taken out of another compiles to the same but for blank lines", async () => {
+  const root = appWith({ "main.scss": '@import "x";\n.a {\n  b: c;\n  .d { e: f }\n}\n.g { h: i }\n', "_x.scss": "" }, [
+    "sass",
+  ]);
+  const { code, out } = await run(root, ["extract", "main.scss", "--take", ".a .d", "--compile", "--write"]);
+  expect(code).toBe(0);
+  expect(out.replace(/\s+/g, " ")).toContain("stay in order and mean the same (but for blank lines)");
+  expect(out).toContain("✓ 1 of 1 sheet compiles to the same, letter by letter but for blank lines");
+});
+
 test("without a compiler, and without sheets, that is said", async () => {
   const root = appWith({ ...theme, "a.js": "import './b.js';\n", "b.js": "" }, []);
   const none = await run(root, ["extract", "scss/main.scss", "--take", ".b", "--compile"]);
   expect(none.out).toContain("No compiler is installed for scss/main.scss: install what the app is built with");
+  const written = await run(root, ["extract", "scss/main.scss", "--take", ".b", "--compile", "--write"]);
+  expect(written.code).toBe(1);
+  expect(written.err).toContain("Nothing was written: no compiler is installed for 1 sheet.");
   const scripts = await run(root, ["move", "b.js", "c.js", "--compile"]);
   expect(scripts.out).toContain("No sheet that is compiled is touched.");
 });

@@ -36,10 +36,17 @@ export function compiledText({ comparison }: Compiled, { screen }: Context): str
 
 /** Says why nothing is written. */
 export function noteOtherOutput({ note, screen }: Context, { comparison }: Compiled, isWriting: boolean): void {
+  const { without } = comparison;
   const others = comparison.sheets.filter(({ state }) => state === "different" || state === "broken").length;
+  const why =
+    others === 0
+      ? `no compiler is installed for ${count(without.length, "sheet")}.`
+      : `${count(others, "sheet")} would not compile to what ${others === 1 ? "it does" : "they do"} now.`;
   const lines = [
-    `Nothing was written${isWriting ? "" : ", and --write would be refused"}: ${count(others, "sheet")} would not compile to what ${others === 1 ? "it does" : "they do"} now.`,
-    "Look at the difference, then leave --compile out if that is what you want.",
+    `Nothing was written${isWriting ? "" : ", and --write would be refused"}: ${why}`,
+    others === 0
+      ? "Install what the app is built with, or leave --compile out."
+      : "Look at the difference, then leave --compile out if that is what you want.",
   ];
   note(lines.map((line) => wrap(line, screen.width)).join("\n"));
 }

@@ -12,7 +12,9 @@ export function compiledLines({ compilers, sheets, without }: Comparison, { pale
   if (sheets.length + without.length === 0) return heading("No sheet that is compiled is touched.", width);
   const of = (...states: readonly ComparedSheet["state"][]): readonly ComparedSheet[] =>
     sheets.filter(({ state }) => states.includes(state));
-  const same = of("same");
+  const [same, spaced] = [of("same", "spaced"), of("spaced").length];
+  const apart =
+    spaced === 0 ? "" : spaced === same.length ? " but for blank lines" : ` (${spaced} but for blank lines)`;
   const each = (list: readonly ComparedSheet[], says: string): string[] => [
     ...list
       .slice(0, mostSheets)
@@ -32,7 +34,7 @@ export function compiledLines({ compilers, sheets, without }: Comparison, { pale
     ...each(of("fails"), "does not compile, before or after"),
     ...(compiled > 0
       ? [
-          `    ${isAll ? palette.good("✓ ") : ""}${same.length} of ${count(compiled, "sheet")} ${same.length === 1 || compiled === 1 ? "compiles" : "compile"} to the same, letter by letter`,
+          `    ${isAll ? palette.good("✓ ") : ""}${same.length} of ${count(compiled, "sheet")} ${same.length === 1 || compiled === 1 ? "compiles" : "compile"} to the same, letter by letter${apart}`,
         ]
       : []),
     ...(without.length > 0

@@ -23,8 +23,12 @@ function headline({ names, from, lines, target, isNew }: SheetDraft, done: boole
   return `${done ? "Took" : "Takes"} ${what} (${isOne ? "line" : "lines"} ${runs}) out of ${from} into ${isNew ? "the new sheet " : ""}${target}.`;
 }
 
-function notesOf({ stays, from, target, takesIn }: SheetDraft): string[] {
+function notesOf({ stays, held, from, target, takesIn }: SheetDraft): string[] {
   return [
+    ...held.map(
+      ({ name, line, by }) =>
+        `${from} keeps ${name} of line ${line}: the rule around it cannot be taken apart, because of line ${by}.`,
+    ),
     ...(takesIn.length === 0 ? [`${from} takes ${target} in already.`] : []),
     ...(stays.length === 0 ? [] : [`${from} keeps what has to stand first: ${enumerate([...stays])}`]),
   ];

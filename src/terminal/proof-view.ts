@@ -91,13 +91,21 @@ function resultOf({ references, same, added, led: right, names, sheets }: Proof,
   return parts.length === 0 ? undefined : parts.join("; ");
 }
 
-function compiledTexts({ entries, statements, same, early, mended, aside }: NonNullable<Proof["sheets"]>): string[] {
+function compiledTexts({
+  entries,
+  statements,
+  same,
+  early,
+  mended,
+  aside,
+  isParted,
+}: NonNullable<Proof["sheets"]>): string[] {
   const conditions =
     aside === 0
       ? ""
       : ` (but for ${count(aside, "name")} that only a condition needs and that ${aside === 1 ? "is" : "are"} defined later)`;
   const order = `${grouped(mended)} of ${count(early, "sheet")} ${early === 1 ? "finds" : "find"} each name before it is needed${conditions}`;
-  const stays = `${grouped(same)} of ${count(statements, "compiled statement")} of ${count(entries, "sheet")} ${statements === 1 ? "stays in order and means" : "stay in order and mean"} the same`;
+  const stays = `${grouped(same)} of ${count(statements, "compiled statement")} of ${count(entries, "sheet")} ${statements === 1 ? "stays in order and means" : "stay in order and mean"} the same${isParted === true ? " (but for blank lines)" : ""}`;
   return [...(early === 0 ? [] : [order]), ...(entries === 0 ? [] : [stays])];
 }
 

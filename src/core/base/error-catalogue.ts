@@ -394,7 +394,18 @@ export const catalogue = {
   SHEET_LINES: {
     refusal: "usage",
     what: (d) => `Lines ${d.other} of ${d.path} cut a statement in two, which stands in lines ${d.reason}.`,
-    next: () => "Name whole rules that stand in no other rule.",
+    next: () => "Give all lines of a rule, or of some rules that stand in one.",
+  },
+  SHEET_HELD: {
+    refusal: "usage",
+    what: (d) =>
+      `${d.other} in ${d.path} stands in a rule that cannot be taken apart${d.reason === "" ? "" : `, because of line ${d.reason}`}.`,
+    next: () => "Take out the whole rule, or make two rules of it first.",
+  },
+  SHEET_APART: {
+    refusal: "usage",
+    what: (d) => `What you take out of ${d.path} stands in several rules, in lines ${d.other}.`,
+    next: () => "Take out what stands in one of them, by its lines (--lines), then the next.",
   },
   SHEET_MIXED: {
     refusal: "usage",

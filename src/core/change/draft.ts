@@ -69,7 +69,7 @@ export type Claim =
   /**
    * A style sheet, and each that takes it in, compiles to what it compiles to now. `with` are further sheets that change; `gains`,
    * those that come to hold more: only who takes one of those in compiles alike; `isOnce`: what is read several times today, and not
-   * compiled, may be read once.
+   * compiled, may be read once; `isParted`: rules that hold others may be several then, so that blank lines come or go.
    */
   | {
       readonly kind: "compiles alike";
@@ -77,6 +77,7 @@ export type Claim =
       readonly with: readonly ProjectPath[];
       readonly gains?: readonly ProjectPath[];
       readonly isOnce?: true;
+      readonly isParted?: true;
     }
   /** Lines of a style sheet come into another order, and each name that an entry needs is given before: all that it holds stays. */
   | { readonly kind: "puts in order"; readonly file: ProjectPath }

@@ -14,6 +14,8 @@ export interface SheetPiece {
   readonly main?: SheetStatement;
   /** The title, where it is the heading of a section. */
   readonly heading?: SheetHeading;
+  /** The rules in whose blocks it stands, outermost first, where it is taken out of them. */
+  readonly within?: readonly SheetStatement[];
 }
 
 /** A comment that says what comes next. */

@@ -42,6 +42,7 @@ import {
   type TracedGift,
   type TracedStatement,
 } from "./sheet-traced.js";
+import { spansOf } from "./sheet-opened.js";
 import { SheetWorld, type SheetText } from "./sheet-world.js";
 
 interface Missed {
@@ -636,8 +637,19 @@ class Tracer {
     return (keys[index] ??= this.#makeKey(sheet, path, index));
   }
 
-  #makeKey({ text, statements, references }: SheetText, path: ProjectPath, index: number): string {
-    const { start = 0, end = 0 } = statements[index] ?? {};
+  #makeKey(sheet: SheetText, path: ProjectPath, index: number): string {
+    const statement = sheet.statements[index];
+    if (!statement) return "";
+    return spansOf(statement)
+      .map((span) => this.#keyOfSpan(sheet, path, { index, span }))
+      .join("\n{\n");
+  }
+
+  #keyOfSpan(
+    { text, references }: SheetText,
+    path: ProjectPath,
+    { index, span: [start, end] }: { readonly index: number; readonly span: readonly [number, number] },
+  ): string {
     let [key, at] = ["", start];
     const put = (from: number, to: number, written: string): void => {
       key += text.slice(at, from) + written;

@@ -26,6 +26,8 @@ export interface SheetStatement {
   readonly isLoud?: boolean;
   /** Whether it goes on with the statement before: `@else`. */
   readonly continues?: boolean;
+  /** Whether it is only a part of a rule: its head, and of its block what `block` holds. */
+  readonly isPart?: true;
 }
 
 /** What a name of a sheet stands for. */
@@ -114,6 +116,22 @@ export interface SheetReading {
 export interface SheetForms {
   /** Reads a sheet; `undefined` where its statements cannot be told apart. Never throws. */
   read(text: string, name: string): SheetReading | undefined;
+  /** What statements of a text give and need, also those that are parts of rules. */
+  names(text: string, statements: readonly SheetStatement[], name: string): readonly StatementNames[];
+  /** A statement in its smallest parts, one behind the other; by itself, where it cannot be taken apart. */
+  opened(text: string, statement: SheetStatement, name: string): readonly SheetStatement[];
+  /** What hinders a rule from being taken apart: a statement of its block, or the rule itself; nothing for one that can be. `depth` says in how many others it stands. */
+  hindrance(
+    text: string,
+    rule: SheetStatement,
+    at: { readonly name: string; readonly depth: number },
+  ): SheetStatement | undefined;
+  /** A rule that holds others, written anew around some lines of its block: what stands before them, and behind. `indent` is the white space before it. */
+  around(
+    text: string,
+    rule: SheetStatement,
+    like: { readonly name: string; readonly indent: string; readonly lineEnd: string },
+  ): readonly [before: string, behind: string];
   /** What a sheet says of itself: the section to which it belongs. */
   signs(text: string, reading: SheetReading): readonly Sign[];
   /** The line by which a sheet takes in another: `@import "card";`. `opened`: a module whose names need no namespace. Without a quote it stands bare; `as` is the namespace, where it is another. */

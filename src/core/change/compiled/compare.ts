@@ -29,8 +29,8 @@ import { compilerFor, type Beyond, type Compiler, type Output } from "./compiler
 export interface ComparedSheet {
   /** Where it is now. */
   readonly entry: ProjectPath;
-  /** `same`: letter by letter; `fails`: it compiles neither before nor after; `mended`: it did not before. */
-  readonly state: "same" | "different" | "fails" | "mended" | "broken";
+  /** `same`: letter by letter; `spaced`: but for blank lines; `fails`: it compiles neither before nor after; `mended`: it did not before. */
+  readonly state: "same" | "spaced" | "different" | "fails" | "mended" | "broken";
   /** Lines of the output, or what the compiler says: `-` those of before, `+` those of after. None where all is the same. */
   readonly lines: readonly string[];
 }
@@ -44,9 +44,9 @@ export interface Comparison {
   readonly without: readonly ProjectPath[];
 }
 
-/** Whether nothing of what was compiled is another thing then. */
-export function isAsBefore({ sheets }: Comparison): boolean {
-  return sheets.every(({ state }) => state !== "different" && state !== "broken");
+/** Whether all could be compiled, and nothing of it is another thing then. */
+export function isAsBefore({ sheets, without }: Comparison): boolean {
+  return without.length === 0 && sheets.every(({ state }) => state !== "different" && state !== "broken");
 }
 
 /** So many lines of a difference are given. */
@@ -180,6 +180,8 @@ function compared(before: Output, after: Output): Pick<ComparedSheet, "state" | 
       : { state: "mended", lines: [`- ${before.error}`] };
   if ("error" in after) return { state: "broken", lines: [`+ ${after.error}`] };
   if (before.css === after.css) return { state: "same", lines: [] };
+  const packed = ({ css }: { readonly css: string }): string => css.replace(/^[ \t]*\n/gm, "");
+  if (packed(before) === packed(after)) return { state: "spaced", lines: [] };
   const lines = diffLines(before.css, after.css).flatMap(({ added, removed, value }) =>
     added || removed
       ? value

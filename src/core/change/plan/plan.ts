@@ -83,6 +83,8 @@ export interface SheetCount {
   readonly mended: number;
   /** Names that those define later and need before, but only on a condition of which nobody knows if it holds. */
   readonly aside: number;
+  /** Whether rules are several then, so that blank lines between them come or go. */
+  readonly isParted?: true;
 }
 
 /** What came of resolving every reference again that a draft could touch, on the planned tree. */

@@ -9,6 +9,7 @@ import {
   needsOthers,
   neededTooEarly,
   Numbers,
+  OpenedSheets,
   reachOf,
   SheetUsers,
   SheetWorld,
@@ -45,8 +46,11 @@ export interface SheetProof extends Omit<NameProof, "claims" | "texts"> {
 
 /** Proves it, or says what would be compiled otherwise. */
 export function proveSheets({ tree, planned, before, after, map, claims, removed }: SheetProof): SheetResult {
-  const now = new SheetWorld(before);
-  const then = new SheetWorld(after);
+  const isParted = claims.some((claim) => claim.kind === "compiles alike" && claim.isParted === true);
+  const [now, then] = [before, after].map((each) => (isParted ? new OpenedSheets(each) : new SheetWorld(each))) as [
+    SheetWorld,
+    SheetWorld,
+  ];
   const changed = [
     ...new Set(claims.flatMap((claim) => [claim.file, ...(claim.kind === "compiles alike" ? claim.with : [])])),
   ];
@@ -133,7 +137,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
       gaps.push({ reason: "not understood", file, detail: "no sheet that compiles by itself takes it in" });
   if (!isInPlace) gaps.push(...settingsGaps({ tree, before }, changed));
   return {
-    sheets: { entries, statements, same, early: mending, mended, aside: aside.size },
+    sheets: { entries, statements, same, early: mending, mended, aside: aside.size, ...(isParted && { isParted }) },
     different: unique(different),
     gaps,
   };
@@ -273,17 +277,39 @@ interface Extended {
 function extensionsOf({ compiled }: SheetTrace): ReadonlyMap<TracedStatement, Extended> {
   const reached = new Map<SheetModule, ReadonlySet<SheetModule>>();
   const found = new Map<TracedStatement, Extended>();
+  const known: Selecting[] = [];
+  const selecting = (at: number): Selecting => (known[at] ??= selectingOf(compiled[at] as TracedStatement));
   for (const statement of compiled) {
     if (statement.extends.length === 0) continue;
     const reach = reached.get(statement.module) ?? reachOf(statement.module);
     reached.set(statement.module, reach);
     const targets = statement.extends.map((target) => target.replace(/#\{[^]*$/, ""));
-    const places = compiled.flatMap(({ key, module }, at) =>
-      reach.has(module) && targets.some((target) => key.includes(target)) ? [at] : [],
+    const places = compiled.flatMap(({ module }, at) =>
+      reach.has(module) && targets.some((target) => mayHold(selecting(at), target)) ? [at] : [],
     );
     found.set(statement, { said: `${targets.join()} ${places.join()}`, places });
   }
   return found;
+}
+
+/** Whether a statement may have a selector: as it stands there, or put together from its parent's, `&__title`, or a value. */
+function mayHold({ key, suffixes, isPutTogether }: Selecting, target: string): boolean {
+  return isPutTogether || key.includes(target) || suffixes.some((suffix) => target.includes(suffix));
+}
+
+/** What of a statement may become a selector. */
+interface Selecting {
+  readonly key: string;
+  readonly suffixes: readonly string[];
+  readonly isPutTogether: boolean;
+}
+
+function selectingOf({ key }: TracedStatement): Selecting {
+  return {
+    key,
+    suffixes: [...key.matchAll(/&([\w-]+)/g)].map(([, suffix = ""]) => suffix),
+    isPutTogether: /#\{[^{}]*\}[^;{}]*\{/.test(key),
+  };
 }
 
 /**

@@ -1,35 +1,10 @@
 /** Rules that go from a sheet into a partial: what is written, what is refused, and that Sass compiles it to the same. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { openProject } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
-import { MemoryStore } from "../../files/index.js";
 import { compiled } from "../../graph/by-sass.test.suite.js";
-import { planDraft, type Plan } from "../plan/index.js";
-import { afterwards, at, type Files } from "../plan/planning.test.suite.js";
-import { extractSheetDraft, type SheetDraft } from "./index.js";
-
-/** How one is asked for: `"main.scss .card $gap > _card.scss"`, `"main.scss 3-5 > parts/"`, `"main.scss #Reset"`. */
-async function taken(
-  files: Files,
-  command: string,
-): Promise<{ readonly plan: Plan; readonly draft: SheetDraft; readonly then: Record<string, string> }> {
-  const project = await openProject(new MemoryStore(files));
-  const [what = "", to = ""] = command.split(" > ");
-  const [path = "", ...words] = what.split(" ");
-  const lines = /^(\d+)-(\d+)$/.exec(words[0] ?? "");
-  const section = words[0]?.startsWith("##") === true ? words.join(" ").slice(2) : undefined;
-  const draft = await extractSheetDraft(project, {
-    path: at(path),
-    take: lines || section !== undefined ? [] : words.map((word) => word.replaceAll("~", " ")),
-    ...(lines && { lines: { first: Number(lines[1]), last: Number(lines[2]) } }),
-    section,
-    ...(to !== "" && { to: at(to.replace(/\/$/, "")), into: to.endsWith("/") }),
-  });
-  const plan = await planDraft(project, draft.draft);
-  const made = Object.fromEntries(plan.made.map((each) => [each.path, each.text]));
-  return { plan, draft, then: { ...afterwards(files, plan), ...made } };
-}
+import type { Files } from "../plan/planning.test.suite.js";
+import { taken } from "./taking.test.suite.js";
 
 const theme = `@import "sizes";
 
@@ -253,6 +228,16 @@ describe("what is taken out of a sheet", () => {
     [
       "what is extended in the rest",
       { "main.scss": '@use "x";\n.a { @extend .b; c: d }\n.b { e: f }\n', "_x.scss": "" },
+      "main.scss .a",
+    ],
+    [
+      "what is extended in the rest, and is put together from its parent's name",
+      { "main.scss": '@use "x";\n.a { @extend .b__c; d: e }\n.b { &__c { f: g } }\n', "_x.scss": "" },
+      "main.scss .a",
+    ],
+    [
+      "or from a value",
+      { "main.scss": '@use "x";\n.a { @extend .b; d: e }\n.#{x.$b} { f: g }\n', "_x.scss": "$b: b;\n" },
       "main.scss .a",
     ],
     [

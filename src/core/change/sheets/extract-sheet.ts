@@ -7,15 +7,16 @@ import { splitWords, inCase } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SourceText, wholeLines } from "../../base/text/index.js";
 import type { Project } from "../../app/index.js";
-import { piecesOfSheet, Resolver, SheetUsers, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
+import { Resolver, SheetUsers, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
 import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { refuseSource } from "../plan/index.js";
 import { firstName } from "./first-name.js";
 import { SpecifierMaker } from "../regroup/index.js";
 import { mannerOf, type SheetManner } from "./manner.js";
+import { parted, wholeLinesWithin, wrapped, type Around, type InnerCut } from "./nested.js";
 
-import { chosenPieces, namesOf, staysFirst, type SheetWish } from "./selection.js";
+import { chosenIn, namesOf, staysFirst, type Held, type SheetWish } from "./selection.js";
 
 /** What was asked. */
 export interface SheetRequest extends SheetWish {
@@ -38,6 +39,8 @@ export interface SheetDraft {
   readonly lines: readonly (readonly [first: number, last: number])[];
   /** What was in the lines or the section, and stays, because it has to stand first. */
   readonly stays: readonly string[];
+  /** What is meant as well, and stays, because its rules cannot be taken apart. */
+  readonly held: readonly Held[];
   /** The lines by which the sheet takes the partial in; none where it does so already. */
   readonly takesIn: readonly string[];
 }
@@ -54,11 +57,10 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
   if (!tree.has(path)) refuseSource(tree, path);
   const resolver = new Resolver(tree, moduleRules, aliases);
   const world = new SheetWorld(resolver);
-  const sheet = world.sheet(path);
-  if (!sheet) throw new ShelfError("SHEET_BROKEN", { path });
+  const whole = world.sheet(path);
+  if (!whole) throw new ShelfError("SHEET_BROKEN", { path });
   if (SheetWorld.formsOf(path)?.isOfScripts(nameOf(path))) throw new ShelfError("SHEET_OF_SCRIPTS", { path });
-  const pieces = piecesOfSheet(sheet);
-  const chosen = chosenPieces(path, sheet, { pieces, wish: request });
+  const { sheet, pieces, chosen, around, held } = chosenIn(path, whole, request);
   const manner = mannerOf(tree, world, new SheetUsers(tree, world, resolver.allMappings()), path);
   const target = targetOf(tree, { request, sheet, chosen, manner });
   if (target === path) throw new ShelfError("EXTRACT_SAME", { path });
@@ -77,6 +79,8 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
     sheet,
     pieces,
     chosen,
+    held,
+    ...(around && { around }),
     manner,
     world,
     maker,
@@ -102,8 +106,10 @@ function targetOf(tree: Project["tree"], { request, sheet, chosen, manner }: Tar
     const name = nameOf(to);
     return inFolder(folderOf(to), `${name.startsWith("_") ? "" : mark}${name}${extension}`);
   }
-  const [first = ""] =
+  const [named = ""] =
     section === undefined ? chosen.flatMap(({ main }) => (main ? namesOf(sheet.text, main) : [])) : [section];
+  // `.card .title` by both its names.
+  const first = chosen[0]?.within ? named.replace(/[^\p{L}\p{N}_-]+/gu, " ").trim() : named;
   const words = splitWords(
     (
       /[\p{L}\p{N}][\p{L}\p{N}_-]*(?: [\p{L}\p{N}]+)*/u.exec(section ?? first.replace(/^@[\w-]+ /, ""))?.[0] ?? "part"
@@ -119,6 +125,9 @@ interface CuttingInput {
   /** All of it, and what leaves. */
   readonly pieces: readonly SheetPiece[];
   readonly chosen: readonly SheetPiece[];
+  /** The rules around some of it. */
+  readonly around?: Around;
+  readonly held: readonly Held[];
   readonly manner: SheetManner;
   readonly world: SheetWorld;
   readonly maker: SpecifierMaker;
@@ -128,6 +137,8 @@ interface CuttingInput {
 
 interface Run {
   readonly pieces: readonly SheetPiece[];
+  /** The rules around it. */
+  readonly within?: Around | undefined;
   readonly from: number;
   readonly end: number;
 }
@@ -151,7 +162,7 @@ class Cutting {
     const place = known ? undefined : this.#place();
     const takesIn = place === undefined ? [] : this.#lines();
     const carried = this.#carried();
-    const body = this.#runs.map((run) => this.#respelled(run.from, run.end)).join(this.#lineEnd.repeat(2));
+    const body = this.#runs.map((run) => this.#body(run)).join(this.#lineEnd.repeat(2));
     const gained = there === undefined ? [] : this.#gains(there, { carried, body });
     const text = [...(carried.length > 0 ? [carried.join(this.#lineEnd)] : []), body].join(this.#lineEnd.repeat(2));
     const references = this.#runs.flatMap((run) => this.#within(run.from, run.end));
@@ -168,7 +179,13 @@ class Cutting {
         ...references.map(({ start }): Claim => ({ kind: "removes", file: path, start })),
         ...(takesIn.length > 0 ? [{ kind: "adds", file: path, means: takesIn.map(() => target) } as const] : []),
         this.#adds(added),
-        { kind: "compiles alike", file: path, with: [target], ...(there !== undefined && { gains: [target] }) },
+        {
+          kind: "compiles alike",
+          file: path,
+          with: [target],
+          ...(there !== undefined && { gains: [target] }),
+          ...(this.input.around && { isParted: true }),
+        },
       ],
     };
     return {
@@ -179,6 +196,7 @@ class Cutting {
       names: [...new Set(chosen.flatMap(({ main }) => (main ? namesOf(sheet.text, main) : [])))],
       lines: this.#runs.map(({ from, end }) => [this.#line(from), this.#line(Math.max(from, end - 1))]),
       stays: this.#staying(),
+      held: this.input.held,
       takesIn,
     };
   }
@@ -264,7 +282,7 @@ class Cutting {
     for (const [at, piece] of this.#pieces.entries()) {
       const { main, from, end } = piece;
       if (at > last && last >= 0) return place;
-      if (chosen.includes(piece)) return from;
+      if (chosen.includes(piece)) return piece.within ? place : from;
       if (last < 0 && main !== undefined && main.word !== "charset") return place;
       place = end;
     }
@@ -386,6 +404,19 @@ class Cutting {
     return this.input.sheet.references.filter(({ start }) => start >= from && start < end);
   }
 
+  /** What a run is in the partial: with the rules around it, where it stands in some. */
+  #body({ from, end, within }: Run): string {
+    const text = this.#respelled(from, end);
+    return within ? wrapped(text, { from, around: within }, this.#how()) : text;
+  }
+
+  #how(): InnerCut {
+    const { path, sheet } = this.input;
+    const forms = SheetWorld.formsOf(path);
+    if (!forms) throw new ShelfError("SHEET_BROKEN", { path });
+    return { text: sheet.text, forms, name: nameOf(path), lineEnd: this.#lineEnd };
+  }
+
   /** A part of the text, its names spelled as they are in the partial. */
   #respelled(from: number, end: number): string {
     const { sheet, target, path, maker } = this.input;
@@ -416,9 +447,16 @@ class Cutting {
     const { path, sheet } = this.input;
     const { text } = sheet;
     const written = lines.join(this.#lineEnd);
-    const edits = this.#runs.map(({ from, end }): DraftEdit => {
+    const edits = this.#runs.map(({ from, end, within }): DraftEdit => {
+      if (from === place && within)
+        return {
+          file: path,
+          ...parted({ from, end, around: within }, written, this.#how()),
+          why: "takes the partial in",
+        };
       if (from === place) return { file: path, start: from, end, text: written, why: "takes the partial in" };
-      return { file: path, ...wholeLines(text, { from, end }), text: "", why: "loses what goes to the partial" };
+      const lost = within ? wholeLinesWithin(text, { from, end }) : wholeLines(text, { from, end });
+      return { file: path, ...lost, text: "", why: "loses what goes to the partial" };
     });
     if (place !== undefined && !this.#runs.some(({ from }) => from === place)) {
       const isHead = place === 0;
@@ -462,9 +500,10 @@ function runsOf(pieces: readonly SheetPiece[], chosen: readonly SheetPiece[]): R
     if (!chosen.includes(piece)) continue;
     const before = pieces[at - 1];
     const last = runs.at(-1);
-    if (last && before && chosen.includes(before))
-      runs[runs.length - 1] = { pieces: [...last.pieces, piece], from: last.from, end: piece.end };
-    else runs.push({ pieces: [piece], from: piece.from, end: piece.end });
+    const { from, end, within } = piece;
+    if (last && before && chosen.includes(before) && last.within?.at(-1) === within?.at(-1))
+      runs[runs.length - 1] = { ...last, pieces: [...last.pieces, piece], end };
+    else runs.push({ pieces: [piece], from, end, within });
   }
   return runs;
 }

@@ -8,6 +8,7 @@ import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 import { sheetFormsFor } from "./sheet-reading.js";
 
 export { isTakenIn, putsBeforeSheets, sheetRules, urlRewritersFor } from "./lookup-rules.js";
+export { partOfRule } from "./opened.js";
 export type { Dialect } from "./scan.js";
 
 const dialects: Readonly<Record<string, Dialect>> = {

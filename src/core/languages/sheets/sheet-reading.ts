@@ -3,6 +3,7 @@ import type { Reference } from "../reading.js";
 import type { SheetForms, SheetLoad, SheetReading, SheetStatement } from "../sheet-forms.js";
 import { namesOfStatements, sameName } from "./names.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
+import { hindrance, openedParts } from "./opened.js";
 import { signsOfSheet } from "./outline.js";
 import { sheetStatements } from "./statements.js";
 
@@ -10,6 +11,14 @@ import { sheetStatements } from "./statements.js";
 export function sheetFormsFor(dialectOf: (name: string) => Dialect): SheetForms {
   return {
     read: (text, name) => readSheet(text, dialectOf(name)),
+    names: (text, statements, name) => namesOfStatements(text, statements, /^s/.test(dialectOf(name))),
+    opened: (text, statement, name) => openedParts(text, statement, { dialect: dialectOf(name), depth: 0 }),
+    hindrance: (text, rule, { name, depth }) => hindrance(text, rule, { dialect: dialectOf(name), depth }),
+    around: (text, { start, headEnd }, { name, indent, lineEnd }) => {
+      const head = text.slice(start, headEnd);
+      // Up to the brace as it stands there, behind whatever comment.
+      return dialectOf(name) === "sass" ? [`${head}${lineEnd}`, ""] : [`${head}{${lineEnd}`, `${lineEnd}${indent}}`];
+    },
     signs: signsOfSheet,
     takeIn: (specifier, how, { name, quote, as: space }) => {
       const dialect = dialectOf(name);
