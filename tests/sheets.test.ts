@@ -154,6 +154,26 @@ test("Less: begun, added to, and a flat theme in sections; Less itself compiles 
   expect(before).toContain("width: 2px");
 });
 
+test("an entry's lines are put in the order of the sections, below comments, and add goes by these", async () => {
+  const root = folderWith({
+    "styles/main.scss":
+      '@charset "utf-8";\n// buttons\n@import "components/button"; // big\n\n@import "abstracts/sizes";\n@import "layout/header";\n',
+    "styles/abstracts/_sizes.scss": "$gap: 8px;\n",
+    "styles/components/_button.scss": "@mixin button { margin: 0 }\n",
+    "styles/layout/_header.scss": ".header { margin: $gap }\n",
+  });
+  const words = ["check", "--rule", "sheet-sections", "--fix", "--write"];
+  expect((await run(root, words)).out).toContain("1 of 1 finding fixed.");
+  const sorted =
+    '@charset "utf-8";\n\n// Abstracts\n@import "abstracts/sizes";\n\n// Layout\n@import "layout/header";\n\n// Components\n// buttons\n@import "components/button"; // big\n';
+  expect(readFileSync(join(root, "styles/main.scss"), "utf8")).toBe(sorted);
+  expect((await run(root, ["check", "--rule", "sheet-sections"])).out).toContain("Nothing is wrong");
+  await run(root, ["add", "layout", "footer", "--write"]);
+  expect(readFileSync(join(root, "styles/main.scss"), "utf8")).toBe(
+    sorted.replace('header";', 'header";\n@import "layout/footer";'),
+  );
+});
+
 test("entries that share sheets become modules one after the other, each compiling to the same", async () => {
   const root = demoCopy("orchard-signs");
   await run(root, ["check", "--fix", "--write"]);

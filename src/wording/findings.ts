@@ -234,6 +234,14 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${count(sheets, "sheet is", "sheets are")} taken in with @import, which Sass is giving up`,
     advice: "`check --rule sheet-import --fix` takes them in as modules, where what is compiled stays the same.",
   }),
+  "sections out of order": ({ lines, section, other, isBehind }) => ({
+    says: `a line of ${section} stands ${isBehind ? "behind" : "before"} those of ${other}${lines > 1 ? `; ${lines} lines are out of the order of the sections` : ""}`,
+    advice: "`check --rule sheet-sections --fix` moves it, where what is compiled stays the same.",
+  }),
+  "sections without headings": ({ sections }) => ({
+    says: `no comment says which lines are of ${enumerate([...sections])}`,
+    advice: "`check --rule sheet-sections --fix` writes one above each section.",
+  }),
   "name unused": ({ name }) => ({
     says: `${name} is used nowhere`,
     advice: "Delete it, or use it.",

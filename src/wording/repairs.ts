@@ -30,6 +30,8 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
       return "Put the lines in order";
     case "sheet modules":
       return "Take the sheets in as modules";
+    case "sheet sections":
+      return "Put the lines in the order of the sections, each below a comment";
     case "state":
       return repair.layout === "together" ? "Put it in one file" : "Give its actions a file of their own";
   }

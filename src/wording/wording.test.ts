@@ -78,6 +78,9 @@ const detail = {
   partials: 5,
   by: "package.json",
   isPattern: false,
+  section: "Base",
+  sections: ["Base", "Components"],
+  isBehind: true,
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

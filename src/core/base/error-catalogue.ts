@@ -423,6 +423,11 @@ export const catalogue = {
     what: (d) => `In ${d.path}, ${d.other} stands between the parts that you take out, and its place matters.`,
     next: (d) => `Take out ${d.other} as well, or the parts one at a time.`,
   },
+  SHEET_PARTED: {
+    refusal: "usage",
+    what: (d) => `Between the lines by which ${d.path} takes sheets in stands a statement of its own.`,
+    next: () => "Take it out first (`extract`), or put it below them.",
+  },
   SHEET_NAMESPACE: {
     refusal: "usage",
     what: (d) => `${d.path} has a @namespace, which holds for that sheet alone, so its rules cannot go to another.`,

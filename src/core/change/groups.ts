@@ -56,9 +56,9 @@ export type Blame =
  */
 export function blamesOf({ proof, mentions }: Blamed): Map<ProjectPath, Blame> {
   const blames = new Map<ProjectPath, Blame>();
-  for (const { file, at, specifier, before } of proof.different) {
+  for (const { file, at, specifier, before, entries = [] } of proof.different) {
     const because: Blame = { code: "would mean another file", specifier, file, line: at.line };
-    for (const path of [file, ...before]) blames.set(path as ProjectPath, because);
+    for (const path of [file, ...before, ...entries]) blames.set(path as ProjectPath, because);
   }
   for (const { file, at, names, among = [] } of mentions)
     if (!isDocument(file) && nameOf(file) !== configurationFile)

@@ -1,7 +1,7 @@
 /** Repairs that change more than where files lie: names, namespaces, texts of actions, and how a piece of state is kept. Each is a draft of its own. */
 import { ShelfError } from "../base/errors.js";
 import { nameOf, type ProjectPath } from "../base/paths.js";
-import type { Project } from "../app/index.js";
+import { styleSections, type Project } from "../app/index.js";
 import type { AppAnalysis } from "../insight/analysis.js";
 import type { Finding, Repair } from "../insight/rules/rule.js";
 import type { ReferenceGraph } from "../graph/index.js";
@@ -46,6 +46,12 @@ export async function draftOfRepair(
       return (await import("./sheets/reorder.js")).reorderDraft(scene.project, file, repair.edits);
     case "sheet modules":
       return orWhy(async () => (await import("./sheets/as-modules.js")).asModulesDraft(scene.project, file));
+    case "sheet sections": {
+      const analysed = scene.apps?.find(({ catalogue }) => catalogue.entries.has(file));
+      if (!analysed) return "left";
+      const { inSectionsDraft } = await import("./sheets/in-sections.js");
+      return orWhy(() => inSectionsDraft(scene.project, file, styleSections(analysed.app)));
+    }
     case "state":
       return orLeft(() => ofState(scene, [file], repair.layout));
     default:
@@ -67,9 +73,9 @@ async function orLeft(draw: () => Promise<Draft | undefined>): Promise<Draft | "
 }
 
 /** The same where the reason is worth a word: what is in the way can be put right by hand. */
-async function orWhy(draw: () => Promise<Draft>): Promise<Draft | ShelfError> {
+async function orWhy(draw: () => Draft | undefined | Promise<Draft | undefined>): Promise<Draft | "left" | ShelfError> {
   try {
-    return await draw();
+    return (await draw()) ?? "left";
   } catch (error) {
     if (error instanceof ShelfError) return error;
     throw error;

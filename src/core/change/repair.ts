@@ -106,8 +106,10 @@ export async function planRepairs(
     const spoiled = taken.filter((finding) => touched(finding).some((path) => blames.has(path)));
     for (const finding of spoiled) {
       // Of sheets the place that is compiled otherwise is worth a word.
-      const first = plan.proof.different.find(({ file }) => touched(finding).includes(file));
-      if (finding.repair?.kind === "sheet modules" && first)
+      const first = plan.proof.different.find(({ file, entries = [] }) =>
+        [file, ...entries].some((path) => touched(finding).includes(path)),
+      );
+      if (first && (finding.repair?.kind === "sheet modules" || finding.repair?.kind === "sheet sections"))
         reasons.set(finding, {
           message: `${first.specifier.slice(0, 60)}: ${first.reason}.`,
           place: { file: first.file, ...first.at },

@@ -363,6 +363,7 @@ class Tracer {
       meaning,
       extends: [...extended],
       module,
+      ...(statement.kind === "comment" && !names.emits && { isNote: true as const }),
     };
     this.#statements.push(traced);
     if (names.emits) module.own.push(traced);

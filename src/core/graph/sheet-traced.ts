@@ -29,6 +29,8 @@ export interface TracedStatement {
   /** Of what it extends: where in the compiled sheet it may be found. Filled when all is known. */
   readonly extends: readonly string[];
   readonly module: SheetModule;
+  /** Whether it is a comment for people, which compiles to nothing. */
+  readonly isNote?: true;
   /** Whether it is an import that stays one: those come first in the compiled sheet. */
   readonly isImport?: true;
 }

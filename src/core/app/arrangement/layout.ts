@@ -46,6 +46,8 @@ export interface PlaceRequest {
 /** The shelves of one app. */
 export class Layout {
   readonly shelves: readonly Shelf[];
+  /** The same in the order of the arrangement; shelves of one's own that it does not have come last. */
+  readonly inOrder: readonly Shelf[];
   readonly stack: StackData;
   readonly arrangement: string;
   readonly publicIndex: boolean;
@@ -72,6 +74,8 @@ export class Layout {
     const own = input.ownShelves ? makeShelves(input.ownShelves, words) : [];
     const given = makeShelves(input.arrangement, words);
     this.shelves = [...own, ...given.filter((shelf) => !own.some((each) => samePlace(each.at, shelf.at)))];
+    const replaced = given.map((shelf) => own.find((each) => samePlace(each.at, shelf.at)) ?? shelf);
+    this.inOrder = [...replaced, ...own.filter((shelf) => !replaced.includes(shelf))];
     this.#bySpecificity = [...this.shelves].sort((a, b) => specificity(b.at) - specificity(a.at));
     this.#telling = new Set(this.shelves.flatMap((shelf) => shelf.extensions ?? []));
     const inFeature = this.shelves.find((each) => each.at.includes("{feature}"));

@@ -111,8 +111,8 @@ export interface RegistrationData {
   readonly line: string;
   /** The comment that it goes before. */
   readonly before?: string | undefined;
-  /** It joins the lines of its section, which stand in this order. */
-  readonly sections?: readonly string[] | undefined;
+  /** It joins the lines of its section; the shelves are sections, in the order of the arrangement. */
+  readonly sections?: boolean | undefined;
   /** A file beside the new one that lists it instead, where there is one. */
   readonly "folder-index"?: { readonly file: string; readonly line: string } | undefined;
   /** It joins a list of a YAML manifest: the keys that lead there. */

@@ -61,6 +61,7 @@ export const ruleTable = {
   "compiled-partial": { group: "styles", severity: "warning" },
   "unused-sheet-name": { group: "styles", severity: "warning" },
   "sheet-import": { group: "styles", severity: "warning" },
+  "sheet-sections": { group: "styles", severity: "warning" },
   "unused-asset": { group: "assets", severity: "warning" },
   "duplicate-asset": { group: "assets", severity: "warning" },
   "missing-density": { group: "assets", severity: "warning" },

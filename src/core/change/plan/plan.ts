@@ -26,6 +26,8 @@ export interface Difference {
   readonly before: readonly string[];
   readonly after: readonly string[];
   readonly reason: string;
+  /** Of a style sheet: those that would be compiled otherwise because of it. */
+  readonly entries?: readonly ProjectPath[];
 }
 
 /** A reference that leads nowhere today. It stays as it is spelled. */

@@ -82,7 +82,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     if (early.length > 0) {
       const found = notMended(one, other, early);
       mending += 1;
-      if (found) different.push(shownAs(found, { now, place }));
+      if (found) different.push({ ...shownAs(found, { now, place }), entries: [entry] });
       else mended += 1;
       for (const {
         missing: { kind, name },
@@ -92,7 +92,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     }
     entries += 1;
     statements += one.compiled.length;
-    const isAlike = isSequence(one.statements, other.statements, (path) => map.file(path));
+    const isAlike = isSequence(one, other, (path) => map.file(path));
     if (!isAlike) isInPlace = false;
     const doubt = one.doubt ?? other.doubt;
     if (doubt && (doubt === "too long" || !isAlike))
@@ -121,16 +121,16 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     const lazy = SheetWorld.formsOf(entry)?.givesNames(entry) === "late";
     const found =
       isAlike && !lazy
-        ? firstDifference(one, other)
+        ? (firstDifference(one, other) ?? lostNote(one, other))
         : isAlike
-          ? undefined
+          ? lostNote(one, other)
           : (firstDifference(one, other) ?? lostSilently(one, other, { inOrder: lazy, isOnce }));
     if (!found) {
       same += one.compiled.length;
       continue;
     }
     same += found.same;
-    different.push(shownAs(found, { now, place }));
+    different.push({ ...shownAs(found, { now, place }), entries: [entry] });
   }
   for (const { file } of claims)
     if (entries + mending === 0)
@@ -196,14 +196,20 @@ function lostStatement(one: SheetTrace, other: SheetTrace): TracedStatement | un
   });
 }
 
-/** Whether all that is gone through is the same in the same order and in the same modules, whatever the names in it mean. */
-function isSequence(
-  one: readonly TracedStatement[],
-  other: readonly TracedStatement[],
-  placeOf: (path: ProjectPath) => ProjectPath,
-): boolean {
-  if (one.length !== other.length) return false;
-  return one.every(({ key, module }, at) => key === other[at]?.key && placeOf(module.path) === other[at].module.path);
+/**
+ * Whether all that is gone through is the same in the same order and in the same modules, whatever the names in it mean. Comments for
+ * people may come, go and stand anywhere: they are counted by themselves.
+ */
+function isSequence(one: SheetTrace, other: SheetTrace, placeOf: (path: ProjectPath) => ProjectPath): boolean {
+  const [before, after] = [codeOf(one), codeOf(other)];
+  if (before.length !== after.length) return false;
+  return before.every(
+    ({ key, module }, at) => key === after[at]?.key && placeOf(module.path) === after[at].module.path,
+  );
+}
+
+function codeOf({ statements }: SheetTrace): readonly TracedStatement[] {
+  return statements.filter(({ isNote }) => isNote !== true);
 }
 
 interface Found {
@@ -244,6 +250,19 @@ function firstDifference(
   return last && { statement: last, same: one.compiled.length, reason: "more would be compiled than before" };
 }
 
+/** A comment for people that is not there as often as before. */
+function lostNote(one: SheetTrace, other: SheetTrace): Found | undefined {
+  const left = new Map<string, number>();
+  for (const { key, isNote } of other.statements) if (isNote) left.set(key, (left.get(key) ?? 0) + 1);
+  for (const statement of one.statements) {
+    if (!statement.isNote) continue;
+    const count = left.get(statement.key) ?? 0;
+    if (count === 0) return { statement, same: one.compiled.length, reason: "it would be lost" };
+    left.set(statement.key, count - 1);
+  }
+  return undefined;
+}
+
 /** What is not compiled has to be there as before, too: as often, or at least once, and where names are looked up late, in the same order. */
 function lostSilently(
   one: SheetTrace,
@@ -252,8 +271,9 @@ function lostSilently(
 ): Found | undefined {
   const same = one.compiled.length;
   if (inOrder) {
-    const at = one.statements.findIndex(({ key }, index) => other.statements[index]?.key !== key);
-    const statement = one.statements[at < 0 ? one.statements.length - 1 : at];
+    const [before, after] = [codeOf(one), codeOf(other)];
+    const at = before.findIndex(({ key }, index) => after[index]?.key !== key);
+    const statement = before[at < 0 ? before.length - 1 : at];
     return statement && { statement, same, reason: "it would be read at another place" };
   }
   const left = new Map<string, number>();
@@ -359,10 +379,11 @@ function settingsGaps({ tree, before }: Pick<SheetProof, "tree" | "before">, cha
 }
 
 function unique(all: readonly Difference[]): Difference[] {
-  return all.filter(
-    (each, at) =>
-      all.findIndex(
-        ({ file, at: { line }, reason }) => file === each.file && line === each.at.line && reason === each.reason,
-      ) === at,
-  );
+  const found = new Map<string, Difference>();
+  for (const each of all) {
+    const slot = `${each.file} ${each.at.line} ${each.reason}`;
+    const known = found.get(slot);
+    found.set(slot, known ? { ...known, entries: [...(known.entries ?? []), ...(each.entries ?? [])] } : each);
+  }
+  return [...found.values()];
 }

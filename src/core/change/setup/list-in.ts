@@ -3,9 +3,9 @@ import { listOf, type RegistrationData } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SheetWorld } from "../../graph/index.js";
-import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration, type App } from "../../app/app.js";
+import { styleSections } from "../../app/sections.js";
 import { exportsType, isOfTrade, nameIn } from "../../languages/index.js";
 import {
   appendLine,
@@ -35,7 +35,7 @@ export function listNewFile(adding: Adding, main: Wanted, isListed = false): voi
     if (file === undefined || file === main.path || listInFolder(adding, main, { registration, filling })) continue;
     if (draft.textOf(file) === undefined) missing.add(file);
     else
-      registerLine(draft, {
+      registerLine(adding, {
         file,
         registration,
         line: lineFor(filling, { template: registration.line, from: file, ...target }),
@@ -175,7 +175,7 @@ function lineFor(filling: Filling, { template, from, to, viaIndex }: LinePlace):
 }
 
 function registerLine(
-  draft: SetupDraft,
+  { draft, app }: Adding,
   {
     file,
     registration,
@@ -192,7 +192,12 @@ function registerLine(
   const { before, sections, "yaml-list": keys } = registration;
   const change = (each: string): string | undefined => {
     if (before !== undefined) return insertBefore(each, before, line);
-    if (sections) return insertInSection(each, line, sections);
+    if (sections === true)
+      return insertInSection(
+        each,
+        line,
+        styleSections(app).map(({ at }) => at),
+      );
     return keys ? insertInYamlList(each, keys, line) : appendLine(each, line);
   };
   if (change(text.replaceAll("\r\n", "\n")) !== undefined)
@@ -203,7 +208,7 @@ function registerLine(
 
 /** What a file is, to those who wonder why it changes. */
 function whatItIs({ before, sections, "yaml-list": keys }: RegistrationData): string {
-  if (sections) return "entry sheet";
+  if (sections === true) return "entry sheet";
   if (keys) return "manifest";
   return before === undefined ? "index" : "navigation";
 }

@@ -63,7 +63,7 @@ export function insertInSection(text: string, line: string, sections: readonly s
   const later = places.findIndex((section) => section > own);
   const last = places.findLastIndex((section) => section >= 0 && section <= own);
   // What a comment says goes where is obeyed first; what is in no section stands before all that is taken in later.
-  const headed = belowHeading(lines, sections[own] ?? "");
+  const headed = belowHeading(lines, sections[own]?.split("/").at(-1) ?? "");
   const behind = used.findLastIndex((path) => path !== undefined) + 1;
   const at = headed ?? (last >= 0 ? last + 1 : later >= 0 ? later : behind > 0 ? behind : firstRule(lines));
   return lines.toSpliced(at, 0, writtenAlike(line, lines, used)).join("\n");

@@ -131,6 +131,14 @@ export interface CaseDetails {
   "compiled by itself": { readonly by: string; readonly at: number; readonly user: string | undefined };
   /** `sheets`: how many are imported, by whatever way. */
   imported: { readonly sheets: number };
+  /** `section` and `other`: titles; `isBehind`: whether the line stands behind one of the other section, and else before. */
+  "sections out of order": {
+    readonly lines: number;
+    readonly section: string;
+    readonly other: string;
+    readonly isBehind: boolean;
+  };
+  "sections without headings": { readonly sections: readonly string[] };
   "name unused": { readonly name: string };
   "names unused": { readonly names: readonly string[] };
   "groups out of order": { readonly names: readonly string[] };

@@ -36,6 +36,7 @@ import { unmarkedPartial } from "./unmarked-partial.js";
 import { compiledPartial } from "./compiled-partial.js";
 import { missingInput } from "./missing-input.js";
 import { sheetImport } from "./sheet-import.js";
+import { sheetSections } from "./sheet-sections.js";
 import { unusedSheetName } from "./unused-sheet-name.js";
 import { unusedSheet } from "./unused-sheet.js";
 import { sheetOrder } from "./sheet-order.js";
@@ -81,6 +82,7 @@ export const rules: readonly Rule[] = [
   compiledPartial,
   unusedSheetName,
   sheetImport,
+  sheetSections,
   unusedAsset,
   duplicateAsset,
   missingDensity,

@@ -54,7 +54,9 @@ export type Repair =
   /** Lines of the finding's style sheet that move, cut out and put in by offsets of its text. Sure where it does not compile today. */
   | { readonly kind: "sheet lines"; readonly edits: readonly TextEdit[]; readonly isSure: boolean }
   /** The finding's style sheet, and all that it imports, are modules: safe, and much at once, so it is done where its rule is asked for. */
-  | { readonly kind: "sheet modules"; readonly isSure: false; readonly isForRule: true };
+  | { readonly kind: "sheet modules"; readonly isSure: false; readonly isForRule: true }
+  /** The lines of the finding's style sheet stand in the order of the sections, below comments that say what goes where; done like the last one. */
+  | { readonly kind: "sheet sections"; readonly isSure: false; readonly isForRule: true };
 
 /** What a rule finds, before it is known how grave it is. */
 export interface Found {
@@ -103,7 +105,8 @@ export function isRepairable(finding: Finding, { guessed }: { readonly guessed: 
         kind === "list file" ||
         kind === "namespace" ||
         kind === "sheet lines" ||
-        kind === "sheet modules"
+        kind === "sheet modules" ||
+        kind === "sheet sections"
     : repairsOf(finding).length > 0;
 }
 
@@ -123,6 +126,8 @@ export interface RuleContext {
   readonly most: number;
   /** Whether the configuration sets that limit. */
   readonly isAsked: boolean;
+  /** Whether this rule was asked for by itself. */
+  readonly isAlone: boolean;
 }
 
 /** One rule. */

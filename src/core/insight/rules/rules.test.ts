@@ -503,6 +503,23 @@ const cases: readonly Case[] = [
     },
   },
   {
+    rule: "sheet-sections",
+    files: {
+      "steady-shelf.yaml": "version: 1\nstack: sass\nsource: src\narrangement: stylesheet-sections\n",
+      "src/main.scss": '@use "components/card";\n@use "components/crate";\n@use "base/reset";\n@use "layout/header";\n',
+      "src/components/_card.scss": ".card { margin: 0 }\n",
+      "src/components/_crate.scss": ".crate { margin: 0 }\n",
+      "src/base/_reset.scss": "* { margin: 0 }\n",
+      "src/layout/_header.scss": ".header { margin: 0 }\n",
+    },
+    says: [
+      "src/main.scss:3:1 a line of Base stands behind those of Components; 2 lines are out of the order of the sections",
+    ],
+    right: {
+      "src/main.scss": '@use "base/reset";\n@use "layout/header";\n@use "components/card";\n@use "components/crate";\n',
+    },
+  },
+  {
     rule: "unused-asset",
     files: {
       "src/assets/images/old-banner.png": "1",

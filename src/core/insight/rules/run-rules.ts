@@ -65,7 +65,7 @@ export function runRules(
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
   // What lies beside the source root (scripts, settings, declarations that a build makes) is not held to the app's customs.
   const mains = entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex && isInSource(app.layout, entry.path));
-  const context: Omit<RuleContext, "most" | "isAsked"> = {
+  const context: Omit<RuleContext, "most" | "isAsked" | "isAlone"> = {
     app,
     tree: graph.tree,
     graph,
@@ -84,7 +84,12 @@ export function runRules(
     if (severity === "off" || (only && !only.includes(rule.name))) continue;
     if (byShelves.has(rule.name) && !isPlaced) continue;
     const isOfPlaces = ruleTable[rule.name].group === "naming" || ruleTable[rule.name].group === "placement";
-    for (const found of rule.find({ ...context, most: setting.most, isAsked: setting.isAsked }))
+    for (const found of rule.find({
+      ...context,
+      most: setting.most,
+      isAsked: setting.isAsked,
+      isAlone: only?.length === 1,
+    }))
       if (!isOfPlaces || !isHeld(found)) findings.push(findingOf(found, { rule, severity, graph }));
   }
   return byWorth(findings);

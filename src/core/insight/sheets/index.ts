@@ -1,3 +1,4 @@
+export { linesInSections, type SectionLine, type SheetSections } from "./in-sections.js";
 export type { Doubled } from "./doubled.js";
 export { unusedNames, type UnusedName } from "./unused-names.js";
 export { findInSheets, type Misplaced, type SheetFindings } from "./order.js";
