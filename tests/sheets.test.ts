@@ -154,6 +154,47 @@ test("Less: begun, added to, and a flat theme in sections; Less itself compiles 
   expect(before).toContain("width: 2px");
 });
 
+test.each([
+  ["sass-indented", "styles/main.sass", "components/_crate.sass", '@use "components/crate"\n'],
+  ["css", "styles/main.css", "components/crate.css", '@import "components/crate.css";\n'],
+])("%s: begun and added to, and all of it is right", async (stack, entry, sheet, line) => {
+  const root = folderWith({});
+  expect((await run(root, ["init", "--stack", stack, "--write"])).code).toBe(0);
+  for (const words of ["component crate", "constants depth", "screen harvest"])
+    expect((await run(root, ["add", ...words.split(" "), "--write"])).code).toBe(0);
+  expect(readFileSync(join(root, entry), "utf8")).toContain(line);
+  expect(readFileSync(join(root, "styles", sheet), "utf8")).toContain(".crate");
+  if (entry.endsWith(".sass"))
+    expect((await compileSheets(root, [entry])).get(entry)).toMatch(
+      /\.button--quiet[^]*\.crate[^]*\.harvest[^]*\.night/,
+    );
+  const check = await run(root, ["check"]);
+  expect([check.code, check.out]).toEqual([0, expect.stringContaining("Nothing is wrong") as string]);
+  expect((await run(root, ["arrange"])).out).toContain("Nothing moves");
+});
+
+test("sheets that have begun are gone on with: bare names of indented Sass, url() of CSS", async () => {
+  const bare = folderWith({
+    "sass/main.sass": "@import components/card\n",
+    "sass/components/_card.sass": ".card\n  margin: 0\n",
+  });
+  await run(bare, ["add", "component", "crate", "--write"]);
+  expect(readFileSync(join(bare, "sass/main.sass"), "utf8")).toBe(
+    "@import components/card\n@import components/crate\n",
+  );
+  const css = folderWith({
+    "css/main.css": '@charset "utf-8";\n@import url("components/card.css");\n',
+    "css/components/card.css": ".card { margin: 0 }\n",
+  });
+  await run(css, ["add", "component", "crate", "--write"]);
+  expect(readFileSync(join(css, "css/main.css"), "utf8")).toContain(
+    'card.css");\n@import url("components/crate.css");\n',
+  );
+  // Where there is as much of other code, sheets are not what the app is built of.
+  const page = folderWith({ "a.js": "", "b.js": "", "css/main.css": ".a { margin: 0 }\n" });
+  expect((await run(page, ["survey"])).err).toContain("tells how the app is built");
+});
+
 test("an entry's lines are put in the order of the sections, below comments, and add goes by these", async () => {
   const root = folderWith({
     "styles/main.scss":

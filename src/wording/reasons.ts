@@ -7,13 +7,15 @@ import { enumerate } from "./words.js";
 
 const signs: Readonly<Record<Sign, string>> = {
   "takes in": "it takes in other sheets, and does little besides",
-  values: "it holds variables, and nothing of it is compiled",
+  values: "it holds only variables",
   mixins: "it holds mixins or functions, and nothing of it is compiled",
   elements: "most of its rules are about elements",
   frame: "most of its rules are about what frames a page",
   block: "most of its rules are about one block",
   utilities: "it holds many small classes",
   theme: "most of its rules hold while a theme does",
+  page: "most of its rules hold on one page",
+  foreign: "its header names a version and a licence, as what others have written does",
   view: "it renders a view",
   mounts: "it starts the app",
   context: "it creates a context",

@@ -1,6 +1,7 @@
 /** How an app is built, told from its manifests. */
 import { stackMarks, type StackMark } from "./arrangement/index.js";
 import { inFolder, type ProjectPath } from "../base/paths.js";
+import { isCode } from "../languages/index.js";
 import type { FileReader } from "../files/index.js";
 
 /** A stack that was found, and the file that says so. */
@@ -22,9 +23,11 @@ export function detectStacks(store: FileReader, folder: ProjectPath): FoundStack
 
 /** The stack whose code a list of files holds, where no manifest tells: the first that knows the most telling extension. */
 export function stackOfFiles(paths: readonly ProjectPath[]): FoundStack | undefined {
-  for (const { name, title, extensions = [] } of stackMarks()) {
-    const by = paths.find((path) => extensions.some((each) => path.endsWith(each)));
-    if (by !== undefined) return { name, title, by };
+  for (const { name, title, extensions = [], alone = false } of stackMarks()) {
+    const own = paths.filter((path) => extensions.some((each) => path.endsWith(each)));
+    const [by] = own;
+    if (by === undefined || (alone && own.length <= paths.filter(isCode).length)) continue;
+    return { name, title, by };
   }
   return undefined;
 }

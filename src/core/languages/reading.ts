@@ -219,6 +219,8 @@ export type Sign =
   | "frame" //         a sheet about what frames a page
   | "block" //         a sheet about one block
   | "utilities" //     a sheet of many small classes
+  | "page" //          a sheet about one page
+  | "foreign" //       its head says that others have written it: a name, a version, a licence
   | "theme" //         a sheet that holds while a theme does
   | "generated"; //    its head says that a tool made it
 

@@ -47,7 +47,7 @@ const pairs = stackNames.flatMap((stack) =>
 );
 
 test("what ships is whole", () => {
-  expect(stackNames).toHaveLength(9);
+  expect(stackNames).toHaveLength(11);
   expect(arrangementNames()).toHaveLength(6);
   expect(pairs.length).toBeGreaterThan(25);
   for (const name of arrangementNames()) {
@@ -92,7 +92,7 @@ describe.each(pairs)("%s, %s", (stackName, arrangement) => {
         const twin = paths.get(path);
         if (twin !== undefined)
           expect([stackName, stemFor(shelf, twin, "x")], `${path} is ${twin} and ${role}`).toEqual([
-            stackName === "less" ? "less" : "sass",
+            /^(?:less|css|sass-indented)$/.test(stackName) ? stackName : "sass",
             stemFor(shelf, role, "x"),
           ]);
         paths.set(path, role);

@@ -27,7 +27,7 @@ export const roleMeanings = {
   test: "tests, beside what they test",
   story: "components shown by themselves",
   entry: "where the app starts",
-  generated: "made by a tool; nobody edits it",
+  generated: "made by a tool, or by others; nobody edits it",
 } as const;
 
 /** Roles whose files are not counted one by one: `it seems to be navigation`. */
@@ -45,7 +45,7 @@ const uncountedWords: Readonly<Record<string, string>> = {
   state: "part of the state",
   style: "a style file",
   entry: "where the app begins",
-  generated: "made by a tool",
+  generated: "made by a tool or by others",
 };
 
 /** A role as what something is: `a component`, `an action`, `part of the state`, `navigation`. */

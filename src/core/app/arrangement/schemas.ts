@@ -40,6 +40,12 @@ export const shelfSchema = z.strictObject({
   extensions: z.optional(
     described(z.array(text), "Extensions that belong here, where only that tells two shelves of one role apart."),
   ),
+  sign: z.optional(
+    described(
+      z.enum(["theme"]),
+      "What files here say of themselves, where only that tells two shelves of one role apart: `theme`, a style sheet that holds while a theme does.",
+    ),
+  ),
   reaches: z.optional(
     described(
       z.array(text),

@@ -1,7 +1,7 @@
 /** Shelves ready for use: words filled in, patterns taken apart. */
 import { ShelfError, type Place } from "../../base/errors.js";
 import { cases, inCase, parseNamingPattern, type Case, type NamingPattern } from "../../base/names/index.js";
-import type { OneOrMore, PartData, ShelfData, StackData } from "./stack-data.js";
+import type { OneOrMore, PartData, ShelfData, ShelfSign, StackData } from "./stack-data.js";
 import { isReserved, pathProblem, toProjectPath } from "../../base/paths.js";
 import { fillWords, folderMatcher, kept, samePlace, type FolderMatch } from "./path-pattern.js";
 import { isRole, roleMeanings, type Role } from "./roles.js";
@@ -15,6 +15,7 @@ export interface Shelf {
   readonly patterns: ReadonlyMap<Role, readonly NamingPattern[]>;
   readonly folders: Case;
   readonly extensions: readonly string[] | undefined;
+  readonly sign: ShelfSign | undefined;
   readonly reaches: readonly Reach[] | undefined;
   readonly isPublic: boolean;
   readonly fromStart: boolean;
@@ -141,6 +142,7 @@ function makeShelf(data: ShelfData, at: string, part: PartData | undefined, { ho
     patterns: patternsOf(data, part, { holds, words, refuse }),
     folders: cases.find((each) => each === data.folders) ?? words.stack.folders,
     extensions: data.extensions ?? part?.extensions,
+    sign: data.sign,
     reaches: data.reaches?.map((each): Reach => {
       if (isRole(each)) return { role: each };
       if (each === publicIndexWord) return { index: true };

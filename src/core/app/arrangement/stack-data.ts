@@ -5,6 +5,9 @@ import type { Role } from "./roles.js";
 /** One or several. */
 export type OneOrMore<Item> = Item | readonly Item[];
 
+/** What a file may say of itself that tells two shelves of one role apart: a style sheet that holds while a theme does. */
+export type ShelfSign = "theme";
+
 /** A place in the tree, as it is written in an arrangement or in `steady-shelf.yaml`. */
 export interface ShelfData {
   /**
@@ -19,6 +22,8 @@ export interface ShelfData {
   readonly folders?: string | undefined;
   /** Extensions that belong here, where that tells shelves of one role apart. */
   readonly extensions?: readonly string[] | undefined;
+  /** What files here say of themselves, where only that tells two shelves of one role apart. */
+  readonly sign?: ShelfSign | undefined;
   /** Roles and path patterns that files here may reference, besides their own shelf. Without it, everything. */
   readonly reaches?: readonly string[] | undefined;
   /** New files are exported by the feature's public index. */
@@ -179,6 +184,8 @@ export interface StackMark {
   readonly extensions?: readonly string[];
   /** Whether apps of other stacks have such files, too, so that a manifest that speaks of them tells little. */
   readonly beside?: boolean;
+  /** Whether it is told only where a project has less of all other code. */
+  readonly alone?: boolean;
   /** The stack that its manifests speak of, too; it is this one where two files have one of these endings, and none has one of those. */
   readonly "instead-of"?: string;
   readonly names?: readonly string[];

@@ -97,7 +97,9 @@ export function destinationOf(unit: Unit, input: DestinationInput): Destination 
   if (answer === "leave") return stays({ code: "answered" });
   const entry = answered(unit.lead, answer);
   const { path, role } = entry;
-  if (role.is !== undefined && rooted.has(role.is)) return stays(undefined);
+  // What others have written goes where their sheets are kept; what a tool makes, it makes where it lies.
+  const isForeign = role.evidence.some(({ because }) => because.code === "sign" && because.sign === "foreign");
+  if (role.is !== undefined && rooted.has(role.is) && !(role.is === "generated" && isForeign)) return stays(undefined);
   if (folderOf(path) === now.source && foundByName.test(nameOf(path))) return stays(undefined);
   if (entry.isIndex) return destinationOfIndex(entry, input);
   if (role.is === undefined) return asks(entry, "role", [], { code: "nothing known" });

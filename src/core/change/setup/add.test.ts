@@ -86,6 +86,8 @@ describe("the right place and name, whatever is typed", () => {
     ["sass", "stylesheet-sections", "style winter --shelf themes", ["src/themes/_winter.scss"]],
     ["less", "stylesheet-sections", "component TreeCard", ["src/components/tree-card.less"]],
     ["less", "stylesheet-sections", "helper wide", ["src/abstracts/wide.less"]],
+    ["sass-indented", "stylesheet-sections", "component TreeCard", ["src/components/_tree-card.sass"]],
+    ["css", "stylesheet-sections", "component TreeCard", ["src/components/tree-card.css"]],
   ])("%s, %s: add %s", async (stack, arrangement, words, paths) => {
     expect(await added(appOf(stack, arrangement), words)).toEqual(paths);
   });

@@ -74,13 +74,18 @@ function writtenAlike(line: string, lines: readonly string[], used: readonly (st
   const taking = lines.filter((_, at) => used[at] !== undefined);
   const imports = taking.filter((each) => /^\s*@import/.test(each)).length;
   const isImport = imports > 0 && imports * 2 >= taking.length;
-  const isSingle = taking.length > 0 && taking.every((each) => each.includes("'"));
-  const quoted = isSingle ? line.replaceAll('"', "'") : line;
-  if (isImport) return quoted.replace(/^(\s*)@use\b/, "$1@import");
+  const isAll = (form: RegExp): boolean => taking.length > 0 && taking.every((each) => form.test(each));
+  const quoted = isAll(/'/) ? line.replaceAll('"', "'") : line;
+  if (isImport) {
+    const imported = quoted.replace(/^(\s*)@use\b/, "$1@import");
+    // `@import url("a.css")`, and `@import a` of indented Sass.
+    if (isAll(/\burl\(/)) return imported.replace(/(["'])(.*)\1/, isAll(/["']/) ? "url($1$2$1)" : "url($2)");
+    return isAll(/^[^"']*$/) ? imported.replace(/["']/g, "") : imported;
+  }
   // Two sheets of one name (`base/reset`, `vendors/reset`) cannot have one namespace.
   const wanted = pathUsed(line) ?? "";
   const isTaken = used.some((path) => path !== undefined && nameOf(path) === nameOf(wanted));
-  return isTaken ? quoted.replace(/;$/, ` as ${wanted.replaceAll("/", "-")};`) : quoted;
+  return isTaken ? quoted.replace(/;?$/, (end) => ` as ${wanted.replaceAll("/", "-")}${end}`) : quoted;
 }
 
 /** Behind what stands below a comment that is the heading of a section: `// Components`. */
@@ -97,16 +102,25 @@ function belowHeading(lines: readonly string[], section: string): number | undef
   return at;
 }
 
-/** `@use "components/card";` → `components/card`. */
+/** `@use "components/card";` → `components/card`; so `@import url(components/card.css);` and `@import components/card`. */
 function pathUsed(line: string): string | undefined {
-  return /^\s*@(?:use|forward|import)\s+["']([^"']+)["']/.exec(line)?.[1];
+  return /^\s*@(?:use|forward|import)\s+(?:\([\w, ]+\)\s*)?(?:url\(\s*)?(?:["']([^"']+)["']|([^\s"'();,]+))/
+    .exec(line)
+    ?.slice(1)
+    .find((path) => path !== undefined);
 }
 
-/** `@use` comes before every rule, but after the comments at the top. */
+/** `@use` comes before every rule, but after the comments at the top and what has to be first. */
 function firstRule(lines: readonly string[]): number {
-  const at = lines.findIndex(
-    (line) => line.trim() !== "" && !line.trim().startsWith("//") && !line.trim().startsWith("@use"),
-  );
+  let isComment = false;
+  const at = lines.findIndex((line) => {
+    const text = line.trim();
+    if (isComment || text.startsWith("/*")) {
+      isComment = !text.includes("*/");
+      return false;
+    }
+    return text !== "" && !/^(?:\/\/|@use\b|@charset\b)/.test(text);
+  });
   return at < 0 ? Math.max(0, lines.length - 1) : at;
 }
 

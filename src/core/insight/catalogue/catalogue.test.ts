@@ -105,9 +105,36 @@ describe("roles", () => {
     ["sass", "src/components/_crate.scss", "component"],
     ["less", "src/components/crate.less", "component"],
     ["less", "src/type.less", "entry"],
+    ["css", "src/components/crate.css", "component"],
+    ["sass-indented", "src/pages/_rota.sass", "screen"],
   ])("in %s, %s is a %s", async (stack, path, role) => {
-    const arrangement = stack === "sass" || stack === "less" ? "stylesheet-sections" : "layer-first";
+    const arrangement = /^(?:sass|less|css)/.test(stack) ? "stylesheet-sections" : "layer-first";
     expect((await catalogueOf({ [path]: "" }, { stack, arrangement })).entries.get(at(path))?.role.is).toBe(role);
+  });
+
+  test.each<[string, string, string]>([
+    ["variables", ":root { --moss: green; --gap: 8px }", "constants"],
+    ["variables called like rules", "$moss: green;", "constants"],
+    ["elements", "body { margin: 0 }\na:hover { color: red }", "style"],
+    ["a theme by its selectors", ".theme-night .card { color: red }\n.theme-night a { color: red }", "style"],
+    ["a theme by its condition", "@media (prefers-color-scheme: dark) { .card { color: red } }", "style"],
+    ["a page by its class", ".page-rota { margin: 0 }\n.page-rota .card { margin: 0 }", "screen"],
+    ["a page by the body's", "body.rota .card { margin: 0 }\nbody.rota h1 { margin: 0 }", "screen"],
+    ["a page by its name's end", ".rota-page { margin: 0 }\n.rota-page__list { margin: 0 }", "screen"],
+    ["a frame", ".header { margin: 0 }\n.header__logo { margin: 0 }", "layout"],
+    ["one block", ".card { margin: 0 }\n.card__title { margin: 0 }", "component"],
+    ["a body with a state", "body.is-open { margin: 0 }\nbody.no-js a { margin: 0 }", "style"],
+    [
+      "what others wrote",
+      "/*! normalize.css v8.0.1 | MIT License | example.org */\nhtml { line-height: 1.15 }\nbody { margin: 0 }",
+      "generated",
+    ],
+    ["a version alone", "/* v2.0, the new one */\nhtml { line-height: 1.15 }\nbody { margin: 0 }", "style"],
+  ])("a loose sheet about %s", async (what, text, role) => {
+    const name = what.endsWith("like rules") ? "colors" : "thing";
+    const files = { "src/main.scss": `@use "${name}";\n.a { margin: 0 }\n`, [`src/_${name}.scss`]: text };
+    const { entries } = await catalogueOf(files, { stack: "sass", arrangement: "stylesheet-sections" });
+    expect(entries.get(at(`src/_${name}.scss`))?.role.is).toBe(role);
   });
 
   test("an index is what it passes on, a companion what its file is", async () => {

@@ -70,7 +70,15 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const all = [...byFolder(question, named), ...named, ...content, ...byUse(question)];
   // A sheet called `type` is about letters: words for what a sheet cannot be say nothing of it.
   const { sheetsAreCode, held } = question.clues;
-  return weigh(doubted(sheetsAreCode ? all.filter(({ for: role }) => held.has(role)) : all, question));
+  // What is called as a partial is not where anything begins.
+  const isPart = sheetsAreCode && SheetWorld.isPartial(question.path);
+  const fits = ({ for: role }: RoleEvidence): boolean => held.has(role) && !(isPart && role === "entry");
+  // Variables called `colors` are no rules.
+  const isSilent = question.outline?.signs.some((sign) => sign === "values" || sign === "mixins") === true;
+  const ofSheet = all
+    .filter(fits)
+    .map((each) => (isSilent && each.for === "style" ? { ...each, weight: each.weight * 0.4 } : each));
+  return weigh(doubted(sheetsAreCode ? ofSheet : all, question));
 }
 
 /** Texts that hold an app's data: what they are, their name says. */
@@ -268,7 +276,9 @@ const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
   frame: ["layout", 0.5],
   block: ["component", 0.6],
   utilities: ["helper", 0.3],
-  theme: ["style", 0.55],
+  theme: ["style", 0.75],
+  page: ["screen", 0.7],
+  foreign: ["generated", 0.85],
 };
 
 /** What a component may do besides: it fetches, dispatches, looks, observes a store. */

@@ -85,7 +85,7 @@ export class Places {
     }
     const feature =
       entry.feature.is === shared || entry.feature.is === undefined ? undefined : this.folderNameOf(entry.feature.is);
-    const shelf = this.#shelfFor(role, feature, entry.path);
+    const shelf = this.#shelfFor(entry, role, feature);
     if (!shelf) return undefined;
     const { stem, pattern } = this.#name(entry, shelf, role);
     const base = this.layout.folderOf(shelf, { feature, stem });
@@ -137,8 +137,18 @@ export class Places {
     return found;
   }
 
-  #shelfFor(role: Role, feature: string | undefined, path: ProjectPath): Shelf | undefined {
-    const candidates = this.#candidates(role, feature !== undefined, path.slice(path.lastIndexOf(".")));
+  #shelfFor({ path, role: judged }: Entry, role: Role, feature: string | undefined): Shelf | undefined {
+    const all = this.#candidates(role, feature !== undefined, path.slice(path.lastIndexOf(".")));
+    const isSaid = ({ sign }: Shelf): boolean =>
+      judged.evidence.some(({ because }) => because.code === "sign" && because.sign === sign);
+    // A shelf for what says so of itself has nothing else, and all of that.
+    const said = all.filter(isSaid);
+    const candidates =
+      said.length > 0
+        ? said
+        : all.some(({ sign }) => sign === undefined)
+          ? all.filter(({ sign }) => sign === undefined)
+          : all;
     if (candidates.length < 2) return candidates[0];
     const { stem } = partsOf(nameOf(path));
     // Of several shelves of a role, the one whose pattern the name follows most closely: a reducer belongs with reducers,

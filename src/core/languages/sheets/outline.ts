@@ -12,9 +12,19 @@ const most = 0.6;
 export function signsOfSheet(text: string, { statements, names, loads }: SheetReading): readonly Sign[] {
   const own = statements.filter(({ kind }) => kind !== "comment");
   if (own.length === 0) return [];
+  const foreign = isForeign(text, statements) ? (["foreign"] as const) : [];
   const loading = new Set(loads.filter(({ isNested }) => !isNested).map(({ statement }) => statement));
   const taken = own.filter((each) => loading.has(statements.indexOf(each))).length;
   if (taken >= 2 && taken >= own.length * most) return ["takes in"];
+  return [...foreign, ...signsOfRules(text, { statements, names, loading })];
+}
+
+interface Loading extends Pick<SheetReading, "statements" | "names"> {
+  /** Statements that take in others. */
+  readonly loading: ReadonlySet<number>;
+}
+
+function signsOfRules(text: string, { statements, names, loading }: Loading): Sign[] {
   const rest = statements.flatMap((statement, at) => {
     const isBare = statement.kind === "comment" || loading.has(at) || statement.word === "charset";
     return isBare ? [] : [{ statement, names: names[at] }];
@@ -24,10 +34,38 @@ export function signsOfSheet(text: string, { statements, names, loads }: SheetRe
     const callables = rest.filter(({ statement }) => statement.kind === "at-rule" || statement.kind === "rule").length;
     return [callables > 0 ? "mixins" : "values"];
   }
+  if (rest.every(({ statement }) => isOfProperties(text, statement))) return ["values"];
   const rules = rest.flatMap(({ statement }) => rulesIn(statement));
   if (rules.length === 0) return [];
+  const themed = rest.filter(({ statement }) => themeCondition.test(text.slice(statement.start, statement.headEnd)));
+  if (themed.length >= rest.length * most) return ["theme"];
   return aboutRules(text, rules);
 }
+
+/** `/*! normalize.css v8.0.1 | MIT License | … *\/`: a name with a version, and whose it is. */
+function isForeign(text: string, statements: readonly SheetStatement[]): boolean {
+  const [first] = statements;
+  if (first?.kind !== "comment" || first.isLoud !== true) return false;
+  const head = text.slice(first.start, Math.min(first.end, first.start + 1500));
+  return /\bv?\d+\.\d+(?:\.\d+)?\b/.test(head) && /@?licen[cs]ed?\b|©|\(c\)|\bMIT\b|\bcopyright\b/i.test(head);
+}
+
+/** `:root { --gap: 8px }` */
+function isOfProperties(text: string, { kind, start, headEnd, block = [] }: SheetStatement): boolean {
+  return (
+    kind === "rule" &&
+    block.length > 0 &&
+    /^(?::root|:host|html)$/.test(text.slice(start, headEnd).trim()) &&
+    block.every((each) => each.kind === "comment" || text.startsWith("--", each.start))
+  );
+}
+
+/** Conditions under which a theme holds. */
+const themeCondition = /^@media[^{]*\(\s*prefers-color-scheme/;
+
+/** What says which page it is: `.page-rota`, `.rota-page`, `body.rota`, `[data-page="rota"]`, `#rota-screen`. */
+const page =
+  /^(?:(?:html|body|main)(?:[.#](?!no-|is-|has-|js\b|dark|light|night|theme)[a-zA-Z][\w-]*|\[data-page)|[.#](?:page|view|screen|template|route)-[\w-]+|[.#][a-zA-Z][\w-]*?-(?:page|view|screen)(?=__|--|[^\w-]|$)|\[data-page)/;
 
 function isPlaceholder(text: string, { kind, start, headEnd }: SheetStatement): boolean {
   return kind === "rule" && /^%[\w-]+$/.test(text.slice(start, headEnd).trim());
@@ -63,7 +101,10 @@ function aboutRules(text: string, rules: readonly SheetStatement[]): Sign[] {
     ),
   ).length;
   if (part(themed) >= most) return ["theme"];
-  const elements = heads.filter((head) => element.test(head) && !/^[a-z\d]+[.#]/.test(head)).length;
+  if (part(heads.filter((head) => page.test(head)).length) >= most) return ["page"];
+  const elements = heads.filter(
+    (head) => element.test(head) && (!/^[a-z\d]+[.#]/.test(head) || /^(?:html|body)\.(?:is-|has-|no-|js\b)/.test(head)),
+  ).length;
   if (part(elements) >= most) return ["elements"];
   const blocks = new Map<string, number>();
   for (const head of heads) {
