@@ -207,6 +207,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${shortened(line)} is in the wrong place: ${user}:${String(at)} needs ${firstOf(names)} before that is defined, so ${effect === "as text" ? `the call stays in the compiled ${entry} as text` : `${entry} ${effect === "broken" ? "does" : "may"} not compile`}`,
     advice: "Move the line, so that what defines a name comes before what needs it.",
   }),
+  "set too late": ({ name, giver, line }) => ({
+    says: `${name} is set here after ${giver} has used its default, and nothing needs it any more, so it changes nothing`,
+    advice: `Set it before line ${line}, which takes the default in, or delete it.`,
+  }),
   "compiled twice": ({ sheet, entry, statements }) => ({
     says: `${sheet} is imported here once more, so ${entry} has its ${count(statements, "statement")} twice`,
     advice: "Import it once, where its place in the order matters most, or take it in with @use.",

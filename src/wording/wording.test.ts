@@ -81,6 +81,7 @@ const detail = {
   section: "Base",
   sections: ["Base", "Components"],
   isBehind: true,
+  giver: "src/_sizes.scss",
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -121,6 +121,8 @@ export interface CaseDetails {
     /** What comes of it for the entry: it does not compile, or not where a condition holds, or a call stays in it as text. */
     readonly effect: "broken" | "perhaps" | "as text";
   };
+  /** `giver`: the sheet that gives the default; `line`: by which it is taken in. */
+  "set too late": { readonly name: string; readonly giver: string; readonly line: number };
   /** `statements`: how much of the sheet is compiled each time. */
   "compiled twice": { readonly sheet: string; readonly entry: string; readonly statements: number };
   "many compiled twice": { readonly sheets: readonly string[]; readonly statements: number };

@@ -12,7 +12,11 @@ export const sheetOrder: Rule = {
   right: '@import "variables"; @import "base";',
   *find(context) {
     const { tree } = context;
-    const { misplaced: found } = findInSheets(sheetsOf(context));
+    const { misplaced: found, late } = findInSheets(sheetsOf(context));
+    for (const { file, start, name, giver, load } of late) {
+      const line = tree.text(file)?.positionAt(load).line ?? 1;
+      yield { file, start, what: { code: "set too late", name, giver, line }, about: name, confidence: 0.9 };
+    }
     if (found.length === 0) return;
     // Lines that a bundler puts before each sheet may give what seems to be missing.
     if (tree.paths.some((path) => mayPut(nameOf(path)) && putsBeforeSheets(nameOf(path), tree.text(path)?.text ?? "")))

@@ -20,6 +20,7 @@ import { SourceText, wholeLines, type TextEdit } from "../../base/text/index.js"
 import type { ProjectPath } from "../../base/paths.js";
 import { doubledIn, type Doubled } from "./doubled.js";
 import type { OrderInput } from "./order-input.js";
+import { setTooLateIn, type SetTooLate } from "./set-too-late.js";
 
 /** A sheet with lines in an order in which a name is not found. */
 export interface Misplaced {
@@ -52,9 +53,11 @@ export interface SheetFindings {
   readonly misplaced: readonly Misplaced[];
   /** What entries that nothing takes in compile twice: each once, in the first of them. */
   readonly doubled: readonly Doubled[];
+  /** Variables that those set when it is too late: each once. */
+  readonly late: readonly SetTooLate[];
 }
 
-const nothing: SheetFindings = { misplaced: [], doubled: [] };
+const nothing: SheetFindings = { misplaced: [], doubled: [], late: [] };
 
 /** Each entry is gone through once for all rules. */
 const findings = new WeakMap<object, SheetFindings>();
@@ -75,6 +78,7 @@ function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
   );
   const found = new Map<ProjectPath, { readonly misplaced: Misplaced; readonly then: SheetResolver }>();
   const doubled = new Map<ProjectPath, Doubled>();
+  const late: SetTooLate[] = [];
   const right = new Map<ProjectPath, Set<ProjectPath>>();
   const numbers = new Numbers();
   const memo = new TraceMemo();
@@ -83,6 +87,12 @@ function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
     const trace = traceSheet(entry, { world, numbers, memo });
     if (!taken.has(entry))
       for (const each of doubledIn(trace, isOwn)) if (!doubled.has(each.sheet)) doubled.set(each.sheet, each);
+    if (!taken.has(entry) && !trace.doubt && trace.asking.size === 0)
+      late.push(
+        ...setTooLateIn(trace, world).filter(
+          ({ file, start }) => isOwn(file) && !late.some((each) => each.file === file && each.start === start),
+        ),
+      );
     if (trace.doubt || !trace.visits.some(({ file }) => isOwn(file)) || needsOthers(trace)) continue;
     const { misplaced, then } = misplacedIn(trace, world, numbers);
     for (const each of misplaced) if (!found.has(each.file)) found.set(each.file, { misplaced: each, then });
@@ -93,7 +103,7 @@ function goThrough({ paths, isOwn, resolver }: OrderInput): SheetFindings {
     const isKept = [...(right.get(each.file) ?? [])].every((entry) => compilesAlike(entry, world, then));
     return isKept ? each : { ...each, isSure: false };
   });
-  return { misplaced, doubled: [...doubled.values()] };
+  return { misplaced, doubled: [...doubled.values()], late };
 }
 
 /** Whether an entry compiles to the same once lines stand in another order. */
