@@ -118,6 +118,8 @@ export interface SheetForms {
   read(text: string, name: string): SheetReading | undefined;
   /** What statements of a text give and need, also those that are parts of rules. */
   names(text: string, statements: readonly SheetStatement[], name: string): readonly StatementNames[];
+  /** The names that a sheet gives to all where they get their meaning late; none where that is in order. */
+  lateNames(text: string, statements: readonly SheetStatement[], name: string): readonly GivenName[];
   /** A statement in its smallest parts, one behind the other; by itself, where it cannot be taken apart. */
   opened(text: string, statement: SheetStatement, name: string): readonly SheetStatement[];
   /** What hinders a rule from being taken apart: a statement of its block, or the rule itself; nothing for one that can be. `depth` says in how many others it stands. */

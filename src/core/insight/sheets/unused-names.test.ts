@@ -58,7 +58,19 @@ test.each<[string, Readonly<Record<string, string>>, readonly string[]]>([
     [],
   ],
   ["given in a condition", { "_a.scss": "@if true { $a: 1 !global; }\n" }, []],
-  ["Less, whose names are not read", { "a.less": "@a: 1;\n" }, []],
+  [
+    "variables and mixins of Less",
+    { "a.less": "@a: 1;\n@b-c: 2;\n.wide(@x) { w: @x }\n.high() { h: @b-c }\n.rule { .high(); }\n" },
+    ["a.less @a", "a.less .wide()"],
+  ],
+  [
+    "names of Less in an interpolation, a variable's value, a text and another sheet",
+    {
+      "a.less": "@a: 1;\n@b: 2;\n@c: 'b';\n@d: 3;\n@n: e;\n.x-@{a} { y: @@c; z: ~'@{d}' }\n#ns() { .m() { o: p } }\n",
+      "b.less": ".q { #ns.m(); @r: @n; s: @r }\n",
+    },
+    [],
+  ],
   ["indented Sass", { "_a.sass": "$a: 1\n$b: 2\n.x\n  y: $b\n" }, ["_a.sass $a"]],
 ])("%s", async (_, files, wanted) => {
   const tree = await readTree(new MemoryStore(files));
@@ -67,6 +79,6 @@ test.each<[string, Readonly<Record<string, string>>, readonly string[]]>([
   expect(found.map(({ file, shown }) => `${file} ${shown}`)).toEqual(wanted);
   for (const { file, start, shown } of found)
     expect(tree.text(file)?.text.slice(start)).toMatch(
-      new RegExp(`^[$%]?${shown.replace(/^(?:@\w+ |[$%])/, "").replaceAll("-", "[-_]")}|^@`),
+      new RegExp(`^[$%.#]?${shown.replace(/^(?:@\w+ |[$%.#])|\(\)$/g, "").replaceAll("-", "[-_]")}|^@`),
     );
 });

@@ -1,5 +1,5 @@
 /**
- * Names that sheets give and none needs: variables, mixins, functions, placeholders of Sass.
+ * Names that sheets give and none needs: variables, mixins, functions, placeholders of Sass; variables and mixins of Less.
  *
  * A name counts as used wherever its word stands besides where it is given: in another sheet, in a page's blocks, in a string, even in a
  * comment. So what is told is used nowhere, and what is only talked about is not told.
@@ -7,7 +7,7 @@
 import { SheetWorld } from "../../graph/index.js";
 import { isCode, isOfTrade, isScript, type GivenName, type SheetNameKind } from "../../languages/index.js";
 import { addTo } from "../../base/grouping.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TreeView } from "../../files/index.js";
 import type { OrderInput } from "./order-input.js";
 
@@ -40,10 +40,12 @@ export function unusedNames({
   const given = new Map<string, { readonly file: ProjectPath; readonly name: GivenName }[]>();
   const prefixes = new Set<string>([""]);
   for (const path of paths) {
-    if (SheetWorld.formsOf(path)?.givesNames(path) !== "in order") continue;
+    const forms = SheetWorld.formsOf(path);
+    if (forms === undefined || forms.givesNames(path) === "never") continue;
     const sheet = world.sheet(path);
-    for (const { gives } of sheet?.names ?? [])
-      for (const name of gives) addTo(given, `${name.kind} ${name.name}`, { file: path, name });
+    const late = sheet ? forms.lateNames(sheet.text, sheet.statements, nameOf(path)) : [];
+    for (const name of [...(sheet?.names ?? []).flatMap(({ gives }) => gives), ...late])
+      addTo(given, `${name.kind} ${sameWord(name.name)}`, { file: path, name: { ...name, name: sameWord(name.name) } });
     for (const { prefix } of sheet?.loads ?? []) if (prefix !== undefined) prefixes.add(prefix);
   }
   if (given.size === 0) return [];
@@ -62,7 +64,11 @@ export function unusedNames({
       ),
     );
     if ([...prefixes].some((prefix) => (counts.get(prefix + name) ?? 0) > (prefix === "" ? places.size : 0))) return [];
-    return [{ file: first.file, start, kind, shown: signOf[kind] + name }];
+    // As it is written, whatever the language's sign is.
+    const text = tree.text(first.file)?.text ?? "";
+    const isLate = SheetWorld.formsOf(first.file)?.givesNames(first.file) === "late";
+    const shown = isLate ? `${text.charAt(start)}${name}${kind === "mixin" ? "()" : ""}` : signOf[kind] + name;
+    return [{ file: first.file, start, kind, shown }];
   });
 }
 

@@ -46,6 +46,16 @@ function emitsAsIs(text: string, { kind, isLoud, word, start, headEnd }: SheetSt
   return !(kind === "at-rule" && (word === "import" || word === "charset" || word === "plugin"));
 }
 
+/** Variables, and mixins with brackets: without them it may be a rule that is meant. */
+export function namesOfLess(text: string, statements: readonly SheetStatement[]): GivenName[] {
+  return statements.flatMap(({ kind, word, start, headEnd }): GivenName[] => {
+    if (kind === "assignment") return [{ kind: "variable", name: word, start, end: start + word.length + 1 }];
+    const head = text.slice(start, headEnd).trim();
+    const [, name] = kind === "rule" && mixinHead.test(head) ? (/^[.#]([\w-]+)/.exec(head) ?? []) : [];
+    return name === undefined ? [] : [{ kind: "mixin", name, start, end: start + name.length + 1 }];
+  });
+}
+
 /** `_` and `-` are one in names of Sass. */
 export function sameName(name: string): string {
   return name.replaceAll("_", "-");

@@ -1,7 +1,7 @@
 /** A whole sheet: its statements, their names, and what it takes in. */
 import type { Reference } from "../reading.js";
 import type { SheetForms, SheetLoad, SheetReading, SheetStatement } from "../sheet-forms.js";
-import { namesOfStatements, sameName } from "./names.js";
+import { namesOfLess, namesOfStatements, sameName } from "./names.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 import { hindrance, openedParts } from "./opened.js";
 import { signsOfSheet } from "./outline.js";
@@ -12,6 +12,7 @@ export function sheetFormsFor(dialectOf: (name: string) => Dialect): SheetForms 
   return {
     read: (text, name) => readSheet(text, dialectOf(name)),
     names: (text, statements, name) => namesOfStatements(text, statements, /^s/.test(dialectOf(name))),
+    lateNames: (text, statements, name) => (dialectOf(name) === "less" ? namesOfLess(text, statements) : []),
     opened: (text, statement, name) => openedParts(text, statement, { dialect: dialectOf(name), depth: 0 }),
     hindrance: (text, rule, { name, depth }) => hindrance(text, rule, { dialect: dialectOf(name), depth }),
     around: (text, { start, headEnd }, { name, indent, lineEnd }) => {
