@@ -18,6 +18,9 @@ export interface Value {
   readonly key?: string;
 }
 
+/** What a module is given for a variable that has a default. */
+export type Configured = Pick<Value, "meaning" | "isSet">;
+
 /** What a file sees of modules. */
 export interface FileScope {
   readonly path: ProjectPath;
@@ -38,11 +41,11 @@ export class SheetModule {
   readonly own: (TracedStatement | SheetModule)[] = [];
   /** What it takes in place that nobody can look into. */
   readonly outside: string[] = [];
-  readonly config: ReadonlyMap<string, number>;
+  readonly config: ReadonlyMap<string, Configured>;
 
   constructor(
     readonly path: ProjectPath,
-    config: ReadonlyMap<string, number> = new Map(),
+    config: ReadonlyMap<string, Configured> = new Map(),
   ) {
     this.config = config;
   }

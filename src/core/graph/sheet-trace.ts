@@ -29,6 +29,7 @@ import {
   SheetModule,
   throughForward,
   twice,
+  type Configured,
   type FileScope,
   type Owner,
   type Value,
@@ -290,8 +291,13 @@ class Tracer {
     }
     this.#visits.push({ file: target, by: scope.path, start: load.reference.start, how: load.how });
     const known = this.#modules.get(target);
-    if (known) return known;
-    const config = new Map<string, number>();
+    if (known) {
+      // What has been loaded is not configured any more: Sass says so, and stops.
+      if (load.with !== "")
+        this.#marker(`<${target} is loaded before it is configured>`, scope, { index, emits: true });
+      return known;
+    }
+    const config = new Map<string, Configured>();
     if (load.how === "passed on")
       for (const [name, value] of scope.module.config) {
         const own = seenThrough(load, "variable", name, "in");
@@ -299,10 +305,11 @@ class Tracer {
       }
     if (load.with !== "") {
       const needs = sheet.names[index]?.needs ?? [];
-      const value = this.input.numbers.of(
+      const meaning = this.input.numbers.of(
         `with ${load.with} ${needs.map((each) => this.#means(each, scope, 0)).join()}`,
       );
-      for (const [, name = ""] of load.with.matchAll(/\$([\w-]+)\s*:/g)) config.set(name.replaceAll("_", "-"), value);
+      for (const [, name = ""] of load.with.matchAll(/\$([\w-]+)\s*:/g))
+        config.set(name.replaceAll("_", "-"), this.#variableIn(load.with, name, scope) ?? { meaning });
     }
     const module = new SheetModule(target, config);
     this.#modules.set(target, module);
@@ -310,6 +317,16 @@ class Tracer {
     this.#file(target, module, [...stack, target]);
     this.#way.pop();
     return module;
+  }
+
+  /** `with ($gap: sizes.$gap)`: what is given a variable alone has its value. */
+  #variableIn(configuration: string, name: string, scope: FileScope): Configured | undefined {
+    const form = new RegExp(String.raw`\$${name}\s*:\s*(?:([\w-]+)\.)?\$([\w-]+)\s*(?:,|\)\s*$)`);
+    const [, from, variable] = form.exec(configuration) ?? [];
+    if (variable === undefined) return undefined;
+    const need = { kind: "variable", name: variable.replaceAll("_", "-"), start: 0, end: 0 } as const;
+    const value = this.#find({ ...need, ...(from !== undefined && { from }) }, scope);
+    return value && !value.names ? { meaning: value.meaning, isSet: value.isSet === true } : undefined;
   }
 
   #lost({ reference }: SheetLoad, { path, module }: FileScope): void {
@@ -413,8 +430,13 @@ class Tracer {
     if (isDefault && before?.isSet) return;
     if (isDefault && (before || module.config.has(name))) {
       const configured = module.config.get(name);
+      if (!before && configured?.isSet === true) {
+        module.values.set(slot, { meaning: configured.meaning, isSet: true });
+        this.#epoch += 1;
+        return;
+      }
       // Once it has a value of its own, it keeps that; `null` counts as none, and so the text counts, too.
-      const meant = before ? before.meaning : (configured ?? 0);
+      const meant = before ? before.meaning : (configured?.meaning ?? 0);
       module.values.set(slot, { meaning: numbers.of(`default ${meant} ${key} ${meaning}`) });
     } else if (isConditional && given.isGlobal !== true && kind === "variable" && !before) return;
     else if (isConditional && before)

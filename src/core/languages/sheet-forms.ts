@@ -136,11 +136,11 @@ export interface SheetForms {
   ): readonly [before: string, behind: string];
   /** What a sheet says of itself: the section to which it belongs. */
   signs(text: string, reading: SheetReading): readonly Sign[];
-  /** The line by which a sheet takes in another: `@import "card";`. `opened`: a module whose names need no namespace. Without a quote it stands bare; `as` is the namespace, where it is another. */
+  /** The line by which a sheet takes in another: `@import "card";`. `opened`: a module whose names need no namespace. Without a quote it stands bare; `as` is the namespace, where it is another; `sets` are variables that it is given, `$gap: $gap`. */
   takeIn(
     specifier: string,
     how: "in place" | "module" | "opened" | "passed on",
-    like: { readonly name: string; readonly quote: string; readonly as?: string },
+    like: { readonly name: string; readonly quote: string; readonly as?: string; readonly sets?: readonly string[] },
   ): string;
   /** What the names of a module are reached by where nothing else is said: `abstracts/_sizes` → `sizes`; nothing for what has none. */
   namespaceOf(specifier: string): string | undefined;

@@ -20,6 +20,33 @@ const sizes = { "_sizes.scss": "$gap: 8px;\n@mixin wide { width: $gap }\n@functi
 describe("what is written", () => {
   test.each<[string, Files, Files]>([
     [
+      "what is set before its default is given along",
+      {
+        "_kit.scss": "$gap: 8px !default;\n$rim: 1px !default;\n.kit { margin: $gap $rim }\n",
+        "main.scss": '// Ours.\n$gap: 4px;\n$rim: $gap * 2;\n@import "kit";\n.page { margin: $gap }\n',
+      },
+      {
+        "main.scss":
+          '// Ours.\n$gap: 4px;\n$rim: $gap * 2;\n@use "kit" with ($gap: $gap, $rim: $rim);\n.page { margin: $gap }\n',
+        "_kit.scss": "$gap: 8px !default;\n$rim: 1px !default;\n.kit { margin: $gap $rim }\n",
+      },
+    ],
+    [
+      "so is what another sheet sets, through an index",
+      {
+        "_settings.scss": "$gap: 4px;\n",
+        "kit/_index.scss": '@import "sizes";\n@import "card";\n',
+        "kit/_sizes.scss": "$gap: 8px !default;\n",
+        "kit/_card.scss": ".card { margin: $gap }\n",
+        "main.scss": '@import "settings";\n@import "kit";\n.page { margin: $gap }\n',
+      },
+      {
+        "main.scss": '@use "settings";\n@use "kit" with ($gap: settings.$gap);\n.page { margin: settings.$gap }\n',
+        "kit/_index.scss": '@forward "sizes";\n@forward "card";\n',
+        "kit/_card.scss": '@use "sizes";\n\n.card { margin: sizes.$gap }\n',
+      },
+    ],
+    [
       "names say whose they are, and each sheet takes in what it needs",
       {
         ...sizes,
@@ -147,6 +174,24 @@ describe("what is in the way", () => {
         "main.scss": '@import "b", "a";\n',
       },
       "need each other",
+    ],
+    [
+      "a name that is set behind its default",
+      { "_a.scss": "$gap: 1px !default;\n", "main.scss": '@import "a";\n$gap: 2px;\n.x { y: $gap }\n' },
+      "$gap is given in main.scss, too",
+    ],
+    [
+      "a name that is set twice",
+      { "_a.scss": "$gap: 1px !default;\n", "main.scss": '$gap: 2px;\n$gap: 3px;\n@import "a";\n.x { y: $gap }\n' },
+      "$gap is given in main.scss, too",
+    ],
+    [
+      "a name that is set on a condition",
+      {
+        "_a.scss": "$gap: 1px !default;\n",
+        "main.scss": '@if true { $gap: 2px !global; }\n@import "a";\n.x { y: $gap }\n',
+      },
+      "$gap is given in main.scss, too",
     ],
     [
       "a name that is asked for by its text",
@@ -314,6 +359,12 @@ const themes = fc
       says: fc.boolean(),
       stays: fc.boolean(),
       imports: fc.array(fc.nat(5), { maxLength: 2 }),
+      sets: fc.array(
+        fc.record({ which: fc.nat(5), to: fc.constantFrom("9px", "null", "$v1", "1px + 1px"), first: fc.boolean() }),
+        {
+          maxLength: 1,
+        },
+      ),
     }),
     { minLength: 2, maxLength: 6 },
   )
@@ -334,12 +385,18 @@ const themes = fc
     const text = (sheet: (typeof sheets)[number], at: number): string => {
       const imported = at === 0 ? [] : sheet.imports.filter((to) => to > at && to < sheets.length);
       const needed = sheet.needs.filter((to) => to !== at && to < sheets.length);
+      const set = (isFirst: boolean): string[] =>
+        sheet.sets.flatMap(({ which, to, first }) =>
+          first === isFirst && sheets[which]?.gives === "$v" && which !== at ? [`$v${which}: ${to};`] : [],
+        );
       return [
         ...(sheet.says ? [`/* c${at} */`] : []),
         ...(sheet.stays ? [`@import url(u${at}.css);`] : []),
+        ...set(true),
         ...[...new Set(imported)].map((to) => `@import "s${to}";`),
         ...(at === 0 ? sheets.slice(1).map((_, index) => `@import "s${sheets.length - 1 - index}";`) : []),
         ...give(sheet, at),
+        ...set(false),
         ...(sheet.emits ? [`.s${at} { ${["w: 0", ...needed.map(use)].join("; ")}; }`] : []),
         "",
       ].join("\n");

@@ -14,6 +14,7 @@ import { piecesOfSheet, Resolver, SheetWorld, type SheetPiece, type SheetText } 
 import {
   moduleRules,
   prepareNames,
+  type GivenName,
   type Reference,
   type SheetLoad,
   type SheetName,
@@ -61,6 +62,20 @@ interface Line {
   readonly text: string;
 }
 
+interface LineInput {
+  readonly reference: Reference | undefined;
+  /** Names that are taken. */
+  readonly spaces: ReadonlySet<string>;
+  readonly sets: readonly string[];
+}
+
+/** A sheet that sets a variable, the one that gives its default, and the one by which both are taken in. */
+interface Setting {
+  readonly setter: ProjectPath;
+  readonly giver: ProjectPath;
+  readonly by: ProjectPath;
+}
+
 type NameKey = `${SheetNameKind} ${string}`;
 
 class Migration {
@@ -68,6 +83,8 @@ class Migration {
   /** The one sheet that gives a name. */
   readonly #homes = new Map<NameKey, ProjectPath>();
   readonly #order: readonly ProjectPath[];
+  /** Names that one sheet sets before another one gives their default. */
+  readonly #settings = new Map<NameKey, Setting>();
   /** As the entry has it. */
   readonly #quote: string;
 
@@ -158,17 +175,60 @@ class Migration {
           if (given.from !== undefined) continue;
           const key: NameKey = `${given.kind} ${given.name}`;
           const home = this.#homes.get(key);
-          if (home !== undefined && home !== path)
+          const setting = home !== undefined && home !== path ? this.#settingOf(key, home, path) : undefined;
+          if (home !== undefined && home !== path && !setting)
             this.#refuse(`${shown(given)} is given in ${home}, too`, { sheet, path, offset: given.start });
+          if (setting) this.#settings.set(key, setting);
           this.#homes.set(key, path);
         }
+  }
+
+  /** Whether one of two sheets only sets what the other gives a default, before that: so it can be given along. */
+  #settingOf(key: NameKey, one: ProjectPath, other: ProjectPath): Setting | undefined {
+    if (!key.startsWith("variable ") || this.#settings.has(key)) return undefined;
+    const only = (path: ProjectPath): { readonly given: GivenName; readonly at: number } | undefined => {
+      const all = (this.#members.get(path)?.sheet.names ?? []).flatMap(({ gives, isDeferred }, at) =>
+        gives.flatMap((given) => (`${given.kind} ${given.name}` === key ? [{ given, at, isDeferred }] : [])),
+      );
+      const [first, second] = all;
+      const isPlain = first && !second && !first.isDeferred && !first.given.isConditional && !first.given.isGlobal;
+      return isPlain === true ? first : undefined;
+    };
+    for (const [setter, giver] of [
+      [one, other],
+      [other, one],
+    ] as const) {
+      const [set, usual] = [only(setter), only(giver)];
+      if (!set || !usual || set.given.isDefault === true || usual.given.isDefault !== true) continue;
+      for (const { path, imports } of this.#members.values()) {
+        const reaches = (target: ProjectPath, wanted: ProjectPath): boolean =>
+          target === wanted || this.#passedOn(target).has(wanted);
+        const line = imports.findIndex(({ target }) => reaches(target, giver));
+        const before =
+          path === setter
+            ? set.at < (imports[line]?.load.statement ?? -1)
+            : imports.slice(0, Math.max(0, line)).some(({ target }) => reaches(target, setter));
+        if (line >= 0 && before) return { setter, giver, by: path };
+      }
+    }
+    return undefined;
+  }
+
+  /** The sheet whose name is meant: of one that is set, that which gives it once it is set, and before the one that sets it. */
+  #homeFor(path: ProjectPath, need: SheetName): ProjectPath | undefined {
+    const key: NameKey = `${need.kind} ${need.name}`;
+    const setting = this.#settings.get(key);
+    if (!setting) return this.#homes.get(key);
+    const { setter, giver, by } = setting;
+    if (path === setter || path === giver) return path;
+    return path === by || this.#order.indexOf(path) < this.#order.indexOf(giver) ? setter : giver;
   }
 
   /** Where the names that a sheet needs are given, if that is another sheet. */
   #needsOf({ path, sheet }: Member): readonly { readonly need: SheetName; readonly home: ProjectPath }[] {
     return sheet.names.flatMap(({ needs }) =>
       needs.flatMap((need) => {
-        const home = need.from === undefined ? this.#homes.get(`${need.kind} ${need.name}`) : undefined;
+        const home = need.from === undefined ? this.#homeFor(path, need) : undefined;
         if (home === undefined || home === path) return [];
         if (need.kind === "variable" && need.isAsked !== true && !standsFree(sheet.text, need))
           this.#refuse(`${shown(need)} stands right beside something else`, { sheet, path, offset: need.start });
@@ -227,19 +287,30 @@ class Migration {
     const needed = new Set(this.#needsOf(member).map(({ home }) => home));
     const more = this.#order.filter((path) => needed.has(path) && !through.has(path));
     const spaces = new Set(member.sheet.loads.flatMap(({ as }) => as ?? []));
-    return [...more, ...own].map((target) => {
+    const lines: Line[] = [];
+    for (const target of [...more, ...own]) {
       const at = member.imports.find((each) => each.target === target);
-      const line = this.#line(member, target, { reference: at?.load.reference, spaces });
+      const sets = at ? this.#setsOf(member, target, lines) : [];
+      const line = this.#line(member, target, { reference: at?.load.reference, spaces, sets });
       spaces.add(line.space);
-      return line;
+      lines.push(line);
+    }
+    return lines;
+  }
+
+  /** What a line gives along: `$gap: sizes.$gap`. */
+  #setsOf({ path }: Member, target: ProjectPath, lines: readonly Line[]): readonly string[] {
+    const holds = (line: ProjectPath, wanted: ProjectPath): boolean =>
+      line === wanted || this.#passedOn(line).has(wanted);
+    return [...this.#settings].flatMap(([key, { setter, giver, by }]) => {
+      if (by !== path || !holds(target, giver)) return [];
+      const name = key.replace("variable ", "$");
+      const space = lines.find((line) => holds(line.target, setter))?.space;
+      return [setter === path ? `${name}: ${name}` : `${name}: ${space ?? ""}.${name}`];
     });
   }
 
-  #line(
-    { path, isIndex, imports }: Member,
-    target: ProjectPath,
-    { reference, spaces }: { readonly reference: Reference | undefined; readonly spaces: ReadonlySet<string> },
-  ): Line {
+  #line({ path, isIndex, imports }: Member, target: ProjectPath, { reference, spaces, sets }: LineInput): Line {
     const { maker } = this.input;
     const forms = SheetWorld.formsOf(path);
     const [like] = imports;
@@ -262,6 +333,7 @@ class Migration {
         name: nameOf(path),
         quote,
         ...(space !== usual && !isIndex && { as: space }),
+        sets,
       }) ?? "";
     return { target, specifier, quote, space, text };
   }

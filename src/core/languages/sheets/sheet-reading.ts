@@ -21,13 +21,14 @@ export function sheetFormsFor(dialectOf: (name: string) => Dialect): SheetForms 
       return dialectOf(name) === "sass" ? [`${head}${lineEnd}`, ""] : [`${head}{${lineEnd}`, `${lineEnd}${indent}}`];
     },
     signs: signsOfSheet,
-    takeIn: (specifier, how, { name, quote, as: space }) => {
+    takeIn: (specifier, how, { name, quote, as: space, sets = [] }) => {
       const dialect = dialectOf(name);
       const word = how === "in place" ? "import" : how === "passed on" ? "forward" : "use";
       // Only imports of indented Sass may stand bare.
       const mark = quote === "" && !(dialect === "sass" && how === "in place") ? '"' : quote;
       const as = how === "opened" ? " as *" : space === undefined ? "" : ` as ${space}`;
-      return `@${word} ${mark}${specifier}${mark}${as}${dialect === "sass" ? "" : ";"}`;
+      const given = sets.length === 0 ? "" : ` with (${sets.join(", ")})`;
+      return `@${word} ${mark}${specifier}${mark}${as}${given}${dialect === "sass" ? "" : ";"}`;
     },
     namespaceOf,
     lookup: (name) => {
