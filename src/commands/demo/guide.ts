@@ -113,8 +113,11 @@ export class Guide {
     const rules = count(stdout.split("{").length - 1, "rule");
     if (status !== 0 || this.tour.sheets === undefined)
       return this.#judge(status === 0, stderr, `Sass compiles the sheet: ${rules}`);
-    const isSame = (this.#css ??= stdout) === stdout;
-    this.#judge(isSame, "Sass makes other CSS of it.", `Sass makes the same CSS of it, byte for byte: ${rules}`);
+    const packed = (css: string): string => css.replace(/^[ \t]*\n/gm, "");
+    const before = this.#css ?? stdout;
+    this.#css = stdout;
+    const how = before === stdout ? "byte for byte" : "but for blank lines";
+    this.#judge(packed(before) === packed(stdout), "Sass makes other CSS of it.", `Sass makes the same CSS of it, ${how}: ${rules}`);
   }
 
   /** Sass is needed for nothing but this judgement, so an installed program may be without. */

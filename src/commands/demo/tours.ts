@@ -345,6 +345,10 @@ const grownSheet: Tour = {
       run: ["extract", "src/signs.scss", "--take", ".board", ".arrow", "--to", "src/components/board", "--write"],
     },
     {
+      say: "A rule within a rule goes with its parent, which ends before the line and goes on behind it.",
+      run: ["extract", "src/signs.scss", "--take", ".notice__pins", "--to", "src/components/pins", "--write"],
+    },
+    {
       say: "A sheet that is not worth one of its own goes back.",
       run: ["join", "src/base/_reset.scss", "src/signs.scss", "--write"],
     },
@@ -353,13 +357,17 @@ const grownSheet: Tour = {
       run: ["arrange", "--as", "stylesheet-sections", "--write"],
     },
     {
+      say: "The entry's lines say what goes where, in the order of the sections.",
+      run: ["check", "--rule", "sheet-sections", "--fix", "--write"],
+    },
+    {
       say: "Sass is giving @import up. The labels become modules, and names say whose they are; why the signs do not is said.",
       run: ["check", "--rule", "sheet-import", "--fix", "--write"],
     },
   ],
   judge: "Sass",
   sheets: ["src/signs.scss"],
-  undo: 6,
+  undo: 8,
 };
 
 /** An app that no arrangement fits, and that is consistent all the same. */

@@ -104,24 +104,21 @@ function belowHeading(lines: readonly string[], section: string): number | undef
 
 /** `@use "components/card";` → `components/card`; so `@import url(components/card.css);` and `@import components/card`. */
 function pathUsed(line: string): string | undefined {
-  return /^\s*@(?:use|forward|import)\s+(?:\([\w, ]+\)\s*)?(?:url\(\s*)?(?:["']([^"']+)["']|([^\s"'();,]+))/
-    .exec(line)
-    ?.slice(1)
-    .find((path) => path !== undefined);
+  const [, quoted, bare] =
+    /^\s*@(?:use|forward|import)\s+(?:\([\w, ]+\)\s*)?(?:url\(\s*)?(?:["']([^"']+)["']|([^\s"'();,]+))/.exec(line) ??
+    [];
+  return quoted ?? bare;
 }
 
 /** `@use` comes before every rule, but after the comments at the top and what has to be first. */
 function firstRule(lines: readonly string[]): number {
-  let isComment = false;
-  const at = lines.findIndex((line) => {
+  let ended = true;
+  for (const [at, line] of lines.entries()) {
     const text = line.trim();
-    if (isComment || text.startsWith("/*")) {
-      isComment = !text.includes("*/");
-      return false;
-    }
-    return text !== "" && !/^(?:\/\/|@use\b|@charset\b)/.test(text);
-  });
-  return at < 0 ? Math.max(0, lines.length - 1) : at;
+    if (!ended || text.startsWith("/*")) ended = text.includes("*/");
+    else if (text !== "" && !/^(?:\/\/|@use\b|@charset\b)/.test(text)) return at;
+  }
+  return Math.max(0, lines.length - 1);
 }
 
 /** A YAML text with an entry more in a list; `undefined` where there is no place for it. Everything else stays letter by letter. */
