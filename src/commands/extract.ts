@@ -6,7 +6,7 @@ import { extractDraft, type ExtractRequest } from "../core/change/extract/index.
 import { appAround } from "../core/insight/analysis.js";
 import { planDraft } from "../core/change/plan/index.js";
 import { planJson } from "../documents/plan-json.js";
-import { extractSheetDraft, isSheet } from "../core/change/sheets/index.js";
+import { extractSheetDraft, isSheet, mayHoldStyles } from "../core/change/sheets/index.js";
 import { extractSheetView } from "../terminal/extract-sheet-view.js";
 import { extractView } from "../terminal/extract-view.js";
 import { enumerate } from "../wording/words.js";
@@ -34,8 +34,10 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
   const { to } = options;
   const project = await openProject(context.store);
   const request = requestOf(context, options);
-  if (isSheet(request.path)) return takeOutOfSheet(context, options, { project, request });
-  if (options.take !== undefined || options.section !== undefined)
+  const isAboutStyles = options.take !== undefined || options.section !== undefined;
+  if (isSheet(request.path) || (isAboutStyles && mayHoldStyles(request.path)))
+    return takeOutOfSheet(context, options, { project, request });
+  if (isAboutStyles)
     throw new ShelfError("SHEET_ONLY", {
       path: request.path,
       other: options.section === undefined ? "--take" : "--section",

@@ -368,6 +368,12 @@ export const catalogue = {
     what: (d) => `Scripts take the classes of ${d.path} by their names, and would not find those that leave it.`,
     next: () => "Take rules out of a sheet that holds for the page, or write a second module by hand.",
   },
+  SHEET_BLOCK: {
+    refusal: "usage",
+    what: (d) => `${d.path} has no style block in SCSS, Sass or Less, and only out of those rules are taken.`,
+    next: () =>
+      "What a block in CSS imports is not scoped as the block is: move the rules by hand, or write the block in SCSS.",
+  },
   SHEET_ONLY: {
     refusal: "usage",
     what: (d) => `${d.path} is no style sheet, and ${d.other} is for those.`,

@@ -21,6 +21,8 @@ export interface SheetResolver {
 /** A sheet with its text. */
 export interface SheetText extends SheetReading {
   readonly text: string;
+  /** By what its language is told where it is only a part of its file: `src/Card.vue#0.scss`. */
+  readonly block?: ProjectPath;
 }
 
 /** Reads sheets when they are first asked for. */

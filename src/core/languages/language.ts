@@ -234,6 +234,8 @@ export interface Language {
   readonly openForm?: string;
   /** How the folder is looked up in which a name begins that is put together at run time; without it, as scripts do. */
   readonly headLookup?: string;
+  /** The style blocks of a page or a component, in order; `extension` is that of a sheet that is written alike. */
+  styleBlocks?(text: string): readonly { readonly start: number; readonly end: number; readonly extension: string }[];
   /** Loads what its lookups need to look into other files. Called before references of its files are resolved. */
   prepareLookups?(): Promise<void>;
   /** Loads what `extract` needs. Called before the first file of this language is read. */

@@ -6,21 +6,26 @@
  * - what is extended is found in the same places.
  */
 import {
+  blockIn,
+  holderOf,
   needsOthers,
   neededTooEarly,
   Numbers,
   OpenedSheets,
+  pagesWithBlocks,
   reachOf,
+  resolverWithBlocks,
   SheetUsers,
   SheetWorld,
   TraceMemo,
+  TreeWithBlocks,
   traceSheet,
   type EarlyNeed,
   type SheetModule,
   type SheetTrace,
   type TracedStatement,
 } from "../../graph/index.js";
-import { extractFrom, isOfTrade, putsBeforeSheets } from "../../languages/index.js";
+import { isOfTrade, putsBeforeSheets } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Position } from "../../base/text/index.js";
 import type { Claim } from "../draft.js";
@@ -47,10 +52,14 @@ export interface SheetProof extends Omit<NameProof, "claims" | "texts"> {
 /** Proves it, or says what would be compiled otherwise. */
 export function proveSheets({ tree, planned, before, after, map, claims, removed }: SheetProof): SheetResult {
   const isParted = claims.some((claim) => claim.kind === "compiles alike" && claim.isParted === true);
-  const [now, then] = [before, after].map((each) => (isParted ? new OpenedSheets(each) : new SheetWorld(each))) as [
-    SheetWorld,
-    SheetWorld,
-  ];
+  // Style blocks of pages and components are compiled by themselves, too.
+  const pages = pagesWithBlocks(tree);
+  const goesTo = (path: ProjectPath): ProjectPath => blockIn(map.file(holderOf(path)), path);
+  const own = new TreeWithBlocks(tree, pages);
+  const planning = new TreeWithBlocks(planned, pages.map(goesTo));
+  const [now, then] = [resolverWithBlocks(before, own), resolverWithBlocks(after, planning)].map((each) =>
+    isParted ? new OpenedSheets(each) : new SheetWorld(each),
+  ) as [SheetWorld, SheetWorld];
   const changed = [
     ...new Set(claims.flatMap((claim) => [claim.file, ...(claim.kind === "compiles alike" ? claim.with : [])])),
   ];
@@ -60,19 +69,19 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
   const gaps: Gap[] = [];
   const aside = new Set<string>();
   const gaining = new Set(claims.flatMap((claim) => (claim.kind === "compiles alike" ? (claim.gains ?? []) : [])));
-  const users = new SheetUsers(tree, now, before.allMappings());
-  const concerned = users.withAllUsers(changed.filter((path) => tree.has(path)));
+  const users = new SheetUsers(own, now, before.allMappings());
+  const concerned = users.withAllUsers(changed.filter((path) => tree.has(holderOf(path))));
   const isTaken = (path: ProjectPath): boolean => users.of(path).length > 0;
   const isOnce = claims.some((claim) => claim.kind === "compiles alike" && claim.isOnce === true);
   const ordered = claims.some(({ kind }) => kind === "puts in order");
   let [entries, statements, same, mending, mended] = [0, 0, 0, 0, 0];
-  const place = (file: ProjectPath, offset: number) => tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
+  const place = (file: ProjectPath, offset: number) => own.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
   let isInPlace = true;
   for (const entry of concerned) {
-    const goes = map.file(entry);
-    if (!planned.has(goes) || removed.includes(entry) || (gaining.has(entry) && isTaken(entry))) continue;
+    const goes = goesTo(entry);
+    if (!planned.has(holderOf(goes)) || removed.includes(entry) || (gaining.has(entry) && isTaken(entry))) continue;
     const [one, other] = [
-      traceSheet(entry, { world: now, numbers, placeOf: (path) => map.file(path), memo: memos[0] }),
+      traceSheet(entry, { world: now, numbers, placeOf: goesTo, memo: memos[0] }),
       traceSheet(goes, { world: then, numbers, memo: memos[1] }),
     ];
     // A partial that needs what only others give is compiled with them alone; where an order is mended, so is what is called as a partial.
@@ -82,7 +91,7 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     if (early.length > 0) {
       const found = notMended(one, other, early);
       mending += 1;
-      if (found) different.push({ ...shownAs(found, { now, place }), entries: [entry] });
+      if (found) different.push({ ...shownAs(found, { now, place }), entries: [holderOf(entry)] });
       else mended += 1;
       for (const {
         missing: { kind, name },
@@ -92,11 +101,11 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
     }
     entries += 1;
     statements += one.compiled.length;
-    const isAlike = isSequence(one, other, (path) => map.file(path));
+    const isAlike = isSequence(one, other, goesTo);
     if (!isAlike) isInPlace = false;
     const doubt = one.doubt ?? other.doubt;
     if (doubt && (doubt === "too long" || !isAlike))
-      gaps.push({ reason: "not understood", file: entry, detail: doubts[doubt] });
+      gaps.push({ reason: "not understood", file: holderOf(entry), detail: doubts[doubt] });
     for (const [trace, at] of [
       [one, tree],
       [other, planned],
@@ -104,18 +113,10 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
       for (const { file, specifier } of trace.unknown)
         if (trace === one && at.has(file) && now.sheet(file) === undefined)
           gaps.push({ reason: "not understood", file, detail: `${specifier}: its statements cannot be told apart` });
-    if (
-      !isAlike &&
-      [one, other].some((trace) =>
-        asksIn(
-          trace,
-          changed.map((path) => map.file(path)),
-        ),
-      )
-    )
+    if (!isAlike && [one, other].some((trace) => asksIn(trace, changed.map(goesTo))))
       gaps.push({
         reason: "not understood",
-        file: entry,
+        file: holderOf(entry),
         detail: "a sheet asks for names in a way that its text does not show",
       });
     const lazy = SheetWorld.formsOf(entry)?.givesNames(entry) === "late";
@@ -130,12 +131,16 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
       continue;
     }
     same += found.same;
-    different.push({ ...shownAs(found, { now, place }), entries: [entry] });
+    different.push({ ...shownAs(found, { now, place }), entries: [holderOf(entry)] });
   }
   for (const { file } of claims)
     if (entries + mending === 0)
-      gaps.push({ reason: "not understood", file, detail: "no sheet that compiles by itself takes it in" });
-  if (!isInPlace) gaps.push(...settingsGaps({ tree, before }, changed));
+      gaps.push({
+        reason: "not understood",
+        file: holderOf(file),
+        detail: "no sheet that compiles by itself takes it in",
+      });
+  if (!isInPlace) gaps.push(...settingsGaps({ paths: tree.paths, text: (path) => tree.text(path) }));
   return {
     sheets: { entries, statements, same, early: mending, mended, aside: aside.size, ...(isParted && { isParted }) },
     different: unique(different),
@@ -165,7 +170,7 @@ interface Showing {
 
 function shownAs({ statement: { file, start }, reason }: Found, { now, place }: Showing): Difference {
   const specifier = now.sheet(file)?.text.slice(start).split(/\r?\n/, 1)[0]?.trim() ?? "";
-  return { file, at: place(file, start), specifier, before: [], after: [], reason };
+  return { file: holderOf(file), at: place(file, start), specifier, before: [], after: [], reason };
 }
 
 /** What of an order that is mended is still wrong: a name, a statement that is lost, or, where it compiled perhaps, one that is compiled otherwise. */
@@ -352,29 +357,14 @@ function extendersOf(
   );
 }
 
-/** Where sheets are modules, what is put before each of them does not hold for a partial; what takes names of pages is not gone through. */
-function settingsGaps({ tree, before }: Pick<SheetProof, "tree" | "before">, changed: readonly ProjectPath[]): Gap[] {
-  const stems = changed.map((path) => nameOf(path).replace(/^_|\.\w+$/g, ""));
-  return tree.paths.flatMap((file): Gap[] => {
-    const isPage = isOfTrade(file, "page");
-    const text = isPage || isOfTrade(file, "code") || isOfTrade(file, "settings") ? tree.text(file)?.text : undefined;
-    if (text === undefined) return [];
-    if (putsBeforeSheets(nameOf(file), text))
-      return [
-        {
-          reason: "not understood",
-          file,
-          detail: "it puts lines before each sheet; whether the partial needs them is unknown",
-        },
-      ];
-    if (!isPage || !stems.some((stem) => text.includes(stem))) return [];
-    const takes = extractFrom(text, file).references.some((reference) => {
-      const meant = reference.kind === "stylesheet import" ? before.resolve(file, reference) : undefined;
-      return meant?.state === "found" && meant.targets.some((target) => changed.includes(target));
-    });
-    return takes
-      ? [{ reason: "not understood", file, detail: "a style block takes the sheet in, and is not compiled here" }]
-      : [];
+/** Where sheets are modules, what is put before each of them does not hold for a partial. */
+function settingsGaps({ paths, text }: Pick<SheetProof["tree"], "paths" | "text">): Gap[] {
+  return paths.flatMap((file): Gap[] => {
+    const isRead = isOfTrade(file, "page") || isOfTrade(file, "code") || isOfTrade(file, "settings");
+    const source = isRead ? text(file)?.text : undefined;
+    if (source === undefined || !putsBeforeSheets(nameOf(file), source)) return [];
+    const detail = "it puts lines before each sheet; whether the partial needs them is unknown";
+    return [{ reason: "not understood", file, detail }];
   });
 }
 

@@ -7,7 +7,17 @@ import { splitWords, inCase } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SourceText, wholeLines } from "../../base/text/index.js";
 import type { Project } from "../../app/index.js";
-import { Resolver, SheetUsers, SheetWorld, type SheetPiece, type SheetText } from "../../graph/index.js";
+import {
+  holderOf,
+  pagesWithBlocks,
+  resolverWithBlocks,
+  TreeWithBlocks,
+  Resolver,
+  SheetUsers,
+  SheetWorld,
+  type SheetPiece,
+  type SheetText,
+} from "../../graph/index.js";
 import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { refuseSource } from "../plan/index.js";
@@ -50,19 +60,25 @@ export function isSheet(path: ProjectPath): boolean {
   return SheetWorld.formsOf(path) !== undefined;
 }
 
+/** Whether a page or a component may have style blocks, out of which rules are taken as out of sheets. */
+export function mayHoldStyles(path: ProjectPath): boolean {
+  return languageFor(nameOf(path))?.styleBlocks !== undefined;
+}
+
 /** Works it out. Throws for what is not there and for what cannot be parted. */
 export async function extractSheetDraft({ tree, aliases }: Project, request: SheetRequest): Promise<SheetDraft> {
-  const { path } = request;
   await prepareNames(tree);
-  if (!tree.has(path)) refuseSource(tree, path);
+  if (!tree.has(request.path)) refuseSource(tree, request.path);
   const resolver = new Resolver(tree, moduleRules, aliases);
-  const world = new SheetWorld(resolver);
-  const whole = world.sheet(path);
-  if (!whole) throw new ShelfError("SHEET_BROKEN", { path });
+  const withBlocks = new TreeWithBlocks(tree, pagesWithBlocks(tree));
+  const world = new SheetWorld(resolverWithBlocks(resolver, withBlocks));
+  const path = mayHoldStyles(request.path) ? blockMeant(withBlocks, world, request) : request.path;
+  const whole = wholeOf(withBlocks, world, path);
+  if (!whole) throw new ShelfError("SHEET_BROKEN", { path: request.path });
   if (SheetWorld.formsOf(path)?.isOfScripts(nameOf(path))) throw new ShelfError("SHEET_OF_SCRIPTS", { path });
-  const { sheet, pieces, chosen, around, held } = chosenIn(path, whole, request);
-  const manner = mannerOf(tree, world, new SheetUsers(tree, world, resolver.allMappings()), path);
-  const target = targetOf(tree, { request, sheet, chosen, manner });
+  const { sheet, pieces, chosen, around, held } = chosenIn(request.path, whole, request);
+  const manner = mannerOf(withBlocks, world, new SheetUsers(withBlocks, world, resolver.allMappings()), path);
+  const target = targetOf(tree, { request: { ...request, path }, sheet, chosen, manner });
   if (target === path) throw new ShelfError("EXTRACT_SAME", { path });
   if (path.slice(path.lastIndexOf(".")) !== target.slice(target.lastIndexOf(".")))
     throw new ShelfError("EXTRACT_LANGUAGE", { path: target, other: path });
@@ -71,10 +87,11 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
     resolver,
     aliases,
     targets: [target],
-    ...(!tree.has(target) && { partOf: new Map([[target, path]]) }),
+    ...(!tree.has(target) && { partOf: new Map([[target, request.path]]) }),
   });
-  return new Cutting({
+  const drawn = new Cutting({
     path,
+    holder: request.path,
     target,
     sheet,
     pieces,
@@ -86,6 +103,40 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
     maker,
     there: tree.text(target)?.text,
   }).draft();
+  if (path === request.path) return drawn;
+  // What is written is the component; what has to compile to the same is its block.
+  const inHolder = <At extends { readonly file: ProjectPath }>(each: At): At =>
+    each.file === path ? { ...each, file: request.path } : each;
+  const claims = drawn.draft.claims.map((claim): Claim =>
+    claim.kind === "adds" || claim.kind === "removes" ? inHolder(claim) : claim,
+  );
+  return { ...drawn, from: request.path, draft: { ...drawn.draft, edits: drawn.draft.edits.map(inHolder), claims } };
+}
+
+/** A sheet as it is read; a block's with the text of its whole file. */
+function wholeOf(tree: TreeWithBlocks, world: SheetWorld, path: ProjectPath): SheetText | undefined {
+  const sheet = world.sheet(path);
+  if (!sheet || holderOf(path) === path) return sheet;
+  return { ...sheet, text: tree.text(holderOf(path))?.text ?? sheet.text, block: path };
+}
+
+/** The block of a page that has what is asked for. Throws for one in CSS: what that imports is not scoped as it is itself. */
+function blockMeant(tree: TreeWithBlocks, world: SheetWorld, request: SheetRequest): ProjectPath {
+  const own = tree.blocks.filter((block) => holderOf(block) === request.path);
+  const fit = own.filter((block) => SheetWorld.formsOf(block)?.takesInAnywhere(block) === true);
+  const [first] = fit;
+  if (first === undefined) throw new ShelfError("SHEET_BLOCK", { path: request.path });
+  const found = fit.find((block) => {
+    try {
+      const sheet = wholeOf(tree, world, block);
+      return sheet !== undefined && chosenIn(request.path, sheet, request).chosen.length > 0;
+    } catch (error) {
+      // What another one is to be asked about as well.
+      if (error instanceof ShelfError && /^(?:NAME_MISSING|SHEET_NO_SECTION)$/.test(error.code)) return false;
+      throw error;
+    }
+  });
+  return found ?? first;
 }
 
 interface TargetInput {
@@ -120,6 +171,8 @@ function targetOf(tree: Project["tree"], { request, sheet, chosen, manner }: Tar
 
 interface CuttingInput {
   readonly path: ProjectPath;
+  /** The file in which it stands: itself, or that whose block it is. */
+  readonly holder: ProjectPath;
   readonly target: ProjectPath;
   readonly sheet: SheetText;
   /** All of it, and what leaves. */
@@ -174,7 +227,9 @@ class Cutting {
       moves: [],
       edits: [...this.#cuts(place, takesIn), ...gained],
       made:
-        there === undefined ? [{ path: target, text: text + this.#lineEnd, why: `taken out of ${nameOf(path)}` }] : [],
+        there === undefined
+          ? [{ path: target, text: text + this.#lineEnd, why: `taken out of ${nameOf(this.input.holder)}` }]
+          : [],
       claims: [
         ...references.map(({ start }): Claim => ({ kind: "removes", file: path, start })),
         ...(takesIn.length > 0 ? [{ kind: "adds", file: path, means: takesIn.map(() => target) } as const] : []),
@@ -214,17 +269,17 @@ class Cutting {
 
   /** Where the partial comes first, nothing else may be compiled before what is taken out, nor may that need what stays. */
   #refuseWhatStands(): void {
-    const { sheet, chosen, path, manner } = this.input;
+    const { sheet, chosen, manner } = this.input;
     const last = this.#pieces.findLastIndex((piece) => chosen.includes(piece) && emits(sheet, piece));
     // A page's sheet may hold comments before what it takes in; of modules they would come after.
     const counts = (piece: SheetPiece): boolean => manner.how === "module" || piece.main !== undefined;
     const spaces = this.#pieces.find(({ main }) => main?.kind === "at-rule" && main.word === "namespace");
-    if (spaces) throw new ShelfError("SHEET_NAMESPACE", { path, place: this.#told(spaces).place });
+    if (spaces) throw new ShelfError("SHEET_NAMESPACE", { path: this.input.holder, place: this.#told(spaces).place });
     const before = this.#pieces.find(
       (piece, at) =>
         at < last && !chosen.includes(piece) && !staysFirst(sheet, piece) && emits(sheet, piece) && counts(piece),
     );
-    if (before) throw new ShelfError("SHEET_BEFORE", { path, ...this.#told(before) });
+    if (before) throw new ShelfError("SHEET_BEFORE", { path: this.input.holder, ...this.#told(before) });
     const own = new Map(
       this.#pieces
         .filter((piece) => !chosen.includes(piece))
@@ -240,17 +295,17 @@ class Cutting {
     const names = [
       ...new Set(missing.map(({ kind, name }) => (kind === "variable" ? `$${name}` : `@${kind} ${name}`))),
     ];
-    throw new ShelfError("SHEET_NEEDS", { path, other: names.join(", ") });
+    throw new ShelfError("SHEET_NEEDS", { path: this.input.holder, other: names.join(", ") });
   }
 
   #told({ main, from }: SheetPiece): { readonly other: string; readonly place: Place } {
     const [name = "a statement"] = main ? namesOf(this.input.sheet.text, main) : ["a comment"];
-    return { other: name, place: { file: this.input.path, ...this.#source.positionAt(main?.start ?? from) } };
+    return { other: name, place: { file: this.input.holder, ...this.#source.positionAt(main?.start ?? from) } };
   }
 
   /** In place of the part from which on nothing comes to stand on the other side of what it has to do with. */
   #placeOfRun(): number {
-    const { chosen, path, sheet } = this.input;
+    const { chosen, sheet } = this.input;
     const places = new Map(this.#pieces.map((piece, at) => [piece, at]));
     const at = (piece: SheetPiece): number => places.get(piece) ?? 0;
     const taken = new Set(chosen);
@@ -269,7 +324,7 @@ class Cutting {
       if (!crossed) return run.from;
       reason ??= crossed;
     }
-    throw new ShelfError("SHEET_BETWEEN", { path, ...this.#told(reason as SheetPiece) });
+    throw new ShelfError("SHEET_BETWEEN", { path: this.input.holder, ...this.#told(reason as SheetPiece) });
   }
 
   /** Behind the last `@use`, or what else may stand before one. */
@@ -278,7 +333,7 @@ class Cutting {
     const last = this.#pieces.findLastIndex(
       ({ main }) => main?.kind === "at-rule" && /^(?:use|forward)$/.test(main.word),
     );
-    let place = 0;
+    let place = this.#head();
     for (const [at, piece] of this.#pieces.entries()) {
       const { main, from, end } = piece;
       if (at > last && last >= 0) return place;
@@ -287,6 +342,12 @@ class Cutting {
       place = end;
     }
     return place;
+  }
+
+  /** Where the sheet begins: of a block, its first statement. */
+  #head(): number {
+    const { path, holder } = this.input;
+    return path === holder ? 0 : (this.#pieces[0]?.from ?? 0);
   }
 
   /** The lines by which the sheet takes the partial in. */
@@ -369,7 +430,7 @@ class Cutting {
     { carried, body }: { readonly carried: readonly string[]; readonly body: string },
   ): DraftEdit[] {
     const { target, world } = this.input;
-    const why = `gains what is taken out of ${nameOf(this.input.path)}`;
+    const why = `gains what is taken out of ${nameOf(this.input.holder)}`;
     const gap =
       there.trim() === ""
         ? ""
@@ -459,7 +520,7 @@ class Cutting {
       return { file: path, ...lost, text: "", why: "loses what goes to the partial" };
     });
     if (place !== undefined && !this.#runs.some(({ from }) => from === place)) {
-      const isHead = place === 0;
+      const isHead = place === this.#head();
       const added = isHead ? written + this.#lineEnd.repeat(2) : this.#lineEnd + written;
       edits.push({ file: path, start: place, end: place, text: added, why: "takes the partial in" });
     }

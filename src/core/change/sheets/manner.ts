@@ -2,7 +2,7 @@
 import { SheetUsers, SheetWorld, type SheetText } from "../../graph/index.js";
 import type { SheetLoad } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
-import type { SourceTree } from "../../files/index.js";
+import type { TreeView } from "../../files/index.js";
 
 /** A sheet and one line by which it takes in another. */
 export interface KnownLoad {
@@ -30,7 +30,12 @@ export interface SheetManner {
 const enoughLines = 400;
 
 /** What it shows itself, and who takes it in; else as many others as it needs, those of its folder first. */
-export function mannerOf(tree: SourceTree, world: SheetWorld, users: SheetUsers, path: ProjectPath): SheetManner {
+export function mannerOf(
+  tree: Pick<TreeView, "paths">,
+  world: SheetWorld,
+  users: SheetUsers,
+  path: ProjectPath,
+): SheetManner {
   const extension = path.slice(path.lastIndexOf("."));
   // Only where names are given in order there are modules and partials.
   const isSass = SheetWorld.formsOf(path)?.givesNames(path) === "in order";

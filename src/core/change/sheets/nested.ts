@@ -28,10 +28,11 @@ export function* innerPieces(
 }
 
 /** What hinders the rules around a place from being taken apart, if anything does. */
-export function hindranceAround(path: ProjectPath, text: string, around: Around): SheetStatement | undefined {
-  const forms = SheetWorld.formsOf(path);
+export function hindranceAround(path: ProjectPath, sheet: SheetText, around: Around): SheetStatement | undefined {
+  const { text, block = path } = sheet;
+  const forms = SheetWorld.formsOf(block);
   for (const [depth, rule] of around.entries()) {
-    const found = forms ? forms.hindrance(text, rule, { name: nameOf(path), depth }) : rule;
+    const found = forms ? forms.hindrance(text, rule, { name: nameOf(block), depth }) : rule;
     if (found) return found;
   }
   return undefined;
@@ -40,10 +41,11 @@ export function hindranceAround(path: ProjectPath, text: string, around: Around)
 /** Refuses to take apart what holds together. */
 export function refuseHeld(
   path: ProjectPath,
-  text: string,
+  sheet: SheetText,
   { around, other }: { readonly around: Around; readonly other: string },
 ): void {
-  const held = hindranceAround(path, text, around);
+  const { text } = sheet;
+  const held = hindranceAround(path, sheet, around);
   if (!held) return;
   const [rule] = around;
   const lineOf = (offset: number): number => SourceText.ofNew(text).positionAt(offset).line;
@@ -74,7 +76,7 @@ export function openAround(path: ProjectPath, whole: SheetText, around: Around):
     count += 1;
     return [outer.reduceRight((inner, each) => partOfRule(each, [inner]), statement)];
   };
-  const sheet = sheetOf(path, whole, (statement) => partsOf(statement, []));
+  const sheet = sheetOf(whole.block ?? path, whole, (statement) => partsOf(statement, []));
   const piecesIn = (statements: readonly SheetStatement[], outer: Around): SheetPiece[] =>
     piecesOfSheet({ text: whole.text, statements }).flatMap((piece): SheetPiece[] => {
       const { main } = piece;

@@ -75,7 +75,8 @@ function freed(path: ProjectPath, sheet: SheetText, { pieces, chosen, wish }: Fr
   if (!goes.some(({ main }) => main !== undefined))
     throw new ShelfError("SHEET_NOTHING", { path, other: wordsOf(wish) });
   const rest = pieces.filter((piece) => !goes.includes(piece) && piece.main !== undefined && !staysFirst(sheet, piece));
-  if (rest.length === 0) throw new ShelfError("EXTRACT_ALL", { path });
+  // Of a component that is left which has no style of its own.
+  if (rest.length === 0 && sheet.block === undefined) throw new ShelfError("EXTRACT_ALL", { path });
   return goes;
 }
 
@@ -264,8 +265,8 @@ function innerByNames(path: ProjectPath, sheet: SheetText, take: readonly string
   const free = found.filter(({ around, piece: { main } }) => {
     const other = main ? (innerNames(text, around, main)[0] ?? "") : "";
     // Where nothing else is meant, it is refused.
-    if (!isTop) refuseHeld(path, text, { around, other });
-    const by = hindranceAround(path, text, around);
+    if (!isTop) refuseHeld(path, sheet, { around, other });
+    const by = hindranceAround(path, sheet, around);
     if (by) held.push({ name: other, line: line(main?.start ?? 0), by: line(by.start) });
     return by === undefined;
   });
@@ -317,7 +318,7 @@ function innerByLines(
       reason: `${line(outer.start)}-${line(outer.end - 1)}`,
     });
   const [main] = mains;
-  if (main) refuseHeld(path, text, { around, other: innerNames(text, around, main)[0] ?? "" });
+  if (main) refuseHeld(path, sheet, { around, other: innerNames(text, around, main)[0] ?? "" });
   return met.map((piece) => ({ around, piece }));
 }
 

@@ -6,6 +6,7 @@ import { dialectOf } from "../sheets/index.js";
 import { plainOutline } from "../plain-outline.js";
 import { behindInPage, readInPage, writeInPage } from "./literals.js";
 import { attributesOf, contentSpan, elementsOf, MarkupCollector, valueSpan } from "./markup.js";
+import { styleBlocksIn } from "./style-blocks.js";
 import { notText, outlineOfComponent, parseMarkup, preparePages } from "./vue.js";
 
 /** Elements whose attribute is the name of an asset, and that attribute. */
@@ -108,6 +109,7 @@ export const html: Language = {
   ...common,
   name: "html",
   trade: "page",
+  styleBlocks: styleBlocksIn,
   extensions: [".html", ".htm"],
   extract: extractPage,
   outline: plainOutline,
@@ -118,6 +120,7 @@ export const pageComponents: Language = {
   ...common,
   name: "page components",
   trade: "code",
+  styleBlocks: styleBlocksIn,
   extensions: [".svelte", ".astro"],
   extract: extractComponent,
   outline: outlineOfComponent,

@@ -17,6 +17,7 @@ import {
   MarkupCollector,
   valueSpan,
 } from "./markup.js";
+import { styleBlocksIn } from "./style-blocks.js";
 
 let compiler: typeof Compiler | undefined;
 
@@ -136,6 +137,7 @@ export function outlineOfComponent(text: string): Outline {
 export const vue: Language = {
   name: "vue",
   trade: "code",
+  styleBlocks: styleBlocksIn,
   extensions: [".vue"],
   prepare: preparePages,
   extract,
