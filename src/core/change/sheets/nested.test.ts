@@ -84,6 +84,12 @@ describe("a rule in another one", () => {
       },
     ],
     [
+      "leaves a sign that ends a block where it is",
+      { "main.scss": '@import "sizes";\n.h {\n  --i: { j: k };\n  .l { m: n }\n}\n', "_sizes.scss": sizes },
+      "main.scss .h~.l > _l.scss",
+      { "main.scss": '@import "sizes";\n.h {\n  --i: { j: k };\n}\n\n@import "l";\n' },
+    ],
+    [
       "begins its parent anew where it comes first",
       { "main.scss": '@import "sizes";\n.a {\n  .b { c: d }\n  .e { f: g }\n}\n', "_sizes.scss": sizes },
       "main.scss .a~.b",
@@ -160,6 +166,12 @@ describe("a rule in another one", () => {
       "a comment that is compiled behind a rule",
       within("  .b { c: d }\n  /* e */\n  .f { g: h }"),
       "main.scss .a~.f",
+      "SHEET_HELD",
+    ],
+    [
+      "a comment that is compiled on the rule's own line",
+      { "main.scss": '@import "sizes";\n.a { /* x */ .b { c: d } .e { f: g } }\n.z { y: x }\n', "_sizes.scss": sizes },
+      "main.scss .a~.b",
       "SHEET_HELD",
     ],
     ["an import within", within('  @import "sizes";\n  .b { c: d }'), "main.scss .a~.b", "SHEET_HELD"],

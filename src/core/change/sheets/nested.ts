@@ -129,6 +129,8 @@ export function parted(
   const last = around[before]?.block?.findLast((each) => each.end <= from);
   const next = around[behind]?.block?.find((each) => each.start >= end);
   const gap = lineEnd.repeat(2);
+  const start =
+    last === undefined ? (outer?.start ?? from) : last.end + (/^[ \t]*;/.exec(text.slice(last.end))?.[0] ?? "").length;
   const closing = around
     .slice(0, before + 1)
     .map((rule) => written(rule, how)[1])
@@ -138,7 +140,6 @@ export function parted(
     .slice(0, behind + 1)
     .map((rule, at) => (at === 0 ? "" : indentOf(text, rule.start)) + written(rule, how)[0])
     .join("");
-  const start = last?.end ?? outer?.start ?? from;
   const line = next ? text.lastIndexOf("\n", next.start - 1) + 1 : 0;
   const isOnLine = next !== undefined && line >= end && text.slice(line, next.start).trim() === "";
   return {

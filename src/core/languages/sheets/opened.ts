@@ -34,6 +34,8 @@ export function hindrance(text: string, rule: SheetStatement, { dialect, depth }
   let isBehind = false;
   for (const each of block) {
     if (isForBlock(text, each, dialect)) return each;
+    // Compilers look on which line such a comment stands.
+    if (each.isLoud === true && !text.slice(headEnd, each.start).includes("\n")) return each;
     if (leaves(each)) isBehind = true;
     // Declarations behind a rule come before it in some versions of the compilers.
     else if (isBehind && !isSilent(each)) return each;
