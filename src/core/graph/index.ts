@@ -58,7 +58,7 @@ export {
 export { typeWords, type TypeWord } from "./type-words.js";
 export { loadNamespaces, type NamespaceSearch } from "./namespace-world.js";
 export { NamespaceCustoms, onlyNamespace } from "./namespace-customs.js";
-export { blockIn, holderOf, pagesWithBlocks, resolverWithBlocks, TreeWithBlocks } from "./style-blocks.js";
+export { blockIn, holderOf, pagesWithBlocks, resolverWithBlocks, sheetIn, TreeWithBlocks } from "./style-blocks.js";
 export { OpenedSheets, sheetOf } from "./sheet-opened.js";
 export { SheetUsers, type SheetUse } from "./sheet-users.js";
 export { SheetWorld, type SheetResolver, type SheetText } from "./sheet-world.js";

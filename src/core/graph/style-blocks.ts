@@ -6,7 +6,7 @@ import { SourceText } from "../base/text/index.js";
 import type { ProjectPath } from "../base/paths.js";
 import { languageFor, type Reference, type Resolution } from "../languages/index.js";
 import type { TreeView } from "../files/index.js";
-import type { SheetResolver } from "./sheet-world.js";
+import type { SheetResolver, SheetText, SheetWorld } from "./sheet-world.js";
 
 /** What stands between a file's path and what tells its block. */
 const mark = "#";
@@ -58,6 +58,13 @@ export function resolverWithBlocks(resolver: SheetResolver, tree: TreeWithBlocks
     tree,
     resolve: (from: ProjectPath, reference: Reference): Resolution => resolver.resolve(holderOf(from), reference),
   };
+}
+
+/** A sheet as it is read; a block's with the text of its whole file. */
+export function sheetIn(tree: TreeWithBlocks, world: SheetWorld, path: ProjectPath): SheetText | undefined {
+  const sheet = world.sheet(path);
+  if (!sheet || holderOf(path) === path) return sheet;
+  return { ...sheet, text: tree.text(holderOf(path))?.text ?? sheet.text, block: path };
 }
 
 /** The pages of a tree with style blocks. */

@@ -11,6 +11,7 @@ import {
   holderOf,
   pagesWithBlocks,
   resolverWithBlocks,
+  sheetIn,
   TreeWithBlocks,
   Resolver,
   SheetUsers,
@@ -73,7 +74,7 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
   const withBlocks = new TreeWithBlocks(tree, pagesWithBlocks(tree));
   const world = new SheetWorld(resolverWithBlocks(resolver, withBlocks));
   const path = mayHoldStyles(request.path) ? blockMeant(withBlocks, world, request) : request.path;
-  const whole = wholeOf(withBlocks, world, path);
+  const whole = sheetIn(withBlocks, world, path);
   if (!whole) throw new ShelfError("SHEET_BROKEN", { path: request.path });
   if (SheetWorld.formsOf(path)?.isOfScripts(nameOf(path))) throw new ShelfError("SHEET_OF_SCRIPTS", { path });
   const { sheet, pieces, chosen, around, held } = chosenIn(request.path, whole, request);
@@ -113,13 +114,6 @@ export async function extractSheetDraft({ tree, aliases }: Project, request: She
   return { ...drawn, from: request.path, draft: { ...drawn.draft, edits: drawn.draft.edits.map(inHolder), claims } };
 }
 
-/** A sheet as it is read; a block's with the text of its whole file. */
-function wholeOf(tree: TreeWithBlocks, world: SheetWorld, path: ProjectPath): SheetText | undefined {
-  const sheet = world.sheet(path);
-  if (!sheet || holderOf(path) === path) return sheet;
-  return { ...sheet, text: tree.text(holderOf(path))?.text ?? sheet.text, block: path };
-}
-
 /** The block of a page that has what is asked for. Throws for one in CSS: what that imports is not scoped as it is itself. */
 function blockMeant(tree: TreeWithBlocks, world: SheetWorld, request: SheetRequest): ProjectPath {
   const own = tree.blocks.filter((block) => holderOf(block) === request.path);
@@ -128,7 +122,7 @@ function blockMeant(tree: TreeWithBlocks, world: SheetWorld, request: SheetReque
   if (first === undefined) throw new ShelfError("SHEET_BLOCK", { path: request.path });
   const found = fit.find((block) => {
     try {
-      const sheet = wholeOf(tree, world, block);
+      const sheet = sheetIn(tree, world, block);
       return sheet !== undefined && chosenIn(request.path, sheet, request).chosen.length > 0;
     } catch (error) {
       // What another one is to be asked about as well.

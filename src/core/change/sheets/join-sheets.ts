@@ -6,7 +6,17 @@ import { ShelfError, type Place } from "../../base/errors.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import { SourceText, wholeLines } from "../../base/text/index.js";
 import type { Project } from "../../app/index.js";
-import { Resolver, SheetUsers, SheetWorld, type SheetText } from "../../graph/index.js";
+import {
+  holderOf,
+  pagesWithBlocks,
+  Resolver,
+  resolverWithBlocks,
+  sheetIn,
+  SheetUsers,
+  SheetWorld,
+  TreeWithBlocks,
+  type SheetText,
+} from "../../graph/index.js";
 import { languageFor, moduleRules, prepareNames, type Reference, type SheetLoad } from "../../languages/index.js";
 import type { Claim, Draft, DraftEdit, Merge } from "../draft.js";
 import { refuseSource } from "../plan/index.js";
@@ -32,7 +42,8 @@ export async function joinSheetsDraft({ tree, aliases }: Project, { files, targe
   const sources = [...new Set(files)].filter((path) => path !== target);
   if (sources.length === 0) throw new ShelfError("JOIN_FEW");
   const resolver = new Resolver(tree, moduleRules, aliases);
-  const world = new SheetWorld(resolver);
+  const withBlocks = new TreeWithBlocks(tree, pagesWithBlocks(tree));
+  const world = new SheetWorld(resolverWithBlocks(resolver, withBlocks));
   const into = sheetOf(world, target);
   for (const path of sources) {
     sheetOf(world, path);
@@ -42,7 +53,8 @@ export async function joinSheetsDraft({ tree, aliases }: Project, { files, targe
   const merges = sources.map((from): Merge => ({ from, into: target }));
   const maker = new SpecifierMaker({ tree, resolver, aliases, targets: [target], merges });
   const joining = new Joining({ world, target, into, maker });
-  const taken = takenIn(new SheetUsers(tree, world, resolver.allMappings()), world, sources);
+  const users = new SheetUsers(withBlocks, world, resolver.allMappings());
+  const taken = takenIn(users, (path) => sheetIn(withBlocks, world, path), { world, wanted: sources });
   for (const path of sources) joining.add(path, taken.get(path) ?? []);
   return { moves: [], merges, ...joining.parts() };
 }
@@ -59,14 +71,14 @@ function sheetOf(world: SheetWorld, path: ProjectPath): SheetText {
 
 function takenIn(
   users: SheetUsers,
-  world: SheetWorld,
-  wanted: readonly ProjectPath[],
+  read: (path: ProjectPath) => SheetText | undefined,
+  { world, wanted }: { readonly world: SheetWorld; readonly wanted: readonly ProjectPath[] },
 ): ReadonlyMap<ProjectPath, readonly Taken[]> {
   return new Map(
     wanted.map((path) => [
       path,
       users.of(path).flatMap(({ from, load }): Taken[] => {
-        const sheet = world.loaded(from, load) === path ? world.sheet(from) : undefined;
+        const sheet = world.loaded(from, load) === path ? read(from) : undefined;
         return sheet ? [{ from, sheet, load }] : [];
       }),
     ]),
@@ -99,6 +111,8 @@ class Joining {
   add(path: ProjectPath, taken: readonly Taken[]): void {
     const { world, target } = this.input;
     const own = taken.filter(({ from }) => from === target);
+    // What it held is compiled wherever it was taken in, by whatever way.
+    this.#users.add(path);
     for (const each of taken) this.#ensureAlone(path, each);
     const sheet = sheetOf(world, path);
     const heads = headsOf(sheet);
@@ -106,7 +120,7 @@ class Joining {
     for (const head of heads) this.#addHead(path, sheet, head);
     for (const { from, sheet: user, load } of taken) {
       this.#users.add(from);
-      this.#claims.push({ kind: "removes", file: from, start: load.reference.start });
+      this.#claims.push({ kind: "removes", file: holderOf(from), start: load.reference.start });
       const { start = 0, end = 0 } = user.statements[load.statement] ?? {};
       const isPlace = from === target && load === own[0]?.load && load.how === "in place";
       if (isPlace) this.#edit(from, { start, end }, body);
@@ -167,16 +181,16 @@ class Joining {
       text === ""
         ? `takes ${nameOf(this.input.target)} in, and no part of it by itself`
         : "holds the sheet that it took in";
-    this.#edits.push({ file, start, end, text, why });
+    this.#edits.push({ file: holderOf(file), start, end, text, why });
   }
 
   /** Whoever takes it in has to be the target, or to take that in, too, in the same way, by a line of its own. */
   #ensureAlone(path: ProjectPath, { from, sheet, load }: Taken): void {
     const { target, world } = this.input;
-    const place: Place = { file: from, ...SourceText.ofNew(sheet.text).positionAt(load.reference.start) };
+    const place: Place = { file: holderOf(from), ...SourceText.ofNew(sheet.text).positionAt(load.reference.start) };
     const line = sheet.loads.filter(({ statement }) => statement === load.statement);
     if (load.isNested || line.length > 1 || load.how === "by call" || (load.how === "in place" && load.with !== ""))
-      throw new ShelfError("SHEET_SHARED_LINE", { path, other: from, place });
+      throw new ShelfError("SHEET_SHARED_LINE", { path, other: holderOf(from), place });
     if (from === target) {
       const isNamed =
         load.how === "module" &&
@@ -186,7 +200,7 @@ class Joining {
       return;
     }
     if (!sheet.loads.some((each) => each.how === load.how && world.loaded(from, each) === target))
-      throw new ShelfError("SHEET_TAKEN_ALONE", { path, other: from, reason: target, place });
+      throw new ShelfError("SHEET_TAKEN_ALONE", { path, other: holderOf(from), reason: target, place });
     const isNamed =
       load.how === "module" && sheet.names.some(({ needs }) => needs.some((need) => need.from === load.as));
     if (isNamed) throw new ShelfError("SHEET_NAMED", { path, other: load.as ?? "", place });

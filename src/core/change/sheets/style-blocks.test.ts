@@ -1,10 +1,13 @@
 /** Style blocks of components: they take sheets in, are compiled by themselves, and rules are taken out of them as out of sheets. */
 import { describe, expect, test } from "vitest";
+import { openProject } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { compiled } from "../../graph/by-sass.test.suite.js";
 import { pagesWithBlocks, TreeWithBlocks } from "../../graph/index.js";
 import { MemoryStore, readTree } from "../../files/index.js";
-import type { Files } from "../plan/planning.test.suite.js";
+import { planDraft, type Plan } from "../plan/index.js";
+import { afterwards, at, type Files } from "../plan/planning.test.suite.js";
+import { joinSheetsDraft } from "./index.js";
 import { taken } from "./taking.test.suite.js";
 
 const vue = (style: string, language = "scss"): string =>
@@ -129,5 +132,37 @@ describe("rules of a style block", () => {
     expect(error).toBeInstanceOf(ShelfError);
     expect(error).toMatchObject({ code });
     expect((error as ShelfError).message).toMatch(/src\/Card\.vue(?!#)/);
+  });
+});
+
+describe("sheets that are joined", () => {
+  const joined = async (files: Files): Promise<{ outcome: string; then: Files; plan: Plan }> => {
+    const project = await openProject(new MemoryStore(files));
+    const draft = await joinSheetsDraft(project, { files: [at("src/_a.scss")], target: at("src/_b.scss") });
+    const plan = await planDraft(project, draft);
+    return { outcome: plan.proof.outcome, plan, then: afterwards(files, plan) };
+  };
+
+  test("a block that takes in both takes in the one", async () => {
+    const files = {
+      "src/_a.scss": "$gap: 1px;\n",
+      "src/_b.scss": "$rim: 2px;\n",
+      "src/Card.vue": vue('@import "a";\n@import "b";\n.c { d: $gap $rim }'),
+    };
+    const { outcome, then } = await joined(files);
+    expect(outcome).toBe("holds");
+    expect(then["src/Card.vue"]).toBe(vue('@import "b";\n.c { d: $gap $rim }'));
+    expect(await compiledBlocks(then)).toEqual(await compiledBlocks(files));
+  });
+
+  test("a block that takes in only one of them is in the way", async () => {
+    const files = {
+      "src/_a.scss": "$gap: 1px;\n",
+      "src/_b.scss": '@import "a";\n.x { y: $gap }\n',
+      "src/Card.vue": vue('@import "a";\n.c { d: $gap }'),
+    };
+    const refused = joined(files);
+    await expect(refused).rejects.toThrow(expect.objectContaining({ code: "SHEET_TAKEN_ALONE" }) as ShelfError);
+    await expect(refused).rejects.toThrow(/src\/Card\.vue takes/);
   });
 });
