@@ -113,6 +113,21 @@ test("a rule that is taken out of another compiles to the same but for blank lin
   expect(out).toContain("✓ 1 of 1 sheet compiles to the same, letter by letter but for blank lines");
 });
 
+test("a style block is compiled by the bundler, which is said", async () => {
+  const root = appWith(
+    {
+      "src/Card.vue":
+        '<template><p/></template>\n<style lang="scss">\n@import "x";\n.a { b: c }\n.d { e: f }\n</style>\n',
+      "src/_x.scss": "",
+    },
+    ["sass"],
+  );
+  const { code, out } = await run(root, ["extract", "src/Card.vue", "--take", ".d", "--compile", "--write"]);
+  expect(code).toBe(0);
+  expect(out).toContain("The style block of src/Card.vue is compiled by the bundler alone, and not here.");
+  expect(out).not.toContain("No sheet that is compiled");
+});
+
 test("without a compiler, and without sheets, that is said", async () => {
   const root = appWith({ ...theme, "a.js": "import './b.js';\n", "b.js": "" }, []);
   const none = await run(root, ["extract", "scss/main.scss", "--take", ".b", "--compile"]);

@@ -163,7 +163,7 @@ export function whyView({ name, asks, why, wrong, right }: Rule, { palette, widt
   const { group, severity } = ruleTable[name];
   const example = (title: string, text: string): string[] => [
     `  ${palette.strong(title)}`,
-    ...text.split("\n").map((line) => `    ${line}`),
+    ...text.split("\n").map((line) => (line === "" ? "" : `    ${line}`)),
   ];
   return [
     `${palette.strong(name)}  ${palette.faint(`${group}; ${severity === "error" ? "an error" : `a ${severity}`} unless the configuration says otherwise`)}`,

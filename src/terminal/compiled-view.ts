@@ -8,7 +8,18 @@ import { shorten, wrap, type Screen } from "./screen.js";
 const mostSheets = 5;
 
 /** The whole, as lines; what is different comes first. */
-export function compiledLines({ compilers, sheets, without }: Comparison, { palette, width }: Screen): string[] {
+export function compiledLines(
+  { compilers, sheets, without, blocks }: Comparison,
+  { palette, width }: Screen,
+): string[] {
+  const aside =
+    blocks.length === 0
+      ? []
+      : heading(
+          `${blocks.length === 1 ? `The style block of ${blocks[0] ?? ""} is` : `The style blocks of ${count(blocks.length, "file")} are`} compiled by the bundler alone, and not here.`,
+          width,
+        );
+  if (sheets.length + without.length === 0 && blocks.length > 0) return aside;
   if (sheets.length + without.length === 0) return heading("No sheet that is compiled is touched.", width);
   const of = (...states: readonly ComparedSheet["state"][]): readonly ComparedSheet[] =>
     sheets.filter(({ state }) => states.includes(state));
@@ -43,5 +54,6 @@ export function compiledLines({ compilers, sheets, without }: Comparison, { pale
           width,
         ).map((line) => wrap(line, width))
       : []),
+    ...aside,
   ];
 }

@@ -14,6 +14,7 @@ const gapTexts: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  "counted from elsewhere": ({ detail }) => `${detail} counts from a folder that is only known when the script runs`,
   "handed on": ({ detail, names }) =>
     `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,
   grows: ({ names }) =>

@@ -4,6 +4,7 @@ import { cpSync, existsSync, mkdirSync, readFileSync, writeFileSync } from "node
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { withoutBlankLines } from "../../core/base/text/index.js";
 import { screenFor, wrap } from "../../terminal/screen.js";
 import { count } from "../../wording/words.js";
 import type { Stop, Tour } from "./tour.js";
@@ -13,7 +14,7 @@ export class Guide {
   readonly folder: string;
   readonly #screen = screenFor(process.stdout, process.env);
   #fine = true;
-  /** What the entry sheet was compiled to in the beginning. */
+  /** What the entry sheet was compiled to last. */
   #css: string | undefined;
 
   constructor(
@@ -113,11 +114,10 @@ export class Guide {
     const rules = count(stdout.split("{").length - 1, "rule");
     if (status !== 0 || this.tour.sheets === undefined)
       return this.#judge(status === 0, stderr, `Sass compiles the sheet: ${rules}`);
-    const packed = (css: string): string => css.replace(/^[ \t]*\n/gm, "");
     const before = this.#css ?? stdout;
     this.#css = stdout;
     const how = before === stdout ? "byte for byte" : "but for blank lines";
-    this.#judge(packed(before) === packed(stdout), "Sass makes other CSS of it.", `Sass makes the same CSS of it, ${how}: ${rules}`);
+    this.#judge(withoutBlankLines(before) === withoutBlankLines(stdout), "Sass makes other CSS of it.", `Sass makes the same CSS of it, ${how}: ${rules}`);
   }
 
   /** Sass is needed for nothing but this judgement, so an installed program may be without. */

@@ -29,12 +29,12 @@ export const extractCommand = command({
         type: "string",
         array: true,
         requiresArg: true,
-        describe: "Of a style sheet: the rules of these selectors, or names ($gap, @mixin centred)",
+        describe: "Of a style sheet or a style block: the rules of these selectors, or names ($gap, @mixin centred)",
       })
       .option("section", {
         type: "string",
         requiresArg: true,
-        describe: "Of a style sheet: all below the comment that is a heading of this name",
+        describe: "Of a style sheet or a style block: all below the comment that is a heading of this name",
       })
       .option("keep-export", {
         type: "boolean",

@@ -2,7 +2,7 @@
  * Which sheets take in which, without reading them all: a text that takes a sheet in has its name behind a word that does so. Only those
  * are read.
  */
-import { isOfTrade, nameThrough, type Mapping, type SheetLoad } from "../languages/index.js";
+import { extractFrom, isOfTrade, nameThrough, type Mapping, type SheetLoad } from "../languages/index.js";
 import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 import type { SheetWorld } from "./sheet-world.js";
@@ -49,11 +49,27 @@ export class SheetUsers {
     return [...met];
   }
 
-  #find(path: ProjectPath): readonly SheetUse[] {
+  /** Sheets that name a sheet and cannot be read: what they make of it nobody knows. */
+  unreadOf(path: ProjectPath): readonly ProjectPath[] {
+    return this.#candidates(path).filter((from) => {
+      if (from === path || this.world.sheet(from) !== undefined) return false;
+      const { references } = extractFrom(this.tree.text(from)?.text ?? "", from);
+      return references.some((reference) => {
+        const meant = this.world.meaning(from, reference);
+        return meant.state === "found" && meant.targets.includes(path);
+      });
+    });
+  }
+
+  /** Those in which its name stands behind a word that takes sheets in, by order of path. */
+  #candidates(path: ProjectPath): readonly ProjectPath[] {
     const byStem = (this.#byStem ??= this.#look());
     const stems = new Set(this.#namesOf(path).map((name) => stemOf(nameOf(name))));
-    const candidates = new Set([...stems].flatMap((stem) => byStem.get(stem) ?? []));
-    return [...candidates].sort().flatMap((from) =>
+    return [...new Set([...stems].flatMap((stem) => byStem.get(stem) ?? []))].sort();
+  }
+
+  #find(path: ProjectPath): readonly SheetUse[] {
+    return this.#candidates(path).flatMap((from) =>
       (this.world.sheet(from)?.loads ?? []).flatMap((load): SheetUse[] => {
         const meant = load.how === "left" ? undefined : this.world.meaning(from, load.reference);
         return meant?.state === "found" && meant.targets.includes(path) ? [{ from, load }] : [];

@@ -21,7 +21,7 @@ export interface SheetResolver {
 /** A sheet with its text. */
 export interface SheetText extends SheetReading {
   readonly text: string;
-  /** By what its language is told where it is only a part of its file: `src/Card.vue#0.scss`. */
+  /** By what its language is told where it is only a part of its file; see `TreeWithBlocks`. */
   readonly block?: ProjectPath;
 }
 

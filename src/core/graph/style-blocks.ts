@@ -8,13 +8,13 @@ import { languageFor, type Reference, type Resolution } from "../languages/index
 import type { TreeView } from "../files/index.js";
 import type { SheetResolver, SheetText, SheetWorld } from "./sheet-world.js";
 
-/** What stands between a file's path and what tells its block. */
-const mark = "#";
+/** What stands between a file's path and what tells its block: no path has it. */
+const mark = "\0";
 
 /** The file that holds a block; the path itself for what is no block. */
 export function holderOf(path: ProjectPath): ProjectPath {
-  const at = path.lastIndexOf(mark);
-  return at < 0 || !/^\d+\.\w+$/.test(path.slice(at + 1)) ? path : (path.slice(0, at) as ProjectPath);
+  const at = path.indexOf(mark);
+  return at < 0 ? path : (path.slice(0, at) as ProjectPath);
 }
 
 /** The same block of a file at another path. */

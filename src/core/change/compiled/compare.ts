@@ -19,9 +19,10 @@ import {
   type ProjectPath,
 } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
+import { withoutBlankLines } from "../../base/text/index.js";
 import { PlannedTree } from "../../files/index.js";
 import { readToolSettings, Resolver, SheetWorld } from "../../graph/index.js";
-import { isTakenIn, moduleRules } from "../../languages/index.js";
+import { isTakenIn, languageFor, moduleRules } from "../../languages/index.js";
 import { madeTexts, type Plan } from "../plan/index.js";
 import { compilerFor, type Beyond, type Compiler, type Output } from "./compilers.js";
 
@@ -42,6 +43,8 @@ export interface Comparison {
   readonly sheets: readonly ComparedSheet[];
   /** Sheets for which no compiler is installed. */
   readonly without: readonly ProjectPath[];
+  /** Files that change and have style blocks, which only their bundler compiles. */
+  readonly blocks: readonly ProjectPath[];
 }
 
 /** Whether all could be compiled, and nothing of it is another thing then. */
@@ -61,7 +64,10 @@ export async function compareCompiled(
   const goes = new Map(plan.moves.map(({ from, to }) => [from, to]));
   const now = new Resolver(tree, moduleRules, aliases);
   const entries = entriesTouched(plan, now);
-  if (entries.length === 0) return { compilers: [], sheets: [], without: [] };
+  const blocks = plan.texts
+    .map(({ file }) => file)
+    .filter((file) => (languageFor(file)?.styleBlocks?.(tree.text(file)?.text ?? "") ?? []).length > 0);
+  if (entries.length === 0) return { compilers: [], sheets: [], without: [], blocks };
   const planned = plannedTree(tree, plan);
   const settings = aliases.filter(({ source }) => source !== "settings");
   const then = new Resolver(planned, moduleRules, [...settings, ...(await readToolSettings(planned))]);
@@ -95,7 +101,7 @@ export async function compareCompiled(
     rmSync(copy, { recursive: true, force: true });
   }
   const called = [...compilers.values()].flatMap((each) => (each ? [each.called] : []));
-  return { compilers: [...new Set(called)], sheets, without };
+  return { compilers: [...new Set(called)], sheets, without, blocks };
 }
 
 /** Sheets that a compiler begins with, and that take in what a plan touches. */
@@ -180,8 +186,7 @@ function compared(before: Output, after: Output): Pick<ComparedSheet, "state" | 
       : { state: "mended", lines: [`- ${before.error}`] };
   if ("error" in after) return { state: "broken", lines: [`+ ${after.error}`] };
   if (before.css === after.css) return { state: "same", lines: [] };
-  const packed = ({ css }: { readonly css: string }): string => css.replace(/^[ \t]*\n/gm, "");
-  if (packed(before) === packed(after)) return { state: "spaced", lines: [] };
+  if (withoutBlankLines(before.css) === withoutBlankLines(after.css)) return { state: "spaced", lines: [] };
   const lines = diffLines(before.css, after.css).flatMap(({ added, removed, value }) =>
     added || removed
       ? value

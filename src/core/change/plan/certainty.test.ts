@@ -134,7 +134,7 @@ const cases: readonly Case[] = [
     name: "a pattern that counts from a folder that only the script knows",
     files: { "gulpfile.js": 'src(["*.scss", "!a.scss"], { cwd: folder() });', "s/a.scss": "", "s/b.js": "" },
     moves: ["s/a.scss > t/a.scss"],
-    gaps: ["computed gulpfile.js", "computed gulpfile.js"],
+    gaps: ["counted from elsewhere gulpfile.js", "counted from elsewhere gulpfile.js"],
   },
   {
     name: "the same in a task's settings, for what it cannot take in",
@@ -142,10 +142,21 @@ const cases: readonly Case[] = [
     moves: ["s/a.js > t/a.js"],
   },
   {
+    name: "folders above, which name no file",
+    files: { "gulpfile.js": 'x.write(".", { sourceRoot: "../" }); src("../../", { cwd: f() });', "s/a.css": "" },
+    moves: ["s/a.css > t/a.css"],
+  },
+  {
+    name: "a pattern for all that is below a folder that only the script knows",
+    files: { "gulpfile.js": 'src(["**/*", "!old/**"], { cwd: f() });', "s/a.css": "" },
+    moves: ["s/a.css > t/a.css"],
+    gaps: ["counted from elsewhere gulpfile.js"],
+  },
+  {
     name: "a folder that counts from a source map",
     files: { "gulpfile.js": 'x.write("../maps", { sourceRoot: "../s/css" });', "s/css/a.css": "", "t/a.css": "" },
     moves: ["s/css/a.css > s/styles/a.css"],
-    gaps: ["computed gulpfile.js"],
+    gaps: ["counted from elsewhere gulpfile.js"],
   },
   {
     name: "a URL that begins with a variable, in a sheet whose entry moves",

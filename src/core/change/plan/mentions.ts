@@ -254,10 +254,12 @@ function fromAnywhere(
   return computed.flatMap(({ start, anywhere }): Mention[] => {
     if (anywhere === undefined) return [];
     const below = anywhere.replace(/^!?(?:\.{0,2}\/)*/, "").replace(/\/$/, "");
+    // `../` alone names no file.
+    if (below === "") return [];
     const isTaken = picomatch([below, `**/${below}`, `**/${below}/**`], { dot: true, posix: true });
     const hit = [...map.files].find(([from, to]) => isTaken(from) || isTaken(to));
     const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
-    return hit ? [{ file, at, text: anywhere, names: hit[0], reason: "computed" }] : [];
+    return hit ? [{ file, at, text: anywhere, names: hit[0], reason: "counted from elsewhere" }] : [];
   });
 }
 

@@ -71,6 +71,8 @@ export function proveSheets({ tree, planned, before, after, map, claims, removed
   const gaining = new Set(claims.flatMap((claim) => (claim.kind === "compiles alike" ? (claim.gains ?? []) : [])));
   const users = new SheetUsers(own, now, before.allMappings());
   const concerned = users.withAllUsers(changed.filter((path) => tree.has(holderOf(path))));
+  for (const file of new Set(concerned.flatMap((path) => users.unreadOf(path))))
+    gaps.push({ reason: "not understood", file: holderOf(file), detail: "its statements cannot be told apart" });
   const isTaken = (path: ProjectPath): boolean => users.of(path).length > 0;
   const isOnce = claims.some((claim) => claim.kind === "compiles alike" && claim.isOnce === true);
   const ordered = claims.some(({ kind }) => kind === "puts in order");

@@ -209,6 +209,7 @@ describe("a rule in another one", () => {
       "SHEET_APART",
     ],
     ["what a rule declares itself", within("  b: c;\n  .d { e: f }"), "main.scss 3-3", "SHEET_LINES"],
+    ["a selector in a list with another", within("  .b, .c { d: e }\n  .f { g: h }"), "main.scss .a~.b", "SHEET_MIXED"],
     ["a rule that is not there", within("  .apple { b: c }"), "main.scss .a~.aple", "NAME_MISSING"],
   ])("is refused for %s", async (_, files, command, code) => {
     await expect(taken(files, command)).rejects.toThrow(expect.objectContaining({ code }) as ShelfError);

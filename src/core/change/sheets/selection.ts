@@ -157,7 +157,10 @@ function byNames(path: ProjectPath, sheet: SheetText, { pieces, take, inner }: B
     const isWanted = ({ names }: { readonly names: readonly string[] }): boolean =>
       isAbout(names, take) && names.some((name) => begins(name, wanted));
     if (named.some(isWanted) || innerOnes.some((name) => begins(name, wanted))) continue;
-    const mixed = named.find(({ names }) => names.some((name) => begins(name, wanted)));
+    const nested = [...innerPieces(sheet)].flatMap(({ around, piece }) =>
+      piece.main ? [{ piece, names: innerNames(text, around, piece.main) }] : [],
+    );
+    const mixed = [...named, ...nested].find(({ names }) => names.some((name) => begins(name, wanted)));
     if (mixed)
       throw new ShelfError("SHEET_MIXED", {
         path,
@@ -165,10 +168,7 @@ function byNames(path: ProjectPath, sheet: SheetText, { pieces, take, inner }: B
         reason: mixed.names.find((name) => !take.some((each) => begins(name, each))) ?? "",
         place: { file: path, ...SourceText.ofNew(text).positionAt(mixed.piece.main?.start ?? 0) },
       });
-    const deep = [...innerPieces(sheet)].flatMap(({ around, piece: { main } }) =>
-      main ? innerNames(text, around, main) : [],
-    );
-    const all = [...new Set([...named.flatMap(({ names }) => names), ...deep])];
+    const all = [...new Set([...named, ...nested].flatMap(({ names }) => names))];
     const [close] = all.sort((a, b) => distance(a, wanted) - distance(b, wanted));
     throw new ShelfError("NAME_MISSING", { path: wanted, other: path, ...(close !== undefined && { reason: close }) });
   }
@@ -229,12 +229,16 @@ function callName(head: string, word: string): string {
   return `@${word} ${/^(?:@[\w-]+|=)\s*([\w-]+)/.exec(head)?.[1] ?? ""}`;
 }
 
-/** A rule that stands in others is about what its selectors are with theirs. */
+/** More selectors than these nobody writes: lists in lists in lists. */
+const mostSelectors = 2000;
+
+/** A rule that stands in others is about what its selectors are with theirs; nothing where these are too many. */
 function innerNames(text: string, around: Around, main: SheetStatement): readonly string[] {
   if (main.kind !== "rule") return [];
   return [...around, main].reduce<readonly string[]>((outer, rule) => {
     const own = selectorsOf(headOf(text, rule));
     if (outer.length === 0) return own;
+    if (outer.length * own.length > mostSelectors) return [];
     return outer.flatMap((parent) =>
       own.map((each) => (each.includes("&") ? each.replaceAll("&", parent) : `${parent} ${each}`)),
     );
@@ -273,7 +277,7 @@ function innerByNames(path: ProjectPath, sheet: SheetText, take: readonly string
   return { met: ofOneRule(path, sheet, free), held };
 }
 
-/** Refuses what stands in several rules; a rule of which all is meant is meant itself. */
+/** Refuses what stands in several rules. */
 function ofOneRule(path: ProjectPath, { text }: SheetText, found: readonly InnerPiece[]): readonly InnerPiece[] {
   const [first] = found;
   const source = SourceText.ofNew(text);

@@ -166,3 +166,26 @@ describe("sheets that are joined", () => {
     await expect(refused).rejects.toThrow(/src\/Card\.vue takes/);
   });
 });
+
+describe("sheets that cannot be read", () => {
+  test.each<[string, Files]>([
+    ["a block", { "src/Card.vue": vue('@import "theme";\n.c { d: $gap } }') }],
+    ["a sheet", { "src/other.scss": '@import "theme";\n.c { d: $gap\n' }],
+  ])("%s that takes in what changes makes the proof incomplete", async (_, files) => {
+    const { plan } = await taken(
+      { "src/_theme.scss": theme, "src/main.scss": '@import "theme";\n', ...files },
+      "src/_theme.scss $moss > src/_inks.scss",
+    );
+    expect(plan.proof.gaps).toMatchObject([{ file: Object.keys(files)[0], reason: "not understood" }]);
+    expect(plan.proof.outcome).not.toBe("holds");
+  });
+});
+
+test("a file whose name looks like a block's is a file", async () => {
+  const files = {
+    "src/main.scss": '@import "part#1";\n.a { b: c }\n.d { e: $gap }\n',
+    "src/_part#1.scss": "$gap: 1px;\n$rim: 2px;\n",
+  };
+  const { plan } = await taken(files, "src/_part#1.scss $gap > src/_gap.scss");
+  expect(plan.proof.sheets?.entries).toBeGreaterThan(0);
+});
