@@ -25,7 +25,7 @@ import { refuseSource } from "../plan/index.js";
 import { firstName } from "./first-name.js";
 import { SpecifierMaker } from "../regroup/index.js";
 import { mannerOf, type SheetManner } from "./manner.js";
-import { parted, wholeLinesWithin, wrapped, type Around, type InnerCut } from "./nested.js";
+import { indentOf, parted, wholeLinesWithin, wrapped, type Around, type InnerCut } from "./nested.js";
 
 import { chosenIn, namesOf, staysFirst, type Held, type SheetWish } from "./selection.js";
 
@@ -501,7 +501,9 @@ class Cutting {
   #cuts(place: number | undefined, lines: readonly string[]): DraftEdit[] {
     const { path, sheet } = this.input;
     const { text } = sheet;
-    const written = lines.join(this.#lineEnd);
+    // In a style block what stands in no rule may be indented, too.
+    const indent = indentOf(text, this.#pieces[0]?.from ?? 0);
+    const written = lines.join(this.#lineEnd + indent);
     const edits = this.#runs.map(({ from, end, within }): DraftEdit => {
       if (from === place && within)
         return {
@@ -515,7 +517,7 @@ class Cutting {
     });
     if (place !== undefined && !this.#runs.some(({ from }) => from === place)) {
       const isHead = place === this.#head();
-      const added = isHead ? written + this.#lineEnd.repeat(2) : this.#lineEnd + written;
+      const added = isHead ? written + this.#lineEnd.repeat(2) + indent : this.#lineEnd + indent + written;
       edits.push({ file: path, start: place, end: place, text: added, why: "takes the partial in" });
     }
     return edits.sort((a, b) => a.start - b.start);

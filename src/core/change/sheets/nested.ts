@@ -138,14 +138,14 @@ export function parted(
     .join("");
   const opening = around
     .slice(0, behind + 1)
-    .map((rule, at) => (at === 0 ? "" : indentOf(text, rule.start)) + written(rule, how)[0])
+    .map((rule) => indentOf(text, rule.start) + written(rule, how)[0])
     .join("");
   const line = next ? text.lastIndexOf("\n", next.start - 1) + 1 : 0;
   const isOnLine = next !== undefined && line >= end && text.slice(line, next.start).trim() === "";
   return {
     start,
     end: next ? (isOnLine ? line : next.start) : (outer?.end ?? end),
-    text: (last ? closing + gap : "") + lines + (next ? gap + opening : ""),
+    text: (last ? closing + gap + indentOf(text, outer?.start ?? from) : "") + lines + (next ? gap + opening : ""),
   };
 
   function written(rule: SheetStatement, { text: whole }: InnerCut): readonly [before: string, behind: string] {
@@ -186,7 +186,7 @@ export function wrapped(
 }
 
 /** The white space before what begins a line. */
-function indentOf(text: string, start: number): string {
+export function indentOf(text: string, start: number): string {
   const line = text.slice(text.lastIndexOf("\n", start - 1) + 1, start);
   return line.trim() === "" ? line : "";
 }

@@ -97,6 +97,29 @@ describe("rules of a style block", () => {
       },
     ],
     [
+      "leave lines that are indented as the block is",
+      {
+        "src/Row.svelte":
+          '<style lang="scss">\n  @use "theme" as t;\n\n  .c { d: t.$gap }\n\n  .k { l: m }\n</style>\n',
+        "src/_theme.scss": theme,
+      },
+      "src/Row.svelte .c",
+      { "src/Row.svelte": '<style lang="scss">\n  @use "theme" as t;\n  @use "c";\n\n  .k { l: m }\n</style>\n' },
+    ],
+    [
+      "so where a rule goes on behind them",
+      {
+        "src/Row.svelte":
+          '<style lang="scss">\n  @import "theme";\n  .c {\n    d: $gap;\n\n    .e { f: g }\n    .h { i: j }\n  }\n</style>\n',
+        "src/_theme.scss": theme,
+      },
+      "src/Row.svelte .c~.e > src/_e.scss",
+      {
+        "src/Row.svelte":
+          '<style lang="scss">\n  @import "theme";\n  .c {\n    d: $gap;\n  }\n\n  @import "e";\n\n  .c {\n    .h { i: j }\n  }\n</style>\n',
+      },
+    ],
+    [
       "may all go, and the block that has them is found",
       {
         "src/Card.vue": `${vue(".a { b: c }", "css")}<style lang="scss">\n.d { e: f }\n</style>\n`,
