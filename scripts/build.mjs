@@ -22,6 +22,7 @@ await build({
     cli: "src/commands/cli.ts",
     index: "src/index.ts",
     "reading-worker": "src/core/languages/reading-worker.ts",
+    "looker-thread": "src/editor/looker-thread.ts",
   },
   outdir: "dist",
   bundle: true,

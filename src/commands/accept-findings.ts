@@ -1,7 +1,7 @@
 /** `steady-shelf check --accept`: writes down what is found today, so that only new findings fail. */
 import type { Plan } from "../core/change/plan/index.js";
-import { SetupDraft, type SetUp } from "../core/change/setup/index.js";
-import { acceptedPath, changeAccepted, writeAccepted, type Checked } from "../core/insight/rules/index.js";
+import { draftAccepted } from "../core/change/setup/index.js";
+import type { Checked } from "../core/insight/rules/index.js";
 import { count } from "../wording/words.js";
 import { carryOutSetUp } from "./carry-out.js";
 import type { CheckOptions } from "./check-options.js";
@@ -15,7 +15,7 @@ export async function acceptFindings(
   checked: readonly Checked[],
   options: CheckOptions,
 ): Promise<number> {
-  const setUp = drawUp(context, checked);
+  const setUp = draftAccepted(context.store, checked);
   const found = checked.reduce((sum, { fresh }) => sum + fresh.length, 0);
   const gone = checked.reduce((sum, each) => sum + each.gone.length, 0);
   const before = checked.reduce((sum, { accepted }) => sum + accepted.length, 0);
@@ -40,16 +40,4 @@ export async function acceptFindings(
   };
   const command = typedWords(["check", "--accept", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
   return carryOutSetUp(context, { setUp, command, write: options.write, acceptDifferent: false, show });
-}
-
-function drawUp({ store }: Looking["context"], checked: readonly Checked[]): SetUp {
-  const draft = new SetupDraft(store);
-  for (const { app, fresh, gone, list } of checked) {
-    const { folder } = app.app;
-    const path = acceptedPath(folder);
-    const text = writeAccepted(changeAccepted(list ?? {}, folder, { add: fresh, drop: gone }));
-    if (list) draft.edit(path, () => text, "accepted findings");
-    else if (fresh.length > 0) draft.make(path, text, "accepted findings");
-  }
-  return draft.finish();
 }

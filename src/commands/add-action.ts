@@ -5,7 +5,7 @@ import { planJson } from "../documents/plan-json.js";
 import { planView } from "../terminal/plan-view.js";
 import type { AddOptions } from "./add.js";
 import { carryOutDraft } from "./carry-out-draft.js";
-import { onlyApp } from "./arranged-app.js";
+import { onlyApp } from "../core/change/arrange/index.js";
 import type { Context } from "./context.js";
 import { look } from "./looking.js";
 

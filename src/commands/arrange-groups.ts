@@ -1,5 +1,5 @@
 /** `steady-shelf arrange --groups` and `--order`: the list of a project, arranged without moving a file. */
-import { featureOf, onlyApp, targetOf } from "./arranged-app.js";
+import { featureOf, onlyApp, targetOf } from "../core/change/arrange/index.js";
 import { arrangeSettled, decisionEdits, decisionsOf } from "../core/change/arrange/index.js";
 import { planShownList } from "../core/change/arrange/shown-list.js";
 import { asShown, type ShownAnalysis } from "../core/insight/shown-analysis.js";

@@ -4,7 +4,7 @@ import { planJson } from "../documents/plan-json.js";
 import { stateView } from "../terminal/state-view.js";
 import { whyLeft } from "../wording/state.js";
 import type { ArrangeOptions } from "./arrange.js";
-import { featureOf, onlyApp } from "./arranged-app.js";
+import { featureOf, onlyApp } from "../core/change/arrange/index.js";
 import { carryOutDraft } from "./carry-out-draft.js";
 import { look } from "./looking.js";
 

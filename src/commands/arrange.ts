@@ -8,7 +8,7 @@ import { knownRole } from "../core/change/setup/index.js";
 import { arrangeView, isNothing } from "../terminal/arrange-view.js";
 import { askYesNo } from "../terminal/ask.js";
 import { count } from "../wording/words.js";
-import { featureOf, onlyApp, targetOf } from "./arranged-app.js";
+import { featureOf, onlyApp, targetOf } from "../core/change/arrange/index.js";
 import { answerQuestions } from "./answer-questions.js";
 import { arrangeJson } from "../documents/arrange-json.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";

@@ -11,6 +11,7 @@ import { moveCommand } from "./line/move.js";
 import { extractCommand } from "./line/extract.js";
 import { joinCommand, splitCommand } from "./line/join.js";
 import { renameCommand } from "./line/rename.js";
+import { languageServerCommand } from "./line/language-server.js";
 import { historyCommand, undoCommand } from "./line/past.js";
 import { report, UsageError } from "./report.js";
 
@@ -30,6 +31,7 @@ const commands = [
   splitCommand,
   undoCommand,
   historyCommand,
+  languageServerCommand,
   demoCommand,
 ];
 

@@ -1,7 +1,7 @@
 /** `steady-shelf compare`: today's tree beside each arrangement that fits, measured. */
 import { compare } from "../core/change/compare/index.js";
 import { compareView } from "../terminal/compare-view.js";
-import { onlyApp } from "./arranged-app.js";
+import { onlyApp } from "../core/change/arrange/index.js";
 import { compareJson } from "../documents/compare-json.js";
 import { judgedBy } from "../core/insight/shown-analysis.js";
 import { lookAndSay, type GroupsOption, type LookingOptions } from "./looking.js";

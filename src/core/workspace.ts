@@ -29,9 +29,9 @@ export interface WorkspaceChange {
 
 /** What long work may be told. */
 export interface WorkOptions {
-  readonly progress?: Progress;
+  readonly progress?: Progress | undefined;
   /** Stops the work: it then throws `STOPPED`, and the workspace is as it was. */
-  readonly signal?: AbortSignal;
+  readonly signal?: Pick<AbortSignal, "aborted"> | undefined;
 }
 
 /** How much was worked out anew for the last answer. */

@@ -1,13 +1,13 @@
 /** How one file is explained: what it is and why, where it belongs, who uses it, what is wrong with it. */
 import { plain } from "../core/base/text/index.js";
-import { aRole, manyOf } from "../core/app/arrangement/index.js";
+import { manyOf } from "../core/app/arrangement/index.js";
 import { ordered, shared, type Judgement } from "../core/insight/catalogue/index.js";
-import type { Explanation, Partner } from "../core/insight/measures/index.js";
-import { ruleTable } from "../core/app/configuration/index.js";
+import { shouldBeAt, type Explanation, type Partner } from "../core/insight/measures/index.js";
 import { folderOf, nameOf } from "../core/base/paths.js";
 import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { likeWhat } from "./organised.js";
 import { count, enumerate } from "../wording/words.js";
+import { whatItIs } from "../wording/what-it-is.js";
 import { tellWhole } from "../wording/findings.js";
 import { wordsOfEvidence } from "../wording/reasons.js";
 
@@ -55,18 +55,9 @@ export function sureness(confidence: number): string {
 }
 
 function headLines({ entry, app: { app } }: Explanation, { palette, width }: Screen): string[] {
-  const { path, role, feature, leader, isIndex } = entry;
-  const is = role.is === undefined ? "a file of unknown role" : aRole(role.is);
-  const what = isIndex ? `an index that passes on ${role.is === undefined ? "others" : manyOf(role.is)}` : is;
-  const serves =
-    feature.is === undefined || feature.is === shared ? "for the whole app" : `of the feature ${feature.is}`;
-  const along = leader === undefined ? "" : `, and goes with ${nameOf(leader)}`;
   return [
-    palette.strong(path),
-    ...wrap(
-      `${what.charAt(0).toUpperCase()}${what.slice(1)} ${serves}${along}. The app is ${app.stack.title}, ${likeWhat(app)}.`,
-      width,
-    ).split("\n"),
+    palette.strong(entry.path),
+    ...wrap(`${whatItIs(entry)}. The app is ${app.stack.title}, ${likeWhat(app)}.`, width).split("\n"),
   ];
 }
 
@@ -102,13 +93,14 @@ function placeLines(explanation: Explanation, { palette, width }: Screen): strin
 }
 
 /** Whether a file is where it should be, as a mark and a clause. */
-function placeOf({ entry: { path }, belonging, findings }: Explanation): [mark: string, said: string] {
+function placeOf(explanation: Explanation): [mark: string, said: string] {
+  const { path } = explanation.entry;
+  const { belonging } = explanation;
   if (!belonging) return ["", "no shelf says where such a file belongs"];
   const pattern = belonging.pattern ? ` (${belonging.pattern.text})` : "";
   if (belonging.path === path) return ["✓", `it is where it should be, and called as it should be${pattern}`];
   // What `check` finds nothing wrong with is not wrong here either.
-  const isFound = findings.some(({ rule }) => /^(?:naming|placement)$/.test(ruleTable[rule].group));
-  if (!isFound)
+  if (shouldBeAt(explanation) === undefined)
     return ["", `others of its kind are in ${folderOf(belonging.path)}/${pattern}; nothing says that it has to be`];
   if (folderOf(belonging.path) === folderOf(path))
     return ["✗", `it should be called ${nameOf(belonging.path)}${pattern}`];

@@ -682,6 +682,17 @@ export const catalogue = {
     what: (d) => `A change (${d.path}) is unfinished and could not be undone: ${d.reason}`,
     next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
   },
+  FINDING_GONE: {
+    refusal: "state",
+    what: () => "This finding is not there any more, or is another one now.",
+    next: () => "Nothing was changed. Ask again at its place once the file was looked at.",
+  },
+  REPAIR_LEFT: {
+    refusal: "proof",
+    what: (d) =>
+      `${d.path} cannot be put right safely: ${d.reason === undefined || d.reason === "" ? "something that cannot be updated seems to name what would change" : d.reason}`,
+    next: () => "Nothing was changed. `steady-shelf check --fix` shows what is in the way.",
+  },
   STOPPED: {
     refusal: "state",
     what: () => "The work was stopped.",

@@ -4,6 +4,8 @@ import { SourceTree } from "./source-tree.js";
 export type { FileReader, FileStat, FileStore, LineForm, ListedFile, Listing, Unlisted } from "./file-store.js";
 export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
+export { isBinary } from "./binary.js";
+export { HeldTexts } from "./held-texts.js";
 export type { KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";
 export { Overlay } from "./overlay.js";

@@ -4,12 +4,18 @@
  */
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../base/paths.js";
 import type { FileReader, FileStat, LineForm, Listing } from "./file-store.js";
+import type { HeldTexts } from "./held-texts.js";
 
 /** Reads through open documents. */
 export class Overlay implements FileReader {
   readonly #open = new Map<ProjectPath, Buffer>();
+  #listing: Listing | undefined;
 
-  constructor(readonly below: FileReader) {}
+  /** `held` keeps texts of the same store in memory. */
+  constructor(
+    readonly below: FileReader,
+    readonly held?: HeldTexts,
+  ) {}
 
   /** The paths of the documents that are open. */
   get openPaths(): readonly ProjectPath[] {
@@ -31,7 +37,7 @@ export class Overlay implements FileReader {
   }
 
   async list(): Promise<Listing> {
-    const listing = await this.below.list();
+    const listing = (this.#listing = await this.below.list());
     const listed = new Set(listing.files.map(({ path }) => path));
     const isOurs = (path: ProjectPath): boolean => !listing.foreign.some((folder) => isBelow(path, folder));
     // A document that was never saved is listed, too; one that is saved and ignored stays ignored.
@@ -42,7 +48,8 @@ export class Overlay implements FileReader {
   }
 
   async search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined> {
-    const found = await this.below.search(texts, form);
+    const inMemory = this.#listing && this.held?.search(this.#listing, texts, form);
+    const found = inMemory ?? (await this.below.search(texts, form));
     return found && new Set([...found, ...this.#open.keys()]);
   }
 
@@ -60,7 +67,7 @@ export class Overlay implements FileReader {
   }
 
   read(path: ProjectPath): Buffer {
-    return this.#open.get(path) ?? this.below.read(path);
+    return this.#open.get(path) ?? (this.held ?? this.below).read(path);
   }
 
   stat(path: ProjectPath): FileStat | undefined {

@@ -23,8 +23,7 @@ import {
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { isBoundByNames } from "../../graph/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
-import type { LineForm, SourceTree } from "../../files/index.js";
-import { isBinary } from "./mentions.js";
+import { isBinary, type LineForm, type SourceTree } from "../../files/index.js";
 import type { Move } from "./move.js";
 
 /** Beyond this many words, reading all is as quick as searching. */

@@ -22,7 +22,7 @@ import {
   toProjectPath,
   type ProjectPath,
 } from "../../base/paths.js";
-import type { SourceTree } from "../../files/index.js";
+import { isBinary, type SourceTree } from "../../files/index.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
 import type { ReadFile } from "./read-file.js";
@@ -283,15 +283,6 @@ function headPlaces(file: ProjectPath, head: string, resolver: Resolver): string
 
 /** A run of characters that may be a path. */
 const pathToken = /[\w@.~$()[\]+*-]*(?:\/[\w@.~$()[\]+*-]+)+\/?|[\w@~$+-]+(?:\.[\w@-]+)+/g;
-
-/** Files by whose name one knows that no path is written in them, or only what a tool wrote. */
-const binary =
-  /\.(png|jpe?g|gif|webp|avif|ico|icns|woff2?|ttf|otf|eot|mp[34]|webm|mov|pdf|zip|gz|jar|keystore|lock|snap|map)$|-lock\.\w+$/i;
-
-/** Whether a file is not worth reading for paths: a picture, a font, an archive, a lock file, a snapshot. */
-export function isBinary(path: ProjectPath): boolean {
-  return binary.test(path);
-}
 
 /** Where mentions are looked for. */
 export interface MentionInput {

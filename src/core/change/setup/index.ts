@@ -1,4 +1,5 @@
 export { drawnInGroups } from "./in-groups.js";
+export { draftAccepted } from "./accept.js";
 export { draftAddition, draftFeature } from "./add.js";
 export type { AddRequest } from "./adding.js";
 export { SetupDraft, type SetUp } from "./setup-draft.js";

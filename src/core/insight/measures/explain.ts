@@ -1,6 +1,7 @@
 /** What `explain` tells of one file. */
 import { BrokenAssumption } from "../../base/errors.js";
 import { companionsOf } from "../../app/index.js";
+import { ruleTable } from "../../app/configuration/index.js";
 import type { Entry } from "../catalogue/index.js";
 import type { SymbolUse } from "../../graph/index.js";
 import type { ReferenceKind } from "../../languages/index.js";
@@ -38,6 +39,17 @@ export interface ExplainInput {
   readonly app: AppAnalysis;
   readonly path: ProjectPath;
   readonly findings: readonly Finding[];
+}
+
+/** Where a file should be instead of where it is; `undefined` where it is right, or where `check` finds nothing wrong with its place. */
+export function shouldBeAt({
+  entry: { path },
+  belonging,
+  findings,
+}: Pick<Explanation, "entry" | "belonging" | "findings">): ProjectPath | undefined {
+  if (!belonging || belonging.path === path) return undefined;
+  const isFound = findings.some(({ rule }) => /^(?:naming|placement)$/.test(ruleTable[rule].group));
+  return isFound ? belonging.path : undefined;
 }
 
 /** Explains a file that the catalogue has. */

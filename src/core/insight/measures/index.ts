@@ -1,4 +1,4 @@
 export { featureEdges, type FeatureEdge, type FeatureUse } from "./feature-graph.js";
 export { scatterOf, stepsBetween, type Scatter } from "./scatter.js";
 export { surveyOf, type Count, type NextStep, type Placed, type Survey } from "./survey.js";
-export { explain, type Explanation, type Partner } from "./explain.js";
+export { explain, shouldBeAt, type Explanation, type Partner } from "./explain.js";

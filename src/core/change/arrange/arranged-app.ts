@@ -1,9 +1,9 @@
-/** What commands that arrange share: the app that is meant, what it is to become, and the feature that somebody means. */
-import { featureMeant } from "../core/change/arrange/index.js";
-import { meantName } from "../core/app/arrangement/index.js";
-import { ShelfError } from "../core/base/errors.js";
-import type { Analysis, AppAnalysis } from "../core/insight/analysis.js";
-import { appUnder, type App } from "../core/app/index.js";
+/** What arranging begins with: the app that is meant, what it is to become, and the feature that somebody means. */
+import { meantName } from "../../app/arrangement/index.js";
+import { ShelfError } from "../../base/errors.js";
+import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
+import { appUnder, type App } from "../../app/index.js";
+import { featureMeant } from "./arrange.js";
 
 /** The app that is stood in. Throws `APPS_SEVERAL` above several. */
 export function onlyApp({ apps }: Analysis): AppAnalysis {

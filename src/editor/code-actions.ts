@@ -1,0 +1,119 @@
+/** What can be done about findings and places, as the editor's code actions. */
+import { CodeActionKind, type CodeAction, type CodeActionParams, type Diagnostic } from "vscode-languageserver";
+import { SourceText } from "../core/base/text/index.js";
+import type { Client } from "./client.js";
+import { cannotRename, type FileOperations } from "./file-operations.js";
+import type { Offer, Wish } from "./offers.js";
+import { offsetOf } from "./positions.js";
+import type { OpenProject, Projects } from "./projects.js";
+import { saying } from "./saying.js";
+import { sourceName, type ShownFindings } from "./shown-findings.js";
+import { workspaceEdit } from "./workspace-edit.js";
+
+/** Kinds of actions that are offered. */
+export const actionKinds = [CodeActionKind.QuickFix, CodeActionKind.RefactorMove, CodeActionKind.RefactorExtract];
+
+/** The command that carries an action out in an editor that cannot ask for its edit later. */
+export const carryOutCommand = "steady-shelf.carryOut";
+
+interface Chosen {
+  /** The folder of the editor whose project is meant. */
+  readonly folder: string;
+  readonly title: string;
+  readonly wish: Wish;
+}
+
+const kinds: Readonly<Record<Wish["kind"], CodeActionKind>> = {
+  repair: CodeActionKind.QuickFix,
+  accept: CodeActionKind.QuickFix,
+  shelf: CodeActionKind.RefactorMove,
+  extract: CodeActionKind.RefactorExtract,
+};
+
+/** Offers actions, and works out what those come to that are taken. */
+export class CodeActions {
+  constructor(
+    readonly client: Client,
+    readonly projects: Projects,
+    readonly shown: ShownFindings,
+    readonly operations: FileOperations,
+  ) {}
+
+  async offered(
+    { textDocument: { uri }, range, context }: CodeActionParams,
+    signal: AbortSignal,
+  ): Promise<CodeAction[]> {
+    const located = this.projects.at(uri);
+    if (!located) return [];
+    const { project, path } = located;
+    const meant = this.#keysOf(uri, project, context.diagnostics);
+    const source = SourceText.ofNew(this.client.documents.textOf(uri) ?? project.mover.overlay.read(path).toString());
+    const place = {
+      file: path,
+      start: offsetOf(source, range.start, this.client.encoding),
+      end: offsetOf(source, range.end, this.client.encoding),
+    };
+    const offers = await project.looking.ask("offers", [place, [...meant.keys()]], { signal });
+    const wanted = (kind: CodeActionKind): boolean =>
+      context.only === undefined || context.only.some((each) => kind === each || kind.startsWith(`${each}.`));
+    return offers
+      .filter(({ wish }) => wanted(kinds[wish.kind]))
+      .map((offer) => this.#actionOf(project, offer, meant.get(offer.about ?? "")));
+  }
+
+  /** The same action with its edit. Throws what is in the way, in words. */
+  async resolved(action: CodeAction): Promise<CodeAction> {
+    const chosen = action.data as Chosen;
+    const project = this.#projectOf(chosen);
+    if (!project) return action;
+    const versions = this.client.documents.versions();
+    const change = await project.looking.ask("change", [chosen.wish]);
+    this.operations.tell(change);
+    const edit = workspaceEdit(this.operations.inputOf(project, change, versions));
+    if (!edit) throw new Error(cannotRename);
+    this.operations.expect(project, change);
+    return { ...action, edit };
+  }
+
+  /** Works a chosen action out and has the editor carry it out. */
+  async carryOut(words: readonly unknown[]): Promise<boolean> {
+    const chosen = words[0] as Chosen;
+    const project = this.#projectOf(chosen);
+    if (!project) return false;
+    const versions = this.client.documents.versions();
+    const done = await saying(this.client, async () => {
+      const change = await project.looking.ask("change", [chosen.wish]);
+      return this.operations.apply(project, change, { label: chosen.title, versions });
+    });
+    return done === true;
+  }
+
+  #projectOf({ folder }: Chosen): OpenProject | undefined {
+    return this.projects.all.find(({ uri }) => uri === folder);
+  }
+
+  #actionOf({ uri }: OpenProject, { title, wish, isPreferred }: Offer, about: Diagnostic | undefined): CodeAction {
+    const chosen: Chosen = { folder: uri, title, wish };
+    return {
+      title,
+      kind: kinds[wish.kind],
+      ...(about && { diagnostics: [about] }),
+      ...(isPreferred && { isPreferred }),
+      ...(this.client.resolvesEdits
+        ? { data: chosen }
+        : { command: { title, command: carryOutCommand, arguments: [chosen] } }),
+    };
+  }
+
+  /** The findings that the editor's diagnostics are. */
+  #keysOf(uri: string, project: OpenProject, diagnostics: readonly Diagnostic[]): Map<string, Diagnostic> {
+    const meant = new Map<string, Diagnostic>();
+    for (const { project: of, note } of this.shown.notesAt(uri)) {
+      const diagnostic = diagnostics.find(
+        ({ source, code, message }) => source === sourceName && code === note.rule && message === note.message,
+      );
+      if (of === project && diagnostic) meant.set(note.key, diagnostic);
+    }
+    return meant;
+  }
+}

@@ -1,0 +1,30 @@
+/** With what a new file begins that is made on a shelf. */
+import { partsOf } from "../core/app/index.js";
+import { ShelfError } from "../core/base/errors.js";
+import { nameOf, type ProjectPath } from "../core/base/paths.js";
+import { draftAddition } from "../core/change/setup/index.js";
+import type { Analysis } from "../core/insight/analysis.js";
+
+/**
+ * The text that `add` would give a file of this path; `undefined` where no shelf is, where `add` would call it otherwise, or
+ * where nobody has said how the app is organised.
+ */
+export function starterFor({ apps }: Analysis, file: ProjectPath): string | undefined {
+  for (const { app, guessed } of apps) {
+    const standing = guessed ? undefined : app.layout.standingOf(file);
+    if (!standing) continue;
+    const { shelf, feature } = standing;
+    const { stem } = partsOf(nameOf(file));
+    for (const role of shelf.holds) {
+      try {
+        const { draft } = draftAddition(app, { role, name: stem, feature, shelf: shelf.at, with: [], without: [] });
+        const made = draft.made.find(({ path }) => path === file);
+        if (made?.text !== undefined && made.text !== "") return made.text;
+      } catch (error) {
+        // Another role of the shelf may know such a name.
+        if (!(error instanceof ShelfError)) throw error;
+      }
+    }
+  }
+  return undefined;
+}

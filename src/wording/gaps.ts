@@ -1,0 +1,38 @@
+/** The words for what could matter to a plan and was not read. */
+import type { Gap } from "../core/change/plan/index.js";
+import { nameOf } from "../core/base/paths.js";
+
+const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
+  "not listed": ({ detail }) => `not read: ${detail}`,
+  "not readable": ({ detail }) => `not read: ${detail}`,
+  "not understood": ({ detail }) => `could not be read for certain: ${detail}`,
+  "no reader": ({ detail }) => `${detail}: what it names, and who names it, is unknown`,
+  "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
+  computed: ({ detail }) =>
+    /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  "counted from elsewhere": ({ detail }) => `${detail} counts from a folder that is only known when the script runs`,
+  "handed on": ({ detail, names }) =>
+    `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,
+  grows: ({ names }) =>
+    `all of ${nameOf(names ?? "")} is handed on here; whoever gets it gets other names as well from then on`,
+  mocked: ({ detail }) =>
+    `a test puts something in the place of ${detail}; what the file gives is no longer the same, so it may mean to change, too`,
+  beside: ({ detail }) =>
+    `the names used here come to stand beside what these give: ${detail}; whether one of them is meant instead is unknown`,
+  "to be written": ({ detail }) =>
+    `${detail} is still to be generated, so nothing proves what comes of it; run the generator`,
+  "found by name": ({ detail, names }) =>
+    `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
+  "another type": ({ detail, names }) =>
+    names === undefined ? detail : `it may not be the type in ${nameOf(names)} that is meant: ${detail}`,
+  "other namespace": ({ detail }) => detail,
+  stored: ({ detail }) => `${detail}; see that it is taken over`,
+  "unknown alias": ({ detail, names }) =>
+    `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,
+  "link text": ({ detail }) => `a symbolic link that has to change: ${detail}`,
+};
+
+/** What is not known, in a line without the place. */
+export function tellGap(gap: Gap): string {
+  return wording[gap.reason](gap);
+}
