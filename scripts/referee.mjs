@@ -18,13 +18,13 @@
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join, posix, resolve } from "node:path";
+import { join, posix } from "node:path";
 import { fileURLToPath } from "node:url";
 import esbuild from "esbuild";
-import ts from "typescript";
 import { companionsOf, openDiskStore, openProject } from "../dist/index.js";
 import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { bundleForPhones } from "./judges/phones.mjs";
+import { diagnose } from "./judges/typescript.mjs";
 import { compileSheets, isEntrySheet } from "./judges/sheets.mjs";
 import { vueFiles } from "./judges/vue.mjs";
 
@@ -321,26 +321,4 @@ function nameless(code) {
     .split(/^(?=__d\()/m)
     .map(withoutNames)
     .join("\n");
-}
-
-/** The compiler's errors as `path:line code`. @param {string} root @param {readonly string[]} files */
-function diagnose(root, files) {
-  const names = files.filter((file) => /\.[cm]?tsx?$/.test(file)).map((file) => resolve(root, file));
-  const program = ts.createProgram(names, {
-    noEmit: true,
-    skipLibCheck: true,
-    strict: true,
-    target: ts.ScriptTarget.ESNext,
-    module: ts.ModuleKind.ESNext,
-    moduleResolution: ts.ModuleResolutionKind.Bundler,
-    allowImportingTsExtensions: true,
-    jsx: ts.JsxEmit.ReactJSX,
-    lib: ["lib.esnext.d.ts", "lib.dom.d.ts"],
-    types: [],
-  });
-  return ts.getPreEmitDiagnostics(program).map((each) => {
-    const line =
-      each.file && each.start !== undefined ? each.file.getLineAndCharacterOfPosition(each.start).line + 1 : 0;
-    return `${each.file ? posix.relative(root, each.file.fileName) : ""}:${line} ${each.code}`;
-  });
 }

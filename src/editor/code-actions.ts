@@ -58,7 +58,13 @@ export class CodeActions {
       context.only === undefined || context.only.some((each) => kind === each || kind.startsWith(`${each}.`));
     return offers
       .filter(({ wish }) => wanted(kinds[wish.kind]))
-      .map((offer) => this.#actionOf(project, offer, meant.get(offer.about ?? "")));
+      .map((offer) =>
+        this.#actionOf(
+          project,
+          offer,
+          offer.about.flatMap((key) => meant.get(key) ?? []),
+        ),
+      );
   }
 
   /** The same action with its edit. Throws what is in the way, in words. */
@@ -92,12 +98,12 @@ export class CodeActions {
     return this.projects.all.find(({ uri }) => uri === folder);
   }
 
-  #actionOf({ uri }: OpenProject, { title, wish, isPreferred }: Offer, about: Diagnostic | undefined): CodeAction {
+  #actionOf({ uri }: OpenProject, { title, wish, isPreferred }: Offer, about: Diagnostic[]): CodeAction {
     const chosen: Chosen = { folder: uri, title, wish };
     return {
       title,
       kind: kinds[wish.kind],
-      ...(about && { diagnostics: [about] }),
+      ...(about.length > 0 && { diagnostics: about }),
       ...(isPreferred && { isPreferred }),
       ...(this.client.resolvesEdits
         ? { data: chosen }

@@ -92,7 +92,9 @@ function below(schema: Schema, key: string): readonly Schema[] {
 }
 
 interface Line {
+  /** Columns before the first letter, dashes included or not. */
   readonly indent: number;
+  readonly spaces: number;
   readonly key: string | undefined;
   /** How many lists begin at this line. */
   readonly dashes: number;
@@ -103,15 +105,15 @@ function lineOf(text: string): Line {
   const [, spaces = "", dashes = "", rest = ""] = /^( *)((?:- +)*)(.*)$/.exec(text) ?? [];
   const key = /^("[^"]*"|'[^']*'|[^\s#:'"{[][^:#]*?)\s*:(?:\s|$)/.exec(rest)?.[1];
   const indent = spaces.length + dashes.length;
-  return { indent, dashes: dashes.split("-").length - 1, key: key?.replace(/^["']|["']$/g, "") };
+  return { indent, spaces: spaces.length, dashes: dashes.split("-").length - 1, key: key?.replace(/^["']|["']$/g, "") };
 }
 
 function contextAt(text: string, offset: number): Context | undefined {
   const lines = text.slice(0, offset).split(/\r?\n/);
   const current = lines.pop() ?? "";
   if (/(?:^|\s)#/.test(current)) return undefined;
-  const { indent, dashes, key } = lineOf(current);
-  const around = keysAround(lines, indent - (dashes > 0 ? 2 : 0));
+  const { indent, spaces, dashes, key } = lineOf(current);
+  const around = keysAround(lines, dashes > 0 ? spaces + 1 : indent);
   const path = [...around, ...Array.from({ length: dashes }, () => "[]")];
   if (key === undefined) {
     // `- ` may begin a word as well as a key.
@@ -128,12 +130,12 @@ function keysAround(lines: readonly string[], indent: number): string[] {
   for (const line of [...lines].reverse()) {
     if (line.trim() === "" || /^\s*#/.test(line)) continue;
     const each = lineOf(line);
+    const isFirstOfItem = each.indent === least && each.dashes > 0;
+    if (!isFirstOfItem && (each.key === undefined || each.indent >= least)) continue;
+    if (!isFirstOfItem) path.unshift(each.key ?? "");
+    path.unshift(...Array.from({ length: each.dashes }, () => "[]"));
     // A list may stand as far in as the key that it is of.
-    if (each.key === undefined || each.indent >= least) continue;
-    path.unshift(each.key, ...[]);
-    if (each.dashes > 0) path.unshift(...Array.from({ length: each.dashes }, () => "[]"));
-    least = each.indent - (each.dashes > 0 ? 2 : 0);
-    if (each.dashes > 0) least = Math.max(least, 1);
+    least = each.dashes > 0 ? each.spaces + 1 : each.indent;
     if (least <= 0) break;
   }
   return path;

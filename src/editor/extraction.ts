@@ -12,7 +12,7 @@ export function offeredExtraction({ graph }: Analysis, { file, start, end }: Pla
   const text = graph.tree.text(file);
   if (!text) return undefined;
   const offer = (title: string, what: Omit<ExtractionWish, "kind" | "file">): Offer => {
-    return { title, isPreferred: false, wish: { kind: "extract", file, ...what } };
+    return { title, about: [], isPreferred: false, wish: { kind: "extract", file, ...what } };
   };
   if (end > start && text.text.slice(start, end).trim() !== "") {
     const lines = { first: text.positionAt(start).line, last: text.positionAt(end - 1).line };

@@ -51,13 +51,18 @@ export function noteOf(key: string, { finding }: KeptFinding, tree: SourceTree, 
     file,
     rule,
     severity,
-    message: tellWhole(finding),
+    message: asSentence(tellWhole(finding)),
     range:
       start === undefined ? firstLine(text, encoding) : rangeOf(text, start, endOfWord(text.text, start), encoding),
     key,
     isSafe: repairsOf(finding).some(({ isSure }) => isSure),
     related: relatedTo(finding, tree, encoding),
   };
+}
+
+/** What stands by itself begins like a sentence; a name stays as it is written. */
+function asSentence(text: string): string {
+  return text.replace(/^(?:it|the|this|no|nothing|a|other) /, (word) => word.charAt(0).toUpperCase() + word.slice(1));
 }
 
 function textOf(tree: SourceTree, file: ProjectPath): SourceText {

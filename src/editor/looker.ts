@@ -52,10 +52,12 @@ export class Looker {
   /** What can be done about findings, and at a place besides. */
   async offers(place: Place, keys: readonly string[], options: WorkOptions = {}): Promise<readonly Offer[]> {
     const analysis = await this.#workspace.look(options);
-    const about = keys.flatMap((key) => {
-      const kept = this.#kept.get(key);
-      return kept ? offersAbout(key, kept) : [];
-    });
+    const about = offersAbout(
+      keys.flatMap((key) => {
+        const kept = this.#kept.get(key);
+        return kept ? [[key, kept] as const] : [];
+      }),
+    );
     const besides = [shelfOffer(analysis, place.file), offeredExtraction(analysis, place)];
     return [...about, ...besides.filter((each) => each !== undefined)];
   }
@@ -129,17 +131,27 @@ export class Looker {
   }
 }
 
-function offersAbout(key: string, { finding, checked }: KeptFinding): Offer[] {
-  const ways = isRepairable(finding, checked.app) ? repairsOf(finding) : [];
-  return [
-    ...ways.map((repair, way) => ({
-      title: tellRepair(finding, repair),
-      about: key,
-      isPreferred: repair.isSure && way === 0,
-      wish: { kind: "repair" as const, key, way },
-    })),
-    { title: `Accept this finding (${finding.rule})`, about: key, isPreferred: false, wish: { kind: "accept", key } },
-  ];
+/** The repairs of some findings, each once: two may be put right by the same. */
+function offersAbout(findings: readonly (readonly [key: string, kept: KeptFinding])[]): Offer[] {
+  const repairs = new Map<string, Offer>();
+  const accepts: Offer[] = [];
+  for (const [key, { finding, checked }] of findings) {
+    const ways = isRepairable(finding, checked.app) ? repairsOf(finding) : [];
+    for (const [way, repair] of ways.entries()) {
+      const same = repair.kind === "respell" ? key : JSON.stringify([finding.file, repair]);
+      const known = repairs.get(same);
+      const about = [...(known?.about ?? []), key];
+      const isPreferred = repair.isSure && way === 0;
+      const title = tellRepair(finding, repair);
+      repairs.set(
+        same,
+        known ? { ...known, about } : { title, about, isPreferred, wish: { kind: "repair", key, way } },
+      );
+    }
+    const title = `Accept this finding (${finding.rule})`;
+    accepts.push({ title, about: [key], isPreferred: false, wish: { kind: "accept", key } });
+  }
+  return [...repairs.values(), ...accepts];
 }
 
 async function repaired(analysis: Analysis, { finding }: KeptFinding, way: number): Promise<PlannedChange> {

@@ -4,8 +4,8 @@ import type { ProjectPath } from "../core/base/paths.js";
 /** Something that can be done about a place of a file. */
 export interface Offer {
   readonly title: string;
-  /** Whether it puts a finding right, and which. */
-  readonly about?: string;
+  /** The findings that it is about, by their keys. */
+  readonly about: readonly string[];
   /** Whether it is the one to take: safe, and made for this. */
   readonly isPreferred: boolean;
   readonly wish: Wish;

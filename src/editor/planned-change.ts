@@ -25,7 +25,10 @@ export function changeOf(plan: Plan): PlannedChange {
     made: made.filter(({ bytes }) => bytes === undefined).map(({ path, text }) => ({ path, text })),
     removed,
     warning: warningOf(plan),
-    notes: mentions.map(({ file, at, text }) => `${file}:${at.line} mentions ${text}`),
+    // What a program may go by is in the warning.
+    notes: mentions
+      .filter(({ reason }) => reason === undefined)
+      .map(({ file, at, text }) => `${file}:${at.line} mentions ${text}`),
   };
 }
 

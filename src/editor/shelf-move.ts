@@ -1,5 +1,5 @@
 /** A file that goes to where it belongs. */
-import type { ProjectPath } from "../core/base/paths.js";
+import { folderOf, type ProjectPath } from "../core/base/paths.js";
 import { planMoves, understandMove } from "../core/change/plan/index.js";
 import type { Analysis } from "../core/insight/analysis.js";
 import { explain, shouldBeAt } from "../core/insight/measures/index.js";
@@ -13,8 +13,9 @@ export function shelfOffer(analysis: Analysis, file: ProjectPath): Offer | undef
   if (!app || app.guessed) return undefined;
   const findings = runRules(app, analysis.graph).filter((each) => each.file === file);
   const to = shouldBeAt(explain({ analysis, app, path: file, findings }));
-  if (to === undefined || analysis.graph.tree.has(to)) return undefined;
-  return { title: `Move to its shelf: ${to}`, isPreferred: false, wish: { kind: "shelf", file, to } };
+  // Another name in the same folder is what the finding itself offers.
+  if (to === undefined || folderOf(to) === folderOf(file) || analysis.graph.tree.has(to)) return undefined;
+  return { title: `Move to its shelf: ${to}`, about: [], isPreferred: false, wish: { kind: "shelf", file, to } };
 }
 
 /** Plans it, with what belongs to the file. Throws what is in the way, in words. */

@@ -17,7 +17,9 @@ export function starterFor({ apps }: Analysis, file: ProjectPath): string | unde
     const { stem } = partsOf(nameOf(file));
     for (const role of shelf.holds) {
       try {
-        const { draft } = draftAddition(app, { role, name: stem, feature, shelf: shelf.at, with: [], without: [] });
+        // What would be made beside it is not made, so the text must not name it.
+        const without = Object.keys(app.stack.roles[role]?.companions ?? {});
+        const { draft } = draftAddition(app, { role, name: stem, feature, shelf: shelf.at, with: [], without });
         const made = draft.made.find(({ path }) => path === file);
         if (made?.text !== undefined && made.text !== "") return made.text;
       } catch (error) {

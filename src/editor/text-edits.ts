@@ -1,4 +1,5 @@
 /** What becomes of a text, as the fewest letters that change: cursors and marks beside them stay where they are. */
+import { diffWordsWithSpace } from "diff";
 import type { Range, TextEdit } from "vscode-languageserver";
 import { editsBetween } from "../core/change/plan/index.js";
 import type { ProjectPath } from "../core/base/paths.js";
@@ -28,6 +29,7 @@ export function wholeRange(text: string, encoding: Encoding): Range {
 function piecesBetween(before: string, after: string): Piece[] {
   return editsBetween("" as ProjectPath, before, after, "")
     .flatMap((edit) => byLine(before, edit))
+    .flatMap((piece) => byWord(before, piece))
     .map((piece) => trimmed(before, piece))
     .filter(({ start, end, text }) => end > start || text !== "");
 }
@@ -42,6 +44,39 @@ function byLine(before: string, edit: Piece): Piece[] {
     at += line.length;
     return piece;
   });
+}
+
+/** A line beyond this many letters is no one's to read, and would take long. */
+const longLine = 2000;
+
+/** What stands so near to each other is read as one change. */
+const nearby = 3;
+
+/** Only the words of a line that are others. */
+function byWord(before: string, piece: Piece): Piece[] {
+  const old = before.slice(piece.start, piece.end);
+  const isLine = !/[\r\n]./s.test(old) && !/[\r\n]./s.test(piece.text);
+  if (!isLine || old === "" || piece.text === "" || Math.max(old.length, piece.text.length) > longLine) return [piece];
+  const pieces: Piece[] = [];
+  let [start, end, text] = [piece.start, piece.start, ""];
+  for (const { added, removed, value } of [
+    ...diffWordsWithSpace(old, piece.text),
+    { added: false, removed: false, value: "" },
+  ]) {
+    if (added) text += value;
+    else if (removed) end += value.length;
+    else {
+      if (end > start || text !== "") pieces.push({ start, end, text });
+      start = end += value.length;
+      text = "";
+    }
+  }
+  return pieces.reduce<Piece[]>((all, each) => {
+    const last = all.at(-1);
+    if (!last || each.start - last.end > nearby) return [...all, each];
+    const between = before.slice(last.end, each.start);
+    return [...all.slice(0, -1), { start: last.start, end: each.end, text: last.text + between + each.text }];
+  }, []);
 }
 
 function linesOf(text: string): string[] {
