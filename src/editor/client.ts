@@ -35,7 +35,8 @@ export class Client {
       changeAnnotationSupport,
     } = capabilities.workspace?.workspaceEdit ?? {};
     this.abilities = {
-      documentChanges: documentChanges === true,
+      // Files can be renamed in no other form, so who can do that knows it.
+      documentChanges: documentChanges === true || resourceOperations.length > 0,
       create: resourceOperations.includes("create"),
       rename: resourceOperations.includes("rename"),
       remove: resourceOperations.includes("delete"),

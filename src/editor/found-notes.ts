@@ -3,7 +3,7 @@ import type { Range } from "vscode-languageserver";
 import { nameOf, type ProjectPath } from "../core/base/paths.js";
 import { SourceText } from "../core/base/text/index.js";
 import type { SourceTree } from "../core/files/index.js";
-import { repairsOf, type Checked, type Finding } from "../core/insight/rules/index.js";
+import type { Checked, Finding } from "../core/insight/rules/index.js";
 import { tell, tellWhole } from "../wording/findings.js";
 import { rangeOf, type Encoding } from "./positions.js";
 
@@ -16,8 +16,6 @@ export interface FoundNote {
   readonly range: Range;
   /** By which it is found again as long as it is what it is. */
   readonly key: string;
-  /** Whether it can be put right without a question. */
-  readonly isSafe: boolean;
   readonly related: readonly { readonly file: ProjectPath; readonly range: Range; readonly message: string }[];
 }
 
@@ -55,7 +53,6 @@ export function noteOf(key: string, { finding }: KeptFinding, tree: SourceTree, 
     range:
       start === undefined ? firstLine(text, encoding) : rangeOf(text, start, endOfWord(text.text, start), encoding),
     key,
-    isSafe: repairsOf(finding).some(({ isSure }) => isSure),
     related: relatedTo(finding, tree, encoding),
   };
 }
