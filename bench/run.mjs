@@ -1,10 +1,10 @@
 /**
- * Measures whole commands beside their floors, in one run on one machine: `npm run bench [-- SIZE … real dart xcode]`.
+ * Measures whole commands beside their floors, in one run on one machine: `npm run bench [-- SIZE … real dart xcode editor]`.
  *
  * Each command is a fresh process; of five runs the median counts, floors and commands taking turns. Memory is the largest
  * resident set of the process, as GNU time or the kernel gives it. `real` are packages that ship their sources, side by side;
  * they are fetched. Without words all is measured, the accuracy of the catalogue is measured
- * as well (`bench/accuracy.mjs`), and so is a Flutter app of 10,000 files (`dart`), an iPhone app of 5,000 (`xcode`), first contact with apps that nobody prepared (`bench/first-contact.mjs`), and how many files come home from layers (`bench/recover.mjs`); a few packages are fetched
+ * as well (`bench/accuracy.mjs`), and so is a Flutter app of 10,000 files (`dart`), an iPhone app of 5,000 (`xcode`), the language server (`editor`), first contact with apps that nobody prepared (`bench/first-contact.mjs`), and how many files come home from layers (`bench/recover.mjs`); a few packages are fetched
  * for that.
  */
 // @ts-check
@@ -14,6 +14,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { measureDart } from "./dart.mjs";
+import { measureEditor } from "./editor.mjs";
 import { measureXcode } from "./xcode.mjs";
 import { makeApp } from "./make-app.mjs";
 import { makeHistory } from "./make-history.mjs";
@@ -140,6 +141,7 @@ for (const size of words.length > 0 ? sizes : [1000, 10_000, 50_000]) {
   rmSync(root, { recursive: true, force: true });
 }
 if (words.includes("dart") || words.length === 0) rows.push(...measureDart(10_000, runs));
+if (words.includes("editor") || words.length === 0) rows.push(...(await measureEditor(10_000)));
 if (words.includes("xcode") || words.length === 0) rows.push(...measureXcode(5_000, runs));
 if (real !== undefined || words.length === 0) rows.push(...measureReal(real?.split("=")[1]));
 printTable(rows);
