@@ -1,6 +1,7 @@
 /** `steady-shelf check`: what is not as it should be; with `--fix` the repair, with `--accept` the list of what is let be. */
 import { ShelfError } from "../core/base/errors.js";
 import type { ProjectPath } from "../core/base/paths.js";
+import { leadingToGone } from "../core/change/mend/index.js";
 import { check, rules, rulesNamed, type Checked } from "../core/insight/rules/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import type { FileReader } from "../core/files/index.js";
@@ -32,7 +33,8 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
     async ({ context, analysis }, store) => {
       const { judged, inGroups } = judgedBy(analysis, groups);
       const found = check(judged, { only, changed: await changedFiles(store, changed) });
-      return { text: textOf(context, found, { ...options, inGroups }), code: exitCode(found, options) };
+      const toGone = await leadingToGone(store, unresolvedIn(found));
+      return { text: textOf(context, found, { ...options, inGroups, toGone }), code: exitCode(found, options) };
     },
   );
 }
@@ -58,18 +60,27 @@ function sayWhy(word: string, options: CheckOptions): number {
   return 0;
 }
 
+/** What findings say of paths that lead nowhere. */
+function unresolvedIn(checked: readonly Checked[]): string[] {
+  return checked
+    .flatMap(({ fresh }) => fresh)
+    .flatMap(({ what }) => (what.code === "unresolved" || what.code === "several unresolved" ? [what.specifier] : []));
+}
+
 interface TextOptions extends CheckOptions {
   readonly inGroups: boolean;
+  readonly toGone: number;
 }
 
 function textOf({ screen }: Context, checked: readonly Checked[], options: TextOptions): string {
-  const { by, all, inGroups } = options;
+  const { by, all, inGroups, toGone } = options;
   const format = options.json === true ? "json" : (options.format ?? "text");
   if (format !== "text") return formatOf(format, checked);
   return checkView(checked, screen, {
     by,
     all,
     inGroups,
+    toGone,
     isPart: options.rule !== undefined || options.changed !== undefined,
   });
 }

@@ -7,6 +7,7 @@ import { checkCommand } from "./line/check.js";
 import { demoCommand } from "./line/demo.js";
 import { initCommand } from "./line/init.js";
 import { compareCommand, explainCommand, surveyCommand } from "./line/look.js";
+import { mendCommand } from "./line/mend.js";
 import { moveCommand } from "./line/move.js";
 import { extractCommand } from "./line/extract.js";
 import { joinCommand, splitCommand } from "./line/join.js";
@@ -29,6 +30,7 @@ const commands = [
   extractCommand,
   joinCommand,
   splitCommand,
+  mendCommand,
   undoCommand,
   historyCommand,
   languageServerCommand,
@@ -84,7 +86,7 @@ function withRest(program: Argv<CommonOptions>, words: readonly string[], versio
 }
 
 /** Places and options that take several words. */
-const lists: ReadonlySet<string> = new Set(["_", "paths", "names", "tours", "take"]);
+const lists: ReadonlySet<string> = new Set(["_", "paths", "names", "tours", "take", "pair"]);
 
 /** Twice the same option is a slip, and which of the two was meant is not for us to guess. */
 function ensureOnce(typed: Readonly<Record<string, unknown>>): true {

@@ -8,7 +8,7 @@ import { openProject, type Project } from "../core/app/index.js";
 import { understandMove, type Move, type Plan } from "../core/change/plan/index.js";
 import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
-import { count } from "../wording/words.js";
+import { count, movedByHandNotes } from "../wording/words.js";
 import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
 import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
@@ -71,10 +71,11 @@ export async function runMove(options: MoveOptions): Promise<number> {
   context.progress.clear();
   if (options.save !== undefined) await savePlan(context, project.tree, { ...saved, moves: plan.moves }, options.save);
   const compiled = await compiledIf(options.compile === true, context, project, plan);
+  const toGone = await goneNotes(context, plan);
   const holds = isAccepted(plan, options);
   const isAlike = compiled?.isAlike !== false;
   const write = holds && isAlike && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
-  if (!write || !options.write) show(context, project, plan, { ...options, led, compiled });
+  if (!write || !options.write) show(context, project, plan, { ...options, led, compiled, toGone });
   if (compiled && !isAlike && holds) {
     noteOtherOutput(context, compiled, options.write);
     return 1;
@@ -89,7 +90,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
     acceptDifferent: options.acceptDifferent,
     acceptUnread: options.acceptUnread,
     commit: steps && { steps, title: titleOf(plan, options) },
-    show: (change) => show(context, project, plan, { ...options, led, compiled }, change),
+    show: (change) => show(context, project, plan, { ...options, led, compiled, toGone }, change),
   });
   return 0;
 }
@@ -136,9 +137,28 @@ interface Shown extends MoveOptions {
   /** References that a saved plan leads through a public index. */
   readonly led: number;
   readonly compiled: Compiled | undefined;
+  readonly toGone: readonly string[];
 }
 
-function show(context: Context, { tree }: Project, plan: Plan, { all, led, compiled }: Shown, change?: string): void {
+/** A word on references that lead to files which are gone: somebody may have moved those by hand. */
+async function goneNotes({ store, json }: Context, { proof }: Plan): Promise<readonly string[]> {
+  if (json || proof.unresolved.length === 0) return [];
+  const { leadingToGone } = await import("../core/change/mend/index.js");
+  return movedByHandNotes(
+    await leadingToGone(
+      store,
+      proof.unresolved.map(({ specifier }) => specifier),
+    ),
+  );
+}
+
+function show(
+  context: Context,
+  { tree }: Project,
+  plan: Plan,
+  { all, led, compiled, toGone }: Shown,
+  change?: string,
+): void {
   const document = { ...planJson(plan, change), ...(compiled && { compiled: compiled.comparison }) };
   if (context.json) return context.say(JSON.stringify(document, undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
@@ -150,6 +170,7 @@ function show(context: Context, { tree }: Project, plan: Plan, { all, led, compi
       all,
       led,
       staysIn: (folder) => staying.get(folder),
+      notes: toGone,
       ...(change !== undefined && { change }),
     }),
   );

@@ -3,7 +3,7 @@ import { plain } from "../core/base/text/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import { isRepairable, rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
-import { count, enumerate, grouped } from "../wording/words.js";
+import { count, enumerate, grouped, movedByHandNotes } from "../wording/words.js";
 import { byGroups, configuredAs, likeWhat } from "./organised.js";
 import { tell, tellWhole } from "../wording/findings.js";
 
@@ -15,6 +15,8 @@ export interface CheckViewOptions {
   readonly isPart: boolean;
   /** Whether files were judged by the groups in which a project shows them. */
   readonly inGroups?: boolean;
+  /** Unresolved paths that lead to files that are gone since the last commit. */
+  readonly toGone?: number;
 }
 
 /** Findings of one group before it is folded; groups before the rest is. */
@@ -207,13 +209,17 @@ function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] 
   ];
 }
 
-function footLines(checked: readonly Checked[], { palette, width }: Screen, { isPart }: CheckViewOptions): string[] {
+function footLines(
+  checked: readonly Checked[],
+  { palette, width }: Screen,
+  { isPart, toGone = 0 }: CheckViewOptions,
+): string[] {
   const findings = checked.flatMap(({ fresh }) => fresh);
   const gone = checked.flatMap((each) => each.gone);
   const certain = checked.flatMap(({ app, fresh }) =>
     fresh.filter((finding) => finding.repair?.isSure === true && isRepairable(finding, app)),
   ).length;
-  const lines: string[] = [];
+  const lines: string[] = movedByHandNotes(toGone);
   if (gone.length > 0) {
     const [first] = gone;
     const example = first ? `, the first of them ${first.file} (${first.line})` : "";

@@ -10,6 +10,15 @@ export function grouped(number: number): string {
   return String(number).replace(/\B(?=(\d{3})+$)/g, ",");
 }
 
+/** What is said where paths lead to files that are gone; nothing where none does. */
+export function movedByHandNotes(paths: number): string[] {
+  if (paths === 0) return [];
+  const [verb, file] = paths === 1 ? ["leads", "a file that is"] : ["lead", "files that are"];
+  return [
+    `${count(paths, "path")} ${verb} to ${file} gone since the last commit. If ${paths === 1 ? "it was" : "they were"} moved by hand, \`steady-shelf mend\` follows ${paths === 1 ? "it" : "them"} or puts ${paths === 1 ? "it" : "them"} back.`,
+  ];
+}
+
 /** `["a", "b", "c"]` → `a, b and c`. */
 export function enumerate(parts: readonly string[]): string {
   return parts.length < 2 ? (parts[0] ?? "") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}`;

@@ -3,6 +3,7 @@ import { SourceTree } from "./source-tree.js";
 
 export type { FileReader, FileStat, FileStore, LineForm, ListedFile, Listing, Unlisted } from "./file-store.js";
 export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
+export { currentCommit, readCommit, type Snapshot } from "./committed.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
 export { isBinary } from "./binary.js";
 export { HeldTexts } from "./held-texts.js";
@@ -11,6 +12,7 @@ export { openDiskStore } from "./disk-store.js";
 export { Overlay } from "./overlay.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
 export { relocated } from "./relocated.js";
+export { WorktreeSnapshot } from "./worktree-snapshot.js";
 export { PlannedTree, SourceTree, type TreeView } from "./source-tree.js";
 
 /** Lists a project's own files. No file is read. */

@@ -61,8 +61,8 @@ class RelocatedReader implements FileReader {
   }
 
   stat(path: ProjectPath): FileStat | undefined {
+    if (this.#isLeft(path)) return undefined;
     const real = this.#lies(path);
-    if (real === path && this.places.has(path)) return undefined;
     return this.below.stat(real) ?? (this.#folders().has(path) ? folderStat(path) : undefined);
   }
 
@@ -77,11 +77,11 @@ class RelocatedReader implements FileReader {
   }
 
   existsBeyond(relative: string): boolean {
-    return this.below.existsBeyond(relative);
+    return !this.#isLeft(relative) && this.below.existsBeyond(this.#lies(relative as ProjectPath));
   }
 
   readBeyond(relative: string): string | undefined {
-    return this.below.readBeyond(relative);
+    return this.#isLeft(relative) ? undefined : this.below.readBeyond(this.#lies(relative as ProjectPath));
   }
 
   ignoresCase(): boolean {
@@ -101,6 +101,11 @@ class RelocatedReader implements FileReader {
         folders.set(folder, names.add(nameOf(path)));
       }
     return (this.#known = folders);
+  }
+
+  /** Whether a file lies there that stands elsewhere, and nothing stands there instead. */
+  #isLeft(path: string): boolean {
+    return this.places.has(path as ProjectPath) && !this.#real.has(path as ProjectPath);
   }
 
   #lies(path: ProjectPath): ProjectPath {
