@@ -6,7 +6,7 @@
  */
 // @ts-check
 import { execFileSync, spawn, spawnSync } from "node:child_process";
-import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -21,8 +21,8 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
 
 /**
  * What is typed, after what was done before, in a copy of the demo app or in a folder of `files`.
- * With `only` the first so many lines are shown; with `history` the app has been worked on.
- * @typedef {{ before: readonly string[], run: string, rows: number, files?: Record<string, string>, only?: number, history?: boolean, app?: string }} Shot
+ * With `only` the first so many lines are shown; with `history` the app has been worked on, with `drags` files were moved by hand.
+ * @typedef {{ before: readonly string[], run: string, rows: number, files?: Record<string, string>, only?: number, history?: boolean, app?: string, drags?: Record<string, string> }} Shot
  * @type {Record<string, Shot>}
  */
 const shots = {
@@ -49,13 +49,6 @@ const shots = {
     only: 36,
     app: "orchard-phone",
   },
-  uikit: {
-    before: [],
-    run: "arrange --groups --as feature-first --likeliest",
-    rows: 38,
-    only: 37,
-    app: "orchard-uikit",
-  },
   desktop: {
     before: ["add view harvest --write", "split Models/Shift.cs --write"],
     run: "arrange --as feature-first --likeliest --write",
@@ -70,6 +63,12 @@ const shots = {
     before: ["move src/services/http.ts src/services/httpService.ts --write", "init --write"],
     run: "check --fix --rule naming",
     rows: 29,
+  },
+  mend: {
+    before: [],
+    drags: { "src/components/DataTable.tsx": "src/table/DataTable.tsx", "src/screens": "src/pages" },
+    run: "mend",
+    rows: 21,
   },
   undo: { before: [`${chart} --write`], run: "undo", rows: 16 },
   compare: { before: [], run: "compare", rows: 36, history: true },
@@ -118,7 +117,7 @@ function workOn(app) {
 }
 
 /** @param {string} name @param {Shot} shot */
-async function take(name, { before, run, rows, files, only, history, app: from = "orchard-web" }) {
+async function take(name, { before, run, rows, files, only, history, app: from = "orchard-web", drags = {} }) {
   const folder = mkdtempSync(join(tmpdir(), "shelf-shot-"));
   const app = join(folder, from);
   if (files) mkdirSync(app);
@@ -136,6 +135,10 @@ async function take(name, { before, run, rows, files, only, history, app: from =
   const program = join(folder, "steady-shelf");
   writeFileSync(program, `#!/bin/sh\nexec node ${join(root, "dist", "bin.js")} "$@"\n`);
   chmodSync(program, 0o755);
+  for (const [path, to] of Object.entries(drags)) {
+    mkdirSync(dirname(join(app, to)), { recursive: true });
+    renameSync(join(app, path), join(app, to));
+  }
   // A check ends with 1 where there are errors.
   for (const words of before) spawnSync(program, words.split(" "), { cwd: app, stdio: "ignore" });
   // `script` gives the program a terminal of its own, so that it may be cut and keeps its colours.

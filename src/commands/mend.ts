@@ -189,5 +189,5 @@ function sayList(
         2,
       ),
     );
-  context.say(mendListView(byHand, plans, context.screen, { since, all }));
+  context.say(mendListView(byHand, plans, context.screen, { since, all, asks: context.canAsk }));
 }

@@ -11,6 +11,8 @@ const mostLines = 12;
 
 /** What the list is shown with. */
 export interface MendListOptions {
+  /** Whether somebody is asked next. */
+  readonly asks?: boolean;
   /** The commit that is compared with. */
   readonly since: string;
   readonly all: boolean;
@@ -21,7 +23,7 @@ export function mendListView(
   { moved, unsure, gone }: MovedByHand,
   plans: { readonly follow: Mending; readonly back: Mending } | undefined,
   screen: Screen,
-  { since, all }: MendListOptions,
+  { since, all, asks = false }: MendListOptions,
 ): string {
   const { palette, width } = screen;
   const when = since === "HEAD" ? "since the last commit" : `since ${since}`;
@@ -51,7 +53,10 @@ export function mendListView(
         width,
       ),
     );
-  if (plans && broken.length > 0) lines.push("", ...wayLines(plans, screen));
+  if (plans && broken.length > 0) {
+    lines.push("", ...wayLines(plans, screen));
+    if (!asks) lines.push("", "Nothing was written. Add one of the two to see it, and --write to carry it out.");
+  }
   return lines.join("\n");
 }
 
@@ -147,8 +152,6 @@ function wayLines(
       "--put-back",
       `moves ${count(moves.length, "file")} back${corrected.length === 0 ? "; nothing else changes" : `, and updates ${count(corrected.length, "path")} that ${corrected.length === 1 ? "was" : "were"} corrected already`}`,
     ),
-    "",
-    "Nothing was written. Add one of the two to see it, and --write to carry it out.",
   ];
 }
 
