@@ -28,7 +28,7 @@ export async function runAddAction(
     { ...options, write, all: true, acceptDifferent, acceptUnread: false },
     {
       plan,
-      tree: project.tree,
+      project,
       words: ["add", "action", name, "--feature", feature],
       title: `Add the action ${creator}`,
       json: (change) => ({ ...planJson(plan, change), creator, text, reducer, notes }),

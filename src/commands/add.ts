@@ -27,6 +27,7 @@ export interface AddOptions extends CommonOptions {
   readonly first?: boolean | undefined;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
+  readonly rehearse?: string | undefined;
 }
 
 /** Runs the command; gives the exit code. */
@@ -70,8 +71,10 @@ export async function runAdd(options: AddOptions): Promise<number> {
     command: commandText(options),
     write: options.write,
     acceptDifferent: options.acceptDifferent,
-    show: (plan, change) => {
-      if (context.json) return context.say(JSON.stringify({ ...planJson(plan, change), notes }, undefined, 2));
+    rehearse: options.rehearse,
+    show: (plan, change, tried) => {
+      if (context.json)
+        return context.say(JSON.stringify({ ...planJson(plan, change), notes, ...tried }, undefined, 2));
       const nothing = "Nothing to do: all of it is there already.";
       const done = change === undefined ? {} : { change };
       context.say(planView(plan, context.screen, { all: true, staysIn: () => undefined, notes, nothing, ...done }));

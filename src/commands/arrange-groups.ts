@@ -40,7 +40,7 @@ export async function arrangeGroups({ context, analysis }: Looking, options: Arr
     { ...options, acceptDifferent: false },
     {
       plan: list.plan,
-      tree: project.tree,
+      project,
       words: [
         "arrange",
         ...(groups ? ["--groups"] : []),

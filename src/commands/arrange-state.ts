@@ -30,7 +30,7 @@ export async function runArrangeState(
     { ...options, all, write, commit, acceptUnread, acceptDifferent: false },
     {
       plan,
-      tree: analysis.project.tree,
+      project: analysis.project,
       words: ["arrange", "--state", state, ...where],
       title: `Keep state ${state}`,
       json: (change) => ({ ...planJson(plan, change), ...told(rearranged) }),

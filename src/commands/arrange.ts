@@ -15,13 +15,13 @@ import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
 import { isInGroups } from "../core/insight/shown-analysis.js";
 import { look, type GroupsOption, type LookingOptions } from "./looking.js";
-import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
+import { noteTried, triedJson, triedText, tryOut, type Tried, type TryOptions } from "./try-out.js";
 import { savePlan } from "./save-plan.js";
 import { typedWords } from "./typed-words.js";
 import { whyMoves } from "../wording/arranging.js";
 
 /** What was typed. */
-export interface ArrangeOptions extends LookingOptions, GroupsOption {
+export interface ArrangeOptions extends LookingOptions, GroupsOption, TryOptions {
   readonly as?: string | undefined;
   readonly state?: "together" | "apart" | undefined;
   readonly feature?: string | undefined;
@@ -32,7 +32,6 @@ export interface ArrangeOptions extends LookingOptions, GroupsOption {
   readonly index: boolean;
   readonly mentions: boolean;
   readonly acceptUnread: boolean;
-  readonly compile?: boolean;
   readonly save?: string | undefined;
   readonly commit?: string | undefined;
   readonly write: boolean;
@@ -62,11 +61,10 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   let arranged = await planArranging(request);
   context.progress.clear();
   const { tree } = analysis.project;
-  const compile = (): Promise<Compiled | undefined> =>
-    compiledIf(options.compile === true, context, analysis.project, arranged.plan);
-  let compiled = await compile();
+  const tryIt = (): Promise<Tried | undefined> => tryOut(options, context, analysis.project, arranged.plan);
+  let tried = await tryIt();
   const show = (change?: string): void => {
-    showArranged(context, { arranged, target, tree, options, compiled }, change);
+    showArranged(context, { arranged, target, tree, options, tried }, change);
   };
   const asks = context.canAsk && !options.write && arranged.questions.length > 0;
   if (asks) {
@@ -76,7 +74,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
       : new Map<ProjectPath, Answer>();
     if (answers.size > 0) {
       arranged = await planArranging({ ...request, answers });
-      compiled = await compile();
+      tried = await tryIt();
       context.progress.clear();
       context.say("");
       show();
@@ -84,7 +82,7 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
   }
   if (options.save !== undefined) await savePlan(context, tree, planFileOf(arranged), options.save);
   const isIncomplete = arranged.plan.proof.gaps.length > 0 && !options.acceptUnread;
-  const isAlike = compiled?.isAlike !== false;
+  const isAlike = tried?.isAlike !== false;
   const mayWrite = !isNothing(arranged) && options.save === undefined && !isIncomplete && isAlike;
   if (!asks && (!mayWrite || !options.write)) show();
   if (isIncomplete) {
@@ -94,8 +92,8 @@ export async function runArrange(options: ArrangeOptions): Promise<number> {
     );
     return 1;
   }
-  if (compiled && !isAlike) {
-    noteOtherOutput(context, compiled, options.write);
+  if (tried && !isAlike) {
+    noteTried(context, tried, options.write);
     return 1;
   }
   if (!mayWrite) return 0;
@@ -134,17 +132,17 @@ interface Shown {
   readonly target: App;
   readonly tree: Analysis["project"]["tree"];
   readonly options: ArrangeOptions;
-  readonly compiled: Compiled | undefined;
+  readonly tried: Tried | undefined;
 }
 
-function showArranged(context: Context, { arranged, target, tree, options, compiled }: Shown, change?: string): void {
-  const document = { ...arrangeJson(arranged, change), ...(compiled && { compiled: compiled.comparison }) };
+function showArranged(context: Context, { arranged, target, tree, options, tried }: Shown, change?: string): void {
+  const document = { ...arrangeJson(arranged, change), ...triedJson(tried) };
   if (context.json) return context.say(JSON.stringify(document, undefined, 2));
   const { source } = target.layout;
   const files = tree.paths.filter((path: ProjectPath) => source === "" || isBelow(path, source));
   const { arrangement } = target.layout;
   context.say(arrangeView({ arranged, arrangement, source, files, all: options.all, change }, context.screen));
-  if (compiled) context.say(compiledText(compiled, context));
+  if (tried) context.say(triedText(tried, context));
 }
 
 function commandText({

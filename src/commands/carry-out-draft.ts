@@ -1,30 +1,26 @@
 /** What `rename`, `extract`, `join` and `split` share: show the plan of a draft, ask or advise, carry it out. */
 import { folderOf } from "../core/base/paths.js";
 import type { Plan } from "../core/change/plan/index.js";
-import type { SourceTree } from "../core/files/index.js";
+import type { Project } from "../core/app/index.js";
 import type { PlanViewOptions } from "../terminal/plan-view-options.js";
 import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
-import { compiledText, noteOtherOutput, type Compiled } from "./compile.js";
+import { noteTried, triedJson, triedText, tryOut, type Tried, type TryOptions } from "./try-out.js";
 import type { CommonOptions, Context } from "./context.js";
 import { typedWords } from "./typed-words.js";
 
 /** Options of both. */
-export interface DraftOptions extends CommonOptions {
+export interface DraftOptions extends CommonOptions, TryOptions {
   readonly write: boolean;
   readonly all: boolean;
   readonly acceptDifferent: boolean;
   readonly acceptUnread: boolean;
   readonly commit?: string | undefined;
-  /** Compile style sheets before and after. */
-  readonly compile?: boolean;
 }
 
 /** A plan that was made of a draft, and how it is shown. */
 export interface DraftedPlan {
   readonly plan: Plan;
-  readonly tree: SourceTree;
-  /** What the app's own compilers made of it, where that was asked for. */
-  readonly compiled?: Compiled | undefined;
+  readonly project: Project;
   /** What was typed, without the options that both have. */
   readonly words: readonly string[];
   /** The first line of a commit's message. */
@@ -35,22 +31,24 @@ export interface DraftedPlan {
 
 /** Shows it, and carries it out if that is wanted; gives the exit code. */
 export async function carryOutDraft(context: Context, options: DraftOptions, drafted: DraftedPlan): Promise<number> {
-  const { plan, tree, words, title, compiled } = drafted;
+  const { plan, project, words, title } = drafted;
+  const { tree } = project;
+  const tried = await tryOut(options, context, project, plan);
   context.progress.clear();
   const { acceptDifferent, acceptUnread } = options;
   const holds =
     (plan.proof.different.length === 0 || acceptDifferent) && (plan.proof.gaps.length === 0 || acceptUnread);
   const isEmpty = plan.moves.length + plan.texts.length + plan.made.length === 0;
-  const isAlike = compiled?.isAlike !== false;
+  const isAlike = tried?.isAlike !== false;
   const write = holds && isAlike && !isEmpty && (options.write || context.canAsk);
   const show = (change?: string): void => {
-    say(context, drafted, options.all, change);
+    say(context, { ...drafted, tried }, options.all, change);
   };
   if (!write || !options.write) show();
   if (isEmpty) return 0;
-  if (compiled && !isAlike && holds) {
+  if (tried && !isAlike && holds) {
     if (!context.json) context.say("");
-    noteOtherOutput(context, compiled, options.write);
+    noteTried(context, tried, options.write);
     return 1;
   }
   if (!write) return adviseOrRefuse(context, plan, options, holds);
@@ -74,20 +72,17 @@ export async function carryOutDraft(context: Context, options: DraftOptions, dra
 
 function say(
   context: Context,
-  { plan, tree, json, view, compiled }: DraftedPlan,
+  { plan, project: { tree }, json, view, tried }: DraftedPlan & { readonly tried: Tried | undefined },
   all: boolean,
   change: string | undefined,
 ): void {
-  if (context.json)
-    return context.say(
-      JSON.stringify({ ...json(change), ...(compiled && { compiled: compiled.comparison }) }, undefined, 2),
-    );
+  if (context.json) return context.say(JSON.stringify({ ...json(change), ...triedJson(tried) }, undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
   for (const path of tree.paths)
     if (!moving.has(path)) staying.set(folderOf(path), (staying.get(folderOf(path)) ?? 0) + 1);
   context.say(view({ all, staysIn: (folder) => staying.get(folder), ...(change !== undefined && { change }) }));
-  if (compiled) context.say(compiledText(compiled, context));
+  if (tried) context.say(triedText(tried, context));
 }
 
 function adviseOrRefuse(context: Context, plan: Plan, options: DraftOptions, holds: boolean): number {

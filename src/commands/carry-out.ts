@@ -4,6 +4,7 @@ import { planDraft, type Plan } from "../core/change/plan/index.js";
 import type { SetUp } from "../core/change/setup/index.js";
 import { carryOutPlan, noteRefusal } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
+import { noteTried, triedJson, triedText, tryOut } from "./try-out.js";
 
 /** Files that were drawn up, on their way to the disk. */
 export interface CarryingOut {
@@ -12,25 +13,38 @@ export interface CarryingOut {
   readonly command: string;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
-  /** Shows the plan, or what was done. */
-  readonly show: (plan: Plan, change?: string) => void;
+  /** A command of the app that is run in a throw-away checkout, before and after. */
+  readonly rehearse?: string | undefined;
+  /** Shows the plan, or what was done; `tried` is what a document says of how it was tried. */
+  readonly show: (plan: Plan, change: string | undefined, tried: object) => void;
 }
 
 /** Plans and proves a draft, shows and asks, or writes and shows. Gives the exit code. */
 export async function carryOutSetUp(
   context: Context,
-  { setUp, command, write, acceptDifferent, show }: CarryingOut,
+  { setUp, command, write, acceptDifferent, rehearse, show: showPlan }: CarryingOut,
 ): Promise<number> {
   const project = await openProject(context.store);
   const plan = await planDraft(project, setUp.draft, { progress: context.progress.report });
+  const tried = await tryOut({ rehearse }, context, project, plan);
   context.progress.clear();
+  const show = (shown: Plan, change?: string): void => {
+    showPlan(shown, change, triedJson(tried));
+    if (tried && !context.json) context.say(triedText(tried, context));
+  };
   const isNothing = plan.made.length + plan.texts.length === 0;
   const fails = plan.proof.outcome === "fails" && !acceptDifferent;
-  if (isNothing || fails || !write) show(plan);
+  const isAlike = tried?.isAlike !== false;
+  if (isNothing || fails || !isAlike || !write) show(plan);
   if (isNothing) return 0;
   if (fails) {
     if (!context.json) context.say("");
     noteRefusal(context, plan, { write, acceptDifferent });
+    return 1;
+  }
+  if (tried && !isAlike) {
+    if (!context.json) context.say("");
+    noteTried(context, tried, write);
     return 1;
   }
   const { tree } = project;

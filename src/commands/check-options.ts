@@ -1,9 +1,10 @@
 /** What `check` may be told, and what its exit code says. */
 import type { Checked } from "../core/insight/rules/index.js";
+import type { TryOptions } from "./try-out.js";
 import type { GroupsOption, LookingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface CheckOptions extends LookingOptions, GroupsOption {
+export interface CheckOptions extends LookingOptions, GroupsOption, TryOptions {
   readonly rule?: string | undefined;
   readonly changed?: string | undefined;
   readonly why?: string | undefined;
@@ -11,8 +12,6 @@ export interface CheckOptions extends LookingOptions, GroupsOption {
   readonly format?: "text" | "json" | "sarif" | "junit" | "github" | "gitlab" | "azure" | undefined;
   readonly fix: boolean;
   readonly acceptUnread: boolean;
-  /** With `fix`: compile style sheets before and after. */
-  readonly compile?: boolean;
   readonly accept: boolean;
   readonly strict: boolean;
   readonly write: boolean;

@@ -11,7 +11,6 @@ import { extractSheetView } from "../terminal/extract-sheet-view.js";
 import { extractView } from "../terminal/extract-view.js";
 import { enumerate } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
-import { compiledIf } from "./compile.js";
 import { openContext, type Context } from "./context.js";
 import { UsageError } from "./report.js";
 import { settleFirst } from "./settle.js";
@@ -47,7 +46,7 @@ export async function runExtract(options: ExtractCommand): Promise<number> {
   const plan = await planDraft(project, extracted.draft, { progress: context.progress.report });
   return carryOutDraft(context, options, {
     plan,
-    tree: project.tree,
+    project,
     words: wordsOf(options),
     title: `Take ${enumerate([...extracted.names]) || "a part"} out of ${nameOf(request.path)}`,
     json: (change) => ({ ...planJson(plan, change), names: extracted.names, target: extracted.target }),
@@ -65,11 +64,9 @@ async function takeOutOfSheet(
   if (keepExport) throw new UsageError("A style sheet exports nothing: leave --keep-export out.");
   const taken = await extractSheetDraft(project, { ...request, take: [...names, ...take], section });
   const plan = await planDraft(project, taken.draft, { progress: context.progress.report });
-  const compiled = await compiledIf(options.compile === true, context, project, plan);
   return carryOutDraft(context, options, {
     plan,
-    compiled,
-    tree: project.tree,
+    project,
     words: wordsOf(options),
     title: `Take ${section ?? enumerate(taken.names.slice(0, 3))} out of ${nameOf(request.path)}`,
     json: (change) => ({ ...planJson(plan, change), names: taken.names, target: taken.target }),

@@ -19,7 +19,7 @@ import { planView } from "../terminal/plan-view.js";
 import { count } from "../wording/words.js";
 import { carryOutPlan } from "./carry-out-plan.js";
 import { exitCode, type CheckOptions } from "./check-options.js";
-import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
+import { noteTried, triedJson, triedText, tryOut, type Tried } from "./try-out.js";
 import type { Context } from "./context.js";
 import { findingJson } from "../documents/check-json.js";
 import type { Looking } from "./looking.js";
@@ -56,9 +56,9 @@ export async function fixFindings(
   const open = unsure.filter((finding) => !chosen.has(finding));
   const isRepaired = (finding: Finding): boolean => repairs.repaired.includes(chosen.get(finding) ?? finding);
   const isNothing = plan.moves.length + plan.edits.length + plan.texts.length === 0;
-  const compiled = await compiledIf(options.compile === true && !isNothing, context, project, plan);
+  const tried = isNothing ? undefined : await tryOut(options, context, project, plan);
   const show = (change?: string): void => {
-    showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree, compiled }, change);
+    showRepairs(context, { repairs, plan, open, checked, options, tree: project.tree, tried }, change);
   };
   const left = checked.map(({ fresh }) => ({ fresh: fresh.filter((finding) => !isRepaired(finding)) }));
   if (isNothing || !options.write) show();
@@ -72,9 +72,9 @@ export async function fixFindings(
     context.note(`Nothing was written${options.write ? "" : ", and --write would be refused"}: ${why}.`);
     return 1;
   }
-  if (compiled && !compiled.isAlike) {
+  if (tried && !tried.isAlike) {
     if (options.write) show();
-    noteOtherOutput(context, compiled, options.write);
+    noteTried(context, tried, options.write);
     return 1;
   }
   const command = typedWords(["check", "--fix", ...(options.rule === undefined ? [] : ["--rule", options.rule])]);
@@ -132,7 +132,7 @@ interface Shown {
   readonly checked: readonly Checked[];
   readonly options: CheckOptions;
   readonly tree: SourceTree;
-  readonly compiled: Compiled | undefined;
+  readonly tried: Tried | undefined;
 }
 
 /** What the proof does not speak of. */
@@ -151,7 +151,7 @@ function reasonOf({ message, place }: WhyLeft): string {
 
 function showRepairs(
   context: Context,
-  { repairs, plan, open, checked, options, tree, compiled }: Shown,
+  { repairs, plan, open, checked, options, tree, tried }: Shown,
   change?: string,
 ): void {
   const { screen } = context;
@@ -164,7 +164,7 @@ function showRepairs(
         const why = repairs.reasons.get(finding);
         return { ...findingJson(finding), ...(why && { why: reasonOf(why) }) };
       }),
-      ...(compiled && { compiled: compiled.comparison }),
+      ...triedJson(tried),
     };
     return context.say(JSON.stringify(document, undefined, 2));
   }
@@ -186,7 +186,7 @@ function showRepairs(
     context.say(
       `\n${planView(plan, screen, { all: options.all, staysIn, notes: notesOf(repairs), ...(change !== undefined && { change }) })}`,
     );
-    if (compiled) context.say(compiledText(compiled, context));
+    if (tried) context.say(triedText(tried, context));
   }
   const list = (title: string, findings: readonly Finding[]): void => {
     if (findings.length === 0) return;

@@ -54,6 +54,7 @@ export interface InitOptions extends CommonOptions {
   readonly like?: string | undefined;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
+  readonly rehearse?: string | undefined;
   readonly all: boolean;
 }
 
@@ -85,7 +86,8 @@ export async function runInit(options: InitOptions): Promise<number> {
     command: commandText(options, plan),
     write: options.write,
     acceptDifferent: options.acceptDifferent,
-    show: (planned, change) => show(context, { ...plan, planned }, options, change),
+    rehearse: options.rehearse,
+    show: (planned, change, tried) => show(context, { ...plan, planned, tried }, options, change),
   });
 }
 
@@ -261,10 +263,11 @@ async function chooseFill(): Promise<Fill> {
 
 interface Shown extends InitPlan {
   readonly planned: Plan;
+  readonly tried: object;
 }
 
 function show(context: Context, shown: Shown, { all }: InitOptions, change?: string): void {
-  const { app, planned, setUp, folders, fit, conventions, features = [] } = shown;
+  const { app, planned, tried, setUp, folders, fit, conventions, features = [] } = shown;
   const hasBegunAlready = fit !== undefined || conventions !== undefined;
   const { notes } = setUp;
   const { name, title } = app.arrangement.data;
@@ -278,7 +281,7 @@ function show(context: Context, shown: Shown, { all }: InitOptions, change?: str
       ...(conventions && { conventions: conventionsJson(conventions) }),
       ...(hasBegunAlready && { features }),
     };
-    return context.say(JSON.stringify({ ...planJson(planned, change), notes, ...decided }, undefined, 2));
+    return context.say(JSON.stringify({ ...planJson(planned, change), notes, ...decided, ...tried }, undefined, 2));
   }
   const purpose = hasBegunAlready ? undefined : `for an app in ${app.stack.title}: ${title}`;
   const view = planView(planned, context.screen, {

@@ -8,7 +8,6 @@ import { planJson } from "../documents/plan-json.js";
 import { joinView } from "../terminal/join-view.js";
 import { enumerate } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
-import { compiledIf } from "./compile.js";
 import { openContext } from "./context.js";
 import { settleFirst } from "./settle.js";
 
@@ -29,12 +28,10 @@ export async function runJoin(options: JoinCommand): Promise<number> {
     ? { draft: await joinSheetsDraft(project, { files, target }), files, target, isNew: false, renamed: [], circle: [] }
     : await joinDraft(project, { files, target });
   const plan = await planDraft(project, joined.draft, { progress: context.progress.report });
-  const compiled = await compiledIf(options.compile === true, context, project, plan);
   const { renamed, circle } = joined;
   return carryOutDraft(context, options, {
     plan,
-    compiled,
-    tree: project.tree,
+    project,
     words: ["join", ...options.paths],
     title: `Join ${enumerate(joined.files.map(nameOf))} into ${nameOf(joined.target)}`,
     json: (change) => ({ ...planJson(plan, change), files: joined.files, target: joined.target, renamed, circle }),

@@ -144,7 +144,7 @@ async function mend(context: Context, found: Found, options: MendOptions, way: M
   const done = count(found.byHand.moved.length, "file");
   return carryOutDraft(context, options, {
     plan,
-    tree: found.project.tree,
+    project: found.project,
     words: [
       "mend",
       ...paths,

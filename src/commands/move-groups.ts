@@ -54,7 +54,7 @@ export async function runMoveGroups(options: MoveGroupsOptions): Promise<number>
     { ...options, acceptDifferent: false },
     {
       plan: list.plan,
-      tree,
+      project,
       words: ["move", ...options.paths, "--groups", ...(options.alone ? ["--alone"] : [])],
       title: `Show ${nameOf(moves[0]?.from ?? typed)} in ${typed}`,
       json: (change) => ({

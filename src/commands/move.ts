@@ -10,7 +10,7 @@ import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
 import { count, movedByHandNotes } from "../wording/words.js";
 import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
-import { compiledIf, compiledText, noteOtherOutput, type Compiled } from "./compile.js";
+import { noteTried, triedJson, triedText, tryOut, type Tried, type TryOptions } from "./try-out.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "../documents/plan-json.js";
 import { savePlan } from "./save-plan.js";
@@ -18,7 +18,7 @@ import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 
 /** What was typed. */
-export interface MoveOptions extends CommonOptions {
+export interface MoveOptions extends CommonOptions, TryOptions {
   /** Sources, and the target last. */
   readonly paths: readonly string[];
   readonly plan?: string | undefined;
@@ -30,7 +30,6 @@ export interface MoveOptions extends CommonOptions {
   readonly acceptUnread: boolean;
   readonly keepNamespaces: boolean;
   readonly mentions: boolean;
-  readonly compile?: boolean;
   readonly commit?: string | undefined;
 }
 
@@ -70,14 +69,14 @@ export async function runMove(options: MoveOptions): Promise<number> {
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
   if (options.save !== undefined) await savePlan(context, project.tree, { ...saved, moves: plan.moves }, options.save);
-  const compiled = await compiledIf(options.compile === true, context, project, plan);
+  const tried = await tryOut(options, context, project, plan);
   const toGone = await goneNotes(context, plan);
   const holds = isAccepted(plan, options);
-  const isAlike = compiled?.isAlike !== false;
+  const isAlike = tried?.isAlike !== false;
   const write = holds && isAlike && !isEmpty(plan) && (options.write || (context.canAsk && options.save === undefined));
-  if (!write || !options.write) show(context, project, plan, { ...options, led, compiled, toGone });
-  if (compiled && !isAlike && holds) {
-    noteOtherOutput(context, compiled, options.write);
+  if (!write || !options.write) show(context, project, plan, { ...options, led, tried, toGone });
+  if (tried && !isAlike && holds) {
+    noteTried(context, tried, options.write);
     return 1;
   }
   if (!write) return adviseOrRefuse(context, plan, options, holds);
@@ -90,7 +89,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
     acceptDifferent: options.acceptDifferent,
     acceptUnread: options.acceptUnread,
     commit: steps && { steps, title: titleOf(plan, options) },
-    show: (change) => show(context, project, plan, { ...options, led, compiled, toGone }, change),
+    show: (change) => show(context, project, plan, { ...options, led, tried, toGone }, change),
   });
   return 0;
 }
@@ -136,7 +135,7 @@ function readText(file: string): string {
 interface Shown extends MoveOptions {
   /** References that a saved plan leads through a public index. */
   readonly led: number;
-  readonly compiled: Compiled | undefined;
+  readonly tried: Tried | undefined;
   readonly toGone: readonly string[];
 }
 
@@ -156,10 +155,10 @@ function show(
   context: Context,
   { tree }: Project,
   plan: Plan,
-  { all, led, compiled, toGone }: Shown,
+  { all, led, tried, toGone }: Shown,
   change?: string,
 ): void {
-  const document = { ...planJson(plan, change), ...(compiled && { compiled: compiled.comparison }) };
+  const document = { ...planJson(plan, change), ...triedJson(tried) };
   if (context.json) return context.say(JSON.stringify(document, undefined, 2));
   const moving = new Set<string>(plan.moves.map((move) => move.from));
   const staying = new Map<string, number>();
@@ -174,7 +173,7 @@ function show(
       ...(change !== undefined && { change }),
     }),
   );
-  if (compiled) context.say(compiledText(compiled, context));
+  if (tried) context.say(triedText(tried, context));
 }
 
 function adviseOrRefuse(context: Context, plan: Plan, options: MoveOptions, holds: boolean): number {

@@ -42,7 +42,7 @@ export async function runRename(options: RenameCommand): Promise<number> {
   const plan = await planDraft(project, renamed.draft, { mentions, progress: context.progress.report });
   return carryOutDraft(context, options, {
     plan,
-    tree: project.tree,
+    project,
     words: ["rename", path, ...names, ...(mentions ? ["--mentions"] : [])],
     title: titleOf(renamed, request),
     json: (change) => ({

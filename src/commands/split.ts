@@ -31,7 +31,7 @@ export async function runSplit(options: SplitCommand): Promise<number> {
   const plan = await planDraft(project, split.draft, { progress: context.progress.report });
   return carryOutDraft(context, options, {
     plan,
-    tree: project.tree,
+    project,
     words: [
       "split",
       options.path,

@@ -20,7 +20,9 @@ export function progressLine(stream: NodeJS.WriteStream, now: () => number): Pro
     report: (what, done, total) => {
       if (now() - begun < patience || now() - drawn < pace) return;
       drawn = now();
-      stream.write(`\r\x1b[K${what}: ${grouped(done)} of ${grouped(total)}`);
+      // Of some work nobody knows how much it is.
+      const far = total === 0 ? "" : `: ${grouped(done)} of ${grouped(total)}`;
+      stream.write(`\r\x1b[K${what}${far}`);
     },
     clear: () => {
       if (drawn > 0) stream.write("\r\x1b[K");

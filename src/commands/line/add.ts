@@ -1,6 +1,6 @@
 /** `add` on the command line. */
 import { command } from "./command.js";
-import { acceptDifferent, write } from "./options.js";
+import { acceptDifferent, rehearse, write } from "./options.js";
 
 /** `steady-shelf add`. */
 export const addCommand = command({
@@ -28,6 +28,7 @@ export const addCommand = command({
       .option("first", { type: "boolean", describe: "Let the app begin with this screen" })
       .option("from", { type: "string", requiresArg: true, describe: "A file to begin with, instead of a starter" })
       .option("accept-different", acceptDifferent)
+      .option("rehearse", rehearse)
       .option("write", write),
   run: (typed) => import("../add.js").then(({ runAdd }) => runAdd(typed)),
 });

@@ -1,7 +1,17 @@
 /** `arrange` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptUnread, checkCommit, commit, compile, keepNamespaces, lookOptions, mentions, write } from "./options.js";
+import {
+  acceptUnread,
+  checkCommit,
+  commit,
+  compile,
+  keepNamespaces,
+  lookOptions,
+  mentions,
+  rehearse,
+  write,
+} from "./options.js";
 
 /** `steady-shelf arrange`. */
 export const arrangeCommand = command({
@@ -45,6 +55,7 @@ export const arrangeCommand = command({
       .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
       .option("compile", compile)
       .option("commit", commit)
+      .option("rehearse", rehearse)
       .option("write", write)
       .check((typed) => {
         const beside = (["as", "role", "save"] as const).find((name) => typed[name] !== undefined);

@@ -1,7 +1,7 @@
 /** `check` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptUnread, compile, groups, lookOptions, write } from "./options.js";
+import { acceptUnread, compile, groups, lookOptions, rehearse, write } from "./options.js";
 
 /** `steady-shelf check`. */
 export const checkCommand = command({
@@ -49,12 +49,15 @@ export const checkCommand = command({
         ...compile,
         describe: "With --fix: compile style sheets before and after, with what is installed",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .check((typed) => {
         if (typed.fix && typed.accept)
           throw new UsageError("Give either --fix or --accept: first repair, then accept the rest.");
         if (typed.compile && !typed.fix)
           throw new UsageError("--compile goes with --fix; a check by itself changes no sheet.");
+        if (typed.rehearse !== undefined && !typed.fix)
+          throw new UsageError("--rehearse goes with --fix; a check by itself changes nothing.");
         if (typed.write && !typed.fix && !typed.accept)
           throw new UsageError("--write goes with --fix or --accept; a check by itself writes nothing.");
         return true;

@@ -1,7 +1,7 @@
 /** `extract` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, rehearse, write } from "./options.js";
 
 /** `steady-shelf extract`. */
 export const extractCommand = command({
@@ -41,6 +41,7 @@ export const extractCommand = command({
         default: false,
         describe: "Let the file go on exporting it, so that nobody else changes",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("all", all)
       .option("accept-different", acceptDifferent)

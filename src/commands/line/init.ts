@@ -1,6 +1,6 @@
 /** `init` on the command line. */
 import { command } from "./command.js";
-import { acceptDifferent, all, write } from "./options.js";
+import { acceptDifferent, all, rehearse, write } from "./options.js";
 
 /** `steady-shelf init`. */
 export const initCommand = command({
@@ -29,6 +29,7 @@ export const initCommand = command({
         describe: "An alias for the source root in tsconfig, such as @",
       })
       .option("accept-different", acceptDifferent)
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("all", all),
   run: (typed) => import("../init.js").then(({ runInit }) => runInit(typed)),

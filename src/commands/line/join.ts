@@ -1,7 +1,7 @@
 /** `join` and `split` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, rehearse, write } from "./options.js";
 
 /** `steady-shelf join`. */
 export const joinCommand = command({
@@ -18,6 +18,7 @@ export const joinCommand = command({
         demandOption: true,
         describe: "The files, and last the file that they become",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("all", all)
       .option("accept-different", acceptDifferent)
@@ -51,6 +52,7 @@ export const splitCommand = command({
         requiresArg: true,
         describe: "The folder of the new files (default: the file's)",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("all", all)
       .option("accept-different", acceptDifferent)

@@ -1,7 +1,7 @@
 /** `mend` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, rehearse, write } from "./options.js";
 
 /** `steady-shelf mend`. */
 export const mendCommand = command({
@@ -38,6 +38,7 @@ export const mendCommand = command({
         default: false,
         describe: "Stay, and follow files as they are moved (with --write; else only say it)",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("all", all)
       .option("accept-different", acceptDifferent)
@@ -45,8 +46,17 @@ export const mendCommand = command({
       .option("commit", commit)
       .check((typed) => {
         if (typed.follow && typed["put-back"]) throw new UsageError("Give either --follow or --put-back.");
-        const idle = typed["put-back"] ? "put-back" : typed.pair.length > 0 ? "pair" : undefined;
-        if (typed.watch && (idle !== undefined || typed.commit !== undefined || typed.json === true))
+        const idle = typed["put-back"]
+          ? "put-back"
+          : typed.pair.length > 0
+            ? "pair"
+            : typed.rehearse === undefined
+              ? undefined
+              : "rehearse";
+        if (
+          typed.watch &&
+          (idle !== undefined || typed.commit !== undefined || typed.json === true || typed.rehearse !== undefined)
+        )
           throw new UsageError(
             `--watch follows what is moved from now on; leave out --${idle ?? (typed.json === true ? "json" : "commit")}.`,
           );

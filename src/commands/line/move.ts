@@ -10,6 +10,7 @@ import {
   compile,
   keepNamespaces,
   mentions,
+  rehearse,
   write,
 } from "./options.js";
 
@@ -28,6 +29,7 @@ export const moveCommand = command({
         default: [] as string[],
         describe: "Files or folders, and the target last",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("plan", { type: "string", requiresArg: true, describe: "Carry out a saved plan, exactly as written" })
       .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })

@@ -4,6 +4,11 @@ import type { CommonOptions } from "../context.js";
 import { UsageError } from "../report.js";
 
 export const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
+export const rehearse = {
+  type: "string",
+  requiresArg: true,
+  describe: 'Try it in a throw-away checkout: run this command of the app there, before and after ("npm test")',
+} as const;
 export const mentions = {
   type: "boolean",
   default: false,

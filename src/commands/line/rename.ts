@@ -1,7 +1,7 @@
 /** `rename` on the command line. */
 import { UsageError } from "../report.js";
 import { command } from "./command.js";
-import { acceptDifferent, acceptUnread, all, checkCommit, commit, write } from "./options.js";
+import { acceptDifferent, acceptUnread, all, checkCommit, commit, rehearse, write } from "./options.js";
 
 /** `steady-shelf rename`. */
 export const renameCommand = command({
@@ -19,6 +19,7 @@ export const renameCommand = command({
         default: [] as string[],
         describe: "The new name; or a name in the file, and the new one",
       })
+      .option("rehearse", rehearse)
       .option("write", write)
       .option("mentions", {
         type: "boolean",
