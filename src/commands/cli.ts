@@ -5,6 +5,7 @@ import { addCommand } from "./line/add.js";
 import { arrangeCommand } from "./line/arrange.js";
 import { checkCommand } from "./line/check.js";
 import { demoCommand } from "./line/demo.js";
+import { guideCommand } from "./line/guide.js";
 import { initCommand } from "./line/init.js";
 import { compareCommand, explainCommand, surveyCommand } from "./line/look.js";
 import { mendCommand } from "./line/mend.js";
@@ -33,6 +34,7 @@ const commands = [
   mendCommand,
   undoCommand,
   historyCommand,
+  guideCommand,
   languageServerCommand,
   demoCommand,
 ];

@@ -682,6 +682,11 @@ export const catalogue = {
     what: (d) => `A change (${d.path}) is unfinished and could not be undone: ${d.reason}`,
     next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
   },
+  GUIDE_FOREIGN: {
+    refusal: "usage",
+    what: (d) => `${d.path} is there, and not written by \`guide\`.`,
+    next: (d) => `Put these two lines where it may write, or name another file with --to:\n${d.reason ?? ""}`,
+  },
   FINDING_GONE: {
     refusal: "state",
     what: () => "This finding is not there any more, or is another one now.",
