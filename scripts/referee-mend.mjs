@@ -22,6 +22,7 @@ import {
 import { tmpdir } from "node:os";
 import { dirname, join, posix } from "node:path";
 import { fileURLToPath } from "node:url";
+import esbuild from "esbuild";
 import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { diagnose } from "./judges/typescript.mjs";
 
@@ -36,13 +37,13 @@ for (let at = 2; at < process.argv.length; at += 1) {
 
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-referee-"));
 let failures = 0;
-for (const spec of options.packages) judge(spec);
+for (const spec of options.packages) await judge(spec);
 rmSync(home, { recursive: true, force: true });
 console.log(failures === 0 ? "Every judge agrees." : `${failures} disagreements.`);
 process.exitCode = failures === 0 ? 0 : 1;
 
 /** @param {string} spec */
-function judge(spec) {
+async function judge(spec) {
   const [, name = "", folder = "src"] = /^(.+?)(?::(.*))?$/.exec(spec) ?? [];
   const random = randomFrom(options.seed);
   const pick = (/** @type {readonly any[]} */ list) => list[Math.floor(random() * list.length)];
@@ -51,7 +52,7 @@ function judge(spec) {
     execFileSync("git", words, { cwd: root, encoding: "utf8", maxBuffer: 1 << 28 });
   git("-c", "user.name=a", "-c", "user.email=a@b", "commit", "-qm", "as it is");
   const files = git("ls-files", "-z", folder).split("\0").filter(Boolean);
-  const before = count(diagnose(root, files));
+  const before = await judged(root, files);
   const tally = { followed: 0, back: 0, incomplete: 0, drags: 0, edited: 0, corrected: 0, told: 0, nothing: 0 };
   for (let round = 0; round < options.times; round += 1) {
     git("checkout", "-q", "--", ".");
@@ -116,7 +117,7 @@ function judge(spec) {
     if (isBack) {
       tally.back += 1;
       if (isCorrected) {
-        const after = count(diagnose(root, files));
+        const after = await judged(root, files);
         if (after !== before) tell(`${label}: the compiler: ${before} → ${after}`);
         continue;
       }
@@ -129,7 +130,7 @@ function judge(spec) {
     }
     tally.followed += 1;
     const places = [...now.values()].filter((path) => existsSync(join(root, path)));
-    const after = count(diagnose(root, places));
+    const after = await judged(root, places);
     if (after !== before) tell(`${label}: the compiler: ${before} → ${after}`);
   }
   console.log(`${spec} seed ${options.seed}: ${JSON.stringify(tally)}, ${files.length} files, diagnostics ${before}`);
@@ -186,6 +187,32 @@ function mend(root, words) {
     encoding: "utf8",
     maxBuffer: 1 << 28,
   });
+}
+
+/** What the compiler and the bundler say. @param {string} root @param {readonly string[]} files */
+async function judged(root, files) {
+  const entryPoints = files.filter((path) => /\.[cm]?[jt]sx?$/.test(path) && !/\.d\.[cm]?ts$/.test(path));
+  const { errors } = await esbuild
+    .build({
+      absWorkingDir: root,
+      entryPoints,
+      outdir: "out",
+      bundle: true,
+      write: false,
+      packages: "external",
+      logLevel: "silent",
+      logLimit: 0,
+      loader: {
+        ".vue": "empty",
+        ".svg": "empty",
+        ".png": "empty",
+        ".sass": "empty",
+        ".scss": "empty",
+        ".styl": "empty",
+      },
+    })
+    .catch((error) => error);
+  return `${count(diagnose(root, files))} and ${errors.length} errors of the bundler`;
 }
 
 /** Diagnostics by their codes. @param {readonly string[]} lines */

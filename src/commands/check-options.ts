@@ -7,6 +7,8 @@ import type { GroupsOption, LookingOptions } from "./looking.js";
 export interface CheckOptions extends LookingOptions, GroupsOption, TryOptions {
   readonly rule?: string | undefined;
   readonly changed?: string | undefined;
+  /** A branch: only what was made since it was left. */
+  readonly since?: string | undefined;
   readonly why?: string | undefined;
   readonly by: "rule" | "file";
   readonly format?: "text" | "json" | "sarif" | "junit" | "github" | "gitlab" | "azure" | undefined;

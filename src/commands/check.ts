@@ -27,6 +27,14 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
     if (options.accept) return (await import("./accept-findings.js")).acceptFindings(looking, found, options);
     return (await import("./fix-findings.js")).fixFindings(looking, found, options);
   }
+  if (options.since !== undefined) {
+    const { context, analysis } = await look(options);
+    const { judged, inGroups } = judgedBy(analysis, groups);
+    const { foundSince } = await import("./check-since.js");
+    const found = await foundSince(context, check(judged, { only }), { since: options.since, only, groups });
+    context.say(textOf(context, found, { ...options, inGroups, toGone: 0 }));
+    return exitCode(found, options);
+  }
   return lookAndSay(
     ["check", rule, changed, by, format, strict, all, groups],
     options,
@@ -81,7 +89,8 @@ function textOf({ screen }: Context, checked: readonly Checked[], options: TextO
     all,
     inGroups,
     toGone,
-    isPart: options.rule !== undefined || options.changed !== undefined,
+    since: options.since,
+    isPart: options.rule !== undefined || options.changed !== undefined || options.since !== undefined,
   });
 }
 

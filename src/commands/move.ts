@@ -8,6 +8,7 @@ import { openProject, type Project } from "../core/app/index.js";
 import { understandMove, type Move, type Plan } from "../core/change/plan/index.js";
 import type { PlanFile } from "../core/change/plan-file/index.js";
 import { planView } from "../terminal/plan-view.js";
+import { wrap } from "../terminal/screen.js";
 import { count, movedByHandNotes } from "../wording/words.js";
 import { carryOutPlan, commitSteps, noteRefusal } from "./carry-out-plan.js";
 import { noteTried, triedJson, triedText, tryOut, type Tried, type TryOptions } from "./try-out.js";
@@ -31,6 +32,8 @@ export interface MoveOptions extends CommonOptions, TryOptions {
   readonly keepNamespaces: boolean;
   readonly mentions: boolean;
   readonly commit?: string | undefined;
+  /** `patch` instead of the view. */
+  readonly format?: "patch" | undefined;
 }
 
 interface Wanted {
@@ -68,6 +71,7 @@ export async function runMove(options: MoveOptions): Promise<number> {
   // A plan that lies in the project names what it moves; that needs no second look.
   const plan = { ...made, mentions: made.mentions.filter((mention) => mention.file !== wanted.file) };
   context.progress.clear();
+  if (options.format === "patch") return sayPatch(context, plan, project.tree);
   if (options.save !== undefined) await savePlan(context, project.tree, { ...saved, moves: plan.moves }, options.save);
   const tried = await tryOut(options, context, project, plan);
   const toGone = await goneNotes(context, plan);
@@ -92,6 +96,19 @@ export async function runMove(options: MoveOptions): Promise<number> {
     show: (change) => show(context, project, plan, { ...options, led, tried, toGone }, change),
   });
   return 0;
+}
+
+/** The plan as a patch on standard output; what is amiss is said beside it. Gives the exit code. */
+async function sayPatch(context: Context, plan: Plan, tree: Project["tree"]): Promise<number> {
+  const { planPatch, unpatchable } = await import("../documents/plan-patch.js");
+  const [first] = unpatchable(plan, tree);
+  if (first !== undefined) throw new ShelfError("NO_PATCH", { path: first });
+  process.stdout.write(planPatch(plan, tree));
+  const { different, gaps } = plan.proof;
+  if (different.length + gaps.length === 0) return 0;
+  const what = `${count(different.length, "reference")} would not mean the same, and ${count(gaps.length, "place")} that may matter could not be checked`;
+  context.note(wrap(`The patch is not proved: ${what}. Without --format it is shown which.`, context.screen.width));
+  return 1;
 }
 
 /** Whether the proof holds and is complete, or what is amiss is wanted all the same. */

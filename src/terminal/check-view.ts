@@ -13,6 +13,8 @@ export interface CheckViewOptions {
   readonly all: boolean;
   /** Whether only some rules or files were looked at. */
   readonly isPart: boolean;
+  /** The branch since which only what is new is told. */
+  readonly since?: string | undefined;
   /** Whether files were judged by the groups in which a project shows them. */
   readonly inGroups?: boolean;
   /** Unresolved paths that lead to files that are gone since the last commit. */
@@ -40,7 +42,7 @@ export function checkView(found: readonly Checked[], screen: Screen, options: Ch
 function headLines(
   checked: readonly Checked[],
   { palette, width }: Screen,
-  { isPart, inGroups }: CheckViewOptions,
+  { isPart, inGroups, since }: CheckViewOptions,
 ): string[] {
   const findings = checked.flatMap(({ fresh }) => fresh);
   const errors = findings.filter(({ severity }) => severity === "error").length;
@@ -63,8 +65,8 @@ function headLines(
   const open = `${unread === 0 ? "" : `; ${count(unread, "file")} could not be read whole`}${left}`;
   const title =
     parts.length > 0
-      ? `${enumerate(parts)} in ${count(files, "file")}${left}${besides}.`
-      : `${open === "" && isJudged ? "✓ Nothing is wrong" : "Nothing was found"} in ${count(files, "file")}${open}${besides}.`;
+      ? `${enumerate(parts)}${since === undefined ? "" : ` new since ${since}`} in ${count(files, "file")}${left}${besides}.`
+      : `${open === "" && isJudged ? `✓ ${nothing(since)}` : nothing(since, "Nothing was found")} in ${count(files, "file")}${open}${besides}.`;
   const paint =
     errors > 0 ? palette.bad : parts.length + unread + undecided === 0 && isJudged ? palette.good : palette.strong;
   const apps = checked.map(({ app: { app, guessed } }) => {
@@ -86,6 +88,11 @@ function headLines(
       wrap(line, width).split("\n"),
     ),
   ];
+}
+
+/** What a look that found nothing may say: that nothing is new, where only that was looked for. */
+function nothing(since: string | undefined, otherwise = "Nothing is wrong"): string {
+  return since === undefined ? otherwise : `Nothing is new since ${since}`;
 }
 
 interface GroupOptions {

@@ -24,6 +24,11 @@ export const checkCommand = command({
       })
       .option("groups", groups)
       .option("changed", { type: "string", describe: "Only files that differ from a commit (default: the last)" })
+      .option("since", {
+        type: "string",
+        requiresArg: true,
+        describe: "Only what was made since this branch was left (main, origin/main)",
+      })
       .option("by", {
         choices: ["rule", "file"] as const,
         default: "rule" as const,
@@ -52,6 +57,11 @@ export const checkCommand = command({
       .option("rehearse", rehearse)
       .option("write", write)
       .check((typed) => {
+        const other = (["changed", "fix", "accept"] as const).find(
+          (name) => typed[name] !== undefined && typed[name] !== false,
+        );
+        if (typed.since !== undefined && other !== undefined)
+          throw new UsageError(`Give either --since or --${other}.`);
         if (typed.fix && typed.accept)
           throw new UsageError("Give either --fix or --accept: first repair, then accept the rest.");
         if (typed.compile && !typed.fix)

@@ -33,6 +33,10 @@ export const moveCommand = command({
       .option("write", write)
       .option("plan", { type: "string", requiresArg: true, describe: "Carry out a saved plan, exactly as written" })
       .option("save", { type: "string", requiresArg: true, describe: "Write the plan to a new file instead" })
+      .option("format", {
+        choices: ["patch"] as const,
+        describe: "Print a patch with renames (for review, or `git apply`) instead of the plan",
+      })
       .option("alone", {
         type: "boolean",
         default: false,
@@ -53,6 +57,9 @@ export const moveCommand = command({
       .check((typed) => {
         if (typed.plan !== undefined && typed.paths.length > 0)
           throw new UsageError("Give either paths or --plan, not both.");
+        const beside = (["write", "json", "save", "commit", "rehearse", "groups"] as const).find((name) => typed[name]);
+        if (typed.format !== undefined && beside !== undefined)
+          throw new UsageError(`--format patch prints and does nothing else; leave out --${beside}.`);
         if (typed.plan === undefined && typed.paths.length < 2)
           throw new UsageError("Name what to move, and where to: move FROM… TO.");
         const other = (["plan", "save"] as const).find((name) => typed[name] !== undefined);

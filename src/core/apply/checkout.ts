@@ -49,16 +49,19 @@ const linkedInside = ["node_modules", ".dart_tool", "Pods", "bower_components"];
 /** Files that a build reads and git ignores. */
 const linkedFiles = /^(?:\.env(?:\..+)?|\.npmrc|\.yarnrc\.yml|\.pnp\.c?js|local\.properties)$/;
 
-/** Makes one. Throws `UNWRITABLE` where there is no room beside the project. */
-export async function makeCheckout(store: FileStore, caller: Caller): Promise<Checkout> {
+/**
+ * Makes one: of the project as it lies, or of a commit. Throws `UNWRITABLE` where there is no room beside the project, and what git
+ * says of a commit that it does not know.
+ */
+export async function makeCheckout(store: FileStore, caller: Caller, of?: string): Promise<Checkout> {
   const { root } = store;
   clearLeft(dirname(root), caller);
   const folder = emptyFolder(root, caller);
   try {
     const tree = await readTree(store);
-    const commit = await currentCommit(root);
+    const commit = of ?? (await currentCommit(root));
     if (commit === undefined) for (const path of tree.paths) copy(root, folder, path);
-    else await addWorktree({ root, folder, commit, store });
+    else await addWorktree({ root, folder, commit, store: of === undefined ? store : undefined });
     linkDependencies({ root, folder, tree });
   } catch (error) {
     await removeCheckout(root, folder);
@@ -87,16 +90,17 @@ interface WorktreeInput {
   readonly root: string;
   readonly folder: string;
   readonly commit: string;
-  readonly store: FileStore;
+  /** What lies there besides is copied. */
+  readonly store: FileStore | undefined;
 }
 
 async function addWorktree({ root, folder, commit, store }: WorktreeInput): Promise<void> {
   // What the repository itself says of commands is not run.
   const { settings } = await ownCommands(root);
   await askGit(root, ["worktree", "add", "--detach", "--force", folder, commit], { settings });
-  for (const path of (await store.changedSince("HEAD")) ?? []) {
+  for (const path of (await store?.changedSince("HEAD")) ?? []) {
     rmSync(join(folder, path), { force: true, recursive: true });
-    if (store.stat(path)) copy(root, folder, path);
+    if (store?.stat(path)) copy(root, folder, path);
   }
 }
 

@@ -682,6 +682,11 @@ export const catalogue = {
     what: (d) => `A change (${d.path}) is unfinished and could not be undone: ${d.reason}`,
     next: () => "Its journal is kept, so nothing is lost. Remove the cause, then run any command that writes.",
   },
+  NO_PATCH: {
+    refusal: "usage",
+    what: (d) => `${d.path} is not in UTF-8, or is no text, and would change: a patch cannot hold it.`,
+    next: () => "Leave --format out, and carry the plan out with --write.",
+  },
   GUIDE_FOREIGN: {
     refusal: "usage",
     what: (d) => `${d.path} is there, and not written by \`guide\`.`,

@@ -1,7 +1,7 @@
 /** The files of a commit, as git keeps them: what lay where before somebody moved it. */
 import { createHash } from "node:crypto";
 import type { ProjectPath } from "../base/paths.js";
-import { runGit } from "./git.js";
+import { ownCommands, runGit } from "./git.js";
 
 /** What a project was at some time. */
 export interface Snapshot {
@@ -16,6 +16,32 @@ export interface Snapshot {
 /** The commit that is checked out; `undefined` without one. */
 export async function currentCommit(root: string): Promise<string | undefined> {
   return (await runGit(root, ["rev-parse", "--verify", "--quiet", "HEAD"]))?.text.trim();
+}
+
+/** The commit from which a branch and what is checked out have parted; `undefined` where git knows none. */
+export async function mergeBase(root: string, branch: string): Promise<string | undefined> {
+  if (branch.startsWith("-")) return undefined;
+  return (await runGit(root, ["merge-base", branch, "HEAD"]))?.text.trim();
+}
+
+/** Files that have other names on the disk than in a commit, by those that they had. */
+export async function renamedSince(root: string, commit: string): Promise<ReadonlyMap<ProjectPath, ProjectPath>> {
+  const { settings } = await ownCommands(root);
+  const words = [
+    "diff",
+    "--no-ext-diff",
+    "--no-textconv",
+    "--relative",
+    "-M",
+    "--diff-filter=R",
+    "--name-status",
+    "-z",
+  ];
+  const parts = (await runGit(root, [...words, commit, "--"], { settings }))?.text.split("\0") ?? [];
+  const renamed = new Map<ProjectPath, ProjectPath>();
+  for (let at = 0; at + 2 < parts.length; at += 3)
+    renamed.set(parts[at + 1] as ProjectPath, parts[at + 2] as ProjectPath);
+  return renamed;
 }
 
 /** Plain files; links and other repositories are told by other numbers. Source: git-ls-tree(1), gitformat-index(5). */

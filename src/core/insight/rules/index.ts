@@ -27,4 +27,5 @@ export { sameAssets } from "./duplicate-asset.js";
 export { brokenLists } from "./lists.js";
 export { unresolvedReferences } from "./unresolved-references.js";
 export { shiftedFindings, type Shift } from "./shifted-findings.js";
+export { newSince } from "./new-since.js";
 export { check, rulesNamed, type Checked, type CheckOptions, type UnreadFile } from "./check.js";
