@@ -5,20 +5,9 @@ import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
 import { checkSchema, surveySchema } from "../src/documents/json-schemas.js";
-import { commitAll, demoCopy, fingerprint, folderWith, run } from "./program.js";
+import { demoCopy, fingerprint, folderWith, layeredDemo, run } from "./program.js";
 
 const layers = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
-
-/** The demo app with a configuration, committed. */
-function demoApp(more = ""): string {
-  const root = demoCopy();
-  writeFileSync(
-    join(root, "steady-shelf.yaml"),
-    `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\nwords: { style: theme }\n${more}`,
-  );
-  commitAll(root);
-  return root;
-}
 
 const findingsOf = async (root: string, words: readonly string[] = []): Promise<string[]> => {
   const { findings } = (await run(root, ["check", "--json", ...words])).json() as {
@@ -101,7 +90,7 @@ describe("survey", () => {
 
 describe("explain", () => {
   test("says what a file is, why, where it belongs and who uses it", async () => {
-    const { code, out } = await run(demoApp(), ["explain", "src/screens/formatYield.ts"]);
+    const { code, out } = await run(layeredDemo(), ["explain", "src/screens/formatYield.ts"]);
     expect(code).toBe(0);
     expect(out).toMatch(
       /A helper for the whole app\. [^]*\+ it exports only functions[^]*it is in screens\/, but it renders nothing/,
@@ -126,7 +115,7 @@ describe("explain", () => {
   });
 
   test("as JSON, and from the folder of the file", async () => {
-    const { json } = await run(join(demoApp(), "src/hooks"), ["explain", "useRota.ts", "--json"]);
+    const { json } = await run(join(layeredDemo(), "src/hooks"), ["explain", "useRota.ts", "--json"]);
     expect(json()).toMatchObject({ file: "src/hooks/useRota.ts", role: { is: "hook" }, feature: { is: "rota" } });
   });
 
@@ -136,14 +125,14 @@ describe("explain", () => {
     ["README.md", "outside of the source root src"],
     ["../x.ts", "outside the project"],
   ])("of %s is refused", async (file, said) => {
-    const { code, err } = await run(demoApp(), ["explain", file]);
+    const { code, err } = await run(layeredDemo(), ["explain", file]);
     expect([code, err]).toEqual([2, expect.stringContaining(said)]);
   });
 });
 
 describe("check", () => {
   test("finds the demo's mess, worst first, and ends with 1 for errors alone", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     expect(await findingsOf(root)).toEqual(ofDemo);
     const { code, out } = await run(root, ["check"]);
     expect(code).toBe(1);
@@ -157,12 +146,12 @@ describe("check", () => {
   });
 
   test("gives one JSON document, as its schema says", async () => {
-    const document = checkSchema.parse((await run(demoApp(), ["check", "--json"])).json());
+    const document = checkSchema.parse((await run(layeredDemo(), ["check", "--json"])).json());
     expect(document).toMatchObject({ errors: 1, warnings: 6, accepted: 0 });
   });
 
   test("SARIF as the standard wants it", async () => {
-    const { out } = await run(demoApp(), ["check", "--format", "sarif"]);
+    const { out } = await run(layeredDemo(), ["check", "--format", "sarif"]);
     const { version, runs } = JSON.parse(out) as {
       version: string;
       runs: {
@@ -208,13 +197,13 @@ describe("check", () => {
       /^##vso\[task\.logissue type=error;sourcepath=src\/context\/actions\/weatherActions\.ts;linenumber=5;columnnumber=\d+;code=duplicate-action\]/,
     ],
   ])("%s as its readers want it", async (format, wanted) => {
-    const { code, out } = await run(demoApp(), ["check", "--format", format]);
+    const { code, out } = await run(layeredDemo(), ["check", "--format", format]);
     expect(code).toBe(1);
     expect(out).toMatch(wanted);
   });
 
   test("--changed looks at what differs from a commit, new files included", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     expect(await findingsOf(root, ["--changed"])).toEqual([]);
     writeFileSync(join(root, "src/hooks/harvest.ts"), 'import "./nowhere";\nexport function useCrates() {}\n');
     renameSync(join(root, "src/services/http.ts"), join(root, "src/services/web.ts"));
@@ -231,7 +220,7 @@ describe("check", () => {
   });
 
   test("today's findings can be accepted; only new ones fail, and repaired ones leave the list", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     const preview = await run(root, ["check", "--accept"]);
     expect(preview.out).toContain("Accepts 7 findings.");
     expect(existsSync(join(root, "steady-shelf-accepted.yaml"))).toBe(false);
@@ -262,7 +251,7 @@ describe("check", () => {
   });
 
   test("a list that git ignores is kept all the same", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     expect((await run(root, ["check", "--accept", "--rule", "file-name", "--write"])).code).toBe(0);
     writeFileSync(join(root, ".gitignore"), "steady-shelf-accepted.yaml\n");
     const { code, err } = await run(root, ["check", "--accept", "--write"]);
@@ -271,7 +260,7 @@ describe("check", () => {
   });
 
   test("accepting one rule's findings leaves what was accepted of the others", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     await run(root, ["check", "--accept", "--rule", "naming", "--write"]);
     await run(root, ["check", "--accept", "--rule", "duplicate-action", "--write"]);
     const list = readFileSync(join(root, "steady-shelf-accepted.yaml"), "utf8");
@@ -285,14 +274,14 @@ describe("check", () => {
     ["version: 1\naccepted: [x]\n", "accepted"],
     ["version: 1\n", "it is missing"],
   ])("a list %j is refused with its place", async (text, said) => {
-    const root = demoApp();
+    const root = layeredDemo();
     writeFileSync(join(root, "steady-shelf-accepted.yaml"), text);
     const { code, err } = await run(root, ["check"]);
     expect([code, err]).toEqual([2, expect.stringMatching(said)]);
   });
 
   test("says which files it could not read, and finds the rest", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     writeFileSync(join(root, "src/helpers/broken.ts"), "import './dates';\nexport const = ;\n");
     expect((await run(root, ["check"])).out).toMatch(
       /1 file could not be read whole; [^]*src\/helpers\/broken\.ts:2:\d+/,
@@ -306,18 +295,18 @@ describe("check", () => {
     [["check", "--write"], "--write goes with --fix or --accept"],
     [["check", "--format", "xml"], "Invalid values"],
   ])("%j is refused", async (words, said) => {
-    const { code, err } = await run(demoApp(), words);
+    const { code, err } = await run(layeredDemo(), words);
     expect([code, err]).toEqual([2, expect.stringContaining(said)]);
   });
 
   test("a misspelled rule or severity in the configuration is refused with the nearest word", async () => {
-    const { code, err } = await run(demoApp("rules: { file-nme: off }\n"), ["check"]);
+    const { code, err } = await run(layeredDemo("rules: { file-nme: off }\n"), ["check"]);
     expect([code, err]).toEqual([2, expect.stringMatching(/did you mean file-name\?[^]*steady-shelf\.yaml:6:10/)]);
-    expect((await run(demoApp("rules: { naming: of }\n"), ["check"])).err).toContain("did you mean off?");
+    expect((await run(layeredDemo("rules: { naming: of }\n"), ["check"])).err).toContain("did you mean off?");
   });
 
   test("says why a rule is there", async () => {
-    expect((await run(demoApp(), ["check", "--why", "shared-depends-on-feature"])).out).toMatch(
+    expect((await run(layeredDemo(), ["check", "--why", "shared-depends-on-feature"])).out).toMatch(
       /cannot be used for the harvest[^]*incorrect/,
     );
   });
@@ -325,7 +314,7 @@ describe("check", () => {
 
 describe("check --fix", () => {
   test("shows, writes nothing; then repairs what is certain, and every reference with it", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     const before = fingerprint(root);
     const preview = await run(root, ["check", "--fix"]);
     expect(preview.code).toBe(1);
@@ -378,7 +367,7 @@ describe("check --fix", () => {
 
 describe("the cache", () => {
   test("may be spoiled, deleted or forbidden, and nothing that is told changes", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     const wanted = (await run(root, ["check", "--json", "--no-cache"])).out;
     const cache = join(root, ".steady-shelf/cache");
     expect(existsSync(cache)).toBe(false);
@@ -391,7 +380,7 @@ describe("the cache", () => {
   });
 
   test("an edit under it is seen at once, though size and time stay the same", async () => {
-    const root = demoApp();
+    const root = layeredDemo();
     mkdirSync(join(root, "src/helpers"), { recursive: true });
     const file = join(root, "src/helpers/crates.ts");
     writeFileSync(file, 'import "./dates";\n');

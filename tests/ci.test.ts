@@ -1,10 +1,10 @@
 /** The recipes of docs/ci.md: they are well formed, and every command in them does what the page says. */
 import { execFileSync } from "node:child_process";
-import { appendFileSync, readFileSync, writeFileSync } from "node:fs";
+import { appendFileSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
-import { commitAll, demoCopy, run } from "./program.js";
+import { branchedDemo, run } from "./program.js";
 
 const page = readFileSync(new URL("../docs/ci.md", import.meta.url), "utf8");
 const blocks = [...page.matchAll(/^```(\w+)\n([^]*?)^```/gm)].map(([, kind = "", text = ""]) => ({ kind, text }));
@@ -21,14 +21,7 @@ const commands = blocks.flatMap(({ text }) =>
 
 /** A branch that has broken one import since `main` was left. */
 function branch(): string {
-  const root = demoCopy();
-  writeFileSync(
-    join(root, "steady-shelf.yaml"),
-    "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\nwords: { style: theme }\n",
-  );
-  commitAll(root);
-  execFileSync("git", ["branch", "-M", "main"], { cwd: root });
-  execFileSync("git", ["checkout", "-q", "-b", "swaps"], { cwd: root });
+  const root = branchedDemo();
   appendFileSync(join(root, "src/App.tsx"), 'import "./gone";\n');
   return root;
 }

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { afterEach, describe, expect, test } from "vitest";
 import { Editor, type EditorSettings } from "../scripts/judges/editor.mjs";
-import { commitAll, demoCopy, fingerprint, folderWith, run } from "./program.js";
+import { commitAll, demoCopy, fingerprint, folderWith, layeredDemo, run } from "./program.js";
 
 /** What the protocol's messages look like, as far as it is looked at here. */
 interface Action {
@@ -37,17 +37,6 @@ async function editorIn(root: string, settings: EditorSettings = {}): Promise<Ed
 }
 
 const leave = { options: { companions: "leave", findings: false } };
-
-/** The demo app, configured. */
-function app(more = ""): string {
-  const root = demoCopy();
-  writeFileSync(
-    join(root, "steady-shelf.yaml"),
-    `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\nwords: { style: theme }\n${more}`,
-  );
-  commitAll(root);
-  return root;
-}
 
 const rulesAt = (editor: Editor, path: string): string[] =>
   (editor.diagnostics.get(path) ?? []).map((each) => (each as Diagnostic).code);
@@ -139,7 +128,7 @@ describe("renaming files", () => {
   test.each(["utf-16", "utf-8"] as const)(
     "ends in the same bytes as `move`, with edits in other documents that are not saved (%s)",
     async (encoding) => {
-      const [ofEditor, ofCommand] = [app(), app()];
+      const [ofEditor, ofCommand] = [layeredDemo(), layeredDemo()];
       const editor = await editorIn(ofEditor, { encoding, ...leave });
       for (const path of ["src/screens/HarvestScreen.tsx", "src/components/RotaTable.tsx", "src/App.tsx"])
         await editor.open(path);
@@ -162,7 +151,7 @@ describe("renaming files", () => {
   );
 
   test("several at once, and a swap by way of a third name", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, leave);
     await editor.rename(
       { from: "src/helpers/dates.ts", to: "src/lib/dates.ts" },
@@ -182,7 +171,7 @@ describe("renaming files", () => {
   });
 
   test("what may not be is refused in words, and the answer changes nothing", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, leave);
     const edit = (from: string, to: string): Promise<unknown> =>
       editor.connection.sendRequest("workspace/willRenameFiles", {
@@ -200,7 +189,7 @@ describe("renaming files", () => {
   });
 
   test("places that cannot be updated for certain are told: a warning for what may break, the log for what is only mentioned", async () => {
-    const root = app();
+    const root = layeredDemo();
     writeFileSync(
       join(root, "src/load.ts"),
       'const name = "dates";\nexport const load = () => import("./helpers/" + name);\n',
@@ -215,7 +204,7 @@ describe("renaming files", () => {
   });
 
   test("an editor that tells of no change on the disk is answered by what lies there", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, { ...leave, watches: false });
     writeFileSync(join(root, "src/new.ts"), 'export * from "./helpers/dates";\n');
     await editor.rename({ from: "src/helpers/dates.ts", to: "src/lib/dates.ts" });
@@ -226,7 +215,7 @@ describe("renaming files", () => {
   });
 
   test("a folder that is reached by a link is answered in the editor's own words for it", async () => {
-    const root = app();
+    const root = layeredDemo();
     const links = folderWith({ "kept.txt": "", app: `-> ${root}` }, { git: false });
     const editor = await editorIn(join(links, "app"), leave);
     const edit = (await editor.rename({ from: "src/helpers/dates.ts", to: "src/lib/dates.ts" })) as {
@@ -239,7 +228,7 @@ describe("renaming files", () => {
   });
 
   test("killed at any moment, it leaves nothing behind, and the next one goes on", async () => {
-    const root = app();
+    const root = layeredDemo();
     const before = fingerprint(root);
     for (const wait of [0, 30, 120, 400]) {
       const editor = await editorIn(root);
@@ -261,7 +250,7 @@ describe("companions", () => {
   const sheet = "src/features/weather/WeatherBadge.module.css";
 
   test.each([true, false])("are offered once their file has moved; taken: %s", async (takes) => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, { options: { findings: false } });
     const asked: string[][] = [];
     editor.answer = (text, titles) => {
@@ -278,7 +267,7 @@ describe("companions", () => {
   });
 
   test("go along at once where that is set, as with `move`", async () => {
-    const [ofEditor, ofCommand] = [app(), app()];
+    const [ofEditor, ofCommand] = [layeredDemo(), layeredDemo()];
     const editor = await editorIn(ofEditor, { options: { companions: "follow", findings: false } });
     await editor.rename({ from, to });
     await run(ofCommand, ["move", from, to, "--write"]);
@@ -287,7 +276,7 @@ describe("companions", () => {
   });
 
   test("of an editor that renames what our edit asked for, and tells of it, nothing is changed twice", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, { options: { companions: "follow", findings: false } });
     await editor.rename({ from, to });
     const files = [
@@ -304,7 +293,7 @@ describe("findings", () => {
   const spoiled = "src/screens/formatYield.ts";
 
   test("are those of `check`, with their rules' pages and the places that they speak of", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root);
     await editor.until(() => editor.diagnostics.size >= 6);
     const { findings } = (await run(root, ["check", "--json"])).json() as {
@@ -327,11 +316,11 @@ describe("findings", () => {
     expect(reach?.relatedInformation.map(({ location }) => editor.pathOf(location.uri))).toEqual([
       "src/hooks/useRota.ts",
     ]);
-    expect(fingerprint(root)).toBe(fingerprint(app()));
+    expect(fingerprint(root)).toBe(fingerprint(layeredDemo()));
   });
 
   test("follow what is typed, before it is saved, and go when the file is closed", async () => {
-    const editor = await editorIn(app());
+    const editor = await editorIn(layeredDemo());
     await editor.until(() => editor.diagnostics.size >= 6);
     await editor.open("src/App.tsx");
     await editor.type("src/App.tsx", 0, 0, 'import "./gone";\n');
@@ -346,7 +335,7 @@ describe("findings", () => {
   });
 
   test("follow what changes on the disk, and folders that are opened and closed", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root);
     await editor.until(() => editor.diagnostics.size >= 6);
     writeFileSync(join(root, "src/Extra.tsx"), 'import "./nowhere";\n');
@@ -366,7 +355,7 @@ describe("findings", () => {
   });
 
   test("are none where they are turned off", async () => {
-    const editor = await editorIn(app(), leave);
+    const editor = await editorIn(layeredDemo(), leave);
     await editor.open("src/App.tsx");
     await editor.type("src/App.tsx", 0, 0, 'import "./gone";\n');
     await new Promise((resolve) => setTimeout(resolve, 1200));
@@ -377,7 +366,7 @@ describe("findings", () => {
 describe("what can be done", () => {
   const spoiled = "src/screens/formatYield.ts";
   const looked = async (settings: EditorSettings = {}): Promise<{ editor: Editor; root: string }> => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, settings);
     await editor.until(() => editor.diagnostics.size >= 6);
     return { editor, root };
@@ -395,7 +384,7 @@ describe("what can be done", () => {
     expect(action).toMatchObject({ kind: "quickfix", isPreferred: true });
     expect(action.diagnostics).toHaveLength(1);
     await editor.take(action);
-    const fixed = app();
+    const fixed = layeredDemo();
     await run(fixed, ["check", "--fix", "--rule", "file-name", "--write"]);
     expect(readFileSync(join(root, "src/components/index.ts"), "utf8")).toBe(
       readFileSync(join(fixed, "src/components/index.ts"), "utf8"),
@@ -484,7 +473,7 @@ describe("what can be done", () => {
 
 describe("names", () => {
   test("a file is renamed with what it is named after, as with `rename`", async () => {
-    const [ofEditor, ofCommand] = [app(), app()];
+    const [ofEditor, ofCommand] = [layeredDemo(), layeredDemo()];
     const editor = await editorIn(ofEditor, leave);
     const path = "src/components/DataTable.tsx";
     const at = editor.text(path).indexOf("DataTable<") + 2;
@@ -496,7 +485,7 @@ describe("names", () => {
   });
 
   test("every other name is left to the language's own server, and what cannot be is said", async () => {
-    const editor = await editorIn(app(), leave);
+    const editor = await editorIn(layeredDemo(), leave);
     const path = "src/components/DataTable.tsx";
     const text = editor.text(path);
     for (const word of ["rows", "useRota", "return", "<caption>"])
@@ -508,7 +497,7 @@ describe("names", () => {
   });
 
   test("an import tells what it names: role, feature, shelf, users, and where it should be", async () => {
-    const editor = await editorIn(app(), leave);
+    const editor = await editorIn(layeredDemo(), leave);
     const hover = async (path: string, word: string): Promise<string | undefined> => {
       const told = (await editor.at("textDocument/hover", path, editor.text(path).indexOf(word) + 2)) as {
         contents: { value: string };
@@ -528,11 +517,11 @@ describe("names", () => {
 
 describe("making and deleting files", () => {
   test("an empty file on a shelf gets its starter; nothing is written over, and nothing where no shelf is", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, leave);
     await editor.create("src/hooks/useGrafts.ts");
     await editor.until(() => readFileSync(join(root, "src/hooks/useGrafts.ts"), "utf8") !== "");
-    const added = app();
+    const added = layeredDemo();
     await run(added, ["add", "hook", "useGrafts", "--write"]);
     expect(readFileSync(join(root, "src/hooks/useGrafts.ts"), "utf8")).toBe(
       readFileSync(join(added, "src/hooks/useGrafts.ts"), "utf8"),
@@ -553,7 +542,7 @@ describe("making and deleting files", () => {
   });
 
   test("before files go, it is said who still uses them", async () => {
-    const editor = await editorIn(app(), leave);
+    const editor = await editorIn(layeredDemo(), leave);
     await editor.delete("src/hooks/useRota.ts");
     expect(editor.messages).toEqual([
       "useRota.ts is still used, by src/components/DataTable.tsx:3 and src/screens/RotaScreen.tsx:2.",
@@ -567,7 +556,7 @@ describe("making and deleting files", () => {
 
 describe("the configuration", () => {
   test("is completed, and its paths are links", async () => {
-    const root = app("files:\n  src/App.tsx: leave\n  src/gone.tsx: leave\n");
+    const root = layeredDemo("files:\n  src/App.tsx: leave\n  src/gone.tsx: leave\n");
     const editor = await editorIn(root, leave);
     const path = "steady-shelf.yaml";
     await editor.open(path);
@@ -591,7 +580,7 @@ describe("an arrangement", () => {
   const command = "steady-shelf.previewArrangement";
 
   test.each([true, false])("is shown first, and made if somebody says so: %s", async (says) => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, leave);
     let shown = "";
     editor.confirm = (edit: { changeAnnotations: Record<string, { label: string }> }) => {
@@ -606,7 +595,7 @@ describe("an arrangement", () => {
     expect(shown).toBe(`Move ${result.moves.length} files (feature-first)`);
     expect(existsSync(join(root, "src/features/trees/screens/TreesScreen.tsx"))).toBe(says);
     expect(existsSync(join(root, "src/screens/TreesScreen.tsx"))).toBe(!says);
-    if (!says) expect(fingerprint(root)).toBe(fingerprint(app()));
+    if (!says) expect(fingerprint(root)).toBe(fingerprint(layeredDemo()));
     if (says)
       expect((await run(root, ["check", "--rule", "unresolved-path,path-case", "--json"])).json()["findings"]).toEqual(
         [],
@@ -614,7 +603,7 @@ describe("an arrangement", () => {
   });
 
   test("is only told where the editor cannot show it, refused in words where it is none, and ends when it is cancelled", async () => {
-    const root = app();
+    const root = layeredDemo();
     const editor = await editorIn(root, {
       ...leave,
       capabilities: (all: { workspace: { workspaceEdit: object } }) => ({
@@ -632,7 +621,7 @@ describe("an arrangement", () => {
     expect(await ask({ as: "sideways" })).toBeNull();
     expect(editor.messages.at(-1)).toMatch(/sideways/);
     expect(await ask({ folder: "file:///nowhere" })).toBeNull();
-    expect(fingerprint(root)).toBe(fingerprint(app()));
+    expect(fingerprint(root)).toBe(fingerprint(layeredDemo()));
   });
 });
 
@@ -641,7 +630,7 @@ describe("several folders", () => {
     const outer = folderWith({ "package.json": '{ "name": "orchards", "private": true }' });
     for (const name of ["web", "board"]) {
       mkdirSync(join(outer, name));
-      cpSync(app(), join(outer, name), { recursive: true, filter: (path) => !path.endsWith("/.git") });
+      cpSync(layeredDemo(), join(outer, name), { recursive: true, filter: (path) => !path.endsWith("/.git") });
     }
     commitAll(outer);
     const editor = await editorIn(outer, leave);

@@ -2,23 +2,13 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { commitAll, demoCopy, fingerprint, run } from "./program.js";
+import { demoCopy, fingerprint, layeredDemo, run } from "./program.js";
 
 const page = "docs/where-things-go.md";
 
-function configured(arrangement: string, app = "orchard-web"): string {
-  const root = demoCopy(app);
-  writeFileSync(
-    join(root, "steady-shelf.yaml"),
-    `version: 1\nstack: react-web\nsource: src\narrangement: ${arrangement}\nwords: { style: theme }\n`,
-  );
-  commitAll(root);
-  return root;
-}
-
 describe("guide", () => {
   test("prints shelves with real examples, what to ask, names, and how to add; nothing is written", async () => {
-    const root = configured("layer-first");
+    const root = layeredDemo();
     const before = fingerprint(root);
     const { code, out, err } = await run(root, ["guide"]);
     expect(code).toBe(0);
@@ -40,7 +30,9 @@ describe("guide", () => {
   });
 
   test("where features have folders, asks who uses it", async () => {
-    const root = configured("feature-first");
+    const root = layeredDemo();
+    const file = join(root, "steady-shelf.yaml");
+    writeFileSync(file, readFileSync(file, "utf8").replace("layer-first", "feature-first"));
     const { out } = await run(root, ["guide"]);
     expect(out).toContain("2. **Who uses it?** One feature: it goes into that feature's folder.");
     expect(out).toMatch(
@@ -51,7 +43,7 @@ describe("guide", () => {
   });
 
   test("is written, is true then, keeps what people write around it, and says when it is true no longer", async () => {
-    const root = configured("layer-first");
+    const root = layeredDemo();
     expect(await run(root, ["guide", "--check"])).toMatchObject({
       code: 1,
       out: `${page} is not there. \`steady-shelf guide --write\` writes it.\n`,
@@ -80,7 +72,7 @@ describe("guide", () => {
   });
 
   test("a page of somebody else's is not written into", async () => {
-    const root = configured("layer-first");
+    const root = layeredDemo();
     mkdirSync(join(root, "docs"));
     writeFileSync(join(root, page), "# Ours\n");
     const refused = await run(root, ["guide", "--write"]);

@@ -49,7 +49,7 @@ describe("mend", () => {
     expect(document["moved"]).toContainEqual({
       from: "src/components/DataTable.tsx",
       to: "src/table/DataTable.tsx",
-      edited: false,
+      alike: 1,
       pointing: 2,
       own: 0,
     });

@@ -57,6 +57,25 @@ export function folderWith(files: Readonly<Record<string, string>>, options: { g
 /** Demo apps as repositories, each made once: a copy is quicker than git. */
 const templates = new Map<string, string>();
 
+/** The demo app, configured as layer-first with its own word for styles, committed; `more` lines of configuration follow. */
+export function layeredDemo(more = ""): string {
+  const root = demoCopy();
+  writeFileSync(
+    join(root, "steady-shelf.yaml"),
+    `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\nwords: { style: theme }\n${more}`,
+  );
+  commitAll(root);
+  return root;
+}
+
+/** The same on a branch, where `main` stays behind. */
+export function branchedDemo(): string {
+  const root = layeredDemo();
+  execFileSync("git", ["branch", "-M", "main"], { cwd: root });
+  execFileSync("git", ["checkout", "-q", "-b", "swaps"], { cwd: root });
+  return root;
+}
+
 /** A copy of a demo app, committed. */
 export function demoCopy(app = "orchard-web"): string {
   let template = templates.get(app);

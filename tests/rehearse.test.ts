@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFile
 import { basename, dirname, join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import { describe, expect, test } from "vitest";
-import { commitAll, demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
+import { demoCopy, fingerprint, folderWith, layeredDemo, programWords, run } from "./program.js";
 
 /** An app in a folder of its own, so that what lies beside it can be looked at. */
 function alone(files: Readonly<Record<string, string>> = app, options: { git?: boolean } = {}): string {
@@ -146,16 +146,6 @@ describe("a rehearsal", () => {
     execFileSync("sh", ["-c", "pkill -f 'sleep 6[12]' || true"]);
   });
 
-  const web = (): string => {
-    const root = demoCopy();
-    writeFileSync(
-      join(root, "steady-shelf.yaml"),
-      "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\nwords: { style: theme }\n",
-    );
-    commitAll(root);
-    return root;
-  };
-
   test.each<[string, readonly string[], string]>([
     ["add", ["add", "hook", "useGrafts"], "test -f src/hooks/useGrafts.ts || test ! -f marker"],
     ["rename", ["rename", "src/components/DataTable.tsx", "Grid"], "test -d src"],
@@ -164,7 +154,7 @@ describe("a rehearsal", () => {
     ["check --fix", ["check", "--fix", "--rule", "file-name"], "test -d src"],
     ["arrange", ["arrange", "--as", "feature-first", "--likeliest"], "test -d src"],
   ])("of `%s`", async (_, words, command) => {
-    const root = web();
+    const root = layeredDemo();
     const before = fingerprint(root);
     const { out, err } = await run(root, [...words, "--rehearse", command]);
     expect(out, err).toMatch(/rehearsal {2}✓/);
@@ -187,7 +177,7 @@ describe("a rehearsal", () => {
   });
 
   test("is nothing for a check that repairs nothing", async () => {
-    expect(await run(web(), ["check", "--rehearse", "true"])).toMatchObject({
+    expect(await run(layeredDemo(), ["check", "--rehearse", "true"])).toMatchObject({
       code: 2,
       err: expect.stringContaining("--rehearse goes with --fix") as string,
     });

@@ -1,22 +1,9 @@
 /** `check --since BRANCH`: only what was made since the branch was left. */
 import { execFileSync } from "node:child_process";
-import { appendFileSync, readdirSync, writeFileSync } from "node:fs";
+import { appendFileSync, readdirSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { commitAll, demoCopy, fingerprint, run } from "./program.js";
-
-/** The demo app, configured, on a branch that has done something since `main` was left. */
-function branched(): string {
-  const root = demoCopy();
-  writeFileSync(
-    join(root, "steady-shelf.yaml"),
-    "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\nwords: { style: theme }\n",
-  );
-  commitAll(root);
-  execFileSync("git", ["branch", "-M", "main"], { cwd: root });
-  execFileSync("git", ["checkout", "-q", "-b", "swaps"], { cwd: root });
-  return root;
-}
+import { branchedDemo, commitAll, fingerprint, run } from "./program.js";
 
 const found = async (root: string, words: readonly string[]): Promise<string[]> => {
   const { findings } = (await run(root, ["check", "--json", ...words])).json() as {
@@ -27,7 +14,7 @@ const found = async (root: string, words: readonly string[]): Promise<string[]> 
 
 describe("check --since", () => {
   test("what was there before is not told, what is new is, committed or not", async () => {
-    const root = branched();
+    const root = branchedDemo();
     expect(await run(root, ["check", "--since", "main"])).toMatchObject({
       code: 0,
       out: expect.stringMatching(/^✓ Nothing is new since main in \d+ files\.\n/) as string,
@@ -48,7 +35,7 @@ describe("check --since", () => {
   });
 
   test("a finding goes with its file to another name; one more of the kind is new", async () => {
-    const root = branched();
+    const root = branchedDemo();
     const [here, there] = ["src/context/actions/weatherActions.ts", "src/context/actions/skyActions.ts"];
     expect(await found(root, [])).toContain(`action-prefix ${here}`);
     await run(root, ["move", "--alone", here, there, "--write"]);
@@ -63,7 +50,7 @@ describe("check --since", () => {
   });
 
   test("touches nothing, and refuses what git does not know and what does not go together", async () => {
-    const root = branched();
+    const root = branchedDemo();
     const before = fingerprint(root);
     await run(root, ["check", "--since", "main", "--format", "sarif"]);
     expect(fingerprint(root)).toBe(before);

@@ -1,6 +1,7 @@
 /** `steady-shelf mend --watch`: files that are moved by hand are followed as it happens. */
 import { setTimeout as sleep } from "node:timers/promises";
 import { openProject } from "../core/app/index.js";
+import { nameOf } from "../core/base/paths.js";
 import { planMending, movedByHand } from "../core/change/mend/index.js";
 import { currentCommit, WorktreeSnapshot, type Listing } from "../core/files/index.js";
 import { mendedLine, waitingLine, watchingLine } from "../terminal/mend-view.js";
@@ -63,7 +64,13 @@ function isSame(one: Listing, other: Listing): boolean {
 async function mend(context: Context, options: MendOptions, before: WorktreeSnapshot): Promise<void> {
   const { store, caller } = context;
   const project = await openProject(store);
-  const { moved, unsure } = await movedByHand(project.tree, before);
+  const found = await movedByHand(project.tree, before);
+  // Nobody looks at it first, so that only what is the same to the letter is followed, or bears the same name.
+  const isClear = ({ from, to, alike }: (typeof found.moved)[number]): boolean =>
+    alike === 1 || nameOf(from) === nameOf(to);
+  const moved = found.moved.filter(isClear);
+  const unclear = found.moved.filter((each) => !isClear(each));
+  const unsure = [...found.unsure, ...unclear.map(({ from, to }) => ({ from, candidates: [to] }))];
   for (const each of unsure) context.say(waitingLine(each, context.screen));
   if (moved.length === 0) return;
   const mending = await planMending({ project, before, moved, way: "follow" });

@@ -10,7 +10,7 @@ import {
   type MendWay,
   type MovedByHand,
 } from "../core/change/mend/index.js";
-import { readCommit, type Snapshot } from "../core/files/index.js";
+import { readCommit, readLastState, type Snapshot } from "../core/files/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { mendListView, mendView } from "../terminal/mend-view.js";
 import { count } from "../wording/words.js";
@@ -65,7 +65,9 @@ export async function runMend(options: MendOptions): Promise<number> {
 
 async function find(context: Context, options: MendOptions): Promise<Found> {
   const project = await openProject(context.store);
-  const before = await readCommit(context.store.root, options.since);
+  const { root } = context.store;
+  const isThere = (path: ProjectPath): boolean => context.store.stat(path) !== undefined;
+  const before = await (options.since === "HEAD" ? readLastState(root, isThere) : readCommit(root, options.since));
   if (!before)
     throw new ShelfError("COMMIT_UNKNOWN", {
       path: options.since,
@@ -159,7 +161,8 @@ async function mend(context: Context, found: Found, options: MendOptions, way: M
 }
 
 function foundJson({ unsure, gone }: MovedByHand, { files }: Mending): object {
-  return { moved: files.map(({ isEdited, ...file }) => ({ ...file, edited: isEdited })), unsure, gone };
+  const moved = files.map((file) => ({ ...file, alike: Math.round(file.alike * 100) / 100 }));
+  return { moved, unsure, gone };
 }
 
 function sayNothing(context: Context, byHand: MovedByHand, options: MendOptions): number {

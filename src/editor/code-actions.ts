@@ -1,6 +1,5 @@
 /** What can be done about findings and places, as the editor's code actions. */
 import { CodeActionKind, type CodeAction, type CodeActionParams, type Diagnostic } from "vscode-languageserver";
-import { SourceText } from "../core/base/text/index.js";
 import type { Client } from "./client.js";
 import { cannotRename, type FileOperations } from "./file-operations.js";
 import type { Offer, Wish } from "./offers.js";
@@ -44,10 +43,10 @@ export class CodeActions {
     signal: AbortSignal,
   ): Promise<CodeAction[]> {
     const located = this.projects.at(uri);
-    if (!located) return [];
+    const source = located && this.projects.textAt(uri, located);
+    if (!source) return [];
     const { project, path } = located;
     const meant = this.#keysOf(uri, project, context.diagnostics);
-    const source = SourceText.ofNew(this.client.documents.textOf(uri) ?? project.mover.overlay.read(path).toString());
     const place = {
       file: path,
       start: offsetOf(source, range.start, this.client.encoding),
@@ -69,11 +68,12 @@ export class CodeActions {
 
   /** The same action with its edit. Throws what is in the way, in words. */
   async resolved(action: CodeAction): Promise<CodeAction> {
-    const chosen = action.data as Chosen;
+    const chosen = (action.data ?? {}) as Partial<Chosen>;
     const project = this.#projectOf(chosen);
-    if (!project) return action;
+    const { wish } = chosen;
+    if (!project || !wish) return action;
     const versions = this.client.documents.versions();
-    const change = await project.looking.ask("change", [chosen.wish]);
+    const change = await project.looking.ask("change", [wish]);
     this.operations.tell(change);
     const edit = workspaceEdit(this.operations.inputOf(project, change, versions));
     if (!edit) throw new Error(cannotRename);
@@ -83,18 +83,19 @@ export class CodeActions {
 
   /** Works a chosen action out and has the editor carry it out. */
   async carryOut(words: readonly unknown[]): Promise<boolean> {
-    const chosen = words[0] as Chosen;
-    const project = this.#projectOf(chosen);
-    if (!project) return false;
+    const [chosen] = words as readonly Partial<Chosen>[];
+    const project = chosen && this.#projectOf(chosen);
+    const wish = chosen?.wish;
+    if (!project || !wish) return false;
     const versions = this.client.documents.versions();
     const done = await saying(this.client, async () => {
-      const change = await project.looking.ask("change", [chosen.wish]);
-      return this.operations.apply(project, change, { label: chosen.title, versions });
+      const change = await project.looking.ask("change", [wish]);
+      return this.operations.apply(project, change, { label: chosen.title ?? "Steady Shelf", versions });
     });
     return done === true;
   }
 
-  #projectOf({ folder }: Chosen): OpenProject | undefined {
+  #projectOf({ folder }: Partial<Chosen>): OpenProject | undefined {
     return this.projects.all.find(({ uri }) => uri === folder);
   }
 

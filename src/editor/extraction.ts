@@ -5,7 +5,7 @@ import { extractSheetDraft, isSheet } from "../core/change/sheets/index.js";
 import { appAround, type Analysis } from "../core/insight/analysis.js";
 import { isCode, ownExports } from "../core/languages/index.js";
 import type { ExtractionWish, Offer, Place } from "./offers.js";
-import { changeOf, type PlannedChange } from "./planned-change.js";
+import { provedChange, type PlannedChange } from "./planned-change.js";
 
 /** The offer to take out what is selected, or the export at the cursor if the file has others; `undefined` for neither. */
 export function offeredExtraction({ graph }: Analysis, { file, start, end }: Place): Offer | undefined {
@@ -31,9 +31,9 @@ export async function extraction({ project }: Analysis, { file, name, lines }: E
   const request = { path: file, names: name === undefined ? [] : [name], ...(lines && { lines }) };
   if (isSheet(file)) {
     const { draft } = await extractSheetDraft(project, { ...request, take: [] });
-    return changeOf(await planDraft(project, draft));
+    return provedChange(await planDraft(project, draft));
   }
   const around = await appAround(project.tree.store, project, file);
   const { draft } = await extractDraft(project, request, around);
-  return changeOf(await planDraft(project, draft));
+  return provedChange(await planDraft(project, draft));
 }

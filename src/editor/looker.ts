@@ -17,7 +17,7 @@ import { extraction, offeredExtraction } from "./extraction.js";
 import { keptFindings, noteOf, type FoundNote, type KeptFinding } from "./found-notes.js";
 import { hoverAt, type Hovered } from "./hover.js";
 import type { Offer, Place, Users, Wish } from "./offers.js";
-import { changeOf, type PlannedChange } from "./planned-change.js";
+import { provedChange, type PlannedChange } from "./planned-change.js";
 import type { Encoding } from "./positions.js";
 import { renameablePlace, renaming, type NamePlace } from "./renaming.js";
 import { moveToShelf, shelfOffer } from "./shelf-move.js";
@@ -121,7 +121,7 @@ export class Looker {
     const { progress } = options;
     const target = targetOf(analysed, as);
     const { plan } = await planArranging({ analysis, analysed, target, ...(progress && { progress }) });
-    return changeOf(plan);
+    return provedChange(plan);
   }
 
   #known(key: string): KeptFinding {
@@ -160,10 +160,10 @@ async function repaired(analysis: Analysis, { finding }: KeptFinding, way: numbe
   const repairs = await planRepairs(project, [{ ...finding, repair }], { graph, apps });
   const [left] = repairs.left;
   if (left) throw new ShelfError("REPAIR_LEFT", { path: left.file, reason: repairs.reasons.get(left)?.message ?? "" });
-  return changeOf(repairs.plan);
+  return provedChange(repairs.plan);
 }
 
 async function accepted({ project }: Analysis, { finding, checked }: KeptFinding): Promise<PlannedChange> {
   const { draft } = draftAccepted(project.tree.store, [{ ...checked, fresh: [finding], gone: [] }]);
-  return changeOf(await planDraft(project, draft));
+  return provedChange(await planDraft(project, draft));
 }

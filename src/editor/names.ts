@@ -8,11 +8,11 @@ import type {
   WorkspaceEdit,
 } from "vscode-languageserver";
 import { MarkupKind, ResponseError, type Range } from "vscode-languageserver";
-import { SourceText } from "../core/base/text/index.js";
+import type { SourceText } from "../core/base/text/index.js";
 import type { Client } from "./client.js";
 import { cannotRename, type FileOperations } from "./file-operations.js";
 import { offsetOf, rangeOf } from "./positions.js";
-import type { Located, Projects } from "./projects.js";
+import type { Projects } from "./projects.js";
 import { refusalText } from "./saying.js";
 import { workspaceEdit } from "./workspace-edit.js";
 
@@ -29,9 +29,9 @@ export class Names {
 
   async hover({ textDocument, position }: TextDocumentPositionParams, signal: AbortSignal): Promise<Hover | null> {
     const located = this.projects.at(textDocument.uri);
-    if (!located) return null;
+    const source = located && this.projects.textAt(textDocument.uri, located);
+    if (!source) return null;
     const { project, path } = located;
-    const source = this.#sourceOf(textDocument.uri, located);
     const told = await project.looking.ask("hover", [path, this.#offset(source, position)], { signal });
     if (!told) return null;
     return {
@@ -46,8 +46,8 @@ export class Names {
     signal: AbortSignal,
   ): Promise<{ range: Range; placeholder: string } | null> {
     const located = this.projects.at(textDocument.uri);
-    if (!located) return null;
-    const source = this.#sourceOf(textDocument.uri, located);
+    const source = located && this.projects.textAt(textDocument.uri, located);
+    if (!source) return null;
     const { project, path } = located;
     const place = await project.looking.ask("nameAt", [path, this.#offset(source, position)], { signal });
     return place
@@ -72,10 +72,6 @@ export class Names {
       if (error instanceof ResponseError) throw error;
       throw new ResponseError(requestFailed, refusalText(error) ?? "The work was stopped.");
     }
-  }
-
-  #sourceOf(uri: string, { project, path }: Located): SourceText {
-    return SourceText.ofNew(this.client.documents.textOf(uri) ?? project.mover.overlay.read(path).toString());
   }
 
   #offset(source: SourceText, position: Position): number {

@@ -1,4 +1,5 @@
 /** What a plan would do, as plain data that crosses threads, and what has to be said of it. */
+import { ShelfError } from "../core/base/errors.js";
 import type { Plan } from "../core/change/plan/index.js";
 import type { ProjectPath } from "../core/base/paths.js";
 import { tellGap } from "../wording/gaps.js";
@@ -30,6 +31,16 @@ export function changeOf(plan: Plan): PlannedChange {
       .filter(({ reason }) => reason === undefined)
       .map(({ file, at, text }) => `${file}:${at.line} mentions ${text}`),
   };
+}
+
+/** The same of a plan that nobody has asked for by renaming: what the proof does not hold for is not offered. Throws `PROOF_FAILS`. */
+export function provedChange(plan: Plan): PlannedChange {
+  const { length } = plan.proof.different;
+  if (length > 0)
+    throw new ShelfError("PROOF_FAILS", {
+      reason: `${count(length, "reference")} would not mean the same ${length === 1 ? "file" : "files"}.`,
+    });
+  return changeOf(plan);
 }
 
 /** Places that are named in a message; a log has them all. */

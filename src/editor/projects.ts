@@ -1,6 +1,7 @@
 /** The projects that the editor has open: one for each of its folders. */
 import { openDiskStore } from "../core/files/index.js";
 import type { ProjectPath } from "../core/base/paths.js";
+import { SourceText } from "../core/base/text/index.js";
 import type { WorkspaceChange } from "../core/workspace.js";
 import type { Client } from "./client.js";
 import { Looking } from "./looking.js";
@@ -74,6 +75,14 @@ export class Projects {
       const path = project.place.pathOf(uri);
       return path === undefined ? [] : [{ project, path }];
     });
+  }
+
+  /** The text of a file as the editor has it, else as it lies on the disk; `undefined` where there is none. */
+  textAt(uri: string, { project, path }: Located): SourceText | undefined {
+    const open = this.client.documents.textOf(uri);
+    if (open !== undefined) return SourceText.ofNew(open);
+    if (project.mover.overlay.stat(path)?.kind !== "file") return undefined;
+    return SourceText.fromBytes(project.mover.overlay.read(path));
   }
 
   /** The file, in the project whose folder is the nearest upward. */

@@ -5,7 +5,7 @@ import { nameOf, type ProjectPath } from "../core/base/paths.js";
 import { planDraft } from "../core/change/plan/index.js";
 import { renameDraft } from "../core/change/rename/index.js";
 import type { Analysis } from "../core/insight/analysis.js";
-import { changeOf, type PlannedChange } from "./planned-change.js";
+import { provedChange, type PlannedChange } from "./planned-change.js";
 
 /** Where a name is written: offsets, half-open. */
 export interface NamePlace {
@@ -36,5 +36,5 @@ function wordAt(text: string, offset: number): NamePlace | undefined {
 /** Plans it. Throws what is in the way, in words. */
 export async function renaming(project: Project, file: ProjectPath, to: string): Promise<PlannedChange> {
   const { draft } = await renameDraft(project, { path: file, to });
-  return changeOf(await planDraft(project, draft));
+  return provedChange(await planDraft(project, draft));
 }

@@ -5,7 +5,7 @@ import type { Analysis } from "../core/insight/analysis.js";
 import { explain, shouldBeAt } from "../core/insight/measures/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import type { Offer } from "./offers.js";
-import { changeOf, type PlannedChange } from "./planned-change.js";
+import { provedChange, type PlannedChange } from "./planned-change.js";
 
 /** The offer to move a file to its shelf; `undefined` where it lies right, or where nobody has said how the app is organised. */
 export function shelfOffer(analysis: Analysis, file: ProjectPath): Offer | undefined {
@@ -21,5 +21,5 @@ export function shelfOffer(analysis: Analysis, file: ProjectPath): Offer | undef
 /** Plans it, with what belongs to the file. Throws what is in the way, in words. */
 export async function moveToShelf({ project }: Analysis, file: ProjectPath, to: ProjectPath): Promise<PlannedChange> {
   const moves = understandMove(project.tree, { from: [file], to, into: false, alone: false });
-  return changeOf(await planMoves(project, moves));
+  return provedChange(await planMoves(project, moves));
 }

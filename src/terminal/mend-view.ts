@@ -103,7 +103,7 @@ function headsOf({ from, to }: MendedFile): [string, string] {
 function groupLines({ from, to, files }: Group, { palette, width }: Screen): string[] {
   const pointing = files.reduce((sum, each) => sum + each.pointing, 0);
   const own = files.reduce((sum, each) => sum + each.own, 0);
-  const edited = files.filter(({ isEdited }) => isEdited).length;
+  const edited = files.filter(({ alike }) => alike < 1);
   const [its, place] = files.length === 1 ? ["its", "place"] : ["their", "places"];
   const what = [
     ...(pointing > 0 ? [`${count(pointing, "path still points", "paths still point")} at ${its} old ${place}`] : []),
@@ -112,13 +112,23 @@ function groupLines({ from, to, files }: Group, { palette, width }: Screen): str
           `${count(own, "path", "paths")} of ${files.length === 1 ? "its" : "their"} own ${own === 1 ? "does" : "do"} not fit ${its} new ${place}`,
         ]
       : []),
-    ...(edited > 0 ? [files.length === 1 ? "edited since" : `${edited} edited since`] : []),
+    ...(edited.length > 0 ? [editedText(edited, files.length)] : []),
   ];
   const many = files.length > 1 ? palette.faint(`  ${count(files.length, "file")}`) : "";
   return [
     wrap(`${from} → ${palette.strong(to)}${many}`, width, "  "),
     wrap(palette.faint(what.join("; ")), width, "      "),
   ];
+}
+
+/** How one knows a file that is not what it was. */
+function editedText(edited: readonly MendedFile[], all: number): string {
+  const [first] = edited;
+  if (all === 1 && first)
+    return first.alike === 0
+      ? "taken for the same because you said so"
+      : `edited since; ${Math.floor(first.alike * 100)} % of its lines are what they were`;
+  return `${edited.length} edited since`;
 }
 
 function unsureLines(unsure: MovedByHand["unsure"], { palette, width }: Screen, all: boolean): string[] {
@@ -167,8 +177,15 @@ export function mendView(
   const heals = healed === 0 ? "" : `, so that ${count(healed, "reference resolves", "references resolve")} again`;
   const back = `${done ? "Put" : "Puts"} back what was moved by hand${heals}.`;
   const follow = `${done ? "Followed" : "Follows"} ${count(files.length, "file")} that ${was} moved by hand.`;
+  const edited = files.filter(({ alike }) => alike < 1);
   return planView(plan, screen, {
     ...options,
+    notes:
+      edited.length === 0
+        ? []
+        : [
+            `${count(edited.length, "file is", "files are")} not what ${edited.length === 1 ? "it was" : "they were"} to the letter; that ${edited.length === 1 ? "it is" : "they are"} the same is told by the lines: ${enumerate(edited.slice(0, 3).map(({ to, alike }) => `${to} (${Math.floor(alike * 100)} %)`))}${edited.length > 3 ? ` and ${edited.length - 3} more` : ""}.`,
+          ],
     lead: way === "follow" ? follow : back,
     nothing:
       way === "follow"

@@ -44,6 +44,31 @@ export async function renamedSince(root: string, commit: string): Promise<Readon
   return renamed;
 }
 
+/**
+ * The last commit, and what was put into the index since and is not on the disk any more: files that were added, never committed, and
+ * moved. `undefined` as `readCommit`.
+ */
+export async function readLastState(
+  root: string,
+  isThere: (path: ProjectPath) => boolean,
+): Promise<Snapshot | undefined> {
+  const last = await readCommit(root, "HEAD");
+  const staged = last && (await runGit(root, ["ls-files", "--stage", "-z"]));
+  if (!last || !staged) return last;
+  const files = new Map(last.files);
+  for (const line of staged.text.split("\0")) {
+    const [head = "", path = ""] = line.split("\t");
+    const [mode = "", id = ""] = head.split(" ");
+    if (plain.test(mode) && !files.has(path as ProjectPath) && !isThere(path as ProjectPath))
+      files.set(path as ProjectPath, id);
+  }
+  return { ...last, files, text: (path) => textOfBlob(root, files.get(path)) };
+}
+
+async function textOfBlob(root: string, id: string | undefined): Promise<string | undefined> {
+  return id === undefined ? undefined : (await runGit(root, ["cat-file", "blob", id]))?.text;
+}
+
 /** Plain files; links and other repositories are told by other numbers. Source: git-ls-tree(1), gitformat-index(5). */
 const plain = /^100/;
 
@@ -68,10 +93,6 @@ export async function readCommit(root: string, commit: string): Promise<Snapshot
   return {
     files,
     idOf: (bytes) => createHash(kind).update(`blob ${bytes.length}\0`).update(bytes).digest("hex"),
-    text: async (path) => {
-      const id = files.get(path);
-      const said = id === undefined ? undefined : await runGit(root, ["cat-file", "blob", id]);
-      return said?.text;
-    },
+    text: (path) => textOfBlob(root, files.get(path)),
   };
 }

@@ -22,7 +22,7 @@ function snapshotOf(files: Files): Snapshot {
 async function told(before: Files, now: Files, said: Said = new Map()): Promise<string[]> {
   const found = await movedByHand(await readTree(new MemoryStore(now)), snapshotOf(before), said);
   return [
-    ...found.moved.map(({ from, to, isEdited }) => `${from} → ${to}${isEdited ? " edited" : ""}`),
+    ...found.moved.map(({ from, to, alike }) => `${from} → ${to}${alike < 1 ? " edited" : ""}`),
     ...found.unsure.map(({ from, candidates }) => `${from} ? ${[...candidates].sort().join(" ")}`),
     ...found.gone.map((path) => `${path} gone`),
   ];
@@ -103,9 +103,9 @@ describe("what was moved", () => {
         expect([...toldOnce].sort()).toEqual(gone.sort());
         const places = found.moved.map(({ to }) => to);
         expect(new Set(places).size).toBe(places.length);
-        for (const { from, to, isEdited } of found.moved) {
+        for (const { from, to, alike } of found.moved) {
           expect(to in before).toBe(false);
-          expect(now[to] === before[from]).toBe(!isEdited);
+          expect(now[to] === before[from]).toBe(alike === 1);
         }
         for (const { candidates } of found.unsure)
           expect(candidates.filter((path) => places.includes(path))).toEqual([]);
@@ -155,7 +155,7 @@ describe("following", () => {
       {
         from: "src/screens/harvest.ts",
         to: "src/features/harvest/harvest.ts",
-        isEdited: false,
+        alike: 1,
         pointing: 2,
         own: 1,
       },
@@ -244,7 +244,7 @@ describe("putting back", () => {
   test("a file that stands where one has to go back to is in the way", async () => {
     const now = dragged({ "src/screens/harvest.ts": "src/pages/harvest.ts" }, { "src/screens/harvest.ts/x.ts": "" });
     const project = await openProject(new MemoryStore(now));
-    const moved = [{ from: at("src/screens/harvest.ts"), to: at("src/pages/harvest.ts"), isEdited: false }];
+    const moved = [{ from: at("src/screens/harvest.ts"), to: at("src/pages/harvest.ts"), alike: 1 }];
     const asked = planMending({ project, before: snapshotOf(app), moved, way: "put back" });
     await expect(asked).rejects.toMatchObject({ code: "TARGET_EXISTS" });
   });

@@ -9,8 +9,8 @@ import { isBinary, type Snapshot, type SourceTree } from "../../files/index.js";
 export interface MovedFile {
   readonly from: ProjectPath;
   readonly to: ProjectPath;
-  /** Whether it is not what it was, to the letter. */
-  readonly isEdited: boolean;
+  /** The share of its lines that are what they were: 1 where it is the same to the letter. */
+  readonly alike: number;
 }
 
 /** A file that is gone, and the places where it may be. */
@@ -30,8 +30,8 @@ export interface MovedByHand {
 /** What somebody has said: where a file went. */
 export type Said = ReadonlyMap<ProjectPath, ProjectPath>;
 
-/** From this share of common lines on, a text is taken for the one that is gone; with the same name, from the second on. */
-const [alike, alikeByName] = [0.5, 0.25];
+/** From this share of common lines on, a text is taken for the one that is gone; where it bears the same name, from the second on. */
+const [alikeEnough, alikeByName] = [0.6, 0.4];
 
 /** A text that is so much more like it than the next is it. */
 const clearly = 0.15;
@@ -69,7 +69,7 @@ class Finding {
   take(said: Said): void {
     for (const [from, to] of said)
       if (this.#gone.has(from) && this.#fresh.has(to))
-        this.#pair(from, to, this.#idAt(to) !== this.before.files.get(from));
+        this.#pair(from, to, this.#idAt(to) === this.before.files.get(from) ? 1 : 0);
   }
 
   /** What is the same to the letter. */
@@ -94,7 +94,7 @@ class Finding {
         const rivals = same.filter((each) => this.#gone.has(each.from) && each.candidates === candidates);
         const to = free.length === 1 && rivals.length === 1 ? free[0] : likeliest(from, free, rivals.length);
         if (to === undefined) continue;
-        this.#pair(from, to, false);
+        this.#pair(from, to, 1);
         again = true;
       }
     }
@@ -115,7 +115,7 @@ class Finding {
       candidates.sort((a, b) => commonTail(from, b) - commonTail(from, a) || comparePaths(a, b));
       for (const to of candidates.slice(0, mostRead)) {
         const score = likeness(old, linesOf(this.tree.text(to)?.text));
-        if (score >= (nameOf(from) === nameOf(to) ? alikeByName : alike)) scored.push({ from, to, score });
+        if (score >= (nameOf(from) === nameOf(to) ? alikeByName : alikeEnough)) scored.push({ from, to, score });
       }
     }
     scored.sort((a, b) => b.score - a.score || commonTail(b.from, b.to) - commonTail(a.from, a.to));
@@ -129,7 +129,7 @@ class Finding {
           score - each.score < clearly &&
           commonTail(from, each.to) >= commonTail(from, to),
       );
-      if (rivals.length === 0) this.#pair(from, to, true);
+      if (rivals.length === 0) this.#pair(from, to, Math.min(score, 0.99));
       else this.#unsure.set(from, [to, ...rivals.map((each) => each.to)]);
     }
   }
@@ -145,8 +145,8 @@ class Finding {
     };
   }
 
-  #pair(from: ProjectPath, to: ProjectPath, isEdited: boolean): void {
-    this.#moved.set(from, { from, to, isEdited });
+  #pair(from: ProjectPath, to: ProjectPath, alike: number): void {
+    this.#moved.set(from, { from, to, alike });
     this.#gone.delete(from);
     this.#fresh.delete(to);
   }
