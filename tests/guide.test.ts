@@ -79,6 +79,7 @@ describe("guide", () => {
     expect(refused.code).toBe(2);
     expect(refused.err).toContain("is there, and not written by `guide`");
     expect(refused.err).toContain("<!-- Up to here. -->");
+    expect((await run(root, ["guide", "--json"])).json()).toMatchObject({ error: { code: "GUIDE_FOREIGN" } });
     expect(readFileSync(join(root, page), "utf8")).toBe("# Ours\n");
     expect((await run(root, ["guide", "--write", "--to", "PLACES.md"])).out).toContain("Wrote PLACES.md.");
     expect(await run(root, ["guide", "--check", "--write"])).toMatchObject({ code: 2 });

@@ -71,7 +71,7 @@ describe("a patch", () => {
     await bothWays(make, ["--plan", "plan.json"]);
   });
 
-  test("says beside it what is not proved, and what it cannot hold", async () => {
+  test("says beside it what is not proved, and what it cannot hold (NO_PATCH)", async () => {
     const root = folderWith({
       ...odd,
       "src/open.ts": "export const open = (name: string) => import(`./${name}`);\n",
