@@ -1,6 +1,6 @@
 /** `--rehearse`: a plan is tried in a throw-away checkout by the app's own command, and nothing of the project is touched. */
 import { execFileSync, spawn } from "node:child_process";
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, symlinkSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import { describe, expect, test } from "vitest";
@@ -110,6 +110,32 @@ describe("a rehearsal", () => {
     expect(document.rehearsal.before.last).toEqual(["1 2 true false false true SEASON=autumn"]);
     expect(existsSync(join(root, "node_modules/.cache/mine"))).toBe(false);
     expect(existsSync(join(root, "src/written-here.ts"))).toBe(false);
+  });
+
+  test("a package of the repository itself is that of the checkout, where it has changed", async () => {
+    const root = alone({
+      ...app,
+      "packages/kit/package.json": '{ "name": "@row/kit", "main": "src/index.js" }',
+      "packages/kit/src/index.js": 'module.exports = require("./tree");\n',
+      "packages/kit/src/tree.js": "module.exports = __filename;\n",
+    });
+    mkdirSync(join(root, "node_modules/@row"), { recursive: true });
+    symlinkSync("../../packages/kit", join(root, "node_modules/@row/kit"));
+    const words = ["move", "packages/kit/src/tree.js", "packages/kit/src/trees/", "--json"];
+    const { rehearsal } = (await run(root, [...words, "--rehearse", "node -p 'require(`@row/kit`)'"])).json() as {
+      rehearsal: Record<"before" | "after", { last: string[] }>;
+    };
+    expect(rehearsal.before.last[0]).toMatch(/\.steady-shelf-rehearsal-app-[^/]+\/packages\/kit\/src\/tree\.js$/);
+    expect(rehearsal.after.last[0]).toMatch(/\.steady-shelf-rehearsal-app-[^/]+\/packages\/kit\/src\/trees\/tree\.js$/);
+  });
+
+  test("where git can make no worktree, it is said why", async () => {
+    const root = alone();
+    writeFileSync(join(root, ".git/worktrees"), "in the way\n");
+    const refused = await run(root, [...move, "--rehearse", "true"]);
+    expect(refused.code).toBe(3);
+    expect(refused.err).toContain("A worktree of git's cannot be written");
+    expect(around(root).slice(0, 2)).toEqual(["app", "keep.txt"]);
   });
 
   test("without a repository, the project is copied", async () => {

@@ -32,8 +32,8 @@ export async function watchMoves(context: Context, options: MendOptions): Promis
       // Another commit is checked out: then git has moved the files, and what points at them as well.
       if (head === commit) await mend(context, options, snapshot);
       commit = head;
-      listing = await store.list();
-      snapshot.take(listing.files.length === now.files.length ? now : listing);
+      listing = now;
+      snapshot.take(now);
     }
   } catch (error) {
     if (!stopping.signal.aborted) throw error;

@@ -12,15 +12,17 @@ import {
   mkdtempSync,
   readdirSync,
   readlinkSync,
+  realpathSync,
   rmSync,
   symlinkSync,
 } from "node:fs";
-import { basename, dirname, join } from "node:path";
+import { basename, dirname, isAbsolute, join, relative, sep } from "node:path";
 import { readingProblem, ShelfError } from "../base/errors.js";
 import { folderOf, inFolder, type ProjectPath } from "../base/paths.js";
 import {
   askGit,
   currentCommit,
+  GitRefusal,
   openDiskStore,
   ownCommands,
   readTree,
@@ -65,7 +67,8 @@ export async function makeCheckout(store: FileStore, caller: Caller, of?: string
     linkDependencies({ root, folder, tree });
   } catch (error) {
     await removeCheckout(root, folder);
-    throw error;
+    if (!(error instanceof GitRefusal)) throw error;
+    throw new ShelfError("UNWRITABLE", { path: "A worktree of git's", reason: error.said }, error);
   }
   return {
     root: folder,
@@ -121,21 +124,35 @@ function linkDependencies({ root, folder, tree }: { root: string; folder: string
     tree.paths.filter((path) => /(?:^|\/)(?:package\.json|pubspec\.yaml|Podfile)$/.test(path)).map(folderOf),
   );
   for (const place of new Set([...beside, "" as ProjectPath])) {
-    for (const name of linkedInside) linkEach(join(root, inFolder(place, name)), join(folder, inFolder(place, name)));
+    for (const name of linkedInside)
+      linkEach(join(root, inFolder(place, name)), join(folder, inFolder(place, name)), { root, folder });
     for (const name of existsSync(join(root, place)) ? readdirSync(join(root, place)) : [])
       if (linkedFiles.test(name)) link(join(root, place, name), join(folder, place, name));
   }
 }
 
 /** A folder of its own, whose entries are those of the other; what tools keep there themselves is not. */
-function linkEach(from: string, to: string): void {
+function linkEach(from: string, to: string, checkout: Sides): void {
   if (!lstatSync(from, { throwIfNoEntry: false })?.isDirectory() || existsSync(to)) return;
   mkdirSync(to, { recursive: true });
   for (const name of readdirSync(from)) {
     if (/^\.(?:cache|vite|vite-temp|tmp)$/.test(name)) continue;
-    if (name.startsWith("@")) linkEach(join(from, name), join(to, name));
-    else link(join(from, name), join(to, name));
+    if (name.startsWith("@")) linkEach(join(from, name), join(to, name), checkout);
+    else link(sideOf(join(from, name), checkout), join(to, name));
   }
+}
+
+interface Sides {
+  readonly root: string;
+  readonly folder: string;
+}
+
+/** A package of the project itself is taken from the checkout, and every other from where it is. */
+function sideOf(entry: string, { root, folder }: Sides): string {
+  if (!lstatSync(entry).isSymbolicLink() || !existsSync(entry)) return entry;
+  const way = relative(realpathSync(root), realpathSync(entry));
+  const isOwn = way !== "" && !way.startsWith("..") && !isAbsolute(way) && !way.split(sep).includes("node_modules");
+  return isOwn ? join(folder, way) : entry;
 }
 
 function link(from: string, to: string): void {

@@ -43,9 +43,10 @@ export class WorktreeSnapshot implements Snapshot {
 
   #taken(path: ProjectPath): Kept | undefined {
     const stat = this.store.stat(path);
-    if (stat?.kind !== "file") return undefined;
-    const { size, changed } = stat;
     const known = this.#kept.get(path);
+    // What has gone since it was listed is missed the next time.
+    if (stat?.kind !== "file") return known;
+    const { size, changed } = stat;
     if (known?.size === size && known.changed === changed) return known;
     try {
       const bytes = this.store.read(path);
