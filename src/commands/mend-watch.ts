@@ -1,6 +1,7 @@
 /** `steady-shelf mend --watch`: files that are moved by hand are followed as it happens. */
 import { setTimeout as sleep } from "node:timers/promises";
 import { openProject } from "../core/app/index.js";
+import { ShelfError } from "../core/base/errors.js";
 import { nameOf } from "../core/base/paths.js";
 import { planMending, movedByHand } from "../core/change/mend/index.js";
 import { currentCommit, WorktreeSnapshot, type Listing } from "../core/files/index.js";
@@ -30,7 +31,7 @@ export async function watchMoves(context: Context, options: MendOptions): Promis
       const now = await changed(context, listing, stopping.signal);
       const head = await currentCommit(store.root);
       // Another commit is checked out: then git has moved the files, and what points at them as well.
-      if (head === commit) await mend(context, options, snapshot);
+      if (head === commit) await mend(context, options, snapshot).catch((error: unknown) => sayRefusal(context, error));
       commit = head;
       listing = now;
       snapshot.take(now);
@@ -41,6 +42,12 @@ export async function watchMoves(context: Context, options: MendOptions): Promis
   } finally {
     for (const signal of ["SIGINT", "SIGTERM"] as const) process.off(signal, stop);
   }
+}
+
+/** What cannot be done now is said, and watching goes on; what nobody foresaw ends it. */
+function sayRefusal({ note }: Context, error: unknown): void {
+  if (!(error instanceof ShelfError)) throw error;
+  note(`${error.message}\n${error.next}`);
 }
 
 /** Waits until files have come or gone, and until that is over: a folder is not moved in one go everywhere. */

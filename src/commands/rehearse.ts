@@ -1,12 +1,14 @@
 /** `--rehearse COMMAND`: a plan is tried in a throw-away checkout, and a command of the app runs there before and after. */
 import { spawn } from "node:child_process";
-import { makeCheckout } from "../core/apply/checkout.js";
+import { applyPlan, type Caller } from "../core/apply/index.js";
+import { openDiskStore, readTree } from "../core/files/index.js";
 import { ShelfError } from "../core/base/errors.js";
 import type { Plan } from "../core/change/plan/index.js";
+import { inCheckout } from "./checked-out.js";
 import type { Context } from "./context.js";
 
 /** How one run of the command ended. */
-export interface Performance {
+export interface CommandRun {
   /** Its exit code; `null` where a signal ended it. */
   readonly code: number | null;
   readonly milliseconds: number;
@@ -17,9 +19,9 @@ export interface Performance {
 /** Both runs. */
 export interface Rehearsal {
   readonly command: string;
-  readonly before: Performance;
+  readonly before: CommandRun;
   /** Not run where the command fails already. */
-  readonly after: Performance | undefined;
+  readonly after: CommandRun | undefined;
   /** Whether the command succeeds before and after. */
   readonly isAlike: boolean;
 }
@@ -35,34 +37,33 @@ export async function rehearsed(
   context: Context,
   { plan, command }: { readonly plan: Plan; readonly command: string },
 ): Promise<Rehearsal> {
-  const stopping = new AbortController();
-  const stop = (): void => stopping.abort();
-  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, stop);
   const say = (text: string): NodeJS.Timeout => {
     const begun = Date.now();
     return setInterval(() => {
       context.progress.report(`${text} (${Math.round((Date.now() - begun) / 1000)} s)`, 0, 0);
     }, 500);
   };
-  context.progress.report("Making a throw-away checkout", 0, 0);
-  const checkout = await makeCheckout(context.store, context.caller);
-  try {
-    const run = async (when: string): Promise<Performance> => {
+  return inCheckout(context, undefined, async (folder, signal) => {
+    const run = async (when: string): Promise<CommandRun> => {
       const saying = say(`Rehearsing ${command}, ${when} the change`);
-      return perform(command, checkout.root, stopping.signal).finally(() => clearInterval(saying));
+      return perform(command, folder, signal).finally(() => clearInterval(saying));
     };
     const before = await run("without");
     if (before.code !== 0) return { command, before, after: undefined, isAlike: false };
-    await checkout.carryOut(plan);
+    await carryOutIn(folder, plan, context.caller);
     const after = await run("with");
     return { command, before, after, isAlike: after.code === 0 };
-  } finally {
-    await checkout.remove();
-    for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.off(signal, stop);
-  }
+  });
 }
 
-function perform(command: string, cwd: string, signal: AbortSignal): Promise<Performance> {
+/** The plan of a project, carried out where it lies once more. */
+async function carryOutIn(folder: string, plan: Plan, caller: Caller): Promise<void> {
+  const store = openDiskStore(folder);
+  const tree = await readTree(store);
+  applyPlan({ store, tree, plan, command: "rehearsal", acceptDifferent: true, acceptUnread: true, caller });
+}
+
+function perform(command: string, cwd: string, signal: AbortSignal): Promise<CommandRun> {
   return new Promise((resolve, reject) => {
     if (signal.aborted) return reject(new ShelfError("STOPPED"));
     const begun = Date.now();

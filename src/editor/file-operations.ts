@@ -19,7 +19,7 @@ import { workspaceEdit, type EditInput } from "./workspace-edit.js";
 /** How long the editor may take to rename what an edit of ours asked for, in milliseconds. */
 const mostWait = 10_000;
 
-/** How long a deletion waits to hear who still uses the files, in milliseconds. */
+/** How long the making or deleting of files waits for what is known of them, in milliseconds. */
 const mostAsked = 2000;
 
 /** What the editor tells of files, and what it is answered. */
@@ -140,7 +140,8 @@ export class FileOperations {
     for (const { uri } of files) {
       const located = this.projects.at(uri);
       if (!located) continue;
-      const starter = await located.project.looking.ask("starter", [located.path]).catch(() => undefined);
+      const signal = AbortSignal.timeout(mostAsked);
+      const starter = await located.project.looking.ask("starter", [located.path], { signal }).catch(() => undefined);
       if (starter !== undefined) this.#starters.set(uri, starter);
     }
     return null;

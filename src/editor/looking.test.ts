@@ -64,10 +64,19 @@ describe("a thread", () => {
        ${send("Date.now() < end")}`,
     );
     const controller = new AbortController();
+    const begun = Date.now();
     const asked = looking.ask("usersOf", [[]], { signal: controller.signal });
     setTimeout(() => controller.abort(), 50);
-    expect(await asked).toBe(true);
-    expect(await looking.ask("usersOf", [[]], { signal: AbortSignal.abort() })).toBe(true);
+    await expect(asked).rejects.toMatchObject({ code: "STOPPED" });
+    await expect(looking.ask("usersOf", [[]], { signal: AbortSignal.abort() })).rejects.toMatchObject({
+      code: "STOPPED",
+    });
+    // The thread is free again long before it would have given up.
+    const last = new AbortController();
+    const answered = looking.ask("usersOf", [[]], { signal: last.signal }).catch(() => "stopped");
+    setTimeout(() => last.abort(), 100);
+    expect(await answered).toBe("stopped");
+    expect(Date.now() - begun).toBeLessThan(4000);
     await looking.close();
   });
 });

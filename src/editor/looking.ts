@@ -108,7 +108,12 @@ export class Looking {
       this.#waiting.set(id, { resolve, reject, progress });
       worker.postMessage({ kind: "ask", id, method, words } satisfies Call);
     });
-    const stop = (): void => void Atomics.store(new Int32Array(this.#stops), id % mostStops, id);
+    const stop = (): void => {
+      Atomics.store(new Int32Array(this.#stops), id % mostStops, id);
+      // Nobody waits until the thread has seen it.
+      this.#waiting.get(id)?.reject(new LookingFailure("The work was stopped.", "STOPPED", undefined, undefined));
+      this.#waiting.delete(id);
+    };
     if (signal?.aborted === true) stop();
     signal?.addEventListener("abort", stop, { once: true });
     return answer.finally(() => signal?.removeEventListener("abort", stop)) as ReturnType<Looker[Method]>;

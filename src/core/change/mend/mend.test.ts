@@ -241,6 +241,18 @@ describe("putting back", () => {
     expect(back["src/screens/harvest.ts"]).toBe(app["src/screens/harvest.ts"]);
   });
 
+  test("what led nowhere before and answers by accident now is left as it is spelled", async () => {
+    const broken = 'import "./missing";\nexport const harvest = () => 1;\n';
+    const before = { ...app, "src/screens/harvest.ts": broken };
+    const now: Files = { ...before, "src/odd/harvest.ts": broken, "src/odd/missing.ts": "export {};\n" };
+    const dragged = Object.fromEntries(Object.entries(now).filter(([path]) => path !== "src/screens/harvest.ts"));
+    const project = await openProject(new MemoryStore(dragged));
+    const moved = [{ from: at("src/screens/harvest.ts"), to: at("src/odd/harvest.ts"), alike: 1 }];
+    const mending = await planMending({ project, before: snapshotOf(before), moved, way: "put back" });
+    expect(carriedOut(dragged, mending)["src/screens/harvest.ts"]).toBe(broken);
+    expect(mending.plan.proof.different).toEqual([]);
+  });
+
   test("a file that stands where one has to go back to is in the way", async () => {
     const now = dragged({ "src/screens/harvest.ts": "src/pages/harvest.ts" }, { "src/screens/harvest.ts/x.ts": "" });
     const project = await openProject(new MemoryStore(now));

@@ -12,7 +12,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { relocated, type Snapshot } from "../../files/index.js";
 import { Resolver } from "../../graph/index.js";
 import { extractFrom, languageFor, moduleRules, type Reference, type Resolution } from "../../languages/index.js";
-import { planMoves, respellMoves, type Move, type Plan } from "../plan/index.js";
+import { planMoves, proofOf, respellMoves, type Move, type Plan } from "../plan/index.js";
 import type { MovedFile } from "./moved-by-hand.js";
 
 /** What becomes of files that were moved by hand. */
@@ -190,12 +190,12 @@ function asItLies(plan: Plan, at: (path: ProjectPath) => ProjectPath): Plan {
     hardLinked: plan.hardLinked.map(at),
     foldersMade: [],
     foldersEmptied: [],
-    proof: {
+    proof: proofOf({
       ...proof,
-      ...(proof.outcome === "fails" && { different: here(proof.different) }),
+      different: here(proof.different),
       unresolved: here(proof.unresolved),
       gaps: proof.gaps.map((gap) => ({ ...gap, file: at(gap.file as ProjectPath) })),
       patterns: here(proof.patterns),
-    } as Plan["proof"],
+    }),
   };
 }

@@ -85,13 +85,15 @@ class Finding {
       const candidates = freshById.get(this.before.files.get(from) ?? "") ?? [];
       return candidates.length === 0 ? [] : [{ from, candidates }];
     });
+    const rivalsFor = new Map<readonly ProjectPath[], ProjectPath[]>();
+    for (const { from, candidates } of same) rivalsFor.set(candidates, [...(rivalsFor.get(candidates) ?? []), from]);
     // The clearest first: what they take is no candidate of the others.
     for (let again = true; again;) {
       again = false;
       for (const { from, candidates } of same) {
         if (!this.#gone.has(from)) continue;
         const free = candidates.filter((path) => this.#fresh.has(path));
-        const rivals = same.filter((each) => this.#gone.has(each.from) && each.candidates === candidates);
+        const rivals = (rivalsFor.get(candidates) ?? []).filter((each) => this.#gone.has(each));
         const to = free.length === 1 && rivals.length === 1 ? free[0] : likeliest(from, free, rivals.length);
         if (to === undefined) continue;
         this.#pair(from, to, 1);

@@ -2,6 +2,7 @@
 import { partsOf } from "../../app/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { FileReader } from "../../files/index.js";
+import { moduleRules } from "../../languages/index.js";
 
 /** How many of some unresolved specifiers end in the name of a file that is gone; 0 without a repository. */
 export async function leadingToGone(
@@ -23,5 +24,5 @@ function pathIn(specifier: string): ProjectPath {
 /** What a path may be called by its end: its stem, or its folder where it is an index. */
 function namesOf(path: ProjectPath): string[] {
   const { stem } = partsOf(nameOf(path));
-  return stem === "index" ? [nameOf(folderOf(path))] : [stem.replace(/^_/, "")];
+  return moduleRules.indexNames.includes(stem) ? [nameOf(folderOf(path))] : [stem.replace(/^_/, "")];
 }

@@ -1,11 +1,12 @@
 /**
  * A throw-away checkout: a copy of a project as it lies, beside it, in which something can be tried that must not touch the project.
  * In a repository it is a worktree of git's, so that what asks git for the commit gets an answer; what is not committed is copied into it.
- * Dependencies are linked one by one, so that what writes beside them (a cache) writes into the copy.
+ * Packages are linked one by one, and what tools keep beside them is copied, so that it is written here.
  */
 import {
   chmodSync,
   copyFileSync,
+  cpSync,
   existsSync,
   lstatSync,
   mkdirSync,
@@ -19,25 +20,20 @@ import {
 import { basename, dirname, isAbsolute, join, relative, sep } from "node:path";
 import { readingProblem, ShelfError } from "../base/errors.js";
 import { folderOf, inFolder, type ProjectPath } from "../base/paths.js";
-import {
-  askGit,
-  currentCommit,
-  GitRefusal,
-  openDiskStore,
-  ownCommands,
-  readTree,
-  type FileStore,
-  type SourceTree,
-} from "../files/index.js";
-import type { Plan } from "../change/plan/index.js";
-import { applyPlan } from "./apply-plan.js";
-import type { Caller } from "./change.js";
+import { currentCommit } from "./committed.js";
+import type { FileReader } from "./file-store.js";
+import { askGit, GitRefusal, ownCommands } from "./git.js";
+
+/** Who makes it. */
+export interface CheckoutMaker {
+  readonly pid: number;
+  readonly host: string;
+  readonly isAlive: (pid: number) => boolean;
+}
 
 /** A checkout, and its end. */
 export interface Checkout {
   readonly root: string;
-  /** Carries a plan of the project out here. */
-  carryOut(plan: Plan): Promise<void>;
   /** Takes it away, with all that was made in it. */
   remove(): Promise<void>;
 }
@@ -49,22 +45,22 @@ const prefix = ".steady-shelf-rehearsal-";
 const linkedInside = ["node_modules", ".dart_tool", "Pods", "bower_components"];
 
 /** Files that a build reads and git ignores. */
-const linkedFiles = /^(?:\.env(?:\..+)?|\.npmrc|\.yarnrc\.yml|\.pnp\.c?js|local\.properties)$/;
+const copiedFiles = /^(?:\.env(?:\..+)?|\.npmrc|\.yarnrc\.yml|\.pnp\.c?js|local\.properties)$/;
 
 /**
  * Makes one: of the project as it lies, or of a commit. Throws `UNWRITABLE` where there is no room beside the project, and what git
  * says of a commit that it does not know.
  */
-export async function makeCheckout(store: FileStore, caller: Caller, of?: string): Promise<Checkout> {
+export async function makeCheckout(store: FileReader, maker: CheckoutMaker, of?: string): Promise<Checkout> {
   const { root } = store;
-  clearLeft(dirname(root), caller);
-  const folder = emptyFolder(root, caller);
+  clearLeft(dirname(root), maker);
+  const folder = emptyFolder(root, maker);
   try {
-    const tree = await readTree(store);
+    const paths = (await store.list()).files.map(({ path }) => path);
     const commit = of ?? (await currentCommit(root));
-    if (commit === undefined) for (const path of tree.paths) copy(root, folder, path);
+    if (commit === undefined) for (const path of paths) copy(root, folder, path);
     else await addWorktree({ root, folder, commit, store: of === undefined ? store : undefined });
-    linkDependencies({ root, folder, tree });
+    bringDependencies({ root, folder, paths });
   } catch (error) {
     await removeCheckout(root, folder);
     if (!(error instanceof GitRefusal)) throw error;
@@ -72,18 +68,13 @@ export async function makeCheckout(store: FileStore, caller: Caller, of?: string
   }
   return {
     root: folder,
-    carryOut: async (plan) => {
-      const own = openDiskStore(folder);
-      const tree = await readTree(own);
-      applyPlan({ store: own, tree, plan, command: "rehearsal", acceptDifferent: true, acceptUnread: true, caller });
-    },
     remove: () => removeCheckout(root, folder),
   };
 }
 
-function emptyFolder(root: string, { pid }: Caller): string {
+function emptyFolder(root: string, { pid, host }: CheckoutMaker): string {
   try {
-    return mkdtempSync(join(dirname(root), `${prefix}${basename(root)}-${pid}-`));
+    return mkdtempSync(join(dirname(root), `${prefix}${basename(root)}-${endOfName(host, pid)}-`));
   } catch (error) {
     throw new ShelfError("UNWRITABLE", { path: dirname(root), reason: readingProblem(error) }, error);
   }
@@ -94,7 +85,7 @@ interface WorktreeInput {
   readonly folder: string;
   readonly commit: string;
   /** What lies there besides is copied. */
-  readonly store: FileStore | undefined;
+  readonly store: FileReader | undefined;
 }
 
 async function addWorktree({ root, folder, commit, store }: WorktreeInput): Promise<void> {
@@ -119,27 +110,40 @@ function copy(root: string, folder: string, path: ProjectPath): void {
   chmodSync(to, stat.mode & 0o777);
 }
 
-function linkDependencies({ root, folder, tree }: { root: string; folder: string; tree: SourceTree }): void {
+interface Dependencies extends Sides {
+  readonly paths: readonly ProjectPath[];
+}
+
+function bringDependencies({ root, folder, paths }: Dependencies): void {
   const beside = new Set(
-    tree.paths.filter((path) => /(?:^|\/)(?:package\.json|pubspec\.yaml|Podfile)$/.test(path)).map(folderOf),
+    paths.filter((path) => /(?:^|\/)(?:package\.json|pubspec\.yaml|Podfile)$/.test(path)).map(folderOf),
   );
   for (const place of new Set([...beside, "" as ProjectPath])) {
     for (const name of linkedInside)
-      linkEach(join(root, inFolder(place, name)), join(folder, inFolder(place, name)), { root, folder });
+      bringEach(join(root, inFolder(place, name)), join(folder, inFolder(place, name)), { root, folder });
     for (const name of existsSync(join(root, place)) ? readdirSync(join(root, place)) : [])
-      if (linkedFiles.test(name)) link(join(root, place, name), join(folder, place, name));
+      if (copiedFiles.test(name)) bringCopy(join(root, place, name), join(folder, place, name));
   }
 }
 
-/** A folder of its own, whose entries are those of the other; what tools keep there themselves is not. */
-function linkEach(from: string, to: string, checkout: Sides): void {
+/**
+ * A folder of its own, whose packages are those of the other. What tools keep beside packages is copied, so that it is written here, and
+ * what they only keep to be quicker is left behind.
+ */
+function bringEach(from: string, to: string, sides: Sides): void {
   if (!lstatSync(from, { throwIfNoEntry: false })?.isDirectory() || existsSync(to)) return;
   mkdirSync(to, { recursive: true });
   for (const name of readdirSync(from)) {
+    const [entry, place] = [join(from, name), join(to, name)];
     if (/^\.(?:cache|vite|vite-temp|tmp)$/.test(name)) continue;
-    if (name.startsWith("@")) linkEach(join(from, name), join(to, name), checkout);
-    else link(sideOf(join(from, name), checkout), join(to, name));
+    if (name.startsWith("@")) bringEach(entry, place, sides);
+    else if (/^\.(?!bin$|pnpm$)/.test(name)) bringCopy(entry, place);
+    else symlinkSync(sideOf(entry, sides), place);
   }
+}
+
+function bringCopy(from: string, to: string): void {
+  if (!lstatSync(to, { throwIfNoEntry: false })) cpSync(from, to, { recursive: true, verbatimSymlinks: true });
 }
 
 interface Sides {
@@ -155,21 +159,22 @@ function sideOf(entry: string, { root, folder }: Sides): string {
   return isOwn ? join(folder, way) : entry;
 }
 
-function link(from: string, to: string): void {
-  if (!lstatSync(to, { throwIfNoEntry: false })) symlinkSync(from, to);
-}
-
 async function removeCheckout(root: string, folder: string): Promise<void> {
   rmSync(folder, { recursive: true, force: true });
   // Git forgets worktrees whose folder is gone.
   await askGit(root, ["worktree", "prune"]).catch(() => undefined);
 }
 
-/** Checkouts of runs that do not live any more. */
-function clearLeft(around: string, { isAlive }: Caller): void {
+/** By this one knows whose it is: a folder may be seen from several machines. */
+function endOfName(host: string, pid: number): string {
+  return `${host.replace(/[^\w.]/g, "_")}-${pid}`;
+}
+
+/** Checkouts of runs on this machine that do not live any more. */
+function clearLeft(around: string, { host, isAlive }: CheckoutMaker): void {
   for (const name of readdirSync(around)) {
     const pid = name.startsWith(prefix) ? Number(/-(\d+)-[^-]*$/.exec(name)?.[1]) : Number.NaN;
-    if (Number.isNaN(pid) || isAlive(pid)) continue;
+    if (Number.isNaN(pid) || !name.includes(`-${endOfName(host, pid)}-`) || isAlive(pid)) continue;
     rmSync(join(around, name), { recursive: true, force: true });
   }
 }
