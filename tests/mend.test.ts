@@ -92,6 +92,18 @@ describe("mend", () => {
     expect(moved.filter(({ pointing }) => pointing > 0).map(({ from }) => from)).toEqual(["src/helpers/dates.ts"]);
   });
 
+  test("a place where nothing was moved, and a pair that cannot be, are said to be that", async () => {
+    const root = dragged(drags);
+    expect((await run(root, ["mend", "src/hooks"])).out).toBe(
+      "Nothing there was moved by hand since the last commit.\n",
+    );
+    for (const pair of ["src/App.tsx=src/table/DataTable.tsx", "src/components/DataTable.tsx=src/App.tsx"])
+      expect(await run(root, ["mend", "--pair", pair])).toMatchObject({
+        code: 2,
+        err: expect.stringContaining("the first has to be gone, and the second to be new") as string,
+      });
+  });
+
   test("of several that it may be, somebody says which", async () => {
     const root = demoCopy();
     const text = readFileSync(join(root, "src/helpers/dates.ts"), "utf8");

@@ -74,7 +74,11 @@ async function find(context: Context, options: MendOptions): Promise<Found> {
       reason: `git knows no commit ${options.since} here, so nobody can tell where files were.`,
     });
   const said = new Map(options.pair.map((pair) => pairOf(context, pair)));
-  return { project, before, byHand: within(await movedByHand(project.tree, before, said), context, options) };
+  const all = await movedByHand(project.tree, before, said);
+  for (const [from, to] of said)
+    if (!all.moved.some((each) => each.from === from && each.to === to))
+      throw new UsageError(`--pair ${from}=${to} cannot be: the first has to be gone, and the second to be new.`);
+  return { project, before, byHand: within(all, context, options) };
 }
 
 function pairOf({ pathOf }: Context, typed: string): [ProjectPath, ProjectPath] {
@@ -169,7 +173,10 @@ function sayNothing(context: Context, byHand: MovedByHand, options: MendOptions)
   const { since, json } = options;
   if (json === true)
     context.say(JSON.stringify({ version: 1, moved: [], unsure: byHand.unsure, gone: byHand.gone }, undefined, 2));
-  else context.say(mendListView(byHand, undefined, context.screen, { since, all: options.all }));
+  else
+    context.say(
+      mendListView(byHand, undefined, context.screen, { since, all: options.all, isPart: options.paths.length > 0 }),
+    );
   return 0;
 }
 
@@ -192,5 +199,5 @@ function sayList(
         2,
       ),
     );
-  context.say(mendListView(byHand, plans, context.screen, { since, all, asks: context.canAsk }));
+  context.say(mendListView(byHand, plans, context.screen, { since, all, asks: context.canAsk, isPart: false }));
 }

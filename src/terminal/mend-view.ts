@@ -11,6 +11,8 @@ const mostLines = 12;
 
 /** What the list is shown with. */
 export interface MendListOptions {
+  /** Whether only some places were looked at. */
+  readonly isPart: boolean;
   /** Whether somebody is asked next. */
   readonly asks?: boolean;
   /** The commit that is compared with. */
@@ -23,14 +25,15 @@ export function mendListView(
   { moved, unsure, gone }: MovedByHand,
   plans: { readonly follow: Mending; readonly back: Mending } | undefined,
   screen: Screen,
-  { since, all, asks = false }: MendListOptions,
+  { since, all, isPart, asks = false }: MendListOptions,
 ): string {
   const { palette, width } = screen;
   const when = since === "HEAD" ? "since the last commit" : `since ${since}`;
   const groups = grouped(plans?.follow.files ?? []);
   const broken = groups.filter(({ files }) => files.some(isBroken));
   const right = groups.filter((group) => !broken.includes(group)).flatMap(({ files }) => files).length;
-  const lines = [palette.strong(wrap(headOf(moved.length, moved.length - right, when), width))];
+  const head = isPart && moved.length === 0 ? `Nothing there was moved by hand ${when}.` : undefined;
+  const lines = [palette.strong(wrap(head ?? headOf(moved.length, moved.length - right, when), width))];
   const shown = all ? broken : broken.slice(0, mostLines);
   if (shown.length > 0) lines.push("");
   for (const group of shown) lines.push(...groupLines(group, screen));

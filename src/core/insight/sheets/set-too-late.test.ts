@@ -90,7 +90,7 @@ describe("a variable that is set when it is too late", () => {
           }
         },
       ),
-      { numRuns: 1500 },
+      { numRuns: 4000 },
     );
     expect(found).toBeGreaterThan(10);
   });
