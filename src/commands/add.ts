@@ -11,7 +11,7 @@ import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";
 import { planJson } from "../documents/plan-json.js";
-import { UsageError } from "./report.js";
+import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 

@@ -102,7 +102,7 @@ async function changedFiles(
   if (since === undefined) return undefined;
   const changed = await store.changedSince(since === "" ? "HEAD" : since);
   if (changed) return new Set(changed);
-  const hasHistory = (await store.history(1)) !== undefined;
+  const hasHistory = (await store.past(1)) !== undefined;
   throw new ShelfError("COMMIT_UNKNOWN", {
     path: since === "" ? "HEAD" : since,
     ...(!hasHistory && { reason: "There is no git history here, so what changed cannot be told." }),

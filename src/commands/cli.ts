@@ -15,7 +15,7 @@ import { joinCommand, splitCommand } from "./line/join.js";
 import { renameCommand } from "./line/rename.js";
 import { languageServerCommand } from "./line/language-server.js";
 import { historyCommand, undoCommand } from "./line/past.js";
-import { report, UsageError } from "./report.js";
+import { report, UsageError } from "./failure.js";
 
 /** Every command, in the order in which people work. */
 const commands = [

@@ -12,7 +12,7 @@ import { extractView } from "../terminal/extract-view.js";
 import { enumerate } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
-import { UsageError } from "./report.js";
+import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 
 /** What was typed. */

@@ -16,7 +16,7 @@ import { mendListView, mendView } from "../terminal/mend-view.js";
 import { count } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
-import { UsageError } from "./report.js";
+import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 
 /** What was typed. */

@@ -10,7 +10,7 @@ import { planJson } from "../documents/plan-json.js";
 import { shownListView } from "../terminal/shown-list-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext } from "./context.js";
-import { UsageError } from "./report.js";
+import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 
 /** What was typed. */

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { meantName } from "../../core/app/arrangement/index.js";
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 import { Guide } from "./guide.js";
 import type { Tour } from "./tour.js";
 import { tours, usualTours } from "./tours.js";

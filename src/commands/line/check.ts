@@ -1,5 +1,5 @@
 /** `check` on the command line. */
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 import { command } from "./command.js";
 import { acceptUnread, compile, groups, lookOptions, rehearse, write } from "./options.js";
 

@@ -1,5 +1,5 @@
 /** `guide` on the command line. */
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 import { command } from "./command.js";
 import { lookOptions, write } from "./options.js";
 

@@ -1,5 +1,5 @@
 /** `join` and `split` on the command line. */
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 import { command } from "./command.js";
 import { acceptDifferent, acceptUnread, all, checkCommit, commit, compile, rehearse, write } from "./options.js";
 

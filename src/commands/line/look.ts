@@ -1,5 +1,5 @@
 /** The commands that only look, on the command line: `survey`, `explain`, `compare`. */
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 import { command } from "./command.js";
 import { groups, lookOptions } from "./options.js";
 

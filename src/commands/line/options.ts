@@ -1,7 +1,7 @@
 /** Options that several commands have. */
 import type { Argv } from "yargs";
 import type { CommonOptions } from "../context.js";
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 
 export const write = { type: "boolean", default: false, describe: "Carry it out" } as const;
 export const rehearse = {

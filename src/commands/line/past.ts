@@ -1,5 +1,5 @@
 /** What was done before, on the command line: `undo` and `history`. */
-import { UsageError } from "../report.js";
+import { UsageError } from "../failure.js";
 import { command } from "./command.js";
 import { all, write } from "./options.js";
 

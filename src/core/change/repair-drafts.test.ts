@@ -24,7 +24,9 @@ async function chosen(
 ): Promise<Repairs & { readonly then: Readonly<Record<string, string>>; readonly found: readonly Finding[] }> {
   const all: Files = { "package.json": "{}", "steady-shelf.yaml": configuration(), ...files };
   const { project, graph, apps } = await analyse(new MemoryStore(all), { standing: at(""), keepTexts: true });
-  const found = check({ project, graph, apps, commits: undefined, history: undefined }).flatMap(({ fresh }) => fresh);
+  const found = check({ project, graph, apps, commits: undefined, past: undefined, history: undefined }).flatMap(
+    ({ fresh }) => fresh,
+  );
   const wanted = found.flatMap((finding): Finding[] => {
     const repair = rule.split(" ").includes(finding.rule) ? choose(finding) : undefined;
     return repair ? [{ ...finding, repair }] : [];

@@ -12,7 +12,7 @@ import { folderOf, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
 import type { FileStat, FileStore, LineForm, Listing } from "./file-store.js";
 import { findRepository } from "./find-project.js";
 import { ownCommands, runGit } from "./git.js";
-import { readHistory } from "./history.js";
+import { commitFormat, readPast, type PastCommit } from "./past.js";
 import { listByGit, listByWalk } from "./listing.js";
 
 /** Opens the folder `root` (a path of the operating system). Nothing is read yet. */
@@ -93,7 +93,7 @@ class DiskStore implements FileStore {
     return output && new Set([...output.text.split("\0"), ...output.unreadable] as ProjectPath[]);
   }
 
-  async history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
+  async past(most: number): Promise<readonly PastCommit[] | undefined> {
     const output = await runGit(this.root, [
       "log",
       "--no-merges",
@@ -102,11 +102,12 @@ class DiskStore implements FileStore {
       "-M",
       "--relative",
       "--name-status",
-      "--format=%x01",
+      `--format=${commitFormat}`,
+      "--encoding=UTF-8",
       "-z",
       `-n${most}`,
     ]);
-    return output && readHistory(output.text);
+    return output && readPast(output.text);
   }
 
   async changedSince(commit: string): Promise<readonly ProjectPath[] | undefined> {

@@ -7,6 +7,7 @@
  * read, and a call that would change something there throws `ELOOP`.
  */
 import type { ProjectPath } from "../base/paths.js";
+import type { PastCommit } from "./past.js";
 
 /** What stands at a path. */
 export interface FileStat {
@@ -66,12 +67,8 @@ export interface FileReader {
    * them: reading them will tell. Good until the next `list`.
    */
   search(texts: readonly string[], form?: LineForm): Promise<ReadonlySet<ProjectPath> | undefined>;
-  /**
-   * The files that each of the last commits changed, the latest first, at most so many commits; merges are left out. Files that
-   * were renamed since are told by the names that they have today; a rename by itself is no change. `undefined` where there
-   * is no history.
-   */
-  history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined>;
+  /** The last commits, the latest first, at most so many; merges are left out. `undefined` where there is no history. */
+  past(most: number): Promise<readonly PastCommit[] | undefined>;
   /**
    * The files that differ from a commit (by any name that git knows), new ones included; `undefined` where there is no
    * repository, or no such commit.

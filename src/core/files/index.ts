@@ -5,6 +5,7 @@ export type { FileReader, FileStat, FileStore, LineForm, ListedFile, Listing, Un
 export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
 export { makeCheckout, type Checkout } from "./checkout.js";
 export { currentCommit, mergeBase, readCommit, readLastState, renamedSince, type Snapshot } from "./committed.js";
+export { changedTogether, type PastCommit, type PastFile } from "./past.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
 export { isBinary } from "./binary.js";
 export { HeldTexts } from "./held-texts.js";

@@ -2,6 +2,7 @@
  * A `FileStore` held in memory: for tests, for demonstrations, and for programs that use the core without a disk.
  * It can be told to ignore case, and to fail at the n-th changing call, as a full disk or a kill would.
  */
+import type { PastCommit } from "./past.js";
 import {
   comparePaths,
   folderOf,
@@ -90,8 +91,14 @@ export class MemoryStore implements FileStore {
     return node && { ...node, size: node.bytes.length, changed: 0, names: 1 };
   }
 
-  history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
-    return Promise.resolve(this.#commits?.slice(0, most) as readonly (readonly ProjectPath[])[] | undefined);
+  past(most: number): Promise<readonly PastCommit[] | undefined> {
+    return Promise.resolve(
+      this.#commits?.slice(0, most).map((files, at): PastCommit => {
+        const changed = files.map((path) => path as ProjectPath);
+        const did = { did: "changed", isEdited: true } as const;
+        return { when: -at, id: "", subject: "", files: changed.map((path) => ({ path, then: path, ...did })) };
+      }),
+    );
   }
 
   changedSince(): Promise<undefined> {

@@ -53,8 +53,8 @@ export class Overlay implements FileReader {
     return found && new Set([...found, ...this.#open.keys()]);
   }
 
-  history(most: number): ReturnType<FileReader["history"]> {
-    return this.below.history(most);
+  past(most: number): ReturnType<FileReader["past"]> {
+    return this.below.past(most);
   }
 
   async changedSince(commit: string): Promise<readonly ProjectPath[] | undefined> {

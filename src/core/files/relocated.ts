@@ -42,9 +42,13 @@ class RelocatedReader implements FileReader {
     return found && new Set([...found].map((path) => this.places.get(path) ?? path));
   }
 
-  async history(most: number): ReturnType<FileReader["history"]> {
-    const commits = await this.below.history(most);
-    return commits?.map((commit) => commit.map((path) => this.places.get(path) ?? path));
+  async past(most: number): ReturnType<FileReader["past"]> {
+    const commits = await this.below.past(most);
+    const at = (path: ProjectPath | undefined): ProjectPath | undefined => path && (this.places.get(path) ?? path);
+    return commits?.map((commit) => ({
+      ...commit,
+      files: commit.files.map((file) => ({ ...file, path: at(file.path) })),
+    }));
   }
 
   async changedSince(commit: string): ReturnType<FileReader["changedSince"]> {

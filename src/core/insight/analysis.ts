@@ -16,7 +16,13 @@ import type { Configuration } from "../app/configuration/index.js";
 import { ShelfError } from "../base/errors.js";
 import { folderOf, foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
 import type { Progress } from "../base/progress.js";
-import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
+import {
+  changedTogether,
+  type FileReader,
+  type KeptReadings,
+  type PastCommit,
+  type SourceTree,
+} from "../files/index.js";
 import { buildGraph, type ReferenceGraph } from "../graph/index.js";
 import { moduleRules } from "../languages/index.js";
 import { makeCatalogue, restood, type Catalogue, type Said } from "./catalogue/index.js";
@@ -41,7 +47,9 @@ export interface Analysis {
   readonly apps: readonly AppAnalysis[];
   /** How many commits tell what belongs together; `undefined` without a repository or a history. */
   readonly commits: number | undefined;
-  /** The files that each commit changed, the latest first, by the names that they have today. */
+  /** The commits that were read, the latest first. */
+  readonly past: readonly PastCommit[] | undefined;
+  /** The files that each of them changed, by the names that they have today. */
   readonly history: readonly (readonly ProjectPath[])[] | undefined;
 }
 
@@ -81,7 +89,7 @@ const mostCommits = 500;
  */
 export async function analyse(store: FileReader, options: AnalysisOptions): Promise<Analysis> {
   const { standing, kept, keepTexts, progress } = options;
-  const history = store.history(options.mostCommits ?? mostCommits);
+  const reading = store.past(options.mostCommits ?? mostCommits);
   const project = await openProject(store);
   const { tree, aliases, configurations } = project;
   const found = await Promise.all(
@@ -90,7 +98,8 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
     ),
   );
   const graph = await buildGraph({ tree, rules: moduleRules, aliases, kept, keepTexts, progress });
-  const commits = await history;
+  const past = await reading;
+  const commits = past && changedTogether(past);
   const recent = commits?.slice(0, mostCommits);
   const apps = found.map(({ app, guessed }): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
@@ -106,7 +115,7 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
     });
     return asItIs({ app, guessed, catalogue }, options.like);
   });
-  return { project, graph, apps, commits: recent?.length, history: commits };
+  return { project, graph, apps, commits: recent?.length, past, history: commits };
 }
 
 /** The commits of a history that say what belongs together now. */

@@ -141,7 +141,7 @@ function readerOf(store: FileReader): FileReader {
     root: store.root,
     list: () => store.list(),
     search: (texts, form) => store.search(texts, form),
-    history: (most) => store.history(most),
+    past: (most) => store.past(most),
     changedSince: (commit) => store.changedSince(commit),
     tracks: (folder) => store.tracks(folder),
     read: (path) => store.read(path),

@@ -6,6 +6,7 @@ import {
   arrangeSettled,
   measureArranging,
   settleFeatures,
+  type Arranging,
   type MeasuredArranging,
   type Settled,
 } from "../arrange/index.js";
@@ -18,7 +19,7 @@ import { appUnder, type App } from "../../app/index.js";
 import { featureEdges } from "../../insight/measures/index.js";
 import type { Comparison, Tried } from "./comparison.js";
 import { recommend } from "./recommend.js";
-import { measureShape } from "./shape.js";
+import { measureShape, placesTouched } from "./shape.js";
 
 /** What is compared. */
 export interface CompareRequest {
@@ -37,8 +38,39 @@ const enough = 20;
 /** Changes of more files than this say nothing of what belongs together. */
 const mostFiles = 30;
 
+/** One change of two files of the app or more. */
+export interface Change {
+  readonly when: number;
+  readonly id: string;
+  readonly subject: string;
+  readonly files: readonly ProjectPath[];
+}
+
+/** One tree that was tried: what goes where in it, and how many places each change would have touched there. */
+export interface TriedTree {
+  readonly as: string;
+  readonly arrangement: string;
+  readonly arranging: Pick<Arranging, "units" | "stays">;
+  readonly touched: readonly number[];
+}
+
+/** A comparison, and the trees and changes that it was made from. */
+export interface ComparedTrees {
+  readonly comparison: Comparison;
+  /** The latest first. */
+  readonly changes: readonly Change[];
+  /** How many places each of them touched in the tree of today. */
+  readonly touched: readonly number[];
+  readonly trees: readonly TriedTree[];
+}
+
 /** Compares. Throws what `appUnder` throws for an arrangement that is not known, or does not fit. */
 export async function compare(request: CompareRequest): Promise<Comparison> {
+  return (await compareTrees(request)).comparison;
+}
+
+/** The same with the trees. Throws as `compare` does. */
+export async function compareTrees(request: CompareRequest): Promise<ComparedTrees> {
   const { analysis, analysed, progress } = request;
   const { app, catalogue } = analysed;
   const { layout, decision, stack } = app;
@@ -47,18 +79,23 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
   const names = request.with ?? [...new Set([...stack.arrangements, ...others])];
   const targets = names.map((as) => ({ as, target: as === decision.arrangement ? app : appUnder(app, as) }));
   const changes = changesOf(analysis, analysed);
-  const told = changes.length >= enough ? changes : undefined;
+  const isTold = changes.length >= enough;
   const featureFolders = new Set(catalogue.features.flatMap(({ folders }) => folders));
   const same = (path: ProjectPath): ProjectPath => path;
-  const today = measureShape({ catalogue, layout, featureFolders, at: same, changes: told });
+  const tree = { catalogue, layout, featureFolders, at: same };
+  const touched = placesTouched(tree, changes);
+  const today = measureShape({ ...tree, touched: isTold ? touched : undefined });
   const tried: Tried[] = [];
+  const trees: TriedTree[] = [];
   let settled: Settled | undefined;
   for (const [index, { as, target }] of targets.entries()) {
     progress?.(`Trying ${target.layout.arrangement}`, index, targets.length);
     // Which features there are, is the same question for every arrangement that has shelves for them.
     const { hasFeatures } = target.layout;
     if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isRough: true });
-    tried.push(await tryOut(request, { as, target, changes: told, settled: hasFeatures ? settled : undefined }));
+    const made = await tryOut(request, { as, target, changes, isTold, settled: hasFeatures ? settled : undefined });
+    tried.push(made.tried);
+    trees.push(made.tree);
   }
   const comparison = {
     today,
@@ -73,7 +110,7 @@ export async function compare(request: CompareRequest): Promise<Comparison> {
     changes: changes.length,
     enough,
   };
-  return { ...comparison, recommendation: recommend(comparison) };
+  return { comparison: { ...comparison, recommendation: recommend(comparison) }, changes, touched, trees };
 }
 
 /** Whether it is known which feature a file serves. */
@@ -84,28 +121,31 @@ function isOfFeature({ feature }: Entry): boolean {
 interface TryingOut {
   readonly as: string;
   readonly target: App;
-  readonly changes: readonly (readonly ProjectPath[])[] | undefined;
+  readonly changes: readonly Change[];
+  /** Whether they are enough to tell something. */
+  readonly isTold: boolean;
   readonly settled: Settled | undefined;
 }
 
-async function tryOut({ analysis, analysed, inGroups }: CompareRequest, trying: TryingOut): Promise<Tried> {
-  const { as, target, changes, settled } = trying;
+async function tryOut(
+  { analysis, analysed, inGroups }: CompareRequest,
+  { as, target, changes, isTold, settled }: TryingOut,
+): Promise<{ readonly tried: Tried; readonly tree: TriedTree }> {
   const request = { analysis, analysed, target, settled, takeLikeliest: true };
   const measured = inGroups === true ? regrouping(request) : await measureArranging(request);
-  const { moves, respelled, assumed, stays } = measured;
+  const { moves, respelled, assumed, stays, units } = measured;
   const moved = new Map(moves.map(({ from, to }) => [from, to]));
   const at = (path: ProjectPath): ProjectPath => moved.get(path) ?? path;
   const { catalogue } = analysed;
   const { layout } = target;
-  const shape = measureShape({ catalogue, layout, featureFolders: new Set(), at, changes });
+  const tree = { catalogue, layout, featureFolders: new Set<ProjectPath>(), at };
+  const touched = placesTouched(tree, changes);
+  const shape = measureShape({ ...tree, touched: isTold ? touched : undefined });
+  const { arrangement } = layout;
+  const numbers = { moved: moves.length, respelled, questions: assumed, stays: stays.length };
   return {
-    ...shape,
-    arrangement: layout.arrangement,
-    as,
-    moved: moves.length,
-    respelled,
-    questions: assumed,
-    stays: stays.length,
+    tried: { ...shape, arrangement, as, ...numbers },
+    tree: { as, arrangement, arranging: { units, stays }, touched },
   };
 }
 
@@ -116,10 +156,11 @@ function regrouping(request: Parameters<typeof arrangeSettled>[0]): MeasuredArra
 }
 
 /** Changes of two files of the app or more, and not of half of it. */
-function changesOf({ history }: Analysis, { catalogue }: AppAnalysis): ProjectPath[][] {
-  return (history ?? [])
-    .map((commit) => commit.filter((path) => catalogue.entries.has(path)))
-    .filter((commit) => commit.length > 1 && commit.length <= mostFiles);
+function changesOf({ past, history }: Analysis, { catalogue }: AppAnalysis): Change[] {
+  const named = (past ?? []).map(({ when, id, subject }, at): Change => {
+    return { when, id, subject, files: (history?.[at] ?? []).filter((path) => catalogue.entries.has(path)) };
+  });
+  return named.filter(({ files }) => files.length > 1 && files.length <= mostFiles);
 }
 
 function unresolvedOf({ graph }: Analysis, { catalogue }: AppAnalysis): number {

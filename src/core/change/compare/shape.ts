@@ -31,13 +31,13 @@ export interface ShapeInput {
   readonly featureFolders: ReadonlySet<ProjectPath>;
   /** Where a file lies in this tree. */
   readonly at: (path: ProjectPath) => ProjectPath;
-  /** Changes of two files or more; `undefined` where there are too few. */
-  readonly changes: readonly (readonly ProjectPath[])[] | undefined;
+  /** How many places each change of two files or more touched; `undefined` where there are too few. */
+  readonly touched: readonly number[] | undefined;
 }
 
 /** Measures one tree. */
 export function measureShape(input: ShapeInput): Shape {
-  const { catalogue, layout, at, changes } = input;
+  const { catalogue, layout, at, touched } = input;
   const { entries, uses } = catalogue;
   const places = new Places(input);
   const features = new Map<string, { places: Set<string>; folders: Set<string> }>();
@@ -88,12 +88,21 @@ export function measureShape(input: ShapeInput): Shape {
     largest: { folder: largest?.[0] ?? layout.source, files: largest?.[1] ?? 0 },
     depth: per(sum.depth, sum.files),
     touched:
-      changes &&
+      touched &&
       per(
-        changes.reduce((total, change) => total + new Set(change.map((path) => lies.get(path)?.place)).size, 0),
-        changes.length,
+        touched.reduce((total, each) => total + each, 0),
+        touched.length,
       ),
   };
+}
+
+/** How many places of a tree each change touched. */
+export function placesTouched(
+  input: Omit<ShapeInput, "touched">,
+  changes: readonly { readonly files: readonly ProjectPath[] }[],
+): number[] {
+  const places = new Places(input);
+  return changes.map(({ files }) => new Set(files.map((path) => places.lying(input.at(path)).place)).size);
 }
 
 /** Says in which place a file lies. */

@@ -5,6 +5,7 @@
  */
 import { hash } from "node:crypto";
 import type { ProjectPath } from "../../base/paths.js";
+import type { PastCommit } from "../past.js";
 import type { FileReader, LineForm, FileStat, Listing } from "../index.js";
 
 /** Questions and the digests of their answers, in the order in which they were first asked. */
@@ -31,9 +32,9 @@ export class TracedReader implements FileReader {
     return listing;
   }
 
-  async history(most: number): Promise<readonly (readonly ProjectPath[])[] | undefined> {
-    const commits = await this.store.history(most);
-    this.#note(`history ${most}`, () => digest(JSON.stringify(commits ?? null)));
+  async past(most: number): Promise<readonly PastCommit[] | undefined> {
+    const commits = await this.store.past(most);
+    this.#note(`past ${most}`, () => digest(JSON.stringify(commits ?? null)));
     return commits;
   }
 
@@ -181,7 +182,7 @@ function sizeless(stat: string): string {
 function askSlowly(store: FileReader, question: string): Promise<string> | undefined {
   const [word = "", rest = ""] = parts(question);
   if (word === "list") return store.list().then(listingDigest);
-  if (word === "history") return store.history(Number(rest)).then((commits) => digest(JSON.stringify(commits ?? null)));
+  if (word === "past") return store.past(Number(rest)).then((commits) => digest(JSON.stringify(commits ?? null)));
   if (word === "changed") return store.changedSince(rest).then((changed) => digest(JSON.stringify(changed ?? null)));
   return undefined;
 }

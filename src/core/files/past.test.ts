@@ -1,0 +1,55 @@
+/** What git prints of a history, by the names of today. */
+import { expect, test } from "vitest";
+import { changedTogether, readPast } from "./past.js";
+
+/** One commit a line, the latest first: `M a`, `R100 a b`. */
+const printed = (commits: string): string =>
+  commits
+    .split("\n")
+    .map(
+      (commit, at) =>
+        `\u0001${900 - at}\u0002c${at}\u0002Prune\u0002\0${commit.split(" ").filter(Boolean).join("\0")}\0`,
+    )
+    .join("");
+
+test.each([
+  ["nothing", "", [[]]],
+  [
+    "what was changed, the latest first",
+    "M b A c\nM a M b",
+    [
+      ["b", "c"],
+      ["a", "b"],
+    ],
+  ],
+  ["older names are those of today", "M new\nR100 old new M x\nM old", [["new"], ["x"], ["new"]]],
+  ["a rename alone is no change, one with an edit is", "R100 a b\nR087 c d", [[], ["d"]]],
+  ["renamed twice", "R100 b c\nR100 a b\nM a", [[], [], ["c"]]],
+  ["two that changed places", "R100 a b R100 b a\nM a\nM b", [[], ["b"], ["a"]]],
+  ["before a name was taken over, it was another file's", "R100 a b\nM b\nM a", [[], [], ["b"]]],
+  ["a copy is a change of the copy", "C075 a b\nM a", [["b"], ["a"]]],
+])("%s", (_, commits, expected) => expect(changedTogether(readPast(printed(commits)))).toEqual(expected));
+
+test("each commit says when it was made, what it says, and what it did to which file", () => {
+  expect(readPast(printed("A new D old R090 a b\nM a"))).toEqual([
+    {
+      when: 900,
+      id: "c0",
+      subject: "Prune",
+      files: [
+        { path: "new", then: "new", did: "added", isEdited: true },
+        { path: "old", then: "old", did: "deleted", isEdited: true },
+        { path: "b", then: "b", from: "a", did: "renamed", isEdited: true },
+      ],
+    },
+    { when: 899, id: "c1", subject: "Prune", files: [{ path: "b", then: "a", did: "changed", isEdited: true }] },
+  ]);
+});
+
+test("a message that looks like a list of files is a message", () => {
+  const text = "\u00015\u0002ab\u0002M evil.ts R100\u0002\0M\0a.ts\0\u00014\u0002aa\u0002\u0002";
+  expect(readPast(text).map(({ subject, files }) => [subject, files.map(({ then }) => then)])).toEqual([
+    ["M evil.ts R100", ["a.ts"]],
+    ["", []],
+  ]);
+});
