@@ -8,7 +8,7 @@ import { createHash } from "node:crypto";
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { build } from "esbuild";
+import { build, transform } from "esbuild";
 import { parse } from "yaml";
 import { writeJavaScriptStarters } from "./javascript-starters.mjs";
 
@@ -53,6 +53,24 @@ await build({
   plugins: [{ name: "own manifest", setup: readOwnManifest }],
   logLevel: "warning",
 });
+// The report's page runs in browsers, and stands in one file with its style: see src/report/make-page.ts.
+await build({
+  absWorkingDir: root,
+  entryPoints: { report: "src/report/page/main.ts" },
+  outdir: "dist/page",
+  bundle: true,
+  minify: true,
+  format: "iife",
+  target: ["chrome123", "firefox120", "safari17.5"],
+  charset: "utf8",
+  logLevel: "warning",
+});
+const { code } = await transform(readFileSync(join(root, "src/report/page/page.css"), "utf8"), {
+  loader: "css",
+  minify: true,
+  target: ["chrome123", "firefox120", "safari17.5"],
+});
+writeFileSync(join(root, "dist/page/report.css"), code);
 writeData("");
 writeData("stacks");
 writeData("arrangements");

@@ -6,7 +6,7 @@ import { findApp, openProject, type App } from "../core/app/index.js";
 import { roleMeant } from "../core/app/arrangement/index.js";
 import { draftAddition, draftFeature, type AddRequest, type SetUp } from "../core/change/setup/index.js";
 import { planView } from "../terminal/plan-view.js";
-import { likeWhat } from "../terminal/organised.js";
+import { likeWhat } from "../wording/organised.js";
 import { wrap } from "../terminal/screen.js";
 import { carryOutSetUp } from "./carry-out.js";
 import { openContext, type CommonOptions } from "./context.js";

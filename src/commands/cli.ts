@@ -15,6 +15,7 @@ import { joinCommand, splitCommand } from "./line/join.js";
 import { renameCommand } from "./line/rename.js";
 import { languageServerCommand } from "./line/language-server.js";
 import { historyCommand, undoCommand } from "./line/past.js";
+import { reportCommand } from "./line/report.js";
 import { report, UsageError } from "./failure.js";
 
 /** Every command, in the order in which people work. */
@@ -34,6 +35,7 @@ const commands = [
   mendCommand,
   undoCommand,
   historyCommand,
+  reportCommand,
   guideCommand,
   languageServerCommand,
   demoCommand,

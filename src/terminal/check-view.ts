@@ -4,7 +4,7 @@ import { ruleTable } from "../core/app/configuration/index.js";
 import { isRepairable, rules, type Checked, type Finding, type Rule } from "../core/insight/rules/index.js";
 import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped, movedByHandNotes } from "../wording/words.js";
-import { byGroups, configuredAs, likeWhat } from "./organised.js";
+import { byGroups, configuredAs, likeWhat } from "../wording/organised.js";
 import { tell, tellWhole } from "../wording/findings.js";
 
 /** How they are grouped and folded. */

@@ -2,7 +2,7 @@
 import { ownArrangement } from "../core/app/arrangement/index.js";
 import { plain } from "../core/base/text/index.js";
 import type { Comparison, Shape, Tried } from "../core/change/compare/index.js";
-import { byGroups } from "./organised.js";
+import { byGroups } from "../wording/organised.js";
 import { cells, pad, shorten, wrap, type Screen } from "./screen.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 import { wordsOfAdvice } from "../wording/advice.js";

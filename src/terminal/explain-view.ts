@@ -2,12 +2,11 @@
 import { plain } from "../core/base/text/index.js";
 import { manyOf } from "../core/app/arrangement/index.js";
 import { ordered, shared, type Judgement } from "../core/insight/catalogue/index.js";
-import { shouldBeAt, type Explanation, type Partner } from "../core/insight/measures/index.js";
-import { folderOf, nameOf } from "../core/base/paths.js";
+import type { Explanation, Partner } from "../core/insight/measures/index.js";
 import { cells, pad, pathLines, wrap, type Screen } from "./screen.js";
-import { likeWhat } from "./organised.js";
+import { likeWhat } from "../wording/organised.js";
 import { count, enumerate } from "../wording/words.js";
-import { whatItIs } from "../wording/what-it-is.js";
+import { placeOf, sureness, whatItIs } from "../wording/what-it-is.js";
 import { tellWhole } from "../wording/findings.js";
 import { wordsOfEvidence } from "../wording/reasons.js";
 
@@ -39,19 +38,6 @@ export function explainView(
     .filter((lines) => lines.length > 0)
     .map((lines) => lines.join("\n"))
     .join("\n\n");
-}
-
-/** A confidence in words: numbers seem more exact than they are. */
-export function sureness(confidence: number): string {
-  return confidence >= 0.97
-    ? "certain"
-    : confidence >= 0.75
-      ? "almost certain"
-      : confidence >= 0.5
-        ? "likely"
-        : confidence > 0
-          ? "a guess"
-          : "not known";
 }
 
 function headLines({ entry, app: { app } }: Explanation, { palette, width }: Screen): string[] {
@@ -90,21 +76,6 @@ function placeLines(explanation: Explanation, { palette, width }: Screen): strin
     `  ${palette.strong(pad("shelf", 8))} ${wrap(lies, width - 11).replaceAll("\n", `\n${" ".repeat(11)}`)}`,
     `      ${mark === "" ? "" : `${paint(mark)} `}${wrapped}`,
   ];
-}
-
-/** Whether a file is where it should be, as a mark and a clause. */
-function placeOf(explanation: Explanation): [mark: string, said: string] {
-  const { path } = explanation.entry;
-  const { belonging } = explanation;
-  if (!belonging) return ["", "no shelf says where such a file belongs"];
-  const pattern = belonging.pattern ? ` (${belonging.pattern.text})` : "";
-  if (belonging.path === path) return ["✓", `it is where it should be, and called as it should be${pattern}`];
-  // What `check` finds nothing wrong with is not wrong here either.
-  if (shouldBeAt(explanation) === undefined)
-    return ["", `others of its kind are in ${folderOf(belonging.path)}/${pattern}; nothing says that it has to be`];
-  if (folderOf(belonging.path) === folderOf(path))
-    return ["✗", `it should be called ${nameOf(belonging.path)}${pattern}`];
-  return ["✗", `it should be ${belonging.path}${nameOf(belonging.path) === nameOf(path) ? "" : pattern}`];
 }
 
 function companionLines({ companions }: Explanation, { palette }: Screen): string[] {

@@ -4,7 +4,7 @@ import type { Count, Scatter, Survey } from "../core/insight/measures/index.js";
 import type { AppAnalysis } from "../core/insight/analysis.js";
 import { cells, pad, pathLines, shorten, wrap, type Screen } from "./screen.js";
 import { tellStep } from "../wording/next-steps.js";
-import { byGroups, configuredAs, likeWhat } from "./organised.js";
+import { byGroups, configuredAs, likeWhat } from "../wording/organised.js";
 import { count, enumerate, grouped } from "../wording/words.js";
 
 /** How it is folded, and how much of history was looked at. */

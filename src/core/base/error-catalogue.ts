@@ -692,6 +692,11 @@ export const catalogue = {
     what: (d) => `${d.path} is there, and not written by \`guide\`.`,
     next: (d) => `Put these two lines where it may write, or name another file with --to:\n${d.reason ?? ""}`,
   },
+  REPORT_FOREIGN: {
+    refusal: "usage",
+    what: (d) => `${d.path} is there, and no page of \`report\`.`,
+    next: () => "Name another file with --to, or take that one away first.",
+  },
   FINDING_GONE: {
     refusal: "state",
     what: () => "This finding is not there any more, or is another one now.",
