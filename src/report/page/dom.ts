@@ -1,7 +1,8 @@
 /** Elements, made in one expression. Texts are only ever texts: nothing of a project is read as markup. */
 
 type Child = Node | string | number | undefined | false | null;
-type Attributes = Readonly<Record<string, unknown>>;
+type Listener = (event: never) => unknown;
+type Attributes = Readonly<Record<string, string | number | boolean | undefined | null | Listener>>;
 
 /** `h("a", { href: "#x", class: "link" }, "text")`; what begins with `on` is a listener, and `false` leaves an attribute out. */
 export function h<Tag extends keyof HTMLElementTagNameMap>(
@@ -12,7 +13,7 @@ export function h<Tag extends keyof HTMLElementTagNameMap>(
   const element = document.createElement(tag);
   for (const [name, value] of Object.entries(attributes)) {
     if (value === undefined || value === false || value === null) continue;
-    if (name.startsWith("on")) element.addEventListener(name.slice(2), value as EventListener);
+    if (typeof value === "function") element.addEventListener(name.slice(2), value as EventListener);
     else element.setAttribute(name, value === true ? "" : String(value));
   }
   fill(element, children);
@@ -25,7 +26,7 @@ export function fill(element: Element, children: readonly (Child | readonly Chil
     ...children
       .flat()
       .filter((each) => each !== undefined && each !== false && each !== null)
-      .map((each) => (typeof each === "number" ? String(each) : (each as Node | string))),
+      .map((each) => (typeof each === "number" ? String(each) : each)),
   );
 }
 
@@ -41,7 +42,7 @@ export function choice(
   chosen: string,
   change: (value: string) => void,
 ): HTMLLabelElement {
-  const select = h(
+  const select: HTMLSelectElement = h(
     "select",
     { onchange: () => change(select.value) },
     options.map(([value, text]) => h("option", { value, selected: value === chosen }, text)),
@@ -67,6 +68,10 @@ export function searchField(label: string, value: string, change: (value: string
 
 /** A box to tick. */
 export function tick(label: string, isOn: boolean, change: (isOn: boolean) => void): HTMLLabelElement {
-  const input = h("input", { type: "checkbox", checked: isOn, onchange: () => change(input.checked) });
+  const input: HTMLInputElement = h("input", {
+    type: "checkbox",
+    checked: isOn,
+    onchange: () => change(input.checked),
+  });
   return h("label", { class: "field" }, input, ` ${label}`);
 }

@@ -35,31 +35,67 @@ function weightOf(edges: readonly Edge[]): number {
 }
 
 /** Rounds after which the places on a circle hardly change. */
-const rounds = 40;
+const [mostRounds, mostPasses] = [30, 4];
 
 /**
- * Features around a circle so that those that reference each other stand near: each goes again and again to the middle of its
- * neighbours. The same features give the same order every time.
+ * Features around a circle so that those that reference each other stand near. Tried are the order that was given and one that walks from
+ * neighbour to neighbour, each drawn together; the same features give the same order every time.
  */
 export function around(features: readonly number[], edges: readonly Edge[]): number[] {
-  let order = [...features];
-  const neighbours = new Map<number, { readonly other: number; readonly weight: number }[]>();
   const known = new Set(features);
-  for (const { from, to, uses } of edges) {
-    if (!known.has(from) || !known.has(to)) continue;
-    const weight = Math.sqrt(uses.length);
-    neighbours.set(from, [...(neighbours.get(from) ?? []), { other: to, weight }]);
-    neighbours.set(to, [...(neighbours.get(to) ?? []), { other: from, weight }]);
-  }
-  let best = order;
-  let least = lengthOf(order, edges);
-  for (let round = 0; round < rounds; round += 1) {
+  const inner = edges.filter(({ from, to }) => known.has(from) && known.has(to));
+  const near = neighboursOf(inner);
+  const starts = [features, walked(features, near)].flatMap((start) => [start, drawnTogether(start, near, inner)]);
+  const lengths = starts.map((order) => lengthOf(order, inner));
+  return stepwise(starts[lengths.indexOf(Math.min(...lengths))] ?? features, near, inner);
+}
+
+type Neighbours = ReadonlyMap<number, readonly { readonly other: number; readonly weight: number }[]>;
+
+/** Who stands in a reference with whom, those with most first. */
+function neighboursOf(edges: readonly Edge[]): Neighbours {
+  const near = new Map<number, Map<number, number>>();
+  for (const { from, to, uses } of edges)
+    for (const [one, other] of [
+      [from, to],
+      [to, from],
+    ] as const) {
+      const weights = near.get(one) ?? new Map<number, number>();
+      near.set(one, weights.set(other, (weights.get(other) ?? 0) + Math.sqrt(uses.length)));
+    }
+  return new Map(
+    [...near].map(([feature, weights]) => [
+      feature,
+      [...weights]
+        .map(([other, weight]) => ({ other, weight }))
+        .sort((a, b) => b.weight - a.weight || a.other - b.other),
+    ]),
+  );
+}
+
+/** From neighbour to neighbour, deep first, so that groups that know only themselves stay whole. */
+function walked(features: readonly number[], near: Neighbours): number[] {
+  const seen = new Set<number>();
+  const visit = (feature: number): void => {
+    if (seen.has(feature)) return;
+    seen.add(feature);
+    for (const { other } of near.get(feature) ?? []) visit(other);
+  };
+  features.forEach(visit);
+  return [...seen];
+}
+
+/** Each goes again and again to the middle of its neighbours. */
+function drawnTogether(start: readonly number[], near: Neighbours, edges: readonly Edge[]): readonly number[] {
+  let [order, best] = [start, start];
+  let least = lengthOf(start, edges);
+  for (let round = 0; round < mostRounds; round += 1) {
     const angles = new Map(order.map((each, at) => [each, (at / order.length) * 2 * Math.PI]));
     const wanted = new Map(
       order.map((each) => {
         const own = angles.get(each) ?? 0;
         let [x, y] = [Math.cos(own) * 0.5, Math.sin(own) * 0.5];
-        for (const { other, weight } of neighbours.get(each) ?? []) {
+        for (const { other, weight } of near.get(each) ?? []) {
           const angle = angles.get(other) ?? 0;
           x += Math.cos(angle) * weight;
           y += Math.sin(angle) * weight;
@@ -67,11 +103,29 @@ export function around(features: readonly number[], edges: readonly Edge[]): num
         return [each, Math.atan2(y, x)];
       }),
     );
-    order = [...order].sort((a, b) => (wanted.get(a) ?? 0) - (wanted.get(b) ?? 0) || a - b);
+    order = order.toSorted((a, b) => (wanted.get(a) ?? 0) - (wanted.get(b) ?? 0) || a - b);
     const length = lengthOf(order, edges);
     if (length < least) [best, least] = [order, length];
   }
   return best;
+}
+
+/** One after the other goes beside one of its neighbours, where that makes the lines shorter. */
+function stepwise(start: readonly number[], near: Neighbours, edges: readonly Edge[]): number[] {
+  let order = [...start];
+  let least = lengthOf(order, edges);
+  for (let pass = 0; pass < mostPasses; pass += 1) {
+    const before = least;
+    for (const feature of start)
+      for (const { other } of near.get(feature) ?? []) {
+        const rest = order.filter((each) => each !== feature);
+        const tried = rest.toSpliced(rest.indexOf(other), 0, feature);
+        const length = lengthOf(tried, edges);
+        if (length < least) [order, least] = [tried, length];
+      }
+    if (least === before) break;
+  }
+  return order;
 }
 
 /** How far apart around the circle those stand that reference each other, all together. */
