@@ -1,6 +1,6 @@
 /**
  * Writes what is made from the sources: the JSON Schemas in schema/, docs/configuration.md, docs/arrangements.md, docs/rules.md,
- * docs/errors.md.
+ * docs/errors.md, docs/commands.md, man/steady-shelf.1.
  *
  *   node scripts/generate.mjs           write them
  *   node scripts/generate.mjs --check   only say which are not as they would be written (exit code 1)
@@ -22,6 +22,8 @@ export { rules } from "./src/core/insight/rules/registry.ts";
 export { ruleGroups, ruleTable } from "./src/core/app/configuration/rule-names.ts";
 export { checkSchema, surveySchema } from "./src/documents/json-schemas.ts";
 export { catalogue } from "./src/core/base/error-catalogue.ts";
+export { knownCommands } from "./src/commands/cli.ts";
+export { manualPage, commandsPage } from "./src/commands/manual.ts";
 export { roleMeanings } from "./src/core/app/arrangement/roles.ts";
 `;
 await build({
@@ -55,6 +57,11 @@ const files = {
   "docs/configuration.md": configurationPage(),
   "docs/arrangements.md": arrangementsPage(),
   "docs/errors.md": errorsPage(),
+  "docs/commands.md": source.commandsPage(source.knownCommands()),
+  "man/steady-shelf.1": source.manualPage(
+    source.knownCommands(),
+    JSON.parse(readFileSync(join(root, "package.json"), "utf8")).version,
+  ),
 };
 
 let stale = 0;

@@ -4,6 +4,9 @@ import type { CommonOptions } from "./context.js";
 import { addCommand } from "./line/add.js";
 import { arrangeCommand } from "./line/arrange.js";
 import { checkCommand } from "./line/check.js";
+import type { CommandLine } from "./line/command.js";
+import { askedByShell, completionCommand, type Known } from "./line/completion.js";
+import { describeOption } from "./line/described.js";
 import { demoCommand } from "./line/demo.js";
 import { guideCommand } from "./line/guide.js";
 import { initCommand } from "./line/init.js";
@@ -16,10 +19,28 @@ import { renameCommand } from "./line/rename.js";
 import { languageServerCommand } from "./line/language-server.js";
 import { historyCommand, undoCommand } from "./line/past.js";
 import { reportCommand } from "./line/report.js";
+import { firstWords, lastWords } from "./line/words.js";
 import { report, UsageError } from "./failure.js";
 
+/** Options that every command has. */
+const commonOptions = {
+  project: {
+    type: "string",
+    requiresArg: true,
+    describe: "The project's folder (default: the nearest upward)",
+  },
+  json: { type: "boolean", describe: "Print one JSON document" },
+} as const;
+
+/** What there is, for the manual and for completion. */
+export function knownCommands(): Known {
+  const own = Object.entries(commonOptions).map(([name, given]) => describeOption(name, given));
+  const help = describeOption("help", { type: "boolean", describe: "Say how it is typed" });
+  return { commands: commands.map((each) => each.described()), common: [...own, help] };
+}
+
 /** Every command, in the order in which people work. */
-const commands = [
+const commands: readonly CommandLine[] = [
   initCommand,
   addCommand,
   surveyCommand,
@@ -38,11 +59,14 @@ const commands = [
   reportCommand,
   guideCommand,
   languageServerCommand,
+  completionCommand,
   demoCommand,
 ];
 
 /** Runs what was typed (without the program's name); gives the exit code. */
 export async function run(words: readonly string[], version: string): Promise<number> {
+  const asked = askedByShell(words, knownCommands);
+  if (asked) return asked;
   let code = 0;
   const done = (result: Promise<number>): Promise<void> => result.then((value) => void (code = value));
   try {
@@ -55,20 +79,14 @@ export async function run(words: readonly string[], version: string): Promise<nu
 }
 
 function withHead(program: Argv<CommonOptions>): Argv<CommonOptions> {
-  return program
-    .scriptName("steady-shelf")
-    .usage("$0 <command>\n\nPuts the files of a client app in order, and keeps every path that points at them right.");
+  return program.scriptName("steady-shelf").usage(`$0 <command>\n\n${firstWords}`);
 }
 
 function withRest(program: Argv<CommonOptions>, words: readonly string[], version: string): Argv<CommonOptions> {
   return (
     program
-      .option("project", {
-        type: "string",
-        requiresArg: true,
-        describe: "The project's folder (default: the nearest upward)",
-      })
-      .option("json", { type: "boolean", describe: "Print one JSON document" })
+      .option("project", commonOptions.project)
+      .option("json", commonOptions.json)
       .demandCommand(1, "Name a command.")
       .check((typed) => ensureOnce(typed), true)
       .strict()
@@ -78,9 +96,7 @@ function withRest(program: Argv<CommonOptions>, words: readonly string[], versio
       .help()
       // yargs lays its help out after every command; without a width that costs nothing.
       .wrap(words.some((word) => /^(--help|-h|help)$/.test(word)) ? Math.min(100, process.stdout.columns || 100) : null)
-      .epilogue(
-        "Nothing is written before it has been shown; --write carries it out.\nExit codes: 0 done · 1 findings, or a proof that does not hold · 2 wrong usage · 3 the project cannot be changed now · 4 an error of ours",
-      )
+      .epilogue(lastWords.join("\n"))
       .exitProcess(false)
       .showHelpOnFail(false)
       .fail((message: string | null, error: Error | undefined) => {

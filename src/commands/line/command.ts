@@ -1,6 +1,7 @@
 /** What one command is on the command line: how it is typed, what it is for, its options, and the file that runs it. */
 import type { ArgumentsCamelCase, Argv } from "yargs";
 import type { CommonOptions } from "../context.js";
+import { describeCommand, type DescribedCommand } from "./described.js";
 
 /** One command, its own options hidden. `enter` tells yargs of it; `done` is given what running it comes to. */
 export interface CommandLine {
@@ -8,6 +9,8 @@ export interface CommandLine {
     program: Argv<CommonOptions>,
     done: (result: Promise<number>) => Promise<void>,
   ) => Argv<CommonOptions>;
+  /** What it is, for its page in the manual and for completion. */
+  readonly described: () => DescribedCommand;
 }
 
 /** A command as it is written down. `run` loads what it needs only when it is called, so that none pays for another. */
@@ -23,6 +26,7 @@ export interface CommandData<Options> {
 /** Makes a command of its data. */
 export function command<Options>({ typed, about, options, run }: CommandData<Options>): CommandLine {
   return {
+    described: () => describeCommand({ typed, about, options }),
     enter: (program, done) => program.command(typed, about, options, (given) => done(run(given))),
   };
 }

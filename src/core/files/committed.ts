@@ -18,6 +18,19 @@ export async function currentCommit(root: string): Promise<string | undefined> {
   return (await runGit(root, ["rev-parse", "--verify", "--quiet", "HEAD"]))?.text.trim();
 }
 
+/** What the branches and tags are called, the latest first. */
+export async function branchNames(root: string): Promise<string[]> {
+  const words = [
+    "for-each-ref",
+    "--sort=-committerdate",
+    "--format=%(refname:short)",
+    "refs/heads",
+    "refs/remotes",
+    "refs/tags",
+  ];
+  return ((await runGit(root, words))?.text ?? "").split("\n").filter(Boolean);
+}
+
 /** The commit from which a branch and what is checked out have parted; `undefined` where git knows none. */
 export async function mergeBase(root: string, branch: string): Promise<string | undefined> {
   if (branch.startsWith("-")) return undefined;

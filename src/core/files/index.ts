@@ -4,7 +4,15 @@ import { SourceTree } from "./source-tree.js";
 export type { FileReader, FileStat, FileStore, LineForm, ListedFile, Listing, Unlisted } from "./file-store.js";
 export { findAppFolder, findProject, findRepository, realFolder } from "./find-project.js";
 export { makeCheckout, type Checkout } from "./checkout.js";
-export { currentCommit, mergeBase, readCommit, readLastState, renamedSince, type Snapshot } from "./committed.js";
+export {
+  branchNames,
+  currentCommit,
+  mergeBase,
+  readCommit,
+  readLastState,
+  renamedSince,
+  type Snapshot,
+} from "./committed.js";
 export { changedTogether, type PastCommit, type PastFile } from "./past.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
 export { isBinary } from "./binary.js";
