@@ -1,5 +1,5 @@
 /**
- * Takes the pictures in docs/screenshots: each command on a fresh copy of the demo app, in xterm under Xvfb.
+ * Takes the pictures in docs/screenshots: each command on a fresh copy of the demo app, in xterm under Xvfb; pages in a browser.
  * Needs Debian's packages xvfb, xterm, imagemagick and fonts-dejavu-core.
  *
  *   node scripts/screenshots.mjs [NAME …]
@@ -9,7 +9,8 @@ import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
-import { fileURLToPath } from "node:url";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import { startBrowser } from "./judges/browser.mjs";
 
 const root = fileURLToPath(new URL("..", import.meta.url));
 const target = join(root, "docs", "screenshots");
@@ -41,7 +42,6 @@ const shots = {
     rows: 14,
     app: "orchard-signs",
   },
-  flutter: { before: [], run: "move lib/models/tree.dart lib/trees/ --write", rows: 36, app: "orchard-flutter" },
   iphone: {
     before: [],
     run: "arrange --as feature-first --likeliest",
@@ -88,6 +88,23 @@ const shots = {
   extract: { before: [], run: "extract src/helpers/dates.ts shortDate", rows: 27 },
 };
 
+/** Features of the demo app that use each other, so that there is something to draw. @type {Record<string, string>} */
+const ties = {
+  "src/hooks/useHarvest.ts": 'import "./useTrees";\nimport "./useWeather";\n',
+  "src/hooks/useTrees.ts": 'import "./useWeather";\n',
+  "src/hooks/useRota.ts": 'import "./useWeather";\nimport "./useHarvest";\n',
+  "src/hooks/useSwaps.ts": 'import "./useTrees";\nimport "./useRota";\n',
+  "src/hooks/useWeather.ts": 'import "./useHarvest";\n',
+};
+
+/** Places of the report's page that are put together in one picture. */
+const pages = [
+  "overview",
+  "trees?as=feature-first&path=src/hooks/useRota.ts",
+  "features?form=wheel&feature=weather",
+  "time",
+];
+
 for (const command of ["Xvfb", "xterm", "import", "convert-im6.q16"]) {
   if (spawnSync("which", [command]).status === 0) continue;
   console.error(`${command} is missing: apt-get install xvfb xterm imagemagick fonts-dejavu-core`);
@@ -100,10 +117,16 @@ mkdirSync(target, { recursive: true });
 for (const [name, shot] of Object.entries(shots))
   if (wanted.length === 0 || wanted.includes(name)) await take(name, shot);
 screen.kill();
+if (wanted.length === 0 || wanted.includes("report")) await takeReport();
 
-/** Each feature was worked on six times; every second time takes back what the one before did. @param {string} app */
+/** Each feature was worked on six times, every fourth day; every second time takes back what the one before did. @param {string} app */
 function workOn(app) {
-  const git = (/** @type {string[]} */ ...words) => execFileSync("git", words, { cwd: app, encoding: "utf8" });
+  let day = 0;
+  const git = (/** @type {string[]} */ ...words) => {
+    const when = new Date(Date.UTC(2026, 5, 1 + day, 10)).toISOString();
+    const env = { ...process.env, GIT_COMMITTER_DATE: when, GIT_AUTHOR_DATE: when };
+    return execFileSync("git", words, { cwd: app, encoding: "utf8", env });
+  };
   const files = git("ls-files", "src").split("\n");
   for (let round = 0; round < 6; round += 1)
     for (const word of ["harvest", "rota", "swap", "tree", "weather"]) {
@@ -112,12 +135,13 @@ function workOn(app) {
         const text = readFileSync(join(app, path), "utf8");
         writeFileSync(join(app, path), round % 2 === 0 ? `${text}// ${word}\n` : text.replace(/\/\/ \w+\n$/, ""));
       }
+      day += 4;
       git("commit", "-q", "-a", "-m", `Work on ${word}`);
     }
 }
 
-/** @param {string} name @param {Shot} shot */
-async function take(name, { before, run, rows, files, only, history, app: from = "orchard-web", drags = {} }) {
+/** Makes the app of a picture, with the program in a folder beside it. @param {Partial<Shot>} shot */
+function makeApp({ files, history, app: from = "orchard-web" }) {
   const folder = mkdtempSync(join(tmpdir(), "shelf-shot-"));
   const app = join(folder, from);
   if (files) mkdirSync(app);
@@ -130,11 +154,43 @@ async function take(name, { before, run, rows, files, only, history, app: from =
   execFileSync("git", ["add", "-A"], { cwd: app });
   execFileSync("git", ["config", "user.name", "Pippin Row"], { cwd: app });
   execFileSync("git", ["config", "user.email", "orchard@pippin-row.example"], { cwd: app });
-  execFileSync("git", ["commit", "-q", "-m", "The orchard's app"], { cwd: app });
+  const first = "2026-06-01T08:00:00Z";
+  const env = { ...process.env, GIT_COMMITTER_DATE: first, GIT_AUTHOR_DATE: first };
+  execFileSync("git", ["commit", "-q", "-m", "The orchard's app"], { cwd: app, env });
   if (history) workOn(app);
   const program = join(folder, "steady-shelf");
   writeFileSync(program, `#!/bin/sh\nexec node ${join(root, "dist", "bin.js")} "$@"\n`);
   chmodSync(program, 0o755);
+  return { folder, app, program };
+}
+
+/** Views of the report's page, two by two. */
+async function takeReport() {
+  const { folder, app, program } = makeApp({ history: true });
+  for (const [path, lines] of Object.entries(ties))
+    writeFileSync(join(app, path), lines + readFileSync(join(app, path), "utf8"));
+  execFileSync(program, ["report"], { cwd: app, stdio: "ignore" });
+  const browser = await startBrowser();
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  /** @type {string[]} */
+  const taken = [];
+  for (const [at, hash] of pages.entries()) {
+    await page.goto("about:blank");
+    await page.goto(`${pathToFileURL(join(app, ".steady-shelf", "report.html")).href}#${hash}`);
+    await page.waitForSelector("main h1");
+    taken.push(join(folder, `${at}.png`));
+    await page.screenshot({ path: taken.at(-1) });
+  }
+  await browser.close();
+  const layout = ["-tile", "2x2", "-geometry", "+6+6", "-background", "#c9cdc8", "-dither", "None", "-colors", "96", "-strip"];
+  execFileSync("montage-im6.q16", [...taken, ...layout, `png8:${join(target, "report.png")}`]);
+  rmSync(folder, { recursive: true, force: true });
+  console.log("docs/screenshots/report.png");
+}
+
+/** @param {string} name @param {Shot} shot */
+async function take(name, { before, run, rows, only, drags = {}, app: from = "orchard-web", ...shot }) {
+  const { folder, app, program } = makeApp({ ...shot, app: from });
   for (const [path, to] of Object.entries(drags)) {
     mkdirSync(dirname(join(app, to)), { recursive: true });
     renameSync(join(app, path), join(app, to));

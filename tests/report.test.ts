@@ -6,7 +6,7 @@ import { delimiter, join } from "node:path";
 import { pathToFileURL } from "node:url";
 import type { Browser, BrowserContext, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { startBrowser } from "./browser.js";
+import { startBrowser } from "../scripts/judges/browser.mjs";
 import { commitAll, demoCopy, fingerprint, folderWith, layeredDemo, run } from "./program.js";
 
 const own = ".steady-shelf/report.html";

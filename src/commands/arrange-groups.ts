@@ -8,10 +8,10 @@ import type { ListOrder } from "../core/languages/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { shownListView } from "../terminal/shown-list-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
-import { look, type Looking, type LookingOptions } from "./looking.js";
+import { look, type Looking, type ListingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface ArrangeGroupsOptions extends LookingOptions, Omit<DraftOptions, "acceptDifferent"> {
+export interface ArrangeGroupsOptions extends ListingOptions, Omit<DraftOptions, "acceptDifferent"> {
   readonly as?: string | undefined;
   readonly feature?: string | undefined;
   readonly role?: string | undefined;

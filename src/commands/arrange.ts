@@ -14,14 +14,14 @@ import { arrangeJson } from "../documents/arrange-json.js";
 import { carryOutPlan, commitSteps } from "./carry-out-plan.js";
 import type { Context } from "./context.js";
 import { isInGroups } from "../core/insight/shown-analysis.js";
-import { look, type GroupsOption, type LookingOptions } from "./looking.js";
+import { look, type GroupsOption, type ListingOptions } from "./looking.js";
 import { noteTried, triedJson, triedText, tryOut, type Tried, type TryOptions } from "./try-out.js";
 import { savePlan } from "./save-plan.js";
 import { typedWords } from "./typed-words.js";
 import { whyMoves } from "../wording/arranging.js";
 
 /** What was typed. */
-export interface ArrangeOptions extends LookingOptions, GroupsOption, TryOptions {
+export interface ArrangeOptions extends ListingOptions, GroupsOption, TryOptions {
   readonly as?: string | undefined;
   readonly state?: "together" | "apart" | undefined;
   readonly feature?: string | undefined;

@@ -1,10 +1,10 @@
 /** What `check` may be told, and what its exit code says. */
 import type { Checked } from "../core/insight/rules/index.js";
 import type { TryOptions } from "./try-out.js";
-import type { GroupsOption, LookingOptions } from "./looking.js";
+import type { GroupsOption, ListingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface CheckOptions extends LookingOptions, GroupsOption, TryOptions {
+export interface CheckOptions extends ListingOptions, GroupsOption, TryOptions {
   readonly rule?: string | undefined;
   readonly changed?: string | undefined;
   /** A branch: only what was made since it was left. */

@@ -8,10 +8,10 @@ import { runRules } from "../core/insight/rules/index.js";
 import { explainView } from "../terminal/explain-view.js";
 import { explainJson } from "../documents/explain-json.js";
 import { judgedBy } from "../core/insight/shown-analysis.js";
-import { look, type GroupsOption, type LookingOptions } from "./looking.js";
+import { look, type GroupsOption, type ListingOptions } from "./looking.js";
 
 /** What was typed. */
-export interface ExplainOptions extends LookingOptions, GroupsOption {
+export interface ExplainOptions extends ListingOptions, GroupsOption {
   readonly file: string;
 }
 

@@ -17,6 +17,10 @@ import { settleFirst } from "./settle.js";
 export interface LookingOptions extends CommonOptions {
   /** Whether readings and outputs of earlier runs are used and kept. */
   readonly cache: boolean;
+}
+
+/** Of those whose lists are folded. */
+export interface ListingOptions extends LookingOptions {
   readonly all: boolean;
 }
 

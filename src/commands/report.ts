@@ -2,7 +2,7 @@
 import { basename, join } from "node:path";
 import { readFileSync } from "node:fs";
 import { pathToFileURL } from "node:url";
-import { ownReport, writeReport } from "../core/apply/index.js";
+import { ensureReportPlace, ownReport, writeReport } from "../core/apply/index.js";
 import { compareTrees } from "../core/change/compare/index.js";
 import { check } from "../core/insight/rules/index.js";
 import { judgedBy } from "../core/insight/shown-analysis.js";
@@ -12,6 +12,7 @@ import { makePage, pageMark, readPageParts } from "../report/make-page.js";
 import type { AppData, PageData } from "../report/page-data.js";
 import { reportView } from "../terminal/report-view.js";
 import { look, type GroupsOption, type LookingOptions } from "./looking.js";
+import { openContext } from "./context.js";
 import { openInBrowser } from "./open-in-browser.js";
 
 /** What was typed. */
@@ -24,10 +25,12 @@ export interface ReportOptions extends LookingOptions, GroupsOption {
 
 /** Runs the command; gives the exit code. Throws `REPORT_FOREIGN`. */
 export async function runReport(options: ReportOptions): Promise<number> {
+  const opened = openContext(options);
+  const file = options.to === undefined ? ownReport : opened.pathOf(options.to);
+  await ensureReportPlace(opened.store, file, pageMark);
   const { context, analysis: onDisk } = await look(options, { mostCommits: options.commits });
   const { store, progress, screen } = context;
   const { judged: analysis, inGroups } = judgedBy(onDisk, options.groups);
-  const file = options.to === undefined ? ownReport : context.pathOf(options.to);
   const names = options.with?.split(",").filter(Boolean);
   const apps: AppData[] = [];
   for (const checked of check(analysis)) {
@@ -36,6 +39,7 @@ export async function runReport(options: ReportOptions): Promise<number> {
       analysed: checked.app,
       with: names?.length ? names : undefined,
       inGroups,
+      isExact: true,
       progress: progress.report,
     });
     progress.report("Making the page", 0, 0);

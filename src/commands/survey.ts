@@ -3,11 +3,11 @@ import { surveyOf } from "../core/insight/measures/index.js";
 import { runRules } from "../core/insight/rules/index.js";
 import { surveyView } from "../terminal/survey-view.js";
 import { judgedBy } from "../core/insight/shown-analysis.js";
-import { lookAndSay, type GroupsOption, type LookingOptions } from "./looking.js";
+import { lookAndSay, type GroupsOption, type ListingOptions } from "./looking.js";
 import { surveyJson } from "../documents/survey-json.js";
 
 /** Runs the command; gives the exit code. */
-export function runSurvey(options: LookingOptions & GroupsOption): Promise<number> {
+export function runSurvey(options: ListingOptions & GroupsOption): Promise<number> {
   const { all, groups } = options;
   return lookAndSay(["survey", all, groups], options, ({ context: { screen, json }, analysis: onDisk }) => {
     const { judged: analysis, inGroups } = judgedBy(onDisk, groups);

@@ -134,7 +134,8 @@ function shapesOf({ comparison, trees }: ComparedTrees, paths: Listed, texts: Li
         questions: tried.questions,
         moves: units.flatMap((unit) => {
           const why = texts.placeOf(whyMoves(unit.because));
-          return unit.moves.map(({ from, to }) => ({ file: paths.placeOf(from), to, why }));
+          const feature = texts.placeOf(unit.feature);
+          return unit.moves.map(({ from, to }) => ({ file: paths.placeOf(from), to, why, feature }));
         }),
         stays: stays.map(({ path, because }) => ({
           file: paths.placeOf(path),

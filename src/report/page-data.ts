@@ -134,8 +134,16 @@ export interface TreeData extends ShapeData {
   readonly updated: number;
   /** Files of which nobody can be sure; they were put where they most likely belong. */
   readonly questions: number;
-  readonly moves: readonly { readonly file: number; readonly to: string; readonly why: number }[];
+  readonly moves: readonly MoveData[];
   readonly stays: readonly { readonly file: number; readonly why: number }[];
+}
+
+/** One file that would move; why, and the feature for which it would count then, are texts. */
+export interface MoveData {
+  readonly file: number;
+  readonly to: string;
+  readonly why: number;
+  readonly feature: number;
 }
 
 /** Changes of two files or more, the latest first. */

@@ -1,14 +1,14 @@
 /** `guide` on the command line. */
 import { UsageError } from "../failure.js";
 import { command } from "./command.js";
-import { lookOptions, write } from "./options.js";
+import { cacheOption, write } from "./options.js";
 
 /** `steady-shelf guide`. */
 export const guideCommand = command({
   typed: "guide",
   about: "The page that says where things go in this app: shelves, questions, names; kept true",
   options: (args) =>
-    lookOptions(args)
+    cacheOption(args)
       .usage(
         "$0 guide\n$0 guide --write\n$0 guide --check\n\nPrints the page. What you write around it in the file stays.",
       )

@@ -1,7 +1,7 @@
 /** The commands that only look, on the command line: `survey`, `explain`, `compare`. */
 import { UsageError } from "../failure.js";
 import { command } from "./command.js";
-import { groups, lookOptions } from "./options.js";
+import { cacheOption, groups, lookOptions } from "./options.js";
 
 /** `steady-shelf survey`. */
 export const surveyCommand = command({
@@ -30,7 +30,7 @@ export const compareCommand = command({
   typed: "compare",
   about: "Today's tree beside each arrangement that fits, measured on this app and its history",
   options: (args) =>
-    lookOptions(args)
+    cacheOption(args)
       .usage("$0 compare\n\nEach arrangement is tried in memory, file by file. Nothing is proved or written.")
       .option("groups", groups)
       .option("with", {

@@ -46,10 +46,13 @@ export const groups = {
 } as const;
 
 /** Of every command that looks. */
+export function cacheOption(args: Argv<CommonOptions>) {
+  return args.option("cache", { type: "boolean", default: true, describe: "Use and keep what earlier runs have read" });
+}
+
+/** Of those whose lists are folded. */
 export function lookOptions(args: Argv<CommonOptions>) {
-  return args
-    .option("cache", { type: "boolean", default: true, describe: "Use and keep what earlier runs have read" })
-    .option("all", all);
+  return cacheOption(args).option("all", all);
 }
 
 /** `--commit` belongs to what is written; its only other word is `two-steps`. */

@@ -1,14 +1,14 @@
 /** `report` on the command line. */
 import { UsageError } from "../failure.js";
 import { command } from "./command.js";
-import { groups, lookOptions } from "./options.js";
+import { groups, cacheOption } from "./options.js";
 
 /** `steady-shelf report`. */
 export const reportCommand = command({
   typed: "report",
   about: "One page for a browser: the trees before and after, who references whom, scatter, findings",
   options: (args) =>
-    lookOptions(args)
+    cacheOption(args)
       .usage(
         "$0 report\n$0 report --open\n$0 report --to reports/shelf.html\n\nOne file that loads nothing from anywhere. Nothing else is written.",
       )

@@ -16,6 +16,6 @@ export {
   type UndoPlan,
 } from "./history.js";
 export { ensureHomeOurs } from "./home.js";
-export { ownReport, writeReport } from "./report-file.js";
+export { ensureReportPlace, ownReport, writeReport } from "./report-file.js";
 export { changesKept } from "./keep.js";
 export { carryOut, type SettledChange } from "./transaction.js";

@@ -20,8 +20,9 @@ const shared = "#c9cdc8";
 
 const known = new WeakMap<Model, ReadonlyMap<number, string>>();
 
-/** The colour of a feature; that of what is shared for `-1`. */
-export function colourOf(model: Model, feature: number): string {
+/** The colour of a feature; that of what is shared for `-1`, and of many for one that is not there yet. */
+export function colourOf(model: Model, feature: number | undefined): string {
+  if (feature === undefined) return rest;
   let colours = known.get(model);
   if (!colours) {
     const bySize = model.data.features.map(({ files }, at) => ({ files, at })).sort((a, b) => b.files - a.files);

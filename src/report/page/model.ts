@@ -18,11 +18,13 @@ export class Model {
   readonly #users: (Link[] | undefined)[] = [];
   readonly #findings: (FindingData[] | undefined)[] = [];
   readonly #companions: (number[] | undefined)[] = [];
+  readonly #features: ReadonlyMap<string, number>;
   readonly #edges = new Map<string, EdgeData>();
   readonly inCircle: ReadonlySet<string>;
 
   constructor(readonly data: AppData) {
-    const { files, edges, findings, circles } = data;
+    const { files, edges, findings, circles, features } = data;
+    this.#features = new Map(features.map(({ name }, at) => [name, at]));
     this.size = files.role.length;
     files.uses.forEach((uses, from) => {
       for (let at = 0; at < uses.length; at += 2)
@@ -60,6 +62,12 @@ export class Model {
 
   featureName(feature: number): string {
     return this.data.features[feature]?.name ?? sharedName;
+  }
+
+  /** The place of the feature of a name; `undefined` for one that would only come with an arrangement. */
+  featureNamed(name: string): number | undefined {
+    if (name === sharedName) return -1;
+    return this.#features.get(name);
   }
 
   uses(file: number): Link[] {

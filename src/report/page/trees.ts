@@ -1,6 +1,6 @@
 /** The tree as it is beside the tree as an arrangement would have it. */
 import { count, grouped } from "../../wording/words.js";
-import type { TreeData } from "../page-data.js";
+import type { MoveData, TreeData } from "../page-data.js";
 import { colourOf } from "./colours.js";
 import { choice, fill, h, searchField, tick } from "./dom.js";
 import { fileLink } from "./parts.js";
@@ -25,7 +25,7 @@ export function trees(context: ViewContext): HTMLElement[] {
         treeOf(model.placesIn(undefined), model.placesIn(undefined).keys(), () => false),
         {
           label: "Today",
-          beside: (node) => besideOf(context, node, { moving: new Set(), verb: "" }),
+          beside: (node) => besideOf(context, node, { moving: new Map(), verb: "", isThen: false }),
           choose: () => undefined,
         },
       ).element,
@@ -36,15 +36,15 @@ export function trees(context: ViewContext): HTMLElement[] {
   const summary = h("div", { class: "summary" });
   const detail = h("p", { class: "detail", "aria-live": "polite" });
   const then = h("h2", {});
-  const moving = new Set<number>();
+  const moving = new Map<number, MoveData>();
   let [before, after]: [string[], string[]] = [model.placesIn(undefined), []];
-  const side = (label: string, verb: string): TreeList =>
+  const side = (label: string, verb: string, isThen: boolean): TreeList =>
     new TreeList(emptyTree, {
       label,
-      beside: (node) => besideOf(context, node, { moving, verb }),
+      beside: (node) => besideOf(context, node, { moving, verb, isThen }),
       choose: ({ file }, list) => choose(file, list),
     });
-  const [left, right] = [side("Today", "to move"), side("As it would be", "moved")];
+  const [left, right] = [side("Today", "to move", false), side("As it would be", "moved", true)];
   const choose = (file: number | undefined, clicked?: TreeList): void => {
     chosenFile = file;
     // The side that was clicked stays as it is scrolled.
@@ -67,7 +67,7 @@ export function trees(context: ViewContext): HTMLElement[] {
     });
   const draw = (): void => {
     moving.clear();
-    for (const { file } of chosen.moves) moving.add(file);
+    for (const move of chosen.moves) moving.set(move.file, move);
     [before, after] = [model.placesIn(undefined), model.placesIn(chosen)];
     const wanted = [...before.keys()].filter(
       (file) =>
@@ -138,21 +138,28 @@ function fileAt({ model }: ViewContext, path: string | undefined): number | unde
 
 /** Which files move, and how that is said of them. */
 interface Moving {
-  readonly moving: ReadonlySet<number>;
+  readonly moving: ReadonlyMap<number, MoveData>;
   readonly verb: string;
+  /** Whether what moves counts for the feature to which it goes. */
+  readonly isThen: boolean;
 }
 
 /** What stands behind a name: of a folder how many files, of a file its role and feature, and whether it moves. */
-function besideOf({ model }: ViewContext, { file, files, marked }: TreeNode, { moving, verb }: Moving): HTMLElement[] {
+function besideOf(
+  { model }: ViewContext,
+  { file, files, marked }: TreeNode,
+  { moving, verb, isThen }: Moving,
+): HTMLElement[] {
   if (file < 0) {
     const moves = marked === 0 ? "" : `, ${marked === files ? "all" : grouped(marked)} ${verb}`;
     return [h("span", { class: "faint" }, `${count(files, "file")}${moves}`)];
   }
-  const feature = model.feature(file);
+  const move = moving.get(file);
+  const name = move && isThen ? model.text(move.feature) : model.featureName(model.feature(file));
   return [
     ...(moving.has(file) ? [h("span", { class: "tag moved" }, verb)] : []),
-    h("i", { class: "dot", style: `--dot: ${colourOf(model, feature)}`, "aria-hidden": "true" }),
-    h("span", { class: "faint" }, [model.role(file), model.featureName(feature)].filter(Boolean).join(", ")),
+    h("i", { class: "dot", style: `--dot: ${colourOf(model, model.featureNamed(name))}`, "aria-hidden": "true" }),
+    h("span", { class: "faint" }, [model.role(file), name].filter(Boolean).join(", ")),
   ];
 }
 

@@ -31,7 +31,7 @@ export function wheel({ model, features, choose }: WheelOptions): Wheel {
   const order = around(features, edges);
   const places = new Map(order.map((feature, at) => [feature, at]));
   const angleOf = (feature: number): number => ((places.get(feature) ?? 0) / Math.max(1, order.length)) * 2 * Math.PI;
-  const radius = Math.max(150, (order.length * perName) / (2 * Math.PI));
+  const radius = Math.max(190, (order.length * perName) / (2 * Math.PI));
   const longest = Math.max(0, ...order.map((feature) => model.featureName(feature).length));
   const half = radius + beside + perLetter * Math.min(longest, mostLetters);
   const shown = edges.filter(({ from, to }) => places.has(from) && places.has(to));

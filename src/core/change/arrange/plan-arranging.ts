@@ -90,11 +90,11 @@ export interface MeasuredArranging extends Arranging {
 
 /**
  * The first steps of the same way: what moves, and how many references are spelled anew. Nothing is proved, no text is made, and
- * the configuration is left out.
+ * the configuration is left out. Unless told otherwise it is rough: for numbers.
  */
 export async function measureArranging(request: ArrangingRequest): Promise<MeasuredArranging> {
   const { project, graph } = request.analysis;
-  const rough = { ...request, isRough: true };
+  const rough = { ...request, isRough: request.isRough ?? true };
   const settled = request.settled ?? settleFeatures(rough);
   let earlier: RespelledDraft | undefined;
   const { arranging, result } = await arrangeProvably(rough, settled, async ({ arranging, indexes }) => {

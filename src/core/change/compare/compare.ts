@@ -29,6 +29,8 @@ export interface CompareRequest {
   readonly with?: readonly string[] | undefined;
   /** Whether files stand at their groups, so that none moves and no reference is respelled. */
   readonly inGroups?: boolean;
+  /** Each tree as `arrange` would have it, to the last file that nothing but a proof could hold; else for numbers. */
+  readonly isExact?: boolean;
   readonly progress?: Progress | undefined;
 }
 
@@ -92,7 +94,8 @@ export async function compareTrees(request: CompareRequest): Promise<ComparedTre
     progress?.(`Trying ${target.layout.arrangement}`, index, targets.length);
     // Which features there are, is the same question for every arrangement that has shelves for them.
     const { hasFeatures } = target.layout;
-    if (hasFeatures) settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isRough: true });
+    if (hasFeatures && request.isExact !== true)
+      settled ??= settleFeatures({ analysis, analysed, target, takeLikeliest: true, isRough: true });
     const made = await tryOut(request, { as, target, changes, isTold, settled: hasFeatures ? settled : undefined });
     tried.push(made.tried);
     trees.push(made.tree);
@@ -128,10 +131,10 @@ interface TryingOut {
 }
 
 async function tryOut(
-  { analysis, analysed, inGroups }: CompareRequest,
+  { analysis, analysed, inGroups, isExact = false }: CompareRequest,
   { as, target, changes, isTold, settled }: TryingOut,
 ): Promise<{ readonly tried: Tried; readonly tree: TriedTree }> {
-  const request = { analysis, analysed, target, settled, takeLikeliest: true };
+  const request = { analysis, analysed, target, settled, takeLikeliest: true, isRough: !isExact };
   const measured = inGroups === true ? regrouping(request) : await measureArranging(request);
   const { moves, respelled, assumed, stays, units } = measured;
   const moved = new Map(moves.map(({ from, to }) => [from, to]));
