@@ -1,11 +1,11 @@
 /** `mend`, as it is typed: files were moved by hand, and what pointed at them follows, or they go back. */
 import { execFileSync, spawn } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
-import { commitAll, demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
+import { commitAll, demoCopy, fingerprint, programWords, run } from "./program.js";
 
 /** The demo app after somebody has dragged files in it. */
 function dragged(drags: Readonly<Record<string, string>>): string {
@@ -171,14 +171,6 @@ describe("mend", () => {
     expect(await ended).toBe(0);
   });
 
-  test("without a repository nobody can tell where files were", async () => {
-    const root = folderWith({ "package.json": "{}", "a.ts": "" }, { git: false });
-    expect(await run(root, ["mend"])).toMatchObject({
-      code: 2,
-      err: expect.stringContaining("nobody can tell where files were") as string,
-    });
-  });
-
   test("in Vue, Flutter and in style sheets, too", async () => {
     for (const [app, from, to] of [
       ["orchard-desk", "src/components/TreeRow.vue", "src/trees/TreeRow.vue"],
@@ -196,5 +188,53 @@ describe("mend", () => {
       expect((await run(root, ["mend", "--follow", "--write", "--accept-unread"])).code, app).toBe(0);
       expect(fingerprint(root), app).toBe(fingerprint(moved));
     }
+  });
+});
+
+describe("without git", () => {
+  /** The demo app in no repository, looked at, then dragged. */
+  async function bare(): Promise<string> {
+    const root = demoCopy();
+    rmSync(join(root, ".git"), { recursive: true });
+    expect((await run(root, ["survey"])).code).toBe(0);
+    for (const [from, to] of Object.entries(drags)) {
+      mkdirSync(dirname(join(root, to)), { recursive: true });
+      renameSync(join(root, from), join(root, to));
+    }
+    return root;
+  }
+
+  test("what the last look has kept says where files were, also after later looks, edits and folders", async () => {
+    const root = await bare();
+    const table = join(root, "src/table/DataTable.tsx");
+    writeFileSync(table, `// A note.\n${readFileSync(table, "utf8")}`);
+    expect((await run(root, ["check"])).out).toMatch(/gone since the last look\. If they were moved by hand,/);
+    expect((await run(root, ["survey"])).code).toBe(0);
+    const { out } = await run(root, ["mend"]);
+    expect(out).toMatch(/^11 files were moved by hand since the last look, and paths still point at the old places\./);
+    expect(out).toContain("src/screens/ → src/pages/  9 files");
+    expect(out).toContain("edited since;");
+    const followed = await run(root, ["mend", "--follow", "--write"]);
+    expect(followed.code).toBe(0);
+    expect(compile(root).length).toBe(compile(demoCopy()).length);
+    await run(root, ["check"]);
+    expect((await run(root, ["mend"])).out).toBe("No file was moved by hand since the last look.\n");
+  });
+
+  test("put back, every byte is where it was", async () => {
+    const before = fingerprint(demoCopy());
+    const root = await bare();
+    await run(root, ["check"]);
+    expect((await run(root, ["mend", "--put-back", "--write"])).code).toBe(0);
+    expect(fingerprint(root)).toBe(before);
+  });
+
+  test("where no look was kept, it is said how one is", async () => {
+    const root = demoCopy();
+    rmSync(join(root, ".git"), { recursive: true });
+    expect((await run(root, ["mend", "--json"])).json()).toMatchObject({ error: { code: "NO_LAST_LOOK" } });
+    expect((await run(root, ["mend", "--since", "main"])).err).toContain(
+      "There is no git history here, so there is no commit main.",
+    );
   });
 });

@@ -57,6 +57,22 @@ describe("a rehearsal", () => {
     expect(around(root)).toEqual(untouched);
   });
 
+  test("an undo is tried, too, and made only if the command succeeds", async () => {
+    const root = alone();
+    const before = fingerprint(root);
+    await run(root, [...move, "--write"]);
+    const moved = fingerprint(root);
+    const fails = await run(root, ["undo", "--rehearse", "test -f src/trees/tree.ts", "--write"]);
+    expect(fails.code).toBe(1);
+    expect(fails.err).toContain("Nothing was written: the command fails with the change.");
+    expect(fingerprint(root)).toBe(moved);
+    const told = await run(root, ["undo", "--rehearse", "test -f package.json", "--json"]);
+    expect(told.json()).toMatchObject({ written: false, rehearsal: { isAlike: true, after: { code: 0 } } });
+    expect((await run(root, ["undo", "--rehearse", "ls", "--write"])).code).toBe(0);
+    expect(fingerprint(root)).toBe(before);
+    expect(around(root)).toEqual(untouched);
+  });
+
   test("with --write, the change is made only if the command succeeds", async () => {
     const root = alone();
     expect((await run(root, [...move, "--write", "--rehearse", "test -f src/tree.ts"])).code).toBe(1);

@@ -15,7 +15,7 @@ export async function runAddAction(
   options: AddOptions & { readonly feature: string },
 ): Promise<number | undefined> {
   const { name, feature, write, acceptDifferent } = options;
-  const { analysis } = await look({ ...options, cache: true, all: true }, { keepTexts: true });
+  const { analysis } = await look({ ...options, cache: true }, { keepTexts: true });
   const analysed = onlyApp(analysis);
   const { project, graph } = analysis;
   const asked = { project, graph, analysed, name, feature };

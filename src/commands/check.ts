@@ -11,6 +11,7 @@ import type { Context } from "./context.js";
 import { formatOf } from "../documents/formats/index.js";
 import { judgedBy } from "../core/insight/shown-analysis.js";
 import { exitCode, type CheckOptions } from "./check-options.js";
+import { pathsOfLastLook, sinceWhen } from "./last-look.js";
 import { look, lookAndSay } from "./looking.js";
 
 /** Runs the command; gives the exit code. */
@@ -41,7 +42,7 @@ export async function runCheck(typed: CheckOptions): Promise<number> {
     async ({ context, analysis }, store) => {
       const { judged, inGroups } = judgedBy(analysis, groups);
       const found = check(judged, { only, changed: await changedFiles(store, changed) });
-      const toGone = await leadingToGone(store, unresolvedIn(found));
+      const toGone = await leadingToGone(store, unresolvedIn(found), pathsOfLastLook(context.store));
       return { text: textOf(context, found, { ...options, inGroups, toGone }), code: exitCode(found, options) };
     },
   );
@@ -80,7 +81,7 @@ interface TextOptions extends CheckOptions {
   readonly toGone: number;
 }
 
-function textOf({ screen }: Context, checked: readonly Checked[], options: TextOptions): string {
+function textOf({ screen, store }: Context, checked: readonly Checked[], options: TextOptions): string {
   const { by, all, inGroups, toGone } = options;
   const format = options.json === true ? "json" : (options.format ?? "text");
   if (format !== "text") return formatOf(format, checked);
@@ -89,6 +90,7 @@ function textOf({ screen }: Context, checked: readonly Checked[], options: TextO
     all,
     inGroups,
     toGone,
+    goneSince: sinceWhen(store),
     since: options.since,
     isPart: options.rule !== undefined || options.changed !== undefined || options.since !== undefined,
   });

@@ -1,6 +1,7 @@
 /** What commands that look at an app share: open the project, read it with what was kept, print what was kept of it. */
 import {
   findOutput,
+  keepFiles,
   keepOutput,
   ReadingCache,
   TracedReader,
@@ -8,7 +9,7 @@ import {
   type Output,
 } from "../core/files/cache/index.js";
 import { analyse, type Analysis, type AnalysisOptions } from "../core/insight/analysis.js";
-import type { FileReader } from "../core/files/index.js";
+import { findRepository, type FileReader } from "../core/files/index.js";
 import { cacheKey } from "./cache-key.js";
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { settleFirst } from "./settle.js";
@@ -70,6 +71,11 @@ async function lookWith(
   const kept = cache && new ReadingCache(cache);
   const analysis = await analyse(reader, { ...more, kept, progress: progress.report });
   kept?.save();
+  // What git does not know, we have to know ourselves: where files lay before somebody moves them by hand.
+  if (cache && findRepository(cache.store.root) === undefined) {
+    const { missedIn } = await import("../core/change/mend/index.js");
+    keepFiles(cache, analysis.project.tree, missedIn(analysis.graph));
+  }
   progress.clear();
   return analysis;
 }

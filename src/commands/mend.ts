@@ -10,12 +10,13 @@ import {
   type MendWay,
   type MovedByHand,
 } from "../core/change/mend/index.js";
-import { readCommit, readLastState, type Snapshot } from "../core/files/index.js";
+import { findRepository, readCommit, readLastState, type Snapshot } from "../core/files/index.js";
 import { planJson } from "../documents/plan-json.js";
 import { mendListView, mendView } from "../terminal/mend-view.js";
 import { count } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
+import { filesOfLastLook, lastLook } from "./last-look.js";
 import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 
@@ -37,6 +38,8 @@ export interface MendOptions extends DraftOptions {
 interface Found {
   readonly project: Project;
   readonly before: Snapshot;
+  /** When that was: a commit, or `the last look`. */
+  readonly since: string;
   readonly byHand: MovedByHand;
 }
 
@@ -49,7 +52,7 @@ export async function runMend(options: MendOptions): Promise<number> {
   const answered = await withAnswers(context, found, options);
   const { moved } = answered.byHand;
   const chosen = options.follow ? "follow" : options.putBack ? "put back" : undefined;
-  if (moved.length === 0) return sayNothing(context, answered.byHand, options);
+  if (moved.length === 0) return sayNothing(context, answered, options);
   if (chosen) return mend(context, answered, options, chosen);
   const plans = {
     follow: await planned(answered, "follow", context),
@@ -57,7 +60,7 @@ export async function runMend(options: MendOptions): Promise<number> {
   };
   context.progress.clear();
   const broken = plans.follow.files.filter(isBroken);
-  sayList(context, answered.byHand, plans, options);
+  sayList(context, answered, plans, options);
   if (broken.length === 0) return 0;
   const way = context.canAsk ? await askWay(broken) : undefined;
   return way ? mend(context, answered, options, way) : 0;
@@ -65,20 +68,28 @@ export async function runMend(options: MendOptions): Promise<number> {
 
 async function find(context: Context, options: MendOptions): Promise<Found> {
   const project = await openProject(context.store);
-  const { root } = context.store;
-  const isThere = (path: ProjectPath): boolean => context.store.stat(path) !== undefined;
-  const before = await (options.since === "HEAD" ? readLastState(root, isThere) : readCommit(root, options.since));
-  if (!before)
-    throw new ShelfError("COMMIT_UNKNOWN", {
-      path: options.since,
-      reason: `git knows no commit ${options.since} here, so nobody can tell where files were.`,
-    });
+  const { before, since } = await whereTheyWere(context, options.since);
   const said = new Map(options.pair.map((pair) => pairOf(context, pair)));
   const all = await movedByHand(project.tree, before, said);
   for (const [from, to] of said)
     if (!all.moved.some((each) => each.from === from && each.to === to))
       throw new UsageError(`--pair ${from}=${to} cannot be: the first has to be gone, and the second to be new.`);
-  return { project, before, byHand: within(all, context, options) };
+  return { project, before, since, byHand: within(all, context, options) };
+}
+
+/** The last commit, or the one that was named; without a repository, what the last look has kept. Throws `COMMIT_UNKNOWN`, `NO_LAST_LOOK`. */
+async function whereTheyWere({ store }: Context, since: string): Promise<Pick<Found, "before" | "since">> {
+  const isThere = (path: ProjectPath): boolean => store.stat(path) !== undefined;
+  const committed = await (since === "HEAD" ? readLastState(store.root, isThere) : readCommit(store.root, since));
+  if (committed) return { before: committed, since };
+  const hasGit = findRepository(store.root) !== undefined;
+  const kept = since === "HEAD" && !hasGit ? filesOfLastLook(store) : undefined;
+  if (kept) return { before: kept, since: lastLook };
+  if (since === "HEAD" && !hasGit) throw new ShelfError("NO_LAST_LOOK");
+  const reason = hasGit
+    ? `git knows no commit ${since} here, so nobody can tell where files were.`
+    : `There is no git history here, so there is no commit ${since}.`;
+  throw new ShelfError("COMMIT_UNKNOWN", { path: since, reason });
 }
 
 function pairOf({ pathOf }: Context, typed: string): [ProjectPath, ProjectPath] {
@@ -115,8 +126,8 @@ async function withAnswers(context: Context, found: Found, options: MendOptions)
     );
     if (answer !== "") said.set(from, answer as ProjectPath);
   }
-  const { project, before } = found;
-  return { project, before, byHand: within(await movedByHand(project.tree, before, said), context, options) };
+  const { project, before, since } = found;
+  return { project, before, since, byHand: within(await movedByHand(project.tree, before, said), context, options) };
 }
 
 function planned({ project, before, byHand }: Found, way: MendWay, { progress }: Context): Promise<Mending> {
@@ -169,8 +180,8 @@ function foundJson({ unsure, gone }: MovedByHand, { files }: Mending): object {
   return { moved, unsure, gone };
 }
 
-function sayNothing(context: Context, byHand: MovedByHand, options: MendOptions): number {
-  const { since, json } = options;
+function sayNothing(context: Context, { byHand, since }: Found, options: MendOptions): number {
+  const { json } = options;
   if (json === true)
     context.say(JSON.stringify({ version: 1, moved: [], unsure: byHand.unsure, gone: byHand.gone }, undefined, 2));
   else
@@ -182,9 +193,9 @@ function sayNothing(context: Context, byHand: MovedByHand, options: MendOptions)
 
 function sayList(
   context: Context,
-  byHand: MovedByHand,
+  { byHand, since }: Found,
   plans: { readonly follow: Mending; readonly back: Mending },
-  { since, all, json }: MendOptions,
+  { all, json }: MendOptions,
 ): void {
   if (json === true)
     return context.say(

@@ -15,6 +15,7 @@ import { noteTried, triedJson, triedText, tryOut, type Tried, type TryOptions } 
 import { openContext, type CommonOptions, type Context } from "./context.js";
 import { planJson } from "../documents/plan-json.js";
 import { savePlan } from "./save-plan.js";
+import { pathsOfLastLook, sinceWhen } from "./last-look.js";
 import { settleFirst } from "./settle.js";
 import { typedWords } from "./typed-words.js";
 
@@ -160,12 +161,8 @@ interface Shown extends MoveOptions {
 async function goneNotes({ store, json }: Context, { proof }: Plan): Promise<readonly string[]> {
   if (json || proof.unresolved.length === 0) return [];
   const { leadingToGone } = await import("../core/change/mend/index.js");
-  return movedByHandNotes(
-    await leadingToGone(
-      store,
-      proof.unresolved.map(({ specifier }) => specifier),
-    ),
-  );
+  const specifiers = proof.unresolved.map(({ specifier }) => specifier);
+  return movedByHandNotes(await leadingToGone(store, specifiers, pathsOfLastLook(store)), sinceWhen(store));
 }
 
 function show(

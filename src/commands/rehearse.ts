@@ -32,10 +32,10 @@ const mostLines = 40;
 /** How long a process may take to end when it is asked to, in milliseconds. */
 const grace = 3000;
 
-/** Rehearses a plan. The project itself is not touched; whatever was started has ended, also on Ctrl-C. Throws `STOPPED`, `UNWRITABLE`. */
+/** Rehearses a plan: what it does to a copy of the project is given as `change`. The project itself is not touched; whatever was started has ended, also on Ctrl-C. Throws `STOPPED`, `UNWRITABLE`. */
 export async function rehearsed(
   context: Context,
-  { plan, command }: { readonly plan: Plan; readonly command: string },
+  { command, change }: { readonly command: string; readonly change: (folder: string) => Promise<void> | void },
 ): Promise<Rehearsal> {
   const say = (text: string): NodeJS.Timeout => {
     const begun = Date.now();
@@ -50,14 +50,14 @@ export async function rehearsed(
     };
     const before = await run("without");
     if (before.code !== 0) return { command, before, after: undefined, isAlike: false };
-    await carryOutIn(folder, plan, context.caller);
+    await change(folder);
     const after = await run("with");
     return { command, before, after, isAlike: after.code === 0 };
   });
 }
 
 /** The plan of a project, carried out where it lies once more. */
-async function carryOutIn(folder: string, plan: Plan, caller: Caller): Promise<void> {
+export async function carryOutIn(folder: string, plan: Plan, caller: Caller): Promise<void> {
   const store = openDiskStore(folder);
   const tree = await readTree(store);
   applyPlan({ store, tree, plan, command: "rehearsal", acceptDifferent: true, acceptUnread: true, caller });

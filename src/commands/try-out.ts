@@ -35,13 +35,30 @@ export async function tryOut(
   const isNothing = plan.moves.length + plan.texts.length + plan.made.length + plan.removed.length === 0;
   if (!compile && (rehearse === undefined || isNothing)) return undefined;
   const compiled = compile ? await compiledBy(context, project, plan) : undefined;
+  const { carryOutIn, rehearsed } = await import("./rehearse.js");
   const rehearsal =
     rehearse === undefined || isNothing
       ? undefined
-      : await (await import("./rehearse.js")).rehearsed(context, { plan, command: rehearse });
+      : await rehearsed(context, {
+          command: rehearse,
+          change: (folder) => carryOutIn(folder, plan, context.caller),
+        });
   context.progress.clear();
   const isAlike = (compiled?.isAlike ?? true) && (rehearsal?.isAlike ?? true);
   return { compiled: compiled?.comparison, rehearsal, isAlike };
+}
+
+/** Tries a change out that is no plan, where that was asked for. */
+export async function rehearseChange(
+  { rehearse }: Pick<TryOptions, "rehearse">,
+  context: Context,
+  change: (folder: string) => Promise<void> | void,
+): Promise<Tried | undefined> {
+  if (rehearse === undefined) return undefined;
+  const { rehearsed } = await import("./rehearse.js");
+  const rehearsal = await rehearsed(context, { command: rehearse, change });
+  context.progress.clear();
+  return { compiled: undefined, rehearsal, isAlike: rehearsal.isAlike };
 }
 
 async function compiledBy(context: Context, project: Project, plan: Plan) {

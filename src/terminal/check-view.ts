@@ -17,8 +17,9 @@ export interface CheckViewOptions {
   readonly since?: string | undefined;
   /** Whether files were judged by the groups in which a project shows them. */
   readonly inGroups?: boolean;
-  /** Unresolved paths that lead to files that are gone since the last commit. */
+  /** Unresolved paths that lead to files that are gone, and since when they are. */
   readonly toGone?: number;
+  readonly goneSince?: string;
 }
 
 /** Findings of one group before it is folded; groups before the rest is. */
@@ -219,14 +220,14 @@ function unreadLines({ unread }: Checked, { palette, width }: Screen): string[] 
 function footLines(
   checked: readonly Checked[],
   { palette, width }: Screen,
-  { isPart, toGone = 0 }: CheckViewOptions,
+  { isPart, toGone = 0, goneSince }: CheckViewOptions,
 ): string[] {
   const findings = checked.flatMap(({ fresh }) => fresh);
   const gone = checked.flatMap((each) => each.gone);
   const certain = checked.flatMap(({ app, fresh }) =>
     fresh.filter((finding) => finding.repair?.isSure === true && isRepairable(finding, app)),
   ).length;
-  const lines: string[] = movedByHandNotes(toGone);
+  const lines: string[] = movedByHandNotes(toGone, goneSince);
   if (gone.length > 0) {
     const [first] = gone;
     const example = first ? `, the first of them ${first.file} (${first.line})` : "";

@@ -15,7 +15,7 @@ export interface MendListOptions {
   readonly isPart: boolean;
   /** Whether somebody is asked next. */
   readonly asks?: boolean;
-  /** The commit that is compared with. */
+  /** The commit that is compared with; `HEAD` is the last one, and what no commit can be called is said as it is. */
   readonly since: string;
   readonly all: boolean;
 }

@@ -11,11 +11,11 @@ export function grouped(number: number): string {
 }
 
 /** What is said where paths lead to files that are gone; nothing where none does. */
-export function movedByHandNotes(paths: number): string[] {
+export function movedByHandNotes(paths: number, since = "the last commit"): string[] {
   if (paths === 0) return [];
   const [verb, file] = paths === 1 ? ["leads", "a file that is"] : ["lead", "files that are"];
   return [
-    `${count(paths, "path")} ${verb} to ${file} gone since the last commit. If ${paths === 1 ? "it was" : "they were"} moved by hand, \`steady-shelf mend\` follows ${paths === 1 ? "it" : "them"} or puts ${paths === 1 ? "it" : "them"} back.`,
+    `${count(paths, "path")} ${verb} to ${file} gone since ${since}. If ${paths === 1 ? "it was" : "they were"} moved by hand, \`steady-shelf mend\` follows ${paths === 1 ? "it" : "them"} or puts ${paths === 1 ? "it" : "them"} back.`,
   ];
 }
 

@@ -1,13 +1,13 @@
 /** What was done before, on the command line: `undo` and `history`. */
 import { UsageError } from "../failure.js";
 import { command } from "./command.js";
-import { all, write } from "./options.js";
+import { all, rehearse, write } from "./options.js";
 
 /** `steady-shelf undo`. */
 export const undoCommand = command({
   typed: "undo",
   about: "Take the last change back, byte for byte",
-  options: (args) => args.option("write", write).option("all", all),
+  options: (args) => args.option("rehearse", rehearse).option("write", write).option("all", all),
   run: (typed) => import("../undo.js").then(({ runUndo }) => runUndo(typed)),
 });
 

@@ -121,7 +121,12 @@ export const catalogue = {
   COMMIT_UNKNOWN: {
     refusal: "usage",
     what: (d) => d.reason ?? `git knows no commit ${d.path} here, so what changed since then cannot be told.`,
-    next: () => "Name a commit, a branch or a tag that is there; leave --changed out to look at everything.",
+    next: () => "Name a commit, a branch or a tag that is there, or leave the option out.",
+  },
+  NO_LAST_LOOK: {
+    refusal: "state",
+    what: () => "There is no git history here, and no earlier look was kept, so nobody can tell where files were.",
+    next: () => "Run `steady-shelf check` once: from then on every look keeps where files lie, and `mend` goes by it.",
   },
   RULE_UNKNOWN: {
     refusal: "usage",

@@ -1,19 +1,37 @@
-/** References that lead nowhere because a file is gone since the last commit: a sign that it was moved by hand. */
+/** References that lead nowhere because a file is gone: a sign that it was moved by hand. */
 import { partsOf } from "../../app/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { FileReader } from "../../files/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
 import { moduleRules } from "../../languages/index.js";
 
-/** How many of some unresolved specifiers end in the name of a file that is gone; 0 without a repository. */
+/**
+ * How many of some unresolved specifiers end in the name of a file that is gone: since the last commit, or, without a repository, of those that
+ * were `known` then.
+ */
 export async function leadingToGone(
   store: Pick<FileReader, "changedSince" | "stat">,
   specifiers: readonly string[],
+  known: Iterable<ProjectPath> = [],
 ): Promise<number> {
   if (specifiers.length === 0) return 0;
-  const changed = (await store.changedSince("HEAD")) ?? [];
-  const gone = changed.filter((path) => store.stat(path) === undefined);
+  const changed = (await store.changedSince("HEAD")) ?? known;
+  const gone = [...changed].filter((path) => store.stat(path) === undefined);
   const names = new Set(gone.flatMap(namesOf));
   return specifiers.filter((specifier) => namesOf(pathIn(specifier)).some((name) => names.has(name))).length;
+}
+
+/** Whether a file that went from one place to another, if it is known which, is missed: something unresolved leads to the one, or stands in the other. */
+export function missedIn(graph: ReferenceGraph): (from: ProjectPath, to: ProjectPath | undefined) => boolean {
+  const names = new Set<string>();
+  const broken = new Set<ProjectPath>();
+  for (const { path, references } of graph.files.values())
+    for (const { reference, resolution } of references)
+      if (resolution.state === "unresolved") {
+        broken.add(path);
+        for (const name of namesOf(pathIn(reference.specifier))) names.add(name);
+      }
+  return (from, to) => (to !== undefined && broken.has(to)) || namesOf(from).some((name) => names.has(name));
 }
 
 /** `@/trees/TreeCard.js?raw` → `@/trees/TreeCard.js`. */
