@@ -80,8 +80,19 @@ function start(page: Element, data: PageData): void {
     scrollTo(0, 0);
     main.focus({ preventScroll: true });
   });
-  window.addEventListener("beforeprint", () => showAll(main));
+  window.addEventListener("beforeprint", () => {
+    showAll(main);
+    fitOnPaper(main);
+  });
   draw();
+}
+
+/** Points across a sheet of paper, with its margins left out: what is wider is drawn smaller there. */
+const paperWidth = 700;
+
+function fitOnPaper(part: Element): void {
+  for (const wide of part.querySelectorAll<HTMLElement>(".matrix"))
+    wide.style.setProperty("--on-paper", String(Math.min(1, paperWidth / wide.scrollWidth)));
 }
 
 interface Head {
