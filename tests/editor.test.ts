@@ -484,6 +484,26 @@ describe("names", () => {
     expect(fingerprint(ofEditor)).toBe(fingerprint(ofCommand));
   });
 
+  test("where the editor says how it begins a rename, one is offered at the name, and nowhere else", async () => {
+    const path = "src/components/DataTable.tsx";
+    const offered = async (options: object): Promise<Action[]> => {
+      const editor = await editorIn(layeredDemo(), { options });
+      const at = editor.text(path).indexOf("DataTable<") + 2;
+      const actions = [
+        ...((await editor.actions(path, at)) as Action[]),
+        ...((await editor.actions(path, 0)) as Action[]),
+      ];
+      return actions.filter(({ kind }) => kind === "refactor.rename");
+    };
+    const [action, ...others] = await offered({ companions: "leave", renameCommand: "orchard.rename" });
+    expect(action).toMatchObject({
+      title: "Rename DataTable with its file",
+      command: { command: "orchard.rename" },
+    });
+    expect(others).toEqual([]);
+    expect(await offered({ companions: "leave" })).toEqual([]);
+  });
+
   test("every other name is left to the language's own server, and what cannot be is said", async () => {
     const editor = await editorIn(layeredDemo(), leave);
     const path = "src/components/DataTable.tsx";

@@ -12,6 +12,8 @@ export interface Wishes {
   readonly companions: CompanionsWish;
   /** Whether the findings of `check` are shown. */
   readonly findings: boolean;
+  /** The editor's own command that begins a rename at the cursor; with it, a rename with its file is offered. */
+  readonly renameCommand: string | undefined;
 }
 
 /** The editor at the other end. */
@@ -79,11 +81,12 @@ export class Client {
 }
 
 function wishesFrom(options: unknown): Wishes {
-  const { companions, findings } = (typeof options === "object" && options !== null ? options : {}) as Partial<
-    Record<keyof Wishes, unknown>
-  >;
+  const { companions, findings, renameCommand } = (
+    typeof options === "object" && options !== null ? options : {}
+  ) as Partial<Record<keyof Wishes, unknown>>;
   return {
     companions: companions === "follow" || companions === "leave" ? companions : "ask",
     findings: findings !== false,
+    renameCommand: typeof renameCommand === "string" ? renameCommand : undefined,
   };
 }

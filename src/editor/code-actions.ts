@@ -2,7 +2,7 @@
 import { CodeActionKind, type CodeAction, type CodeActionParams, type Diagnostic } from "vscode-languageserver";
 import type { Client } from "./client.js";
 import { cannotRename, type FileOperations } from "./file-operations.js";
-import type { Offer, Wish } from "./offers.js";
+import type { Offer, Place, Wish } from "./offers.js";
 import { offsetOf } from "./positions.js";
 import type { OpenProject, Projects } from "./projects.js";
 import { saying } from "./saying.js";
@@ -10,7 +10,13 @@ import { sourceName, type ShownFindings } from "./shown-findings.js";
 import { workspaceEdit } from "./workspace-edit.js";
 
 /** Kinds of actions that are offered. */
-export const actionKinds = [CodeActionKind.QuickFix, CodeActionKind.RefactorMove, CodeActionKind.RefactorExtract];
+const renameKind: CodeActionKind = "refactor.rename";
+export const actionKinds = [
+  CodeActionKind.QuickFix,
+  CodeActionKind.RefactorMove,
+  CodeActionKind.RefactorExtract,
+  renameKind,
+];
 
 /** The command that carries an action out in an editor that cannot ask for its edit later. */
 export const carryOutCommand = "steady-shelf.carryOut";
@@ -52,10 +58,11 @@ export class CodeActions {
       start: offsetOf(source, range.start, this.client.encoding),
       end: offsetOf(source, range.end, this.client.encoding),
     };
-    const offers = await project.looking.ask("offers", [place, [...meant.keys()]], { signal });
     const wanted = (kind: CodeActionKind): boolean =>
       context.only === undefined || context.only.some((each) => kind === each || kind.startsWith(`${each}.`));
-    return offers
+    const offers = await project.looking.ask("offers", [place, [...meant.keys()]], { signal });
+    const renames = wanted(renameKind) ? await this.#renameAt(project, place, signal) : [];
+    const actions = offers
       .filter(({ wish }) => wanted(kinds[wish.kind]))
       .map((offer) =>
         this.#actionOf(
@@ -64,6 +71,16 @@ export class CodeActions {
           offer.about.flatMap((key) => meant.get(key) ?? []),
         ),
       );
+    return [...actions, ...renames];
+  }
+
+  /** Only the editor can ask for a name: with its own command for that, a name is renamed with its file. */
+  async #renameAt(project: OpenProject, { file, start }: Place, signal: AbortSignal): Promise<CodeAction[]> {
+    const { renameCommand } = this.client.wishes;
+    const place = renameCommand === undefined ? null : await project.looking.ask("nameAt", [file, start], { signal });
+    if (!place || renameCommand === undefined) return [];
+    const title = `Rename ${place.name} with its file`;
+    return [{ title, kind: renameKind, command: { title, command: renameCommand } }];
   }
 
   /** The same action with its edit. Throws what is in the way, in words. */
