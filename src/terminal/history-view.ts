@@ -105,7 +105,7 @@ function whatReturns(removed: number, moved: number, edited: number): string {
   const made = removed === 0 ? "" : `Removes the ${removed === 1 ? "file" : count(removed, "file")} that it made`;
   if (removed > 0 && moved + edited === 0) return `${made}.`;
   const start = removed === 0 ? "" : `${made}; `;
-  if (removed > 0 && moved === 0) return `${start}${returning(edited)} to ${their(edited)} earlier bytes.`;
-  const rest = removed > 0 && edited === 0 ? "" : `, ${count(edited, "file")} to ${their(edited)} earlier bytes`;
+  if (moved === 0) return `${start}${returning(edited)} to ${their(edited)} earlier bytes.`;
+  const rest = edited === 0 ? "" : `, ${count(edited, "file")} to ${their(edited)} earlier bytes`;
   return `${start}${returning(moved)} to ${their(moved)} place${rest}.`;
 }

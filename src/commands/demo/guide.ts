@@ -1,12 +1,13 @@
 /** Leads through one tour: says, runs, has it judged, takes everything back. */
 import { spawnSync } from "node:child_process";
-import { cpSync, existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { cpSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { withoutBlankLines } from "../../core/base/text/index.js";
 import { screenFor, wrap } from "../../terminal/screen.js";
 import { count } from "../../wording/words.js";
+import { typedWords } from "../typed-words.js";
 import type { Stop, Tour } from "./tour.js";
 
 /** A guide for one tour, in a folder that is its own. */
@@ -31,7 +32,7 @@ export class Guide {
     if (this.tour.copy.only === undefined) this.#judgeApp();
     for (const stop of this.tour.stops) {
       this.#stop(stop);
-      if (stop.run.includes("--write")) this.#judgeApp();
+      if (stop.run.includes("--write") && stop.isBroken !== true) this.#judgeApp();
     }
     this.#undoAll();
     return this.#fine;
@@ -71,11 +72,18 @@ export class Guide {
     process.stdout.write(`\n${this.#screen.palette.strong(wrap(`● ${text}`, this.#screen.width))}\n`);
   }
 
-  #stop({ say, run, code = 0 }: Stop): void {
+  #stop({ say, drag = {}, run, code = 0 }: Stop): void {
     this.#say(say);
-    process.stdout.write(`${this.#screen.palette.faint(`$ steady-shelf ${run.join(" ")}`)}\n\n`);
+    for (const [from, to] of Object.entries(drag)) this.#drag(from, to);
+    process.stdout.write(`${this.#screen.palette.faint(`$ steady-shelf ${typedWords(run)}`)}\n\n`);
     const { status } = this.#run(run, "inherit");
     this.#judge(status === code, `It ended with ${status}, not ${code}.`);
+  }
+
+  #drag(from: string, to: string): void {
+    process.stdout.write(`${this.#screen.palette.faint(`$ mv ${from} ${to}`)}\n`);
+    mkdirSync(dirname(join(this.folder, to)), { recursive: true });
+    renameSync(join(this.folder, from), join(this.folder, to));
   }
 
   #run(words: readonly string[], output: "inherit" | "ignore"): { readonly status: number | null } {
@@ -132,7 +140,10 @@ export class Guide {
   /** What is left, without a word each. */
   #undoAll(): void {
     for (let left = this.tour.undo; left > 0; left -= 1) this.#run(["undo", "--write"], "ignore");
-    this.#say(`The ${count(this.tour.undo, "change")} that are left are taken back too. What does git say?`);
+    const left = this.tour.undo;
+    this.#say(
+      `The ${left === 1 ? "change that is left is" : `${count(left, "change")} that are left are`} taken back too. What does git say?`,
+    );
     // Commits that were made on the way stay; the files are compared with those of the first.
     this.#git("reset", "-q", "begin");
     const changes = this.#git("status", "--porcelain");

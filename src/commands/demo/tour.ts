@@ -3,9 +3,13 @@
 /** One stop: what is said, and what is run. */
 export interface Stop {
   readonly say: string;
+  /** What somebody drags elsewhere before, by hand: files or folders. */
+  readonly drag?: Readonly<Record<string, string>>;
   readonly run: readonly string[];
   /** The exit code that belongs here. */
   readonly code?: number;
+  /** Whether the app is broken after it, because files lie where somebody dragged them. */
+  readonly isBroken?: boolean;
 }
 
 /** One tour, in a folder of its own. */

@@ -286,6 +286,35 @@ const newShape: Tour = {
   undo: 2,
 };
 
+/** The same app, in which somebody drags files about. */
+const draggedApp: Tour = {
+  name: "drags",
+  about: "files that were moved by hand followed or put back, and pages that say where things are",
+  folder: "orchard-dragged",
+  begin: "Somebody has dragged a folder and a file elsewhere in a file manager, and the app does not compile any more.",
+  copy: { from: "orchard-web" },
+  files: {},
+  stops: [
+    {
+      say: "What went where, what still points at the old places, and the two ways.",
+      drag: { "src/screens": "src/pages", "src/components/DataTable.tsx": "src/table/DataTable.tsx" },
+      run: ["mend"],
+    },
+    {
+      say: "One way: whatever pointed there follows. First in a throw-away checkout, with a command of the app's own.",
+      run: ["mend", "--follow", "--rehearse", "git status --short"],
+    },
+    { say: "It is fine, so it is done.", run: ["mend", "--follow", "--write"] },
+    { say: "On second thoughts, not there.", run: ["undo"] },
+    { say: "The paths are taken back; what was dragged by hand still lies where it was dragged.", run: ["undo", "--write"], isBroken: true },
+    { say: "The other way: every file goes back to where it was.", run: ["mend", "--put-back", "--write"] },
+    { say: "A page tells the next one where things go.", run: ["guide", "--write"] },
+    { say: "And a page for the browser shows it all.", run: ["report"] },
+  ],
+  judge: "TypeScript",
+  undo: 1,
+};
+
 /** The theme of today: Sass, with a build script that finds its sheets by patterns. */
 const grownTheme: Tour = {
   name: "theme",
@@ -456,6 +485,7 @@ export const tours: readonly Tour[] = [
   deskApp,
   phoneApp,
   newShape,
+  draggedApp,
   flutterApp,
   iPhoneApp,
   uiKitApp,
@@ -463,4 +493,4 @@ export const tours: readonly Tour[] = [
 ];
 
 /** One app from empty to arranged: what is shown unless somebody names tours. */
-export const usualTours: readonly Tour[] = [newWebApp, takenOver, grownApp, newShape];
+export const usualTours: readonly Tour[] = [newWebApp, takenOver, grownApp, newShape, draggedApp];
