@@ -2,7 +2,9 @@
  * Judges `mend` on real code: files and folders are dragged at random, by hand; some are edited then, some imports corrected, some
  * files pulled out of a folder again. Followed, the compiler must say what it said before; put back, every byte must be where it was.
  *
- *   node scripts/referee-mend.mjs [--seed 1] [--times 100] PACKAGE[@VERSION]:FOLDER …
+ *   node scripts/referee-mend.mjs [--seed 1] [--times 100] [--bare] PACKAGE[@VERSION]:FOLDER …
+ *
+ * With --bare there is no repository: what a look before the drags has kept says where files were, and often somebody looks after them, too.
  *
  * Exit code 1 if a judge disagrees. Nothing is written outside the temporary folder.
  */
@@ -27,11 +29,12 @@ import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { diagnose } from "./judges/typescript.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, times: 100, packages: /** @type {string[]} */ ([]) };
+const options = { seed: 1, times: 100, bare: false, packages: /** @type {string[]} */ ([]) };
 for (let at = 2; at < process.argv.length; at += 1) {
   const word = process.argv[at] ?? "";
   if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
   else if (word === "--times") options.times = Number(process.argv[(at += 1)]);
+  else if (word === "--bare") options.bare = true;
   else options.packages.push(word);
 }
 
@@ -50,14 +53,31 @@ async function judge(spec) {
   const root = fetchPackage(home, name, options.seed);
   const git = (/** @type {string[]} */ ...words) =>
     execFileSync("git", words, { cwd: root, encoding: "utf8", maxBuffer: 1 << 28 });
+  // Libraries do not say how they are built, and a look has to know.
+  if (options.bare) {
+    writeFileSync(join(root, "steady-shelf.yaml"), `version: 1\nstack: react-web\nsource: ${folder}\n`);
+    git("add", "-A");
+  }
   git("-c", "user.name=a", "-c", "user.email=a@b", "commit", "-qm", "as it is");
   const files = git("ls-files", "-z", folder).split("\0").filter(Boolean);
   const before = await judged(root, files);
   const tally = { followed: 0, back: 0, incomplete: 0, drags: 0, edited: 0, corrected: 0, told: 0, nothing: 0 };
+  // Out of sight, git is not there.
+  const repository = [join(root, ".git"), `${root}.git`];
+  const hide = (/** @type {boolean} */ isHidden) => {
+    const [from = "", to = ""] = isHidden ? repository : repository.toReversed();
+    if (options.bare && existsSync(from)) renameSync(from, to);
+  };
+  const look = () => {
+    if (options.bare) spawnSync("node", [program, "survey", "--project", root]);
+  };
   for (let round = 0; round < options.times; round += 1) {
+    hide(false);
     git("checkout", "-q", "--", ".");
     git("clean", "-fdq");
     rmSync(join(root, ".steady-shelf"), { recursive: true, force: true });
+    hide(true);
+    look();
     /** Where each file is now. @type {Map<string, string>} */
     const now = new Map(files.map((path) => [path, path]));
     const drag = (/** @type {string} */ from, /** @type {string} */ to) => {
@@ -93,6 +113,7 @@ async function judge(spec) {
       writeFileSync(file, `/* touched ${round} */\n${readFileSync(file, "utf8")}`);
       tally.edited += 1;
     }
+    if (random() < 0.5) look();
     const isBack = random() < 0.5;
     const wanted = isBack ? put(root, moved) : "";
     const pairs = pairsFor(root, moved);
@@ -122,6 +143,7 @@ async function judge(spec) {
         continue;
       }
       prune(root);
+      hide(false);
       if (fingerprint(root) !== wanted)
         tell(
           `${label}: not the same bytes: ${git("status", "--short").slice(0, 400)}${git("diff", "-U0").slice(0, 600)}`,
@@ -133,6 +155,7 @@ async function judge(spec) {
     const after = await judged(root, places);
     if (after !== before) tell(`${label}: the compiler: ${before} → ${after}`);
   }
+  hide(false);
   console.log(`${spec} seed ${options.seed}: ${JSON.stringify(tally)}, ${files.length} files, diagnostics ${before}`);
 }
 

@@ -233,6 +233,7 @@ describe("without git", () => {
     const root = demoCopy();
     rmSync(join(root, ".git"), { recursive: true });
     expect((await run(root, ["mend", "--json"])).json()).toMatchObject({ error: { code: "NO_LAST_LOOK" } });
+    expect((await run(root, ["mend"])).out).toBe("No file was moved by hand since the last look.\n");
     expect((await run(root, ["mend", "--since", "main"])).err).toContain(
       "There is no git history here, so there is no commit main.",
     );

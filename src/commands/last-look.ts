@@ -1,7 +1,7 @@
 /** Where files lay when somebody looked last, in a project without git. */
-import { keptFiles } from "../core/files/cache/index.js";
+import { keepFiles, keptFiles } from "../core/files/cache/index.js";
 import type { ProjectPath } from "../core/base/paths.js";
-import { findRepository, type FileStore, type Snapshot } from "../core/files/index.js";
+import { findRepository, readTree, type FileStore, type Snapshot } from "../core/files/index.js";
 import { cacheKey } from "./cache-key.js";
 
 /** How the time is called at which that was. */
@@ -21,4 +21,10 @@ export function pathsOfLastLook(store: FileStore): Iterable<ProjectPath> {
 export function filesOfLastLook(store: FileStore): Snapshot | undefined {
   const key = cacheKey();
   return key && keptFiles({ store, key });
+}
+
+/** Keeps it for the first time; where this machine can keep nothing, nothing is. */
+export async function keepWhereFilesLie(store: FileStore): Promise<void> {
+  const key = cacheKey();
+  if (key) keepFiles({ store, key }, await readTree(store), () => false);
 }

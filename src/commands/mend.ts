@@ -16,7 +16,7 @@ import { mendListView, mendView } from "../terminal/mend-view.js";
 import { count } from "../wording/words.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
-import { filesOfLastLook, lastLook } from "./last-look.js";
+import { filesOfLastLook, keepWhereFilesLie, lastLook } from "./last-look.js";
 import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 
@@ -85,7 +85,10 @@ async function whereTheyWere({ store }: Context, since: string): Promise<Pick<Fo
   const hasGit = findRepository(store.root) !== undefined;
   const kept = since === "HEAD" && !hasGit ? filesOfLastLook(store) : undefined;
   if (kept) return { before: kept, since: lastLook };
-  if (since === "HEAD" && !hasGit) throw new ShelfError("NO_LAST_LOOK");
+  if (since === "HEAD" && !hasGit) {
+    await keepWhereFilesLie(store);
+    throw new ShelfError("NO_LAST_LOOK");
+  }
   const reason = hasGit
     ? `git knows no commit ${since} here, so nobody can tell where files were.`
     : `There is no git history here, so there is no commit ${since}.`;

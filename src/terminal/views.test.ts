@@ -254,6 +254,7 @@ describe("what a change did, and what taking it back does, say all of it", () =>
       "Removes the file that it made; 2 files return to their place, 1 file to its earlier bytes.",
     ],
     [[item("move", "c", "d")], "1 file returns to its place."],
+    [[item("content", "c"), item("content", "d")], "2 files return to their earlier bytes."],
   ])("%j: %s", (items, said) => {
     const change = { command: "undo 1", items, foldersMade: [], foldersEmptied: [] };
     expect(undoView({ undone: past, change }, plain, { all: false, done: false })).toContain(`\n${said}`);

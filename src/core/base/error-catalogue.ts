@@ -126,7 +126,8 @@ export const catalogue = {
   NO_LAST_LOOK: {
     refusal: "state",
     what: () => "There is no git history here, and no earlier look was kept, so nobody can tell where files were.",
-    next: () => "Run `steady-shelf check` once: from then on every look keeps where files lie, and `mend` goes by it.",
+    next: () =>
+      "Where they lie was kept just now, and every look keeps it from here on: `mend` goes by that next time.",
   },
   RULE_UNKNOWN: {
     refusal: "usage",

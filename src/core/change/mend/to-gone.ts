@@ -1,6 +1,7 @@
 /** References that lead nowhere because a file is gone: a sign that it was moved by hand. */
 import { partsOf } from "../../app/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Missing } from "../../files/cache/index.js";
 import type { FileReader } from "../../files/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { moduleRules } from "../../languages/index.js";
@@ -21,17 +22,20 @@ export async function leadingToGone(
   return specifiers.filter((specifier) => namesOf(pathIn(specifier)).some((name) => names.has(name))).length;
 }
 
-/** Whether a file that went from one place to another, if it is known which, is missed: something unresolved leads to the one, or stands in the other. */
-export function missedIn(graph: ReferenceGraph): (from: ProjectPath, to: ProjectPath | undefined) => boolean {
-  const names = new Set<string>();
-  const broken = new Set<ProjectPath>();
-  for (const { path, references } of graph.files.values())
-    for (const { reference, resolution } of references)
-      if (resolution.state === "unresolved") {
-        broken.add(path);
-        for (const name of namesOf(pathIn(reference.specifier))) names.add(name);
-      }
-  return (from, to) => (to !== undefined && broken.has(to)) || namesOf(from).some((name) => names.has(name));
+/** Whether something unresolved may lead to a file that is gone, or stands in one that is new. */
+export function missedIn(graph: ReferenceGraph): Missing {
+  return (gone, fresh) => {
+    const names = new Set(gone.flatMap(namesOf));
+    const isNew = new Set(fresh);
+    for (const { path, references } of graph.files.values())
+      for (const { reference, resolution } of references)
+        if (
+          resolution.state === "unresolved" &&
+          (isNew.has(path) || namesOf(pathIn(reference.specifier)).some((name) => names.has(name)))
+        )
+          return true;
+    return false;
+  };
 }
 
 /** `@/trees/TreeCard.js?raw` → `@/trees/TreeCard.js`. */

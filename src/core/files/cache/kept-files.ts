@@ -29,15 +29,14 @@ const [longest, most] = [100_000, 16_000_000];
 
 const nothing: KeptFiles = { files: {}, texts: {} };
 
+/** Whether files are missed: something leads nowhere that may have led to one that is gone, or stands in one that is new. */
+export type Missing = (gone: readonly ProjectPath[], fresh: readonly ProjectPath[]) => boolean;
+
 /**
- * Keeps where the files of a project lie. A file that is gone and missed (something leads to where it was; or what has its content now leads
- * nowhere) may have been moved by hand: it is kept as it was known, and what it may be now counts as new, until that is put right.
+ * Keeps where the files of a project lie. Where files are gone and missed, they may have been moved by hand: until that is put right they are kept as
+ * they were known, and nothing that came since is taken for known.
  */
-export function keepFiles(
-  place: CachePlace,
-  tree: SourceTree,
-  isMissed: (from: ProjectPath, to: ProjectPath | undefined) => boolean,
-): void {
+export function keepFiles(place: CachePlace, tree: SourceTree, isMissing: Missing): void {
   const before = readFiles(place) ?? nothing;
   const files: Record<string, KeptFile> = {};
   const texts: Record<string, string> = {};
@@ -52,23 +51,21 @@ export function keepFiles(
     room -= now.size;
     texts[now.id] = text;
   }
-  const fresh = Object.keys(files).filter((path) => !before.files[path]);
-  const byContent = new Map(fresh.map((path) => [files[path]?.id ?? "", path]));
-  const gone = Object.entries(before.files).flatMap(([path, file]) => {
-    if (files[path]) return [];
-    const twin = byContent.get(file.id);
-    return [{ path, file, twin, isMissed: isMissed(path as ProjectPath, twin as ProjectPath | undefined) }];
-  });
-  // What went along with a file that is missed belongs to the same move.
-  const isOpen = gone.some((each) => each.isMissed);
-  for (const { path, file, twin, isMissed: isOne } of isOpen ? gone : []) {
-    if (twin === undefined && !isOne) continue;
-    files[path] = file;
-    const text = before.texts[file.id];
-    if (text !== undefined) texts[file.id] = text;
-    // One that was edited may be any of its kind.
-    const taken = twin === undefined ? fresh.filter((each) => endingOf(each) === endingOf(path)) : [twin];
-    for (const each of taken) Reflect.deleteProperty(files, each);
+  const fresh = Object.keys(files).filter((path) => !before.files[path]) as ProjectPath[];
+  const gone = Object.entries(before.files).filter(([path]) => !files[path]);
+  if (
+    gone.length > 0 &&
+    isMissing(
+      gone.map(([path]) => path as ProjectPath),
+      fresh,
+    )
+  ) {
+    for (const path of fresh) Reflect.deleteProperty(files, path);
+    for (const [path, file] of gone) {
+      files[path] = file;
+      const text = before.texts[file.id];
+      if (text !== undefined) texts[file.id] = text;
+    }
   }
   const kept = JSON.stringify({ files, texts });
   if (kept !== JSON.stringify(before)) writeKept(place, name, version, gzipSync(kept, { level: 1 }).toString("base64"));
@@ -108,8 +105,4 @@ function fileNow(
   if (before?.size === size && before.changed === changed) return before;
   const bytes = tree.bytes(path);
   return bytes && { id: idOf(bytes), size, changed };
-}
-
-function endingOf(path: string): string {
-  return path.slice(path.lastIndexOf("."));
 }
