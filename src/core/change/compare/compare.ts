@@ -79,7 +79,8 @@ export async function compareTrees(request: CompareRequest): Promise<ComparedTre
   // The app's own shelves are how it is, not what it could become.
   const others = decision.arrangement === ownArrangement ? [] : [decision.arrangement];
   const names = request.with ?? [...new Set([...stack.arrangements, ...others])];
-  const targets = names.map((as) => ({ as, target: as === decision.arrangement ? app : appUnder(app, as) }));
+  const isOwn = (as: string): boolean => as === decision.arrangement && request.isExact !== true;
+  const targets = names.map((as) => ({ as, target: isOwn(as) ? app : appUnder(app, as) }));
   const changes = changesOf(analysis, analysed);
   const isTold = changes.length >= enough;
   const featureFolders = new Set(catalogue.features.flatMap(({ folders }) => folders));
