@@ -218,7 +218,8 @@ async function judged(root, files) {
   const { errors } = await esbuild
     .build({
       absWorkingDir: root,
-      entryPoints,
+      // Each has an output of its own: two that are called alike but for their endings may lie side by side.
+      entryPoints: entryPoints.map((path, at) => ({ in: path, out: String(at) })),
       outdir: "out",
       bundle: true,
       write: false,

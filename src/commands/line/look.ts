@@ -1,7 +1,6 @@
 /** The commands that only look, on the command line: `survey`, `explain`, `compare`. */
-import { UsageError } from "../failure.js";
 import { command } from "./command.js";
-import { cacheOption, groups, lookOptions } from "./options.js";
+import { groups, lookOptions, tryingOptions } from "./options.js";
 
 /** `steady-shelf survey`. */
 export const surveyCommand = command({
@@ -30,23 +29,8 @@ export const compareCommand = command({
   typed: "compare",
   about: "Today's tree beside each arrangement that fits, measured on this app and its history",
   options: (args) =>
-    cacheOption(args)
-      .usage("$0 compare\n\nEach arrangement is tried in memory, file by file. Nothing is proved or written.")
-      .option("groups", groups)
-      .option("with", {
-        type: "string",
-        requiresArg: true,
-        describe: "Only these arrangements, or files of your own: mvvm,./shelves.yaml (default: all that fit)",
-      })
-      .option("commits", {
-        type: "number",
-        default: 5000,
-        requiresArg: true,
-        describe: "How much of the history is read",
-      })
-      .check(({ commits }) => {
-        if (!Number.isInteger(commits) || commits < 0) throw new UsageError("--commits takes a whole number.");
-        return true;
-      }),
+    tryingOptions(args).usage(
+      "$0 compare\n\nEach arrangement is tried in memory, file by file. Nothing is proved or written.",
+    ),
   run: (typed) => import("../compare.js").then(({ runCompare }) => runCompare(typed)),
 });

@@ -55,6 +55,27 @@ export function lookOptions(args: Argv<CommonOptions>) {
   return cacheOption(args).option("all", all);
 }
 
+/** Of commands that try arrangements on the app and its history. */
+export function tryingOptions(args: Argv<CommonOptions>) {
+  return cacheOption(args)
+    .option("groups", groups)
+    .option("with", {
+      type: "string",
+      requiresArg: true,
+      describe: "Only these arrangements, or files of your own: mvvm,./shelves.yaml (default: all that fit)",
+    })
+    .option("commits", {
+      type: "number",
+      default: 5000,
+      requiresArg: true,
+      describe: "How much of the history is read",
+    })
+    .check(({ commits }) => {
+      if (!Number.isInteger(commits) || commits < 0) throw new UsageError("--commits takes a whole number.");
+      return true;
+    });
+}
+
 /** `--commit` belongs to what is written; its only other word is `two-steps`. */
 export function checkCommit({ commit: steps, save }: { commit?: string | undefined; save?: string | undefined }): true {
   if (steps !== undefined && steps !== "" && steps !== "two-steps")
