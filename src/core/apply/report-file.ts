@@ -1,6 +1,7 @@
 /** Where the page of `report` is written: nothing of the project's own is ever replaced. */
+import { randomBytes } from "node:crypto";
 import { ShelfError } from "../base/errors.js";
-import { folderOf, foldersAbove, inFolder, isBelow, rootPath, type ProjectPath } from "../base/paths.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../base/paths.js";
 import type { FileReader, FileStore } from "../files/index.js";
 import { ensureHomeOurs, home, makeHome } from "./home.js";
 
@@ -28,15 +29,16 @@ export async function writeReport(store: FileStore, at: ProjectPath, page: strin
   await ensureReportPlace(store, at, mark);
   if (isBelow(at, home)) makeHome(store);
   const folder = folderOf(at);
-  for (const each of [...foldersAbove(at)].reverse())
-    if (each !== rootPath && !store.stat(each)) store.makeFolder(each);
-  const temporary = inFolder(folder, `.${at.slice(at.lastIndexOf("/") + 1)}.new`);
+  for (const each of [...foldersAbove(at)].reverse()) if (!store.stat(each)) store.makeFolder(each);
+  const temporary = inFolder(folder, `.${nameOf(at)}.${randomBytes(6).toString("hex")}`);
+  const before = store.stat(at);
+  store.create(temporary, Buffer.from(page), before?.mode ?? 0o644);
   try {
-    if (store.stat(temporary)?.kind === "file") store.remove(temporary);
-    store.create(temporary, Buffer.from(page), store.stat(at)?.mode ?? 0o644);
-    store.rename(temporary, at);
+    // What has appeared there meanwhile is not written over.
+    if (before) store.rename(temporary, at);
+    else store.place(temporary, at);
   } catch (error) {
-    if (store.stat(temporary)?.kind === "file") store.remove(temporary);
+    store.remove(temporary);
     throw error;
   }
 }

@@ -6,10 +6,11 @@ import { changedTogether, readPast } from "./past.js";
 const printed = (commits: string): string =>
   commits
     .split("\n")
-    .map(
-      (commit, at) =>
-        `\u0001${900 - at}\u0002c${at}\u0002Prune\u0002\0${commit.split(" ").filter(Boolean).join("\0")}\0`,
-    )
+    .map((commit, at) => {
+      const words = commit.split(" ").filter(Boolean);
+      const listed = words.length === 0 ? "" : `\n${words.join("\0")}\0`;
+      return `\u0001${900 - at}\0c${at}\0Prune\0\0${listed}`;
+    })
     .join("");
 
 test.each([
@@ -46,10 +47,16 @@ test("each commit says when it was made, what it says, and what it did to which 
   ]);
 });
 
-test("a message that looks like a list of files is a message", () => {
-  const text = "\u00015\u0002ab\u0002M evil.ts R100\u0002\0M\0a.ts\0\u00014\u0002aa\u0002\u0002";
-  expect(readPast(text).map(({ subject, files }) => [subject, files.map(({ then }) => then)])).toEqual([
-    ["M evil.ts R100", ["a.ts"]],
-    ["", []],
+test("messages and names are what they are, whatever is in them; a time that no calendar knows is its last", () => {
+  const text =
+    "\u00015\0ab\0M evil.ts \u00019 R100\0\0\nM\0\u00017.ts\0A\0we\nird.ts\0\u000199999999999999999\0aa\0\0\0";
+  expect(readPast(text).map(({ when, subject, files }) => [when, subject, files.map(({ then }) => then)])).toEqual([
+    [5, "M evil.ts \u00019 R100", ["\u00017.ts", "we\nird.ts"]],
+    [8_640_000_000_000, "", []],
   ]);
 });
+
+test.each([
+  ["nothing", ""],
+  ["a zero", "\0"],
+])("%s is no history", (_, text) => expect(readPast(text)).toEqual([]));

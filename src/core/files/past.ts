@@ -25,11 +25,14 @@ export interface PastCommit {
   readonly files: readonly PastFile[];
 }
 
-/** What `git log` is asked to print before the files of a commit. Source: git-log(1), "PRETTY FORMATS". */
-export const commitFormat = "%x01%ct%x02%h%x02%s%x02";
+/** What `git log` is asked to print before the files of a commit; with `-z`, all parts end in zeros. Source: git-log(1), "PRETTY FORMATS". */
+export const commitFormat = "%x01%ct%x00%h%x00%s%x00";
 
-const [begin, end] = ["\u0001", "\u0002"];
-const head = new RegExp(`${begin}(\\d+)${end}([0-9a-f]+)${end}([^${end}]*)${end}`);
+/** A head begins so; a letter that says what happened to a file does not. */
+const begin = "\u0001";
+
+/** The last second that a calendar knows. Source: ECMA-262, "Time Values and Time Range". */
+const lastSecond = 8_640_000_000_000;
 
 /** What happened to a file, by git's letter; `T`, `U` and `X` are changes like others. */
 const deeds: Readonly<Record<string, PastFile["did"]>> = { A: "added", C: "added", D: "deleted", R: "renamed" };
@@ -38,45 +41,56 @@ const deeds: Readonly<Record<string, PastFile["did"]>> = { A: "added", C: "added
  * Reads what `git log -M --name-status -z` prints with `commitFormat`, the latest commit first: a head a commit, then for each file
  * a letter and its path; for a rename `R`, how alike the two are in percent, and both paths. Source: git-log(1), git-diff(1).
  *
- * `"\u000119\u0002ab\u0002Grow\u0002\0M\0b.ts\0\u000118\u0002aa\u0002Name it\u0002\0R100\0a.ts\0b.ts\0"` → `b.ts` was changed, and before that renamed
+ * `"\u000119\0ab\0Grow\0\0\nM\0b.ts\0\u000118\0aa\0Name it\0\0\nR100\0a.ts\0b.ts\0"` → `b.ts` was changed, and before that renamed
  */
 export function readPast(output: string): readonly PastCommit[] {
-  /** What an older commit calls by this name; `undefined` for what is gone. */
-  const today = new Map<string, ProjectPath | undefined>();
-  const nameNow = (path: string): ProjectPath | undefined =>
-    today.has(path) ? today.get(path) : (path as ProjectPath);
-  const parts = output.split(head).slice(1);
+  const names = new NamesOfToday();
+  const words = output.split("\0");
   const commits: PastCommit[] = [];
-  for (let at = 0; at + 3 < parts.length; at += 4) {
-    const [when, id = "", subject = "", listed = ""] = parts.slice(at, at + 4);
-    const words = listed.split(/[\0\n]+/).filter((word) => word !== "");
+  let at = 0;
+  const next = (): string => words[at++] ?? "";
+  while (at < words.length) {
+    const head = next();
+    if (!head.startsWith(begin)) continue;
+    const when = Math.min(Number(head.slice(1)), lastSecond);
+    const [id, subject] = [next(), next()];
     const files: PastFile[] = [];
-    const renamed: { readonly from: string; readonly to: string }[] = [];
-    for (let word = 0; word < words.length; word += 1) {
-      const status = words[word] ?? "";
-      const path = (words[(word += 1)] ?? "") as ProjectPath;
+    while (at < words.length && words[at]?.startsWith(begin) !== true) {
+      // Before the first letter of a commit stands a line end.
+      const status = next().replace(/^\n/, "");
+      if (status === "") continue;
       const did = deeds[status.charAt(0)] ?? "changed";
-      if (!/^[RC]/.test(status)) {
-        files.push({ path: nameNow(path), then: path, did, isEdited: true });
-        continue;
-      }
-      const then = (words[(word += 1)] ?? "") as ProjectPath;
-      if (did === "renamed") renamed.push({ from: path, to: then });
+      const path = next() as ProjectPath;
+      const then = /^[RC]/.test(status) ? (next() as ProjectPath) : path;
       files.push({
-        path: nameNow(then),
+        path: names.of(then),
         then,
         did,
         isEdited: status !== "R100",
         ...(did === "renamed" && { from: path }),
       });
     }
-    // Before this commit the new name was another file's, or nobody's.
-    const names = renamed.map(({ to }) => nameNow(to));
-    for (const { to } of renamed) today.set(to, undefined);
-    renamed.forEach(({ from }, each) => today.set(from, names[each]));
-    commits.push({ when: Number(when), id, subject, files });
+    names.goBack(files);
+    commits.push({ when, id, subject, files });
   }
   return commits;
+}
+
+/** What older commits call files by, told by the names of today. */
+class NamesOfToday {
+  /** `undefined` for what is gone. */
+  readonly #today = new Map<string, ProjectPath | undefined>();
+
+  of(path: ProjectPath): ProjectPath | undefined {
+    return this.#today.has(path) ? this.#today.get(path) : path;
+  }
+
+  /** From here on names are those before a commit: there the new name of a file was another's, or nobody's. */
+  goBack(files: readonly PastFile[]): void {
+    const renamed = files.filter(({ from }) => from !== undefined);
+    for (const { then } of renamed) this.#today.set(then, undefined);
+    for (const { from, path } of renamed) if (from !== undefined) this.#today.set(from, path);
+  }
 }
 
 /** The files whose content each commit changed, by the names that they have today. */

@@ -27,6 +27,9 @@ const [name, version] = ["files", "1"];
 /** Longer texts are known by their bytes alone; and so are those that come when so much is kept. */
 const [longest, most] = [100_000, 16_000_000];
 
+/** Larger files are not read for this. */
+const largest = 8_000_000;
+
 const nothing: KeptFiles = { files: {}, texts: {} };
 
 /** Whether files are missed: something leads nowhere that may have led to one that is gone, or stands in one that is new. */
@@ -103,6 +106,6 @@ function fileNow(
   if (stat?.kind !== "file") return undefined;
   const { size, changed } = stat;
   if (before?.size === size && before.changed === changed) return before;
-  const bytes = tree.bytes(path);
+  const bytes = size > largest ? undefined : tree.bytes(path);
   return bytes && { id: idOf(bytes), size, changed };
 }
