@@ -401,6 +401,10 @@ describe("the page", () => {
     expect(await page.evaluate("document.activeElement?.textContent")).toBe("Files ↑");
     await page.getByLabel("Tree:").selectOption("feature-first");
     expect(await texts(page, "tbody td:first-child")).toContain("src/features/rota/hooks/");
+    await page.getByRole("link", { name: "src/features/rota/hooks/", exact: true }).click();
+    await page.waitForSelector(".tree");
+    expect(await filesIn(page, 1)).toEqual(["src/features/rota/hooks/useRota.ts"]);
+    expect(await filesIn(page, 0)).toEqual(["src/hooks/useRota.ts"]);
   });
 
   test("is found fault with by nobody who looks for barriers, in any view and colour", async () => {

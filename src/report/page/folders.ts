@@ -24,7 +24,7 @@ export function folders(context: ViewContext): HTMLElement[] {
   const draw = (): void => {
     keep({ as, words });
     const rows = rowsOf(context, as).filter(({ folder }) => folder.toLowerCase().includes(words.toLowerCase()));
-    fill(box, [tableOf(context, rows)]);
+    fill(box, [tableOf(context, rows, as)]);
   };
   const controls = h(
     "div",
@@ -74,7 +74,7 @@ function counted<Key>(keys: readonly Key[]): [Key, number][] {
   return [...counts].sort((a, b) => b[1] - a[1]);
 }
 
-function tableOf(context: ViewContext, rows: readonly FolderRow[]): HTMLElement {
+function tableOf(context: ViewContext, rows: readonly FolderRow[], as: string | undefined): HTMLElement {
   const { model, link } = context;
   return sortedTable(
     `${count(rows.length, "folder")} with files. Each bar shows whose files lie there, the largest features in their colours.`,
@@ -82,7 +82,11 @@ function tableOf(context: ViewContext, rows: readonly FolderRow[]): HTMLElement 
       {
         title: "Folder",
         cell: ({ folder }) =>
-          h("a", { class: "path", href: link("trees", { words: `${folder}/` }) }, folder === "" ? "./" : `${folder}/`),
+          h(
+            "a",
+            { class: "path", href: link("trees", { as, words: `${folder}/` }) },
+            folder === "" ? "./" : `${folder}/`,
+          ),
         by: ({ folder }) => folder,
       },
       { title: "Files", cell: ({ own }) => grouped(own), by: ({ own }) => own, isNumber: true },
