@@ -14,21 +14,23 @@ import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } 
 import { tmpdir } from "node:os";
 import { join, posix } from "node:path";
 import { fileURLToPath } from "node:url";
+import { parseArgs } from "node:util";
 import { openDiskStore, openProject } from "../dist/index.js";
 import { Editor } from "./judges/editor.mjs";
 import { fetchPackage, randomFrom } from "./judges/packages.mjs";
 import { diagnose } from "./judges/typescript.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, times: 200, utf8: false, kill: false, packages: /** @type {string[]} */ ([]) };
-for (let at = 2; at < process.argv.length; at += 1) {
-  const word = process.argv[at] ?? "";
-  if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
-  else if (word === "--times") options.times = Number(process.argv[(at += 1)]);
-  else if (word === "--utf8") options.utf8 = true;
-  else if (word === "--kill") options.kill = true;
-  else options.packages.push(word);
-}
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seed: { type: "string", default: "1" },
+    times: { type: "string", default: "200" },
+    utf8: { type: "boolean", default: false },
+    kill: { type: "boolean", default: false },
+  },
+});
+const options = { ...values, seed: Number(values.seed), times: Number(values.times), packages: positionals };
 
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-referee-"));
 let failures = 0;

@@ -24,19 +24,21 @@ import {
 import { tmpdir } from "node:os";
 import { dirname, join, posix } from "node:path";
 import { fileURLToPath } from "node:url";
+import { parseArgs } from "node:util";
 import esbuild from "esbuild";
 import { fetchPackage, fingerprint, randomFrom } from "./judges/packages.mjs";
 import { diagnose } from "./judges/typescript.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
-const options = { seed: 1, times: 100, bare: false, packages: /** @type {string[]} */ ([]) };
-for (let at = 2; at < process.argv.length; at += 1) {
-  const word = process.argv[at] ?? "";
-  if (word === "--seed") options.seed = Number(process.argv[(at += 1)]);
-  else if (word === "--times") options.times = Number(process.argv[(at += 1)]);
-  else if (word === "--bare") options.bare = true;
-  else options.packages.push(word);
-}
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seed: { type: "string", default: "1" },
+    times: { type: "string", default: "100" },
+    bare: { type: "boolean", default: false },
+  },
+});
+const options = { ...values, seed: Number(values.seed), times: Number(values.times), packages: positionals };
 
 const home = mkdtempSync(join(tmpdir(), "steady-shelf-referee-"));
 let failures = 0;

@@ -232,6 +232,10 @@ describe("without git", () => {
   test("where no look was kept, it is said how one is", async () => {
     const root = demoCopy();
     rmSync(join(root, ".git"), { recursive: true });
+    // Something else stands where it would be kept.
+    writeFileSync(join(root, ".steady-shelf"), "");
+    expect((await run(root, ["mend"])).err).toContain("Nothing could be kept here now, either");
+    rmSync(join(root, ".steady-shelf"));
     expect((await run(root, ["mend", "--json"])).json()).toMatchObject({ error: { code: "NO_LAST_LOOK" } });
     expect((await run(root, ["mend"])).out).toBe("No file was moved by hand since the last look.\n");
     expect((await run(root, ["mend", "--since", "main"])).err).toContain(

@@ -346,6 +346,7 @@ describe("the page", () => {
     await page.getByLabel("Accepted earlier, too").check();
     expect(await page.locator(".finding").count()).toBe(findings.length);
     expect(await texts(page, ".finding .tag:text-is('accepted earlier')")).toHaveLength(findings.length);
+    expect(await page.locator(".finding code", { hasText: "--fix" }).count()).toBe(0);
   });
 
   test("a file's page says what explain says, and is found by parts of its path", async () => {

@@ -20,7 +20,7 @@ import { languageServerCommand } from "./line/language-server.js";
 import { historyCommand, undoCommand } from "./line/past.js";
 import { reportCommand } from "./line/report.js";
 import { firstWords, lastWords } from "./line/words.js";
-import { report, UsageError } from "./failure.js";
+import { sayFailure, UsageError } from "./failure.js";
 
 /** Options that every command has. */
 const commonOptions = {
@@ -73,7 +73,7 @@ export async function run(words: readonly string[], version: string): Promise<nu
     const program = commands.reduce((args, each) => each.enter(args, done), withHead(yargs([...words])));
     await withRest(program, words, version).parseAsync();
   } catch (error) {
-    code = report(error, words.includes("--json"), version);
+    code = sayFailure(error, words.includes("--json"), version);
   }
   return code;
 }

@@ -19,7 +19,7 @@ function isOfSystem(error: unknown): error is NodeJS.ErrnoException {
 }
 
 /** Tells the person what went wrong, on standard error; with `--json` the document says it too. */
-export function report(error: unknown, json: boolean, version: string): number {
+export function sayFailure(error: unknown, json: boolean, version: string): number {
   const screen = screenFor(process.stderr, process.env);
   if (error instanceof ShelfError) {
     process.stderr.write(`${shownText(errorView(error, screen), process.stderr)}\n`);

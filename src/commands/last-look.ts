@@ -23,8 +23,9 @@ export function filesOfLastLook(store: FileStore): Snapshot | undefined {
   return key && keptFiles({ store, key });
 }
 
-/** Keeps it for the first time; where this machine can keep nothing, nothing is. */
-export async function keepWhereFilesLie(store: FileStore): Promise<void> {
+/** Keeps it for the first time. Gives whether that worked. */
+export async function keepWhereFilesLie(store: FileStore): Promise<boolean> {
   const key = cacheKey();
   if (key) keepFiles({ store, key }, await readTree(store), () => false);
+  return filesOfLastLook(store) !== undefined;
 }

@@ -86,8 +86,10 @@ async function whereTheyWere({ store }: Context, since: string): Promise<Pick<Fo
   const kept = since === "HEAD" && !hasGit ? filesOfLastLook(store) : undefined;
   if (kept) return { before: kept, since: lastLook };
   if (since === "HEAD" && !hasGit) {
-    await keepWhereFilesLie(store);
-    throw new ShelfError("NO_LAST_LOOK");
+    if (await keepWhereFilesLie(store)) throw new ShelfError("NO_LAST_LOOK");
+    const reason =
+      "Nothing could be kept here now, either: look at the permissions of .steady-shelf/, or put the project under git.";
+    throw new ShelfError("NO_LAST_LOOK", { reason });
   }
   const reason = hasGit
     ? `git knows no commit ${since} here, so nobody can tell where files were.`

@@ -8,7 +8,7 @@ import { check } from "../core/insight/rules/index.js";
 import { judgedBy } from "../core/insight/shown-analysis.js";
 import { shippedFile } from "../editor/shipped-file.js";
 import { appData } from "../report/app-data.js";
-import { makePage, pageMark, readPageParts } from "../report/make-page.js";
+import { makePage, pageMark } from "../report/make-page.js";
 import type { AppData, PageData } from "../report/page-data.js";
 import { reportView } from "../terminal/report-view.js";
 import { look, type GroupsOption, type LookingOptions } from "./looking.js";
@@ -45,15 +45,16 @@ export async function runReport(options: ReportOptions): Promise<number> {
     progress.report("Making the page", 0, 0);
     apps.push(appData({ analysis, checked, compared, inGroups }));
   }
-  const manifest = JSON.parse(readFileSync(shippedFile("package.json"), "utf8")) as { readonly version: string };
+  const shipped = (path: string): string => readFileSync(shippedFile(path), "utf8");
+  const { version } = JSON.parse(shipped("package.json")) as { readonly version: string };
   const data: PageData = {
     version: 1,
-    program: `Steady Shelf ${manifest.version}`,
+    program: `Steady Shelf ${version}`,
     made: Math.round(Date.now() / 1000),
     project: basename(store.root),
     apps,
   };
-  const page = makePage(data, readPageParts());
+  const page = makePage(data, { code: shipped("dist/page/report.js"), style: shipped("dist/page/report.css") });
   progress.clear();
   await writeReport(store, file, page, pageMark);
   const address = pathToFileURL(join(store.root, file)).href;

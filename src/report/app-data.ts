@@ -1,7 +1,7 @@
 /** One app as the report's page has it. */
 import { shared } from "../core/insight/catalogue/index.js";
 import { featureEdges, scatterOf, scatterPast, surveyOf, type ScatterThen } from "../core/insight/measures/index.js";
-import { isRepairable, rules, runRules, type Checked, type Finding } from "../core/insight/rules/index.js";
+import { isRepairable, isWanted, rules, runRules, type Checked, type Finding } from "../core/insight/rules/index.js";
 import { ruleTable } from "../core/app/configuration/index.js";
 import type { Analysis } from "../core/insight/analysis.js";
 import type { ShownAnalysis } from "../core/insight/shown-analysis.js";
@@ -45,6 +45,7 @@ export function appData({ analysis, checked, compared, inGroups }: AppDataInput)
   const { app: analysed } = checked;
   const { app, catalogue, guessed } = analysed;
   const { graph } = analysis;
+  const saysGroups = inGroups && app.configuration?.inGroups !== true;
   const survey = surveyOf(analysis, analysed, runRules(analysed, graph, { only: ["unused-asset"], force: true }));
   const paths = new Listed(catalogue.entries.keys());
   const [texts, roles] = [new Listed(), new Listed()];
@@ -66,7 +67,8 @@ export function appData({ analysis, checked, compared, inGroups }: AppDataInput)
     file: paths.placeOf(finding.shownAt ?? finding.file),
     line: finding.at?.line ?? 0,
     ...tell({ what: finding.what }),
-    ...repairOf(finding, guessed),
+    // What was accepted is let be.
+    ...(at < checked.fresh.length ? repairOf(finding, guessed) : noRepair),
     isAccepted: at >= checked.fresh.length,
   }));
   return plain({
@@ -76,7 +78,8 @@ export function appData({ analysis, checked, compared, inGroups }: AppDataInput)
     source: app.layout.source,
     organised: guessed ? likeWhat(app) : configuredAs(app),
     inGroups,
-    next: survey.next.map((step) => tellStep(step)),
+    saysGroups,
+    next: survey.next.map((step) => tellStep(step, saysGroups)),
     counts: {
       files: survey.catalogued,
       references: survey.references,
@@ -103,9 +106,14 @@ export function appData({ analysis, checked, compared, inGroups }: AppDataInput)
   });
 }
 
-function repairOf(finding: Finding, guessed: boolean): Pick<FindingData, "repair" | "isSafe"> {
-  if (!finding.repair || !isRepairable(finding, { guessed })) return { repair: "", isSafe: false };
-  return { repair: tellRepair(finding, finding.repair), isSafe: finding.repair.isSure };
+type RepairData = Pick<FindingData, "repair" | "isSafe">;
+
+const noRepair: RepairData = { repair: "", isSafe: false };
+
+/** What `check --fix` makes of it where its rule is asked for. */
+function repairOf(finding: Finding, guessed: boolean): RepairData {
+  if (!finding.repair || !isRepairable(finding, { guessed })) return noRepair;
+  return { repair: tellRepair(finding, finding.repair), isSafe: isWanted(finding, finding.rule) };
 }
 
 function featuresOf(catalogue: Parameters<typeof scatterOf>[0], features: Listed): FeatureData[] {

@@ -3,28 +3,17 @@
  * loading anything else.
  */
 import { createHash } from "node:crypto";
-import { readFileSync } from "node:fs";
 import { gzipSync } from "node:zlib";
 import type { PageData } from "./page-data.js";
 
 /** By this a page is known to be ours, so that it may be written anew. */
 export const pageMark = '<meta name="generator" content="steady-shelf report">';
 
-/** What the build made of `page/`: its code, and its style. */
+/** What the build made of `page/`: its code, and its style (`dist/page/`). */
 export interface PageParts {
   readonly code: string;
   readonly style: string;
 }
-
-/** Reads the parts beside the program. */
-export function readPageParts(): PageParts {
-  const read = (name: string): string => readFileSync(new URL(name, partsFolder), "utf8");
-  return { code: read("report.js"), style: read("report.css") };
-}
-
-// Built, all of the program lies in one folder.
-const isBuilt = !import.meta.url.endsWith("/src/report/make-page.ts");
-const partsFolder = new URL(isBuilt ? "./page/" : "../../dist/page/", import.meta.url);
 
 /** The page. The data is compressed: it is mostly paths, and browsers can open it again. */
 export function makePage(data: PageData, { code, style }: PageParts): string {

@@ -26,6 +26,8 @@ export interface AppData {
   readonly organised: string;
   /** Whether files stand at the groups in which a project shows them. */
   readonly inGroups: boolean;
+  /** Whether commands go by those groups only when they are told to. */
+  readonly saysGroups: boolean;
   readonly next: readonly { readonly command: string; readonly why: string }[];
   readonly counts: {
     readonly files: number;
@@ -184,7 +186,7 @@ export interface FindingData {
   readonly line: number;
   readonly says: string;
   readonly advice: string;
-  /** What `check --fix` would do; empty where it does nothing. */
+  /** What `check --fix --rule` would do; empty where it does nothing. */
   readonly repair: string;
   /** Whether it does so without asking. */
   readonly isSafe: boolean;

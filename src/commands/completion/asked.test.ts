@@ -75,6 +75,13 @@ test("of every option that takes a word, and every place, it is known what fits"
 test("answers are written as each shell reads them", () => {
   const answers = [{ value: "a:b", about: "two\nlines" }];
   expect(answerLines("bash", answers, "--as=")).toEqual(["a:b"]);
+  // A folder of a stranger's repository is no command, and not two answers.
+  const hostile = [
+    { value: "$(touch x)'; y", about: "" },
+    { value: "two\nlines", about: "" },
+  ];
+  expect(answerLines("bash", hostile, "")).toEqual(["'$(touch x)'\\''; y'"]);
+  expect(answerLines("fish", hostile, "")).toEqual(["$(touch x)'; y\t"]);
   expect(answerLines("zsh", answers, "--as=")).toEqual(["--as=a\\:b:two lines"]);
   expect(answerLines("fish", answers, "--as=")).toEqual(["--as=a:b\ttwo lines"]);
 });

@@ -43,7 +43,8 @@ export function readLine(
   const last = words.at(-1) ?? "";
   const before = words.slice(0, -1);
   let command: DescribedCommand | undefined;
-  let [waiting, project]: (DescribedOption | undefined | string)[] = [];
+  let waiting: DescribedOption | undefined;
+  let project: string | undefined;
   let isPlain = false;
   const given = new Set<string>();
   const places: string[] = [];
@@ -52,7 +53,7 @@ export function readLine(
     return [...common, ...(command?.options ?? [])].find((each) => each.name === name);
   };
   for (const word of before) {
-    if (typeof waiting === "object") {
+    if (waiting) {
       if (waiting.name === "project") project = word;
       waiting = undefined;
     } else if (word === "--" && !isPlain) isPlain = true;
@@ -64,13 +65,9 @@ export function readLine(
     } else if (command) places.push(word);
     else command = commands.find(({ name }) => name === word);
   }
-  const line = (asked: Asked, begun = last): AskedLine => ({
-    asked,
-    begun,
-    project: typeof project === "string" ? project : undefined,
-  });
+  const line = (asked: Asked, begun = last): AskedLine => ({ asked, begun, project });
   const of = command ?? { name: "", typed: "", about: "", ways: [], notes: [], places: [], options: [] };
-  if (typeof waiting === "object") return line({ kind: "value", of, option: waiting, before: "" });
+  if (waiting) return line({ kind: "value", of, option: waiting, before: "" });
   if (last.startsWith("-") && !isPlain) {
     const end = last.indexOf("=") + 1;
     const option = end > 0 ? optionOf(last) : undefined;

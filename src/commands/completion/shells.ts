@@ -3,6 +3,8 @@
  * zshcompsys(1), fish's complete(1).
  */
 
+import { typedWords } from "../typed-words.js";
+
 /** The shells. */
 export const shells = ["bash", "zsh", "fish"] as const;
 export type Shell = (typeof shells)[number];
@@ -60,14 +62,18 @@ export interface Answer {
   readonly about: string;
 }
 
-/** Answers as a shell's function reads them, one a line. */
+/**
+ * Answers as a shell's function reads them, one a line. Names may have come with a repository: zsh and fish quote what they put on the line,
+ * bash puts it there as it is; and what would be two lines is no answer.
+ */
 export function answerLines(shell: Shell, answers: readonly Answer[], before: string): string[] {
   const clean = (text: string): string => text.replace(/\s+/g, " ");
-  return answers.map(({ value, about }) => {
+  const whole = answers.filter(({ value }) => !/\p{Cc}/u.test(value));
+  return whole.map(({ value, about }) => {
     switch (shell) {
-      // bash puts back only what stands behind the last `=`.
+      // It puts back only what stands behind the last `=`.
       case "bash":
-        return value;
+        return typedWords([value]);
       case "zsh":
         return `${(before + value).replaceAll(":", "\\:")}:${clean(about)}`;
       case "fish":

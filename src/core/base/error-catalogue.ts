@@ -126,7 +126,8 @@ export const catalogue = {
   NO_LAST_LOOK: {
     refusal: "state",
     what: () => "There is no git history here, and no earlier look was kept, so nobody can tell where files were.",
-    next: () =>
+    next: (d) =>
+      d.reason ??
       "Where they lie was kept just now, and every look keeps it from here on: `mend` goes by that next time.",
   },
   RULE_UNKNOWN: {

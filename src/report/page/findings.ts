@@ -67,7 +67,7 @@ export function findings(context: ViewContext): HTMLElement[] {
         "Repair:",
         [
           ["", "any"],
-          ["safe", "made by check --fix"],
+          ["safe", "done by check --fix"],
           ["asked", "offered by check --fix"],
           ["none", "by hand"],
         ],
@@ -154,7 +154,7 @@ export function findingItem(context: ViewContext, finding: FindingData): HTMLEle
       h(
         "p",
         { class: "note" },
-        h("code", {}, `steady-shelf check --fix --rule ${rule?.name ?? ""}`),
+        h("code", {}, `steady-shelf check --fix --rule ${rule?.name ?? ""}${model.data.saysGroups ? " --groups" : ""}`),
         ` ${finding.isSafe ? "does this" : "offers"}: ${finding.repair}`,
       ),
     rule && h("details", {}, h("summary", {}, "Why"), h("p", { class: "note" }, withCode(`${rule.asks} ${rule.why}`))),

@@ -108,7 +108,7 @@ export function trees(context: ViewContext): HTMLElement[] {
       draw();
     }),
     h("button", { type: "button", onclick: () => [left, right].forEach((tree) => tree.openAll()) }, "Open all"),
-    h("button", { type: "button", onclick: () => [left, right].forEach((tree) => tree.closeAll()) }, "Close"),
+    h("button", { type: "button", onclick: () => [left, right].forEach((tree) => tree.closeAll()) }, "Close all"),
   );
   draw();
   return [
@@ -165,7 +165,7 @@ function besideOf(
 
 function summaryOf({ model }: ViewContext, tree: TreeData): HTMLElement[] {
   const { moves, stays, questions, arrangement, as } = tree;
-  const groups = model.data.inGroups ? " --groups" : "";
+  const groups = model.data.saysGroups ? " --groups" : "";
   const what =
     moves.length === 0
       ? `Nothing would move: the app is as ${arrangement} has it.`

@@ -29,7 +29,7 @@ export interface CompareRequest {
   readonly with?: readonly string[] | undefined;
   /** Whether files stand at their groups, so that none moves and no reference is respelled. */
   readonly inGroups?: boolean;
-  /** Each tree as `arrange` would have it, to the last file that nothing but a proof could hold; else for numbers. */
+  /** Whether each tree is planned as `arrange` plans it, but for the proof; without it, it is estimated. */
   readonly isExact?: boolean;
   readonly progress?: Progress | undefined;
 }

@@ -45,14 +45,15 @@ export function keepFiles(place: CachePlace, tree: SourceTree, isMissing: Missin
   const texts: Record<string, string> = {};
   let room = most;
   for (const path of tree.paths) {
-    const now = tree.isLink(path) ? undefined : fileNow(place, tree, path, before.files[path]);
+    const now = tree.isLink(path) ? undefined : fileNow(place, path, before.files[path]);
     if (!now) continue;
-    files[path] = now;
-    if (isBinary(path) || now.size > longest || now.size > room) continue;
-    const text = before.texts[now.id] ?? tree.bytes(path)?.toString();
+    const { file, bytes } = now;
+    files[path] = file;
+    const text =
+      isBinary(path) || file.size > Math.min(longest, room) ? undefined : (before.texts[file.id] ?? bytes?.toString());
     if (text === undefined) continue;
-    room -= now.size;
-    texts[now.id] = text;
+    room -= file.size;
+    texts[file.id] = text;
   }
   const fresh = Object.keys(files).filter((path) => !before.files[path]) as ProjectPath[];
   const gone = Object.entries(before.files).filter(([path]) => !files[path]);
@@ -95,17 +96,23 @@ function idOf(bytes: Buffer): string {
   return createHash("sha1").update(bytes).digest("hex");
 }
 
-/** A file that has the size and the time that it had is not read. */
+/**
+ * A file as it lies there now. One that has the size and the time that it had is not read. Others are read by the store itself: what a tree reads
+ * counts as something that a look stands on.
+ */
 function fileNow(
   { store }: CachePlace,
-  tree: SourceTree,
   path: ProjectPath,
   before: KeptFile | undefined,
-): KeptFile | undefined {
+): { readonly file: KeptFile; readonly bytes: Buffer | undefined } | undefined {
   const stat = store.stat(path);
-  if (stat?.kind !== "file") return undefined;
+  if (stat?.kind !== "file" || stat.size > largest) return undefined;
   const { size, changed } = stat;
-  if (before?.size === size && before.changed === changed) return before;
-  const bytes = size > largest ? undefined : tree.bytes(path);
-  return bytes && { id: idOf(bytes), size, changed };
+  if (before?.size === size && before.changed === changed) return { file: before, bytes: undefined };
+  try {
+    const bytes = store.read(path);
+    return { file: { id: idOf(bytes), size, changed }, bytes };
+  } catch {
+    return undefined;
+  }
 }
