@@ -182,20 +182,8 @@ async function takeReport() {
     await page.screenshot({ path: taken.at(-1) });
   }
   await browser.close();
-  const layout = [
-    "-tile",
-    "2x2",
-    "-geometry",
-    "+6+6",
-    "-background",
-    "#c9cdc8",
-    "-dither",
-    "None",
-    "-colors",
-    "96",
-    "-strip",
-  ];
-  execFileSync("montage-im6.q16", [...taken, ...layout, `png8:${join(target, "report.png")}`]);
+  const layout = ["-tile", "2x2", "-geometry", "+6+6", "-background", "#c9cdc8", "-depth", "8", "-strip"];
+  execFileSync("montage-im6.q16", [...taken, ...layout, join(target, "report.png")]);
   rmSync(folder, { recursive: true, force: true });
   console.log("docs/screenshots/report.png");
 }
