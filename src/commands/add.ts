@@ -24,6 +24,7 @@ export interface AddOptions extends CommonOptions {
   readonly with?: string | undefined;
   readonly without?: string | undefined;
   readonly from?: string | undefined;
+  readonly like?: string | undefined;
   readonly first?: boolean | undefined;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
@@ -37,6 +38,11 @@ export async function runAdd(options: AddOptions): Promise<number> {
   if (options.role === "action" && options.feature !== undefined) {
     const { runAddAction } = await import("./add-action.js");
     const code = await runAddAction(context, { ...options, feature: options.feature });
+    if (code !== undefined) return code;
+  }
+  if (options.role === "feature" && options.with === undefined) {
+    const { runAddFeature } = await import("./add-feature.js");
+    const code = await runAddFeature(context, options);
     if (code !== undefined) return code;
   }
   if (options.first === true && roleMeant(options.role) !== "screen")
@@ -68,7 +74,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
   const { notes } = setUp;
   return carryOutSetUp(context, {
     setUp,
-    command: commandText(options),
+    command: typedWords(commandWords(options)),
     write: options.write,
     acceptDifferent: options.acceptDifferent,
     rehearse: options.rehearse,
@@ -94,10 +100,11 @@ function readFrom(file: string): NonNullable<AddRequest["from"]> {
   }
 }
 
-function commandText({ role, name, acceptDifferent, ...options }: AddOptions): string {
-  const words = (["feature", "shelf", "with", "without", "from"] as const).flatMap((key) =>
+/** What was typed, word by word. */
+export function commandWords({ role, name, acceptDifferent, ...options }: AddOptions): string[] {
+  const words = (["feature", "shelf", "with", "without", "from", "like"] as const).flatMap((key) =>
     options[key] === undefined ? [] : [`--${key}`, options[key]],
   );
   const first = options.first === true ? ["--first"] : [];
-  return typedWords(["add", role, name, ...words, ...first, ...(acceptDifferent ? ["--accept-different"] : [])]);
+  return ["add", role, name, ...words, ...first, ...(acceptDifferent ? ["--accept-different"] : [])];
 }

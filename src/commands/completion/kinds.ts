@@ -27,6 +27,7 @@ const kinds: Readonly<Record<string, Kind>> = {
   "add role": "role to add",
   "add name": "anything",
   "add from": "file",
+  "add like": "feature",
   "rename names": "name in the file",
   alias: "anything",
   arrangement: "arrangement",

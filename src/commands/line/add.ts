@@ -5,7 +5,7 @@ import { acceptDifferent, rehearse, write } from "./options.js";
 /** `steady-shelf add`. */
 export const addCommand = command({
   typed: "add <role> <name>",
-  about: "Make a file (and its companions) of a role on its shelf, correctly named; or a feature",
+  about: "Make a file (and its companions) of a role on its shelf, correctly named; or a feature, with all that mentions it",
   options: (args) =>
     args
       .usage(
@@ -25,6 +25,11 @@ export const addCommand = command({
         describe: "Companions besides (test,story); of a feature: its roles",
       })
       .option("without", { type: "string", requiresArg: true, describe: "Companions that are left out" })
+      .option("like", {
+        type: "string",
+        requiresArg: true,
+        describe: "The feature that a new feature is made like",
+      })
       .option("first", { type: "boolean", describe: "Let the app begin with this screen" })
       .option("from", { type: "string", requiresArg: true, describe: "A file to begin with, instead of a starter" })
       .option("accept-different", acceptDifferent)

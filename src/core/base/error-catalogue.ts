@@ -556,6 +556,11 @@ export const catalogue = {
     what: (d) => `There is no companion ${d.path} for the role ${d.other} here.`,
     next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "None can be made for this role."),
   },
+  EXAMPLE_MISSING: {
+    refusal: "usage",
+    what: (d) => `There is no feature ${d.path} here to go by.`,
+    next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "No feature could be told from the files."),
+  },
   LEADER_UNSURE: {
     refusal: "usage",
     what: (d) => (d.paths?.length ? `Several files are called ${d.path}:${list(d)}` : `No file is called ${d.path}.`),

@@ -70,6 +70,7 @@ export type {
 } from "./namespace-names.js";
 export type { DeclaredAs, TypeCustoms, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
 export type { Bonds, FileTies, Hidden, Statement, StatementKind } from "./statements.js";
+export type { Row, RowItem, RowKind } from "./rows.js";
 export { commentsIn } from "./statement-lines.js";
 export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";
 export type { Answer, Ground, LookupTree, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
@@ -99,6 +100,8 @@ export {
   shownListOrder,
   listShapers,
   shownPlaces,
+  hasRows,
+  rowsOf,
   languages,
   languagesInUse,
   lookupNamed,

@@ -13,6 +13,7 @@ import type { TextNames } from "./names.js";
 import type { NamespaceForms } from "./namespace-names.js";
 import type { SheetForms } from "./sheet-forms.js";
 import type { TypeForms } from "./type-names.js";
+import type { Row } from "./rows.js";
 import type { Statement } from "./statements.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
 
@@ -179,6 +180,8 @@ export interface Language {
   readonly namespaces?: NamespaceForms;
   /** The statements of a text that stand in no other; `undefined` where they cannot be told. */
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
+  /** What stands side by side in a text; `undefined` where that cannot be told. The language must have been prepared. */
+  rows?(text: string, name: string): Row | undefined;
   /** How its files are read as style sheets: in order, with what they take in. */
   readonly sheets?: SheetForms;
   /** How its files take whole files, where they do so by statements that need not list names. */

@@ -9,7 +9,8 @@ import { markdown, pathLists } from "./documents/index.js";
 import { csharp } from "./csharp/index.js";
 import { dart, dartManifests } from "./dart/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
-import { jsonSettings, scriptSettings, yamlSettings } from "./settings/index.js";
+import type { Row } from "./rows.js";
+import { jsonSettings, rowsOfJson, scriptSettings, yamlSettings } from "./settings/index.js";
 import { sheets } from "./sheets/index.js";
 import { swift, swiftManifests } from "./swift/index.js";
 import { msbuild, resources, solutions } from "./msbuild/index.js";
@@ -172,6 +173,20 @@ export function languageFor(path: string): Language | undefined {
   const found = tables.byExtension.get(dot > slash + 1 ? path.slice(dot) : "");
   if (!found) return undefined;
   return found.claiming.find(({ claims }) => claims?.(path)) ?? found.rest;
+}
+
+/** Files of plain data, which no language reads: words of translations, answers of a mocked server. */
+const plainData = /\.(?:json|arb)$/;
+
+/** Whether what stands side by side in a file can be told. */
+export function hasRows(path: string): boolean {
+  return languageFor(path)?.rows !== undefined || plainData.test(path);
+}
+
+/** What stands side by side in a text; `undefined` where that cannot be told. Its language must have been prepared. */
+export function rowsOf(text: string, path: string): Row | undefined {
+  const language = languageFor(path);
+  return language?.rows?.(text, path.slice(path.lastIndexOf("/") + 1)) ?? (plainData.test(path) ? rowsOfJson(text) : undefined);
 }
 
 /** Whether a file is of one of these trades. */

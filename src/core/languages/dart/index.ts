@@ -10,6 +10,7 @@ import { dartDirectives, generated } from "./directives.js";
 import { dartNames } from "./names.js";
 import { dartLookups } from "./lookups.js";
 import { outlineDart } from "./outline.js";
+import { rowsOfDart } from "./rows.js";
 import { dartStatements } from "./statements.js";
 
 export { dartManifests } from "./manifests.js";
@@ -56,6 +57,7 @@ export const dart: Language = {
   extract: (text, name, depth = "references") => extractDart(text, name, depth),
   outline: outlineDart,
   names: (text, name) => Promise.resolve(dartNames(text, name)),
+  rows: rowsOfDart,
   statements: (text, name) => Promise.resolve(dartStatements(text, name)),
   directives: dartDirectives,
   readAt,

@@ -4,6 +4,7 @@ import type { CompanionRules, Language } from "../language.js";
 import type { LookupRules, Reference } from "../reading.js";
 import { extract, prepare } from "./extract.js";
 import { outline } from "./outline.js";
+import { rowsOfScript } from "./rows.js";
 import { statementsOf } from "./statements.js";
 import { namesOf } from "./text-names.js";
 import { readLiteral, writeLiteral } from "./literals.js";
@@ -76,4 +77,5 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   write,
   names: namesOf,
   statements: statementsOf,
+  rows: rowsOfScript,
 };

@@ -7,7 +7,8 @@ import { plainOutline } from "../plain-outline.js";
 import { behindInPage, readInPage, writeInPage } from "./literals.js";
 import { attributesOf, contentSpan, elementsOf, MarkupCollector, valueSpan } from "./markup.js";
 import { styleBlocksIn } from "./style-blocks.js";
-import { notText, outlineOfComponent, parseMarkup, preparePages } from "./vue.js";
+import { parseMarkup, preparePages } from "./parse-markup.js";
+import { notText, outlineOfComponent } from "./vue.js";
 
 /** Elements whose attribute is the name of an asset, and that attribute. */
 const assets: Readonly<Record<string, readonly string[]>> = {

@@ -10,7 +10,7 @@ import { shiftedStatement, type Statement } from "../statements.js";
 import { shiftedNames, type Identifier, type NamePlace, type TextNames, type Variable } from "../names.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { attributesOf, contentSpan, directivesOf, elementsOf, elementType } from "./markup.js";
-import { isNativeTag, parseMarkup, preparePages } from "./vue.js";
+import { isNativeTag, parseMarkup, preparePages } from "./parse-markup.js";
 
 const interpolationType = 5;
 

@@ -1,5 +1,4 @@
 /** Vue's single-file components: their blocks in whatever language, and the assets in their templates. */
-import { BrokenAssumption } from "../../base/errors.js";
 import type * as Compiler from "@vue/compiler-dom";
 import { assetNamesIn } from "../asset-names.js";
 import { javascript } from "../javascript/index.js";
@@ -17,28 +16,9 @@ import {
   MarkupCollector,
   valueSpan,
 } from "./markup.js";
+import { parseMarkup, preparePages } from "./parse-markup.js";
 import { styleBlocksIn } from "./style-blocks.js";
-
-let compiler: typeof Compiler | undefined;
-
-/** Loads the parser, and that of scripts. */
-export async function preparePages(): Promise<void> {
-  await javascript.prepare();
-  compiler ??= await import("@vue/compiler-dom");
-}
-
-/** Parses markup; errors are passed over, as browsers do. */
-export function parseMarkup(text: string, parseMode: "sfc" | "html"): Compiler.RootNode {
-  if (!compiler) throw new BrokenAssumption("extract() was called before prepare()");
-  // Values are read from the text as they stand; no entity is undone, for which the parser would ask a browser.
-  const asItIs = (raw: string): string => raw;
-  return compiler.parse(text, { parseMode, onError: () => undefined, comments: false, decodeEntities: asItIs });
-}
-
-/** Whether HTML, SVG or MathML has a tag of this name, so that it means no component. */
-export function isNativeTag(tag: string): boolean {
-  return compiler?.parserOptions.isNativeTag?.(tag) === true;
-}
+import { rowsOfComponent } from "./vue-rows.js";
 
 /** A component is what its file gives, whatever its script exports besides. */
 const component: Export = { name: "default", kind: "component", isType: false, start: 0, end: 0 };
@@ -145,6 +125,7 @@ export const vue: Language = {
   readAt: readInPage,
   write: writeInPage,
   behind: behindInPage,
+  rows: rowsOfComponent,
   statements: (text) => import("./vue-names.js").then(({ statementsOfComponent }) => statementsOfComponent(text)),
   scriptExtension: (text) =>
     import("./vue-names.js").then(({ scriptExtensionOfComponent }) => scriptExtensionOfComponent(text)),

@@ -7,6 +7,7 @@ import { plainOutline } from "../plain-outline.js";
 import { isJsonSettings, isWebManifest } from "./claims.js";
 import { readCommand, type CommandPath } from "./commands.js";
 import { commandWordAt, judgeText } from "./judge-text.js";
+import { rowsOfJson } from "./json-rows.js";
 import { isPattern } from "./patterns.js";
 
 const options: ParseOptions = { allowTrailingComma: true, disallowComments: false };
@@ -117,5 +118,6 @@ export const jsonSettings: Language = {
   outline: plainOutline,
   readAt,
   write,
+  rows: rowsOfJson,
   lookups: placeLookups,
 };

@@ -3,6 +3,7 @@ import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
 import { readBare, readQuoted, writeSheetName } from "./literals.js";
+import { rowsOfSheet } from "./rows.js";
 import { sheetLookups } from "./sheet-lookup.js";
 import { namespaceOf, scanSheet, type Dialect } from "./scan.js";
 import { sheetFormsFor } from "./sheet-reading.js";
@@ -71,6 +72,7 @@ export const sheets: Language = {
   write,
   behind,
   lookups: sheetLookups,
+  rows: rowsOfSheet,
   sheets: sheetFormsFor((name) => dialects[name.slice(name.lastIndexOf("."))] ?? "css"),
 };
 

@@ -1,0 +1,1 @@
+export { growFeature, type Grown, type GrowRequest, type ToFill } from "./like-features.js";

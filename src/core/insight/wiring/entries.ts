@@ -1,0 +1,58 @@
+/**
+ * Where a feature is mentioned outside of its own files, in rows in which its sisters are, too: the route table, the root of the store,
+ * the navigation, the words of a language. An entry is an item that speaks of one feature, and has its like for the others.
+ */
+import type { Row, RowItem } from "../../languages/index.js";
+import { Kept, keepCommon, partnerOf } from "./common.js";
+import { speaksOf, type Shape } from "./shape.js";
+
+/** One item that mentions a feature. */
+export interface Entry {
+  readonly kept: Kept;
+  readonly row: Row;
+  readonly item: RowItem;
+  /** The items of its sisters in the same row, by the shapes that speak of them. */
+  readonly partners: ReadonlyMap<Shape, RowItem>;
+}
+
+/** The entries of one feature in a text; `sisters` are shapes of the same text that speak of the others. */
+export function entriesIn(shape: Shape, sisters: readonly Shape[], most: number): readonly Entry[] {
+  const present = sisters.filter((each) => speaksOf(each, { start: 0, end: each.text.length }));
+  if (present.length < most) return [];
+  return inRow(shape.root, { shape, sisters: present, most });
+}
+
+interface Looking {
+  readonly shape: Shape;
+  readonly sisters: readonly Shape[];
+  readonly most: number;
+}
+
+function inRow(row: Row, looking: Looking): Entry[] {
+  const { shape, sisters, most } = looking;
+  const own = row.items.filter((item) => speaksOf(shape, item));
+  const taken = new Map(sisters.map((sister) => [sister, new Set<RowItem>()]));
+  return own.flatMap((item): Entry[] => {
+    const isOfOne = !sisters.some((sister) => speaksOf(sister, item));
+    const partners = new Map<Shape, RowItem>();
+    const alike = !isOfOne
+      ? []
+      : sisters.flatMap((sister) => {
+          const theirs = { ...row, items: row.items.filter((each) => each !== item && isOfOnly(sister, each, looking)) };
+          const found = partnerOf({ shape, item }, { shape: sister, row: theirs, taken: taken.get(sister) ?? new Set() });
+          if (!found) return [];
+          partners.set(sister, found.item);
+          return [found.alike];
+        });
+    if (alike.length < most) return item.rows.flatMap((inner) => inRow(inner, looking));
+    for (const [sister, each] of partners) taken.get(sister)?.add(each);
+    const kept = new Kept(shape, { ...row, items: [item] });
+    keepCommon(item, { kept, alike, partners: [...partners].map(([of, each]) => ({ shape: of, item: each })), most });
+    return [{ kept, row, item, partners }];
+  });
+}
+
+/** Whether an item speaks of one of the features and of no other. */
+function isOfOnly(sister: Shape, item: RowItem, { shape, sisters }: Looking): boolean {
+  return speaksOf(sister, item) && ![shape, ...sisters].some((each) => each !== sister && speaksOf(each, item));
+}

@@ -1,0 +1,135 @@
+/** The features of an app as examples for one more: which files each consists of, and which of these the others have in the same place. */
+import { splitWords } from "../../base/names/index.js";
+import { extensionOf } from "../../app/arrangement/index.js";
+import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { AppAnalysis } from "../analysis.js";
+import { shared as sharedFeature } from "../catalogue/index.js";
+import { FeatureName, shared, type Spelled, type Way } from "./spellings.js";
+
+/** One feature. */
+export interface Example {
+  /** As the catalogue calls it. */
+  readonly feature: string;
+  readonly name: FeatureName;
+  /** Its files that are called by its name, or lie in a folder that is. */
+  readonly files: readonly ProjectPath[];
+}
+
+/** A file of a feature, and those of others that are the same to them. */
+export interface Counterpart {
+  readonly path: ProjectPath;
+  /** The ways of writing the feature's name in its path, by offset. */
+  readonly ways: ReadonlyMap<number, ReadonlySet<Way>>;
+  readonly sisters: ReadonlyMap<Example, ProjectPath>;
+}
+
+/** A feature with what it is compared with. */
+export interface Compared {
+  readonly example: Example;
+  /** The features that consist of much the same. */
+  readonly sisters: readonly Example[];
+  readonly files: readonly Counterpart[];
+}
+
+/** Every feature whose files are called by its name. */
+export function examplesOf({ catalogue, app }: Pick<AppAnalysis, "catalogue" | "app">): readonly Example[] {
+  const inPaths = wordsInPaths([...catalogue.entries.keys()]);
+  return catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
+    if (feature === sharedFeature) return [];
+    const name = new FeatureName(splitWords(feature), inPaths);
+    const isOwn = (path: ProjectPath): boolean =>
+      folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && name.in(nameOf(path)).length > 0);
+    const files = [...catalogue.entries.values()]
+      .filter(({ feature: of, path, isLeft }) => of.is === feature && !isLeft && isOwn(path))
+      .map(({ path }) => path)
+      .filter((path) => name.in(path).length > 0);
+    return files.some((path) => app.stack.code.includes(extensionOf(nameOf(path)))) ? [{ feature, name, files }] : [];
+  });
+}
+
+/** How most names of files join their words. */
+function wordsInPaths(paths: readonly ProjectPath[]): "kebab" | "camel" | "snake" {
+  const count = { kebab: 0, camel: 0, snake: 0 };
+  for (const path of paths) {
+    const stem = nameOf(path).replace(/\..*$/, "");
+    if (/^\p{Ll}[\p{Ll}\d]*(?:-[\p{Ll}\d]+)+$/u.test(stem)) count.kebab += 1;
+    else if (/^\p{Ll}[\p{Ll}\d]*(?:_[\p{Ll}\d]+)+$/u.test(stem)) count.snake += 1;
+    else if (/^\p{Ll}[\p{Ll}\d]*(?:\p{Lu}[\p{Ll}\d]*)+$/u.test(stem)) count.camel += 1;
+  }
+  const { kebab, camel, snake } = count;
+  return snake > kebab && snake >= camel ? "snake" : camel > kebab ? "camel" : "kebab";
+}
+
+/** A feature beside the others. Those that have nearly nothing in its places are no sisters of it. */
+export function comparedWith(example: Example, all: readonly Example[]): Compared {
+  const own = example.files.map((path) => ({ path, spelled: example.name.in(path) }));
+  const matches = all
+    .filter((each) => each !== example)
+    .map((sister) => ({ sister, pairs: pairsOf(own, sister) }))
+    .filter(({ pairs }) => pairs.size > 1 || pairs.size * 2 >= own.length);
+  const files = own.map(({ path, spelled }): Counterpart => {
+    const sisters = new Map<Example, ProjectPath>();
+    const ways = new Map(spelled.map(({ start, ways: each }) => [start, each]));
+    for (const { sister, pairs } of matches) {
+      const pair = pairs.get(path);
+      if (!pair) continue;
+      sisters.set(sister, pair.path);
+      for (const [index, { start }] of spelled.entries()) {
+        const both = shared(ways.get(start) ?? new Set(), pair.spelled[index]?.ways ?? new Set());
+        if (both.size > 0) ways.set(start, both);
+      }
+    }
+    return { path, ways, sisters };
+  });
+  return { example, sisters: matches.map(({ sister }) => sister), files };
+}
+
+interface NamedPath {
+  readonly path: ProjectPath;
+  readonly spelled: readonly Spelled[];
+}
+
+/** The files of another feature that lie where those of the first do, but for the name. */
+function pairsOf(own: readonly NamedPath[], sister: Example): ReadonlyMap<ProjectPath, NamedPath> {
+  const theirs = new Map<string, NamedPath[]>();
+  for (const path of sister.files) {
+    const spelled = sister.name.in(path);
+    const key = withoutName(path, spelled);
+    theirs.set(key, [...(theirs.get(key) ?? []), { path, spelled }]);
+  }
+  const found = new Map<ProjectPath, NamedPath>();
+  for (const { path, spelled } of own) {
+    const fits = (each: NamedPath): boolean =>
+      spelled.every(({ ways }, index) => shared(ways, each.spelled[index]?.ways ?? new Set()).size > 0);
+    const pair = (theirs.get(withoutName(path, spelled)) ?? []).find(fits);
+    if (pair) found.set(path, pair);
+  }
+  return found;
+}
+
+function withoutName(path: string, spelled: readonly Spelled[]): string {
+  let [result, done] = ["", 0];
+  for (const { start, end } of spelled) {
+    result += `${path.slice(done, start)}\u0001`;
+    done = end;
+  }
+  return result + path.slice(done);
+}
+
+/** How many examples are looked at closely. */
+const mostExamples = 4;
+
+/** The features that are good examples, the likeliest first: they have the most in common with the most others, and the least of their own. */
+export function likelyExamples(all: readonly Example[]): readonly Compared[] {
+  const compared = all.map((example) => comparedWith(example, all)).filter(({ sisters }) => sisters.length > 0);
+  const worth = ({ files, sisters }: Compared): number =>
+    files.reduce((sum, each) => sum + each.sisters.size, 0) -
+    files.filter((each) => each.sisters.size === 0).length * 0.5 +
+    sisters.length;
+  return compared.sort((a, b) => worth(b) - worth(a)).slice(0, mostExamples);
+}
+
+/** How many of some sisters have to have a thing for it to be usual: half of them, and one at least. */
+export function mostOf(sisters: number): number {
+  return Math.max(1, Math.ceil(sisters / 2));
+}

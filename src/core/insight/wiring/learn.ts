@@ -1,0 +1,238 @@
+/**
+ * The wiring of an app: what a feature consists of, what its files have in common with those of the others, and every place outside
+ * where it is mentioned as they are. Read off the features that are there; nothing is known of frameworks.
+ */
+import { featureKey } from "../catalogue/index.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import {
+  extractFrom,
+  hasRows,
+  languageFor,
+  languagesInUse,
+  rowsOf,
+  type Reference,
+  type Row,
+  type TextNames,
+} from "../../languages/index.js";
+import type { AppAnalysis } from "../analysis.js";
+import { commonOf, type Kept } from "./common.js";
+import { entriesIn, type Entry } from "./entries.js";
+import { comparedWith, examplesOf, likelyExamples, mostOf, type Compared, type Counterpart, type Example } from "./features.js";
+import { Settling, type Part } from "./settle.js";
+import { speaksOf, type Shape } from "./shape.js";
+import type { FeatureName } from "./spellings.js";
+
+/** A file that a new feature gets, with what it takes over of the example's. */
+export interface LearntFile {
+  readonly path: ProjectPath;
+  readonly counterpart: Counterpart;
+  readonly kept: Kept;
+  /** The texts of its sisters. */
+  readonly sisters: readonly string[];
+}
+
+/** A text outside that mentions the example as it does its sisters. */
+export interface WiredFile {
+  readonly path: ProjectPath;
+  readonly shape: Shape;
+  readonly entries: readonly Entry[];
+}
+
+/** All of it. */
+export interface Wiring {
+  readonly compared: Compared;
+  readonly files: readonly LearntFile[];
+  readonly wired: readonly WiredFile[];
+  /** Files that its sisters have, too, and that cannot be made: pictures, texts that could not be read. */
+  readonly unmade: readonly ProjectPath[];
+  /** Files outside that mention it and could not be read. */
+  readonly unread: readonly ProjectPath[];
+}
+
+/** What it is learnt from. */
+export interface WiringInput {
+  readonly analysed: Pick<AppAnalysis, "catalogue" | "app">;
+  readonly graph: ReferenceGraph;
+  /** The feature that is the example; without it, the one that has most in common with the others. */
+  readonly like?: string | undefined;
+}
+
+/** Texts that are longer are no places in which people list features. */
+const longest = 400_000;
+
+/** Learns it; `undefined` where no two features have anything in common. */
+export async function learnWiring({ analysed, graph, like }: WiringInput): Promise<Wiring | undefined> {
+  const examples = examplesOf(analysed);
+  const asked = like === undefined ? undefined : comparedLike(like, examples);
+  const likely = like === undefined ? likelyExamples(examples) : asked ? [asked] : [];
+  if (likely.length === 0) return undefined;
+  await Promise.all(languagesInUse().map((language) => language.prepare()));
+  const shapes = new Shapes(graph);
+  let best: Wiring | undefined;
+  for (const compared of likely) {
+    const wiring = await new Learning(graph, shapes, compared, like !== undefined).learn();
+    if (!best || tells(wiring) > tells(best)) best = wiring;
+  }
+  return best;
+}
+
+/** How much an example tells: the files that it gives a new one, and what mentions it. */
+function tells({ files, wired }: Wiring): number {
+  return files.length * 3 + wired.reduce((sum, { entries }) => sum + entries.length, 0);
+}
+
+/** The example that is asked for, by its name in any case, for one or several. */
+export function exampleCalled(name: string, examples: readonly Example[]): Example | undefined {
+  const key = (words: readonly string[]): string => featureKey(words);
+  const wanted = key(name.split(/[^\p{L}\p{N}]+|(?<=\p{Ll})(?=\p{Lu})/u));
+  return examples.find(({ feature }) => feature === name) ?? examples.find((each) => key(each.name.words) === wanted);
+}
+
+function comparedLike(like: string, examples: readonly Example[]): Compared | undefined {
+  const example = exampleCalled(like, examples);
+  return example && comparedWith(example, examples);
+}
+
+/** Text files as shapes, read once each. */
+export class Shapes {
+  readonly #texts = new Map<ProjectPath, Promise<Omit<Shape, "name"> | undefined>>();
+
+  constructor(readonly graph: ReferenceGraph) {}
+
+  /** A file, as it speaks of a feature; `undefined` where it cannot be told apart. */
+  async of(path: ProjectPath, name: FeatureName): Promise<Shape | undefined> {
+    const text = await this.#read(path);
+    return text && { ...text, name };
+  }
+
+  #read(path: ProjectPath): Promise<Omit<Shape, "name"> | undefined> {
+    let found = this.#texts.get(path);
+    if (!found) this.#texts.set(path, (found = this.#open(path)));
+    return found;
+  }
+
+  async #open(path: ProjectPath): Promise<Omit<Shape, "name"> | undefined> {
+    const text = hasRows(path) ? this.graph.tree.text(path)?.text : undefined;
+    if (text === undefined || text.length > longest) return undefined;
+    const root: Row | undefined = rowsOf(text, path);
+    if (!root) return undefined;
+    const language = languageFor(path);
+    const read = language ? extractFrom(text, path).references : [];
+    const references = new Map<number, Reference>(read.map((each) => [each.start, each]));
+    const names: TextNames | undefined = await language?.names?.(text, nameOf(path));
+    if (language?.names && !names) return undefined;
+    return { path, text, root, references, names };
+  }
+}
+
+class Learning {
+  readonly #shapes: Shapes;
+
+  constructor(
+    readonly graph: ReferenceGraph,
+    shapes: Shapes,
+    readonly compared: Compared,
+    readonly isAsked: boolean,
+  ) {
+    this.#shapes = shapes;
+  }
+
+  async learn(): Promise<Wiring> {
+    const { compared, graph } = this;
+    const { files, unmade } = await this.#files();
+    const { wired, unread } = await this.#wired();
+    const parts: Part[] = [
+      ...files.map(({ path, kept }): Part => ({ path, kept: [kept], isOwn: true })),
+      ...wired.map(({ path, entries }): Part => ({ path, kept: entries.map(({ kept }) => kept), isOwn: false })),
+    ];
+    new Settling(graph, compared.example, parts).settle();
+    return {
+      compared,
+      files: files.filter(({ kept }) => kept.size > 0),
+      wired: wired
+        .map((each) => ({ ...each, entries: each.entries.filter(({ kept, item }) => kept.has(item)) }))
+        .filter(({ entries }) => entries.length > 0),
+      unmade: [...unmade, ...files.filter(({ kept }) => kept.size === 0).map(({ path }) => path)],
+      unread,
+    };
+  }
+
+  async #files(): Promise<{ readonly files: readonly LearntFile[]; readonly unmade: readonly ProjectPath[] }> {
+    const { example, sisters, files } = this.compared;
+    const most = mostOf(sisters.length);
+    const found: LearntFile[] = [];
+    const unmade: ProjectPath[] = [];
+    for (const counterpart of files) {
+      const { path, sisters: having } = counterpart;
+      if (having.size < (this.isAsked ? 1 : most)) continue;
+      const shape = await this.#shapes.of(path, example.name);
+      if (!shape) {
+        unmade.push(path);
+        continue;
+      }
+      const shapes = await Promise.all([...having].map(([sister, each]) => this.#shapes.of(each, sister.name)));
+      const others = shapes.filter((each) => each !== undefined);
+      if (others.length === 0) {
+        unmade.push(path);
+        continue;
+      }
+      const kept = commonOf(shape, others, mostOf(others.length), declaring(shape));
+      dropHollow(kept);
+      found.push({ path, counterpart, kept, sisters: others.map(({ text }) => text) });
+    }
+    return { files: found, unmade };
+  }
+
+  /** Every text outside of the features that mentions several of them. */
+  async #wired(): Promise<{ readonly wired: readonly WiredFile[]; readonly unread: readonly ProjectPath[] }> {
+    const { example, sisters, files } = this.compared;
+    const { tree } = this.graph;
+    const own = new Set([...files.map(({ path }) => path), ...files.flatMap((each) => [...each.sisters.values()])]);
+    for (const { files: theirs } of sisters) for (const path of theirs) own.add(path);
+    const hit = await tree.store.search(example.name.spellings);
+    const candidates = tree.paths.filter(
+      (path) => !own.has(path) && hasRows(path) && !tree.isLink(path) && hit?.has(path) !== false,
+    );
+    const wired: WiredFile[] = [];
+    const unread: ProjectPath[] = [];
+    for (const path of candidates) {
+      const text = tree.text(path)?.text;
+      if (text === undefined || text.length > longest) continue;
+      const all = { start: 0, end: text.length };
+      const speaks = (name: FeatureName): boolean => name.in(text, all.start, all.end).length > 0;
+      if (!speaks(example.name) || !sisters.some(({ name }) => speaks(name))) continue;
+      const shape = await this.#shapes.of(path, example.name);
+      if (!shape) {
+        unread.push(path);
+        continue;
+      }
+      const others = sisters.map(({ name }): Shape => ({ ...shape, name })).filter((each) => speaksOf(each, all));
+      const entries = entriesIn(shape, others, this.isAsked ? 1 : mostOf(sisters.length));
+      if (entries.length > 0) wired.push({ path, shape, entries });
+    }
+    return { wired, unread };
+  }
+}
+
+/** Whether an item declares something for others that is called by the feature's name. */
+function declaring({ names, name, root }: Shape): (item: (typeof root.items)[number]) => boolean {
+  const starts = (names?.variables ?? [])
+    .filter((variable) => variable.level === "top" && name.in(variable.name).length > 0)
+    .flatMap(({ places }) => places.filter(({ isDeclared }) => isDeclared).map(({ start }) => start));
+  return ({ start, end }) => starts.some((each) => start <= each && each < end);
+}
+
+/** What is only done, and does nothing any more: a test without a body. */
+function dropHollow(kept: Kept): void {
+  for (const item of kept.root.items) {
+    if (item.isDone !== true || !kept.has(item)) continue;
+    const full = item.rows.filter(({ items }) => items.length > 0);
+    if (full.length > 0 && full.every(({ items }) => !items.some((each) => kept.has(each)))) kept.drop(item);
+  }
+}
+
+/** The folder of an example: where it lies, as people would say it. */
+export function folderOfExample({ files }: Example): ProjectPath {
+  return folderOf(files[0] ?? ("" as ProjectPath));
+}

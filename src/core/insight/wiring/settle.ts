@@ -1,0 +1,162 @@
+/**
+ * Makes what is kept whole again: names that nothing declares any more go with what uses them, imports that nothing uses go, and so does
+ * what would come from a file that is not made or does not give it. It is done on the example itself, where every name is known.
+ */
+import type { ProjectPath } from "../../base/paths.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { Reference, RowItem, Variable } from "../../languages/index.js";
+import type { Kept } from "./common.js";
+import type { Example } from "./features.js";
+
+/** A text with what is kept of it: of a feature's own file all together, of one outside each entry by itself. */
+export interface Part {
+  readonly path: ProjectPath;
+  readonly kept: readonly Kept[];
+  readonly isOwn: boolean;
+}
+
+/** Settles parts against each other. */
+export class Settling {
+  readonly #byPath: ReadonlyMap<ProjectPath, Part>;
+  readonly #files: ReadonlySet<ProjectPath>;
+
+  constructor(
+    readonly graph: ReferenceGraph,
+    readonly example: Example,
+    readonly parts: readonly Part[],
+  ) {
+    this.#byPath = new Map(parts.map((part) => [part.path, part]));
+    this.#files = new Set(example.files);
+  }
+
+  /** Cuts out until nothing more has to go. */
+  settle(): void {
+    for (let isChanged = true; isChanged;) {
+      isChanged = false;
+      for (const part of this.parts) if (this.#settlePart(part)) isChanged = true;
+    }
+  }
+
+  #settlePart(part: Part): boolean {
+    const [first] = part.kept;
+    if (!first) return false;
+    const before = sizeOf(part);
+    this.#withoutTargets(part);
+    for (const variable of first.shape.names?.variables ?? []) this.#settleVariable(part, variable);
+    return sizeOf(part) < before;
+  }
+
+  /** References to files that are not made, and names that those do not give. */
+  #withoutTargets(part: Part): void {
+    const file = this.graph.files.get(part.path);
+    for (const { reference, resolution } of file?.references ?? []) {
+      if (resolution.state !== "found" || !isKept(part, reference.start)) continue;
+      const own = resolution.targets.filter((target) => this.#files.has(target));
+      if (own.some((target) => this.#isGone(target))) drop(part, reference.start);
+      else this.#withoutNames(part, reference, resolution.targets);
+    }
+  }
+
+  #withoutNames(part: Part, reference: Reference, targets: readonly ProjectPath[]): void {
+    for (const { imported, start } of reference.bindings ?? [])
+      if (imported !== "*" && isKept(part, start) && !targets.some((target) => this.#gives(target, imported)))
+        drop(part, start);
+  }
+
+  #isGone(path: ProjectPath): boolean {
+    const part = this.#byPath.get(path);
+    return !part || sizeOf(part) === 0;
+  }
+
+  /** Whether a file gives a name by what is kept of it; a file outside gives what is not the feature's in any case. */
+  #gives(path: ProjectPath, name: string, seen: ReadonlySet<string> = new Set()): boolean {
+    const part = this.#byPath.get(path);
+    const key = `${path}\n${name}`;
+    if (!this.#files.has(path) && this.example.name.in(name).length === 0) return true;
+    if (!part || seen.has(key)) return false;
+    const { reading, references } = this.graph.files.get(path) ?? { reading: undefined, references: [] };
+    if (!reading?.exports) return true;
+    return reading.exports.some((each) => {
+      if (each.name !== name && each.name !== "*") return false;
+      // A component is given by its file as a whole.
+      if (each.end > each.start && !isKept(part, each.start)) return false;
+      if (each.from === undefined) return each.name === name;
+      const met = references.find(({ reference }) => reference.start === each.from);
+      if (met?.resolution.state !== "found") return each.name === name;
+      const wanted = each.name === "*" ? name : (each.imported ?? name);
+      if (wanted === "*") return true;
+      return met.resolution.targets.some((target) => this.#gives(target, wanted, new Set([...seen, key])));
+    });
+  }
+
+  #settleVariable(part: Part, variable: Variable): void {
+    if (variable.level === "free") return;
+    const declared = variable.places.filter(({ isDeclared }) => isDeclared);
+    const uses = variable.places.filter(({ isDeclared }) => !isDeclared);
+    const isThere = declared.some(({ start }) => isKept(part, start));
+    if (!isThere) {
+      // Outside, what is not the feature's alone is declared for all of them.
+      if (!part.isOwn && !this.#isOfExample(part, variable)) return;
+      for (const { start } of uses) if (isKept(part, start)) drop(part, start);
+      return;
+    }
+    const isUsed = uses.some(({ start }) => isKept(part, start));
+    if (isUsed || uses.length === 0 || this.#isGiven(part, variable)) return;
+    for (const { start } of declared) if (isKept(part, start)) drop(part, start);
+  }
+
+  /** Whether a name of a text outside is the feature's: it is called by its name, or comes from its files. */
+  #isOfExample(part: Part, { name, places }: Variable): boolean {
+    if (this.example.name.in(name).length > 0) return true;
+    const file = this.graph.files.get(part.path);
+    return (file?.references ?? []).some(
+      ({ reference, resolution }) =>
+        resolution.state === "found" &&
+        resolution.targets.some((target) => this.#files.has(target)) &&
+        reference.bindings?.some(({ localStart }) => places.some(({ start }) => start === localStart)) === true,
+    );
+  }
+
+  /** Whether others know a name of the file. */
+  #isGiven({ path }: Part, { name, level, places }: Variable): boolean {
+    if (level !== "top") return false;
+    const exports = this.graph.files.get(path)?.reading.exports;
+    if (exports === undefined) return true;
+    return exports.some(
+      ({ name: own, local, about, start }) =>
+        local === name || about === name || own === name || places.some((place) => place.start === start),
+    );
+  }
+}
+
+function sizeOf({ kept }: Part): number {
+  return kept.reduce((sum, each) => sum + each.size, 0);
+}
+
+function isKept({ kept }: Part, offset: number): boolean {
+  return kept.some((each) => each.isKept(offset));
+}
+
+/** Cuts out the smallest item around an offset; a statement that lists names goes with the last of them. */
+function drop({ kept }: Part, offset: number): void {
+  for (const each of kept) {
+    if (!each.isKept(offset)) continue;
+    const around = [...each.around(offset)].reverse();
+    for (const [index, item] of around.entries()) {
+      each.drop(item);
+      dropInside(item, each);
+      const row = around[index + 1]?.rows.find(({ items }) => items.includes(item));
+      if (row?.kind !== "names" || row.items.some((other) => each.has(other))) break;
+    }
+  }
+}
+
+/** What stands in an item goes with it. */
+function dropInside(item: RowItem, kept: Kept): void {
+  for (const row of item.rows)
+    for (const each of row.items)
+      if (kept.has(each)) {
+        kept.drop(each);
+        dropInside(each, kept);
+      }
+}

@@ -1,0 +1,193 @@
+/**
+ * How a feature's name is written in code: `orchard-map`, `OrchardMap`, `ORCHARD_MAP`, `Orchard map`, for one of them or several.
+ * What one feature calls by its name, the others call by theirs in the same way; a place that could be read in two ways is told
+ * apart by its sisters.
+ */
+import { inCase, inText } from "../../base/names/index.js";
+import { singular } from "../catalogue/index.js";
+
+/** Whether the name stands as it is, or for one of the things, or for several. */
+type Count = "own" | "one" | "many";
+
+/** The ways in which words are joined. */
+type Joined = "Pascal" | "camel" | "kebab" | "snake" | "CONSTANT" | "flat" | "Title" | "title" | "Every";
+
+/** One way of writing a name: `own Pascal`. */
+export type Way = `${Count} ${Joined}`;
+
+/** A place at which a name is written, and all ways that would write it so. */
+export interface Spelled {
+  readonly start: number;
+  readonly end: number;
+  readonly ways: ReadonlySet<Way>;
+}
+
+/** What stands around a name, where several ways would do. */
+export interface Around {
+  /** The text before and behind it. */
+  readonly before: string;
+  readonly behind: string;
+  /** Whether it stands in a string, in plain text for people, or in a path of a file. */
+  readonly within: "code" | "string" | "text" | "path";
+}
+
+const counts: readonly Count[] = ["own", "one", "many"];
+
+/** Shorter names stand in too many words by chance. */
+const shortest = 3;
+
+/** A feature's name, in all ways in which it may be written. */
+export class FeatureName {
+  readonly #ways = new Map<string, Set<Way>>();
+  readonly #spelled = new Map<Way, string>();
+  readonly #form: RegExp | undefined;
+
+  /** `inPaths`: how the app joins words in the names of files and folders. */
+  constructor(
+    readonly words: readonly string[],
+    readonly inPaths: "kebab" | "camel" | "snake" = "kebab",
+  ) {
+    for (const count of counts)
+      for (const [joined, text] of joinedIn(counted(words, count))) {
+        this.#spelled.set(`${count} ${joined}`, text);
+        if (text.length < shortest) continue;
+        const ways = this.#ways.get(text) ?? new Set();
+        this.#ways.set(text, ways.add(`${count} ${joined}`));
+      }
+    const all = [...this.#ways.keys()].sort((a, b) => b.length - a.length).map(escaped);
+    if (all.length > 0) this.#form = new RegExp(all.join("|"), "gu");
+  }
+
+  /** Every text by which it may be written, the longest first. */
+  get spellings(): readonly string[] {
+    return [...this.#ways.keys()].sort((a, b) => b.length - a.length);
+  }
+
+  /** The places in a part of a text at which it is written, in order. */
+  in(text: string, from = 0, to = text.length): Spelled[] {
+    if (!this.#form) return [];
+    const found: Spelled[] = [];
+    this.#form.lastIndex = from;
+    for (let match = this.#form.exec(text); match && match.index < to; match = this.#form.exec(text)) {
+      const [start, end] = [match.index, match.index + match[0].length];
+      if (end > to || !isWord(text, start, end)) {
+        this.#form.lastIndex = start + 1;
+        continue;
+      }
+      found.push({ start, end, ways: this.#ways.get(match[0]) ?? new Set() });
+    }
+    return found;
+  }
+
+  /** The name, written in one of several ways: the one that fits what stands around. */
+  spell(ways: ReadonlySet<Way>, around: Around): string {
+    const liked = [...(around.within === "path" && isBare(around) ? [this.inPaths] : []), ...likedWays(around)];
+    for (const count of counts)
+      for (const joined of liked) {
+        const way: Way = `${count} ${joined}`;
+        if (ways.has(way)) return this.#spelled.get(way) ?? "";
+      }
+    const [first] = ways;
+    return (first && this.#spelled.get(first)) ?? inCase(this.words, "camel");
+  }
+
+  /** The name as people read it: `Orchard map`. */
+  get title(): string {
+    return inText(this.words, "capital");
+  }
+}
+
+/** The ways that two places have in common. */
+export function shared(a: ReadonlySet<Way>, b: ReadonlySet<Way>): ReadonlySet<Way> {
+  return new Set([...a].filter((way) => b.has(way)));
+}
+
+function counted(words: readonly string[], count: Count): readonly string[] {
+  const last = words.at(-1) ?? "";
+  if (count === "own" || last === "") return words;
+  const one = singular(last);
+  const isOne = one === last.toLowerCase();
+  const keep = (text: string): string => (/^\p{Lu}/u.test(last) ? text.charAt(0).toUpperCase() + text.slice(1) : text);
+  if (count === "one") return isOne ? words : [...words.slice(0, -1), keep(one)];
+  return isOne ? [...words.slice(0, -1), keep(several(last))] : words;
+}
+
+/** `tree` → `trees`, `berry` → `berries`, `box` → `boxes`. */
+function several(word: string): string {
+  if (/[^aeiou]y$/i.test(word)) return `${word.slice(0, -1)}ies`;
+  return /(?:s|x|z|ch|sh)$/i.test(word) ? `${word}es` : `${word}s`;
+}
+
+function joinedIn(words: readonly string[]): [Joined, string][] {
+  const snake = inCase(words, "snake");
+  return [
+    ["Pascal", inCase(words, "Pascal")],
+    ["camel", inCase(words, "camel")],
+    ["kebab", inCase(words, "kebab")],
+    ["snake", snake],
+    ["CONSTANT", snake.toUpperCase()],
+    ["flat", words.join("").toLowerCase()],
+    ["Title", inText(words, "capital")],
+    ["title", inText(words, "small")],
+    ["Every", words.map((word) => word.charAt(0).toUpperCase() + word.slice(1)).join(" ")],
+  ];
+}
+
+/** Whether letters are a word of their own where they stand: `harvest` in `harvestReducer` and `useHarvest`, not in `harvester`. */
+function isWord(text: string, start: number, end: number): boolean {
+  const [before, first, second, last, behind] = [start - 1, start, start + 1, end - 1, end].map((at) => text.charAt(at));
+  if (isSmall(behind) && !isCapital(last)) return false;
+  if (isSmall(behind) && isCapital(last)) return false;
+  if (isSmall(first)) return !isLetter(before);
+  // `HARVEST_ADDED`; in `useHarvest` and `PRHarvest` a capital begins a word.
+  return isCapital(second) || end - start === 1 ? !isLetter(before) && !isLetter(behind) : true;
+}
+
+function isSmall(letter = ""): boolean {
+  return /\p{Ll}/u.test(letter);
+}
+
+function isCapital(letter = ""): boolean {
+  return /\p{Lu}/u.test(letter);
+}
+
+function isLetter(letter = ""): boolean {
+  return /\p{L}/u.test(letter);
+}
+
+function escaped(text: string): string {
+  return text.replace(/[.*+?^$()|[\]{}\\]/g, "\\$&");
+}
+
+/** What is called by a name that code goes by, and not by one that people read. */
+const goesByName = /(?:navigate|push|replace|reset|name|id|key|type|screen|route\w*|component|path|slice)\W*$/i;
+
+/** The ways of joining words, the likeliest first, by what stands around. */
+function likedWays({ before, behind, within }: Around): readonly Joined[] {
+  const [last, next] = [before.at(-1) ?? "", behind.charAt(0)];
+  const capitals: readonly Joined[] =
+    within === "text" || (within === "string" && isAlone(last, next) && !goesByName.test(before))
+      ? ["Title", "Every", "Pascal"]
+      : ["Pascal", "Title", "Every"];
+  return [...smallWays(last, next, within), ...capitals, "CONSTANT"];
+}
+
+function smallWays(last: string, next: string, within: Around["within"]): readonly Joined[] {
+  if (isLetter(next) && next !== "") return ["camel", "flat", "snake", "kebab", "title"];
+  if (last === "_" || next === "_") return ["snake", "camel", "kebab", "flat", "title"];
+  if (last === "-" || next === "-") return ["kebab", "snake", "camel", "flat", "title"];
+  if (within === "text" || (within === "string" && (last === " " || next === " ")))
+    return ["title", "camel", "kebab", "snake", "flat"];
+  if (within === "path" || (within === "string" && last === "/")) return ["kebab", "snake", "camel", "flat", "title"];
+  return ["camel", "snake", "kebab", "flat", "title"];
+}
+
+/** Whether nothing is joined to a name. */
+function isBare({ before, behind }: Around): boolean {
+  return !/[\p{L}_-]$/u.test(before) && !/^[\p{L}_-]/u.test(behind);
+}
+
+/** Whether a name is all that stands in its quotes. */
+function isAlone(last: string, next: string): boolean {
+  return /["'`>]/.test(last) && /["'`<]/.test(next);
+}

@@ -1,0 +1,40 @@
+/** How a feature is shown that is made like those that are there. */
+import type { Grown } from "../core/change/grow/index.js";
+import type { Plan } from "../core/change/plan/index.js";
+import { count, enumerate } from "../wording/words.js";
+import { heading, noteList } from "./notes.js";
+import type { PlanViewOptions } from "./plan-view-options.js";
+import { planView } from "./plan-view.js";
+import type { Screen } from "./screen.js";
+
+/** What the view needs besides. */
+export interface GrownViewOptions extends PlanViewOptions {
+  /** As it was typed. */
+  readonly name: string;
+  readonly grown: Grown;
+}
+
+/** The whole view, as lines without a last line end. */
+export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions): string {
+  const { grown, name, change, all } = options;
+  const { toFill, unmade, unread, like, sisters } = grown;
+  const wired = new Set(plan.lines.map(({ file }) => file)).size;
+  const verb = change === undefined ? "Adds" : "Added";
+  const where = wired === 0 ? "" : `, and ${change === undefined ? "mentions" : "mentioned"} it in ${count(wired, "other file")}`;
+  return planView(plan, screen, {
+    ...options,
+    lead: `${verb} the feature ${name}: ${count(plan.made.length, "file")}${where}. It is made like ${like}, with what that has in common with ${enumerate(sisters)}.`,
+    more: [
+      toFill.length === 0
+        ? []
+        : [
+            ...heading(`${count(toFill.length, "line")} in which each feature has words of its own; please read what stands there now:`, screen.width),
+            ...noteList(toFill.map(({ file, line, text }) => ({ file, at: { line, column: 1 }, text })), screen, all),
+          ],
+    ],
+    notes: [
+      ...unread.map((file) => `${file} mentions ${like} and could not be read, so nothing is known of what ${name} needs there.`),
+      ...(unmade.length === 0 ? [] : [`${enumerate(unmade)} ${unmade.length === 1 ? "has" : "have"} nothing that could be taken over; add what ${name} needs of it yourself.`]),
+    ],
+  });
+}
