@@ -38,7 +38,7 @@ export async function carryOutDraft(context: Context, options: DraftOptions, dra
   const { acceptDifferent, acceptUnread } = options;
   const holds =
     (plan.proof.different.length === 0 || acceptDifferent) && (plan.proof.gaps.length === 0 || acceptUnread);
-  const isEmpty = plan.moves.length + plan.texts.length + plan.made.length === 0;
+  const isEmpty = plan.moves.length + plan.texts.length + plan.made.length + plan.removed.length === 0;
   const isAlike = tried?.isAlike !== false;
   const write = holds && isAlike && !isEmpty && (options.write || context.canAsk);
   const show = (change?: string): void => {

@@ -15,6 +15,7 @@ import { mendCommand } from "./line/mend.js";
 import { moveCommand } from "./line/move.js";
 import { extractCommand } from "./line/extract.js";
 import { joinCommand, splitCommand } from "./line/join.js";
+import { removeCommand } from "./line/remove.js";
 import { renameCommand } from "./line/rename.js";
 import { languageServerCommand } from "./line/language-server.js";
 import { historyCommand, undoCommand } from "./line/past.js";
@@ -53,6 +54,7 @@ const commands: readonly CommandLine[] = [
   extractCommand,
   joinCommand,
   splitCommand,
+  removeCommand,
   mendCommand,
   undoCommand,
   historyCommand,

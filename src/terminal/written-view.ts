@@ -66,9 +66,11 @@ export function madeLines({ made }: Plan, isDrawn: boolean, { palette, width }: 
 }
 
 /** Files that go, one by one. */
-export function removedLines({ removed, madeAgain = [] }: Plan, { palette }: Screen): string[] {
+export function removedLines({ removed, madeAgain = [], deleted = [] }: Plan, { palette }: Screen): string[] {
   const why = (path: Plan["removed"][number]): string =>
-    madeAgain.includes(path) ? "removed: its generator makes it again" : "removed: nothing is left in it";
+    deleted.includes(path)
+      ? "removed"
+      : madeAgain.includes(path) ? "removed: its generator makes it again" : "removed: nothing is left in it";
   return removed.map((path) => `  ${palette.leaves(`- ${path}`)}  ${palette.faint(why(path))}`);
 }
 

@@ -110,6 +110,8 @@ export function isAboutSheets(
 export interface Draft {
   readonly moves: readonly Move[];
   readonly merges?: readonly Merge[];
+  /** Files that go with all that they hold: nothing may mean them any more. */
+  readonly removed?: readonly ProjectPath[];
   readonly edits: readonly DraftEdit[];
   readonly made: readonly MadeFile[];
   readonly claims: readonly Claim[];
@@ -171,7 +173,7 @@ export function draftOf(
 export async function withLists(tree: SourceTree, draft: Draft): Promise<Draft> {
   const moves = draft.moves.filter(({ from, to }) => from !== to);
   const made = draft.made.map(({ path }) => path);
-  const gone = (draft.merges ?? []).map(({ from }) => from);
+  const gone = [...(draft.merges ?? []).map(({ from }) => from), ...(draft.removed ?? [])];
   const changed = [...moves.map(({ from }) => from), ...made, ...gone];
   if (changed.length === 0) return draft;
   const isOnlyCode = changed.every(isCode);

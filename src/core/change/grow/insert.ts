@@ -24,7 +24,12 @@ export function insertion(input: Insertion): { readonly edit: TextEdit; readonly
   const anchor = row.items[index];
   if (!anchor) return { edit: { start: row.start, end: row.start, text: item }, at: 0 };
   if (before) {
-    const gap = gapAfter(input, row.items.indexOf(before)) ?? gapBefore(input, index) ?? defaultGap(row);
+    const previous = row.items[index - 1];
+    const lead = previous && gapBefore(input, index);
+    // Behind the one before it, unless a blank line parts the two.
+    if (lead !== undefined && !/\n\s*\n/.test(lead) && group.includes(previous as RowItem))
+      return { edit: { start: previous?.end ?? 0, end: previous?.end ?? 0, text: lead + item }, at: lead.length };
+    const gap = gapAfter(input, index) ?? defaultGap(row);
     return { edit: { start: before.start, end: before.start, text: item + gap }, at: 0 };
   }
   const gap = gapBefore(input, index) ?? gapAfter(input, index) ?? defaultGap(row);

@@ -54,7 +54,7 @@ export interface Grown extends SetUp {
  * `NAME_TAKEN` for a feature that is there, `EXAMPLE_MISSING` for an example that is not.
  */
 export async function growFeature({ analysed, graph, name, like }: GrowRequest): Promise<Grown | undefined> {
-  const examples = examplesOf(analysed);
+  const examples = examplesOf(analysed, graph);
   const taken = exampleCalled(name, examples);
   if (taken)
     throw new ShelfError("NAME_TAKEN", {
@@ -151,6 +151,7 @@ class Growing {
     const source = SourceText.ofNew(text);
     for (const { start } of spans) {
       const { line } = source.positionAt(start);
+      if (this.#toFill.some((each) => each.file === file && each.line === line)) continue;
       this.#toFill.push({ file, line, text: (text.split(/\r?\n/)[line - 1] ?? "").trim() });
     }
   }

@@ -68,7 +68,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   ensureEditable(tree, draft.edits);
   ensureEditable(
     tree,
-    mergesOf(draft).map(({ from: file }) => ({ file })),
+    goneOf(draft).map((file) => ({ file })),
   );
   const respelled = await respellDraft(input);
   const { moves, map, planned, candidates, before } = respelled;
@@ -108,7 +108,8 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     edits: files.flatMap((file) => plannedEdits(tree, file)),
     texts,
     made: draft.made,
-    removed: mergesOf(draft).map(({ from }) => from),
+    removed: goneOf(draft),
+    ...((draft.removed ?? []).length > 0 && { deleted: draft.removed }),
     ...(draft.merges?.some(({ isMadeAgain }) => isMadeAgain) === true && {
       madeAgain: draft.merges.flatMap(({ from, isMadeAgain }) => (isMadeAgain ? [from] : [])),
     }),
@@ -116,7 +117,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
     lines: asWritten(ownLines(tree, draft.edits), texts),
     links: links.edits,
     foldersMade: newFolders(tree, moves, draft.made),
-    foldersEmptied: emptiedFolders(tree, [...moves, ...mergesOf(draft)], draft.made),
+    foldersEmptied: emptiedFolders(tree, [...moves, ...mergesOf(draft)], draft.made, draft.removed),
     proof: proofOf({
       ...proof,
       added: proof.added + made.added,
@@ -255,8 +256,8 @@ export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
   const merges = mergesOf(draft);
   const map = new MoveMap(tree, [...moves, ...merges]);
   const before = graph?.resolver ?? new Resolver(tree, rules, aliases);
-  const moved = merges.length === 0 ? map.files : new Map(moves.map(({ from, to }) => [from, to]));
-  const gone = new Set(merges.map(({ from }) => from));
+  const gone = new Set(goneOf(draft));
+  const moved = gone.size === 0 ? map.files : new Map(moves.map(({ from, to }) => [from, to]));
   const planned = new PlannedTree(tree, moved, madeTexts(draft.made), gone);
   const all = graph ? await readOf(graph, input) : await readCandidates(input, [...moves, ...merges], before);
   // What stands in files that are removed is proved where it goes.
@@ -271,6 +272,11 @@ export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
 /** Files that are removed, as moves: what means one of them means the other file. */
 function mergesOf({ merges = [] }: Draft): readonly Move[] {
   return merges.map(({ from, into }) => ({ from, to: into, why: "asked" }));
+}
+
+/** All files that are removed, whether their contents go elsewhere or not. */
+function goneOf({ merges = [], removed = [] }: Draft): readonly ProjectPath[] {
+  return [...merges.map(({ from }) => from), ...removed];
 }
 
 /** What a draft writes is read, too. */

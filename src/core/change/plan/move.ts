@@ -202,16 +202,20 @@ export function emptiedFolders(
   tree: SourceTree,
   moves: readonly Move[],
   more: readonly { readonly path: ProjectPath }[] = [],
+  removed: readonly ProjectPath[] = [],
 ): ProjectPath[] {
   const moved = new Map(moves.map((move) => [move.from, move.to]));
+  const gone = new Set(removed);
   const kept = new Set<ProjectPath>();
   for (const path of [...tree.paths, ...more.map((each) => each.path)]) {
+    if (gone.has(path)) continue;
     for (const folder of foldersAbove(moved.get(path) ?? path)) {
       if (kept.has(folder)) break;
       kept.add(folder);
     }
   }
-  const left = new Set(moves.flatMap((move) => foldersAbove(move.from)).filter((folder) => !kept.has(folder)));
+  const leaving = [...moves.map(({ from }) => from), ...removed];
+  const left = new Set(leaving.flatMap((path) => foldersAbove(path)).filter((folder) => !kept.has(folder)));
   return [...left].sort((a, b) => b.length - a.length || comparePaths(a, b));
 }
 

@@ -221,6 +221,8 @@ export interface Plan {
   readonly made: readonly MadeFile[];
   /** Files that go because others hold all that they held. */
   readonly removed: readonly ProjectPath[];
+  /** Those of them whose contents go with them. */
+  readonly deleted?: readonly ProjectPath[] | undefined;
   /** Those of them that a generator makes anew for other files. */
   readonly madeAgain?: readonly ProjectPath[];
   /** Files whose types come to lie in another namespace, where there are any. */

@@ -2,6 +2,7 @@
 import { splitWords } from "../../base/names/index.js";
 import { extensionOf } from "../../app/arrangement/index.js";
 import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { ReferenceGraph } from "../../graph/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import { shared as sharedFeature } from "../catalogue/index.js";
 import { FeatureName, shared, type Spelled, type Way } from "./spellings.js";
@@ -32,19 +33,54 @@ export interface Compared {
 }
 
 /** Every feature whose files are called by its name. */
-export function examplesOf({ catalogue, app }: Pick<AppAnalysis, "catalogue" | "app">): readonly Example[] {
+export function examplesOf(
+  { catalogue, app }: Pick<AppAnalysis, "catalogue" | "app">,
+  graph: ReferenceGraph,
+): readonly Example[] {
   const inPaths = wordsInPaths([...catalogue.entries.keys()]);
   return catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
     if (feature === sharedFeature) return [];
-    const name = new FeatureName(splitWords(feature), inPaths);
+    const plain = new FeatureName(splitWords(feature), inPaths);
     const isOwn = (path: ProjectPath): boolean =>
-      folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && name.in(nameOf(path)).length > 0);
+      folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && plain.in(nameOf(path)).length > 0);
     const files = [...catalogue.entries.values()]
       .filter(({ feature: of, path, isLeft }) => of.is === feature && !isLeft && isOwn(path))
       .map(({ path }) => path)
-      .filter((path) => name.in(path).length > 0);
-    return files.some((path) => app.stack.code.includes(extensionOf(nameOf(path)))) ? [{ feature, name, files }] : [];
+      .filter((path) => plain.in(path).length > 0);
+    const code = files.filter((path) => app.stack.code.includes(extensionOf(nameOf(path))));
+    const thing = thingOf(plain, code, graph);
+    const name = thing ? new FeatureName(plain.words, inPaths, thing) : plain;
+    return code.length > 0 ? [{ feature, name, files }] : [];
   });
+}
+
+/**
+ * What a feature is about, where that is called otherwise than the feature: of the types that it declares, the one that most of its files
+ * take. Nothing where one has the feature's name.
+ */
+function thingOf(
+  name: FeatureName,
+  files: readonly ProjectPath[],
+  graph: ReferenceGraph,
+): readonly string[] | undefined {
+  const own = new Set(files);
+  const uses = new Map<string, Set<ProjectPath>>();
+  for (const path of files)
+    for (const { name: type, isType, kind, from } of graph.files.get(path)?.reading.exports ?? []) {
+      if ((!isType && kind !== "class") || from !== undefined || !/^\p{Lu}/u.test(type)) continue;
+      const takers = graph
+        .usesOf(path)
+        .filter(({ from: user, reference }) => own.has(user) && reference.bindings?.some((each) => each.imported === type));
+      uses.set(type, new Set(takers.map(({ from: user }) => user)));
+    }
+  const ranked = [...uses].sort((a, b) => b[1].size - a[1].size || a[0].length - b[0].length);
+  const isCalledLike = ([type]: [string, unknown]): boolean => {
+    const [only] = name.in(type);
+    return only?.start === 0 && only.end === type.length;
+  };
+  if (ranked.some(isCalledLike)) return undefined;
+  const [best] = ranked.filter(([type, users]) => users.size > 0 && name.in(type).length === 0);
+  return best && splitWords(best[0]);
 }
 
 /** How most names of files join their words. */

@@ -3,7 +3,7 @@
  * where it is mentioned as they are. Read off the features that are there; nothing is known of frameworks.
  */
 import { featureKey } from "../catalogue/index.js";
-import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import { comparePaths, folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import {
   extractFrom,
@@ -63,7 +63,7 @@ const longest = 400_000;
 
 /** Learns it; `undefined` where no two features have anything in common. */
 export async function learnWiring({ analysed, graph, like }: WiringInput): Promise<Wiring | undefined> {
-  const examples = examplesOf(analysed);
+  const examples = examplesOf(analysed, graph);
   const asked = like === undefined ? undefined : comparedLike(like, examples);
   const likely = like === undefined ? likelyExamples(examples) : asked ? [asked] : [];
   if (likely.length === 0) return undefined;
@@ -96,33 +96,45 @@ function comparedLike(like: string, examples: readonly Example[]): Compared | un
 
 /** Text files as shapes, read once each. */
 export class Shapes {
-  readonly #texts = new Map<ProjectPath, Promise<Omit<Shape, "name"> | undefined>>();
+  readonly #texts = new Map<ProjectPath, Promise<Omit<Shape, "name" | "own"> | undefined>>();
 
   constructor(readonly graph: ReferenceGraph) {}
 
   /** A file, as it speaks of a feature; `undefined` where it cannot be told apart. */
-  async of(path: ProjectPath, name: FeatureName): Promise<Shape | undefined> {
+  async of(path: ProjectPath, { name, files }: Example): Promise<Shape | undefined> {
     const text = await this.#read(path);
-    return text && { ...text, name };
+    if (!text) return undefined;
+    const own = (this.graph.files.get(path)?.references ?? []).flatMap(({ reference, resolution }) =>
+      resolution.state === "found" && resolution.targets.some((target) => files.includes(target))
+        ? [reference.start]
+        : [],
+    );
+    return { ...text, name, own: new Set(own) };
   }
 
-  #read(path: ProjectPath): Promise<Omit<Shape, "name"> | undefined> {
+  /** The same file, as it speaks of each of several features, as far as it does. */
+  async all(path: ProjectPath, examples: readonly Example[]): Promise<Shape[]> {
+    const shapes = await Promise.all(examples.map((each) => this.of(path, each)));
+    return shapes.flatMap((shape) => (shape && speaksOf(shape, { start: 0, end: shape.text.length }) ? [shape] : []));
+  }
+
+  #read(path: ProjectPath): Promise<Omit<Shape, "name" | "own"> | undefined> {
     let found = this.#texts.get(path);
     if (!found) this.#texts.set(path, (found = this.#open(path)));
     return found;
   }
 
-  async #open(path: ProjectPath): Promise<Omit<Shape, "name"> | undefined> {
+  async #open(path: ProjectPath): Promise<Omit<Shape, "name" | "own"> | undefined> {
     const text = hasRows(path) ? this.graph.tree.text(path)?.text : undefined;
     if (text === undefined || text.length > longest) return undefined;
     const root: Row | undefined = rowsOf(text, path);
     if (!root) return undefined;
     const language = languageFor(path);
-    const read = language ? extractFrom(text, path).references : [];
-    const references = new Map<number, Reference>(read.map((each) => [each.start, each]));
+    const read = language && extractFrom(text, path, "exact");
+    const references = new Map<number, Reference>((read?.references ?? []).map((each) => [each.start, each]));
     const names: TextNames | undefined = await language?.names?.(text, nameOf(path));
     if (language?.names && !names) return undefined;
-    return { path, text, root, references, names };
+    return { path, text, root, references, exports: read?.exports, names };
   }
 }
 
@@ -149,7 +161,7 @@ class Learning {
     new Settling(graph, compared.example, parts).settle();
     return {
       compared,
-      files: files.filter(({ kept }) => kept.size > 0),
+      files: files.filter(({ kept }) => kept.size > 0).sort((a, b) => comparePaths(a.path, b.path)),
       wired: wired
         .map((each) => ({ ...each, entries: each.entries.filter(({ kept, item }) => kept.has(item)) }))
         .filter(({ entries }) => entries.length > 0),
@@ -166,12 +178,12 @@ class Learning {
     for (const counterpart of files) {
       const { path, sisters: having } = counterpart;
       if (having.size < (this.isAsked ? 1 : most)) continue;
-      const shape = await this.#shapes.of(path, example.name);
+      const shape = await this.#shapes.of(path, example);
       if (!shape) {
         unmade.push(path);
         continue;
       }
-      const shapes = await Promise.all([...having].map(([sister, each]) => this.#shapes.of(each, sister.name)));
+      const shapes = await Promise.all([...having].map(([sister, each]) => this.#shapes.of(each, sister)));
       const others = shapes.filter((each) => each !== undefined);
       if (others.length === 0) {
         unmade.push(path);
@@ -199,15 +211,14 @@ class Learning {
     for (const path of candidates) {
       const text = tree.text(path)?.text;
       if (text === undefined || text.length > longest) continue;
-      const all = { start: 0, end: text.length };
-      const speaks = (name: FeatureName): boolean => name.in(text, all.start, all.end).length > 0;
+      const speaks = (name: FeatureName): boolean => name.in(text).length > 0;
       if (!speaks(example.name) || !sisters.some(({ name }) => speaks(name))) continue;
-      const shape = await this.#shapes.of(path, example.name);
+      const shape = await this.#shapes.of(path, example);
       if (!shape) {
         unread.push(path);
         continue;
       }
-      const others = sisters.map(({ name }): Shape => ({ ...shape, name })).filter((each) => speaksOf(each, all));
+      const others = await this.#shapes.all(path, sisters);
       const entries = entriesIn(shape, others, this.isAsked ? 1 : mostOf(sisters.length));
       if (entries.length > 0) wired.push({ path, shape, entries });
     }

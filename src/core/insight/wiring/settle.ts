@@ -49,7 +49,8 @@ export class Settling {
   /** References to files that are not made, and names that those do not give. */
   #withoutTargets(part: Part): void {
     const file = this.graph.files.get(part.path);
-    for (const { reference, resolution } of file?.references ?? []) {
+    for (const { reference: known, resolution } of file?.references ?? []) {
+      const reference = part.kept[0]?.shape.references.get(known.start) ?? known;
       if (resolution.state !== "found" || !isKept(part, reference.start)) continue;
       const own = resolution.targets.filter((target) => this.#files.has(target));
       if (own.some((target) => this.#isGone(target))) drop(part, reference.start);
@@ -74,9 +75,10 @@ export class Settling {
     const key = `${path}\n${name}`;
     if (!this.#files.has(path) && this.example.name.in(name).length === 0) return true;
     if (!part || seen.has(key)) return false;
-    const { reading, references } = this.graph.files.get(path) ?? { reading: undefined, references: [] };
-    if (!reading?.exports) return true;
-    return reading.exports.some((each) => {
+    const { references } = this.graph.files.get(path) ?? { references: [] };
+    const exports = part.kept[0]?.shape.exports;
+    if (!exports) return true;
+    return exports.some((each) => {
       if (each.name !== name && each.name !== "*") return false;
       // A component is given by its file as a whole.
       if (each.end > each.start && !isKept(part, each.start)) return false;
@@ -118,9 +120,9 @@ export class Settling {
   }
 
   /** Whether others know a name of the file. */
-  #isGiven({ path }: Part, { name, level, places }: Variable): boolean {
+  #isGiven({ kept }: Part, { name, level, places }: Variable): boolean {
     if (level !== "top") return false;
-    const exports = this.graph.files.get(path)?.reading.exports;
+    const exports = kept[0]?.shape.exports;
     if (exports === undefined) return true;
     return exports.some(
       ({ name: own, local, about, start }) =>

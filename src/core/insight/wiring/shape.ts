@@ -1,6 +1,6 @@
 /** A text by its rows, with what is fixed in each item: what has to be the same in two for them to be of one kind. */
 import type { ProjectPath } from "../../base/paths.js";
-import type { Reference, Row, RowItem, TextNames } from "../../languages/index.js";
+import type { Export, Reference, Row, RowItem, TextNames } from "../../languages/index.js";
 import { shared, type FeatureName, type Spelled, type Way } from "./spellings.js";
 
 /** A text, and the feature whose name is looked for in it. */
@@ -11,6 +11,10 @@ export interface Shape {
   readonly name: FeatureName;
   /** Where the names of other files begin. */
   readonly references: ReadonlyMap<number, Reference>;
+  /** Those of them that mean a file of the feature itself: however they are spelled, what counts is how they end. */
+  readonly own: ReadonlySet<number>;
+  /** What it gives to others; `undefined` in languages in which that is not told. */
+  readonly exports: readonly Export[] | undefined;
   /** Its names by scope, in languages that have them. */
   readonly names: TextNames | undefined;
 }
@@ -67,7 +71,7 @@ function tokenise(shape: Shape, { start, end, rows, isText }: RowItem): Token[] 
   return found.filter(({ text: own }, index) => own !== "," || !/^[)\]}>]$/.test(found[index + 1]?.text ?? ""));
 }
 
-function tokensBetween({ text, name }: Shape, from: number, to: number): Token[] {
+function tokensBetween({ text, name, own }: Shape, from: number, to: number): Token[] {
   const inside = text.slice(from, to);
   const all = name.in(text, from, to);
   const found: Token[] = [];
@@ -80,13 +84,16 @@ function tokensBetween({ text, name }: Shape, from: number, to: number): Token[]
     if (!isString && all.some((each) => each.start < start && each.end > start)) continue;
     const last = spelled.at(-1);
     const stop = last && !isString ? Math.max(end, last.end) : end;
-    const own = isString ? text.slice(start, end) : text.slice(start, stop);
+    const isOwn = isString && own.has(start + 1);
+    const tail = isOwn ? text.lastIndexOf("/", end - 2) + 1 : start + 1;
+    // Of the way to a file of the feature, its end alone is compared.
+    const said = isOwn ? spelled.filter((each) => each.start >= tail) : spelled;
     found.push({
-      text: isString ? `"${masked(text, start + 1, end - 1, spelled)}"` : spelled.length > 0 ? masked(text, start, stop, spelled) : own,
+      text: isString ? `"${masked(text, Math.max(tail, start + 1), end - 1, said)}"` : masked(text, start, stop, spelled),
       kind: isString ? "string" : "plain",
       start,
       end: stop,
-      spelled,
+      spelled: said,
     });
   }
   return found;

@@ -6,8 +6,8 @@
 import { inCase, inText } from "../../base/names/index.js";
 import { singular } from "../catalogue/index.js";
 
-/** Whether the name stands as it is, or for one of the things, or for several. */
-type Count = "own" | "one" | "many";
+/** Whether the name stands as it is, for one or several, or whether it is that of what the feature is about: `shift` of `rota`. */
+type Count = "own" | "one" | "many" | "thing" | "things";
 
 /** The ways in which words are joined. */
 type Joined = "Pascal" | "camel" | "kebab" | "snake" | "CONSTANT" | "flat" | "Title" | "title" | "Every";
@@ -31,7 +31,7 @@ export interface Around {
   readonly within: "code" | "string" | "text" | "path";
 }
 
-const counts: readonly Count[] = ["own", "one", "many"];
+const counts: readonly Count[] = ["own", "one", "many", "thing", "things"];
 
 /** Shorter names stand in too many words by chance. */
 const shortest = 3;
@@ -42,13 +42,21 @@ export class FeatureName {
   readonly #spelled = new Map<Way, string>();
   readonly #form: RegExp | undefined;
 
-  /** `inPaths`: how the app joins words in the names of files and folders. */
+  /**
+   * `inPaths`: how the app joins words in the names of files and folders. `thing`: what the feature is about, where that has a name of
+   * its own.
+   */
   constructor(
     readonly words: readonly string[],
     readonly inPaths: "kebab" | "camel" | "snake" = "kebab",
+    readonly thing: readonly string[] = counted(words, "one"),
   ) {
+    const wordsOf = (count: Count): readonly string[] => {
+      if (count === "thing") return thing;
+      return count === "things" ? counted(thing, "many") : counted(words, count);
+    };
     for (const count of counts)
-      for (const [joined, text] of joinedIn(counted(words, count))) {
+      for (const [joined, text] of joinedIn(wordsOf(count))) {
         this.#spelled.set(`${count} ${joined}`, text);
         if (text.length < shortest) continue;
         const ways = this.#ways.get(text) ?? new Set();
@@ -102,7 +110,7 @@ export function shared(a: ReadonlySet<Way>, b: ReadonlySet<Way>): ReadonlySet<Wa
   return new Set([...a].filter((way) => b.has(way)));
 }
 
-function counted(words: readonly string[], count: Count): readonly string[] {
+function counted(words: readonly string[], count: "own" | "one" | "many"): readonly string[] {
   const last = words.at(-1) ?? "";
   if (count === "own" || last === "") return words;
   const one = singular(last);

@@ -60,8 +60,10 @@ function rowsBelow(node: TreeNode, text: string): Row[] {
   const found = own ? [rowOf(own, text)] : [];
   for (const child of childrenOf(node)) {
     if (inside.has(child)) continue;
-    // A body is a row by itself, not one in a row.
-    found.push(...rowsBelow(child, text));
+    const below = rowsBelow(child, text);
+    // What a function takes apart may be less, and it is a function still.
+    const isTaken = child.type === "ObjectPattern" && /Function/.test(node.type);
+    found.push(...(isTaken ? below.map((row, at) => (at === 0 ? { ...row, kind: "entries" as const } : row)) : below));
   }
   const seen = new Set<number>();
   return found

@@ -1,0 +1,2 @@
+export { harvestRoutes } from "./routes";
+export { harvestLoaded, harvestReducer } from "./harvestSlice";

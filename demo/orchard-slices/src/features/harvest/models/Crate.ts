@@ -1,0 +1,1 @@
+export type Crate = { id: string; date: string; kilos: number };

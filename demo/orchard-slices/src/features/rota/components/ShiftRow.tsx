@@ -1,0 +1,5 @@
+import type { Shift } from "../models/Shift";
+
+export function ShiftRow({ shift }: { readonly shift: Shift }) {
+  return <p>{shift.helper}</p>;
+}

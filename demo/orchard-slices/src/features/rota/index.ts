@@ -1,0 +1,2 @@
+export { rotaRoutes } from "./routes";
+export { rotaLoaded, rotaReducer } from "./rotaSlice";

@@ -1,0 +1,1 @@
+export type Shift = { id: string; date: string; helper: string };

@@ -1,0 +1,5 @@
+import type { Tree } from "../models/Tree";
+
+export function TreeRow({ tree }: { readonly tree: Tree }) {
+  return <p>{tree.variety}</p>;
+}

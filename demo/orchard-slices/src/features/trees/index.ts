@@ -1,0 +1,2 @@
+export { treesRoutes } from "./routes";
+export { treesLoaded, treesReducer } from "./treesSlice";

@@ -1,0 +1,1 @@
+export type Tree = { id: string; variety: string; row: number };

@@ -1,0 +1,4 @@
+import type { RouteObject } from "react-router";
+import { TreesScreen } from "./screens/TreesScreen";
+
+export const treesRoutes: RouteObject[] = [{ path: "/trees", element: <TreesScreen /> }];

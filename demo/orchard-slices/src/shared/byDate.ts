@@ -1,0 +1,1 @@
+export const byDate = (a: { readonly date: string }, b: { readonly date: string }) => a.date.localeCompare(b.date);
