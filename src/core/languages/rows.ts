@@ -34,6 +34,8 @@ export interface RowItem {
   readonly tag?: { readonly start: number; readonly end: number };
   /** What a function gives back: without it, the function is another. */
   readonly isResult?: true;
+  /** Of a type, in which every letter counts. */
+  readonly isExact?: true;
   /** Something that is only done, and has no name by which others know it: `test("…", () => {})`. */
   readonly isDone?: true;
 }

@@ -1,5 +1,5 @@
 /** The features of an app as examples for one more: which files each consists of, and which of these the others have in the same place. */
-import { splitWords } from "../../base/names/index.js";
+import { splitWords, wordsKey } from "../../base/names/index.js";
 import { extensionOf } from "../../app/arrangement/index.js";
 import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
@@ -38,49 +38,68 @@ export function examplesOf(
   graph: ReferenceGraph,
 ): readonly Example[] {
   const inPaths = wordsInPaths([...catalogue.entries.keys()]);
-  return catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
+  const plain = catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
     if (feature === sharedFeature) return [];
-    const plain = new FeatureName(splitWords(feature), inPaths);
+    const name = new FeatureName(splitWords(feature), inPaths);
     const isOwn = (path: ProjectPath): boolean =>
-      folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && plain.in(nameOf(path)).length > 0);
+      folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && name.in(nameOf(path)).length > 0);
     const files = [...catalogue.entries.values()]
       .filter(({ feature: of, path, isLeft }) => of.is === feature && !isLeft && isOwn(path))
       .map(({ path }) => path)
-      .filter((path) => plain.in(path).length > 0);
+      .filter((path) => name.in(path).length > 0);
     const code = files.filter((path) => app.stack.code.includes(extensionOf(nameOf(path))));
-    const thing = thingOf(plain, code, graph);
-    const name = thing ? new FeatureName(plain.words, inPaths, thing) : plain;
     return code.length > 0 ? [{ feature, name, files }] : [];
+  });
+  return plain.map((each): Example => {
+    const thing = thingOf(each, plain, graph);
+    if (!thing) return each;
+    const name = new FeatureName(each.name.words, inPaths, splitWords(thing.name));
+    return { ...each, name, files: [...new Set([...each.files, ...thing.files])] };
   });
 }
 
 /**
- * What a feature is about, where that is called otherwise than the feature: of the types that it declares, the one that most of its files
- * take. Nothing where one has the feature's name.
+ * What a feature is about, where that is called otherwise than the feature: of the types that its files take from each other, or from a
+ * file that is called after the type and that no other feature takes, the one that most of them take. Nothing where one has the
+ * feature's name.
  */
 function thingOf(
-  name: FeatureName,
-  files: readonly ProjectPath[],
+  { name, files }: Example,
+  all: readonly Example[],
   graph: ReferenceGraph,
-): readonly string[] | undefined {
+): { readonly name: string; readonly files: readonly ProjectPath[] } | undefined {
   const own = new Set(files);
-  const uses = new Map<string, Set<ProjectPath>>();
+  const others = new Set(all.flatMap((each) => (each.files === files ? [] : each.files)));
+  const taken = new Map<string, { readonly users: Set<ProjectPath>; readonly files: Set<ProjectPath> }>();
   for (const path of files)
-    for (const { name: type, isType, kind, from } of graph.files.get(path)?.reading.exports ?? []) {
-      if ((!isType && kind !== "class") || from !== undefined || !/^\p{Lu}/u.test(type)) continue;
-      const takers = graph
-        .usesOf(path)
-        .filter(({ from: user, reference }) => own.has(user) && reference.bindings?.some((each) => each.imported === type));
-      uses.set(type, new Set(takers.map(({ from: user }) => user)));
+    for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
+      const [target] = resolution.state === "found" ? resolution.targets : [];
+      if (target === undefined) continue;
+      const isElsewhere = !own.has(target);
+      if (isElsewhere && graph.usesOf(target).some(({ from }) => others.has(from))) continue;
+      const given = graph.files.get(target)?.reading.exports ?? [];
+      for (const { imported } of reference.bindings ?? []) {
+        const isType = given.some((each) => each.name === imported && (each.isType || each.kind === "class"));
+        if (!isType || !/^\p{Lu}/u.test(imported) || (isElsewhere && !isCalledAfter(target, imported))) continue;
+        const there = taken.get(imported) ?? { users: new Set(), files: new Set() };
+        there.users.add(path);
+        if (isElsewhere) there.files.add(target);
+        taken.set(imported, there);
+      }
     }
-  const ranked = [...uses].sort((a, b) => b[1].size - a[1].size || a[0].length - b[0].length);
-  const isCalledLike = ([type]: [string, unknown]): boolean => {
+  const ranked = [...taken].sort((a, b) => b[1].users.size - a[1].users.size || a[0].length - b[0].length);
+  const isNamed = ([type]: readonly [string, unknown]): boolean => {
     const [only] = name.in(type);
     return only?.start === 0 && only.end === type.length;
   };
-  if (ranked.some(isCalledLike)) return undefined;
-  const [best] = ranked.filter(([type, users]) => users.size > 0 && name.in(type).length === 0);
-  return best && splitWords(best[0]);
+  // What is called like the feature is what it is about.
+  if (ranked.some(isNamed)) return undefined;
+  const best = ranked.find(([type]) => name.in(type).length === 0);
+  return best && { name: best[0], files: [...best[1].files] };
+}
+
+function isCalledAfter(path: ProjectPath, type: string): boolean {
+  return wordsKey(splitWords(nameOf(path).replace(/\..*$/, ""))) === wordsKey(splitWords(type));
 }
 
 /** How most names of files join their words. */

@@ -123,10 +123,13 @@ export function likeness(a: Shape, first: RowItem, b: Shape, second: RowItem): L
     if (common) {
       for (const [start, each] of common) ways.set(start, each);
       if (/[\p{L}\u0001]/u.test(token.text)) agreeing += 1;
-    } else if (mayDiffer(a, token, own[index + 1])) differing.push({ start: token.start, end: token.end });
+    } else if (first.isExact !== true && mayDiffer(a, token, own[index + 1])) differing.push({ start: token.start, end: token.end });
     else return undefined;
   }
-  return differing.length > 0 && agreeing === 0 ? undefined : { ways, differing };
+  if (differing.length > 0 && agreeing === 0) return undefined;
+  // Of `{ … }`, what stands first in it says what it is.
+  if (agreeing === 0 && !beginsAlike(a, first, b, second)) return undefined;
+  return { ways, differing };
 }
 
 /** What two elements of one tag have in common. */
@@ -147,6 +150,12 @@ export function sameTag(a: Shape, first: RowItem, b: Shape, second: RowItem): Li
     ({ kind, start, end }) => kind === "string" && !a.references.has(start + 1) && /\s/.test(a.text.slice(start, end)),
   );
   return { ways, differing: strings.map(({ start, end }) => ({ start, end })), isByTag: true };
+}
+
+function beginsAlike(a: Shape, first: RowItem, b: Shape, second: RowItem): boolean {
+  const [own, other] = [first.rows[0]?.items[0], second.rows[0]?.items[0]];
+  if (!own || !other) return own === other;
+  return likeness(a, own, b, other) !== undefined;
 }
 
 function commonWays(token: Token, other: Token): [number, ReadonlySet<Way>][] | undefined {

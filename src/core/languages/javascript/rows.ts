@@ -35,6 +35,7 @@ function itemOf(node: TreeNode, text: string): RowItem {
     rows: rowsBelow(node, text),
     ...(isText && { isText: true }),
     ...tagOf(node),
+    ...(/^TS\w+Signature$|^TSLiteralType$/.test(node.type) && { isExact: true }),
     ...(node.type === "ReturnStatement" && { isResult: true }),
     ...(node.type === "ExpressionStatement" && { isDone: true }),
   };

@@ -1,0 +1,8 @@
+<script setup lang="ts">
+import NavBar from "@/components/NavBar.vue";
+</script>
+
+<template>
+  <NavBar />
+  <RouterView />
+</template>

@@ -1,0 +1,4 @@
+export interface Crate {
+  id: string;
+  kilos: number;
+}

@@ -1,0 +1,4 @@
+export interface Shift {
+  id: string;
+  helper: string;
+}

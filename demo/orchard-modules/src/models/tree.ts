@@ -1,0 +1,4 @@
+export interface Tree {
+  id: string;
+  variety: string;
+}

@@ -1,0 +1,4 @@
+export interface Crate {
+  readonly id: string;
+  readonly kilos: string;
+}

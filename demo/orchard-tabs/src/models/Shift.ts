@@ -1,0 +1,4 @@
+export interface Shift {
+  readonly id: string;
+  readonly helper: string;
+}

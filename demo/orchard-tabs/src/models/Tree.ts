@@ -1,0 +1,4 @@
+export interface Tree {
+  readonly id: string;
+  readonly variety: string;
+}
