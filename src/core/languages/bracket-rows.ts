@@ -80,7 +80,14 @@ class BracketReader {
     if (bracket === "(" && (items.length === 0 || !items.every(([from]) => this.#at(from + 1).text === ":")))
       return undefined;
     const kind: RowKind = "entries";
-    return { kind, start, end, separator: ",", items: items.map(([from, to]) => this.#item(from, to)) };
+    const span = this.#isNamedGroup(open, close, marks) ? { start: start - 1, end: end + 1 } : { start, end };
+    return { kind, ...span, separator: ",", items: items.map(([from, to]) => this.#item(from, to)) };
+  }
+
+  /** `(this.a, {this.b})`: parameters with names, whose braces stand only as long as there are some. */
+  #isNamedGroup(open: number, close: number, marks: ReadonlySet<string>): boolean {
+    const isLast = this.#at(close + 1).text === ")" && /^[(,]$/.test(this.#at(open - 1).text);
+    return this.#at(open).text === "{" && isLast && !marks.has(":");
   }
 
   /** The marks that stand between two tokens and in no bracket. */

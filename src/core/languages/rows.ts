@@ -30,8 +30,10 @@ export interface RowItem {
   readonly rows: readonly Row[];
   /** Plain text for people, between tags. */
   readonly isText?: true;
-  /** Of an element, its tag: two of one tag are of one kind, whatever else they say. */
+  /** The tag of an element, the key of a property: two of one tag are of one kind, whatever else they say. */
   readonly tag?: { readonly start: number; readonly end: number };
+  /** Where names stand that it declares for what follows it; those of its own parts are theirs. */
+  readonly declares?: readonly number[];
   /** What a function gives back: without it, the function is another. */
   readonly isResult?: true;
   /** Of a type, in which every letter counts. */
@@ -50,6 +52,7 @@ export function shiftedRow(row: Row, by: number): Row {
       ...item,
       start: item.start + by,
       end: item.end + by,
+      ...(item.declares && { declares: item.declares.map((at) => at + by) }),
       ...(item.tag && { tag: { start: item.tag.start + by, end: item.tag.end + by } }),
       rows: item.rows.map((each) => shiftedRow(each, by)),
     })),

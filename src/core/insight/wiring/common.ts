@@ -101,7 +101,7 @@ export function commonOf(shape: Shape, sisters: readonly Shape[], most: number, 
 }
 
 /** Whether an item takes names of another file: however sisters spell that, it stays as long as one of them is used. */
-function takesNames({ references }: Shape, { start, end }: RowItem): boolean {
+export function takesNames({ references }: Shape, { start, end }: RowItem): boolean {
   for (const { start: at, kind, bindings = [] } of references.values())
     if (start <= at && at < end && /^(?:import|type import)$/.test(kind) && bindings.length > 0) return true;
   return false;
@@ -153,16 +153,9 @@ export function keepCommon(
   kept.keep(item, alike);
   const isByTag = alike.some((each) => each.isByTag);
   for (const [at, inner] of item.rows.entries()) {
-    if (isByTag && inner.kind !== "children") for (const each of inner.items) keepWhole(each, kept);
-    else
-      keepRow(inner, {
-        kept,
-        sisters: partners.map(({ shape, item: other }) => ({
-          shape,
-          row: isByTag ? other.rows.find(({ kind }) => kind === "children") : other.rows[at],
-        })),
-        most: Math.min(most, alike.length),
-      });
+    const rows = partners.map(({ shape, item: other }) => ({ shape, row: isByTag ? pairOf(item, at, other) : other.rows[at] }));
+    if (isByTag && rows.every(({ row }) => row === undefined)) for (const each of inner.items) keepWhole(each, kept);
+    else keepRow(inner, { kept, sisters: rows, most: Math.min(most, alike.length) });
   }
 }
 
@@ -186,6 +179,13 @@ export function partnerOf(
     if (distance(alike) === 0) break;
   }
   return best;
+}
+
+/** The row of another that stands for one of an item: what is between its tags, or the one at its place where all are of its kind. */
+function pairOf(item: RowItem, at: number, other: RowItem): RowItem["rows"][number] | undefined {
+  if (item.rows[at]?.kind === "children") return other.rows.find(({ kind }) => kind === "children");
+  const isSame = item.rows.length === other.rows.length && item.rows.every(({ kind }, i) => other.rows[i]?.kind === kind);
+  return isSame ? other.rows[at] : undefined;
 }
 
 function distance({ differing, isByTag }: Likeness): number {

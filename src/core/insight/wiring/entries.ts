@@ -3,7 +3,7 @@
  * the navigation, the words of a language. An entry is an item that speaks of one feature, and has its like for the others.
  */
 import type { Row, RowItem } from "../../languages/index.js";
-import { Kept, keepCommon, partnerOf } from "./common.js";
+import { Kept, keepCommon, keepWhole, partnerOf } from "./common.js";
 import { speaksOf, type Shape } from "./shape.js";
 
 /** One item that mentions a feature. */
@@ -19,7 +19,33 @@ export interface Entry {
 export function entriesIn(shape: Shape, sisters: readonly Shape[], most: number): readonly Entry[] {
   const present = sisters.filter((each) => speaksOf(each, { start: 0, end: each.text.length }));
   if (present.length < most) return [];
-  return inRow(shape.root, { shape, sisters: present, most });
+  const found = inRow(shape.root, { shape, sisters: present, most });
+  return found.length === 0 ? [] : [...imports(shape, present, found), ...found];
+}
+
+/** What the entries need of the feature's files: its imports, however those of its sisters are spelled. */
+function imports(shape: Shape, sisters: readonly Shape[], found: readonly Entry[]): Entry[] {
+  const row = shape.root;
+  return row.items
+    .filter((item) => takesOwn(shape, item) && !found.some((each) => each.item === item))
+    .map((item): Entry => {
+      const kept = new Kept(shape, { ...row, items: [item] });
+      keepWhole(item, kept);
+      const partners = new Map<Shape, RowItem>();
+      for (const sister of sisters)
+        for (const each of row.items) if (takesOwn(sister, each)) partners.set(sister, each);
+      return { kept, row, item, partners };
+    });
+}
+
+/** Whether an item takes names of a file of the feature. */
+function takesOwn({ references, own }: Shape, { start, end }: RowItem): boolean {
+  for (const at of own)
+    if (start <= at && at < end && (references.get(at)?.bindings ?? []).some(({ local }) => local !== "")) {
+      const { kind } = references.get(at) ?? {};
+      return kind === "import" || kind === "type import";
+    }
+  return false;
 }
 
 interface Looking {
@@ -48,6 +74,8 @@ function inRow(row: Row, looking: Looking): Entry[] {
     for (const [sister, each] of partners) taken.get(sister)?.add(each);
     const kept = new Kept(shape, { ...row, items: [item] });
     keepCommon(item, { kept, alike, partners: [...partners].map(([of, each]) => ({ shape: of, item: each })), most });
+    // Which names it takes is for those to say that use them.
+    if (takesOwn(shape, item)) keepWhole(item, kept);
     return [{ kept, row, item, partners }];
   });
 }

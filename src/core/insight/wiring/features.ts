@@ -38,6 +38,10 @@ export function examplesOf(
   graph: ReferenceGraph,
 ): readonly Example[] {
   const inPaths = wordsInPaths([...catalogue.entries.keys()]);
+  const { source } = app.layout;
+  // Code beside the sources is what was built of them, or serves tools.
+  const isOfApp = (path: ProjectPath): boolean =>
+    source === "" || isBelow(path, source) || !app.stack.code.includes(extensionOf(nameOf(path)));
   const plain = catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
     if (feature === sharedFeature) return [];
     const name = new FeatureName(splitWords(feature), inPaths);
@@ -45,17 +49,21 @@ export function examplesOf(
       folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && name.in(nameOf(path)).length > 0);
     const files = [...catalogue.entries.values()]
       .filter(({ feature: of, path, isLeft }) => of.is === feature && !isLeft && isOwn(path))
+      .filter(({ path, role }) => isOfApp(path) || role.is === "test")
       .map(({ path }) => path)
       .filter((path) => name.in(path).length > 0);
     const code = files.filter((path) => app.stack.code.includes(extensionOf(nameOf(path))));
     return code.length > 0 ? [{ feature, name, files }] : [];
   });
-  return plain.map((each): Example => {
+  for (const { name } of plain) name.besides(plain.map((each) => each.name));
+  const found = plain.map((each): Example => {
     const thing = thingOf(each, plain, graph);
     if (!thing) return each;
     const name = new FeatureName(each.name.words, inPaths, splitWords(thing.name));
     return { ...each, name, files: [...new Set([...each.files, ...thing.files])] };
   });
+  for (const { name } of found) name.besides(found.map((each) => each.name));
+  return found;
 }
 
 /**

@@ -3,11 +3,13 @@
  * where it is mentioned as they are. Read off the features that are there; nothing is known of frameworks.
  */
 import { featureKey } from "../catalogue/index.js";
-import { comparePaths, folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { Layout } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import {
   extractFrom,
   hasRows,
+  isCode,
   languageFor,
   languagesInUse,
   rowsOf,
@@ -71,7 +73,7 @@ export async function learnWiring({ analysed, graph, like }: WiringInput): Promi
   const shapes = new Shapes(graph);
   let best: Wiring | undefined;
   for (const compared of likely) {
-    const wiring = await new Learning(graph, shapes, compared, like !== undefined).learn();
+    const wiring = await new Learning(graph, shapes, compared, like !== undefined, analysed.app.layout).learn();
     if (!best || tells(wiring) > tells(best)) best = wiring;
   }
   return best;
@@ -146,6 +148,7 @@ class Learning {
     shapes: Shapes,
     readonly compared: Compared,
     readonly isAsked: boolean,
+    readonly layout: Layout,
   ) {
     this.#shapes = shapes;
   }
@@ -196,6 +199,15 @@ class Learning {
     return { files: found, unmade };
   }
 
+  /** Code beside the sources may be what was built of them; what takes nothing of them starts no app. */
+  #isOfApp(path: ProjectPath): boolean {
+    const { source } = this.layout;
+    if (source === "" || isBelow(path, source) || !isCode(path)) return true;
+    return (this.graph.files.get(path)?.references ?? []).some(
+      ({ resolution }) => resolution.state === "found" && resolution.targets.some((target) => isBelow(target, source)),
+    );
+  }
+
   /** Every text outside of the features that mentions several of them. */
   async #wired(): Promise<{ readonly wired: readonly WiredFile[]; readonly unread: readonly ProjectPath[] }> {
     const { example, sisters, files } = this.compared;
@@ -204,7 +216,8 @@ class Learning {
     for (const { files: theirs } of sisters) for (const path of theirs) own.add(path);
     const hit = await tree.store.search(example.name.spellings);
     const candidates = tree.paths.filter(
-      (path) => !own.has(path) && hasRows(path) && !tree.isLink(path) && hit?.has(path) !== false,
+      (path) =>
+        !own.has(path) && hasRows(path) && !tree.isLink(path) && hit?.has(path) !== false && this.#isOfApp(path),
     );
     const wired: WiredFile[] = [];
     const unread: ProjectPath[] = [];
@@ -219,7 +232,7 @@ class Learning {
         continue;
       }
       const others = await this.#shapes.all(path, sisters);
-      const entries = entriesIn(shape, others, this.isAsked ? 1 : mostOf(sisters.length));
+      const entries = entriesIn(shape, others, this.isAsked ? Math.ceil(sisters.length / 3) : mostOf(sisters.length));
       if (entries.length > 0) wired.push({ path, shape, entries });
     }
     return { wired, unread };

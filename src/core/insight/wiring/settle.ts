@@ -4,8 +4,8 @@
  */
 import type { ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import type { Reference, RowItem, Variable } from "../../languages/index.js";
-import type { Kept } from "./common.js";
+import type { Reference, Row, RowItem, Variable } from "../../languages/index.js";
+import { keepWhole, takesNames, type Kept } from "./common.js";
 import type { Example } from "./features.js";
 
 /** A text with what is kept of it: of a feature's own file all together, of one outside each entry by itself. */
@@ -19,6 +19,7 @@ export interface Part {
 export class Settling {
   readonly #byPath: ReadonlyMap<ProjectPath, Part>;
   readonly #files: ReadonlySet<ProjectPath>;
+  readonly #putBack = new Set<RowItem>();
 
   constructor(
     readonly graph: ReferenceGraph,
@@ -37,13 +38,16 @@ export class Settling {
     }
   }
 
+  /** Whether anything was changed. It ends: what was put back once is not put back again. */
   #settlePart(part: Part): boolean {
     const [first] = part.kept;
     if (!first) return false;
     const before = sizeOf(part);
+    const back = this.#putBack.size;
+    for (const kept of part.kept) withoutEmptyLists(kept.root, kept);
     this.#withoutTargets(part);
     for (const variable of first.shape.names?.variables ?? []) this.#settleVariable(part, variable);
-    return sizeOf(part) < before;
+    return sizeOf(part) !== before || this.#putBack.size > back;
   }
 
   /** References to files that are not made, and names that those do not give. */
@@ -99,12 +103,37 @@ export class Settling {
     if (!isThere) {
       // Outside, what is not the feature's alone is declared for all of them.
       if (!part.isOwn && !this.#isOfExample(part, variable)) return;
+      const isUsed = uses.some(({ start }) => isKept(part, start));
+      if (isUsed && part.isOwn && this.#isPutBack(part, variable)) return;
       for (const { start } of uses) if (isKept(part, start)) drop(part, start);
       return;
     }
     const isUsed = uses.some(({ start }) => isKept(part, start));
     if (isUsed || uses.length === 0 || this.#isGiven(part, variable)) return;
-    for (const { start } of declared) if (isKept(part, start)) drop(part, start);
+    for (const { start } of declared) if (isKept(part, start) && this.#isIdle(part, start)) drop(part, start);
+  }
+
+  /** Whether the smallest item around a declared name declares it, and nothing besides that is used: a parameter is no item. */
+  #isIdle(part: Part, start: number): boolean {
+    const kept = part.kept.find((each) => each.isKept(start));
+    const item = kept?.around(start).at(-1);
+    if (!kept || item?.declares?.includes(start) !== true) return false;
+    const { variables } = kept.shape.names ?? { variables: [] };
+    return declaredIn(item, kept).every((at) => {
+      const variable = variables.find(({ places }) => places.some((place) => place.start === at));
+      return variable?.places.some((place) => !place.isDeclared && isKept(part, place.start)) !== true;
+    });
+  }
+
+  /** What the file itself declares, and what is common uses, is needed as it is. Gives whether it was put back. */
+  #isPutBack({ kept: [kept] }: Part, { level, places }: Variable): boolean {
+    const [declared] = places.filter(({ isDeclared }) => isDeclared);
+    const [item] = kept && declared ? kept.around(declared.start) : [];
+    if (level !== "top" || !kept || !item || this.#putBack.has(item)) return false;
+    this.#putBack.add(item);
+    if (takesNames(kept.shape, item)) return false;
+    keepWhole(item, kept);
+    return true;
   }
 
   /** Whether a name of a text outside is the feature's: it is called by its name, or comes from its files. */
@@ -128,6 +157,25 @@ export class Settling {
       ({ name: own, local, about, start }) =>
         local === name || about === name || own === name || places.some((place) => place.start === start),
     );
+  }
+}
+
+/** The names that an item and the lists in it declare. */
+function declaredIn({ declares = [], rows }: RowItem, kept: Kept): number[] {
+  const lists = rows.filter(({ kind }) => kind === "names").flatMap(({ items }) => items.filter((each) => kept.has(each)));
+  return [...declares, ...lists.flatMap((each) => declaredIn(each, kept))];
+}
+
+/** A statement that would list no names any more goes. */
+function withoutEmptyLists({ items }: Row, kept: Kept): void {
+  for (const item of items) {
+    if (!kept.has(item)) continue;
+    for (const row of item.rows) withoutEmptyLists(row, kept);
+    const lists = item.rows.filter((row) => row.kind === "names" && row.items.length > 0);
+    if (lists.some((row) => !row.items.some((each) => kept.has(each)))) {
+      kept.drop(item);
+      dropInside(item, kept);
+    }
   }
 }
 

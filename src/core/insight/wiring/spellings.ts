@@ -41,6 +41,7 @@ export class FeatureName {
   readonly #ways = new Map<string, Set<Way>>();
   readonly #spelled = new Map<Way, string>();
   readonly #form: RegExp | undefined;
+  #longer: readonly FeatureName[] = [];
 
   /**
    * `inPaths`: how the app joins words in the names of files and folders. `thing`: what the feature is about, where that has a name of
@@ -66,6 +67,15 @@ export class FeatureName {
     if (all.length > 0) this.#form = new RegExp(all.join("|"), "gu");
   }
 
+  /** Says which features there are besides: where the longer name of another stands, this one is not meant. */
+  besides(others: readonly FeatureName[]): void {
+    const own = this.words.map(singular).join(" ");
+    this.#longer = others.filter(({ words }) => {
+      const theirs = words.map(singular).join(" ");
+      return theirs.length > own.length && ` ${theirs} `.includes(` ${own} `);
+    });
+  }
+
   /** Every text by which it may be written, the longest first. */
   get spellings(): readonly string[] {
     return [...this.#ways.keys()].sort((a, b) => b.length - a.length);
@@ -84,7 +94,9 @@ export class FeatureName {
       }
       found.push({ start, end, ways: this.#ways.get(match[0]) ?? new Set() });
     }
-    return found;
+    if (found.length === 0 || this.#longer.length === 0) return found;
+    const hidden = this.#longer.flatMap((each) => each.in(text, from, to));
+    return found.filter(({ start, end }) => !hidden.some((each) => each.start <= start && end <= each.end));
   }
 
   /** The name, written in one of several ways: the one that fits what stands around. */

@@ -35,15 +35,48 @@ function itemOf(node: TreeNode, text: string): RowItem {
     rows: rowsBelow(node, text),
     ...(isText && { isText: true }),
     ...tagOf(node),
+    ...declaredBy(node),
     ...(/^TS\w+Signature$|^TSLiteralType$/.test(node.type) && { isExact: true }),
     ...(node.type === "ReturnStatement" && { isResult: true }),
     ...(node.type === "ExpressionStatement" && { isDone: true }),
   };
 }
 
-/** `<Tree />` → where `Tree` stands. */
-function tagOf({ type, openingElement }: TreeNode): Pick<RowItem, "tag"> {
-  const name = type === "JSXElement" && isNode(openingElement) ? openingElement.name : undefined;
+/** Where the names stand that a statement, a specifier or a part of a pattern declares. */
+function declaredBy(node: TreeNode): Pick<RowItem, "declares"> {
+  const declares = starts(node);
+  return declares.length > 0 ? { declares } : {};
+}
+
+function starts(node: TreeNode): number[] {
+  const { type } = node;
+  if (type === "ExportNamedDeclaration" || type === "ExportDefaultDeclaration")
+    return isNode(node.declaration) ? starts(node.declaration) : [];
+  if (type === "ImportDeclaration")
+    return nodesIn(node.specifiers).flatMap((each) => (each.type === "ImportSpecifier" ? [] : startOf(each.local)));
+  if (type === "ImportSpecifier") return startOf(node.local);
+  if (type === "Property" || type === "RestElement") return inPattern(node.value ?? node.argument);
+  if (type === "VariableDeclaration") return nodesIn(node.declarations).flatMap(({ id }) => inPattern(id));
+  return /Declaration$/.test(type) ? startOf(node.id) : [];
+}
+
+function startOf(node: unknown): number[] {
+  return isNode(node) && node.type === "Identifier" ? [spanOf(node)[0]] : [];
+}
+
+/** The names of a pattern; those of an object's are items of their own. */
+function inPattern(node: unknown): number[] {
+  if (!isNode(node)) return [];
+  if (node.type === "AssignmentPattern") return inPattern(node.left);
+  if (node.type === "ArrayPattern") return nodesIn(node.elements).flatMap(inPattern);
+  return startOf(node);
+}
+
+/** `<Tree />`, `Tree: 1` → where `Tree` stands. */
+function tagOf({ type, openingElement, key, computed }: TreeNode): Pick<RowItem, "tag"> {
+  const isKeyed = /^(?:Property|TSPropertySignature)$/.test(type) && computed !== true;
+  const element = type === "JSXElement" && isNode(openingElement) ? openingElement.name : undefined;
+  const name = isKeyed ? key : element;
   if (!isNode(name)) return {};
   const [start, end] = spanOf(name);
   return { tag: { start, end } };
