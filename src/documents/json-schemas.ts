@@ -21,6 +21,7 @@ const repair = z.strictObject({
     "regroup",
     "list order",
     "list file",
+    "list feature",
     "sheet lines",
     "namespace",
   ]),

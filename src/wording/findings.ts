@@ -159,6 +159,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: "no target builds it",
     advice: "Add it to a target in the project, delete it, or set it to `leave` under `files:`.",
   }),
+  "feature not listed": ({ feature, names, listed }) => ({
+    says: `${feature} is not listed here, as ${count(listed, "other feature")} ${listed === 1 ? "is" : "are"}: ${enumerate(names)} ${names.length === 1 ? "is" : "are"} not taken in`,
+    advice: "List it as the others are (`steady-shelf check --fix` offers the lines), or set its files to `leave` under `files:`.",
+  }),
   "twin in target": ({ name, other, target }) => ({
     says: `${target} is built of another ${name} already: ${other}`,
     advice: "Rename one of them (`steady-shelf move` updates what points to it), or delete the copy.",

@@ -20,6 +20,8 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
       return `Put it in ${repair.to}, wherever it is named`;
     case "list file":
       return "Build it with the files beside it";
+    case "list feature":
+      return `List ${repair.feature} as the others are`;
     case "regroup": {
       const to = repair.moves.find(({ from }) => from === file)?.to;
       return to === undefined ? "Regroup it" : `Show it in the group ${folderOf(to)}`;

@@ -82,6 +82,7 @@ const detail = {
   sections: ["Base", "Components"],
   isBehind: true,
   giver: "src/_sizes.scss",
+  listed: 3,
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

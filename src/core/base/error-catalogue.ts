@@ -561,6 +561,11 @@ export const catalogue = {
     what: (d) => `There is no feature ${d.path} here to go by.`,
     next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "No feature could be told from the files."),
   },
+  EXAMPLE_ALONE: {
+    refusal: "usage",
+    what: (d) => `The feature ${d.path} has no file in common with the others, so it is no example for a new one.`,
+    next: (d) => `Leave out \`--like\`, or name another: ${(d.paths ?? []).filter((each) => each !== d.path).join(", ")}.`,
+  },
   LEADER_UNSURE: {
     refusal: "usage",
     what: (d) => (d.paths?.length ? `Several files are called ${d.path}:${list(d)}` : `No file is called ${d.path}.`),

@@ -36,6 +36,13 @@ export async function draftOfRepair(
     }
     case "list file":
       return orLeft(() => listingDraft(scene.project, file));
+    case "list feature": {
+      const analysed = scene.apps?.find(({ catalogue }) => catalogue.entries.has(file));
+      const { graph } = scene;
+      if (!analysed || !graph) return "left";
+      const { listFeature } = await import("./grow/index.js");
+      return orLeft(() => listFeature({ analysed, graph, feature: repair.feature, file }));
+    }
     case "regroup":
       return orLeft(async () => (await shapeDraft(scene.project.tree, { shown: shownBy([repair]), order: [] })).draft);
     case "list order":

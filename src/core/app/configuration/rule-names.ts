@@ -52,6 +52,7 @@ export const ruleTable = {
   "path-case": { group: "references", severity: "error" },
   "long-relative-path": { group: "references", severity: "warning", most: 2 },
   "unlisted-file": { group: "references", severity: "warning" },
+  "half-wired-feature": { group: "references", severity: "warning" },
   "twin-name": { group: "references", severity: "error" },
   "missing-input": { group: "references", severity: "warning" },
   "sheet-order": { group: "styles", severity: "error" },

@@ -1,2 +1,4 @@
 export { removeFeature, type Left, type Removed, type RemoveRequest } from "./remove-feature.js";
-export { growFeature, type Grown, type GrowRequest, type ToFill } from "./like-features.js";
+export { growFeature, type Grown, type GrowRequest } from "./like-features.js";
+export { listFeature } from "./list-feature.js";
+export type { ToFill } from "./wirer.js";

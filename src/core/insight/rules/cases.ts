@@ -99,6 +99,8 @@ export interface CaseDetails {
     readonly alias: string;
   };
   "in no target": object;
+  /** `names`: what it would be listed by; `listed`: how many others are. */
+  "feature not listed": { readonly feature: string; readonly names: readonly string[]; readonly listed: number };
   "file without prefix": { readonly name: string; readonly prefix: string };
   "twin in target": { readonly name: string; readonly other: string; readonly target: string };
   "without prefix": { readonly name: string; readonly prefix: string };

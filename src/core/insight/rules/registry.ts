@@ -26,6 +26,7 @@ import { vagueName } from "./vague-name.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
 import { twinName } from "./twin-name.js";
+import { halfWiredFeature } from "./half-wired-feature.js";
 import { unlistedFile } from "./unlisted-file.js";
 import { classPrefix } from "./class-prefix.js";
 import { typeSuffix } from "./type-suffix.js";
@@ -73,6 +74,7 @@ export const rules: readonly Rule[] = [
   pathCase,
   longRelativePath,
   unlistedFile,
+  halfWiredFeature,
   twinName,
   missingInput,
   sheetOrder,

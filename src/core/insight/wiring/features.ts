@@ -88,7 +88,7 @@ function thingOf(
       const given = graph.files.get(target)?.reading.exports ?? [];
       for (const { imported } of reference.bindings ?? []) {
         const isType = given.some((each) => each.name === imported && (each.isType || each.kind === "class"));
-        if (!isType || !/^\p{Lu}/u.test(imported) || (isElsewhere && !isCalledAfter(target, imported))) continue;
+        if (!isType || !mayBeThing(imported) || (isElsewhere && !isCalledAfter(target, imported))) continue;
         const there = taken.get(imported) ?? { users: new Set(), files: new Set() };
         there.users.add(path);
         if (isElsewhere) there.files.add(target);
@@ -101,9 +101,18 @@ function thingOf(
     return only?.start === 0 && only.end === type.length;
   };
   // What is called like the feature is what it is about.
-  if (ranked.some(isNamed)) return undefined;
-  const best = ranked.find(([type]) => name.in(type).length === 0);
+  const best = ranked.find(isNamed) ?? ranked.find(([type]) => name.in(type).length === 0);
   return best && { name: best[0], files: [...best[1].files] };
+}
+
+/** Whether a type may be what a feature is about, and not a part of its machinery. */
+function mayBeThing(type: string): boolean {
+  const words = splitWords(type);
+  return (
+    /^\p{Lu}\p{Ll}/u.test(type) &&
+    words.length < 3 &&
+    !/^(?:props|state|action|actions|params|options|type|types|context|dispatch|response|request)$/i.test(words.at(-1) ?? "")
+  );
 }
 
 function isCalledAfter(path: ProjectPath, type: string): boolean {

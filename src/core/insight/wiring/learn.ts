@@ -58,14 +58,16 @@ export interface WiringInput {
   readonly graph: ReferenceGraph;
   /** The feature that is the example; without it, the one that has most in common with the others. */
   readonly like?: string | undefined;
+  /** The feature that is to be listed in a file as the others are: it is no example, and only that file is looked at. */
+  readonly listing?: { readonly feature: string; readonly file: ProjectPath } | undefined;
 }
 
 /** Texts that are longer are no places in which people list features. */
 const longest = 400_000;
 
 /** Learns it; `undefined` where no two features have anything in common. */
-export async function learnWiring({ analysed, graph, like }: WiringInput): Promise<Wiring | undefined> {
-  const examples = examplesOf(analysed, graph);
+export async function learnWiring({ analysed, graph, like, listing }: WiringInput): Promise<Wiring | undefined> {
+  const examples = examplesOf(analysed, graph).filter(({ feature }) => feature !== listing?.feature);
   const asked = like === undefined ? undefined : comparedLike(like, examples);
   const likely = like === undefined ? likelyExamples(examples) : asked ? [asked] : [];
   if (likely.length === 0) return undefined;
@@ -73,7 +75,8 @@ export async function learnWiring({ analysed, graph, like }: WiringInput): Promi
   const shapes = new Shapes(graph);
   let best: Wiring | undefined;
   for (const compared of likely) {
-    const wiring = await new Learning(graph, shapes, compared, like !== undefined, analysed.app.layout).learn();
+    const { layout } = analysed.app;
+    const wiring = await new Learning({ graph, shapes, compared, layout, isAsked: like !== undefined, listing }).learn();
     if (!best || tells(wiring) > tells(best)) best = wiring;
   }
   return best;
@@ -140,17 +143,25 @@ export class Shapes {
   }
 }
 
+interface LearningInput {
+  readonly graph: ReferenceGraph;
+  readonly shapes: Shapes;
+  readonly compared: Compared;
+  readonly layout: Layout;
+  /** Whether somebody has named the example. */
+  readonly isAsked: boolean;
+  readonly listing: WiringInput["listing"];
+}
+
 class Learning {
   readonly #shapes: Shapes;
+  readonly graph: ReferenceGraph;
+  readonly compared: Compared;
 
-  constructor(
-    readonly graph: ReferenceGraph,
-    shapes: Shapes,
-    readonly compared: Compared,
-    readonly isAsked: boolean,
-    readonly layout: Layout,
-  ) {
-    this.#shapes = shapes;
+  constructor(readonly input: LearningInput) {
+    this.#shapes = input.shapes;
+    this.graph = input.graph;
+    this.compared = input.compared;
   }
 
   async learn(): Promise<Wiring> {
@@ -175,12 +186,12 @@ class Learning {
 
   async #files(): Promise<{ readonly files: readonly LearntFile[]; readonly unmade: readonly ProjectPath[] }> {
     const { example, sisters, files } = this.compared;
-    const most = mostOf(sisters.length);
+    const most = this.#most(sisters.length);
     const found: LearntFile[] = [];
     const unmade: ProjectPath[] = [];
     for (const counterpart of files) {
       const { path, sisters: having } = counterpart;
-      if (having.size < (this.isAsked ? 1 : most)) continue;
+      if (having.size < most) continue;
       const shape = await this.#shapes.of(path, example);
       if (!shape) {
         unmade.push(path);
@@ -199,9 +210,14 @@ class Learning {
     return { files: found, unmade };
   }
 
+  /** How many sisters have to have a thing: half of them, or a third where somebody has named the example. */
+  #most(sisters: number): number {
+    return this.input.isAsked ? Math.max(1, Math.ceil(sisters / 3)) : mostOf(sisters);
+  }
+
   /** Code beside the sources may be what was built of them; what takes nothing of them starts no app. */
   #isOfApp(path: ProjectPath): boolean {
-    const { source } = this.layout;
+    const { source } = this.input.layout;
     if (source === "" || isBelow(path, source) || !isCode(path)) return true;
     return (this.graph.files.get(path)?.references ?? []).some(
       ({ resolution }) => resolution.state === "found" && resolution.targets.some((target) => isBelow(target, source)),
@@ -214,7 +230,8 @@ class Learning {
     const { tree } = this.graph;
     const own = new Set([...files.map(({ path }) => path), ...files.flatMap((each) => [...each.sisters.values()])]);
     for (const { files: theirs } of sisters) for (const path of theirs) own.add(path);
-    const hit = await tree.store.search(example.name.spellings);
+    const { listing } = this.input;
+    const hit = listing ? new Set([listing.file]) : await tree.store.search(example.name.spellings);
     const candidates = tree.paths.filter(
       (path) =>
         !own.has(path) && hasRows(path) && !tree.isLink(path) && hit?.has(path) !== false && this.#isOfApp(path),
@@ -232,7 +249,7 @@ class Learning {
         continue;
       }
       const others = await this.#shapes.all(path, sisters);
-      const entries = entriesIn(shape, others, this.isAsked ? Math.ceil(sisters.length / 3) : mostOf(sisters.length));
+      const entries = entriesIn(shape, others, this.#most(sisters.length));
       if (entries.length > 0) wired.push({ path, shape, entries });
     }
     return { wired, unread };

@@ -35,7 +35,44 @@ export class Settling {
     for (let isChanged = true; isChanged;) {
       isChanged = false;
       for (const part of this.parts) if (this.#settlePart(part)) isChanged = true;
+      if (this.#withMembers()) isChanged = true;
     }
+  }
+
+  /** Members of types that something asks for that is kept. Gives whether some were put back. */
+  #withMembers(): boolean {
+    const own = this.parts.filter(({ isOwn }) => isOwn);
+    const asked = new Set<string>();
+    // What a constant begins with has to have what its type asks for.
+    const properties: { readonly kept: Kept; readonly item: RowItem; readonly name: string }[] = [];
+    const members: { readonly kept: Kept; readonly item: RowItem; readonly name: string }[] = [];
+    for (const part of own) {
+      const [kept] = part.kept;
+      if (!kept) continue;
+      for (const item of kept.root.items) {
+        if (!kept.has(item) || item.isDone) continue;
+        for (const each of item.rows.flatMap(({ kind, items }) => (kind === "entries" ? items : [])))
+          if (each.tag && !kept.has(each) && !this.#putBack.has(each))
+            properties.push({ kept, item: each, name: kept.shape.text.slice(each.tag.start, each.tag.end) });
+      }
+      const declared = new Set<number>();
+      for (const { item, around } of exactItems(kept.root, [])) {
+        if (!item.tag) continue;
+        declared.add(item.tag.start);
+        if (!kept.has(item) && !this.#putBack.has(item) && around.every((each) => kept.has(each)))
+          members.push({ kept, item, name: kept.shape.text.slice(item.tag.start, item.tag.end) });
+      }
+      for (const { name, start } of kept.shape.names?.identifiers ?? [])
+        if (!declared.has(start) && kept.isKept(start)) asked.add(name);
+    }
+    const wanted = members.filter(({ name }) => asked.has(name));
+    const given = new Set(wanted.map(({ name }) => name));
+    wanted.push(...properties.filter(({ name }) => given.has(name)));
+    for (const { kept, item } of wanted) {
+      this.#putBack.add(item);
+      keepWhole(item, kept);
+    }
+    return wanted.length > 0;
   }
 
   /** Whether anything was changed. It ends: what was put back once is not put back again. */
@@ -57,7 +94,9 @@ export class Settling {
       const reference = part.kept[0]?.shape.references.get(known.start) ?? known;
       if (resolution.state !== "found" || !isKept(part, reference.start)) continue;
       const own = resolution.targets.filter((target) => this.#files.has(target));
-      if (own.some((target) => this.#isGone(target))) drop(part, reference.start);
+      // What is called by its name and is not its own has no counterpart.
+      const isForeign = own.length === 0 && this.example.name.in(reference.specifier).length > 0;
+      if (isForeign || own.some((target) => this.#isGone(target))) drop(part, reference.start);
       else this.#withoutNames(part, reference, resolution.targets);
     }
   }
@@ -158,6 +197,17 @@ export class Settling {
         local === name || about === name || own === name || places.some((place) => place.start === start),
     );
   }
+}
+
+/** Members of types, with the items around them. */
+function exactItems(
+  { items }: Row,
+  around: readonly RowItem[],
+): { readonly item: RowItem; readonly around: readonly RowItem[] }[] {
+  return items.flatMap((item) => [
+    ...(item.isExact ? [{ item, around }] : []),
+    ...item.rows.flatMap((row) => exactItems(row, [...around, item])),
+  ]);
 }
 
 /** The names that an item and the lists in it declare. */

@@ -122,7 +122,7 @@ export function likeness(a: Shape, first: RowItem, b: Shape, second: RowItem): L
     const common = token.text === theirs.text ? commonWays(token, theirs) : undefined;
     if (common) {
       for (const [start, each] of common) ways.set(start, each);
-      if (/[\p{L}\u0001]/u.test(token.text)) agreeing += 1;
+      if ((/\p{L}/u.test(token.text) || token.text.includes(nameSign))) agreeing += 1;
     } else if (first.isExact !== true && mayDiffer(a, token, own[index + 1])) differing.push({ start: token.start, end: token.end });
     else return undefined;
   }

@@ -53,11 +53,18 @@ function starts(node: TreeNode): number[] {
   if (type === "ExportNamedDeclaration" || type === "ExportDefaultDeclaration")
     return isNode(node.declaration) ? starts(node.declaration) : [];
   if (type === "ImportDeclaration")
-    return nodesIn(node.specifiers).flatMap((each) => (each.type === "ImportSpecifier" ? [] : startOf(each.local)));
+    return nodesIn(node.specifiers).flatMap((each) =>
+      each.type === "ImportSpecifier" || isForTags(each.local) ? [] : startOf(each.local),
+    );
   if (type === "ImportSpecifier") return startOf(node.local);
   if (type === "Property" || type === "RestElement") return inPattern(node.value ?? node.argument);
   if (type === "VariableDeclaration") return nodesIn(node.declarations).flatMap(({ id }) => inPattern(id));
   return /Declaration$/.test(type) ? startOf(node.id) : [];
+}
+
+/** Tags may need it, wherever it is not written. */
+function isForTags(node: unknown): boolean {
+  return isNode(node) && node.name === "React";
 }
 
 function startOf(node: unknown): number[] {

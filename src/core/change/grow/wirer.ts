@@ -1,0 +1,108 @@
+/** Puts a feature in wherever its example is mentioned, and knows what the example's files are for it. */
+import { extractFrom, type RowItem } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { applyEdits, SourceText, type TextEdit } from "../../base/text/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { Counterpart, FeatureName, Kept, WiredFile, Wiring } from "../../insight/wiring/index.js";
+import type { SetupDraft } from "../setup/index.js";
+import { insertion, type Insertion } from "./insert.js";
+import { writeItem, type Written } from "./spell-out.js";
+
+/** A line that was taken over from the example and is somebody's to fill in. */
+export interface ToFill {
+  readonly file: ProjectPath;
+  readonly line: number;
+  readonly text: string;
+}
+
+/** What is wired, and after what. */
+export interface WirerInput {
+  readonly draft: SetupDraft;
+  readonly wiring: Wiring;
+  readonly graph: ReferenceGraph;
+  readonly to: FeatureName;
+}
+
+type SortedBy = Pick<Insertion, "keyOf" | "key">;
+
+/** Draws up one file after the other. */
+export class Wirer {
+  readonly toFill: ToFill[] = [];
+  /** The example's files, and those that stand for them. */
+  readonly places = new Map<ProjectPath, ProjectPath>();
+
+  constructor(readonly input: WirerInput) {}
+
+  /** The path of the example's file with the new name in it. */
+  placeFor({ path, ways }: Counterpart): ProjectPath {
+    let [result, at] = ["", 0];
+    for (const { start, end, ways: all } of this.input.wiring.compared.example.name.in(path)) {
+      const around = { before: path.slice(0, start), behind: path.slice(end), within: "path" } as const;
+      result += path.slice(at, start) + this.input.to.spell(ways.get(start) ?? all, around);
+      at = end;
+    }
+    return (result + path.slice(at)) as ProjectPath;
+  }
+
+  /** One file outside: its entries are written for the feature, each beside those of the others. */
+  wire({ path, shape, entries }: WiredFile): void {
+    const { text } = shape;
+    const edits: (TextEdit & { readonly written: Written; readonly at: number })[] = [];
+    const put: Kept[] = [];
+    for (const { kept, row, item, partners } of entries) {
+      const written = writeItem({ kept, to: this.input.to, sisters: [] }, item);
+      if (row.items.some((each) => text.slice(each.start, each.end) === written.text)) continue;
+      const group = [item, ...partners.values()];
+      const { edit, at } = insertion({ text, row, group, item: written.text, ...this.#sorting(shape, item, written) });
+      edits.push({ ...edit, written, at });
+      put.push(kept);
+    }
+    if (edits.length === 0) return;
+    const ordered = joined(edits);
+    const after = applyEdits(text, ordered);
+    this.input.draft.edit(path, () => after, "as the other features are", this.meant(path, put));
+    let shift = 0;
+    for (const { start, written, at, text: gained } of [...edits].sort((a, b) => a.start - b.start)) {
+      const offset = start + shift + at;
+      this.note(path, after, written.toFill.map((each) => ({ start: each.start + offset, end: each.end + offset })));
+      shift += gained.length;
+    }
+  }
+
+  /** Lines that name files are sorted by those. */
+  #sorting({ references, path }: WiredFile["shape"], item: RowItem, { text }: Written): SortedBy {
+    const named = ({ start, end }: RowItem): string | undefined =>
+      [...references.values()].find((each) => start <= each.start && each.start < end)?.specifier;
+    if (named(item) === undefined) return {};
+    return { keyOf: named, key: extractFrom(text, path).references[0]?.specifier };
+  }
+
+  /** Remembers lines that say something of the example. */
+  note(file: ProjectPath, text: string, spans: readonly { readonly start: number; readonly end: number }[]): void {
+    const source = SourceText.ofNew(text);
+    for (const { start } of spans) {
+      const { line } = source.positionAt(start);
+      if (this.toFill.some((each) => each.file === file && each.line === line)) continue;
+      this.toFill.push({ file, line, text: (text.split(/\r?\n/)[line - 1] ?? "").trim() });
+    }
+  }
+
+  /** The files that the references of what is kept are written for. */
+  meant(path: ProjectPath, kept: readonly Kept[]): ProjectPath[] {
+    return (this.input.graph.files.get(path)?.references ?? []).flatMap(({ reference, resolution }) => {
+      if (resolution.state !== "found" || !kept.some((each) => each.isKept(reference.start))) return [];
+      const [target] = resolution.targets;
+      return target === undefined ? [] : [this.places.get(target) ?? target];
+    });
+  }
+}
+
+/** Insertions at one place, one behind the other. */
+function joined(edits: readonly TextEdit[]): TextEdit[] {
+  const at = new Map<number, TextEdit>();
+  for (const { start, end, text } of edits) {
+    const there = at.get(start);
+    at.set(start, { start, end, text: (there?.text ?? "") + text });
+  }
+  return [...at.values()];
+}

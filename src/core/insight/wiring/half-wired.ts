@@ -1,0 +1,103 @@
+/**
+ * Features that are missing where nearly all the others are listed: the root of the store, the route table, an index of all. Told by
+ * references alone: who takes the same name from the same file of each feature.
+ */
+import { addTo } from "../../base/grouping.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { AppAnalysis } from "../analysis.js";
+import type { Role } from "../../app/arrangement/index.js";
+import { examplesOf, type Example } from "./features.js";
+import type { FeatureName } from "./spellings.js";
+
+/** One feature that is missing in one file. */
+export interface HalfWired {
+  readonly file: ProjectPath;
+  readonly feature: string;
+  /** What it would be listed by: its own names for what the file takes of the others. */
+  readonly names: readonly string[];
+  /** How many features are listed there, and how many could be. */
+  readonly listed: number;
+  readonly of: number;
+}
+
+/** Fewer features show no custom. */
+const fewest = 3;
+/** This part of those that could be listed has to be. */
+const mostly = 0.75;
+
+/** Roles of files that show something: which features they show is theirs to choose. */
+const choosing: ReadonlySet<Role> = new Set<Role>(["screen", "component", "container", "hook", "test", "story"]);
+
+/** Finds them, by file. */
+export function halfWired(
+  analysed: Pick<AppAnalysis, "catalogue" | "app">,
+  graph: ReferenceGraph,
+): readonly HalfWired[] {
+  const examples = examplesOf(analysed, graph);
+  if (examples.length <= fewest) return [];
+  const owners = new Map(examples.flatMap((each) => each.files.map((path) => [path, each] as const)));
+  const given = new Map(examples.map((each) => [each, givenBy(each, graph)]));
+  return [...graph.files.keys()].flatMap((file): HalfWired[] => {
+    const entry = analysed.catalogue.entries.get(file);
+    if (!entry || entry.isLeft || owners.has(file) || choosing.has(entry.role.is ?? "config")) return [];
+    return inFile(file, { graph, examples, owners, given });
+  });
+}
+
+interface Looking {
+  readonly graph: ReferenceGraph;
+  readonly examples: readonly Example[];
+  readonly owners: ReadonlyMap<ProjectPath, Example>;
+  readonly given: ReadonlyMap<Example, ReadonlyMap<string, string>>;
+}
+
+function inFile(file: ProjectPath, { graph, examples, owners, given }: Looking): HalfWired[] {
+  const takers = new Map<string, Example[]>();
+  const present = new Set<Example>();
+  for (const { reference, resolution } of graph.files.get(file)?.references ?? [])
+    for (const target of resolution.state === "found" ? resolution.targets : []) {
+      const example = owners.get(target);
+      if (!example) continue;
+      present.add(example);
+      for (const { imported } of reference.bindings ?? [])
+        if (example.name.in(imported).length > 0) addTo(takers, masked(imported, example.name), example);
+    }
+  if (present.size < fewest) return [];
+  const missing = new Map<Example, { readonly names: string[]; readonly listed: number; readonly of: number }>();
+  for (const [key, taken] of takers) {
+    const listed = new Set(taken);
+    // Who has no such name, or is mentioned there in another way, is not missing.
+    const could = examples.filter((each) => !present.has(each) && given.get(each)?.has(key) === true);
+    const of = listed.size + could.length;
+    if (listed.size < fewest || listed.size < of * mostly) continue;
+    for (const example of could) {
+      const name = given.get(example)?.get(key) ?? "";
+      const there = missing.get(example);
+      missing.set(example, {
+        names: [...(there?.names ?? []), name],
+        listed: Math.max(listed.size, there?.listed ?? 0),
+        of: Math.max(of, there?.of ?? 0),
+      });
+    }
+  }
+  return [...missing].map(([{ feature }, facts]) => ({ file, feature, ...facts }));
+}
+
+/** The names that a feature's files give, by what they are called without its own. */
+function givenBy({ files, name }: Example, graph: ReferenceGraph): ReadonlyMap<string, string> {
+  const found = new Map<string, string>();
+  for (const path of files)
+    for (const each of graph.files.get(path)?.reading.exports ?? [])
+      if (name.in(each.name).length > 0) found.set(masked(each.name, name), each.name);
+  return found;
+}
+
+function masked(text: string, name: FeatureName): string {
+  let [result, done] = ["", 0];
+  for (const { start, end } of name.in(text)) {
+    result += `${text.slice(done, start)}\u0001`;
+    done = end;
+  }
+  return result + text.slice(done);
+}
