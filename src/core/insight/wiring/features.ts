@@ -137,7 +137,7 @@ export function comparedWith(example: Example, all: readonly Example[]): Compare
   const own = example.files.map((path) => ({ path, spelled: example.name.in(path) }));
   const matches = all
     .filter((each) => each !== example)
-    .map((sister) => ({ sister, pairs: pairsOf(own, sister) }))
+    .map((sister) => ({ sister, pairs: pairsOf(own, example, sister) }))
     .filter(({ pairs }) => pairs.size > 1 || pairs.size * 2 >= own.length);
   const files = own.map(({ path, spelled }): Counterpart => {
     const sisters = new Map<Example, ProjectPath>();
@@ -162,30 +162,21 @@ interface NamedPath {
 }
 
 /** The files of another feature that lie where those of the first do, but for the name. */
-function pairsOf(own: readonly NamedPath[], sister: Example): ReadonlyMap<ProjectPath, NamedPath> {
+function pairsOf(own: readonly NamedPath[], example: Example, sister: Example): ReadonlyMap<ProjectPath, NamedPath> {
   const theirs = new Map<string, NamedPath[]>();
   for (const path of sister.files) {
     const spelled = sister.name.in(path);
-    const key = withoutName(path, spelled);
+    const key = sister.name.without(path);
     theirs.set(key, [...(theirs.get(key) ?? []), { path, spelled }]);
   }
   const found = new Map<ProjectPath, NamedPath>();
   for (const { path, spelled } of own) {
     const fits = (each: NamedPath): boolean =>
       spelled.every(({ ways }, index) => shared(ways, each.spelled[index]?.ways ?? new Set()).size > 0);
-    const pair = (theirs.get(withoutName(path, spelled)) ?? []).find(fits);
+    const pair = (theirs.get(example.name.without(path)) ?? []).find(fits);
     if (pair) found.set(path, pair);
   }
   return found;
-}
-
-function withoutName(path: string, spelled: readonly Spelled[]): string {
-  let [result, done] = ["", 0];
-  for (const { start, end } of spelled) {
-    result += `${path.slice(done, start)}\u0001`;
-    done = end;
-  }
-  return result + path.slice(done);
 }
 
 /** How many examples are looked at closely. */

@@ -8,7 +8,6 @@ import type { ReferenceGraph } from "../../graph/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { examplesOf, type Example } from "./features.js";
-import type { FeatureName } from "./spellings.js";
 
 /** One feature that is missing in one file. */
 export interface HalfWired {
@@ -61,7 +60,7 @@ function inFile(file: ProjectPath, { graph, examples, owners, given }: Looking):
       if (!example) continue;
       present.add(example);
       for (const { imported } of reference.bindings ?? [])
-        if (example.name.in(imported).length > 0) addTo(takers, masked(imported, example.name), example);
+        if (example.name.in(imported).length > 0) addTo(takers, example.name.without(imported), example);
     }
   if (present.size < fewest) return [];
   const missing = new Map<Example, { readonly names: string[]; readonly listed: number; readonly of: number }>();
@@ -89,15 +88,6 @@ function givenBy({ files, name }: Example, graph: ReferenceGraph): ReadonlyMap<s
   const found = new Map<string, string>();
   for (const path of files)
     for (const each of graph.files.get(path)?.reading.exports ?? [])
-      if (name.in(each.name).length > 0) found.set(masked(each.name, name), each.name);
+      if (name.in(each.name).length > 0) found.set(name.without(each.name), each.name);
   return found;
-}
-
-function masked(text: string, name: FeatureName): string {
-  let [result, done] = ["", 0];
-  for (const { start, end } of name.in(text)) {
-    result += `${text.slice(done, start)}\u0001`;
-    done = end;
-  }
-  return result + text.slice(done);
 }

@@ -2,6 +2,7 @@
  * The wiring of an app: what a feature consists of, what its files have in common with those of the others, and every place outside
  * where it is mentioned as they are. Read off the features that are there; nothing is known of frameworks.
  */
+import { addTo } from "../../base/grouping.js";
 import { featureKey } from "../catalogue/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Layout } from "../../app/arrangement/index.js";
@@ -15,6 +16,7 @@ import {
   rowsOf,
   type Reference,
   type Row,
+  type RowItem,
   type TextNames,
 } from "../../languages/index.js";
 import type { AppAnalysis } from "../analysis.js";
@@ -73,10 +75,12 @@ export async function learnWiring({ analysed, graph, like, listing }: WiringInpu
   if (likely.length === 0) return undefined;
   await Promise.all(languagesInUse().map((language) => language.prepare()));
   const shapes = new Shapes(graph);
+  const { entries } = analysed.catalogue;
   let best: Wiring | undefined;
   for (const compared of likely) {
     const { layout } = analysed.app;
-    const wiring = await new Learning({ graph, shapes, compared, layout, isAsked: like !== undefined, listing }).learn();
+    const isBeside = (path: ProjectPath): boolean => /^(?:test|story)$/.test(entries.get(path)?.role.is ?? "");
+    const wiring = await new Learning({ graph, shapes, compared, examples, layout, isAsked: like !== undefined, listing, isBeside }).learn();
     if (!best || tells(wiring) > tells(best)) best = wiring;
   }
   return best;
@@ -147,10 +151,13 @@ interface LearningInput {
   readonly graph: ReferenceGraph;
   readonly shapes: Shapes;
   readonly compared: Compared;
+  readonly examples: readonly Example[];
   readonly layout: Layout;
   /** Whether somebody has named the example. */
   readonly isAsked: boolean;
   readonly listing: WiringInput["listing"];
+  /** Whether a file only tests or shows another. */
+  readonly isBeside: (path: ProjectPath) => boolean;
 }
 
 class Learning {
@@ -173,15 +180,32 @@ class Learning {
       ...wired.map(({ path, entries }): Part => ({ path, kept: entries.map(({ kept }) => kept), isOwn: false })),
     ];
     new Settling(graph, compared.example, parts).settle();
+    const made = files.filter(({ kept }) => kept.size > 0);
     return {
       compared,
-      files: files.filter(({ kept }) => kept.size > 0).sort((a, b) => comparePaths(a.path, b.path)),
+      files: made.filter((each) => this.#isOfUse(each, made)).sort((a, b) => comparePaths(a.path, b.path)),
       wired: wired
         .map((each) => ({ ...each, entries: each.entries.filter(({ kept, item }) => kept.has(item)) }))
         .filter(({ entries }) => entries.length > 0),
       unmade: [...unmade, ...files.filter(({ kept }) => kept.size === 0).map(({ path }) => path)],
       unread,
     };
+  }
+
+  /** A test or a story is worth while only if what it is about is made, too. */
+  #isOfUse({ path, kept }: LearntFile, made: readonly LearntFile[]): boolean {
+    const own = (this.graph.files.get(path)?.references ?? []).filter(
+      ({ resolution }) =>
+        resolution.state === "found" &&
+        resolution.targets.some((target) => this.compared.example.files.includes(target)),
+    );
+    if (!this.input.isBeside(path) || own.length === 0) return true;
+    return own.some(
+      ({ reference, resolution }) =>
+        kept.isKept(reference.start) &&
+        resolution.state === "found" &&
+        resolution.targets.some((target) => made.some((each) => each.path === target)),
+    );
   }
 
   async #files(): Promise<{ readonly files: readonly LearntFile[]; readonly unmade: readonly ProjectPath[] }> {
@@ -203,7 +227,7 @@ class Learning {
         unmade.push(path);
         continue;
       }
-      const kept = commonOf(shape, others, mostOf(others.length), declaring(shape));
+      const kept = commonOf(shape, others, mostOf(others.length), declaring(shape, others));
       dropHollow(kept);
       found.push({ path, counterpart, kept, sisters: others.map(({ text }) => text) });
     }
@@ -229,7 +253,8 @@ class Learning {
     const { example, sisters, files } = this.compared;
     const { tree } = this.graph;
     const own = new Set([...files.map(({ path }) => path), ...files.flatMap((each) => [...each.sisters.values()])]);
-    for (const { files: theirs } of sisters) for (const path of theirs) own.add(path);
+    // What belongs to a feature is no place in which features are listed.
+    for (const { files: theirs } of this.input.examples) for (const path of theirs) own.add(path);
     const { listing } = this.input;
     const hit = listing ? new Set([listing.file]) : await tree.store.search(example.name.spellings);
     const candidates = tree.paths.filter(
@@ -256,18 +281,32 @@ class Learning {
   }
 }
 
-/** Whether an item declares something for others that is called by the feature's name. */
-function declaring({ names, name, root }: Shape): (item: (typeof root.items)[number]) => boolean {
-  const starts = (names?.variables ?? [])
-    .filter((variable) => variable.level === "top" && name.in(variable.name).length > 0)
-    .flatMap(({ places }) => places.filter(({ isDeclared }) => isDeclared).map(({ start }) => start));
+/** Whether an item declares something that is called by the feature's name, as its sisters do by theirs. */
+function declaring(shape: Shape, sisters: readonly Shape[]): (item: RowItem) => boolean {
+  const known = sisters.map((each) => new Set(declaredBy(each).keys()));
+  const most = mostOf(sisters.length);
+  const starts = [...declaredBy(shape)].flatMap(([key, places]) =>
+    known.filter((names) => names.has(key)).length >= most ? places : [],
+  );
   return ({ start, end }) => starts.some((each) => start <= each && each < end);
 }
 
+/** Names of a whole file that hold the feature's, without it, and where they are declared. */
+function declaredBy({ names, name }: Shape): ReadonlyMap<string, readonly number[]> {
+  const found = new Map<string, number[]>();
+  for (const { level, name: declared, places } of names?.variables ?? []) {
+    if (level !== "top" || name.in(declared).length === 0) continue;
+    for (const { isDeclared, start } of places) if (isDeclared) addTo(found, name.without(declared), start);
+  }
+  return found;
+}
+
 /** What is only done, and does nothing any more: a test without a body. */
-function dropHollow(kept: Kept): void {
-  for (const item of kept.root.items) {
-    if (item.isDone !== true || !kept.has(item)) continue;
+function dropHollow(kept: Kept, root: Row = kept.root): void {
+  for (const item of root.items) {
+    if (!kept.has(item)) continue;
+    for (const row of item.rows) dropHollow(kept, row);
+    if (item.isDone !== true) continue;
     const full = item.rows.filter(({ items }) => items.length > 0);
     if (full.length > 0 && full.every(({ items }) => !items.some((each) => kept.has(each)))) kept.drop(item);
   }

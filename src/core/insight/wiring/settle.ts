@@ -94,8 +94,8 @@ export class Settling {
       const reference = part.kept[0]?.shape.references.get(known.start) ?? known;
       if (resolution.state !== "found" || !isKept(part, reference.start)) continue;
       const own = resolution.targets.filter((target) => this.#files.has(target));
-      // What is called by its name and is not its own has no counterpart.
-      const isForeign = own.length === 0 && this.example.name.in(reference.specifier).length > 0;
+      // What lies at its name and is not its own has no counterpart.
+      const isForeign = own.length === 0 && resolution.targets.some((target) => this.example.name.in(target).length > 0);
       if (isForeign || own.some((target) => this.#isGone(target))) drop(part, reference.start);
       else this.#withoutNames(part, reference, resolution.targets);
     }

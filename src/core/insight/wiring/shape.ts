@@ -1,7 +1,7 @@
 /** A text by its rows, with what is fixed in each item: what has to be the same in two for them to be of one kind. */
 import type { ProjectPath } from "../../base/paths.js";
 import type { Export, Reference, Row, RowItem, TextNames } from "../../languages/index.js";
-import { shared, type FeatureName, type Spelled, type Way } from "./spellings.js";
+import { nameSign, shared, type FeatureName, type Spelled, type Way } from "./spellings.js";
 
 /** A text, and the feature whose name is looked for in it. */
 export interface Shape {
@@ -38,7 +38,6 @@ export interface Likeness {
   readonly isByTag?: true;
 }
 
-const nameSign = "\u0001";
 const gapSign = "\u0002";
 const pieces =
   /\/\/[^\n]*|\/\*[^]*?\*\/|<!--[^]*?-->|"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|`(?:[^`\\$]|\\.)*`|[\p{L}\p{N}_$]+|\S/gu;
@@ -123,7 +122,7 @@ export function likeness(a: Shape, first: RowItem, b: Shape, second: RowItem): L
     if (common) {
       for (const [start, each] of common) ways.set(start, each);
       if ((/\p{L}/u.test(token.text) || token.text.includes(nameSign))) agreeing += 1;
-    } else if (first.isExact !== true && mayDiffer(a, token, own[index + 1])) differing.push({ start: token.start, end: token.end });
+    } else if (first.isExact !== true && first.isDone !== true && mayDiffer(a, token, own[index + 1])) differing.push({ start: token.start, end: token.end });
     else return undefined;
   }
   if (differing.length > 0 && agreeing === 0) return undefined;

@@ -33,6 +33,9 @@ export interface Around {
 
 const counts: readonly Count[] = ["own", "one", "many", "thing", "things"];
 
+/** What stands for a feature's name where texts are compared. */
+export const nameSign = "\u0001";
+
 /** Shorter names stand in too many words by chance. */
 const shortest = 3;
 
@@ -97,6 +100,16 @@ export class FeatureName {
     if (found.length === 0 || this.#longer.length === 0) return found;
     const hidden = this.#longer.flatMap((each) => each.in(text, from, to));
     return found.filter(({ start, end }) => !hidden.some((each) => each.start <= start && end <= each.end));
+  }
+
+  /** A text with one sign wherever the name stands: what is the same in all features. */
+  without(text: string): string {
+    let [result, done] = ["", 0];
+    for (const { start, end } of this.in(text)) {
+      result += text.slice(done, start) + nameSign;
+      done = end;
+    }
+    return result + text.slice(done);
   }
 
   /** The name, written in one of several ways: the one that fits what stands around. */

@@ -1,0 +1,256 @@
+/**
+ * A fourth feature is added by the command alone, in five stacks: the compiler finds nothing, the new route is drawn, the store answers to
+ * the new action; and it is removed again without a trace.
+ */
+import { readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { join } from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import { execFileSync } from "node:child_process";
+import { build, type Plugin } from "esbuild";
+import * as vue from "vue/compiler-sfc";
+import { describe, expect, test } from "vitest";
+import { compile } from "./compiler.js";
+import { demoCopy, fingerprint, run } from "./program.js";
+
+const modules = fileURLToPath(new URL("../node_modules", import.meta.url));
+
+/** A copy of a demo app in which packages are found. */
+function appWithPackages(name: string): string {
+  const root = demoCopy(name);
+  symlinkSync(modules, join(root, "node_modules"));
+  writeFileSync(join(root, ".git/info/exclude"), "node_modules\n*.test-run.*\n");
+  return root;
+}
+
+/** What a script in the app gives as its default, once it is bundled with the app's own files. */
+async function inApp(root: string, script: string, alias: Record<string, string> = {}): Promise<unknown> {
+  const outfile = join(root, `a${Math.random().toString(36).slice(2)}.test-run.mjs`);
+  await build({
+    absWorkingDir: root,
+    stdin: { contents: script, resolveDir: root, loader: "tsx" },
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    jsx: "automatic",
+    outfile,
+    alias,
+    plugins: [components],
+    loader: { ".css": "empty", ".svg": "text", ".png": "empty", ".jpg": "empty" },
+    banner: { js: 'import { createRequire as r } from "node:module"; const require = r(import.meta.url);' },
+    logLevel: "silent",
+  });
+  return ((await import(pathToFileURL(outfile).href)) as { default: unknown }).default;
+}
+
+/** Vue's own compiler, as a bundler uses it. */
+const components: Plugin = {
+  name: "vue",
+  setup(build) {
+    build.onLoad({ filter: /\.vue$/ }, ({ path }) => {
+      const { descriptor } = vue.parse(readFileSync(path, "utf8"), { filename: path });
+      if (!descriptor.scriptSetup) {
+        const { code } = vue.compileTemplate({ source: descriptor.template?.content ?? "", filename: path, id: path });
+        return { contents: `${code}\nexport default { render };`, loader: "ts" };
+      }
+      const { content } = vue.compileScript(descriptor, { id: path, inlineTemplate: true });
+      return { contents: content, loader: "ts" };
+    });
+  },
+};
+
+/** A component of React Native is a `div` here. */
+const plainNative = `
+export const View = ({ children }) => <div>{children}</div>;
+export const Text = ({ children }) => <span>{children}</span>;
+export const FlatList = ({ data, renderItem }) => <ul>{data.map((item, at) => <li key={at}>{renderItem({ item })}</li>)}</ul>;
+export const AppRegistry = { registerComponent() {} };
+export const NavigationContainer = ({ children }) => children;
+export const createBottomTabNavigator = () => ({
+  Navigator: ({ children }) => <nav>{children}</nav>,
+  Screen: ({ name, component: Component }) => <section id={name}><Component /></section>,
+});`;
+
+interface Drawn {
+  readonly html: string;
+  readonly state: unknown;
+}
+
+interface Stack {
+  readonly demo: string;
+  readonly feature: string;
+  /** The language's own compiler; nothing where all is well. */
+  readonly judge: (root: string) => string;
+  /** What the new route shows, and the store's answer to its action. */
+  readonly drawn: (root: string) => Promise<unknown>;
+  readonly shows: string;
+  readonly holds: unknown;
+}
+
+const stacks: readonly Stack[] = [
+  {
+    demo: "orchard-slices",
+    feature: "swaps",
+    judge: compile,
+    drawn: (root) =>
+      inApp(
+        root,
+        `import { renderToString } from "react-dom/server";
+         import { Provider } from "react-redux";
+         import { createMemoryRouter, RouterProvider } from "react-router";
+         import { routes } from "./src/app/routes";
+         import { makeStore } from "./src/app/store";
+         import { swapsLoaded } from "./src/features/swaps";
+         const store = makeStore();
+         store.dispatch(swapsLoaded([]));
+         const router = createMemoryRouter(routes, { initialEntries: ["/swaps"] });
+         const html = renderToString(<Provider store={store}><RouterProvider router={router} /></Provider>);
+         export default { html, state: store.getState().swaps };`,
+      ),
+    shows: "<h1>Swaps</h1>",
+    holds: { items: [], isLoading: false },
+  },
+  {
+    demo: "orchard-web",
+    feature: "grafts",
+    judge: compile,
+    drawn: (root) =>
+      inApp(
+        root,
+        `import { prerender } from "react-dom/static";
+         import { AppRoutes } from "./src/navigation/AppRoutes";
+         import { initialState, rootReducer } from "./src/context/rootReducer";
+         import { graftAdded } from "./src/context/actions/graftActions";
+         globalThis.window = { location: { pathname: "/grafts" } };
+         const { prelude } = await prerender(<AppRoutes />);
+         const html = await new Response(prelude).text();
+         export default { html, state: rootReducer(initialState, graftAdded({ id: "g1" })).grafts };`,
+        { "@": join(root, "src") },
+      ),
+    shows: "<h1>Grafts</h1>",
+    holds: { entries: [{ id: "g1" }], loading: true },
+  },
+  {
+    demo: "orchard-modules",
+    feature: "swaps",
+    judge: (root) => {
+      const bin = createRequire(import.meta.url).resolve("vue-tsc/bin/vue-tsc.js");
+      try {
+        return execFileSync(process.execPath, [bin, "-p", "."], { cwd: root, encoding: "utf8" });
+      } catch (error) {
+        return (error as { stdout: string }).stdout;
+      }
+    },
+    drawn: (root) =>
+      inApp(
+        root,
+        `import { createSSRApp } from "vue";
+         import { renderToString } from "vue/server-renderer";
+         import { createMemoryHistory, createRouter } from "vue-router";
+         const location = { host: "", pathname: "/", search: "", hash: "" };
+         const history = { state: {}, replaceState() {}, pushState() {} };
+         Object.assign(globalThis, { location, history });
+         globalThis.window = globalThis.document = { location, history, addEventListener() {}, querySelector() {} };
+         const { routes } = await import("./src/router");
+         const { makeStore } = await import("./src/store");
+         const { default: App } = await import("./src/App.vue");
+         const router = createRouter({ history: createMemoryHistory(), routes });
+         const store = makeStore();
+         store.commit("swaps/loaded", [{ id: "s1" }]);
+         await router.push("/swaps");
+         const html = await renderToString(createSSRApp(App).use(router).use(store));
+         export default { html, state: store.state.swaps };`,
+        { "@": join(root, "src"), vuex: join(modules, "vuex/dist/vuex.esm-bundler.js") },
+      ),
+    shows: "<h1>Swaps</h1>",
+    holds: { items: [{ id: "s1" }] },
+  },
+  {
+    demo: "orchard-tabs",
+    feature: "swaps",
+    judge: compile,
+    drawn: (root) => {
+      const native = join(root, "native.test-run.jsx");
+      writeFileSync(native, plainNative);
+      return inApp(
+        root,
+        `import { renderToString } from "react-dom/server";
+         import { App } from "./src/App";
+         import { firstSwaps, swapsReducer } from "./src/state/swapsReducer";
+         const state = swapsReducer(firstSwaps, { type: "swaps/added", item: { id: "s1" } });
+         export default { html: renderToString(<App />), state };`,
+        { "react-native": native, "@react-navigation/native": native, "@react-navigation/bottom-tabs": native },
+      );
+    },
+    shows: '<section id="Swaps"><div><span>Swaps</span>',
+    holds: { items: [{ id: "s1" }] },
+  },
+];
+
+describe.each(stacks)("$demo: a feature more", ({ demo, feature, judge, drawn, shows, holds }) => {
+  test("it works, and goes without a trace", async () => {
+    const root = appWithPackages(demo);
+    const before = fingerprint(root);
+    expect(judge(root)).toBe("");
+    const added = await run(root, ["add", "feature", feature, "--write"]);
+    expect(added).toMatchObject({ code: 0, err: "" });
+    expect(added.out).toContain("proof  ✓");
+    expect(judge(root)).toBe("");
+    const { html, state } = (await drawn(root)) as Drawn;
+    expect(html).toContain(shows);
+    expect(state).toEqual(holds);
+    // No feature is missing anywhere.
+    expect((await run(root, ["check", "--rule", "half-wired-feature"])).code).toBe(0);
+    execFileSync("git", ["clean", "-fdXq", "-e", "!node_modules"], { cwd: root });
+    const removed = await run(root, ["remove", "feature", feature, "--write"]);
+    expect(removed).toMatchObject({ code: 0, err: "" });
+    expect(removed.out).toContain("proof  ✓");
+    execFileSync("git", ["clean", "-fdq", ".steady-shelf"], { cwd: root });
+    expect(fingerprint(root)).toEqual(before);
+  });
+});
+
+test("orchard-flutter: a feature more, in the routes too, and gone again", async () => {
+  const root = demoCopy("orchard-flutter");
+  const before = fingerprint(root);
+  const added = await run(root, ["add", "feature", "grafts", "--write"]);
+  expect(added).toMatchObject({ code: 0, err: "" });
+  const routes = readFileSync(join(root, "lib/navigation/routes.dart"), "utf8");
+  expect(routes).toContain("import '../screens/grafts_screen.dart';\n");
+  expect(routes).toContain("  '/grafts': (context) => const GraftsScreen(),\n");
+  expect(readFileSync(join(root, "lib/screens/grafts_screen.dart"), "utf8")).toContain(
+    "class GraftsScreen extends StatelessWidget {\n  const GraftsScreen({super.key});\n",
+  );
+  expect((await run(root, ["remove", "feature", "grafts", "--write"])).code).toBe(0);
+  execFileSync("git", ["clean", "-fdXq"], { cwd: root });
+  expect(fingerprint(root)).toEqual(before);
+});
+
+test("what is still used is not removed: the places are listed, and nothing changes", async () => {
+  const root = demoCopy();
+  const before = fingerprint(root);
+  const refused = await run(root, ["remove", "feature", "rota", "--write"]);
+  expect(refused.code).toBe(1);
+  expect(refused.out).toContain("The feature rota is still used in 1 place, so it stays:");
+  expect(refused.out).toContain('src/components/DataTable.tsx:3:26  import { useRota } from "../hooks/useRota";');
+  expect(fingerprint(root)).toEqual(before);
+  const json = (await run(root, ["remove", "feature", "rota", "--json"])).json();
+  expect(json).toMatchObject({ feature: "rota", written: false, users: [{ file: "src/components/DataTable.tsx" }] });
+});
+
+test("a feature that is missing in the store and the routes is found, and listed there again", async () => {
+  const root = appWithPackages("orchard-slices");
+  expect((await run(root, ["add", "feature", "swaps", "--write"])).code).toBe(0);
+  const [store, routes] = [join(root, "src/app/store.ts"), join(root, "src/app/routes.tsx")];
+  const whole = [store, routes].map((path) => readFileSync(path, "utf8"));
+  writeFileSync(store, (whole[0] ?? "").replace(/.*rotaReducer.*\n/g, ""));
+  writeFileSync(routes, (whole[1] ?? "").replace(/.*import { rotaRoutes.*\n/, "").replace("...rotaRoutes, ", ""));
+  const { findings } = (await run(root, ["check", "--rule", "half-wired-feature", "--json"])).json() as {
+    findings: readonly { file: string; message: string; repair: unknown }[];
+  };
+  expect(findings.map(({ file, message }) => `${file}: ${message}`)).toEqual([
+    "src/app/routes.tsx: rota is not listed here, as 3 other features are: rotaRoutes is not taken in",
+    "src/app/store.ts: rota is not listed here, as 3 other features are: rotaReducer is not taken in",
+  ]);
+  expect(findings[0]?.repair).toEqual({ kind: "list feature", safe: false });
+});
