@@ -253,4 +253,6 @@ test("a feature that is missing in the store and the routes is found, and listed
     "src/app/store.ts: rota is not listed here, as 3 other features are: rotaReducer is not taken in",
   ]);
   expect(findings[0]?.repair).toEqual({ kind: "list feature", safe: false });
+  expect((await run(root, ["check", "--rule", "half-wired-feature", "--fix", "--write"])).code).toBe(0);
+  expect([store, routes].map((path) => readFileSync(path, "utf8"))).toEqual(whole);
 });

@@ -46,7 +46,18 @@ interface Case {
 
 const move = ["move", "src/components/TreeCard.tsx", "src/ui/"];
 
+const features = {
+  "package.json": react,
+  "src/main.tsx": 'import "./features/trees/TreesScreen";\nimport "./features/rota/RotaScreen";\n',
+  "src/features/trees/TreesScreen.tsx": "export function TreesScreen() { return <main/>; }\n",
+  "src/features/rota/RotaScreen.tsx": "export function RotaScreen() { return <main/>; }\n",
+  "src/features/weather/frost.ts": "export const frost = -2;\n",
+};
+
 const cases: readonly Case[] = [
+  { code: "EXAMPLE_MISSING", files: features, words: ["add", "feature", "swaps", "--like", "hives"] },
+  { code: "EXAMPLE_MISSING", files: features, words: ["remove", "feature", "hives"] },
+  { code: "EXAMPLE_ALONE", files: features, words: ["add", "feature", "swaps", "--like", "weather"] },
   { code: "OUTSIDE_PROJECT", words: ["move", "src/main.tsx", "../elsewhere.tsx"] },
   { code: "PROJECT_MISSING", words: ["survey", "--project", "/nowhere/at/all"] },
   { code: "NOT_CATALOGUED", words: ["explain", "src"] },

@@ -20,7 +20,8 @@ export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions)
   const { toFill, unmade, unread, like, sisters } = grown;
   const wired = new Set(plan.lines.map(({ file }) => file)).size;
   const verb = change === undefined ? "Adds" : "Added";
-  const where = wired === 0 ? "" : `, and ${change === undefined ? "mentions" : "mentioned"} it in ${count(wired, "other file")}`;
+  const where =
+    wired === 0 ? "" : `, and ${change === undefined ? "mentions" : "mentioned"} it in ${count(wired, "other file")}`;
   return planView(plan, screen, {
     ...options,
     lead: `${verb} the feature ${name}: ${count(plan.made.length, "file")}${where}. It is made like ${like}, with what that has in common with ${enumerate(sisters)}.`,
@@ -28,13 +29,26 @@ export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions)
       toFill.length === 0
         ? []
         : [
-            ...heading(`${count(toFill.length, "line")} in which each feature has words of its own; please read what stands there now:`, screen.width),
-            ...noteList(toFill.map(({ file, line, text }) => ({ file, at: { line, column: 1 }, text })), screen, all),
+            ...heading(
+              `${count(toFill.length, "line")} in which each feature has words of its own; please read what stands there now:`,
+              screen.width,
+            ),
+            ...noteList(
+              toFill.map(({ file, line, text }) => ({ file, at: { line, column: 1 }, text })),
+              screen,
+              all,
+            ),
           ],
     ],
     notes: [
-      ...unread.map((file) => `${file} mentions ${like} and could not be read, so nothing is known of what ${name} needs there.`),
-      ...(unmade.length === 0 ? [] : [`${enumerate(unmade)} ${unmade.length === 1 ? "has" : "have"} nothing that could be taken over; add what ${name} needs of it yourself.`]),
+      ...unread.map(
+        (file) => `${file} mentions ${like} and could not be read, so nothing is known of what ${name} needs there.`,
+      ),
+      ...(unmade.length === 0
+        ? []
+        : [
+            `${enumerate(unmade)} ${unmade.length === 1 ? "has" : "have"} nothing that could be taken over; add what ${name} needs of it yourself.`,
+          ]),
     ],
   });
 }

@@ -32,7 +32,9 @@ export function removedView(plan: Plan, removed: Removed, screen: Screen, option
     notes:
       orphans.length === 0
         ? []
-        : [`Nothing uses ${enumerate(orphans)} any more. ${orphans.length === 1 ? "It stays" : "They stay"}; delete what you do not need.`],
+        : [
+            `Nothing uses ${enumerate(orphans)} any more. ${orphans.length === 1 ? "It stays" : "They stay"}; delete what you do not need.`,
+          ],
   });
 }
 

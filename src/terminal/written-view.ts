@@ -70,7 +70,9 @@ export function removedLines({ removed, madeAgain = [], deleted = [] }: Plan, { 
   const why = (path: Plan["removed"][number]): string =>
     deleted.includes(path)
       ? "removed"
-      : madeAgain.includes(path) ? "removed: its generator makes it again" : "removed: nothing is left in it";
+      : madeAgain.includes(path)
+        ? "removed: its generator makes it again"
+        : "removed: nothing is left in it";
   return removed.map((path) => `  ${palette.leaves(`- ${path}`)}  ${palette.faint(why(path))}`);
 }
 

@@ -161,7 +161,8 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   }),
   "feature not listed": ({ feature, names, listed }) => ({
     says: `${feature} is not listed here, as ${count(listed, "other feature")} ${listed === 1 ? "is" : "are"}: ${enumerate(names)} ${names.length === 1 ? "is" : "are"} not taken in`,
-    advice: "List it as the others are (`steady-shelf check --fix` offers the lines), or set its files to `leave` under `files:`.",
+    advice:
+      "List it as the others are (`steady-shelf check --rule half-wired-feature --fix` writes the lines), or set its files to `leave` under `files:`.",
   }),
   "twin in target": ({ name, other, target }) => ({
     says: `${target} is built of another ${name} already: ${other}`,

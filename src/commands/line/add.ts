@@ -5,7 +5,8 @@ import { acceptDifferent, rehearse, write } from "./options.js";
 /** `steady-shelf add`. */
 export const addCommand = command({
   typed: "add <role> <name>",
-  about: "Make a file (and its companions) of a role on its shelf, correctly named; or a feature, with all that mentions it",
+  about:
+    "Make a file (and its companions) of a role on its shelf, correctly named; or a feature, with all that mentions it",
   options: (args) =>
     args
       .usage(

@@ -564,7 +564,8 @@ export const catalogue = {
   EXAMPLE_ALONE: {
     refusal: "usage",
     what: (d) => `The feature ${d.path} has no file in common with the others, so it is no example for a new one.`,
-    next: (d) => `Leave out \`--like\`, or name another: ${(d.paths ?? []).filter((each) => each !== d.path).join(", ")}.`,
+    next: (d) =>
+      `Leave out \`--like\`, or name another: ${(d.paths ?? []).filter((each) => each !== d.path).join(", ")}.`,
   },
   LEADER_UNSURE: {
     refusal: "usage",

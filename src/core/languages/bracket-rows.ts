@@ -72,22 +72,22 @@ class BracketReader {
   #row(open: number, close: number, bracket: string): Row | undefined {
     const [start, end] = [this.#at(open).end, this.#at(close).start];
     const marks = this.#marks(open + 1, close);
-    const isStatements = bracket === "{" && (marks.has(";") || (!marks.has(",") && !marks.has(":")));
-    if (isStatements)
-      return { kind: "statements", start, end, separator: "", items: this.statements(open + 1, close) };
+    const isNamed = this.#isNamedGroup(open, close, marks);
+    const isStatements = !isNamed && bracket === "{" && (marks.has(";") || (!marks.has(",") && !marks.has(":")));
+    if (isStatements) return { kind: "statements", start, end, separator: "", items: this.statements(open + 1, close) };
     const items = this.#entries(open + 1, close);
     // Arguments count by their place, but for those that have names.
     if (bracket === "(" && (items.length === 0 || !items.every(([from]) => this.#at(from + 1).text === ":")))
       return undefined;
     const kind: RowKind = "entries";
-    const span = this.#isNamedGroup(open, close, marks) ? { start: start - 1, end: end + 1 } : { start, end };
+    const span = isNamed ? { start: start - 1, end: end + 1 } : { start, end };
     return { kind, ...span, separator: ",", items: items.map(([from, to]) => this.#item(from, to)) };
   }
 
   /** `(this.a, {this.b})`: parameters with names, whose braces stand only as long as there are some. */
   #isNamedGroup(open: number, close: number, marks: ReadonlySet<string>): boolean {
     const isLast = this.#at(close + 1).text === ")" && /^[(,]$/.test(this.#at(open - 1).text);
-    return this.#at(open).text === "{" && isLast && !marks.has(":");
+    return this.#at(open).text === "{" && isLast && !marks.has(":") && !marks.has(";");
   }
 
   /** The marks that stand between two tokens and in no bracket. */

@@ -186,7 +186,10 @@ export function hasRows(path: string): boolean {
 /** What stands side by side in a text; `undefined` where that cannot be told. Its language must have been prepared. */
 export function rowsOf(text: string, path: string): Row | undefined {
   const language = languageFor(path);
-  return language?.rows?.(text, path.slice(path.lastIndexOf("/") + 1)) ?? (plainData.test(path) ? rowsOfJson(text) : undefined);
+  return (
+    language?.rows?.(text, path.slice(path.lastIndexOf("/") + 1)) ??
+    (plainData.test(path) ? rowsOfJson(text) : undefined)
+  );
 }
 
 /** Whether a file is of one of these trades. */

@@ -71,10 +71,7 @@ function defaultGap({ separator, kind }: Row): string {
 const fewest = 3;
 
 /** The item before which a new one belongs, where all stand one behind the other by the alphabet. */
-function placeByAlphabet(
-  { text, row, item, keyOf, key }: Insertion,
-  group: readonly RowItem[],
-): RowItem | undefined {
+function placeByAlphabet({ text, row, item, keyOf, key }: Insertion, group: readonly RowItem[]): RowItem | undefined {
   const [first, last] = [group[0], group.at(-1)];
   if (group.length < fewest || !first || !last) return undefined;
   const ofItem = (each: RowItem): string => (keyOf?.(each) ?? text.slice(each.start, each.end)).toLowerCase();

@@ -4,13 +4,7 @@ import { splitWords } from "../../base/names/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import {
-  exampleCalled,
-  examplesOf,
-  FeatureName,
-  learnWiring,
-  type Wiring,
-} from "../../insight/wiring/index.js";
+import { exampleCalled, examplesOf, FeatureName, learnWiring, type Wiring } from "../../insight/wiring/index.js";
 import { SetupDraft, type SetUp } from "../setup/index.js";
 import { writeText } from "./spell-out.js";
 import { Wirer, type ToFill } from "./wirer.js";
@@ -58,7 +52,12 @@ export async function growFeature({ analysed, graph, name, like }: GrowRequest):
     if (like === undefined) return undefined;
     throw new ShelfError("EXAMPLE_ALONE", { path: like, paths: examples.map(({ feature }) => feature) });
   }
-  return new Growing(wiring, analysed, graph, new FeatureName(splitWords(name), wiring.compared.example.name.inPaths)).grow();
+  return new Growing(
+    wiring,
+    analysed,
+    graph,
+    new FeatureName(splitWords(name), wiring.compared.example.name.inPaths),
+  ).grow();
 }
 
 class Growing {

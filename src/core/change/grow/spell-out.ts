@@ -90,7 +90,8 @@ class Writer {
       if (token.start < at || token.end > to || token.kind === "gap") continue;
       this.#named(at, token.start, "text");
       const isPath = this.#shape.references.has(token.start + 1);
-      if (this.#differing.get(token.start) === token.end) this.#differingString(token.start, token.end, item.isText === true);
+      if (this.#differing.get(token.start) === token.end)
+        this.#differingString(token.start, token.end, item.isText === true);
       else
         this.#named(
           token.start,
@@ -174,7 +175,9 @@ class Writer {
   /** Whether a comment holds for the new feature, too: it says the name, or a sister has the same. */
   #isForAll(start: number, end: number): boolean {
     const { text, name } = this.#shape;
-    return name.in(text, start, end).length > 0 || this.writing.sisters.some((each) => each.includes(text.slice(start, end)));
+    return (
+      name.in(text, start, end).length > 0 || this.writing.sisters.some((each) => each.includes(text.slice(start, end)))
+    );
   }
 }
 

@@ -64,7 +64,11 @@ export class Wirer {
     let shift = 0;
     for (const { start, written, at, text: gained } of [...edits].sort((a, b) => a.start - b.start)) {
       const offset = start + shift + at;
-      this.note(path, after, written.toFill.map((each) => ({ start: each.start + offset, end: each.end + offset })));
+      this.note(
+        path,
+        after,
+        written.toFill.map((each) => ({ start: each.start + offset, end: each.end + offset })),
+      );
       shift += gained.length;
     }
   }

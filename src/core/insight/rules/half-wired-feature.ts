@@ -14,7 +14,7 @@ export const halfWiredFeature: Rule = {
         about: feature,
         confidence: (listed / of) * 0.9,
         what: { code: "feature not listed", feature, names, listed },
-        repair: { kind: "list feature", feature, isSure: false },
+        repair: { kind: "list feature", feature, isSure: false, isForRule: true },
       };
   },
 };

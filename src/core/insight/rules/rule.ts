@@ -43,8 +43,8 @@ export type Repair =
   | { readonly kind: "namespace"; readonly to: string; readonly isSure: false }
   /** The finding's file is listed and built as most of what lies beside it is. */
   | { readonly kind: "list file"; readonly isSure: false }
-  /** A feature is mentioned in the finding's file as the others are. */
-  | { readonly kind: "list feature"; readonly feature: string; readonly isSure: false }
+  /** A feature is mentioned in the finding's file as the others are: what it does from then on is new, so it is done where its rule is asked for. */
+  | { readonly kind: "list feature"; readonly feature: string; readonly isSure: false; readonly isForRule: true }
   /** Entries of a project go to the groups at which they are shown then, as though they lay there; no file moves. */
   | {
       readonly kind: "regroup";

@@ -400,6 +400,30 @@ const cases: readonly Case[] = [
     right: { "src/Components/OldLeaf.swift": undefined },
   },
   {
+    rule: "half-wired-feature",
+    files: {
+      ...Object.fromEntries(
+        ["trees", "harvest", "rota", "swaps"].map((name) => [
+          `src/features/${name}/${name}Reducer.ts`,
+          `export const ${name}Reducer = (state = [], action) => state;\n`,
+        ]),
+      ),
+      "src/store.ts": ["trees", "harvest", "rota"]
+        .map((name) => `import { ${name}Reducer } from "./features/${name}/${name}Reducer";\n`)
+        .concat("export const reducer = { trees: treesReducer, harvest: harvestReducer, rota: rotaReducer };\n")
+        .join(""),
+    },
+    says: ["src/store.ts swaps is not listed here, as 3 other features are: swapsReducer is not taken in"],
+    right: {
+      "src/store.ts": ["trees", "harvest", "rota", "swaps"]
+        .map((name) => `import { ${name}Reducer } from "./features/${name}/${name}Reducer";\n`)
+        .concat(
+          "export const reducer = { trees: treesReducer, harvest: harvestReducer, rota: rotaReducer, swaps: swapsReducer };\n",
+        )
+        .join(""),
+    },
+  },
+  {
     rule: "twin-name",
     files: {
       "steady-shelf.yaml": configuration().replace("react-web", "swiftui"),

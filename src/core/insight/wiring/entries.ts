@@ -3,7 +3,7 @@
  * the navigation, the words of a language. An entry is an item that speaks of one feature, and has its like for the others.
  */
 import type { Row, RowItem } from "../../languages/index.js";
-import { Kept, keepCommon, keepWhole, partnerOf } from "./common.js";
+import { Kept, keepCommon, keepWhole, partnerOf } from "./kept.js";
 import { speaksOf, type Shape } from "./shape.js";
 
 /** One item that mentions a feature. */
@@ -64,8 +64,14 @@ function inRow(row: Row, looking: Looking): Entry[] {
     const alike = !isOfOne
       ? []
       : sisters.flatMap((sister) => {
-          const theirs = { ...row, items: row.items.filter((each) => each !== item && isOfOnly(sister, each, looking)) };
-          const found = partnerOf({ shape, item }, { shape: sister, row: theirs, taken: taken.get(sister) ?? new Set() });
+          const theirs = {
+            ...row,
+            items: row.items.filter((each) => each !== item && isOfOnly(sister, each, looking)),
+          };
+          const found = partnerOf(
+            { shape, item },
+            { shape: sister, row: theirs, taken: taken.get(sister) ?? new Set() },
+          );
           if (!found) return [];
           partners.set(sister, found.item);
           return [found.alike];

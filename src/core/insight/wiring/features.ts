@@ -111,7 +111,9 @@ function mayBeThing(type: string): boolean {
   return (
     /^\p{Lu}\p{Ll}/u.test(type) &&
     words.length < 3 &&
-    !/^(?:props|state|action|actions|params|options|type|types|context|dispatch|response|request)$/i.test(words.at(-1) ?? "")
+    !/^(?:props|state|action|actions|params|options|type|types|context|dispatch|response|request)$/i.test(
+      words.at(-1) ?? "",
+    )
   );
 }
 

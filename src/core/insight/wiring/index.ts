@@ -1,4 +1,4 @@
-export { Kept } from "./common.js";
+export { Kept } from "./kept.js";
 export { entriesIn, type Entry } from "./entries.js";
 export { comparedWith, examplesOf, mostOf, type Compared, type Counterpart, type Example } from "./features.js";
 export { halfWired, type HalfWired } from "./half-wired.js";

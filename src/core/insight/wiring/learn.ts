@@ -20,9 +20,17 @@ import {
   type TextNames,
 } from "../../languages/index.js";
 import type { AppAnalysis } from "../analysis.js";
-import { commonOf, type Kept } from "./common.js";
+import { commonOf, type Kept } from "./kept.js";
 import { entriesIn, type Entry } from "./entries.js";
-import { comparedWith, examplesOf, likelyExamples, mostOf, type Compared, type Counterpart, type Example } from "./features.js";
+import {
+  comparedWith,
+  examplesOf,
+  likelyExamples,
+  mostOf,
+  type Compared,
+  type Counterpart,
+  type Example,
+} from "./features.js";
 import { Settling, type Part } from "./settle.js";
 import { speaksOf, type Shape } from "./shape.js";
 import type { FeatureName } from "./spellings.js";
@@ -80,7 +88,16 @@ export async function learnWiring({ analysed, graph, like, listing }: WiringInpu
   for (const compared of likely) {
     const { layout } = analysed.app;
     const isBeside = (path: ProjectPath): boolean => /^(?:test|story)$/.test(entries.get(path)?.role.is ?? "");
-    const wiring = await new Learning({ graph, shapes, compared, examples, layout, isAsked: like !== undefined, listing, isBeside }).learn();
+    const wiring = await new Learning({
+      graph,
+      shapes,
+      compared,
+      examples,
+      layout,
+      isAsked: like !== undefined,
+      listing,
+      isBeside,
+    }).learn();
     if (!best || tells(wiring) > tells(best)) best = wiring;
   }
   return best;

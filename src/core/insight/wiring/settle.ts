@@ -5,7 +5,7 @@
 import type { ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { Reference, Row, RowItem, Variable } from "../../languages/index.js";
-import { keepWhole, takesNames, type Kept } from "./common.js";
+import { keepWhole, takesNames, type Kept } from "./kept.js";
 import type { Example } from "./features.js";
 
 /** A text with what is kept of it: of a feature's own file all together, of one outside each entry by itself. */
@@ -95,7 +95,8 @@ export class Settling {
       if (resolution.state !== "found" || !isKept(part, reference.start)) continue;
       const own = resolution.targets.filter((target) => this.#files.has(target));
       // What lies at its name and is not its own has no counterpart.
-      const isForeign = own.length === 0 && resolution.targets.some((target) => this.example.name.in(target).length > 0);
+      const isForeign =
+        own.length === 0 && resolution.targets.some((target) => this.example.name.in(target).length > 0);
       if (isForeign || own.some((target) => this.#isGone(target))) drop(part, reference.start);
       else this.#withoutNames(part, reference, resolution.targets);
     }
@@ -212,7 +213,9 @@ function exactItems(
 
 /** The names that an item and the lists in it declare. */
 function declaredIn({ declares = [], rows }: RowItem, kept: Kept): number[] {
-  const lists = rows.filter(({ kind }) => kind === "names").flatMap(({ items }) => items.filter((each) => kept.has(each)));
+  const lists = rows
+    .filter(({ kind }) => kind === "names")
+    .flatMap(({ items }) => items.filter((each) => kept.has(each)));
   return [...declares, ...lists.flatMap((each) => declaredIn(each, kept))];
 }
 

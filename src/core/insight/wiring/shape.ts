@@ -88,7 +88,9 @@ function tokensBetween({ text, name, own }: Shape, from: number, to: number): To
     // Of the way to a file of the feature, its end alone is compared.
     const said = isOwn ? spelled.filter((each) => each.start >= tail) : spelled;
     found.push({
-      text: isString ? `"${masked(text, Math.max(tail, start + 1), end - 1, said)}"` : masked(text, start, stop, spelled),
+      text: isString
+        ? `"${masked(text, Math.max(tail, start + 1), end - 1, said)}"`
+        : masked(text, start, stop, spelled),
       kind: isString ? "string" : "plain",
       start,
       end: stop,
@@ -121,8 +123,9 @@ export function likeness(a: Shape, first: RowItem, b: Shape, second: RowItem): L
     const common = token.text === theirs.text ? commonWays(token, theirs) : undefined;
     if (common) {
       for (const [start, each] of common) ways.set(start, each);
-      if ((/\p{L}/u.test(token.text) || token.text.includes(nameSign))) agreeing += 1;
-    } else if (first.isExact !== true && first.isDone !== true && mayDiffer(a, token, own[index + 1])) differing.push({ start: token.start, end: token.end });
+      if (/\p{L}/u.test(token.text) || token.text.includes(nameSign)) agreeing += 1;
+    } else if (first.isExact !== true && first.isDone !== true && mayDiffer(a, token, own[index + 1]))
+      differing.push({ start: token.start, end: token.end });
     else return undefined;
   }
   if (differing.length > 0 && agreeing === 0) return undefined;

@@ -168,7 +168,9 @@ function joinedIn(words: readonly string[]): [Joined, string][] {
 
 /** Whether letters are a word of their own where they stand: `harvest` in `harvestReducer` and `useHarvest`, not in `harvester`. */
 function isWord(text: string, start: number, end: number): boolean {
-  const [before, first, second, last, behind] = [start - 1, start, start + 1, end - 1, end].map((at) => text.charAt(at));
+  const [before, first, second, last, behind] = [start - 1, start, start + 1, end - 1, end].map((at) =>
+    text.charAt(at),
+  );
   if (isSmall(behind) && !isCapital(last)) return false;
   if (isSmall(behind) && isCapital(last)) return false;
   if (isSmall(first)) return !isLetter(before);

@@ -13,6 +13,7 @@ export * from "./source-language.js";
 export { parseProgram } from "./extract.js";
 export { hasMarkup, statementsOf } from "./statements.js";
 export { statePartsOf, stringPlaces, type ActionCreator, type ActionSwitch, type StateParts } from "./state-parts.js";
+export { rowsOfScript } from "./rows.js";
 export { namesOf } from "./text-names.js";
 export { readLiteral, writeLiteral } from "./literals.js";
 export { childrenOf, codeText, isNode, nameOf as nameOfNode, spanOf, type TreeNode } from "./tree-node.js";

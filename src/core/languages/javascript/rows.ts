@@ -185,7 +185,9 @@ function patternRow(node: TreeNode, text: string): Found | undefined {
 function childrenRow(node: TreeNode, text: string): Found | undefined {
   const [open, close] = [node.openingElement ?? node.openingFragment, node.closingElement ?? node.closingFragment];
   if (!isNode(open) || !isNode(close)) return undefined;
-  const nodes = nodesIn(node.children).filter((child) => child.type !== "JSXText" || text.slice(...spanOf(child)).trim() !== "");
+  const nodes = nodesIn(node.children).filter(
+    (child) => child.type !== "JSXText" || text.slice(...spanOf(child)).trim() !== "",
+  );
   return { kind: "children", nodes, start: spanOf(open)[1], end: spanOf(close)[0], separator: "" };
 }
 

@@ -1,8 +1,8 @@
 /** The rows of a single-file component: its blocks, the statements of its scripts, and what stands in the tags of its template. */
 import type { ElementNode, TemplateChildNode } from "@vue/compiler-dom";
-import { rowsOfScript } from "../javascript/rows.js";
+import { rowsOfScript } from "../javascript/index.js";
 import { shiftedRow, type Row, type RowItem } from "../rows.js";
-import { rowsOfSheet } from "../sheets/rows.js";
+import { rowsOfSheet } from "../sheets/index.js";
 import { attributesOf, contentSpan, elementType } from "./markup.js";
 import { parseMarkup } from "./parse-markup.js";
 
@@ -50,9 +50,7 @@ function childrenOf(element: ElementNode, text: string): Row[] {
   });
   const [first, last] = [element.children[0], element.children.at(-1)];
   if (!first || !last) return [];
-  return [
-    { kind: "children", start: first.loc.start.offset, end: last.loc.end.offset, separator: "", items },
-  ];
+  return [{ kind: "children", start: first.loc.start.offset, end: last.loc.end.offset, separator: "", items }];
 }
 
 const textType = 2;

@@ -80,3 +80,5 @@ export const sheets: Language = {
 export function dialectOf(lang: string): Dialect | undefined {
   return lang === "" || lang === "postcss" ? "css" : dialects[`.${lang}`];
 }
+
+export { rowsOfSheet };

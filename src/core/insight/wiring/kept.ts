@@ -117,7 +117,8 @@ function keepRow(row: Row, { kept, sisters, most }: Comparing): void {
   const taken = sisters.map(() => new Set<RowItem>());
   for (const item of row.items) {
     const partners = sisters.map(({ shape, row: other }, index) => {
-      const found = other && partnerOf({ shape: kept.shape, item }, { shape, row: other, taken: taken[index] ?? new Set() });
+      const found =
+        other && partnerOf({ shape: kept.shape, item }, { shape, row: other, taken: taken[index] ?? new Set() });
       if (found) taken[index]?.add(found.item);
       return found;
     });
@@ -153,7 +154,10 @@ export function keepCommon(
   kept.keep(item, alike);
   const isByTag = alike.some((each) => each.isByTag);
   for (const [at, inner] of item.rows.entries()) {
-    const rows = partners.map(({ shape, item: other }) => ({ shape, row: isByTag ? pairOf(item, at, other) : other.rows[at] }));
+    const rows = partners.map(({ shape, item: other }) => ({
+      shape,
+      row: isByTag ? pairOf(item, at, other) : other.rows[at],
+    }));
     if (isByTag && rows.every(({ row }) => row === undefined)) for (const each of inner.items) keepWhole(each, kept);
     else keepRow(inner, { kept, sisters: rows, most: Math.min(most, alike.length) });
   }
@@ -184,7 +188,8 @@ export function partnerOf(
 /** The row of another that stands for one of an item: what is between its tags, or the one at its place where all are of its kind. */
 function pairOf(item: RowItem, at: number, other: RowItem): RowItem["rows"][number] | undefined {
   if (item.rows[at]?.kind === "children") return other.rows.find(({ kind }) => kind === "children");
-  const isSame = item.rows.length === other.rows.length && item.rows.every(({ kind }, i) => other.rows[i]?.kind === kind);
+  const isSame =
+    item.rows.length === other.rows.length && item.rows.every(({ kind }, i) => other.rows[i]?.kind === kind);
   return isSame ? other.rows[at] : undefined;
 }
 
