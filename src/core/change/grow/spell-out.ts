@@ -1,6 +1,6 @@
 /** Writes out what is kept of an example, with another feature's name in its place. */
 import type { Row, RowItem } from "../../languages/index.js";
-import { tokensOf, type FeatureName, type Kept, type Shape } from "../../insight/wiring/index.js";
+import { isForPeople, tokensOf, type FeatureName, type Kept, type Shape } from "../../insight/wiring/index.js";
 
 /** A text that was written after an example, and what in it is the example's own and waits for somebody. */
 export interface Written {
@@ -114,7 +114,7 @@ class Writer {
     const isNamed = name.in(text, open, close).length > 0 && !/\s/.test(inside);
     // Words for people say the name; what a program goes by is taken over.
     if (isNamed) this.#named(open, close, "string");
-    else if (isText || /\s|^\p{Lu}/u.test(inside)) this.#text += this.writing.to.title;
+    else if (isText || isForPeople(inside)) this.#text += this.writing.to.title;
     else this.#text += inside;
     if (!isNamed) this.#toFill.push({ start, end: this.#text.length });
     this.#text += text.slice(close, to);

@@ -42,9 +42,13 @@ export function examplesOf(
   // Code beside the sources is what was built of them, or serves tools.
   const isOfApp = (path: ProjectPath): boolean =>
     source === "" || isBelow(path, source) || !app.stack.code.includes(extensionOf(nameOf(path)));
+  const endings = commonEndings(catalogue.features.map(({ name }) => splitWords(name)));
   const plain = catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
     if (feature === sharedFeature) return [];
-    const name = new FeatureName(splitWords(feature), inPaths);
+    const words = splitWords(feature);
+    // Of `role management` and `user management`, one is about roles.
+    const thing = endings.has(words.at(-1) ?? "") && words.length > 1 ? words.slice(0, -1) : undefined;
+    const name = new FeatureName(words, inPaths, thing);
     const isOwn = (path: ProjectPath): boolean =>
       folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && name.in(nameOf(path)).length > 0);
     const files = [...catalogue.entries.values()]
@@ -64,6 +68,17 @@ export function examplesOf(
   });
   for (const { name } of found) name.besides(found.map((each) => each.name));
   return found;
+}
+
+/** How many features have to end alike for the word to say nothing of what they are about. */
+const manyAlike = 3;
+
+/** The last words that several features of several words have: `management`. */
+function commonEndings(names: readonly (readonly string[])[]): ReadonlySet<string> {
+  const counts = new Map<string, number>();
+  for (const words of names)
+    if (words.length > 1) counts.set(words.at(-1) ?? "", (counts.get(words.at(-1) ?? "") ?? 0) + 1);
+  return new Set([...counts].filter(([, times]) => times >= manyAlike).map(([word]) => word));
 }
 
 /**

@@ -149,9 +149,15 @@ export function sameTag(a: Shape, first: RowItem, b: Shape, second: RowItem): Li
   }
   // What people read in it is the example's own.
   const strings = tokensOf(a, first).filter(
-    ({ kind, start, end }) => kind === "string" && !a.references.has(start + 1) && /\s/.test(a.text.slice(start, end)),
+    ({ kind, start, end }) =>
+      kind === "string" && !a.references.has(start + 1) && isForPeople(a.text.slice(start + 1, end - 1)),
   );
   return { ways, differing: strings.map(({ start, end }) => ({ start, end })), isByTag: true };
+}
+
+/** Whether a string is a sentence or a title, and nothing that a program goes by: a list of classes, an expression. */
+export function isForPeople(text: string): boolean {
+  return /^\p{Lu}[^{}()=<>]*$/u.test(text);
 }
 
 function beginsAlike(a: Shape, first: RowItem, b: Shape, second: RowItem): boolean {
