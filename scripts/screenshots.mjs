@@ -29,10 +29,10 @@ const fresh = { "package.json": '{ "name": "pippin-row", "dependencies": { "reac
 const shots = {
   init: { before: [], run: "init --arrangement feature-first --fill starters", rows: 42, files: fresh },
   "add-feature": {
-    before: ["init --arrangement layered-features --write"],
-    run: "add feature harvest",
-    rows: 18,
-    files: fresh,
+    before: [],
+    run: "add feature swaps",
+    rows: 39,
+    app: "orchard-slices",
   },
   "init-begun": { before: [], run: "init", rows: 25, app: "orchard-board" },
   "move-preview": { before: [], run: chart, rows: 29 },

@@ -238,6 +238,21 @@ test("what is still used is not removed: the places are listed, and nothing chan
   expect(json).toMatchObject({ feature: "rota", written: false, users: [{ file: "src/components/DataTable.tsx" }] });
 });
 
+test("what may be loaded by a name put together at run time is removed only on purpose", async () => {
+  const root = demoCopy("orchard-slices");
+  writeFileSync(
+    join(root, "src/app/load.ts"),
+    "export const load = (name: string) => import(`../features/${name}/index.ts`);\n",
+  );
+  const before = fingerprint(root);
+  const refused = await run(root, ["remove", "feature", "rota", "--write"]);
+  expect(refused.code).toBe(1);
+  expect(refused.out).toContain("src/app/load.ts:1:47  ../features/… is put together at run time");
+  expect(refused.out).not.toContain("✓");
+  expect(fingerprint(root)).toBe(before);
+  expect((await run(root, ["remove", "feature", "rota", "--write", "--accept-unread"])).code).toBe(0);
+});
+
 test("a feature that is missing in the store and the routes is found, and listed there again", async () => {
   const root = appWithPackages("orchard-slices");
   expect((await run(root, ["add", "feature", "swaps", "--write"])).code).toBe(0);

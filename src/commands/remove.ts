@@ -8,7 +8,7 @@ import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { look } from "./looking.js";
 
 /** What was typed. */
-export interface RemoveOptions extends Omit<DraftOptions, "acceptDifferent" | "acceptUnread"> {
+export interface RemoveOptions extends Omit<DraftOptions, "acceptDifferent"> {
   readonly what: "feature";
   readonly name: string;
 }
@@ -32,7 +32,7 @@ export async function runRemove(options: RemoveOptions): Promise<number> {
   const plan = await planDraft(project, removed.draft, { graph, progress: context.progress.report });
   return carryOutDraft(
     context,
-    { ...options, acceptDifferent: false, acceptUnread: false },
+    { ...options, acceptDifferent: false },
     {
       plan,
       project,

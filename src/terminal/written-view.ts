@@ -73,7 +73,10 @@ export function removedLines({ removed, madeAgain = [], deleted = [] }: Plan, { 
       : madeAgain.includes(path)
         ? "removed: its generator makes it again"
         : "removed: nothing is left in it";
-  return removed.map((path) => `  ${palette.leaves(`- ${path}`)}  ${palette.faint(why(path))}`);
+  const width = Math.max(0, ...removed.map(cells));
+  return removed.map(
+    (path) => `  ${palette.leaves(`- ${pad(path, Math.min(width, 70))}`)}  ${palette.faint(why(path))}`,
+  );
 }
 
 const mostLines = 16;

@@ -28,6 +28,7 @@ const kinds: Readonly<Record<string, Kind>> = {
   "add name": "anything",
   "add from": "file",
   "add like": "feature",
+  "remove name": "feature",
   "rename names": "name in the file",
   alias: "anything",
   arrangement: "arrangement",

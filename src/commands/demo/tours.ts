@@ -419,6 +419,26 @@ const ownWay: Tour = {
   undo: 2,
 };
 
+/** Features that come and go. */
+const growing: Tour = {
+  name: "features",
+  about: "a feature is added like those that are there, listed wherever they are, and taken away again",
+  folder: "orchard-slices",
+  begin: "Trees, harvest and rota have routes, a slice of the store, words in two languages, a mocked server. Members want to swap grafts.",
+  copy: { from: "orchard-slices" },
+  files: {},
+  stops: [
+    {
+      say: "What is a feature here, and who has to know it? The three that are there tell.",
+      run: ["add", "feature", "swaps", "--write"],
+    },
+    { say: "No feature is missing where the others are listed.", run: ["check", "--rule", "half-wired-feature"] },
+    { say: "The season is over. All of it goes, and nothing else changes.", run: ["remove", "feature", "swaps", "--write"] },
+  ],
+  judge: "nobody",
+  undo: 2,
+};
+
 /** A desk app in Vue. */
 const deskApp: Tour = {
   name: "desk",
@@ -482,6 +502,7 @@ export const tours: readonly Tour[] = [
   grownTheme,
   grownSheet,
   ownWay,
+  growing,
   deskApp,
   phoneApp,
   newShape,
@@ -493,4 +514,4 @@ export const tours: readonly Tour[] = [
 ];
 
 /** One app from empty to arranged: what is shown unless somebody names tours. */
-export const usualTours: readonly Tour[] = [newWebApp, takenOver, grownApp, newShape, draggedApp];
+export const usualTours: readonly Tour[] = [newWebApp, takenOver, grownApp, growing, newShape, draggedApp];

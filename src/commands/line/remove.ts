@@ -1,6 +1,6 @@
 /** `remove` on the command line. */
 import { command } from "./command.js";
-import { all, checkCommit, commit, rehearse, write } from "./options.js";
+import { acceptUnread, all, checkCommit, commit, rehearse, write } from "./options.js";
 
 /** `steady-shelf remove`. */
 export const removeCommand = command({
@@ -16,6 +16,7 @@ export const removeCommand = command({
       .option("rehearse", rehearse)
       .option("write", write)
       .option("all", all)
+      .option("accept-unread", acceptUnread)
       .option("commit", commit)
       .check(checkCommit),
   run: (typed) => import("../remove.js").then(({ runRemove }) => runRemove(typed)),

@@ -1,7 +1,7 @@
 /** `add feature` in an app that has some: the same files, with what they have in common, and a mention wherever the others have one. */
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { comparePaths, type ProjectPath } from "../../base/paths.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { exampleCalled, examplesOf, FeatureName, learnWiring, type Wiring } from "../../insight/wiring/index.js";
@@ -78,8 +78,8 @@ class Growing {
     const { compared, files, wired, unmade, unread } = this.wiring;
     const wirer = this.#wirer;
     for (const { path, counterpart } of files) wirer.places.set(path, wirer.placeFor(counterpart));
-    for (const { path, kept, sisters } of files) {
-      const place = wirer.places.get(path) ?? path;
+    const placed = files.map((each) => ({ ...each, place: wirer.places.get(each.path) ?? each.path }));
+    for (const { path, kept, sisters, place } of placed.sort((a, b) => comparePaths(a.place, b.place))) {
       const written = writeText({ kept, to: this.to, sisters });
       this.#draft.make(place, written.text, `like ${compared.example.feature}`, wirer.meant(path, [kept]));
       wirer.note(place, written.text, written.toFill);

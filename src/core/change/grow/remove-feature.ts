@@ -66,6 +66,8 @@ function take({ gone }: Loss, row: Row, item: RowItem): void {
 class Removing {
   readonly #gone: ReadonlySet<ProjectPath>;
   readonly #shapes: Shapes;
+  /** Places that take something of the feature from a file that only passes it on. */
+  readonly #takers: Left[] = [];
 
   constructor(
     readonly example: Example,
@@ -97,11 +99,16 @@ class Removing {
       const isOut = (offset: number): boolean => loss !== undefined && isGone(loss, offset);
       for (const { reference, resolution } of this.graph.files.get(path)?.references ?? []) {
         if (isOut(reference.start)) claims.push({ kind: "removes", file: path, start: reference.start });
-        else if (resolution.state === "found" && resolution.targets.some((target) => this.#gone.has(target)))
+        else if (
+          resolution.state === "found" &&
+          resolution.targets.some((target) => this.#gone.has(target)) &&
+          (reference.kind !== "re-export" || this.#takers.length === 0)
+        )
           users.push(this.#left(path, reference.start));
       }
       mentions.push(...this.#mentionsIn(path, isOut, users));
     }
+    users.push(...this.#takers);
     const draft: Draft = { moves: [], removed: this.example.files, edits, made: [], claims };
     return { draft, feature: this.example.feature, users, mentions, orphans: this.#orphans() };
   }
@@ -133,7 +140,7 @@ class Removing {
       if (reference.kind !== "re-export" || resolution.state !== "found" || isGone(loss, reference.start)) continue;
       if (!resolution.targets.every((target) => this.#gone.has(target))) continue;
       const names = reference.bindings?.map(({ local }) => local);
-      const isTaken = this.graph.usesOf(shape.path).some(({ from, reference: use }) => {
+      const takers = this.graph.usesOf(shape.path).filter(({ from, reference: use }) => {
         if (this.#gone.has(from)) return false;
         const there = losses.get(from);
         if (there && isGone(there, use.start)) return false;
@@ -141,7 +148,8 @@ class Removing {
         return use.bindings?.some(({ imported }) => imported === "*" || names.includes(imported)) !== false;
       });
       const item = shape.root.items.find(({ start, end }) => start <= reference.start && reference.start < end);
-      if (!isTaken && item) take(loss, shape.root, item);
+      if (takers.length === 0 && item) take(loss, shape.root, item);
+      else this.#takers.push(...takers.map(({ from, reference: use }) => this.#left(from, use.start)));
     }
   }
 

@@ -88,14 +88,15 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
+  const watched = withRemoved(input, moves, map);
   const mentionable = candidates ?? tree.paths.filter((path) => !tree.isLink(path));
   const mentions = [
-    ...computedMentions({ tree, read: references, map, resolver: before }),
-    ...textMentions({ tree, files: mentionable, read: files, map }),
+    ...computedMentions({ tree, read: references, map: watched, resolver: before }),
+    ...textMentions({ tree, files: mentionable, read: files, map: watched }),
   ];
   const gaps = findGaps({
     tree,
-    map,
+    map: watched,
     draft,
     rules,
     resolver: before,
@@ -272,6 +273,14 @@ export async function respellDraft(input: PlanInput): Promise<RespelledDraft> {
 /** Files that are removed, as moves: what means one of them means the other file. */
 function mergesOf({ merges = [] }: Draft): readonly Move[] {
   return merges.map(({ from, into }) => ({ from, to: into, why: "asked" }));
+}
+
+/** What is looked for where nothing can be proved: what moves, and what is removed, as though it went away. */
+function withRemoved({ tree, draft }: PlanInput, moves: readonly Move[], map: MoveMap): MoveMap {
+  const { removed = [] } = draft;
+  if (removed.length === 0) return map;
+  const going = removed.map((from): Move => ({ from, to: `${from}.gone` as ProjectPath, why: "asked" }));
+  return new MoveMap(tree, [...moves, ...mergesOf(draft), ...going]);
 }
 
 /** All files that are removed, whether their contents go elsewhere or not. */
