@@ -238,6 +238,16 @@ test("what is still used is not removed: the places are listed, and nothing chan
   expect(json).toMatchObject({ feature: "rota", written: false, users: [{ file: "src/components/DataTable.tsx" }] });
 });
 
+test("a feature that is known by its places alone is taken, and removed", async () => {
+  const root = demoCopy("orchard-web");
+  const shelves = ["context/actions/hiveActions", "context/initialStates/hiveState", "context/reducers/hiveReducer"];
+  for (const path of shelves) writeFileSync(join(root, `src/${path}.ts`), "export const hive = 1;\n");
+  const taken = await run(root, ["add", "feature", "hive", "--json"]);
+  expect(taken.json().error).toMatchObject({ code: "NAME_TAKEN" });
+  const removed = (await run(root, ["remove", "feature", "hive", "--json"])).json();
+  expect(removed.removed).toEqual(shelves.map((path) => `src/${path}.ts`));
+});
+
 test("what may be loaded by a name put together at run time is removed only on purpose", async () => {
   const root = demoCopy("orchard-slices");
   writeFileSync(

@@ -18,6 +18,7 @@ export type Kind =
   | "name in the file"
   | "order list"
   | "steps of a commit"
+  | "what is removed"
   | "shell"
   | "tour";
 
@@ -29,6 +30,7 @@ const kinds: Readonly<Record<string, Kind>> = {
   "add from": "file",
   "add like": "feature",
   "remove name": "feature",
+  "remove what": "what is removed",
   "rename names": "name in the file",
   alias: "anything",
   arrangement: "arrangement",
@@ -91,6 +93,7 @@ const words: Readonly<Record<Kind, string>> = {
   "name in the file": "NAME",
   "order list": "ORDER,…",
   "steps of a commit": "two-steps",
+  "what is removed": "feature",
   shell: "SHELL",
   tour: "TOUR",
 };

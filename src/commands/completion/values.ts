@@ -56,6 +56,8 @@ async function wordsOf(kind: Kind, asked: Asked, project: string | undefined): P
       return [{ value: "two-steps", about: "first the pure relocation, then the rest" }];
     case "order list":
       return plainly(["kind", "alphabet"]);
+    case "what is removed":
+      return plainly(["feature"]);
     case "shell":
       return plainly(shells);
     case "tour":

@@ -4,7 +4,14 @@ import { splitWords } from "../../base/names/index.js";
 import { comparePaths, type ProjectPath } from "../../base/paths.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { exampleCalled, examplesOf, FeatureName, learnWiring, type Wiring } from "../../insight/wiring/index.js";
+import {
+  exampleByPlaces,
+  exampleCalled,
+  examplesOf,
+  FeatureName,
+  learnWiring,
+  type Wiring,
+} from "../../insight/wiring/index.js";
 import { SetupDraft, type SetUp } from "../setup/index.js";
 import { writeText } from "./spell-out.js";
 import { Wirer, type ToFill } from "./wirer.js";
@@ -38,7 +45,7 @@ export interface Grown extends SetUp {
  */
 export async function growFeature({ analysed, graph, name, like }: GrowRequest): Promise<Grown | undefined> {
   const examples = examplesOf(analysed, graph);
-  const taken = exampleCalled(name, examples);
+  const taken = exampleCalled(name, examples) ?? exampleByPlaces(name, examples, analysed.catalogue);
   if (taken)
     throw new ShelfError("NAME_TAKEN", {
       path: `the feature ${name}`,
@@ -52,12 +59,15 @@ export async function growFeature({ analysed, graph, name, like }: GrowRequest):
     if (like === undefined) return undefined;
     throw new ShelfError("EXAMPLE_ALONE", { path: like, paths: examples.map(({ feature }) => feature) });
   }
-  return new Growing(
-    wiring,
-    analysed,
-    graph,
-    new FeatureName(splitWords(name), wiring.compared.example.name.inPaths),
-  ).grow();
+  return new Growing(wiring, analysed, graph, namedLike(wiring.compared.example.name, name)).grow();
+}
+
+/** A name as the example has one: of `badge management`, made like `role management`, badges are the things. */
+function namedLike({ words: own, thing, inPaths }: FeatureName, name: string): FeatureName {
+  const words = splitWords(name);
+  const isByEnding = own.length > 1 && thing.join(" ") === own.slice(0, -1).join(" ");
+  const isAlike = isByEnding && words.length > 1 && words.at(-1)?.toLowerCase() === own.at(-1)?.toLowerCase();
+  return new FeatureName(words, inPaths, isAlike ? words.slice(0, -1) : undefined);
 }
 
 class Growing {

@@ -5,7 +5,15 @@ import type { Position } from "../../base/text/index.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { hasRows, languagesInUse, type Row, type RowItem } from "../../languages/index.js";
-import { entriesIn, exampleCalled, examplesOf, Shapes, type Example, type Shape } from "../../insight/wiring/index.js";
+import {
+  entriesIn,
+  exampleByPlaces,
+  exampleCalled,
+  examplesOf,
+  Shapes,
+  type Example,
+  type Shape,
+} from "../../insight/wiring/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
 import { takenOut } from "./take-out.js";
 
@@ -38,7 +46,7 @@ export interface RemoveRequest {
 /** Works it out. Throws `EXAMPLE_MISSING` for a feature that is not there. */
 export async function removeFeature({ analysed, graph, name }: RemoveRequest): Promise<Removed> {
   const examples = examplesOf(analysed, graph);
-  const example = exampleCalled(name, examples);
+  const example = exampleCalled(name, examples) ?? exampleByPlaces(name, examples, analysed.catalogue);
   if (!example) throw new ShelfError("EXAMPLE_MISSING", { path: name, paths: examples.map(({ feature }) => feature) });
   await Promise.all(languagesInUse().map((language) => language.prepare()));
   return new Removing(

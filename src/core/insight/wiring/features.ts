@@ -70,6 +70,24 @@ export function examplesOf(
   return found;
 }
 
+/**
+ * A feature that no other sign tells than its name: files that lie where others have theirs, two at least. `undefined` where there are
+ * none.
+ */
+export function exampleByPlaces(
+  called: string,
+  all: readonly Example[],
+  { entries }: AppAnalysis["catalogue"],
+): Example | undefined {
+  const words = splitWords(called);
+  const name = new FeatureName(words, all[0]?.name.inPaths);
+  const places = new Set(all.flatMap((each) => each.files.map((path) => each.name.without(path))));
+  const files = [...entries.values()]
+    .filter(({ path, isLeft }) => !isLeft && name.in(path).length > 0 && places.has(name.without(path)))
+    .map(({ path }) => path);
+  return files.length > 1 ? { feature: called, name, files } : undefined;
+}
+
 /** How many features have to end alike for the word to say nothing of what they are about. */
 const manyAlike = 3;
 

@@ -1,6 +1,14 @@
 export { Kept } from "./kept.js";
 export { entriesIn, type Entry } from "./entries.js";
-export { comparedWith, examplesOf, mostOf, type Compared, type Counterpart, type Example } from "./features.js";
+export {
+  comparedWith,
+  exampleByPlaces,
+  examplesOf,
+  mostOf,
+  type Compared,
+  type Counterpart,
+  type Example,
+} from "./features.js";
 export { halfWired, type HalfWired } from "./half-wired.js";
 export { exampleCalled, learnWiring, Shapes, type LearntFile, type WiredFile, type Wiring } from "./learn.js";
 export { isForPeople, speaksOf, tokensOf, type Shape } from "./shape.js";
