@@ -248,6 +248,36 @@ test("a feature that is known by its places alone is taken, and removed", async 
   expect(removed.removed).toEqual(shelves.map((path) => `src/${path}.ts`));
 });
 
+test("what goes with a feature and is used elsewhere keeps it: a constant beside those of the others", async () => {
+  const root = demoCopy("orchard-slices");
+  const limit = (name: string): string => `export const ${name}Limit = 5;\n`;
+  writeFileSync(join(root, "src/shared/limits.ts"), ["harvest", "rota", "trees"].map(limit).join(""));
+  writeFileSync(
+    join(root, "src/shared/Full.tsx"),
+    'import { rotaLimit } from "./limits";\nexport const full = rotaLimit;\n',
+  );
+  const refused = await run(root, ["remove", "feature", "rota", "--write"]);
+  expect(refused.code).toBe(1);
+  expect(refused.out).toContain('src/shared/Full.tsx:1:10  import { rotaLimit } from "./limits";');
+  writeFileSync(join(root, "src/shared/Full.tsx"), "export const full = 5;\n");
+  const removed = await run(root, ["remove", "feature", "rota", "--write"]);
+  expect(removed.code).toBe(0);
+  expect(readFileSync(join(root, "src/shared/limits.ts"), "utf8")).toBe(limit("harvest") + limit("trees"));
+});
+
+test("line ends stay what they are, in files that are made and in those that gain lines", async () => {
+  const root = demoCopy("orchard-slices");
+  const files = execFileSync("git", ["ls-files", "src"], { cwd: root, encoding: "utf8" }).trim().split("\n");
+  for (const file of files)
+    writeFileSync(join(root, file), readFileSync(join(root, file), "utf8").replaceAll("\n", "\r\n"));
+  const before = fingerprint(root);
+  expect((await run(root, ["add", "feature", "swaps", "--write"])).code).toBe(0);
+  for (const file of ["src/app/store.ts", "src/app/routes.tsx", "src/features/swaps/swapsSlice.ts"])
+    expect(readFileSync(join(root, file), "utf8")).not.toMatch(/\r\r|[^\r]\n/);
+  expect((await run(root, ["remove", "feature", "swaps", "--write"])).code).toBe(0);
+  expect(fingerprint(root)).toBe(before);
+});
+
 test("what may be loaded by a name put together at run time is removed only on purpose", async () => {
   const root = demoCopy("orchard-slices");
   writeFileSync(

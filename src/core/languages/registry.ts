@@ -185,11 +185,14 @@ export function hasRows(path: string): boolean {
 
 /** What stands side by side in a text; `undefined` where that cannot be told. Its language must have been prepared. */
 export function rowsOf(text: string, path: string): Row | undefined {
-  const language = languageFor(path);
-  return (
-    language?.rows?.(text, path.slice(path.lastIndexOf("/") + 1)) ??
-    (plainData.test(path) ? rowsOfJson(text) : undefined)
-  );
+  try {
+    const read = languageFor(path)?.rows?.(text, path.slice(path.lastIndexOf("/") + 1));
+    return read ?? (plainData.test(path) ? rowsOfJson(text) : undefined);
+  } catch (error) {
+    // Brackets that are nested ten thousand deep are nobody's list.
+    if (error instanceof RangeError) return undefined;
+    throw error;
+  }
 }
 
 /** Whether a file is of one of these trades. */

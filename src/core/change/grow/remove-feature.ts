@@ -116,6 +116,7 @@ class Removing {
       }
       mentions.push(...this.#mentionsIn(path, isOut, users));
     }
+    for (const loss of losses.values()) users.push(...this.#stillAsked(loss, losses));
     users.push(...this.#takers);
     const draft: Draft = { moves: [], removed: this.example.files, edits, made: [], claims };
     return { draft, feature: this.example.feature, users, mentions, orphans: this.#orphans() };
@@ -139,6 +140,28 @@ class Removing {
     for (const { row, item } of entries) take(loss, row, item);
     this.#withImports(loss);
     return loss;
+  }
+
+  /** Names that go with an item, and that somebody who stays still uses. */
+  #stillAsked(loss: Loss, losses: ReadonlyMap<ProjectPath, Loss>): Left[] {
+    const { shape } = loss;
+    const within = (shape.names?.variables ?? []).flatMap(({ level, places }) => {
+      const isOut = places.some(({ isDeclared, start }) => isDeclared && isGone(loss, start));
+      const isKept = places.some(({ isDeclared, start }) => isDeclared && !isGone(loss, start));
+      if (level !== "top" || !isOut || isKept) return [];
+      return places.filter(({ start }) => !isGone(loss, start)).map(({ start }) => this.#left(shape.path, start));
+    });
+    const given = (shape.exports ?? []).filter(({ start, end }) => end > start && isGone(loss, start));
+    const names = new Set(given.map(({ name }) => name));
+    const kept = new Set((shape.exports ?? []).flatMap(({ name, start }) => (isGone(loss, start) ? [] : [name])));
+    const outside = this.graph.usesOf(shape.path).flatMap(({ from, reference }) => {
+      const there = losses.get(from);
+      if (this.#gone.has(from) || (there && isGone(there, reference.start))) return [];
+      return (reference.bindings ?? [])
+        .filter(({ imported, start }) => names.has(imported) && !kept.has(imported) && !(there && isGone(there, start)))
+        .map(({ start }) => this.#left(from, start));
+    });
+    return [...within, ...outside];
   }
 
   /** A line that only passes its files on goes, too, where nobody who stays takes them from there. */

@@ -84,7 +84,6 @@ class Writer {
 
   /** Text of an item that is in no row. */
   #segment(from: number, to: number, item: RowItem): void {
-    const { text } = this.#shape;
     let at = from;
     for (const token of tokensOf(this.#shape, item)) {
       if (token.start < at || token.end > to || token.kind === "gap") continue;
@@ -101,7 +100,6 @@ class Writer {
       at = token.end;
     }
     this.#named(at, to, "text");
-    if (at > to) this.#text += text.slice(to, to);
   }
 
   /** A string that each feature has in its own words. */

@@ -60,7 +60,9 @@ export class Wirer {
     if (edits.length === 0) return;
     const ordered = joined(edits);
     const after = applyEdits(text, ordered);
-    this.input.draft.edit(path, () => after, "lists it like the others", this.meant(path, put));
+    // A draft changes texts without returns, and gives them back.
+    const change = (now: string): string => (now.includes("\r") ? after : after.replaceAll("\r\n", "\n"));
+    this.input.draft.edit(path, change, "lists it like the others", this.meant(path, put));
     let shift = 0;
     for (const { start, written, at, text: gained } of [...edits].sort((a, b) => a.start - b.start)) {
       const offset = start + shift + at;

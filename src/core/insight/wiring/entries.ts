@@ -57,16 +57,18 @@ interface Looking {
 function inRow(row: Row, looking: Looking): Entry[] {
   const { shape, sisters, most } = looking;
   const own = row.items.filter((item) => speaksOf(shape, item));
+  if (own.length === 0) return [];
+  const only = new Map(row.items.map((item) => [item, onlySpeaker(item, looking)]));
   const taken = new Map(sisters.map((sister) => [sister, new Set<RowItem>()]));
   return own.flatMap((item): Entry[] => {
-    const isOfOne = !sisters.some((sister) => speaksOf(sister, item));
+    const isOfOne = only.get(item) === shape;
     const partners = new Map<Shape, RowItem>();
     const alike = !isOfOne
       ? []
       : sisters.flatMap((sister) => {
           const theirs = {
             ...row,
-            items: row.items.filter((each) => each !== item && isOfOnly(sister, each, looking)),
+            items: row.items.filter((each) => only.get(each) === sister),
           };
           const found = partnerOf(
             { shape, item },
@@ -86,7 +88,8 @@ function inRow(row: Row, looking: Looking): Entry[] {
   });
 }
 
-/** Whether an item speaks of one of the features and of no other. */
-function isOfOnly(sister: Shape, item: RowItem, { shape, sisters }: Looking): boolean {
-  return speaksOf(sister, item) && ![shape, ...sisters].some((each) => each !== sister && speaksOf(each, item));
+/** The one feature of which an item speaks; `undefined` where it speaks of none, or of several. */
+function onlySpeaker(item: RowItem, { shape, sisters }: Looking): Shape | undefined {
+  const [only, other] = [shape, ...sisters].filter((each) => speaksOf(each, item));
+  return other ? undefined : only;
 }

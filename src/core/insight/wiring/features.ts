@@ -60,8 +60,9 @@ export function examplesOf(
     return code.length > 0 ? [{ feature, name, files }] : [];
   });
   for (const { name } of plain) name.besides(plain.map((each) => each.name));
+  const owners = new Map(plain.flatMap((each) => each.files.map((path) => [path, each] as const)));
   const found = plain.map((each): Example => {
-    const thing = thingOf(each, plain, graph);
+    const thing = thingOf(each, owners, graph);
     if (!thing) return each;
     const name = new FeatureName(each.name.words, inPaths, splitWords(thing.name));
     return { ...each, name, files: [...new Set([...each.files, ...thing.files])] };
@@ -105,19 +106,19 @@ function commonEndings(names: readonly (readonly string[])[]): ReadonlySet<strin
  * feature's name.
  */
 function thingOf(
-  { name, files }: Example,
-  all: readonly Example[],
+  example: Example,
+  owners: ReadonlyMap<ProjectPath, Example>,
   graph: ReferenceGraph,
 ): { readonly name: string; readonly files: readonly ProjectPath[] } | undefined {
-  const own = new Set(files);
-  const others = new Set(all.flatMap((each) => (each.files === files ? [] : each.files)));
+  const { name, files } = example;
+  const isOthers = (path: ProjectPath): boolean => (owners.get(path) ?? example) !== example;
   const taken = new Map<string, { readonly users: Set<ProjectPath>; readonly files: Set<ProjectPath> }>();
   for (const path of files)
     for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
       const [target] = resolution.state === "found" ? resolution.targets : [];
       if (target === undefined) continue;
-      const isElsewhere = !own.has(target);
-      if (isElsewhere && graph.usesOf(target).some(({ from }) => others.has(from))) continue;
+      const isElsewhere = owners.get(target) !== example;
+      if (isElsewhere && graph.usesOf(target).some(({ from }) => isOthers(from))) continue;
       const given = graph.files.get(target)?.reading.exports ?? [];
       for (const { imported } of reference.bindings ?? []) {
         const isType = given.some((each) => each.name === imported && (each.isType || each.kind === "class"));

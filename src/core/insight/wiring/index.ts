@@ -9,7 +9,7 @@ export {
   type Counterpart,
   type Example,
 } from "./features.js";
-export { halfWired, type HalfWired } from "./half-wired.js";
-export { exampleCalled, learnWiring, Shapes, type LearntFile, type WiredFile, type Wiring } from "./learn.js";
+export { halfWired } from "./half-wired.js";
+export { exampleCalled, learnWiring, Shapes, type WiredFile, type Wiring } from "./learn.js";
 export { isForPeople, speaksOf, tokensOf, type Shape } from "./shape.js";
 export { FeatureName, type Way } from "./spellings.js";

@@ -4,7 +4,7 @@
  */
 import { addTo } from "../../base/grouping.js";
 import { featureKey } from "../catalogue/index.js";
-import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { comparePaths, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Layout } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import {
@@ -327,9 +327,4 @@ function dropHollow(kept: Kept, root: Row = kept.root): void {
     const full = item.rows.filter(({ items }) => items.length > 0);
     if (full.length > 0 && full.every(({ items }) => !items.some((each) => kept.has(each)))) kept.drop(item);
   }
-}
-
-/** The folder of an example: where it lies, as people would say it. */
-export function folderOfExample({ files }: Example): ProjectPath {
-  return folderOf(files[0] ?? ("" as ProjectPath));
 }
