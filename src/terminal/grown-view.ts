@@ -14,6 +14,14 @@ export interface GrownViewOptions extends PlanViewOptions {
   readonly grown: Grown;
 }
 
+/** Features that are named; the others are counted. */
+const mostNamed = 6;
+
+function named(features: readonly string[]): readonly string[] {
+  const others = features.length - mostNamed;
+  return others < 2 ? features : [...features.slice(0, mostNamed), count(others, "other")];
+}
+
 /** The whole view, as lines without a last line end. */
 export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions): string {
   const { grown, name, change, all } = options;
@@ -24,7 +32,7 @@ export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions)
     wired === 0 ? "" : `, and ${change === undefined ? "mentions" : "mentioned"} it in ${count(wired, "other file")}`;
   return planView(plan, screen, {
     ...options,
-    lead: `${verb} the feature ${name}: ${count(plan.made.length, "file")}${where}. It is made like ${like}, with what that has in common with ${enumerate(sisters)}.`,
+    lead: `${verb} the feature ${name}: ${count(plan.made.length, "file")}${where}. It is made like ${like}, with what that has in common with ${enumerate(named(sisters))}.`,
     more: [
       toFill.length === 0
         ? []

@@ -15,8 +15,17 @@ export interface Insertion {
   readonly key?: string | undefined;
 }
 
-/** The edit, and the offset in it at which the item begins. */
-export function insertion(input: Insertion): { readonly edit: TextEdit; readonly at: number } {
+/** An item on its way into a row. */
+export interface Inserted {
+  readonly edit: TextEdit;
+  /** Where in the edit the item begins. */
+  readonly at: number;
+  /** The item behind which it goes; nothing for one that goes before another. */
+  readonly behind?: RowItem;
+}
+
+/** The edit that puts an item in. */
+export function insertion(input: Insertion): Inserted {
   const { text, row, item } = input;
   const group = [...input.group].sort((a, b) => a.start - b.start);
   const before = placeByAlphabet(input, group);
@@ -39,10 +48,10 @@ export function insertion(input: Insertion): { readonly edit: TextEdit; readonly
     const isEnded = tail[0].trimStart().startsWith(",");
     const bare = gap.replace(/^\s*,[ \t]*/, "");
     const at = anchor.end + tail[0].length;
-    if (isEnded) return { edit: { start: at, end: at, text: `${bare}${item},` }, at: bare.length };
+    if (isEnded) return { edit: { start: at, end: at, text: `${bare}${item},` }, at: bare.length, behind: anchor };
   }
   const at = tail && row.separator === "" && /\n/.test(gap) ? anchor.end + tail[0].length : anchor.end;
-  return { edit: { start: at, end: at, text: gap + item }, at: gap.length };
+  return { edit: { start: at, end: at, text: gap + item }, at: gap.length, behind: anchor };
 }
 
 /** What stands between an item and the one before it, without comments. */

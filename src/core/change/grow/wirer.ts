@@ -1,11 +1,11 @@
 /** Puts a feature in wherever its example is mentioned, and knows what the example's files are for it. */
-import { extractFrom, type RowItem } from "../../languages/index.js";
+import { extractFrom, type Row, type RowItem } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { applyEdits, SourceText, type TextEdit } from "../../base/text/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { Counterpart, FeatureName, Kept, WiredFile, Wiring } from "../../insight/wiring/index.js";
 import type { SetupDraft } from "../setup/index.js";
-import { insertion, type Insertion } from "./insert.js";
+import { insertion, type Inserted, type Insertion } from "./insert.js";
 import { writeItem, type Written } from "./spell-out.js";
 
 /** A line that was taken over from the example and is somebody's to fill in. */
@@ -47,17 +47,24 @@ export class Wirer {
   /** One file outside: its entries are written for the feature, each beside those of the others. */
   wire({ path, shape, entries }: WiredFile): void {
     const { text } = shape;
-    const edits: (TextEdit & { readonly written: Written; readonly at: number })[] = [];
+    const edits: Put[] = [];
     const put: Kept[] = [];
     for (const { kept, row, item, partners } of entries) {
       const written = writeItem({ kept, to: this.input.to, sisters: [] }, item);
       if (row.items.some((each) => text.slice(each.start, each.end) === written.text)) continue;
       const group = [item, ...partners.values()];
-      const { edit, at } = insertion({ text, row, group, item: written.text, ...this.#sorting(shape, item, written) });
-      edits.push({ ...edit, written, at });
+      const { edit, ...place } = insertion({
+        text,
+        row,
+        group,
+        item: written.text,
+        ...this.#sorting(shape, item, written),
+      });
+      edits.push({ ...edit, ...place, written, row, item });
       put.push(kept);
     }
     if (edits.length === 0) return;
+    keepTogether(edits);
     const ordered = joined(edits);
     const after = applyEdits(text, ordered);
     // A draft changes texts without returns, and gives them back.
@@ -100,6 +107,25 @@ export class Wirer {
       const [target] = resolution.targets;
       return target === undefined ? [] : [this.places.get(target) ?? target];
     });
+  }
+}
+
+/** One item that is put in, and that of the example. */
+interface Put extends TextEdit, Omit<Inserted, "edit"> {
+  readonly written: Written;
+  readonly row: Row;
+  readonly item: RowItem;
+}
+
+/** What stands one behind the other for each feature goes in together, behind the last of it. */
+function keepTogether(edits: Put[]): void {
+  for (let at = edits.length - 2; at >= 0; at -= 1) {
+    const [edit, next] = [edits[at], edits[at + 1]];
+    if (!edit?.behind || !next?.behind || edit.row !== next.row) continue;
+    const place = (item: RowItem): number => edit.row.items.indexOf(item);
+    const isNext = place(next.item) === place(edit.item) + 1 && place(next.behind) > place(edit.behind);
+    const isOneBlock = place(next.behind) - place(edit.behind) < edits.length;
+    if (isNext && isOneBlock) edits[at] = { ...edit, start: next.start, end: next.end, behind: next.behind };
   }
 }
 

@@ -1,4 +1,5 @@
 /** The features of an app as examples for one more: which files each consists of, and which of these the others have in the same place. */
+import { addTo } from "../../base/grouping.js";
 import { splitWords, wordsKey } from "../../base/names/index.js";
 import { extensionOf } from "../../app/arrangement/index.js";
 import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -168,13 +169,20 @@ function wordsInPaths(paths: readonly ProjectPath[]): "kebab" | "camel" | "snake
   return snake > kebab && snake >= camel ? "snake" : camel > kebab ? "camel" : "kebab";
 }
 
+/** What so many features do alike is what all do. */
+const mostSisters = 20;
+
 /** A feature beside the others. Those that have nearly nothing in its places are no sisters of it. */
 export function comparedWith(example: Example, all: readonly Example[]): Compared {
-  const own = example.files.map((path) => ({ path, spelled: example.name.in(path) }));
-  const matches = all
+  const own = [...placesOf(example).values()].flat();
+  const alike = all
     .filter((each) => each !== example)
-    .map((sister) => ({ sister, pairs: pairsOf(own, example, sister) }))
-    .filter(({ pairs }) => pairs.size > 1 || pairs.size * 2 >= own.length);
+    .map((sister) => ({ sister, pairs: pairsOf(own, sister) }))
+    .filter(({ pairs }) => pairs.size > 1 || pairs.size * 2 >= own.length)
+    .sort((a, b) => b.pairs.size - a.pairs.size);
+  // Of very many, the first and the last: a new one may go behind these.
+  const matches =
+    alike.length <= mostSisters ? alike : [...alike.slice(0, mostSisters / 2), ...alike.slice(-mostSisters / 2)];
   const files = own.map(({ path, spelled }): Counterpart => {
     const sisters = new Map<Example, ProjectPath>();
     const ways = new Map(spelled.map(({ start, ways: each }) => [start, each]));
@@ -195,21 +203,33 @@ export function comparedWith(example: Example, all: readonly Example[]): Compare
 interface NamedPath {
   readonly path: ProjectPath;
   readonly spelled: readonly Spelled[];
+  /** The path without the name. */
+  readonly key: string;
+}
+
+const known = new WeakMap<Example, ReadonlyMap<string, readonly NamedPath[]>>();
+
+/** The files of a feature by their paths without its name. */
+function placesOf(example: Example): ReadonlyMap<string, readonly NamedPath[]> {
+  const there = known.get(example);
+  if (there) return there;
+  const places = new Map<string, NamedPath[]>();
+  for (const path of example.files) {
+    const key = example.name.without(path);
+    addTo(places, key, { path, key, spelled: example.name.in(path) });
+  }
+  known.set(example, places);
+  return places;
 }
 
 /** The files of another feature that lie where those of the first do, but for the name. */
-function pairsOf(own: readonly NamedPath[], example: Example, sister: Example): ReadonlyMap<ProjectPath, NamedPath> {
-  const theirs = new Map<string, NamedPath[]>();
-  for (const path of sister.files) {
-    const spelled = sister.name.in(path);
-    const key = sister.name.without(path);
-    theirs.set(key, [...(theirs.get(key) ?? []), { path, spelled }]);
-  }
+function pairsOf(own: readonly NamedPath[], sister: Example): ReadonlyMap<ProjectPath, NamedPath> {
+  const theirs = placesOf(sister);
   const found = new Map<ProjectPath, NamedPath>();
-  for (const { path, spelled } of own) {
+  for (const { path, spelled, key } of own) {
     const fits = (each: NamedPath): boolean =>
       spelled.every(({ ways }, index) => shared(ways, each.spelled[index]?.ways ?? new Set()).size > 0);
-    const pair = (theirs.get(example.name.without(path)) ?? []).find(fits);
+    const pair = (theirs.get(key) ?? []).find(fits);
     if (pair) found.set(path, pair);
   }
   return found;
