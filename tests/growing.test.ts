@@ -40,7 +40,9 @@ async function inApp(root: string, script: string, alias: Record<string, string>
     banner: { js: 'import { createRequire as r } from "node:module"; const require = r(import.meta.url);' },
     logLevel: "silent",
   });
-  return ((await import(pathToFileURL(outfile).href)) as { default: unknown }).default;
+  // In a process of its own: what a page has (a window, a place) is nobody else's.
+  const tell = `import(${JSON.stringify(pathToFileURL(outfile).href)}).then((all) => process.stdout.write(JSON.stringify(all.default)))`;
+  return JSON.parse(execFileSync(process.execPath, ["-e", tell], { encoding: "utf8" })) as unknown;
 }
 
 /** Vue's own compiler, as a bundler uses it. */
