@@ -295,6 +295,23 @@ test("what may be loaded by a name put together at run time is removed only on p
   expect((await run(root, ["remove", "feature", "rota", "--write", "--accept-unread"])).code).toBe(0);
 });
 
+test("what may be asked for by a key that goes leaves the proof incomplete", async () => {
+  const root = demoCopy("orchard-slices");
+  writeFileSync(
+    join(root, "src/shared/count.ts"),
+    'import type { RootState } from "../app/store";\n// The rota, in brief.\nexport const count = (state: RootState) => state.rota.items.length;\n',
+  );
+  const before = fingerprint(root);
+  const refused = await run(root, ["remove", "feature", "rota", "--write"]);
+  expect(refused.code).toBe(1);
+  expect(refused.out).not.toContain("✓");
+  expect(refused.out).toContain("src/shared/count.ts:3:50");
+  expect(refused.out).toContain("this may ask for what store.ts no longer has under that key");
+  expect(refused.out).toContain("src/shared/count.ts:2:8  // The rota, in brief.");
+  expect(fingerprint(root)).toBe(before);
+  expect((await run(root, ["remove", "feature", "rota", "--write", "--accept-unread"])).code).toBe(0);
+});
+
 test("a feature that is missing in the store and the routes is found, and listed there again", async () => {
   const root = appWithPackages("orchard-slices");
   expect((await run(root, ["add", "feature", "swaps", "--write"])).code).toBe(0);

@@ -14,7 +14,13 @@ export async function runAddFeature(context: Context, options: AddOptions): Prom
   const { name, like, write, acceptDifferent } = options;
   const { analysis } = await look({ ...options, cache: true }, { keepTexts: true });
   const { project, graph } = analysis;
-  const grown = await growFeature({ analysed: onlyApp(analysis), graph, name, like });
+  const grown = await growFeature({
+    analysed: onlyApp(analysis),
+    graph,
+    name,
+    like,
+    progress: context.progress.report,
+  });
   if (!grown) return undefined;
   const plan = await planDraft(project, grown.draft, { progress: context.progress.report });
   const { sisters, toFill, unmade, unread } = grown;

@@ -2,6 +2,7 @@
 import * as z from "zod/mini";
 import { described } from "../core/app/arrangement/schemas.js";
 import { ruleNames, type RuleName } from "../core/app/configuration/rule-names.js";
+import type { Repair } from "../core/insight/rules/index.js";
 import { caseCodes } from "../wording/findings.js";
 import { reasonCodes } from "../wording/reasons.js";
 
@@ -11,20 +12,25 @@ const rule = z.enum(ruleNames as readonly [RuleName, ...RuleName[]]);
 const path = described(text, "From the project's root, with `/`.");
 const position = z.strictObject({ line: number, column: number });
 
+/** Every kind of repair; the compiler sees that none is missing. */
+const repairKinds: Readonly<Record<Repair["kind"], true>> = {
+  move: true,
+  respell: true,
+  rename: true,
+  "action text": true,
+  state: true,
+  regroup: true,
+  "list order": true,
+  "list file": true,
+  "list feature": true,
+  "sheet lines": true,
+  "sheet modules": true,
+  "sheet sections": true,
+  namespace: true,
+};
+
 const repair = z.strictObject({
-  kind: z.enum([
-    "move",
-    "respell",
-    "rename",
-    "action text",
-    "state",
-    "regroup",
-    "list order",
-    "list file",
-    "list feature",
-    "sheet lines",
-    "namespace",
-  ]),
+  kind: z.enum(Object.keys(repairKinds) as [Repair["kind"], ...Repair["kind"][]]),
   safe: described(z.boolean(), "Whether `check --fix` carries it out without asking."),
   moves: z.optional(z.array(z.strictObject({ from: path, to: path }))),
   name: z.optional(described(text, "The name that is another then.")),

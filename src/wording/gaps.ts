@@ -26,6 +26,8 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "another type": ({ detail, names }) =>
     names === undefined ? detail : `it may not be the type in ${nameOf(names)} that is meant: ${detail}`,
   "other namespace": ({ detail }) => detail,
+  "taken by key": ({ detail, names }) =>
+    `this may ask for what ${nameOf(names ?? "")} no longer has under that key: ${detail}`,
   stored: ({ detail }) => `${detail}; see that it is taken over`,
   "unknown alias": ({ detail, names }) =>
     `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,

@@ -10,7 +10,7 @@ import type { ProjectPath } from "../base/paths.js";
 import type { TextEdit } from "../base/text/index.js";
 import type { SourceTree } from "../files/index.js";
 import type { Move } from "./plan/move.js";
-import type { MadeFile } from "./plan/plan.js";
+import type { Gap, MadeFile } from "./plan/plan.js";
 
 /** One change of a text, by the file that has it now. */
 export interface DraftEdit extends TextEdit {
@@ -115,6 +115,8 @@ export interface Draft {
   readonly edits: readonly DraftEdit[];
   readonly made: readonly MadeFile[];
   readonly claims: readonly Claim[];
+  /** What may matter, and what nobody can look into: while there is one, the proof is not complete. */
+  readonly doubts?: readonly Gap[];
   /** For files that are made: where lists show them, as though they lay there; where they lie without it. */
   readonly shown?: ReadonlyMap<ProjectPath, ProjectPath>;
 }

@@ -3,6 +3,7 @@ import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import { comparePaths, type ProjectPath } from "../../base/paths.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
+import type { Progress } from "../../base/progress.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import {
   exampleByPlaces,
@@ -24,6 +25,7 @@ export interface GrowRequest {
   readonly name: string;
   /** The feature that is the example. */
   readonly like?: string | undefined;
+  readonly progress?: Progress;
 }
 
 /** A feature that was drawn up. */
@@ -43,7 +45,7 @@ export interface Grown extends SetUp {
  * `NAME_TAKEN` for a feature that is there, `EXAMPLE_MISSING` for an example that is not,
  * `EXAMPLE_ALONE` for one that has nothing in common with the others.
  */
-export async function growFeature({ analysed, graph, name, like }: GrowRequest): Promise<Grown | undefined> {
+export async function growFeature({ analysed, graph, name, like, progress }: GrowRequest): Promise<Grown | undefined> {
   const examples = examplesOf(analysed, graph);
   const taken = exampleCalled(name, examples) ?? exampleByPlaces(name, examples, analysed.catalogue);
   if (taken)
@@ -54,7 +56,7 @@ export async function growFeature({ analysed, graph, name, like }: GrowRequest):
     });
   if (like !== undefined && !exampleCalled(like, examples))
     throw new ShelfError("EXAMPLE_MISSING", { path: like, paths: examples.map(({ feature }) => feature) });
-  const wiring = await learnWiring({ analysed, graph, like });
+  const wiring = await learnWiring({ analysed, graph, like, progress });
   if (!wiring || wiring.files.length === 0) {
     if (like === undefined) return undefined;
     throw new ShelfError("EXAMPLE_ALONE", { path: like, paths: examples.map(({ feature }) => feature) });

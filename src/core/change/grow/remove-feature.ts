@@ -4,7 +4,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import type { Position } from "../../base/text/index.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { hasRows, languagesInUse, type Row, type RowItem } from "../../languages/index.js";
+import { hasRows, isOfTrade, languagesInUse, type Row, type RowItem } from "../../languages/index.js";
 import {
   entriesIn,
   exampleByPlaces,
@@ -15,6 +15,8 @@ import {
   type Shape,
 } from "../../insight/wiring/index.js";
 import type { Claim, Draft, DraftEdit } from "../draft.js";
+import type { Gap } from "../plan/index.js";
+import { mayBeKey, wordAt } from "./key-uses.js";
 import { takenOut } from "./take-out.js";
 
 /** A place outside of a feature that still uses it, or only names it. */
@@ -118,8 +120,17 @@ class Removing {
     }
     for (const loss of losses.values()) users.push(...this.#stillAsked(loss, losses));
     users.push(...this.#takers);
-    const draft: Draft = { moves: [], removed: this.example.files, edits, made: [], claims };
-    return { draft, feature: this.example.feature, users, mentions, orphans: this.#orphans() };
+    const doubts = this.#askedByKey(candidates, losses);
+    const isDoubt = ({ file, at }: Left): boolean =>
+      doubts.some((each) => each.file === file && each.at?.line === at.line);
+    const draft: Draft = { moves: [], removed: this.example.files, edits, made: [], claims, doubts };
+    return {
+      draft,
+      feature: this.example.feature,
+      users,
+      mentions: mentions.filter((each) => !isDoubt(each)),
+      orphans: this.#orphans(),
+    };
   }
 
   /** Files outside that hold its name, or reference its files. */
@@ -199,6 +210,31 @@ class Removing {
       const item = shape.root.items.find(({ start, end }) => start <= reference.start && reference.start < end);
       if (!isUsed && item) take(loss, shape.root, item);
     }
+  }
+
+  /** Lines of code that may take by its key what a list loses: nothing proves that of keys. */
+  #askedByKey(candidates: readonly ProjectPath[], losses: ReadonlyMap<ProjectPath, Loss>): Gap[] {
+    const losers = new Map<string, ProjectPath>();
+    for (const [path, { shape, gone }] of losses)
+      for (const { tag } of [...gone].flatMap(([{ kind }, items]) => (kind === "children" ? [] : [...items]))) {
+        const key = tag && shape.text.slice(tag.start, tag.end).replace(/^["'`]|["'`]$/g, "");
+        if (key !== undefined && this.example.name.in(key).length > 0) losers.set(key, path);
+      }
+    if (losers.size === 0) return [];
+    return candidates.flatMap((path) => {
+      const text = this.graph.tree.text(path)?.text;
+      if (text === undefined || !isOfTrade(path, "code", "page")) return [];
+      const loss = losses.get(path);
+      const lines = new Map<number, Gap>();
+      for (const spelled of this.example.name.in(text)) {
+        const { start, end } = wordAt(text, spelled.start, spelled.end);
+        const names = losers.get(text.slice(start, end));
+        if (names === undefined || (loss && isGone(loss, start)) || !mayBeKey(text, start, end)) continue;
+        const { file, at, text: detail } = this.#left(path, start);
+        if (!lines.has(at.line)) lines.set(at.line, { reason: "taken by key", file, at, detail, names });
+      }
+      return [...lines.values()];
+    });
   }
 
   /** Places at which its name stands besides, one a line. */

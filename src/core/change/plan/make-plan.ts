@@ -132,7 +132,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
         ...(sheets?.different ?? []),
         ...askedForAlone(tree, mergesOf(draft), files),
       ],
-      gaps: [...made.gaps, ...(named?.gaps ?? []), ...(sheets?.gaps ?? []), ...gaps],
+      gaps: [...made.gaps, ...(named?.gaps ?? []), ...(sheets?.gaps ?? []), ...(draft.doubts ?? []), ...gaps],
     }),
     mentions,
     hardLinked: texts.map(({ file }) => file).filter((file) => (tree.store.stat(file)?.names ?? 1) > 1),

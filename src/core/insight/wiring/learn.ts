@@ -7,6 +7,7 @@ import { featureKey } from "../catalogue/index.js";
 import { comparePaths, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Layout } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
+import { quiet, type Progress } from "../../base/progress.js";
 import {
   extractFrom,
   hasRows,
@@ -70,13 +71,20 @@ export interface WiringInput {
   readonly like?: string | undefined;
   /** The feature that is to be listed in a file as the others are: it is no example, and only that file is looked at. */
   readonly listing?: { readonly feature: string; readonly file: ProjectPath } | undefined;
+  readonly progress?: Progress | undefined;
 }
 
 /** Texts that are longer are no places in which people list features. */
 const longest = 400_000;
 
 /** Learns it; `undefined` where no two features have anything in common. */
-export async function learnWiring({ analysed, graph, like, listing }: WiringInput): Promise<Wiring | undefined> {
+export async function learnWiring({
+  analysed,
+  graph,
+  like,
+  listing,
+  progress = quiet,
+}: WiringInput): Promise<Wiring | undefined> {
   const examples = examplesOf(analysed, graph).filter(({ feature }) => feature !== listing?.feature);
   const asked = like === undefined ? undefined : comparedLike(like, examples);
   const likely = like === undefined ? likelyExamples(examples) : asked ? [asked] : [];
@@ -85,7 +93,8 @@ export async function learnWiring({ analysed, graph, like, listing }: WiringInpu
   const shapes = new Shapes(graph);
   const { entries } = analysed.catalogue;
   let best: Wiring | undefined;
-  for (const compared of likely) {
+  for (const [at, compared] of likely.entries()) {
+    progress("Comparing features", at, likely.length);
     const { layout } = analysed.app;
     const isBeside = (path: ProjectPath): boolean => /^(?:test|story)$/.test(entries.get(path)?.role.is ?? "");
     const wiring = await new Learning({
