@@ -5,7 +5,6 @@ import { anticipateMove, planDraft } from "../core/change/plan/index.js";
 import {
   anticipateNames,
   likelySpellings,
-  changingMentions,
   renameDraft,
   type RenameDraft,
   type RenameRequest,
@@ -15,6 +14,7 @@ import { renameView } from "../terminal/rename-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
 import { settleFirst } from "./settle.js";
+import { withChosenMentions } from "./chosen-mentions.js";
 
 /** What was typed. */
 export interface RenameCommand extends DraftOptions {
@@ -51,18 +51,6 @@ export async function runRename(options: RenameCommand): Promise<number> {
     }),
     view: (view) => renameView(plan, renamed, context.screen, view),
   });
-}
-
-/** In a terminal, each mention may change. */
-async function withChosenMentions({ screen, progress }: Context, renamed: RenameDraft): Promise<RenameDraft> {
-  if (renamed.mentions.length === 0) return renamed;
-  progress.clear();
-  const { chooseMentions } = await import("../terminal/mention-choice.js");
-  const chosen = await chooseMentions(renamed, screen);
-  return changingMentions(
-    renamed,
-    renamed.mentions.filter((_, index) => chosen.includes(index)),
-  );
 }
 
 function requestOf(context: Context, { path, names }: RenameCommand): RenameRequest {

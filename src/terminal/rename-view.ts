@@ -14,8 +14,8 @@ export function renameView(plan: Plan, renamed: RenameDraft, screen: Screen, opt
     ...options,
     lead: headline(plan, renamed, options.change !== undefined),
     nothing: "Nothing changes: it has that name already.",
-    more: [mentionLines(plan, renamed, screen, options)],
-    notes: notesOf(renamed),
+    more: [mentionLines(plan, renamed, screen, options, said)],
+    notes: notesOf(renamed, said),
   });
 }
 
@@ -35,23 +35,44 @@ function headline({ moves, lines }: Plan, { names, draft }: RenameDraft, done: b
   return `${done ? "Renamed" : "Renames"} ${what}${where}.`;
 }
 
+/** How a place is told that mentions the old name. */
+export interface MentionWords {
+  readonly one: string;
+  readonly many: string;
+  /** The same of those that change. */
+  readonly oneChanged: string;
+  readonly manyChanged: string;
+}
+
+const said: MentionWords = {
+  one: "place mentions the old name in a string, comment or document",
+  many: "places mention the old name in a string, comment or document",
+  oneChanged: "of these places is in a string, comment or document",
+  manyChanged: "of these places are in strings, comments or documents",
+};
+
 /** Where the name stands as text. */
-function mentionLines(
+export function mentionLines(
   plan: Plan,
   { mentions }: RenameDraft,
   screen: Screen,
   { all, change }: PlanViewOptions,
+  words: MentionWords,
 ): string[] {
   if (mentions.length === 0) return [];
   const one = mentions.length === 1;
-  const head = `${count(mentions.length, "place mentions", "places mention")} the old name in a string, comment or document, and ${one ? "stays as it is" : "stay as they are"}${change === undefined ? " (--mentions changes them)".replace("them", one ? "it" : "them") : ""}:`;
+  const head = `${count(mentions.length, words.one, words.many)}, and ${one ? "stays as it is" : "stay as they are"}${change === undefined ? " (--mentions changes them)".replace("them", one ? "it" : "them") : ""}:`;
   const places = new Map<string, string>(change === undefined ? [] : plan.moves.map(({ from, to }) => [from, to]));
   const notes = mentions.map(({ mention: { file, at, text } }) => ({ file: places.get(file) ?? file, at, text }));
   return [...heading(head, screen.width), ...noteList(notes, screen, all)];
 }
 
-function notesOf({ alike, keys = [], names: [main], draft, generated, unwritten }: RenameDraft): string[] {
-  const said = draft.edits.filter(({ why }) => why === "mentions it").length;
+/** What else there is to know. */
+export function notesOf(
+  { alike, keys = [], names: [main], draft, generated, unwritten }: RenameDraft,
+  words: MentionWords,
+): string[] {
+  const changed = draft.edits.filter(({ why }) => why === "mentions it").length;
   const [made] = generated.map(nameOf);
   return [
     ...(made !== undefined
@@ -64,9 +85,7 @@ function notesOf({ alike, keys = [], names: [main], draft, generated, unwritten 
           `${enumerate([...unwritten])} ${unwritten.length === 1 ? "is" : "are"} still to be generated, so nothing proves ${unwritten.length === 1 ? "that name" : "those names"}; run the generator.`,
         ]
       : []),
-    ...(said > 0
-      ? [`${count(said, "of these places is", "of these places are")} in strings, comments or documents.`]
-      : []),
+    ...(changed > 0 ? [`${count(changed, words.oneChanged, words.manyChanged)}.`] : []),
     ...(alike.length > 0 && main
       ? [
           `${enumerate([...alike])} ${alike.length === 1 ? "keeps its name" : "keep their names"}; to rename one of them, type \`steady-shelf rename FILE NAME NEW-NAME\`.`,

@@ -28,6 +28,7 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "other namespace": ({ detail }) => detail,
   "taken by key": ({ detail, names }) =>
     `this may ask for what ${nameOf(names ?? "")} no longer has under that key: ${detail}`,
+  "same property": ({ detail }) => `a property keeps the old name here; it may be the same one: ${detail}`,
   stored: ({ detail }) => `${detail}; see that it is taken over`,
   "unknown alias": ({ detail, names }) =>
     `${detail}: no alias explains it; it may mean ${nameOf(names ?? "")} (see \`aliases:\`)`,

@@ -10,9 +10,9 @@ export const renameCommand = command({
   options: (args) =>
     args
       .usage(
-        "$0 rename FILE NEW-NAME\n$0 rename FILE NAME NEW-NAME\n\nFILE may be a folder. With NAME, one other name of the file is renamed, and the file keeps its own.",
+        "$0 rename FILE NEW-NAME\n$0 rename FILE NAME NEW-NAME\n$0 rename feature NAME NEW-NAME\n\nFILE may be a folder. With NAME, one other name of the file is renamed, and the file keeps its own. With feature, its folders and files and all names that bear its own follow.",
       )
-      .positional("path", { type: "string", demandOption: true, describe: "A file or folder" })
+      .positional("path", { type: "string", demandOption: true, describe: "A file or folder, or feature" })
       .positional("names", {
         type: "string",
         array: true,
@@ -24,7 +24,7 @@ export const renameCommand = command({
       .option("mentions", {
         type: "boolean",
         default: false,
-        describe: "Change the name in strings, comments and documents, too",
+        describe: "Change the name in strings, comments and documents, too; of a feature, in keys as well",
       })
       .option("all", all)
       .option("accept-different", acceptDifferent)
@@ -35,5 +35,9 @@ export const renameCommand = command({
           throw new UsageError("Name a file and its new name: rename FILE NEW-NAME.");
         return checkCommit(typed);
       }),
-  run: (typed) => import("../rename.js").then(({ runRename }) => runRename(typed)),
+  run: (typed) =>
+    // A file without an ending declares no name.
+    typed.path === "feature" && typed.names.length === 2
+      ? import("../rename-feature.js").then(({ runRenameFeature }) => runRenameFeature(typed))
+      : import("../rename.js").then(({ runRename }) => runRename(typed)),
 });

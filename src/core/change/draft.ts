@@ -53,6 +53,8 @@ export type Claim =
   | { readonly kind: "opens"; readonly prefix: string }
   /** A name that a file declares is another from then on, and is meant wherever it is meant now. */
   | { readonly kind: "renames"; readonly file: ProjectPath; readonly name: string; readonly to: string }
+  /** A property of this name has another where the draft says so. Where it keeps the old one, nobody knows if both are the same. */
+  | { readonly kind: "renames property"; readonly name: string; readonly to: string }
   /**
    * A name that a file declares is declared by another from then on, letter by letter, and is meant wherever it is meant now.
    * `as` is what it is called there, if not the same. `default` is what a file gives by default without a name.
@@ -95,8 +97,8 @@ export interface Merge {
 /** Whether a claim is about names, and not about references. */
 export function isAboutNames(
   claim: Claim,
-): claim is Extract<Claim, { readonly kind: "renames" | "hands over" | "changes namespace" }> {
-  return claim.kind === "renames" || claim.kind === "hands over" || claim.kind === "changes namespace";
+): claim is Extract<Claim, { readonly kind: "renames" | "renames property" | "hands over" | "changes namespace" }> {
+  return ["renames", "renames property", "hands over", "changes namespace"].includes(claim.kind);
 }
 
 /** Whether a claim is about what style sheets compile to. */

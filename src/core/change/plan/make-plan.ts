@@ -183,7 +183,8 @@ async function proveRenames(
   const claims = draft.claims.filter((claim) => claim.kind === "renames");
   const goes = draft.claims.filter((claim) => claim.kind === "hands over");
   const spaces = draft.claims.filter((claim) => claim.kind === "changes namespace");
-  if (claims.length + goes.length + spaces.length === 0) return undefined;
+  const properties = draft.claims.filter((claim) => claim.kind === "renames property");
+  if (claims.length + goes.length + spaces.length + properties.length === 0) return undefined;
   const texts = files.flatMap(({ text }) => (text ? [text] : []));
   for (const { file, after } of texts) planned.respell(map.file(file), after);
   const { before, after } = passage;
@@ -204,7 +205,8 @@ async function proveRenames(
     results.push(await (await import("./prove-type-words.js")).proveTypeWords({ ...facts, claims }));
   else if (claims.some(({ file }) => sharesTypes(file)))
     results.push(await (await import("./prove-types.js")).proveTypes({ ...facts, claims }));
-  else if (claims.length > 0) results.push(await (await import("./prove-names.js")).proveNames({ ...facts, claims }));
+  else if (claims.length + properties.length > 0)
+    results.push(await (await import("./prove-names.js")).proveNames({ ...facts, claims, properties }));
   return {
     names: {
       uses: results.reduce((sum, { names }) => sum + names.uses, 0),

@@ -55,6 +55,7 @@ export type GapReason =
   | "another type" // a type from outside, or one that cannot be told apart, may be meant where one gets another name
   | "other namespace" // what a type that comes to lie in another namespace may be found by, or be hidden by
   | "taken by key" // what a list no longer holds, or holds under another key, may be asked for here by the old one
+  | "same property" // a property keeps a name that another one of that name loses
   | "stored" //       what people have stored is found by a name that changes
   | "unknown alias" // a name through an alias that nobody knows, whose end is that of a moved file
   | "link text"; //     a moved link whose text is not UTF-8

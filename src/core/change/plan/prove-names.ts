@@ -26,6 +26,9 @@ import { WholeFiles } from "./whole-files.js";
 /** A claim that a name of a file is another from then on. */
 export type Renames = Extract<Claim, { readonly kind: "renames" }>;
 
+/** A claim that a property has another name from then on, wherever the draft says so. */
+export type RenamesProperty = Extract<Claim, { readonly kind: "renames property" }>;
+
 /** What the proof is made from. */
 export interface NameProof {
   readonly tree: SourceTree;
@@ -35,6 +38,7 @@ export interface NameProof {
   readonly after: Resolver;
   readonly map: MoveMap;
   readonly claims: readonly Renames[];
+  readonly properties?: readonly RenamesProperty[];
   readonly texts: readonly NewText[];
 }
 
@@ -60,6 +64,7 @@ class Proof {
   /** The names of a file that are other ones from then on, by its present path. */
   readonly #renamed = new Map<ProjectPath, Map<string, string>>();
   readonly #changing: ReadonlySet<string>;
+  readonly #properties: ReadonlyMap<string, string>;
   readonly #wholes: WholeFiles;
   #uses = 0;
   #same = 0;
@@ -69,6 +74,7 @@ class Proof {
     this.#after = new Modules(input.planned, input.after);
     this.#wholes = new WholeFiles(input.tree, this.#before, input.claims);
     this.#texts = new Map(input.texts.map((text) => [text.file, text]));
+    this.#properties = new Map((input.properties ?? []).map(({ name, to }) => [name, to]));
     this.#changing = new Set(input.claims.flatMap(({ name, to }) => [name, to]));
   }
 
@@ -88,6 +94,7 @@ class Proof {
     for (const path of paths) await this.#taken(path, named.get(path));
     for (const path of await this.#wholes.search(paths)) this.#unread(path);
     await this.#tags();
+    await this.#propertiesLeft();
     const gaps = [...this.#wholes.gaps, ...this.#gaps];
     return { names: { uses: this.#uses, same: this.#same }, different: this.#different, gaps };
   }
@@ -105,7 +112,7 @@ class Proof {
     if (!text || !now) return now;
     const then = await this.#namesIn(text.after, map.file(path));
     const wrong = then
-      ? firstUnlike(now, then, outsideNames(this.#before.reading(path)))
+      ? firstUnlike(now, then, outsideNames(this.#before.reading(path)), this.#properties)
       : { start: 0, reason: "the new text could not be read" };
     if (wrong) this.#wrong(path, wrong.start, wrong.name ?? "", wrong.reason);
     if (!then) return now;
@@ -207,6 +214,32 @@ class Proof {
     this.#gaps.push({ reason: "not understood", file: path, at, detail, ...(names !== undefined && { names }) });
   }
 
+  /** Properties that keep the old name: whether they are the same as those that change is told by nothing but their letters. */
+  async #propertiesLeft(): Promise<void> {
+    const { tree, map } = this.input;
+    for (const path of await holdersOf(tree, [...this.#properties.keys()])) {
+      if (languageFor(path)?.names === undefined) continue;
+      const names = await this.#namesIn(this.#texts.get(path)?.after ?? tree.text(path)?.text ?? "", map.file(path));
+      if (!names) {
+        this.#unread(path);
+        continue;
+      }
+      const variables = new Set(placed(names).map(({ start }) => start));
+      const outside = outsideNames(this.#after.reading(map.file(path)));
+      const left = names.identifiers.find(
+        ({ name, start }, index) =>
+          this.#properties.has(name) &&
+          !outside.has(start) &&
+          (!variables.has(start) || names.identifiers[index + 1]?.start === start),
+      );
+      if (!left) continue;
+      const text = this.#texts.get(path)?.after ?? tree.text(path)?.text ?? "";
+      const line = text.slice(text.lastIndexOf("\n", left.start) + 1).split(/\r?\n/)[0] ?? "";
+      const at = { line: text.slice(0, left.start).split("\n").length, column: 1 };
+      this.#gaps.push({ reason: "same property", file: path, at, detail: line.trim(), names: path });
+    }
+  }
+
   /**
    * Tags of templates that nothing in their file explains, and that are called as a component's file is: some frameworks find
    * components by the names of their files.
@@ -263,6 +296,7 @@ export function firstUnlike(
   now: TextNames,
   then: TextNames,
   outside: ReadonlySet<number>,
+  properties: ReadonlyMap<string, string> = new Map(),
 ): { readonly start: number; readonly name?: string; readonly reason: string } | undefined {
   const [old, fresh] = [placed(now), placed(then)];
   if (old.length !== fresh.length)
@@ -280,7 +314,7 @@ export function firstUnlike(
     pairs.set(place.variable, other.variable);
     back.set(other.variable, place.variable);
   }
-  return unlikeProperty(now, then, outside);
+  return unlikeProperty(now, then, outside, properties);
 }
 
 interface Placed {
@@ -304,6 +338,7 @@ function unlikeProperty(
   now: TextNames,
   then: TextNames,
   outside: ReadonlySet<number>,
+  properties: ReadonlyMap<string, string>,
 ): { readonly start: number; readonly name: string; readonly reason: string } | undefined {
   if (now.identifiers.length !== then.identifiers.length)
     return { start: 0, name: "", reason: "another number of names would be in the new text" };
@@ -319,6 +354,7 @@ function unlikeProperty(
   for (const [index, { name, start }] of now.identifiers.entries()) {
     const isVariable = places.has(start) && now.identifiers[index + 1]?.start !== start;
     if (then.identifiers[index]?.name === name || isVariable || taken.has(start) || outside.has(start)) continue;
+    if (properties.has(name) && properties.get(name) === then.identifiers[index]?.name) continue;
     return { start, name, reason: "a property would get another name" };
   }
   return undefined;

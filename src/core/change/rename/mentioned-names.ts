@@ -26,6 +26,8 @@ export interface MentionInput {
 export interface MentionedName {
   readonly mention: Mention;
   readonly edit: DraftEdit;
+  /** Set where a property gets another name. */
+  readonly property?: { readonly name: string; readonly to: string };
 }
 
 /** Text above which a file is data, not something that people read. */
@@ -116,7 +118,8 @@ async function takenPlaces(
   return (start) => starts.has(start) || references.some((each) => each.start <= start && start < each.end);
 }
 
-function lineAt(text: string, offset: number): string {
+/** The line of an offset, or what of a long one stands around it. */
+export function lineAt(text: string, offset: number): string {
   const start = text.lastIndexOf("\n", offset - 1) + 1;
   const end = text.indexOf("\n", offset);
   const line = text.slice(start, end < 0 ? undefined : end);

@@ -17,7 +17,6 @@ import {
 } from "../../languages/index.js";
 import { spelledPlace, together } from "../spelled-place.js";
 import type { NewName } from "./asked.js";
-import { renamedLike, type NewWords } from "./spelling.js";
 
 /** What is renamed, by who declares it. */
 export class Renaming {
@@ -25,8 +24,8 @@ export class Renaming {
 
   constructor(
     readonly names: readonly NewName[],
-    /** The words of the file, where what is called after it follows, whatever its case. */
-    readonly words: NewWords | undefined,
+    /** What a name becomes by which a default is taken, where it is called after what is renamed. */
+    readonly called: ((name: string) => string | undefined) | undefined,
   ) {
     for (const name of names) for (const file of name.files) this.#names.set(`${file}\n${name.from}`, name);
   }
@@ -42,7 +41,7 @@ export class Renaming {
   newName(name: string, meant: NewName | undefined, isDefault: boolean): string | undefined {
     if (!meant) return undefined;
     if (name === meant.from && meant.from !== "default") return meant.to;
-    return isDefault && this.words ? renamedLike(name, this.words) : undefined;
+    return isDefault ? this.called?.(name) : undefined;
   }
 }
 
@@ -54,6 +53,8 @@ export interface FileInput {
   readonly renaming: Renaming;
   /** Names that imports must not get here, because they mean something else already. */
   readonly taken: ReadonlySet<string>;
+  /** What a variable becomes that nobody outside of the file can mean. */
+  readonly own?: (variable: Variable) => string | undefined;
 }
 
 /** What comes of it. */
@@ -98,6 +99,10 @@ class FilePlaces {
       if (taking.loads !== undefined) this.#loaded(taking.loads, targets);
     }
     this.#exports();
+    for (const variable of names.variables) {
+      const to = this.#locals.has(variable) ? undefined : this.input.own?.(variable);
+      if (to !== undefined) this.#locals.set(variable, to);
+    }
     for (const [variable, to] of this.#locals) for (const place of variable.places) this.#place(variable, place, to);
     for (const [start, to] of this.#members) if (!this.#edits.has(start)) this.#edit(start, to);
     return { edits: [...this.#edits.values()], declares: this.#declares(), escapes: this.#escapes };
@@ -115,7 +120,7 @@ class FilePlaces {
         if (each.name === from && each.echoes !== undefined && (starts.has(each.echoes) || !variable))
           this.#locals.set(each, to);
       const called = (name: string): string | undefined =>
-        from === "default" && renaming.words ? renamedLike(name, renaming.words) : name === from ? to : undefined;
+        from === "default" ? renaming.called?.(name) : name === from ? to : undefined;
       for (const { name, start, end } of names.labels) {
         const text = called(name);
         if (text !== undefined) this.#edits.set(start, { start, end, text });

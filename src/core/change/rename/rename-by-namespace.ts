@@ -21,6 +21,7 @@ import type { DraftEdit } from "../draft.js";
 import { spellingsOf } from "../namespaces/changes.js";
 import type { Move } from "../plan/index.js";
 import { askedFiles, newNameFor, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
+import { declaredTypes } from "./declared-types.js";
 import type { RenameDraft } from "./rename-draft.js";
 import { ensureTypeName, testMoves, testNames, typeDraft } from "./type-names.js";
 
@@ -43,7 +44,7 @@ export async function renameByNamespace({ tree, modules, request, files }: Input
   const forms = languageFor(leader)?.namespaces as NamespaceForms;
   const asked = files ? namesOfFile(tree, { ...files, leader }) : [nameAsked(tree, request)];
   const [main] = asked;
-  const tests = main && files ? testNames(tree, leader, main, (path) => declaredIn(tree, path)) : [];
+  const tests = main && files ? testNames(tree, leader, main, (path) => declaredTypes(tree, path)) : [];
   for (const { from, to } of asked) ensureType(forms, from, to);
   const all = [...asked, ...tests];
   const words = new Set(all.flatMap(({ from, to }) => [from, to].flatMap((each) => spellingsOf(each, forms))));
@@ -72,16 +73,10 @@ export async function renameByNamespace({ tree, modules, request, files }: Input
 }
 
 /** The types of a text that stand in no other, each name once. */
-function declaredIn(tree: SourceTree, path: ProjectPath): string[] {
-  const names = languageFor(path)?.namespaces?.read(tree.text(path)?.text ?? "");
-  const outer = (names?.types ?? []).filter(({ scope }) => names?.scopes[scope]?.kind !== "type");
-  return [...new Set(outer.map(({ name }) => name))];
-}
-
 /** The types of a file that it is named after. A file that is called otherwise only gets another name itself. */
 function namesOfFile(tree: SourceTree, { leader, words }: AskedFiles & { readonly leader: ProjectPath }): NewName[] {
   const key = wordsKey(words.from);
-  return declaredIn(tree, leader)
+  return declaredTypes(tree, leader)
     .filter((name) => wordsKey(splitWords(name)) === key)
     .map((from) => ({ files: [leader], from, to: newNameFor(from, words) }));
 }
@@ -203,7 +198,7 @@ function keysOf({ world }: Namespaces, tree: SourceTree, { from }: NewName): { n
 /** Other types of the file that are called after the old name. They stay, and are said. */
 function alikeOf(tree: SourceTree, leader: ProjectPath, { from }: NewName, names: readonly NewName[]): string[] {
   const renamed = new Set(names.map((each) => each.from));
-  return declaredIn(tree, leader).filter(
+  return declaredTypes(tree, leader).filter(
     (name) => name.startsWith(from) && !renamed.has(name) && /^\p{Lu}|^_/u.test(name.slice(from.length)),
   );
 }

@@ -15,6 +15,7 @@ import { holdersOf } from "../plan/name-holders.js";
 import { pathsWithForm } from "../plan/type-files.js";
 import type { Move } from "../plan/index.js";
 import { askedFiles, namesAfterFile, type AskedFiles, type NewName, type RenameRequest } from "./asked.js";
+import { declaredTypes } from "./declared-types.js";
 import type { RenameDraft } from "./rename-draft.js";
 import { ensureTypeName, testMoves, testNames, typeDraft } from "./type-names.js";
 
@@ -32,7 +33,7 @@ export async function typeRename({ tree, modules, request, files }: Input): Prom
   const forms = languageFor(leader)?.types as TypeForms;
   const own = files ? namesOfFile(modules, forms, { ...files, leader }) : [nameAsked(tree, forms, request)];
   const [main] = own;
-  const tests = main && files ? testNames(tree, leader, main, (path) => declaredIn(tree, forms, path)) : [];
+  const tests = main && files ? testNames(tree, leader, main, (path) => declaredTypes(tree, path)) : [];
   for (const { to } of own) ensureTypeName(to, forms);
   const world = await worldOf(tree, modules, [...own, ...tests]);
   const types = new Types(world);
@@ -62,7 +63,7 @@ function namesOfFile(
   forms: TypeForms,
   { leader, moves, words }: AskedFiles & { readonly leader: ProjectPath },
 ): NewName[] {
-  const read = declaredIn(modules.tree, forms, leader);
+  const read = declaredTypes(modules.tree, leader);
   const [main, ...related] = namesAfterFile(leader, modules.reading(leader), { words, declared: read });
   if (!main) return [];
   const along = (forms.goAlong ?? [])
@@ -73,7 +74,7 @@ function namesOfFile(
     if (why !== "companion" || languageFor(path) !== languageFor(leader)) return [];
     const { stem } = partsOf(nameOf(path));
     const name = nameOf(path).split(".")[0] ?? stem;
-    if (!name.startsWith(main.from) || !declaredIn(modules.tree, forms, path).includes(name)) return [];
+    if (!name.startsWith(main.from) || !declaredTypes(modules.tree, path).includes(name)) return [];
     return [{ files: [path], from: name, to: main.to + name.slice(main.from.length) }];
   });
   return distinct([...own, ...beside]);
@@ -89,23 +90,18 @@ function distinct(names: readonly NewName[]): NewName[] {
   return [...found.values()];
 }
 
-function declaredIn(tree: Modules["tree"], forms: TypeForms, path: ProjectPath): string[] {
-  const read = forms.read(tree.text(path)?.text ?? "", nameOf(path));
-  return (read?.places ?? []).filter(({ role }) => role === "declares").map(({ name }) => name);
-}
-
 /** One type of a file. */
 function nameAsked(tree: SourceTree, forms: TypeForms, request: RenameRequest): NewName {
   const { path, name: from = "", to } = request;
   if (!tree.has(path)) askedFiles(tree, request);
   const read = forms.read(tree.text(path)?.text ?? "", nameOf(path));
   if (!read) throw new ShelfError("NAMES_UNREAD", { path, reason: "it has a syntax error" });
-  const declared = declaredIn(tree, forms, path);
+  const declared = declaredTypes(tree, path);
   if (from === to) throw new ShelfError("NAME_UNUSABLE", { path: to, reason: "that is its name already" });
   if (declared.includes(from)) return { files: [path], from, to };
   const isThere = read.places.some(({ name, role }) => name === from && (role === "keeps" || role === "unclear"));
   if (isThere) throw new ShelfError("TYPE_ONLY", { path: from, other: path });
-  const [close] = declared.sort((a, b) => distance(a, from) - distance(b, from));
+  const [close] = [...declared].sort((a, b) => distance(a, from) - distance(b, from));
   throw new ShelfError("NAME_MISSING", { path: from, other: path, ...(close !== undefined && { reason: close }) });
 }
 

@@ -14,13 +14,12 @@ import {
   prepareNames,
   moduleRules,
   topVariable,
-  type TextNames,
 } from "../../languages/index.js";
 import type { Project } from "../../app/project.js";
 import { inCase } from "../../base/names/index.js";
 import type { Claim, DraftEdit } from "../draft.js";
 import { holdersOf, mayMean } from "../plan/name-holders.js";
-import { unlikeAfter } from "../plan/prove-names.js";
+import { NameEdits } from "./name-edits.js";
 import type { Move } from "../plan/index.js";
 import {
   askedFiles,
@@ -32,7 +31,6 @@ import {
 } from "./asked.js";
 import { mentionedNames, mentionWords, type MentionedName } from "./mentioned-names.js";
 import type { RenameDraft } from "./rename-draft.js";
-import { renamePlaces, Renaming, type RenamedFile } from "./places.js";
 import { ensureIdentifier, renamedLike } from "./spelling.js";
 
 /** How a rename is carried out. */
@@ -55,9 +53,18 @@ export async function renameDraft(
 /** The same with some of the mentions changed. */
 export function changingMentions(renamed: RenameDraft, chosen: readonly MentionedName[]): RenameDraft {
   const { draft, mentions } = renamed;
+  const edits = chosen.map(({ edit }) => edit);
+  // `{ harvest }` may change already, for the variable.
+  const places = new Set(edits.map(({ file, start }) => `${file}\n${start}`));
+  const properties = new Map(chosen.flatMap(({ property }) => (property ? [[property.name, property.to]] : [])));
+  const claims = [...properties].map(([name, to]): Claim => ({ kind: "renames property", name, to }));
   return {
     ...renamed,
-    draft: { ...draft, edits: [...draft.edits, ...chosen.map(({ edit }) => edit)] },
+    draft: {
+      ...draft,
+      edits: [...draft.edits.filter(({ file, start }) => !places.has(`${file}\n${start}`)), ...edits],
+      claims: [...draft.claims, ...claims],
+    },
     mentions: mentions.filter((each) => !chosen.includes(each)),
   };
 }
@@ -65,13 +72,17 @@ export function changingMentions(renamed: RenameDraft, chosen: readonly Mentione
 type Tree = Project["tree"];
 
 class Rename {
-  readonly #named = new Map<ProjectPath, Promise<TextNames | undefined>>();
+  readonly #edits: NameEdits;
+  #words: AskedFiles["words"] | undefined;
 
   constructor(
     readonly modules: Modules,
     readonly tree: Tree,
     readonly request: RenameRequest,
-  ) {}
+  ) {
+    const called = (name: string): string | undefined => this.#words && renamedLike(name, this.#words);
+    this.#edits = new NameEdits({ modules, tree, called });
+  }
 
   async draft(withMentions: boolean): Promise<RenameDraft> {
     const files = this.request.name === undefined ? askedFiles(this.tree, this.request) : undefined;
@@ -90,11 +101,12 @@ class Rename {
     const names = files ? await this.#namesOfFile(files) : [await this.#nameAsked()];
     for (const { to, from } of names) if (from !== "default") ensureIdentifier(to);
     const words = files?.words;
+    this.#words = words;
     // What will be asked for later is looked for meanwhile.
     const mentioned = mentionWords(names);
     if (mentioned.length > 0) void this.tree.store.search(mentioned);
     const holders = await this.#holders(names, words);
-    const { edits: meant, all } = await this.#edits(names, { words, holders });
+    const { edits: meant, all } = await this.#edits.edits(names, holders);
     const unwritten = await this.#unwritten(files?.leader, names[0]);
     const edits = [...meant, ...unwritten];
     const shown = all.filter(({ from }) => from !== "default");
@@ -104,7 +116,7 @@ class Rename {
       names: shown,
       words,
       edited: new Set(edits.map(({ file }) => file)),
-      namesIn: (path) => this.#namesIn(path),
+      namesIn: (path) => this.#edits.namesIn(path),
     });
     const claims = all.flatMap(({ files: declaring, from, to }) =>
       declaring.map((file): Claim => ({ kind: "renames", file, name: from, to })),
@@ -120,21 +132,11 @@ class Rename {
     return withMentions ? changingMentions(renamed, found) : renamed;
   }
 
-  #namesIn(path: ProjectPath): Promise<TextNames | undefined> {
-    let found = this.#named.get(path);
-    if (!found)
-      this.#named.set(
-        path,
-        (found = Promise.resolve(languageFor(path)?.names?.(this.tree.text(path)?.text ?? "", nameOf(path)))),
-      );
-    return found;
-  }
-
   /** What a file is named after, in all files that stand for it on some platform. */
   async #namesOfFile({ leader, moves, words }: AskedFiles): Promise<NewName[]> {
     if (leader !== undefined) this.#refuseUntold([leader, ...moves.map(({ from }) => from)], words);
     if (leader === undefined || languageFor(leader)?.names === undefined) return [];
-    const names = await this.#namesIn(leader);
+    const names = await this.#edits.namesIn(leader);
     if (!names) return this.#refuseUnread(leader);
     const declared = names.variables.filter(({ level }) => level === "top").map(({ name }) => name);
     const found = namesAfterFile(leader, this.modules.reading(leader), { words, declared });
@@ -168,7 +170,7 @@ class Rename {
         (each) => each.from === undefined && (each.local ?? each.about ?? each.name) === name,
       );
       if (!given) continue;
-      if (!(await this.#namesIn(path))) return this.#refuseUnread(path);
+      if (!(await this.#edits.namesIn(path))) return this.#refuseUnread(path);
       found.push(path);
     }
     return found;
@@ -179,7 +181,7 @@ class Rename {
     const { path, name: from = "", to } = this.request;
     const { tree } = this;
     if (!tree.has(path)) askedFiles(tree, this.request);
-    const names = await this.#namesIn(path);
+    const names = await this.#edits.namesIn(path);
     if (!names) return this.#refuseUnread(path);
     if (!topVariable(names, from)) {
       const declared = names.variables.filter(({ level }) => level === "top").map(({ name }) => name);
@@ -233,78 +235,9 @@ class Rename {
     );
   }
 
-  /** All edits. A file that gives what it takes under its name is one more that declares it. */
-  async #edits(
-    names: readonly NewName[],
-    { words, holders }: { readonly words: AskedFiles["words"] | undefined; readonly holders: readonly ProjectPath[] },
-  ): Promise<{ readonly edits: readonly DraftEdit[]; readonly all: readonly NewName[] }> {
-    let all = names;
-    for (;;) {
-      const renaming = new Renaming(all, words);
-      const edits: DraftEdit[] = [];
-      const more: NewName[] = [];
-      for (const path of holders) {
-        const done = await this.#inFile(path, renaming);
-        if (!done) continue;
-        more.push(...done.declares);
-        const why = all.some(({ files }) => files.includes(path)) ? "declares it" : "uses it";
-        edits.push(...done.edits.map((edit) => ({ file: path, ...edit, why })));
-      }
-      if (more.length === 0) return { edits, all };
-      all = [...all, ...more];
-    }
-  }
-
-  /** One file; where an import cannot have the new name, it keeps the old one by `as`. */
-  async #inFile(path: ProjectPath, renaming: Renaming): Promise<RenamedFile | undefined> {
-    const names = await this.#namesIn(path);
-    if (!names) return undefined;
-    const { modules, tree } = this;
-    const text = tree.text(path)?.text ?? "";
-    const reading = modules.reading(path);
-    const taken = new Set<string>();
-    for (;;) {
-      const done = renamePlaces({ path, names, modules, renaming, taken });
-      const news = [...new Set(renaming.names.map(({ to }) => to))].filter((to) => to !== "default");
-      const risky = news.filter((to) => !taken.has(to) && names.variables.some(({ name }) => name === to));
-      this.#ensureNotGiven(path, renaming);
-      if (done.edits.length === 0 || risky.length === 0) return done;
-      if (!(await unlikeAfter(names, { text, path, edits: done.edits, reading }))) return done;
-      const own = renaming.names.find(({ files, to }) => files.includes(path) && risky.includes(to));
-      if (own) throw this.#takenError(path, own.to, names);
-      for (const to of risky) taken.add(to);
-    }
-  }
-
-  /** Throws where a file gives another thing by the new name already. */
-  #ensureNotGiven(path: ProjectPath, renaming: Renaming): void {
-    for (const { name, start } of this.modules.reading(path).exports ?? [])
-      for (const each of renaming.names) {
-        if (name !== each.to || each.to === "default") continue;
-        const old = renaming.of(this.modules.originsOf(path, each.from));
-        if (old !== each) continue;
-        const at = this.tree.text(path)?.positionAt(start);
-        throw new ShelfError("RENAME_TAKEN", {
-          path: each.to,
-          other: path,
-          ...(at && { place: { file: path, line: at.line, column: at.column } }),
-        });
-      }
-  }
-
-  #takenError(path: ProjectPath, to: string, names: TextNames): ShelfError {
-    const variable = names.variables.find(({ name }) => name === to);
-    const at = this.tree.text(path)?.positionAt(variable?.places[0]?.start ?? 0);
-    return new ShelfError("RENAME_TAKEN", {
-      path: to,
-      other: path,
-      ...(at && { place: { file: path, line: at.line, column: at.column } }),
-    });
-  }
-
   /** The same where no generator has written the part yet, or it is kept out of version control: then only its uses are there. */
   async #unwritten(leader: ProjectPath | undefined, main: NewName | undefined): Promise<DraftEdit[]> {
-    const names = leader === undefined ? undefined : await this.#namesIn(leader);
+    const names = leader === undefined ? undefined : await this.#edits.namesIn(leader);
     if (leader === undefined || !main || main.from === "default" || !names) return [];
     const { references } = this.modules.reading(leader);
     return names.takings.flatMap(({ reference, others = [], members = [] }) => {
@@ -332,7 +265,7 @@ class Rename {
 
   /** Other names of the file that hold the old one: `TreeCardSkeleton`. They stay, and are said. */
   async #alike(leader: ProjectPath | undefined, names: readonly NewName[]): Promise<string[]> {
-    const own = leader === undefined ? undefined : await this.#namesIn(leader);
+    const own = leader === undefined ? undefined : await this.#edits.namesIn(leader);
     const [main] = names;
     if (!own || !main) return [];
     const renamed = new Set(names.map(({ from }) => from));

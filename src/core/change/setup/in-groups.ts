@@ -35,7 +35,7 @@ function onDisk(draft: Draft, standing: Standing): Draft {
   }
   const at = (path: ProjectPath): ProjectPath => lies.get(path) ?? path;
   const claims = draft.claims.map((claim): Claim => {
-    if (claim.kind === "opens") return claim;
+    if (claim.kind === "opens" || claim.kind === "renames property") return claim;
     return claim.kind === "adds"
       ? { ...claim, file: at(claim.file), means: claim.means.map(at) }
       : { ...claim, file: at(claim.file) };
