@@ -87,6 +87,8 @@ interface Stack {
   readonly drawn: (root: string) => Promise<unknown>;
   readonly shows: string;
   readonly holds: unknown;
+  /** A feature that draws and answers the same once it is called so. */
+  readonly renamed?: { readonly from: string; readonly shows: string };
 }
 
 const stacks: readonly Stack[] = [
@@ -111,6 +113,7 @@ const stacks: readonly Stack[] = [
       ),
     shows: "<h1>Swaps</h1>",
     holds: { items: [], isLoading: false },
+    renamed: { from: "rota", shows: "<h1>Swaps</h1>" },
   },
   {
     demo: "orchard-web",
@@ -166,6 +169,7 @@ const stacks: readonly Stack[] = [
       ),
     shows: "<h1>Swaps</h1>",
     holds: { items: [{ id: "s1" }] },
+    renamed: { from: "rota", shows: "<h1>Who helps when</h1>" },
   },
   {
     demo: "orchard-tabs",
@@ -186,6 +190,7 @@ const stacks: readonly Stack[] = [
     },
     shows: '<section id="Swaps"><div><span>Swaps</span>',
     holds: { items: [{ id: "s1" }] },
+    renamed: { from: "rota", shows: '<section id="Swaps"><div><span>Who helps when</span>' },
   },
 ];
 
@@ -210,6 +215,64 @@ describe.each(stacks)("$demo: a feature more", ({ demo, feature, judge, drawn, s
     execFileSync("git", ["clean", "-fdq", ".steady-shelf"], { cwd: root });
     expect(fingerprint(root)).toEqual(before);
   });
+});
+
+describe.each(stacks.filter(({ renamed }) => renamed !== undefined))(
+  "$demo: $renamed.from becomes $feature",
+  ({ demo, feature, renamed: { from, shows } = { from: "", shows: "" }, judge, drawn, holds }) => {
+    test("it works under the new name, and gets its old one back", async () => {
+      const root = appWithPackages(demo);
+      const before = fingerprint(root);
+      const there = await run(root, ["rename", "feature", from, feature, "--mentions", "--write"]);
+      expect(there).toMatchObject({ code: 0, err: "" });
+      expect(there.out).toContain("proof  ✓");
+      expect(judge(root)).toBe("");
+      const { html, state } = (await drawn(root)) as Drawn;
+      expect(html).toContain(shows);
+      expect(state).toEqual(holds);
+      execFileSync("git", ["clean", "-fdXq", "-e", "!node_modules"], { cwd: root });
+      expect((await run(root, ["rename", "feature", feature, from, "--mentions", "--write"])).code).toBe(0);
+      execFileSync("git", ["clean", "-fdq", ".steady-shelf"], { cwd: root });
+      expect(fingerprint(root)).toEqual(before);
+    });
+
+    test("without consent, keys and texts stay, and all compiles", async () => {
+      const root = appWithPackages(demo);
+      const there = await run(root, ["rename", "feature", from, feature, "--write"]);
+      expect(there).toMatchObject({ code: 0, err: "" });
+      expect(there.out).toContain("have the old name as a key, in a string, or in words for people, and stay");
+      expect(judge(root)).toBe("");
+    });
+  },
+);
+
+test.each([
+  ["orchard-flutter", "rota", "duty"],
+  ["orchard-desktop", "rota", "duty"],
+  ["orchard-phone", "rota", "duty"],
+])("%s: %s becomes %s, and gets its old name back", async (demo, feature, to) => {
+  const root = demoCopy(demo);
+  const before = fingerprint(root);
+  const there = await run(root, ["rename", "feature", feature, to, "--mentions", "--write"]);
+  expect(there).toMatchObject({ code: 0, err: "" });
+  expect(there.out).toContain("proof  ✓");
+  expect(fingerprint(root)).not.toEqual(before);
+  expect((await run(root, ["rename", "feature", to, feature, "--mentions", "--write"])).code).toBe(0);
+  execFileSync("git", ["clean", "-fdXq"], { cwd: root });
+  expect(fingerprint(root)).toEqual(before);
+});
+
+test("a feature is not renamed to what another is called, to its own name, or to what is no name", async () => {
+  const root = demoCopy("orchard-slices");
+  const before = fingerprint(root);
+  const codeOf = async (name: string, to: string): Promise<unknown> =>
+    ((await run(root, ["rename", "feature", name, to, "--write", "--json"])).json().error as { code: string }).code;
+  expect(await codeOf("rota", "trees")).toBe("NAME_TAKEN");
+  expect(await codeOf("rota", "Rota")).toBe("NAME_UNUSABLE");
+  expect(await codeOf("rota", "9")).toBe("NAME_UNUSABLE");
+  expect(await codeOf("rota", "a/b")).toBe("NAME_UNUSABLE");
+  expect(await codeOf("hives", "bees")).toBe("EXAMPLE_MISSING");
+  expect(fingerprint(root)).toEqual(before);
 });
 
 test("orchard-flutter: a feature more, in the routes too, and gone again", async () => {

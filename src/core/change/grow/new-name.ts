@@ -1,6 +1,6 @@
 /** A feature's name and the one that it gets, in all spellings: what a path, an identifier or a piece of text becomes. */
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import type { FeatureName } from "../../insight/wiring/index.js";
+import type { FeatureName, Way } from "../../insight/wiring/index.js";
 import { wordAt } from "./key-uses.js";
 
 /** In what a name stands, where several spellings would do. */
@@ -11,9 +11,14 @@ const around = { before: 40, behind: 2 };
 
 /** Both names. */
 export class NewFeatureName {
+  /**
+   * `isCounted`: one and several are told apart by it (`Swap`, `Swaps`), so that both have to be in the new one, though somebody has named
+   * only one of them. Only a folder is called as it was typed then.
+   */
   constructor(
     readonly from: FeatureName,
     readonly to: FeatureName,
+    readonly isCounted = false,
   ) {}
 
   /** A part of a text with the new name wherever the old one stands; `undefined` where it does not. */
@@ -23,7 +28,7 @@ export class NewFeatureName {
     for (const { start, end: stop, ways } of found) {
       const before = text.slice(Math.max(0, start - around.before), start);
       const behind = text.slice(stop, stop + around.behind);
-      result += text.slice(at, start) + this.to.spell(ways, { before, behind, within });
+      result += text.slice(at, start) + this.to.spell(this.#counted(ways), { before, behind, within });
       at = stop;
     }
     return found.length === 0 ? undefined : result + text.slice(at, end);
@@ -36,9 +41,24 @@ export class NewFeatureName {
 
   /** The path of a file, of which what lies above a folder stays as it is. */
   path(path: ProjectPath, above: ProjectPath): ProjectPath {
-    const head = above === "" ? "" : `${above}/`;
-    const tail = path.slice(head.length);
-    return (head + (this.spelled(tail, "path") ?? tail)) as ProjectPath;
+    const head = above === "" ? [] : [above];
+    const parts = path.slice(above === "" ? 0 : above.length + 1).split("/");
+    const spelled = parts.map((part, index) => {
+      const isFolder = index < parts.length - 1;
+      const [only] = isFolder ? this.from.in(part) : [];
+      const isWhole = only?.start === 0 && only.end === part.length;
+      const ways = isWhole ? only.ways : undefined;
+      return ways
+        ? this.to.spell(ways, { before: "/", behind: "/", within: "path" })
+        : (this.spelled(part, "path") ?? part);
+    });
+    return [...head, ...spelled].join("/") as ProjectPath;
+  }
+
+  #counted(ways: ReadonlySet<Way>): ReadonlySet<Way> {
+    if (!this.isCounted) return ways;
+    const others = new Set([...ways].filter((way) => !way.startsWith("own ")));
+    return others.size > 0 ? others : ways;
   }
 }
 

@@ -4,7 +4,7 @@
  */
 import { ShelfError } from "../../base/errors.js";
 import { inCase, splitWords, whyIllegal } from "../../base/names/index.js";
-import { isBelow, type ProjectPath } from "../../base/paths.js";
+import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { foundByPlace, type Project } from "../../app/index.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
 import { Modules, type ReferenceGraph } from "../../graph/index.js";
@@ -70,8 +70,19 @@ export async function renameFeature(request: FeatureRenameRequest): Promise<Rena
     request,
     { ...found, name: from },
     examples.filter((each) => each !== found),
-    new NewFeatureName(from, new FeatureName(words, inPaths)),
+    new NewFeatureName(from, new FeatureName(words, inPaths), tellsCounts(from, found.files, graph)),
   ).work();
+}
+
+/** Whether files or names of a feature are told apart by whether one is meant or several. */
+function tellsCounts(name: FeatureName, files: readonly ProjectPath[], graph: ReferenceGraph): boolean {
+  const said = files.flatMap((path) => [
+    nameOf(path),
+    ...(graph.files.get(path)?.reading.exports ?? []).map((each) => each.name),
+  ]);
+  const ways = said.flatMap((each) => name.in(each).map((found) => found.ways));
+  const has = (count: string): boolean => ways.some((all) => [...all].some((way) => way.startsWith(`${count} `)));
+  return has("one") && has("many");
 }
 
 class FeatureRenaming {
