@@ -45,6 +45,10 @@ export async function runAdd(options: AddOptions): Promise<number> {
     const code = await runAddFeature(context, options);
     if (code !== undefined) return code;
   }
+  if (options.role === "environment") {
+    const { runAddEnvironment } = await import("./add-environment.js");
+    return runAddEnvironment(context, options);
+  }
   if (options.first === true && roleMeant(options.role) !== "screen")
     throw new UsageError("`--first` is for screens: an app begins with one of them.");
   const { app, guessed } = await findApp(context.store, context.standing);

@@ -23,6 +23,8 @@ const repairKinds: Readonly<Record<Repair["kind"], true>> = {
   "list order": true,
   "list file": true,
   "list feature": true,
+  "sample keys": true,
+  "sample value": true,
   "sheet lines": true,
   "sheet modules": true,
   "sheet sections": true,

@@ -32,6 +32,11 @@ function verdictOf(
 ): Verdict {
   switch (proof.outcome) {
     case "holds":
+      if (proof.properties !== undefined)
+        return {
+          paint: palette.strong,
+          whole: `not proved for ${count(proof.properties, "key")} that ${proof.properties === 1 ? "gets another name" : "get other names"}; else ${result} `,
+        };
       return { paint: palette.good, whole: `${ticks[proof.outcome]} ${result} ` };
     case "fails":
       return { paint: palette.bad, whole: `✗ ${result} ` };

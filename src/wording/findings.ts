@@ -308,6 +308,18 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${name} contains values and is not ignored by git`,
     advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`; change whatever was secret.`,
   }),
+  "secret in sample": ({ key }) => ({
+    says: `the value of ${key} looks like a secret, and a sample is for everybody`,
+    advice: `Leave the value out (\`${key}=\`), and change the secret: it stays in the history.`,
+  }),
+  "key not listed": ({ key, sample }) => ({
+    says: `${key} is read here, and nothing gives it: ${sample} does not list it`,
+    advice: `Add the line \`${key}=\` to ${sample}, so that everybody knows of it.`,
+  }),
+  "no sample": ({ keys }) => ({
+    says: `the app reads ${enumerate(keys.slice(0, 5))}${keys.length > 5 ? ` and ${count(keys.length - 5, "other key")}` : ""} from its environment, and nothing lists ${keys.length === 1 ? "it" : "them"}`,
+    advice: `Make .env.example with a line for ${keys.length === 1 ? "it" : "each"}, without ${keys.length === 1 ? "a value" : "values"}.`,
+  }),
 };
 
 function fileName(path: string): string {

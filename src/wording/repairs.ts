@@ -22,6 +22,10 @@ export function tellRepair({ file }: Pick<Finding, "file">, repair: Repair): str
       return "Build it with the files beside it";
     case "list feature":
       return `List ${repair.feature} as the others are`;
+    case "sample keys":
+      return repair.keys.length === 1 ? `List ${repair.keys[0] ?? "it"} in the sample` : "Make the sample";
+    case "sample value":
+      return `Leave the value of ${repair.key} out`;
     case "regroup": {
       const to = repair.moves.find(({ from }) => from === file)?.to;
       return to === undefined ? "Regroup it" : `Show it in the group ${folderOf(to)}`;

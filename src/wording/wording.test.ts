@@ -83,6 +83,9 @@ const detail = {
   isBehind: true,
   giver: "src/_sizes.scss",
   listed: 3,
+  key: "API_URL",
+  keys: ["API_URL", "API_KEY"],
+  sample: ".env.example",
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -48,6 +48,7 @@ async function wordsOf(kind: Kind, asked: Asked, project: string | undefined): P
     case "role to add":
       return [
         { value: "feature", about: "a part of the app, with its folders" },
+        { value: "environment", about: "values that git ignores, a sample of their keys" },
         ...roles.filter((role) => role !== "generated").map((value) => ({ value, about: roleMeanings[value] })),
       ];
     case "stack":

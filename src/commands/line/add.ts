@@ -10,12 +10,12 @@ export const addCommand = command({
   options: (args) =>
     args
       .usage(
-        "$0 add ROLE NAME\n$0 add feature NAME\n$0 add action NAME --feature F\n\nAn action of a feature that has state is written into that: constant, function, and case of the reducer. NAME in any case; folders below the shelf may come before it: forms/TextField.",
+        "$0 add ROLE NAME\n$0 add feature NAME\n$0 add action NAME --feature F\n$0 add environment NAME\n\nAn environment (staging) gets a file for its values that git ignores, a sample that lists the keys that the code reads, and a file that gives them with types. An action of a feature that has state is written into that: constant, function, and case of the reducer. NAME in any case; folders below the shelf may come before it: forms/TextField.",
       )
       .positional("role", {
         type: "string",
         demandOption: true,
-        describe: "screen, component, hook, service, … or feature",
+        describe: "screen, component, hook, service, … or feature, action, environment",
       })
       .positional("name", { type: "string", demandOption: true, describe: "What it is called" })
       .option("feature", { type: "string", requiresArg: true, describe: "The feature that it belongs to" })

@@ -11,6 +11,7 @@ export {
   type NameParts,
 } from "./companions.js";
 export { detectStacks, likelyStack, type FoundStack } from "./detect-stack.js";
+export { environmentEntries, environmentFile, samplesFor, type EnvironmentEntry } from "./environment-files.js";
 export { foundByPlace } from "./found-by-place.js";
 export { filesOfApp, findApp, likeliestApp, stackUnsure, type FindAppHints, type FoundApp } from "./find-app.js";
 export {

@@ -1,4 +1,5 @@
 /** Repairs that change more than where files lie: names, namespaces, texts of actions, and how a piece of state is kept. Each is a draft of its own. */
+import { sampleDraft, withoutValue } from "./environment/index.js";
 import { ShelfError } from "../base/errors.js";
 import { nameOf, type ProjectPath } from "../base/paths.js";
 import { styleSections, type Project } from "../app/index.js";
@@ -43,6 +44,12 @@ export async function draftOfRepair(
       const { listFeature } = await import("./grow/index.js");
       return orLeft(() => listFeature({ analysed, graph, feature: repair.feature, file }));
     }
+    case "sample keys": {
+      const analysed = appOf(scene, file);
+      return analysed ? sampleDraft(scene.project.tree, analysed.app.folder, repair.keys) : "left";
+    }
+    case "sample value":
+      return withoutValue(scene.project.tree, file, repair.key) ?? "left";
     case "regroup":
       return orLeft(async () => (await shapeDraft(scene.project.tree, { shown: shownBy([repair]), order: [] })).draft);
     case "list order":
@@ -64,6 +71,10 @@ export async function draftOfRepair(
     default:
       return undefined;
   }
+}
+
+function appOf({ apps }: RepairScene, file: ProjectPath): AppAnalysis | undefined {
+  return apps?.find(({ catalogue }) => catalogue.entries.has(file));
 }
 
 function shownBy(repairs: readonly Extract<Repair, { readonly kind: "regroup" }>[]): Map<ProjectPath, ProjectPath> {
@@ -114,6 +125,14 @@ export async function withJoined(
     const shown = shownBy(regrouping.map(({ repair }) => repair));
     const draft = await orLeft(async () => (await shapeDraft(scene.project.tree, { shown, order: [] })).draft);
     if (draft !== "left") for (const { finding } of regrouping) joined.set(finding, draft);
+  }
+  for (const app of scene.apps ?? []) {
+    const own = [...drafts.keys()].filter(
+      ({ file, repair }) => repair?.kind === "sample keys" && app.catalogue.entries.has(file),
+    );
+    const keys = own.flatMap(({ repair }) => (repair?.kind === "sample keys" ? repair.keys : []));
+    const draft = own.length < 2 ? undefined : sampleDraft(scene.project.tree, app.app.folder, keys);
+    if (draft) for (const finding of own) joined.set(finding, draft);
   }
   const spaces = [...drafts.keys()].flatMap((finding) =>
     finding.repair?.kind === "namespace" ? [{ finding, to: finding.repair.to }] : [],

@@ -7,6 +7,7 @@
  */
 import type { ProjectPath } from "../base/paths.js";
 import type { SourceText, TextEdit } from "../base/text/index.js";
+import type { EnvironmentKey } from "./environment-keys.js";
 import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
@@ -248,6 +249,8 @@ export interface Language {
    * read. Never throws.
    */
   extract(text: string, name: string, depth?: ReadingDepth): Extraction;
+  /** Keys that a text reads from the environment; the outline has their names. */
+  environmentKeys?(text: string): readonly EnvironmentKey[];
   /** What a text says of itself, besides what it exports. Never throws. */
   outline(text: string, name: string, exports?: readonly Export[]): Outline;
   /**

@@ -243,6 +243,8 @@ export interface Outline {
   readonly actions: readonly ActionName[];
   /** Words that look like the names of assets, wherever they stand: `old-banner.png`. */
   readonly assets: readonly string[];
+  /** Keys that it reads from the environment, each once: `API_URL` of `process.env.API_URL`. Left out where there are none. */
+  readonly environment?: readonly string[];
   readonly lines: number;
 }
 

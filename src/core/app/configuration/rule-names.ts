@@ -71,6 +71,8 @@ export const ruleTable = {
   "long-reducer": { group: "state", severity: "warning", most: 250 },
   "state-layout": { group: "state", severity: "warning" },
   "tracked-secret": { group: "secrets", severity: "error" },
+  "secret-in-sample": { group: "secrets", severity: "error" },
+  "environment-key": { group: "secrets", severity: "warning" },
 } as const satisfies Readonly<Record<string, RuleFacts>>;
 
 interface RuleFacts {

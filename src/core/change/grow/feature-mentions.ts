@@ -6,7 +6,7 @@ import { splitWords } from "../../base/names/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Modules } from "../../graph/index.js";
-import { isOfTrade, languageFor, type NamePlace, type TextNames } from "../../languages/index.js";
+import { isOfTrade, languageFor, type Extraction, type NamePlace, type TextNames } from "../../languages/index.js";
 import type { DraftEdit } from "../draft.js";
 import { lineAt, type MentionedName, type NameEdits } from "../rename/index.js";
 import { mayBeKey, wordAt } from "./key-uses.js";
@@ -84,11 +84,12 @@ export class FeatureMentions {
     if (!source || source.text.length > mostLetters || source.text.includes("\0") || language?.saysAll === true)
       return [];
     const { text } = source;
-    const { references } = modules.reading(path);
+    const reading = modules.reading(path);
+    const { references } = reading;
     const edits = this.#edits.get(path) ?? [];
     const told = language?.names === undefined ? undefined : await names.namesIn(path);
     if (language?.names !== undefined && !told) return [];
-    const identifiers = told && new Identifiers(told);
+    const identifiers = told && new Identifiers(told, reading);
     // In languages in which members are not told apart, only texts may change.
     const isBlind = language?.types !== undefined || language?.namespaces !== undefined;
     const isCode = isOfTrade(path, "code", "page");
@@ -166,22 +167,36 @@ interface Property {
 class Identifiers {
   readonly #starts: ReadonlySet<number>;
   readonly #places = new Map<number, NamePlace>();
+  /** Names that other files give, and those that they get. */
+  readonly #given: ReadonlySet<number>;
+  readonly #exported: ReadonlySet<number>;
 
-  constructor({ identifiers, variables, labels }: TextNames) {
+  constructor({ identifiers, variables, labels, takings }: TextNames, { references, exports = [] }: Extraction) {
     this.#starts = new Set([...identifiers, ...labels].map(({ start }) => start));
     for (const { places } of variables) for (const place of places) this.#places.set(place.start, place);
+    const bindings = references.flatMap((each) => each.bindings ?? []);
+    const locals = new Set(bindings.map(({ localStart }) => localStart));
+    const members = [
+      ...variables
+        .filter(({ places }) => places.some(({ start }) => locals.has(start)))
+        .flatMap(({ places }) => places.flatMap((place) => place.members ?? [])),
+      ...takings.flatMap((taking) => taking.members ?? []),
+    ];
+    this.#given = new Set([...members, ...bindings].map(({ start }) => start));
+    this.#exported = new Set(exports.map(({ start }) => start));
   }
 
-  /** Whether a variable is meant, and nothing else. */
+  /** Whether a variable is meant, or what another file gives or gets, and nothing else. */
   isName(start: number): boolean {
-    return this.#places.has(start);
+    return this.#places.has(start) || this.#given.has(start) || this.#exported.has(start);
   }
 
   /** A property, if one begins there; what changes already is one only where it is a variable as well. */
   propertyAt(start: number, isChanged: boolean): Property | undefined {
     const place = this.#places.get(start);
+    if (this.#given.has(start)) return undefined;
     if (place) return place.form === "shorthand property" ? { isShorthand: true } : undefined;
-    return this.#starts.has(start) && !isChanged ? { isShorthand: false } : undefined;
+    return this.#starts.has(start) && !this.#exported.has(start) && !isChanged ? { isShorthand: false } : undefined;
   }
 }
 

@@ -1,10 +1,11 @@
 /** What paths, identifiers and pieces of text become when a feature gets another name. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { toProjectPath } from "../../base/paths.js";
+import type { ProjectPath } from "../../base/paths.js";
 import { FeatureName } from "../../insight/wiring/index.js";
 import { NewFeatureName, withinAt } from "./new-name.js";
 
+const at = (path: string): ProjectPath => path as ProjectPath;
 const named = (from: string, to: string, isCounted = false): NewFeatureName =>
   new NewFeatureName(new FeatureName(from.split(" ")), new FeatureName(to.split(" ")), isCounted);
 
@@ -61,17 +62,17 @@ describe("a path", () => {
     ["src/harvest/harvest_row.dart", "src/apple-picking/apple_picking_row.dart"],
     ["harvest/src/Tree.tsx", "apple-picking/src/Tree.tsx"],
   ])("%s → %s", (path, then) => {
-    expect(named("harvest", "apple picking").path(toProjectPath(path), toProjectPath(""))).toBe(then);
+    expect(named("harvest", "apple picking").path(at(path), at(""))).toBe(then);
   });
 
   test("what lies above stays", () => {
-    const path = toProjectPath("harvest/src/harvest/a.ts");
-    expect(named("harvest", "picking").path(path, toProjectPath("harvest/src"))).toBe("harvest/src/picking/a.ts");
+    const path = at("harvest/src/harvest/a.ts");
+    expect(named("harvest", "picking").path(path, at("harvest/src"))).toBe("harvest/src/picking/a.ts");
   });
 
   test("a folder is called as it was typed, though one and several are told apart", () => {
-    const path = toProjectPath("src/swaps/Swaps.tsx");
-    expect(named("swaps", "graft", true).path(path, toProjectPath("src"))).toBe("src/graft/Grafts.tsx");
+    const path = at("src/swaps/Swaps.tsx");
+    expect(named("swaps", "graft", true).path(path, at("src"))).toBe("src/graft/Grafts.tsx");
   });
 });
 
@@ -86,7 +87,7 @@ describe("where a name stands", () => {
     ["a.md", "The rota.", "text"],
     ["a.json", '{ "rota": "Rota" }', "string"],
   ])("%s: %s", (path, text, within) => {
-    const at = text.indexOf("rota");
-    expect(withinAt(toProjectPath(path), text, at, at + 4)).toBe(within);
+    const start = text.indexOf("rota");
+    expect(withinAt(at(path), text, start, start + 4)).toBe(within);
   });
 });

@@ -1,3 +1,4 @@
+export { ignoreSecret, isIgnored } from "./ignore-file.js";
 export { drawnInGroups } from "./in-groups.js";
 export { draftAccepted } from "./accept.js";
 export { draftAddition, draftFeature } from "./add.js";

@@ -9,7 +9,7 @@ import {
 } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
-import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { SetupDraft, type SetUp } from "./setup-draft.js";
 import { isDeclaration, isOfTrade } from "../../languages/index.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
@@ -18,7 +18,7 @@ import { configurationFile } from "../../app/configuration/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "../../app/app.js";
 import { bestFit, type Fit, type FitInput } from "../../app/fit.js";
-import { isIgnored, withIgnored } from "./ignore-file.js";
+import { ignoredAbove, ignoreSecret, isIgnored } from "./ignore-file.js";
 import { hasChoice, likelyLanguage } from "../../app/likely-language.js";
 import { fillStarter } from "../../app/starter.js";
 import { valuesFor } from "./values.js";
@@ -257,27 +257,13 @@ function keepFolders(draft: SetupDraft, app: Pick<App, "stack">, folders: readon
   }
 }
 
-function keepSecrets(draft: SetupDraft, { stack, folder, store }: App): void {
+function keepSecrets(draft: SetupDraft, app: App): void {
+  const { stack, folder } = app;
   if (!stack.secrets) return;
   const { file, text } = stack.secrets;
   const secret = inFolder(folder, file);
-  const ignore = inFolder(folder, ".gitignore");
   if (!draft.has(secret)) draft.make(secret, text, "secrets");
-  if (ignoredAbove(store, folder, file)) return;
-  const why = "keeps secrets out of git";
-  if (!draft.has(ignore)) draft.make(ignore, withIgnored("", file), why);
-  else if (draft.textOf(ignore) !== undefined) draft.edit(ignore, (each) => withIgnored(each, file), why);
-  else draft.note(`${ignore} is no plain file, so put the line ${file} into it yourself.`);
-}
-
-/** Whether the `.gitignore` of a folder above (up to the repository) ignores it already. */
-function ignoredAbove(store: FitInput["store"], folder: ProjectPath, file: string): boolean {
-  const folders = folder === "" ? [] : [...foldersAbove(folder), "" as ProjectPath];
-  return folders.some((above) => {
-    const path = inFolder(above, ".gitignore");
-    const way = above === "" ? `${folder}/${file}` : `${folder.slice(above.length + 1)}/${file}`;
-    return store.stat(path)?.kind === "file" && isIgnored(store.read(path).toString(), way);
-  });
+  ignoreSecret(draft, app, file);
 }
 
 /** In an app that has begun nothing is put right without being asked, but it is said. */

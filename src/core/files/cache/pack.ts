@@ -100,6 +100,8 @@ interface Packed {
   readonly d?: readonly PackedSymbol[];
   readonly u?: readonly PackedSymbol[];
   readonly m?: PackedSymbol;
+  /** Keys of the environment. */
+  readonly v?: readonly string[];
   readonly n: number;
 }
 
@@ -107,7 +109,7 @@ interface Packed {
 export function packReading(reading: FileReading): string {
   const { references, computed, exports = [], reading: how, isHead, problem, outline } = reading;
   const { declares, usesNames, namespace } = reading;
-  const { onlyPassesOn, signs, actions, assets, lines } = outline;
+  const { onlyPassesOn, signs, actions, assets, environment, lines } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
     ...(computed.length > 0 && { c: computed }),
@@ -119,6 +121,7 @@ export function packReading(reading: FileReading): string {
     ...(signs.length > 0 && { s: signs }),
     ...(actions.length > 0 && { a: actions }),
     ...(assets.length > 0 && { t: assets }),
+    ...(environment && { v: environment }),
     ...(declares && { d: declares.map(packSymbol) }),
     ...(usesNames && { u: usesNames.map(packSymbol) }),
     ...(namespace && { m: packSymbol(namespace) }),
@@ -140,6 +143,7 @@ export function unpackReading(line: string): FileReading | undefined {
       s = [],
       a = [],
       t = [],
+      v,
       d,
       u,
       m,
@@ -167,7 +171,8 @@ export function unpackReading(line: string): FileReading | undefined {
       },
     );
     const exports = e.map(unpackExport);
-    const outline = { onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
+    const told = { onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
+    const outline = v ? { ...told, environment: v } : told;
     return {
       references,
       computed: c,

@@ -168,6 +168,9 @@ export interface CaseDetails {
   "state apart": { readonly name: string; readonly beside: readonly string[] };
   "state together": { readonly name: string };
   "secret tracked": { readonly name: string };
+  "secret in sample": { readonly key: string };
+  "key not listed": { readonly key: string; readonly sample: string };
+  "no sample": { readonly keys: readonly string[] };
 }
 
 /** One case. */

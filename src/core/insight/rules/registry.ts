@@ -23,6 +23,8 @@ import { portableName } from "./portable-name.js";
 import { duplicateAsset } from "./duplicate-asset.js";
 import { importNotAllowed } from "./import-not-allowed.js";
 import { vagueName } from "./vague-name.js";
+import { environmentKey } from "./environment-key.js";
+import { secretInSample } from "./secret-in-sample.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
 import { twinName } from "./twin-name.js";
@@ -93,4 +95,6 @@ export const rules: readonly Rule[] = [
   longReducer,
   stateLayout,
   trackedSecret,
+  secretInSample,
+  environmentKey,
 ];

@@ -45,6 +45,10 @@ export type Repair =
   | { readonly kind: "list file"; readonly isSure: false }
   /** A feature is mentioned in the finding's file as the others are: what it does from then on is new, so it is done where its rule is asked for. */
   | { readonly kind: "list feature"; readonly feature: string; readonly isSure: false; readonly isForRule: true }
+  /** The app's sample of its environment lists keys, without values; it is made where there is none. */
+  | { readonly kind: "sample keys"; readonly keys: readonly string[]; readonly isSure: boolean }
+  /** A value of the finding's file goes: what it gave is somebody's to give again, so it is done where its rule is asked for. */
+  | { readonly kind: "sample value"; readonly key: string; readonly isSure: false; readonly isForRule: true }
   /** Entries of a project go to the groups at which they are shown then, as though they lay there; no file moves. */
   | {
       readonly kind: "regroup";
@@ -106,6 +110,8 @@ export function isRepairable(finding: Finding, { guessed }: { readonly guessed: 
     ? kind === "respell" ||
         kind === "list file" ||
         kind === "list feature" ||
+        kind === "sample keys" ||
+        kind === "sample value" ||
         kind === "namespace" ||
         kind === "sheet lines" ||
         kind === "sheet modules" ||

@@ -9,6 +9,7 @@ import { pictureFolders } from "./bundles.js";
 import { dartDirectives, generated } from "./directives.js";
 import { dartNames } from "./names.js";
 import { dartLookups } from "./lookups.js";
+import { environmentKeys } from "./environment.js";
 import { outlineDart } from "./outline.js";
 import { rowsOfDart } from "./rows.js";
 import { dartStatements } from "./statements.js";
@@ -56,6 +57,7 @@ export const dart: Language = {
   prepareLookups: prepareYaml,
   extract: (text, name, depth = "references") => extractDart(text, name, depth),
   outline: outlineDart,
+  environmentKeys,
   names: (text, name) => Promise.resolve(dartNames(text, name)),
   rows: rowsOfDart,
   statements: (text, name) => Promise.resolve(dartStatements(text, name)),

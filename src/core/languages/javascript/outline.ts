@@ -7,6 +7,8 @@
 import { assetNamesIn } from "../asset-names.js";
 import { ownExports, type ActionName, type Export, type Outline, type Sign } from "../reading.js";
 import { countLines } from "../plain-outline.js";
+import { keysOf } from "../environment-keys.js";
+import { environmentKeys } from "./environment.js";
 import { drawsIn } from "./export-kinds.js";
 
 /** Says what a script does. `name` is the file's name, `exports` what its reader found. */
@@ -16,6 +18,7 @@ export function outline(text: string, name: string, exports: readonly Export[] =
     signs: signsOf(text, drawsIn(text, name)),
     actions: actionsOf(text),
     assets: assetNamesIn(text),
+    ...keysOf(environmentKeys(text)),
     lines: countLines(text),
   };
 }

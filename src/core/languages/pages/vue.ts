@@ -101,7 +101,7 @@ function readOther({ start, end }: { readonly start: number; readonly end: numbe
 /** A component's script says what it does; that it draws is certain. */
 export function outlineOfComponent(text: string): Outline {
   const scripts = [...text.matchAll(/<script\b[^>]*>([^]*?)<\/script>/g)].map((match) => match[1] ?? "");
-  const { signs, actions } = javascript.outline(scripts.join("\n"), "script.ts");
+  const { signs, actions, environment } = javascript.outline(scripts.join("\n"), "script.ts");
   return {
     onlyPassesOn: false,
     signs: [...new Set(["view" as const, ...signs])],
@@ -110,6 +110,7 @@ export function outlineOfComponent(text: string): Outline {
         ? []
         : actions.map((action) => ({ ...action, start: Math.max(0, text.indexOf(action.name)) })),
     assets: assetNamesIn(text),
+    ...(environment && { environment }),
     lines: countLines(text),
   };
 }
@@ -122,6 +123,7 @@ export const vue: Language = {
   prepare: preparePages,
   extract,
   outline: outlineOfComponent,
+  environmentKeys: (text) => javascript.environmentKeys?.(text) ?? [],
   readAt: readInPage,
   write: writeInPage,
   behind: behindInPage,

@@ -1,0 +1,2 @@
+export { addEnvironment, type AddedEnvironment, type EnvironmentRequest } from "./add-environment.js";
+export { sampleDraft, withoutValue } from "./sample.js";
