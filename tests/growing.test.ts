@@ -264,6 +264,59 @@ test.each([
   expect(fingerprint(root)).toEqual(before);
 });
 
+test("features become one, with names that stay apart; files of one become another; all compiles, and is undone", async () => {
+  const root = appWithPackages("orchard-slices");
+  const before = fingerprint(root);
+  const joined = await run(root, ["join", "features", "rota", "harvest", "--write"]);
+  expect(joined).toMatchObject({ code: 0, err: "" });
+  expect(joined.out).toContain("Joined rota into the feature harvest: 7 files.");
+  expect(joined.out).toContain("index.ts →");
+  expect(joined.out).toContain("proof  ✓");
+  expect(readFileSync(join(root, "src/features/harvest/rota.ts"), "utf8")).toContain('from "./rotaRoutes"');
+  expect(compile(root)).toBe("");
+  expect((await run(root, ["undo", "--write"])).code).toBe(0);
+  const split = await run(root, ["split", "feature", "harvest", "press", "src/features/harvest/components", "--write"]);
+  expect(split).toMatchObject({ code: 0, err: "" });
+  expect(split.out).toContain("Split the feature press off harvest: 1 file.");
+  expect(compile(root)).toBe("");
+  expect((await run(root, ["undo", "--write"])).code).toBe(0);
+  execFileSync("git", ["clean", "-fdq", ".steady-shelf"], { cwd: root });
+  expect(fingerprint(root)).toEqual(before);
+});
+
+test("a new feature of two has both names in front of what they both have", async () => {
+  const root = demoCopy("orchard-slices");
+  const { renamed, target } = (await run(root, ["join", "features", "rota", "trees", "work", "--json"])).json() as {
+    renamed: { from: string; to: string }[];
+    target: string;
+  };
+  expect(target).toBe("work");
+  expect(renamed.map(({ to }) => to).sort()).toEqual(
+    ["rota.ts", "rotaMock.json", "rotaRoutes.tsx", "trees.ts", "treesMock.json", "treesRoutes.tsx"].map(
+      (name) => `src/features/work/${name}`,
+    ),
+  );
+});
+
+test("what cannot be joined or split is refused, and says why", async () => {
+  const root = demoCopy("orchard-slices");
+  const before = fingerprint(root);
+  const codeOf = async (...words: string[]): Promise<unknown> =>
+    ((await run(root, [...words, "--write", "--json"])).json().error as { code: string }).code;
+  expect(await codeOf("join", "features", "rota", "nope")).toBe("EXAMPLE_MISSING");
+  expect(await codeOf("join", "features", "hives", "rota")).toBe("EXAMPLE_MISSING");
+  expect(await codeOf("split", "feature", "rota", "rota", "src/features/rota/index.ts")).toBe("NAME_UNUSABLE");
+  expect(await codeOf("split", "feature", "rota", "press", "src/app/store.ts")).toBe("NOT_IN_FEATURE");
+  expect(await codeOf("split", "feature", "rota", "press", "src/features/rota/none.ts")).toBe("SOURCE_MISSING");
+  const layers = demoCopy("orchard-tabs");
+  const flat = (await run(layers, ["join", "features", "trees", "rota", "--json"])).json();
+  expect(flat.error).toMatchObject({ code: "FEATURE_WITHOUT_FOLDER" });
+  expect((await run(root, ["split", "feature", "rota"])).code).toBe(2);
+  expect((await run(root, ["split", "a.ts", "b.ts"])).code).toBe(2);
+  expect((await run(root, ["join", "features", "rota"])).code).toBe(2);
+  expect(fingerprint(root)).toEqual(before);
+});
+
 test("a feature is not renamed to what another is called, to its own name, or to what is no name", async () => {
   const root = demoCopy("orchard-slices");
   const before = fingerprint(root);

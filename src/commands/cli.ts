@@ -108,7 +108,7 @@ function withRest(program: Argv<CommonOptions>, words: readonly string[], versio
 }
 
 /** Places and options that take several words. */
-const lists: ReadonlySet<string> = new Set(["_", "paths", "names", "tours", "take", "pair"]);
+const lists: ReadonlySet<string> = new Set(["_", "paths", "names", "rest", "tours", "take", "pair"]);
 
 /** Twice the same option is a slip, and which of the two was meant is not for us to guess. */
 function ensureOnce(typed: Readonly<Record<string, unknown>>): true {

@@ -53,6 +53,7 @@ const kinds: Readonly<Record<string, Kind>> = {
   plan: "file",
   project: "file",
   rehearse: "command of the app",
+  rest: "file",
   role: "role",
   rule: "rule list",
   save: "file",

@@ -567,6 +567,17 @@ export const catalogue = {
     next: (d) =>
       `Leave out \`--like\`, or name another: ${(d.paths ?? []).filter((each) => each !== d.path).join(", ")}.`,
   },
+  FEATURE_WITHOUT_FOLDER: {
+    refusal: "usage",
+    what: (d) => `The feature ${d.path} has no folder of its own: its files are only called after it.`,
+    next: () =>
+      "Give it one with `steady-shelf arrange --as feature-first`, or name another word for a feature under `features:` in steady-shelf.yaml.",
+  },
+  NOT_IN_FEATURE: {
+    refusal: "usage",
+    what: (d) => `${d.path} is not in the feature ${d.other}.`,
+    next: (d) => `Its files lie in ${d.reason}; \`steady-shelf move\` takes any file anywhere.`,
+  },
   LEADER_UNSURE: {
     refusal: "usage",
     what: (d) => (d.paths?.length ? `Several files are called ${d.path}:${list(d)}` : `No file is called ${d.path}.`),

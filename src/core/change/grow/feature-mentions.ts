@@ -175,7 +175,7 @@ class Identifiers {
     this.#starts = new Set([...identifiers, ...labels].map(({ start }) => start));
     for (const { places } of variables) for (const place of places) this.#places.set(place.start, place);
     const bindings = references.flatMap((each) => each.bindings ?? []);
-    const locals = new Set(bindings.map(({ localStart }) => localStart));
+    const locals = new Set(bindings.flatMap(({ imported, localStart }) => (imported === "*" ? [localStart] : [])));
     const members = [
       ...variables
         .filter(({ places }) => places.some(({ start }) => locals.has(start)))
