@@ -24,6 +24,9 @@ describe("scripts", () => {
     ["import Config from 'react-native-config';\nf(Config.API_URL, other.Config.NO);", ["API_URL"]],
     ["const url = `${process.env.API_URL}/trees`;", ["API_URL"]],
     ['const at = "http://x"; f(process.env.API_URL);', ["API_URL"]],
+    ["const url = `${process.env.API_URL} and process.env.NOT`;", ["API_URL"]],
+    ['const define = { "process.env.API_URL": 1 };', []],
+    ['say("set process.env.API_URL first");', []],
     ["// process.env.API_URL", []],
     ["/* import.meta.env.API_URL */", []],
     ["const all = process.env;", []],
@@ -43,6 +46,7 @@ test("a component of Vue", () => {
 
 test.each([
   ["const url = String.fromEnvironment('API_URL');", ["API_URL"]],
+  ["const url = String.fromEnvironment('API_URL', defaultValue: 'x');", []],
   ["final url = Platform.environment['API_URL'];", ["API_URL"]],
   ["final url = dotenv.env['API_URL'] ?? '';", ["API_URL"]],
   ["final url = dotenv.get('API_URL');", ["API_URL"]],

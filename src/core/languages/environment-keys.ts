@@ -21,18 +21,27 @@ export function keysOf(keys: readonly EnvironmentKey[]): { readonly environment?
   return keys.length === 0 ? {} : { environment: [...new Set(keys.map(({ name }) => name))] };
 }
 
-/** Text in quotes and comments; only comments are no code. */
+/** Text in quotes, and comments. */
 const passages = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|`(?:[^`\\]|\\.)*`|\/\/[^\n]*|\/\*[^]*?\*\/|<!--[^]*?-->/g;
 
-/** A text in which comments are blank. */
-function withoutComments(text: string): string {
-  return text.replace(passages, (each) => (/^(?:\/[/*]|<!--)/.test(each) ? each.replace(/[^\n]/g, " ") : each));
+/** A text in which comments and strings are blank, but for words by which something is taken, and what a template works out. */
+function onlyCode(text: string): string {
+  return text.replace(passages, (each) => {
+    if (/^["']/.test(each)) return /^.[\w@-]*.$/.test(each) ? each : blank(each);
+    if (each.startsWith("`"))
+      return each.replace(/\$\{[^}]*\}|[^$]+|\$/g, (part) => (part.startsWith("${") ? part : blank(part)));
+    return blank(each);
+  });
+}
+
+function blank(text: string): string {
+  return text.replace(/[^\n]/g, " ");
 }
 
 /** All of them, in order. `hint` has to stand in a text that reads any. */
 export function environmentKeysIn(text: string, hint: RegExp, forms: readonly KeyForm[]): readonly EnvironmentKey[] {
   if (!hint.test(text)) return [];
-  const code = withoutComments(text);
+  const code = onlyCode(text);
   const found: EnvironmentKey[] = [];
   for (const { form, isList } of forms)
     for (const match of code.matchAll(form)) {

@@ -4,7 +4,8 @@ import { environmentKeysIn, type EnvironmentKey, type KeyForm } from "../environ
 const hint = /fromEnvironment|Platform\.environment|dotenv/;
 
 const forms: readonly KeyForm[] = [
-  { form: /\b(?:String|bool|int)\.fromEnvironment\(\s*["'](?<name>\w+)["']/g },
+  // What has a value of its own needs none: it is only another for a build that says so.
+  { form: /\b(?:String|bool|int)\.fromEnvironment\(\s*["'](?<name>\w+)["'](?!\s*,\s*defaultValue\b)/g },
   { form: /\bPlatform\.environment\[\s*["'](?<name>\w+)["']\s*\]/g },
   { form: /\bdotenv\.env\[\s*["'](?<name>\w+)["']\s*\]/g },
   { form: /\bdotenv\.(?:get|maybeGet|getBool|getInt|getDouble)\(\s*["'](?<name>\w+)["']/g },
