@@ -27,6 +27,7 @@ export function renamedFeatureView(
   return planView(plan, screen, {
     ...options,
     lead: `${verb} the feature ${feature} to ${options.to}${along}.`,
+    nothing: `Nothing changes: no file and no name is called after ${feature}.`,
     more: [mentionLines(plan, renamed, screen, options, words)],
     notes: [...frameworkNotes(stay), ...notesOf({ ...renamed, names: [] }, words)],
   });

@@ -63,3 +63,11 @@ describe("another name in the same place", () => {
     expect(like(text, sister, around)).toBe(spelled);
   });
 });
+
+test("the longer name of another feature hides this one, and not what the other is about", () => {
+  const properties = new FeatureName(["properties"]);
+  properties.besides([new FeatureName(["property", "search"], "kebab", ["Property"])]);
+  const said = (text: string): string[] => properties.in(text).map(({ start, end }) => text.slice(start, end));
+  expect(said("PropertyCard of properties")).toEqual(["Property", "properties"]);
+  expect(said("PropertySearch and property-search")).toEqual([]);
+});

@@ -73,10 +73,12 @@ export class FeatureName {
   /** Says which features there are besides: where the longer name of another stands, this one is not meant. */
   besides(others: readonly FeatureName[]): void {
     const own = this.words.map(singular).join(" ");
-    this.#longer = others.filter(({ words }) => {
+    const longer = others.filter(({ words }) => {
       const theirs = words.map(singular).join(" ");
       return theirs.length > own.length && ` ${theirs} `.includes(` ${own} `);
     });
+    // What the other is about may be called as this one is.
+    this.#longer = longer.map(({ words, inPaths }) => new FeatureName(words, inPaths));
   }
 
   /** Every text by which it may be written, the longest first. */
