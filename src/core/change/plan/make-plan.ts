@@ -55,7 +55,7 @@ import {
   type Unread,
 } from "./plan.js";
 import { prove } from "./prove.js";
-import type { NameResult } from "./prove-names.js";
+import type { NameProof, NameResult, Renames, RenamesProperty } from "./prove-names.js";
 import type { SheetResult } from "./prove-sheets.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
 import { respell, type Passage } from "./respell.js";
@@ -203,12 +203,7 @@ async function proveRenames(
     results.push(await (await import("./prove-modules.js")).proveModules({ ...facts, claims: goes, removed }));
   else if (goes.length > 0)
     results.push(await (await import("./prove-statements.js")).proveStatements({ ...facts, claims: goes, removed }));
-  else if (claims.some(({ file }) => hasNamespaces(file)))
-    results.push(await (await import("./prove-type-words.js")).proveTypeWords({ ...facts, claims }));
-  else if (claims.some(({ file }) => sharesTypes(file)))
-    results.push(await (await import("./prove-types.js")).proveTypes({ ...facts, claims }));
-  else if (claims.length + properties.length > 0)
-    results.push(await (await import("./prove-names.js")).proveNames({ ...facts, claims, properties }));
+  else results.push(...(await proofsOfRenames(facts, claims, properties)));
   return {
     names: {
       uses: results.reduce((sum, { names }) => sum + names.uses, 0),
@@ -217,6 +212,24 @@ async function proveRenames(
     different: results.flatMap(({ different }) => different),
     gaps: results.flatMap(({ gaps }) => gaps),
   };
+}
+
+/** Each language's names have a proof of their own. */
+async function proofsOfRenames(
+  facts: Omit<NameProof, "claims">,
+  claims: readonly Renames[],
+  properties: readonly RenamesProperty[],
+): Promise<NameResult[]> {
+  const spaced = claims.filter(({ file }) => hasNamespaces(file));
+  const typed = claims.filter(({ file }) => sharesTypes(file) && !hasNamespaces(file));
+  const named = claims.filter(({ file }) => !hasNamespaces(file) && !sharesTypes(file));
+  const results: NameResult[] = [];
+  if (spaced.length > 0)
+    results.push(await (await import("./prove-type-words.js")).proveTypeWords({ ...facts, claims: spaced }));
+  if (typed.length > 0) results.push(await (await import("./prove-types.js")).proveTypes({ ...facts, claims: typed }));
+  if (named.length + properties.length > 0)
+    results.push(await (await import("./prove-names.js")).proveNames({ ...facts, claims: named, properties }));
+  return results;
 }
 
 /** The proof of what style sheets compile to; it is loaded only where a draft claims something of it. */
