@@ -32,10 +32,10 @@ function verdictOf(
 ): Verdict {
   switch (proof.outcome) {
     case "holds":
-      if (proof.properties !== undefined)
+      if (proof.byLetters !== undefined)
         return {
           paint: palette.strong,
-          whole: `not proved for ${count(proof.properties, "key")} that ${proof.properties === 1 ? "gets another name" : "get other names"}; else ${result} `,
+          whole: `not proved for ${count(proof.byLetters, "key or text", "keys and texts")} by which programs may go; else ${result} `,
         };
       return { paint: palette.good, whole: `${ticks[proof.outcome]} ${result} ` };
     case "fails":

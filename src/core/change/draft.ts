@@ -119,6 +119,8 @@ export interface Draft {
   readonly claims: readonly Claim[];
   /** What may matter, and what nobody can look into: while there is one, the proof is not complete. */
   readonly doubts?: readonly Gap[];
+  /** Keys and texts by which programs may go that change because somebody agreed: nothing proves them. */
+  readonly byLetters?: number;
   /** For files that are made: where lists show them, as though they lay there; where they lie without it. */
   readonly shown?: ReadonlyMap<ProjectPath, ProjectPath>;
 }

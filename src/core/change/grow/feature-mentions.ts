@@ -63,7 +63,7 @@ export class FeatureMentions {
   async find(candidates: readonly ProjectPath[]): Promise<MentionedName[]> {
     const all: Found[] = [];
     for (const path of candidates) all.push(...(await this.#inFile(path)));
-    const said = new Set(all.filter(({ isListed }) => isListed).map(({ word }) => word));
+    const said = new Set(all.filter(({ isListed, isKey }) => isListed && isKey).map(({ word }) => word));
     const isLong = this.input.name.from.words.length > 1;
     return all
       .filter(
@@ -106,7 +106,7 @@ export class FeatureMentions {
       if (isBlind && within === "code") continue;
       const isListed = own.has(path) || listed.some((each) => each.start <= start && start < each.end);
       const isKey = isCode && mayBeKey(text, whole.start, whole.end);
-      const isPath = isCode && within === "string" && /["'`/#]$/.test(text.slice(0, start)) && !isSentence(text, end);
+      const isPath = isCode && within === "string" && /["'`/#]/.test(text.charAt(start - 1)) && !isSentence(text, end);
       const change =
         property === undefined ? this.#text(text, start, end, within) : this.#property(text, whole, property, edit);
       if (change === undefined) continue;
@@ -121,6 +121,7 @@ export class FeatureMentions {
             names: text.slice(start, end),
           },
           edit: { file: path, start: change.start, end: change.end, text: change.text, why: "mentions it" },
+          ...(within !== "text" && { isGoneBy: true }),
           ...(property !== undefined && { property: { name: word, to: name.identifier(word) ?? word } }),
         },
         word,

@@ -88,7 +88,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const references = new Map(files.map((file) => [file.path, file.extraction]));
   const links = respellLinks(tree, map);
   const texts = files.flatMap((file) => (file.text ? [file.text] : []));
-  const properties = draft.claims.filter(({ kind }) => kind === "renames property").length;
+  const { byLetters = 0 } = draft;
   const watched = withRemoved(input, moves, map);
   const mentionable = candidates ?? tree.paths.filter((path) => !tree.isLink(path));
   const mentions = [
@@ -125,7 +125,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
       added: proof.added + made.added,
       led: proof.led + made.led,
       ...(named && { names: named.names }),
-      ...(properties > 0 && { properties }),
+      ...(byLetters > 0 && { byLetters }),
       ...(sheets && { sheets: sheets.sheets }),
       different: [
         ...proof.different,

@@ -102,8 +102,8 @@ export interface ProofFacts {
   readonly led: number;
   /** Set where names change. */
   readonly names?: NameCount;
-  /** Properties that get another name because somebody agreed: nothing proves who asks for them, so there is no tick. */
-  readonly properties?: number;
+  /** Keys and texts by which programs may go that change because somebody agreed: nothing proves them, so there is no tick. */
+  readonly byLetters?: number;
   /** Set where style sheets have to compile to what they do now. */
   readonly sheets?: SheetCount;
   readonly different: readonly Difference[];

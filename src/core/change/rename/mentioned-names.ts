@@ -26,6 +26,8 @@ export interface MentionInput {
 export interface MentionedName {
   readonly mention: Mention;
   readonly edit: DraftEdit;
+  /** A key, a route, the type of an action: programs may go by it, and nothing proves which. */
+  readonly isGoneBy?: true;
   /** Set where a property gets another name. */
   readonly property?: { readonly name: string; readonly to: string };
 }

@@ -64,6 +64,7 @@ export function changingMentions(renamed: RenameDraft, chosen: readonly Mentione
       ...draft,
       edits: [...draft.edits.filter(({ file, start }) => !places.has(`${file}\n${start}`)), ...edits],
       claims: [...draft.claims, ...claims],
+      byLetters: (draft.byLetters ?? 0) + chosen.filter(({ isGoneBy }) => isGoneBy).length,
     },
     mentions: mentions.filter((each) => !chosen.includes(each)),
   };
