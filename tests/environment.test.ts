@@ -37,7 +37,7 @@ test("a file for the values, a sample without them, settings that compile; and u
   const before = fingerprint(root);
   const added = await run(root, ["add", "environment", "staging", "--write"]);
   expect(added).toMatchObject({ code: 0, err: "" });
-  expect(added.out).toContain("Added the environment staging, of 3 keys");
+  expect(added.out).toContain("Added the environment staging with 3 keys; fill in their values in .env.staging.");
   expect(text(root, ".env.staging")).toBe("VITE_PRESS_KEY=\nVITE_PRESS_URL=\nVITE_SEASON=\n");
   expect(text(root, ".env.example")).toBe("VITE_PRESS_KEY=\nVITE_PRESS_URL=\nVITE_SEASON=\n");
   expect(ignored(root, ".env.staging", ".env.example")).toEqual([".env.staging"]);

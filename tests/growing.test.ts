@@ -286,14 +286,14 @@ test("features become one, with names that stay apart; files of one become anoth
 
 test("a new feature of two has both names in front of what they both have", async () => {
   const root = demoCopy("orchard-slices");
-  const { renamed, target } = (await run(root, ["join", "features", "rota", "trees", "work", "--json"])).json() as {
+  const { renamed, target } = (await run(root, ["join", "features", "rota", "trees", "season", "--json"])).json() as {
     renamed: { from: string; to: string }[];
     target: string;
   };
-  expect(target).toBe("work");
+  expect(target).toBe("season");
   expect(renamed.map(({ to }) => to).sort()).toEqual(
     ["rota.ts", "rotaMock.json", "rotaRoutes.tsx", "trees.ts", "treesMock.json", "treesRoutes.tsx"].map(
-      (name) => `src/features/work/${name}`,
+      (name) => `src/features/season/${name}`,
     ),
   );
 });

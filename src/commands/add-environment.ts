@@ -17,7 +17,7 @@ export async function runAddEnvironment(context: Context, options: AddOptions): 
   const { project, graph } = analysis;
   const added = addEnvironment({ analysed: onlyApp(analysis), graph, tree: project.tree, name });
   const plan = await planDraft(project, added.draft, { progress: context.progress.report });
-  const { keys, notes } = added;
+  const { file, keys, notes } = added;
   return carryOutDraft(
     context,
     { ...options, write, all: true, acceptDifferent, acceptUnread: true },
@@ -30,7 +30,7 @@ export async function runAddEnvironment(context: Context, options: AddOptions): 
       view: (view) =>
         planView(plan, context.screen, {
           ...view,
-          lead: `${view.change === undefined ? "Adds" : "Added"} the environment ${name}, of ${count(keys.length, "key")}; fill in the values where git does not see them.`,
+          lead: `${view.change === undefined ? "Adds" : "Added"} the environment ${name}${keys.length === 0 ? "; the code reads no key yet" : ` with ${count(keys.length, "key")}; fill in ${keys.length === 1 ? "its value" : "their values"} in ${file}`}.`,
           nothing: "Nothing to do: all of it is there already.",
           notes,
         }),

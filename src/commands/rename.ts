@@ -13,6 +13,7 @@ import { planJson } from "../documents/plan-json.js";
 import { renameView } from "../terminal/rename-view.js";
 import { carryOutDraft, type DraftOptions } from "./carry-out-draft.js";
 import { openContext, type Context } from "./context.js";
+import { UsageError } from "./failure.js";
 import { settleFirst } from "./settle.js";
 import { withChosenMentions } from "./chosen-mentions.js";
 
@@ -30,6 +31,8 @@ export async function runRename(options: RenameCommand): Promise<number> {
   await settleFirst(context);
   const { path, names, mentions } = options;
   const request = requestOf(context, options);
+  if (path === "feature" && names.length === 1 && context.store.stat(request.path) === undefined)
+    throw new UsageError("Name the feature and its new name: rename feature NAME NEW-NAME.");
   const opening = openProject(context.store);
   // A mistyped path may be refused first; the project's own refusal must then not come as a second one.
   opening.catch(() => undefined);

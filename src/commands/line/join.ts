@@ -26,7 +26,11 @@ export const joinCommand = command({
       .option("compile", compile)
       .option("commit", commit)
       .check((typed) => {
-        if (typed.paths[0] === "features" && typed.paths.length === 2 && !/[./\\]/.test(typed.paths[1] ?? ""))
+        if (
+          typed.paths[0] === "features" &&
+          new Set(typed.paths.slice(1)).size < 2 &&
+          !/[./\\]/.test(typed.paths[1] ?? "")
+        )
           throw new UsageError("Name the features, and last the one that they become: join features NAME… TARGET.");
         if (typed.paths.length < 2)
           throw new UsageError("Name the files, and last the file that they become: join FILE… TARGET.");

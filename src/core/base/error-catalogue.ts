@@ -558,7 +558,7 @@ export const catalogue = {
   },
   EXAMPLE_MISSING: {
     refusal: "usage",
-    what: (d) => `There is no feature ${d.path} here to go by.`,
+    what: (d) => `There is no feature ${d.path} here.`,
     next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "No feature could be told from the files."),
   },
   EXAMPLE_ALONE: {

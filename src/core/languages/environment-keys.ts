@@ -5,8 +5,14 @@ export interface EnvironmentKey {
   readonly name: string;
   /** Where the name stands. */
   readonly start: number;
-  /** What reads it, whole: `import.meta.env.VITE_API_URL`; nothing where it is taken together with others. */
+  /** What reads it, whole: `import.meta.env.VITE_API_URL`; nothing where it has no such form. */
   readonly read?: string;
+}
+
+/** A file that gives an app its environment, as a language writes it. */
+export interface EnvironmentSettings {
+  readonly extension: string;
+  readonly text: string;
 }
 
 /** A way of reading keys: before the name stands what the expression says, which has the name in a group called `name`. */
@@ -45,8 +51,8 @@ export function environmentKeysIn(text: string, hint: RegExp, forms: readonly Ke
   const found: EnvironmentKey[] = [];
   for (const { form, isList } of forms)
     for (const match of code.matchAll(form)) {
-      const { name, names } = match.groups ?? {};
-      if (isList && names !== undefined) found.push(...listed(names, match.index + match[0].indexOf(names)));
+      const { name, names, holder } = match.groups ?? {};
+      if (isList && names !== undefined) found.push(...listed(names, match.index + match[0].indexOf(names), holder));
       else if (name !== undefined)
         found.push({ name, start: match.index + match[0].lastIndexOf(name), read: match[0].trim() });
     }
@@ -54,11 +60,16 @@ export function environmentKeysIn(text: string, hint: RegExp, forms: readonly Ke
 }
 
 /** `API_URL, MODE: mode, DEBUG = "no", type X` */
-function listed(names: string, start: number): EnvironmentKey[] {
+function listed(names: string, start: number, holder: string | undefined): EnvironmentKey[] {
   const found: EnvironmentKey[] = [];
   for (const { 0: part, index } of names.matchAll(/[^,]+/g)) {
     const key = /^\s*(?:type\s+)?([A-Za-z_]\w*)/.exec(part);
-    if (key?.[1] !== undefined) found.push({ name: key[1], start: start + index + (key[0].length - key[1].length) });
+    if (key?.[1] !== undefined)
+      found.push({
+        name: key[1],
+        start: start + index + (key[0].length - key[1].length),
+        ...(holder !== undefined && { read: `${holder}.${key[1]}` }),
+      });
   }
   return found;
 }

@@ -7,7 +7,7 @@
  */
 import type { ProjectPath } from "../base/paths.js";
 import type { SourceText, TextEdit } from "../base/text/index.js";
-import type { EnvironmentKey } from "./environment-keys.js";
+import type { EnvironmentKey, EnvironmentSettings } from "./environment-keys.js";
 import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
@@ -251,6 +251,11 @@ export interface Language {
   extract(text: string, name: string, depth?: ReadingDepth): Extraction;
   /** Keys that a text reads from the environment; the outline has their names. */
   environmentKeys?(text: string): readonly EnvironmentKey[];
+  /** A file that gives all of them to the app, with types where the language has those; nothing where it cannot be written. */
+  environmentSettings?(
+    keys: readonly EnvironmentKey[],
+    language: "typescript" | "javascript",
+  ): EnvironmentSettings | undefined;
   /** What a text says of itself, besides what it exports. Never throws. */
   outline(text: string, name: string, exports?: readonly Export[]): Outline;
   /**

@@ -50,7 +50,7 @@ export async function growFeature({ analysed, graph, name, like, progress }: Gro
   const taken = exampleCalled(name, examples) ?? exampleByPlaces(name, examples, analysed.catalogue);
   if (taken)
     throw new ShelfError("NAME_TAKEN", {
-      path: `the feature ${name}`,
+      path: `The feature ${name}`,
       other: taken.files[0] ?? taken.feature,
       reason: "so add to it with `add ROLE NAME --feature`",
     });

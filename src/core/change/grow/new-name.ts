@@ -1,5 +1,6 @@
 /** A feature's name and the one that it gets, in all spellings: what a path, an identifier or a piece of text becomes. */
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import type { ProjectPath } from "../../base/paths.js";
+import { isOfTrade } from "../../languages/index.js";
 import type { FeatureName, Way } from "../../insight/wiring/index.js";
 import { wordAt } from "./key-uses.js";
 
@@ -62,15 +63,12 @@ export class NewFeatureName {
   }
 }
 
-/** Texts in which sentences stand. */
-const documents = /\.(?:md|mdx|txt|rst|adoc)$/i;
-
 /** A string, a comment, a piece of an expression. */
 const pieces = /\/\/.*|\/\*.*?(?:\*\/|$)|<!--.*?(?:-->|$)|"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'|`(?:[^`\\]|\\.)*`/gu;
 
 /** In what a place of a text stands, as its line shows it. */
 export function withinAt(path: ProjectPath, text: string, start: number, end: number): Within {
-  if (documents.test(nameOf(path))) return "text";
+  if (isOfTrade(path, "document")) return "text";
   const lineStart = text.lastIndexOf("\n", start - 1) + 1;
   const lineEnd = text.indexOf("\n", end);
   const line = text.slice(lineStart, lineEnd < 0 ? undefined : lineEnd);

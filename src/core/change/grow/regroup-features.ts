@@ -49,7 +49,9 @@ export function joinFeatures({ analysed, graph, names, target }: JoinFeaturesReq
   const examples = examplesOf(analysed, graph);
   const wanted = named(target, examples);
   const sources = [...new Set(names.map((name) => known(name, examples)))].filter((each) => each !== wanted.example);
-  if (sources.length === 0 || (sources.length < 2 && !wanted.example))
+  if (sources.length === 0)
+    throw new ShelfError("NAME_UNUSABLE", { path: target, reason: "it is the feature that would be joined to it" });
+  if (sources.length < 2 && !wanted.example)
     throw new ShelfError("EXAMPLE_MISSING", { path: target, paths: examples.map(({ feature }) => feature) });
   const { tree } = graph;
   const moves: Move[] = [];

@@ -60,7 +60,11 @@ export async function renameFeature(request: FeatureRenameRequest): Promise<Rena
   if (reason !== undefined) throw new ShelfError("NAME_UNUSABLE", { path: to, reason });
   const taken = exampleCalled(to, examples);
   if (taken && taken !== found)
-    throw new ShelfError("NAME_TAKEN", { path: `the feature ${to}`, other: taken.files[0] ?? taken.feature });
+    throw new ShelfError("NAME_TAKEN", {
+      path: `The feature ${to}`,
+      other: taken.files[0] ?? taken.feature,
+      reason: "so make them one with `join features`",
+    });
   const { inPaths } = found.name;
   // What it is about, where that is called otherwise, keeps its name.
   const from = new FeatureName(old, inPaths);

@@ -14,7 +14,7 @@ import {
 } from "../../languages/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import { applyEdits, type TextEdit } from "../../base/text/index.js";
+import { applyEdits, SourceText, type TextEdit } from "../../base/text/index.js";
 import type { PlannedTree, SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
 import type { MoveMap } from "./move-map.js";
@@ -226,17 +226,18 @@ class Proof {
       }
       const variables = new Set(placed(names).map(({ start }) => start));
       const outside = outsideNames(this.#after.reading(map.file(path)));
-      const left = names.identifiers.find(
+      const source = SourceText.ofNew(this.#texts.get(path)?.after ?? tree.text(path)?.text ?? "");
+      const left = names.identifiers.filter(
         ({ name, start }, index) =>
           this.#properties.has(name) &&
           !outside.has(start) &&
           (!variables.has(start) || names.identifiers[index + 1]?.start === start),
       );
-      if (!left) continue;
-      const text = this.#texts.get(path)?.after ?? tree.text(path)?.text ?? "";
-      const line = text.slice(text.lastIndexOf("\n", left.start) + 1).split(/\r?\n/)[0] ?? "";
-      const at = { line: text.slice(0, left.start).split("\n").length, column: 1 };
-      this.#gaps.push({ reason: "same property", file: path, at, detail: line.trim(), names: path });
+      const lines = new Map(left.map(({ start }) => [source.positionAt(start).line, source.positionAt(start)]));
+      for (const [line, at] of lines) {
+        const detail = source.text.split(/\r?\n/)[line - 1]?.trim() ?? "";
+        this.#gaps.push({ reason: "same property", file: path, at, detail, names: path });
+      }
     }
   }
 

@@ -32,7 +32,7 @@ export function draftFeature(app: App, { name, with: wanted }: Pick<AddRequest, 
   const folder = app.layout.featureFolder(same ?? app.layout.spellFeature(name));
   if (same !== undefined && folder !== undefined)
     throw new ShelfError("NAME_TAKEN", {
-      path: `the feature ${name}`,
+      path: `The feature ${name}`,
       other: `${folder}/`,
       reason: "so add to it with `add ROLE NAME --feature`",
     });

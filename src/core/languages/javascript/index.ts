@@ -3,7 +3,7 @@ import { moduleLookups } from "./module-lookup.js";
 import type { CompanionRules, Language } from "../language.js";
 import type { LookupRules, Reference } from "../reading.js";
 import { extract, prepare } from "./extract.js";
-import { environmentKeys } from "./environment.js";
+import { environmentKeys, environmentSettings } from "./environment.js";
 import { outline } from "./outline.js";
 import { rowsOfScript } from "./rows.js";
 import { statementsOf } from "./statements.js";
@@ -76,6 +76,7 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   extract,
   outline,
   environmentKeys,
+  environmentSettings,
   readAt,
   write,
   names: namesOf,

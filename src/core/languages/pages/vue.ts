@@ -123,6 +123,7 @@ export const vue: Language = {
   prepare: preparePages,
   extract,
   outline: outlineOfComponent,
+  environmentSettings: (keys, language) => javascript.environmentSettings?.(keys, language),
   environmentKeys: (text) => javascript.environmentKeys?.(text) ?? [],
   readAt: readInPage,
   write: writeInPage,
