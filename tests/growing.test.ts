@@ -448,3 +448,59 @@ test("a feature that is missing in the store and the routes is found, and listed
   expect((await run(root, ["check", "--rule", "half-wired-feature", "--fix", "--write"])).code).toBe(0);
   expect([store, routes].map((path) => readFileSync(path, "utf8"))).toEqual(whole);
 });
+
+describe("a screen is mentioned wherever the others are, and given as they are", () => {
+  interface Added {
+    readonly demo: string;
+    readonly words: readonly string[];
+    readonly lines: readonly string[];
+    readonly toFill: number;
+  }
+  const cases: readonly Added[] = [
+    {
+      demo: "orchard-web",
+      words: ["screen", "Compost", "--with", "test"],
+      lines: [
+        'src/constants/routes.ts: compost: "/compost",',
+        'src/navigation/AppRoutes.tsx: compost: lazy(() => import("../screens/CompostScreen")),',
+        'src/navigation/links.ts: { name: "compost", label: "Compost" },',
+      ],
+      toFill: 0,
+    },
+    {
+      demo: "orchard-tabs",
+      words: ["screen", "Weather"],
+      lines: [
+        'src/navigation/Tabs.tsx: import { WeatherScreen } from "../screens/WeatherScreen";',
+        'src/navigation/Tabs.tsx: <Tab.Screen name="Weather" component={WeatherScreen} options={{ title: "Weather" }} />',
+        "src/navigation/params.ts: Weather: undefined;",
+      ],
+      toFill: 0,
+    },
+    {
+      demo: "orchard-modules",
+      words: ["screen", "Weather"],
+      lines: [
+        'src/components/NavBar.vue: <RouterLink to="/">Weather</RouterLink>',
+        'src/router/index.ts: import WeatherView from "@/views/WeatherView.vue";',
+        'src/router/index.ts: { path: "/", name: "weather", component: WeatherView },',
+      ],
+      toFill: 2,
+    },
+  ];
+  test.each(cases)("$demo: $words", async ({ demo, words, lines, toFill }) => {
+    const root = appWithPackages(demo);
+    const judge = stacks.find((stack) => stack.demo === demo)?.judge ?? compile;
+    const before = fingerprint(root);
+    const { code, out } = await run(root, ["add", ...words, "--write", "--json"]);
+    expect(code, out).toBe(0);
+    expect((JSON.parse(out) as { readonly toFill: readonly unknown[] }).toFill).toHaveLength(toFill);
+    for (const line of lines) {
+      const [file = "", text = ""] = line.split(/: (.*)/);
+      expect(readFileSync(join(root, file), "utf8")).toContain(text);
+    }
+    expect(judge(root)).toBe("");
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    expect(fingerprint(root)).toEqual(before);
+  });
+});

@@ -1,4 +1,7 @@
-/** One folder for all that the tests make outside the project; it goes when they are done, however a worker was ended. */
+/**
+ * One folder for all that the tests make outside the project, and git without settings of this machine. The folder goes when they are
+ * done, however a worker was ended.
+ */
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -25,9 +28,23 @@ function madeInMemory(): string | undefined {
   }
 }
 
+/**
+ * Git as it is without anybody's own settings: filters, hooks and names of this machine are no part of a test. It also does not
+ * look after what is thrown away.
+ */
+const gitSettings = `[gc]
+\tauto = 0
+[maintenance]
+\tauto = false
+`;
+
 /** Run once, before workers are started, which inherit the setting. Gives what is done in the end. */
 export default function makeTemporaryFolder(): () => void {
   const folder = madeInMemory() ?? mkdtempSync(join(tmpdir(), "steady-shelf-tests-"));
   process.env.TMPDIR = folder;
+  const settings = join(folder, "gitconfig");
+  writeFileSync(settings, gitSettings);
+  process.env.GIT_CONFIG_GLOBAL = settings;
+  process.env.GIT_CONFIG_NOSYSTEM = "1";
   return () => rmSync(folder, { recursive: true, force: true });
 }

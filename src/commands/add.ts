@@ -3,8 +3,9 @@ import { readFileSync } from "node:fs";
 import { extname } from "node:path";
 import { readingProblem, ShelfError } from "../core/base/errors.js";
 import { findApp, openProject, type App } from "../core/app/index.js";
-import { roleMeant } from "../core/app/arrangement/index.js";
-import { draftAddition, draftFeature, type AddRequest, type SetUp } from "../core/change/setup/index.js";
+import { ownArrangement, roleMeant } from "../core/app/arrangement/index.js";
+import { draftAddition, draftFeature, isListedRole, type AddRequest, type SetUp } from "../core/change/setup/index.js";
+import { toFillSection } from "../terminal/grown-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { likeWhat } from "../wording/organised.js";
 import { wrap } from "../terminal/screen.js";
@@ -51,7 +52,16 @@ export async function runAdd(options: AddOptions): Promise<number> {
   }
   if (options.first === true && roleMeant(options.role) !== "screen")
     throw new UsageError("`--first` is for screens: an app begins with one of them.");
-  const { app, guessed } = await findApp(context.store, context.standing);
+  const found = await findApp(context.store, context.standing);
+  const { guessed } = found;
+  const isInGroups = found.app.configuration?.inGroups === true;
+  const role = roleMeant(options.role);
+  const mayBeListed = !isInGroups && role !== undefined && isListedRole(role);
+  // What is organised in its own way has the shelves that its files show.
+  const isOwn = guessed && found.app.layout.arrangement === ownArrangement && options.role !== "feature";
+  const files = isOwn || mayBeListed ? await import("./add-listed.js") : undefined;
+  const looked = await files?.lookClosely(options);
+  const app = isOwn && looked ? looked.analysed.app : found.app;
   if (guessed)
     context.note(
       `${wrap(`No steady-shelf.yaml says how this app is organised, so it is taken as ${likeWhat(app)}. \`steady-shelf init\` writes it down.`, context.screen.width)}\n`,
@@ -71,10 +81,10 @@ export async function runAdd(options: AddOptions): Promise<number> {
     if (drawn.sets.length === 0) return drawn;
     return (await import("../core/change/state/index.js")).keepTogether(shown, drawn);
   };
-  const setUp =
-    app.configuration?.inGroups === true
-      ? await (await import("../core/change/setup/index.js")).drawnInGroups(await openProject(context.store), app, draw)
-      : await draw(app);
+  const grown = mayBeListed && looked ? await files?.grownFile(looked, app, request) : undefined;
+  const setUp = isInGroups
+    ? await (await import("../core/change/setup/index.js")).drawnInGroups(await openProject(context.store), app, draw)
+    : (grown ?? (await draw(app)));
   const { notes } = setUp;
   return carryOutSetUp(context, {
     setUp,
@@ -84,10 +94,24 @@ export async function runAdd(options: AddOptions): Promise<number> {
     rehearse: options.rehearse,
     show: (plan, change, tried) => {
       if (context.json)
-        return context.say(JSON.stringify({ ...planJson(plan, change), notes, ...tried }, undefined, 2));
+        return context.say(
+          JSON.stringify(
+            {
+              ...planJson(plan, change),
+              ...(grown && { like: grown.like, toFill: grown.toFill, unread: grown.unread }),
+              notes,
+              ...tried,
+            },
+            undefined,
+            2,
+          ),
+        );
       const nothing = "Nothing to do: all of it is there already.";
       const done = change === undefined ? {} : { change };
-      context.say(planView(plan, context.screen, { all: true, staysIn: () => undefined, notes, nothing, ...done }));
+      const more = [toFillSection(grown?.toFill ?? [], `each ${options.role}`, context.screen, true)];
+      context.say(
+        planView(plan, context.screen, { all: true, staysIn: () => undefined, notes, nothing, more, ...done }),
+      );
     },
   });
 }

@@ -1,5 +1,5 @@
 /** How a feature is shown that is made like those that are there. */
-import type { Grown } from "../core/change/grow/index.js";
+import type { Grown, ToFill } from "../core/change/grow/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { count, enumerate } from "../wording/words.js";
 import { heading, noteList } from "./notes.js";
@@ -22,6 +22,22 @@ function named(features: readonly string[]): readonly string[] {
   return others < 2 ? features : [...features.slice(0, mostNamed), count(others, "other")];
 }
 
+/** The lines that somebody has to read; `whose` says who has words of its own there. */
+export function toFillSection(toFill: readonly ToFill[], whose: string, screen: Screen, all: boolean): string[] {
+  if (toFill.length === 0) return [];
+  return [
+    ...heading(
+      `${count(toFill.length, "line")} in which ${whose} has words of its own; please read what stands there now:`,
+      screen.width,
+    ),
+    ...noteList(
+      toFill.map(({ file, line, text }) => ({ file, at: { line, column: 1 }, text })),
+      screen,
+      all,
+    ),
+  ];
+}
+
 /** The whole view, as lines without a last line end. */
 export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions): string {
   const { grown, name, change, all } = options;
@@ -33,21 +49,7 @@ export function grownView(plan: Plan, screen: Screen, options: GrownViewOptions)
   return planView(plan, screen, {
     ...options,
     lead: `${verb} the feature ${name}: ${count(plan.made.length, "file")}${where}. It is made like ${like}, with what that has in common with ${enumerate(named(sisters))}.`,
-    more: [
-      toFill.length === 0
-        ? []
-        : [
-            ...heading(
-              `${count(toFill.length, "line")} in which each feature has words of its own; please read what stands there now:`,
-              screen.width,
-            ),
-            ...noteList(
-              toFill.map(({ file, line, text }) => ({ file, at: { line, column: 1 }, text })),
-              screen,
-              all,
-            ),
-          ],
-    ],
+    more: [toFillSection(toFill, "each feature", screen, all)],
     notes: [
       ...unread.map(
         (file) => `${file} mentions ${like} and could not be read, so nothing is known of what ${name} needs there.`,

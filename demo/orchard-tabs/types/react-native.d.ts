@@ -1,8 +1,9 @@
 /** As much of the packages as the app uses, so that it compiles where they are not installed. */
 declare module "react-native" {
   import type { ComponentType, ReactNode } from "react";
-  export const View: ComponentType<{ children?: ReactNode }>;
-  export const Text: ComponentType<{ children?: ReactNode }>;
+  export const View: ComponentType<{ children?: ReactNode; style?: object }>;
+  export const Text: ComponentType<{ children?: ReactNode; style?: object; accessibilityRole?: "header" }>;
+  export const StyleSheet: { create<Styles extends object>(styles: Styles): Styles };
   export const FlatList: <Item>(props: {
     data: readonly Item[];
     keyExtractor: (item: Item) => string;

@@ -37,6 +37,8 @@ export class MemoryStore implements FileStore {
   beforeChange: MemoryStoreOptions["beforeChange"];
   #nodes = new Map<string, Node>();
   #names = new Map<string, string>();
+  /** What lies directly in each folder. */
+  #inside = new Map<string, Set<string>>();
   #folding: boolean;
   #commits: MemoryStoreOptions["commits"];
   #calls = 0;
@@ -88,7 +90,9 @@ export class MemoryStore implements FileStore {
 
   stat(path: ProjectPath): FileStat | undefined {
     const node = this.#get(path);
-    return node && { ...node, size: node.bytes.length, changed: 0, names: 1 };
+    if (!node) return undefined;
+    const { kind, mode, identity, bytes } = node;
+    return { kind, mode, identity, size: bytes.length, changed: 0, names: 1 };
   }
 
   past(most: number): Promise<readonly PastCommit[] | undefined> {
@@ -114,10 +118,7 @@ export class MemoryStore implements FileStore {
   }
 
   entries(folder: ProjectPath): readonly string[] {
-    const keys = [...this.#nodes.keys()].filter(
-      (key) => key !== "" && folderOf(key as ProjectPath) === this.#key(folder),
-    );
-    return keys.map((key) => nameOf(this.#names.get(key) ?? key));
+    return [...(this.#inside.get(this.#key(folder)) ?? [])].map((key) => nameOf(this.#names.get(key) ?? key));
   }
 
   existsBeyond(relative: string): boolean {
@@ -164,8 +165,7 @@ export class MemoryStore implements FileStore {
       node.kind === "folder" ? [...this.#nodes.keys()].filter((key) => isBelow(key as ProjectPath, from)) : [];
     for (const key of [this.#key(from), ...below]) {
       const [moved, name] = [this.#nodes.get(key), this.#names.get(key) ?? key];
-      this.#nodes.delete(key);
-      this.#names.delete(key);
+      this.#forget(key);
       if (moved) this.#place((to + name.slice(from.length)) as ProjectPath, moved);
     }
   }
@@ -179,14 +179,14 @@ export class MemoryStore implements FileStore {
     this.#place(to, node);
     // As on a disk, a kill may come between the second name and the end of the first.
     this.#change(`remove ${from}`);
-    this.#nodes.delete(this.#key(from));
-    this.#names.delete(this.#key(from));
+    this.#forget(this.#key(from));
   }
 
   remove(path: ProjectPath): void {
     this.#change(`remove ${path}`);
     if (this.#get(path)?.kind === "folder") throw failure("EISDIR", path);
-    if (!this.#nodes.delete(this.#key(path))) throw failure("ENOENT", path);
+    if (!this.#get(path)) throw failure("ENOENT", path);
+    this.#forget(this.#key(path));
   }
 
   makeFolder(path: ProjectPath, mode = 0o755): void {
@@ -200,7 +200,7 @@ export class MemoryStore implements FileStore {
     this.#change(`removeFolder ${path}`);
     this.#need(path, "folder");
     if (this.entries(path).length > 0) throw failure("ENOTEMPTY", path);
-    this.#nodes.delete(this.#key(path));
+    this.#forget(this.#key(path));
   }
 
   makeLink(path: ProjectPath, text: Buffer): void {
@@ -242,9 +242,23 @@ export class MemoryStore implements FileStore {
   }
 
   #place(path: ProjectPath, node: Node): void {
-    this.#nodes.set(this.#key(path), node);
-    this.#names.set(this.#key(path), path);
+    const key = this.#key(path);
+    this.#nodes.set(key, node);
+    this.#names.set(key, path);
+    if (key !== "") addTo(this.#inside, folderOf(key as ProjectPath), key);
   }
+
+  #forget(key: string): void {
+    this.#nodes.delete(key);
+    this.#names.delete(key);
+    this.#inside.get(folderOf(key as ProjectPath))?.delete(key);
+  }
+}
+
+function addTo(inside: Map<string, Set<string>>, folder: string, key: string): void {
+  const there = inside.get(folder);
+  if (there) there.add(key);
+  else inside.set(folder, new Set([key]));
 }
 
 function failure(code: string, path: string): NodeJS.ErrnoException {

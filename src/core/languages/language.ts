@@ -158,6 +158,13 @@ export interface Language {
   newView?(ending: string, alike: string | undefined, others: string | undefined): NewView;
   /** A text that is made as others of the app are written. `list` is the text of the list that builds it. */
   writtenLike?(text: string, others: readonly string[], list: string | undefined): string;
+  /** What is given by name and could be given by default. */
+  readonly byDefault?: {
+    /** The text with its one export as the default; `undefined` where it does not have just one. */
+    given(text: string, name: string): string | undefined;
+    /** The text of another file that takes it so. */
+    taken(text: string, exported: string): string;
+  };
   /** Whether such a file is called, once it is built, after the first type of the file of code that has its name. */
   readonly isCalledAfterType?: true;
   /** Why a file has to stay where it lies, if it has to, whatever names it: `the tools find it at Themes/Generic.xaml`. */

@@ -8,5 +8,6 @@ export {
   type Regrouped,
   type SplitFeatureRequest,
 } from "./regroup-features.js";
+export { growFile, type FileGrowRequest, type GrownFile } from "./like-files.js";
 export { listFeature } from "./list-feature.js";
 export type { ToFill } from "./wirer.js";

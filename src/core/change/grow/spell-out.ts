@@ -15,6 +15,8 @@ export interface Writing {
   readonly to: FeatureName;
   /** Texts of the sisters: a comment that one of them has, too, is said of all. */
   readonly sisters: readonly string[];
+  /** How the file is named at an offset of the example's text at which one of its own is; nothing where its name is put in. */
+  readonly specifierAt?: ((start: number) => string | undefined) | undefined;
 }
 
 /** A whole text. */
@@ -29,6 +31,23 @@ export function writeItem(writing: Writing, item: RowItem): Written {
   const writer = new Writer(writing);
   writer.item(item);
   return writer.written();
+}
+
+type Within = "code" | "string" | "text" | "path";
+
+/** A part of the example's text with the other name wherever its own stands. */
+export function spelled(
+  { kept, to }: Pick<Writing, "kept" | "to">,
+  { start: from, end: stop, within }: { readonly start: number; readonly end: number; readonly within: Within },
+): string {
+  const { text, name } = kept.shape;
+  let [result, at] = ["", from];
+  for (const { start, end, ways } of name.in(text, from, stop)) {
+    const around = { before: text.slice(Math.max(0, start - 40), start), behind: text.slice(end, end + 2), within };
+    result += text.slice(at, start) + to.spell(kept.waysAt(start, ways), around);
+    at = end;
+  }
+  return result + text.slice(at, stop);
 }
 
 /** Comments of all languages that have rows. */
@@ -89,7 +108,10 @@ class Writer {
       if (token.start < at || token.end > to || token.kind === "gap") continue;
       this.#named(at, token.start, "text");
       const isPath = this.#shape.references.has(token.start + 1);
-      if (this.#differing.get(token.start) === token.end)
+      const own = isPath ? this.writing.specifierAt?.(token.start + 1) : undefined;
+      if (own !== undefined)
+        this.#text += `${this.#shape.text.charAt(token.start)}${own}${this.#shape.text.charAt(token.end - 1)}`;
+      else if (this.#differing.get(token.start) === token.end)
         this.#differingString(token.start, token.end, item.isText === true);
       else
         this.#named(
@@ -118,17 +140,8 @@ class Writer {
     this.#text += text.slice(close, to);
   }
 
-  #named(from: number, to: number, within: "code" | "string" | "text" | "path"): void {
-    const { text, name } = this.#shape;
-    const { kept, to: other } = this.writing;
-    let at = from;
-    for (const { start, end, ways } of name.in(text, from, to)) {
-      this.#text += text.slice(at, start);
-      const around = { before: text.slice(Math.max(0, start - 40), start), behind: text.slice(end, end + 2), within };
-      this.#text += other.spell(kept.waysAt(start, ways), around);
-      at = end;
-    }
-    this.#text += text.slice(at, to);
+  #named(start: number, end: number, within: Within): void {
+    this.#text += spelled(this.writing, { start, end, within });
   }
 
   #plain(from: number, to: number): void {

@@ -5,6 +5,7 @@ import { applyEdits, SourceText, type TextEdit } from "../../base/text/index.js"
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { Counterpart, FeatureName, Kept, WiredFile, Wiring } from "../../insight/wiring/index.js";
 import type { SetupDraft } from "../setup/index.js";
+import type { LikeSpecifier } from "./specifier-like.js";
 import { insertion, type Inserted, type Insertion } from "./insert.js";
 import { writeItem, type Written } from "./spell-out.js";
 
@@ -21,6 +22,8 @@ export interface WirerInput {
   readonly wiring: Wiring;
   readonly graph: ReferenceGraph;
   readonly to: FeatureName;
+  /** How a new file is named that does not lie where the example does; its name is put in where nothing says it. */
+  readonly specifierFor?: ((like: LikeSpecifier) => string) | undefined;
 }
 
 type SortedBy = Pick<Insertion, "keyOf" | "key">;
@@ -50,7 +53,8 @@ export class Wirer {
     const edits: Put[] = [];
     const put: Kept[] = [];
     for (const { kept, row, item, partners } of entries) {
-      const written = writeItem({ kept, to: this.input.to, sisters: [] }, item);
+      const specifierAt = (start: number): string | undefined => this.#specifierAt(path, start);
+      const written = writeItem({ kept, to: this.input.to, sisters: [], specifierAt }, item);
       if (row.items.some((each) => text.slice(each.start, each.end) === written.text)) continue;
       const group = [item, ...partners.values()];
       const { edit, ...place } = insertion({
@@ -80,6 +84,16 @@ export class Wirer {
       );
       shift += gained.length;
     }
+  }
+
+  /** How the file that stands for one of the example's is named where that is. */
+  #specifierAt(path: ProjectPath, start: number): string | undefined {
+    const { specifierFor, graph } = this.input;
+    const found = graph.files.get(path)?.references.find(({ reference }) => reference.start === start);
+    const target = found?.resolution.state === "found" ? found.resolution.targets[0] : undefined;
+    const to = target === undefined ? undefined : this.places.get(target);
+    if (!specifierFor || !found || target === undefined || to === undefined) return undefined;
+    return specifierFor({ from: path, specifier: found.reference.specifier, target, to });
   }
 
   /** Lines that name files are sorted by those. */

@@ -1,8 +1,9 @@
 /** `add`: makes the right files, with the right names, in the right folders, and lists them where they have to be known. */
-import { meantName } from "../../app/arrangement/index.js";
+import { meantName, type Role } from "../../app/arrangement/index.js";
 import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { languageFor } from "../../languages/index.js";
 import { SetupDraft, type SetUp } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { isStartThere, readStarter, type App } from "../../app/app.js";
@@ -18,9 +19,31 @@ import { wantedFiles } from "./wanted-files.js";
 
 /** Draws an addition up. Throws for everything that cannot be: unknown words with the nearest, names that are taken with their place. */
 export function draftAddition(app: App, request: AddRequest): SetUp {
+  return drawAddition(app, request).draft.finish();
+}
+
+/** An addition that is drawn up and may gain more. */
+export interface Drawn {
+  readonly draft: SetupDraft;
+  readonly role: Role;
+  readonly feature: string | undefined;
+  /** The file that leads the others; nothing where an addition goes beside a file that is there. */
+  readonly main: Wanted | undefined;
+  /** What is made without companions, the main file last. */
+  readonly made: readonly ProjectPath[];
+}
+
+/** Draws an addition up, and leaves it open. Throws as `draftAddition`. */
+export function drawAddition(app: App, request: AddRequest): Drawn {
   const draft = new SetupDraft(app.store);
-  addTo(draft, app, request);
-  return draft.finish();
+  const { feature, wanted } = addTo(draft, app, request);
+  return {
+    draft,
+    role: knownRole(app, request.role),
+    feature,
+    main: wanted.at(-1),
+    made: wanted.map(({ path }) => path),
+  };
 }
 
 /** Draws a new feature up: what the arrangement begins one with, or the roles that are asked for. Throws as `draftAddition`. */
@@ -49,11 +72,20 @@ export function draftFeature(app: App, { name, with: wanted }: Pick<AddRequest, 
   return draft.finish();
 }
 
-function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
+/** What was understood: the feature, and the files that lead. */
+interface Understood {
+  readonly feature: string | undefined;
+  readonly wanted: readonly Wanted[];
+}
+
+function addTo(draft: SetupDraft, app: App, request: AddRequest): Understood {
   const role = knownRole(app, request.role);
   const data = app.stack.roles[role];
   if (!data) throw new BrokenAssumption(`${role} was looked up before`);
-  if (role === "test" || role === "story") return addBeside(draft, app, { ...request, role });
+  if (role === "test" || role === "story") {
+    addBeside(draft, app, { ...request, role });
+    return { feature: request.feature, wanted: [] };
+  }
   const slash = request.name.lastIndexOf("/");
   const [below, name] = [request.name.slice(0, Math.max(0, slash)), request.name.slice(slash + 1)];
   for (const part of below === "" ? [] : below.split("/")) ensureLegal(part);
@@ -62,7 +94,7 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
   ensureUsable(name, splitWords(name));
   const wanted = wantedFiles(adding);
   // What a view is made with may have made it.
-  if (wanted.every(({ path }) => draft.made.includes(path))) return;
+  if (wanted.every(({ path }) => draft.made.includes(path))) return { feature, wanted };
   const view = wanted.at(-1) && !request.from ? viewCustomOf(adding, wanted.at(-1) as Wanted) : undefined;
   const others = new Map(wanted.map(({ id, path }) => [id, path]));
   for (const each of wanted) {
@@ -82,6 +114,7 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): void {
   const isListed = main !== undefined && listAmongSisters(adding, main, view?.viewModel !== undefined);
   if (main) listNewFile(adding, main, isListed);
   if (main && request.first === true) showFirst(adding, main);
+  return { feature, wanted };
 }
 
 function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, ProjectPath>): void {
@@ -97,7 +130,9 @@ function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, Pr
       companions.includes(condition) || fillings?.conditions.has(condition) === true || isStartThere(app, condition);
     const meant = new Set<ProjectPath>();
     const text = fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling, meant), has);
-    draft.make(wanted.path, likeOthers(app, wanted.path, text), wanted.role, meant);
+    const byDefault = adding.isDefault === true ? languageFor(wanted.path)?.byDefault : undefined;
+    const own = byDefault?.given(text, nameOf(wanted.path)) ?? text;
+    draft.make(wanted.path, likeOthers(app, wanted.path, own), wanted.role, meant);
   }
   for (const name of companions) {
     const companion = data.companions?.[name];

@@ -16,6 +16,8 @@ export interface AddRequest {
   readonly without: readonly string[];
   /** Whether the app begins with it, which only a screen can. */
   readonly first?: boolean | undefined;
+  /** Whether the file gives what it is named after by default, if it can. */
+  readonly isDefault?: boolean | undefined;
   /** Content instead of a starter: a file's bytes, and its extension. */
   readonly from?: { readonly bytes: Buffer; readonly extension: string } | undefined;
 }

@@ -7,7 +7,7 @@ import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } f
 import type { SetupDraft } from "./setup-draft.js";
 import type { Adding, AddRequest, Wanted } from "./adding.js";
 import { readStarter, type App } from "../../app/app.js";
-import { exportsOf, nameIn, scriptExtension } from "../../languages/index.js";
+import { exportsOf, languageFor, nameIn, scriptExtension } from "../../languages/index.js";
 import { likeOthers } from "./like-others.js";
 import { meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
@@ -36,7 +36,7 @@ interface CompanionMaking {
 
 /** Makes one companion beside its leader, or in the tree that mirrors the sources. */
 export function makeCompanion(
-  { draft, app, feature, fillings }: Pick<Adding, "draft" | "app" | "feature" | "fillings">,
+  { draft, app, feature, fillings, isDefault }: Pick<Adding, "draft" | "app" | "feature" | "fillings" | "isDefault">,
   { name, companion, leader }: CompanionMaking,
 ): void {
   const stem = leader.stem + companion.ending.replace(/\..*$/, "");
@@ -53,7 +53,10 @@ export function makeCompanion(
     (fillings === undefined && (exported === undefined || exported.how === condition));
   const starter = readStarter(app, companion.starter, has);
   const text = fillStarter(starter, (word, rest) => (word === "name" ? exported?.name : values(word, rest)), has);
-  draft.make(path, likeOthers(app, path, text), name, meant);
+  const takes = isDefault === true ? languageFor(path)?.byDefault : undefined;
+  const called = [leader.stem, inCase(leader.words, "Pascal"), inCase(leader.words, "camel")];
+  const taking = takes ? called.reduce((all, each) => takes.taken(all, each), text) : text;
+  draft.make(path, likeOthers(app, path, taking), name, meant);
 }
 
 function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath): ProjectPath {

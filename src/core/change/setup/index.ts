@@ -1,11 +1,13 @@
 export { ignoreSecret, isIgnored } from "./ignore-file.js";
 export { drawnInGroups } from "./in-groups.js";
 export { draftAccepted } from "./accept.js";
-export { draftAddition, draftFeature } from "./add.js";
+export { draftAddition, draftFeature, drawAddition, type Drawn } from "./add.js";
 export type { AddRequest } from "./adding.js";
 export { SetupDraft, type SetUp } from "./setup-draft.js";
 export { specifierTo } from "./specifier-to.js";
 export { existingFeatures, knownRole } from "./meant.js";
+export { isListedRole } from "./listed-roles.js";
+export { nameByRole } from "./sisters.js";
 export { placeFor } from "./wanted-files.js";
 export {
   configurationText,

@@ -43,7 +43,7 @@ export function listNewFile(adding: Adding, main: Wanted, isListed = false): voi
       });
   }
   for (const file of isListed ? [] : missing)
-    draft.note(
+    draft.noteUnlisted(
       isOfTrade(file, "sheet") && hasSheets(app, folderOf(file))
         ? `Several sheets begin in ${folderOf(file) || "the project"}, so ${nameOf(main.path)} is taken in by none of them yet.`
         : `${file} is not there, so ${nameOf(main.path)} is listed nowhere yet.`,

@@ -33,6 +33,7 @@ export class SetupDraft {
   readonly #edited = new Map<ProjectPath, Edited>();
   readonly #means = new Map<ProjectPath, Set<ProjectPath>>();
   readonly #notes = new Set<string>();
+  readonly #unlisted = new Set<string>();
   readonly #opened = new Set<string>();
   readonly #sets: (readonly ProjectPath[])[] = [];
 
@@ -107,6 +108,16 @@ export class SetupDraft {
     this.#sets.push(paths);
   }
 
+  /** Says what stays true only as long as nothing lists what is made. */
+  noteUnlisted(sentence: string): void {
+    this.#unlisted.add(sentence);
+  }
+
+  /** Says that what is made is listed. */
+  listed(): void {
+    this.#unlisted.clear();
+  }
+
   note(sentence: string): void {
     this.#notes.add(sentence);
   }
@@ -120,7 +131,7 @@ export class SetupDraft {
     for (const prefix of this.#opened) claims.push({ kind: "opens", prefix });
     const edits = [...this.#edited].flatMap(([file, { before, text, why }]) => editsBetween(file, before, text, why));
     const draft = { moves: [], edits, made: [...this.#made.values()], claims };
-    return { draft, notes: [...this.#notes], sets: this.#sets };
+    return { draft, notes: [...this.#notes, ...this.#unlisted], sets: this.#sets };
   }
 
   #mean(path: ProjectPath, means: Iterable<ProjectPath>): void {

@@ -40,19 +40,23 @@ export function codeFiles({ store, layout, folder, stack }: App): readonly Proje
 export function sistersOf(app: App, role: Role, extension: string): readonly Sister[] {
   return codeFiles(app).flatMap((path): Sister[] => {
     const name = nameOf(path);
-    const { stem, leads } = partsOf(name);
-    if (!leads || extensionOf(name) !== extension) return [];
-    const shelf = app.layout.standingOf(path)?.shelf;
-    if (shelf?.holds.includes(role) !== true) return [];
-    const own = shelf.patterns.get(role) ?? [];
-    const patterns = own.length > 0 ? own : usualPatterns(app, role);
-    // What has fixed text says more than what has none.
-    const pattern =
-      patterns.find((each) => fixedText(each) !== "" && readName(each, stem)) ??
-      patterns.find((each) => readName(each, stem));
-    const words = (pattern && readName(pattern, stem)) ?? splitWords(stem);
-    return [{ path, stem, words, pattern }];
+    if (!partsOf(name).leads || extensionOf(name) !== extension) return [];
+    if (app.layout.standingOf(path)?.shelf.holds.includes(role) !== true) return [];
+    return [nameByRole(app, role, path)];
   });
+}
+
+/** The name of a file of a role, by the patterns of its shelf, else by those that are usual for the role. */
+export function nameByRole(app: App, role: Role, path: ProjectPath): Sister {
+  const { stem } = partsOf(nameOf(path));
+  const own = app.layout.standingOf(path)?.shelf.patterns.get(role) ?? [];
+  const patterns = own.length > 0 ? own : usualPatterns(app, role);
+  // What has fixed text says more than what has none.
+  const pattern =
+    patterns.find((each) => fixedText(each) !== "" && readName(each, stem)) ??
+    patterns.find((each) => readName(each, stem));
+  const words = (pattern && readName(pattern, stem)) ?? splitWords(stem);
+  return { path, stem, words, pattern };
 }
 
 /** What the stack calls files of a role, for a shelf whose files are called in all sorts of ways. */

@@ -157,7 +157,7 @@ function isCalledAfter(path: ProjectPath, type: string): boolean {
 }
 
 /** How most names of files join their words. */
-function wordsInPaths(paths: readonly ProjectPath[]): "kebab" | "camel" | "snake" {
+export function wordsInPaths(paths: readonly ProjectPath[]): "kebab" | "camel" | "snake" {
   const count = { kebab: 0, camel: 0, snake: 0 };
   for (const path of paths) {
     const stem = nameOf(path).replace(/\..*$/, "");

@@ -5,11 +5,12 @@ export {
   exampleByPlaces,
   examplesOf,
   mostOf,
+  wordsInPaths,
   type Compared,
   type Counterpart,
   type Example,
 } from "./features.js";
 export { halfWired } from "./half-wired.js";
-export { exampleCalled, learnWiring, Shapes, type WiredFile, type Wiring } from "./learn.js";
+export { exampleCalled, learnWiring, Shapes, type LearntFile, type WiredFile, type Wiring } from "./learn.js";
 export { isForPeople, speaksOf, tokensOf, type Shape } from "./shape.js";
 export { FeatureName, type Way } from "./spellings.js";

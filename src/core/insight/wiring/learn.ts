@@ -71,6 +71,8 @@ export interface WiringInput {
   readonly like?: string | undefined;
   /** The feature that is to be listed in a file as the others are: it is no example, and only that file is looked at. */
   readonly listing?: { readonly feature: string; readonly file: ProjectPath } | undefined;
+  /** Other things than features that are listed side by side: all of them, and those that may be the example. */
+  readonly units?: { readonly all: readonly Example[]; readonly compared: readonly Compared[] } | undefined;
   readonly progress?: Progress | undefined;
 }
 
@@ -83,11 +85,13 @@ export async function learnWiring({
   graph,
   like,
   listing,
+  units,
   progress = quiet,
 }: WiringInput): Promise<Wiring | undefined> {
-  const examples = examplesOf(analysed, graph).filter(({ feature }) => feature !== listing?.feature);
+  const all = units?.all ?? examplesOf(analysed, graph);
+  const examples = all.filter(({ feature }) => feature !== listing?.feature);
   const asked = like === undefined ? undefined : comparedLike(like, examples);
-  const likely = like === undefined ? likelyExamples(examples) : asked ? [asked] : [];
+  const likely = units?.compared ?? (like === undefined ? likelyExamples(examples) : asked ? [asked] : []);
   if (likely.length === 0) return undefined;
   await Promise.all(languagesInUse().map((language) => language.prepare()));
   const shapes = new Shapes(graph);
@@ -107,7 +111,7 @@ export async function learnWiring({
       listing,
       isBeside,
     }).learn();
-    if (!best || tells(wiring) > tells(best)) best = wiring;
+    if (!best || isBetter(wiring, best)) best = wiring;
   }
   return best;
 }
@@ -115,6 +119,13 @@ export async function learnWiring({
 /** How much an example tells: the files that it gives a new one, and what mentions it. */
 function tells({ files, wired }: Wiring): number {
   return files.length * 3 + wired.reduce((sum, { entries }) => sum + entries.length, 0);
+}
+
+/** Whether one example tells more than another, or as much and leaves less to be filled in. */
+function isBetter(one: Wiring, other: Wiring): boolean {
+  const open = ({ wired }: Wiring): number =>
+    wired.reduce((sum, { entries }) => sum + entries.reduce((all, { kept }) => all + kept.differing.length, 0), 0);
+  return tells(one) > tells(other) || (tells(one) === tells(other) && open(one) < open(other));
 }
 
 /** The example that is asked for, by its name in any case, for one or several. */

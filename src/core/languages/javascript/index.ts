@@ -3,6 +3,7 @@ import { moduleLookups } from "./module-lookup.js";
 import type { CompanionRules, Language } from "../language.js";
 import type { LookupRules, Reference } from "../reading.js";
 import { extract, prepare } from "./extract.js";
+import { givenByDefault, takenByDefault } from "./by-default.js";
 import { environmentKeys, environmentSettings } from "./environment.js";
 import { outline } from "./outline.js";
 import { rowsOfScript } from "./rows.js";
@@ -76,6 +77,7 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   extract,
   outline,
   environmentKeys,
+  byDefault: { given: givenByDefault, taken: takenByDefault },
   environmentSettings,
   readAt,
   write,
