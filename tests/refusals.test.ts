@@ -56,6 +56,7 @@ const features = {
 
 const cases: readonly Case[] = [
   { code: "EXAMPLE_MISSING", files: features, words: ["add", "feature", "swaps", "--like", "hives"] },
+  { code: "SCREEN_MISSING", files: features, words: ["add", "layout", "public", "--wrap", "hives"] },
   { code: "EXAMPLE_MISSING", files: features, words: ["remove", "feature", "hives"] },
   { code: "EXAMPLE_ALONE", files: features, words: ["add", "feature", "swaps", "--like", "weather"] },
   { code: "OUTSIDE_PROJECT", words: ["move", "src/main.tsx", "../elsewhere.tsx"] },

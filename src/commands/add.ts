@@ -27,6 +27,7 @@ export interface AddOptions extends CommonOptions {
   readonly from?: string | undefined;
   readonly like?: string | undefined;
   readonly first?: boolean | undefined;
+  readonly wrap?: string | undefined;
   readonly write: boolean;
   readonly acceptDifferent: boolean;
   readonly rehearse?: string | undefined;
@@ -50,6 +51,12 @@ export async function runAdd(options: AddOptions): Promise<number> {
     const { runAddEnvironment } = await import("./add-environment.js");
     return runAddEnvironment(context, options);
   }
+  if (options.wrap !== undefined) {
+    if (roleMeant(options.role) !== "layout")
+      throw new UsageError("`--wrap` is for layouts: `steady-shelf add layout NAME --wrap SCREEN,…`.");
+    const { runAddLayout } = await import("./add-layout.js");
+    return runAddLayout({ ...options, wrap: listed(options.wrap) }, requestOf(options));
+  }
   if (options.first === true && roleMeant(options.role) !== "screen")
     throw new UsageError("`--first` is for screens: an app begins with one of them.");
   const found = await findApp(context.store, context.standing);
@@ -66,16 +73,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
     context.note(
       `${wrap(`No steady-shelf.yaml says how this app is organised, so it is taken as ${likeWhat(app)}. \`steady-shelf init\` writes it down.`, context.screen.width)}\n`,
     );
-  const request: AddRequest = {
-    role: options.role,
-    name: options.name,
-    feature: options.feature,
-    shelf: options.shelf,
-    with: listed(options.with),
-    without: listed(options.without),
-    first: options.first,
-    from: options.from === undefined ? undefined : readFrom(options.from),
-  };
+  const request = requestOf(options);
   const draw = async (shown: App): Promise<SetUp> => {
     const drawn = options.role === "feature" ? draftFeature(shown, request) : draftAddition(shown, request);
     if (drawn.sets.length === 0) return drawn;
@@ -116,6 +114,19 @@ export async function runAdd(options: AddOptions): Promise<number> {
   });
 }
 
+function requestOf(options: AddOptions): AddRequest {
+  return {
+    role: options.role,
+    name: options.name,
+    feature: options.feature,
+    shelf: options.shelf,
+    with: listed(options.with),
+    without: listed(options.without),
+    first: options.first,
+    from: options.from === undefined ? undefined : readFrom(options.from),
+  };
+}
+
 function listed(text: string | undefined): string[] {
   return (text ?? "").split(/[\s,]+/).filter((each) => each !== "");
 }
@@ -130,7 +141,7 @@ function readFrom(file: string): NonNullable<AddRequest["from"]> {
 
 /** What was typed, word by word. */
 export function commandWords({ role, name, acceptDifferent, ...options }: AddOptions): string[] {
-  const words = (["feature", "shelf", "with", "without", "from", "like"] as const).flatMap((key) =>
+  const words = (["feature", "shelf", "with", "without", "from", "like", "wrap"] as const).flatMap((key) =>
     options[key] === undefined ? [] : [`--${key}`, options[key]],
   );
   const first = options.first === true ? ["--first"] : [];

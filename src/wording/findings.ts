@@ -159,6 +159,18 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: "no target builds it",
     advice: "Add it to a target in the project, delete it, or set it to `leave` under `files:`.",
   }),
+  "no frame": ({ framed, layouts }) => ({
+    says: `stands in no frame, as ${count(framed, "other screen")} ${framed === 1 ? "does" : "do"} (${firstOf(layouts.map(fileName))})`,
+    advice: "Put it into one (`steady-shelf add layout NAME --wrap SCREEN`), or set it to `leave` under `files:`.",
+  }),
+  "framed twice": ({ screen, layout, other }) => ({
+    says: `${fileName(screen)} stands in ${fileName(layout)} twice: here, and in ${other}`,
+    advice: "Take one of the two out.",
+  }),
+  "two frames": ({ screen, layouts }) => ({
+    says: `${fileName(screen)} stands in ${enumerate(layouts.map(fileName))}, which stand alone around others`,
+    advice: "Take one of them out, or put one into the other for every screen.",
+  }),
   "feature not listed": ({ feature, names, listed }) => ({
     says: `${feature} is not listed here, as ${count(listed, "other feature")} ${listed === 1 ? "is" : "are"}: ${enumerate(names)} ${names.length === 1 ? "is" : "are"} not taken in`,
     advice:

@@ -1,5 +1,7 @@
 <template>
   <div class="«kebab»-layout">
+    <slot name="header" />
     <slot />
+    <slot name="footer" />
   </div>
 </template>

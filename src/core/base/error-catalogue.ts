@@ -561,6 +561,17 @@ export const catalogue = {
     what: (d) => `There is no feature ${d.path} here.`,
     next: (d) => (d.paths?.length ? `There are ${d.paths.join(", ")}.` : "No feature could be told from the files."),
   },
+  SCREEN_MISSING: {
+    refusal: "usage",
+    what: (d) =>
+      d.reason === "several" ? `Several screens are called ${d.path}.` : `There is no screen called ${d.path} here.`,
+    next: (d) =>
+      d.reason === "several"
+        ? `Say which by its path: ${(d.paths ?? []).join(", ")}.`
+        : d.paths?.length
+          ? `There are ${d.paths.join(", ")}.`
+          : "No screen could be told from the files.",
+  },
   EXAMPLE_ALONE: {
     refusal: "usage",
     what: (d) => `The feature ${d.path} has no file in common with the others, so it is no example for a new one.`,

@@ -15,6 +15,7 @@ import type { NamespaceForms } from "./namespace-names.js";
 import type { SheetForms } from "./sheet-forms.js";
 import type { TypeForms } from "./type-names.js";
 import type { Row } from "./rows.js";
+import type { ViewForms } from "./views.js";
 import type { Statement } from "./statements.js";
 import type { Export, Extraction, LibraryFile, LookupRules, Membership, Outline, Reference } from "./reading.js";
 
@@ -190,6 +191,8 @@ export interface Language {
   statements?(text: string, name: string): Promise<readonly Statement[] | undefined>;
   /** What stands side by side in a text; `undefined` where that cannot be told. The language must have been prepared. */
   rows?(text: string, name: string): Row | undefined;
+  /** What its texts draw, and how a frame goes around that; only in languages with views made of tags. */
+  readonly views?: ViewForms;
   /** How its files are read as style sheets: in order, with what they take in. */
   readonly sheets?: SheetForms;
   /** How its files take whole files, where they do so by statements that need not list names. */

@@ -42,6 +42,7 @@ export const ruleTable = {
   "crowded-folder": { group: "placement", severity: "warning", most: 40 },
   "unlike-other-features": { group: "placement", severity: "warning" },
   "unpaired-view": { group: "placement", severity: "warning" },
+  "screen-frame": { group: "placement", severity: "warning" },
   "group-folder": { group: "placement", severity: "warning" },
   "group-order": { group: "placement", severity: "warning" },
   "import-not-allowed": { group: "reach", severity: "error" },

@@ -9,5 +9,7 @@ export {
   type SplitFeatureRequest,
 } from "./regroup-features.js";
 export { growFile, type FileGrowRequest, type GrownFile } from "./like-files.js";
+export { specifierLike } from "./specifier-like.js";
+export { takenOut } from "./take-out.js";
 export { listFeature } from "./list-feature.js";
 export type { ToFill } from "./wirer.js";

@@ -99,6 +99,9 @@ export interface CaseDetails {
     readonly alias: string;
   };
   "in no target": object;
+  "no frame": { readonly framed: number; readonly layouts: readonly string[] };
+  "framed twice": { readonly screen: string; readonly layout: string; readonly other: string };
+  "two frames": { readonly screen: string; readonly layouts: readonly string[] };
   /** `names`: what it would be listed by; `listed`: how many others are. */
   "feature not listed": { readonly feature: string; readonly names: readonly string[]; readonly listed: number };
   "file without prefix": { readonly name: string; readonly prefix: string };

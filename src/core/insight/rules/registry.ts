@@ -28,6 +28,7 @@ import { secretInSample } from "./secret-in-sample.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
 import { twinName } from "./twin-name.js";
+import { screenFrame } from "./screen-frame.js";
 import { halfWiredFeature } from "./half-wired-feature.js";
 import { unlistedFile } from "./unlisted-file.js";
 import { classPrefix } from "./class-prefix.js";
@@ -66,6 +67,7 @@ export const rules: readonly Rule[] = [
   crowdedFolder,
   unlikeOtherFeatures,
   unpairedView,
+  screenFrame,
   groupFolder,
   groupOrder,
   importNotAllowed,

@@ -263,6 +263,47 @@ const cases: readonly Case[] = [
     },
   },
   {
+    rule: "screen-frame",
+    files: {
+      "src/layouts/PublicLayout.tsx":
+        "export function PublicLayout({ children }) { return <><header/>{children}</>; }\n",
+      ...Object.fromEntries(
+        ["Trees", "Rota", "Swaps", "Map"].map((name) => [`src/screens/${name}Screen.tsx`, component(`${name}Screen`)]),
+      ),
+      "src/screens/HomeScreen.tsx":
+        'import { PublicLayout } from "../layouts/PublicLayout";\nexport function HomeScreen() { return <PublicLayout><p/></PublicLayout>; }\n',
+      "src/navigation/routes.tsx": `import { PublicLayout } from "../layouts/PublicLayout";
+${["Home", "Trees", "Rota", "Swaps", "Map"].map((name) => `import { ${name}Screen } from "../screens/${name}Screen";\n`).join("")}
+export const routes = [
+  { path: "/", element: <PublicLayout><HomeScreen /></PublicLayout> },
+  { path: "/trees", element: <PublicLayout><TreesScreen /></PublicLayout> },
+  { path: "/rota", element: <PublicLayout><RotaScreen /></PublicLayout> },
+  { path: "/swaps", element: <PublicLayout><SwapsScreen /></PublicLayout> },
+  { path: "/map", element: <MapScreen /> },
+];
+`,
+    },
+    says: [
+      "src/screens/HomeScreen.tsx:2:40 HomeScreen.tsx stands in PublicLayout.tsx twice: here, and in src/navigation/routes.tsx",
+      "src/screens/MapScreen.tsx stands in no frame, as 4 other screens do (PublicLayout.tsx)",
+    ],
+    right: {
+      "src/screens/HomeScreen.tsx": component("HomeScreen"),
+      "src/navigation/routes.tsx": `import { PublicLayout } from "../layouts/PublicLayout";
+${["Home", "Trees", "Rota", "Swaps", "Map"].map((name) => `import { ${name}Screen } from "../screens/${name}Screen";\n`).join("")}
+export const routes = [
+  { element: <PublicLayout />, children: [
+    { path: "/", element: <HomeScreen /> },
+    { path: "/trees", element: <TreesScreen /> },
+    { path: "/rota", element: <RotaScreen /> },
+    { path: "/swaps", element: <SwapsScreen /> },
+    { path: "/map", element: <MapScreen /> },
+  ] },
+];
+`,
+    },
+  },
+  {
     rule: "group-folder",
     files: {
       "steady-shelf.yaml": phone(),

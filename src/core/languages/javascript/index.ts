@@ -7,6 +7,7 @@ import { givenByDefault, takenByDefault } from "./by-default.js";
 import { environmentKeys, environmentSettings } from "./environment.js";
 import { outline } from "./outline.js";
 import { rowsOfScript } from "./rows.js";
+import { viewForms } from "./views.js";
 import { statementsOf } from "./statements.js";
 import { namesOf } from "./text-names.js";
 import { readLiteral, writeLiteral } from "./literals.js";
@@ -84,4 +85,5 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   names: namesOf,
   statements: statementsOf,
   rows: rowsOfScript,
+  views: viewForms,
 };

@@ -19,6 +19,7 @@ import {
 import { parseMarkup, preparePages } from "./parse-markup.js";
 import { styleBlocksIn } from "./style-blocks.js";
 import { rowsOfComponent } from "./vue-rows.js";
+import { vueViewForms } from "./vue-views.js";
 
 /** A component is what its file gives, whatever its script exports besides. */
 const component: Export = { name: "default", kind: "component", isType: false, start: 0, end: 0 };
@@ -129,6 +130,7 @@ export const vue: Language = {
   write: writeInPage,
   behind: behindInPage,
   rows: rowsOfComponent,
+  views: vueViewForms,
   statements: (text) => import("./vue-names.js").then(({ statementsOfComponent }) => statementsOfComponent(text)),
   scriptExtension: (text) =>
     import("./vue-names.js").then(({ scriptExtensionOfComponent }) => scriptExtensionOfComponent(text)),

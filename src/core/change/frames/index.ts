@@ -1,0 +1,1 @@
+export { frameScreens, type FrameRequest, type FramedScreens, type LeftScreen } from "./frame-screens.js";

@@ -1,0 +1,118 @@
+/**
+ * Frames: which layouts stand around which screens. A screen draws its frame itself, or stands in one where the app lists its screens
+ * (`<PublicLayout><HomeScreen /></PublicLayout>`, a route with its children), or all that is reached through a file does.
+ */
+import { languageFor } from "../../languages/index.js";
+import type { ProjectPath } from "../../base/paths.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { AppAnalysis } from "../analysis.js";
+import type { Entry } from "../catalogue/index.js";
+
+/** One frame around a screen. */
+export interface Frame {
+  /** The file of the layout. */
+  readonly layout: ProjectPath;
+  /** Where it is put around the screen, and at which offset. */
+  readonly file: ProjectPath;
+  readonly start: number;
+}
+
+/** All that is known of an app's frames. */
+export interface Frames {
+  readonly layouts: readonly ProjectPath[];
+  /** The screens of the app that something leads to, each with its frames, those outside first. */
+  readonly screens: ReadonlyMap<ProjectPath, readonly Frame[]>;
+}
+
+/** What is looked at. */
+export type FramesInput = Pick<AppAnalysis, "catalogue"> & { readonly graph: ReferenceGraph };
+
+/** Finds them. Only files that take a layout are read. */
+export function framesOf({ catalogue, graph }: FramesInput): Frames {
+  const isCode = ({ leads, isIndex, isLeft, path }: Entry): boolean =>
+    leads && !isIndex && !isLeft && languageFor(path)?.views !== undefined;
+  const all = [...catalogue.entries.values()].filter(isCode);
+  const layouts = all.filter(({ role }) => role.is === "layout").map(({ path }) => path);
+  const screens = new Map<ProjectPath, Frame[]>();
+  for (const { path, role } of all)
+    if (role.is === "screen" && catalogue.uses.usersOf(path).length > 0) screens.set(path, []);
+  if (layouts.length === 0 || screens.size === 0) return { layouts, screens };
+  const looking: Looking = { catalogue, graph, screens };
+  for (const layout of layouts)
+    for (const file of catalogue.uses.usersOf(layout)) {
+      const entry = catalogue.entries.get(file);
+      if (!entry || !isCode(entry) || /^(?:test|story|layout)$/.test(entry.role.is ?? "")) continue;
+      for (const [screen, start] of framedIn(file, layout, looking)) screens.get(screen)?.push({ layout, file, start });
+    }
+  // What is outside is put around by files that are no screens.
+  const isOwn = (screen: ProjectPath, { file }: Frame): number => (file === screen ? 1 : 0);
+  for (const [screen, frames] of screens) frames.sort((a, b) => isOwn(screen, a) - isOwn(screen, b));
+  return { layouts, screens };
+}
+
+interface Looking {
+  readonly catalogue: AppAnalysis["catalogue"];
+  readonly graph: ReferenceGraph;
+  readonly screens: ReadonlyMap<ProjectPath, Frame[]>;
+}
+
+/** The screens that a file puts into a frame, and where. */
+function framedIn(file: ProjectPath, layout: ProjectPath, looking: Looking): ReadonlyMap<ProjectPath, number> {
+  const { catalogue, graph, screens } = looking;
+  const found = new Map<ProjectPath, number>();
+  const text = graph.tree.text(file)?.text;
+  const forms = languageFor(file)?.views;
+  if (text === undefined || !forms) return found;
+  const locals = new Map<string, ProjectPath>();
+  const frames = new Set<string>();
+  const targets = catalogue.uses.targetsOf(file);
+  for (const { reference, resolution } of graph.files.get(file)?.references ?? []) {
+    if (resolution.state !== "found") continue;
+    const { bindings = [] } = reference;
+    const names = bindings.length > 0 ? bindings.map(({ local }) => local) : [forms.localOf(text, reference.start)];
+    for (const name of names) {
+      if (name === undefined || name === "") continue;
+      const target = meant(name, resolution.targets, targets, graph);
+      if (target === layout) frames.add(name);
+      else if (target !== undefined) locals.set(name, target);
+    }
+  }
+  for (const frame of frames)
+    for (const { name, at } of forms.enclosed(text, frame, [...locals.keys(), ...(screens.has(file) ? [""] : [])])) {
+      const target = name === "" ? file : locals.get(name);
+      for (const screen of target === undefined ? [] : behind(target, looking))
+        if (!found.has(screen)) found.set(screen, at);
+    }
+  return found;
+}
+
+/** The file that gives a name, behind an index if need be. */
+function meant(
+  name: string,
+  direct: readonly ProjectPath[],
+  effective: readonly ProjectPath[],
+  graph: ReferenceGraph,
+): ProjectPath | undefined {
+  const [target] = direct;
+  if (target === undefined || effective.includes(target)) return target;
+  const gives = (path: ProjectPath): boolean =>
+    graph.files.get(path)?.reading.exports?.some((each) => each.name === name || each.local === name) === true;
+  return effective.find(gives);
+}
+
+/** The screens that a file leads to, without those that only other screens lead to. */
+function behind(start: ProjectPath, { catalogue, screens }: Looking): readonly ProjectPath[] {
+  const [found, seen, open] = [[] as ProjectPath[], new Set([start]), [start]];
+  for (let path = open.pop(); path !== undefined; path = open.pop()) {
+    if (screens.has(path)) {
+      found.push(path);
+      continue;
+    }
+    for (const target of catalogue.uses.targetsOf(path)) {
+      if (seen.has(target)) continue;
+      seen.add(target);
+      open.push(target);
+    }
+  }
+  return found;
+}

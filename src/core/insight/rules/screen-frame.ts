@@ -1,0 +1,64 @@
+import type { ProjectPath } from "../../base/paths.js";
+import { framesOf, type Frame } from "../frames/index.js";
+import type { Rule } from "./rule.js";
+
+/** Fewer screens in frames show no custom. */
+const fewest = 3;
+/** This part of the screens has to be in a frame. */
+const mostly = 0.75;
+
+export const screenFrame: Rule = {
+  name: "screen-frame",
+  asks: "A screen stands in one frame: neither in none, where nearly all the others have one, nor twice in the same, nor in two that stand alone elsewhere.",
+  why: "Without a frame the header is missing; in two it is drawn twice, and so is what the frame loads.",
+  wrong: "routes.tsx: <PublicLayout><HomeScreen /></PublicLayout>    HomeScreen.tsx: return <PublicLayout>…",
+  right: "routes.tsx: <PublicLayout><HomeScreen /></PublicLayout>    HomeScreen.tsx: return <main>…",
+  *find({ catalogue, graph }) {
+    const { screens } = framesOf({ catalogue, graph });
+    const some = [...screens].filter(([, frames]) => frames.length > 0);
+    const alone = new Set(some.flatMap(([, frames]) => (layoutsOf(frames).size === 1 ? [...layoutsOf(frames)] : [])));
+    for (const [screen, frames] of some) {
+      const inner = frames.at(-1);
+      const same = frames.findIndex(({ layout }, at) => frames.some((each, i) => i < at && each.layout === layout));
+      const [first, second, third] = [...layoutsOf(frames)];
+      if (inner && same > 0) {
+        const again = frames[same] ?? inner;
+        const before = frames.find(({ layout }) => layout === again.layout) ?? again;
+        yield {
+          file: again.file,
+          start: again.start,
+          about: screen,
+          confidence: 0.9,
+          what: { code: "framed twice", screen, layout: again.layout, other: before.file },
+        };
+      } else if (
+        inner &&
+        first !== undefined &&
+        second !== undefined &&
+        third === undefined &&
+        alone.has(first) &&
+        alone.has(second)
+      )
+        yield {
+          file: inner.file,
+          start: inner.start,
+          about: screen,
+          confidence: 0.6,
+          what: { code: "two frames", screen, layouts: [first, second] },
+        };
+    }
+    if (some.length < fewest || some.length < screens.size * mostly) return;
+    const layouts = [...new Set(some.flatMap(([, frames]) => frames.map(({ layout }) => layout)))].sort();
+    for (const [screen, frames] of screens)
+      if (frames.length === 0)
+        yield {
+          file: screen,
+          confidence: (some.length / screens.size) * 0.7,
+          what: { code: "no frame", framed: some.length, layouts },
+        };
+  },
+};
+
+function layoutsOf(frames: readonly Frame[]): ReadonlySet<ProjectPath> {
+  return new Set(frames.map(({ layout }) => layout));
+}

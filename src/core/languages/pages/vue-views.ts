@@ -1,0 +1,71 @@
+/** What a single-file component draws: its template. */
+import type { ElementNode, TemplateChildNode } from "@vue/compiler-dom";
+import { enclosedIn, namedBefore } from "../enclosures.js";
+import type { DrawnElement, View, ViewForms } from "../views.js";
+import { attributesOf, contentSpan, elementType } from "./markup.js";
+import { parseMarkup } from "./parse-markup.js";
+
+export const vueViewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, filled };
+
+const commentType = 3;
+
+function templateOf(text: string): ElementNode | undefined {
+  const blocks = parseMarkup(text, "sfc").children.filter((node) => (node.type as number) === elementType);
+  const template = (blocks as ElementNode[]).find(({ tag }) => tag === "template");
+  const lang = template && (attributesOf(template).get("lang")?.value?.content ?? "html");
+  return lang === "html" && attributesOf(template as ElementNode).get("src") === undefined ? template : undefined;
+}
+
+function isElement(node: TemplateChildNode): node is ElementNode {
+  return (node.type as number) === elementType;
+}
+
+/** The whole template as one group: a frame goes around all that stands in it. */
+function views(text: string): readonly View[] | undefined {
+  const template = templateOf(text);
+  const children = template ? drawnIn(template, text) : [];
+  const [first, last] = [children[0], children.at(-1)];
+  if (!template || !first || !last) return [];
+  const span = { start: first.start, end: last.end };
+  const content = contentSpan(template, text);
+  // A comment before the first element, or behind the last, is the template's own.
+  const isWithin = span.start >= content.start && span.end <= content.end;
+  return isWithin
+    ? [{ names: ["default"], roots: [{ tag: "", ...span, inside: span, children }], isUnclear: false }]
+    : [];
+}
+
+function drawnIn(element: ElementNode, text: string): DrawnElement[] {
+  return element.children.flatMap((child): DrawnElement[] => {
+    const [from, to] = [child.loc.start.offset, child.loc.end.offset];
+    const raw = text.slice(from, to);
+    if (raw.trim() === "" || (child.type as number) === commentType) return [];
+    if (isElement(child)) return [drawn(child, text)];
+    const start = from + raw.length - raw.trimStart().length;
+    return [{ tag: "", start, end: start + raw.trim().length, children: [] }];
+  });
+}
+
+function drawn(element: ElementNode, text: string): DrawnElement {
+  const { tag, loc } = element;
+  const [start, end] = [loc.start.offset, loc.end.offset];
+  const inside = element.isSelfClosing === true ? undefined : { inside: contentSpan(element, text) };
+  return { tag, start, end, children: drawnIn(element, text), ...inside };
+}
+
+function elements(text: string): readonly DrawnElement[] {
+  const template = templateOf(text);
+  const found: DrawnElement[] = [];
+  const visit = (each: DrawnElement): void => {
+    if (each.tag !== "") found.push(each);
+    for (const child of each.children) visit(child);
+  };
+  for (const each of template ? drawnIn(template, text) : []) visit(each);
+  return found;
+}
+
+/** `<slot name="header" />` → `<slot name="header"><Header /></slot>` */
+function filled(text: string, slot: "header" | "footer", element: string): string | undefined {
+  const place = new RegExp(`<slot name="${slot}"\\s*(?:/>|>\\s*</slot>)`);
+  return place.test(text) ? text.replace(place, () => `<slot name="${slot}">${element}</slot>`) : undefined;
+}

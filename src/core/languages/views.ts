@@ -1,0 +1,42 @@
+/** What a text draws: the views in it, and what each of them is from the outside in. Offsets are UTF-16 units, half-open. */
+
+import type { Enclosed } from "./enclosures.js";
+
+/** One thing that is drawn. */
+export interface DrawnElement {
+  /** `TreeCard`, `main`; `""` for a group without a tag, for text, and for what code says. */
+  readonly tag: string;
+  readonly start: number;
+  readonly end: number;
+  /** What stands right in it, in order: elements, and texts and code that draw something. */
+  readonly children: readonly DrawnElement[];
+  /** Between its tags; `undefined` where nothing stands there. */
+  readonly inside?: { readonly start: number; readonly end: number };
+}
+
+/** One view of a text. */
+export interface View {
+  /** What others call it; `default` for what is given without a name. */
+  readonly names: readonly string[];
+  /** What it may draw: one of them at a time. */
+  readonly roots: readonly DrawnElement[];
+  /** Whether it may draw what cannot be seen here: what another function gives back. */
+  readonly isUnclear: boolean;
+}
+
+/** How a language draws. */
+export interface ViewForms {
+  /** The views that a text gives to others; `undefined` where it has an error. */
+  views(text: string, name: string): readonly View[] | undefined;
+  /** Every element of a text, wherever it stands; nothing where it has an error. */
+  elements(text: string, name: string): readonly DrawnElement[];
+  /**
+   * Which of some components stand in a frame, told by the letters alone; `""` stands for the view of the text itself. See
+   * `enclosedIn`.
+   */
+  enclosed(text: string, frame: string, names: readonly string[]): readonly Enclosed[];
+  /** The name that a text has for a file that it takes as a whole at an offset: `const Home = lazy(() => import("./Home"))`. */
+  localOf(text: string, start: number): string | undefined;
+  /** A frame's text whose slots show something where nobody fills them; `undefined` where they are not found. */
+  filled(text: string, slot: "header" | "footer", element: string): string | undefined;
+}

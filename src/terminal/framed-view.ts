@@ -1,0 +1,54 @@
+/** How screens are shown that were put into a frame. */
+import type { FramedScreens, LeftScreen } from "../core/change/frames/index.js";
+import type { Plan } from "../core/change/plan/index.js";
+import { count, enumerate } from "../wording/words.js";
+import type { PlanViewOptions } from "./plan-view-options.js";
+import { planView } from "./plan-view.js";
+import type { Screen } from "./screen.js";
+
+const why: Readonly<Record<LeftScreen["why"], string>> = {
+  framed: "stands in a frame already",
+  unclear: "may draw what another function gives back, so nobody sees what the frame would go around",
+  "not read": "could not be read",
+  "no component": "gives no component whose tags are written in it",
+  "other language": "is in a language in which frames are not put around screens here; do it there yourself",
+};
+
+/** The whole view, as lines without a last line end. */
+export function framedView(
+  plan: Plan,
+  screen: Screen,
+  options: PlanViewOptions & { readonly framed: FramedScreens },
+): string {
+  const { framed, change } = options;
+  const { layout, wrapped, left, taken, notes } = framed;
+  const name = nameOf(layout);
+  const done = change !== undefined;
+  const isOwn = wrapped.every((each) => each.screen === each.at);
+  const places = [...new Set(wrapped.map(({ at }) => at))];
+  const where = isOwn ? "each in its own file" : `in ${enumerate(places)}`;
+  const what =
+    wrapped.length === 0
+      ? "Puts no screen into a frame."
+      : `${done ? "Put" : "Puts"} ${count(wrapped.length, "screen")} into ${name}, ${where}.`;
+  const edge =
+    taken.length === 0
+      ? ""
+      : ` ${enumerate(taken)}, which ${wrapped.length === 1 ? "it" : "each"} drew by itself, is the frame's.`;
+  return planView(plan, screen, {
+    ...options,
+    lead: what + edge,
+    nothing: "Nothing to do.",
+    notes: [
+      ...left.map(
+        (each) =>
+          `${each.screen} stays as it is: it ${why[each.why]}${each.layout === undefined ? "" : ` (${nameOf(each.layout)})`}.`,
+      ),
+      ...notes,
+    ],
+  });
+}
+
+function nameOf(path: string): string {
+  return path.slice(path.lastIndexOf("/") + 1);
+}
