@@ -504,3 +504,59 @@ describe("a screen is mentioned wherever the others are, and given as they are",
     expect(fingerprint(root)).toEqual(before);
   });
 });
+
+describe("a frame goes around screens", () => {
+  test("in a route table: the compiler finds nothing, the route is drawn in it once, and undo gives every byte back", async () => {
+    const root = appWithPackages("orchard-slices");
+    writeFileSync(
+      join(root, "steady-shelf.yaml"),
+      "version: 1\nstack: react-web\nsource: src\narrangement: feature-first-with-core\n",
+    );
+    const before = fingerprint(root);
+    const words = ["add", "layout", "member", "--wrap", "rota,trees"];
+    const { code, out } = await run(root, [...words, "--write", "--json"]);
+    expect(code, out).toBe(0);
+    const layout = (JSON.parse(out) as { readonly layout: string }).layout;
+    // So that it is seen.
+    writeFileSync(join(root, layout), readFileSync(join(root, layout), "utf8").replace("<div>", '<div id="frame">'));
+    expect(compile(root)).toBe("");
+    const drawn = await inApp(
+      root,
+      `import { renderToString } from "react-dom/server";
+       import { Provider } from "react-redux";
+       import { createMemoryRouter, RouterProvider } from "react-router";
+       import { routes } from "./src/app/routes";
+       import { makeStore } from "./src/app/store";
+       const html = (place) => renderToString(<Provider store={makeStore()}><RouterProvider router={createMemoryRouter(routes, { initialEntries: [place] })} /></Provider>);
+       export default ["/rota", "/trees", "/harvest"].map((place) => html(place).split('id="frame"').length - 1);`,
+    );
+    expect(drawn).toEqual([1, 1, 0]);
+    const again = await run(root, words);
+    expect(again.out).toContain("Nothing to do.");
+    expect(again.out.replace(/\s+/g, " ")).toContain(
+      "RotaScreen.tsx stays as it is: it stands in a frame already (MemberLayout.tsx).",
+    );
+    writeFileSync(join(root, layout), readFileSync(join(root, layout), "utf8").replace('<div id="frame">', "<div>"));
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    expect(fingerprint(root)).toEqual(before);
+  });
+
+  test.each([
+    { demo: "orchard-web", wrap: "home,trees,SwapsScreen" },
+    { demo: "orchard-tabs", wrap: "rota,trees,harvest" },
+    { demo: "orchard-modules", wrap: "home,rota" },
+  ])("in the screens of $demo, which compile", async ({ demo, wrap }) => {
+    const root = appWithPackages(demo);
+    const before = fingerprint(root);
+    const { code, out } = await run(root, ["add", "layout", "public", "--wrap", wrap, "--write", "--json"]);
+    expect(code, out).toBe(0);
+    const { wrapped, left } = JSON.parse(out) as {
+      readonly wrapped: readonly unknown[];
+      readonly left: readonly unknown[];
+    };
+    expect([wrapped.length, left]).toEqual([wrap.split(",").length, []]);
+    expect((stacks.find((stack) => stack.demo === demo)?.judge ?? compile)(root)).toBe("");
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    expect(fingerprint(root)).toEqual(before);
+  });
+});

@@ -35,11 +35,19 @@ export function framedView(
     taken.length === 0
       ? ""
       : ` ${enumerate(taken)}, which ${wrapped.length === 1 ? "it" : "each"} drew by itself, is the frame's.`;
-  return planView(plan, screen, {
+  const known = new Map(
+    plan.texts.map(({ file, before }) => [file, new Set(before.split("\n").map((line) => line.trim()))]),
+  );
+  const shown = plan.lines.filter((each) => known.get(each.file)?.has(each.text.trim()) !== true);
+  const hidden = plan.lines.length - shown.length;
+  return planView({ ...plan, lines: shown }, screen, {
     ...options,
     lead: what + edge,
     nothing: "Nothing to do.",
     notes: [
+      ...(hidden === 0
+        ? []
+        : [`${count(hidden, "further line")} only ${hidden === 1 ? "stands" : "stand"} one step further in.`]),
       ...left.map(
         (each) =>
           `${each.screen} stays as it is: it ${why[each.why]}${each.layout === undefined ? "" : ` (${nameOf(each.layout)})`}.`,

@@ -18,7 +18,7 @@ import {
   type WiredFile,
   type Wiring,
 } from "../../insight/wiring/index.js";
-import { extractFrom } from "../../languages/index.js";
+import { extractFrom, languageFor } from "../../languages/index.js";
 import {
   drawAddition,
   isListedRole,
@@ -238,12 +238,13 @@ class Mentioning {
       drawn.made.map((path) => [path, extractFrom(drawn.draft.textOf(path) ?? "", path, "exact").exports]),
     );
     const declared = this.#declared();
-    const isThere = ({ shape, entries, path }: WiredFile): boolean =>
-      entries.every(({ kept, item }) => {
+    const isThere = ({ shape, entries, path }: WiredFile): boolean => {
+      const own = this.#ownNames(path, shape.text);
+      return entries.every(({ kept, item }) => {
         for (const { 0: word, index } of shape.text.slice(item.start, item.end).matchAll(identifiers)) {
           const start = item.start + index;
           const isPath = [...shape.references.values()].some((each) => each.start <= start && start < each.end);
-          if (isPath || !declared.has(word) || !kept.isKept(start)) continue;
+          if (isPath || own.has(word) || !declared.has(word) || !kept.isKept(start)) continue;
           if (!has.has(spelled({ kept, to }, { start, end: start + word.length, within: "code" }))) return false;
         }
         return (graph.files.get(path)?.references ?? []).every(({ reference, resolution }) => {
@@ -262,7 +263,22 @@ class Mentioning {
           return asked.every((name) => name === "*" || names.has(name) || this.#isNamed(name));
         });
       });
+    };
     return wiring.wired.every(isThere);
+  }
+
+  /** What a file calls the example by itself, whatever that calls itself: a default, or all of it. */
+  #ownNames(path: ProjectPath, text: string): ReadonlySet<string> {
+    const { graph } = this.input;
+    const found = new Set<string>();
+    for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
+      if (resolution.state !== "found" || !resolution.targets.some((each) => this.#wirer.places.has(each))) continue;
+      for (const { imported, local } of reference.bindings ?? [])
+        if (imported === "default" || imported === "*") found.add(local);
+      const whole = languageFor(path)?.views?.localOf(text, reference.start);
+      if (whole !== undefined) found.add(whole);
+    }
+    return found;
   }
 
   /** What the example declares; every word in it where that is not told. */

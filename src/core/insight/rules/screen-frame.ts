@@ -48,9 +48,15 @@ export const screenFrame: Rule = {
         };
     }
     if (some.length < fewest || some.length < screens.size * mostly) return;
+    const framed = new Set(some.map(([screen]) => screen));
+    // What is not listed beside them may be a screen by its name alone.
+    const isListed = (screen: ProjectPath): boolean =>
+      catalogue.uses
+        .usersOf(screen)
+        .some((file) => catalogue.uses.targetsOf(file).filter((each) => framed.has(each)).length > 1);
     const layouts = [...new Set(some.flatMap(([, frames]) => frames.map(({ layout }) => layout)))].sort();
     for (const [screen, frames] of screens)
-      if (frames.length === 0)
+      if (frames.length === 0 && isListed(screen))
         yield {
           file: screen,
           confidence: (some.length / screens.size) * 0.7,
