@@ -54,6 +54,8 @@ export async function runAdd(options: AddOptions): Promise<number> {
   if (options.wrap !== undefined) {
     if (roleMeant(options.role) !== "layout")
       throw new UsageError("`--wrap` is for layouts: `steady-shelf add layout NAME --wrap SCREEN,…`.");
+    if (listed(options.wrap).length === 0)
+      throw new UsageError("`--wrap` names the screens that the layout goes around: `--wrap home,contact`.");
     const { runAddLayout } = await import("./add-layout.js");
     return runAddLayout({ ...options, wrap: listed(options.wrap) }, requestOf(options));
   }

@@ -9,6 +9,7 @@ import type { Screen } from "./screen.js";
 const why: Readonly<Record<LeftScreen["why"], string>> = {
   framed: "stands in a frame already",
   unclear: "may draw what another function gives back, so nobody sees what the frame would go around",
+  registers: "lists the components that it draws (`components: { … }`), so that more than an import is needed",
   "not read": "could not be read",
   "no component": "gives no component whose tags are written in it",
   "other language": "is in a language in which frames are not put around screens here; do it there yourself",
@@ -26,7 +27,7 @@ export function framedView(
   const done = change !== undefined;
   const isOwn = wrapped.every((each) => each.screen === each.at);
   const places = [...new Set(wrapped.map(({ at }) => at))];
-  const where = isOwn ? "each in its own file" : `in ${enumerate(places)}`;
+  const where = isOwn ? (wrapped.length === 1 ? "in its own file" : "each in its own file") : `in ${enumerate(places)}`;
   const what =
     wrapped.length === 0
       ? "Puts no screen into a frame."

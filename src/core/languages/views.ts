@@ -22,6 +22,8 @@ export interface View {
   readonly roots: readonly DrawnElement[];
   /** Whether it may draw what cannot be seen here: what another function gives back. */
   readonly isUnclear: boolean;
+  /** Whether it lists the components that it may draw, so that an import alone is not enough. */
+  readonly registers?: true;
 }
 
 /** How a language draws. */

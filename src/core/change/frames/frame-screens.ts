@@ -31,7 +31,7 @@ export interface FrameRequest {
 /** A screen that stays as it is, and why. */
 export interface LeftScreen {
   readonly screen: ProjectPath;
-  readonly why: "framed" | "unclear" | "not read" | "no component" | "other language";
+  readonly why: "framed" | "unclear" | "registers" | "not read" | "no component" | "other language";
   /** The layout in which it stands already. */
   readonly layout?: ProjectPath;
 }
@@ -64,7 +64,7 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
   await Promise.all(languagesInUse().map((language) => language.prepare()));
   const { catalogue } = analysed;
   const frames = framesOf({ catalogue, graph });
-  const screens = wrap.map((name) => screenCalled(name, analysed));
+  const screens = [...new Set(wrap.map((name) => screenCalled(name, analysed)))];
   const there = frames.layouts.find((path) => isCalled(app, "layout", path, request.name));
   const drawn = there === undefined ? drawAddition(app, request) : undefined;
   const layout = there ?? drawn?.main?.path;
@@ -83,9 +83,12 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
   const isInPages = inPages(frames.screens, shells) ?? !some.every(({ place }) => place !== undefined);
   const wrappable = some.filter(({ screen, place, view }) => {
     if (!isInPages && place) return true;
-    if (view && !view.isUnclear) return true;
+    if (view && !view.isUnclear && view.registers !== true) return true;
     const isTold = languageFor(screen)?.views !== undefined;
-    left.push({ screen, why: view ? "unclear" : isTold ? "no component" : "other language" });
+    left.push({
+      screen,
+      why: view?.registers ? "registers" : view ? "unclear" : isTold ? "no component" : "other language",
+    });
     return false;
   });
   const text = setUp.draft.made.find(({ path }) => path === layout)?.text ?? graph.tree.text(layout)?.text ?? "";

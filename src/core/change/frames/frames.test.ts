@@ -152,6 +152,21 @@ describe("in each screen", () => {
     expect(framed.wrapped).toEqual([]);
   });
 
+  test("a component that registers what it draws stays, and one that is named twice is framed once", async () => {
+    const { framed } = await made(
+      {
+        "package.json": '{ "dependencies": { "vue": "3" } }',
+        "src/views/HomeView.vue": "<template>\n  <p>a</p>\n</template>\n",
+        "src/views/MapView.vue":
+          "<script>\nexport default { data: () => ({}) };\n</script>\n\n<template>\n  <p>b</p>\n</template>\n",
+      },
+      "home,map,HomeView",
+      "vue",
+    );
+    expect(framed.wrapped.map(({ screen: path }) => path)).toEqual(["src/views/HomeView.vue"]);
+    expect(framed.left).toEqual([{ screen: "src/views/MapView.vue", why: "registers" }]);
+  });
+
   test("in Vue, with a script or without one", async () => {
     const { text } = await made(
       {

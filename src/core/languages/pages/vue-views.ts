@@ -16,6 +16,11 @@ function templateOf(text: string): ElementNode | undefined {
   return lang === "html" && attributesOf(template as ElementNode).get("src") === undefined ? template : undefined;
 }
 
+function scriptsOf(text: string): readonly ElementNode[] {
+  const blocks = parseMarkup(text, "sfc").children.filter((node) => (node.type as number) === elementType);
+  return (blocks as ElementNode[]).filter(({ tag }) => tag === "script");
+}
+
 function isElement(node: TemplateChildNode): node is ElementNode {
   return (node.type as number) === elementType;
 }
@@ -30,8 +35,17 @@ function views(text: string): readonly View[] | undefined {
   const content = contentSpan(template, text);
   // A comment before the first element, or behind the last, is the template's own.
   const isWithin = span.start >= content.start && span.end <= content.end;
+  const scripts = scriptsOf(text);
+  const registers = scripts.length > 0 && !scripts.some((script) => attributesOf(script).has("setup"));
   return isWithin
-    ? [{ names: ["default"], roots: [{ tag: "", ...span, inside: span, children }], isUnclear: false }]
+    ? [
+        {
+          names: ["default"],
+          roots: [{ tag: "", ...span, inside: span, children }],
+          isUnclear: false,
+          ...(registers && { registers }),
+        },
+      ]
     : [];
 }
 
