@@ -2,7 +2,7 @@
  * A fourth feature is added by the command alone, in five stacks: the compiler finds nothing, the new route is drawn, the store answers to
  * the new action; and it is removed again without a trace.
  */
-import { readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
@@ -536,6 +536,7 @@ describe("a frame goes around screens", () => {
     expect(again.out.replace(/\s+/g, " ")).toContain(
       "RotaScreen.tsx stays as it is: it stands in a frame already (MemberLayout.tsx).",
     );
+    for (const name of readdirSync(root)) if (name.includes(".test-run.")) rmSync(join(root, name));
     writeFileSync(join(root, layout), readFileSync(join(root, layout), "utf8").replace('<div id="frame">', "<div>"));
     expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toEqual(before);

@@ -29,6 +29,7 @@ const kinds: Readonly<Record<string, Kind>> = {
   "add name": "anything",
   "add from": "file",
   "add like": "feature",
+  "add wrap": "file",
   "remove name": "feature",
   "remove what": "what is removed",
   "rename names": "name in the file",

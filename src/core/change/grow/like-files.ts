@@ -142,17 +142,17 @@ function unitsOf({ app, catalogue }: AppAnalysis, role: Role, beside: ProjectPat
     there.files.push(path, ...(companions.get(path) ?? []));
     found.set(key, there);
   }
-  const units = [...found.values()].map(({ words, files }): Example => ({
+  return [...found.values()].map(({ words, files }): Example => ({
     feature: files[0] ?? "",
     name: new FeatureName(words, inPaths),
     files,
   }));
-  for (const { name } of units) name.besides(units.map((each) => each.name));
-  return units;
 }
 
 /** How many examples are looked at closely. */
 const mostExamples = 3;
+/** What so many files do alike is what all do. */
+const mostSisters = 20;
 
 /**
  * The files that may be the example, each with its sisters: those of the same feature, if there are two, before all of the app. The
@@ -170,13 +170,20 @@ function groupsOf(
   const groups = [ofFeature, units].filter((group) => group.length > 1);
   return groups.flatMap((group) => {
     const likely = [...group.filter(isNear), ...group.filter((unit) => !isNear(unit))].slice(0, mostExamples);
-    return likely.map((example) =>
-      comparedTo(
-        example,
-        group.filter((each) => each !== example),
-      ),
-    );
+    return likely.map((example) => {
+      const sisters = sistersOf(example, group);
+      // Where a longer name stands, a shorter one in it is not meant.
+      for (const { name } of [example, ...sisters]) name.besides(units.map((each) => each.name));
+      return comparedTo(example, sisters);
+    });
   });
+}
+
+/** The others; of very many, the first and the last, behind which a new one may go. */
+function sistersOf(example: Example, group: readonly Example[]): readonly Example[] {
+  const others = group.filter((each) => each !== example);
+  const half = mostSisters / 2;
+  return others.length <= mostSisters ? others : [...others.slice(0, half), ...others.slice(-half)];
 }
 
 /** An example with its sisters, the same file of each beside each of its own. */

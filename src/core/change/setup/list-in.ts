@@ -203,7 +203,7 @@ function registerLine(
   if (change(text.replaceAll("\r\n", "\n")) !== undefined)
     return draft.edit(file, (each) => change(each) ?? each, whatItIs(registration), means);
   const place = before === undefined ? (keys ?? []).join(": ") : `comment ${before}`;
-  draft.note(`${file} has no ${place}, so this line is yours to put in: ${line}`);
+  draft.noteUnlisted(`${file} has no ${place}, so this line is yours to put in: ${line}`);
 }
 
 /** What a file is, to those who wonder why it changes. */

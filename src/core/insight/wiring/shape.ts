@@ -182,6 +182,23 @@ function mayDiffer({ references }: Shape, { kind, start }: Token, next: Token | 
 }
 
 /** Whether an item speaks of the feature, in itself or in what stands in it. */
-export function speaksOf({ text, name }: Shape, { start, end }: Pick<RowItem, "start" | "end">): boolean {
-  return name.in(text, start, end).length > 0;
+export function speaksOf(shape: Shape, { start, end }: Pick<RowItem, "start" | "end">): boolean {
+  const places = placesOf(shape);
+  let [low, high] = [0, places.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((places[middle]?.start ?? 0) < start) low = middle + 1;
+    else high = middle;
+  }
+  const next = places[low];
+  return next !== undefined && next.end <= end;
+}
+
+const namedAt = new WeakMap<Shape, readonly Spelled[]>();
+
+/** Every place at which a text says the name, in order: each of its items asks. */
+function placesOf(shape: Shape): readonly Spelled[] {
+  let places = namedAt.get(shape);
+  if (!places) namedAt.set(shape, (places = shape.name.in(shape.text)));
+  return places;
 }
