@@ -39,6 +39,8 @@ export interface ViewForms {
   enclosed(text: string, frame: string, names: readonly string[]): readonly Enclosed[];
   /** The name that a text has for a file that it takes as a whole at an offset: `const Home = lazy(() => import("./Home"))`. */
   localOf(text: string, start: number): string | undefined;
+  /** Whether a tag is one of the page itself, and gives what stands in it nothing: `main`, `View`; no component of an app. */
+  isPlain(tag: string): boolean;
   /** A frame's text whose slots show something where nobody fills them; `undefined` where they are not found. */
   filled(text: string, slot: "header" | "footer", element: string): string | undefined;
 }

@@ -115,8 +115,10 @@ function edgeOf({ screen, view }: EdgedScreen, slot: "header" | "footer", graph:
   const edges = view.roots.map((root): Edge | undefined => {
     const [only, other] = root.children;
     const host = root.tag === "" && only && !other ? only : root;
+    // A provider gives the header what it may need.
+    const isPlain = host.tag === "" || languageFor(screen)?.views?.isPlain(host.tag) === true;
     const element = slot === "header" ? host.children[0] : host.children.at(-1);
-    if (!element || host.children.length < 2 || element.children.length > 0 || !isCalled(element.tag, slot))
+    if (!element || !isPlain || host.children.length < 2 || element.children.length > 0 || !isCalled(element.tag, slot))
       return undefined;
     const written = text.slice(element.start, element.end).replace(/\s+/g, " ");
     // What is computed is the screen's.

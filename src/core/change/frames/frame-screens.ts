@@ -213,7 +213,7 @@ function placeOf(
   const places = uses.usersOf(screen).flatMap((file): Place[] => {
     const role = entries.get(file)?.role.is;
     const text = graph.tree.text(file)?.text;
-    if (text === undefined || /^(?:test|story|layout)$/.test(role ?? "")) return [];
+    if (text === undefined || /^(?:test|story|layout|screen)$/.test(role ?? "")) return [];
     const locals = localsOf(screen, file, graph);
     const elements = languageFor(file)?.views?.elements(text, nameOf(file)) ?? [];
     return elements.filter(({ tag }) => locals.has(tag)).map((element) => ({ file, element }));

@@ -81,6 +81,25 @@ describe("in each screen", () => {
     expect(text(layout)).not.toContain("SiteHeader");
   });
 
+  test("it stays within a component that may give it something, and a name that is taken is not taken twice", async () => {
+    const text = (name: string): string =>
+      `${takesHeader}import { Provider } from "../context/Provider";\nconst PublicLayout = 1;\nexport const ${name}Screen = () => <Provider value={PublicLayout}><SiteHeader /><p/></Provider>;\n`;
+    const { framed, text: after } = await made(
+      {
+        ...header,
+        "src/context/Provider.tsx": "export const Provider = ({ children }) => <>{children}</>;\n",
+        "src/screens/HomeScreen.tsx": text("Home"),
+        "src/screens/MapScreen.tsx": text("Map"),
+      },
+      "home,map",
+    );
+    expect(framed.taken).toEqual([]);
+    expect(after("src/screens/HomeScreen.tsx")).toContain(
+      'import { PublicLayout as PublicLayoutFrame } from "../layouts/PublicLayout";',
+    );
+    expect(after("src/screens/HomeScreen.tsx")).toContain("<PublicLayoutFrame><Provider");
+  });
+
   test("a name that is taken for more stays imported, and of several names the one goes", async () => {
     const both = 'import { Leaf, SiteHeader } from "../components/all";\n';
     const { text } = await made(

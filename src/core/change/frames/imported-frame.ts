@@ -25,27 +25,37 @@ export class ImportedFrame {
   /** What a file calls it: as it does already, else by its own name. */
   nameIn(path: ProjectPath): string {
     const there = this.#taken(path);
-    return there ?? this.#given().name;
+    const { name } = this.#given();
+    return there ?? (this.#isTaken(path, name) ? `${name}Frame` : name);
   }
 
   /** The edit that takes it into a file; nothing where it is taken already. */
   async importIn(path: ProjectPath): Promise<TextEdit | undefined> {
     if (this.#taken(path) !== undefined) return undefined;
     const { name, isDefault } = this.#given();
-    return importInto(path, {
-      ...this.file,
-      to: this.file.layout,
-      imported: isDefault ? "default" : name,
-      local: name,
-    });
+    const local = this.nameIn(path);
+    return importInto(path, { ...this.file, to: this.file.layout, imported: isDefault ? "default" : name, local });
   }
 
   #taken(path: ProjectPath): string | undefined {
     const { graph, layout } = this.file;
     for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
-      if (resolution.state === "found" && resolution.targets.includes(layout))
-        for (const { local } of reference.bindings ?? []) if (local !== "") return local;
+      if (resolution.state === "found" && resolution.targets.some((each) => each === layout || this.#passesOn(each)))
+        for (const { local } of reference.bindings ?? [])
+          if (local !== "" && (resolution.targets.includes(layout) || local === this.#given().name)) return local;
     return undefined;
+  }
+
+  /** Whether a file is an index that passes the layout on. */
+  #passesOn(path: ProjectPath): boolean {
+    const { graph, layout } = this.file;
+    return graph.files.get(path)?.reading.outline.onlyPassesOn === true && graph.targetsOf(path).includes(layout);
+  }
+
+  /** Whether a text uses a name for something else. */
+  #isTaken(path: ProjectPath, name: string): boolean {
+    const text = this.file.graph.tree.text(path)?.text ?? "";
+    return new RegExp(`(?<![\\w$.])${name}(?![\\w$])`).test(text);
   }
 
   #given(): { readonly name: string; readonly isDefault: boolean } {

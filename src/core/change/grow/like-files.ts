@@ -57,7 +57,7 @@ export async function growFile({ app, analysed, graph, request, progress }: File
   const plain = drawAddition(app, request);
   const { main } = plain;
   if (!main || !isListedRole(plain.role)) return unmentioned(plain);
-  const units = unitsOf(analysed, plain.role, main.path);
+  const units = unitsOf(analysed, plain.role);
   const compared = groupsOf(units, analysed, plain);
   if (compared.length === 0) return unmentioned(plain);
   const learnt = await learnWiring({ analysed, graph, progress, units: { all: units, compared } });
@@ -123,16 +123,15 @@ function unmentioned({ draft }: Drawn): GrownFile {
 }
 
 /** What files of a role there are, each with what goes with it, by the words of its name. */
-function unitsOf({ app, catalogue }: AppAnalysis, role: Role, beside: ProjectPath): readonly Example[] {
+function unitsOf({ app, catalogue }: AppAnalysis, role: Role): readonly Example[] {
   const entries = [...catalogue.entries.values()];
   const inPaths = wordsInPaths(entries.map(({ path }) => path));
-  const extension = extensionOf(nameOf(beside));
   const companions = new Map<ProjectPath, ProjectPath[]>();
   for (const { path, leader } of entries)
     if (leader !== undefined) companions.set(leader, [...(companions.get(leader) ?? []), path]);
   const found = new Map<string, { readonly words: readonly string[]; readonly files: ProjectPath[] }>();
   for (const { path, leads, isIndex, isLeft, role: its, feature } of entries) {
-    if (its.is !== role || !leads || isIndex || isLeft || extensionOf(nameOf(path)) !== extension) continue;
+    if (its.is !== role || !leads || isIndex || isLeft || !app.stack.code.includes(extensionOf(nameOf(path)))) continue;
     const stem = partsOf(nameOf(path)).stem;
     // `screens/Harvest/index.tsx` is called by its folder.
     const words = stem === "index" ? splitWords(nameOf(folderOf(path))) : nameByRole(app, role, path).words;
@@ -297,7 +296,13 @@ class Mentioning {
         // What goes with it asks for names, and has none that others ask for.
         if (path !== files[0]) return [];
         const names = wiring.files.find((each) => each.path === path)?.kept.shape.names;
-        if (names) return names.variables.flatMap(({ name, level }) => (level === "top" ? [name] : []));
+        const taken = new Set(
+          (graph.files.get(path)?.references ?? []).flatMap(({ reference }) =>
+            (reference.bindings ?? []).map(({ local }) => local),
+          ),
+        );
+        if (names)
+          return names.variables.flatMap(({ name, level }) => (level === "top" && !taken.has(name) ? [name] : []));
         return graph.tree.text(path)?.text.match(identifiers) ?? [];
       }),
     );

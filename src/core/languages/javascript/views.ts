@@ -4,7 +4,7 @@ import type { DrawnElement, View, ViewForms } from "../views.js";
 import { parseProgram } from "./extract.js";
 import { childrenOf, codeText, isNode, spanOf, type TreeNode } from "./tree-node.js";
 
-export const viewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, filled };
+export const viewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, isPlain, filled };
 
 /** The components of a file that others can take. */
 function views(text: string, name: string): readonly View[] | undefined {
@@ -147,6 +147,11 @@ function elements(text: string, name: string): readonly DrawnElement[] {
   };
   for (const node of nodesIn(program?.body)) visit(node);
   return found;
+}
+
+/** `main`, and what React Native has for it. */
+function isPlain(tag: string): boolean {
+  return /^(?:[a-z][a-z0-9]*|View|SafeAreaView|ScrollView|Fragment|React\.Fragment)$/.test(tag);
 }
 
 /** `{header}` → `{header ?? <Header />}` */

@@ -5,7 +5,7 @@ import type { DrawnElement, View, ViewForms } from "../views.js";
 import { attributesOf, contentSpan, elementType } from "./markup.js";
 import { parseMarkup } from "./parse-markup.js";
 
-export const vueViewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, filled };
+export const vueViewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, isPlain, filled };
 
 const commentType = 3;
 
@@ -76,6 +76,10 @@ function elements(text: string): readonly DrawnElement[] {
   };
   for (const each of template ? drawnIn(template, text) : []) visit(each);
   return found;
+}
+
+function isPlain(tag: string): boolean {
+  return /^[a-z][a-z0-9]*$/.test(tag);
 }
 
 /** `<slot name="header" />` → `<slot name="header"><Header /></slot>` */
