@@ -70,11 +70,11 @@ export async function growFile({ app, analysed, graph, request, progress }: File
   const to = new FeatureName(main.words, units[0]?.name.inPaths);
   const input = { app, graph, wiring, to };
   const first = new Mentioning({ ...input, drawn: plain });
-  if (first.fits()) return first.finish();
+  if (first.mention()) return first.finish();
   const byDefault = drawAddition(app, { ...request, isDefault: true });
   noteUnread(byDefault, wiring);
   const second = new Mentioning({ ...input, drawn: byDefault });
-  if (second.fits()) return second.finish();
+  if (second.mention()) return second.finish();
   // What mentions the others asks for what a starter does not have, so the file is made as they are.
   const example = wiring.compared.example.files[0];
   const own = request.from ? undefined : wiring.files.find(({ path }) => path === example);
@@ -84,13 +84,16 @@ export async function growFile({ app, analysed, graph, request, progress }: File
     const drawn = drawAddition(app, { ...request, from });
     noteUnread(drawn, wiring);
     const again = new Mentioning({ ...input, drawn, own: { learnt: own, written } });
-    if (again.fits()) return again.finish();
+    if (again.mention()) return again.finish();
   }
   const places = wired.map(({ path }) => path);
-  plain.draft.note(
-    `${enumerated(places)} ${places.length === 1 ? "asks" : "ask"} ${nameOf(example ?? "")} for what ${nameOf(main.path)} does not have, so ${nameOf(main.path)} is not mentioned there yet.`,
+  // What was tried is in the draft.
+  const left = drawAddition(app, request);
+  noteUnread(left, wiring);
+  left.draft.note(
+    `${enumerated(places)} ${places.length === 1 ? "mentions" : "mention"} ${nameOf(example ?? "")} in a way that would not hold for ${nameOf(main.path)}, so ${nameOf(main.path)} is not mentioned there yet.`,
   );
-  return { ...unmentioned(plain), unread: wiring.unread };
+  return { ...unmentioned(left), unread: wiring.unread };
 }
 
 /** Whether something is left without its inside: a function that does nothing is no example. */
@@ -246,7 +249,8 @@ class Mentioning {
     const declared = this.#declared();
     const isThere = ({ shape, entries, path }: WiredFile): boolean => {
       const own = this.#ownNames(path, shape.text);
-      return entries.every(({ kept, item }) => {
+      return entries.every(({ kept, item, isCut }) => {
+        if (isCut === true) return false;
         for (const { 0: word, index } of shape.text.slice(item.start, item.end).matchAll(identifiers)) {
           const start = item.start + index;
           const isPath = [...shape.references.values()].some((each) => each.start <= start && start < each.end);
@@ -313,9 +317,33 @@ class Mentioning {
     return this.input.wiring.compared.example.name.in(name).length > 0;
   }
 
+  /** Mentions it in the draft; gives whether all that is taken is there. */
+  mention(): boolean {
+    if (!this.fits()) return false;
+    for (const each of this.input.wiring.wired) this.#wirer.wire(each);
+    return this.input.wiring.wired.every(({ path, shape }) => this.#isGiven(path, shape.text));
+  }
+
+  /** Whether every name that a file takes anew is given by the file from which it is taken: an index may not pass it on. */
+  #isGiven(path: ProjectPath, before: string): boolean {
+    const { graph, drawn } = this.input;
+    const after = drawn.draft.changedText(path);
+    if (after === undefined) return true;
+    const had = new Set(before.match(identifiers));
+    const known = graph.files.get(path)?.references ?? [];
+    return extractFrom(after, path, "exact").references.every(({ specifier, bindings = [] }) => {
+      const taken = bindings.filter(({ imported }) => imported !== "*" && imported !== "default" && !had.has(imported));
+      const there = known.find(({ reference }) => reference.specifier === specifier);
+      const [target] = there?.resolution.state === "found" ? there.resolution.targets : [];
+      if (taken.length === 0 || target === undefined) return true;
+      const { exports } = extractFrom(drawn.draft.textOf(target) ?? "", target, "exact");
+      if (!exports || exports.some(({ name }) => name === "*")) return true;
+      return taken.every(({ imported }) => exports.some(({ name }) => name === imported));
+    });
+  }
+
   finish(): GrownFile {
     const { wiring, drawn, own } = this.input;
-    for (const each of wiring.wired) this.#wirer.wire(each);
     drawn.draft.listed();
     const { main } = drawn;
     if (own && main) this.#wirer.note(main.path, own.written.text, own.written.toFill);

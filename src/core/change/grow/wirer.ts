@@ -55,6 +55,8 @@ export class Wirer {
     for (const { kept, row, item, partners } of entries) {
       const specifierAt = (start: number): string | undefined => this.#specifierAt(path, start);
       const written = writeItem({ kept, to: this.input.to, sisters: [], specifierAt }, item);
+      // What does not speak of the feature any more, because the rest of it went, says nothing of it.
+      if (this.input.to.in(written.text).length === 0) continue;
       if (row.items.some((each) => text.slice(each.start, each.end) === written.text)) continue;
       const group = [item, ...partners.values()];
       const { edit, ...place } = insertion({

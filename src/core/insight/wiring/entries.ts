@@ -13,6 +13,8 @@ export interface Entry {
   readonly item: RowItem;
   /** The items of its sisters in the same row, by the shapes that speak of them. */
   readonly partners: ReadonlyMap<Shape, RowItem>;
+  /** Whether a part of it went that its sisters have, because what it needs is not made. */
+  readonly isCut?: boolean;
 }
 
 /** The entries of one feature in a text; `sisters` are shapes of the same text that speak of the others. */

@@ -216,13 +216,19 @@ class Learning {
       ...files.map(({ path, kept }): Part => ({ path, kept: [kept], isOwn: true })),
       ...wired.map(({ path, entries }): Part => ({ path, kept: entries.map(({ kept }) => kept), isOwn: false })),
     ];
+    const whole = new Map(wired.flatMap(({ entries }) => entries.map(({ kept }) => [kept, kept.size] as const)));
     new Settling(graph, compared.example, parts).settle();
     const made = files.filter(({ kept }) => kept.size > 0);
     return {
       compared,
       files: made.filter((each) => this.#isOfUse(each, made)).sort((a, b) => comparePaths(a.path, b.path)),
       wired: wired
-        .map((each) => ({ ...each, entries: each.entries.filter(({ kept, item }) => kept.has(item)) }))
+        .map((each) => ({
+          ...each,
+          entries: each.entries
+            .filter(({ kept, item }) => kept.has(item))
+            .map((entry) => ({ ...entry, isCut: entry.kept.size < (whole.get(entry.kept) ?? 0) })),
+        }))
         .filter(({ entries }) => entries.length > 0),
       unmade: [...unmade, ...files.filter(({ kept }) => kept.size === 0).map(({ path }) => path)],
       unread,
