@@ -16,6 +16,8 @@ test.each<
   ["a line less", "a\nx\nb\n", "a\nb\n", [[2, 4, ""]]],
   ["letters more within a line", '{ A } from "b"\n', '{ A, C } from "b"\n', [[3, 3, ", C"]]],
   ["letters less within a line", '{ A, C } from "b"\n', '{ A } from "b"\n', [[3, 6, ""]]],
+  ["another line end", "ab\r\n", "ab\n", [[0, 4, "ab\n"]]],
+  ["a letter of two signs more", "🍏\n", "🍎🍏\n", [[0, 0, "🍎"]]],
   ["another line", "abc\n", "xyz\n", [[0, 4, "xyz\n"]]],
   [
     "letters in two lines, one behind the other",
@@ -32,7 +34,9 @@ test.each<
 
 test("law: done to the one text, they give the other", () => {
   const texts = fc
-    .array(fc.constantFrom("a", "ab", "abc", "bc", "", "import { A } from 'b'"), { maxLength: 8 })
+    .array(fc.constantFrom("a", "ab", "abc", "bc", "", "🍏", "🍎🍏", "\r", "a\r", "import { A } from 'b'"), {
+      maxLength: 8,
+    })
     .map((lines) => lines.join("\n"));
   fc.assert(
     fc.property(texts, texts, (before, after) => {

@@ -43,9 +43,12 @@ function linesOf(text: string): string[] {
 
 /** How much two lines begin and end with alike, where one of them is the other with letters put in at one place. */
 function commonEnds(old: string, now: string): { readonly lead: number; readonly tail: number } | undefined {
+  // The two signs of a line's end are one, and so are those of a letter.
+  if (/\r?\n$/.exec(old)?.[0] !== /\r?\n$/.exec(now)?.[0]) return undefined;
   const most = Math.min(old.length, now.length);
   let lead = 0;
   while (lead < most && old.charAt(lead) === now.charAt(lead)) lead += 1;
+  if (/[\uD800-\uDBFF\r]/.test(old.charAt(lead - 1))) lead -= 1;
   const tail = most - lead;
   return tail > 0 && old.slice(old.length - tail) === now.slice(now.length - tail) ? { lead, tail } : undefined;
 }
