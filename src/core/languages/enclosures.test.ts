@@ -29,6 +29,8 @@ describe("what stands in a frame", () => {
     ["by its tag with hyphens", "<the-frame><home-view /></the-frame>", []],
     ["with an arrow in the tag", "<Frame onOpen={() => go()}><Home /></Frame>", ["Home"]],
     ["where the tag never ends", "<Frame <Home", []],
+    ["not in the argument of a type", "const frame = useRef<Frame>(null); return <Home />;", []],
+    ["beside a closing tag alone", "</Frame><Home />", []],
     ["where nothing closes it", "<Frame><Home />", ["Home"]],
   ])("%s: %s", (_, text, names) => {
     expect(enclosedIn(text, "Frame", ["Home", "Map"]).map(({ name }) => name)).toEqual(names);

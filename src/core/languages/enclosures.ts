@@ -20,49 +20,93 @@ const skipped = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\/[^\n]*|\/\*[^]*?\*\
 export function enclosedIn(text: string, frame: string, names: readonly string[]): readonly Enclosed[] {
   const code = text.replace(skipped, (found) => " ".repeat(found.length));
   const found: Enclosed[] = [];
-  for (const { index } of code.matchAll(new RegExp(`(?<![\\w$.])(?:${spellings(frame)})(?![\\w$-])`, "g"))) {
-    const region = code.charAt(index - 1) === "<" ? regionOfTag(code, index - 1) : regionOfRoute(code, index);
+  const drawsItself = names.includes("");
+  const wanted = new Map<string, number>();
+  for (const [at, name] of names.entries())
+    if (name !== "") for (const spelling of spellings(name)) if (!wanted.has(spelling)) wanted.set(spelling, at);
+  const mentioned = new Map<number, readonly number[]>();
+  let brackets: Brackets | undefined;
+  const framed = spellings(frame).join("|").replaceAll("$", "\\$");
+  for (const { index } of code.matchAll(new RegExp(`(?<![\\w$.])(?:${framed})(?![\\w$-])`, "g"))) {
+    const before = code.charAt(index - 1);
+    if (before === "/") continue;
+    brackets ??= bracketsOf(code);
+    const region = before === "<" ? regionOfTag(code, index - 1, brackets) : regionOfRoute(code, index, brackets);
     if (!region) continue;
-    const inside = code.slice(...region);
-    if (names.includes("") && code.charAt(index - 1) === "<") found.push({ name: "", at: index });
-    for (const name of names)
-      if (
-        name !== "" &&
-        new RegExp(`(?<![\\w$.])(?:${spellings(name)})(?![\\w$-])`).test(inside) &&
-        !isWithin(found, name, index)
-      )
-        found.push({ name, at: index });
+    if (drawsItself && before === "<") found.push({ name: "", at: index });
+    const inside = mentioned.get(region[0]) ?? mentionedIn(code.slice(...region), wanted);
+    mentioned.set(region[0], inside);
+    for (const at of inside) found.push({ name: names[at] ?? "", at: index });
   }
   return found;
 }
 
-function isWithin(found: readonly Enclosed[], name: string, at: number): boolean {
-  return found.some((each) => each.name === name && each.at === at);
+/** The brackets of a text, each by where it opens. */
+interface Brackets {
+  /** For each offset, where the brackets around it open; -1 where it stands in none. */
+  readonly around: Int32Array;
+  readonly closedAt: ReadonlyMap<number, number>;
 }
 
-/** `PublicLayout|public-layout` */
-function spellings(name: string): string {
-  const plain = name.replaceAll("$", "\\$");
+function bracketsOf(code: string): Brackets {
+  const around = new Int32Array(code.length);
+  const closedAt = new Map<number, number>();
+  const opened: number[] = [];
+  for (let place = 0; place < code.length; place += 1) {
+    const letter = code.charAt(place);
+    if (close.includes(letter)) {
+      const from = opened.pop();
+      if (from !== undefined) closedAt.set(from, place);
+    }
+    around[place] = opened.at(-1) ?? -1;
+    if (open.includes(letter)) opened.push(place);
+  }
+  return { around, closedAt };
+}
+
+/** Which of the names a text mentions: each once, by its place, in their order. Gone through once, however many are asked for. */
+function mentionedIn(text: string, wanted: ReadonlyMap<string, number>): readonly number[] {
+  const found = new Set<number>();
+  for (const { 0: word, index } of text.matchAll(/[\w$]+(?:-[\w$]+)*/g)) {
+    if (text.charAt(index - 1) === "." || text.charAt(index + word.length) === "-") continue;
+    // `a-Home`: a difference, too.
+    for (let from = 0; from !== -1; from = nextPart(word, from)) {
+      const place = wanted.get(word.slice(from));
+      if (place !== undefined) found.add(place);
+    }
+  }
+  return [...found].sort((one, other) => one - other);
+}
+
+function nextPart(word: string, from: number): number {
+  const at = word.indexOf("-", from);
+  return at === -1 ? -1 : at + 1;
+}
+
+/** `PublicLayout`, `public-layout` */
+function spellings(name: string): readonly string[] {
   const kebab = name.replace(/(?<=[\p{Ll}\d])(?=\p{Lu})/gu, "-").toLowerCase();
-  return kebab.includes("-") && /^\p{Lu}/u.test(name) ? `${plain}|${kebab}` : plain;
+  return kebab.includes("-") && /^\p{Lu}/u.test(name) ? [name, kebab] : [name];
 }
 
 /** From behind an opening tag to the tag that closes it; of one that closes itself, what the route around it holds. */
-function regionOfTag(code: string, at: number): [number, number] | undefined {
+function regionOfTag(code: string, at: number, brackets: Brackets): [number, number] | undefined {
+  // `useRef<Frame>(null)`: an argument of a type.
+  if (/[\w$]/.test(code.charAt(at - 1))) return undefined;
   const name = /^<([\w$.-]+)/.exec(code.slice(at, at + 200))?.[1];
   const end = name === undefined ? undefined : endOfTag(code, at);
   if (name === undefined || end === undefined) return undefined;
   if (code.charAt(end - 2) !== "/") return [end, closingOf(code, name, end)];
-  return regionOfRoute(code, at);
+  return regionOfRoute(code, at, brackets);
 }
 
-/** Behind the `>` of a tag. */
+/** Behind the `>` of a tag; none where the brackets around it end before. */
 function endOfTag(code: string, at: number): number | undefined {
   let depth = 0;
   for (let place = at + 1; place < code.length; place += 1) {
     const letter = code.charAt(place);
     if (open.includes(letter)) depth += 1;
-    else if (close.includes(letter)) depth -= 1;
+    else if (close.includes(letter) && (depth -= 1) < 0) return undefined;
     else if (letter === ">" && depth === 0 && code.charAt(place - 1) !== "=") return place + 1;
   }
   return undefined;
@@ -70,9 +114,12 @@ function endOfTag(code: string, at: number): number | undefined {
 
 /** Where the tag stands that closes one; the end of the text where none does. */
 function closingOf(code: string, name: string, from: number): number {
+  if (!code.includes(`</${name}`, from)) return code.length;
   let depth = 1;
-  for (const { 0: tag, index } of code.matchAll(new RegExp(`</?${name.replaceAll("$", "\\$")}(?![\\w$.-])`, "g"))) {
-    if (index < from) continue;
+  const tags = new RegExp(`</?${name.replaceAll(".", "\\.").replaceAll("$", "\\$")}(?![\\w$.-])`, "g");
+  tags.lastIndex = from;
+  for (let found = tags.exec(code); found; found = tags.exec(code)) {
+    const { 0: tag, index } = found;
     if (tag.startsWith("</")) depth -= 1;
     else if (code.charAt((endOfTag(code, index) ?? 0) - 2) !== "/") depth += 1;
     if (depth === 0) return index;
@@ -81,20 +128,12 @@ function closingOf(code: string, name: string, from: number): number {
 }
 
 /** The brackets around a place: of an attribute, what stands between the tags of its element; of a property, its object. */
-function regionOfRoute(code: string, at: number): [number, number] | undefined {
-  let depth = 0;
-  for (let place = at - 1; place >= 0; place -= 1) {
-    const letter = code.charAt(place);
-    if (close.includes(letter)) depth += 1;
-    else if (open.includes(letter) && depth > 0) depth -= 1;
-    else if (open.includes(letter)) {
-      if (letter !== "{") return undefined;
-      if (/=\s*$/.test(code.slice(Math.max(0, place - 20), place))) return ofElement(code, place);
-      // A block of statements is no route.
-      return isProperty(code, at) ? [place + 1, closingBracket(code, place)] : undefined;
-    }
-  }
-  return undefined;
+function regionOfRoute(code: string, at: number, { around, closedAt }: Brackets): [number, number] | undefined {
+  const place = around[at] ?? -1;
+  if (code.charAt(place) !== "{") return undefined;
+  if (/=\s*$/.test(code.slice(Math.max(0, place - 20), place))) return ofElement(code, place);
+  // A block of statements is no route.
+  return isProperty(code, at) ? [place + 1, closedAt.get(place) ?? code.length] : undefined;
 }
 
 /** `element: <Frame />`, `component: Frame` */
@@ -108,7 +147,7 @@ function ofElement(code: string, place: number): [number, number] | undefined {
   for (let at = place - 1; at >= 0; at -= 1) {
     const letter = code.charAt(at);
     if (close.includes(letter)) depth += 1;
-    else if (open.includes(letter)) depth -= 1;
+    else if (open.includes(letter) && (depth -= 1) < 0) return undefined;
     if (depth !== 0 || letter !== "<") continue;
     const name = /^<([\w$.-]+)/.exec(code.slice(at, at + 200))?.[1];
     const end = endOfTag(code, at);
@@ -116,16 +155,6 @@ function ofElement(code: string, place: number): [number, number] | undefined {
     return [end, closingOf(code, name, end)];
   }
   return undefined;
-}
-
-function closingBracket(code: string, at: number): number {
-  let depth = 0;
-  for (let place = at; place < code.length; place += 1) {
-    const letter = code.charAt(place);
-    if (open.includes(letter)) depth += 1;
-    else if (close.includes(letter) && (depth -= 1) === 0) return place;
-  }
-  return code.length;
 }
 
 /** `const Home = lazy(() => import("./Home"))`: the name in front of a file that is taken as a whole. */
