@@ -561,3 +561,39 @@ describe("a frame goes around screens", () => {
     expect(fingerprint(root)).toEqual(before);
   });
 });
+
+describe("a starter of the team", () => {
+  test("is made of a file, begins the next one, and is gone after undo", async () => {
+    const root = appWithPackages("orchard-tabs");
+    await run(root, ["init", "--write"]);
+    const before = fingerprint(root);
+    const made = await run(root, ["add", "starter", "screen", "--from", "src/screens/RotaScreen.tsx", "--write"]);
+    expect(made.out).toContain("Made 1 starter: a new screen begins with it from then on.");
+    expect(made.out).toContain("uses ../state/RotaProvider, so a new file uses one that is called after it");
+    const [plain, shown] = [compile(root), readFileSync(join(root, "starters/screen.tsx.starter"), "utf8")];
+    expect([plain, shown]).toEqual(["", expect.stringContaining("export function «Symbol»()")]);
+    // Without the provider that each screen has, the next one would not compile, and is refused.
+    expect((await run(root, ["add", "screen", "press", "--write"])).code).toBe(1);
+    writeFileSync(
+      join(root, "starters/screen.tsx.starter"),
+      shown
+        .replace(/import \{ «hook» \}.*\n/, "")
+        .replace("const [{ items }] = «hook»();", 'const items = [{ id: "a", helper: "Ines" }];'),
+    );
+    const added = await run(root, ["add", "screen", "press", "--write"]);
+    expect(added.out).toMatch(/proof {2}✓/);
+    expect([compile(root), readFileSync(join(root, "src/screens/PressScreen.tsx"), "utf8")]).toEqual([
+      "",
+      expect.stringContaining("export function PressScreen()"),
+    ]);
+    await run(root, ["undo", "--write"]);
+    writeFileSync(join(root, "starters/screen.tsx.starter"), shown);
+    await run(root, ["undo", "--write"]);
+    expect(fingerprint(root)).toBe(before);
+  });
+
+  test("needs a file to be made of", async () => {
+    const root = appWithPackages("orchard-tabs");
+    expect((await run(root, ["add", "starter", "screen"])).err).toContain("steady-shelf add starter ROLE --from FILE");
+  });
+});

@@ -51,6 +51,12 @@ export async function runAdd(options: AddOptions): Promise<number> {
     const { runAddEnvironment } = await import("./add-environment.js");
     return runAddEnvironment(context, options);
   }
+  if (options.role === "starter") {
+    if (options.from === undefined)
+      throw new UsageError("A starter is made of a file: `steady-shelf add starter ROLE --from FILE`.");
+    const { runAddStarter } = await import("./add-starter.js");
+    return runAddStarter(options, options.from);
+  }
   if (options.wrap !== undefined) {
     if (roleMeant(options.role) !== "layout")
       throw new UsageError("`--wrap` is for layouts: `steady-shelf add layout NAME --wrap SCREEN,…`.");

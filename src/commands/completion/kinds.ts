@@ -12,6 +12,7 @@ export type Kind =
   | "feature"
   | "role"
   | "role to add"
+  | "name to add"
   | "stack"
   | "shelf"
   | "branch"
@@ -26,7 +27,7 @@ export type Kind =
 const kinds: Readonly<Record<string, Kind>> = {
   "add with": "anything",
   "add role": "role to add",
-  "add name": "anything",
+  "add name": "name to add",
   "add from": "file",
   "add like": "feature",
   "add wrap": "file",
@@ -89,6 +90,7 @@ const words: Readonly<Record<Kind, string>> = {
   feature: "FEATURE",
   role: "ROLE",
   "role to add": "ROLE",
+  "name to add": "NAME",
   stack: "STACK",
   shelf: "SHELF",
   branch: "COMMIT",

@@ -48,9 +48,14 @@ async function wordsOf(kind: Kind, asked: Asked, project: string | undefined): P
     case "role to add":
       return [
         { value: "feature", about: "a part of the app, with its folders" },
+        { value: "starter", about: "what new files of a role begin with, made of a file of the app" },
         { value: "environment", about: "values that git ignores, a sample of their keys" },
         ...roles.filter((role) => role !== "generated").map((value) => ({ value, about: roleMeanings[value] })),
       ];
+    case "name to add":
+      return asked.kind === "place" && asked.words[0] === "starter"
+        ? roles.filter((role) => role !== "generated").map((value) => ({ value, about: roleMeanings[value] }))
+        : [];
     case "stack":
       return stackMarks().map(({ name }) => ({ value: name, about: "" }));
     case "steps of a commit":

@@ -30,4 +30,4 @@ export { leadersOf } from "./leaders.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
 export { openProject, type Project } from "./project.js";
 export { styleSections, type StyleSection } from "./sections.js";
-export { fillStarter, type Starter } from "./starter.js";
+export { fillStarter, type Starter, type StarterValues } from "./starter.js";

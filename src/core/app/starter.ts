@@ -15,6 +15,11 @@ export interface Starter {
   readonly text: string;
 }
 
+function reasonFor(word: string, rest: string, inner: string): string {
+  if (word === "feature") return `«${inner}» is the feature's name, and none was said.`;
+  return word === "to" ? `${rest} is not there.` : `«${inner}» means nothing here.`;
+}
+
 /** Fills a starter in. `has` says whether a condition holds. Throws `STARTER_BROKEN` with the line. */
 export function fillStarter(
   { file, text }: Starter,
@@ -34,7 +39,7 @@ export function fillStarter(
           if (value !== undefined) return value;
           throw new ShelfError("STARTER_BROKEN", {
             path: file,
-            reason: `«${inner}» means nothing here.`,
+            reason: reasonFor(word, more.join(" "), inner),
             place: { file, line: index + 1 },
           });
         }),

@@ -605,6 +605,11 @@ export const catalogue = {
     what: (d) => `The starter ${d.path} cannot be used: ${d.reason}`,
     next: () => "docs/starters.md lists what may stand between « and ».",
   },
+  STARTER_UNMADE: {
+    refusal: "usage",
+    what: (d) => `No starter for ${d.other} can be made of ${d.path}: ${d.reason}`,
+    next: () => "Say another file by --from FILE; `steady-shelf explain FILE` tells what a file is taken for.",
+  },
   ARRANGEMENT_UNSAID: {
     refusal: "usage",
     what: () => "No configuration says how this app is to be arranged.",

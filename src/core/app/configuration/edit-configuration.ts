@@ -13,6 +13,8 @@ export type FileDecision = "leave" | { readonly role?: Role | undefined; readonl
 export interface Decisions {
   readonly arrangement?: string | undefined;
   readonly state?: string | undefined;
+  /** The folder with the team's own starters. */
+  readonly starters?: string | undefined;
   /** Shelves are groups from then on. */
   readonly inGroups?: true;
   readonly files?: ReadonlyMap<string, FileDecision>;
@@ -28,7 +30,7 @@ export function editConfiguration(text: string, decisions: Decisions): string {
 /** What the decisions change in a text. */
 export function configurationEdits(
   text: string,
-  { arrangement, state, inGroups, files = new Map(), moved = new Map() }: Decisions,
+  { arrangement, state, starters, inGroups, files = new Map(), moved = new Map() }: Decisions,
 ): readonly TextEdit[] {
   const end = text.includes("\r\n") ? "\r\n" : "\n";
   const document = parseDocument(text);
@@ -40,7 +42,7 @@ export function configurationEdits(
     const newline = text.indexOf("\n", endOf(pair));
     return newline < 0 ? text.length : newline + 1;
   };
-  for (const [key, value] of Object.entries({ arrangement, state, "in-groups": inGroups && "true" })) {
+  for (const [key, value] of Object.entries({ arrangement, state, starters, "in-groups": inGroups && "true" })) {
     if (value === undefined) continue;
     const there = root.get(key, true);
     if (isScalar(there) && there.range) edits.push(replaced(there, text, value));

@@ -24,6 +24,7 @@ import {
   isListedRole,
   nameByRole,
   specifierTo,
+  withOwnStarters,
   type AddRequest,
   type Drawn,
   type SetUp,
@@ -77,8 +78,10 @@ export async function growFile({ app, analysed, graph, request, progress }: File
   if (second.mention()) return second.finish();
   // What mentions the others asks for what a starter does not have, so the file is made as they are.
   const example = wiring.compared.example.files[0];
+  const known = app.stack.roles[plain.role];
+  const isOwnStarter = known !== undefined && withOwnStarters(app, plain.role, known).isOwn;
   const own = request.from ? undefined : wiring.files.find(({ path }) => path === example);
-  if (own && plain.made.length === 1 && !isHollow(own.kept)) {
+  if (own && plain.made.length === 1 && !isOwnStarter && !isHollow(own.kept)) {
     const written = writeText({ kept: own.kept, to, sisters: own.sisters });
     const from = { bytes: Buffer.from(written.text), extension: extensionOf(nameOf(main.path)) };
     const drawn = drawAddition(app, { ...request, from });

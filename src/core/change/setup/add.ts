@@ -12,6 +12,7 @@ import { listAmongSisters, listNewFile, showFirst } from "./list-in.js";
 import { likeOthers } from "./like-others.js";
 import { existingFeatures, knownRole, meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
+import { withOwnStarters } from "./own-starters.js";
 import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
 import { valuesFor, type Filling } from "./values.js";
 import { fillingsOf, viewCustomOf } from "./view-custom.js";
@@ -80,8 +81,9 @@ interface Understood {
 
 function addTo(draft: SetupDraft, app: App, request: AddRequest): Understood {
   const role = knownRole(app, request.role);
-  const data = app.stack.roles[role];
-  if (!data) throw new BrokenAssumption(`${role} was looked up before`);
+  const known = app.stack.roles[role];
+  if (!known) throw new BrokenAssumption(`${role} was looked up before`);
+  const { data } = withOwnStarters(app, role, known);
   if (role === "test" || role === "story") {
     addBeside(draft, app, { ...request, role });
     return { feature: request.feature, wanted: [] };

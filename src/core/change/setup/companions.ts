@@ -11,6 +11,7 @@ import { exportsOf, languageFor, nameIn, scriptExtension } from "../../languages
 import { likeOthers } from "./like-others.js";
 import { meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
+import { withOwnStarters } from "./own-starters.js";
 import { valuesFor, type Filling } from "./values.js";
 
 /** Companions that are usual (by the configuration, else the stack), with and without those that are asked for. */
@@ -82,7 +83,8 @@ export function addBeside(
       other: request.role,
       paths: found.map(({ path }) => path),
     });
-  const ofRole = app.stack.roles[leader.role]?.companions?.[request.role];
+  const known = app.stack.roles[leader.role];
+  const ofRole = known && withOwnStarters(app, leader.role, known).data.companions?.[request.role];
   const general = app.stack.beside?.[request.role];
   const extension = scriptExtension(leader.path);
   const companion = general ? { ...general, ending: general.ending + extension } : ofRole;

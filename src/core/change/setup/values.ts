@@ -3,6 +3,7 @@ import { splitWords, inCase, inText } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { SourceText } from "../../base/text/index.js";
 import { onlyNamespace } from "../../graph/index.js";
+import { FeatureName } from "../../insight/wiring/index.js";
 import { languageFor, type Language } from "../../languages/index.js";
 import { placeOfStart, type App } from "../../app/app.js";
 import { partsOf } from "../../app/companions.js";
@@ -54,7 +55,14 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
     path: () => relativePath(app.folder, path),
   };
   return (word, rest) => {
-    if (rest === "") return filling.more?.[word] ?? plain[word]?.();
+    if (rest === "") return filling.more?.[word] ?? plain[word]?.() ?? FeatureName.written(words, "own", word);
+    if (word === "one" || word === "many") return FeatureName.written(words, word, rest);
+    if (word === "feature" && feature.length > 0) {
+      const [joined = "", count = "own"] = rest.split(" ").reverse();
+      return FeatureName.written(feature, count, joined);
+    }
+    const there = word === "to" && rest !== "leader" ? inFolder(app.folder, rest) : undefined;
+    if (there !== undefined) return app.store.stat(there)?.kind === "file" ? way(there) : undefined;
     if (word === "from") return way(filling.others?.get(rest) ?? startPlace(app, rest));
     if (word === "namespace") {
       const place = startPlace(app, rest);

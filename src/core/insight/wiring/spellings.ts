@@ -116,14 +116,26 @@ export class FeatureName {
 
   /** The name, written in one of several ways: the one that fits what stands around. */
   spell(ways: ReadonlySet<Way>, around: Around): string {
+    const way = this.wayFor(ways, around);
+    return (way && this.#spelled.get(way)) ?? inCase(this.words, "camel");
+  }
+
+  /** Of several ways that write the name so, the one that fits what stands around; `undefined` of none. */
+  wayFor(ways: ReadonlySet<Way>, around: Around): Way | undefined {
     const liked = [...(around.within === "path" && isBare(around) ? [this.inPaths] : []), ...likedWays(around)];
     for (const count of counts)
       for (const joined of liked) {
         const way: Way = `${count} ${joined}`;
-        if (ways.has(way)) return this.#spelled.get(way) ?? "";
+        if (ways.has(way)) return way;
       }
     const [first] = ways;
-    return (first && this.#spelled.get(first)) ?? inCase(this.words, "camel");
+    return first;
+  }
+
+  /** The name, written in one way: `("many", "kebab")` → `orchard-maps`; `undefined` where that is no way. */
+  static written(words: readonly string[], count: string, joined: string): string | undefined {
+    if (count !== "own" && count !== "one" && count !== "many") return undefined;
+    return joinedIn(counted(words, count)).find(([each]) => each === joined)?.[1];
   }
 
   /** The name as people read it: `Orchard map`. */
