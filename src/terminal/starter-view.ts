@@ -42,7 +42,7 @@ function wordsSection({ starters }: TakenStarters, screen: Screen): string[] {
   const some = starters.filter(({ words }) => words.length > 0);
   if (some.length === 0) return [];
   const all = some.flatMap(({ words }) => words.map(({ word }) => cells(word) + 2));
-  const width = Math.min(Math.max(...all), 40);
+  const width = Math.min(Math.max(...all), 56);
   const lines = some.flatMap(({ path, from, words }) => [
     `  ${shorten(`${path}  from ${from}`, screen.width - 2)}`,
     ...words.map(({ word, stands, times }) =>

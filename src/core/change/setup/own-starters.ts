@@ -42,23 +42,24 @@ export function withOwnStarters(
     return found === undefined ? undefined : { starter: found + ending, extension: found.slice(base.length) };
   };
   const companions = new Map<string, CompanionData>(Object.entries(data.companions ?? {}));
-  const own: string[] = [];
+  const beside: string[] = [];
   for (const each of new Set([...companions.keys(), ...everywhere])) {
     const start = `${role}-${each}`;
     const found = names.find((name) => name.startsWith(start) && /^[._\p{Lu}]/u.test(name.slice(start.length)));
     if (found === undefined) continue;
-    own.push(each);
+    beside.push(each);
     companions.set(each, { ...companions.get(each), starter: found + ending, ending: found.slice(start.length) });
   }
-  const some = (data.makes ?? []).filter((make) => leading(starterBase(role, make)));
-  const [only] = some;
-  // Of a team that has one starter for what the stack makes as several files, it is one file.
-  const isOne =
-    data.makes === undefined || (some.length === 1 && only !== undefined && starterBase(role, only) === role);
+  const own = (data.makes ?? []).filter((make) => leading(starterBase(role, make)));
+  // Where the team has its own for what is of this role alone, that is all that is made; of one file, the role is that file.
+  const isTeams = own.some((make) => make.role === undefined);
+  const isOne = data.makes === undefined || (isTeams && own.every((make) => starterBase(role, make) === role));
   const main = isOne ? leading(role) : undefined;
-  const makes = isOne ? undefined : data.makes.map((make) => ({ ...make, ...leading(starterBase(role, make)) }));
-  const isOwn = main !== undefined || some.length > 0;
-  if (!isOwn && own.length === 0) return { data, isOwn };
+  const makes = isOne
+    ? undefined
+    : (isTeams ? own : data.makes).map((make) => ({ ...make, ...leading(starterBase(role, make)) }));
+  const isOwn = main !== undefined || own.length > 0;
+  if (!isOwn && beside.length === 0) return { data, isOwn };
   return {
     isOwn,
     data: {
@@ -67,7 +68,7 @@ export function withOwnStarters(
       makes,
       companions: Object.fromEntries(companions),
       // What the team begins with goes with what the team has beside it.
-      with: isOwn ? own : [...new Set([...(data.with ?? []), ...own])],
+      with: isOwn ? beside : [...new Set([...(data.with ?? []), ...beside])],
     },
   };
 }

@@ -138,7 +138,8 @@ function wholeWord(
   if (isStem && (kind === "path" || stem.includes("-"))) return { start: at, end: at + stem.length, word: "stem" };
   const token = tokenAt(text, start);
   // What people read is the name as a text, if there is no more to it.
-  if (token.end - token.start === end - start && (kind === "text" || kind === "string")) return undefined;
+  const isBare = token.end - token.start === end - start;
+  if (isBare && (kind === "text" || kind === "string" || text.slice(start, end) !== stem)) return undefined;
   const word = wholeWords.find((each) => values(each, "") === text.slice(token.start, token.end));
   return word === undefined ? undefined : { ...token, word };
 }
@@ -204,7 +205,7 @@ type Within = "code" | "string" | "text" | "path";
 const pieces = /\/\/[^\n]*|\/\*[^]*?\*\/|<!--[^]*?-->|"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|`(?:[^`\\]|\\.)*`/g;
 
 /** Tells what stands at an offset. */
-function withinOf({ text, paths, texts }: Generalising): (offset: number) => Within {
+function withinOf({ text, paths, texts, names }: Generalising): (offset: number) => Within {
   let code = text;
   for (const { start, end } of texts) code = code.slice(0, start) + " ".repeat(end - start) + code.slice(end);
   const strings: Span[] = [];
@@ -212,8 +213,18 @@ function withinOf({ text, paths, texts }: Generalising): (offset: number) => Wit
   for (const { 0: piece, index } of code.matchAll(pieces))
     (/^["'`]/.test(piece) ? strings : comments).push({ start: index, end: index + piece.length });
   const [inPath, inString, inText] = [new Spans(paths), new Spans(strings), new Spans(comments)];
+  const identifiers = new Set(names?.identifiers.map(({ start }) => start));
   return (offset) =>
-    inPath.at(offset) ? "path" : inText.at(offset) ? "text" : inString.at(offset) ? "string" : "code";
+    // What a template computes stands in quotes, and is code.
+    identifiers.has(tokenAt(text, offset).start)
+      ? "code"
+      : inPath.at(offset)
+        ? "path"
+        : inText.at(offset)
+          ? "text"
+          : inString.at(offset)
+            ? "string"
+            : "code";
 }
 
 /** Parts of a text that are asked for by place. */

@@ -70,6 +70,12 @@ describe("of the text of MapScreen.tsx", () => {
       'export const a = <map role="map"><b /></map>;\n',
       'export const a = <map role="map"><b /></map>;\n',
     ],
+    [
+      "what is computed in quotes is code",
+      'export const a = "map.id ?? map.to";\n',
+      'export const a = "«camel».id ?? «camel».to";\n',
+    ],
+    ["a sentence is none", 'export const a = "Open the map.";\n', 'export const a = "Open the «title».";\n'],
     ["parts of other words stay", "export const maple = mapped;\n", "export const maple = mapped;\n"],
   ])("%s", async (_, text, starter) => {
     expect(await starterOf(text)).toBe(starter);
@@ -161,6 +167,25 @@ describe("what goes beside it", () => {
       ],
     ]);
   });
+});
+
+test.each<readonly [has: readonly string[], makes: readonly string[]]>([
+  [["state"], ["context/pearsState.ts"]],
+  [["state-reducer"], ["context/reducers/pearsReducer.ts"]],
+  [
+    ["action"],
+    ["context/actions/pearsActions.ts", "context/initialStates/pearsState.ts", "context/reducers/pearsReducer.ts"],
+  ],
+  [
+    ["action", "state-reducer"],
+    ["context/actions/pearsActions.ts", "context/reducers/pearsReducer.ts"],
+  ],
+])("of a team that has %j, new state is %j", async (has, makes) => {
+  const files = Object.fromEntries(has.map((name) => [`starters/${name}.ts.starter`, "export const «camel» = 1;\n"]));
+  const { apps } = await analyse(storeOf(files, "starters: starters\n"), { standing: at("") });
+  const made =
+    apps[0] && draftAddition(apps[0].app, { role: "state", name: "pears", with: [], without: [] }).draft.made;
+  expect(made?.map(({ path }) => path.slice(4))).toEqual(makes);
 });
 
 test("state of several files gives several starters, by what each is", async () => {

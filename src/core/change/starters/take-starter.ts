@@ -2,7 +2,7 @@
  * `add starter ROLE --from FILE`: a file of the app becomes what new files of its role begin with, with all that goes beside it. Its name
  * and its feature's are words from then on, and filled in with its own, every starter gives its file again.
  */
-import { listOf, type MakeData, type Role } from "../../app/arrangement/index.js";
+import { listOf, roleMeant, type MakeData, type Role } from "../../app/arrangement/index.js";
 import { fillStarter, partsOf, type StarterValues } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { inCase, parseNamingPattern, readName, splitWords, wordsKey } from "../../base/names/index.js";
@@ -160,7 +160,11 @@ function sourcesOf({ analysed, role, from, refuse }: Asked): Sources {
   const own = makeOf(makes, from);
   const called = own ? undefined : nameByRole(app, role, from);
   const left: string[] = [];
-  const derived = called && !called.pattern ? calledAfter(entry.feature.is, called.stem) : undefined;
+  const derived =
+    called && !called.pattern
+      ? (calledAs(withoutRole(called.words, role), called.stem) ??
+        calledAs(splitWords(entry.feature.is ?? ""), called.stem))
+      : undefined;
   if (called && !called.pattern)
     left.push(
       `${nameOf(from)} is called otherwise than the patterns for ${role} say here, and new files go by those. \`names:\` in steady-shelf.yaml gives it one${derived ? ` (\`${role}: "${derived.pattern}"\`)` : ""}.`,
@@ -187,12 +191,18 @@ function sourcesOf({ analysed, role, from, refuse }: Asked): Sources {
   return { sources, words, feature: entry.standing?.feature, left };
 }
 
-/** The pattern by which a file is called after its feature: `rotaSlice` → `{camel}Slice`. */
-function calledAfter(
-  feature: string | undefined,
+/** The words of a name without those that only say its role: `Login.screen` → `login`. */
+function withoutRole(words: readonly string[], role: Role): readonly string[] {
+  const isRole = (word: string | undefined): boolean => word !== undefined && roleMeant(word) === role;
+  const end = isRole(words.at(-1)) ? words.length - 1 : words.length;
+  return words.length === end ? [] : words.slice(0, end);
+}
+
+/** The pattern of a name in which some words are its own: `("rota", "rotaSlice")` → `{camel}Slice`. */
+function calledAs(
+  words: readonly string[],
   stem: string,
 ): { readonly pattern: string; readonly words: readonly string[] } | undefined {
-  const words = splitWords(feature ?? "");
   for (const joined of ["Pascal", "camel", "kebab", "snake"] as const) {
     const at = stem.indexOf(inCase(words, joined));
     const parsed =
@@ -242,8 +252,15 @@ function companionsOf({
     const rest = name.slice(stem.length);
     const kind = known.find(([, { ending }]) => ending === rest)?.[0] ?? each.role.is ?? "";
     const isKind = known.some(([one]) => one === kind) || kind === "style" || kind === "test" || kind === "story";
-    if (!name.startsWith(stem) || !isKind || taken.has(kind)) {
-      left.push(`${each.path} goes with ${nameOf(path)} and is not taken along: new files have nothing of its kind.`);
+    const why = !name.startsWith(stem)
+      ? "its name does not begin as that does"
+      : !isKind
+        ? `nothing of its kind is made beside a new ${role}`
+        : taken.has(kind)
+          ? `it is a second ${kind}`
+          : undefined;
+    if (why !== undefined) {
+      left.push(`${each.path} goes with ${nameOf(path)} and is not taken along: ${why}.`);
       continue;
     }
     if (folderOf(each.path) !== folderOf(path) && app.stack.roles[role]?.companions?.[kind]?.under === undefined)

@@ -212,13 +212,21 @@ function escaped(text: string): string {
 const goesByName = /(?:navigate|push|replace|reset|name|id|key|type|screen|route\w*|component|path|slice)\W*$/i;
 
 /** The ways of joining words, the likeliest first, by what stands around. */
-function likedWays({ before, behind, within }: Around): readonly Joined[] {
+function likedWays({ before, behind, within: stands }: Around): readonly Joined[] {
+  // `:key="tree.id + harvest.id"`: what stands in quotes may be code.
+  const isCode = stands === "string" && / /.test(before.slice(-1) + behind.charAt(0)) && !isProse(before, behind);
+  const within = isCode ? "code" : stands;
   const [last, next] = [before.at(-1) ?? "", behind.charAt(0)];
   const capitals: readonly Joined[] =
     within === "text" || (within === "string" && isAlone(last, next) && !goesByName.test(before))
       ? ["Title", "Every", "Pascal"]
       : ["Pascal", "Title", "Every"];
   return [...smallWays(last, next, within), ...capitals, "CONSTANT"];
+}
+
+/** Whether a name stands among words: with a blank or a quote before it, and behind it, or behind the mark that follows. */
+function isProse(before: string, behind: string): boolean {
+  return /(?:^|[\s"'`(])$/.test(before) && /^(?:$|[.,;:!?)]?(?:$|[\s"'`]))/.test(behind);
 }
 
 function smallWays(last: string, next: string, within: Around["within"]): readonly Joined[] {
