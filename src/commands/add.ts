@@ -91,7 +91,6 @@ export async function runAdd(options: AddOptions): Promise<number> {
   const setUp = isInGroups
     ? await (await import("../core/change/setup/index.js")).drawnInGroups(await openProject(context.store), app, draw)
     : (grown ?? (await draw(app)));
-  const { notes } = setUp;
   return carryOutSetUp(context, {
     setUp,
     command: typedWords(commandWords(options)),
@@ -99,6 +98,8 @@ export async function runAdd(options: AddOptions): Promise<number> {
     acceptDifferent: options.acceptDifferent,
     rehearse: options.rehearse,
     show: (plan, change, tried) => {
+      const isJoined = (plan.proof.joined ?? []).length > 0;
+      const notes = setUp.notes.filter((each) => !isJoined || setUp.unlisted?.includes(each) !== true);
       if (context.json)
         return context.say(
           JSON.stringify(

@@ -39,6 +39,7 @@ export function planJson(plan: Plan, change: string | undefined, reasons?: Reado
       unresolvedBefore: proof.unresolved.length,
       unresolved: proof.unresolved,
       patterns: proof.patterns,
+      ...(proof.joined && proof.joined.length > 0 && { joined: proof.joined }),
     },
     mentions: plan.mentions,
     hardLinked: plan.hardLinked,

@@ -133,15 +133,23 @@ export function proofLines(plan: Plan, screen: Screen, { all, led = 0 }: Omit<Pl
 
 /** Patterns of settings that take in other files from then on: each with what it loses and gains. */
 export function patternLines(
-  { proof: { patterns } }: Plan,
+  { proof: { patterns, joined = [] } }: Plan,
   screen: Screen,
   options: Omit<PlanViewOptions, "staysIn">,
 ): string[] {
+  const one = joined.length === 1;
   const taking = patterns.filter(({ out, into }) => out.length + into.length > 0);
   const writing = patterns.filter(({ writes }) => writes !== undefined);
   const watching = patterns.filter(({ unseen }) => unseen !== undefined);
   const done = options.change !== undefined;
   return [
+    ...patternNotes(
+      joined.map((each) => ({ ...each, out: [] })),
+      `${count(joined.length, "pattern")} ${done ? (one ? "takes" : "take") : "would take"} in what is made, as ${one ? "it does" : "they do"} the others of its kind:`,
+      screen,
+      options.all,
+      true,
+    ),
     ...takingLines(taking, screen, options),
     ...patternNotes(
       writing,
@@ -176,6 +184,7 @@ function patternNotes(
   head: string,
   { palette, width }: Screen,
   all: boolean,
+  isRight = false,
 ): string[] {
   if (patterns.length === 0) return [];
   const lines = heading(head, width);
@@ -183,7 +192,9 @@ function patternNotes(
     ? patterns
     : patterns.slice(0, mostNotes)) {
     const place = `${file}:${at.line}:${at.column}`;
-    lines.push(`    ${palette.bad("!")} ${palette.place(place)}  ${shorten(pattern, width - cells(place) - 8)}`);
+    lines.push(
+      `    ${isRight ? palette.good("~") : palette.bad("!")} ${palette.place(place)}  ${shorten(pattern, width - cells(place) - 8)}`,
+    );
     const what = [
       ...(out.length > 0 ? [`loses ${listed(out)}`] : []),
       ...(into.length > 0 ? [`gains ${listed(into)}`] : []),

@@ -94,6 +94,7 @@ class Growing {
     for (const { path, kept, sisters, place } of placed.sort((a, b) => comparePaths(a.place, b.place))) {
       const written = writeText({ kept, to: this.to, sisters });
       this.#draft.make(place, written.text, `like ${compared.example.feature}`, wirer.meant(path, [kept]));
+      this.#draft.isLike(place, [path]);
       wirer.note(place, written.text, written.toFill);
     }
     for (const each of wired) wirer.wire(each);

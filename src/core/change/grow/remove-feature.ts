@@ -111,7 +111,10 @@ class Removing {
         if (isOut(reference.start)) claims.push({ kind: "removes", file: path, start: reference.start });
         else if (
           resolution.state === "found" &&
-          resolution.targets.some((target) => this.#gone.has(target)) &&
+          // A loop over all features goes on without this one.
+          (reference.kind === "glob"
+            ? resolution.targets.every((target) => this.#gone.has(target))
+            : resolution.targets.some((target) => this.#gone.has(target))) &&
           (reference.kind !== "re-export" || this.#takers.length === 0)
         )
           users.push(this.#left(path, reference.start));

@@ -81,7 +81,15 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   // Where all readings were kept, no parser was needed so far.
   if (graph) await Promise.all(languagesInUse().map((language) => language.prepare()));
   const passage = withNewTexts(respelled, files);
-  const proof = prove({ tree, passage, files, made: draft.made, claims: draft.claims, progress });
+  const proof = prove({
+    tree,
+    passage,
+    files,
+    made: draft.made,
+    removed: draft.removed,
+    claims: draft.claims,
+    progress,
+  });
   const named = await proveRenames(input, { ...respelled, passage }, files);
   const sheets = await proveCompiled(input, { ...respelled, passage }, files);
   const made = proveMade(draft.made, draft.claims, { planned, after: passage.after });

@@ -112,6 +112,8 @@ export interface ProofFacts {
   readonly gaps: readonly Gap[];
   /** Patterns of settings that would take in other files: to be looked at, but nothing that was named is lost. */
   readonly patterns: readonly PatternChange[];
+  /** Patterns in code that take in files which are made, as they do others of their kind. */
+  readonly joined?: readonly JoinedPattern[];
 }
 
 /** All was read, and all means what it should. Only this is ever shown with a tick. */
@@ -156,6 +158,9 @@ export interface PatternChange {
   /** Files that are made beside those that it looks at, and that no watcher would see. */
   readonly unseen?: readonly ProjectPath[];
 }
+
+/** A pattern in code, and the files that are made and that it takes in. */
+export type JoinedPattern = Pick<PatternChange, "file" | "at" | "pattern" | "into">;
 
 /** Text that names a moved path and is not a reference that can be proved. */
 export interface Mention {
@@ -204,6 +209,8 @@ export interface MadeFile {
   readonly bytes?: Buffer;
   /** What it is, in a few words. */
   readonly why: string;
+  /** Files of its kind: a pattern that takes one of them in (`import.meta.glob`) may take it in, too. */
+  readonly like?: readonly ProjectPath[];
 }
 
 /** A line that a file gains, or that is changed, because the draft asks for it. */

@@ -27,7 +27,7 @@ import { proveSymbols, type BoundFile } from "./prove-symbols.js";
 import { align, type Alignment } from "./alignment.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Claim } from "../draft.js";
-import type { Difference, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
+import type { Difference, JoinedPattern, MadeFile, NewText, PatternChange, ProofFacts, Unresolved } from "./plan.js";
 import { netChange } from "./taken-in.js";
 import { unseenBy, writtenElsewhere, type ReadAgain } from "./watchers.js";
 import { depthOf, type ReadFile } from "./read-file.js";
@@ -43,13 +43,23 @@ export interface ProofInput {
   readonly files: readonly ReadFile[];
   /** Files that are made: what they declare may be what others mean. */
   readonly made: readonly MadeFile[];
+  /** Files that go with all that they hold. */
+  readonly removed?: readonly ProjectPath[] | undefined;
   /** Names that are others then, among what else the draft claims. */
   readonly claims?: readonly Claim[];
   readonly progress?: Progress;
 }
 
 /** Proves what was read, or says exactly which references would change. What was not read is for `gaps.ts` to say. */
-export function prove({ tree, passage, files, made, claims = [], progress = quiet }: ProofInput): ProofFacts {
+export function prove({
+  tree,
+  passage,
+  files,
+  made,
+  removed = [],
+  claims = [],
+  progress = quiet,
+}: ProofInput): ProofFacts {
   const parseAgain = files.filter((file) => file.text).length <= mostParsed;
   const result = {
     references: 0,
@@ -60,12 +70,14 @@ export function prove({ tree, passage, files, made, claims = [], progress = quie
     unresolved: [] as Unresolved[],
     gaps: [],
     patterns: [] as PatternChange[],
+    joined: [] as JoinedPattern[],
   };
+  const gone = new Set(removed);
   const bound: BoundFile[] = [];
   const read: ReadAgain[] = [];
   for (const [index, file] of files.entries()) {
     const again = alignedAgain(file, passage, parseAgain);
-    proveFile({ tree, passage, file, ...again, result });
+    proveFile({ tree, passage, file, made, gone, ...again, result });
     if (again.now.reading !== "whole" && file.extraction.reading === "whole")
       result.different.push(broken(file, again.now));
     result.different.push(...proveLists({ tree, passage, file, now: again.now }), ...proveShown(file));
@@ -175,6 +187,8 @@ interface FileProof extends Alignment {
   readonly tree: SourceTree;
   readonly passage: Passage;
   readonly file: ReadFile;
+  readonly made: readonly MadeFile[];
+  readonly gone: ReadonlySet<ProjectPath>;
   readonly result: {
     references: number;
     same: number;
@@ -183,6 +197,7 @@ interface FileProof extends Alignment {
     readonly different: Difference[];
     readonly unresolved: Unresolved[];
     readonly patterns: PatternChange[];
+    readonly joined: JoinedPattern[];
   };
 }
 
@@ -220,6 +235,13 @@ function proveFile(proof: FileProof): void {
       return;
     }
     if (was.state === "external" && isOpen(reference)) return;
+    const into = again && was.state === "found" ? joinedBy(proof, { again, was }) : [];
+    if (into.length > 0) {
+      result.joined.push({ file: file.path, at: at(reference), pattern: reference.specifier, into });
+      result.added += 1;
+      result.led += 1;
+      return;
+    }
     const other = compare(proof, { reference, again: kept[index], was });
     const change =
       other === undefined
@@ -317,6 +339,24 @@ export function proveMeanings(
 const notWrittenFor = "a line that is added would not mean what it was written for";
 const readDifferently = "the new text would be read differently";
 
+/**
+ * The files that are made and that a pattern takes in, if that is all that changes in what it takes in, and it takes in others of
+ * their kind: a loop over all features takes in the new one.
+ */
+function joinedBy(
+  { passage, file, made }: Pick<FileProof, "passage" | "file" | "made">,
+  { again, was }: { readonly again: Reference; readonly was: Extract<Resolution, { readonly state: "found" }> },
+): readonly ProjectPath[] {
+  if (again.kind !== "glob" || made.length === 0) return [];
+  const after = passage.after.resolve(passage.map.file(file.path), again);
+  if (after.state !== "found") return [];
+  const [now, then] = [new Set(was.targets.map((path) => passage.map.file(path))), new Set(after.targets)];
+  const into = after.targets.filter((path) => !now.has(path));
+  const isLike = (path: ProjectPath): boolean =>
+    made.find((each) => each.path === path)?.like?.some((each) => was.targets.includes(each)) === true;
+  return into.every(isLike) && [...now].every((path) => then.has(path)) ? into : [];
+}
+
 interface Comparison {
   readonly reference: Reference;
   readonly again: Reference | undefined;
@@ -324,7 +364,7 @@ interface Comparison {
 }
 
 function compare(
-  { passage, file }: FileProof,
+  { passage, file, gone }: FileProof,
   { reference, again, was }: Comparison,
 ): Pick<Difference, "before" | "after" | "reason"> | undefined {
   const targets = shown(was) ?? [`the package ${reference.specifier}`];
@@ -339,6 +379,16 @@ function compare(
   const placed = again.inside === undefined ? reference : { ...reference, inside: again.inside };
   if (meaningOf(passage, file.path, placed, was)(again.specifier)) return undefined;
   const after = passage.after.resolve(passage.map.file(file.path), again);
+  // A loop over all features goes on without the one that is removed.
+  if (again.kind === "glob" && was.state === "found" && after.state === "found" && gone.size > 0) {
+    const stays = was.targets.filter((path) => !gone.has(path)).map((path) => passage.map.file(path));
+    if (
+      stays.length > 0 &&
+      stays.length === after.targets.length &&
+      stays.every((path) => after.targets.includes(path))
+    )
+      return undefined;
+  }
   const found = shown(after) ?? [];
   return { before: targets, after: found, reason: reasonFor(reference, found.length) };
 }

@@ -1,5 +1,5 @@
 /** `add`: makes the right files, with the right names, in the right folders, and lists them where they have to be known. */
-import { meantName, type Role } from "../../app/arrangement/index.js";
+import { extensionOf, meantName, type Role } from "../../app/arrangement/index.js";
 import { BrokenAssumption, ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
@@ -13,6 +13,7 @@ import { likeOthers } from "./like-others.js";
 import { existingFeatures, knownRole, meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
 import { withOwnStarters } from "./own-starters.js";
+import { sistersOf } from "./sisters.js";
 import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
 import { valuesFor, type Filling } from "./values.js";
 import { fillingsOf, viewCustomOf } from "./view-custom.js";
@@ -136,8 +137,13 @@ function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, Pr
     const own = byDefault?.given(text, nameOf(wanted.path)) ?? text;
     draft.make(wanted.path, likeOthers(app, wanted.path, own), wanted.role, meant);
   }
+  const sisters = sistersOf(app, wanted.role, extensionOf(nameOf(wanted.path)));
+  draft.isLike(
+    wanted.path,
+    sisters.map(({ path }) => path),
+  );
   for (const name of companions) {
     const companion = data.companions?.[name];
-    if (companion) makeCompanion(adding, { name, companion, leader: wanted });
+    if (companion) makeCompanion(adding, { name, companion, leader: wanted, sisters });
   }
 }

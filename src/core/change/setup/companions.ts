@@ -11,6 +11,7 @@ import { exportsOf, languageFor, nameIn, scriptExtension } from "../../languages
 import { likeOthers } from "./like-others.js";
 import { meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
+import type { Sister } from "./sisters.js";
 import { withOwnStarters } from "./own-starters.js";
 import { valuesFor, type Filling } from "./values.js";
 
@@ -33,12 +34,14 @@ interface CompanionMaking {
   readonly name: string;
   readonly companion: CompanionData;
   readonly leader: Pick<Wanted, "path" | "stem" | "words"> & { readonly exported?: Exported };
+  /** Files of the leader's kind: what goes beside one of them is of the companion's kind. */
+  readonly sisters?: readonly Pick<Sister, "path" | "stem">[];
 }
 
 /** Makes one companion beside its leader, or in the tree that mirrors the sources. */
 export function makeCompanion(
   { draft, app, feature, fillings, isDefault }: Pick<Adding, "draft" | "app" | "feature" | "fillings" | "isDefault">,
-  { name, companion, leader }: CompanionMaking,
+  { name, companion, leader, sisters = [] }: CompanionMaking,
 ): void {
   const stem = leader.stem + companion.ending.replace(/\..*$/, "");
   const path = inFolder(
@@ -58,6 +61,13 @@ export function makeCompanion(
   const called = [leader.stem, inCase(leader.words, "Pascal"), inCase(leader.words, "camel")];
   const taking = takes ? called.reduce((all, each) => takes.taken(all, each), text) : text;
   draft.make(path, likeOthers(app, path, taking), name, meant);
+  const beside = sisters.map((each) =>
+    inFolder(companionFolder(app, companion, each.path), each.stem + nameIn(app.language, companion.ending)),
+  );
+  draft.isLike(
+    path,
+    beside.filter((each) => app.store.stat(each)?.kind === "file"),
+  );
 }
 
 function companionFolder(app: App, { under }: CompanionData, leader: ProjectPath): ProjectPath {

@@ -17,6 +17,8 @@ export interface SetUp {
   readonly draft: Draft;
   /** What people should know or do besides, a sentence each. */
   readonly notes: readonly string[];
+  /** Those of them that are untrue where a pattern takes in what is made. */
+  readonly unlisted?: readonly string[];
   /** Files that are made together for one piece of state, the main one last. */
   readonly sets: readonly (readonly ProjectPath[])[];
 }
@@ -61,6 +63,12 @@ export class SetupDraft {
       typeof content === "string" ? { path, text: content, why } : { path, text: "", bytes: content, why },
     );
     this.#mean(path, means);
+  }
+
+  /** Says which files are of the kind of one that is made: a pattern that takes one of them in may take it in, too. */
+  isLike(path: ProjectPath, like: readonly ProjectPath[]): void {
+    const made = this.#made.get(path);
+    if (made && like.length > 0) this.#made.set(path, { ...made, like });
   }
 
   /** The text of a file as it will be; `undefined` where none is. */
@@ -131,7 +139,7 @@ export class SetupDraft {
     for (const prefix of this.#opened) claims.push({ kind: "opens", prefix });
     const edits = [...this.#edited].flatMap(([file, { before, text, why }]) => editsBetween(file, before, text, why));
     const draft = { moves: [], edits, made: [...this.#made.values()], claims };
-    return { draft, notes: [...this.#notes, ...this.#unlisted], sets: this.#sets };
+    return { draft, notes: [...this.#notes, ...this.#unlisted], unlisted: [...this.#unlisted], sets: this.#sets };
   }
 
   #mean(path: ProjectPath, means: Iterable<ProjectPath>): void {
