@@ -25,6 +25,13 @@ const ownFolder = (inside: string): string => (inside === "" ? "its own folder" 
 const firstOf = (names: readonly string[], most = 3): string =>
   names.length <= most ? enumerate(names) : `${names.slice(0, most).join(", ")} and ${names.length - most} more`;
 
+const registeredAs: Readonly<Record<CaseDetails["registered twice"]["registered"], string>> = {
+  path: "path",
+  name: "route",
+  screen: "screen",
+  store: "store",
+};
+
 /** A line of a text, as far as it says what it is. */
 const shortened = (line: string): string => (line.length <= 60 ? line : `${line.slice(0, 58)} …`);
 
@@ -158,6 +165,13 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
   "in no target": () => ({
     says: "no target builds it",
     advice: "Add it to a target in the project, delete it, or set it to `leave` under `files:`.",
+  }),
+  "registered twice": ({ registered, text, first }) => ({
+    says: `the ${registeredAs[registered]} ${text} is ${first === undefined ? `registered before in this ${registered === "store" ? "file" : "list"}` : `already registered in ${first}`}`,
+    advice:
+      registered === "path"
+        ? "Give one of the two another path, or take it out: only the first is ever shown."
+        : "Give one of the two another name.",
   }),
   "no frame": ({ framed, layouts }) => ({
     says: `stands in no frame, as ${count(framed, "other screen")} ${framed === 1 ? "does" : "do"} (${firstOf(layouts.map(fileName))})`,

@@ -89,6 +89,8 @@ const detail = {
   key: "API_URL",
   keys: ["API_URL", "API_KEY"],
   sample: ".env.example",
+  registered: "path",
+  text: "/today",
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

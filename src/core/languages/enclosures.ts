@@ -18,7 +18,7 @@ const skipped = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\/[^\n]*|\/\*[^]*?\*\
  * itself draws, and is in a frame that is a tag of it.
  */
 export function enclosedIn(text: string, frame: string, names: readonly string[]): readonly Enclosed[] {
-  const code = text.replace(skipped, (found) => " ".repeat(found.length));
+  const code = codeOf(text);
   const found: Enclosed[] = [];
   const drawsItself = names.includes("");
   const wanted = new Map<string, number>();
@@ -41,14 +41,20 @@ export function enclosedIn(text: string, frame: string, names: readonly string[]
   return found;
 }
 
+/** A text with blanks in place of its strings and comments, at the same offsets. */
+export function codeOf(text: string): string {
+  return text.replace(skipped, (found) => " ".repeat(found.length));
+}
+
 /** The brackets of a text, each by where it opens. */
-interface Brackets {
+export interface Brackets {
   /** For each offset, where the brackets around it open; -1 where it stands in none. */
   readonly around: Int32Array;
   readonly closedAt: ReadonlyMap<number, number>;
 }
 
-function bracketsOf(code: string): Brackets {
+/** All brackets of a text without strings and comments. */
+export function bracketsOf(code: string): Brackets {
   const around = new Int32Array(code.length);
   const closedAt = new Map<number, number>();
   const opened: number[] = [];
@@ -101,12 +107,13 @@ function regionOfTag(code: string, at: number, brackets: Brackets): [number, num
 }
 
 /** Behind the `>` of a tag; none where the brackets around it end before. */
-function endOfTag(code: string, at: number): number | undefined {
+export function endOfTag(code: string, at: number): number | undefined {
   let depth = 0;
   for (let place = at + 1; place < code.length; place += 1) {
     const letter = code.charAt(place);
     if (open.includes(letter)) depth += 1;
     else if (close.includes(letter) && (depth -= 1) < 0) return undefined;
+    else if (letter === "<" && depth === 0) return undefined;
     else if (letter === ">" && depth === 0 && code.charAt(place - 1) !== "=") return place + 1;
   }
   return undefined;

@@ -71,6 +71,7 @@ export type {
 export type { DeclaredAs, TypeCustoms, TypeForms, TypeNames, TypePlace, TypeScope } from "./type-names.js";
 export type { Bonds, FileTies, Hidden, Statement, StatementKind } from "./statements.js";
 export type { Row, RowItem, RowKind } from "./rows.js";
+export type { Registered } from "./registered.js";
 export type { DrawnElement, View, ViewForms } from "./views.js";
 export type { EnvironmentKey } from "./environment-keys.js";
 export { commentsIn } from "./statement-lines.js";

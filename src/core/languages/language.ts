@@ -11,6 +11,7 @@ import type { EnvironmentKey, EnvironmentSettings } from "./environment-keys.js"
 import type { DirectiveForms } from "./directives.js";
 import type { NameLookup } from "./lookup.js";
 import type { TextNames } from "./names.js";
+import type { Registered } from "./registered.js";
 import type { NamespaceForms } from "./namespace-names.js";
 import type { SheetForms } from "./sheet-forms.js";
 import type { TypeForms } from "./type-names.js";
@@ -193,6 +194,8 @@ export interface Language {
   rows?(text: string, name: string): Row | undefined;
   /** What its texts draw, and how a frame goes around that; only in languages with views made of tags. */
   readonly views?: ViewForms;
+  /** What a text registers by paths and names that others must not have, in its order: routes, screens, stores. Told by its letters. */
+  registered?(text: string): readonly Registered[];
   /** How its files are read as style sheets: in order, with what they take in. */
   readonly sheets?: SheetForms;
   /** How its files take whole files, where they do so by statements that need not list names. */

@@ -174,6 +174,8 @@ export interface StackData {
   readonly letters?: "ascii" | undefined;
   /** Words that cannot be a name in its code. */
   readonly reserved?: readonly string[] | undefined;
+  /** Whether a route is known by its name, so that no two may have one. */
+  readonly "unique-route-names"?: boolean | undefined;
 }
 
 /** How a stack is told from an app's manifests. */

@@ -54,6 +54,7 @@ export const ruleTable = {
   "long-relative-path": { group: "references", severity: "warning", most: 2 },
   "unlisted-file": { group: "references", severity: "warning" },
   "half-wired-feature": { group: "references", severity: "warning" },
+  "registered-twice": { group: "references", severity: "error" },
   "twin-name": { group: "references", severity: "error" },
   "missing-input": { group: "references", severity: "warning" },
   "sheet-order": { group: "styles", severity: "error" },

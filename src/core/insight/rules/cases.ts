@@ -99,6 +99,12 @@ export interface CaseDetails {
     readonly alias: string;
   };
   "in no target": object;
+  /** `first`: the other file, if it is another. */
+  "registered twice": {
+    readonly registered: "path" | "name" | "screen" | "store";
+    readonly text: string;
+    readonly first: string | undefined;
+  };
   "no frame": { readonly framed: number; readonly layouts: readonly string[] };
   "framed twice": { readonly screen: string; readonly layout: string; readonly other: string };
   "two frames": { readonly screen: string; readonly layouts: readonly string[] };

@@ -27,6 +27,7 @@ import { environmentKey } from "./environment-key.js";
 import { secretInSample } from "./secret-in-sample.js";
 import { trackedSecret } from "./tracked-secret.js";
 import { unlikeOtherFeatures } from "./unlike-other-features.js";
+import { registeredTwice } from "./registered-twice.js";
 import { twinName } from "./twin-name.js";
 import { screenFrame } from "./screen-frame.js";
 import { halfWiredFeature } from "./half-wired-feature.js";
@@ -79,6 +80,7 @@ export const rules: readonly Rule[] = [
   longRelativePath,
   unlistedFile,
   halfWiredFeature,
+  registeredTwice,
   twinName,
   missingInput,
   sheetOrder,

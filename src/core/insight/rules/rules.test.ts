@@ -465,6 +465,28 @@ export const routes = [
     },
   },
   {
+    rule: "registered-twice",
+    files: {
+      "steady-shelf.yaml": "version: 1\nstack: react-web\nsource: src\narrangement: feature-first\n",
+      "src/features/harvest/routes.tsx":
+        'export const harvestRoutes = [\n  { path: "/today", element: <p /> },\n  { path: "/crates", element: <p /> },\n  { path: "/crates", element: <b /> },\n];\n',
+      "src/features/rota/routes.tsx": 'export const rotaRoutes = [{ path: "/today", element: <p /> }];\n',
+      "src/features/harvest/state/harvestStore.ts": 'export const useHarvest = defineStore("harvest", {});\n',
+      "src/features/rota/state/rotaStore.ts": 'export const useRota = defineStore("harvest", {});\n',
+    },
+    says: [
+      "src/features/harvest/routes.tsx:4:12 the path /crates is registered before in this list",
+      "src/features/rota/routes.tsx:1:37 the path /today is already registered in src/features/harvest/routes.tsx",
+      "src/features/rota/state/rotaStore.ts:1:37 the store harvest is already registered in src/features/harvest/state/harvestStore.ts",
+    ],
+    right: {
+      "src/features/harvest/routes.tsx":
+        'export const harvestRoutes = [\n  { path: "/today", element: <p /> },\n  { path: "/crates", element: <p /> },\n];\n',
+      "src/features/rota/routes.tsx": 'export const rotaRoutes = [{ path: "/rota", element: <p /> }];\n',
+      "src/features/rota/state/rotaStore.ts": 'export const useRota = defineStore("rota", {});\n',
+    },
+  },
+  {
     rule: "twin-name",
     files: {
       "steady-shelf.yaml": configuration().replace("react-web", "swiftui"),

@@ -7,6 +7,7 @@ import { givenByDefault, takenByDefault } from "./by-default.js";
 import { environmentKeys, environmentSettings } from "./environment.js";
 import { outline } from "./outline.js";
 import { rowsOfScript } from "./rows.js";
+import { registeredIn } from "./registered.js";
 import { viewForms } from "./views.js";
 import { statementsOf } from "./statements.js";
 import { namesOf } from "./text-names.js";
@@ -86,4 +87,5 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   statements: statementsOf,
   rows: rowsOfScript,
   views: viewForms,
+  registered: registeredIn,
 };
