@@ -11,7 +11,7 @@ import { build, type Plugin } from "esbuild";
 import * as vue from "vue/compiler-sfc";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
-import { demoCopy, fingerprint, run } from "./program.js";
+import { demoCopy, fingerprint, folderWith, run } from "./program.js";
 
 const modules = fileURLToPath(new URL("../node_modules", import.meta.url));
 
@@ -595,5 +595,85 @@ describe("a starter of the team", () => {
   test("needs a file to be made of", async () => {
     const root = appWithPackages("orchard-tabs");
     expect((await run(root, ["add", "starter", "screen"])).err).toContain("steady-shelf add starter ROLE --from FILE");
+  });
+});
+
+/** Three repositories, each of a contract, what does it, two sources, a model, its form on the wire and a test. */
+function appWithRepositories(): string {
+  const files: Record<string, string> = {
+    "package.json": '{ "name": "pippin-row", "dependencies": { "react": "19" } }\n',
+    "tsconfig.json":
+      '{ "compilerOptions": { "strict": true, "module": "esnext", "moduleResolution": "bundler", "target": "es2022", "noEmit": true, "types": [] }, "include": ["src"] }\n',
+    "steady-shelf.yaml": "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n",
+  };
+  let [imports, kept] = ["", ""];
+  for (const [name, own] of [
+    ["harvest", "weight"],
+    ["rota", "helper"],
+    ["tree", "sort"],
+  ] as const) {
+    const Name = name.charAt(0).toUpperCase() + name.slice(1);
+    files[`src/models/${name}.ts`] =
+      `export interface ${Name} {\n  readonly id: string;\n  readonly ${own}: string;\n}\n`;
+    files[`src/models/${name}Dto.ts`] =
+      `import type { ${Name} } from "./${name}";\n\nexport interface ${Name}Dto {\n  readonly id: string;\n  readonly ${own}: string;\n}\n\nexport function to${Name}(dto: ${Name}Dto): ${Name} {\n  return { id: dto.id, ${own}: dto.${own} };\n}\n`;
+    files[`src/repositories/${name}Repository.ts`] =
+      `import type { ${Name} } from "../models/${name}";\n\nexport interface ${Name}Repository {\n  load(): Promise<readonly ${Name}[]>;\n}\n`;
+    files[`src/repositories/${name}RepositoryImpl.ts`] =
+      `import type { ${Name} } from "../models/${name}";\nimport { to${Name} } from "../models/${name}Dto";\nimport { ${Name}RemoteSource } from "../dataSources/${name}RemoteSource";\nimport type { ${Name}Repository } from "./${name}Repository";\n\nexport class ${Name}RepositoryImpl implements ${Name}Repository {\n  readonly #remote = new ${Name}RemoteSource();\n\n  async load(): Promise<readonly ${Name}[]> {\n    return (await this.#remote.load()).map(to${Name});\n  }\n}\n`;
+    files[`src/dataSources/${name}RemoteSource.ts`] =
+      `import type { ${Name}Dto } from "../models/${name}Dto";\n\nexport class ${Name}RemoteSource {\n  async load(): Promise<readonly ${Name}Dto[]> {\n    return [];\n  }\n}\n`;
+    imports += `import { ${Name}RepositoryImpl } from "./repositories/${name}RepositoryImpl";\nimport type { ${Name}Repository } from "./repositories/${name}Repository";\n`;
+    kept += `  ${name}: new ${Name}RepositoryImpl() as ${Name}Repository,\n`;
+  }
+  files["src/container.ts"] = `${imports}\nexport const container = {\n${kept}};\n`;
+  return folderWith(files, { git: true });
+}
+
+describe("a repository of several files", () => {
+  test("is made like the others, and kept where they are", async () => {
+    const root = appWithRepositories();
+    const before = fingerprint(root);
+    expect(compile(root)).toBe("");
+    const added = await run(root, ["add", "repository", "swap", "--write"]);
+    expect(added.out).toContain("Made 5 files, and mentioned them in 1 other file, like ");
+    expect(compile(root)).toBe("");
+    const text = (path: string): string => readFileSync(join(root, path), "utf8");
+    expect(text("src/container.ts")).toContain("swap: new SwapRepositoryImpl() as SwapRepository,");
+    expect(text("src/models/swapDto.ts")).toContain(
+      "export function toSwap(dto: SwapDto): Swap {\n  return { id: dto.id };",
+    );
+    await run(root, ["undo", "--write"]);
+    expect(fingerprint(root)).toBe(before);
+  });
+
+  test("of which a half is there gains the other", async () => {
+    const root = appWithRepositories();
+    const contract =
+      'import type { Swap } from "../models/swap";\n\nexport interface SwapRepository {\n  load(): Promise<readonly Swap[]>;\n}\n';
+    writeFileSync(join(root, "src/models/swap.ts"), "export interface Swap {\n  readonly id: string;\n}\n");
+    writeFileSync(join(root, "src/repositories/swapRepository.ts"), contract);
+    const added = await run(root, ["add", "repository", "swap", "--write"]);
+    expect(added.out.replaceAll(/\s+/g, " ")).toContain(
+      "swap.ts and swapRepository.ts are there already, and stay as they are.",
+    );
+    expect([compile(root), readFileSync(join(root, "src/repositories/swapRepository.ts"), "utf8")]).toEqual([
+      "",
+      contract,
+    ]);
+    const again = await run(root, ["add", "repository", "swap", "--write"]);
+    expect(again.err).toContain("is there already.");
+  });
+
+  test("says where a half that is there differs from the others", async () => {
+    const root = appWithRepositories();
+    writeFileSync(
+      join(root, "src/repositories/swapRepository.ts"),
+      "export interface SwapRepository {\n  open(): Promise<number>;\n}\n",
+    );
+    const { out } = await run(root, ["add", "repository", "swap"]);
+    expect(out.replaceAll(/\s+/g, " ")).toContain(
+      "swapRepository.ts has `open(): Promise<number>;`, which the others have not, and has no `load(): Promise<readonly Swap[]>;`",
+    );
   });
 });

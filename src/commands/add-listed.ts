@@ -2,7 +2,7 @@
 import type { App } from "../core/app/index.js";
 import type { Progress } from "../core/base/progress.js";
 import { onlyApp } from "../core/change/arrange/index.js";
-import { growFile, type GrownFile } from "../core/change/grow/index.js";
+import { growFile, growSet, type GrownFile } from "../core/change/grow/index.js";
 import type { AddRequest } from "../core/change/setup/index.js";
 import { keepTogether } from "../core/change/state/index.js";
 import type { ReferenceGraph } from "../core/graph/index.js";
@@ -25,6 +25,8 @@ export async function lookClosely(options: CommonOptions): Promise<Looked> {
 
 /** What is added, with a mention wherever the others of its role have one. */
 export async function grownFile(looked: Looked, app: App, request: AddRequest): Promise<GrownFile> {
+  const set = await growSet({ ...looked, app, request });
+  if (set) return set;
   const grown = await growFile({ ...looked, app, request });
   return { ...grown, ...(await keepTogether(app, grown)) };
 }

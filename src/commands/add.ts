@@ -5,7 +5,7 @@ import { readingProblem, ShelfError } from "../core/base/errors.js";
 import { findApp, openProject, type App } from "../core/app/index.js";
 import { ownArrangement, roleMeant } from "../core/app/arrangement/index.js";
 import { draftAddition, draftFeature, isListedRole, type AddRequest, type SetUp } from "../core/change/setup/index.js";
-import { toFillSection } from "../terminal/grown-view.js";
+import { setLead, toFillSection } from "../terminal/grown-view.js";
 import { planView } from "../terminal/plan-view.js";
 import { likeWhat } from "../wording/organised.js";
 import { wrap } from "../terminal/screen.js";
@@ -106,6 +106,7 @@ export async function runAdd(options: AddOptions): Promise<number> {
             {
               ...planJson(plan, change),
               ...(grown && { like: grown.like, toFill: grown.toFill, unread: grown.unread }),
+              ...grown?.set,
               notes,
               ...tried,
             },
@@ -115,9 +116,20 @@ export async function runAdd(options: AddOptions): Promise<number> {
         );
       const nothing = "Nothing to do: all of it is there already.";
       const done = change === undefined ? {} : { change };
+      const lead = grown?.set
+        ? setLead(plan, grown.like ?? "", { ...grown.set, isDone: change !== undefined })
+        : undefined;
       const more = [toFillSection(grown?.toFill ?? [], `each ${options.role}`, context.screen, true)];
       context.say(
-        planView(plan, context.screen, { all: true, staysIn: () => undefined, notes, nothing, more, ...done }),
+        planView(plan, context.screen, {
+          all: true,
+          staysIn: () => undefined,
+          notes,
+          nothing,
+          more,
+          ...done,
+          ...(lead !== undefined && { lead }),
+        }),
       );
     },
   });

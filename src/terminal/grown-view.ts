@@ -1,5 +1,5 @@
 /** How a feature is shown that is made like those that are there. */
-import type { Grown, ToFill } from "../core/change/grow/index.js";
+import type { Grown, GrownFile, ToFill } from "../core/change/grow/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { count, enumerate } from "../wording/words.js";
 import { heading, noteList } from "./notes.js";
@@ -36,6 +36,25 @@ export function toFillSection(toFill: readonly ToFill[], whose: string, screen: 
       all,
     ),
   ];
+}
+
+/** The first sentence of what is made like several files that go together. */
+export function setLead(
+  { made, lines }: Plan,
+  like: string,
+  { sisters, there, isDone }: NonNullable<GrownFile["set"]> & { readonly isDone: boolean },
+): string {
+  const name = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
+  const wired = new Set(lines.map(({ file }) => file)).size;
+  const where =
+    wired === 0
+      ? ""
+      : `, and ${isDone ? "mentioned" : "mentions"} ${made.length === 1 ? "it" : "them"} in ${count(wired, "other file")}`;
+  const stays =
+    there.length === 0
+      ? ""
+      : ` ${enumerate(there.map(name))} ${there.length === 1 ? "is there already, and stays as it is" : "are there already, and stay as they are"}.`;
+  return `${isDone ? "Made" : "Makes"} ${count(made.length, "file")}${where}, like ${name(like)} and what goes with it, with what ${made.length === 1 ? "that has" : "those have"} in common with ${enumerate(named(sisters.map(name)))}.${stays}`;
 }
 
 /** The whole view, as lines without a last line end. */

@@ -9,6 +9,7 @@ export {
   type SplitFeatureRequest,
 } from "./regroup-features.js";
 export { growFile, type FileGrowRequest, type GrownFile } from "./like-files.js";
+export { growSet } from "./like-sets.js";
 export { specifierLike } from "./specifier-like.js";
 export { takenOut } from "./take-out.js";
 export { listFeature } from "./list-feature.js";

@@ -51,6 +51,8 @@ export interface GrownFile extends SetUp {
   readonly toFill: readonly ToFill[];
   /** Files that mention the example and could not be read. */
   readonly unread: readonly ProjectPath[];
+  /** Where several files go together: the others with which the example was compared, and what is there already of the new ones. */
+  readonly set?: { readonly sisters: readonly ProjectPath[]; readonly there: readonly ProjectPath[] };
 }
 
 /** Draws it up. Throws as `draftAddition`. */
@@ -185,14 +187,14 @@ function groupsOf(
 }
 
 /** The others; of very many, the first and the last, behind which a new one may go. */
-function sistersOf(example: Example, group: readonly Example[]): readonly Example[] {
+export function sistersOf(example: Example, group: readonly Example[]): readonly Example[] {
   const others = group.filter((each) => each !== example);
   const half = mostSisters / 2;
   return others.length <= mostSisters ? others : [...others.slice(0, half), ...others.slice(-half)];
 }
 
 /** An example with its sisters, the same file of each beside each of its own. */
-function comparedTo(example: Example, sisters: readonly Example[]): Compared {
+export function comparedTo(example: Example, sisters: readonly Example[]): Compared {
   const place = ({ name }: Example, path: ProjectPath): string => name.without(nameOf(path));
   const files = example.files.map((path): Counterpart => {
     const key = place(example, path);

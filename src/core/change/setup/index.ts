@@ -6,7 +6,7 @@ export type { AddRequest } from "./adding.js";
 export { companionStarterName, starterBase, starterName, withOwnStarters } from "./own-starters.js";
 export { SetupDraft, type SetUp } from "./setup-draft.js";
 export { specifierTo } from "./specifier-to.js";
-export { existingFeatures, knownRole } from "./meant.js";
+export { existingFeatures, knownRole, meantFeature } from "./meant.js";
 export { isListedRole } from "./listed-roles.js";
 export { nameByRole } from "./sisters.js";
 export { valuesFor, type Filling } from "./values.js";
