@@ -12,6 +12,7 @@ import { listAmongSisters, listNewFile, showFirst } from "./list-in.js";
 import { likeOthers } from "./like-others.js";
 import { existingFeatures, knownRole, meantFeature } from "./meant.js";
 import { fillStarter } from "../../app/starter.js";
+import { noteOther } from "./there-already.js";
 import { withOwnStarters } from "./own-starters.js";
 import { sistersOf } from "./sisters.js";
 import { ensureFree, ensureLegal, ensureUsable } from "./usable-name.js";
@@ -84,7 +85,10 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): Understood {
   const role = knownRole(app, request.role);
   const known = app.stack.roles[role];
   if (!known) throw new BrokenAssumption(`${role} was looked up before`);
-  const { data } = withOwnStarters(app, role, known);
+  const { data, isOwn } = withOwnStarters(app, role, known);
+  // What does a thing goes with what the app may ask for, and neither is of use alone.
+  const whole = role === "implementation" && !isOwn && request.from === undefined ? madeWith(app, role) : undefined;
+  if (whole !== undefined) return addTo(draft, app, { ...request, role: whole });
   if (role === "test" || role === "story") {
     addBeside(draft, app, { ...request, role });
     return { feature: request.feature, wanted: [] };
@@ -100,7 +104,14 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): Understood {
   if (wanted.every(({ path }) => draft.made.includes(path))) return { feature, wanted };
   const view = wanted.at(-1) && !request.from ? viewCustomOf(adding, wanted.at(-1) as Wanted) : undefined;
   const others = new Map(wanted.map(({ id, path }) => [id, path]));
+  const there = wanted.filter(({ path }) => app.store.stat(path)?.kind === "file");
+  const isBegun = there.length > 0 && there.length < wanted.length;
   for (const each of wanted) {
+    if (isBegun && there.includes(each)) {
+      draft.note(`${nameOf(each.path)} is there already, and stays as it is.`);
+      noteOther(draft, each.path, textFor(adding, each, others).text);
+      continue;
+    }
     ensureFree(app, each);
     makeFile({ ...adding, fillings: view && fillingsOf(app, each.path, view) }, each, others);
   }
@@ -120,19 +131,36 @@ function addTo(draft: SetupDraft, app: App, request: AddRequest): Understood {
   return { feature, wanted };
 }
 
+/** The role whose files are made together with those of another: of what does a thing, what the app may ask for. */
+function madeWith({ stack }: App, role: Role): Role | undefined {
+  const [whole] = Object.entries(stack.roles).find(([, data]) => data.makes?.some((make) => make.role === role)) ?? [];
+  return whole as Role | undefined;
+}
+
+/** The text of a file by its starter, and the files that it names. */
+function textFor(
+  adding: Adding,
+  wanted: Wanted,
+  others: ReadonlyMap<string, ProjectPath>,
+): { readonly text: string; readonly meant: ReadonlySet<ProjectPath> } {
+  const { app, role, feature, fillings } = adding;
+  const meant = new Set<ProjectPath>();
+  if (wanted.starter === undefined) return { text: "", meant };
+  const companions = wanted.role === role ? chosenCompanions(adding) : [];
+  // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
+  const has = (condition: string): boolean =>
+    companions.includes(condition) || fillings?.conditions.has(condition) === true || isStartThere(app, condition);
+  const { path, words, stem } = wanted;
+  const filling: Filling = { app, path, words, stem, feature, others, more: fillings?.values };
+  return { text: fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling, meant), has), meant };
+}
+
 function makeFile(adding: Adding, wanted: Wanted, others: ReadonlyMap<string, ProjectPath>): void {
-  const { app, draft, role, data, from, feature } = adding;
-  const { fillings } = adding;
-  const more = fillings?.values;
-  const filling: Filling = { app, path: wanted.path, words: wanted.words, stem: wanted.stem, feature, others, more };
+  const { app, draft, role, data, from } = adding;
   const companions = wanted.role === role ? chosenCompanions(adding) : [];
   if (from) draft.make(wanted.path, from.bytes, wanted.role);
   else if (wanted.starter !== undefined) {
-    // `«style?»`: a companion that is made too; `«abstracts?»`: a file of the beginning that is there.
-    const has = (condition: string): boolean =>
-      companions.includes(condition) || fillings?.conditions.has(condition) === true || isStartThere(app, condition);
-    const meant = new Set<ProjectPath>();
-    const text = fillStarter(readStarter(app, wanted.starter, has), valuesFor(filling, meant), has);
+    const { text, meant } = textFor(adding, wanted, others);
     const byDefault = adding.isDefault === true ? languageFor(wanted.path)?.byDefault : undefined;
     const own = byDefault?.given(text, nameOf(wanted.path)) ?? text;
     draft.make(wanted.path, likeOthers(app, wanted.path, own), wanted.role, meant);

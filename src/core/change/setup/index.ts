@@ -4,6 +4,7 @@ export { draftAccepted } from "./accept.js";
 export { draftAddition, draftFeature, drawAddition, type Drawn } from "./add.js";
 export type { AddRequest } from "./adding.js";
 export { companionStarterName, starterBase, starterName, withOwnStarters } from "./own-starters.js";
+export { noteOther } from "./there-already.js";
 export { SetupDraft, type SetUp } from "./setup-draft.js";
 export { specifierTo } from "./specifier-to.js";
 export { existingFeatures, knownRole, meantFeature } from "./meant.js";

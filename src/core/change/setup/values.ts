@@ -65,7 +65,7 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
     if (there !== undefined) return app.store.stat(there)?.kind === "file" ? way(there) : undefined;
     if (word === "from") return way(filling.others?.get(rest) ?? startPlace(app, rest));
     if (word === "namespace") {
-      const place = startPlace(app, rest);
+      const place = filling.others?.get(rest) ?? startPlace(app, rest);
       return place && namespaceOf(app, place);
     }
     const other = word === "Stem" && rest.startsWith("of ") ? filling.others?.get(rest.slice(3)) : undefined;
