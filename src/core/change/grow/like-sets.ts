@@ -37,10 +37,10 @@ export interface SetGrowRequest {
   readonly progress?: Progress;
 }
 
-/** Roles by which a set is asked for. */
-const asked: ReadonlySet<Role> = new Set(["repository", "implementation", "data-source"]);
+/** Roles by which a set is asked for; a source of data may stand alone. */
+const asked: ReadonlySet<Role> = new Set(["repository", "implementation"]);
 /** Roles of what belongs to one. */
-const parts: ReadonlySet<string> = new Set([...asked, "model", "service", "test"]);
+const parts: ReadonlySet<string> = new Set([...asked, "data-source", "model", "service", "test"]);
 /** What says of a file which part it is, and not what it is about. */
 const partWords = new Set([
   "impl",
@@ -69,11 +69,13 @@ export async function growSet({
 }: SetGrowRequest): Promise<GrownFile | undefined> {
   const role = knownRole(app, request.role);
   const data = app.stack.roles[role];
-  if (!asked.has(role) || !data || request.from || request.shelf !== undefined || request.name.includes("/"))
-    return undefined;
+  const isPlain = request.with.length + request.without.length === 0 && !request.name.includes("/");
+  if (!asked.has(role) || !data || request.from || request.shelf !== undefined || !isPlain) return undefined;
   if (withOwnStarters(app, role, data).isOwn) return undefined;
   const all = setsOf(analysed, graph);
-  const words = withoutParts(splitWords(request.name));
+  const words = splitWords(request.name).filter(
+    (word) => !asked.has(roleMeant(word) ?? "entry") && word.toLowerCase() !== "impl",
+  );
   if (words.length === 0) return undefined;
   const draft = new SetupDraft(app.store);
   const feature = meantFeature(app, request.feature, draft);
@@ -185,9 +187,7 @@ function placeIn(
 }
 
 function withoutParts(words: readonly string[]): readonly string[] {
-  const own = words.filter((word) => !partWords.has(word.toLowerCase()) && !asked.has(roleMeant(word) ?? "entry"));
-  // `source` alone says it, too: `harvest_remote_source`.
-  return own.filter((word, index) => index === 0 || word.toLowerCase() !== "source");
+  return words.filter((word) => !partWords.has(word.toLowerCase()) && !asked.has(roleMeant(word) ?? "entry"));
 }
 
 /** The sets that are there: of each repository what is called after it and references it, or is referenced by it. */

@@ -1,6 +1,15 @@
 /** The words that starters and registered lines may use. */
 import { splitWords, inCase, inText } from "../../base/names/index.js";
-import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  nameOf,
+  relativePath,
+  toProjectPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import { SourceText } from "../../base/text/index.js";
 import { onlyNamespace } from "../../graph/index.js";
 import { FeatureName } from "../../insight/wiring/index.js";
@@ -61,8 +70,11 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
       const [joined = "", count = "own"] = rest.split(" ").reverse();
       return FeatureName.written(feature, count, joined);
     }
-    const there = word === "to" && rest !== "leader" ? inFolder(app.folder, rest) : undefined;
-    if (there !== undefined) return app.store.stat(there)?.kind === "file" ? way(there) : undefined;
+    const below = word === "to" && rest !== "leader" ? toProjectPath(rest) : undefined;
+    if (below !== undefined) {
+      const there = inFolder(app.folder, below);
+      return app.store.stat(there)?.kind === "file" ? way(there) : undefined;
+    }
     if (word === "from") return way(filling.others?.get(rest) ?? startPlace(app, rest));
     if (word === "namespace") {
       const place = filling.others?.get(rest) ?? startPlace(app, rest);

@@ -48,6 +48,7 @@ export const registeredTwice: Rule = {
 /** What is registered, in the order of the files. */
 function registeredIn({ mains, graph }: RuleContext): readonly InFile[] {
   return mains.flatMap((entry) => {
+    if (entry.role.is === "test" || entry.role.is === "story") return [];
     const signs = graph.files.get(entry.path)?.reading.outline.signs ?? [];
     if (!signs.some((sign) => telling.has(sign))) return [];
     const text = graph.tree.text(entry.path)?.text;

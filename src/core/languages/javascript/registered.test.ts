@@ -56,6 +56,17 @@ describe("what a script registers", () => {
       '<Tab.Navigator><Tab.Screen name="a" component={A} /><Tab.Screen name="b">{() => <B />}</Tab.Screen></Tab.Navigator>',
       ["screen a of 1", "screen b of 1"],
     ],
+    [
+      "what is shown beside others",
+      '<div><Route path="/a" component={A} /><Route path="/a" component={B} /></div>',
+      [],
+    ],
+    [
+      "what answers to itself alone",
+      '<Switch><Route exact path="/" component={A} /><Route path="/" component={B} /></Switch>',
+      ["path / of 1"],
+    ],
+    ["what answers to itself alone, as data", '[{ path: "/", exact: true, component: A }]', []],
     ["other elements with a name", '<Form><Field name="a" component={A} /></Form>', []],
     [
       "arguments of types",

@@ -64,7 +64,8 @@ class Scan {
     const list = this.#brackets.around[start] ?? -1;
     const keys = this.#keysOf(start);
     const isRoute = keys.has("path") && [...keys].some((key) => shows.test(key) || holds.test(key));
-    if (list < 0 || !isRoute) return undefined;
+    // The first of two answers to nothing but itself, and the second to the rest.
+    if (list < 0 || !isRoute || keys.has("exact")) return undefined;
     // Of a route around others, they show what there is.
     if (kind === "path" && ([...keys].some((key) => holds.test(key)) || ![...keys].some((key) => shows.test(key))))
       return undefined;
@@ -83,7 +84,11 @@ class Scan {
     const known = this.#tags().get(start);
     if (!known || known.end <= at || known.parent < 0 || around[start] !== around[known.parent]) return undefined;
     if (kind === "name") return tag.endsWith("Screen") ? { kind: "screen", list: known.parent } : undefined;
+    // Outside of a switch, all that fit are shown.
+    const parent = /^<([\w$.]*)/.exec(code.slice(known.parent, known.parent + 100))?.[1] ?? "";
+    if (!/(?:Routes|Switch|Route)$/.test(parent)) return undefined;
     const inside = code.slice(start, known.end);
+    if (/(?<![\w$.])exact(?![\w$])/.test(inside)) return undefined;
     const isShown = [...inside.matchAll(/(?<![\w$.])([A-Za-z]+)\s*=/g)].some(({ 1: name = "" }) => shows.test(name));
     return known.isLeaf && isShown ? { kind, list: known.parent } : undefined;
   }
