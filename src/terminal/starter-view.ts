@@ -43,10 +43,12 @@ function wordsSection({ starters }: TakenStarters, screen: Screen): string[] {
   if (some.length === 0) return [];
   const all = some.flatMap(({ words }) => words.map(({ word }) => cells(word) + 2));
   const width = Math.min(Math.max(...all), 56);
-  const lines = some.flatMap(({ path, from, words }) => [
-    `  ${shorten(`${path}  from ${from}`, screen.width - 2)}`,
+  const { faint, place } = screen.palette;
+  const lines = some.flatMap(({ path, from, words }, index) => [
+    ...(index > 0 ? [""] : []),
+    `    ${place(shorten(path, screen.width - 4))}  ${faint(`from ${shorten(from, Math.max(20, screen.width - cells(path) - 12))}`)}`,
     ...words.map(({ word, stands, times }) =>
-      `    ${pad(`«${word}»`, width)}  ${shorten(stands, screen.width - width - 20)}${times === 1 ? "" : `  ${times} times`}`.trimEnd(),
+      `      ${pad(`«${word}»`, width)}  ${shorten(stands, screen.width - width - 22)}${times === 1 ? "" : `  ${faint(`${times} times`)}`}`.trimEnd(),
     ),
   ]);
   return [...heading("What the words in them stand for:", screen.width), ...lines];
