@@ -570,6 +570,19 @@ describe("the screen with which an app begins", () => {
 });
 
 describe("starters of one's own", () => {
+  test.each(["constructor", "toString", "many nothing", "feature camel", "to src/nowhere.ts", "to ../../out.ts"])(
+    "what means nothing is refused: «%s»",
+    (word) => {
+      const app = appOf("react-web", "layer-first", { "tools/component.tsx": `//\n// «${word}»\n` }, "starters: tools");
+      expect(() => draftAddition(app, requestOf("component crate"))).toThrow(
+        expect.objectContaining({
+          code: "STARTER_BROKEN",
+          place: { file: at("tools/component.tsx"), line: 2 },
+        }) as Error,
+      );
+    },
+  );
+
   test("override ours, by name", () => {
     const app = appOf("react-web", "layer-first", { "tools/component.tsx": "// «Title» «stem»\n" }, "starters: tools");
     const { made } = addition(app, "component tree card --without style");

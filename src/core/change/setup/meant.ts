@@ -26,7 +26,7 @@ export function knownRole({ stack }: App, word: string): Role {
   if (meant !== undefined && there.includes(meant)) return meant;
   const lower = word.toLowerCase();
   const near = [...there, "feature"].sort((a, b) => distance(a, lower) - distance(b, lower))[0];
-  const isNear = near !== undefined && distance(near, lower) <= Math.max(2, word.length / 3);
+  const isNear = near !== undefined && near !== lower && distance(near, lower) <= Math.max(2, word.length / 3);
   throw new ShelfError("ROLE_UNKNOWN", {
     path: word,
     ...(isRole(word) && { reason: stack.title }),

@@ -64,7 +64,8 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
     path: () => relativePath(app.folder, path),
   };
   return (word, rest) => {
-    if (rest === "") return filling.more?.[word] ?? plain[word]?.() ?? FeatureName.written(words, "own", word);
+    if (rest === "")
+      return ownOf(filling.more, word) ?? ownOf(plain, word)?.() ?? FeatureName.written(words, "own", word);
     if (word === "one" || word === "many") return FeatureName.written(words, word, rest);
     if (word === "feature" && feature.length > 0) {
       const [joined = "", count = "own"] = rest.split(" ").reverse();
@@ -85,6 +86,11 @@ export function valuesFor(filling: Filling, meant?: Set<ProjectPath>): StarterVa
     if (rest === "leader" && word === "to") return way(leader?.path);
     return rest === "of leader" && word === "Stem" && leader ? inCase(splitWords(leader.stem), "Pascal") : undefined;
   };
+}
+
+/** What a list says of a word, and not what every object has: `constructor`. */
+function ownOf<Value>(list: Readonly<Record<string, Value>> | undefined, word: string): Value | undefined {
+  return list && Object.hasOwn(list, word) ? list[word] : undefined;
 }
 
 /** Whether a stem can be a name in code as it is: `{kebab}` and `{Pascal}.view` cannot. */

@@ -11,7 +11,7 @@ import { planDraft } from "../plan/index.js";
 import { draftAddition } from "../setup/index.js";
 import { takeStarter, type TakenStarters } from "./index.js";
 
-type Files = Readonly<Record<string, string>>;
+type Files = Readonly<Record<string, string | Buffer>>;
 interface Taken extends TakenStarters {
   /** The text of each starter. */
   readonly texts: Readonly<Record<string, string>>;
@@ -242,6 +242,17 @@ describe("is refused, and why is said", () => {
   ])("%s", async (why, files, from, role) => {
     const failed = (await taken(files, from, role).catch((error: unknown) => error)) as ShelfError;
     expect([failed.code, failed.message]).toEqual(["STARTER_UNMADE", expect.stringContaining(why)]);
+  });
+
+  test("a text in other letters", async () => {
+    const store = storeOf({
+      "src/screens/MapScreen.tsx": Buffer.from('export const MapScreen = "caf\u00e9";\n', "latin1"),
+    });
+    const { graph, apps } = await analyse(store, { standing: at(""), keepTexts: true });
+    const [analysed] = apps;
+    if (!analysed) throw new TypeError("there is one app");
+    const from = at("src/screens/MapScreen.tsx");
+    await expect(takeStarter({ analysed, graph, role: "screen", from })).rejects.toThrow("is not in UTF-8");
   });
 
   test("a role that has one keeps it", async () => {

@@ -84,7 +84,9 @@ export async function takeStarter({ analysed, graph, role: word, from }: Starter
   const notes = [...left];
   const [asks, alone] = [new Set<string>(), new Set<string>()];
   for (const { path, name: starter, leader, stem } of sources) {
-    const text = graph.tree.text(path)?.text;
+    const source = graph.tree.text(path);
+    const text = source?.text;
+    if (source && source.encoding !== "utf8") throw refuse(`${path} is not in UTF-8, as starters are.`);
     const reading = graph.files.get(path)?.reading;
     if (text === undefined || (languageFor(path) && (!reading || reading.problem)))
       throw refuse(
