@@ -200,6 +200,11 @@ function filesOf(
   configurations: readonly Configuration[],
 ): readonly ProjectPath[] {
   const within = configurations.map((each) => each.folder).filter((each) => isBelow(each, folder));
+  // What new files begin with is no code yet.
+  const starters = configurations.flatMap((each) =>
+    each.starters === undefined || each.starters === "" ? [] : [inFolder(each.folder, each.starters)],
+  );
   const paths = tree.filesBelow(folder).filter((path) => !tree.isLink(path));
-  return within.length === 0 ? paths : paths.filter((path) => !within.some((each) => isBelow(path, each)));
+  const others = [...within, ...starters];
+  return others.length === 0 ? paths : paths.filter((path) => !others.some((each) => isBelow(path, each)));
 }

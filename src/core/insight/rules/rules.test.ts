@@ -732,6 +732,16 @@ export const routes = [
 const ofRule = (findings: readonly Finding[], rule: RuleName): string[] =>
   findings.filter((finding) => finding.rule === rule).map(line);
 
+test("starters are no code yet, and nothing is found in them", async () => {
+  const { fresh, files } = await checked({
+    "steady-shelf.yaml": configuration("starters: src/starters\n"),
+    "src/components/TreeRow.tsx": component("TreeRow"),
+    "src/starters/component.tsx": 'import s from "./«stem».module.css";\nexport const «Symbol» = s;\n',
+    "src/starters/screen.tsx.starter": 'import s from "./«stem».module.css";\n',
+  });
+  expect([ofRule(fresh, "unresolved-path"), files]).toEqual([[], 1]);
+});
+
 describe("rules", () => {
   test("every rule is here once, in the table of names, and has a case below", () => {
     expect(rules.map(({ name }) => name)).toEqual(Object.keys(ruleTable));
