@@ -673,7 +673,7 @@ describe("a repository of several files", () => {
     );
     const { out } = await run(root, ["add", "repository", "swap"]);
     expect(out.replaceAll(/\s+/g, " ")).toContain(
-      "swapRepository.ts has `open(): Promise<number>;`, which the others have not, and has no `load(): Promise<readonly Swap[]>;`",
+      "swapRepository.ts is not as it would be made: it has `open(): Promise<number>;`, and has no `load(): Promise<readonly Swap[]>;`.",
     );
   });
 });

@@ -610,6 +610,11 @@ export const catalogue = {
     what: (d) => `No starter for ${d.other} can be made of ${d.path}: ${d.reason}`,
     next: () => "Say another file by --from FILE; `steady-shelf explain FILE` tells what a file is taken for.",
   },
+  STARTER_THERE: {
+    refusal: "usage",
+    what: (d) => `There is a starter for ${d.other} already: ${d.path}.`,
+    next: () => "Edit that, or remove it first.",
+  },
   ARRANGEMENT_UNSAID: {
     refusal: "usage",
     what: () => "No configuration says how this app is to be arranged.",

@@ -96,12 +96,16 @@ export async function growSet({
   const { compared: by, files, wired, unread } = learnt;
   const to = new FeatureName(words, by.example.name.inPaths);
   const { specifiers } = app.stack;
-  const wirer = new Wirer({
+  const wirer: Wirer = new Wirer({
     draft,
     wiring: learnt,
     graph,
     to,
-    specifierFor: (like) => specifierLike(like) ?? specifierTo(like.from, like.to, specifiers),
+    specifierFor: (like) => {
+      if (!wirer.places.has(like.from)) return specifierLike(like) ?? specifierTo(like.from, like.to, specifiers);
+      // Relative ways are the same between the new files.
+      return like.specifier.startsWith(".") ? undefined : specifierLike(like);
+    },
   });
   const place = (counterpart: Counterpart): ProjectPath =>
     placeIn(app, wirer.placeFor(counterpart), { counterpart, feature, example: featureOf(by.example) });
@@ -110,16 +114,7 @@ export async function growSet({
   const placed = files.map((each) => ({ ...each, at: wirer.places.get(each.path) ?? each.path }));
   const like = by.example.files[0] ?? by.example.feature;
   for (const { path, kept, sisters, at } of placed.sort((a, b) => comparePaths(a.at, b.at))) {
-    const specifierAt = (start: number): string | undefined => {
-      const found = graph.files.get(path)?.references.find(({ reference }) => reference.start === start);
-      const target = found?.resolution.state === "found" ? found.resolution.targets[0] : undefined;
-      const goes = target === undefined ? undefined : wirer.places.get(target);
-      // Relative ways are the same between the new files.
-      if (!found || target === undefined || goes === undefined || found.reference.specifier.startsWith("."))
-        return undefined;
-      return specifierLike({ from: path, specifier: found.reference.specifier, target, to: goes });
-    };
-    const written = writeText({ kept, to, sisters, specifierAt });
+    const written = writeText({ kept, to, sisters, specifierAt: (start) => wirer.specifierAt(path, start) });
     if (draft.has(at)) {
       there.push(at);
       noteOther(draft, at, written.text);
@@ -130,10 +125,8 @@ export async function growSet({
     wirer.note(at, written.text, written.toFill);
   }
   for (const each of wired) wirer.wire(each);
-  const setUp = draft.finish();
   const [first] = there;
-  if (setUp.draft.made.length === 0 && first !== undefined)
-    throw new ShelfError("NAME_TAKEN", { path: first, other: first });
+  if (draft.made.length === 0 && first !== undefined) throw new ShelfError("NAME_TAKEN", { path: first, other: first });
   for (const path of learnt.unmade)
     if (by.example.files.includes(path))
       draft.note(`${nameOf(path)} has nothing that could be taken over; add what the new one needs of it yourself.`);
@@ -167,23 +160,19 @@ function placeIn(
   const to = feature === undefined ? undefined : layout.featureFolder(feature);
   const from = example === undefined ? undefined : layout.featureFolder(example);
   if (from === undefined || to === undefined) return named;
-  // Tests may lie in a tree of their own, below the same last folders.
   const { path } = counterpart;
-  const [tail, start] = [
-    from.split("/").slice(-2).join("/"),
-    `/${path}`.indexOf(`/${from.split("/").slice(-2).join("/")}/`),
-  ];
-  const isIn = isBelow(path, from);
-  if (!isIn && start < 0) return named;
-  const before = isIn ? from : path.slice(0, start + tail.length);
-  // The name may stand in the feature's folder, too; below that, both paths have as many parts.
-  const below = named
-    .split("/")
-    .slice(-relativePath(before as ProjectPath, path).split("/").length)
-    .join("/");
-  return isIn
-    ? inFolder(to, below)
-    : inFolder((path.slice(0, start) + to.split("/").slice(-2).join("/")) as ProjectPath, below);
+  const below = (folder: string): string =>
+    // The name may stand in the feature's folder, too; below that, both paths have as many parts.
+    named
+      .split("/")
+      .slice(-relativePath(folder as ProjectPath, path).split("/").length)
+      .join("/");
+  if (isBelow(path, from)) return inFolder(to, below(from));
+  // Tests may lie in a tree of their own, below the same last folders.
+  const [ownTail = "", newTail = ""] = [from, to].map((folder) => folder.split("/").slice(-2).join("/"));
+  const start = `/${path}`.indexOf(`/${ownTail}/`);
+  if (start < 0) return named;
+  return inFolder((path.slice(0, start) + newTail) as ProjectPath, below(path.slice(0, start) + ownTail));
 }
 
 function withoutParts(words: readonly string[]): readonly string[] {

@@ -23,7 +23,7 @@ export interface WirerInput {
   readonly graph: ReferenceGraph;
   readonly to: FeatureName;
   /** How a new file is named that does not lie where the example does; its name is put in where nothing says it. */
-  readonly specifierFor?: ((like: LikeSpecifier) => string) | undefined;
+  readonly specifierFor?: ((like: LikeSpecifier) => string | undefined) | undefined;
 }
 
 type SortedBy = Pick<Insertion, "keyOf" | "key">;
@@ -53,7 +53,7 @@ export class Wirer {
     const edits: Put[] = [];
     const put: Kept[] = [];
     for (const { kept, row, item, partners } of entries) {
-      const specifierAt = (start: number): string | undefined => this.#specifierAt(path, start);
+      const specifierAt = (start: number): string | undefined => this.specifierAt(path, start);
       const written = writeItem({ kept, to: this.input.to, sisters: [], specifierAt }, item);
       // What does not speak of the feature any more, because the rest of it went, says nothing of it.
       if (this.input.to.in(written.text).length === 0) continue;
@@ -88,8 +88,8 @@ export class Wirer {
     }
   }
 
-  /** How the file that stands for one of the example's is named where that is. */
-  #specifierAt(path: ProjectPath, start: number): string | undefined {
+  /** How the file that stands for one of the example's is named where that is; nothing where its name is put in. */
+  specifierAt(path: ProjectPath, start: number): string | undefined {
     const { specifierFor, graph } = this.input;
     const found = graph.files.get(path)?.references.find(({ reference }) => reference.start === start);
     const target = found?.resolution.state === "found" ? found.resolution.targets[0] : undefined;

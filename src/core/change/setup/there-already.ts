@@ -8,10 +8,13 @@ export function noteOther(draft: SetupDraft, path: ProjectPath, written: string)
   const more = own.filter((line) => !others.includes(line));
   const less = others.filter((line) => !own.includes(line));
   const said = [
-    ...(more.length > 0 ? [`has ${shown(more)}, which the others have not`] : []),
+    ...(more.length > 0 ? [`has ${shown(more)}`] : []),
     ...(less.length > 0 ? [`has no ${shown(less)}`] : []),
   ];
-  if (said.length > 0) draft.note(`${nameOf(path)} ${said.join(", and ")}: please look at what is made beside it.`);
+  if (said.length > 0)
+    draft.note(
+      `${nameOf(path)} is not as it would be made: it ${said.join(", and ")}. Please look at what is made beside it.`,
+    );
 }
 
 /** Lines that say something: neither comments nor what others are taken by, nor brackets alone. */

@@ -58,8 +58,8 @@ export interface Generalised {
 export function generalise(input: Generalising): Generalised {
   const { text, name, feature, wholes } = input;
   const within = withinOf(input);
-  const places: (Span & { readonly word: string })[] = [...wholes];
-  const taken = new Spans([...wholes, ...input.kept]);
+  const places: (Span & { readonly word: string })[] = apart(wholes);
+  const taken = new Spans([...places, ...input.kept]);
   const featured = new Spans(input.ofFeature);
   const candidates = [
     ...name.in(text).map((each) => ({ ...each, of: "name" as const })),
@@ -107,6 +107,16 @@ export function generalise(input: Generalising): Generalised {
     words.set(key, { ...known, times: known.times + 1 });
   }
   return { text: result + text.slice(at), words: [...words.values()], asks: [...asks] };
+}
+
+/** Parts without those that overlap one before them: one text may name a file in two ways. */
+function apart(wholes: readonly Whole[]): Whole[] {
+  const taken = new Spans([]);
+  return wholes.filter((each) => {
+    if (taken.touches(each.start, each.end)) return false;
+    taken.add(each);
+    return true;
+  });
 }
 
 /** `own Pascal` → `Pascal`, `many camel` → `many camel`; of a feature, with `feature` before it. */

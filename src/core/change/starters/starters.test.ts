@@ -258,7 +258,7 @@ describe("is refused, and why is said", () => {
   test("a role that has one keeps it", async () => {
     const files = { "src/screens/MapScreen.tsx": "export const MapScreen = 1;\n", "starters/screen.tsx.starter": "\n" };
     await expect(taken(files, "src/screens/MapScreen.tsx", "screen", "starters: starters\n")).rejects.toMatchObject({
-      code: "NAME_TAKEN",
+      code: "STARTER_THERE",
     });
   });
 });

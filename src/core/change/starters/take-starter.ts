@@ -63,7 +63,7 @@ interface Source {
   readonly stem: string;
 }
 
-/** Draws it up. Throws `ROLE_UNKNOWN`, `STARTER_UNMADE` with the reason, `NAME_TAKEN` where the role has one already. */
+/** Draws it up. Throws `ROLE_UNKNOWN`, `STARTER_UNMADE` with the reason, `STARTER_THERE` where the role has one already. */
 export async function takeStarter({ analysed, graph, role: word, from }: StarterRequest): Promise<TakenStarters> {
   await Promise.all(languagesInUse().map((language) => language.prepare()));
   const { app } = analysed;
@@ -102,6 +102,7 @@ export async function takeStarter({ analysed, graph, role: word, from }: Starter
     if (filled(starter, made.text, values) !== text.replaceAll("\r\n", "\n"))
       throw refuse(`filled in with its own name, the starter does not give ${path} again.`);
     const to = inFolder(at, starter);
+    if (draft.has(to)) throw new ShelfError("STARTER_THERE", { path: to, other: role });
     draft.make(to, made.text, "starter");
     starters.push({ path: to, from: path, words: made.words });
     for (const each of [...parts.asks, ...made.asks]) asks.add(each);
