@@ -10,6 +10,7 @@ import { nameOf, type ProjectPath } from "../core/base/paths.js";
 import { count, enumerate } from "../wording/words.js";
 import type { Client } from "./client.js";
 import type { Renaming } from "./mover.js";
+import type { Users } from "./offers.js";
 import { changeOf, type PlannedChange } from "./planned-change.js";
 import type { OpenProject, Projects } from "./projects.js";
 import { saying } from "./saying.js";
@@ -19,20 +20,19 @@ import { workspaceEdit, type EditInput } from "./workspace-edit.js";
 /** How long the editor may take to rename what an edit of ours asked for, in milliseconds. */
 const mostWait = 10_000;
 
-/** How long the making or deleting of files waits for what is known of them, in milliseconds. */
-const mostAsked = 2000;
-
 /** What the editor tells of files, and what it is answered. */
 export class FileOperations {
   /** Renames that our own edits ask for, each with the time until which it is expected. */
   readonly #own = new Map<string, number>();
   readonly #companions = new Map<OpenProject, readonly Renaming[]>();
-  readonly #starters = new Map<string, string>();
+  readonly #starters = new Map<string, Promise<string | undefined>>();
 
   constructor(
     readonly client: Client,
     readonly projects: Projects,
     readonly shown: ShownFindings,
+    /** How long the making or deleting of files waits for what is known of them, in milliseconds; later it is told all the same. */
+    readonly mostAsked = 2000,
   ) {}
 
   /** The edit that keeps every reference right; `null` where nothing has to change. */
@@ -140,22 +140,24 @@ export class FileOperations {
     for (const { uri } of files) {
       const located = this.projects.at(uri);
       if (!located) continue;
-      const signal = AbortSignal.timeout(mostAsked);
-      const starter = await located.project.looking.ask("starter", [located.path], { signal }).catch(() => undefined);
-      if (starter !== undefined) this.#starters.set(uri, starter);
+      const starter = located.project.looking.ask("starter", [located.path]).catch(() => undefined);
+      this.#starters.set(uri, starter);
+      await atMost(this.mostAsked, starter);
     }
     return null;
   }
 
-  /** Gives a file that was made empty its starter. */
+  /** Gives a file that was made empty its starter, if it still is empty when that is known. */
   async didCreate({ files }: CreateFilesParams): Promise<void> {
-    for (const { uri } of files) {
-      const starter = this.#starters.get(uri);
-      this.#starters.delete(uri);
+    for (const { uri } of files)
       for (const { project, path } of this.projects.around(uri)) {
         project.update([{ path }]);
         this.shown.refresh(project);
       }
+    for (const { uri } of files) {
+      const asked = this.#starters.get(uri);
+      this.#starters.delete(uri);
+      const starter = await asked;
       const located = this.projects.at(uri);
       if (starter === undefined || !located || !this.#isEmpty(uri, located.path, located.project)) continue;
       const change = { texts: [{ file: located.path, before: "", after: starter }], ...nothingElse };
@@ -181,15 +183,21 @@ export class FileOperations {
       if (located) byProject.set(located.project, [...(byProject.get(located.project) ?? []), located.path]);
     }
     for (const [project, paths] of byProject) {
-      const signal = AbortSignal.timeout(mostAsked);
-      const used = await project.looking.ask("usersOf", [paths], { signal }).catch(() => []);
-      if (used.length === 0) continue;
-      const users = [...new Set(used.flatMap((each) => each.users.map(({ file, line }) => `${file}:${line}`)))];
-      const shown = [...users.slice(0, 4), ...(users.length > 4 ? [count(users.length - 4, "other place")] : [])];
-      const what = used.length === 1 ? nameOf(used[0]?.file ?? "") : count(used.length, "file");
-      this.client.warn(`${what} ${used.length === 1 ? "is" : "are"} still used, by ${enumerate(shown)}.`);
+      const used = project.looking.ask("usersOf", [paths]).catch(() => []);
+      await atMost(
+        this.mostAsked,
+        used.then((users) => this.#tellUsers(users)),
+      );
     }
     return null;
+  }
+
+  #tellUsers(used: readonly Users[]): void {
+    if (used.length === 0) return;
+    const users = [...new Set(used.flatMap((each) => each.users.map(({ file, line }) => `${file}:${line}`)))];
+    const shown = [...users.slice(0, 4), ...(users.length > 4 ? [count(users.length - 4, "other place")] : [])];
+    const what = used.length === 1 ? nameOf(used[0]?.file ?? "") : count(used.length, "file");
+    this.client.warn(`${what} ${used.length === 1 ? "is" : "are"} still used, by ${enumerate(shown)}.`);
   }
 
   didDelete({ files }: DeleteFilesParams): void {
@@ -250,4 +258,12 @@ function joined(edits: readonly WorkspaceEdit[]): WorkspaceEdit | null {
   const documentChanges = edits.flatMap((edit) => edit.documentChanges ?? []);
   if (documentChanges.length > 0) return { documentChanges };
   return { changes: Object.assign({}, ...edits.map((edit) => edit.changes)) as NonNullable<WorkspaceEdit["changes"]> };
+}
+
+/** Waits for something, but not longer than so many milliseconds; it goes on then. */
+async function atMost(most: number, work: Promise<unknown>): Promise<void> {
+  let late: NodeJS.Timeout | undefined;
+  const end = new Promise((resolve) => (late = setTimeout(resolve, most)));
+  await Promise.race([work, end]);
+  clearTimeout(late);
 }

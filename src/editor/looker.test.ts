@@ -117,6 +117,15 @@ describe("besides", () => {
     expect(await looker.starter(at("elsewhere/useTrees.ts"))).toBeUndefined();
   });
 
+  test("one that was made empty before anybody could answer still does; one with a text does not", async () => {
+    const asked = at("src/hooks/useTrees.ts");
+    const starter = await lookerOn().starter(asked);
+    expect(await lookerOn({ ...app, [asked]: "" }).starter(asked)).toBe(starter);
+    expect(await lookerOn({ ...app, [asked]: " " }).starter(asked)).toBeUndefined();
+    // Another file of that name is in the way, though it is empty, too.
+    expect(await lookerOn({ ...app, [asked]: "", "src/hooks/useTrees.tsx": "" }).starter(asked)).toBeUndefined();
+  });
+
   test("an edit changes what is said, and work that nobody wants is stopped", async () => {
     const looker = lookerOn();
     expect((await looker.findings()).map(({ rule }) => rule)).toEqual(["file-name", "wrong-folder"]);

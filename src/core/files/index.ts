@@ -21,6 +21,7 @@ export type { KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";
 export { Overlay } from "./overlay.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
+export { readerOf } from "./reader-of.js";
 export { relocated } from "./relocated.js";
 export { WorktreeSnapshot } from "./worktree-snapshot.js";
 export { PlannedTree, SourceTree, type TreeView } from "./source-tree.js";

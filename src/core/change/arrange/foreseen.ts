@@ -10,7 +10,7 @@ import { foldersAbove, inFolder, relativePath, type ProjectPath } from "../../ba
 import { recentOf, type Analysis, type AppAnalysis } from "../../insight/analysis.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import type { App } from "../../app/index.js";
-import { SourceTree, type FileReader } from "../../files/index.js";
+import { readerOf, SourceTree, type FileReader } from "../../files/index.js";
 import type { ArrangedUnit } from "./arrange.js";
 
 /** What is foreseen. */
@@ -133,23 +133,4 @@ function graphThen({ analysis: { project, graph }, at }: Then): ReferenceGraph {
     },
   ]);
   return new ReferenceGraph(planned, graph.resolver, new Map(graphFiles));
-}
-
-/** The methods of a store as plain functions, so that one of them can be another. */
-function readerOf(store: FileReader): FileReader {
-  return {
-    root: store.root,
-    list: () => store.list(),
-    search: (texts, form) => store.search(texts, form),
-    past: (most) => store.past(most),
-    changedSince: (commit) => store.changedSince(commit),
-    tracks: (folder) => store.tracks(folder),
-    read: (path) => store.read(path),
-    stat: (path) => store.stat(path),
-    readLink: (path) => store.readLink(path),
-    entries: (folder) => store.entries(folder),
-    existsBeyond: (relative) => store.existsBeyond(relative),
-    readBeyond: (relative) => store.readBeyond(relative),
-    ignoresCase: () => store.ignoresCase(),
-  };
 }
