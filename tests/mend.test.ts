@@ -154,7 +154,7 @@ describe("mend", () => {
     let said = "";
     watcher.stdout.on("data", (text: Buffer) => void (said += text.toString()));
     const until = async (holds: () => boolean): Promise<void> => {
-      for (const end = Date.now() + 20_000; !holds() && Date.now() < end;) await sleep(50);
+      for (const end = Date.now() + 90_000; !holds() && Date.now() < end;) await sleep(50);
       expect(holds(), said).toBe(true);
     };
     await until(() => said.includes("Watching 102 files."));

@@ -173,7 +173,7 @@ describe("a rehearsal", () => {
       const child = spawn(command, words, { cwd: root, stdio: "ignore" });
       const ended = new Promise<number | null>((resolve) => child.once("exit", (code) => resolve(code)));
       const begun = join(dirname(root), "begun");
-      for (const end = Date.now() + 20_000; !existsSync(begun) && Date.now() < end;) await sleep(30);
+      for (const end = Date.now() + 90_000; !existsSync(begun) && Date.now() < end;) await sleep(30);
       execFileSync("rm", [begun]);
       child.kill(signal);
       expect(await ended).toBe(signal === "SIGINT" ? 3 : null);

@@ -191,7 +191,7 @@ export class Editor {
   }
 
   /** Waits until diagnostics have come for which something holds. @param {() => boolean} holds */
-  async until(holds, most = 30_000) {
+  async until(holds, most = 90_000) {
     const end = Date.now() + most;
     while (!holds()) {
       if (Date.now() > end) throw new Error(`Waited in vain. ${this.messages.join("\n")}`);
