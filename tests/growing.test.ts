@@ -2,7 +2,7 @@
  * A fourth feature is added by the command alone, in five stacks: the compiler finds nothing, the new route is drawn, the store answers to
  * the new action; and it is removed again without a trace.
  */
-import { readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
@@ -540,6 +540,104 @@ describe("a frame goes around screens", () => {
     writeFileSync(join(root, layout), readFileSync(join(root, layout), "utf8").replace('<div id="frame">', "<div>"));
     expect((await run(root, ["undo", "--write"])).code).toBe(0);
     expect(fingerprint(root)).toEqual(before);
+  });
+
+  test("below a route, where the app's other frames show what stands below theirs", async () => {
+    const root = appWithPackages("orchard-slices");
+    const at = (path: string): string => join(root, path);
+    writeFileSync(
+      at("steady-shelf.yaml"),
+      "version: 1\nstack: react-web\nsource: src\narrangement: feature-first-with-core\n",
+    );
+    mkdirSync(at("src/core/layouts"), { recursive: true });
+    const frame = readFileSync(at("src/app/Frame.tsx"), "utf8");
+    rmSync(at("src/app/Frame.tsx"));
+    writeFileSync(
+      at("src/core/layouts/AppLayout.tsx"),
+      frame.replace("function Frame", "function AppLayout").replace("../words", "../../words"),
+    );
+    const routes = readFileSync(at("src/app/routes.tsx"), "utf8");
+    writeFileSync(
+      at("src/app/routes.tsx"),
+      routes
+        .replace("{ Frame }", "{ AppLayout }")
+        .replace("./Frame", "../core/layouts/AppLayout")
+        .replace("<Frame", "<AppLayout"),
+    );
+    const before = fingerprint(root);
+    const { code, out } = await run(root, ["add", "layout", "member", "--wrap", "rota,trees", "--write", "--json"]);
+    expect(code, out).toBe(0);
+    const { layout, wrapped, left } = JSON.parse(out) as {
+      readonly layout: string;
+      readonly wrapped: readonly { readonly at: string }[];
+      readonly left: readonly unknown[];
+    };
+    expect(wrapped.map((each) => each.at)).toEqual(["src/features/rota/routes.tsx", "src/features/trees/routes.tsx"]);
+    expect(left).toEqual([]);
+    const made = readFileSync(at(layout), "utf8");
+    expect(made).toContain("<Outlet />");
+    writeFileSync(at(layout), made.replace("<div>", '<div id="frame">'));
+    expect(compile(root)).toBe("");
+    const drawn = await inApp(
+      root,
+      `import { renderToString } from "react-dom/server";
+       import { Provider } from "react-redux";
+       import { createMemoryRouter, RouterProvider } from "react-router";
+       import { routes } from "./src/app/routes";
+       import { makeStore } from "./src/app/store";
+       const html = (place) => renderToString(<Provider store={makeStore()}><RouterProvider router={createMemoryRouter(routes, { initialEntries: [place] })} /></Provider>);
+       export default ["/rota", "/trees", "/harvest"].map((place) => [html(place).split('id="frame"').length - 1, html(place).split("<nav").length - 1, html(place).includes("<h1")]);`,
+    );
+    expect(drawn).toEqual([
+      [1, 1, true],
+      [1, 1, true],
+      [0, 1, true],
+    ]);
+    // One more comes to those that are there.
+    expect((await run(root, ["add", "layout", "member", "--wrap", "harvest", "--write"])).code).toBe(0);
+    expect(compile(root)).toBe("");
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    for (const name of readdirSync(root)) if (name.includes(".test-run.")) rmSync(at(name));
+    writeFileSync(at(layout), made);
+    expect((await run(root, ["undo", "--write"])).code).toBe(0);
+    expect(fingerprint(root)).toEqual(before);
+  });
+
+  test("below a route of Vue's router, with screens that are loaded when they are asked for", async () => {
+    const root = appWithPackages("orchard-modules");
+    const at = (path: string): string => join(root, path);
+    mkdirSync(at("src/layouts"));
+    writeFileSync(
+      at("src/layouts/AppLayout.vue"),
+      "<template>\n  <main>\n    <RouterView />\n  </main>\n</template>\n",
+    );
+    const list = at("src/router/index.ts");
+    const home = '  { path: "/", name: "home", component: HomeView },\n';
+    const text = readFileSync(list, "utf8");
+    expect(text).toContain(home);
+    writeFileSync(
+      list,
+      text
+        .replace(home, `  {\n    path: "/",\n    component: AppLayout,\n    children: [\n    ${home}    ],\n  },\n`)
+        .replace("import HomeView", 'import AppLayout from "@/layouts/AppLayout.vue";\nimport HomeView'),
+    );
+    const before = fingerprint(root);
+    const judge = stacks.find(({ demo }) => demo === "orchard-modules")?.judge ?? compile;
+    for (const name of ["app", "public"]) {
+      const { code, out } = await run(root, ["add", "layout", name, "--wrap", "trees,rota", "--write", "--json"]);
+      expect(code, out).toBe(0);
+      expect(JSON.parse(out)).toMatchObject({
+        left: [],
+        wrapped: [{ at: "src/router/index.ts" }, { at: "src/router/index.ts" }],
+      });
+      expect(judge(root)).toBe("");
+      const findings = (await run(root, ["check", "--rule", "screen-frame", "--json"])).json()["findings"] as readonly {
+        readonly file: string;
+      }[];
+      expect(findings.map(({ file }) => file)).toEqual(["src/views/HarvestView.vue"]);
+      expect((await run(root, ["undo", "--write"])).code).toBe(0);
+      expect(fingerprint(root)).toEqual(before);
+    }
   });
 
   test.each([

@@ -12,6 +12,11 @@ const why: Readonly<Record<LeftScreen["why"], string>> = {
   registers: "lists the components that it draws (`components: { … }`), so that more than an import is needed",
   "not read": "could not be read",
   "no component": "gives no component whose tags are written in it",
+  "no route": "has no route of its own in a list, or several, and the frame shows what stands below its route",
+  address: "would have another address below a route of the frame",
+  order:
+    "would stand before or behind another route than now that may match the same address, below a route of the frame",
+  "no middle": "cannot be shown in the frame, in which no place for it was found",
   "other language": "is in a language in which frames are not put around screens here; do it there yourself",
 };
 
@@ -48,7 +53,9 @@ export function framedView(
     notes: [
       ...(hidden === 0
         ? []
-        : [`${count(hidden, "further line")} only ${hidden === 1 ? "stands" : "stand"} one step further in.`]),
+        : [
+            `${count(hidden, "further line")} ${hidden === 1 ? "says" : "say"} what another said before: moved, or one step further in.`,
+          ]),
       ...left.map(
         (each) =>
           `${each.screen} stays as it is: it ${why[each.why]}${each.layout === undefined ? "" : ` (${nameOf(each.layout)})`}.`,

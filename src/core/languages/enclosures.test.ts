@@ -47,6 +47,23 @@ describe("what stands in a frame", () => {
     expect(enclosedIn("const a = { component: Frame };", "Frame", [""])).toEqual([]);
   });
 
+  test.each([
+    ["in the routes of a route", "[{ component: Frame, children: [{ component: () => import('./Home') }] }]", 1],
+    ["not beside it", "[{ component: Frame, children: [] }, { component: () => import('./Home') }]", 0],
+    ["between its tags", "<Frame>{load(() => import('./Home'))}</Frame>", 1],
+    [
+      "of a frame that is taken where it stands, too",
+      "[{ component: () => import('./Frame'), children: [{ component: import('./Home') }] }]",
+      1,
+    ],
+    ["which has to be all that it shows", "[{ component: wrap(() => import('./Frame')), c: import('./Home') }]", 0],
+  ])("what is taken where it stands is known by its place: %s", (_, text, count) => {
+    const place = text.indexOf("'./Home'");
+    const frame = text.includes("'./Frame'") ? text.indexOf("'./Frame'") : "Frame";
+    const found = enclosedIn(text, frame, ["Map"], [place, text.length + 5]);
+    expect(found.map(({ name }) => name)).toEqual(count === 0 ? [] : [place]);
+  });
+
   test("a long text without ends takes no time", () => {
     const text = "<Frame ".repeat(400) + "{".repeat(4000);
     const start = performance.now();
@@ -57,7 +74,8 @@ describe("what stands in a frame", () => {
 
 test.each([
   ['const Home = lazy(() => import("./Home"));', "Home"],
-  ['const routes = { home: lazy(() => import("./Home")) };', "home"],
+  ['const routes = { Home: lazy(() => import("./Home")) };', "Home"],
+  ['const routes = [{ path: "/", component: () => import("./Home") }];', undefined],
   ['const Home = lazy(async () => { await x; return import("./Home"); });', undefined],
   ['import Home from "./Home";', undefined],
 ])("the name before %s is %s", (text, name) => {

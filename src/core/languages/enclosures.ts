@@ -1,8 +1,8 @@
 /** Which components stand in which: told by the letters of a text, without a parser, so that a check need not load one. */
 
-/** A component, where it stands in a frame. */
+/** A component, where it stands in a frame: by its name, or by where a file is taken. */
 export interface Enclosed {
-  readonly name: string;
+  readonly name: string | number;
   /** Where the frame is written: an offset. */
   readonly at: number;
 }
@@ -15,17 +15,35 @@ const skipped = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\/[^\n]*|\/\*[^]*?\*\
 /**
  * The components that stand in a frame: between its tags, or, where the frame is what a route shows (`element={<Frame />}`,
  * `component: Frame`), in the other parts of that route. Tags may be written as `<public-layout>`, too. `""` stands for what the text
- * itself draws, and is in a frame that is a tag of it.
+ * itself draws, and is in a frame that is a tag of it. What is taken where it stands, and has no name (`component: () => import("./Map")`),
+ * is told by the offset of what it says; so is such a frame.
  */
-export function enclosedIn(text: string, frame: string, names: readonly string[]): readonly Enclosed[] {
+export function enclosedIn(
+  text: string,
+  frame: string | number,
+  names: readonly string[],
+  places: readonly number[] = [],
+): readonly Enclosed[] {
   const code = codeOf(text);
   const found: Enclosed[] = [];
+  const ordered = [...places].sort((one, other) => one - other);
+  const between = (start: number, end: number): readonly number[] => {
+    const from = firstFrom(ordered, start);
+    return ordered.slice(from, firstFrom(ordered, end));
+  };
   const drawsItself = names.includes("");
   const wanted = new Map<string, number>();
   for (const [at, name] of names.entries())
     if (name !== "") for (const spelling of spellings(name)) if (!wanted.has(spelling)) wanted.set(spelling, at);
   const mentioned = new Map<number, readonly number[]>();
   let brackets: Brackets | undefined;
+  if (typeof frame === "number") {
+    const region = regionOfImport(code, frame, bracketsOf(code));
+    if (!region) return found;
+    for (const at of mentionedIn(code.slice(...region), wanted)) found.push({ name: names[at] ?? "", at: frame });
+    for (const place of between(...region)) if (place !== frame) found.push({ name: place, at: frame });
+    return found;
+  }
   const framed = spellings(frame).join("|").replaceAll("$", "\\$");
   for (const { index } of code.matchAll(new RegExp(`(?<![\\w$.])(?:${framed})(?![\\w$-])`, "g"))) {
     const before = code.charAt(index - 1);
@@ -37,8 +55,20 @@ export function enclosedIn(text: string, frame: string, names: readonly string[]
     const inside = mentioned.get(region[0]) ?? mentionedIn(code.slice(...region), wanted);
     mentioned.set(region[0], inside);
     for (const at of inside) found.push({ name: names[at] ?? "", at: index });
+    for (const place of between(...region)) found.push({ name: place, at: index });
   }
   return found;
+}
+
+/** The place of the first of some ordered numbers that is not below another. */
+function firstFrom(ordered: readonly number[], least: number): number {
+  let [low, high] = [0, ordered.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((ordered[middle] ?? 0) < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** A text with blanks in place of its strings and comments, at the same offsets. */
@@ -143,6 +173,15 @@ function regionOfRoute(code: string, at: number, { around, closedAt }: Brackets)
   return isProperty(code, at) ? [place + 1, closedAt.get(place) ?? code.length] : undefined;
 }
 
+/** Of a file that a property takes where it stands, `component: () => import("./Frame")`, the object. */
+function regionOfImport(code: string, at: number, { around, closedAt }: Brackets): [number, number] | undefined {
+  const call = around[at] ?? -1;
+  const place = around[call] ?? -1;
+  if (code.charAt(call) !== "(" || code.charAt(place) !== "{") return undefined;
+  const isWhole = /\w\s*:\s*(?:\(\s*\)\s*=>\s*)?import\s*$/.test(code.slice(Math.max(place, call - 80), call));
+  return isWhole ? [place + 1, closedAt.get(place) ?? code.length] : undefined;
+}
+
 /** `element: <Frame />`, `component: Frame` */
 function isProperty(code: string, at: number): boolean {
   return /\w\s*:\s*$/.test(code.slice(Math.max(0, at - 60), at));
@@ -164,8 +203,10 @@ function ofElement(code: string, place: number): [number, number] | undefined {
   return undefined;
 }
 
-/** `const Home = lazy(() => import("./Home"))`: the name in front of a file that is taken as a whole. */
+/** `const Home = lazy(() => import("./Home"))`, `{ Home: () => import("./Home") }`: the name in front of a file that is taken as a whole. */
 export function namedBefore(text: string, start: number): string | undefined {
   const line = text.slice(Math.max(0, start - 200), start);
-  return /(?:\b(?:const|let|var)\s+|[{,]\s*)([\w$]+)\s*[=:](?:[^=;{}]|=>)*\bimport\s*\(\s*["'`]$/.exec(line)?.[1];
+  return /(?:\b(?:const|let|var)\s+(?=[\w$]+\s*=)|[{,]\s*(?=\p{Lu}))([\w$]+)\s*[=:](?:[^=;{}]|=>)*\bimport\s*\(\s*["'`]$/u.exec(
+    line,
+  )?.[1];
 }

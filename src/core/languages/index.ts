@@ -72,7 +72,8 @@ export type { DeclaredAs, TypeCustoms, TypeForms, TypeNames, TypePlace, TypeScop
 export type { Bonds, FileTies, Hidden, Statement, StatementKind } from "./statements.js";
 export type { Row, RowItem, RowKind } from "./rows.js";
 export type { Registered } from "./registered.js";
-export type { DrawnElement, View, ViewForms } from "./views.js";
+export type { DrawnElement, FrameMiddle, View, ViewForms } from "./views.js";
+export { codeOf } from "./enclosures.js";
 export type { EnvironmentKey } from "./environment-keys.js";
 export { commentsIn } from "./statement-lines.js";
 export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";

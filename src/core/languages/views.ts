@@ -26,6 +26,21 @@ export interface View {
   readonly registers?: true;
 }
 
+/** What a frame shows in its middle. */
+export type FrameMiddle =
+  /** What is put between its tags. */
+  | { readonly kind: "tags" }
+  /** The routes that stand below its own. */
+  | {
+      readonly kind: "routes";
+      /** The element in whose place they are: `Outlet`. */
+      readonly tag: string;
+      /** By which name of which package it is taken; nothing where every text knows it. */
+      readonly from?: { readonly imported: string; readonly specifier: string };
+      /** Whether a route has to have a path, though others stand below it. */
+      readonly needsPath: boolean;
+    };
+
 /** How a language draws. */
 export interface ViewForms {
   /** The views that a text gives to others; `undefined` where it has an error. */
@@ -36,11 +51,20 @@ export interface ViewForms {
    * Which of some components stand in a frame, told by the letters alone; `""` stands for the view of the text itself. See
    * `enclosedIn`.
    */
-  enclosed(text: string, frame: string, names: readonly string[]): readonly Enclosed[];
+  enclosed(
+    text: string,
+    frame: string | number,
+    names: readonly string[],
+    places?: readonly number[],
+  ): readonly Enclosed[];
   /** The name that a text has for a file that it takes as a whole at an offset: `const Home = lazy(() => import("./Home"))`. */
   localOf(text: string, start: number): string | undefined;
   /** Whether a tag is one of the page itself, and gives what stands in it nothing: `main`, `View`; no component of an app. */
   isPlain(tag: string): boolean;
   /** A frame's text whose slots show something where nobody fills them; `undefined` where they are not found. */
   filled(text: string, slot: "header" | "footer", element: string): string | undefined;
+  /** What a frame shows in its middle; `undefined` where that is not seen. */
+  middle(text: string): FrameMiddle | undefined;
+  /** A frame's text that shows an element where it shows what is put between its tags; `undefined` where that is not found. */
+  showing(text: string, element: string): string | undefined;
 }

@@ -15,6 +15,10 @@ import type { Claim, DraftEdit } from "../draft.js";
 import { drawAddition, nameByRole, type AddRequest, type SetUp } from "../setup/index.js";
 import { edgesOf, type Edges } from "./edges.js";
 import { ImportedFrame } from "./imported-frame.js";
+import { localsOf } from "./locals.js";
+import { framedRoutes } from "./route-frames.js";
+import { listing, mannerIn, showingRoutes } from "./manner.js";
+import { routesTo, type Route } from "./routes.js";
 import { wrapped } from "./wrap.js";
 
 /** What was asked. */
@@ -31,7 +35,21 @@ export interface FrameRequest {
 /** A screen that stays as it is, and why. */
 export interface LeftScreen {
   readonly screen: ProjectPath;
-  readonly why: "framed" | "unclear" | "registers" | "not read" | "no component" | "other language";
+  readonly why:
+    | "framed"
+    | "unclear"
+    | "registers"
+    | "not read"
+    | "no component"
+    | "other language"
+    /** The frame shows what stands below its route, and the screen has no route of its own, or several. */
+    | "no route"
+    /** Below a route of the frame its address would be another. */
+    | "address"
+    /** It would come before or behind a route that may match the same. */
+    | "order"
+    /** Nobody sees where the frame shows what is put into it. */
+    | "no middle";
   /** The layout in which it stands already. */
   readonly layout?: ProjectPath;
 }
@@ -51,6 +69,8 @@ interface Drawn {
   readonly screen: ProjectPath;
   /** Where the app draws it, once. */
   readonly place: Place | undefined;
+  /** The routes that show it. */
+  readonly routes: readonly Route[];
   readonly view: View | undefined;
 }
 
@@ -78,10 +98,24 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
     if (own) left.push({ screen, why: "framed", layout: own.layout });
     else if (!graph.tree.text(screen) || graph.files.get(screen)?.reading.problem)
       left.push({ screen, why: "not read" });
-    else some.push({ screen, place: placeOf(screen, { analysed, graph }), view: viewOf(screen, graph) });
+    else {
+      const routes = routesTo(screen, { graph, files: listing(screen, analysed) });
+      some.push({ screen, place: placeOf(screen, { analysed, graph }), routes, view: viewOf(screen, graph) });
+    }
   }
+  const whole = setUp.draft.made.find(({ path }) => path === layout)?.text ?? graph.tree.text(layout)?.text ?? "";
+  const manner = mannerIn(layout, { frames, analysed, graph, isNew: there === undefined, text: whole });
   const isInPages = inPages(frames.screens, shells) ?? !some.every(({ place }) => place !== undefined);
-  const wrappable = some.filter(({ screen, place, view }) => {
+  const wrappable = some.filter(({ screen, place, routes, view }) => {
+    if (manner.kind === "none") {
+      left.push({ screen, why: "no middle", layout });
+      return false;
+    }
+    if (manner.kind === "routes") {
+      if (routes.length === 1) return true;
+      left.push({ screen, why: "no route", layout });
+      return false;
+    }
     if (!isInPages && place) return true;
     if (view && !view.isUnclear && view.registers !== true) return true;
     const isTold = languageFor(screen)?.views !== undefined;
@@ -91,7 +125,8 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
     });
     return false;
   });
-  const text = setUp.draft.made.find(({ path }) => path === layout)?.text ?? graph.tree.text(layout)?.text ?? "";
+  const text =
+    manner.kind === "routes" ? await showingRoutes(whole, manner, { app, layout, isNew: there === undefined }) : whole;
   const edges = await edgesOf(wrappable, { graph, layout, text, isNew: there === undefined, app });
   const frame = new ImportedFrame({ app, graph, layout, text });
   const edits: DraftEdit[] = [];
@@ -101,7 +136,22 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
   const change = (file: ProjectPath, more: readonly TextEdit[]): void =>
     void byFile.set(file, [...(byFile.get(file) ?? []), ...more]);
   const taking = new Set<ProjectPath>();
-  for (const { screen, place, view } of wrappable) {
+  const below =
+    manner.kind === "routes"
+      ? framedRoutes(
+          wrappable.flatMap(({ screen, routes: [route] }) => (route ? [{ screen, route }] : [])),
+          { ...manner, graph, nameIn: (file) => frame.nameIn(file) },
+        )
+      : undefined;
+  for (const each of below?.left ?? []) left.push({ ...each, layout });
+  for (const { file, ...edit } of below?.edits ?? []) change(file, [edit]);
+  for (const { screen, route } of below?.framed ?? []) {
+    change(screen, edges.cuts.get(screen) ?? []);
+    wrappedAt.push({ screen, at: route.file });
+  }
+  claims.push(...(below?.claims ?? []));
+  for (const file of below?.taking ?? []) taking.add(file);
+  for (const { screen, place, view } of below ? [] : wrappable) {
     const isHere = isInPages || !place;
     const at = isHere ? screen : place.file;
     const roots = isHere ? (view?.roots ?? []) : [place.element];
@@ -117,9 +167,10 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
     change(file, [taken]);
     claims.push({ kind: "adds", file, means: [layout], others: "led" });
   }
+  const places = new Set(wrappedAt.map(({ at }) => at));
   for (const [file, all] of byFile)
     for (const edit of withoutCut(all, graph.tree.text(file)?.text ?? ""))
-      edits.push({ ...edit, file, why: taking.has(file) ? "puts the frame around it" : "the frame draws it" });
+      edits.push({ ...edit, file, why: places.has(file) ? "puts the frame around it" : "the frame draws it" });
   const made = setUp.draft.made.map((file) => (file.path === layout ? { ...file, text: edges.text } : file));
   const gained = claims.concat(madeClaims(setUp.draft.claims, layout, edges));
   return {
@@ -209,34 +260,14 @@ function placeOf(
   screen: ProjectPath,
   { analysed, graph }: Pick<FrameRequest, "analysed" | "graph">,
 ): Place | undefined {
-  const { entries, uses } = analysed.catalogue;
-  const places = uses.usersOf(screen).flatMap((file): Place[] => {
-    const role = entries.get(file)?.role.is;
+  const places = listing(screen, analysed).flatMap((file): Place[] => {
     const text = graph.tree.text(file)?.text;
-    if (text === undefined || /^(?:test|story|layout|screen)$/.test(role ?? "")) return [];
+    if (text === undefined) return [];
     const locals = localsOf(screen, file, graph);
     const elements = languageFor(file)?.views?.elements(text, nameOf(file)) ?? [];
     return elements.filter(({ tag }) => locals.has(tag)).map((element) => ({ file, element }));
   });
   return places.length === 1 ? places[0] : undefined;
-}
-
-/** What a file calls another, of which it takes names or the whole. */
-function localsOf(target: ProjectPath, file: ProjectPath, graph: ReferenceGraph): ReadonlySet<string> {
-  const text = graph.tree.text(file)?.text ?? "";
-  const views = languageFor(file)?.views;
-  const stem = nameOf(target).replace(/\..*$/, "");
-  const found = new Set<string>();
-  for (const { reference, resolution } of graph.files.get(file)?.references ?? []) {
-    if (resolution.state !== "found") continue;
-    const isDirect = resolution.targets.includes(target);
-    const { bindings = [] } = reference;
-    // Behind an index, what is called as the file is meant.
-    for (const { local } of bindings) if (local !== "" && (isDirect || local === stem)) found.add(local);
-    const whole = isDirect && bindings.length === 0 ? views?.localOf(text, reference.start) : undefined;
-    if (whole !== undefined) found.add(whole);
-  }
-  return found;
 }
 
 /** The view that a screen's file is about. */

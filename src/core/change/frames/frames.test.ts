@@ -240,3 +240,268 @@ describe("where the app lists its screens", () => {
     expect(framed.wrapped).toEqual([{ screen: "src/screens/HomeScreen.tsx", at: "src/screens/HomeScreen.tsx" }]);
   });
 });
+
+describe("below a route that shows the frame", () => {
+  const outlet = (name: string): Record<string, string> => ({
+    [`src/layouts/${name}Layout.tsx`]: `import { Outlet } from "react-router-dom";\nexport const ${name}Layout = () => <div><Outlet /></div>;\n`,
+  });
+  const screens = {
+    ...screen("Home", "      <p/>\n"),
+    ...screen("Map", "      <p/>\n"),
+    ...screen("Rota", "      <p/>\n"),
+  };
+  const list = (routesText: string, imports = ""): Record<string, string> => ({
+    "src/navigation/routes.tsx": `import { AppLayout } from "../layouts/AppLayout";\n${imports}${["Home", "Map", "Rota"]
+      .map((name) => `import { ${name}Screen } from "../screens/${name}Screen";\n`)
+      .join("")}${routesText}`,
+  });
+  const table = (text: string): string => text.slice(text.indexOf("export "));
+
+  test.each<readonly [what: string, before: string, wrap: string, after: string]>([
+    [
+      "a new one beside it, in its form",
+      `export const all = (
+  <Routes>
+    <Route element={<AppLayout />}>
+      <Route path="/rota" element={<RotaScreen />} />
+    </Route>
+    <Route path="/" element={<HomeScreen />} />
+    <Route path="/map" element={<MapScreen />} />
+  </Routes>
+);
+`,
+      "home,map",
+      `export const all = (
+  <Routes>
+    <Route element={<AppLayout />}>
+      <Route path="/rota" element={<RotaScreen />} />
+    </Route>
+    <Route element={<PublicLayout />}>
+      <Route path="/" element={<HomeScreen />} />
+      <Route path="/map" element={<MapScreen />} />
+    </Route>
+  </Routes>
+);
+`,
+    ],
+    [
+      "of objects, with what stands between them left there",
+      `export const all = [
+  { Component: AppLayout, children: [{ path: "/rota", element: <RotaScreen /> }] },
+  // Everybody may see it.
+  { path: "/", element: <HomeScreen /> },
+  { path: "/help", element: <p /> },
+  {
+    path: "/map",
+    element: <MapScreen />,
+  },
+];
+`,
+      "map,home",
+      `export const all = [
+  { Component: AppLayout, children: [{ path: "/rota", element: <RotaScreen /> }] },
+  // Everybody may see it.
+  {
+    Component: PublicLayout,
+    children: [
+      { path: "/", element: <HomeScreen /> },
+      {
+        path: "/map",
+        element: <MapScreen />,
+      },
+    ],
+  },
+  { path: "/help", element: <p /> },
+];
+`,
+    ],
+    [
+      "alone in its list, on one line",
+      `export const all = [{ path: "/", element: <AppLayout />, children: [{ element: <p/> }] }, { path: "/map", element: <MapScreen /> }];
+export const more = [{ path: "/rota", element: <RotaScreen /> }];
+`,
+      "rota",
+      `export const all = [{ path: "/", element: <AppLayout />, children: [{ element: <p/> }] }, { path: "/map", element: <MapScreen /> }];
+export const more = [{
+  element: <PublicLayout />,
+  children: [
+    { path: "/rota", element: <RotaScreen /> },
+  ],
+}];
+`,
+    ],
+  ])("%s", async (_, before, wrap, after) => {
+    const { framed, text } = await made({ ...outlet("App"), ...screens, ...list(before) }, wrap);
+    expect(framed.left).toEqual([]);
+    expect(framed.wrapped).toHaveLength(wrap.split(",").length);
+    expect(table(text("src/navigation/routes.tsx"))).toBe(after);
+    expect(text(layout)).toContain("      <Outlet />\n");
+    expect(text(layout)).not.toContain("children");
+    // A tab or carriage returns are kept as they are.
+    const windows = Object.fromEntries(
+      Object.entries(list(before)).map(([path, each]) => [path, each.replaceAll("\n", "\r\n")]),
+    );
+    const there = await made({ ...outlet("App"), ...screens, ...windows }, wrap);
+    expect(table(there.text("src/navigation/routes.tsx"))).toBe(after.replaceAll("\n", "\r\n"));
+  });
+
+  const both = `import { PublicLayout } from "../layouts/PublicLayout";\n`;
+  test.each<readonly [what: string, before: string, wrap: string, after: string]>([
+    [
+      "at the end of its routes",
+      `export const all = (
+  <Routes>
+    <Route path="/map" element={<MapScreen />} />
+    <Route element={<PublicLayout />}>
+      <Route path="/rota" element={<RotaScreen />} />
+    </Route>
+    <Route
+      path="/"
+      element={<HomeScreen />}
+    />
+  </Routes>
+);
+`,
+      "home,map",
+      `export const all = (
+  <Routes>
+    <Route element={<PublicLayout />}>
+      <Route path="/rota" element={<RotaScreen />} />
+      <Route path="/map" element={<MapScreen />} />
+      <Route
+        path="/"
+        element={<HomeScreen />}
+      />
+    </Route>
+  </Routes>
+);
+`,
+    ],
+    [
+      "of a list on one line",
+      `export const all = [
+  { element: <PublicLayout />, children: [{ path: "/rota", element: <RotaScreen /> }] },
+  { path: "/map", element: <MapScreen /> },
+];
+`,
+      "map",
+      `export const all = [
+  { element: <PublicLayout />, children: [{ path: "/rota", element: <RotaScreen /> }, { path: "/map", element: <MapScreen /> }] },
+];
+`,
+    ],
+    [
+      "not of one with an address of its own: a new one is made",
+      `export const all = [
+  { path: "/members", element: <PublicLayout />, children: [{ path: "rota", element: <RotaScreen /> }] },
+  { path: "/map", element: <MapScreen /> },
+];
+`,
+      "map",
+      `export const all = [
+  { path: "/members", element: <PublicLayout />, children: [{ path: "rota", element: <RotaScreen /> }] },
+  {
+    element: <PublicLayout />,
+    children: [
+      { path: "/map", element: <MapScreen /> },
+    ],
+  },
+];
+`,
+    ],
+  ])("of a frame that is there, %s", async (_, before, wrap, after) => {
+    const files = { ...outlet("App"), ...outlet("Public"), ...screens, ...list(before, both) };
+    const { framed, text } = await made(files, wrap);
+    expect(framed.left).toEqual([]);
+    expect(table(text("src/navigation/routes.tsx"))).toBe(after);
+    expect(text("src/navigation/routes.tsx").match(/PublicLayout"/g)).toHaveLength(1);
+  });
+
+  test.each<readonly [what: string, why: string, more: Readonly<Record<string, string>>]>([
+    [
+      "has no route of its own",
+      "no route",
+      {
+        ...outlet("Public"),
+        ...list(
+          `export const all = [{ element: <PublicLayout />, children: [{ element: <RotaScreen /> }] }];\nexport const map = MapScreen;\n`,
+          both,
+        ),
+      },
+    ],
+    [
+      "has two",
+      "no route",
+      {
+        ...outlet("Public"),
+        ...list(
+          `export const all = [{ element: <PublicLayout />, children: [{ element: <RotaScreen /> }] }, { path: "/a", element: <MapScreen /> }, { path: "/b", element: <MapScreen /> }];\n`,
+          both,
+        ),
+      },
+    ],
+    [
+      "would be put into a frame that shows nothing that is given to it",
+      "no middle",
+      {
+        "src/layouts/PublicLayout.tsx": "export const PublicLayout = () => <div />;\n",
+        ...list(
+          `export const all = [{ path: "/map", element: <MapScreen /> }];\nexport const x = <PublicLayout />;\n`,
+          both,
+        ),
+      },
+    ],
+  ])("a screen stays as it is that %s", async (_, why, more) => {
+    const { framed } = await made({ ...outlet("App"), ...screens, ...more }, "map");
+    expect(framed.left).toEqual([{ screen: "src/screens/MapScreen.tsx", why, layout }]);
+    expect(framed.wrapped).toEqual([]);
+  });
+
+  const view = (name: string): Record<string, string> => ({
+    [`src/views/${name}View.vue`]: `<template>\n  <p>${name}</p>\n</template>\n`,
+  });
+  const vue = (...lines: readonly string[]): Record<string, string> => ({
+    "package.json": '{ "dependencies": { "vue": "3" } }',
+    ...view("Home"),
+    ...view("Map"),
+    ...view("Rota"),
+    "src/layouts/AppLayout.vue": "<template>\n  <main><router-view /></main>\n</template>\n",
+    "src/router/index.js": `import AppLayout from "../layouts/AppLayout.vue";\n\nexport default [\n${lines.map((line) => `  ${line},\n`).join("")}];\n`,
+  });
+  const app =
+    '{ path: "/", component: AppLayout, children: [{ path: "", component: () => import("../views/HomeView.vue") }] }';
+  const route = (path: string, name: string): string =>
+    `{ path: "${path}", component: () => import("../views/${name}View.vue") }`;
+
+  test("has a path where the router asks for one, and is shown where the others are", async () => {
+    const { framed, text } = await made(vue(app, route("/map", "Map"), route("/rota", "Rota")), "map,rota", "vue");
+    expect(framed.left).toEqual([]);
+    expect(text("src/router/index.js")).toContain(
+      `,\n  {\n    path: "/",\n    component: PublicLayout,\n    children: [\n      ${route("/map", "Map")},\n      ${route("/rota", "Rota")},\n    ],\n  },\n];\n`,
+    );
+    expect(text("src/layouts/PublicLayout.vue")).toContain("    <router-view />\n");
+    expect(text("src/layouts/PublicLayout.vue")).not.toContain("<slot />");
+  });
+
+  test.each<readonly [what: string, routesText: readonly string[], left: readonly string[]]>([
+    [
+      "in the order in which they are asked",
+      [app, route("/map", "Map"), route("/:tree", "Home"), route("/rota", "Rota")],
+      ["order"],
+    ],
+    [
+      "behind one that is static, they may move",
+      [app, route("/map", "Map"), route("/help", "Home"), route("/rota", "Rota")],
+      [],
+    ],
+    [
+      "whose address is told from the route above it",
+      [`{ path: "/a", children: [${route("map", "Map")}, ${route("rota", "Rota")}] }`, app],
+      ["address", "address"],
+    ],
+  ])("keeps addresses: %s", async (_, lines, left) => {
+    const { framed } = await made(vue(...lines), "map,rota", "vue");
+    expect(framed.left.map(({ why }) => why)).toEqual(left);
+    expect(framed.wrapped).toHaveLength(2 - left.length);
+  });
+});

@@ -11,6 +11,7 @@ export {
 export { growFile, type FileGrowRequest, type GrownFile } from "./like-files.js";
 export { growSet } from "./like-sets.js";
 export { specifierLike } from "./specifier-like.js";
+export { insertion } from "./insert.js";
 export { takenOut } from "./take-out.js";
 export { listFeature } from "./list-feature.js";
 export type { ToFill } from "./wirer.js";

@@ -64,22 +64,30 @@ function framedIn(file: ProjectPath, layout: ProjectPath, looking: Looking): Rea
   const forms = languageFor(file)?.views;
   if (text === undefined || !forms) return found;
   const locals = new Map<string, ProjectPath>();
-  const frames = new Set<string>();
+  const frames = new Set<string | number>();
+  /** Files that are taken where they stand, by the offset of what says so. */
+  const places = new Map<number, ProjectPath>();
   const targets = catalogue.uses.targetsOf(file);
   for (const { reference, resolution } of graph.files.get(file)?.references ?? []) {
     if (resolution.state !== "found") continue;
     const { bindings = [] } = reference;
+    const [only] = resolution.targets;
     const names = bindings.length > 0 ? bindings.map(({ local }) => local) : [forms.localOf(text, reference.start)];
     for (const name of names) {
+      if (name === undefined && only !== undefined) {
+        if (only === layout) frames.add(reference.start);
+        else places.set(reference.start, only);
+      }
       if (name === undefined || name === "") continue;
       const target = meant(name, resolution.targets, targets, graph);
       if (target === layout) frames.add(name);
       else if (target !== undefined) locals.set(name, target);
     }
   }
+  const names = [...locals.keys(), ...(screens.has(file) ? [""] : [])];
   for (const frame of frames)
-    for (const { name, at } of forms.enclosed(text, frame, [...locals.keys(), ...(screens.has(file) ? [""] : [])])) {
-      const target = name === "" ? file : locals.get(name);
+    for (const { name, at } of forms.enclosed(text, frame, names, [...places.keys()])) {
+      const target = name === "" ? file : typeof name === "number" ? places.get(name) : locals.get(name);
       for (const screen of target === undefined ? [] : behind(target, looking))
         if (!found.has(screen)) found.set(screen, at);
     }

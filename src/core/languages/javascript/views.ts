@@ -1,10 +1,19 @@
 /** What scripts draw: the components that a file gives, and the elements that they give back. */
-import { enclosedIn, namedBefore } from "../enclosures.js";
-import type { DrawnElement, View, ViewForms } from "../views.js";
+import { codeOf, enclosedIn, namedBefore } from "../enclosures.js";
+import type { DrawnElement, FrameMiddle, View, ViewForms } from "../views.js";
 import { parseProgram } from "./extract.js";
 import { childrenOf, codeText, isNode, spanOf, type TreeNode } from "./tree-node.js";
 
-export const viewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, isPlain, filled };
+export const viewForms: ViewForms = {
+  views,
+  elements,
+  enclosed: enclosedIn,
+  localOf: namedBefore,
+  isPlain,
+  filled,
+  middle,
+  showing,
+};
 
 /** The components of a file that others can take. */
 function views(text: string, name: string): readonly View[] | undefined {
@@ -158,4 +167,30 @@ function isPlain(tag: string): boolean {
 function filled(text: string, slot: "header" | "footer", element: string): string | undefined {
   const place = new RegExp(`\\{\\s*${slot}\\s*\\}(?!\\s*[,:=)])`);
   return place.test(text) ? text.replace(place, () => `{${slot} ?? ${element}}`) : undefined;
+}
+
+/** `<Outlet />` of a router, `{children}`. Who shows the one where nobody gives the other can be written either way. */
+function middle(text: string): FrameMiddle | undefined {
+  const code = codeOf(text);
+  if (/(?<![\w$])children(?![\w$])|\{\s*\.\.\.\s*(?:props|rest)\s*\}/.test(code)) return { kind: "tags" };
+  const taken = /\bimport\s*(?:[\w$]+\s*,\s*)?\{([^}]*)\}\s*from\s*(["'])([^"'\n]*router[^"'\n]*)\2/g;
+  for (const [, names = "", , specifier = ""] of text.matchAll(taken)) {
+    const tag = /(?<![\w$])Outlet(?:\s+as\s+([\w$]+))?(?![\w$])/.exec(names);
+    const local = tag && (tag[1] ?? "Outlet");
+    if (local && new RegExp(`<${local.replaceAll("$", "\\$")}(?![\\w$.])`).test(code))
+      return { kind: "routes", tag: "Outlet", from: { imported: "Outlet", specifier }, needsPath: false };
+  }
+  return undefined;
+}
+
+/** `{children}` → `<Outlet />`, and nothing is asked for it any more. */
+function showing(text: string, element: string): string | undefined {
+  const place = /(?<!\(\s*)\{\s*(?:props\.)?children\s*\}(?!\s*[,:=)])/;
+  if (!place.test(text)) return undefined;
+  const shown = text
+    .replace(place, () => element)
+    .replace(/(\(\{[^{}]*?)(?<![\w$])children\s*,\s*/, "$1")
+    .replace(/(\(\{[^{}]*?),\s*children(?![\w$])/, "$1")
+    .replace(/\n[ \t]*(?:readonly\s+)?children\??\s*:[^;\n]*;?(?=\r?\n)/, "");
+  return /(?<![\w$])children(?![\w$])/.test(codeOf(shown)) ? undefined : shown;
 }

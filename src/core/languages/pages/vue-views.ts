@@ -1,11 +1,20 @@
 /** What a single-file component draws: its template. */
 import type { ElementNode, TemplateChildNode } from "@vue/compiler-dom";
 import { enclosedIn, namedBefore } from "../enclosures.js";
-import type { DrawnElement, View, ViewForms } from "../views.js";
+import type { DrawnElement, FrameMiddle, View, ViewForms } from "../views.js";
 import { attributesOf, contentSpan, elementType } from "./markup.js";
 import { parseMarkup } from "./parse-markup.js";
 
-export const vueViewForms: ViewForms = { views, elements, enclosed: enclosedIn, localOf: namedBefore, isPlain, filled };
+export const vueViewForms: ViewForms = {
+  views,
+  elements,
+  enclosed: enclosedIn,
+  localOf: namedBefore,
+  isPlain,
+  filled,
+  middle,
+  showing,
+};
 
 const commentType = 3;
 
@@ -86,4 +95,21 @@ function isPlain(tag: string): boolean {
 function filled(text: string, slot: "header" | "footer", element: string): string | undefined {
   const place = new RegExp(`<slot name="${slot}"\\s*(?:/>|>\\s*</slot>)`);
   return place.test(text) ? text.replace(place, () => `<slot name="${slot}">${element}</slot>`) : undefined;
+}
+
+/** `<slot />` without a name, `<RouterView />` */
+function middle(text: string): FrameMiddle | undefined {
+  const markup = text.replace(/<!--[^]*?-->/g, "").replace(/<script\b[^]*?<\/script>/g, "");
+  if (/<slot(?![^>]*\bname=)[^>]*>/.test(markup)) return { kind: "tags" };
+  const tag = /<(RouterView|router-view)(?![\w-])/.exec(markup)?.[1];
+  if (tag === undefined) return undefined;
+  const taken = /\bimport\s*\{[^}]*\bRouterView\b[^}]*\}\s*from\s*(["'])([^"'\n]+)\1/.exec(text)?.[2];
+  const from = taken !== undefined && { from: { imported: "RouterView", specifier: taken } };
+  return { kind: "routes", tag, needsPath: true, ...from };
+}
+
+/** `<slot />` → `<RouterView />` */
+function showing(text: string, element: string): string | undefined {
+  const place = /<slot\s*(?:\/>|>\s*<\/slot>)/;
+  return place.test(text) ? text.replace(place, () => element) : undefined;
 }

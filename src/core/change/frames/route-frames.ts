@@ -1,0 +1,264 @@
+/**
+ * Screens go below a route that shows the frame: one that is there, or a new one made as those of the other frames are. The first of
+ * them stays where it stands, and the others come to it.
+ */
+import type { ProjectPath } from "../../base/paths.js";
+import type { TextEdit } from "../../base/text/index.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { Row, RowItem } from "../../languages/index.js";
+import type { Claim } from "../draft.js";
+import { insertion, takenOut } from "../grow/index.js";
+import type { FrameRoute, Route } from "./routes.js";
+import { stepOf } from "./wrap.js";
+
+/** A screen with its route. */
+export interface RoutedScreen {
+  readonly screen: ProjectPath;
+  readonly route: Route;
+}
+
+/** What it is made with. */
+export interface RouteFramesInput {
+  readonly graph: ReferenceGraph;
+  /** Routes of the frame itself that others may stand below. */
+  readonly own: readonly FrameRoute[];
+  /** Routes of any frame: the form of a new one. */
+  readonly like: readonly FrameRoute[];
+  /** Whether a route has to have a path. */
+  readonly needsPath: boolean;
+  /** What a file calls the frame. */
+  readonly nameIn: (file: ProjectPath) => string;
+}
+
+/** What comes of it. */
+export interface RouteFrames {
+  readonly edits: readonly (TextEdit & { readonly file: ProjectPath })[];
+  readonly claims: readonly Claim[];
+  readonly framed: readonly RoutedScreen[];
+  /** Files that say the frame's name from then on. */
+  readonly taking: readonly ProjectPath[];
+  readonly left: readonly {
+    readonly screen: ProjectPath;
+    /** Its address would be another below the route; or another route may be matched first, where their order counts. */
+    readonly why: "address" | "order";
+  }[];
+}
+
+/** Draws it up. */
+export function framedRoutes(screens: readonly RoutedScreen[], input: RouteFramesInput): RouteFrames {
+  const edits: (TextEdit & { readonly file: ProjectPath })[] = [];
+  const claims: Claim[] = [];
+  const framed: RoutedScreen[] = [];
+  const taking = new Set<ProjectPath>();
+  const left: { screen: ProjectPath; why: "address" | "order" }[] = [];
+  for (const all of groupsOf(screens)) {
+    const [first] = all;
+    if (!first) continue;
+    const { file, text, row } = first.route;
+    const own = input.own.find((each) => each.file === file && each.row.start === row.start && isOpen(each));
+    const like = input.like.find((each) => each.file === file && each.row.start === row.start) ?? input.like[0];
+    // Where every route has a path, the first that matches may be taken.
+    const isPassing = ({ route }: RoutedScreen): boolean =>
+      input.needsPath && passes(route.item, own?.item ?? first.route.item, route);
+    const group = all.filter((each) => !isPassing(each));
+    left.push(...all.filter(isPassing).map(({ screen }) => ({ screen, why: "order" as const })));
+    if (group.length === 0) continue;
+    const path = own || !like ? undefined : pathFor(group, like, input.needsPath);
+    const parts = own
+      ? below(own, group)
+      : like && path !== null
+        ? around(group, like, { path, name: input.nameIn(file) })
+        : undefined;
+    if (!parts) {
+      left.push(...group.map(({ screen }) => ({ screen, why: "address" as const })));
+      continue;
+    }
+    edits.push(...parts.edits.map((edit) => ({ ...edit, file })));
+    for (const item of parts.moved) claims.push(...movedClaims(file, item, text, input.graph));
+    framed.push(...group);
+    if (!own) taking.add(file);
+  }
+  return { edits, claims, framed, taking: [...taking], left };
+}
+
+/** Screens by the list in which their routes stand, in its order. */
+function groupsOf(screens: readonly RoutedScreen[]): RoutedScreen[][] {
+  const groups = new Map<string, RoutedScreen[]>();
+  for (const each of screens) {
+    const key = `${each.route.row.start} ${each.route.file}`;
+    groups.set(key, [...(groups.get(key) ?? []), each]);
+  }
+  return [...groups.values()].map((group) => group.sort((a, b) => a.route.item.start - b.route.item.start));
+}
+
+/** Whether what goes below a route keeps its address. */
+function isOpen({ path, isBelow }: Route): boolean {
+  return path === undefined || path === "" || (path === "/" && !isBelow);
+}
+
+/** Whether a route passes one that may match the same on its way to another, or may match what those match. */
+function passes(item: RowItem, to: RowItem, { text, row }: Route): boolean {
+  const isOpenEnded = ({ start, end }: RowItem): boolean =>
+    !/\bpath\s*:\s*(["'`])[^:*?+()$"'`]*\1/.test(text.slice(start, end));
+  const [from, until] = [Math.min(item.start, to.start), Math.max(item.start, to.start)];
+  const passed = row.items.filter(({ start }) => start > from && start < until);
+  return passed.length > 0 && [item, ...passed].some(isOpenEnded);
+}
+
+/** The path of a new route; `null` where there is none that leaves the others theirs. */
+function pathFor(group: readonly RoutedScreen[], like: FrameRoute, needsPath: boolean): string | undefined | null {
+  if (!needsPath) return undefined;
+  const isSame = group.every(({ route }) => route.file === like.file && route.row.start === like.row.start);
+  if (isSame && isOpen(like)) return like.path;
+  return group.every(({ route }) => route.path?.startsWith("/") === true) ? "/" : null;
+}
+
+interface Parts {
+  readonly edits: readonly TextEdit[];
+  /** What stands elsewhere from then on. */
+  readonly moved: readonly RowItem[];
+}
+
+/** Routes go to the end of those that stand below one that is there. */
+function below(own: FrameRoute, group: readonly RoutedScreen[]): Parts {
+  const { text, row } = own;
+  const items = group.map(({ route }) => route.item);
+  const indent = indentAt(text, own.below.items[0]?.start ?? own.item.start);
+  const separator = own.below.separator === "," ? "," : "";
+  const lineEnd = lineEndOf(text);
+  const inner = items.map((item) => reindented(text, item, indent)).join(`${separator}${lineEnd}${indent}`);
+  const [only, other] = own.below.items;
+  const isAlone = only !== undefined && /\n[ \t]*$/.test(text.slice(own.below.start, only.start));
+  const edit =
+    only && !other
+      ? { start: only.end, end: only.end, text: separator + (isAlone ? lineEnd + indent : separator && " ") + inner }
+      : insertion({ text, row: own.below, group: own.below.items, item: inner }).edit;
+  return { edits: merged(cutOut(text, row, items), edit), moved: items };
+}
+
+/** A new route is put around the first, and the others come into it. */
+function around(
+  group: readonly RoutedScreen[],
+  like: FrameRoute,
+  { path, name }: { readonly path: string | undefined; readonly name: string },
+): Parts {
+  const [first, ...others] = group.map(({ route }) => route);
+  if (!first) return { edits: [], moved: [] };
+  const { text, row, item } = first;
+  const [step, lineEnd, indent] = [stepOf(text), lineEndOf(text), indentAt(text, item.start)];
+  const at = { text, step, lineEnd, indent };
+  const shown = like.isDrawn ? `<${name} />` : name;
+  const inner = indent + step + (like.tag === undefined ? step : "");
+  const rest = others.map(({ item: other }) => reindented(text, other, inner));
+  const quote = /\bpath\s*[:=]\s*\{?\s*(["'`])/.exec(text)?.[1] ?? '"';
+  const [open, close] =
+    like.tag === undefined
+      ? objectAround(like, { ...at, shown, path: path === undefined ? undefined : `${quote}${path}${quote}` })
+      : tagAround(like, { ...at, shown, path: path === undefined ? undefined : `"${path}"` });
+  const separator = row.separator === "," ? "," : "";
+  const behind = rest.map((each) => `${separator}${lineEnd}${inner}${each}`).join("") + close;
+  const steps = reindentEdits(text, item, inner.length - indent.length);
+  const cuts =
+    others.length === 0
+      ? []
+      : cutOut(
+          text,
+          row,
+          others.map((each) => each.item),
+        );
+  const end = { start: item.end, end: item.end, text: behind };
+  return {
+    edits: [
+      { start: item.start, end: item.start, text: open },
+      ...steps(inner.slice(indent.length)),
+      ...merged(cuts, end),
+    ],
+    moved: others.map((each) => each.item),
+  };
+}
+
+interface Form {
+  readonly text: string;
+  readonly step: string;
+  readonly lineEnd: string;
+  readonly indent: string;
+  readonly shown: string;
+  readonly path: string | undefined;
+}
+
+function tagAround(
+  { tag, key }: FrameRoute,
+  { step, lineEnd, indent, shown, path }: Form,
+): [open: string, close: string] {
+  const says = path === undefined ? "" : ` path=${path}`;
+  return [`<${tag}${says} ${key}={${shown}}>${lineEnd}${indent}${step}`, `${lineEnd}${indent}</${tag}>`];
+}
+
+function objectAround(
+  { key, belowKey }: FrameRoute,
+  { text, step, lineEnd, indent, shown, path }: Form,
+): [open: string, close: string] {
+  const inner = `${lineEnd}${indent}${step}`;
+  const comma = /,\s*\n\s*[}\]]/.test(text) || !/[^,\s]\s*\n\s*[}\]]/.test(text) ? "," : "";
+  const says = path === undefined ? "" : `${inner}path: ${path},`;
+  return [
+    `{${says}${inner}${key}: ${shown},${inner}${belowKey}: [${inner}${step}`,
+    `${comma}${inner}]${comma}${lineEnd}${indent}}`,
+  ];
+}
+
+function cutOut(text: string, row: Row, items: readonly RowItem[]): TextEdit[] {
+  const starts = new Set(items.map(({ start }) => start));
+  return takenOut(text, row, new Set(row.items.filter(({ start }) => starts.has(start))));
+}
+
+/** What is put in where something is cut out goes in with the cut. */
+function merged(cuts: readonly TextEdit[], edit: TextEdit): TextEdit[] {
+  const cut = cuts.find(({ start, end }) => start <= edit.start && edit.start < end);
+  if (!cut) return [...cuts, edit];
+  return cuts.map((each) => (each === cut ? { ...each, text: edit.text } : each));
+}
+
+/** References in what stands elsewhere from then on. */
+function movedClaims(file: ProjectPath, item: RowItem, text: string, graph: ReferenceGraph): Claim[] {
+  return (graph.files.get(file)?.references ?? []).flatMap(({ reference, resolution }): Claim[] => {
+    if (reference.start < item.start || reference.start >= item.end) return [];
+    const means = resolution.state === "found" ? resolution.targets : [];
+    const astray = resolution.state === "found" ? [] : [text.slice(reference.start, reference.end)];
+    return [
+      { kind: "removes", file, start: reference.start },
+      { kind: "adds", file, means, others: "led", ...(astray.length > 0 && { astray }) },
+    ];
+  });
+}
+
+function indentAt(text: string, at: number): string {
+  return /^[ \t]*/.exec(text.slice(text.lastIndexOf("\n", at - 1) + 1, at))?.[0] ?? "";
+}
+
+function lineEndOf(text: string): string {
+  return text.includes("\r\n") ? "\r\n" : "\n";
+}
+
+/** The text of an item on another level. */
+function reindented(text: string, { start, end }: RowItem, indent: string): string {
+  const own = indentAt(text, start);
+  const body = text.slice(start, end);
+  if (body.includes("`")) return body;
+  return body.replace(/\n([ \t]*)(?=[^\r\n])/g, (all, lead: string) =>
+    lead.startsWith(own) ? `\n${indent}${lead.slice(own.length)}` : all,
+  );
+}
+
+/** The edits that put an item further in where it stands. */
+function reindentEdits(text: string, { start, end }: RowItem, by: number): (step: string) => TextEdit[] {
+  return (step) => {
+    const body = text.slice(start, end);
+    if (by <= 0 || body.includes("`")) return [];
+    return [...body.matchAll(/\n(?=[^\r\n])/g)].map(({ index }) => ({
+      start: start + index + 1,
+      end: start + index + 1,
+      text: step,
+    }));
+  };
+}
