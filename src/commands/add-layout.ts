@@ -20,7 +20,7 @@ export async function runAddLayout(
   const analysed = onlyApp(analysis);
   const framed = await frameScreens({ app: analysed.app, analysed, graph, request, wrap });
   const plan = await planDraft(project, framed.draft, { progress: context.progress.report });
-  const { layout, wrapped, left, taken, notes } = framed;
+  const { layout, wrapped, left, taken, unfollowed, notes } = framed;
   return carryOutDraft(
     context,
     { ...options, write, all: true, acceptDifferent, acceptUnread: false },
@@ -29,7 +29,7 @@ export async function runAddLayout(
       project,
       words: commandWords({ ...options, wrap: wrap.join(","), acceptDifferent: false }),
       title: `Put ${wrap.join(", ")} into ${request.name}`,
-      json: (change) => ({ ...planJson(plan, change), layout, wrapped, left, taken, notes }),
+      json: (change) => ({ ...planJson(plan, change), layout, wrapped, left, taken, unfollowed, notes }),
       view: (view) => framedView(plan, context.screen, { ...view, framed }),
     },
   );

@@ -58,8 +58,7 @@ describe("a new file", () => {
   ])("%s", async (_, isEarly, then, answer, edits) => {
     const { operations, answers, seen } = editor();
     const asked = operations.willCreate({ files });
-    const tell = (): void =>
-      answer instanceof Error ? answers[0]?.reject(answer) : (answers[0]?.resolve(answer));
+    const tell = (): void => (answer instanceof Error ? answers[0]?.reject(answer) : answers[0]?.resolve(answer));
     if (isEarly) tell();
     expect(await asked).toBeNull();
     const made = operations.didCreate({ files });

@@ -27,7 +27,7 @@ export function framedView(
   options: PlanViewOptions & { readonly framed: FramedScreens },
 ): string {
   const { framed, change } = options;
-  const { layout, wrapped, left, taken, notes } = framed;
+  const { layout, wrapped, left, taken, unfollowed, notes } = framed;
   const name = nameOf(layout);
   const done = change !== undefined;
   const isOwn = wrapped.every((each) => each.screen === each.at);
@@ -60,6 +60,11 @@ export function framedView(
         (each) =>
           `${each.screen} stays as it is: it ${why[each.why]}${each.layout === undefined ? "" : ` (${nameOf(each.layout)})`}.`,
       ),
+      ...(unfollowed.length === 0
+        ? []
+        : [
+            `Nothing that could be followed leads to ${enumerate(unfollowed.map(nameOf))}, so whether ${unfollowed.length === 1 ? "it stands" : "they stand"} in a frame already is not known.`,
+          ]),
       ...notes,
     ],
   });

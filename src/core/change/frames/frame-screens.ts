@@ -62,6 +62,8 @@ export interface FramedScreens extends SetUp {
   readonly left: readonly LeftScreen[];
   /** What the screens drew by themselves and the frame draws from then on: `<SiteHeader />`. */
   readonly taken: readonly string[];
+  /** Screens of these to which no reference leads that could be followed, so that nobody knows whether they stand in a frame already. */
+  readonly unfollowed: readonly ProjectPath[];
 }
 
 /** One screen, and how it is drawn. */
@@ -89,7 +91,8 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
   const drawn = there === undefined ? drawAddition(app, request) : undefined;
   const layout = there ?? drawn?.main?.path;
   const setUp = drawn?.draft.finish() ?? { draft: { moves: [], edits: [], made: [], claims: [] }, notes: [], sets: [] };
-  if (layout === undefined) return { ...setUp, layout: "" as ProjectPath, wrapped: [], left: [], taken: [] };
+  if (layout === undefined)
+    return { ...setUp, layout: "" as ProjectPath, wrapped: [], left: [], taken: [], unfollowed: [] };
   const shells = shellsOf(frames.screens);
   const left: LeftScreen[] = [];
   const some: Drawn[] = [];
@@ -171,6 +174,7 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
   for (const [file, all] of byFile)
     for (const edit of withoutCut(all, graph.tree.text(file)?.text ?? ""))
       edits.push({ ...edit, file, why: places.has(file) ? "puts the frame around it" : "the frame draws it" });
+  const unfollowed = wrappedAt.map(({ screen }) => screen).filter((path) => catalogue.uses.usersOf(path).length === 0);
   const made = setUp.draft.made.map((file) => (file.path === layout ? { ...file, text: edges.text } : file));
   const gained = claims.concat(madeClaims(setUp.draft.claims, layout, edges));
   return {
@@ -180,6 +184,7 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
     wrapped: wrappedAt,
     left,
     taken: edges.taken,
+    unfollowed,
   };
 }
 

@@ -345,6 +345,23 @@ export const more = [{
     expect(table(there.text("src/navigation/routes.tsx"))).toBe(after.replaceAll("\n", "\r\n"));
   });
 
+  test.each<readonly [what: string, before: string, after: string]>([
+    [
+      "an object",
+      'export const all = {\n  element: <AppLayout />,\n  children: [\n    { index: true, element: <HomeScreen /> },\n  ],\n};\nexport const more = [\n  { path: "/map", element: <MapScreen /> },\n];\n',
+      "  {\n    element: <PublicLayout />,\n    children: [\n",
+    ],
+    [
+      "an element",
+      'export const all = from(\n  <Route path="/" element={<AppLayout />}>\n    <Route index element={<HomeScreen />} />\n  </Route>,\n);\nexport const more = (\n  <>\n    <Route path="/map" element={<MapScreen />} />\n  </>\n);\n',
+      "    <Route element={<PublicLayout />}>\n      <Route path",
+    ],
+  ])("the form is told from a route that stands in no list: %s", async (_, before, after) => {
+    const { framed, text } = await made({ ...outlet("App"), ...screens, ...list(before) }, "map");
+    expect(framed.left).toEqual([]);
+    expect(text("src/navigation/routes.tsx")).toContain(after);
+  });
+
   const both = `import { PublicLayout } from "../layouts/PublicLayout";\n`;
   test.each<readonly [what: string, before: string, wrap: string, after: string]>([
     [
@@ -380,13 +397,47 @@ export const more = [{
     [
       "of a list on one line",
       `export const all = [
-  { element: <PublicLayout />, children: [{ path: "/rota", element: <RotaScreen /> }] },
+  { element: <PublicLayout />, children: [{ path: "/rota", element: <RotaScreen /> }] }, // members
   { path: "/map", element: <MapScreen /> },
 ];
 `,
       "map",
       `export const all = [
-  { element: <PublicLayout />, children: [{ path: "/rota", element: <RotaScreen /> }, { path: "/map", element: <MapScreen /> }] },
+  { element: <PublicLayout />, children: [{ path: "/rota", element: <RotaScreen /> }, { path: "/map", element: <MapScreen /> }] }, // members
+];
+`,
+    ],
+    [
+      "with what is said above a route",
+      `export const all = [
+  {
+    element: <PublicLayout />,
+    children: [
+      { path: "/rota", element: <RotaScreen /> },
+    ],
+  },
+
+  // All that grows here.
+  /* Since spring. */
+  { path: "/map", element: <MapScreen /> }, // a map
+  // Where it begins.
+  { path: "/", element: <HomeScreen /> },
+];
+`,
+      "map,home",
+      `export const all = [
+  {
+    element: <PublicLayout />,
+    children: [
+      { path: "/rota", element: <RotaScreen /> },
+      // a map
+      // All that grows here.
+      /* Since spring. */
+      { path: "/map", element: <MapScreen /> },
+      // Where it begins.
+      { path: "/", element: <HomeScreen /> },
+    ],
+  },
 ];
 `,
     ],

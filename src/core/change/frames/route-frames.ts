@@ -126,7 +126,7 @@ function below(own: FrameRoute, group: readonly RoutedScreen[]): Parts {
   const indent = indentAt(text, own.below.items[0]?.start ?? own.item.start);
   const separator = own.below.separator === "," ? "," : "";
   const lineEnd = lineEndOf(text);
-  const inner = items.map((item) => reindented(text, item, indent)).join(`${separator}${lineEnd}${indent}`);
+  const inner = items.map((item) => movedText(text, row, item, indent)).join(`${separator}${lineEnd}${indent}`);
   const [only, other] = own.below.items;
   const isAlone = only !== undefined && /\n[ \t]*$/.test(text.slice(own.below.start, only.start));
   const edit =
@@ -149,7 +149,7 @@ function around(
   const at = { text, step, lineEnd, indent };
   const shown = like.isDrawn ? `<${name} />` : name;
   const inner = indent + step + (like.tag === undefined ? step : "");
-  const rest = others.map(({ item: other }) => reindented(text, other, inner));
+  const rest = others.map(({ item: other }) => movedText(text, row, other, inner));
   const quote = /\bpath\s*[:=]\s*\{?\s*(["'`])/.exec(text)?.[1] ?? '"';
   const [open, close] =
     like.tag === undefined
@@ -207,9 +207,40 @@ function objectAround(
   ];
 }
 
+/** The edits by which routes go from their list, with what is said above them. */
 function cutOut(text: string, row: Row, items: readonly RowItem[]): TextEdit[] {
   const starts = new Set(items.map(({ start }) => start));
-  return takenOut(text, row, new Set(row.items.filter(({ start }) => starts.has(start))));
+  const led = row.items.map((item) => withLead(text, row, item));
+  const gone = led.filter((_, at) => starts.has(row.items[at]?.start ?? -1));
+  const cuts = takenOut(text, { ...row, items: led }, new Set(gone));
+  for (const item of gone) {
+    const said = saidBehind(text, item);
+    if (said && !cuts.some(({ start, end }) => start <= said.start && said.end <= end))
+      cuts.push({ ...said, text: "" });
+  }
+  return cuts;
+}
+
+/** What is said of an item at the end of its line, with the blanks before it. */
+function saidBehind(text: string, { end }: RowItem): { readonly start: number; readonly end: number } | undefined {
+  const found = /^((?:[ \t]*,)?)([ \t]*\/\/[^\r\n]*)/.exec(text.slice(end, text.indexOf("\n", end) + 1));
+  const start = end + (found?.[1] ?? "").length;
+  return found ? { start, end: start + (found[2] ?? "").length } : undefined;
+}
+
+/** A route as it stands elsewhere, with all that is said of it above. */
+function movedText(text: string, row: Row, item: RowItem, indent: string): string {
+  const said = saidBehind(text, item);
+  const comment = said ? text.slice(said.start, said.end).trim() + lineEndOf(text) + indent : "";
+  return comment + reindented(text, withLead(text, row, item), indent);
+}
+
+/** An item with the comments on the lines right above it. */
+function withLead(text: string, row: Row, item: RowItem): RowItem {
+  const before = row.items.findLast(({ end }) => end <= item.start);
+  const gap = text.slice(before?.end ?? row.start, item.start);
+  const lead = /(?:^|\n)[ \t]*((?:(?:\/\/[^\n]*|\/\*(?:(?!\*\/)[^])*\*\/[ \t]*\r?)\n[ \t]*)+)$/.exec(gap)?.[1];
+  return lead === undefined ? item : { ...item, start: item.start - lead.length };
 }
 
 /** What is put in where something is cut out goes in with the cut. */

@@ -50,10 +50,11 @@ export function routesTo(screen: ProjectPath, { graph, files }: RoutesInput): Ro
 export function frameRoutesOf(layout: ProjectPath, { graph, files }: RoutesInput): FrameRoute[] {
   return files.flatMap((file) =>
     chainsOf(layout, file, graph).flatMap(({ chain, at }): FrameRoute[] => {
-      for (const link of chain) {
-        const found = frameRouteIn(link, at);
-        if (found) return [found];
-      }
+      for (const link of chain)
+        for (const each of [link, ...alone(link, chain, at)]) {
+          const found = frameRouteIn(each, at);
+          if (found) return [found];
+        }
       return [];
     }),
   );
@@ -100,6 +101,29 @@ function chainsOf(target: ProjectPath, file: ProjectPath, graph: ReferenceGraph)
 function isRoute({ row, item, text }: Pick<Link, "row" | "item" | "text">): boolean {
   if (row.kind === "children") return item.tag !== undefined;
   return row.kind === "entries" && row.separator === "," && item.tag === undefined && text.charAt(item.start) === "{";
+}
+
+/** A route that stands in no list, as an item of one: `const all = { element: <Frame />, children: [] }`, `from(<Route element={…}>)`. */
+function alone(link: Link, chain: readonly Link[], at: number): Link[] {
+  const { row, item, text } = link;
+  if (row.kind === "entries" && item.tag && text.charAt(row.start - 1) === "{") {
+    const [start, end] = [row.start - 1, row.end + 1];
+    if (chain.some((each) => each.item.start === start && each.row !== row)) return [];
+    return [{ ...link, row: { ...row, start: -1, items: [] }, item: { start, end, rows: [row] } }];
+  }
+  const head = /<([\w$.]+)(?:\s[^<>]*)?\s[\w$-]+\s*=\s*\{\s*<?$/.exec(text.slice(Math.max(0, at - 300), at));
+  if (!head) return [];
+  const start = Math.max(0, at - 300) + head.index;
+  const tag = { start: start + 1, end: start + 1 + (head[1] ?? "").length };
+  return item.rows
+    .filter(
+      ({ kind, start: from }) => kind === "children" && /^[\w$.]+\s*(?:\/>)?\s*\}[^<>]*>$/.test(text.slice(at, from)),
+    )
+    .map((below) => ({
+      ...link,
+      row: { ...below, start: -1, items: [] },
+      item: { start, end: text.indexOf(">", below.end) + 1, rows: [below], tag },
+    }));
 }
 
 /** The innermost one that says more of the screen than its tag. */

@@ -42,7 +42,7 @@ export function insertion(input: Insertion): Inserted {
     return { edit: { start: before.start, end: before.start, text: item + gap }, at: 0 };
   }
   const gap = gapBefore(input, index) ?? gapAfter(input, index) ?? defaultGap(row);
-  const tail = /^[ \t]*[,;]?[ \t]*\/\/[^\n]*/.exec(text.slice(anchor.end));
+  const tail = /^[ \t]*[,;]?[ \t]*\/\/[^\r\n]*/.exec(text.slice(anchor.end));
   // A comment at the end of the line is the last one's.
   if (tail && /\n/.test(gap) && row.separator === ",") {
     const isEnded = tail[0].trimStart().startsWith(",");
@@ -67,8 +67,8 @@ function gapAfter(input: Insertion, index: number): string | undefined {
 /** A gap without comments; more than one line end only where items are parted by blank lines. */
 function tidy(gap: string, row: Row): string | undefined {
   if (!/\/\/|\/\*|<!--/.test(gap)) return gap;
-  const indent = /\n([ \t]*)[^\n]*$/.exec(gap)?.[1];
-  return indent === undefined ? undefined : `${row.separator}\n${indent}`;
+  const [, lineEnd, indent] = /(\r?\n)([ \t]*)[^\n]*$/.exec(gap) ?? [];
+  return indent === undefined ? undefined : `${row.separator}${lineEnd}${indent}`;
 }
 
 function defaultGap({ separator, kind }: Row): string {

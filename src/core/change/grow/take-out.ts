@@ -8,12 +8,15 @@ export function takenOut(text: string, row: Row, gone: ReadonlySet<RowItem>): Te
   if (items.every((item) => gone.has(item)))
     return row.kind === "blocks" || items.length === 0 ? [] : [cut(row.start === 0 ? 0 : row.start, row.end)];
   const edits: TextEdit[] = [];
-  for (const [index, item] of items.entries()) {
-    if (!gone.has(item)) continue;
-    const [before, next] = [items[index - 1], items[index + 1]];
-    const isFirst = !items.slice(0, index).some((each) => !gone.has(each));
-    if (isFirst && next) edits.push(cut(item.start, next.start));
-    else if (before) edits.push(spanOf(text, { before, item, next: next && !gone.has(next) ? next : undefined, row }));
+  for (let index = 0; index < items.length; index += 1) {
+    const [first, before] = [items[index], items[index - 1]];
+    if (!first || !gone.has(first)) continue;
+    // What goes side by side goes at once.
+    while (index + 1 < items.length && gone.has(items[index + 1] as RowItem)) index += 1;
+    const [last, next] = [items[index] ?? first, items[index + 1]];
+    const item = { start: first.start, end: last.end };
+    if (before) edits.push(spanOf(text, { before, item, next, row }));
+    else if (next) edits.push(cut(item.start, next.start));
   }
   return edits;
 }
@@ -24,7 +27,7 @@ function cut(start: number, end: number): TextEdit {
 
 interface Standing {
   readonly before: RowItem;
-  readonly item: RowItem;
+  readonly item: Pick<RowItem, "start" | "end">;
   readonly next: RowItem | undefined;
   readonly row: Row;
 }
@@ -33,7 +36,7 @@ interface Standing {
 function spanOf(text: string, { before, item, next, row }: Standing): TextEdit {
   const lead = text.slice(before.end, item.start);
   // What is said of the item before, at the end of its line, stays with it.
-  const said = /^[ \t]*[,;]?[ \t]*(?:\/\/[^\n]*|\/\*(?:(?!\*\/)[^\n])*\*\/[ \t]*(?=\r?\n))/.exec(lead);
+  const said = /^[ \t]*[,;]?[ \t]*(?:\/\/[^\r\n]*|\/\*(?:(?!\*\/)[^\n])*\*\/[ \t]*(?=\r?\n))/.exec(lead);
   if (said) {
     const isEnded = said[0].trimStart().startsWith(row.separator) && row.separator !== "";
     const behind = isEnded ? (/^[ \t]*[,;|]/.exec(text.slice(item.end))?.[0].length ?? 0) : 0;
