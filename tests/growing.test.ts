@@ -468,6 +468,15 @@ describe("a screen is mentioned wherever the others are, and given as they are",
       toFill: 0,
     },
     {
+      demo: "orchard-slices",
+      words: ["screen", "Press", "--feature", "rota"],
+      lines: [
+        'src/features/rota/routes.tsx: import { PressScreen } from "./screens/PressScreen";',
+        'src/features/rota/routes.tsx: <RotaScreen /> }, { path: "/press", element: <PressScreen /> }];',
+      ],
+      toFill: 2,
+    },
+    {
       demo: "orchard-tabs",
       words: ["screen", "Weather"],
       lines: [
@@ -481,11 +490,11 @@ describe("a screen is mentioned wherever the others are, and given as they are",
       demo: "orchard-modules",
       words: ["screen", "Weather"],
       lines: [
-        'src/components/NavBar.vue: <RouterLink to="/">Weather</RouterLink>',
-        'src/router/index.ts: import WeatherView from "@/views/WeatherView.vue";',
-        'src/router/index.ts: { path: "/", name: "weather", component: WeatherView },',
+        'src/components/NavBar.vue: <RouterLink to="/weather">Weather</RouterLink>',
+        'src/router/index.ts: name: "weather",',
+        'src/router/index.ts: component: () => import("@/views/WeatherView.vue"),',
       ],
-      toFill: 2,
+      toFill: 0,
     },
   ];
   test.each(cases)("$demo: $words", async ({ demo, words, lines, toFill }) => {

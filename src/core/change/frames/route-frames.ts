@@ -127,12 +127,7 @@ function below(own: FrameRoute, group: readonly RoutedScreen[]): Parts {
   const separator = own.below.separator === "," ? "," : "";
   const lineEnd = lineEndOf(text);
   const inner = items.map((item) => movedText(text, row, item, indent)).join(`${separator}${lineEnd}${indent}`);
-  const [only, other] = own.below.items;
-  const isAlone = only !== undefined && /\n[ \t]*$/.test(text.slice(own.below.start, only.start));
-  const edit =
-    only && !other
-      ? { start: only.end, end: only.end, text: separator + (isAlone ? lineEnd + indent : separator && " ") + inner }
-      : insertion({ text, row: own.below, group: own.below.items, item: inner }).edit;
+  const { edit } = insertion({ text, row: own.below, group: own.below.items, item: inner });
   return { edits: merged(cutOut(text, row, items), edit), moved: items };
 }
 

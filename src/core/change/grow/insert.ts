@@ -41,7 +41,7 @@ export function insertion(input: Insertion): Inserted {
     const gap = gapAfter(input, index) ?? defaultGap(row);
     return { edit: { start: before.start, end: before.start, text: item + gap }, at: 0 };
   }
-  const gap = gapBefore(input, index) ?? gapAfter(input, index) ?? defaultGap(row);
+  const gap = gapBefore(input, index) ?? lineGap(input, index) ?? defaultGap(row);
   const tail = /^[ \t]*[,;]?[ \t]*\/\/[^\r\n]*/.exec(text.slice(anchor.end));
   // A comment at the end of the line is the last one's.
   if (tail && /\n/.test(gap) && row.separator === ",") {
@@ -69,6 +69,20 @@ function tidy(gap: string, row: Row): string | undefined {
   if (!/\/\/|\/\*|<!--/.test(gap)) return gap;
   const [, lineEnd, indent] = /(\r?\n)([ \t]*)[^\n]*$/.exec(gap) ?? [];
   return indent === undefined ? undefined : `${row.separator}${lineEnd}${indent}`;
+}
+
+/** Behind the only item of a row: on a line of its own where that stands on one, without the blank line that parts it from others. */
+function lineGap(input: Insertion, index: number): string | undefined {
+  const { text, row, item } = input;
+  const anchor = row.items[index];
+  const after = gapAfter(input, index);
+  if (!anchor) return after;
+  if (after !== undefined) {
+    const areLines = !item.includes("\n") && !text.slice(anchor.start, anchor.end).includes("\n");
+    return areLines ? after.replace(/(\r?\n)(?:[ \t]*\r?\n)+/, "$1") : after;
+  }
+  const [, lineEnd, indent] = /(\r?\n)([ \t]*)$/.exec(text.slice(row.start, anchor.start)) ?? [];
+  return lineEnd === undefined || row.items.length > 1 ? undefined : `${row.separator}${lineEnd}${indent}`;
 }
 
 function defaultGap({ separator, kind }: Row): string {

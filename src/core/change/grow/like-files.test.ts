@@ -164,3 +164,93 @@ export const list = [
     expect(found.draft.edits).toEqual([]);
   });
 });
+
+describe("a further screen of a feature whose list has one", () => {
+  type Form = (name: string, path: string) => string;
+  const plain: Form = (name, path) => `{ path: "/${path}", element: <${name}Screen /> }`;
+  const feature = (name: string, form: Form, more = ""): Files => {
+    const path = name.toLowerCase();
+    return {
+      [`src/features/${path}/screens/${name}Screen.tsx`]: `export function ${name}Screen() {\n  return <p>${name}</p>;\n}\n`,
+      [`src/features/${path}/routes.tsx`]: `import { ${name}Screen } from "./screens/${name}Screen";\n\nexport const ${path}Routes = [\n  ${form(name, path)},\n];\n${more}`,
+    };
+  };
+  const app = (...parts: readonly Files[]): Files => ({
+    ...Object.fromEntries(parts.flatMap((each) => Object.entries(each))),
+    "src/app/all.ts": ["trees", "rota", "swaps"]
+      .map((path) => `import { ${path}Routes } from "../features/${path}/routes";\n`)
+      .join("")
+      .concat("export const all = [...treesRoutes, ...rotaRoutes, ...swapsRoutes];\n"),
+  });
+  const own = "src/features/rota/routes.tsx";
+  const settings = "arrangement: feature-first";
+
+  test("is listed there, as those of the others are in theirs", async () => {
+    const files = app(feature("Trees", plain), feature("Rota", plain), feature("Swaps", plain));
+    const { text, grown: found } = await grown(files, "press", { feature: "rota", settings });
+    expect(text(own)).toBe(
+      'import { RotaScreen } from "./screens/RotaScreen";\nimport { PressScreen } from "./screens/PressScreen";\n\nexport const rotaRoutes = [\n  { path: "/rota", element: <RotaScreen /> },\n  { path: "/press", element: <PressScreen /> },\n];\n',
+    );
+    expect(found.like).toBe("src/features/rota/screens/RotaScreen.tsx");
+    expect(found.draft.edits.map(({ file }) => file)).not.toContain("src/features/trees/routes.tsx");
+  });
+
+  test("has what all have, and not what is its own", async () => {
+    const named: Form = (name, path) => `{ path: "/${path}", title: "All ${path}", element: <${name}Screen /> }`;
+    const loading: Form = (name, path) =>
+      `{ path: "/${path}", title: "Who does what", loader: loadRota, element: <${name}Screen /> }`;
+    const files = app(
+      feature("Trees", named),
+      feature("Rota", loading, "function loadRota() {}\n"),
+      feature("Swaps", named),
+    );
+    const { text, grown: found } = await grown(files, "press", { feature: "rota", settings });
+    expect(text(own)).toContain('  { path: "/press", title: "Press", element: <PressScreen /> },\n];');
+    expect(found.toFill.map(({ text: line }) => line)).toEqual([
+      '{ path: "/press", title: "Press", element: <PressScreen /> },',
+    ]);
+  });
+
+  test.each<readonly [what: string, files: Files]>([
+    [
+      "the others list theirs in another form",
+      app(
+        feature("Trees", (name) => `<${name}Screen />`),
+        feature("Rota", plain),
+        feature("Swaps", (name) => `wrap(<${name}Screen />)`),
+      ),
+    ],
+    [
+      "it is listed in two ways",
+      app(
+        feature("Trees", plain),
+        feature("Rota", plain, 'export const more = [{ path: "/home", element: <RotaScreen /> }];\n'),
+        feature("Swaps", plain),
+      ),
+    ],
+    [
+      "its feature has no list",
+      {
+        ...app(feature("Trees", plain), feature("Rota", plain), feature("Swaps", plain)),
+        [own]: 'export { RotaScreen as rotaRoutes } from "./screens/RotaScreen";\n',
+      },
+    ],
+  ])("is listed nowhere where %s", async (_, files) => {
+    const { grown: found } = await grown(files, "press", { feature: "rota", settings });
+    expect(found.draft.edits.map(({ file }) => file)).not.toContain(own);
+  });
+});
+
+describe("the example", () => {
+  test("is one whose words follow from its name, where most others' do", async () => {
+    const files = {
+      ...byName,
+      "src/screens/HomeScreen.tsx": "export function HomeScreen() {\n  return <p>Home</p>;\n}\n",
+      "src/app/list.tsx": `${["Home", ...places].map(imported).join("")}export const list = [\n  { path: "/", element: <HomeScreen /> },\n${places.map(shown).join("")}];\n`,
+    };
+    const { text, grown: found } = await grown(files, "Map");
+    expect(text("src/app/list.tsx")).toContain('  { path: "/map", element: <MapScreen /> },\n];');
+    expect(found.toFill).toEqual([]);
+    expect(found.like).not.toBe("src/screens/HomeScreen.tsx");
+  });
+});

@@ -63,7 +63,12 @@ export async function growFile({ app, analysed, graph, request, progress }: File
   const units = unitsOf(analysed, plain.role);
   const compared = groupsOf(units, analysed, plain);
   if (compared.length === 0) return unmentioned(plain);
-  const learnt = await learnWiring({ analysed, graph, progress, units: { all: units, compared } });
+  const learnt = await learnWiring({
+    analysed,
+    graph,
+    progress,
+    units: { all: units, compared, feature: plain.feature },
+  });
   if (!learnt) return unmentioned(plain);
   // Where an arrangement says how a file is listed, it is listed so.
   const wired = learnt.wired.filter(({ path }) => plain.draft.changedText(path) === undefined);

@@ -40,6 +40,16 @@ function imports(shape: Shape, sisters: readonly Shape[], found: readonly Entry[
     });
 }
 
+/** Whether an entry only takes what another one uses. */
+export function isImport({ kept, item }: Entry): boolean {
+  return takesOwn(kept.shape, item);
+}
+
+/** What a text takes of a feature's files, in lines of its own, each as a whole. */
+export function ownImports(shape: Shape): Entry[] {
+  return imports(shape, [], []);
+}
+
 /** Whether an item takes names of a file of the feature. */
 function takesOwn({ references, own }: Shape, { start, end }: RowItem): boolean {
   for (const at of own)

@@ -6,11 +6,19 @@ import type { Row, RowItem } from "../../languages/index.js";
 import { likeness, sameTag, type Likeness, type Shape } from "./shape.js";
 import type { Way } from "./spellings.js";
 
+/** A string, and how many of how many sisters have it otherwise. */
+interface Differing {
+  readonly start: number;
+  readonly end: number;
+  readonly times: number;
+  readonly of: number;
+}
+
 /** The items of a text that are kept, each with what its sisters tell of it. Cutting one out cuts out what stands in it. */
 export class Kept {
   readonly #items = new Map<RowItem, { readonly sisters: number }>();
   readonly #ways = new Map<number, ReadonlySet<Way>>();
-  readonly #differing = new Map<number, { readonly start: number; readonly end: number }>();
+  readonly #differing = new Map<number, Differing>();
 
   constructor(
     readonly shape: Shape,
@@ -39,7 +47,10 @@ export class Kept {
         // Where sisters do not agree among themselves, the first one does.
         if (both.size > 0) this.#ways.set(start, both);
       }
-      for (const span of differing) this.#differing.set(span.start, span);
+      for (const { start, end } of differing) {
+        const times = this.#differing.get(start)?.times ?? 0;
+        this.#differing.set(start, { start, end, times: times + 1, of: alike.length });
+      }
     }
   }
 
@@ -52,9 +63,11 @@ export class Kept {
     return this.#ways.get(start) ?? all;
   }
 
-  /** Strings that differ between the sisters, in what is kept. */
+  /** Strings in what is kept that most sisters have otherwise; what most of them spell by their names is spelled so. */
   get differing(): readonly { readonly start: number; readonly end: number }[] {
-    return [...this.#differing.values()].filter(({ start }) => this.isKept(start)).sort((a, b) => a.start - b.start);
+    return [...this.#differing.values()]
+      .filter(({ start, times, of }) => times * 2 > of && this.isKept(start))
+      .sort((a, b) => a.start - b.start);
   }
 
   /** The items around an offset, the outermost first. */

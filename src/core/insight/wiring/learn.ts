@@ -3,7 +3,7 @@
  * where it is mentioned as they are. Read off the features that are there; nothing is known of frameworks.
  */
 import { addTo } from "../../base/grouping.js";
-import { featureKey } from "../catalogue/index.js";
+import { featureKey, type Catalogue } from "../catalogue/index.js";
 import { comparePaths, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Layout } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
@@ -22,7 +22,7 @@ import {
 } from "../../languages/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import { commonOf, type Kept } from "./kept.js";
-import { entriesIn, type Entry } from "./entries.js";
+import { entriesIn, isImport, type Entry } from "./entries.js";
 import {
   comparedWith,
   examplesOf,
@@ -32,6 +32,7 @@ import {
   type Counterpart,
   type Example,
 } from "./features.js";
+import { ownLists, type OwnList } from "./own-lists.js";
 import { Settling, type Part } from "./settle.js";
 import { speaksOf, type Shape } from "./shape.js";
 import type { FeatureName } from "./spellings.js";
@@ -72,8 +73,16 @@ export interface WiringInput {
   /** The feature that is to be listed in a file as the others are: it is no example, and only that file is looked at. */
   readonly listing?: { readonly feature: string; readonly file: ProjectPath } | undefined;
   /** Other things than features that are listed side by side: all of them, and those that may be the example. */
-  readonly units?: { readonly all: readonly Example[]; readonly compared: readonly Compared[] } | undefined;
+  readonly units?: Units | undefined;
   readonly progress?: Progress | undefined;
+}
+
+/** Things that are no features. */
+export interface Units {
+  readonly all: readonly Example[];
+  readonly compared: readonly Compared[];
+  /** The feature that gains one: an example of it may stand in lists of that feature. */
+  readonly feature?: string | undefined;
 }
 
 /** Texts that are longer are no places in which people list features. */
@@ -110,6 +119,7 @@ export async function learnWiring({
       isAsked: like !== undefined,
       listing,
       isBeside,
+      gaining: units?.feature === undefined ? undefined : { feature: units.feature, catalogue: analysed.catalogue },
     }).learn();
     if (!best || isBetter(wiring, best)) best = wiring;
   }
@@ -118,7 +128,8 @@ export async function learnWiring({
 
 /** How much an example tells: the files that it gives a new one, and what mentions it. */
 function tells({ files, wired }: Wiring): number {
-  return files.length * 3 + wired.reduce((sum, { entries }) => sum + entries.length, 0);
+  const places = wired.reduce((sum, { entries }) => sum + entries.filter((each) => !isImport(each)).length, 0);
+  return files.length * 3 + places;
 }
 
 /** Whether one example tells more than another, or as much and leaves less to be filled in. */
@@ -193,6 +204,8 @@ interface LearningInput {
   /** Whether somebody has named the example. */
   readonly isAsked: boolean;
   readonly listing: WiringInput["listing"];
+  /** The feature whose own lists count, too. */
+  readonly gaining: { readonly feature: string; readonly catalogue: Catalogue } | undefined;
   /** Whether a file only tests or shows another. */
   readonly isBeside: (path: ProjectPath) => boolean;
 }
@@ -320,7 +333,18 @@ class Learning {
       const entries = entriesIn(shape, others, this.#most(sisters.length));
       if (entries.length > 0) wired.push({ path, shape, entries });
     }
+    for (const list of await this.#ownLists()) if (!wired.some(({ path }) => path === list.path)) wired.push(list);
     return { wired, unread };
+  }
+
+  async #ownLists(): Promise<readonly OwnList[]> {
+    const { gaining, compared } = this.input;
+    const { example, sisters } = compared;
+    const [file] = example.files;
+    if (!gaining || file === undefined || gaining.catalogue.entries.get(file)?.feature.is !== gaining.feature)
+      return [];
+    const shapeOf = (path: ProjectPath, each: Example): Promise<Shape | undefined> => this.#shapes.of(path, each);
+    return ownLists(example, sisters, { catalogue: gaining.catalogue, shapeOf });
   }
 }
 
