@@ -93,6 +93,21 @@ describe("a new screen", () => {
     else expect(found.notes.join(" ")).toContain("is not mentioned there yet");
   });
 
+  test.each<readonly [uses: string, file: string, notes: readonly string[]]>([
+    [
+      "another thing of each",
+      "export const start = [first(<TreesScreen />, 3)];\nexport function other() {\n  return <RotaScreen at={now()} />;\n}\n",
+      ["Nothing mentions MapScreen.tsx yet: src/app/start.tsx uses others of its kind, each in a way of its own."],
+    ],
+    ["one of them alone", "export const start = <TreesScreen />;\n", []],
+  ])("is said to be mentioned nowhere where a file uses %s", async (_, body, notes) => {
+    const names = places.filter((name) => body.includes(name));
+    const files = { ...byName, "src/app/start.tsx": names.map(imported).join("") + body };
+    const { grown: found } = await grown(files, "Map");
+    expect(found.draft.edits).toEqual([]);
+    expect(found.notes.filter((note) => note.startsWith("Nothing"))).toEqual(notes);
+  });
+
   test("what only uses them, and what lists too few, stays as it is", async () => {
     const files = {
       ...byName,

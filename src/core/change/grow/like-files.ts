@@ -69,12 +69,12 @@ export async function growFile({ app, analysed, graph, request, progress }: File
     progress,
     units: { all: units, compared, feature: plain.feature },
   });
-  if (!learnt) return unmentioned(plain);
+  if (!learnt) return unmentioned(plain, usersOf(units, analysed, plain));
   // Where an arrangement says how a file is listed, it is listed so.
   const wired = learnt.wired.filter(({ path }) => plain.draft.changedText(path) === undefined);
   const wiring = { ...learnt, wired };
   noteUnread(plain, wiring);
-  if (wired.length === 0) return { ...unmentioned(plain), unread: wiring.unread };
+  if (wired.length === 0) return { ...unmentioned(plain, usersOf(units, analysed, plain)), unread: wiring.unread };
   const to = new FeatureName(main.words, units[0]?.name.inPaths);
   const input = { app, graph, wiring, to };
   const first = new Mentioning({ ...input, drawn: plain });
@@ -131,7 +131,13 @@ function enumerated(paths: readonly ProjectPath[]): string {
   return paths.join(", ").replace(/, ([^,]+)$/, " and $1");
 }
 
-function unmentioned({ draft }: Drawn): GrownFile {
+/** `users`: files that use several of its sisters, and to which nothing was added. */
+function unmentioned({ draft, main }: Drawn, users: readonly ProjectPath[] = []): GrownFile {
+  const open = main ? users.filter((path) => draft.changedText(path) === undefined) : [];
+  if (main && open.length > 0 && open.length === users.length)
+    draft.note(
+      `Nothing mentions ${nameOf(main.path)} yet: ${enumerated(open)} ${open.length === 1 ? "uses" : "use"} others of its kind, each in a way of its own.`,
+    );
   return { ...draft.finish(), like: undefined, toFill: [], unread: [] };
 }
 
@@ -159,6 +165,25 @@ function unitsOf({ app, catalogue }: AppAnalysis, role: Role): readonly Example[
     name: new FeatureName(words, inPaths),
     files,
   }));
+}
+
+/** The one or two files that use most of the sisters that a new file has: those of its feature, else those of the app. */
+function usersOf(units: readonly Example[], { catalogue }: AppAnalysis, { feature }: Drawn): readonly ProjectPath[] {
+  const { entries, uses } = catalogue;
+  const first = ({ files: [path] }: Example): ProjectPath => path ?? ("" as ProjectPath);
+  const ofFeature = units.filter((unit) => entries.get(first(unit))?.feature.is === feature);
+  for (const group of [ofFeature, units]) {
+    const counts = new Map<ProjectPath, number>();
+    for (const unit of group)
+      for (const path of uses.usersOf(first(unit))) {
+        const entry = entries.get(path);
+        const isPlace = entry?.leads && !entry.isIndex && !/^(?:test|story)$/.test(entry.role.is ?? "");
+        if (isPlace === true) counts.set(path, (counts.get(path) ?? 0) + 1);
+      }
+    const several = [...counts].filter(([, count]) => count > 1).sort(([, a], [, b]) => b - a);
+    if (several.length > 0) return several.slice(0, 2).map(([path]) => path);
+  }
+  return [];
 }
 
 /** How many examples are looked at closely. */
