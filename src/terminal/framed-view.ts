@@ -9,7 +9,7 @@ import type { Screen } from "./screen.js";
 const why: Readonly<Record<LeftScreen["why"], string>> = {
   framed: "stands in a frame already",
   unclear: "may draw what another function gives back, so nobody sees what the frame would go around",
-  registers: "lists the components that it draws (`components: { … }`), so that more than an import is needed",
+  registers: "lists the components that it draws in a way in which none could be added here",
   "not read": "could not be read",
   "no component": "gives no component whose tags are written in it",
   "no route": "has no route of its own in a list, or several, and the frame shows what stands below its route",

@@ -1,5 +1,6 @@
 /** What a text draws: the views in it, and what each of them is from the outside in. Offsets are UTF-16 units, half-open. */
 
+import type { TextEdit } from "../base/text/index.js";
 import type { Enclosed } from "./enclosures.js";
 
 /** One thing that is drawn. */
@@ -63,6 +64,8 @@ export interface ViewForms {
   isPlain(tag: string): boolean;
   /** A frame's text whose slots show something where nobody fills them; `undefined` where they are not found. */
   filled(text: string, slot: "header" | "footer", element: string): string | undefined;
+  /** The edit by which a text lists a component that it takes, where that is needed; without a text where it does already, `undefined` where it has no list in which it could stand. */
+  registration?(text: string, name: string): TextEdit | undefined;
   /** What a frame shows in its middle; `undefined` where that is not seen. */
   middle(text: string): FrameMiddle | undefined;
   /** A frame's text that shows an element where it shows what is put between its tags; `undefined` where that is not found. */

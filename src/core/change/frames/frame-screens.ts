@@ -120,7 +120,8 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
       return false;
     }
     if (!isInPages && place) return true;
-    if (view && !view.isUnclear && view.registers !== true) return true;
+    const isListable = view?.registers !== true || registered(screen, graph, nameOf(layout)) !== undefined;
+    if (view && !view.isUnclear && isListable) return true;
     const isTold = languageFor(screen)?.views !== undefined;
     left.push({
       screen,
@@ -159,6 +160,8 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
     const at = isHere ? screen : place.file;
     const roots = isHere ? (view?.roots ?? []) : [place.element];
     const tag = frame.nameIn(at);
+    const listed = isHere && view?.registers ? registered(screen, graph, tag) : undefined;
+    if (listed && listed.text !== "") change(at, [listed]);
     for (const root of roots) change(at, wrapped(graph.tree.text(at)?.text ?? "", root, tag));
     change(screen, edges.cuts.get(screen) ?? []);
     taking.add(at);
@@ -283,4 +286,9 @@ function viewOf(screen: ProjectPath, graph: ReferenceGraph): View | undefined {
   const [only, other] = views;
   if (!other) return only;
   return views.find(({ names }) => names.includes("default")) ?? views.find(({ names }) => names.includes(stem));
+}
+
+/** The edit by which a screen lists a component that it draws. */
+function registered(screen: ProjectPath, graph: ReferenceGraph, name: string): TextEdit | undefined {
+  return languageFor(screen)?.views?.registration?.(graph.tree.text(screen)?.text ?? "", name);
 }

@@ -171,13 +171,54 @@ describe("in each screen", () => {
     expect(framed.wrapped).toEqual([]);
   });
 
-  test("a component that registers what it draws stays, and one that is named twice is framed once", async () => {
+  test.each<readonly [what: string, script: string, after: string]>([
+    [
+      "that has none yet",
+      "export default { data: () => ({}) };\n",
+      "export default { components: { PublicLayout }, data: () => ({}) };\n",
+    ],
+    [
+      "in lines of their own",
+      'import Leaf from "../components/Leaf.vue";\n\nexport default defineComponent({\n  name: "MapView",\n  components: {\n    Leaf,\n  },\n});\n',
+      'import Leaf from "../components/Leaf.vue";\nimport PublicLayout from "../layouts/PublicLayout.vue";\n\nexport default defineComponent({\n  name: "MapView",\n  components: {\n    PublicLayout,\n    Leaf,\n  },\n});\n',
+    ],
+    [
+      "on one line, and not those of another object",
+      'import Leaf from "../components/Leaf.vue";\nconst other = { components: {} };\nexport default { components: { Leaf }, other };\n',
+      'import Leaf from "../components/Leaf.vue";\nimport PublicLayout from "../layouts/PublicLayout.vue";\nconst other = { components: {} };\nexport default { components: { PublicLayout, Leaf }, other };\n',
+    ],
+    [
+      "that are empty",
+      "export default Vue.extend({\n  components: {},\n});\n",
+      "export default Vue.extend({\n  components: { PublicLayout },\n});\n",
+    ],
+    ["in an object that is empty", "export default {};\n", "export default { components: { PublicLayout } };\n"],
+  ])("a component of Vue lists the frame beside what else it draws: %s", async (_, script, after) => {
+    const { framed, text } = await made(
+      {
+        "package.json": '{ "dependencies": { "vue": "3" } }',
+        "src/components/Leaf.vue": "<template>\n  <i />\n</template>\n",
+        "src/views/MapView.vue": `<template>\n  <p>b</p>\n</template>\n\n<script>\n${script}</script>\n`,
+      },
+      "map",
+      "vue",
+    );
+    expect(framed.left).toEqual([]);
+    const taken = after.includes("import PublicLayout")
+      ? after
+      : `import PublicLayout from "../layouts/PublicLayout.vue";\n\n${after}`;
+    expect(text("src/views/MapView.vue")).toBe(
+      `<template>\n  <PublicLayout>\n    <p>b</p>\n  </PublicLayout>\n</template>\n\n<script>\n${taken}</script>\n`,
+    );
+  });
+
+  test("a component that registers what it draws elsewhere stays, and one that is named twice is framed once", async () => {
     const { framed } = await made(
       {
         "package.json": '{ "dependencies": { "vue": "3" } }',
         "src/views/HomeView.vue": "<template>\n  <p>a</p>\n</template>\n",
         "src/views/MapView.vue":
-          "<script>\nexport default { data: () => ({}) };\n</script>\n\n<template>\n  <p>b</p>\n</template>\n",
+          "<script>\nexport default { components, data: () => ({}) };\n</script>\n\n<template>\n  <p>b</p>\n</template>\n",
       },
       "home,map,HomeView",
       "vue",

@@ -1,6 +1,7 @@
 /** What a single-file component draws: its template. */
 import type { ElementNode, TemplateChildNode } from "@vue/compiler-dom";
-import { enclosedIn, namedBefore } from "../enclosures.js";
+import type { TextEdit } from "../../base/text/index.js";
+import { bracketsOf, codeOf, enclosedIn, namedBefore } from "../enclosures.js";
 import type { DrawnElement, FrameMiddle, View, ViewForms } from "../views.js";
 import { attributesOf, contentSpan, elementType } from "./markup.js";
 import { parseMarkup } from "./parse-markup.js";
@@ -14,6 +15,7 @@ export const vueViewForms: ViewForms = {
   filled,
   middle,
   showing,
+  registration,
 };
 
 const commentType = 3;
@@ -112,4 +114,38 @@ function middle(text: string): FrameMiddle | undefined {
 function showing(text: string, element: string): string | undefined {
   const place = /<slot\s*(?:\/>|>\s*<\/slot>)/;
   return place.test(text) ? text.replace(place, () => element) : undefined;
+}
+
+/** `export default { components: { Tree } }` → `{ components: { Name, Tree } }`; a component without such a list gets one. */
+function registration(text: string, name: string): TextEdit | undefined {
+  const script = scriptsOf(text).find((each) => !attributesOf(each).has("setup"));
+  const content = script && contentSpan(script, text);
+  if (!content) return undefined;
+  const code = codeOf(text);
+  const given = /(?<![\w$.])export\s+default\s+(?:(?:defineComponent|Vue\s*\.\s*extend)\s*\(\s*)?\{/g;
+  given.lastIndex = content.start;
+  const found = given.exec(code);
+  if (!found || given.lastIndex > content.end) return undefined;
+  const open = given.lastIndex - 1;
+  const { around, closedAt } = bracketsOf(code);
+  const close = closedAt.get(open);
+  if (close === undefined) return undefined;
+  for (const { 0: key, index } of code.slice(open, close).matchAll(/(?<![\w$.])components(?![\w$])\s*/g)) {
+    const at = open + index;
+    if (around[at] !== open) continue;
+    const value = /^:\s*\{/.exec(code.slice(at + key.length));
+    if (!value) return undefined;
+    const start = at + key.length + value[0].length;
+    const isThere = new RegExp(`(?<![\\w$.])${name}(?![\\w$])`).test(code.slice(start, closedAt.get(start - 1)));
+    return isThere ? { start, end: start, text: "" } : listedAt(text, start, name);
+  }
+  return listedAt(text, open + 1, `components: { ${name} }`);
+}
+
+/** Something new at the beginning of an object, as what stands there is written. */
+function listedAt(text: string, at: number, item: string): TextEdit {
+  const [gap = "", lineEnd, indent = ""] = /^[ \t]*(?:(\r?\n)\s*?([ \t]*)(?=[^\s}]))?/.exec(text.slice(at)) ?? [];
+  if (lineEnd !== undefined) return { start: at, end: at, text: `${lineEnd}${indent}${item},` };
+  const isEmpty = /^\s*\}/.test(text.slice(at));
+  return { start: at, end: at + (isEmpty ? gap.length : 0), text: isEmpty ? ` ${item} ` : ` ${item},` };
 }
