@@ -642,8 +642,19 @@ describe("a frame goes around screens", () => {
       expect(judge(root)).toBe("");
       const findings = (await run(root, ["check", "--rule", "screen-frame", "--json"])).json()["findings"] as readonly {
         readonly file: string;
+        readonly advice: string;
       }[];
       expect(findings.map(({ file }) => file)).toEqual(["src/views/HarvestView.vue"]);
+      // Where there is one frame, what is advised can be typed as it is.
+      const [, command = ""] = /`steady-shelf ([^`]+)`/.exec(findings[0]?.advice ?? "") ?? [];
+      if (name === "app") {
+        expect(command).toBe("add layout AppLayout --wrap src/views/HarvestView.vue");
+        const put = await run(root, [...command.split(" "), "--write"]);
+        console.log(put.out, readFileSync(list, "utf8"));
+        expect(put.code).toBe(0);
+        expect((await run(root, ["check", "--rule", "screen-frame", "--json"])).json()["findings"]).toEqual([]);
+        expect((await run(root, ["undo", "--write"])).code).toBe(0);
+      } else expect(command).toBe("add layout NAME --wrap src/views/HarvestView.vue");
       expect((await run(root, ["undo", "--write"])).code).toBe(0);
       expect(fingerprint(root)).toEqual(before);
     }

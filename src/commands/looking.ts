@@ -99,9 +99,12 @@ export async function lookAndSay(
   if (!output) {
     const reader = cache ? new TracedReader(store) : store;
     const analysis = await lookWith(context, reader, cache, { standing, ...more });
+    const { tree } = analysis.project;
+    tree.noteTexts();
     output = await tell({ context, analysis }, reader);
     context.progress.clear();
-    if (reader instanceof TracedReader && reader.trace && cache) keepOutput(cache, key, output, reader.trace);
+    if (reader instanceof TracedReader && reader.trace && cache)
+      keepOutput(cache, key, output, { trace: reader.trace, letters: tree.notedTexts });
   }
   context.say(output.text);
   return output.code;

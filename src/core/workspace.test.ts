@@ -143,6 +143,23 @@ test("work that is stopped leaves the workspace as it was, and can be asked for 
   await expect(asked.then(() => undefined)).rejects.toThrow(expect.objectContaining({ code: "STOPPED" }) as Error);
 });
 
+test("an edit that changes what is concluded from letters alone is looked at again, also after another that was not", async () => {
+  const routes = "src/features/harvest/routes.tsx";
+  const text = `import { HarvestScreen } from "./screens/HarvestScreen";\nexport const routes = [\n  { path: "/harvest", element: <HarvestScreen /> },\n  { path: "/picked", element: <HarvestScreen /> },\n];\n`;
+  const workspace = new Workspace(new MemoryStore({ ...app, [routes]: text }));
+  const rules = async (): Promise<readonly string[]> =>
+    (await workspace.findings()).flatMap(({ fresh }) => fresh.map(({ rule }) => rule));
+  expect(await rules()).not.toContain("registered-twice");
+  workspace.update([{ path: at(screen), text: `// new\n${app[screen]}` }]);
+  expect(await rules()).not.toContain("registered-twice");
+  expect(workspace.effort).toBe("places");
+  workspace.update([{ path: at(routes), text: text.replace("/picked", "/harvest") }]);
+  expect(await rules()).toContain("registered-twice");
+  expect(workspace.effort).toBe("one file");
+  workspace.update([{ path: at(routes), text: null }]);
+  expect(await rules()).not.toContain("registered-twice");
+});
+
 test("law: after any edits, in any order, it says what a new look says", async () => {
   const lines = fc.constantFrom(
     'import { Basket } from "../components/basket";\n',
@@ -153,6 +170,9 @@ test("law: after any edits, in any order, it says what a new look says", async (
     "export function useRota() { return 1; }\n",
     'import "./gone";\n',
     "const broken = ;\n",
+    // Told by letters of which a file says nothing else.
+    'export const one = [{ path: "/a", element: <Basket /> }];\n',
+    'export const two = [{ path: "/a", element: <Basket /> }, { path: "/a", element: <Basket /> }];\n',
   );
   const path = fc.constantFrom(
     screen,

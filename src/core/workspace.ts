@@ -149,6 +149,8 @@ export class Workspace {
       if (reading) this.#readings.take(path, this.#overlay.read(path), reading);
     }
     const isSame = changed.every((path) => {
+      // Something was concluded from its letters.
+      if (graph.tree.notedTexts.has(path)) return false;
       const facts = factsOf(now, path);
       return facts !== undefined && facts === factsOf(graph, path);
     });

@@ -32,6 +32,9 @@ const registeredAs: Readonly<Record<CaseDetails["registered twice"]["registered"
   store: "store",
 };
 
+/** A file's name without its extension, where it can be typed in a terminal as it is. */
+const plainStem = (path: string): string | undefined => /^([\w-]+)\.\w+$/.exec(fileName(path))?.[1];
+
 /** A line of a text, as far as it says what it is. */
 const shortened = (line: string): string => (line.length <= 60 ? line : `${line.slice(0, 58)} …`);
 
@@ -173,9 +176,9 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
         ? "Give one of the two another path, or take it out: only the first is ever shown."
         : "Give one of the two another name.",
   }),
-  "no frame": ({ framed, layouts }) => ({
+  "no frame": ({ screen, framed, layouts }) => ({
     says: `stands in no frame, as ${count(framed, "other screen")} ${framed === 1 ? "does" : "do"} (${firstOf(layouts.map(fileName))})`,
-    advice: "Put it into one (`steady-shelf add layout NAME --wrap SCREEN`), or set it to `leave` under `files:`.",
+    advice: `Put it into one (\`steady-shelf add layout ${(layouts.length === 1 && layouts[0] !== undefined && plainStem(layouts[0])) || "NAME"} --wrap ${/^[\w./-]+$/.test(screen) ? screen : "SCREEN"}\`), or set it to \`leave\` under \`files:\`.`,
   }),
   "framed twice": ({ screen, layout, other }) => ({
     says: `${fileName(screen)} stands in ${fileName(layout)} twice: here, and in ${other}`,

@@ -37,6 +37,8 @@ export class SourceTree implements TreeView {
   readonly #texts = new Map<ProjectPath, SourceText>();
   readonly #admitted = new Set<ProjectPath>();
   readonly #unreadable = new Map<ProjectPath, string>();
+  readonly #noted = new Set<ProjectPath>();
+  #isNoting = false;
 
   constructor(
     readonly store: FileReader,
@@ -81,11 +83,41 @@ export class SourceTree implements TreeView {
   }
 
   text(path: ProjectPath): SourceText | undefined {
+    if (this.#isNoting) this.#noted.add(path);
+    return this.linesOf(path);
+  }
+
+  /** The same, for the lines at which things stand that are told with the file's path: nothing is concluded from what the letters say. */
+  linesOf(path: ProjectPath): SourceText | undefined {
     if (!this.#isOurs(path)) return undefined;
     let text = this.#texts.get(path);
     const bytes = text === undefined ? this.#bytes(path) : undefined;
     if (bytes) this.#texts.set(path, (text = SourceText.fromBytes(bytes)));
     return text;
+  }
+
+  /**
+   * Does some work, and writes down whose texts it asks for. What is concluded from the letters of a text holds only as long as they are
+   * the same, whatever the file says of itself.
+   */
+  noting<Result>(work: () => Result): Result {
+    const before = this.#isNoting;
+    this.#isNoting = true;
+    try {
+      return work();
+    } finally {
+      this.#isNoting = before;
+    }
+  }
+
+  /** The same from here on, to the end. */
+  noteTexts(): void {
+    this.#isNoting = true;
+  }
+
+  /** Files whose texts were asked for meanwhile, in this tree or in one from which it was made. */
+  get notedTexts(): ReadonlySet<ProjectPath> {
+    return this.#noted;
   }
 
   /** Files that were asked for and cannot be read, with the reason. Whatever was concluded without them is not certain. */
@@ -126,6 +158,7 @@ export class SourceTree implements TreeView {
     const again = new Set(paths);
     for (const [path, text] of this.#texts) if (!again.has(path)) tree.#texts.set(path, text);
     for (const [path, reason] of this.#unreadable) if (!again.has(path)) tree.#unreadable.set(path, reason);
+    for (const path of this.#noted) tree.#noted.add(path);
     return tree;
   }
 

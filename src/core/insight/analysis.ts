@@ -101,7 +101,7 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   const past = await reading;
   const commits = past && changedTogether(past);
   const recent = commits?.slice(0, mostCommits);
-  const apps = found.map(({ app, guessed }): AppAnalysis => {
+  const judged = ({ app, guessed }: (typeof found)[number]): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(tree, folder, configurations);
     const catalogue = makeCatalogue({
@@ -114,7 +114,8 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
       like: options.like,
     });
     return asItIs({ app, guessed, catalogue }, options.like);
-  });
+  };
+  const apps = tree.noting(() => found.map(judged));
   return { project, graph, apps, commits: recent?.length, past, history: commits };
 }
 
@@ -141,11 +142,12 @@ export function withAnswers(
 export function judgedAnew(analysis: Analysis, graph: ReferenceGraph): Analysis {
   const project = { ...analysis.project, tree: graph.tree };
   const commits = recentOf(analysis);
-  const apps = analysis.apps.map(({ app: known, unlearnt: app = known, guessed }): AppAnalysis => {
+  const judged = ({ app: known, unlearnt: app = known, guessed }: AppAnalysis): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(graph.tree, folder, project.configurations);
     return asItIs({ app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) });
-  });
+  };
+  const apps = graph.tree.noting(() => analysis.apps.map(judged));
   return { ...analysis, project, graph, apps };
 }
 

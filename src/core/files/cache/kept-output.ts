@@ -30,14 +30,29 @@ export async function findOutput(place: CachePlace, command: string): Promise<Ou
   const edited = await editedSince(place.store, trace);
   if (edited === undefined) return undefined;
   if (edited.length === 0) return output;
+  if (edited.some(({ path }) => trace.has(lettersOf(path)))) return undefined;
   // Parsers are loaded only where something was edited.
   const { standsAfter } = await import("./edited.js");
   return (await standsAfter(place, output.text, edited)) ? output : undefined;
 }
 
-/** Keeps an output. What cannot be written is not kept. */
-export function keepOutput(place: CachePlace, command: string, output: Output, trace: Trace): void {
-  const lines = [...trace].map(([question, answer]) => `${answer}\t${JSON.stringify(question)}\n`).join("");
+/** An entry of a trace that says: something was concluded from the letters of this file, and not only from what it says of itself. */
+function lettersOf(path: ProjectPath): string {
+  return `letters ${path}`;
+}
+
+/**
+ * Keeps an output. What cannot be written is not kept. `letters`: files from whose letters something was concluded, so that no edit of
+ * them leaves the output as it is.
+ */
+export function keepOutput(
+  place: CachePlace,
+  command: string,
+  output: Output,
+  { trace, letters }: { readonly trace: Trace; readonly letters: Iterable<ProjectPath> },
+): void {
+  const all = [...trace, ...[...letters].map((path) => [lettersOf(path), "noted"] as const)];
+  const lines = all.map(([question, answer]) => `${answer}\t${JSON.stringify(question)}\n`).join("");
   writeKept(place, fileOf(command), buildVersion, `${JSON.stringify({ key: command, output })}\n${lines}`);
 }
 

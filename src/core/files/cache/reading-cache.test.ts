@@ -96,7 +96,8 @@ async function toldBy(store: MemoryStore, isKept: boolean): Promise<{ text: stri
   const text = JSON.stringify(
     check(analysis).map(({ fresh, accepted, gone, unread }) => [fresh, accepted, gone, unread]),
   );
-  if (isKept && reader.trace) keepOutput({ store, key }, "check", { text, code: 0 }, reader.trace);
+  const letters = analysis.project.tree.notedTexts;
+  if (isKept && reader.trace) keepOutput({ store, key }, "check", { text, code: 0 }, { trace: reader.trace, letters });
   return { text, fromCache: false };
 }
 
@@ -108,6 +109,16 @@ const app = {
   "src/components/tree.css": "li { background: url(leaf.png) }",
   "src/assets/images/leaf.png": "1",
   "src/assets/images/old.png": "2",
+  // What is found here is told by letters of which the file says nothing else.
+  "src/navigation/routes.tsx":
+    'import { AppLayout } from "../layouts/AppLayout";\nimport { HomeScreen } from "../screens/HomeScreen";\nimport { MapScreen } from "../screens/MapScreen";\nimport { RotaScreen } from "../screens/RotaScreen";\nimport { SwapsScreen } from "../screens/SwapsScreen";\nexport const routes = [\n  { element: <AppLayout />, children: [\n    { path: "/", element: <HomeScreen /> },\n    { path: "/swaps", element: <SwapsScreen /> },\n    { path: "/map", element: <MapScreen /> },\n    { path: "/rota", element: <RotaScreen /> },\n  ] },\n];\n',
+  "src/layouts/AppLayout.tsx": "export const AppLayout = () => <main />;\n",
+  ...Object.fromEntries(
+    ["Home", "Map", "Rota", "Swaps"].map((name) => [
+      `src/screens/${name}Screen.tsx`,
+      `export const ${name}Screen = () => <p />;\n`,
+    ]),
+  ),
 };
 
 test("law: an output is only given again while all that it was computed from is as it was", async () => {
@@ -158,6 +169,12 @@ test("law: an edit that says nothing new gives the same output, and one that doe
     (text) => text.replace("./b", "./nowhere"),
     (text) => `${text}\nconst picture = "old.png";`,
     (text) => text.replace("./b'", "./b ;"),
+    (text) => text.replace("/rota", "/map"),
+    (text) =>
+      text.replace(
+        '    { path: "/rota", element: <RotaScreen /> },\n  ] },\n',
+        '  ] },\n  { path: "/rota", element: <RotaScreen /> },\n',
+      ),
   ];
   const again = { cached: 0, all: 0 };
   const edit = fc.record({ path: fc.constantFrom(...scripts), by: fc.constantFrom(...edits) });
@@ -193,6 +210,24 @@ test.each([
   store.remove(path);
   store.create(path, Buffer.from("// a note\nexport const a = 1;"), 0o644);
   expect(await standsAfter({ store, key }, output, [{ path, before }])).toBe(stands);
+});
+
+test.each([
+  ["gives two routes one path", '"/rota"', '"/map"', "registered-twice"],
+  ["takes a screen out of its frame", /( *)(\{ path: "\/rota".*\n)(.*\n)/, "$3$1$2", "screen-frame"],
+])("an edit that %s changes no reference, and what was said before is not said again", async (_, from, to, rule) => {
+  const store = new MemoryStore(app);
+  const path = at("src/navigation/routes.tsx");
+  expect((await toldBy(store, true)).text).not.toContain(rule);
+  // The first one has made the folder in which it is kept.
+  await toldBy(store, true);
+  expect((await toldBy(store, true)).fromCache).toBe(true);
+  const text = store.read(path).toString().replace(from, to);
+  store.remove(path);
+  store.create(path, Buffer.from(text), 0o644);
+  const again = await toldBy(store, true);
+  expect(again.fromCache).toBe(false);
+  expect(again.text).toContain(rule);
 });
 
 test("nothing is parsed twice, and nothing is written twice", async () => {

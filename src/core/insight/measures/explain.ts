@@ -58,7 +58,7 @@ export function explain({ analysis: { graph }, app, path, findings }: ExplainInp
   const entry = catalogue.entries.get(path);
   if (!entry) throw new BrokenAssumption(`${path} is not in the catalogue`);
   const at = (file: ProjectPath, offset: number): Position =>
-    graph.tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
+    graph.tree.linesOf(file)?.positionAt(offset) ?? { line: 1, column: 1 };
   const once = (partners: readonly Partner[]): Partner[] => {
     const first = new Map<ProjectPath, Partner>();
     for (const partner of partners)

@@ -72,7 +72,7 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
   );
   const mains = entries.filter((entry) => isMain(entry));
   const at = (file: ProjectPath, offset: number): Position =>
-    graph.tree.text(file)?.positionAt(offset) ?? { line: 1, column: 1 };
+    graph.tree.linesOf(file)?.positionAt(offset) ?? { line: 1, column: 1 };
   const unlisted = project.tree.unlisted
     .map(({ path, reason }): Placed => ({ file: path as ProjectPath, at: { line: 1, column: 1 }, text: reason }))
     .filter(({ file }) => isBelow(file, app.folder));

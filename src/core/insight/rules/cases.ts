@@ -105,7 +105,7 @@ export interface CaseDetails {
     readonly text: string;
     readonly first: string | undefined;
   };
-  "no frame": { readonly framed: number; readonly layouts: readonly string[] };
+  "no frame": { readonly screen: string; readonly framed: number; readonly layouts: readonly string[] };
   "framed twice": { readonly screen: string; readonly layout: string; readonly other: string };
   "two frames": { readonly screen: string; readonly layouts: readonly string[] };
   /** `names`: what it would be listed by; `listed`: how many others are. */

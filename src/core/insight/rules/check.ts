@@ -56,7 +56,7 @@ export function check(analysis: Analysis | ShownAnalysis, { only, changed }: Che
   for (const app of apps) {
     const { folder } = app.app;
     const accepted = readAccepted(project.tree.store, folder);
-    const found = runRules(app, graph, { only });
+    const found = graph.tree.noting(() => runRules(app, graph, { only }));
     const findings = realOf ? found.map((finding) => findingOnDisk(finding, realOf)) : found;
     const sifted = sift(findings, accepted ?? {}, folder);
     const isWanted = ({ file }: { readonly file: ProjectPath }): boolean => changed?.has(file) ?? true;
@@ -78,7 +78,7 @@ export function check(analysis: Analysis | ShownAnalysis, { only, changed }: Che
         ...[...paths, ...brokenLists({ app: app.app, graph })].flatMap((file): UnreadFile[] => {
           const problem = graph.files.get(file)?.reading.problem;
           if (!problem) return [];
-          const at = graph.tree.text(file)?.positionAt(problem.offset) ?? start;
+          const at = graph.tree.linesOf(file)?.positionAt(problem.offset) ?? start;
           return [{ file: onDisk(file), at, reason: problem.message }];
         }),
       ],

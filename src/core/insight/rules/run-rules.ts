@@ -119,7 +119,7 @@ function findingOf(
     graph,
   }: { readonly rule: Rule; readonly severity: "warning" | "error"; readonly graph: ReferenceGraph },
 ): Finding {
-  const at = start === undefined ? undefined : graph.tree.text(found.file)?.positionAt(start);
+  const at = start === undefined ? undefined : graph.tree.linesOf(found.file)?.positionAt(start);
   const confidence = Math.round((found.confidence ?? rule.confidence ?? 1) * 100) / 100;
   const repair = found.repair && asked(found.repair, graph);
   return { rule: rule.name, severity, ...found, confidence, ...(repair && { repair }), ...(at && { at }) };

@@ -60,7 +60,7 @@ export const screenFrame: Rule = {
         yield {
           file: screen,
           confidence: (some.length / screens.size) * 0.7,
-          what: { code: "no frame", framed: some.length, layouts },
+          what: { code: "no frame", screen, framed: some.length, layouts },
         };
   },
 };

@@ -41,7 +41,7 @@ interface Places {
 function placesOf({ before, now }: Shift, path: ProjectPath): Places {
   const [old, fresh] = [startsOf(before.files.get(path)), startsOf(now.files.get(path))];
   const offsets = new Map(old.map((start, index) => [start, fresh[index] ?? start]));
-  const [text, newText] = [before.tree.text(path), now.tree.text(path)];
+  const [text, newText] = [before.tree.linesOf(path), now.tree.linesOf(path)];
   const positions = new Map<string, Position>();
   for (const [start, then] of offsets) {
     const [at, goes] = [text?.positionAt(start), newText?.positionAt(then)];
