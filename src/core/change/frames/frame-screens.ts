@@ -131,15 +131,7 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
   });
   const text =
     manner.kind === "routes" ? await showingRoutes(whole, manner, { app, layout, isNew: there === undefined }) : whole;
-  const edges = await edgesOf(wrappable, { graph, layout, text, isNew: there === undefined, app });
   const frame = new ImportedFrame({ app, graph, layout, text });
-  const edits: DraftEdit[] = [];
-  const claims: Claim[] = [...edges.claims];
-  const wrappedAt: { screen: ProjectPath; at: ProjectPath }[] = [];
-  const byFile = new Map<ProjectPath, TextEdit[]>();
-  const change = (file: ProjectPath, more: readonly TextEdit[]): void =>
-    void byFile.set(file, [...(byFile.get(file) ?? []), ...more]);
-  const taking = new Set<ProjectPath>();
   const below =
     manner.kind === "routes"
       ? framedRoutes(
@@ -147,6 +139,18 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
           { ...manner, graph, nameIn: (file) => frame.nameIn(file) },
         )
       : undefined;
+  const framed = new Set(below?.framed.map(({ screen }) => screen) ?? wrappable.map(({ screen }) => screen));
+  const edges = await edgesOf(
+    wrappable.filter(({ screen }) => framed.has(screen)),
+    { graph, layout, text, isNew: there === undefined, app },
+  );
+  const edits: DraftEdit[] = [];
+  const claims: Claim[] = [...edges.claims];
+  const wrappedAt: { screen: ProjectPath; at: ProjectPath }[] = [];
+  const byFile = new Map<ProjectPath, TextEdit[]>();
+  const change = (file: ProjectPath, more: readonly TextEdit[]): void =>
+    void byFile.set(file, [...(byFile.get(file) ?? []), ...more]);
+  const taking = new Set<ProjectPath>();
   for (const each of below?.left ?? []) left.push({ ...each, layout });
   for (const { file, ...edit } of below?.edits ?? []) change(file, [edit]);
   for (const { screen, route } of below?.framed ?? []) {

@@ -403,6 +403,58 @@ export const more = [{
     expect(text("src/navigation/routes.tsx")).toContain(after);
   });
 
+  test("a screen that stands in something of its route's goes with the route", async () => {
+    const before = `export const all = (
+  <Routes>
+    <Route element={<AppLayout />}>
+      <Route index element={<p />} />
+    </Route>
+    <Route path="/map" element={<OnlyMembers><MapScreen /></OnlyMembers>} />
+  </Routes>
+);
+`;
+    const { framed, text } = await made({ ...outlet("App"), ...screens, ...list(before) }, "map");
+    expect(framed.left).toEqual([]);
+    expect(text("src/navigation/routes.tsx")).toContain(
+      '    <Route element={<PublicLayout />}>\n      <Route path="/map" element={<OnlyMembers><MapScreen /></OnlyMembers>} />\n    </Route>\n',
+    );
+  });
+
+  test.each<readonly [what: string, shown: string]>([
+    ["another element", "<><Tabs first={<MapScreen />}>a</Tabs></>"],
+    ["an object, where routes are elements", '[{ path: "/map", element: <MapScreen /> }]'],
+  ])("what is no route as those of the frames are stays as it is: %s", async (_, shown) => {
+    const before = `export const all = (
+  <Routes>
+    <Route element={<AppLayout />}>
+      <Route index element={<p />} />
+    </Route>
+  </Routes>
+);
+export const other = ${shown};
+`;
+    const { framed, text } = await made({ ...outlet("App"), ...screens, ...list(before) }, "map");
+    expect(framed.left).toEqual([{ screen: "src/screens/MapScreen.tsx", why: "no route", layout }]);
+    expect(text("src/navigation/routes.tsx")).toContain(shown);
+  });
+
+  test("what is drawn by screens that stay is not the frame's", async () => {
+    const before = `export const all = [
+  { element: <AppLayout />, children: [{ path: "/rota", element: <RotaScreen /> }] },
+  { path: "/map", element: <MapScreen /> },
+];
+export const other = <><Home first={<HomeScreen />} /></>;
+`;
+    const withHeader = (name: string): Record<string, string> =>
+      screen(name, "      <SiteHeader />\n      <p/>\n", takesHeader);
+    const files = { ...header, ...withHeader("Home"), ...withHeader("Map"), ...screen("Rota", "      <p/>\n") };
+    const { framed, text } = await made({ ...outlet("App"), ...files, ...list(before) }, "map,home");
+    expect(framed.left.map(({ screen: path }) => path)).toEqual(["src/screens/HomeScreen.tsx"]);
+    expect(text("src/screens/HomeScreen.tsx")).toContain("<SiteHeader />");
+    expect(text("src/screens/MapScreen.tsx")).not.toContain("<SiteHeader />");
+    expect(text(layout)).toContain("{header ?? <SiteHeader />}");
+  });
+
   const both = `import { PublicLayout } from "../layouts/PublicLayout";\n`;
   test.each<readonly [what: string, before: string, wrap: string, after: string]>([
     [

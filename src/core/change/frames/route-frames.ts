@@ -39,8 +39,11 @@ export interface RouteFrames {
   readonly taking: readonly ProjectPath[];
   readonly left: readonly {
     readonly screen: ProjectPath;
-    /** Its address would be another below the route; or another route may be matched first, where their order counts. */
-    readonly why: "address" | "order";
+    /**
+     * Its address would be another below the route; another route may be matched first, where their order counts; or it is no route as
+     * those are that show frames.
+     */
+    readonly why: "address" | "order" | "no route";
   }[];
 }
 
@@ -50,13 +53,20 @@ export function framedRoutes(screens: readonly RoutedScreen[], input: RouteFrame
   const claims: Claim[] = [];
   const framed: RoutedScreen[] = [];
   const taking = new Set<ProjectPath>();
-  const left: { screen: ProjectPath; why: "address" | "order" }[] = [];
+  const left: { screen: ProjectPath; why: "address" | "order" | "no route" }[] = [];
   for (const all of groupsOf(screens)) {
     const [first] = all;
     if (!first) continue;
-    const { file, text, row } = first.route;
-    const own = input.own.find((each) => each.file === file && each.row.start === row.start && isOpen(each));
-    const like = input.like.find((each) => each.file === file && each.row.start === row.start) ?? input.like[0];
+    const { file, text, row, tag } = first.route;
+    // An element is no route among objects, nor is another element.
+    const alike = input.like.filter((each) => each.tag === tag);
+    const isHere = (each: FrameRoute): boolean => each.file === file && each.row.start === row.start;
+    const own = input.own.find((each) => each.tag === tag && isHere(each) && isOpen(each));
+    const like = alike.find(isHere) ?? alike[0];
+    if (!own && !like) {
+      left.push(...all.map(({ screen }) => ({ screen, why: "no route" as const })));
+      continue;
+    }
     // Where every route has a path, the first that matches may be taken.
     const isPassing = ({ route }: RoutedScreen): boolean =>
       input.needsPath && passes(route.item, own?.item ?? first.route.item, route);
@@ -85,7 +95,7 @@ export function framedRoutes(screens: readonly RoutedScreen[], input: RouteFrame
 function groupsOf(screens: readonly RoutedScreen[]): RoutedScreen[][] {
   const groups = new Map<string, RoutedScreen[]>();
   for (const each of screens) {
-    const key = `${each.route.row.start} ${each.route.file}`;
+    const key = `${each.route.row.start} ${each.route.tag ?? ""} ${each.route.file}`;
     groups.set(key, [...(groups.get(key) ?? []), each]);
   }
   return [...groups.values()].map((group) => group.sort((a, b) => a.route.item.start - b.route.item.start));

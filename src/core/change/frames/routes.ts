@@ -14,14 +14,14 @@ export interface Route {
   readonly isBelow: boolean;
   /** What it says of its path; `""` for one that says so, `undefined` for none. */
   readonly path: string | undefined;
+  /** Of a tag, `Route`; `undefined` of an object. */
+  readonly tag: string | undefined;
 }
 
 /** A route that shows a frame, with a list of routes below it. */
 export interface FrameRoute extends Route {
   /** The routes below it. */
   readonly below: Row;
-  /** Of a tag, `Route`; `undefined` of an object. */
-  readonly tag: string | undefined;
   /** Under which name the frame stands in it, and how: `element={<Frame />}`, `component: Frame`. */
   readonly key: string;
   readonly isDrawn: boolean;
@@ -61,9 +61,7 @@ export function frameRoutesOf(layout: ProjectPath, { graph, files }: RoutesInput
 }
 
 /** One item around an offset. */
-interface Link extends Omit<Route, "path"> {
-  readonly file: ProjectPath;
-}
+type Link = Omit<Route, "path" | "tag">;
 
 interface Chain {
   readonly at: number;
@@ -126,14 +124,19 @@ function alone(link: Link, chain: readonly Link[], at: number): Link[] {
     }));
 }
 
-/** The innermost one that says more of the screen than its tag. */
+/** The innermost one that shows it itself: not by its tag, and not in what is below it. */
 function routeIn(chain: readonly Link[], at: number): Route[] {
-  const link = chain.find((each) => isRoute(each));
-  if (!link || link.item.tag?.start === at) return [];
-  const below = belowOf(link);
-  // What a route shows stands in the route itself, not in what is below it.
-  if (below && below.row.start <= at) return [];
-  return [{ ...link, path: pathIn(link, below) }];
+  for (const link of chain) {
+    if (!isRoute(link) || link.item.tag?.start === at) continue;
+    const below = belowOf(link);
+    if (!below || at < below.row.start) return [{ ...link, path: pathIn(link, below), tag: tagOf(link) }];
+  }
+  return [];
+}
+
+/** `Route`; `undefined` of an object. */
+function tagOf({ text, item }: Pick<Link, "text" | "item">): string | undefined {
+  return item.tag && text.slice(item.tag.start, item.tag.end);
 }
 
 function frameRouteIn(link: Link, at: number): FrameRoute | undefined {
@@ -143,7 +146,7 @@ function frameRouteIn(link: Link, at: number): FrameRoute | undefined {
   const shown = item.tag ? /([\w$-]+)\s*=\s*\{\s*(<?)$/.exec(text.slice(item.start, at)) : keyedAt(link, at);
   const [, key = "", mark = ""] = shown ?? [];
   if (!shown || key === "") return undefined;
-  const tag = item.tag && text.slice(item.tag.start, item.tag.end);
+  const tag = tagOf(link);
   return { ...link, path: pathIn(link, below), below: below.row, tag, key, isDrawn: mark === "<", belowKey: below.key };
 }
 
@@ -158,7 +161,10 @@ function keyedAt({ text, item }: Link, at: number): RegExpExecArray | null {
 /** The list below a route. */
 function belowOf({ text, item }: Link): { readonly row: Row; readonly key: string } | undefined {
   if (item.tag) {
-    const row = item.rows.findLast(({ kind, end }) => kind === "children" && text.startsWith("</", end));
+    // What stands in its attributes has children of its own.
+    const row = item.rows.find(
+      ({ kind, end }) => kind === "children" && /^<\/[^<>]*>$/.test(text.slice(end, item.end)),
+    );
     return row && { row, key: "" };
   }
   for (const property of item.rows[0]?.items ?? []) {
