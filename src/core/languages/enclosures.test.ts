@@ -33,18 +33,18 @@ describe("what stands in a frame", () => {
     ["beside a closing tag alone", "</Frame><Home />", []],
     ["where nothing closes it", "<Frame><Home />", ["Home"]],
   ])("%s: %s", (_, text, names) => {
-    expect(enclosedIn(text, "Frame", ["Home", "Map"]).map(({ name }) => name)).toEqual(names);
+    expect(enclosedIn(text, ["Frame"], ["Home", "Map"]).map(({ name }) => name)).toEqual(names);
   });
 
   test("names of several words are tags with hyphens, too", () => {
-    expect(enclosedIn("<the-frame><home-view /></the-frame>", "TheFrame", ["HomeView"])).toEqual([
+    expect(enclosedIn("<the-frame><home-view /></the-frame>", ["TheFrame"], ["HomeView"])).toEqual([
       { name: "HomeView", at: 1 },
     ]);
   });
 
   test("what the text itself draws is in each frame that is a tag of it", () => {
-    expect(enclosedIn("return <Frame><p/></Frame>", "Frame", [""])).toEqual([{ name: "", at: 8 }]);
-    expect(enclosedIn("const a = { component: Frame };", "Frame", [""])).toEqual([]);
+    expect(enclosedIn("return <Frame><p/></Frame>", ["Frame"], [""])).toEqual([{ name: "", at: 8 }]);
+    expect(enclosedIn("const a = { component: Frame };", ["Frame"], [""])).toEqual([]);
   });
 
   test.each([
@@ -60,14 +60,14 @@ describe("what stands in a frame", () => {
   ])("what is taken where it stands is known by its place: %s", (_, text, count) => {
     const place = text.indexOf("'./Home'");
     const frame = text.includes("'./Frame'") ? text.indexOf("'./Frame'") : "Frame";
-    const found = enclosedIn(text, frame, ["Map"], [place, text.length + 5]);
+    const found = enclosedIn(text, [frame], ["Map"], [place, text.length + 5]);
     expect(found.map(({ name }) => name)).toEqual(count === 0 ? [] : [place]);
   });
 
   test("a long text without ends takes no time", () => {
     const text = "<Frame ".repeat(400) + "{".repeat(4000);
     const start = performance.now();
-    enclosedIn(text, "Frame", ["Home"]);
+    enclosedIn(text, ["Frame"], ["Home"]);
     expect(performance.now() - start).toBeLessThan(60_000);
   });
 });

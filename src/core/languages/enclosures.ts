@@ -20,42 +20,42 @@ const skipped = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\/[^\n]*|\/\*[^]*?\*\
  */
 export function enclosedIn(
   text: string,
-  frame: string | number,
+  frames: readonly (string | number)[],
   names: readonly string[],
   places: readonly number[] = [],
 ): readonly Enclosed[] {
   const code = codeOf(text);
   const found: Enclosed[] = [];
   const ordered = [...places].sort((one, other) => one - other);
-  const between = (start: number, end: number): readonly number[] => {
-    const from = firstFrom(ordered, start);
-    return ordered.slice(from, firstFrom(ordered, end));
-  };
   const drawsItself = names.includes("");
   const wanted = new Map<string, number>();
   for (const [at, name] of names.entries())
     if (name !== "") for (const spelling of spellings(name)) if (!wanted.has(spelling)) wanted.set(spelling, at);
   const mentioned = new Map<number, readonly number[]>();
   let brackets: Brackets | undefined;
-  if (typeof frame === "number") {
-    const region = regionOfImport(code, frame, bracketsOf(code));
-    if (!region) return found;
-    for (const at of mentionedIn(code.slice(...region), wanted)) found.push({ name: names[at] ?? "", at: frame });
-    for (const place of between(...region)) if (place !== frame) found.push({ name: place, at: frame });
-    return found;
-  }
-  const framed = spellings(frame).join("|").replaceAll("$", "\\$");
-  for (const { index } of code.matchAll(new RegExp(`(?<![\\w$.])(?:${framed})(?![\\w$-])`, "g"))) {
-    const before = code.charAt(index - 1);
-    if (before === "/") continue;
-    brackets ??= bracketsOf(code);
-    const region = before === "<" ? regionOfTag(code, index - 1, brackets) : regionOfRoute(code, index, brackets);
-    if (!region) continue;
-    if (drawsItself && before === "<") found.push({ name: "", at: index });
+  const tell = (region: readonly [number, number], at: number): void => {
     const inside = mentioned.get(region[0]) ?? mentionedIn(code.slice(...region), wanted);
     mentioned.set(region[0], inside);
-    for (const at of inside) found.push({ name: names[at] ?? "", at: index });
-    for (const place of between(...region)) found.push({ name: place, at: index });
+    for (const name of inside) found.push({ name: names[name] ?? "", at });
+    for (let place = firstFrom(ordered, region[0]); (ordered[place] ?? Infinity) < region[1]; place += 1)
+      if (ordered[place] !== at) found.push({ name: ordered[place] ?? 0, at });
+  };
+  for (const frame of frames) {
+    if (typeof frame === "number") {
+      const region = regionOfImport(code, frame, (brackets ??= bracketsOf(code)));
+      if (region) tell(region, frame);
+      continue;
+    }
+    const framed = spellings(frame).join("|").replaceAll("$", "\\$");
+    for (const { index } of code.matchAll(new RegExp(`(?<![\\w$.])(?:${framed})(?![\\w$-])`, "g"))) {
+      const before = code.charAt(index - 1);
+      if (before === "/") continue;
+      brackets ??= bracketsOf(code);
+      const region = before === "<" ? regionOfTag(code, index - 1, brackets) : regionOfRoute(code, index, brackets);
+      if (!region) continue;
+      if (drawsItself && before === "<") found.push({ name: "", at: index });
+      tell(region, index);
+    }
   }
   return found;
 }

@@ -49,12 +49,12 @@ export interface ViewForms {
   /** Every element of a text, wherever it stands; nothing where it has an error. */
   elements(text: string, name: string): readonly DrawnElement[];
   /**
-   * Which of some components stand in a frame, told by the letters alone; `""` stands for the view of the text itself. See
+   * Which of some components stand in one of some frames, told by the letters alone; `""` stands for the view of the text itself. See
    * `enclosedIn`.
    */
   enclosed(
     text: string,
-    frame: string | number,
+    frames: readonly (string | number)[],
     names: readonly string[],
     places?: readonly number[],
   ): readonly Enclosed[];

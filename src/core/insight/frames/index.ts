@@ -85,12 +85,11 @@ function framedIn(file: ProjectPath, layout: ProjectPath, looking: Looking): Rea
     }
   }
   const names = [...locals.keys(), ...(screens.has(file) ? [""] : [])];
-  for (const frame of frames)
-    for (const { name, at } of forms.enclosed(text, frame, names, [...places.keys()])) {
-      const target = name === "" ? file : typeof name === "number" ? places.get(name) : locals.get(name);
-      for (const screen of target === undefined ? [] : behind(target, looking))
-        if (!found.has(screen)) found.set(screen, at);
-    }
+  for (const { name, at } of frames.size === 0 ? [] : forms.enclosed(text, [...frames], names, [...places.keys()])) {
+    const target = name === "" ? file : typeof name === "number" ? places.get(name) : locals.get(name);
+    for (const screen of target === undefined ? [] : behind(target, looking))
+      if (!found.has(screen)) found.set(screen, at);
+  }
   return found;
 }
 
