@@ -54,7 +54,7 @@ export function framedView(
       ...(hidden === 0
         ? []
         : [
-            `${count(hidden, "further line")} ${hidden === 1 ? "says" : "say"} what another said before: moved, or one step further in.`,
+            `${count(hidden, "further line")} ${hidden === 1 ? "is" : "are"} the same as before but for where ${hidden === 1 ? "it stands" : "they stand"}.`,
           ]),
       ...left.map(
         (each) =>

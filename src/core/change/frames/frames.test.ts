@@ -627,6 +627,20 @@ export const other = <><Home first={<HomeScreen />} /></>;
     expect(text("src/layouts/PublicLayout.vue")).not.toContain("<slot />");
   });
 
+  test("is called by its own name where only a path has that, and is taken as a whole beside one that is loaded in place", async () => {
+    const own = '{ path: "/a", component: () => import("../layouts/PublicLayout.vue"), children: [] }';
+    const { text } = await made(
+      {
+        ...vue(app, own, route("/map", "Map"), route("/rota", "Rota")),
+        "src/layouts/PublicLayout.vue": "<template>\n  <router-view />\n</template>\n",
+      },
+      "map",
+      "vue",
+    );
+    expect(text("src/router/index.js")).toContain('import PublicLayout from "../layouts/PublicLayout.vue";\n');
+    expect(text("src/router/index.js")).toContain("    component: PublicLayout,\n");
+  });
+
   test.each<readonly [what: string, routesText: readonly string[], left: readonly string[]]>([
     [
       "in the order in which they are asked",

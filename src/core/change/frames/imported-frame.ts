@@ -5,7 +5,7 @@ import { inCase, splitWords } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { extractFrom, languageFor } from "../../languages/index.js";
+import { codeOf, extractFrom, languageFor } from "../../languages/index.js";
 import { specifierLike } from "../grow/index.js";
 import { importText, mannerOf, placeForImports } from "../regroup/index.js";
 import { specifierTo } from "../setup/index.js";
@@ -54,7 +54,7 @@ export class ImportedFrame {
 
   /** Whether a text uses a name for something else. */
   #isTaken(path: ProjectPath, name: string): boolean {
-    const text = this.file.graph.tree.text(path)?.text ?? "";
+    const text = codeOf(this.file.graph.tree.text(path)?.text ?? "");
     return new RegExp(`(?<![\\w$.])${name}(?![\\w$])`).test(text);
   }
 
