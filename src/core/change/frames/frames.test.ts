@@ -403,6 +403,18 @@ export const more = [{
     expect(text("src/navigation/routes.tsx")).toContain(after);
   });
 
+  test("an outlet that comes from a file of the app is not taken over", async () => {
+    const own = {
+      "src/layouts/AppLayout.tsx":
+        'import { Outlet } from "../navigation/router";\nexport const AppLayout = () => <div><Outlet /></div>;\n',
+      "src/navigation/router.tsx": 'export { Outlet } from "react-router";\n',
+    };
+    const before = `export const all = [\n  { element: <AppLayout />, children: [{ index: true, element: <p /> }] },\n  { path: "/map", element: <MapScreen /> },\n];\n`;
+    const { text } = await made({ ...own, ...screens, ...list(before) }, "map");
+    expect(text(layout)).not.toContain("Outlet");
+    expect(text("src/navigation/routes.tsx")).toContain("<PublicLayout><MapScreen /></PublicLayout>");
+  });
+
   test("a screen that stands in something of its route's goes with the route", async () => {
     const before = `export const all = (
   <Routes>

@@ -24,17 +24,17 @@ export type Manner =
       readonly middle: Extract<FrameMiddle, { kind: "routes" }> | undefined;
     };
 
+/** The app, and the frame's text; whether that is made now. */
+export interface MannerInput {
+  readonly frames: Frames;
+  readonly analysed: AppAnalysis;
+  readonly graph: ReferenceGraph;
+  readonly isNew: boolean;
+  readonly text: string;
+}
+
 /** As the frame shows what is put into it; a new one does so as most others of the app do. */
-export function mannerIn(
-  layout: ProjectPath,
-  {
-    frames,
-    analysed,
-    graph,
-    isNew,
-    text,
-  }: { analysed: AppAnalysis; graph: ReferenceGraph } & { frames: Frames; isNew: boolean; text: string },
-): Manner {
+export function mannerIn(layout: ProjectPath, { frames, analysed, graph, isNew, text }: MannerInput): Manner {
   const views = languageFor(layout)?.views;
   if (!views) return { kind: "tags" };
   const middleOf = (path: ProjectPath): FrameMiddle | undefined =>
@@ -49,8 +49,11 @@ export function mannerIn(
   if (isNew) {
     const asTags = like.filter((each) => each.middle?.kind === "tags").length;
     const asRoutes = like.filter((each) => each.middle?.kind !== "tags" && each.routes.length > 0).length;
+    // A way to a file of the app leads elsewhere from another folder.
     const isTold =
-      shown !== undefined && (middle?.kind === "routes" || views.showing(text, `<${shown.tag} />`) !== undefined);
+      shown !== undefined &&
+      shown.from?.specifier.startsWith(".") !== true &&
+      (middle?.kind === "routes" || views.showing(text, `<${shown.tag} />`) !== undefined);
     if (asRoutes === 0 || asRoutes < asTags || !isTold) return { kind: "tags" };
     return { kind: "routes", own: [], like: all, needsPath: shown.needsPath, middle: shown };
   }

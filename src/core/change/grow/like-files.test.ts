@@ -244,6 +244,15 @@ describe("a further screen of a feature whose list has one", () => {
       ),
     ],
     [
+      "each feature draws its screen in a page of its own",
+      app(
+        ...["Trees", "Rota", "Swaps"].map((name) => ({
+          [`src/features/${name.toLowerCase()}/screens/${name}Screen.tsx`]: `export function ${name}Screen() {\n  return <p>${name}</p>;\n}\n`,
+          [`src/features/${name.toLowerCase()}/routes.tsx`]: `import { ${name}Screen } from "./screens/${name}Screen";\n// [{ element: <${name}Screen /> }]\nexport const ${name.toLowerCase()}Routes = (\n  <>\n    <main>\n      <${name}Screen />\n    </main>\n  </>\n);\n`,
+        })),
+      ),
+    ],
+    [
       "its feature has no list",
       {
         ...app(feature("Trees", plain), feature("Rota", plain), feature("Swaps", plain)),

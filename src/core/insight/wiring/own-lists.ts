@@ -3,7 +3,7 @@
  * theirs. Nothing there speaks of several files side by side before there are several, so the lists of the features are held side by side.
  */
 import type { ProjectPath } from "../../base/paths.js";
-import type { Row, RowItem } from "../../languages/index.js";
+import { codeOf, type Row, type RowItem } from "../../languages/index.js";
 import type { Catalogue } from "../catalogue/index.js";
 import { ownImports, type Entry } from "./entries.js";
 import { mostOf, type Example } from "./features.js";
@@ -101,18 +101,19 @@ async function listedIn(example: Example, input: OwnListsInput): Promise<Listed[
 
 /** Where a text uses the file: by a name that it takes of it, or where it stands. */
 function placesOf({ text, own, references }: Shape): number[] {
+  const code = codeOf(text);
   const locals = [...own].flatMap((start) => (references.get(start)?.bindings ?? []).map(({ local }) => local));
   const named = locals
     .filter((local) => local !== "")
     .flatMap((local) =>
-      [...text.matchAll(new RegExp(`(?<![\\w$.])${local.replaceAll("$", "\\$")}(?![\\w$])`, "g"))].map(
+      [...code.matchAll(new RegExp(`(?<![\\w$.])${local.replaceAll("$", "\\$")}(?![\\w$])`, "g"))].map(
         ({ index }) => index,
       ),
     );
   return [...named, ...own];
 }
 
-/** The innermost item of a list around an offset: an object in brackets, an element among others that says more than its tag. */
+/** The innermost item of a list around an offset: an object in brackets, an element among others that takes it, and does not stand around it. */
 function listItem({ root, text }: Shape, at: number): { readonly row: Row; readonly item: RowItem } | undefined {
   let found: { readonly row: Row; readonly item: RowItem } | undefined;
   for (let rows: readonly Row[] = [root]; ;) {
@@ -121,7 +122,11 @@ function listItem({ root, text }: Shape, at: number): { readonly row: Row; reado
       .at(0);
     if (!here) return found;
     const { row, item } = here;
-    const isElement = row.kind === "children" && item.tag !== undefined && item.tag.start !== at;
+    const isAround = item.rows.some(
+      ({ kind, start, end }) =>
+        kind === "children" && start <= at && at < end && /^<\/[^<>]*>$/.test(text.slice(end, item.end)),
+    );
+    const isElement = row.kind === "children" && item.tag !== undefined && item.tag.start !== at && !isAround;
     const isObject = row.kind === "entries" && item.tag === undefined && /[{(]/.test(text.charAt(item.start));
     if (isElement || isObject) found = here;
     rows = item.rows;
