@@ -12,11 +12,10 @@ const why: Readonly<Record<LeftScreen["why"], string>> = {
   registers: "lists the components that it draws in a way in which none could be added here",
   "not read": "could not be read",
   "no component": "gives no component whose tags are written in it",
-  "no route": "has no route of its own in a list, or several, and the frame shows what stands below its route",
-  address: "would have another address below a route of the frame",
-  order:
-    "would stand before or behind another route than now that may match the same address, below a route of the frame",
-  "no middle": "cannot be shown in the frame, in which no place for it was found",
+  "no route": "has no route of its own, or several, and the frame only shows routes that stand below its own",
+  address: "would have another address below the frame's route",
+  order: "cannot go below the frame's route without passing another route that may match the same address",
+  "no middle": "cannot be shown in the frame, because nothing in that shows what is put into it",
   "other language": "is in a language in which frames are not put around screens here; do it there yourself",
 };
 

@@ -120,7 +120,7 @@ export async function frameScreens({ app, analysed, graph, request, wrap }: Fram
       return false;
     }
     if (!isInPages && place) return true;
-    const isListable = view?.registers !== true || registered(screen, graph, nameOf(layout)) !== undefined;
+    const isListable = view?.registers !== true || registered(screen, graph, "Frame") !== undefined;
     if (view && !view.isUnclear && isListable) return true;
     const isTold = languageFor(screen)?.views !== undefined;
     left.push({

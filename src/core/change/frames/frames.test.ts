@@ -639,6 +639,26 @@ export const other = <><Home first={<HomeScreen />} /></>;
     expect(text("src/layouts/PublicLayout.vue")).not.toContain("<slot />");
   });
 
+  test.each<readonly [what: string, below: string, first: string, left: readonly string[]]>([
+    ["comes behind an open end of the frame's", ":tree", "/map", ["order"]],
+    ["is told from the route above it", "trees", "map", ["address"]],
+    ["stays what it is", "trees", "/map", []],
+  ])("an address that %s", async (_, below, first, left) => {
+    const own = `{ path: "/", component: PublicLayout, children: [{ path: "${below}", component: () => import("../views/HomeView.vue") }] }`;
+    const files = vue(route(first, "Map"), own);
+    const { framed } = await made(
+      {
+        ...files,
+        "src/layouts/PublicLayout.vue": "<template>\n  <router-view />\n</template>\n",
+        "src/router/index.js": `import PublicLayout from "../layouts/PublicLayout.vue";\n${files["src/router/index.js"] ?? ""}`,
+      },
+      "map",
+      "vue",
+    );
+    expect(framed.left.map(({ why }) => why)).toEqual(left);
+    expect(framed.wrapped).toHaveLength(1 - left.length);
+  });
+
   test("is called by its own name where only a path has that, and is taken as a whole beside one that is loaded in place", async () => {
     const own = '{ path: "/a", component: () => import("../layouts/PublicLayout.vue"), children: [] }';
     const { text } = await made(
@@ -657,6 +677,16 @@ export const other = <><Home first={<HomeScreen />} /></>;
     [
       "in the order in which they are asked",
       [app, route("/map", "Map"), route("/:tree", "Home"), route("/rota", "Rota")],
+      ["order"],
+    ],
+    [
+      "of what stands below others",
+      [
+        app,
+        route("/map", "Map"),
+        '{ path: "/trees", component: Trees, children: [{ path: ":tree", component: Tree }] }',
+        route("/rota", "Rota"),
+      ],
       ["order"],
     ],
     [

@@ -9,7 +9,7 @@ import type { Row, RowItem } from "../../languages/index.js";
 import type { Claim } from "../draft.js";
 import { insertion, takenOut } from "../grow/index.js";
 import type { FrameRoute, Route } from "./routes.js";
-import { stepOf } from "./wrap.js";
+import { stepOf, stepsIn } from "./wrap.js";
 
 /** A screen with its route. */
 export interface RoutedScreen {
@@ -67,11 +67,16 @@ export function framedRoutes(screens: readonly RoutedScreen[], input: RouteFrame
       left.push(...all.map(({ screen }) => ({ screen, why: "no route" as const })));
       continue;
     }
-    // Where every route has a path, the first that matches may be taken.
-    const isPassing = ({ route }: RoutedScreen): boolean =>
-      input.needsPath && passes(route.item, own?.item ?? first.route.item, route);
-    const group = all.filter((each) => !isPassing(each));
-    left.push(...all.filter(isPassing).map(({ screen }) => ({ screen, why: "order" as const })));
+    const group: RoutedScreen[] = [];
+    for (const each of all) {
+      const { item, path: address } = each.route;
+      // Below `/`, an address that is told from the route above would be another.
+      const isTold = input.needsPath && own?.path === "/" && address?.startsWith("/") !== true;
+      // Where every route has a path, the first that matches may be taken.
+      const isPassing = input.needsPath && passes(item, own ?? first.route.item, each.route);
+      if (isTold || isPassing) left.push({ screen: each.screen, why: isTold ? "address" : "order" });
+      else group.push(each);
+    }
     if (group.length === 0) continue;
     const path = own || !like ? undefined : pathFor(group, like, input.needsPath);
     const parts = own
@@ -106,12 +111,17 @@ function isOpen({ path, isBelow }: Route): boolean {
   return path === undefined || path === "" || (path === "/" && !isBelow);
 }
 
-/** Whether a route passes one that may match the same on its way to another, or may match what those match. */
-function passes(item: RowItem, to: RowItem, { text, row }: Route): boolean {
-  const isOpenEnded = ({ start, end }: RowItem): boolean =>
-    !/\bpath\s*:\s*(["'`])[^:*?+()$"'`]*\1/.test(text.slice(start, end));
-  const [from, until] = [Math.min(item.start, to.start), Math.max(item.start, to.start)];
+/** Whether a route passes one that may match the same on its way behind another, or below a frame's; or may match what those match. */
+function passes(item: RowItem, to: RowItem | FrameRoute, { text, row }: Route): boolean {
+  const isOpenEnded = ({ start, end }: RowItem): boolean => {
+    const paths = [...text.slice(start, end).matchAll(/\bpath\s*:\s*(?:(["'`])([^"'`]*)\1)?/g)];
+    return paths.length === 0 || paths.some(([, , path]) => path === undefined || /[:*?+()$]/.test(path));
+  };
+  const goal = "below" in to ? to.item : to;
+  const [from, until] = [Math.min(item.start, goal.start), Math.max(item.start, goal.start)];
   const passed = row.items.filter(({ start }) => start > from && start < until);
+  // At the end of a frame's routes, it comes behind all of those.
+  if ("below" in to && item.start < goal.start) passed.push(goal);
   return passed.length > 0 && [item, ...passed].some(isOpenEnded);
 }
 
@@ -119,7 +129,7 @@ function passes(item: RowItem, to: RowItem, { text, row }: Route): boolean {
 function pathFor(group: readonly RoutedScreen[], like: FrameRoute, needsPath: boolean): string | undefined | null {
   if (!needsPath) return undefined;
   const isSame = group.every(({ route }) => route.file === like.file && route.row.start === like.row.start);
-  if (isSame && isOpen(like)) return like.path;
+  if (isSame && like.path === "") return like.path;
   return group.every(({ route }) => route.path?.startsWith("/") === true) ? "/" : null;
 }
 
@@ -162,7 +172,6 @@ function around(
       : tagAround(like, { ...at, shown, path: path === undefined ? undefined : `"${path}"` });
   const separator = row.separator === "," ? "," : "";
   const behind = rest.map((each) => `${separator}${lineEnd}${inner}${each}`).join("") + close;
-  const steps = reindentEdits(text, item, inner.length - indent.length);
   const cuts =
     others.length === 0
       ? []
@@ -175,7 +184,7 @@ function around(
   return {
     edits: [
       { start: item.start, end: item.start, text: open },
-      ...steps(inner.slice(indent.length)),
+      ...stepsIn(text, item, inner.slice(indent.length)),
       ...merged(cuts, end),
     ],
     moved: others.map((each) => each.item),
@@ -284,17 +293,4 @@ function reindented(text: string, { start, end }: RowItem, indent: string): stri
   return body.replace(/\n([ \t]*)(?=[^\r\n])/g, (all, lead: string) =>
     lead.startsWith(own) ? `\n${indent}${lead.slice(own.length)}` : all,
   );
-}
-
-/** The edits that put an item further in where it stands. */
-function reindentEdits(text: string, { start, end }: RowItem, by: number): (step: string) => TextEdit[] {
-  return (step) => {
-    const body = text.slice(start, end);
-    if (by <= 0 || body.includes("`")) return [];
-    return [...body.matchAll(/\n(?=[^\r\n])/g)].map(({ index }) => ({
-      start: start + index + 1,
-      end: start + index + 1,
-      text: step,
-    }));
-  };
 }

@@ -31,7 +31,7 @@ export function wrapped(text: string, root: DrawnElement, tag: string): TextEdit
 }
 
 /** Each line but the first one step further in; none where white space is shown as it is. */
-function stepsIn(text: string, { start, end }: DrawnElement, step: string): TextEdit[] {
+export function stepsIn(text: string, { start, end }: Pick<DrawnElement, "start" | "end">, step: string): TextEdit[] {
   const body = text.slice(start, end);
   if (/`|<(?:pre|textarea)\b/.test(body)) return [];
   return [...body.matchAll(/\n(?=[^\r\n])/g)].map(({ index }) => {

@@ -97,7 +97,9 @@ describe("a new screen", () => {
     [
       "another thing of each",
       "export const start = [first(<TreesScreen />, 3)];\nexport function other() {\n  return <RotaScreen at={now()} />;\n}\n",
-      ["Nothing mentions MapScreen.tsx yet: src/app/start.tsx uses others of its kind, each in a way of its own."],
+      [
+        "Nothing mentions MapScreen.tsx yet: src/app/start.tsx uses others of its kind, each in a way of its own; add it there yourself.",
+      ],
     ],
     ["one of them alone", "export const start = <TreesScreen />;\n", []],
   ])("is said to be mentioned nowhere where a file uses %s", async (_, body, notes) => {

@@ -136,7 +136,7 @@ function unmentioned({ draft, main }: Drawn, users: readonly ProjectPath[] = [])
   const open = main ? users.filter((path) => draft.changedText(path) === undefined) : [];
   if (main && open.length > 0 && open.length === users.length)
     draft.note(
-      `Nothing mentions ${nameOf(main.path)} yet: ${enumerated(open)} ${open.length === 1 ? "uses" : "use"} others of its kind, each in a way of its own.`,
+      `Nothing mentions ${nameOf(main.path)} yet: ${enumerated(open)} ${open.length === 1 ? "uses" : "use"} others of its kind, each in a way of its own; add it there yourself.`,
     );
   return { ...draft.finish(), like: undefined, toFill: [], unread: [] };
 }

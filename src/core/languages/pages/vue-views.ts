@@ -136,7 +136,9 @@ function registration(text: string, name: string): TextEdit | undefined {
     const value = /^:\s*\{/.exec(code.slice(at + key.length));
     if (!value) return undefined;
     const start = at + key.length + value[0].length;
-    const isThere = new RegExp(`(?<![\\w$.])${name}(?![\\w$])`).test(code.slice(start, closedAt.get(start - 1)));
+    const isThere = new RegExp(`(?<![\\w$.])${name.replaceAll("$", "\\$")}(?![\\w$])`).test(
+      code.slice(start, closedAt.get(start - 1)),
+    );
     return isThere ? { start, end: start, text: "" } : listedAt(text, start, name);
   }
   return listedAt(text, open + 1, `components: { ${name} }`);
