@@ -3,14 +3,13 @@
  * the new action; and it is removed again without a trace.
  */
 import { mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { execFileSync } from "node:child_process";
 import { build, type Plugin } from "esbuild";
 import * as vue from "vue/compiler-sfc";
 import { describe, expect, test } from "vitest";
-import { compile } from "./compiler.js";
+import { compile, compileVue } from "./compiler.js";
 import { demoCopy, fingerprint, folderWith, run } from "./program.js";
 
 const modules = fileURLToPath(new URL("../node_modules", import.meta.url));
@@ -138,14 +137,7 @@ const stacks: readonly Stack[] = [
   {
     demo: "orchard-modules",
     feature: "swaps",
-    judge: (root) => {
-      const bin = createRequire(import.meta.url).resolve("vue-tsc/bin/vue-tsc.js");
-      try {
-        return execFileSync(process.execPath, [bin, "-p", "."], { cwd: root, encoding: "utf8" });
-      } catch (error) {
-        return (error as { stdout: string }).stdout;
-      }
-    },
+    judge: compileVue,
     drawn: (root) =>
       inApp(
         root,
