@@ -22,7 +22,7 @@ export default defineConfig({
     // Commands stand in a folder, which only a process of its own can.
     pool: "forks",
     isolate: false,
-    // Unless told otherwise, one core is left to whoever watches; nobody does.
-    maxWorkers: Math.max(2, availableParallelism()),
+    // One more than there are cores: much of the time a worker waits for a program that it has started.
+    maxWorkers: Math.max(2, availableParallelism() + 1),
   },
 });

@@ -8,7 +8,7 @@ import { inCase, spellName, splitWords, wordsKey, wordsTyped, type NamingPattern
 import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { ownArrangement } from "./shipped.js";
 import type { StackData } from "./stack-data.js";
-import { folderFor, folderMatcher, samePlace, type FolderMatch } from "./path-pattern.js";
+import { folderFor, folderMatcher, placeWithoutWords, type FolderMatch } from "./path-pattern.js";
 import type { Role } from "./roles.js";
 import { makeShelves, type Shelf, type ShelfSource, type Words } from "./shelf.js";
 
@@ -73,8 +73,9 @@ export class Layout {
     const words = { ...input, anyNames: input.arrangement.name === ownArrangement };
     const own = input.ownShelves ? makeShelves(input.ownShelves, words) : [];
     const given = makeShelves(input.arrangement, words);
-    this.shelves = [...own, ...given.filter((shelf) => !own.some((each) => samePlace(each.at, shelf.at)))];
-    const replaced = given.map((shelf) => own.find((each) => samePlace(each.at, shelf.at)) ?? shelf);
+    const ownAt = new Map([...own].reverse().map((shelf) => [placeWithoutWords(shelf.at), shelf]));
+    const replaced = given.map((shelf) => ownAt.get(placeWithoutWords(shelf.at)) ?? shelf);
+    this.shelves = [...own, ...given.filter((shelf, index) => replaced[index] === shelf)];
     this.inOrder = [...replaced, ...own.filter((shelf) => !replaced.includes(shelf))];
     this.#bySpecificity = [...this.shelves].sort((a, b) => specificity(b.at) - specificity(a.at));
     this.#telling = new Set(this.shelves.flatMap((shelf) => shelf.extensions ?? []));

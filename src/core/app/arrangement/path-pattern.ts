@@ -41,10 +41,9 @@ export function folderFor(pattern: string, names: { readonly feature: string; re
   return pattern.replaceAll("{feature}", names.feature).replaceAll("{name}", names.name);
 }
 
-/** Whether two patterns are for the same folders, whatever their placeholders are called. */
-export function samePlace(a: string, b: string): boolean {
-  const plain = (pattern: string): string => pattern.replaceAll(/\{[^{}]*\}/g, "{}");
-  return plain(a) === plain(b);
+/** A pattern without what its placeholders are called: patterns for the same folders have one. */
+export function placeWithoutWords(pattern: string): string {
+  return pattern.replaceAll(/\{[^{}]*\}/g, "{}");
 }
 
 /** A pattern ready for looking at many folders. The source root itself (`.`) has nothing below it. */

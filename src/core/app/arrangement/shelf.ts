@@ -3,7 +3,7 @@ import { ShelfError, type Place } from "../../base/errors.js";
 import { cases, inCase, parseNamingPattern, type Case, type NamingPattern } from "../../base/names/index.js";
 import type { OneOrMore, PartData, ShelfData, ShelfSign, StackData } from "./stack-data.js";
 import { isReserved, pathProblem, toProjectPath } from "../../base/paths.js";
-import { fillWords, folderMatcher, kept, samePlace, type FolderMatch } from "./path-pattern.js";
+import { fillWords, folderMatcher, kept, placeWithoutWords, type FolderMatch } from "./path-pattern.js";
 import { isRole, roleMeanings, type Role } from "./roles.js";
 
 /** A place in the tree. */
@@ -61,7 +61,7 @@ export const publicIndexWord = "public-index";
  * `CONFIG_BROKEN` for an unknown word, a pattern that is none, and two shelves for one place.
  */
 export function makeShelves({ shelves, placeOf }: ShelfSource, words: Words): Shelf[] {
-  const made: { readonly shelf: Shelf; readonly index: number }[] = [];
+  const made: { readonly shelf: Shelf; readonly index: number; readonly place: string }[] = [];
   shelves.forEach((data, index) => {
     const holds = listOf(data.holds).filter((role) => words.stack.roles[role]);
     if (holds.length === 0 && listOf(data.holds).length > 0) return;
@@ -69,7 +69,8 @@ export function makeShelves({ shelves, placeOf }: ShelfSource, words: Words): Sh
       throw new ShelfError("CONFIG_BROKEN", { reason, place: placeOf(index, key) });
     };
     for (const shelf of expandParts(data, { holds, words, refuse })) {
-      const twin = made.find((each) => samePlace(each.shelf.at, shelf.at) && !areApart(each.shelf, shelf));
+      const place = placeWithoutWords(shelf.at);
+      const twin = made.find((each) => each.place === place && !areApart(each.shelf, shelf));
       // `{state}/{part}` of a stack that gives the role no parts is `{state}` once more.
       const isOnceMore = data.at.includes("{part}") && partsOf(words, holds).length === 0;
       if (twin && twin.index !== index && !isOnceMore) {
@@ -79,7 +80,7 @@ export function makeShelves({ shelves, placeOf }: ShelfSource, words: Words): Sh
           "at",
         );
       }
-      if (!twin) made.push({ shelf, index });
+      if (!twin) made.push({ shelf, index, place });
     }
   });
   return made.map(({ shelf }) => shelf);
@@ -196,8 +197,18 @@ function parsePattern(text: string, refuse: (reason: string) => never): NamingPa
   return typeof parsed === "string" ? refuse(parsed) : parsed;
 }
 
+const knownPatterns = new WeakMap<StackData, Map<Role, string[]>>();
+
 /** Every pattern that a stack knows for a role: its own, those of its parts, and those of files that are made for it. */
 function stackPatterns(stack: StackData, role: Role): string[] {
+  const known = knownPatterns.get(stack) ?? new Map<Role, string[]>();
+  knownPatterns.set(stack, known);
+  const patterns = known.get(role) ?? findPatterns(stack, role);
+  known.set(role, patterns);
+  return patterns;
+}
+
+function findPatterns(stack: StackData, role: Role): string[] {
   const data = stack.roles[role];
   const parts = (data?.parts ?? []).flatMap((part) => listOf(part.files ?? []));
   const makes = Object.entries(stack.roles).flatMap(([of, each]) =>
