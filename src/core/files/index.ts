@@ -16,6 +16,7 @@ export {
 export { changedTogether, type PastCommit, type PastFile } from "./past.js";
 export { askGit, GitRefusal, ownCommands } from "./git.js";
 export { isBinary } from "./binary.js";
+export { ignoredFolders } from "./ignored.js";
 export { HeldTexts } from "./held-texts.js";
 export type { KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";

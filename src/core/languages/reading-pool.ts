@@ -33,6 +33,12 @@ const [lotSize, mostLots] = [48, 2];
 /** A worker that would need more memory than this fails, and the rest is read here; meanwhile it keeps little garbage. */
 const resourceLimits = { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 16 };
 
+/**
+ * Longer texts are read here: a parser that runs out of memory within its own code ends the whole process, whatever a worker's limits
+ * are. A tree takes about 70 bytes a letter, so the worker has room for five times as long a text.
+ */
+const longestAway = 1_000_000;
+
 interface Depths {
   readonly references: Extraction;
   readonly all: FileReading;
@@ -81,6 +87,9 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
     worker.once("error", () => resolve("failed")).once("exit", () => resolve("failed")),
   );
   const waiting = new Set<number>();
+  const large: number[] = [];
+  const readAlone = (index: number): void =>
+    input.visit(index, readOne(input.depth, input.textOf(index), input.paths[index] ?? ""));
   let [front, back] = [0, input.paths.length];
   const take = ({ indexes, extractions }: ReadingAnswer): void => {
     (JSON.parse(extractions) as Depths[Depth][]).forEach((extraction, at) => {
@@ -90,12 +99,14 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
   };
   try {
     while (front < back) {
-      while (waiting.size < lotSize * mostLots && back - front > lotSize) back = handOver(port, input, back, waiting);
-      input.visit(front, readOne(input.depth, input.textOf(front), input.paths[front] ?? ""));
+      while (waiting.size < lotSize * mostLots && back - front > lotSize)
+        back = handOver(port, input, back, { waiting, large });
+      readAlone(front);
       front += 1;
       if (front % 16 === 0) await breath();
       for (let answer = nextAnswer(port); answer; answer = nextAnswer(port)) take(answer);
     }
+    large.forEach(readAlone);
     while (waiting.size > 0) {
       const answer = await Promise.race([
         new Promise<ReadingAnswer>((resolve) => port.once("message", resolve)),
@@ -104,8 +115,7 @@ export async function readWithWorker<Depth extends ReadingDepth>(script: URL, in
       if (answer === "failed") break;
       take(answer);
     }
-    for (const index of waiting)
-      input.visit(index, readOne(input.depth, input.textOf(index), input.paths[index] ?? ""));
+    waiting.forEach(readAlone);
   } finally {
     port.close();
     await worker.terminate();
@@ -121,12 +131,16 @@ function handOver(
   port: MessagePort,
   { depth, paths, textOf }: Omit<PoolInput, "visit">,
   back: number,
-  waiting: Set<number>,
+  { waiting, large }: { readonly waiting: Set<number>; readonly large: number[] },
 ): number {
   const tasks: ReadingTask[] = [];
   for (let index = back - lotSize; index < back; index += 1) {
-    tasks.push({ index, path: paths[index] ?? "", text: textOf(index), depth });
-    waiting.add(index);
+    const text = textOf(index);
+    if (text.length > longestAway) large.push(index);
+    else {
+      tasks.push({ index, path: paths[index] ?? "", text, depth });
+      waiting.add(index);
+    }
   }
   port.postMessage(tasks);
   return back - lotSize;

@@ -66,6 +66,52 @@ const cases: readonly [string, Files, readonly string[], More?, string?][] = [
     ],
   ],
   [
+    "what is called by its folder keeps it, though that is the feature's, too; what says only its role keeps its name",
+    {
+      "src/components/harvest/index.tsx": drawn("HarvestBars"),
+      "src/components/rota/index.tsx": drawn("RotaBars"),
+      "src/containers/harvest/index.tsx": drawn("Harvest", 'import "../../components/harvest";\nimport "./service";\n'),
+      "src/containers/harvest/service.ts": 'export const load = () => fetch("/");\n',
+      "src/containers/rota/index.tsx": drawn("Rota", 'import "../../components/rota";\nimport "./service";\n'),
+      "src/containers/rota/service.ts": 'export const load = () => fetch("/");\n',
+    },
+    [
+      `src/components/harvest/index.tsx > ${inHarvest}/components/harvest/index.tsx`,
+      "src/components/rota/index.tsx > src/features/rota/components/rota/index.tsx",
+      `src/containers/harvest/index.tsx > ${inHarvest}/containers/harvest/index.tsx`,
+      `src/containers/harvest/service.ts > ${inHarvest}/services/service.ts`,
+      "src/containers/rota/index.tsx > src/features/rota/containers/rota/index.tsx",
+      "src/containers/rota/service.ts > src/features/rota/services/service.ts",
+    ],
+  ],
+  [
+    "a name that says what it is in another word of the trade stays; of a screen it is put right",
+    {
+      "src/context/HarvestProvider.tsx": drawn("HarvestProvider"),
+      "src/context/harvestSlice.ts":
+        'import { createSlice } from "@reduxjs/toolkit";\nexport const harvestSlice = createSlice({ name: "harvest", initialState: {}, reducers: {} });\n',
+      "src/screens/HarvestPage.tsx": drawn("HarvestPage"),
+    },
+    [
+      `src/context/HarvestProvider.tsx > ${inHarvest}/context/HarvestProvider.tsx`,
+      `src/context/harvestSlice.ts > ${inHarvest}/context/harvestSlice.ts`,
+      `src/screens/HarvestPage.tsx > ${inHarvest}/screens/HarvestPageScreen.tsx`,
+    ],
+  ],
+  [
+    "the index of a whole shelf stays at its head where a component of the same place is called by its folder",
+    {
+      "src/components/index.ts": 'export { default } from "./harvest";\n',
+      "src/components/harvest/index.tsx": `${drawn("Bars")}export default Bars;\n`,
+      "src/containers/harvest/index.tsx": drawn("Harvest", 'import "../../components";\n'),
+    },
+    [
+      `src/components/harvest/index.tsx > ${inHarvest}/components/harvest/index.tsx`,
+      `src/components/index.ts > ${inHarvest}/components/index.ts`,
+      `src/containers/harvest/index.tsx > ${inHarvest}/containers/harvest/index.tsx`,
+    ],
+  ],
+  [
     "a sub-folder that says something stays with its files",
     { "src/components/charts/HarvestBars.tsx": drawn("HarvestBars") },
     [`src/components/charts/HarvestBars.tsx > ${inHarvest}/components/charts/HarvestBars.tsx`],

@@ -6,16 +6,18 @@ import { ownArrangement, type Layout, type Role, type Shelf } from "../../app/ar
 import {
   certain,
   ordered,
+  saysRole,
   shared,
   wordsBesideRole,
   type Catalogue,
+  type Clues,
   type Entry,
   type Judgement,
   type Said,
 } from "../../insight/catalogue/index.js";
 import { languageFor } from "../../languages/index.js";
 import { partsOf } from "../../app/index.js";
-import { inCase, readName } from "../../base/names/index.js";
+import { inCase, readName, splitWords, type NamingPattern } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Belonging, Places } from "../../insight/rules/index.js";
 import type { Reason } from "../../insight/reasons.js";
@@ -206,7 +208,10 @@ function goingTo(entry: Entry, belonging: Belonging, { unit, input, role, featur
   const kept = belonging.isOnShelf ? [] : keptFolders(entry, unit, belonging.shelf, input);
   const into = belonging.isOnShelf
     ? homeOf(unit)
-    : kept.reduce<ProjectPath>((folder, part) => inFolder(folder, part), baseOf(belonging));
+    : withName(
+        kept.reduce<ProjectPath>((folder, part) => inFolder(folder, part), baseOf(belonging)),
+        unit.folder === undefined ? input.places.folderThatNames(entry) : undefined,
+      );
   return {
     kind: "goes",
     into,
@@ -219,6 +224,10 @@ function goingTo(entry: Entry, belonging: Belonging, { unit, input, role, featur
   };
 }
 
+function withName(folder: ProjectPath, name: string | undefined): ProjectPath {
+  return name === undefined || nameOf(folder) === name ? folder : inFolder(folder, name);
+}
+
 /** The shelf's folder. Where its pattern holds the name of the file, the component's own folder is part of it already. */
 function baseOf({ base, shelf }: Belonging): ProjectPath {
   return shelf.at.endsWith("/{name}") ? folderOf(base) : base;
@@ -228,7 +237,7 @@ function baseOf({ base, shelf }: Belonging): ProjectPath {
 function stemOf(
   { path, role }: Entry,
   { stem, pattern, shelf }: Belonging,
-  { keepNames, ownNames }: DestinationInput,
+  { keepNames, ownNames, catalogue }: DestinationInput,
 ): string {
   const old = partsOf(nameOf(path)).stem;
   if (
@@ -241,9 +250,22 @@ function stemOf(
     languageFor(path)?.hasOwnForm?.(old) === true
   )
     return old;
+  if (role.is !== undefined && isNamedAnyway(old, role.is, pattern, catalogue.clues)) return old;
   // What follows the pattern of another role of this shelf is of that role.
   const others = [...shelf.patterns.values()].flat().filter(({ before, after }) => before + after !== "");
   return others.some((each) => readName(each, old)) ? old : stem;
+}
+
+/**
+ * Whether a name says well enough what the file is: `service` is of what its folder says, and `rotaSlice` is no provider. What draws
+ * is called as the arrangement says, a page `RotaScreen`.
+ */
+function isNamedAnyway(stem: string, role: Role, { before, after }: NamingPattern, clues: Clues): boolean {
+  const words = splitWords(stem).map((word) => word.toLowerCase());
+  const fixed = splitWords(before + after).map((word) => word.toLowerCase());
+  if (fixed.length === 0 || clues.drawing.has(role)) return false;
+  const isAlmost = fixed.every((word) => words.includes(word));
+  return isAlmost ? words.length === fixed.length : saysRole(stem, role, clues);
 }
 
 /** What the file is taken for, of which feature, and what speaks for that. */
@@ -299,7 +321,7 @@ function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: Dest
   if (belonging.isOnShelf) return stays(undefined);
   return {
     kind: "goes",
-    into: belonging.base,
+    into: baseOf(belonging),
     stem: partsOf(nameOf(path)).stem,
     shelf: belonging.shelf,
     role: role.is,

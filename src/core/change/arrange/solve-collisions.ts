@@ -44,9 +44,11 @@ export function solveCollisions(
     const clashing = collisions(places, moved, unitOf);
     if (clashing.size === 0) return { going: [...going.values()], stuck };
     const changed: Going[] = [];
+    // The index of a whole shelf stays at its head where the other finds a folder.
+    const besides = new Set([...clashing].flatMap(([{ lead }, at]) => (lead.isIndex ? [] : [at])));
     for (const each of [...going.values()]) {
       const at = clashing.get(each.unit);
-      if (at === undefined) continue;
+      if (at === undefined || (each.unit.lead.isIndex && besides.has(at))) continue;
       const folder = told.has(each.unit) ? undefined : tellingFolder(each, { clues, folderOfFeature });
       told.add(each.unit);
       if (folder === undefined) {

@@ -40,6 +40,16 @@ export function wordsBesideRole(name: string, clues: Clues): readonly string[] {
   return words;
 }
 
+/** Whether a name ends in a word of the trade for a role: `rotaSlice` for state, `treesApi` for a service. */
+export function saysRole(name: string, role: Role, clues: Clues): boolean {
+  const words = splitWords(partsOf(name).stem);
+  return [2, 1].some(
+    (count) =>
+      words.length >= count &&
+      clues.endings.get(wordsKey(words.slice(-count)))?.some((each) => each.role === role && each.weight >= 0.6),
+  );
+}
+
 /** How many words at the end of a name say its role: `View Model`, `Screen`, and what the stack's own patterns end in. */
 function endingOf(words: readonly string[], clues: Clues): number {
   const isRole = (last: readonly string[]): boolean =>

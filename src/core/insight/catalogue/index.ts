@@ -14,6 +14,6 @@ export type { EffectiveUses } from "./effective-uses.js";
 export { certain, ordered, type Evidence, type Judgement } from "./evidence.js";
 export { cluesOf, keyOf, type Clues } from "./clues.js";
 export { shared, type Feature } from "./feature-names.js";
-export { featureKey, singular, wordsBesideRole } from "./feature-words.js";
+export { featureKey, saysRole, singular, wordsBesideRole } from "./feature-words.js";
 export { isGeneral as isGeneralName } from "./judge-feature.js";
 export { judgeText } from "./judge-role.js";

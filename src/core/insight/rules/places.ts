@@ -1,7 +1,7 @@
 /** Where each file belongs, by its role and its feature, and what it should be called there. */
 import type { Layout, Role, Shelf, Standing } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/index.js";
-import { shared, type Catalogue, type Entry } from "../catalogue/index.js";
+import { keyOf, shared, type Catalogue, type Entry } from "../catalogue/index.js";
 import {
   isInCase,
   readName,
@@ -41,7 +41,7 @@ export class Places {
 
   constructor(
     readonly layout: Layout,
-    readonly catalogue: Pick<Catalogue, "features">,
+    readonly catalogue: Pick<Catalogue, "features" | "clues">,
     /** Whether what one feature has may not lie where everybody's is: `arrange` is stricter than `check`. */
     readonly isStrict = false,
   ) {}
@@ -165,10 +165,18 @@ export class Places {
   }
 
   /** A component's own folder goes along; other folders are those of the place that it leaves. */
-  #ownFolder({ path }: Entry, base: ProjectPath, stem: string): ProjectPath {
-    const folder = nameOf(folderOf(path));
-    const isOwn = partsOf(nameOf(path)).stem === folder && nameOf(base) !== stem;
+  #ownFolder(entry: Entry, base: ProjectPath, stem: string): ProjectPath {
+    const named = this.folderThatNames(entry);
+    if (named !== undefined) return nameOf(base) === named ? base : inFolder(base, named);
+    const isOwn = partsOf(nameOf(entry.path)).stem === nameOf(folderOf(entry.path)) && nameOf(base) !== stem;
     return isOwn ? inFolder(base, stem) : base;
+  }
+
+  /** The folder without which nobody knew what a file is: `Counter` of `Counter/index.tsx`; none where that says a role, or all is passed on. */
+  folderThatNames({ path, isIndex }: Entry): string | undefined {
+    const folder = folderOf(path);
+    if (isIndex || folder === this.layout.source || !isFolderIndex(path)) return undefined;
+    return this.catalogue.clues.folders.has(keyOf(nameOf(folder))) ? undefined : nameOf(folder);
   }
 
   #name({ path }: Entry, shelf: Shelf, role: Role): { stem: string; pattern: NamingPattern | undefined } {

@@ -303,6 +303,14 @@ test.each<[string, Files]>([
     },
   ],
   [
+    "what lies in a folder that git ignores",
+    {
+      ".gitignore": "node_modules\n",
+      "src/.gitignore": "/made\n",
+      "src/main.tsx": 'import "./made/client/routes";\n',
+    },
+  ],
+  [
     "what a bundler wrote",
     {
       "src/vendor/app.js": `(function(){function r(e,n,t){return e}return r})()({1:[function(require,module,exports){require("./nothing")},{}]});\n${"var a = 1;\n".repeat(600)}`,
@@ -317,6 +325,16 @@ test.each<[string, Files]>([
   if (!app) throw new TypeError("there is an app");
   const survey = surveyOf(analysis, app, []);
   expect([survey.unresolved, survey.undecided]).toEqual([[], 1]);
+});
+
+test("a path is missing where git ignores only what has its ending, or ignores the folder no more", async () => {
+  const files = {
+    ".gitignore": "*.gen.ts\nmade/\n",
+    "src/.gitignore": "!made/\n",
+    "src/main.tsx": 'import "./routes.gen";\nimport "./made/client";\n',
+    "src/screens/a.ts": helper,
+  };
+  expect((await said(files)).filter((each) => each.startsWith("unresolved"))).toHaveLength(2);
 });
 
 test("survey counts each path and each picture, though check says them once", async () => {

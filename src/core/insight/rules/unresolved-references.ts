@@ -2,7 +2,7 @@
 import type { ReferenceGraph } from "../../graph/index.js";
 import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
 import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
-import type { SourceTree } from "../../files/index.js";
+import { ignoredFolders, type SourceTree } from "../../files/index.js";
 import type { App } from "../../app/index.js";
 import type { Entry } from "../catalogue/index.js";
 import { listsOf } from "./lists.js";
@@ -35,6 +35,7 @@ export interface UnresolvedInput {
 
 /** Every reference of some files that leads nowhere. */
 export function* unresolvedReferences(input: UnresolvedInput): Iterable<UnresolvedReference> {
+  const isIgnored = ignoredFolders(input.tree);
   for (const { path, role } of input.entries) {
     // Pages name what a build will make; what a tool wrote is the tool's.
     const isLeft = isOfTrade(path, "page") || role.is === "generated";
@@ -44,8 +45,11 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       if (resolution.state === "beyond" && resolution.isToCome)
         yield { file: path, start, specifier, missing: undefined, why: "left to a build" };
       if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
-      const missing = isRelative(specifier) ? joinPath(folderOf(path), specifier) : specifier;
-      yield { file: path, start, specifier, missing, why: isLeft ? "left to a build" : whyOf(input, path, reference) };
+      const place = isRelative(specifier) ? joinPath(folderOf(path), specifier) : undefined;
+      // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
+      const isMade = isLeft || (place !== undefined && isIgnored(folderOf(place)));
+      const why = isMade ? "left to a build" : whyOf(input, path, reference);
+      yield { file: path, start, specifier, missing: place ?? specifier, why };
     }
   }
   yield* missingInLists(input);

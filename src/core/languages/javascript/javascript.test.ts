@@ -147,6 +147,14 @@ describe("texts that the fast parser refuses", () => {
       "not read",
     ],
     ["no text at all", "a.ts", "import a from './a';\0", [], "not read"],
+    ["more than memory holds", "a.js", `import a from './a';\n${"a();\n".repeat(4_000_001)}`, [], "not read"],
+    [
+      "a syntax error in more than is read around",
+      "a.js",
+      `const = 3;\n${"a();\n".repeat(1_000_001)}import a from './a';\n`,
+      [],
+      "not read",
+    ],
   ] as const)("%s", (_, name, text, specifiers, reading) => {
     const found = javascript.extract(text, name);
     expect(found.references.map((reference) => reference.specifier)).toEqual(specifiers);
