@@ -1,6 +1,7 @@
 /** The words for what could matter to a plan and was not read. */
 import type { Gap } from "../core/change/plan/index.js";
 import { nameOf } from "../core/base/paths.js";
+import { count } from "./words.js";
 
 const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "not listed": ({ detail }) => `not read: ${detail}`,
@@ -23,6 +24,12 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     `${detail} is still to be generated, so nothing proves what comes of it; run the generator`,
   "found by name": ({ detail, names }) =>
     `nothing in the file explains ${detail}; a framework may find ${nameOf(names ?? "")} by its name`,
+  "found by place": ({ detail, by = "a framework", others = 0 }) =>
+    others === 0
+      ? `${by} knows ${detail} by where it lies: it gets another address or name, and who asks for that was not looked at`
+      : `${by} knows ${detail} and ${count(others, "other file")} by where they lie: they get other addresses or names, and who asks for those was not looked at`,
+  "named by place": ({ detail, by = "a framework", names }) =>
+    `${detail} is not imported: ${by} finds ${nameOf(names ?? "")} by that name, and will not find it then`,
   "another type": ({ detail, names }) =>
     names === undefined ? detail : `it may not be the type in ${nameOf(names)} that is meant: ${detail}`,
   "other namespace": ({ detail }) => detail,

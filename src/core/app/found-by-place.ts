@@ -1,4 +1,7 @@
-/** Files that a framework finds by the folder they lie in: moved, they would not be found, whatever is respelled. */
+/**
+ * Files that a framework finds by the folder they lie in: moved, they would not be found, whatever is respelled. Nobody moves them
+ * unasked; what a move that is asked for changes in them, `known-by-place.ts` tells.
+ */
 import { inFolder, isBelow, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
 import type { App } from "./app.js";
@@ -19,8 +22,21 @@ const frameworks: readonly FoundByPlace[] = [
   {
     packages: ["nuxt"],
     title: "Nuxt",
-    folders: ["pages", "layouts", "components", "composables", "plugins", "middleware", "server"],
+    folders: [
+      "pages",
+      "layouts",
+      "components",
+      "composables",
+      "utils",
+      "plugins",
+      "middleware",
+      "modules",
+      "server",
+      "shared/utils",
+      "shared/types",
+    ],
   },
+  { packages: ["@pinia/nuxt"], title: "Nuxt", folders: ["stores"] },
   { packages: ["gatsby"], title: "Gatsby", folders: ["pages", "templates"] },
   {
     packages: ["@remix-run/dev", "@react-router/dev", "@react-router/fs-routes"],

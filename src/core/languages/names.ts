@@ -88,6 +88,8 @@ export interface TextNames {
   readonly identifiers: readonly Identifier[];
   /** Tags of a template that no name of the text explains: a framework may find the component by its file's name. */
   readonly unownedTags?: readonly Identifier[];
+  /** The same of names in a template's expressions; what a component without `setup` has of itself is among them. */
+  readonly unownedNames?: readonly Identifier[];
 }
 
 /** The variable that a place declares or uses. */

@@ -15,6 +15,9 @@ export interface OwnName {
   readonly pattern: string;
 }
 
+/** Fewer files than these are no custom. */
+const few = 3;
+
 /** The roles whose files mostly do not follow the patterns of their shelves. */
 export function ownNamesOf(
   { entries }: Pick<Catalogue, "entries">,
@@ -38,6 +41,6 @@ export function ownNamesOf(
     counts.set(role, count);
   }
   return [...counts]
-    .filter(([role, { all, follow }]) => follow * 2 < all && configuration?.names[role] === undefined)
+    .filter(([role, { all, follow }]) => all >= few && follow * 2 < all && configuration?.names[role] === undefined)
     .map(([role]) => ({ role, pattern: patterns.get(role)?.[0]?.text ?? "" }));
 }

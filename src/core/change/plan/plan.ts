@@ -52,6 +52,8 @@ export type GapReason =
   | "beside" //         something that nobody can look into comes to stand beside names that it may give, too
   | "to be written" //  a part that a generator has to write before anything can be said of it
   | "found by name" //  a tag that nothing in its file explains, called as a component's file is called today
+  | "found by place" // a file that a framework finds by where it lies: its address is another one then
+  | "named by place" // a name that a framework gives of a file by where it lies is used here, and is gone then
   | "another type" // a type from outside, or one that cannot be told apart, may be meant where one gets another name
   | "other namespace" // what a type that comes to lie in another namespace may be found by, or be hidden by
   | "taken by key" // what a list no longer holds, or holds under another key, may be asked for here by the old one
@@ -70,6 +72,10 @@ export interface Gap {
   readonly detail: string;
   /** The moved file that may be meant. */
   readonly names?: ProjectPath;
+  /** The framework or tool that finds files by their place. */
+  readonly by?: string;
+  /** How many more files this is true of. */
+  readonly others?: number;
 }
 
 /** Places at which names that change are meant or taken, and those of them that mean the same declaration. */

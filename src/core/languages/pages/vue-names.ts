@@ -186,18 +186,21 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
   };
   visit(template.children, new Set());
   if (isSetup && elementsHold(template, tops)) return undefined;
-  if (isSetup)
-    for (const { start, text: expression, locals } of expressions) {
-      const own = await namesInExpression(expression, start);
-      if (!own) return undefined;
-      for (const { name, level, places } of own.variables) {
-        const variable = level === "free" && !locals.has(name) ? tops.find((each) => each.name === name) : undefined;
-        if (variable) for (const place of places) add(variable, place);
-      }
+  const others: Identifier[] = [];
+  for (const { start, text: expression, locals } of expressions) {
+    const own = await namesInExpression(expression, start);
+    if (!own && isSetup) return undefined;
+    for (const { name, level, places } of own?.variables ?? []) {
+      if (level !== "free" || locals.has(name)) continue;
+      const variable = isSetup ? tops.find((each) => each.name === name) : undefined;
+      if (variable) for (const place of places) add(variable, place);
+      else others.push(...places.map((place) => ({ name, start: place.start })));
     }
+  }
   return {
     ...names,
     unownedTags: unowned,
+    unownedNames: others,
     variables: names.variables.map((each) => withPlaces(each, found.get(each) ?? [])),
   };
 }

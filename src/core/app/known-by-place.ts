@@ -1,0 +1,214 @@
+/**
+ * What files are known by because of where they lie: pages by an address, components and functions by a name that needs no import.
+ * Moved, they are called otherwise, whatever is respelled. Sources: the chapters on routing, auto-imports and directories of each
+ * tool's own documentation.
+ */
+import { foldersAbove, folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
+import { inCase, splitWords } from "../base/names/index.js";
+import type { SourceTree } from "../files/index.js";
+
+/** One thing by which a file is known. */
+export interface KnownBy {
+  /** Who finds it so: `Nuxt`. */
+  readonly by: string;
+  /** By its address, by the tag of a component, or by a name that it gives. */
+  readonly kind: "address" | "tag" | "name";
+  /** The tag or name; of an address the path from the folder, without what says nothing in it. */
+  readonly as: string;
+  /** Whether only some versions of the tool find it so. */
+  readonly isUnsure?: true;
+}
+
+/** Says what a file at a path is known by; what it gives by name is asked for only where that matters. */
+export type PlaceKnowledge = (path: ProjectPath, given: () => readonly string[]) => readonly KnownBy[];
+
+/** A tool, as manifests name it, and the folders in which it looks, from the folder of its sources or that of the manifest. */
+interface Tool {
+  readonly packages: readonly string[];
+  readonly title: string;
+  /** Folders whose files have an address; where there are stems, only files with one of these. */
+  readonly addresses?: readonly { readonly at: string; readonly stems?: RegExp }[];
+  /** Folders of components, and whether their folders are part of their names. */
+  readonly tags?: readonly { readonly at: string; readonly byFolder: boolean }[];
+  /** Folders whose files give what they export, those that lie right in it. */
+  readonly names?: readonly string[];
+}
+
+const atTop = /^(?:middleware|proxy|instrumentation(?:-client)?)$/;
+const inAppFolder =
+  /^(?:page|layout|template|loading|error|global-error|not-found|global-not-found|default|route|forbidden|unauthorized|icon\d*|apple-icon\d*|opengraph-image\d*|twitter-image\d*|sitemap|robots|manifest)$/;
+
+const tools: readonly Tool[] = [
+  {
+    packages: ["next"],
+    title: "Next.js",
+    addresses: [{ at: "pages" }, { at: "app", stems: inAppFolder }, { at: "", stems: atTop }],
+  },
+  { packages: ["expo-router"], title: "Expo Router", addresses: [{ at: "app" }] },
+  {
+    packages: ["nuxt", "nuxt3"],
+    title: "Nuxt",
+    addresses: [
+      ...["pages", "layouts", "middleware", "plugins", "modules"].map((at) => ({ at })),
+      ...["api", "routes", "middleware", "plugins", "tasks"].map((at) => ({ at: `server/${at}` })),
+      { at: "", stems: /^(?:app|error|app\.config)$/ },
+    ],
+    tags: [{ at: "components", byFolder: true }],
+    names: ["composables", "utils", "server/utils", "shared/utils", "shared/types"],
+  },
+  { packages: ["@pinia/nuxt"], title: "Nuxt", names: ["stores"] },
+  { packages: ["gatsby"], title: "Gatsby", addresses: [{ at: "pages" }] },
+  { packages: ["@remix-run/dev", "@react-router/fs-routes"], title: "the router", addresses: [{ at: "routes" }] },
+  { packages: ["@sveltejs/kit"], title: "SvelteKit", addresses: [{ at: "routes" }] },
+  {
+    packages: ["@tanstack/router-plugin", "@tanstack/router-vite-plugin", "@tanstack/react-start"],
+    title: "the router",
+    addresses: [{ at: "routes" }],
+  },
+  { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", addresses: [{ at: "pages" }] },
+  {
+    packages: ["unplugin-vue-components"],
+    title: "unplugin-vue-components",
+    tags: [{ at: "components", byFolder: false }],
+  },
+];
+
+/** Tools that are told in a setting from which folders names are given: `dirs: ["src/composables"]`. */
+const told: Readonly<Record<string, string>> = { nuxt: "Nuxt", "unplugin-auto-import": "unplugin-auto-import" };
+
+const settings = /^(?:vite|vue|nuxt|quasar|webpack|rspack|rsbuild|vitest)\.config\.[cm]?[jt]s$/;
+
+/** Reads the manifests above some files, and what is set beside them; nothing where no tool finds a file by its place. */
+export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): PlaceKnowledge | undefined {
+  const folders = new Set([...paths].flatMap((path) => [...foldersAbove(path), rootPath]));
+  const all = [...folders].flatMap((folder): PlaceKnowledge[] => {
+    const manifest = tree.text(inFolder(folder, "package.json"))?.text;
+    return manifest === undefined ? [] : knowledgeOf(tree, folder, manifest);
+  });
+  return all.length === 0 ? undefined : (path, given) => all.flatMap((each) => each(path, given));
+}
+
+function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): PlaceKnowledge[] {
+  const has = (name: string): boolean => manifest.includes(`"${name}"`);
+  const used = tools.filter(({ packages }) => packages.some(has));
+  const telling = Object.entries(told).filter(([name]) => has(name));
+  if (used.length + telling.length === 0) return [];
+  const config = settingsIn(tree, folder);
+  const tops = sourcesOf(tree, folder, config);
+  const isFlat = /pathPrefix\s*:\s*false/.test(config);
+  const found = used.flatMap((tool) => tops.map((top) => knowledgeFrom(tool, top, isFlat)));
+  for (const [, title] of telling)
+    for (const { at, isDeep } of dirsIn(config, folder, tops))
+      found.push((path, given) =>
+        !isDeep ? namesIn(at, title, path, given) : isBelow(path, at) ? namesOf(title, path, given) : [],
+      );
+  return found;
+}
+
+function settingsIn(tree: SourceTree, folder: ProjectPath): string {
+  const files = tree.filesBelow(folder).filter((path) => folderOf(path) === folder && settings.test(nameOf(path)));
+  return files.map((path) => tree.text(path)?.text ?? "").join("\n");
+}
+
+/** The folders from which a tool counts: the manifest's own, the usual ones, the one that is set, and those of layers. */
+function sourcesOf(tree: SourceTree, folder: ProjectPath, config: string): ProjectPath[] {
+  const set = /srcDir\s*:\s*["'](?:\.\/)?([\w./-]*?)\/?["']/.exec(config)?.[1];
+  const layers = new Set(
+    tree
+      .filesBelow(inFolder(folder, "layers"))
+      .map((path) => path.slice(folder === rootPath ? 0 : folder.length + 1).split("/"))
+      .flatMap(([, layer, inside]) => (layer !== undefined && inside !== undefined ? [`layers/${layer}`] : [])),
+  );
+  const below = ["app", "src", ...(set === undefined || set === "" ? [] : [set])];
+  const heads = [folder, ...[...layers].map((layer) => inFolder(folder, layer))];
+  return [...new Set(heads.flatMap((head) => [head, ...below.map((name) => inFolder(head, name))]))];
+}
+
+/** `dirs: ["./src/composables", "stores/**"]`, each with whether what lies deeper counts, too. */
+function* dirsIn(
+  config: string,
+  folder: ProjectPath,
+  tops: readonly ProjectPath[],
+): Iterable<{ readonly at: ProjectPath; readonly isDeep: boolean }> {
+  for (const [, list = ""] of config.matchAll(/\bdirs\s*:\s*\[([^\]]*)\]/g))
+    for (const [, text = ""] of list.matchAll(/["'`]([^"'`]+)["'`]/g)) {
+      const plain = text.replace(/^(?:~~?|@@?|\.)\//, "").replace(/\/\*+(?:\/.*)?$/, "");
+      for (const top of new Set([folder, ...tops])) yield { at: inFolder(top, plain), isDeep: text.includes("**") };
+    }
+}
+
+function knowledgeFrom(tool: Tool, top: ProjectPath, isFlat: boolean): PlaceKnowledge {
+  const { title, addresses = [], tags = [], names = [] } = tool;
+  const at = (name: string): ProjectPath => (name === "" ? top : inFolder(top, name));
+  return (path, given) => [
+    ...addresses.flatMap(({ at: name, stems }): KnownBy[] => {
+      const isThere = name === "" ? folderOf(path) === top : isBelow(path, at(name));
+      if (!isThere || (stems && !stems.test(stemOf(path)))) return [];
+      return [{ by: title, kind: "address", as: `${name} ${addressIn(path, at(name))}` }];
+    }),
+    ...tags.flatMap(({ at: name, byFolder }): KnownBy[] =>
+      isBelow(path, at(name))
+        ? [{ by: title, kind: "tag", as: tagOf(path, byFolder && !isFlat ? at(name) : undefined) }]
+        : [],
+    ),
+    ...names.flatMap((name) => namesIn(at(name), title, path, given)),
+  ];
+}
+
+/** What a file gives by name, where it lies right in a folder. The index of a folder below was found by some versions. */
+function namesIn(folder: ProjectPath, by: string, path: ProjectPath, given: () => readonly string[]): KnownBy[] {
+  if (folderOf(path) === folder) return namesOf(by, path, given);
+  const isBelowIt = stemOf(path) === "index" && folderOf(path) !== "" && folderOf(folderOf(path)) === folder;
+  return isBelowIt ? namesOf(by, path, given).map((known) => ({ ...known, isUnsure: true })) : [];
+}
+
+function namesOf(by: string, path: ProjectPath, given: () => readonly string[]): KnownBy[] {
+  const own = stemOf(path) === "index" ? nameOf(folderOf(path)) : stemOf(path);
+  return given().map((name) => ({
+    by,
+    kind: "name",
+    as: name === "default" ? inCase(splitWords(own), "camel") : name,
+  }));
+}
+
+/** What a path says of an address: groups in brackets and an index say nothing. */
+function addressIn(path: ProjectPath, folder: ProjectPath): string {
+  const below = folder === rootPath ? path : path.slice(folder.length + 1);
+  return below
+    .replace(/\.[^/.]*$/, "")
+    .replace(/(^|\/)index$/, "")
+    .replace(/\([^()/]*\)(?:\/|$)/g, "");
+}
+
+/**
+ * The name of a component: its own, behind the words of its folders, without those that it begins with itself. As Nuxt 4 makes it
+ * (`resolveComponentNameSegments`); without folders, that of the file alone.
+ */
+function tagOf(path: ProjectPath, folder: ProjectPath | undefined): string {
+  const isIndex = stemOf(path).toLowerCase() === "index";
+  if (folder === undefined) return inCase(splitWords(isIndex ? nameOf(folderOf(path)) : stemOf(path)), "Pascal");
+  const own = isIndex ? [] : splitWords(stemOf(path));
+  const home = folderOf(path);
+  const words =
+    home === folder
+      ? []
+      : home
+          .slice(folder.length + 1)
+          .split("/")
+          .flatMap((part) => splitWords(part));
+  const name = own.join("/").toLowerCase();
+  let kept = words.length;
+  for (let at = words.length - 1; at >= 0; at -= 1) {
+    const end = words.slice(at).join("/").toLowerCase();
+    const isTwice = words[at]?.toLowerCase() === name && words[at] === words[at + 1];
+    if (name === end || name.startsWith(`${end}/`) || isTwice) kept = at;
+  }
+  return inCase([...words.slice(0, kept), ...own], "Pascal");
+}
+
+/** The name without extension, and without what says where it is drawn: `.client`, `.server`. */
+function stemOf(path: ProjectPath): string {
+  return nameOf(path)
+    .replace(/\.[^.]*$/, "")
+    .replace(/\.(?:client|server|global|island)$/, "");
+}
