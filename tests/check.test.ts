@@ -114,6 +114,32 @@ describe("explain", () => {
     expect(out).not.toContain("✗");
   });
 
+  test("what a framework knows a file by is told, and such a file is none that nothing references", async () => {
+    const root = folderWith({
+      "package.json": '{ "dependencies": { "nuxt": "4", "vue": "3" } }',
+      "app/app.vue": "<template><NuxtPage /></template>\n",
+      "app/pages/rota.vue": "<template><RotaShiftList /></template>\n",
+      "app/components/rota/ShiftList.vue": "<template><ul /></template>\n",
+      "app/composables/useRota.ts": "export const useRota = () => 1;\nexport const useShift = () => 2;\n",
+      "app/lib/weigh.ts": "export const weigh = (crate: number) => crate * 2;\n",
+    });
+    const told = async (file: string): Promise<string> =>
+      (await run(root, ["explain", file])).out.replaceAll(/\s+/g, " ");
+    expect(await told("app/components/rota/ShiftList.vue")).toContain(
+      "referenced by nothing Nuxt finds it by where it lies, as <RotaShiftList>; who uses that name without an import is not counted.",
+    );
+    expect(await told("app/composables/useRota.ts")).toContain("as useRota and useShift; who uses those names");
+    expect(await told("app/pages/rota.vue")).toContain("what leads to its address is not counted.");
+    expect(await told("app/lib/weigh.ts")).not.toContain("Nuxt");
+    const { json } = await run(root, ["explain", "app/composables/useRota.ts", "--json"]);
+    expect(json().knownBy).toEqual([
+      { by: "Nuxt", kind: "name", as: "useRota" },
+      { by: "Nuxt", kind: "name", as: "useShift" },
+    ]);
+    const survey = await run(root, ["survey", "--all", "--json"]);
+    expect(survey.json().apps).toMatchObject([{ unreferenced: ["app/lib/weigh.ts"] }]);
+  });
+
   test("as JSON, and from the folder of the file", async () => {
     const { json } = await run(join(layeredDemo(), "src/hooks"), ["explain", "useRota.ts", "--json"]);
     expect(json()).toMatchObject({ file: "src/hooks/useRota.ts", role: { is: "hook" }, feature: { is: "rota" } });

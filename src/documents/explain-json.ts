@@ -5,7 +5,7 @@ import { judgementJson } from "./survey-json.js";
 
 /** The whole document; `liesAt` is where the file lies that a project shows elsewhere. */
 export function explainJson(
-  { entry, belonging, companions, users, targets, findings }: Explanation,
+  { entry, belonging, companions, users, knownBy, targets, findings }: Explanation,
   liesAt?: string,
 ): object {
   const { path, role, feature, leader, standing } = entry;
@@ -20,6 +20,7 @@ export function explainJson(
     ...(leader !== undefined && { companionOf: leader }),
     companions,
     referencedBy: users.map(partnerJson),
+    ...(knownBy.length > 0 && { knownBy: knownBy.map(({ by, kind, as }) => ({ by, kind, as })) }),
     references: targets.map(partnerJson),
     findings: findings.map(findingJson),
   };

@@ -30,7 +30,7 @@ export function explainView(
     judgementLines("feature", explanation.entry.feature, explanation.entry.feature.is ?? shared, screen),
     placeLines(explanation, screen),
     companionLines(explanation, screen),
-    partnerLines("referenced by", explanation.users, screen, all),
+    [...partnerLines("referenced by", explanation.users, screen, all), ...knownLines(explanation, screen)],
     partnerLines("references", explanation.targets, screen, all),
     findingLines(explanation, screen),
   ];
@@ -105,6 +105,22 @@ function partnerLines(title: string, partners: readonly Partner[], { palette, wi
       ? [palette.faint(`    … and ${partners.length - shown.length} more (--all)`)]
       : []),
   ];
+}
+
+/** What a framework knows it by: whoever uses that names no path. */
+function knownLines({ knownBy }: Explanation, { width }: Screen): string[] {
+  const names = knownBy
+    .filter(({ kind }) => kind !== "address")
+    .map(({ kind, as }) => (kind === "tag" ? `<${as}>` : as));
+  const [first] = knownBy;
+  if (first === undefined) return [];
+  const said =
+    names.length === 0
+      ? `${first.by} finds it by where it lies; what leads to its address is not counted.`
+      : `${first.by} finds it by where it lies, as ${enumerate(names)}; who uses ${names.length === 1 ? "that name" : "those names"} without an import is not counted.`;
+  return wrap(said, width - 4)
+    .split("\n")
+    .map((line) => `    ${line}`);
 }
 
 function findingLines({ findings }: Explanation, { palette, width }: Screen): string[] {

@@ -1,9 +1,9 @@
 /** What `explain` tells of one file. */
 import { BrokenAssumption } from "../../base/errors.js";
-import { companionsOf } from "../../app/index.js";
+import { companionsOf, knownByPlace, type KnownBy } from "../../app/index.js";
 import { ruleTable } from "../../app/configuration/index.js";
 import type { Entry } from "../catalogue/index.js";
-import type { SymbolUse } from "../../graph/index.js";
+import type { ReferenceGraph, SymbolUse } from "../../graph/index.js";
 import type { ReferenceKind } from "../../languages/index.js";
 import { comparePaths, type ProjectPath } from "../../base/paths.js";
 import type { Analysis, AppAnalysis } from "../analysis.js";
@@ -29,6 +29,8 @@ export interface Explanation {
   readonly belonging: Belonging | undefined;
   readonly companions: readonly ProjectPath[];
   readonly users: readonly Partner[];
+  /** What a framework knows it by because of where it lies; who uses that is not among the users. */
+  readonly knownBy: readonly KnownBy[];
   readonly targets: readonly Partner[];
   readonly findings: readonly Finding[];
 }
@@ -50,6 +52,11 @@ export function shouldBeAt({
   if (!belonging || belonging.path === path) return undefined;
   const isFound = findings.some(({ rule }) => /^(?:naming|placement)$/.test(ruleTable[rule].group));
   return isFound ? belonging.path : undefined;
+}
+
+function knownAs(graph: ReferenceGraph, path: ProjectPath): readonly KnownBy[] {
+  const given = (graph.files.get(path)?.reading.exports ?? []).map(({ name }) => name).filter((name) => name !== "*");
+  return knownByPlace(graph.tree, [path])?.(path, () => given).filter(({ isUnsure }) => isUnsure !== true) ?? [];
 }
 
 /** Explains a file that the catalogue has. */
@@ -86,6 +93,7 @@ export function explain({ analysis: { graph }, app, path, findings }: ExplainInp
     app,
     belonging: entry.leader === undefined ? new Places(app.app.layout, catalogue).of(entry) : undefined,
     companions: companionsOf(graph.tree, path).map((companion) => companion.path),
+    knownBy: knownAs(graph, path),
     users: once([...users, ...graph.symbolUsesOf(path).map((use) => byName(use, use.from))]),
     targets: once([...targets, ...graph.symbolTargetsOf(path).map((use) => byName(use, use.to))]),
     findings,

@@ -1,6 +1,6 @@
 /** What `survey` tells of an app: numbers, heaps, what is unused or broken, and the steps worth taking next. */
 import { isMain, shared, type Entry } from "../catalogue/index.js";
-import { partsOf } from "../../app/index.js";
+import { knownByPlace, partsOf } from "../../app/index.js";
 import { stronglyConnected } from "../../graph/index.js";
 import { mayNameFiles } from "../../languages/index.js";
 import { comparePaths, folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -143,7 +143,7 @@ function sharedLast(counts: readonly Count[]): Count[] {
 const foundByName =
   /(^|\/)(?:index|main|app|_app|_document|layout|page|route|setup\w*|service-?worker|sw|polyfills?|env|global|vite-env|react-app-env|reportWebVitals)\.[^/]*$|\.config\.\w+$|\.d\.ts$/i;
 
-/** What nothing references. Code that a text names (a page, a manifest, a component that a framework finds) is not told. */
+/** What nothing references. Code that a text names (a page, a manifest), or that a framework finds by its place, is not told. */
 function unreferenced(
   mains: readonly Entry[],
   { catalogue, app }: AppAnalysis,
@@ -180,7 +180,14 @@ function unreferenced(
   const spoken = namesWithin(wanted, textsOf());
   const named = (path: ProjectPath): boolean => spoken.has(nameFor(path));
   const computed = graph.usedWholesale();
-  const loose = alone.filter(({ path }) => !computed.some((folder) => path.startsWith(folder)) && !named(path));
+  const place = knownByPlace(
+    project.tree,
+    alone.map(({ path }) => path),
+  );
+  const isFound = (path: ProjectPath): boolean => (place?.(path, () => ["default"]).length ?? 0) > 0;
+  const loose = alone.filter(
+    ({ path }) => !computed.some((folder) => path.startsWith(folder)) && !isFound(path) && !named(path),
+  );
   return [...loose.map(({ path }) => path), ...assets].sort(comparePaths);
 }
 
