@@ -346,7 +346,7 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     advice: `Add the line \`${key}=\` to ${sample}, so that everybody knows of it.`,
   }),
   "no sample": ({ keys }) => ({
-    says: `the app reads ${enumerate(keys.slice(0, 5))}${keys.length > 5 ? ` and ${count(keys.length - 5, "other key")}` : ""} from its environment, and nothing lists ${keys.length === 1 ? "it" : "them"}`,
+    says: `the app reads ${enumerate([...keys.slice(0, 5), ...(keys.length > 5 ? [count(keys.length - 5, "other key")] : [])])} from its environment, and nothing lists ${keys.length === 1 ? "it" : "them"}`,
     advice: `Make .env.example with a line for ${keys.length === 1 ? "it" : "each"}, without ${keys.length === 1 ? "a value" : "values"}.`,
   }),
 };

@@ -86,7 +86,7 @@ export interface TextNames {
   readonly labels: readonly Label[];
   /** Every identifier, whatever it is for; what is spelled the same elsewhere stands in strings, comments and plain text. */
   readonly identifiers: readonly Identifier[];
-  /** Tags of a template that no name of the text explains: a framework may find the component by its file's name. */
+  /** Tags of a template, opening and closing, that no name of the text explains: a framework may find the component by its file's name. */
   readonly unownedTags?: readonly Identifier[];
   /** The same of names in a template's expressions; what a component without `setup` has of itself is among them. */
   readonly unownedNames?: readonly Identifier[];

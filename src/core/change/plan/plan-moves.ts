@@ -10,7 +10,7 @@ import { mayChangeNamespaces } from "../namespaces/may-change.js";
 import { likelyWords, openLines } from "./candidates.js";
 import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
-import { placeGaps } from "./place-gaps.js";
+import { followNames, placeGaps } from "./place-gaps.js";
 import type { Plan } from "./plan.js";
 
 /**
@@ -38,7 +38,7 @@ export interface PlanOptions {
 /** Plans a draft: what is respelled, and the proof. Nothing is written. */
 export async function planDraft(project: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
   const { tree, aliases } = project;
-  const whole = await followed(project, await withLists(tree, draft), options);
+  const whole = await followNames(tree, await followed(project, await withLists(tree, draft), options));
   const gaps = await placeGaps(tree, whole);
   const doubted = gaps.length === 0 ? whole : { ...whole, doubts: [...(whole.doubts ?? []), ...gaps] };
   return makePlan({ tree, aliases, draft: doubted, rules: moduleRules, ...options });

@@ -252,10 +252,11 @@ class Proof {
       if (name !== "default" || languageFor(file) === codeLanguage || nameOf(map.file(file)) === nameOf(file)) continue;
       const words = splitWords(stem);
       for (const path of await holdersOf(tree, [inCase(words, "Pascal"), inCase(words, "kebab")])) {
-        const names = await this.#namesIn(tree.text(path)?.text ?? "", path);
+        const text = this.#texts.get(path)?.after ?? tree.text(path)?.text ?? "";
+        const names = await this.#namesIn(text, path);
         const tag = names?.unownedTags?.find((each) => wordsKey(splitWords(each.name)) === wordsKey(words));
         if (!tag) continue;
-        const at = tree.text(path)?.positionAt(tag.start) ?? { line: 1, column: 1 };
+        const at = SourceText.ofNew(text).positionAt(tag.start);
         this.#gaps.push({ reason: "found by name", file: path, at, detail: `<${tag.name}>`, names: file });
       }
     }

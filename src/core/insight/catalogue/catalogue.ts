@@ -6,7 +6,15 @@ import picomatch from "picomatch";
 import { addTo } from "../../base/grouping.js";
 import { extensionOf, type Layout, type Role, type StackData, type Standing } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode, isInBundle, isOfTrade, languageFor, ownExports, type Outline } from "../../languages/index.js";
+import {
+  isCode,
+  isInBundle,
+  isOfTrade,
+  languageFor,
+  ownExports,
+  type Export,
+  type Outline,
+} from "../../languages/index.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { cluesOf, keyOf, prefixOf, type Clues } from "./clues.js";
@@ -83,9 +91,11 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const uses = effectiveUses(graph);
   addImportedSheets(paths, leaders, { graph, clues });
   addParts(leaders, graph);
-  // The `index.vue` of a feature is drawn, and speaks for nothing.
+  // The `index.vue` of a feature is drawn, and speaks for nothing; so does an `index.jsx` that gives a component by default.
   const speaks = (path: ProjectPath): boolean =>
-    layout.isPublicIndex(path) && !(stack["default-exports"]?.includes(extensionOf(nameOf(path))) ?? false);
+    layout.isPublicIndex(path) &&
+    !(stack["default-exports"]?.includes(extensionOf(nameOf(path))) ?? false) &&
+    !isComponent(graph.files.get(path)?.reading.exports ?? []);
   const indexes = new Set(
     paths.filter((path) => graph.files.get(path)?.reading.outline.onlyPassesOn === true || speaks(path)),
   );
@@ -298,6 +308,12 @@ function hasFeatureFolder(path: ProjectPath, names: FeatureNames, clues: Clues):
 interface OthersInput extends RoleInput {
   readonly folders: FolderClues;
   readonly roles: ReadonlyMap<ProjectPath, Judgement<Role>>;
+}
+
+/** Whether a file gives a component by default, and passes nothing on. */
+function isComponent(exports: readonly Export[]): boolean {
+  const isGiven = ownExports(exports).some(({ isDefault, kind }) => isDefault && kind === "component");
+  return isGiven && exports.every(({ from }) => from === undefined);
 }
 
 /** An index is what most of the files are that it passes on. */

@@ -175,7 +175,7 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
       const element = node as ElementNode;
       const variable = isNativeTag(element.tag) ? undefined : byTag.get(element.tag);
       if (!variable && /\p{Lu}|-/u.test(element.tag))
-        unowned.push({ name: element.tag, start: element.loc.start.offset + 1 });
+        unowned.push(...tagPlaces(element, text).map((start) => ({ name: element.tag, start })));
       if (variable) for (const start of tagPlaces(element, text)) add(variable, tagPlace(element.tag, start, variable));
       const own = directivesOf(element);
       const inside = new Set([...locals, ...own.flatMap(localsOf)]);
