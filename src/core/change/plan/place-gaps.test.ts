@@ -32,7 +32,7 @@ describe("a component whose folder is part of its name", () => {
   test.each([
     ["as it is", "<TreeCard />", "<Card />"],
     ["with something in it", "<TreeCard>ripe</TreeCard>", "<Card>ripe</Card>"],
-    ["in small letters", "<tree-card></tree-card>", "<card></card>"],
+    ["in small letters", "<tree-card></tree-card>", "<Card></Card>"],
     ["loaded when it is shown", "<LazyTreeCard v-if='is' />", "<LazyCard v-if='is' />"],
     ["the same, in small letters", "<lazy-tree-card />", "<lazy-card />"],
   ])("is used %s, and called anew", async (_, tag, then) => {
@@ -40,6 +40,24 @@ describe("a component whose folder is part of its name", () => {
     const plan = await planOf(files, [move]);
     expect(plan.proof.outcome).toBe("holds");
     expect(afterwards(files, plan)["app/pages/map.vue"]).toBe(view(`<div>${then}</div>`));
+  });
+
+  test("is found in small letters, and never called as an element of the language is", async () => {
+    const files = {
+      ...nuxt,
+      "app/components/Loading.vue": view("<p class='loading'>loading</p>"),
+      "app/components/layout/Header.vue": view("<header />"),
+      "app/pages/map.vue": view("<p class='loading'><loading /><layout-header /><header /></p>"),
+    };
+    const plan = await planOf(files, [
+      "app/components/Loading.vue > app/components/bits/Loading.vue",
+      "app/components/layout/Header.vue > app/components/Header.vue",
+    ]);
+    expect(plan.proof.outcome).toBe("holds");
+    expect(afterwards(files, plan)).toMatchObject({
+      "app/pages/map.vue": view("<p class='loading'><bits-loading /><Header /><header /></p>"),
+      "app/components/bits/Loading.vue": view("<p class='loading'>loading</p>"),
+    });
   });
 
   test("is used in itself, in JSX, and by one that moves with it", async () => {

@@ -37,12 +37,11 @@ export async function followNames(tree: SourceTree, draft: Draft): Promise<Draft
   for (const { known, instead } of lost) {
     if (instead === undefined) continue;
     if (isTaken(tree, losses, { ...known, as: instead })) continue;
-    const spelled = new Map(
-      spellingsOf(known).map((word, at) => [word, spellingsOf({ ...known, as: instead })[at] ?? ""]),
-    );
+    const spelled = spelledAnew(known, instead);
+    const mayUse = usePattern(known);
     for (const path of await holdersOf(tree, [...spelled.keys()])) {
-      if (gone.has(path)) continue;
       const text = tree.text(path)?.text ?? "";
+      if (gone.has(path) || !mayUse.test(text)) continue;
       const names = await languageFor(path)?.names?.(text, path);
       if (!names || names.variables.some(({ name, level }) => level !== "free" && name === instead)) continue;
       for (const { name, start } of unexplained(names, new Set(spelled.keys()))) {
@@ -176,7 +175,7 @@ async function nameGaps(
     const language = languageFor(path);
     if (gone.has(path) || !language?.names) continue;
     const text = after(path);
-    const own = lost.filter(({ known }) => spellingsOf(known).some((word) => text.includes(word)));
+    const own = lost.filter(({ known }) => usePattern(known).test(text));
     if (own.length === 0) continue;
     const names = await language.names(text, path);
     for (const { file, known } of own) {
@@ -186,7 +185,7 @@ async function nameGaps(
       const quoted = known.kind === "tag" && !isDeclaration(path) ? text.search(words) : -1;
       const start = names
         ? (unexplained(names, new Set(spelled))[0]?.start ?? (quoted < 0 ? undefined : quoted + 1))
-        : text.search(new RegExp(spelled.join("|")));
+        : text.search(usePattern(known));
       if (start === undefined) continue;
       const detail = known.kind === "tag" ? `<${known.as}>` : known.as;
       const at = SourceText.ofNew(text).positionAt(start);
@@ -214,4 +213,17 @@ function spellingsOf({ kind, as }: KnownBy): string[] {
   if (kind === "name") return [as];
   const words = splitWords(as);
   return [as, `Lazy${as}`, inCase(words, "kebab"), inCase(["lazy", ...words], "kebab")];
+}
+
+/** How it is written instead. One word in small letters could be an element of the language: `<header>`. */
+function spelledAnew(known: KnownBy, instead: string): ReadonlyMap<string, string> {
+  const fresh = spellingsOf({ ...known, as: instead }).map((word) => (/^\p{Lu}|-/u.test(word) ? word : instead));
+  return new Map(spellingsOf(known).map((word, at) => [word, fresh[at] ?? instead]));
+}
+
+/** Where a text may use it: a tag, or a name in any other place; `loading` in a class or a text is none. */
+function usePattern(known: KnownBy): RegExp {
+  const [whole = "", ...others] = spellingsOf(known).map((word) => `${word}(?![\\w$-])`);
+  if (known.kind === "name") return new RegExp(`(?<![\\w$])${whole}`);
+  return new RegExp(`(?<![\\w$])(?:Lazy)?${whole}|</?(?:${others.join("|")})`);
 }

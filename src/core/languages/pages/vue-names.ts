@@ -174,7 +174,7 @@ async function withTemplate(names: TextNames, { text, template, isSetup }: Templ
       if ((node.type as number) !== elementType) continue;
       const element = node as ElementNode;
       const variable = isNativeTag(element.tag) ? undefined : byTag.get(element.tag);
-      if (!variable && /\p{Lu}|-/u.test(element.tag))
+      if (!variable && !isNativeTag(element.tag))
         unowned.push(...tagPlaces(element, text).map((start) => ({ name: element.tag, start })));
       if (variable) for (const start of tagPlaces(element, text)) add(variable, tagPlace(element.tag, start, variable));
       const own = directivesOf(element);
