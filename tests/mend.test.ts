@@ -5,7 +5,7 @@ import { dirname, join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import { describe, expect, test } from "vitest";
 import { compile } from "./compiler.js";
-import { commitAll, demoCopy, fingerprint, programWords, run } from "./program.js";
+import { commitAll, demoCopy, fingerprint, folderWith, programWords, run } from "./program.js";
 
 /** The demo app after somebody has dragged files in it. */
 function dragged(drags: Readonly<Record<string, string>>): string {
@@ -24,6 +24,32 @@ const drags = {
 };
 
 describe("mend", () => {
+  test("components follow under the names that a framework makes of their places; other names are told", async () => {
+    const root = folderWith({
+      "package.json": '{ "dependencies": { "nuxt": "4", "vue": "3" } }',
+      "app/components/tree/Card.vue": "<template><li>A tree of the row by the wall</li></template>\n",
+      "app/composables/useRota.ts": "export const useRota = () => ['mow', 'prune', 'pick', 'press'];\n",
+      "app/pages/index.vue":
+        "<script setup>\nconst rota = useRota();\n</script>\n<template><TreeCard>{{ rota }}</TreeCard></template>\n",
+    });
+    renameSync(join(root, "app/components/tree/Card.vue"), join(root, "app/components/Card.vue"));
+    const asked = await run(root, ["mend"]);
+    expect(asked.out).toContain("1 path still points at its old place");
+    expect(asked.out).toContain("--follow    changes 1 line in 1 file");
+    expect((await run(root, ["mend", "--follow", "--write"])).out).toContain("✓");
+    expect(readFileSync(join(root, "app/pages/index.vue"), "utf8")).toContain("<Card>{{ rota }}</Card>");
+    mkdirSync(join(root, "app/rota"));
+    renameSync(join(root, "app/composables/useRota.ts"), join(root, "app/rota/useRota.ts"));
+    const again = await run(root, ["mend", "app/rota"]);
+    expect(again.out).toContain("--follow    changes nothing: what uses it by a name is to be changed by hand");
+    const refused = await run(root, ["mend", "app/rota", "--follow", "--write"]);
+    expect([refused.code, refused.out.includes("✓")]).toEqual([1, false]);
+    expect(refused.out).toContain("is to be changed by hand, or the files go back");
+    expect(refused.out.replaceAll(/\s+/g, " ")).toContain(
+      "useRota is not imported: Nuxt finds useRota.ts by that name",
+    );
+  });
+
   test("says what was moved, what still points at the old places, and the two ways; it writes nothing", async () => {
     const root = dragged(drags);
     const before = fingerprint(root);

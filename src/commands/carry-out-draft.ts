@@ -45,7 +45,8 @@ export async function carryOutDraft(context: Context, options: DraftOptions, dra
     say(context, { ...drafted, tried }, options.all, change);
   };
   if (!write || !options.write) show();
-  if (isEmpty) return 0;
+  // Where nothing can be written, what is open is all the same.
+  if (isEmpty) return options.write && !holds ? 1 : 0;
   if (tried && !isAlike && holds) {
     if (!context.json) context.say("");
     noteTried(context, tried, options.write);

@@ -155,12 +155,21 @@ function wayLines(
   { follow, back }: { readonly follow: Mending; readonly back: Mending },
   { palette, width }: Screen,
 ): string[] {
-  const { edits, texts } = follow.plan;
+  const { edits, lines, texts } = follow.plan;
   const { moves, edits: corrected } = back.plan;
+  const changes = [
+    ...(edits.length > 0 ? [`updates ${count(edits.length, "path")}`] : []),
+    ...(lines.length > 0 ? [`changes ${count(lines.length, "line")}`] : []),
+  ];
   const line = (option: string, text: string): string =>
     `  ${palette.strong(option.padEnd(10))}  ${wrap(text, width - 14).replaceAll("\n", "\n              ")}`;
   return [
-    line("--follow", `updates ${count(edits.length, "path")} in ${count(texts.length, "file")}`),
+    line(
+      "--follow",
+      changes.length === 0
+        ? "changes nothing: what uses it by a name is to be changed by hand"
+        : `${enumerate(changes)} in ${count(texts.length, "file")}`,
+    ),
     line(
       "--put-back",
       `moves ${count(moves.length, "file")} back${corrected.length === 0 ? "; nothing else changes" : `, and updates ${count(corrected.length, "path")} that ${corrected.length === 1 ? "was" : "were"} corrected already`}`,
@@ -192,7 +201,9 @@ export function mendView(
     lead: way === "follow" ? follow : back,
     nothing:
       way === "follow"
-        ? "Nothing to follow: every path points at where the files are now."
+        ? plan.proof.gaps.length > 0
+          ? "No path is to be updated. What stands above is to be changed by hand, or the files go back: --put-back."
+          : "Nothing to follow: every path points at where the files are now."
         : "Nothing to put back: no file was moved.",
   });
 }

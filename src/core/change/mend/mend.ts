@@ -12,7 +12,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { relocated, type Snapshot } from "../../files/index.js";
 import { Resolver } from "../../graph/index.js";
 import { extractFrom, languageFor, moduleRules, type Reference, type Resolution } from "../../languages/index.js";
-import { planMoves, proofOf, respellMoves, type Move, type Plan } from "../plan/index.js";
+import { planMoves, proofOf, respellMoves, usesByPlace, type Move, type Plan } from "../plan/index.js";
 import type { MovedFile } from "./moved-by-hand.js";
 
 /** What becomes of files that were moved by hand. */
@@ -78,6 +78,10 @@ export async function planMending({ project, before, moved, way, progress = quie
       if (then.state === "unresolved" && now.state === "found") right.add(placeOf(unmoved, path, reference, at));
       if (changing.has(reference) && !isMeantNow) count(counted, path, then);
     }
+  }
+  for (const [path, uses] of await usesByPlace(unmoved.tree, { moves: forward, edits: [], made: [], claims: [] })) {
+    const own = counted.get(path);
+    if (own) own.pointing += uses;
   }
   const files = moved.map((file) => ({ ...file, ...(counted.get(file.from) ?? { pointing: 0, own: 0 }) }));
   if (way === "put back") {

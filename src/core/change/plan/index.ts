@@ -25,3 +25,4 @@ export type {
   Unresolved,
 } from "./plan.js";
 export { anticipateMove, planDraft, planMoves, respellMoves, type PlanOptions } from "./plan-moves.js";
+export { usesByPlace } from "./place-gaps.js";

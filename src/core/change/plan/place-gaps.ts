@@ -65,6 +65,24 @@ export async function placeGaps(tree: SourceTree, draft: Draft): Promise<Gap[]> 
   return [...addressGaps(losses.lost.filter(isAddress)), ...(await nameGaps(tree, losses, afterEdits(tree, draft)))];
 }
 
+/** How often each of some files is used by a name that it would have no more, from other files and in itself. */
+export async function usesByPlace(tree: SourceTree, draft: Draft): Promise<ReadonlyMap<ProjectPath, number>> {
+  const { lost } = (await lossesOf(tree, draft)) ?? { lost: [] };
+  const found = new Map<ProjectPath, number>();
+  for (const { file, known } of lost.filter((each) => each.known.kind !== "address")) {
+    const spelled = spellingsOf(known);
+    for (const path of await holdersOf(tree, spelled)) {
+      const text = tree.text(path)?.text ?? "";
+      const names = usePattern(known).test(text) ? await languageFor(path)?.names?.(text, path) : undefined;
+      const uses = names ? unexplained(names, new Set(spelled)) : [];
+      // A closing tag is no use of its own.
+      const count = uses.filter(({ start }) => text[start - 1] !== "/").length;
+      if (count > 0) found.set(file, (found.get(file) ?? 0) + count);
+    }
+  }
+  return found;
+}
+
 async function lossesOf(tree: SourceTree, draft: Draft): Promise<Losses | undefined> {
   const gone = new Set([...(draft.removed ?? []), ...(draft.merges ?? []).map(({ from }) => from)]);
   const targets = new Map(draft.moves.map(({ from, to }) => [from, to]));
