@@ -202,7 +202,7 @@ export function mendView(
     nothing:
       way === "follow"
         ? plan.proof.gaps.length > 0
-          ? "No path is to be updated. What stands above is to be changed by hand, or the files go back: --put-back."
+          ? "No path is to be updated: change what stands above by hand, or put the files back (--put-back)."
           : "Nothing to follow: every path points at where the files are now."
         : "Nothing to put back: no file was moved.",
   });
