@@ -85,7 +85,10 @@ export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): Pl
     const manifest = tree.text(inFolder(folder, "package.json"))?.text;
     return manifest === undefined ? [] : knowledgeOf(tree, folder, manifest);
   });
-  return all.length === 0 ? undefined : (path, given) => all.flatMap((each) => each(path, given));
+  // What has no letter for a name has none: `_.vue`.
+  return all.length === 0
+    ? undefined
+    : (path, given) => all.flatMap((each) => each(path, given)).filter(({ as }) => as !== "");
 }
 
 function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): PlaceKnowledge[] {

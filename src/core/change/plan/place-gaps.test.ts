@@ -161,6 +161,16 @@ describe("what a file gives without an import", () => {
     ]);
   });
 
+  test("may be called with letters that mean more in a pattern", async () => {
+    const files = {
+      "app/utils/money.ts": "export const $price = 1;\n",
+      "app/pages/map.vue": view("<p />", "const price = $price;"),
+    };
+    expect(await gapsOf(files, "app/utils/money.ts > app/lib/money.ts")).toEqual([
+      "named by place app/pages/map.vue:2:15 $price",
+    ]);
+  });
+
   test("is gone under its old name when it is given another, and when the file goes", async () => {
     const project = await openProject(new MemoryStore({ ...nuxt, ...users }));
     const file = at("app/composables/useRota.ts");

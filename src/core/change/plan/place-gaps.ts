@@ -2,6 +2,7 @@
  * Names and addresses that files have from where they lie. Whoever uses such a name without importing it is given the new one, where
  * there is one and it is free; else that is told, and the proof is not complete.
  */
+import { addTo } from "../../base/grouping.js";
 import { knownByPlace, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
@@ -9,7 +10,6 @@ import { SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isCode, isDeclaration, languageFor, readFrom, type TextNames } from "../../languages/index.js";
 import type { Draft, DraftEdit } from "../draft.js";
-import { holdersOf } from "./name-holders.js";
 import type { Gap } from "./plan.js";
 
 /** What a file is known by today, and no more then. */
@@ -32,25 +32,18 @@ interface Losses {
 export async function followNames(tree: SourceTree, draft: Draft): Promise<Draft> {
   const losses = await lossesOf(tree, draft);
   if (!losses) return draft;
-  const { lost, gone } = losses;
+  const taken = namesThatStay(tree, losses);
   const edits: DraftEdit[] = [];
-  for (const { known, instead } of lost) {
-    if (instead === undefined) continue;
-    if (isTaken(tree, losses, { ...known, as: instead })) continue;
-    const spelled = spelledAnew(known, instead);
-    const mayUse = usePattern(known);
-    for (const path of await holdersOf(tree, [...spelled.keys()])) {
-      const text = tree.text(path)?.text ?? "";
-      if (gone.has(path) || !mayUse.test(text)) continue;
-      const names = await languageFor(path)?.names?.(text, path);
-      if (!names || names.variables.some(({ name, level }) => level !== "free" && name === instead)) continue;
-      for (const { name, start } of unexplained(names, new Set(spelled.keys()))) {
-        const why = `uses it as ${known.by} calls it`;
+  for await (const { path, text, names, met } of usersOf(tree, losses, (each) => tree.text(each)?.text ?? ""))
+    for (const { known, instead } of met.keys()) {
+      if (!names || instead === undefined || taken().has(keyOf({ ...known, as: instead }))) continue;
+      if (names.variables.some(({ name, level }) => level !== "free" && name === instead)) continue;
+      const spelled = spelledAnew(known, instead);
+      const why = `uses it as ${known.by} calls it`;
+      for (const { name, start } of unexplained(names, spelled))
         if (/<\/?$/.test(text.slice(Math.max(0, start - 2), start)))
           edits.push({ file: path, start, end: start + name.length, text: spelled.get(name) ?? name, why });
-      }
     }
-  }
   const isFree = ({ file, start, end }: DraftEdit): boolean =>
     !draft.edits.some((each) => each.file === file && each.start < end && start < each.end);
   const more = edits.filter(isFree);
@@ -61,26 +54,93 @@ export async function followNames(tree: SourceTree, draft: Draft): Promise<Draft
 export async function placeGaps(tree: SourceTree, draft: Draft): Promise<Gap[]> {
   const losses = await lossesOf(tree, draft);
   if (!losses) return [];
-  const isAddress = ({ known }: Lost): boolean => known.kind === "address";
-  return [...addressGaps(losses.lost.filter(isAddress)), ...(await nameGaps(tree, losses, afterEdits(tree, draft)))];
+  const gaps = addressGaps(losses.lost.filter(({ known }) => known.kind === "address"));
+  for await (const { path, text, names, met } of usersOf(tree, losses, afterEdits(tree, draft)))
+    for (const [{ file, known }, first] of met) {
+      const start = names
+        ? (unexplained(names, new Set(spellingsOf(known)))[0]?.start ?? askedFor(known, path, text))
+        : first;
+      if (start === undefined) continue;
+      const detail = known.kind === "tag" ? `<${known.as}>` : known.as;
+      const at = SourceText.ofNew(text).positionAt(start);
+      gaps.push({ reason: "named by place", file: path, at, detail, names: file, by: known.by });
+    }
+  return gaps;
 }
 
 /** How often each of some files is used by a name that it would have no more, from other files and in itself. */
 export async function usesByPlace(tree: SourceTree, draft: Draft): Promise<ReadonlyMap<ProjectPath, number>> {
-  const { lost } = (await lossesOf(tree, draft)) ?? { lost: [] };
+  const losses = await lossesOf(tree, draft);
   const found = new Map<ProjectPath, number>();
-  for (const { file, known } of lost.filter((each) => each.known.kind !== "address")) {
-    const spelled = spellingsOf(known);
-    for (const path of await holdersOf(tree, spelled)) {
-      const text = tree.text(path)?.text ?? "";
-      const names = usePattern(known).test(text) ? await languageFor(path)?.names?.(text, path) : undefined;
-      const uses = names ? unexplained(names, new Set(spelled)) : [];
+  if (!losses) return found;
+  for await (const { text, names, met } of usersOf(tree, losses, (each) => tree.text(each)?.text ?? ""))
+    for (const { file, known } of met.keys()) {
+      const uses = names ? unexplained(names, new Set(spellingsOf(known))) : [];
       // A closing tag is no use of its own.
       const count = uses.filter(({ start }) => text[start - 1] !== "/").length;
       if (count > 0) found.set(file, (found.get(file) ?? 0) + count);
     }
-  }
   return found;
+}
+
+/** A text that may use some of the names. */
+interface User {
+  readonly path: ProjectPath;
+  readonly text: string;
+  /** Its names; `undefined` where they cannot be told. */
+  readonly names: TextNames | undefined;
+  /** What it may use, each with where its name stands first. */
+  readonly met: ReadonlyMap<Lost, number>;
+}
+
+/** With more words than these a search finds nearly everything. */
+const mostWords = 60;
+
+/** Goes through the texts that hold one of the names, each once. */
+async function* usersOf(
+  tree: SourceTree,
+  { lost, gone }: Losses,
+  textOf: (path: ProjectPath) => string,
+): AsyncGenerator<User> {
+  const asName = new Map<string, Lost[]>();
+  const asTag = new Map<string, Lost[]>();
+  for (const each of lost.filter(({ known }) => known.kind !== "address"))
+    for (const word of spellingsOf(each.known))
+      addTo(word === word.toLowerCase() && each.known.kind === "tag" ? asTag : asName, word, each);
+  const words = [...asName.keys(), ...asTag.keys()];
+  if (words.length === 0) return;
+  const hits = words.length > mostWords ? undefined : await tree.store.search(words);
+  for (const path of tree.paths) {
+    const language = languageFor(path);
+    if (!language?.names || gone.has(path) || tree.isLink(path) || (hits && !hits.has(path))) continue;
+    const text = textOf(path);
+    const met = new Map<Lost, number>();
+    const meet = (all: readonly Lost[] | undefined, at: number): void => {
+      for (const each of all ?? []) if (!met.has(each)) met.set(each, at);
+    };
+    for (const { 0: word, index } of text.matchAll(/[\p{ID_Continue}$]+/gu)) meet(asName.get(word), index);
+    if (asTag.size > 0)
+      for (const { 1: word = "", index } of text.matchAll(/<\/?([\p{Ll}\p{N}-]+)/gu)) meet(asTag.get(word), index + 1);
+    if (met.size > 0) yield { path, text, names: await language.names(text, path), met };
+  }
+}
+
+/** A component may be asked for by a text, too: `resolveComponent("TreeCard")`, `is="TreeCard"`. */
+function askedFor({ kind, as }: KnownBy, path: ProjectPath, text: string): number | undefined {
+  if (kind !== "tag" || isDeclaration(path)) return undefined;
+  const start = text.search(new RegExp(`(["'\`])(?:Lazy)?${as}\\1`));
+  return start < 0 ? undefined : start + 1;
+}
+
+/** Everything that files are called which keep their names; put together when it is first asked for. */
+function namesThatStay(tree: SourceTree, { lost, knowledge }: Losses): () => ReadonlySet<string> {
+  let found: Set<string> | undefined;
+  return () => {
+    if (found) return found;
+    const leaving = new Set(lost.map(({ file }) => file));
+    const staying = tree.paths.filter((path) => isCode(path) && !leaving.has(path));
+    return (found = new Set(staying.flatMap((path) => knowledge(path, () => []).map(keyOf))));
+  };
 }
 
 async function lossesOf(tree: SourceTree, draft: Draft): Promise<Losses | undefined> {
@@ -136,15 +196,6 @@ function insteadOf(
   return then.get(keyOf(only))?.size === 1 ? only.as : undefined;
 }
 
-/** Whether a component that stays is called so already: then nobody could tell which is meant. */
-function isTaken(tree: SourceTree, { lost, knowledge }: Losses, wanted: KnownBy): boolean {
-  const leaving = new Set(lost.map(({ file }) => file));
-  return tree.paths.some(
-    (path) =>
-      isCode(path) && !leaving.has(path) && knowledge(path, () => []).some((known) => keyOf(known) === keyOf(wanted)),
-  );
-}
-
 /** Each of them once: `default` may be called as another. */
 function unique(all: readonly KnownBy[]): readonly KnownBy[] {
   return [...new Map(all.map((known) => [keyOf(known), known])).values()];
@@ -178,45 +229,10 @@ function addressGaps(lost: readonly Lost[]): Gap[] {
   });
 }
 
-async function nameGaps(
-  tree: SourceTree,
-  { lost: all, gone }: Losses,
-  after: (path: ProjectPath) => string,
-): Promise<Gap[]> {
-  const gaps: Gap[] = [];
-  const lost = all.filter(({ known }) => known.kind !== "address");
-  const holders = await holdersOf(
-    tree,
-    lost.flatMap(({ known }) => spellingsOf(known)),
-  );
-  for (const path of holders) {
-    const language = languageFor(path);
-    if (gone.has(path) || !language?.names) continue;
-    const text = after(path);
-    const own = lost.filter(({ known }) => usePattern(known).test(text));
-    if (own.length === 0) continue;
-    const names = await language.names(text, path);
-    for (const { file, known } of own) {
-      const spelled = spellingsOf(known);
-      const words = new RegExp(`(["'\`])(?:Lazy)?${known.as}\\1`);
-      // A component may be asked for by a text, too: `resolveComponent("TreeCard")`, `is="TreeCard"`.
-      const quoted = known.kind === "tag" && !isDeclaration(path) ? text.search(words) : -1;
-      const start = names
-        ? (unexplained(names, new Set(spelled))[0]?.start ?? (quoted < 0 ? undefined : quoted + 1))
-        : text.search(usePattern(known));
-      if (start === undefined) continue;
-      const detail = known.kind === "tag" ? `<${known.as}>` : known.as;
-      const at = SourceText.ofNew(text).positionAt(start);
-      gaps.push({ reason: "named by place", file: path, at, detail, names: file, by: known.by });
-    }
-  }
-  return gaps;
-}
-
 /** Where a text uses one of some names that nothing in it declares or imports. */
 function unexplained(
   names: TextNames,
-  spelled: ReadonlySet<string>,
+  spelled: Pick<ReadonlySet<string>, "has">,
 ): { readonly name: string; readonly start: number }[] {
   const free = names.variables.flatMap(({ name, level, places }) =>
     level === "free" && spelled.has(name) ? places.map(({ start }) => ({ name, start })) : [],
@@ -237,11 +253,4 @@ function spellingsOf({ kind, as }: KnownBy): string[] {
 function spelledAnew(known: KnownBy, instead: string): ReadonlyMap<string, string> {
   const fresh = spellingsOf({ ...known, as: instead }).map((word) => (/^\p{Lu}|-/u.test(word) ? word : instead));
   return new Map(spellingsOf(known).map((word, at) => [word, fresh[at] ?? instead]));
-}
-
-/** Where a text may use it: a tag, or a name in any other place; `loading` in a class or a text is none. */
-function usePattern(known: KnownBy): RegExp {
-  const [whole = "", ...others] = spellingsOf(known).map((word) => `${word}(?![\\w$-])`);
-  if (known.kind === "name") return new RegExp(`(?<![\\w$])${whole}`);
-  return new RegExp(`(?<![\\w$])(?:Lazy)?${whole}|</?(?:${others.join("|")})`);
 }
