@@ -24,6 +24,18 @@ const drags = {
 };
 
 describe("mend", () => {
+  test("a page that was moved by hand is followed: its address changed when it went", async () => {
+    const root = folderWith({
+      "package.json": '{ "dependencies": { "next": "16", "react": "19" } }',
+      "pages/rota.tsx": "export default function Rota() {\n  return <p>mow, prune, pick, press</p>;\n}\n",
+      "tests/rota.test.tsx": 'import Rota from "../pages/rota";\nRota();\n',
+    });
+    renameSync(join(root, "pages/rota.tsx"), join(root, "pages/duty.tsx"));
+    const { code, out } = await run(root, ["mend", "--follow", "--write"]);
+    expect([code, out.includes("✓")]).toEqual([0, true]);
+    expect(readFileSync(join(root, "tests/rota.test.tsx"), "utf8")).toContain("../pages/duty");
+  });
+
   test("components follow under the names that a framework makes of their places; other names are told", async () => {
     const root = folderWith({
       "package.json": '{ "dependencies": { "nuxt": "4", "vue": "3" } }',

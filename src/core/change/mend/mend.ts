@@ -87,10 +87,16 @@ export async function planMending({ project, before, moved, way, progress = quie
   if (way === "put back") {
     const moves = moved.map(({ from, to }): Move => ({ from: to, to: from, why: "asked" }));
     const plan = await planMoves(project, moves, { wishes: back, progress });
-    return { plan: unresolvedBut(plan, healed), files, healed: healed.size };
+    return { plan: withoutAddresses(unresolvedBut(plan, healed)), files, healed: healed.size };
   }
   const plan = asItLies(await planMoves(unmoved, forward, { wishes: follow, progress }), at);
-  return { plan: unresolvedBut(plan, right), files, healed: 0 };
+  return { plan: withoutAddresses(unresolvedBut(plan, right)), files, healed: 0 };
+}
+
+/** Pages have another address since they were moved: nothing that is written now changes that. */
+function withoutAddresses(plan: Plan): Plan {
+  const gaps = plan.proof.gaps.filter(({ reason }) => reason !== "found by place");
+  return { ...plan, proof: proofOf({ ...plan.proof, gaps }) };
 }
 
 function placeOf(

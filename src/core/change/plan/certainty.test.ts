@@ -1,5 +1,6 @@
 /** No false tick: what is updated, what is refused, and what is said to be a gap, where a tick would have been wrong. */
 import { describe, expect, test } from "vitest";
+import { proofOf } from "./index.js";
 import { planOf, respellings, type Files } from "./planning.test.suite.js";
 
 /** What becomes of a plan: its edits, the references that would differ, and its gaps as `reason file`. */
@@ -201,4 +202,13 @@ describe("no false tick", () => {
     expect(plan.proof.different.map(({ file, specifier }) => `${file} ${specifier}`)).toEqual(wanted.different ?? []);
     expect(plan.proof.gaps.map(({ reason, file }) => `${reason} ${file}`)).toEqual(wanted.gaps ?? []);
   });
+});
+
+test("what is put together of another proof has an outcome of its own, and no tick of that one", async () => {
+  const { proof } = await planOf({ "use.ts": 'import "./a";', "a.ts": "" }, ["a.ts > x/a.ts"]);
+  expect(proof.outcome).toBe("holds");
+  const gap = { reason: "computed", file: "use.ts", detail: "./" } as const;
+  const doubted = proofOf({ ...proof, gaps: [gap] });
+  expect(doubted.outcome).toBe("incomplete");
+  expect(proofOf({ ...doubted, gaps: [] }).outcome).toBe("holds");
 });

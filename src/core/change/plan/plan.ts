@@ -145,9 +145,10 @@ export type Proof = HoldingProof | FailingProof | IncompleteProof;
 
 /** The proof that facts come to. */
 export function proofOf({ different, gaps, ...facts }: ProofFacts): Proof {
-  if (different.length > 0) return { outcome: "fails", different, gaps, ...facts };
-  if (gaps.length > 0) return { outcome: "incomplete", different: [], gaps, ...facts };
-  return { outcome: "holds", different: [], gaps: [], ...facts };
+  // What is given may be a proof itself, whose outcome was another.
+  if (different.length > 0) return { ...facts, outcome: "fails", different, gaps };
+  if (gaps.length > 0) return { ...facts, outcome: "incomplete", different: [], gaps };
+  return { ...facts, outcome: "holds", different: [], gaps: [] };
 }
 
 /** A pattern in settings that would take in other files than now; no one spelling keeps them all. */
