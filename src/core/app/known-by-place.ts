@@ -66,6 +66,7 @@ const tools: readonly Tool[] = [
     addresses: [{ at: "routes" }],
   },
   { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", addresses: [{ at: "pages" }] },
+  { packages: ["@nuxt/content"], title: "Nuxt", tags: [{ at: "components/content", byFolder: false }] },
   {
     packages: ["unplugin-vue-components"],
     title: "unplugin-vue-components",
@@ -100,6 +101,9 @@ function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): P
   const tops = sourcesOf(tree, folder, config);
   const isFlat = /pathPrefix\s*:\s*false/.test(config);
   const found = used.flatMap((tool) => tops.map((top) => knowledgeFrom(tool, top, isFlat)));
+  for (const tool of used.filter(({ tags }) => tags !== undefined))
+    for (const at of componentFoldersIn(config, folder, tops))
+      found.push((path) => (isBelow(path, at) ? [{ by: tool.title, kind: "address", as: path }] : []));
   for (const [, title] of telling)
     for (const { at, isDeep } of dirsIn(config, folder, tops))
       found.push((path, given) =>
@@ -138,6 +142,41 @@ function* dirsIn(
       const plain = text.replace(/^(?:~~?|@@?|\.)\//, "").replace(/\/\*+(?:\/.*)?$/, "");
       for (const top of new Set([folder, ...tops])) yield { at: inFolder(top, plain), isDeep: text.includes("**") };
     }
+}
+
+/** Settings by which components are called otherwise than after their files and folders, or lie elsewhere. */
+const otherwise = /\b(?:prefix|globs|directoryAsNamespace|collapseSamePrefixes)\s*:/;
+
+/**
+ * Folders of whose components nobody knows here what they are called: `components: [{ path: "~/ui", prefix: "Ui" }]`,
+ * `Components({ dirs: ["src/ui"] })`.
+ */
+function* componentFoldersIn(config: string, folder: ProjectPath, tops: readonly ProjectPath[]): Iterable<ProjectPath> {
+  for (const [, list = ""] of config.matchAll(
+    /\b[cC]omponents\s*(?::\s*[[{]|\(\s*\{)([^]*?)(?:\]\s*,?\s*[\w}]|\}\s*[,)]?\s*\n?\s*[\w}])/g,
+  )) {
+    const paths = [...list.matchAll(/["'`](?:~~?|@@?|\.)?\/?([\w./-]+)["'`]/g)].map(([, path = ""]) =>
+      path.replace(/\/$/, ""),
+    );
+    const places = paths.filter((path) => path !== "components" && path !== "src/components");
+    for (const place of otherwise.test(list) ? [...places, "components", "src/components"] : places)
+      for (const top of new Set([folder, ...tops])) yield inFolder(top, place);
+  }
+}
+
+/** Names that a text takes of the modules in which Nuxt gives everything: `import { TreeCard } from "#components"`. */
+export function takenOfAll(text: string): readonly { readonly name: string; readonly start: number }[] {
+  return [...text.matchAll(/\bimport\s*(?:type\s*)?\{([^{}]*)\}\s*from\s*["']#(?:components|imports)["']/g)].flatMap(
+    (found) => {
+      const from = found.index + found[0].indexOf("{") + 1;
+      return [...(found[1] ?? "").matchAll(/(?:^|,)\s*(?:type\s+)?([\p{ID_Start}$_][\p{ID_Continue}$]*)/gu)].map(
+        (each) => ({
+          name: each[1] ?? "",
+          start: from + each.index + each[0].length - (each[1] ?? "").length,
+        }),
+      );
+    },
+  );
 }
 
 function knowledgeFrom(tool: Tool, top: ProjectPath, isFlat: boolean): PlaceKnowledge {

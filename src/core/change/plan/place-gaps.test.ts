@@ -35,6 +35,7 @@ describe("a component whose folder is part of its name", () => {
     ["in small letters", "<tree-card></tree-card>", "<Card></Card>"],
     ["loaded when it is shown", "<LazyTreeCard v-if='is' />", "<LazyCard v-if='is' />"],
     ["the same, in small letters", "<lazy-tree-card />", "<lazy-card />"],
+    ["with a small letter first", "<treeCard /><lazyTreeCard />", "<Card /><LazyCard />"],
   ])("is used %s, and called anew", async (_, tag, then) => {
     const files = { ...nuxt, "app/pages/map.vue": view(`<div>${tag}</div>`) };
     const plan = await planOf(files, [move]);
@@ -113,6 +114,12 @@ describe("a component whose folder is part of its name", () => {
       `${move};app/components/bush/Card.vue > app/components/Card.tsx`,
       { "app/components/bush/Card.vue": view("<i />"), "app/pages/map.vue": view("<TreeCard />") },
     ],
+    [
+      "it is taken of all of them",
+      move,
+      { "app/pages/map.vue": view("<b />", 'import { Other, TreeCard as Card } from "#components";') },
+    ],
+    ["an attribute asks for it", move, { "app/pages/map.vue": view('<component is="tree-card" />') }],
     ["a text asks for it", move, { "app/pages/map.vue": view("<component :is=\"resolveComponent('TreeCard')\" />") }],
     [
       "a script takes it as it is",
@@ -123,6 +130,30 @@ describe("a component whose folder is part of its name", () => {
     expect(await gapsOf(files, ...asked.split(";"))).toEqual([
       expect.stringMatching(/^named by place app\/pages\/map\.vue:\d+:\d+ <TreeCard>$/),
     ]);
+  });
+
+  test("is told where a page of text is drawn with it, and where a setting says what components are called", async () => {
+    const pages = {
+      "content/map.md": "# Map\n\n::tree-card{row=1}\nripe\n::\n",
+      "README.md": "TreeCard: a card, tree-card.\n",
+    };
+    expect(await gapsOf(pages, move)).toEqual(["named by place content/map.md:3:3 <TreeCard>"]);
+    const content = {
+      "package.json": '{ "dependencies": { "nuxt": "4", "@nuxt/content": "3" } }',
+      "app/components/content/Hero.vue": view("<b />"),
+    };
+    const drawnThere = { ...nuxt, ...content, "app/pages/map.vue": view("<Hero />") };
+    const plan = await planOf(drawnThere, ["app/components/content/Hero.vue > app/components/home/Hero.vue"]);
+    expect(afterwards(drawnThere, plan)["app/pages/map.vue"]).toBe(view("<HomeHero />"));
+    for (const setting of ['[{ path: "~/ui", prefix: "Ui" }]', '{ dirs: [{ path: "~/ui" }] }']) {
+      const set = {
+        "nuxt.config.ts": `export default defineNuxtConfig({ components: ${setting},\n  ssr: false });\n`,
+        "app/ui/Pin.vue": view("<b />"),
+      };
+      expect(await gapsOf(set, "app/ui/Pin.vue > app/ui/map/Pin.vue")).toEqual([
+        "found by place app/ui/Pin.vue Pin.vue",
+      ]);
+    }
   });
 
   test("moves under a tick where it is called the same there; what comes in its place is another", async () => {
@@ -158,6 +189,18 @@ describe("what a file gives without an import", () => {
     expect(await gapsOf(users, "app/composables/useRota.ts > app/utils/useRota.ts")).toEqual([]);
     expect(await gapsOf(users, "app/utils/weigh.ts > app/helpers/weigh.ts")).toEqual([
       expect.stringMatching(/^named by place app\/pages\/map\.vue:4:\d+ weigh$/) as string,
+    ]);
+  });
+
+  test("is told where it is taken of all that is given, and where a test puts something in its place", async () => {
+    const files = {
+      "app/pages/map.vue": view("<p />", 'import { ref, useRota } from "#imports";\nuseRota();'),
+      "tests/map.test.ts":
+        'import { mockNuxtImport } from "@nuxt/test-utils/runtime";\nmockNuxtImport("useRota", () => () => 1);\n',
+    };
+    expect(await gapsOf(files, "app/composables/useRota.ts > app/rota/useRota.ts")).toEqual([
+      "named by place app/pages/map.vue:2:15 useRota",
+      "named by place tests/map.test.ts:2:17 useRota",
     ]);
   });
 

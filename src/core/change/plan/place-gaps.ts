@@ -3,12 +3,12 @@
  * there is one and it is free; else that is told, and the proof is not complete.
  */
 import { addTo } from "../../base/grouping.js";
-import { knownByPlace, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
+import { knownByPlace, takenOfAll, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import { SourceText } from "../../base/text/index.js";
+import { applyEdits, SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
-import { isCode, isDeclaration, languageFor, readFrom, type TextNames } from "../../languages/index.js";
+import { isCode, isDeclaration, isDocument, languageFor, readFrom, type TextNames } from "../../languages/index.js";
 import type { Draft, DraftEdit } from "../draft.js";
 import type { Gap } from "./plan.js";
 
@@ -38,11 +38,10 @@ export async function followNames(tree: SourceTree, draft: Draft): Promise<Draft
     for (const { known, instead } of met.keys()) {
       if (!names || instead === undefined || taken().has(keyOf({ ...known, as: instead }))) continue;
       if (names.variables.some(({ name, level }) => level !== "free" && name === instead)) continue;
-      const spelled = spelledAnew(known, instead);
       const why = `uses it as ${known.by} calls it`;
-      for (const { name, start } of unexplained(names, spelled))
+      for (const { name, start } of unexplained(names, known))
         if (/<\/?$/.test(text.slice(Math.max(0, start - 2), start)))
-          edits.push({ file: path, start, end: start + name.length, text: spelled.get(name) ?? name, why });
+          edits.push({ file: path, start, end: start + name.length, text: spelledAnew(name, known, instead), why });
     }
   const isFree = ({ file, start, end }: DraftEdit): boolean =>
     !draft.edits.some((each) => each.file === file && each.start < end && start < each.end);
@@ -57,9 +56,7 @@ export async function placeGaps(tree: SourceTree, draft: Draft): Promise<Gap[]> 
   const gaps = addressGaps(losses.lost.filter(({ known }) => known.kind === "address"));
   for await (const { path, text, names, met } of usersOf(tree, losses, afterEdits(tree, draft)))
     for (const [{ file, known }, first] of met) {
-      const start = names
-        ? (unexplained(names, new Set(spellingsOf(known)))[0]?.start ?? askedFor(known, path, text))
-        : first;
+      const start = names ? (unexplained(names, known)[0]?.start ?? askedFor(known, path, text)) : first;
       if (start === undefined) continue;
       const detail = known.kind === "tag" ? `<${known.as}>` : known.as;
       const at = SourceText.ofNew(text).positionAt(start);
@@ -75,7 +72,7 @@ export async function usesByPlace(tree: SourceTree, draft: Draft): Promise<Reado
   if (!losses) return found;
   for await (const { text, names, met } of usersOf(tree, losses, (each) => tree.text(each)?.text ?? ""))
     for (const { file, known } of met.keys()) {
-      const uses = names ? unexplained(names, new Set(spellingsOf(known))) : [];
+      const uses = names ? unexplained(names, known) : [];
       // A closing tag is no use of its own.
       const count = uses.filter(({ start }) => text[start - 1] !== "/").length;
       if (count > 0) found.set(file, (found.get(file) ?? 0) + count);
@@ -96,6 +93,12 @@ interface User {
 /** With more words than these a search finds nearly everything. */
 const mostWords = 60;
 
+/** Where a component may be named in markup, or asked for by a text: `<tree-card`, `is="tree-card"`, `resolveComponent("TreeCard")`. */
+const inMarkup = /(?:<\/?|\bis\s*=\s*["']{1,2}|Component\(\s*["'`])([\p{L}][\p{ID_Continue}-]*)/gu;
+
+/** The same in a document that is drawn: `::tree-card`. */
+const inDocument = /(?<![\p{ID_Continue}:]):{1,2}([\p{L}][\p{ID_Continue}-]*)/gu;
+
 /** Goes through the texts that hold one of the names, each once. */
 async function* usersOf(
   tree: SourceTree,
@@ -104,32 +107,45 @@ async function* usersOf(
 ): AsyncGenerator<User> {
   const asName = new Map<string, Lost[]>();
   const asTag = new Map<string, Lost[]>();
-  for (const each of lost.filter(({ known }) => known.kind !== "address"))
-    for (const word of spellingsOf(each.known))
-      addTo(word === word.toLowerCase() && each.known.kind === "tag" ? asTag : asName, word, each);
-  const words = [...asName.keys(), ...asTag.keys()];
+  for (const each of lost.filter(({ known }) => known.kind !== "address")) {
+    for (const word of namesOf(each.known)) addTo(asName, word, each);
+    for (const word of tagsOf(each.known)) addTo(asTag, word, each);
+  }
+  const words = [...new Set([...asName.keys(), ...asTag.keys()])];
   if (words.length === 0) return;
   const hits = words.length > mostWords ? undefined : await tree.store.search(words);
   for (const path of tree.paths) {
     const language = languageFor(path);
-    if (!language?.names || gone.has(path) || tree.isLink(path) || (hits && !hits.has(path))) continue;
+    const isText = asTag.size > 0 && isDocument(path);
+    if (!(language?.names || isText) || gone.has(path) || tree.isLink(path) || (hits && !hits.has(path))) continue;
     const text = textOf(path);
     const met = new Map<Lost, number>();
     const meet = (all: readonly Lost[] | undefined, at: number): void => {
       for (const each of all ?? []) if (!met.has(each)) met.set(each, at);
     };
-    for (const { 0: word, index } of text.matchAll(/[\p{ID_Continue}$]+/gu)) meet(asName.get(word), index);
+    if (!isText) for (const { 0: word, index } of text.matchAll(/[\p{ID_Continue}$]+/gu)) meet(asName.get(word), index);
     if (asTag.size > 0)
-      for (const { 1: word = "", index } of text.matchAll(/<\/?([\p{Ll}\p{N}-]+)/gu)) meet(asTag.get(word), index + 1);
-    if (met.size > 0) yield { path, text, names: await language.names(text, path), met };
+      for (const { 0: whole, 1: word = "", index } of text.matchAll(isText ? inDocument : inMarkup))
+        meet(asTag.get(word), index + whole.length - word.length);
+    if (met.size > 0) yield { path, text, names: await language?.names?.(text, path), met };
   }
 }
 
-/** A component may be asked for by a text, too: `resolveComponent("TreeCard")`, `is="TreeCard"`. */
-function askedFor({ kind, as }: KnownBy, path: ProjectPath, text: string): number | undefined {
-  if (kind !== "tag" || isDeclaration(path)) return undefined;
-  const start = text.search(new RegExp(`(["'\`])(?:Lazy)?${as}\\1`));
-  return start < 0 ? undefined : start + 1;
+/**
+ * Where a text asks for it other than by a name of its own: a component in a text, something of the module in which all is given, or
+ * what a test puts in its place.
+ */
+function askedFor(known: KnownBy, path: ProjectPath, text: string): number | undefined {
+  const given = takenOfAll(text).find(({ name }) => namesOf(known).includes(name));
+  if (given) return given.start;
+  if (isDeclaration(path)) return undefined;
+  const { kind, as } = known;
+  const quoted = kind === "tag" ? `(?:Lazy)?${as}` : as.replaceAll("$", "\\$");
+  const start = text.search(new RegExp(`${kind === "tag" ? "" : "(?<=Import\\(\\s*)"}(["'\`])${quoted}\\1`));
+  if (start >= 0) return start + 1;
+  for (const { 0: whole, 1: word = "", index } of text.matchAll(inMarkup))
+    if (!whole.startsWith("<") && tagsOf(known).includes(word)) return index + whole.length - word.length;
+  return undefined;
 }
 
 /** Everything that files are called which keep their names; put together when it is first asked for. */
@@ -211,12 +227,10 @@ function givenBy(path: ProjectPath, text: string): string[] {
 }
 
 /** The text of a file once the draft's own edits are made. */
-function afterEdits(tree: SourceTree, draft: Draft): (path: ProjectPath) => string {
-  return (path) => {
-    const text = tree.text(path)?.text ?? "";
-    const edits = draft.edits.filter(({ file }) => file === path).sort((a, b) => b.start - a.start);
-    return edits.reduce((all, { start, end, text: put }) => all.slice(0, start) + put + all.slice(end), text);
-  };
+function afterEdits(tree: SourceTree, { edits }: Draft): (path: ProjectPath) => string {
+  const byFile = new Map<ProjectPath, DraftEdit[]>();
+  for (const edit of edits) addTo(byFile, edit.file, edit);
+  return (path) => applyEdits(tree.text(path)?.text ?? "", byFile.get(path) ?? []);
 }
 
 /** One for each tool: what leads to an address is a text like any other. */
@@ -229,28 +243,44 @@ function addressGaps(lost: readonly Lost[]): Gap[] {
   });
 }
 
-/** Where a text uses one of some names that nothing in it declares or imports. */
-function unexplained(
-  names: TextNames,
-  spelled: Pick<ReadonlySet<string>, "has">,
-): { readonly name: string; readonly start: number }[] {
+/** Where a text uses a name that nothing in it declares or imports. */
+function unexplained(names: TextNames, known: KnownBy): { readonly name: string; readonly start: number }[] {
+  const [own, tags] = [namesOf(known), tagsOf(known)];
   const free = names.variables.flatMap(({ name, level, places }) =>
-    level === "free" && spelled.has(name) ? places.map(({ start }) => ({ name, start })) : [],
+    level === "free" && own.includes(name) ? places.map(({ start }) => ({ name, start })) : [],
   );
-  const shown = [...(names.unownedTags ?? []), ...(names.unownedNames ?? [])].filter(({ name }) => spelled.has(name));
-  const uses = [...shown, ...free];
+  const uses = [
+    ...(names.unownedTags ?? []).filter(({ name }) => tags.includes(name)),
+    ...(names.unownedNames ?? []).filter(({ name }) => own.includes(name)),
+    ...free,
+  ];
   return [...new Map(uses.map((use) => [use.start, use])).values()].sort((a, b) => a.start - b.start);
 }
 
-/** How a name may be written where it is used. */
-function spellingsOf({ kind, as }: KnownBy): string[] {
-  if (kind === "name") return [as];
-  const words = splitWords(as);
-  return [as, `Lazy${as}`, inCase(words, "kebab"), inCase(["lazy", ...words], "kebab")];
+/** What it is called in a script. */
+function namesOf({ kind, as }: KnownBy): readonly string[] {
+  return kind === "tag" ? [as, `Lazy${as}`] : [as];
 }
 
-/** How it is written instead. One word in small letters could be an element of the language: `<header>`. */
-function spelledAnew(known: KnownBy, instead: string): ReadonlyMap<string, string> {
-  const fresh = spellingsOf({ ...known, as: instead }).map((word) => (/^\p{Lu}|-/u.test(word) ? word : instead));
-  return new Map(spellingsOf(known).map((word, at) => [word, fresh[at] ?? instead]));
+/** What it is called in markup: three ways, and three more where it is loaded when it is shown. */
+function tagsOf({ kind, as }: KnownBy): readonly string[] {
+  if (kind !== "tag") return [];
+  const words = splitWords(as);
+  const lazy = ["lazy", ...words];
+  return [
+    as,
+    inCase(words, "kebab"),
+    inCase(words, "camel"),
+    `Lazy${as}`,
+    inCase(lazy, "kebab"),
+    inCase(lazy, "camel"),
+  ];
+}
+
+/** How a tag is written from then on. One word in small letters could be an element of the language: `<header>`. */
+function spelledAnew(tag: string, known: KnownBy, instead: string): string {
+  const isLazy = tagsOf(known).indexOf(tag) >= 3;
+  const kebab = inCase([...(isLazy ? ["lazy"] : []), ...splitWords(instead)], "kebab");
+  if (tag === tag.toLowerCase() && kebab.includes("-")) return kebab;
+  return isLazy ? `Lazy${instead}` : instead;
 }

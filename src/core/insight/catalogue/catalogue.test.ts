@@ -80,6 +80,23 @@ describe("roles", () => {
     expect(entries.get(at("src/features/harvest/index.vue"))?.isIndex).toBe(false);
   });
 
+  test.each([
+    ["pages/{feature}", "holds: [screen, component], ", "src/pages", false],
+    ["features/{feature}/screens", "holds: screen, ", "src/features", true],
+  ])(
+    "an index that gives a component is one where its folder is a shelf for such: %s",
+    async (shelf, holds, folder, isIndex) => {
+      const view = 'import { Row } from "./Row";\nexport default function Rota() { return <Row />; }\n';
+      const configuration = `shelves:\n  - { at: "${shelf}", ${holds} }\n`;
+      const files = {
+        [`${folder}/rota/index.tsx`]: view,
+        [`${folder}/rota/Row.tsx`]: "export const Row = () => <li />;\n",
+      };
+      const { entries } = await catalogueOf(files, { configuration, arrangement: "feature-first" });
+      expect(entries.get(at(`${folder}/rota/index.tsx`))?.isIndex).toBe(isIndex);
+    },
+  );
+
   test("what a screen is made of is no screen, though it lies among them; what its own parts take a type from is one", async () => {
     const { entries } = await catalogueOf({
       "src/screens/Harvest/index.tsx": `import { Yields } from "./Yields/Yields";\nexport type Row = {};\n${drawn}`,

@@ -91,11 +91,14 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const uses = effectiveUses(graph);
   addImportedSheets(paths, leaders, { graph, clues });
   addParts(leaders, graph);
-  // The `index.vue` of a feature is drawn, and speaks for nothing; so does an `index.jsx` that gives a component by default.
+  // The `index.vue` of a feature is drawn, and speaks for nothing; so does an `index.jsx` that gives a component by default where
+  // the feature's folder is a shelf for such (`pages/{feature}`).
+  const isOwn = (path: ProjectPath): boolean =>
+    (layout.standingOf(path)?.shelf.holds.length ?? 0) > 0 && isComponent(graph.files.get(path)?.reading.exports ?? []);
   const speaks = (path: ProjectPath): boolean =>
     layout.isPublicIndex(path) &&
     !(stack["default-exports"]?.includes(extensionOf(nameOf(path))) ?? false) &&
-    !isComponent(graph.files.get(path)?.reading.exports ?? []);
+    !isOwn(path);
   const indexes = new Set(
     paths.filter((path) => graph.files.get(path)?.reading.outline.onlyPassesOn === true || speaks(path)),
   );
