@@ -98,3 +98,11 @@ describe("addresses", () => {
     expect(await known(files, "apps/desk/pages/rota.tsx")).toEqual([]);
   });
 });
+
+test("a setting that never ends is read in no time", async () => {
+  const files = {
+    ...uses("nuxt"),
+    "nuxt.config.ts": `export default { ${"components: [ dirs: [ import { ".repeat(20_000)}`,
+  };
+  expect(await known(files, "components/tree/Card.vue")).toEqual(["tag TreeCard"]);
+});

@@ -137,7 +137,7 @@ function* dirsIn(
   folder: ProjectPath,
   tops: readonly ProjectPath[],
 ): Iterable<{ readonly at: ProjectPath; readonly isDeep: boolean }> {
-  for (const [, list = ""] of config.matchAll(/\bdirs\s*:\s*\[([^\]]*)\]/g))
+  for (const [, list = ""] of config.matchAll(/\bdirs\s*:\s*\[([^\]]{0,4000})\]/g))
     for (const [, text = ""] of list.matchAll(/["'`]([^"'`]+)["'`]/g)) {
       const plain = text.replace(/^(?:~~?|@@?|\.)\//, "").replace(/\/\*+(?:\/.*)?$/, "");
       for (const top of new Set([folder, ...tops])) yield { at: inFolder(top, plain), isDeep: text.includes("**") };
@@ -153,7 +153,7 @@ const otherwise = /\b(?:prefix|globs|directoryAsNamespace|collapseSamePrefixes)\
  */
 function* componentFoldersIn(config: string, folder: ProjectPath, tops: readonly ProjectPath[]): Iterable<ProjectPath> {
   for (const [, list = ""] of config.matchAll(
-    /\b[cC]omponents\s*(?::\s*[[{]|\(\s*\{)([^]*?)(?:\]\s*,?\s*[\w}]|\}\s*[,)]?\s*\n?\s*[\w}])/g,
+    /\b[cC]omponents\s*(?::\s*[[{]|\(\s*\{)([^]{0,4000}?)(?:\]\s*,?\s*[\w}]|\}\s*[,)]?\s*\n?\s*[\w}])/g,
   )) {
     const paths = [...list.matchAll(/["'`](?:~~?|@@?|\.)?\/?([\w./-]+)["'`]/g)].map(([, path = ""]) =>
       path.replace(/\/$/, ""),
