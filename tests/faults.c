@@ -1,11 +1,13 @@
 /*
  * A library to be preloaded, with which the n-th call that changes the disk below a folder fails, or the process ends right
- * before or right after it, as a kill or a power cut would end it.
+ * before or right after it, as a kill or a power cut would end it. One run can also keep what each of these kills would leave:
+ * the folder is copied before each of the calls, while no other call goes through.
  *
  *   FAULT_BELOW   the folder (by its real path); calls elsewhere pass
  *   FAULT_AT      the number of the call, from 1; 0 never
  *   FAULT_HOW     "fail" (with EIO), "before" or "after" (the process is killed)
- *   FAULT_COUNT   a file to which one byte is added for each call, so that they can be counted
+ *   FAULT_RUN     calls are counted from 1 again when this changes
+ *   FAULT_COPIES  a folder that is there: `1`, `2`, … become copies of the folder before the call of that number
  *
  * Sources: dlsym(3), proc(5). Counted are the calls by which Node's file system changes something on Linux.
  */
@@ -14,6 +16,7 @@
 #include <errno.h>
 #include <fcntl.h>
 #include <limits.h>
+#include <pthread.h>
 #include <signal.h>
 #include <stdarg.h>
 #include <stdio.h>
@@ -22,9 +25,13 @@
 #include <sys/stat.h>
 #include <sys/types.h>
 #include <sys/uio.h>
+#include <sys/wait.h>
 #include <unistd.h>
 
 static int calls = 0;
+static char of_run[32] = "";
+/* A call that is made while a copy is made (by `cp`, in a process of its own) waits for it. */
+static pthread_mutex_t turn = PTHREAD_MUTEX_INITIALIZER;
 
 static void *real(const char *name) { return dlsym(RTLD_NEXT, name); }
 
@@ -50,19 +57,30 @@ static int is_below(const char *path) {
   return starts(path);
 }
 
+static void copy_to(const char *copies) {
+  char to[PATH_MAX];
+  snprintf(to, sizeof to, "%s/%d", copies, calls);
+  pid_t child = vfork();
+  if (child == 0) {
+    char *words[] = {"cp", "-a", getenv("FAULT_BELOW"), to, NULL};
+    char *nothing[] = {NULL};
+    execve("/bin/cp", words, nothing);
+    _exit(127);
+  }
+  int status = -1;
+  if (child < 0 || waitpid(child, &status, 0) != child || status != 0) abort();
+}
+
 static int matters(int below) {
   if (!below) return 0;
-  calls += 1;
-  const char *count = getenv("FAULT_COUNT");
-  if (count) {
-    int (*open_real)(const char *, int, ...) = real("open");
-    ssize_t (*write_real)(int, const void *, size_t) = real("write");
-    int file = open_real(count, O_WRONLY | O_APPEND | O_CREAT, 0644);
-    if (file >= 0) {
-      if (write_real(file, ".", 1) < 0) abort();
-      close(file);
-    }
+  const char *run = getenv("FAULT_RUN");
+  if (run && strcmp(run, of_run) != 0) {
+    snprintf(of_run, sizeof of_run, "%s", run);
+    calls = 0;
   }
+  calls += 1;
+  const char *copies = getenv("FAULT_COPIES");
+  if (copies) copy_to(copies);
   const char *at = getenv("FAULT_AT");
   return at != NULL && atoi(at) == calls;
 }
@@ -73,11 +91,17 @@ static int is_how(const char *word) {
 }
 
 #define GUARD(below, call)                        \
-  int hit = matters(below);                       \
+  int is_inside = (below);                        \
+  if (is_inside) pthread_mutex_lock(&turn);       \
+  int hit = matters(is_inside);                   \
   if (hit && is_how("before")) raise(SIGKILL);    \
-  if (hit && is_how("fail")) { errno = EIO; return -1; } \
-  long result = (call);                           \
+  long result = -1;                               \
+  int is_failure = hit && is_how("fail");         \
+  if (!is_failure) result = (call);               \
+  int error = is_failure ? EIO : errno;           \
   if (hit && is_how("after")) raise(SIGKILL);     \
+  if (is_inside) pthread_mutex_unlock(&turn);     \
+  errno = error;                                  \
   return result;
 
 int rename(const char *from, const char *to) {
