@@ -22,6 +22,17 @@ export function compileVue(root: string): string {
   return compile(root, create, getAllExtensions(vueOptions));
 }
 
+/** What the compiler says of a program before it would write. Packages are compiled, and not judged: they are not the test's. */
+function diagnosticsOf(program: ts.Program): ts.Diagnostic[] {
+  const own = program.getSourceFiles().filter(({ fileName }) => !fileName.includes("/node_modules/"));
+  return [
+    ...program.getConfigFileParsingDiagnostics(),
+    ...program.getOptionsDiagnostics(),
+    ...program.getGlobalDiagnostics(),
+    ...own.flatMap((file) => [...program.getSyntacticDiagnostics(file), ...program.getSemanticDiagnostics(file)]),
+  ];
+}
+
 /** What `tsc -p .` says of a project; nothing where all is well. Another compiler says by what it makes programs, and of which files more. */
 export function compile(root: string, create = ts.createProgram, more: readonly string[] = []): string {
   const file = join(root, "tsconfig.json");
@@ -59,6 +70,6 @@ export function compile(root: string, create = ts.createProgram, more: readonly 
     host,
     ...references,
   });
-  const found = [...(error ? [error] : []), ...errors, ...ts.getPreEmitDiagnostics(program)];
+  const found = [...(error ? [error] : []), ...errors, ...diagnosticsOf(program)];
   return ts.formatDiagnostics(found, { ...host, getNewLine: () => "\n" });
 }

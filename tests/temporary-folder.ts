@@ -3,7 +3,7 @@
  * done, however a worker was ended.
  */
 import { execFileSync } from "node:child_process";
-import { mkdtempSync, rmSync, statfsSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, rmSync, statfsSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
@@ -30,9 +30,11 @@ function madeInMemory(): string | undefined {
 
 /**
  * Git as it is without anybody's own settings: filters, hooks and names of this machine are no part of a test. It also does not
- * look after what is thrown away.
+ * look after what is thrown away, and copies no examples of hooks into each repository.
  */
-const gitSettings = `[gc]
+const gitSettings = (template: string): string => `[init]
+\ttemplateDir = ${template}
+[gc]
 \tauto = 0
 [maintenance]
 \tauto = false
@@ -43,7 +45,10 @@ export default function makeTemporaryFolder(): () => void {
   const folder = madeInMemory() ?? mkdtempSync(join(tmpdir(), "steady-shelf-tests-"));
   process.env.TMPDIR = folder;
   const settings = join(folder, "gitconfig");
-  writeFileSync(settings, gitSettings);
+  const template = join(folder, "git-template");
+  for (const name of ["info", "hooks"]) mkdirSync(join(template, name), { recursive: true });
+  writeFileSync(join(template, "info/exclude"), "");
+  writeFileSync(settings, gitSettings(template));
   process.env.GIT_CONFIG_GLOBAL = settings;
   process.env.GIT_CONFIG_NOSYSTEM = "1";
   return () => rmSync(folder, { recursive: true, force: true });
