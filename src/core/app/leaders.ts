@@ -6,6 +6,9 @@ import { partsOf } from "./companions.js";
 const companionFolders = new Set(languages.flatMap(({ companions }) => companions?.folders ?? []));
 const pictureFolders = new Set(languages.flatMap(({ companions }) => companions?.pictureFolders ?? []));
 
+/** What of a component in several files is the component: `Tree.component`, beside `Tree.container` and `Tree.type`. */
+const standsForAll = /^(?:component|view|screen|page)$/i;
+
 /** For each companion among some files the file that it goes with. */
 export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, ProjectPath> {
   const leading = new Map<string, ProjectPath>();
@@ -33,7 +36,10 @@ export function leadersOf(paths: readonly ProjectPath[]): Map<ProjectPath, Proje
     }
     // `tree.component.tsx` leads `tree.test.tsx` where no `tree.tsx` does.
     const dot = stem.indexOf(".");
-    if (dot > 0 && isCode(path)) dotted.set(inFolder(folderOf(path), stem.slice(0, dot)), path);
+    if (dot > 0 && isCode(path)) {
+      const [key, kind] = [inFolder(folderOf(path), stem.slice(0, dot)), stem.slice(dot + 1)];
+      if (!dotted.has(key) || standsForAll.test(kind)) dotted.set(key, path);
+    }
     const key = inFolder(folderOf(path), stem);
     const other = leading.get(key);
     // Of a picture and a script of one name, the script leads; of platform variants, the first.

@@ -245,6 +245,11 @@ export interface Outline {
   readonly assets: readonly string[];
   /** Keys that it reads from the environment, each once: `API_URL` of `process.env.API_URL`. Left out where there are none. */
   readonly environment?: readonly string[];
+  /**
+   * What the routes that it writes lead to: names that it calls them by, and specifiers of what is loaded later. Left out where
+   * there are none.
+   */
+  readonly routed?: readonly string[];
   readonly lines: number;
 }
 

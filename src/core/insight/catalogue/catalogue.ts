@@ -12,6 +12,7 @@ import {
   isOfTrade,
   languageFor,
   ownExports,
+  type ExportedName,
   type Export,
   type Outline,
 } from "../../languages/index.js";
@@ -256,6 +257,7 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
     users: uses.usersOf(path),
     targets: () => graph.targetsOf(path),
     isLoadedLater: graph.usesOf(path).some(({ reference }) => reference.kind === "dynamic import"),
+    routers: routersTo(path, ownExports(reading?.exports), input),
     shelf: layout.standingOf(path)?.shelf.holds ?? [],
     folders,
     isCrowdedRoot,
@@ -263,6 +265,20 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
     ownFolder: (each, below) => ownFolderOf(each, below, input),
   });
   return asImplementation(judged, reading?.outline, stack);
+}
+
+/** Files whose routes lead to a file: by the name that they give it, by its own name through an index, or by its path. */
+function routersTo(path: ProjectPath, exports: readonly ExportedName[], { graph, uses }: RoleInput): ProjectPath[] {
+  const routedBy = (user: ProjectPath): readonly string[] => graph.files.get(user)?.reading.outline.routed ?? [];
+  const direct = graph.usesOf(path).filter(({ from, reference: { bindings = [], specifier } }) => {
+    const routed = routedBy(from);
+    return routed.length > 0 && (routed.includes(specifier) || bindings.some(({ local }) => routed.includes(local)));
+  });
+  const known = new Set(direct.map(({ from }) => from));
+  const own = exports.filter(({ kind, isDefault }) => kind === "component" && !isDefault).map(({ name }) => name);
+  for (const user of own.length > 0 ? uses.usersOf(path) : [])
+    if (routedBy(user).some((name) => own.includes(name))) known.add(user);
+  return [...known];
 }
 
 /** What a sheet says of itself as well; it is read whole only where sheets are the app's code. */
@@ -340,11 +356,13 @@ function roleOfIndex(path: ProjectPath, { roles, folders, ...input }: OthersInpu
   ]);
 }
 
-/** A test is a test, a sheet a sheet; a declaration or a variant is what its file is. */
+/** Roles that a companion may have beside its leader's. */
+const ofItsOwn: ReadonlySet<Role> = new Set(["test", "story", "style", "constants", "config"]);
+
+/** A test is a test, a sheet a sheet, constants are constants; a declaration or a variant is what its file is. */
 function roleOfCompanion(path: ProjectPath, leader: ProjectPath, input: OthersInput): Judgement<Role> {
   const own = roleOf(path, input, input.folders);
-  if (own.is === "test" || own.is === "story" || own.is === "style" || input.decide(path)?.role !== undefined)
-    return own;
+  if ((own.is !== undefined && ofItsOwn.has(own.is)) || input.decide(path)?.role !== undefined) return own;
   const { is, confidence } = input.roles.get(leader) ?? unknown;
   return is === undefined
     ? own

@@ -28,6 +28,8 @@ export interface RoleQuestion {
   /** Files that it references. */
   readonly targets: () => readonly ProjectPath[];
   readonly isLoadedLater: boolean;
+  /** Files that write a route which leads to it. */
+  readonly routers: readonly ProjectPath[];
   /** The roles that the shelf holds on which it lies. */
   readonly shelf: readonly Role[];
   readonly folders: FolderClues;
@@ -67,7 +69,13 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const content = byContent(question.outline ?? nothingSaid, question)
     .filter((each) => !(isViewModel && each.for === "state"))
     .map((each) => (isNamed && each.for === "helper" ? { ...each, weight: each.weight / 2 } : each));
-  const all = [...byFolder(question, named), ...named, ...content, ...byUse(question)];
+  const used = byUse(question);
+  // Where all that draws is called `.component`, that does not tell what nothing but routes lead to.
+  const isLedTo = used.some(({ for: role, weight }) => role === "screen" && weight >= ledToOnly);
+  const called = named.map((each) =>
+    isLedTo && each.for === "component" ? { ...each, weight: each.weight / 3 } : each,
+  );
+  const all = [...byFolder(question, named), ...called, ...content, ...used];
   // A sheet called `type` is about letters: words for what a sheet cannot be say nothing of it.
   const { sheetsAreCode, held } = question.clues;
   // What is called as a partial is not where anything begins.
@@ -231,7 +239,12 @@ function byName(
       clues.endings
         .get(wordsKey(ending))
         ?.filter(({ role }) => !(isCall && clues.drawing.has(role)))
-        .map(({ role, weight }) => ({ role, weight: isDone && clues.plain.has(role) ? weight / 2 : weight })),
+        .map(({ role, weight }) => {
+          if (!clues.plain.has(role)) return { role, weight };
+          // `models.js` says more than that it lies in `lib/`.
+          const isAll = words.length === ending.length && /^\p{Ll}/u.test(base);
+          return { role, weight: isDone ? weight / 2 : isAll ? 1 - (1 - weight) / 2.5 : weight };
+        }),
       { code: "name ends", words: ending.join(" ") },
     );
   else
@@ -320,10 +333,18 @@ function byContent(
   return found;
 }
 
+/** Words in the names of what routes lead through, not to. */
+const goesAround =
+  /layout|wrap|guard|shell|provider|require|private|protected|boundary|redirect|outlet|navigator|routes?\b/i;
+
+/** What it weighs that nothing but routes use a file. */
+const ledToOnly = 0.92;
+
 function byUse(question: RoleQuestion): RoleEvidence[] {
   const { users, isLoadedLater, outline, isCode, path, folders, clues } = question;
   const draws = outline?.signs.includes("view") === true;
-  const routers = users.filter((user) => isRouter(user, question));
+  const written = question.routers.filter((user) => partsOf(nameOf(user)).leads);
+  const routers = users.filter((user) => written.includes(user) || isRouter(user, question));
   const found: RoleEvidence[] = [];
   // A sheet that nothing takes in, and that is not called as a partial, is where a compiler begins; or what settings name.
   if (clues.sheetsAreCode && isCode && !SheetWorld.isPartial(path)) {
@@ -340,10 +361,11 @@ function byUse(question: RoleQuestion): RoleEvidence[] {
       (user) =>
         routers.includes(user) || !partsOf(nameOf(user)).leads || folders.decisive(folderOf(user)) !== undefined,
     );
-  if (draws && routers.length > 0 && !/layout/i.test(nameOf(path)))
+  const isRouted = routers.length > 0 && !(written.length > 0 ? goesAround : /layout/i).test(nameOf(path));
+  if (draws && isRouted)
     found.push({
       for: "screen",
-      weight: isRoutedOnly ? 0.92 : isLoadedLater ? 0.5 : 0.3,
+      weight: isRoutedOnly ? ledToOnly : isLoadedLater ? 0.5 : 0.3,
       because: { code: "routed", router: nameOf(routers[0] ?? "") },
     });
   if (isCode && users.length >= 4 && draws)

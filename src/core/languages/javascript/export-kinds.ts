@@ -5,13 +5,24 @@
 import type { Export, ExportKind } from "../reading.js";
 
 /** An element with its looks: styled.li`…`, styled(Card)`…`. */
-const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))\s*(?:<[^>\n]*>)?\s*(?:\.attrs\([^`]*?\))?\s*[`(]/;
+const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))\s*(?:<[^>\n]*>)?\s*(?:\.attrs\([^`]*?\))?\s*(?:<[^>\n]*>)?\s*[`(]/;
+
+/** What compiled JSX is made with. */
+const jsxRuntime = /\bfrom\s+["']react\/jsx-(?:dev-)?runtime["']/;
+
+/** A function of nothing but what it is given to show: `(props)`, `({ value, format })`. */
+const takesProps = /^[^(]*\(\s*(?:props\b[^,()]*|\{[^{}]*\}\s*(?::[^()]*)?),?\s*\)/;
+
+/** What goes around a component and is one itself. */
+const around =
+  /^(?:React\.)?(?:observer|memo|forwardRef|with[A-Z]\w*)\s*(?:<[^>\n]*>)?\s*\(\s*(?:async\s+)?(?:function\b|\()/;
 
 /** Whether a script draws: it holds JSX, or makes elements of looks. */
 export function drawsIn(text: string, name: string): boolean {
   if (text.includes("createElement(") && /(?<!document\.)\bcreateElement\(/.test(text) && /\breact\b/i.test(text))
     return true;
   const isPlain = /\.[cm]?ts$/.test(name);
+  if (text.includes("/jsx-") && jsxRuntime.test(text)) return true;
   return (
     (!isPlain && (text.includes("</") || text.includes("/>"))) || (text.includes("styled") && styledElement.test(text))
   );
@@ -28,6 +39,8 @@ const declaring =
 /** The kinds of what one script declares. */
 export class Kinds {
   readonly draws: boolean;
+  /** Whether it may hold JSX by its extension, so that a view without any is one all the same. */
+  readonly #mayDraw: boolean;
   #declared: ReadonlyMap<string, { readonly word: string; readonly at: number }> | undefined;
 
   constructor(
@@ -35,6 +48,7 @@ export class Kinds {
     name: string,
   ) {
     this.draws = drawsIn(text, name);
+    this.#mayDraw = /\.[jt]sx$/.test(name);
   }
 
   /** Of what is exported where it is declared: the declaration is at an offset behind `export`. */
@@ -44,7 +58,14 @@ export class Kinds {
       /^(?:declare\s+|abstract\s+|async\s+)*(function\*?|class|const|let|var|interface|type|enum|namespace|component|hook)(?![\p{L}\p{N}_$])/u.exec(
         after,
       ) ?? [];
-    return kindOf({ word, name, after, draws: this.draws });
+    return this.#kindOf(word, name, after);
+  }
+
+  #kindOf(word: string, name: string, after: string): ExportKind {
+    const kind = kindOf({ word, name, after, draws: this.draws });
+    return kind === "function" && this.#mayDraw && /^\p{Lu}.*\p{Ll}/u.test(name) && takesProps.test(after)
+      ? "component"
+      : kind;
   }
 
   /** Of a name that is declared somewhere, by the line of its declaration. */
@@ -52,7 +73,7 @@ export class Kinds {
     const { word, at } = this.#find(name) ?? {};
     if (word === undefined || at === undefined)
       return this.draws && /^\p{Lu}.*\p{Ll}/u.test(name) ? "component" : "value";
-    return kindOf({ word, name, after: this.text.slice(at, at + 400), draws: this.draws });
+    return this.#kindOf(word, name, this.text.slice(at, at + 400));
   }
 
   #find(name: string): { readonly word: string; readonly at: number } | undefined {
@@ -74,7 +95,7 @@ export class Kinds {
     const [name] = names ?? [];
     if (name !== undefined && !/^(?:function|class|async)$/.test(name)) return { kind: this.local(name), about: name };
     if (/^(?:abstract\s+)?class\b/.test(line)) return { kind: "class" };
-    if (this.draws && /^(?:async\s+)?(?:function|\()/.test(line)) return { kind: "component" };
+    if (this.draws && (/^(?:async\s+)?(?:function|\()/.test(line) || around.test(line))) return { kind: "component" };
     return { kind: /^[{["'\d]/.test(line) ? "constant" : "value" };
   }
 }
@@ -101,6 +122,8 @@ function kindOf({ word, name, after, draws }: Declared): ExportKind {
   if (/^(?:async\s*)?(?:function\b|\([^)]*\)\s*(?::[^=]+)?=>|[\p{L}_$][\p{L}\p{N}_$]*\s*=>|<[^>]*>\s*\()/u.test(value))
     return "function";
   if (/^(?:async\s*)?\((?![^)]*\)\s*[;\n])/.test(value) && after.includes("=>")) return "function";
+  // `LOGOUT = ActionTypes.LOGOUT` is one that another file gives.
+  if (/^\p{Lu}[\p{Lu}\p{N}_]*$/u.test(name) && /^[\p{L}\p{N}_$.]+\s*(?:;|$)/mu.test(value)) return "constant";
   // An object of functions does something.
   if (/^[[{]/.test(value) && /=>|\bfunction\b|\)\s*\{/.test(value)) return "value";
   return /^(?:["'`\d[{-]|new\s+(?:Set|Map|RegExp)\b|Object\.freeze|true\b|false\b|\/)/.test(value)

@@ -10,15 +10,19 @@ import { countLines } from "../plain-outline.js";
 import { keysOf } from "../environment-keys.js";
 import { environmentKeys } from "./environment.js";
 import { drawsIn } from "./export-kinds.js";
+import { routedIn } from "./routed.js";
 
 /** Says what a script does. `name` is the file's name, `exports` what its reader found. */
 export function outline(text: string, name: string, exports: readonly Export[] = []): Outline {
+  const signs = signsOf(text, drawsIn(text, name), exports);
+  const routed = signs.includes("routes") ? routedIn(text.slice(0, telling)) : [];
   return {
     onlyPassesOn: ownExports(exports).length === 0 ? exports.length > 0 || emptyPass.test(text) : handsOn(text),
-    signs: signsOf(text, drawsIn(text, name), exports),
+    signs,
     actions: actionsOf(text),
     assets: assetNamesIn(text),
     ...keysOf(environmentKeys(text)),
+    ...(routed.length > 0 && { routed }),
     lines: countLines(text),
   };
 }
