@@ -71,8 +71,9 @@ export class FolderClues {
     const word = keyOf(nameOf(folder));
     // `components/Navigation/` is a component's own folder, and no layer; `lib/Widgets/` is one.
     const above = folderOf(folder) === this.source ? "" : nameOf(folderOf(folder));
-    if (/^\p{Lu}/u.test(nameOf(folder)) && /^\p{Ll}/u.test(above) && this.clues.folders.has(keyOf(above)))
-      return undefined;
+    const inside = this.clues.folders.get(keyOf(above));
+    const mayBeOwn = inside !== undefined && inside !== "helper";
+    if (/^\p{Lu}/u.test(nameOf(folder)) && /^\p{Ll}/u.test(above) && mayBeOwn) return undefined;
     if (this.#isAmongNames(folder)) return undefined;
     if (topics.has(word) && this.isAmongTopics(folder)) return undefined;
     const deep = this.clues.deep.get(word);
