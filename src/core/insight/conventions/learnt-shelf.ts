@@ -143,15 +143,20 @@ function patternsOf(
   const patternFor = (some: readonly Entry[]): string | undefined => {
     if (some.length < (isTaught ? 1 : filesOfAPattern)) return undefined;
     const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
-    return nameCandidates(stems).find((text) => {
+    const followed = nameCandidates(stems).flatMap((text) => {
       const pattern = parsed(text);
       const following = stems.filter((stem) => pattern && readName(pattern, stem) !== undefined);
       const isFixed = text.replace(/\{\w+\}/, "") !== "";
       const [fewest, part] = isFixed && !isTaught ? [filesOfAFixed, partOfAFixed] : [1, partOfAPattern];
-      return (
-        following.length >= fewest && following.length >= some.length * part && (isTaught || isTold(text, following))
-      );
+      const isForm =
+        following.length >= fewest && following.length >= some.length * part && (isTaught || isTold(text, following));
+      return isForm ? [{ text, isFixed, count: following.length }] : [];
     });
+    const [first] = followed;
+    if (first === undefined || first.isFixed) return first?.text;
+    // One word alone is spelled alike in every case of words: `functions` beside `actionTypes` is no `{kebab}`.
+    const plain = followed.filter(({ isFixed }) => !isFixed);
+    return plain.reduce((best, each) => (each.count > best.count ? each : best), first).text;
   };
   const whole = patternFor(named);
   // A case of words is everybody's; capitals and endings are a role's.

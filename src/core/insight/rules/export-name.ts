@@ -24,12 +24,16 @@ export const exportName: Rule = {
   *find(context) {
     const exported = context.mains.flatMap((entry) => {
       const main = mainExport(context, entry);
-      return main && !isFolderIndex(entry.path) ? [{ entry, main, ...partsOf(nameOf(entry.path)) }] : [];
+      if (!main || isFolderIndex(entry.path)) return [];
+      const parts = partsOf(nameOf(entry.path));
+      // Beside what is wrapped (by default) stands what the file is called after.
+      const isNamed = namesOf(context, entry).some((name) => name !== main.name && areAlike(context, parts.stem, name));
+      return [{ entry, main, isNamed, ...parts }];
     });
     // Names that several files give (`Route`), and names that several files have (`implementation`), are a form.
     const names = countOf(exported.map(({ main }) => main.name));
     const stems = countOf(exported.map(({ stem }) => stem));
-    const others = exported.filter(({ stem, main }) => !areAlike(context, stem, main.name));
+    const others = exported.filter(({ stem, main, isNamed }) => !isNamed && !areAlike(context, stem, main.name));
     if (exported.length > 2 && others.length * 2 > exported.length) return;
     // Where several in one folder are called otherwise than what they export, that is how it is done there: icons.
     const all = countOf(exported.map(({ entry }) => folderOf(entry.path)));
@@ -82,6 +86,13 @@ function countOf(words: readonly string[]): ReadonlyMap<string, number> {
   return counts;
 }
 
+/** The names of all components, hooks and classes that a file gives. */
+function namesOf({ graph }: RuleContext, { path }: Entry): string[] {
+  return ownExports(graph.files.get(path)?.reading.exports)
+    .filter(({ kind }) => kind === "component" || kind === "hook" || kind === "class")
+    .map(({ name }) => name);
+}
+
 /** The default export, if it has a name; else the only one of its kind. */
 function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName | undefined {
   const exports = ownExports(graph.files.get(path)?.reading.exports);
@@ -100,5 +111,10 @@ function areAlike({ catalogue }: RuleContext, stem: string, name: string): boole
   const [c, d] = [wordsBesideRole(stem, catalogue.clues), wordsBesideRole(name, catalogue.clues)].map(wordsKey);
   const said = new Set(wordsBesideRole(name, catalogue.clues).map(singular));
   if (wordsBesideRole(stem, catalogue.clues).some((word) => word.length > 3 && said.has(singular(word)))) return true;
+  // `vocab` is short for a vocabulary.
+  const words = splitWords(name).map((word) => word.toLowerCase());
+  const isShort = (word: string): boolean =>
+    word.length >= 4 && words.some((other) => other.length >= 4 && (other.startsWith(word) || word.startsWith(other)));
+  if (splitWords(stem).some((word) => isShort(word.toLowerCase()))) return true;
   return a.includes(b) || b.includes(a) || (c ?? "").includes(d ?? "") || (d ?? "").includes(c ?? "");
 }

@@ -1,6 +1,10 @@
+import { nameOf } from "../../base/paths.js";
 import { certain } from "../catalogue/index.js";
 import { stateFamilies } from "../state/index.js";
 import type { Rule } from "./rule.js";
+
+/** What looks at each action, too, but keeps no state. */
+const answersBetween = /middleware|listener|saga|epic/i;
 
 export const longReducer: Rule = {
   name: "long-reducer",
@@ -21,6 +25,7 @@ export const longReducer: Rule = {
       const outline = graph.files.get(path)?.reading.outline;
       if (
         role.is === "state" &&
+        !answersBetween.test(nameOf(path)) &&
         role.confidence >= certain &&
         outline?.signs.includes("reducer") === true &&
         outline.lines > most

@@ -89,9 +89,12 @@ export class Kinds {
   /** Of what is exported by default, and the name that it is made of: `memo(TreeCard)` → `TreeCard`, `connect(…)(TreeCard)`. */
   default(expression: number): Pick<Export, "kind" | "about"> {
     const line = /^[^\n]*/.exec(this.text.slice(expression, expression + 400))?.[0].trim() ?? "";
-    const names =
-      line.match(/(?<![\p{L}\p{N}_$])[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ??
-      /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line);
+    // What is chosen or made of several has no name of its own.
+    const isChosen = /\s(?:&&|\|\||\?\??)\s|\?\./.test(line);
+    const names = isChosen
+      ? null
+      : (line.match(/(?<![\p{L}\p{N}_$])[\p{Lu}_$][\p{L}\p{N}_$]*(?=\s*\)*;?\s*$)/u) ??
+        /^[\p{L}_$][\p{L}\p{N}_$]*(?=\s*;?$)/u.exec(line));
     const [name] = names ?? [];
     if (name !== undefined && !/^(?:function|class|async)$/.test(name)) return { kind: this.local(name), about: name };
     if (/^(?:abstract\s+)?class\b/.test(line)) return { kind: "class" };
