@@ -73,7 +73,11 @@ function sayWhy(word: string, options: CheckOptions): number {
 function unresolvedIn(checked: readonly Checked[]): string[] {
   return checked
     .flatMap(({ fresh }) => fresh)
-    .flatMap(({ what }) => (what.code === "unresolved" || what.code === "several unresolved" ? [what.specifier] : []));
+    .flatMap(({ what }) =>
+      what.code === "unresolved" || what.code === "several unresolved" || what.code === "unresolved alike"
+        ? [what.specifier]
+        : [],
+    );
 }
 
 interface TextOptions extends CheckOptions {

@@ -136,6 +136,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${count(references, "path")} of this file into one folder are unresolved: ${specifier}, …`,
     advice: "Restore the files, or correct the paths.",
   }),
+  "unresolved alike": ({ specifier, places, files }) => ({
+    says: `${specifier} leads from ${count(files, "file")} to ${count(places, "place")}, none of which is a file`,
+    advice: "Correct the paths. If a bundler puts a file in place of these letters, accept the finding.",
+  }),
   "packages unknown": ({ packages, files }) => ({
     says: `${packages.length === 1 ? "the package" : `${packages.length} packages,`} ${firstOf(packages)}, that ${count(files, "sheet")} ${files === 1 ? "uses" : "use"} ${packages.length === 1 ? "is" : "are"} neither declared nor installed`,
     advice: "Declare them in package.json, or say what the beginning stands for under `aliases:`.",

@@ -91,6 +91,7 @@ const detail = {
   sample: ".env.example",
   registered: "path",
   text: "/today",
+  places: 3,
 };
 
 test.each(caseCodes)("what is found as '%s' is said in one clause, with an advice in sentences", (code) => {

@@ -55,6 +55,21 @@ describe("roles", () => {
     ["src/stuff/snapshots/Row.tsx", drawn, "component"],
     ["src/assets/CrateMark.tsx", drawn, "component"],
     ["src/stuff/crates.graphql", "query Crates { crates { weight } }", "service"],
+    // What draws without any JSX, or gets its looks elsewhere.
+    ["src/components/Weight.tsx", "export const Weight = ({ value }) => `${value} kg`;", "component"],
+    ["src/components/Weight.jsx", "const Weight = (props) => props.value ?? '';\nexport default Weight;", "component"],
+    ["src/components/weigh.tsx", "export const weigh = ({ value }) => value;", "helper"],
+    ["src/components/Weigher.tsx", "export function Weigher(a, b) { return a + b; }", "helper"],
+    ["src/stuff/Row.tsx", "export default observer((props: Props) => {\n  return <li/>;\n});", "component"],
+    [
+      "src/stuff/row.js",
+      'import { jsx as _jsx } from "react/jsx-runtime";\nexport const Row = () => _jsx("li", {});',
+      "component",
+    ],
+    ["src/stuff/Box.ts", "export const Box = styled(Card).attrs({ wide: true })<Props>`a: b`;", "component"],
+    // A file's whole name says more than a folder for all that helps.
+    ["src/lib/models.js", "export class Tree {}\nexport const read = (x) => new Tree(x);", "model"],
+    ["src/actions/types.js", 'import { all } from "../all";\nexport const ADDED = all.ADDED;', "constants"],
   ])("%s is recognised (%j)", async (path, text, role) => {
     expect((await catalogueOf({ [path]: text })).entries.get(at(path))?.role.is).toBe(role);
   });
@@ -70,6 +85,80 @@ describe("roles", () => {
     });
     const roleOf = (path: string): unknown => entries.get(at(path))?.role.is;
     expect([roleOf("src/crates/RemoveCrate.tsx"), roleOf("src/crates/AddCrate.tsx")]).toEqual(["component", "screen"]);
+  });
+
+  const rootOf = (routes: string): string =>
+    `import { Rota } from "./rota/rota.component";\nimport { Frame } from "./rota/frame.component";\nexport const Root = () => <Routes>${routes}</Routes>;\n`;
+
+  test.each([
+    ["a route leads to it", { "src/root.tsx": rootOf("<Route element={<Rota />} />") }, "screen"],
+    ["one through a frame does", { "src/root.tsx": rootOf("<Route element={<Frame><Rota /></Frame>} />") }, "screen"],
+    ["it is drawn beside the routes", { "src/root.tsx": rootOf("<Route element={<Home />} />") }, "component"],
+    [
+      "it is loaded later",
+      {
+        "src/root.tsx":
+          'const Rota = lazy(() => import("./rota/rota.component"));\nexport const Root = () => <Routes><Route element={<Rota />} /></Routes>;\n',
+      },
+      "screen",
+    ],
+    [
+      "it comes through an index",
+      {
+        "src/rota/index.ts": 'export * from "./rota.component";\n',
+        "src/root.tsx": rootOf("<Route element={<Rota />} />").replace("rota/rota.component", "rota"),
+      },
+      "screen",
+    ],
+    [
+      "only a test writes a route",
+      { "src/rota/rota.component.test.tsx": rootOf("<Route element={<Rota />} />").replaceAll("./rota/", "./") },
+      "component",
+    ],
+    [
+      "others use it, too",
+      {
+        "src/root.tsx": rootOf("<Route element={<Rota />} />"),
+        "src/home.tsx": 'import { Rota } from "./rota/rota.component";\nexport const Home = () => <Rota />;\n',
+      },
+      "component",
+    ],
+  ])("what is called a component, where %s", async (_, files, role) => {
+    const { entries } = await catalogueOf({
+      "src/rota/rota.component.tsx": drawn.replace("X", "Rota"),
+      "src/rota/frame.component.tsx": drawn.replace("X", "Frame"),
+      ...files,
+    });
+    expect(entries.get(at("src/rota/rota.component.tsx"))?.role.is).toBe(role);
+  });
+
+  test("a component in several files: what is constant is that, and its test goes with the component", async () => {
+    const { entries } = await catalogueOf({
+      "src/parts/Row/Row.component.tsx": drawn.replace("X", "Row"),
+      "src/parts/Row/Row.config.ts": "export const MOST = 3;\n",
+      "src/parts/Row/Row.type.ts": "export interface RowProps {}\n",
+      "src/parts/Row/Row.test.tsx": "test('a', () => 1);\n",
+    });
+    const told = [...entries].map(([path, { role, leader }]) => [path.slice(14), role.is, leader?.slice(14)]);
+    expect(told).toEqual([
+      ["Row.component.tsx", "component", undefined],
+      ["Row.config.ts", "constants", "Row.component.tsx"],
+      ["Row.test.tsx", "test", "Row.component.tsx"],
+      ["Row.type.ts", "model", undefined],
+    ]);
+  });
+
+  test("a folder with a capital in lib/ is what it is called after", async () => {
+    const { entries } = await catalogueOf({
+      "src/index.ts": 'import "./lib/Models/Tree";\n',
+      "src/lib/Models/Tree.ts": "export const grow = (x: number) => x;\nexport class Tree {}\n",
+      "src/components/Models/Tree.tsx": drawn,
+    });
+    const roleOf = (path: string): unknown => entries.get(at(path))?.role.is;
+    expect([roleOf("src/lib/Models/Tree.ts"), roleOf("src/components/Models/Tree.tsx")]).toEqual([
+      "model",
+      "component",
+    ]);
   });
 
   test("what is drawn in a feature's index is no index", async () => {

@@ -156,6 +156,20 @@ describe("what is learnt", () => {
     expect(shelves(await learnt(files)).at(-1)).toEqual(["pictures", ["asset", "component"], undefined]);
   });
 
+  test("a case is told by the names of several words, however many have one", async () => {
+    const single = letters.flatMap((a) => ["x", "y", "z"].map((b) => `${a.toLowerCase()}${b}`));
+    const several = [
+      "load-rota",
+      "load-swaps",
+      "load-trees",
+      ...["A", "B", "C", "D", "E"].map((name) => `load${name}x`),
+    ];
+    const files = Object.fromEntries(
+      [...single, ...several].map((name) => [`src/plumbing/${name}.ts`, "export const load = () => fetch('/');\n"]),
+    );
+    expect(shelves(await learnt(files))).toEqual([["plumbing", "service", "{camel}"]]);
+  });
+
   test("no case is told by names of one word", async () => {
     const short = Object.fromEntries(
       ["trees", "rota", "swaps", "crate", "graft", "bloom", "frost", "hail", "wind", "rain", "sun", "dew"].map(

@@ -78,6 +78,7 @@ export interface CaseDetails {
   /** `others`: files besides the first that miss the same. */
   unresolved: { readonly specifier: string; readonly others: number };
   /** Paths of one file into one folder; the first of them as it is written. */
+  "unresolved alike": { readonly specifier: string; readonly places: number; readonly files: number };
   "several unresolved": { readonly specifier: string; readonly references: number };
   /** Packages that sheets name, of which nothing here knows. */
   "packages unknown": { readonly packages: readonly string[]; readonly files: number };

@@ -42,6 +42,14 @@ describe("nothing is said of", () => {
       { "src/components/CardA/hooks/useCrate.ts": hook, "src/components/CardB/hooks/useCrate.ts": hook },
     ],
     ["helpers that bear the name of what they help", { "src/components/CardA/CardA.helper.ts": helper }],
+    [
+      "a component beside what is wrapped around it",
+      {
+        "src/components/CardM/CardM.tsx": `${drawn("CardMView")}const DragSource = pull(CardMView);\nexport default inject("hands")(DragSource);\n`,
+        "src/components/CardN/CardN.tsx": `${drawn("CardN").replace("export ", "")}export default isTried && window?.Trial\n  ? tried(CardN)\n  : CardN;\n`,
+      },
+    ],
+    ["a word that is short for another", { "src/helpers/vocabulary.tsx": drawn("VocabRow") }],
     ["declarations", { "src/components/CardA/images.d.ts": 'declare module "*.png";\n' }],
     [
       "a name that several folders have",
@@ -206,6 +214,13 @@ describe("what is quiet elsewhere is still said", () => {
   });
 });
 
+test("what answers between actions is no reducer, however long it is", async () => {
+  const answering = `export default (store) => (next) => (action) => {\n  switch (action.type) {\n${"    // a week\n".repeat(300)}  }\n  return next(action);\n};\n`;
+  const found = await said({ "src/store/rotaMiddleware.ts": answering, "src/store/rotaReducer.ts": answering });
+  const long = found.filter((each) => each.startsWith("long-reducer")).map((each) => each.split(" ")[1]);
+  expect(long).toEqual(["src/store/rotaReducer.ts"]);
+});
+
 describe("it is said once", () => {
   test("that paths lead out of the project", async () => {
     const outside = ["a", "b", "c"].map((name) => `import "../../plugin-${name}/src";`).join("\n");
@@ -222,6 +237,19 @@ describe("it is said once", () => {
     });
     expect(found).toEqual([
       "unresolved-path src/components/CardA/CardA.tsx 2 paths in 2 files lead out of the project, to ../kit/, where nothing is read: @kit/a, …",
+    ]);
+  });
+
+  test("that the same letters lead to several places, of which none is there", async () => {
+    const sheet = '@import "../../theme.config";\n';
+    const found = await said({
+      "src/components/CardA/a.less": sheet,
+      "src/components/CardB/parts/b.less": sheet,
+      "src/components/CardC/parts/rows/c.less": sheet,
+      "src/components/CardC/parts/rows/d.less": sheet,
+    });
+    expect(found).toEqual([
+      "unresolved-path src/components/CardA/a.less ../../theme.config leads from 4 files to 3 places, none of which is a file",
     ]);
   });
 

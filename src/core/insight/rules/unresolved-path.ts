@@ -16,8 +16,11 @@ export const unresolvedPath: Rule = {
     // of the project, many files that miss one, many paths of one file into one folder.
     const matters = new Map<string, Unresolved[]>();
     const single: Unresolved[] = [];
-    for (const found of unresolved(context)) {
-      const matter = matterOf(context, found);
+    const all = [...unresolved(context)];
+    const repeated = repeatedIn(all);
+    for (const found of all) {
+      const matter =
+        matterOf(context, found) ?? (repeated.has(found.about) ? (`alike ${found.about}` as const) : undefined);
       if (matter === undefined) single.push(found);
       else addTo(matters, matter, found);
     }
@@ -46,8 +49,8 @@ export const unresolvedPath: Rule = {
   },
 };
 
-/** What is not known, and by what: `alias @/`, `outside ../shell`, `packages`. */
-type Matter = `alias ${string}` | `outside ${string}` | "packages";
+/** What is not known, and by what: `alias @/`, `outside ../shell`, `alike ../../theme.config`, `packages`. */
+type Matter = `alias ${string}` | `outside ${string}` | `alike ${string}` | "packages";
 
 /** The matter of which a path is one of several signs; none for one that simply leads nowhere. */
 function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
@@ -58,10 +61,26 @@ function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
   return folder === undefined ? undefined : `outside ${folder}`;
 }
 
+/** Letters that climb and lead to different places of which none is there: a bundler takes them for a name. */
+function repeatedIn(all: readonly Unresolved[]): ReadonlySet<string> {
+  const missing = new Map<string, Set<string>>();
+  for (const { about, missing: place } of all)
+    if (about.startsWith("../") && place !== undefined)
+      missing.set(about, (missing.get(about) ?? new Set<string>()).add(place));
+  return new Set([...missing].filter(([, places]) => places.size >= placesOfAName).map(([about]) => about));
+}
+
 function whatIsUnknown(matter: string, some: readonly Unresolved[]): Case {
   const name = matter.slice(matter.indexOf(" ") + 1);
   const [references, files] = [some.length, filesOf(some)];
   if (matter.startsWith("alias ")) return { code: "alias unknown", prefix: name, references, files };
+  if (matter.startsWith("alike "))
+    return {
+      code: "unresolved alike",
+      specifier: name,
+      places: new Set(some.map(({ missing }) => missing)).size,
+      files,
+    };
   if (matter.startsWith("outside "))
     return { code: "leads outside", folder: name, references, files, specifier: some[0]?.about ?? "" };
   const packages = some.map(({ about }) => about.replace(/^~/, "").split("/").slice(0, 2).join("/"));
@@ -121,6 +140,9 @@ function matches(pattern: string, specifier: string): boolean {
 
 /** What leads to a place that is not read may be right: how sure it is that it is not. */
 const likelyOnly = 0.5;
+
+/** To so many places that are not there the same letters lead only where a bundler knows them. */
+const placesOfAName = 3;
 
 /** So many paths of one file into one folder are one finding. */
 const manyPaths = 5;

@@ -16,12 +16,13 @@ const loadedInPlace =
   /\b(?:component|lazy|getComponent)\s*[:=]\s*\{?\s*(?:\w+\s*\(\s*)?(?:async\s*)?\(\s*\)\s*=>\s*import\s*\(\s*(?:\/\*[^*]{0,200}\*\/\s*)?["'`]([^"'`\n]+)["'`]/g;
 const loadedLater =
   /\b(?:const|let|var)\s+([A-Z][\w$]*)\s*=\s*[^;={}]{0,60}(?:=>\s*)?(?:\{\s*return\s+)?import\s*\(\s*(?:\/\*[^*]{0,200}\*\/\s*)?["'`]([^"'`\n]+)["'`]/g;
-const tag = /<([A-Z][\w$]*)(?:[^<>{}]|\{[^{}<>]*\}|=>)*(\/?)>/g;
 
 /** Names of what the routes of a text lead to, each once, and specifiers of what they load later. */
 export function routedIn(text: string): string[] {
   const found = new Set<string>();
-  const add = (name: string | undefined): void => void (name !== undefined && found.add(name));
+  const add = (name: string | undefined): void => {
+    if (name !== undefined) found.add(name);
+  };
   const starts = [...text.matchAll(tagOfRoute)].map(({ index }) => index);
   starts.forEach((start, at) => {
     const route = text.slice(start, Math.min(starts[at + 1] ?? text.length, start + reach));
@@ -38,12 +39,27 @@ export function routedIn(text: string): string[] {
   return [...found];
 }
 
+const opened = /<([A-Z][\w$]*)/g;
+
 /** What is shown by a piece of JSX: the first thing in it that has nothing inside, else the first. */
 function shownIn(piece: string): string | undefined {
   let first: string | undefined;
-  for (const [, name, closed] of piece.matchAll(tag)) {
-    if (closed === "/") return name;
+  for (const { 1: name, index, 0: head } of piece.matchAll(opened)) {
+    if (isEmptyTag(piece, index + head.length)) return name;
     first ??= name;
   }
   return first;
+}
+
+/** Whether a tag whose name ends at an offset ends with `/>`; what stands in braces may hold any sign. */
+function isEmptyTag(text: string, from: number): boolean {
+  let depth = 0;
+  for (let at = from; at < text.length; at += 1) {
+    const sign = text[at];
+    if (sign === "{") depth += 1;
+    else if (sign === "}") depth -= 1;
+    else if (sign === ">" && depth === 0) return text[at - 1] === "/";
+    if (depth < 0) return false;
+  }
+  return false;
 }
