@@ -47,6 +47,8 @@ export const exportName: Rule = {
       if (isNamedByTool(path) || isDeclaration(path)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
       if (isCustomOf(folderOf(path))) continue;
+      // What is wrapped is called as the file is, and stays inside: `const Row = …`, `export default Framed`.
+      if (declares(context.tree.text(path)?.text ?? "", stem)) continue;
       // No name in code can begin as `404page` does.
       if (/^\p{N}/u.test(stem)) continue;
       // `hooks.ts` holds hooks, however many.
@@ -84,6 +86,12 @@ function countOf(words: readonly string[]): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
   return counts;
+}
+
+/** Whether a text declares a name that it does not give: a word, the name, and what follows a name that is declared. */
+function declares(text: string, name: string): boolean {
+  if (!/^[\p{L}_$][\p{L}\p{N}_$]*$/u.test(name) || !text.includes(name)) return false;
+  return new RegExp(`^[ \\t]*\\p{Ll}+[ \\t]+${name.replaceAll("$", "\\$")}[ \\t]*[=(:{<]`, "mu").test(text);
 }
 
 /** The names of all components, hooks and classes that a file gives. */

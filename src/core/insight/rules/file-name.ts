@@ -2,7 +2,7 @@ import type { Role, Shelf } from "../../app/arrangement/index.js";
 import { certain, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isMainCode, partsOf } from "../../app/index.js";
-import { languageFor, ownExports } from "../../languages/index.js";
+import { isDeclaration, languageFor, ownExports } from "../../languages/index.js";
 import { readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isRoleWord } from "./named-after-role.js";
@@ -69,6 +69,10 @@ export const fileName: Rule = {
         standing?.shelf !== belonging.shelf ||
         isFolderIndex(path) ||
         isNamedByTool(path) ||
+        // What declares a script is called as that is.
+        isDeclaration(path) ||
+        // `iso-3166-2` without what parts its numbers is another one.
+        /\d[-_.]\d/.test(nameOf(path)) ||
         // A form that code is named by is not asked of documents and data beside it.
         !(isMainCode(nameOf(path), stack) || besideCode.has(role.is))
       )

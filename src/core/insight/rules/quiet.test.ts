@@ -49,6 +49,23 @@ describe("nothing is said of", () => {
         "src/components/CardN/CardN.tsx": `${drawn("CardN").replace("export ", "")}export default isTried && window?.Trial\n  ? tried(CardN)\n  : CardN;\n`,
       },
     ],
+    [
+      "a component that stays inside what is wrapped around it",
+      {
+        "src/components/CardO/CardO.tsx": `${drawn("CardO").replace("export ", "")}const Guarded = () => <CardO />;\nexport default Guarded;\n`,
+      },
+    ],
+    [
+      "editions of a file among which a build chooses, and a worker of a package",
+      {
+        "src/helpers/weigh.ts":
+          'import w from "./crates.gql";\nexport const weigh = () => new Worker(new URL("press/worker.js", import.meta.url), w);\n',
+        "src/helpers/crates.gql.free.ts": "export default 1;\n",
+        "src/helpers/crates.gql.paid.ts": "export default 2;\n",
+        "package.json": '{ "dependencies": { "react": "19", "press": "1" } }',
+      },
+    ],
+    ["numbers of a standard", { "src/components/CardP/iso-3166-2.tsx": drawn("Iso") }],
     ["a word that is short for another", { "src/helpers/vocabulary.tsx": drawn("VocabRow") }],
     ["declarations", { "src/components/CardA/images.d.ts": 'declare module "*.png";\n' }],
     [

@@ -79,10 +79,10 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
 /** Endings that say of a file what it is of another one. */
 const companions = /^(?:test|spec|stories|story|d|module|mock|snap|styles?|config)$/;
 
-/** `./HomePage` where `HomePage.free.js` and `HomePage.paid.js` lie: which one it means, a build decides. */
+/** `./HomePage` (or `./home.page`) where `HomePage.free.js` and `HomePage.paid.js` lie: which one it means, a build decides. */
 function hasEditions({ tree }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
   const wanted = isRelative(specifier) ? joinPath(folderOf(from), specifier) : undefined;
-  if (wanted === undefined || nameOf(wanted).includes(".")) return false;
+  if (wanted === undefined || isCode(wanted)) return false;
   return tree.filesBelow(folderOf(wanted)).some((path) => {
     const infixes = path.startsWith(`${wanted}.`) ? path.slice(wanted.length + 1).split(".") : [];
     return infixes.length === 2 && isCode(path) && !companions.test(infixes[0] ?? "");

@@ -51,7 +51,10 @@ function resolveModule(ground: Ground, from: ProjectPath, specifier: string): Re
 
 function resolveWhole(ground: Ground, from: ProjectPath, specifier: string): Resolution {
   const { path } = splitSpecifier(specifier);
-  return path.startsWith("/") ? fromWebRoot(ground, from, path) : resolveRelative(ground, from, path, false);
+  if (path.startsWith("/")) return fromWebRoot(ground, from, path);
+  const found = resolveRelative(ground, from, path, false);
+  // `new URL("press/worker.js", import.meta.url)`: bundlers look beside the file first, then among packages.
+  return found.state === "unresolved" && !isRelative(path) && isDeclared(ground, from, path) ? external : found;
 }
 
 function resolveRelative(ground: Ground, from: ProjectPath, path: string, loose: boolean): Resolution {
