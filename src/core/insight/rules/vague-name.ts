@@ -1,5 +1,6 @@
 import { keyOf, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
+import { isDeclaration } from "../../languages/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { isFolderIndex } from "./places.js";
@@ -32,6 +33,8 @@ const standards =
 const iconFolder = /^(?:icons?|svgs?|glyphs?)$/i;
 
 function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }: Entry): Case | undefined {
+  // What declares a script is called as that is, and the script is told.
+  if (isDeclaration(path)) return undefined;
   if (isFolderIndex(path) || iconFolder.test(nameOf(folderOf(path)))) return undefined;
   const { stem, rest } = partsOf(nameOf(path));
   const words = splitWords(stem);
