@@ -23,10 +23,12 @@ export function detectStacks(store: FileReader, folder: ProjectPath): FoundStack
 
 /** The stack whose code a list of files holds, where no manifest tells: the first that knows the most telling extension. */
 export function stackOfFiles(paths: readonly ProjectPath[]): FoundStack | undefined {
-  for (const { name, title, extensions = [], alone = false } of stackMarks()) {
+  for (const { name, title, extensions = [], alone = false, least = 0 } of stackMarks()) {
     const own = paths.filter((path) => extensions.some((each) => path.endsWith(each)));
     const [by] = own;
-    if (by === undefined || (alone && own.length <= paths.filter(isCode).length)) continue;
+    if (by === undefined) continue;
+    const code = paths.filter(isCode).length;
+    if (own.length < code * least || (alone && own.length <= code)) continue;
     return { name, title, by };
   }
   return undefined;

@@ -188,6 +188,8 @@ export interface StackMark {
   readonly beside?: boolean;
   /** Whether it is told only where a project has less of all other code. */
   readonly alone?: boolean;
+  /** The part of a project's code that has to be such, where no manifest tells. */
+  readonly least?: number;
   /** The stack that its manifests speak of, too; it is this one where two files have one of these endings, and none has one of those. */
   readonly "instead-of"?: string;
   readonly names?: readonly string[];

@@ -190,6 +190,10 @@ describe("how an app is built", () => {
     [["a.ts", "b.vue", "c.jsx"], "vue"],
     [["lib/a.dart"], "flutter"],
     [["a.ts"], undefined],
+    [["share/A.swift", ...Array.from({ length: 9 }, (_, number) => `src/${number}.js`)], "swiftui"],
+    [["share/A.swift", ...Array.from({ length: 10 }, (_, number) => `src/${number}.js`)], undefined],
+    [["A.tsx", ...Array.from({ length: 10 }, (_, number) => `src/${number}.js`)], "react-web"],
+    [["A.vue", ...Array.from({ length: 10 }, (_, number) => `src/${number}.js`)], "vue"],
   ])("by code, where no manifest tells: %j", async (paths, stack) => {
     expect((await likelyStack(new MemoryStore({}), at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
   });
