@@ -300,8 +300,14 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
   const folders = new Set(
     [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
   );
+  const pieces = new Set([...map.files.keys(), ...folders].flatMap((path) => piecesOf(nameOf(path))));
   return files.flatMap((file) => {
     if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
+    // Pictures are full of numbers with dots. In a file that moves, whatever leads somewhere may lead elsewhere then.
+    const mayName = (token: string): boolean =>
+      token.includes("*") ||
+      (map.files.has(file) && token.includes("/")) ||
+      (inPieces.test(token) ? piecesOf(token).some((piece) => pieces.has(piece)) : pieces.has(token));
     // Scripts of settings have comments for people, as all scripts.
     if (isCode(file) || languageFor(file)?.saysAll === true) return [];
     const covered = coverOf(known.get(file));
@@ -310,21 +316,35 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
     if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
     // In what other languages' tools go by, a file's name alone may be what is meant.
     const isGoneBy = (isNotReadYet(file) || isProjectFile(file)) && languageFor(file) === undefined;
-    return [...source.text.matchAll(pathToken)].flatMap((match): Mention[] => {
-      if (covered(match.index, match.index + match[0].length)) return [];
-      for (const { text, offset } of readingsOf(match[0])) {
+    const found: Mention[] = [];
+    for (const { 0: token, index } of source.text.matchAll(pathToken)) {
+      if (!mayName(token) || covered(index, index + token.length)) continue;
+      for (const { text, offset } of readingsOf(token)) {
         const named = isGoneBy ? byName.get(nameOf(text)) : undefined;
         const names = namedBy(tree, file, text, map, folders) ?? (named === file ? undefined : named);
         if (names === undefined) continue;
         const isLink = isOfTrade(file, "document") && !known.has(file);
-        const at = source.positionAt(match.index + offset);
-        return [
-          { file, at, text, names, ...(isLink && { isLink }), ...(isGoneBy && { reason: "named there" as const }) },
-        ];
+        const at = source.positionAt(index + offset);
+        found.push({
+          file,
+          at,
+          text,
+          names,
+          ...(isLink && { isLink }),
+          ...(isGoneBy && { reason: "named there" as const }),
+        });
+        break;
       }
-      return [];
-    });
+    }
+    return found;
   });
+}
+
+const inPieces = /[()[\]/]|\.$/;
+
+/** What stands between slashes and brackets, without dots at its end: no path is meant by a text that has no piece of its name. */
+function piecesOf(text: string): string[] {
+  return text.split(/[()[\]/]+/).flatMap((piece) => (piece === "" ? [] : [piece.replace(/\.+$/, "")]));
 }
 
 /** Moved files by their names alone. */

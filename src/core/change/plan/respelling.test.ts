@@ -368,6 +368,22 @@ describe("mentions", () => {
     expect(respellings(plan)).toEqual(wanted.length === 1 ? [`${file}: ../src/scss > ../src/styles`] : []);
     expect(plan.mentions.map((mention) => `${mention.file} ${mention.text}`)).toEqual(wanted);
   });
+  test.each<[string, string, string, string[]]>([
+    ["with brackets in its name", "src/pages/[id].ts", "see src/pages/[id].ts", ["src/pages/[id].ts"]],
+    ["in brackets, before a full stop", "src/crate.ts", "a crate (src/crate.ts). So", ["src/crate.ts"]],
+    ["at a sentence's end", "src/crate.ts", "see src/crate.ts. So", ["src/crate.ts."]],
+    ["as a folder", "src/crates/a.ts", "lint src/crates/ and src/crates/*", ["src/crates/", "src/crates/*"]],
+    ["with dots that begin it", "src/.crate.ts", "lint src/.crate.ts", ["src/.crate.ts"]],
+    ["among many numbers", "src/crate.ts", `M${"1.5 2.25,".repeat(50)} src/crate.ts 3.75z`, ["src/crate.ts"]],
+    ["of another folder", "src/crate.ts", "see other/crate.ts", []],
+  ])("a path %s", async (_, path, text, wanted) => {
+    const from = path.startsWith("src/crates/")
+      ? "src/crates > src/boxes"
+      : `${path} > src/x/${path.split("/").at(-1)}`;
+    const plan = await planOf({ [path]: "", "notes.txt": `${text}\n` }, [from]);
+    expect(plan.mentions.map((mention) => mention.text)).toEqual(wanted);
+  });
+
   test("text that names a moved path is listed and stays", async () => {
     const files = {
       "src/page.ts": "",
