@@ -336,7 +336,7 @@ export const hostile: readonly Hostile[] = [
         "pnpm-workspace.yaml": `a: ${nested(20_000)}`,
         "README.md": nested(20_000, "(", ")"),
       }),
-    commands: reading,
+    commands: [...reading, ["init"]],
   },
   {
     name: "a deep manifest",

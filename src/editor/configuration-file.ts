@@ -5,6 +5,7 @@
 import { readFileSync } from "node:fs";
 import { isMap, isScalar, parseDocument, visit, type Pair } from "yaml";
 import { arrangementNames, ownArrangement, stackMarks } from "../core/app/arrangement/index.js";
+import { tooDeepAt } from "../core/base/text/index.js";
 import { shippedFile } from "./shipped-file.js";
 
 /** Something that may stand there. */
@@ -166,6 +167,7 @@ export function pathsIn(text: string): NamedPath[] {
     if (isScalar(node) && typeof node.value === "string" && node.range)
       found.push({ start: node.range[0], end: node.range[1], path: node.value });
   };
+  if (tooDeepAt(text) !== undefined) return found;
   visit(parseDocument(text), {
     Pair(_, pair: Pair, around) {
       const key = isScalar(pair.key) ? String(pair.key.value) : "";

@@ -4,3 +4,4 @@ export { applyEdits, type TextEdit } from "./edits.js";
 export { namesWithin } from "./names-within.js";
 export { withoutBlankLines } from "./blank-lines.js";
 export { wholeLines } from "./whole-lines.js";
+export { tooDeepAt } from "./yaml-levels.js";

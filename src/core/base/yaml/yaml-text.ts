@@ -6,6 +6,7 @@ import { distance } from "fastest-levenshtein";
 import { isMap, isScalar, isSeq, LineCounter, parseDocument, type Document } from "yaml";
 import type * as z from "zod/mini";
 import { ShelfError, type ErrorCode, type Place } from "../errors.js";
+import { tooDeepAt } from "../text/index.js";
 
 /** The way to a node: keys, and indexes from 0. */
 export type YamlPath = readonly PropertyKey[];
@@ -31,6 +32,12 @@ export interface YamlInput<Schema> {
 /** Reads a text by a schema. Throws the error of `code` with line and column at the first thing that is wrong. */
 export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>): YamlText<z.output<Schema>> {
   const lines = new LineCounter();
+  const tooDeep = tooDeepAt(input.text);
+  if (tooDeep !== undefined) {
+    const before = input.text.slice(0, tooDeep).split("\n");
+    const place = { file: input.file, line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
+    throw new ShelfError(input.code, { reason: "it is nested too deeply.", place });
+  }
   const document = parseDocument(input.text, { lineCounter: lines, prettyErrors: false });
   const placeOf = (offset: number): Place & { readonly line: number } => {
     const { line, col } = lines.linePos(offset);
@@ -44,7 +51,6 @@ export function readYaml<Schema extends z.ZodMiniType>(input: YamlInput<Schema>)
     const hint = /flow-map|flow map/i.test(broken.message)
       ? " Inside { }, a text that holds braces stands in quotes."
       : "";
-    if (/call stack/i.test(broken.message)) return refuseAt("it is nested too deeply.", broken.pos[0]);
     return refuseAt(`${broken.message.replace(/\.$/, "")}.${hint}`, broken.pos[0]);
   }
   const parsed = input.schema.safeParse(valueOf(document, () => refuseAt(tooMuch, 0)) ?? {});

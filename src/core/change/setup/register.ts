@@ -1,6 +1,7 @@
 /** Puts a line where an arrangement says that a new file is listed. Each is one function from text to text. */
 import { isMap, isScalar, isSeq, parseDocument } from "yaml";
 import { nameOf } from "../../base/paths.js";
+import { tooDeepAt } from "../../base/text/index.js";
 
 /** The text with the line before a comment, indented like it; `undefined` if the comment is not there. */
 export function insertBefore(text: string, comment: string, line: string): string | undefined {
@@ -123,6 +124,7 @@ function firstRule(lines: readonly string[]): number {
 
 /** A YAML text with an entry more in a list; `undefined` where there is no place for it. Everything else stays letter by letter. */
 export function insertInYamlList(text: string, keys: readonly string[], entry: string): string | undefined {
+  if (tooDeepAt(text) !== undefined) return undefined;
   const document = parseDocument(text);
   const list: unknown = document.getIn(keys, true);
   if (isSeq(list)) {

@@ -1,5 +1,6 @@
 /** Settings in YAML: workspaces, lint and format settings. */
 import { BrokenAssumption } from "../../base/errors.js";
+import { tooDeepAt } from "../../base/text/index.js";
 import type * as Yaml from "./yaml-parser.js";
 import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
@@ -29,6 +30,14 @@ export interface YamlExtraction extends Extraction {
 export function extractYaml(text: string, judge: YamlJudge, wantsData = false): YamlExtraction {
   if (!yaml) throw new BrokenAssumption("extract() was called before prepare()");
   const references: Reference[] = [];
+  const tooDeep = tooDeepAt(text);
+  if (tooDeep !== undefined)
+    return {
+      references: [],
+      computed: [],
+      reading: "not read",
+      problem: { offset: tooDeep, message: "the YAML is nested too deeply" },
+    };
   const parsed = yaml.parseAllDocuments(text, { logLevel: "silent", strict: false });
   const documents = Array.isArray(parsed) ? parsed : [];
   const [error] = documents.flatMap((each) => each.errors);
