@@ -48,7 +48,7 @@ export const exportName: Rule = {
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
       if (isCustomOf(folderOf(path))) continue;
       // What is wrapped is called as the file is, and stays inside: `const Row = …`, `export default Framed`.
-      if (declares(context.tree.text(path)?.text ?? "", stem)) continue;
+      if (main.isDefault && declares(context.tree.text(path)?.text ?? "", stem)) continue;
       // No name in code can begin as `404page` does.
       if (/^\p{N}/u.test(stem)) continue;
       // `hooks.ts` holds hooks, however many.
