@@ -57,6 +57,13 @@ test.each<[string, Readonly<Record<string, string>>, readonly string[]]>([
     },
     [],
   ],
+  [
+    "given to a package whose sheet stands there as well",
+    { "_a.less": '@import "~press/less/variables";\n@brand: green;\n.old() { a: b }\n', "m.less": '@import "_a";\n' },
+    ["_a.less .old()"],
+  ],
+  ["given to a package's sheet that is imported", { "m.scss": '$brand: green;\n@import "~press/all";\n' }, []],
+  ["beside a package's module", { "m.scss": '@use "~press/all";\n$brand: green;\n' }, ["m.scss $brand"]],
   ["given in a condition", { "_a.scss": "@if true { $a: 1 !global; }\n" }, []],
   [
     "variables and mixins of Less",

@@ -39,6 +39,7 @@ export function unusedNames({
   const world = new SheetWorld(resolver);
   const given = new Map<string, { readonly file: ProjectPath; readonly name: GivenName }[]>();
   const prefixes = new Set<string>([""]);
+  let mayOverride = false;
   for (const path of paths) {
     const forms = SheetWorld.formsOf(path);
     if (forms === undefined || forms.givesNames(path) === "never") continue;
@@ -46,7 +47,11 @@ export function unusedNames({
     const late = sheet ? forms.lateNames(sheet.text, sheet.statements, nameOf(path)) : [];
     for (const name of [...(sheet?.names ?? []).flatMap(({ gives }) => gives), ...late])
       addTo(given, `${name.kind} ${sameWord(name.name)}`, { file: path, name: { ...name, name: sameWord(name.name) } });
-    for (const { prefix } of sheet?.loads ?? []) if (prefix !== undefined) prefixes.add(prefix);
+    for (const { prefix, how, reference } of sheet?.loads ?? []) {
+      if (prefix !== undefined) prefixes.add(prefix);
+      // What stands before (or, in Less, anywhere beside) a package's sheet may be what that is to go by.
+      mayOverride ||= how === "in place" && /^(?:external|beyond)$/.test(resolver.resolve(path, reference).state);
+    }
   }
   if (given.size === 0) return [];
   const wanted = new Set([...given.values()].flatMap(([first]) => (first ? [first.name.name] : [])));
@@ -56,6 +61,7 @@ export function unusedNames({
     if (!first || !all.some(({ file }) => isOwn(file)) || all.some(({ name }) => name.isConditional)) return [];
     const { kind, name, start } = first.name;
     if (isLookedUp && (kind === "function" || kind === "mixin")) return [];
+    if (mayOverride && kind === "variable") return [];
     if (kind === "placeholder" && heads.some((head) => name.startsWith(head))) return [];
     // A variable may have a mixin's name: each place where either is given is no use of the other.
     const places = new Set(
