@@ -5,7 +5,8 @@
 import type { Export, ExportKind } from "../reading.js";
 
 /** An element with its looks: styled.li`…`, styled(Card)`…`. */
-const styledElement = /\bstyled(?:\.\w+|\([^)\n]*\))\s*(?:<[^>\n]*>)?\s*(?:\.attrs\([^`]*?\))?\s*(?:<[^>\n]*>)?\s*[`(]/;
+const styledElement =
+  /\bstyled(?:\.\w+|\([^)\n]{0,200}\))\s*(?:<[^>\n]{0,400}>)?\s*(?:\.attrs\([^`]{0,2000}?\))?\s*(?:<[^>\n]{0,400}>)?\s*[`(]/;
 
 /** What compiled JSX is made with. */
 const jsxRuntime = /\bfrom\s+["']react\/jsx-(?:dev-)?runtime["']/;
@@ -15,7 +16,7 @@ const takesProps = /^[^(]*\(\s*(?:props\b[^,()]*|\{[^{}]*\}\s*(?::[^()]*)?),?\s*
 
 /** What goes around a component and is one itself. */
 const around =
-  /^(?:React\.)?(?:observer|memo|forwardRef|with[A-Z]\w*)\s*(?:<[^>\n]*>)?\s*\(\s*(?:async\s+)?(?:function\b|\()/;
+  /^(?:React\.)?(?:observer|memo|forwardRef|with[A-Z]\w*)\s*(?:<[^>\n]{0,400}>)?\s*\(\s*(?:async\s+)?(?:function\b|\()/;
 
 /** Whether a script draws: it holds JSX, or makes elements of looks. */
 export function drawsIn(text: string, name: string): boolean {
