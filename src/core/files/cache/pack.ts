@@ -102,6 +102,8 @@ interface Packed {
   readonly m?: PackedSymbol;
   /** Keys of the environment. */
   readonly v?: readonly string[];
+  /** What its routes lead to. */
+  readonly l?: readonly string[];
   readonly n: number;
 }
 
@@ -109,7 +111,7 @@ interface Packed {
 export function packReading(reading: FileReading): string {
   const { references, computed, exports = [], reading: how, isHead, problem, outline } = reading;
   const { declares, usesNames, namespace } = reading;
-  const { onlyPassesOn, signs, actions, assets, environment, lines } = outline;
+  const { onlyPassesOn, signs, actions, assets, environment, routed, lines, ...rest } = outline;
   const packed: Packed = {
     ...(references.length > 0 && { r: references.map(packReference) }),
     ...(computed.length > 0 && { c: computed }),
@@ -122,10 +124,13 @@ export function packReading(reading: FileReading): string {
     ...(actions.length > 0 && { a: actions }),
     ...(assets.length > 0 && { t: assets }),
     ...(environment && { v: environment }),
+    ...(routed && { l: routed }),
     ...(declares && { d: declares.map(packSymbol) }),
     ...(usesNames && { u: usesNames.map(packSymbol) }),
     ...(namespace && { m: packSymbol(namespace) }),
     n: lines,
+    // What an outline gains has to be packed, too.
+    ...(rest satisfies Record<string, never>),
   };
   return JSON.stringify(packed);
 }
@@ -144,6 +149,7 @@ export function unpackReading(line: string): FileReading | undefined {
       a = [],
       t = [],
       v,
+      l,
       d,
       u,
       m,
@@ -172,7 +178,7 @@ export function unpackReading(line: string): FileReading | undefined {
     );
     const exports = e.map(unpackExport);
     const told = { onlyPassesOn: o === 1, signs: s, actions: a, assets: t, lines: n };
-    const outline = v ? { ...told, environment: v } : told;
+    const outline = { ...told, ...(v && { environment: v }), ...(l && { routed: l }) };
     return {
       references,
       computed: c,

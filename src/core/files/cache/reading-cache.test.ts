@@ -38,6 +38,8 @@ const files = {
   "src/d.ts": "import './nowhere';\nexport const ADD = 'tree/add';\nconst x = `${y}`; require(`./${x}`)",
   "src/e.ts": "const broken = (;",
   "src/f.ts": "\0",
+  "src/g.tsx":
+    "import { Tree } from './c';\nexport const G = () => <Routes><Route element={<Tree />} /></Routes>;\nprocess.env.API_URL;",
 };
 
 test("a reading comes back as it was", () => {
@@ -103,6 +105,7 @@ async function toldBy(store: MemoryStore, isKept: boolean): Promise<{ text: stri
 
 const app = {
   ...files,
+  "src/g.tsx": "export const g = 1;\n",
   "package.json": '{ "dependencies": { "react": "1" } }',
   "steady-shelf.yaml": "version: 1\nstack: react-web\narrangement: layer-first\nsource: src\n",
   "src/components/tree-card.tsx": "import './tree.css';\nexport function TreeCard() { return <li/>; }",
