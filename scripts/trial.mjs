@@ -1,6 +1,6 @@
 /**
  * The whole trial: every fault at every system call, and every command in every hostile repository. `npm test` takes a sample of
- * both. About ten minutes on two cores; exit code 1 if something does not hold.
+ * both. About five minutes on two cores; exit code 1 if something does not hold.
  *
  *   node scripts/trial.mjs [faults | hostile]
  */
