@@ -18,7 +18,16 @@ import {
 import { isInBundle } from "../languages/index.js";
 import { partsOf } from "./companions.js";
 import { cases, inCase, parseNamingPattern, readName, splitWords } from "../base/names/index.js";
-import { folderOf, foldersAbove, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  foldersHolding,
+  inFolder,
+  isBelow,
+  nameOf,
+  type ProjectPath,
+  relativePath,
+} from "../base/paths.js";
 import type { FileReader } from "../files/index.js";
 import { projectName } from "./app.js";
 
@@ -350,7 +359,7 @@ function share(patterns: readonly string[], stems: readonly string[]): number {
 
 /** The outermost folders in which nothing lies on a shelf, with how many files each holds, most first. */
 function foldersOf(off: readonly ProjectPath[], on: readonly ProjectPath[]): Fit["off"] {
-  const held = new Set(on.flatMap((path) => foldersAbove(path)));
+  const held = foldersHolding(on);
   const folders = new Map<string, number>();
   for (const path of off) {
     const [first = folderOf(path), ...above] = foldersAbove(path);

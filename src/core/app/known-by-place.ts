@@ -3,7 +3,7 @@
  * Moved, they are called otherwise, whatever is respelled. Sources: the chapters on routing, auto-imports and directories of each
  * tool's own documentation.
  */
-import { foldersAbove, folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
+import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath, rootPath } from "../base/paths.js";
 import { inCase, splitWords } from "../base/names/index.js";
 import type { SourceTree } from "../files/index.js";
 
@@ -81,8 +81,8 @@ const settings = /^(?:vite|vue|nuxt|quasar|webpack|rspack|rsbuild|vitest)\.confi
 
 /** Reads the manifests above some files, and what is set beside them; nothing where no tool finds a file by its place. */
 export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): PlaceKnowledge | undefined {
-  const folders = new Set([...paths].flatMap((path) => [...foldersAbove(path), rootPath]));
-  const all = [...folders].flatMap((folder): PlaceKnowledge[] => {
+  const folders = [rootPath, ...foldersHolding(paths)];
+  const all = folders.flatMap((folder): PlaceKnowledge[] => {
     const manifest = tree.text(inFolder(folder, "package.json"))?.text;
     return manifest === undefined ? [] : knowledgeOf(tree, folder, manifest);
   });

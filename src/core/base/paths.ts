@@ -75,6 +75,16 @@ export function foldersAbove(path: ProjectPath): ProjectPath[] {
   return found;
 }
 
+/** Every folder above any of some paths, each once, without the root. */
+export function foldersHolding(paths: Iterable<ProjectPath>): Set<ProjectPath> {
+  const folders = new Set<ProjectPath>();
+  for (const path of paths)
+    // Where one is known, so are those above it.
+    for (let folder = folderOf(path); folder !== "" && !folders.has(folder); folder = folderOf(folder))
+      folders.add(folder);
+  return folders;
+}
+
 /** Whether `path` lies below `folder` (at any depth). Everything but the root lies below the root. */
 export function isBelow(path: ProjectPath, folder: ProjectPath): boolean {
   return folder === "" ? path !== "" : path.startsWith(`${folder}/`);
@@ -125,17 +135,36 @@ export function isProjectPath(text: string): text is ProjectPath {
   return text !== "" && toProjectPath(text) === text && !isReserved(text) && pathProblem(text) === undefined;
 }
 
-/** Those of some ordered texts that begin with another. They lie side by side. */
-export function beginningWith<Text extends string>(ordered: readonly Text[], start: string): readonly Text[] {
+/** Where a text is, or would be, in an ordered list: an index from 0. */
+function firstAtLeast(ordered: readonly string[], text: string): number {
   let [low, high] = [0, ordered.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((ordered[middle] ?? "") < start) low = middle + 1;
+    if ((ordered[middle] ?? "") < text) low = middle + 1;
     else high = middle;
   }
-  let end = low;
+  return low;
+}
+
+/** Those of some ordered texts that begin with another. They lie side by side. */
+export function beginningWith<Text extends string>(ordered: readonly Text[], start: string): readonly Text[] {
+  const first = firstAtLeast(ordered, start);
+  let end = first;
   while (ordered[end]?.startsWith(start)) end += 1;
-  return ordered.slice(low, end);
+  return ordered.slice(first, end);
+}
+
+/** Those of some ordered paths that lie below a folder, at any depth. They lie side by side, so nothing else is looked at. */
+export function pathsBelow(ordered: readonly ProjectPath[], folder: ProjectPath): readonly ProjectPath[] {
+  if (folder === "") return ordered;
+  // `0` is the character after `/`.
+  return ordered.slice(firstAtLeast(ordered, `${folder}/`), firstAtLeast(ordered, `${folder}0`));
+}
+
+/** The same, and what has the folder's own path: a pattern's fixed part may be a file. */
+export function pathsAt(ordered: readonly ProjectPath[], folder: ProjectPath): readonly ProjectPath[] {
+  const below = pathsBelow(ordered, folder);
+  return ordered[firstAtLeast(ordered, folder)] === folder ? [folder, ...below] : below;
 }
 
 /** Orders paths by code unit, the same on every machine whatever its language. */

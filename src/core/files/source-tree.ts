@@ -5,7 +5,7 @@
  * everything that works on the one works on the other; nothing is written for it.
  */
 import { readingProblem } from "../base/errors.js";
-import { foldersAbove, type ProjectPath } from "../base/paths.js";
+import { comparePaths, foldersHolding, pathsBelow, type ProjectPath } from "../base/paths.js";
 import { SourceText } from "../base/text/index.js";
 import type { FileReader, Listing, Unlisted } from "./file-store.js";
 
@@ -47,7 +47,7 @@ export class SourceTree implements TreeView {
     this.paths = listing.files.map((file) => file.path);
     for (const file of listing.files) if (file.link) this.#links.add(file.path);
     this.#files = new Set(this.paths);
-    this.#folders = foldersOf(this.paths);
+    this.#folders = foldersHolding(this.paths);
     this.foreign = listing.foreign;
     this.unlisted = listing.unlisted;
     this.ignoresCase = store.ignoresCase();
@@ -63,9 +63,7 @@ export class SourceTree implements TreeView {
 
   /** The files below a folder, at any depth. They lie side by side in the order of paths, so nothing else is looked at. */
   filesBelow(folder: ProjectPath): readonly ProjectPath[] {
-    if (folder === "") return this.paths;
-    // `0` is the character after `/`.
-    return this.paths.slice(firstAtLeast(this.paths, `${folder}/`), firstAtLeast(this.paths, `${folder}0`));
+    return pathsBelow(this.paths, folder);
   }
 
   isLink(path: ProjectPath): boolean {
@@ -210,10 +208,10 @@ export class PlannedTree implements TreeView {
     removed: ReadonlySet<ProjectPath> = new Set(),
   ) {
     const kept = removed.size === 0 ? before.paths : before.paths.filter((path) => !removed.has(path));
-    this.paths = [...kept.map((path) => moved.get(path) ?? path), ...made.keys()];
+    for (const path of kept) this.#origins.set(moved.get(path) ?? path, path);
+    this.paths = [...new Set([...this.#origins.keys(), ...made.keys()])].sort(comparePaths);
     this.ignoresCase = before.ignoresCase;
-    kept.forEach((path, index) => this.#origins.set(this.paths[index] ?? path, path));
-    this.#folders = foldersOf(this.paths);
+    this.#folders = foldersHolding(this.paths);
   }
 
   has(path: ProjectPath): boolean {
@@ -249,26 +247,4 @@ export class PlannedTree implements TreeView {
   readBeyond(relative: string): string | undefined {
     return this.before.has(relative as ProjectPath) ? undefined : this.before.readBeyond(relative);
   }
-}
-
-/** Where a text is, or would be, in an ordered list. */
-function firstAtLeast(ordered: readonly string[], text: string): number {
-  let [low, high] = [0, ordered.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((ordered[middle] ?? "") < text) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-function foldersOf(paths: readonly ProjectPath[]): Set<ProjectPath> {
-  const folders = new Set<ProjectPath>();
-  for (const path of paths) {
-    for (const folder of foldersAbove(path)) {
-      if (folders.has(folder)) break;
-      folders.add(folder);
-    }
-  }
-  return folders;
 }

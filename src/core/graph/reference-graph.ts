@@ -16,7 +16,7 @@ import {
   type Reference,
   type Resolution,
 } from "../languages/index.js";
-import { folderOf, joinPath, type ProjectPath } from "../base/paths.js";
+import { folderOf, joinPath, type ProjectPath, rootPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
 import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { readablePaths } from "./read-references.js";
@@ -162,7 +162,8 @@ function standing(
 ): Resolution {
   if (resolution.state === "found") return { ...resolution, targets: resolution.targets.map(at) };
   if (resolution.state !== "scope") return resolution;
-  return { ...resolution, takesIn: (path) => resolution.takesIn(now.get(path) ?? path) };
+  // What the pattern takes in may lie anywhere by then.
+  return { ...resolution, folder: rootPath, takesIn: (path) => resolution.takesIn(now.get(path) ?? path) };
 }
 
 function symbolFiles(files: Iterable<GraphFile>, paths: readonly ProjectPath[]): SymbolFile[] {

@@ -13,7 +13,7 @@ import {
   type Resolution,
 } from "../languages/index.js";
 import { addTo } from "../base/grouping.js";
-import { isBelow, type ProjectPath } from "../base/paths.js";
+import { pathsAt, pathsBelow, type ProjectPath } from "../base/paths.js";
 import type { Resolver } from "./resolver.js";
 
 /** One name that a file uses, and the file that declares it. */
@@ -106,7 +106,7 @@ function listings(files: readonly SymbolFile[]): Map<ProjectPath, (ListedUnder &
   return found;
 }
 
-/** The files that a reference means; of one by which a list names a folder, those in it. */
+/** The files that a reference means; of one by which a list names a folder, those in it. `paths` are all of a tree, ordered. */
 export function filesMeant(
   { listed = [] }: Pick<Reference, "listed">,
   resolution: Resolution,
@@ -114,8 +114,8 @@ export function filesMeant(
 ): readonly ProjectPath[] {
   if (resolution.state === "found") return resolution.targets;
   if (listed.length === 0) return [];
-  if (resolution.state === "scope") return paths.filter(resolution.takesIn);
-  return resolution.state === "folder" ? paths.filter((path) => isBelow(path, resolution.at)) : [];
+  if (resolution.state === "scope") return pathsAt(paths, resolution.folder).filter(resolution.takesIn);
+  return resolution.state === "folder" ? pathsBelow(paths, resolution.at) : [];
 }
 
 function usesWithin(files: readonly SymbolFile[], members: ReadonlyMap<ProjectPath, Membership>): SymbolUse[] {

@@ -77,7 +77,17 @@ export { codeOf } from "./enclosures.js";
 export type { EnvironmentKey } from "./environment-keys.js";
 export { commentsIn } from "./statement-lines.js";
 export { takes, type Directive, type DirectiveForms, type DirectiveText } from "./directives.js";
-export type { Answer, Ground, LookupTree, NameLookup, Question, Resolution, Scheme, SpellingTask } from "./lookup.js";
+export type {
+  Answer,
+  Ground,
+  LookupTree,
+  NameLookup,
+  PatternScope,
+  Question,
+  Resolution,
+  Scheme,
+  SpellingTask,
+} from "./lookup.js";
 export { bySpecificity, fillPattern, matchPattern, nameThrough, type Mapping, type MappingKind } from "./mapping.js";
 export {
   globBase,

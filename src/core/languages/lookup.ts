@@ -22,10 +22,14 @@ export type Resolution =
     }
   /** A folder of the project, whatever is in it. */
   | { readonly state: "folder"; readonly at: ProjectPath; readonly scheme: Scheme }
-  /** All files that a pattern takes in; they are not listed before somebody asks. `folder` is the pattern's fixed part. */
+  /**
+   * All files that a pattern takes in; they are not listed before somebody asks. `folder` is the pattern's fixed part. `rest` is
+   * what follows, where nothing else decides: two patterns with the same rest take in the same places below their folders.
+   */
   | {
       readonly state: "scope";
       readonly folder: ProjectPath;
+      readonly rest?: string;
       readonly scheme: Scheme;
       readonly takesIn: (path: ProjectPath) => boolean;
     }
@@ -41,6 +45,9 @@ export type Resolution =
   | { readonly state: "external" }
   /** It looks like the project's own, and nothing is there. */
   | { readonly state: "unresolved" };
+
+/** What a pattern takes in. */
+export type PatternScope = Extract<Resolution, { readonly state: "scope" }>;
 
 /** What of a tree a lookup may ask. */
 export interface LookupTree {

@@ -10,13 +10,13 @@ import type { Project } from "../../app/index.js";
 import {
   comparePaths,
   folderOf,
-  foldersAbove,
+  foldersHolding,
   inFolder,
   joinPath,
   nameOf,
+  type ProjectPath,
   rootPath,
   toProjectPath,
-  type ProjectPath,
 } from "../../base/paths.js";
 import { quiet, type Progress } from "../../base/progress.js";
 import { withoutBlankLines } from "../../base/text/index.js";
@@ -137,9 +137,8 @@ interface Copying {
 
 /** The sheets of a tree as files, with the packages that are installed beside them; everything else by links to what is there. */
 function copyOf(planned: PlannedTree, { copy, root, withOthers }: Copying): void {
-  const folders = new Set<ProjectPath>([rootPath]);
+  const folders = foldersHolding(planned.paths).add(rootPath);
   for (const path of planned.paths) {
-    for (const folder of foldersAbove(path)) folders.add(folder);
     const place = join(copy, path);
     const text = isTakenIn(path) ? planned.text(path) : undefined;
     const origin = planned.originOf(path);

@@ -20,7 +20,7 @@ import {
   nameThrough,
   type Mapping,
 } from "../../languages/index.js";
-import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath, rootPath } from "../../base/paths.js";
 import { isBoundByNames } from "../../graph/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { isBinary, type LineForm, type SourceTree } from "../../files/index.js";
@@ -248,8 +248,7 @@ function spelling(
   const words = search.words.filter((word) => !openWords.includes(word));
   const forms = words.map((word) => (search.parts.has(word) ? escaped(word) : betweenMarks(word).source));
   const named = new RegExp([...forms, ...search.names.map(escaped)].join("|"), tree.ignoresCase ? "mi" : "m");
-  const folders = new Set([...moved].flatMap((path) => [folderOf(path), ...foldersAbove(path)]));
-  const emptied = [...folders].some((folder) => tree.filesBelow(folder).every((path) => moved.has(path)));
+  const emptied = [...foldersHolding(moved)].some((folder) => tree.filesBelow(folder).every((path) => moved.has(path)));
   return (path) => {
     if (!isScript(path)) return true;
     const text = tree.text(path)?.text;

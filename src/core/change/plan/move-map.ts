@@ -1,5 +1,5 @@
 /** Where every file and folder goes, as one question. */
-import { commonFolder, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { commonFolder, comparePaths, foldersAbove, nameOf, pathsAt, type ProjectPath } from "../../base/paths.js";
 import { isInBundle } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Move } from "./move.js";
@@ -10,9 +10,10 @@ export class MoveMap {
   readonly #inFolder = new Set<ProjectPath>();
   readonly #touched = new Set<ProjectPath>();
   readonly #folders = new Map<ProjectPath, ProjectPath | undefined>();
-  /** Each move's file by its present and by its planned path. */
-  #byStart: readonly Located[] | undefined;
-  #byEnd: readonly Located[] | undefined;
+  /** Present and planned paths of what moves, in order. */
+  #starts: readonly ProjectPath[] | undefined;
+  #ends: readonly ProjectPath[] | undefined;
+  #origins: ReadonlyMap<ProjectPath, ProjectPath> | undefined;
 
   constructor(
     readonly tree: SourceTree,
@@ -28,18 +29,22 @@ export class MoveMap {
     return this.files.get(path) ?? path;
   }
 
+  /** Where the file that moves to a path lies now; `undefined` where none moves there. */
+  origin(path: ProjectPath): ProjectPath | undefined {
+    this.#origins ??= new Map([...this.files].map(([from, to]) => [to, from]));
+    return this.#origins.get(path);
+  }
+
   /** The files that move away from a path or from below it, by where they lie now. */
   leaving(folder: ProjectPath): readonly ProjectPath[] {
-    this.#byStart ??= [...this.files.keys()].sort(byCharacters).map((from) => [from, from]);
-    return within(this.#byStart, folder);
+    this.#starts ??= [...this.files.keys()].sort(comparePaths);
+    return pathsAt(this.#starts, folder);
   }
 
   /** The files that move to a path or below it, by where they lie now. */
   arriving(folder: ProjectPath): readonly ProjectPath[] {
-    this.#byEnd ??= [...this.files]
-      .map(([from, to]): [ProjectPath, ProjectPath] => [to, from])
-      .sort(([a], [b]) => byCharacters(a, b));
-    return within(this.#byEnd, folder);
+    this.#ends ??= [...this.files.values()].sort(comparePaths);
+    return pathsAt(this.#ends, folder).map((to) => this.origin(to) ?? to);
   }
 
   /** Where a folder goes: if all its files keep their places in it, their common new folder; else `undefined`. */
@@ -66,33 +71,6 @@ export class MoveMap {
   #commonFolder(folder: ProjectPath, files: readonly ProjectPath[]): ProjectPath | undefined {
     return commonFolder(folder, files, (path) => this.file(path));
   }
-}
-
-/** A path by which a file is sorted, and where it lies now. */
-type Located = readonly [at: ProjectPath, from: ProjectPath];
-
-function byCharacters(a: string, b: string): number {
-  return a < b ? -1 : a > b ? 1 : 0;
-}
-
-/** Of a sorted list, those at a path or below it. */
-function within(sorted: readonly Located[], folder: ProjectPath): readonly ProjectPath[] {
-  if (folder === "") return sorted.map(([, from]) => from);
-  const first = (wanted: string): number => {
-    let [low, high] = [0, sorted.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((sorted[middle]?.[0] ?? "") < wanted) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  const itself = first(folder);
-  // `0` is the character after `/`.
-  return [
-    ...(sorted[itself]?.[0] === folder ? sorted.slice(itself, itself + 1) : []),
-    ...sorted.slice(first(`${folder}/`), first(`${folder}0`)),
-  ].map(([, from]) => from);
 }
 
 /** The sheets with which one is compiled; for one that is new, those of the sheet of which it is a part then. */

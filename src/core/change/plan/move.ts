@@ -5,6 +5,7 @@ import {
   comparePaths,
   folderOf,
   foldersAbove,
+  foldersHolding,
   inFolder,
   isBelow,
   isProjectPath,
@@ -215,8 +216,8 @@ export function emptiedFolders(
     }
   }
   const leaving = [...moves.map(({ from }) => from), ...removed];
-  const left = new Set(leaving.flatMap((path) => foldersAbove(path)).filter((folder) => !kept.has(folder)));
-  return [...left].sort((a, b) => b.length - a.length || comparePaths(a, b));
+  const left = [...foldersHolding(leaving)].filter((folder) => !kept.has(folder));
+  return left.sort((a, b) => b.length - a.length || comparePaths(a, b));
 }
 
 /** Folders that the moves need and that are not there, outermost first. */
@@ -227,6 +228,6 @@ export function newFolders(
 ): ProjectPath[] {
   const places = [...moves.map((move) => move.to), ...more.map((each) => each.path)];
   const isThere = (folder: ProjectPath): boolean => tree.hasFolder(folder) || tree.store.stat(folder) !== undefined;
-  const made = new Set(places.flatMap((path) => foldersAbove(path)).filter((folder) => !isThere(folder)));
-  return [...made].sort((a, b) => a.length - b.length || comparePaths(a, b));
+  const made = [...foldersHolding(places)].filter((folder) => !isThere(folder));
+  return made.sort((a, b) => a.length - b.length || comparePaths(a, b));
 }

@@ -52,17 +52,20 @@ export function proveLists({ tree, passage, file, now }: ListProof): Difference[
     const reason = `two files of ${target} would be called ${nameOf(path)}, which the compiler refuses`;
     return { file: file.path, at: { line: 1, column: 1 }, specifier: path, before: [], after: [], reason };
   });
-  const origins = new Map([...map.files].map(([old, goes]) => [goes, old]));
   const all = new Set([...[...before.keys()].map((path) => map.file(path)), ...then.keys()]);
   for (const path of [...all].sort(comparePaths)) {
-    const was = before.get(origins.get(path) ?? path) ?? none;
+    const was = before.get(map.origin(path) ?? path) ?? none;
     const will = then.get(path) ?? none;
     // What is taken into a list on purpose is claimed to be.
     if (was.size === 0 && file.adds.includes(path)) continue;
     const lost = [...was].filter((target) => !will.has(target));
     const gained = [...will].filter((target) => !was.has(target));
     // A file that is made is built into what its folder is.
-    if (lost.length === 0 && (gained.length === 0 || (was === none && !origins.has(path) && !tree.has(path)))) continue;
+    if (
+      lost.length === 0 &&
+      (gained.length === 0 || (was === none && map.origin(path) === undefined && !tree.has(path)))
+    )
+      continue;
     const [target = ""] = lost.length > 0 ? lost : gained;
     const reason =
       lost.length > 0 ? `it would no longer be part of ${target}` : `it would become part of ${target}, too`;

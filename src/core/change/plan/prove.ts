@@ -437,12 +437,11 @@ function patternChange(
     const { extraction, meanings, text, path } = file;
     const next = now.references.map((each) => passage.after.resolve(from, each));
     const [old, later] = [text?.before ?? passage.map.tree.text(path)?.text ?? "", text?.after];
-    const origins = new Map([...passage.map.files].map(([was, goes]) => [goes, was]));
     return netChange(change, {
       before: [{ text: old, references: extraction.references, meanings }, extraction.references.indexOf(reference)],
       then: [{ text: later ?? old, references: now.references, meanings: next }, now.references.indexOf(then)],
       goes: (each) => passage.map.file(each),
-      origin: (each) => origins.get(each) ?? each,
+      origin: (each) => passage.map.origin(each) ?? each,
     });
   }
 
@@ -453,10 +452,9 @@ function patternChange(
     const before = file.meanings.filter((_, index) => isAlike(file.extraction.references[index] ?? reference));
     const takes = (list: readonly (Resolution | undefined)[], path: ProjectPath): boolean =>
       list.some((each) => each?.state === "scope" && each.takesIn(path));
-    const origins = new Map([...passage.map.files].map(([old, goes]) => [goes, old]));
     return {
       out: out.filter((path) => !takes(then, passage.map.file(path))),
-      into: into.filter((path) => !takes(before, origins.get(path) ?? path)),
+      into: into.filter((path) => !takes(before, passage.map.origin(path) ?? path)),
     };
   }
 }

@@ -10,19 +10,21 @@ import {
   nameThrough,
   scopeSpellings,
   splitSpecifier,
+  type PatternScope,
   type Reference,
   type Resolution,
   type Scheme,
 } from "../../languages/index.js";
-import type { SourceTree } from "../../files/index.js";
 import {
   commonFolder,
   folderOf,
   inFolder,
+  isBelow,
   joinPath,
   nameOf,
-  relativePath,
+  pathsAt,
   type ProjectPath,
+  relativePath,
 } from "../../base/paths.js";
 import type { MoveMap } from "./move-map.js";
 
@@ -271,36 +273,34 @@ export function landsOn(resolution: Resolution, wanted: string): boolean {
 
 /** The files that a pattern takes in today and not tomorrow, at their present paths, and the other way round, at their new ones. */
 export function scopeChange(
-  { map }: Passage,
-  was: Extract<Resolution, { state: "scope" }>,
+  { map }: Pick<Passage, "map">,
+  was: PatternScope,
   then: Resolution,
 ): { readonly out: ProjectPath[]; readonly into: ProjectPath[] } {
   const takesIn = then.state === "scope" ? then.takesIn : (): boolean => false;
   // What does not move is taken in as before, if the pattern is read from the same folder by the same letters.
-  const isSame = then.state === "scope" && then.folder === was.folder;
+  const isAlike = then.state === "scope" && then.rest === was.rest;
+  const isSame = isAlike && then.folder === was.folder;
+  // What goes along with the pattern's folder is taken in as before.
+  const isCarried = isAlike && isWholeMove(map, was, then.folder);
   // Only what lies, or will lie, in the pattern's folder can make a difference.
-  const here = isSame ? map.leaving(was.folder) : filesAt(map.tree, was.folder);
+  const here = isCarried ? [] : isSame ? map.leaving(was.folder) : pathsAt(map.tree.paths, was.folder);
   const coming = then.state === "scope" ? map.arriving(then.folder) : [];
-  const there =
-    isSame || then.state !== "scope" ? coming : [...new Set([...filesAt(map.tree, then.folder), ...coming])];
+  const others =
+    isSame || then.state !== "scope" ? coming : [...new Set([...pathsAt(map.tree.paths, then.folder), ...coming])];
+  const there = isCarried ? others.filter((path) => !isBelow(path, was.folder)) : others;
   const out = here.filter((path) => was.takesIn(path) && !takesIn(map.file(path)));
   const into = there.filter((path) => !was.takesIn(path) && takesIn(map.file(path))).map((path) => map.file(path));
   return { out, into };
 }
 
-/** A pattern is respelled where one spelling takes in exactly the same files; else it stays, and the plan says what changes. */
-/** The files below a folder, and one at its very path. */
-function filesAt(tree: SourceTree, folder: ProjectPath): readonly ProjectPath[] {
-  const below = tree.filesBelow(folder);
-  return tree.has(folder) ? [folder, ...below] : below;
+/** Whether all that lies in a pattern's folder goes to another, each file to the same place in it. */
+function isWholeMove(map: MoveMap, { folder, rest }: PatternScope, to: ProjectPath): boolean {
+  return rest !== undefined && folder !== to && !map.tree.has(folder) && map.folder(folder) === to;
 }
 
-function respellScope(
-  passage: Passage,
-  from: ProjectPath,
-  reference: Reference,
-  was: Extract<Resolution, { state: "scope" }>,
-): Respelling {
+/** A pattern is respelled where one spelling takes in exactly the same files; else it stays, and the plan says what changes. */
+function respellScope(passage: Passage, from: ProjectPath, reference: Reference, was: PatternScope): Respelling {
   const { after, map } = passage;
   const newFrom = map.file(from);
   const { lookup, inside } = reference;
@@ -310,7 +310,7 @@ function respellScope(
     return out.length === 0 && into.length === 0;
   };
   if (keepsAll(reference.specifier)) return { state: "keep", was };
-  const files = filesAt(map.tree, was.folder).filter(was.takesIn);
+  const files = pathsAt(map.tree.paths, was.folder).filter(was.takesIn);
   const folders = [
     map.folder(was.folder),
     commonFolder(was.folder, files, (path) => map.file(path)),

@@ -6,7 +6,15 @@
 import { addTo } from "../../base/grouping.js";
 import { partsOf, type App } from "../../app/index.js";
 import type { Role, Shelf } from "../../app/arrangement/index.js";
-import { folderOf, foldersAbove, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersHolding,
+  isBelow,
+  nameOf,
+  type ProjectPath,
+  relativePath,
+  rootPath,
+} from "../../base/paths.js";
 import { isSharedFolder, keyOf, type Catalogue, type Entry } from "../catalogue/index.js";
 import { mostOf, partOfAPattern, shelfOf, type LearntShelf } from "./learnt-shelf.js";
 
@@ -199,7 +207,7 @@ function wholeFamilies(
   isLayer: (folder: ProjectPath) => boolean,
 ): ReadonlySet<ProjectPath> {
   const sisters = new Map<ProjectPath, Set<ProjectPath>>();
-  for (const folder of new Set(paths.flatMap((path) => foldersAbove(path)))) {
+  for (const folder of foldersHolding(paths)) {
     const above = folderOf(folder);
     sisters.set(above, (sisters.get(above) ?? new Set<ProjectPath>()).add(folder));
   }

@@ -1,6 +1,6 @@
 import { isSharedFolder, keyOf } from "../catalogue/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
-import { folderOf, foldersAbove, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isFeatureCase } from "./places.js";
 import { isCertain, type Agreement } from "./sisters.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
@@ -14,7 +14,7 @@ export const folderName: Rule = {
   right: "src/features/harvest/\nsrc/features/rota/hooks/",
   *find(context) {
     const { layout } = context.app;
-    const inhabited = new Set(context.entries.flatMap(({ path }) => foldersAbove(path)));
+    const inhabited = foldersHolding(context.entries.map(({ path }) => path));
     // Where most features spell their folders otherwise, that is the custom.
     const features = [...inhabited].filter((folder) => isOfFeature(context, folder));
     const following = features.filter((folder) => isFeatureCase(layout, nameOf(folder)));

@@ -1,7 +1,7 @@
 import { posix } from "node:path";
 import { fixedFolder, isPattern, lookupNamed, type Resolution } from "../../languages/index.js";
 import { SheetWorld } from "../../graph/index.js";
-import { isBelow, joinPath, rootPath, type ProjectPath } from "../../base/paths.js";
+import { isBelow, joinPath, pathsAt, rootPath } from "../../base/paths.js";
 import type { Rule, RuleContext } from "./rule.js";
 
 export const missingInput: Rule = {
@@ -39,5 +39,5 @@ export const missingInput: Rule = {
 
 function takesNothing(resolution: Resolution, paths: RuleContext["tree"]["paths"]): boolean {
   if (resolution.state === "external" || resolution.state === "unresolved") return true;
-  return resolution.state === "scope" && !paths.some((path: ProjectPath) => resolution.takesIn(path));
+  return resolution.state === "scope" && !pathsAt(paths, resolution.folder).some(resolution.takesIn);
 }

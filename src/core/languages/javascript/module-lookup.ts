@@ -1,7 +1,7 @@
 /** What a name in a script means: modules, files by a URL or path, and patterns of bundlers. */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { folderOf, isBelow, joinPath, relativePath, toProjectPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, joinPath, pathsBelow, type ProjectPath, relativePath, toProjectPath } from "../../base/paths.js";
 import {
   external,
   unresolved,
@@ -166,9 +166,8 @@ function resolveGlob(ground: Ground, from: ProjectPath, specifier: string): Reso
   if (!placed) return external;
   const { folder, scheme } = placed;
   const matches = picomatch(base.rest);
-  const below = (path: ProjectPath): boolean =>
-    (folder === "" || isBelow(path, folder)) && matches(folder === "" ? path : path.slice(folder.length + 1));
-  const targets = ground.tree.paths.filter((path) => path !== from && below(path));
+  const below = (path: ProjectPath): boolean => matches(folder === "" ? path : path.slice(folder.length + 1));
+  const targets = pathsBelow(ground.tree.paths, folder).filter((path) => path !== from && below(path));
   return { state: "found", targets, scheme, folder };
 }
 

@@ -2,7 +2,15 @@
 import picomatch from "picomatch";
 import { folderOf, isBelow, joinPath, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
 import { inAnyCase } from "../dotnet-projects.js";
-import { external, unresolved, type Ground, type NameLookup, type Question, type Resolution } from "../lookup.js";
+import {
+  external,
+  unresolved,
+  type Ground,
+  type NameLookup,
+  type PatternScope,
+  type Question,
+  type Resolution,
+} from "../lookup.js";
 import { globBase } from "../specifier.js";
 
 /** A path that leads out of the checkout, from its root: `../kits/Trees.projitems`. */
@@ -87,10 +95,8 @@ export function takesIn(
   );
 }
 
-type Scope = Extract<Resolution, { readonly state: "scope" }>;
-
 /** `Views/**\/*.xaml`, in any case. */
-function byPattern(from: ProjectPath, specifier: string): Scope | undefined {
+function byPattern(from: ProjectPath, specifier: string): PatternScope | undefined {
   const { folder, rest } = globBase(specifier);
   const at = joinPath(folderOf(from), folder);
   if (at === undefined) return undefined;
@@ -104,7 +110,7 @@ function byPattern(from: ProjectPath, specifier: string): Scope | undefined {
 }
 
 /** What lies below the project, is of a kind that it builds by itself, and is not what it leaves when it builds. */
-function byDefault(from: ProjectPath, inside: string): Scope {
+function byDefault(from: ProjectPath, inside: string): PatternScope {
   const home = folderOf(from);
   const kinds = inside.split(" ");
   return {

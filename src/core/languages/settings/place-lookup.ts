@@ -6,12 +6,13 @@
  */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { folderOf, inFolder, isBelow, joinPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, joinPath, pathsAt, type ProjectPath } from "../../base/paths.js";
 import {
   external,
   type Ground,
   type NameLookup,
   type Question,
+  type PatternScope,
   type Resolution,
   type Scheme,
   type SpellingTask,
@@ -188,7 +189,7 @@ function resolveFiles(ground: Ground, from: ProjectPath, { specifier, inside }: 
 function resolveExpanded(ground: Ground, from: ProjectPath, question: Question): Resolution {
   const shallow = { ...question, specifier: question.specifier.replaceAll("**", "*") };
   const expanded = resolveFiles(ground, from, shallow, "");
-  const isFound = expanded.state === "scope" && ground.tree.paths.some(expanded.takesIn);
+  const isFound = expanded.state === "scope" && isAnyIn(ground, expanded);
   return isFound ? expanded : resolveFiles(ground, from, question, "");
 }
 
@@ -203,14 +204,19 @@ function resolveScope(ground: Ground, from: ProjectPath, specifier: string): Res
 /** `below` says which files of a folder that stands there by itself are taken in. */
 function scopeIn(ground: Ground, bases: readonly Base[], path: string, below = ""): Resolution {
   const { folder: fixed, rest } = isPattern(path) ? globBase(path) : { folder: path, rest: below };
-  const scopes = bases.flatMap(({ folder, scheme }): Extract<Resolution, { state: "scope" }>[] => {
+  const scopes = bases.flatMap(({ folder, scheme }): PatternScope[] => {
     const at = joinPath(folder, fixed.replace(/^\/+/, "").replace(/\/+$/, ""));
     if (at === undefined || (at !== "" && !ground.tree.hasFolder(at) && ground.plain(at) === undefined)) return [];
-    return [{ state: "scope", folder: at, scheme, takesIn: scopeBelow(at, rest) }];
+    return [{ state: "scope", folder: at, rest, scheme, takesIn: scopeBelow(at, rest) }];
   });
   if (scopes.length < 2) return scopes[0] ?? external;
   // From where commands are run, unless only its own folder has something to take in.
-  return scopes.find(({ takesIn }) => ground.tree.paths.some(takesIn)) ?? external;
+  return scopes.find((scope) => isAnyIn(ground, scope)) ?? external;
+}
+
+/** Whether a pattern takes in any file. */
+function isAnyIn({ tree }: Ground, { folder, takesIn }: PatternScope): boolean {
+  return pathsAt(tree.paths, folder).some(takesIn);
 }
 
 function scopeBelow(at: ProjectPath, rest: string): (path: ProjectPath) => boolean {

@@ -1,7 +1,7 @@
 /** How settings spell places: from their own folder or from where commands are run, with or without `./` and a last slash. */
 import { folderOf, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { Reference } from "../reading.js";
-import type { Resolution, Scheme, SpellingTask } from "../lookup.js";
+import type { PatternScope, Scheme, SpellingTask } from "../lookup.js";
 import { globBase, splitPlace } from "../specifier.js";
 import { fixedFolder, isPattern } from "./patterns.js";
 
@@ -38,7 +38,7 @@ export function placeSpellings(task: SpellingTask, isBase: boolean, ground: Plac
 /** Every spelling of a pattern whose fixed folder has gone to `folder`. */
 export function scopeSpellings(
   reference: Reference,
-  was: Extract<Resolution, { state: "scope" }>,
+  was: PatternScope,
   folders: readonly ProjectPath[],
   ground: PlaceGround,
 ): string[] {
