@@ -51,12 +51,24 @@ const frameworks: readonly FoundByPlace[] = [
     anywhere: true,
   },
   { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", folders: ["pages"] },
+  // Files that stand for those of a package, at the paths which they have there.
+  { packages: ["@plone/volto", "@plone/scripts"], title: "Volto", folders: ["customizations"] },
 ];
+
+/**
+ * Packages of a manifest whose files an app replaces by files at the same paths, in a folder that is called after the package:
+ * `src/gatsby-theme-blog/components/bio.js`.
+ */
+export function replacedThemes(manifest: string): string[] {
+  if (!manifest.includes('"gatsby"')) return [];
+  return [...manifest.matchAll(/"((?:@[\w.-]{1,200}\/)?gatsby-theme-[\w.-]{1,200})"/g)].map(([, name = ""]) => name);
+}
 
 /** For a file the framework that finds it by its place, if one does. */
 export function foundByPlace(tree: SourceTree, { folder, layout }: App): (path: ProjectPath) => string | undefined {
   const manifest = tree.text(inFolder(folder, "package.json"))?.text ?? "";
-  const places = frameworks
+  const themes: FoundByPlace = { packages: ["gatsby"], title: "Gatsby", folders: replacedThemes(manifest) };
+  const places = [...frameworks, themes]
     .filter(({ packages }) => packages.some((name) => manifest.includes(`"${name}"`)))
     .flatMap(({ title, folders }) =>
       [folder, layout.source].flatMap((top) => folders.map((name) => ({ title, at: inFolder(top, name) }))),

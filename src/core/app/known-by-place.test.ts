@@ -88,8 +88,17 @@ describe("addresses", () => {
     ["@react-router/fs-routes", "app/routes/rota.tsx", ["address routes rota"]],
     ["unplugin-vue-router", "src/pages/rota.vue", ["address pages rota"]],
     ["react", "src/pages/rota.tsx", []],
+    ["@plone/volto", "src/customizations/volto/components/Rota.jsx", ["address customizations volto/components/Rota"]],
+    ["@plone/volto", "src/components/Rota.jsx", []],
+    ["gatsby-theme-rota", "src/gatsby-theme-rota/row.js", []],
   ])("%s: %s", async (name, path, found) => {
     expect(await known(uses(name), path)).toEqual(found);
+  });
+
+  test("are the paths of a theme whose files are replaced", async () => {
+    const files = uses("gatsby", "gatsby-theme-rota");
+    expect(await known(files, "src/gatsby-theme-rota/row.js")).toEqual(["address gatsby-theme-rota row"]);
+    expect(await known(files, "src/gatsby-theme-other/row.js")).toEqual([]);
   });
 
   test("are those of the nearest manifest that has the tool, in a repository of several apps", async () => {

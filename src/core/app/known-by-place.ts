@@ -6,6 +6,7 @@
 import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath, rootPath } from "../base/paths.js";
 import { inCase, splitWords } from "../base/names/index.js";
 import type { SourceTree } from "../files/index.js";
+import { replacedThemes } from "./found-by-place.js";
 
 /** One thing by which a file is known. */
 export interface KnownBy {
@@ -72,6 +73,7 @@ const tools: readonly Tool[] = [
     title: "unplugin-vue-components",
     tags: [{ at: "components", byFolder: false }],
   },
+  { packages: ["@plone/volto", "@plone/scripts"], title: "Volto", addresses: [{ at: "customizations" }] },
 ];
 
 /** Tools that are told in a setting from which folders names are given: `dirs: ["src/composables"]`. */
@@ -94,7 +96,9 @@ export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): Pl
 
 function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): PlaceKnowledge[] {
   const has = (name: string): boolean => manifest.includes(`"${name}"`);
-  const used = tools.filter(({ packages }) => packages.some(has));
+  const addresses = replacedThemes(manifest).map((at) => ({ at }));
+  const themes: Tool[] = addresses.length === 0 ? [] : [{ packages: ["gatsby"], title: "Gatsby", addresses }];
+  const used = [...tools.filter(({ packages }) => packages.some(has)), ...themes];
   const telling = Object.entries(told).filter(([name]) => has(name));
   if (used.length + telling.length === 0) return [];
   const config = settingsIn(tree, folder);

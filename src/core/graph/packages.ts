@@ -14,6 +14,7 @@ const entryFields = ["main", "module", "types", "typings", "browser", "react-nat
 /** Reads manifests on demand and keeps them. */
 export class PackageReader {
   readonly #read = new Map<ProjectPath, JsonObject>();
+  readonly #declared = new Map<ProjectPath, ReadonlySet<string>>();
   readonly #nearest = new Map<ProjectPath, ProjectPath | undefined>();
   readonly #own = new Map<ProjectPath, readonly Mapping[]>();
   #workspace: readonly Mapping[] | undefined;
@@ -48,10 +49,22 @@ export class PackageReader {
 
   /** Whether a manifest depends on one of these packages, for whatever. */
   dependsOnAny(manifest: ProjectPath | undefined, names: readonly string[]): boolean {
-    if (manifest === undefined || !this.tree.has(manifest) || !this.#isReadable(manifest)) return false;
-    const json = this.#json(manifest);
-    const all = ["dependencies", "devDependencies", "peerDependencies"].map((field) => asObject(json[field]) ?? {});
-    return names.some((name) => all.some((packages) => name in packages));
+    const declared = this.declaredBy(manifest);
+    return names.some((name) => declared.has(name));
+  }
+
+  /** The packages on which a manifest depends, for whatever; none of one that cannot be read. */
+  declaredBy(manifest: ProjectPath | undefined): ReadonlySet<string> {
+    if (manifest === undefined || !this.tree.has(manifest) || !this.#isReadable(manifest)) return new Set();
+    let declared = this.#declared.get(manifest);
+    if (!declared) {
+      const json = this.#json(manifest);
+      const groups = ["dependencies", "devDependencies", "peerDependencies"].map(
+        (field) => asObject(json[field]) ?? {},
+      );
+      this.#declared.set(manifest, (declared = new Set(groups.flatMap((group) => Object.keys(group)))));
+    }
+    return declared;
   }
 
   /** Mappings of every manifest in the tree, and the entries of folders that have one. */

@@ -234,6 +234,14 @@ export class Resolver {
     return reading;
   }
 
+  /** Whether anything is installed of what the manifests around a file declare. Where nothing is, no package can be looked up. */
+  isInstalledAround(from: ProjectPath): boolean {
+    const around = new Set(["package.json" as ProjectPath, this.#packages.nearestTo(folderOf(from))]);
+    return [...around].some((manifest) =>
+      [...this.#packages.declaredBy(manifest)].some((name) => this.#isPackage(from, name)),
+    );
+  }
+
   /** An alias may look like a package's scope; an installed package is not an alias that leads nowhere. */
   #isPackage(from: ProjectPath, name: string): boolean {
     const [first = "", second = ""] = name.split("/");

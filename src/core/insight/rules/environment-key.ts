@@ -1,7 +1,55 @@
-import type { ProjectPath } from "../../base/paths.js";
-import { languageFor } from "../../languages/index.js";
+import { inFolder, type ProjectPath } from "../../base/paths.js";
+import { environmentFile } from "../../app/index.js";
+import { isScript, languageFor } from "../../languages/index.js";
 import { environmentOf } from "../environment.js";
-import type { Rule } from "./rule.js";
+import type { Rule, RuleContext } from "./rule.js";
+
+/**
+ * Tools that read `.env` files, by themselves or for the code that takes them in. Source: the documentation of each. The keys of an app
+ * with none of them come from what starts or builds it, which nobody lists in such a file.
+ */
+const readers = [
+  "vite",
+  "react-scripts",
+  "@craco/craco",
+  "@vue/cli-service",
+  "next",
+  "nuxt",
+  "gatsby",
+  "astro",
+  "@remix-run/dev",
+  "@react-router/dev",
+  "@sveltejs/kit",
+  "razzle",
+  "parcel",
+  "@rsbuild/core",
+  "@angular/cli",
+  "@nx/react",
+  "@nx/webpack",
+  "quasar",
+  "@quasar/app-vite",
+  "@quasar/app-webpack",
+  "expo",
+  "dotenv",
+  "dotenv-cli",
+  "dotenv-flow",
+  "dotenv-webpack",
+  "dotenv-expand",
+  "env-cmd",
+  "react-native-config",
+  "react-native-dotenv",
+  "@t3-oss/env-core",
+  "@t3-oss/env-nextjs",
+];
+
+/** Whether an app may take its keys from a file: one is there, or a tool that reads them, or it is no app of scripts. */
+function mayHaveFile({ tree, app, graph }: RuleContext, from: ProjectPath): boolean {
+  if (!isScript(from) || graph.resolver.ground.dependsOnAny(from, readers)) return true;
+  // Git ignores the usual one.
+  return (
+    tree.existsBeyond(inFolder(app.folder, ".env")) || tree.paths.some((path) => environmentFile(path) === "values")
+  );
+}
 
 export const environmentKey: Rule = {
   name: "environment-key",
@@ -25,7 +73,7 @@ export const environmentKey: Rule = {
     };
     if (!sample) {
       const place = placeOf(first);
-      if (place)
+      if (place && mayHaveFile(context, place.file))
         yield {
           ...place,
           about: "environment",

@@ -3,6 +3,7 @@ import { partsOf } from "../../app/index.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { keyOf, type Clues } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { splitWords } from "../../base/names/index.js";
 import type { SourceTree } from "../../files/index.js";
 
 /** Whether a stem is a word of a role: `helpers`, `types`, `composable`. */
@@ -11,8 +12,8 @@ export function isRoleWord(stem: string, clues: Clues): boolean {
 }
 
 /**
- * Whether a file is a part of what lies beside it, and says so: `types.ts` in a component's folder, `Menu.helper.ts` beside
- * `Menu.vue`.
+ * Whether a file is a part of what lies beside it, and says so: `types.ts` in a component's folder, `Menu.helper.ts` or
+ * `MenuHelpers.ts` beside `Menu.vue`, `cart.hooks.js` beside `cart.selectors.js`.
  */
 export function isPartOfNeighbour(
   path: ProjectPath,
@@ -20,6 +21,28 @@ export function isPartOfNeighbour(
 ): boolean {
   const { stem } = partsOf(nameOf(path));
   if (clues.folders.get(keyOf(stem)) === role) return true;
+  const folder = folderOf(path);
+  const isThere = (base: string): boolean => code.some((extension) => tree.has(inFolder(folder, base + extension)));
   const [base = "", ...dots] = stem.split(".");
-  return dots.length > 0 && code.some((extension) => tree.has(inFolder(folderOf(path), base + extension)));
+  if (dots.length > 0) return isThere(base) || (clues.folders.get(keyOf(dots.at(-1) ?? "")) === role && hasSister());
+  // Words that only say what it is, where that is a matter of taste.
+  const words = splitWords(stem);
+  const last = words.at(-1) ?? "";
+  return (
+    words.length > 1 &&
+    clues.plain.has(role) &&
+    clues.folders.get(keyOf(last)) === role &&
+    isThere(stem.slice(0, stem.length - last.length).replace(/[-_]$/, ""))
+  );
+
+  /** Another part of the same, which says so by another role. */
+  function hasSister(): boolean {
+    return tree.filesBelow(folder).some((other) => {
+      if (folderOf(other) !== folder || other === path || !code.some((extension) => other.endsWith(extension)))
+        return false;
+      const [of, word] = partsOf(nameOf(other)).stem.split(".");
+      const its = clues.folders.get(keyOf(word ?? ""));
+      return of === base && its !== undefined && its !== role;
+    });
+  }
 }

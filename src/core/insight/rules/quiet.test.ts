@@ -270,9 +270,41 @@ describe("it is said once", () => {
     ]);
   });
 
+  test("that keys are listed nowhere, where a file may give them", async () => {
+    const files = {
+      "src/services/http.ts": "export const url = process.env.API_URL;\nexport const theme = process.env.THEME;\n",
+      "src/main.ts": 'import "./services/http";\n',
+    };
+    expect(await said(files)).toEqual([]);
+    const says = [
+      "environment-key src/services/http.ts the app reads API_URL and THEME from its environment, and nothing lists them",
+    ];
+    expect(await said({ ...files, "package.json": '{ "devDependencies": { "vite": "^8.0.0" } }' })).toEqual(says);
+    expect(await said({ ...files, ".env.production": "PORT=1\n" })).toEqual(expect.arrayContaining(says));
+  });
+
+  test("nothing of files that stand for those of a package", async () => {
+    const files = {
+      "src/components/Row.tsx": "export const Row = () => <p />;\n",
+      "src/customizations/volto/components/theme/view.tsx": "export const Other = () => <p />;\n",
+    };
+    const naming = (all: readonly string[]): string[] => all.filter((each) => each.includes("customizations"));
+    expect(naming(await said(files))).not.toEqual([]);
+    expect(naming(await said({ ...files, "package.json": '{ "dependencies": { "@plone/volto": "17" } }' }))).toEqual(
+      [],
+    );
+  });
+
   test("that packages of sheets are not known", async () => {
     const sheet = '@use "@kit/colours";\n@use "@kit/type";\n';
-    const found = await said({ "src/styles/a.scss": sheet, "src/styles/b.scss": sheet });
+    const files = { "src/styles/a.scss": sheet, "src/styles/b.scss": sheet };
+    // Where nothing is installed, nothing is known of packages.
+    expect(await said(files)).toEqual([]);
+    const found = await said({
+      ...files,
+      "package.json": '{ "dependencies": { "react": "^19.0.0" } }',
+      "node_modules/react/package.json": "{}",
+    });
     expect(found).toEqual([
       "unresolved-path src/styles/a.scss 2 packages, @kit/colours and @kit/type, that 2 sheets use are neither declared nor installed",
     ]);

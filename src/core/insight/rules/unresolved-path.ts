@@ -1,7 +1,7 @@
 import { addTo } from "../../base/grouping.js";
-import { isOfTrade, isRelative } from "../../languages/index.js";
+import { isRelative } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
-import { unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
+import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
 import type { Case } from "./cases.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -56,7 +56,7 @@ type Matter = `alias ${string}` | `outside ${string}` | `alike ${string}` | "pac
 function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
   const prefix = unknownAlias(context, found);
   if (prefix !== undefined) return `alias ${prefix}`;
-  if (isPackageOfSheet(found)) return "packages";
+  if (isPackageOfSheet(found.file, found.about)) return "packages";
   const folder = folderOutside(context, found);
   return folder === undefined ? undefined : `outside ${folder}`;
 }
@@ -126,11 +126,6 @@ function folderOutside({ graph }: RuleContext, { file, about }: Unresolved): str
     );
   const [target = ""] = mapping?.targets ?? [];
   return mapping && target.replace(/\/?\*?$/, "");
-}
-
-/** Whether a sheet names a package by its scope that nothing here declares: `@use "@kit/colours"`. */
-function isPackageOfSheet({ file, about }: Unresolved): boolean {
-  return isOfTrade(file, "sheet") && /^~?@[\w-]+\/[\w-]/.test(about);
 }
 
 function matches(pattern: string, specifier: string): boolean {

@@ -10,7 +10,7 @@ import { fileInOtherCase } from "./other-case.js";
 
 /**
  * Why a reference leads nowhere: the file is missing; its name is right but for its case; or only a build can say, because it
- * makes the file, wrote the text, or chooses between editions of it.
+ * makes the file, takes it from a package that is not installed here, wrote the text, or chooses between editions of it.
  */
 export type WhyUnresolved = "missing" | "other case" | "left to a build";
 
@@ -73,7 +73,18 @@ function* missingInLists(input: UnresolvedInput): Iterable<UnresolvedReference> 
 
 function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference): WhyUnresolved {
   if (fileInOtherCase(input, from, reference)) return "other case";
-  return mayBeMade(reference) || hasEditions(input, from, reference) ? "left to a build" : "missing";
+  const isLeft = mayBeMade(reference) || hasEditions(input, from, reference) || isToBeInstalled(input, from, reference);
+  return isLeft ? "left to a build" : "missing";
+}
+
+/** Whether a sheet names a package by its scope, `@use "@kit/colours"`, while nothing is installed here in which it could lie. */
+function isToBeInstalled({ graph }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
+  return isPackageOfSheet(from, specifier) && !graph.resolver.isInstalledAround(from);
+}
+
+/** Whether a sheet names a package by its scope: `@use "@kit/colours"`. */
+export function isPackageOfSheet(sheet: ProjectPath, specifier: string): boolean {
+  return isOfTrade(sheet, "sheet") && /^~?@[\w-]+\/[\w-]/.test(specifier);
 }
 
 /** Endings that say of a file what it is of another one. */
