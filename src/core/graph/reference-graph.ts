@@ -16,7 +16,7 @@ import {
   type Reference,
   type Resolution,
 } from "../languages/index.js";
-import { folderOf, joinPath, type ProjectPath, rootPath } from "../base/paths.js";
+import { folderOf, foldersHolding, joinPath, type ProjectPath, rootPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
 import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { readablePaths } from "./read-references.js";
@@ -94,13 +94,23 @@ export class ReferenceGraph {
    */
   usedWholesale(): readonly string[] {
     return (this.#wholesale ??= [...this.files.values()].flatMap(({ path, reading, references }) => [
-      ...reading.computed
-        .map(({ head }) => (head.startsWith(".") ? joinHead(path, head) : this.resolver.headPlace(path, head)))
-        .filter((head) => head !== undefined),
+      ...reading.computed.flatMap(({ head }) => {
+        const place = head.startsWith(".") ? joinHead(path, head) : this.resolver.headPlace(path, head);
+        return place === undefined ? this.#foldersCalled(head) : [place];
+      }),
       ...references.flatMap(({ resolution }) =>
         resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],
       ),
     ]));
+  }
+
+  /** Of a beginning that nothing explains, `/icons`, the folders that it may mean: what they hold may be reached. */
+  #foldersCalled(head: string): string[] {
+    if (!/^\/[\w-]/.test(head)) return [];
+    const end = head.replace(/\/$/, "");
+    return [...foldersHolding(this.tree.paths)]
+      .filter((folder) => `/${folder}`.endsWith(end))
+      .map((folder) => `${folder}/`);
   }
 
   /**

@@ -8,7 +8,10 @@ const parting = /[\s"'`()<>{}[\]/\\,:;=|?#&]/;
 /** No name is longer: data in a text has words of a million letters. */
 const longest = 200;
 
-/** Every word of a text that looks like an asset's name, each once: `url(../old-banner.png)` → `old-banner.png`. */
+/**
+ * Every word of a text that looks like an asset's name, each once: `url(../old-banner.png)` → `old-banner.png`. A pattern is named
+ * with its folder: `src/icons/**\/*.svg` → `icons/*.svg`.
+ */
 export function assetNamesIn(text: string): string[] {
   const found = new Set<string>();
   let [word, last] = [-1, ""];
@@ -16,10 +19,17 @@ export function assetNamesIn(text: string): string[] {
     const start = wordStart(text, index);
     // `tree.png.svg` is one name.
     if (start !== word && last !== "") found.add(last);
-    [word, last] = [start, start < 0 || start === index ? "" : text.slice(start, index + ending.length)];
+    const name = start < 0 || start === index ? "" : text.slice(start, index + ending.length);
+    [word, last] = [start, name.startsWith("*") ? folderBefore(text, start) + name : name];
   }
   if (last !== "") found.add(last);
   return [...found];
+}
+
+/** The folder of a pattern's name, with its slash; none where the pattern is for every folder. */
+function folderBefore(text: string, at: number): string {
+  const [, folder = ""] = /([\w.-]{1,100}\/)(?:\*{1,2}\/)*$/.exec(text.slice(Math.max(0, at - longest), at)) ?? [];
+  return /^\.{1,2}\/$/.test(folder) ? "" : folder;
 }
 
 /** Where the word begins that holds an offset; -1 for one that is longer than a name can be. */

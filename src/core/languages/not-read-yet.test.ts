@@ -45,6 +45,8 @@ test.each([
   ["src='/a/tree@2x.png' href=\"b/leaf.svg?x\"", "tree@2x.png leaf.svg"],
   ["tree.pngx leaf.svg-file png", ""],
   ["`${base}/fonts/Source Serif.woff2`", "Serif.woff2"],
+  ["['./src/icons/*.svg', 'art/**/*.png']", "icons/*.svg art/*.png"],
+  ["*.svg ../*.png **/*.jpg", "*.svg *.png *.jpg"],
 ])("names of assets in %j", (text, wanted) => {
   expect(assetNamesIn(text).join(" ")).toBe(wanted);
 });

@@ -2,6 +2,7 @@ import { hash } from "node:crypto";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { addTo } from "../../base/grouping.js";
+import { isSoughtByName } from "./sought-by-name.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const duplicateAsset: Rule = {
@@ -12,7 +13,10 @@ export const duplicateAsset: Rule = {
   right: "src/assets/images/logo.svg",
   *find(context) {
     const byAround = new Map<ProjectPath, Entry[][]>();
-    for (const group of sameAssets(context)) {
+    for (const all of sameAssets(context)) {
+      // What is looked for by its name has to be there under that name, whatever else is the same.
+      const group = all.filter(({ path }) => !isSoughtByName(path));
+      if (group.length < 2) continue;
       const around = aroundEditions(group);
       if (around === undefined) yield* identical(group);
       else addTo(byAround, around, group);

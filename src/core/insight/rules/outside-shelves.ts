@@ -1,5 +1,5 @@
 import { certain, keyOf } from "../catalogue/index.js";
-import { folderOf, inFolder, nameOf } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import { isNamedByTool } from "./named-by-tool.js";
 import { isInSource } from "./places.js";
@@ -22,6 +22,9 @@ export const outsideShelves: Rule = {
       if (isNamedByTool(path)) continue;
       const isIndexOfAll = folderOf(path) === layout.source && keyOf(nameOf(path)).startsWith("index");
       if (isIndexOfAll) continue;
+      // A folder whose parts are shelves is a module of its own; what lies right in it speaks for all of it.
+      const parts = layout.shelves.filter(({ at }) => isBelow(inFolder(layout.source, at), folderOf(path)));
+      if (folderOf(path) !== layout.source && parts.length > 1) continue;
       const there = belonging && role.is !== undefined ? sisters.onShelf(role.is, belonging.shelf, entry) : undefined;
       if (there && there.of > 0 && there.agree * 2 < there.of) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));

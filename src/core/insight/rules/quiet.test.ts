@@ -283,6 +283,76 @@ describe("it is said once", () => {
     expect(await said({ ...files, ".env.production": "PORT=1\n" })).toEqual(expect.arrayContaining(says));
   });
 
+  test("nothing of pictures that a pattern takes in, nor of those in a folder that is called at run time", async () => {
+    const files = {
+      "src/main.ts": "export {};\n",
+      "src/assets/sprite/leaf.svg": "<svg/>",
+      "src/icons/bough.svg": "<svg><g/></svg>",
+    };
+    const unused = (all: readonly string[]): string[] => all.filter((each) => each.startsWith("unused-asset"));
+    expect(unused(await said(files)).length).toBe(2);
+    const sprite = "plugin({ files: ['./src/assets/sprite/**/*.svg'] });\n";
+    const icons = "export const all = require.context('/icons', true, /svg$/);\n";
+    expect(unused(await said({ ...files, "tools/sprite.js": sprite, "src/all.ts": icons }))).toEqual([]);
+  });
+
+  test("nothing of modules of which a declaration says what they are", async () => {
+    const files = {
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "art/*": ["./src/art/*"], "looks": ["./src/looks"] } } }',
+      "src/main.ts": "export {};\n",
+      "src/names.d.ts": 'declare module "looks";\ndeclare module "art/leaf";\n',
+    };
+    expect(await said(files)).toEqual([]);
+    expect(await said({ ...files, "src/main.ts": 'import "art/leaf";\n' })).toEqual([
+      "unresolved-path src/main.ts art/leaf is unresolved: there is no such file",
+    ]);
+  });
+
+  test("nothing of a component in a folder of its own in a folder of such", async () => {
+    const component = (name: string): string => `export const ${name} = () => <p>{"x"}</p>;\n`;
+    const files = {
+      "steady-shelf.yaml": "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n",
+      ...Object.fromEntries(
+        ["Leaf", "Bough", "Crate", "Row", "Tree"].map((name) => [
+          `src/components/${name}/${name}.tsx`,
+          component(name),
+        ]),
+      ),
+      "src/hooks/organisms/Basket/Basket.tsx": component("Basket"),
+      "src/hooks/organs/Stall/Stall.tsx": component("Stall"),
+      "src/main.tsx": 'import "./hooks/organisms/Basket/Basket";\nimport "./hooks/organs/Stall/Stall";\n',
+    };
+    const placed = (all: readonly string[]): string[] => all.filter((each) => each.startsWith("wrong-folder"));
+    expect(placed(await said(files)).map((each) => each.split(" ")[1])).toEqual(["src/hooks/organs/Stall/Stall.tsx"]);
+  });
+
+  test("nothing of the parts of a module that say what they are", async () => {
+    const component = (name: string): string => `export const ${name} = () => <p>{"x"}</p>;\n`;
+    const files = {
+      "steady-shelf.yaml": "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n",
+      ...Object.fromEntries(
+        ["Leaf", "Bough", "Crate", "Row", "Tree", "Stall"].map((name) => [
+          `src/components/${name}.tsx`,
+          component(name),
+        ]),
+      ),
+      "src/components/LeafHelper.ts": "export const widen = (by: number) => by * 2;\n",
+      "src/components/basket.helpers.ts": "export const shorten = (text: string) => text.slice(1);\n",
+      "src/components/basket.constants.ts": "export const SIZE = 1;\n",
+      "src/components/formatYield.ts": "export const formatYield = (text: string) => text.trim();\n",
+      ...Object.fromEntries(
+        ["a", "b", "c", "d", "e"].map((name) => [
+          `src/helpers/${name}.ts`,
+          `export const ${name} = (n: number) => n;\n`,
+        ]),
+      ),
+      "src/main.tsx":
+        'import "./components/LeafHelper";\nimport "./components/basket.helpers";\nimport "./components/basket.constants";\nimport "./components/formatYield";\n',
+    };
+    const placed = (all: readonly string[]): string[] => all.filter((each) => each.startsWith("wrong-folder"));
+    expect(placed(await said(files)).map((each) => each.split(" ")[1])).toEqual(["src/components/formatYield.ts"]);
+  });
+
   test("nothing of files that stand for those of a package", async () => {
     const files = {
       "src/components/Row.tsx": "export const Row = () => <p />;\n",

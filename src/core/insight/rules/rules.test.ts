@@ -622,6 +622,7 @@ export const routes = [
       "src/assets/images/leaf.png": "same",
       "src/assets/images/blade.png": "same",
       "src/assets/images/tree.png": "else",
+      "src/assets/favicon.png": "else",
     },
     says: ["src/assets/images/leaf.png it is identical to src/assets/images/blade.png"],
     right: { "src/assets/images/leaf.png": "diff" },

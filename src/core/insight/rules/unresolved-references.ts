@@ -45,6 +45,8 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       if (resolution.state === "beyond" && resolution.isToCome)
         yield { file: path, start, specifier, missing: undefined, why: "left to a build" };
       if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
+      // `declare module "styles"` says of a name what it is; nothing has to be there.
+      if (kind === "module declaration" && !isRelative(specifier)) continue;
       const place = isRelative(specifier) ? joinPath(folderOf(path), specifier) : undefined;
       // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
       const isMade = isLeft || (place !== undefined && isIgnored(folderOf(place)));

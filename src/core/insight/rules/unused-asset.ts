@@ -1,9 +1,11 @@
 import { addTo } from "../../base/grouping.js";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
 import { assetNamesIn, isDocument } from "../../languages/index.js";
-import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { extensionOf } from "../../app/arrangement/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
+import { isSoughtByName } from "./sought-by-name.js";
 import { unusedSets } from "./unused-set.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -20,7 +22,8 @@ export const unusedAsset: Rule = {
     );
     const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();
-    for (const { path } of assets) if (!named.has(lastWord(plainName(path)))) addTo(byFolder, folderOf(path), path);
+    for (const { path } of assets)
+      if (!named.has(lastWord(plainName(path))) && !isInPattern(path, named)) addTo(byFolder, folderOf(path), path);
     const single: ProjectPath[] = [];
     for (const [folder, paths] of byFolder) {
       const [first] = paths;
@@ -54,11 +57,7 @@ const manyUnused = 4;
 
 /** Files that systems and browsers look for by name. */
 function isKnownByName({ path }: Entry): boolean {
-  return (
-    /(^|\/)(?:favicon|apple-touch-icon|android-chrome|mstile|safari-pinned-tab|robots|icon|splash|adaptive-icon)[^/]*$/i.test(
-      path,
-    ) || /(^|\/)(?:res|\w+\.xcassets|public|static)\//.test(path)
-  );
+  return isSoughtByName(path) || /(^|\/)(?:res|\w+\.xcassets|public|static)\//.test(path);
 }
 
 /** Itself or one of its variants is referenced, or a name is put together at run time in its folder. */
@@ -70,6 +69,11 @@ function isUsed({ graph }: RuleContext, { path }: Entry): boolean {
 /** `tree@2x.png` is named where `tree.png` is. */
 function plainName(path: ProjectPath): string {
   return nameOf(path).replace(/@\d+(?:\.\d+)?x(?=\.)/, "");
+}
+
+/** Whether some text takes in all files of its kind in a folder above: `icons/*.svg`. */
+function isInPattern(path: ProjectPath, named: ReadonlySet<string>): boolean {
+  return foldersAbove(path).some((folder) => named.has(`${nameOf(folder)}/*${extensionOf(nameOf(path))}`));
 }
 
 /** A name with a space in it is known by what stands after: in a text one cannot tell where it begins. */

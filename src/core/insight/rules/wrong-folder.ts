@@ -1,7 +1,7 @@
 import { ownArrangement, type Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
-import { folderOf, inFolder, nameOf } from "../../base/paths.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isDeclaration } from "../../languages/index.js";
 import { isPartOfNeighbour } from "./named-after-role.js";
 import { movesAlong } from "./moving.js";
@@ -35,6 +35,9 @@ export const wrongFolder: Rule = {
       // A folder that says by its name what it holds, `hooks/` in a component's own, holds it, whatever lies around it.
       const standsIn = clues.folders.get(keyOf(nameOf(folderOf(path))));
       if (isOther && standsIn === role.is && folderOf(path) !== source) continue;
+      // So does one in which each thing has a folder of its own: `organisms/Basket/Basket.tsx`.
+      if (isOther && isOfItsFolder(path) && clues.folders.get(keyOf(nameOf(folderOf(folderOf(path))))) === role.is)
+        continue;
       // Whether a part of something is its types, its constants or its helpers is a matter of taste.
       const isPart = standing.below !== "" && standsIn !== undefined;
       if (isOther && isPart && clues.plain.has(standsIn) && clues.plain.has(role.is)) continue;
@@ -70,6 +73,12 @@ export const wrongFolder: Rule = {
     }
   },
 };
+
+/** Whether a file is called after its folder, or is its index. */
+function isOfItsFolder(path: ProjectPath): boolean {
+  const { stem } = partsOf(nameOf(path));
+  return stem === "index" || keyOf(stem) === keyOf(nameOf(folderOf(path)));
+}
 
 /** What fewer files do is no custom of an app. */
 const filesOfACustom = 5;

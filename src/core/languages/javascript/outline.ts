@@ -56,8 +56,9 @@ const words: readonly (readonly [string, Sign])[] = [
   ["(?:configureStore|createStore|defineStore)\\s*[<(]", "store"],
   ["from\\s+[\"'](?:zustand|jotai|mobx-state-tree|recoil|valtio)\\b", "store"],
   ["(?:createAction|createAsyncThunk)\\s*[<(]", "actions"],
-  ["return\\s*\\{\\s*type:", "actions"],
-  ["=>\\s*\\(\\{\\s*type:", "actions"],
+  // `return { type: "added" }` is a value like others: what actions are called has a capital or a slash, or a name of its own.
+  ["return\\s*\\{\\s*type:(?!\\s*[\"'`][a-z]+[\"'`])", "actions"],
+  ["=>\\s*\\(\\{\\s*type:(?!\\s*[\"'`][a-z]+[\"'`])", "actions"],
   ["(?:fetch|XMLHttpRequest|WebSocket|EventSource)\\s*\\(", "requests"],
   ["axios\\b", "requests"],
   ["(?:gql|graphql)\\s*[`(]", "requests"],
