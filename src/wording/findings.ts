@@ -150,13 +150,6 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     } it`,
     advice: `Say what it stands for: \`aliases: { "${prefix.replace(/\/$/, "")}": src }\` in steady-shelf.yaml.`,
   }),
-  "leads outside": ({ folder, references, files, specifier }) => ({
-    says:
-      references === 1
-        ? `${specifier} leads out of the project, to ${folder}/, where nothing is read`
-        : `${count(references, "path")} in ${count(files, "file")} lead out of the project, to ${folder}/, where nothing is read: ${specifier}, …`,
-    advice: "Run Steady Shelf from a folder that holds both, or correct the paths.",
-  }),
   "in another case": ({ specifier, name }) => ({
     says: `${specifier} resolves on some systems only: the name on disk is ${name}`,
     advice: "Spell it as it is on disk.",

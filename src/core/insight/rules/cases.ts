@@ -84,13 +84,6 @@ export interface CaseDetails {
   "packages unknown": { readonly packages: readonly string[]; readonly files: number };
   /** A beginning of names that no package can have and no alias explains. */
   "alias unknown": { readonly prefix: string; readonly references: number; readonly files: number };
-  /** Paths to a folder beside the project, as seen from its root (`..`, `../shell`), the first of them as it is written. */
-  "leads outside": {
-    readonly folder: string;
-    readonly references: number;
-    readonly files: number;
-    readonly specifier: string;
-  };
   "in another case": { readonly specifier: string; readonly name: string };
   climbs: {
     readonly specifier: string;

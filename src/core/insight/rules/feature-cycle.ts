@@ -1,4 +1,5 @@
 import { BrokenAssumption } from "../../base/errors.js";
+import { isBelow, type ProjectPath } from "../../base/paths.js";
 import { stronglyConnected } from "../../graph/index.js";
 import { featureEdges, type FeatureEdge } from "../measures/feature-graph.js";
 import type { Found, Rule } from "./rule.js";
@@ -12,10 +13,16 @@ export const featureCycle: Rule = {
   right: "harvest → rota, and what both need in what is shared",
   *find({ catalogue, graph, app: { layout } }) {
     // Of features that only names tell nobody can say where they begin and end.
-    const housed = new Set(catalogue.features.filter(({ folders }) => folders.length > 0).map(({ name }) => name));
-    const edges = featureEdges(catalogue, graph, layout.source).filter(
-      ({ from, to }) => housed.has(from) && housed.has(to),
-    );
+    const homes = new Map(catalogue.features.map(({ name, folders }) => [name, folders]));
+    const isHome = (path: ProjectPath, feature: string): boolean =>
+      homes.get(feature)?.some((folder) => isBelow(path, folder)) === true;
+    // What lies outside of its feature's folders is for all, whatever it is called.
+    const edges = featureEdges(catalogue, graph, layout.source)
+      .map((edge) => ({
+        ...edge,
+        uses: edge.uses.filter((use) => isHome(use.from, edge.from) && isHome(use.to, edge.to)),
+      }))
+      .filter(({ uses }) => uses.length > 0);
     for (const circle of stronglyConnected(edges)) yield finding(circle, edges);
   },
 };

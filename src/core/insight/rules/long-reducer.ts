@@ -28,6 +28,8 @@ export const longReducer: Rule = {
         !answersBetween.test(nameOf(path)) &&
         role.confidence >= certain &&
         outline?.signs.includes("reducer") === true &&
+        // What makes the store puts reducers together; the lines are its own.
+        !outline.signs.includes("store") &&
         outline.lines > most
       )
         yield {

@@ -1,10 +1,21 @@
 import { certain, keyOf } from "../catalogue/index.js";
-import { folderOf, inFolder, isBelow, nameOf } from "../../base/paths.js";
+import { ownArrangement } from "../../app/arrangement/index.js";
+import { partsOf } from "../../app/index.js";
+import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import { isNamedByTool } from "./named-by-tool.js";
 import { isInSource } from "./places.js";
 import { isCertain } from "./sisters.js";
 import type { Rule } from "./rule.js";
+
+/** What fewer files do is no custom of an app. */
+const filesOfACustom = 5;
+
+/** Whether a file's folder is called as the file is: `tooltip/tooltip.jsx`, `scroll-to-top/use-scroll-to-top.ts`. */
+function isUnitOfItsOwn(path: ProjectPath): boolean {
+  const folder = keyOf(nameOf(folderOf(path)));
+  return folder !== "" && keyOf(partsOf(nameOf(path)).stem).includes(folder);
+}
 
 export const outsideShelves: Rule = {
   name: "outside-shelves",
@@ -27,6 +38,14 @@ export const outsideShelves: Rule = {
       if (folderOf(path) !== layout.source && parts.length > 1) continue;
       const there = belonging && role.is !== undefined ? sisters.onShelf(role.is, belonging.shelf, entry) : undefined;
       if (there && there.of > 0 && there.agree * 2 < there.of) continue;
+      // What few files do was no shelf when the app's own were learnt; worth a word is what most of its kind do otherwise.
+      const isSaid =
+        layout.arrangement !== ownArrangement ||
+        (!isUnitOfItsOwn(path) &&
+          belonging?.shelf.holds[0] === role.is &&
+          there !== undefined &&
+          there.agree >= filesOfACustom);
+      if (!isSaid) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");
       const isSure =

@@ -2,10 +2,11 @@
 import type { Entry } from "../catalogue/index.js";
 import { isMain } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { comparePaths } from "../../base/paths.js";
+import { comparePaths, nameOf } from "../../base/paths.js";
+import { acceptedFile } from "./accepted.js";
 import { foundByPlace } from "../../app/index.js";
 import type { AppAnalysis } from "../analysis.js";
-import type { Configuration } from "../../app/configuration/index.js";
+import { configurationFile, type Configuration } from "../../app/configuration/index.js";
 import { isInSource, placementOf, Places, placesMost } from "./places.js";
 import { Sisters } from "./sisters.js";
 import { rules } from "./registry.js";
@@ -53,7 +54,10 @@ const byShelves: ReadonlySet<RuleName> = new Set([
 
 /** The app's own code in its source root, each file by itself. */
 export function mainsOf({ layout }: AppAnalysis["app"], entries: readonly Entry[]): Entry[] {
-  return entries.filter((entry) => isMain(entry) && !entry.isIndex && isInSource(layout, entry.path));
+  const ours: readonly string[] = [configurationFile, acceptedFile];
+  return entries.filter(
+    (entry) => isMain(entry) && !entry.isIndex && isInSource(layout, entry.path) && !ours.includes(nameOf(entry.path)),
+  );
 }
 
 /** Every finding of one app, by what it is worth: errors first, then the rules whose findings are surest, then by path. */
@@ -64,7 +68,7 @@ export function runRules(
 ): Finding[] {
   const entries = [...catalogue.entries.values()].filter(({ isLeft }) => !isLeft);
   // What lies beside the source root (scripts, settings, declarations that a build makes) is not held to the app's customs.
-  const mains = entries.filter((entry: Entry) => isMain(entry) && !entry.isIndex && isInSource(app.layout, entry.path));
+  const mains = mainsOf(app, entries);
   const context: Omit<RuleContext, "most" | "isAsked" | "isAlone"> = {
     app,
     tree: graph.tree,

@@ -1,5 +1,4 @@
 import { addTo } from "../../base/grouping.js";
-import { isRelative } from "../../languages/index.js";
 import { folderOf, type ProjectPath } from "../../base/paths.js";
 import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
 import type { Case } from "./cases.js";
@@ -12,8 +11,8 @@ export const unresolvedPath: Rule = {
   wrong: 'import { TreeCard } from "./TreeKard";',
   right: 'import { TreeCard } from "./TreeCard";',
   *find(context) {
-    // What is one matter is said once, at the first place: an alias that nothing explains, packages that are not here, paths out
-    // of the project, many files that miss one, many paths of one file into one folder.
+    // What is one matter is said once, at the first place: an alias that nothing explains, packages that are not here, many files
+    // that miss one, many paths of one file into one folder.
     const matters = new Map<string, Unresolved[]>();
     const single: Unresolved[] = [];
     const all = [...unresolved(context)];
@@ -49,16 +48,14 @@ export const unresolvedPath: Rule = {
   },
 };
 
-/** What is not known, and by what: `alias @/`, `outside ../shell`, `alike ../../theme.config`, `packages`. */
-type Matter = `alias ${string}` | `outside ${string}` | `alike ${string}` | "packages";
+/** What is not known, and by what: `alias @/`, `alike ../../theme.config`, `packages`. */
+type Matter = `alias ${string}` | `alike ${string}` | "packages";
 
 /** The matter of which a path is one of several signs; none for one that simply leads nowhere. */
 function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
   const prefix = unknownAlias(context, found);
   if (prefix !== undefined) return `alias ${prefix}`;
-  if (isPackageOfSheet(found.file, found.about)) return "packages";
-  const folder = folderOutside(context, found);
-  return folder === undefined ? undefined : `outside ${folder}`;
+  return isPackageOfSheet(found.file, found.about) ? "packages" : undefined;
 }
 
 /** Letters that climb and lead to different places of which none is there: a bundler takes them for a name. */
@@ -81,8 +78,6 @@ function whatIsUnknown(matter: string, some: readonly Unresolved[]): Case {
       places: new Set(some.map(({ missing }) => missing)).size,
       files,
     };
-  if (matter.startsWith("outside "))
-    return { code: "leads outside", folder: name, references, files, specifier: some[0]?.about ?? "" };
   const packages = some.map(({ about }) => about.replace(/^~/, "").split("/").slice(0, 2).join("/"));
   return { code: "packages unknown", packages: [...new Set(packages)], files };
 }
@@ -106,31 +101,6 @@ function unknownAlias({ graph }: RuleContext, { file, about }: Unresolved): stri
   if (prefix === undefined) return undefined;
   const isKnown = graph.resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
   return isKnown ? undefined : prefix;
-}
-
-/** The folder beside the project that a path leads to, itself or through an alias: what lies there is not read. */
-function folderOutside({ graph }: RuleContext, { file, about }: Unresolved): string | undefined {
-  const isOutside = (path: string): boolean => /^\.\.(?:\/|$)/.test(path);
-  if (isRelative(about)) {
-    const climbed = about.split("/").filter((part) => part === "..").length;
-    const depth = folderOf(file)
-      .split("/")
-      .filter((part) => part !== "").length;
-    return climbed > depth ? Array.from({ length: climbed - depth }, () => "..").join("/") : undefined;
-  }
-  const mapping = graph.resolver
-    .mappingsFor(file)
-    .find(
-      ({ pattern, targets }) =>
-        targets.length > 0 && targets.every(isOutside) && matches(pattern, about.replace(/^~/, "")),
-    );
-  const [target = ""] = mapping?.targets ?? [];
-  return mapping && target.replace(/\/?\*?$/, "");
-}
-
-function matches(pattern: string, specifier: string): boolean {
-  const [before = "", after] = pattern.split("*");
-  return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
 }
 
 /** What leads to a place that is not read may be right: how sure it is that it is not. */

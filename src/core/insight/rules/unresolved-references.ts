@@ -10,7 +10,7 @@ import { fileInOtherCase } from "./other-case.js";
 
 /**
  * Why a reference leads nowhere: the file is missing; its name is right but for its case; or only a build can say, because it
- * makes the file, takes it from a package that is not installed here, wrote the text, or chooses between editions of it.
+ * makes the file, takes it from a package that is not installed here or from beside the project, wrote the text, or chooses between editions of it.
  */
 export type WhyUnresolved = "missing" | "other case" | "left to a build";
 
@@ -75,8 +75,37 @@ function* missingInLists(input: UnresolvedInput): Iterable<UnresolvedReference> 
 
 function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference): WhyUnresolved {
   if (fileInOtherCase(input, from, reference)) return "other case";
-  const isLeft = mayBeMade(reference) || hasEditions(input, from, reference) || isToBeInstalled(input, from, reference);
+  const isLeft =
+    mayBeMade(reference) ||
+    hasEditions(input, from, reference) ||
+    isToBeInstalled(input, from, reference) ||
+    leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
+}
+
+/**
+ * Whether a path leads out of the project, itself or through an alias: what lies there is not read. Not one that climbs too far to
+ * something which is here: `../../../components/Row` in `src/screens/`.
+ */
+function leadsOutside({ graph, tree }: UnresolvedInput, from: ProjectPath, specifier: string): boolean {
+  if (!isRelative(specifier)) {
+    const isOutside = (path: string): boolean => /^\.\.(?:\/|$)/.test(path);
+    return graph.resolver
+      .mappingsFor(from)
+      .some(
+        ({ pattern, targets }) =>
+          targets.length > 0 && targets.every(isOutside) && matches(pattern, specifier.replace(/^~/, "")),
+      );
+  }
+  if (joinPath(folderOf(from), specifier) !== undefined) return false;
+  const rest = specifier.replace(/^(?:\.{1,2}\/)+/, "").replace(/\.\w+$/, "");
+  const isHere = (path: string): boolean => [".", "/"].some((end) => `/${path}/`.includes(`/${rest}${end}`));
+  return !rest.includes("/") || !tree.paths.some(isHere);
+}
+
+function matches(pattern: string, specifier: string): boolean {
+  const [before = "", after] = pattern.split("*");
+  return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
 }
 
 /** Whether a sheet names a package by its scope, `@use "@kit/colours"`, while nothing is installed here in which it could lie. */

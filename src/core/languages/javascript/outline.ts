@@ -47,7 +47,7 @@ function handsOn(text: string): boolean {
 /** Words of the trade, each with the sign that it gives. One search finds them all. */
 const words: readonly (readonly [string, Sign])[] = [
   ["createContext\\s*[<(]", "context"],
-  ["switch\\s*\\(\\s*\\w*[aA]ction\\b", "reducer"],
+  ["switch\\s*\\(\\s*\\w*[aA]ction(?:\\s*\\??\\.\\s*type|Type)\\b", "reducer"],
   ["switch\\s*\\(\\s*type\\s*\\)", "reducer"],
   ["createReducer\\s*[<(]", "reducer"],
   ["handleActions\\s*[<(]", "reducer"],
