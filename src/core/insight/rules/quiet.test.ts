@@ -248,6 +248,14 @@ describe("it is said once", () => {
     );
   });
 
+  test("nothing of an alias that leads among packages", async () => {
+    const found = await said({
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "@kit/*": ["./node_modules/@kit/*"] } } }',
+      "src/components/CardA/CardA.tsx": `import "@kit/a";\n${drawn("CardA")}`,
+    });
+    expect(found).toEqual([]);
+  });
+
   test("nothing of an alias that does", async () => {
     const found = await said({
       "tsconfig.json": '{ "compilerOptions": { "paths": { "@kit/*": ["../kit/*"] } } }',
@@ -370,6 +378,10 @@ describe("it is said once", () => {
     const files = { "src/styles/a.scss": sheet, "src/styles/b.scss": sheet };
     // Where nothing is installed, nothing is known of packages.
     expect(await said(files)).toEqual([]);
+    const bare = '@use "kit/colours";\n@use "styles/colours";\n';
+    expect(await said({ "src/styles/a.scss": bare })).toEqual([
+      "unresolved-path src/styles/a.scss styles/colours is unresolved: there is no such file",
+    ]);
     const found = await said({
       ...files,
       "package.json": '{ "dependencies": { "react": "^19.0.0" } }',

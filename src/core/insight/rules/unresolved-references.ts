@@ -84,12 +84,12 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
 }
 
 /**
- * Whether a path leads out of the project, itself or through an alias: what lies there is not read. Not one that climbs too far to
+ * Whether a path leads out of the project or among packages, itself or through an alias: what lies there is not read. Not one that climbs too far to
  * something which is here: `../../../components/Row` in `src/screens/`.
  */
 function leadsOutside({ graph, tree }: UnresolvedInput, from: ProjectPath, specifier: string): boolean {
   if (!isRelative(specifier)) {
-    const isOutside = (path: string): boolean => /^\.\.(?:\/|$)/.test(path);
+    const isOutside = (path: string): boolean => /^\.\.(?:\/|$)|(?:^|\/)node_modules\//.test(path);
     return graph.resolver
       .mappingsFor(from)
       .some(
@@ -108,9 +108,14 @@ function matches(pattern: string, specifier: string): boolean {
   return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
 }
 
-/** Whether a sheet names a package by its scope, `@use "@kit/colours"`, while nothing is installed here in which it could lie. */
-function isToBeInstalled({ graph }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
-  return isPackageOfSheet(from, specifier) && !graph.resolver.isInstalledAround(from);
+/** Whether a sheet names what can only be a package, while nothing is installed here in which it could lie. */
+function isToBeInstalled({ graph, tree }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
+  if (!isOfTrade(from, "sheet") || graph.resolver.isInstalledAround(from)) return false;
+  if (isPackageOfSheet(from, specifier)) return true;
+  // `kit/colours`, where no folder is called `kit`; pictures and fonts are named from the sheet.
+  if (nameOf(specifier).includes(".") && !isOfTrade(specifier as ProjectPath, "sheet")) return false;
+  const folder = /^~?([a-z][\w.-]*\/)[\w@]/.exec(specifier)?.[1];
+  return folder !== undefined && !tree.paths.some((path) => `/${path}`.includes(`/${folder}`));
 }
 
 /** Whether a sheet names a package by its scope: `@use "@kit/colours"`. */

@@ -5,6 +5,7 @@
 import { addTo } from "../../base/grouping.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
+import { isDeclaration } from "../../languages/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import type { Role } from "../../app/arrangement/index.js";
 import { examplesOf, type Example } from "./features.js";
@@ -39,7 +40,9 @@ export function halfWired(
   const given = new Map(examples.map((each) => [each, givenBy(each, graph)]));
   return [...graph.files.keys()].flatMap((file): HalfWired[] => {
     const entry = analysed.catalogue.entries.get(file);
-    if (!entry || entry.isLeft || owners.has(file) || choosing.has(entry.role.is ?? "config")) return [];
+    // What declares for others is often written by a compiler.
+    if (!entry || entry.isLeft || isDeclaration(file) || owners.has(file) || choosing.has(entry.role.is ?? "config"))
+      return [];
     return inFile(file, { graph, examples, owners, given });
   });
 }
