@@ -44,7 +44,6 @@ test("a move's effect on a pattern is what every single file says", async () => 
       const planned = new PlannedTree(tree, map.files);
       const was = resolverOf(tree).resolve(settings, { specifier: before, lookup: "scope" });
       const will = resolverOf(planned).resolve(settings, { specifier: then, lookup: "scope" });
-      fc.pre(was.state === "scope");
       if (was.state !== "scope") return;
       const takes = (path: ProjectPath): boolean => will.state === "scope" && will.takesIn(map.file(path));
       const found = scopeChange({ map }, was, will);

@@ -113,7 +113,7 @@ function isToBeInstalled({ graph, tree }: UnresolvedInput, from: ProjectPath, { 
   if (!isOfTrade(from, "sheet") || graph.resolver.isInstalledAround(from)) return false;
   if (isPackageOfSheet(from, specifier)) return true;
   // `kit/colours`, where no folder is called `kit`; pictures and fonts are named from the sheet.
-  if (nameOf(specifier).includes(".") && !isOfTrade(specifier as ProjectPath, "sheet")) return false;
+  if (nameOf(specifier).includes(".") && !isOfTrade(specifier, "sheet")) return false;
   const folder = /^~?([a-z][\w.-]*\/)[\w@]/.exec(specifier)?.[1];
   return folder !== undefined && !tree.paths.some((path) => `/${path}`.includes(`/${folder}`));
 }
