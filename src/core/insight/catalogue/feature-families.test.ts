@@ -28,6 +28,16 @@ test.each<[string, string[], string[]]>([
     ["harvest", "rota", "swaps", "trees", "volunteers", "weather"],
   ],
   [
+    "groups of a layer, but for a part that many folders have",
+    [
+      ...[...names, "edit"].flatMap((name) =>
+        ["Card", "Table", "Chart"].map((part) => `src/components/${name}/${name}${part}.tsx`),
+      ),
+      ...["north", "south", "east", "west"].flatMap((name) => [`src/${name}/edit/panel.tsx`]),
+    ],
+    names,
+  ],
+  [
     "folders that have files of one form",
     names.flatMap((name) => [`src/web/${name}/${name}Slice.ts`, `src/web/${name}/part.ts`]),
     names,

@@ -100,7 +100,7 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   const found: FeatureFolder[] = [];
   const known = new Set<ProjectPath>();
   const add = (folder: ProjectPath, words: readonly string[], votes = 50, name = inCase(words, "kebab")): void => {
-    if (words.length === 0) return;
+    if (words.length === 0 || (votes < 99 && shape.parts.has(partOf(folder)))) return;
     const key = featureKey(words);
     known.add(folder);
     found.push({ key: votes < 100 && input.noFeature.has(key) ? `/${key}` : key, name, votes, folder });
@@ -218,6 +218,8 @@ interface Shape {
   readonly counts: ReadonlyMap<ProjectPath, number>;
   readonly below: ReadonlyMap<ProjectPath, readonly ProjectPath[]>;
   readonly areas: ReadonlySet<ProjectPath>;
+  /** Names of folders that many sisters have in them (see `partOf`): parts of what those are, and no features. */
+  readonly parts: ReadonlySet<string>;
   readonly roleOf: (folder: ProjectPath) => Role | undefined;
   /** Whether a name may be a feature's. */
   readonly isNamed: (folder: ProjectPath) => boolean;
@@ -227,6 +229,22 @@ interface Shape {
   readonly isMostlyByFeature: (area: ProjectPath) => boolean;
   /** Whether nearly all in a folder is of one role. */
   readonly isOfOneRole: (folder: ProjectPath) => boolean;
+}
+
+/** So many sisters have a part of one name. */
+const sistersWithAPart = 4;
+
+/** The name of a folder, among all that lie in sisters of its own folder. */
+function partOf(folder: ProjectPath): string {
+  return `${folderOf(folderOf(folder))}/${keyOf(nameOf(folder))}`;
+}
+
+/** Parts that many sisters have, as `edit/` in each of the folders of a block. Layers and areas are no such sisters: they have the features in common. */
+function namesOfParts(folders: Iterable<ProjectPath>, isLayer: (folder: ProjectPath) => boolean): ReadonlySet<string> {
+  const sisters = new Map<string, number>();
+  for (const folder of folders)
+    if (!isLayer(folderOf(folder))) sisters.set(partOf(folder), (sisters.get(partOf(folder)) ?? 0) + 1);
+  return new Set([...sisters].filter(([, number]) => number >= sistersWithAPart).map(([part]) => part));
 }
 
 function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFoldersInput): Shape {
@@ -261,8 +279,10 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
     const words = splitWords(nameOf(folder));
     return words.length > 1 && words.every((word) => isSharedFolder(word) || clues.folders.has(keyOf(word)));
   };
+  const parts = namesOfParts(counts.keys(), (folder) => areas.has(folder) || clues.folders.has(keyOf(nameOf(folder))));
   const isNamed = (folder: ProjectPath): boolean =>
     !areas.has(folder) &&
+    !parts.has(partOf(folder)) &&
     (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder)) &&
     /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
     !noFeature.has(featureKey(wordsOfFolderName(nameOf(folder)))) &&
@@ -286,7 +306,7 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
       some.reduce((sum, folder) => sum + (counts.get(folder) ?? 0), 0);
     return mixed.length >= featuresThatTell && (mixed.length >= layers.length || filesIn(mixed) > filesIn(layers));
   };
-  return { counts, below, areas, roleOf, isNamed, isByFeature, isMostlyByFeature, isOfOneRole: isOfOne };
+  return { counts, below, areas, parts, roleOf, isNamed, isByFeature, isMostlyByFeature, isOfOneRole: isOfOne };
 }
 
 /** Whether a folder may be a feature's where it lies among features': `screens/Item/`, of which nothing else may be told. */

@@ -102,10 +102,14 @@ export const fileName: Rule = {
       const agreement = sisters.following(role.is, belonging.shelf, patterns, entry);
       if (beside.length >= sistersOfAForm && isCustom(agreement)) continue;
       if (!isCustom(agreement) && !isAskedFor(role.is, belonging.shelf)) continue;
-      const to = inFolder(folderOf(path), belonging.stem + rest);
-      const isPossible = readName(belonging.pattern, belonging.stem) !== undefined && to !== path;
+      // A hook that follows the form already says what its file should be called.
+      const [own] = belonging.pattern.before === "use" && given.length === 1 ? given : [];
+      const follows = own !== undefined && readName(belonging.pattern, own.name) !== undefined;
+      const wanted = follows ? own.name : belonging.stem;
+      const to = inFolder(folderOf(path), wanted + rest);
+      const isPossible = readName(belonging.pattern, wanted) !== undefined && to !== path;
       const moves = isPossible ? movesAlong(tree, path, to) : undefined;
-      const isGiven = !isInCode || given.some(({ name }) => name === belonging.stem);
+      const isGiven = !(isInCode || belonging.pattern.before === "use") || given.some(({ name }) => name === wanted);
       yield {
         file: path,
         confidence: role.confidence * (agreement.of === 0 ? 1 : agreement.agree / agreement.of),
@@ -114,7 +118,7 @@ export const fileName: Rule = {
           stem,
           pattern: belonging.pattern.text,
           role: role.is,
-          wanted: isPossible ? belonging.stem : undefined,
+          wanted: isPossible ? wanted : undefined,
         },
         ...(moves && {
           repair: { kind: "move", moves, isSure: role.confidence >= certain && isCertain(agreement) && isGiven },

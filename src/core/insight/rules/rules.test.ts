@@ -733,6 +733,25 @@ export const routes = [
 const ofRule = (findings: readonly Finding[], rule: RuleName): string[] =>
   findings.filter((finding) => finding.rule === rule).map(line);
 
+test("a file of one hook is to be called as the hook is; where there are several, nobody knows which", async () => {
+  const hooks = Array.from(
+    { length: 40 },
+    (_, at) => `Row${String.fromCharCode(65 + (at % 26))}${at < 26 ? "a" : "b"}`,
+  ).map((name) => [`src/hooks/use${name}.ts`, `export const use${name} = () => 1;\n`]);
+  const { fresh } = await checked({
+    ...(Object.fromEntries(hooks) as Record<string, string>),
+    "src/hooks/getScales.ts": "export const useScaleOptions = () => 1;\n",
+    "src/hooks/getBoth.ts": "export const useA = () => 1;\nexport const useB = () => 2;\n",
+  });
+  const repairs = fresh
+    .filter(({ rule }) => rule === "file-name")
+    .flatMap(({ repair }) => (repair?.kind === "move" ? repair.moves.map(({ to }) => [to, repair.isSure]) : []));
+  expect(repairs).toEqual([
+    ["src/hooks/useGetBoth.ts", false],
+    ["src/hooks/useScaleOptions.ts", true],
+  ]);
+});
+
 test("starters are no code yet, and nothing is found in them", async () => {
   const { fresh, files } = await checked({
     "steady-shelf.yaml": configuration("starters: src/starters\n"),
