@@ -8,13 +8,14 @@ import { isInSource } from "./places.js";
 import { isCertain } from "./sisters.js";
 import type { Rule } from "./rule.js";
 
-/** What fewer files do is no custom of an app. */
-const filesOfACustom = 5;
-
-/** Whether a file's folder is called as the file is: `tooltip/tooltip.jsx`, `scroll-to-top/use-scroll-to-top.ts`. */
-function isUnitOfItsOwn(path: ProjectPath): boolean {
-  const folder = keyOf(nameOf(folderOf(path)));
-  return folder !== "" && keyOf(partsOf(nameOf(path)).stem).includes(folder);
+/** Whether a file is called after its folder, which lies right in the source root: `tooltip/tooltip.jsx`, `scroll-to-top/use-scroll-to-top.ts`. */
+function isUnitOfItsOwn(path: ProjectPath, source: ProjectPath): boolean {
+  const folder = folderOf(path);
+  return (
+    folder !== source &&
+    folderOf(folder) === source &&
+    keyOf(partsOf(nameOf(path)).stem).includes(keyOf(nameOf(folder)))
+  );
 }
 
 export const outsideShelves: Rule = {
@@ -38,13 +39,10 @@ export const outsideShelves: Rule = {
       if (folderOf(path) !== layout.source && parts.length > 1) continue;
       const there = belonging && role.is !== undefined ? sisters.onShelf(role.is, belonging.shelf, entry) : undefined;
       if (there && there.of > 0 && there.agree * 2 < there.of) continue;
-      // What few files do was no shelf when the app's own were learnt; worth a word is what most of its kind do otherwise.
+      // Shelves of the app's own are mostly learnt: a thing in a folder of its own is no stray, and a shelf that takes the role among others no home.
       const isSaid =
         layout.arrangement !== ownArrangement ||
-        (!isUnitOfItsOwn(path) &&
-          belonging?.shelf.holds[0] === role.is &&
-          there !== undefined &&
-          there.agree >= filesOfACustom);
+        (!isUnitOfItsOwn(path, layout.source) && (belonging === undefined || belonging.shelf.holds[0] === role.is));
       if (!isSaid) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");

@@ -334,6 +334,23 @@ describe("it is said once", () => {
     expect(placed(await said(files)).map((each) => each.split(" ")[1])).toEqual(["src/hooks/organs/Stall/Stall.tsx"]);
   });
 
+  test("of files on no shelf of the app's own, those that are not a thing in a folder of its own", async () => {
+    const component = (name: string): string => `export const ${name} = () => <p>{"x"}</p>;\n`;
+    const names = ["Leaf", "Bough", "Crate", "Row", "Tree", "Press", "Shed", "Gate", "Path", "Hedge"];
+    const files = {
+      "steady-shelf.yaml":
+        "version: 1\nstack: react-web\nsource: src\narrangement: own\nshelves:\n  - { at: components, holds: component }\n  - { at: tools, holds: [component, helper] }\n",
+      ...Object.fromEntries(
+        names.map((name) => [`src/tools/to${name}.ts`, `export const to${name} = (n: number) => n;\n`]),
+      ),
+      "src/tooltip/Tooltip.tsx": component("Tooltip"),
+      "src/stuff/Stall.tsx": component("Stall"),
+      "src/parsing/validate.ts": "export const validate = (text: string) => text.trim();\n",
+    };
+    const outside = (all: readonly string[]): string[] => all.filter((each) => each.startsWith("outside-shelves"));
+    expect(outside(await said(files)).map((each) => each.split(" ")[1])).toEqual(["src/stuff/Stall.tsx"]);
+  });
+
   test("nothing of the parts of a module that say what they are", async () => {
     const component = (name: string): string => `export const ${name} = () => <p>{"x"}</p>;\n`;
     const files = {
