@@ -62,6 +62,7 @@ export class ReferenceGraph {
   readonly #bySymbol: ReadonlyMap<ProjectPath, readonly SymbolUse[]>;
   readonly #symbolTargets: ReadonlyMap<ProjectPath, readonly SymbolUse[]>;
   #wholesale: readonly string[] | undefined;
+  #folders: readonly ProjectPath[] | undefined;
 
   constructor(
     readonly tree: SourceTree,
@@ -108,9 +109,8 @@ export class ReferenceGraph {
   #foldersCalled(head: string): string[] {
     if (!/^\/[\w-]/.test(head)) return [];
     const end = head.replace(/\/$/, "");
-    return [...foldersHolding(this.tree.paths)]
-      .filter((folder) => `/${folder}`.endsWith(end))
-      .map((folder) => `${folder}/`);
+    this.#folders ??= [...foldersHolding(this.tree.paths)];
+    return this.#folders.filter((folder) => `/${folder}`.endsWith(end)).map((folder) => `${folder}/`);
   }
 
   /**

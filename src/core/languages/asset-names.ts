@@ -28,8 +28,17 @@ export function assetNamesIn(text: string): string[] {
 
 /** The folder of a pattern's name, with its slash; none where the pattern is for every folder. */
 function folderBefore(text: string, at: number): string {
-  const [, folder = ""] = /([\w.-]{1,100}\/)(?:\*{1,2}\/)*$/.exec(text.slice(Math.max(0, at - longest), at)) ?? [];
-  return /^\.{1,2}\/$/.test(folder) ? "" : folder;
+  // Over `**/` and its like.
+  let end = at;
+  while (text[end - 1] === "/" && text[end - 2] === "*") {
+    end -= 1;
+    while (text[end - 1] === "*") end -= 1;
+  }
+  if (text[end - 1] !== "/") return "";
+  let start = end - 1;
+  while (start > 0 && end - start < longest && /[\w.-]/.test(text.charAt(start - 1))) start -= 1;
+  const folder = text.slice(start, end);
+  return /^\.{0,2}\/$/.test(folder) ? "" : folder;
 }
 
 /** Where the word begins that holds an offset; -1 for one that is longer than a name can be. */

@@ -254,6 +254,11 @@ describe("it is said once", () => {
       "src/components/CardA/CardA.tsx": `import "@kit/a";\n${drawn("CardA")}`,
     });
     expect(found).toEqual([]);
+    const all = await said({
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "*": ["./node_modules/*"], "@/*": ["./src/*"] } } }',
+      "src/components/CardA/CardA.tsx": `import "@/a";\n${drawn("CardA")}`,
+    });
+    expect(all).toEqual(["unresolved-path src/components/CardA/CardA.tsx @/a is unresolved: there is no such file"]);
   });
 
   test("nothing of an alias that does", async () => {

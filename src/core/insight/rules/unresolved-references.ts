@@ -90,12 +90,10 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
 function leadsOutside({ graph, tree }: UnresolvedInput, from: ProjectPath, specifier: string): boolean {
   if (!isRelative(specifier)) {
     const isOutside = (path: string): boolean => /^\.\.(?:\/|$)|(?:^|\/)node_modules\//.test(path);
-    return graph.resolver
-      .mappingsFor(from)
-      .some(
-        ({ pattern, targets }) =>
-          targets.length > 0 && targets.every(isOutside) && matches(pattern, specifier.replace(/^~/, "")),
-      );
+    const name = specifier.replace(/^~/, "");
+    // The first that explains it; one for all names, `*`, comes last.
+    const targets = graph.resolver.mappingsFor(from).find(({ pattern }) => matches(pattern, name))?.targets ?? [];
+    return targets.length > 0 && targets.every(isOutside);
   }
   if (joinPath(folderOf(from), specifier) !== undefined) return false;
   const rest = specifier.replace(/^(?:\.{1,2}\/)+/, "").replace(/\.\w+$/, "");
