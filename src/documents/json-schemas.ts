@@ -83,7 +83,10 @@ export const checkSchema = z.strictObject({
     z.array(z.strictObject({ file: path, at: position, reason: text })),
     "Files with a syntax error, around which something may be missing.",
   ),
-  undecided: described(number, "References that lead nowhere and were not judged: only a build can resolve them."),
+  undecided: described(
+    number,
+    "References that were not judged: they need a build, packages, or what lies beside the project.",
+  ),
   unplaced: described(
     z.array(z.strictObject({ on: number, of: number })),
     "Apps of which too few files are on shelves, so that none was judged by its shelf.",
@@ -128,7 +131,10 @@ const surveyedApp = z.strictObject({
   scatter: z.array(z.strictObject({ feature: text, files: number, folders: number, steps: number })),
   cycles: z.array(z.array(text)),
   unresolved: z.array(placed),
-  undecided: described(number, "References that lead nowhere, of which only a build can say whether they should."),
+  undecided: described(
+    number,
+    "References that cannot be resolved here: they need a build, packages, or what lies beside the project.",
+  ),
   unreferenced: z.array(path),
   sameContent: z.array(z.array(path)),
   unread: z.array(placed),

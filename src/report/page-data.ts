@@ -33,7 +33,7 @@ export interface AppData {
     readonly files: number;
     readonly references: number;
     readonly unresolved: number;
-    /** References that only a build can resolve. */
+    /** References that cannot be resolved here: a build, packages, or what lies beside the project would have to be there. */
     readonly undecided: number;
     /** Files of whose role or feature nobody can be sure. */
     readonly unsure: number;

@@ -62,7 +62,7 @@ function headLines(
   const left =
     undecided === 0
       ? ""
-      : `; ${count(undecided, "path")} that only a build can resolve ${undecided === 1 ? "was" : "were"} not judged`;
+      : `; ${count(undecided, "path")} that cannot be resolved here ${undecided === 1 ? "was" : "were"} not judged`;
   const open = `${unread === 0 ? "" : `; ${count(unread, "file")} could not be read whole`}${left}`;
   const title =
     parts.length > 0

@@ -134,7 +134,7 @@ test.each([
   expect(bar(part, 4)).toBe(wanted);
 });
 
-test("no tick stands for a path that only a build can resolve", async () => {
+test("no tick stands for a path that cannot be resolved here", async () => {
   const store = new MemoryStore({
     "package.json": '{ "dependencies": { "react": "19" } }',
     "src/main.tsx": 'import "./components/Home";\n',
@@ -149,7 +149,7 @@ test("no tick stands for a path that only a build can resolve", async () => {
     checkView(check(looked), screen, { by: "rule", all: false, isPart: false }),
     surveyView({ app: only, survey: surveyOf(looked, only, []) }, screen, { all: false, commits: undefined }),
   ]) {
-    expect(text).toContain("1 path that only a build can resolve was not judged");
+    expect(text).toContain("1 path that cannot be resolved here was not judged");
     expect(text).not.toContain("✓");
   }
 });

@@ -176,7 +176,7 @@ function troubleLines(survey: Survey, screen: Screen, { all, commits }: SurveyVi
   if (undecided > 0)
     lines.unshift(
       ...wrap(
-        `${count(undecided, "path")} that only a build can resolve ${undecided === 1 ? "was" : "were"} not judged`,
+        `${count(undecided, "path")} that cannot be resolved here ${undecided === 1 ? "was" : "were"} not judged`,
         width,
         "  ",
       ).split("\n"),

@@ -141,8 +141,12 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     advice: "Correct the paths. If a bundler puts a file in place of these letters, accept the finding.",
   }),
   "packages unknown": ({ packages, files }) => ({
-    says: `${packages.length === 1 ? "the package" : `${packages.length} packages,`} ${firstOf(packages)}, that ${count(files, "sheet")} ${files === 1 ? "uses" : "use"} ${packages.length === 1 ? "is" : "are"} neither declared nor installed`,
-    advice: "Declare them in package.json, or say what the beginning stands for under `aliases:`.",
+    says: `${count(files, "sheet")} ${files === 1 ? "uses" : "use"} ${
+      packages.length === 1
+        ? `${firstOf(packages)}, a package that is`
+        : `${firstOf(packages)}, ${packages.length} packages that are`
+    } neither declared nor installed`,
+    advice: `Declare ${packages.length === 1 ? "it" : "them"} in package.json, or say what the beginning stands for under \`aliases:\`.`,
   }),
   "alias unknown": ({ prefix, references, files }) => ({
     says: `no alias explains ${prefix}: ${count(references, "import")} in ${count(files, "file")} ${

@@ -53,7 +53,7 @@ function unreadBox({ unread, counts, unplaced }: AppData): HTMLElement[] {
           h(
             "p",
             {},
-            `${count(counts.undecided, "path")} that only a build can resolve ${counts.undecided === 1 ? "was" : "were"} not judged.`,
+            `${count(counts.undecided, "path")} that cannot be resolved here ${counts.undecided === 1 ? "was" : "were"} not judged.`,
           ),
         ]),
   ];

@@ -47,7 +47,7 @@ export interface Survey {
   readonly scatter: readonly Scatter[];
   readonly cycles: readonly (readonly string[])[];
   readonly unresolved: readonly Placed[];
-  /** References that lead nowhere and of which only a build can say whether they should. */
+  /** References that lead nowhere here: a build, packages, or what lies beside the project would have to be there. */
   readonly undecided: number;
   /** Code and assets that nothing references, tests and entries left out. */
   readonly unreferenced: readonly ProjectPath[];

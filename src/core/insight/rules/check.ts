@@ -36,7 +36,7 @@ export interface Checked extends Sifted {
   readonly app: AppAnalysis;
   readonly files: number;
   readonly unread: readonly UnreadFile[];
-  /** References that lead nowhere and were not judged, because only a build can resolve them. */
+  /** References that cannot be resolved here and were not judged: they need a build, packages, or what lies beside the project. */
   readonly undecided: number;
   /** Set where most files lie on no shelf, so that none was judged by its shelf. */
   readonly unplaced: Placement | undefined;

@@ -242,10 +242,12 @@ describe("it is said once", () => {
   test("nothing of paths that lead out of the project, where nothing is read, unless they climb too far", async () => {
     const outside = ["a", "b", "c"].map((name) => `import "../../plugin-${name}/src";`).join("\n");
     expect(await said({ "src/plugins.ts": `${outside}\n` })).toEqual([]);
-    const files = { "src/plugins.ts": 'import "../../rows/parts/Row";\n', "src/rows/parts/Row.ts": "export {};\n" };
-    expect(await said(files)).toContain(
-      "unresolved-path src/plugins.ts ../../rows/parts/Row is unresolved: there is no such file",
-    );
+    for (const place of ["rows/parts/Row", "dates"]) {
+      const files = { "src/plugins.ts": `import "../../${place}";\n`, [`src/${place}.ts`]: "export {};\n" };
+      expect(await said(files)).toContain(
+        `unresolved-path src/plugins.ts ../../${place} is unresolved: there is no such file`,
+      );
+    }
   });
 
   test("nothing of an alias that leads among packages", async () => {
@@ -404,13 +406,21 @@ describe("it is said once", () => {
     expect(await said({ "src/styles/a.scss": bare })).toEqual([
       "unresolved-path src/styles/a.scss styles/colours is unresolved: there is no such file",
     ]);
+    const one = await said({
+      "src/styles/a.scss": '@use "@kit/type";\n',
+      "package.json": '{ "dependencies": { "react": "^19.0.0" } }',
+      "node_modules/react/package.json": "{}",
+    });
+    expect(one).toEqual([
+      "unresolved-path src/styles/a.scss 1 sheet uses @kit/type, a package that is neither declared nor installed",
+    ]);
     const found = await said({
       ...files,
       "package.json": '{ "dependencies": { "react": "^19.0.0" } }',
       "node_modules/react/package.json": "{}",
     });
     expect(found).toEqual([
-      "unresolved-path src/styles/a.scss 2 packages, @kit/colours and @kit/type, that 2 sheets use are neither declared nor installed",
+      "unresolved-path src/styles/a.scss 2 sheets use @kit/colours and @kit/type, 2 packages that are neither declared nor installed",
     ]);
   });
 

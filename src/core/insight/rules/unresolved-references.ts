@@ -1,7 +1,7 @@
 /** References that lead nowhere, each with what is to be made of it. `check` and `survey` stand on the same ones. */
 import type { ReferenceGraph } from "../../graph/index.js";
 import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
-import { folderOf, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import { ignoredFolders, type SourceTree } from "../../files/index.js";
 import type { App } from "../../app/index.js";
 import type { Entry } from "../catalogue/index.js";
@@ -9,8 +9,9 @@ import { listsOf } from "./lists.js";
 import { fileInOtherCase } from "./other-case.js";
 
 /**
- * Why a reference leads nowhere: the file is missing; its name is right but for its case; or only a build can say, because it
- * makes the file, takes it from a package that is not installed here or from beside the project, wrote the text, or chooses between editions of it.
+ * Why a reference leads nowhere: the file is missing; its name is right but for its case; or it is left to a build, which
+ * makes the file, takes it from a package that is not installed here or from beside the project, wrote the text, or chooses
+ * between editions of it.
  */
 export type WhyUnresolved = "missing" | "other case" | "left to a build";
 
@@ -27,7 +28,7 @@ export interface UnresolvedReference {
 
 /** What is looked at. */
 export interface UnresolvedInput {
-  readonly app: Pick<App, "stack" | "folder">;
+  readonly app: Pick<App, "stack" | "folder" | "layout">;
   readonly entries: readonly Entry[];
   readonly graph: ReferenceGraph;
   readonly tree: SourceTree;
@@ -87,7 +88,7 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
  * Whether a path leads out of the project or among packages, itself or through an alias: what lies there is not read. Not one that climbs too far to
  * something which is here: `../../../components/Row` in `src/screens/`.
  */
-function leadsOutside({ graph, tree }: UnresolvedInput, from: ProjectPath, specifier: string): boolean {
+function leadsOutside({ app, graph, tree }: UnresolvedInput, from: ProjectPath, specifier: string): boolean {
   if (!isRelative(specifier)) {
     const isOutside = (path: string): boolean => /^\.\.(?:\/|$)|(?:^|\/)node_modules\//.test(path);
     const name = specifier.replace(/^~/, "");
@@ -97,8 +98,15 @@ function leadsOutside({ graph, tree }: UnresolvedInput, from: ProjectPath, speci
   }
   if (joinPath(folderOf(from), specifier) !== undefined) return false;
   const rest = specifier.replace(/^(?:\.{1,2}\/)+/, "").replace(/\.\w+$/, "");
-  const isHere = (path: string): boolean => [".", "/"].some((end) => `/${path}/`.includes(`/${rest}${end}`));
-  return !rest.includes("/") || !tree.paths.some(isHere);
+  // A single name is a common one: it is the app's where it stands in the folder of the app or of its sources.
+  const tops = rest.includes("/") ? [] : [app.folder, app.layout.source].map((top) => `/${inFolder(top, rest)}`);
+  const isHere = (path: string): boolean =>
+    [".", "/"].some((end) =>
+      tops.length === 0
+        ? `/${path}/`.includes(`/${rest}${end}`)
+        : tops.some((top) => `/${path}/`.startsWith(top + end)),
+    );
+  return rest === "" || !tree.paths.some(isHere);
 }
 
 function matches(pattern: string, specifier: string): boolean {
