@@ -73,11 +73,12 @@ function sayWhy(word: string, options: CheckOptions): number {
 function unresolvedIn(checked: readonly Checked[]): string[] {
   return checked
     .flatMap(({ fresh }) => fresh)
-    .flatMap(({ what }) =>
-      what.code === "unresolved" || what.code === "several unresolved" || what.code === "unresolved alike"
+    .flatMap(({ what }) => {
+      if (what.code === "folder missing") return what.specifiers;
+      return       what.code === "unresolved" || what.code === "several unresolved" || what.code === "unresolved alike"
         ? [what.specifier]
-        : [],
-    );
+        : [];
+    });
 }
 
 interface TextOptions extends CheckOptions {

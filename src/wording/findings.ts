@@ -136,6 +136,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${count(references, "path")} of this file into one folder are unresolved: ${specifier}, …`,
     advice: "Restore the files, or correct the paths.",
   }),
+  "folder missing": ({ folder, references, files }) => ({
+    says: `there is no folder ${folder}/: ${count(references, "path")} in ${count(files, "file")} lead into it`,
+    advice: "Restore the folder, or correct the paths.",
+  }),
   "unresolved alike": ({ specifier, places, files }) => ({
     says: `${specifier} leads from ${count(files, "file")} to ${count(places, "place")}, none of which is a file`,
     advice: "Correct the paths. If a bundler puts a file in place of these letters, accept the finding.",

@@ -69,7 +69,8 @@ export function learnConventions(catalogue: Catalogue, { layout, stack, like }: 
   const taught = like === undefined ? undefined : patternOf(like, layout.source);
   const made: { node: Node; entries: Entry[] }[] = [];
   const inner: Entry[] = [];
-  const rest = gather(root, undefined, { catalogue, made, inner, repeated: repeatedIn(root), taught });
+  const { source } = layout;
+  const rest = gather(root, undefined, { catalogue, source, made, inner, repeated: repeatedIn(root), taught });
   // What is on no shelf of its own, and not in the source root itself either, is on none.
   const inRoot = rest.filter(({ path }) => folderOf(path) === layout.source);
   if (inRoot.length > 0) made.push({ node: root, entries: inRoot });
@@ -243,6 +244,7 @@ function ownFolders(
 
 interface Gathering {
   readonly catalogue: Catalogue;
+  readonly source: ProjectPath;
   readonly made: { node: Node; entries: Entry[] }[];
   /** Files in folders that say by themselves what they hold, wherever they are: `hooks/` in a component's folder. */
   readonly inner: Entry[];
@@ -281,6 +283,7 @@ function gather(node: Node, above: Role | undefined, gathering: Gathering): Entr
     const rest = gather(child, mainRole ?? above, gathering);
     if (rest.length === 0) continue;
     if (isTaughtBy(gathering.taught, child.at)) shelves.push({ node: child, entries: rest });
+    else if (isOfOneFeature(child, rest, gathering)) left.push(...rest);
     else if (isInner(child, rest, { parent: node, ...gathering })) inner.push(...rest);
     else if (isShelf(child, rest, { parent: node, role: mainRole ?? above, ...gathering }))
       shelves.push({ node: child, entries: rest });
@@ -313,6 +316,13 @@ function rolesOfSisters(
 /** Whether a folder's name is no word of a role, and none that stands for features. */
 function isPlace({ name, isBesideFeatures }: Node, { catalogue }: Pick<Gathering, "catalogue">): boolean {
   return name !== "{feature}" && !isBesideFeatures && catalogue.clues.folders.get(keyOf(name)) === undefined;
+}
+
+/** Whether a folder within those of features is of a single one, and no word of a role: how one feature divides itself is no pattern. */
+function isOfOneFeature({ at, name }: Node, entries: readonly Entry[], { catalogue, source }: Gathering): boolean {
+  const depth = at.split("/").indexOf("{feature}");
+  if (depth < 0 || name === "{feature}" || catalogue.clues.folders.has(keyOf(name))) return false;
+  return new Set(entries.map(({ path }) => relativePath(source, path).split("/")[depth])).size < 2;
 }
 
 /** A folder within a folder that holds what its name says, as others of its name do elsewhere, or with little in it. */

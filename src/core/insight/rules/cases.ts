@@ -79,6 +79,13 @@ export interface CaseDetails {
   unresolved: { readonly specifier: string; readonly others: number };
   /** Paths of one file into one folder; the first of them as it is written. */
   "unresolved alike": { readonly specifier: string; readonly places: number; readonly files: number };
+  "folder missing": {
+    readonly folder: string;
+    readonly references: number;
+    readonly files: number;
+    /** All that is written, each once. */
+    readonly specifiers: readonly string[];
+  };
   "several unresolved": { readonly specifier: string; readonly references: number };
   /** Packages that sheets name, of which nothing here knows. */
   "packages unknown": { readonly packages: readonly string[]; readonly files: number };

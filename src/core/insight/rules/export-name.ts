@@ -104,7 +104,8 @@ function namesOf({ graph }: RuleContext, { path }: Entry): string[] {
 /** The default export, if it has a name; else the only one of its kind. */
 function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName | undefined {
   const exports = ownExports(graph.files.get(path)?.reading.exports);
-  const whole = exports.find(({ isDefault, kind }) => isDefault && kind !== "value");
+  // A table by default (`localeDataMap` of `supportedLocales`) is rather an answer to the file's name.
+  const whole = exports.find(({ isDefault, kind }) => isDefault && kind !== "value" && kind !== "constant");
   if (whole) return /^(?:default|_.*|\p{Ll}+)$/u.test(whole.name) ? undefined : whole;
   const wanted = role.is === "hook" ? ["hook"] : ["component", "class"];
   const some = exports.filter(({ kind }) => wanted.includes(kind));

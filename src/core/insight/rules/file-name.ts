@@ -94,6 +94,9 @@ export const fileName: Rule = {
       const given = ownExports(graph.files.get(path)?.reading.exports);
       const isInCode = inCode.has(belonging.pattern.text);
       if (isInCode && given.some(({ name }) => name === stem)) continue;
+      // Capitals are for what bears them: functions of a file that is no more than probably part of a state break no `{Pascal}`.
+      const { pattern } = belonging;
+      if (isInCode && !isKnown && given.length > 0 && !given.some(({ name }) => readName(pattern, name))) continue;
       // What is called after nothing but a guess, or as the others in its folder are, breaks no form.
       if (role.confidence < worthNaming) continue;
       const beside = (byFolder.get(folderOf(path)) ?? []).filter(

@@ -1,6 +1,7 @@
 import { addTo } from "../../base/grouping.js";
-import { folderOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, type ProjectPath } from "../../base/paths.js";
 import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
+import { isRelative } from "../../languages/index.js";
 import type { Case } from "./cases.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -24,15 +25,23 @@ export const unresolvedPath: Rule = {
       else addTo(matters, matter, found);
     }
     for (const [matter, some] of matters) yield* once(some, matter, whatIsUnknown(matter, some));
+    const { gone, rest } = intoMissingFolders(context, single);
+    for (const [folder, some] of gone) {
+      const [first] = some;
+      const specifiers = [...new Set(some.map(({ about }) => about))];
+      const [references, files] = [some.length, filesOf(some)];
+      if (first) yield { ...placeOf(first), what: { code: "folder missing", folder, references, files, specifiers } };
+    }
     const missing = new Map<string, Unresolved[]>();
-    for (const found of single) addTo(missing, found.missing ?? `${found.file} ${found.start}`, found);
+    for (const found of rest) addTo(missing, found.missing ?? `${found.file} ${found.start}`, found);
     const byFolder = new Map<string, Unresolved[]>();
     for (const some of missing.values()) {
       const [first] = some;
       const others = filesOf(some) - 1;
       if (first && others + 1 >= manyFiles)
         yield { ...placeOf(first), what: { code: "unresolved", specifier: first.about, others } };
-      else for (const found of some) addTo(byFolder, `${found.file} ${folderOf(found.about as ProjectPath)}`, found);
+      // What one file misses in several places is missing once.
+      else for (const found of oncePerFile(some)) addTo(byFolder, `${found.file} ${folderOf(found.about as ProjectPath)}`, found);
     }
     for (const some of byFolder.values()) {
       const [first] = some;
@@ -87,6 +96,30 @@ function* once([first]: readonly Unresolved[], matter: string, what: Case): Iter
   if (first) yield { file: first.file, start: first.start, about, confidence: likelyOnly, what };
 }
 
+/** Paths that lead into folders which are not there, by the outermost such folder, where several files look for several things in it. */
+function intoMissingFolders(
+  { tree }: RuleContext,
+  some: readonly Unresolved[],
+): { readonly gone: ReadonlyMap<ProjectPath, readonly Unresolved[]>; readonly rest: readonly Unresolved[] } {
+  const byFolder = new Map<ProjectPath, Unresolved[]>();
+  for (const found of some) {
+    if (!isRelative(found.about) || found.missing === undefined) continue;
+    const folder = foldersAbove(found.missing as ProjectPath)
+      .filter((above) => !tree.hasFolder(above))
+      .at(-1);
+    if (folder !== undefined) addTo(byFolder, folder, found);
+  }
+  const isOne = (found: readonly Unresolved[]): boolean =>
+    found.length >= manyPaths && filesOf(found) > 1 && new Set(found.map(({ missing }) => missing)).size > 1;
+  const gone = new Map([...byFolder].filter(([, found]) => isOne(found)));
+  const told = new Set([...gone.values()].flat());
+  return { gone, rest: some.filter((found) => !told.has(found)) };
+}
+
+function oncePerFile(some: readonly Unresolved[]): Unresolved[] {
+  return [...new Map(some.toReversed().map((found) => [found.file, found])).values()].reverse();
+}
+
 function placeOf({ file, start, about }: Unresolved): Pick<Found, "file" | "start" | "about"> {
   return { file, start, about };
 }
@@ -97,7 +130,8 @@ function filesOf(some: readonly Unresolved[]): number {
 
 /** The beginning of a name that only an alias can explain, where none is known that begins so. */
 function unknownAlias({ graph }: RuleContext, { file, about }: Unresolved): string | undefined {
-  const prefix = /^[@~]{1,2}\//.exec(about)?.[0];
+  // Behind a loader stands the path that it is given.
+  const prefix = /^[@~]{1,2}\//.exec(about.slice(about.lastIndexOf("!") + 1))?.[0];
   if (prefix === undefined) return undefined;
   const isKnown = graph.resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
   return isKnown ? undefined : prefix;

@@ -55,6 +55,7 @@ export const wrongFolder: Rule = {
         (role.confidence < worthSaying || (role.orElse !== undefined && standing.shelf.holds.includes(role.orElse)))
       )
         continue;
+      if (isOther && isOfTests(context, path)) continue;
       if (isOther && !isWorthSaying(context, entry, role.is, belonging)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isSure =
@@ -78,6 +79,12 @@ export const wrongFolder: Rule = {
 function isOfItsFolder(path: ProjectPath): boolean {
   const { stem } = partsOf(nameOf(path));
   return stem === "index" || keyOf(stem) === keyOf(nameOf(folderOf(path)));
+}
+
+/** Whether only tests use a file: what they share lies where they look for it, whatever it is of the app. */
+function isOfTests({ catalogue: { uses, entries } }: RuleContext, path: ProjectPath): boolean {
+  const users = uses.usersOf(path);
+  return users.length > 0 && users.every((user) => entries.get(user)?.role.is === "test");
 }
 
 /** What fewer files do is no custom of an app. */
