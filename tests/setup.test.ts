@@ -155,6 +155,37 @@ describe("init --arrangement own", () => {
   });
 });
 
+test("init writes down what names mean that no settings explain, and every command obeys it", async () => {
+  const rows = ["Card", "Crate", "Leaf", "Row", "Tree"].map((name) => [
+    `src/components/${name}.tsx`,
+    `export function ${name}() {\n  return <li />;\n}\n`,
+  ]);
+  const screens = ["Harvest", "Rota"].map((name) => [
+    `src/screens/${name}Screen.tsx`,
+    `import { Card } from "@/components/Card";\nimport { Crate } from "@/components/Crate";\nimport { Tree } from "@/components/Tree";\nexport function ${name}Screen() {\n  return <Card />;\n}\n`,
+  ]);
+  const root = folderWith({
+    "package.json": '{ "dependencies": { "react": "19" } }',
+    ...(Object.fromEntries([...rows, ...screens]) as Record<string, string>),
+  });
+  expect((await run(root, ["check"])).out).toMatch(
+    /`aliases: \{ "@": src \}` in steady-shelf.yaml, all 6 lead to a\s+file/,
+  );
+  const { code, out } = await run(root, ["init", "--write"]);
+  expect([code, out.replace(/\s+/g, " ")]).toEqual([
+    0,
+    expect.stringContaining(
+      "No settings here say what @/ stands for. It is written down as src/, because all 6 imports with it lead to a file there.",
+    ) as string,
+  ]);
+  expect(readFileSync(join(root, "steady-shelf.yaml"), "utf8")).toContain(
+    'aliases: # what names stand for, as no settings here say\n  "@": src\n',
+  );
+  expect((await run(root, ["check"])).out).not.toContain("unresolved");
+  await run(root, ["move", "src/components/Card.tsx", "src/components/cards/Card.tsx", "--write"]);
+  expect(readFileSync(join(root, "src/screens/RotaScreen.tsx"), "utf8")).toContain('"@/components/cards/Card"');
+});
+
 describe("init", () => {
   test("previews, writes, does nothing the second time, and is taken back byte for byte", async () => {
     const root = folderWith({ "package.json": '{ "dependencies": { "react": "19" } }', ".gitignore": "node_modules" });

@@ -75,7 +75,7 @@ function unresolvedIn(checked: readonly Checked[]): string[] {
     .flatMap(({ fresh }) => fresh)
     .flatMap(({ what }) => {
       if (what.code === "folder missing") return what.specifiers;
-      return       what.code === "unresolved" || what.code === "several unresolved" || what.code === "unresolved alike"
+      return what.code === "unresolved" || what.code === "several unresolved" || what.code === "unresolved alike"
         ? [what.specifier]
         : [];
     });

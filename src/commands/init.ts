@@ -9,9 +9,14 @@ import {
 } from "../core/app/arrangement/index.js";
 import type { Plan } from "../core/change/plan/index.js";
 import { ShelfError } from "../core/base/errors.js";
-import { inFolder, isBelow, toProjectPath, type ProjectPath } from "../core/base/paths.js";
+import { inFolder, isBelow, relativePath, toProjectPath, type ProjectPath } from "../core/base/paths.js";
 import type { CodeLanguage } from "../core/languages/index.js";
-import { configurationFile, readConfiguration, type Configuration } from "../core/app/configuration/index.js";
+import {
+  aliasMappings,
+  configurationFile,
+  readConfiguration,
+  type Configuration,
+} from "../core/app/configuration/index.js";
 import {
   detectStacks,
   filesOfApp,
@@ -108,18 +113,30 @@ async function lookAt(
   const { analyse } = await import("../core/insight/analysis.js");
   const { asShown, isOrderedByGroups } = await import("../core/insight/shown-analysis.js");
   const { shownPrefix } = await import("../core/insight/rules/class-prefix.js");
-  const onDisk = await analyse(store, {
-    standing,
-    progress: progress.report,
-    as: { source, stack: stack.name, isOwn },
-    like,
-  });
+  const { tellingAliases } = await import("../core/insight/untold-aliases.js");
+  const as = { source, stack: stack.name, isOwn };
+  const first = await analyse(store, { standing, progress: progress.report, as, like });
+  const files = first.apps.flatMap(({ catalogue }) => [...catalogue.entries.keys()]);
+  const untold = tellingAliases({ graph: first.graph, folder, files });
+  const file = inFolder(folder, configurationFile);
+  // What names mean tells who uses whom, and that what files are.
+  const aliases = untold.flatMap(({ name, target }) =>
+    aliasMappings(name, relativePath(folder, target.folder) || ".", file),
+  );
+  const onDisk =
+    untold.length === 0 ? first : await analyse(store, { standing, progress: progress.report, as, like, aliases });
   progress.clear();
   const inGroups = like === undefined && isOrderedByGroups(onDisk);
   const { apps, graph } = inGroups ? asShown(onDisk) : onDisk;
   const [analysed] = apps;
   const entries = [...(analysed?.catalogue.entries.values() ?? [])];
-  return { analysed, inGroups, classPrefix: shownPrefix({ entries, graph }), paths: graph.tree.filesBelow(folder) };
+  return {
+    analysed,
+    inGroups,
+    untold,
+    classPrefix: shownPrefix({ entries, graph }),
+    paths: graph.tree.filesBelow(folder),
+  };
 }
 
 /** What stands in the history: what was decided, as it could be typed again. */

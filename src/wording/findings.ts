@@ -152,11 +152,20 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     } neither declared nor installed`,
     advice: `Declare ${packages.length === 1 ? "it" : "them"} in package.json, or say what the beginning stands for under \`aliases:\`.`,
   }),
-  "alias unknown": ({ prefix, references, files }) => ({
+  "alias unknown": ({ prefix, references, files, target, resolved = 0 }) => ({
     says: `no alias explains ${prefix}: ${count(references, "import")} in ${count(files, "file")} ${
       references === 1 ? "uses" : "use"
     } it`,
-    advice: `Say what it stands for: \`aliases: { "${prefix.replace(/\/$/, "")}": src }\` in steady-shelf.yaml.`,
+    advice:
+      target === undefined
+        ? `Say in steady-shelf.yaml what it stands for: \`aliases: { "${prefix.replace(/\/$/, "")}": FOLDER }\`.`
+        : `With \`aliases: { "${prefix.replace(/\/$/, "")}": ${target} }\` in steady-shelf.yaml, ${
+            references === 1
+              ? "it leads"
+              : resolved === references
+                ? `all ${references} lead`
+                : `${resolved} of ${references} lead`
+          } to a file.`,
   }),
   "in another case": ({ specifier, name }) => ({
     says: `${specifier} resolves on some systems only: the name on disk is ${name}`,

@@ -36,6 +36,8 @@ export interface Decision {
   readonly shelves?: readonly ShelfData[] | undefined;
   /** Features that no shelf tells, with other words for each, that are not in a configuration yet. */
   readonly features?: Readonly<Record<string, readonly string[]>> | undefined;
+  /** What names stand for, by folders from the app's, that no settings say and no configuration yet. */
+  readonly aliases?: Readonly<Record<string, string>> | undefined;
   /** The letters of its own types, and whether its shelves are groups, which are not in a configuration yet. */
   readonly classPrefix?: string | undefined;
   readonly inGroups?: boolean | undefined;

@@ -299,7 +299,7 @@ function ownNames(stack: StackData, paths: readonly ProjectPath[], layout: Layou
     const single = isMadeOfParts(stack, role)
       ? undefined
       : nameCandidates(all).find((text) => share([text], all) >= partOfAConvention && isTold(text, all));
-    const best = several ?? single;
+    const best = several ?? (single === undefined ? undefined : allForms(single, all));
     if (best !== undefined) names[role] = typeof best === "string" ? best : [...new Set(best)];
     // Where nobody keeps to one form, there is none to keep to.
     else if (!isMadeOfParts(stack, role)) names[role] = anyName;
@@ -341,6 +341,26 @@ export function nameCandidates(stems: readonly string[]): string[] {
   const typed =
     end === undefined ? [] : [`{Pascal}${end}`, `{camel}${end}`, `{kebab}.${end}`, `{kebab}-${end}`, `{snake}_${end}`];
   return [...typed, ...(begin === undefined ? [] : [`${begin}{Pascal}`]), "{Pascal}", "{kebab}", "{camel}", "{snake}"];
+}
+
+/** So many names, and this part of them, in another case of words are a custom beside the first one, and no exceptions. */
+const [filesOfAnotherForm, partOfAnotherForm] = [5, 0.1];
+
+/** A form with the cases that many of the names have besides: components in `{kebab}` and in `{Pascal}`. */
+export function allForms(first: string, stems: readonly string[]): OneOrMore<string> {
+  const forms = [first];
+  let rest = stems;
+  for (;;) {
+    rest = rest.filter((stem) => share(forms, [stem]) === 0);
+    const next = cases
+      .map((each) => `{${each}}`)
+      .map((text) => ({ text, following: rest.filter((stem) => share([text], [stem]) === 1) }))
+      .filter(({ text, following }) => following.length >= filesOfAnotherForm && isTold(text, following))
+      .sort((a, b) => b.following.length - a.following.length)[0];
+    if (next === undefined || next.following.length < stems.length * partOfAnotherForm) break;
+    forms.push(next.text);
+  }
+  return forms.length === 1 ? first : forms;
 }
 
 /** Names of one word in small letters are in every case but one: a case is told by names of several words. */

@@ -18,6 +18,7 @@ export {
   bestFit,
   isMainCode,
   isTold,
+  allForms,
   likelySource,
   nameCandidates,
   usualSource,

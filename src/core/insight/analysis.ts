@@ -24,7 +24,7 @@ import {
   type SourceTree,
 } from "../files/index.js";
 import { buildGraph, type ReferenceGraph } from "../graph/index.js";
-import { moduleRules } from "../languages/index.js";
+import { moduleRules, type Mapping } from "../languages/index.js";
 import { makeCatalogue, restood, type Catalogue, type Said } from "./catalogue/index.js";
 import { learnConventions, type Conventions } from "./conventions/index.js";
 
@@ -76,6 +76,8 @@ export interface AnalysisOptions {
   readonly as?: Pick<FindAppHints, "source" | "stack" | "isOwn"> | undefined;
   /** A feature's folder whose inside is the pattern for its sisters, in an app without a configuration. */
   readonly like?: ProjectPath | undefined;
+  /** What names mean besides what is configured: learnt of the app before it has a configuration. */
+  readonly aliases?: readonly Mapping[] | undefined;
   /** How many commits are looked at. */
   readonly mostCommits?: number | undefined;
 }
@@ -91,7 +93,8 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
   const { standing, kept, keepTexts, progress } = options;
   const reading = store.past(options.mostCommits ?? mostCommits);
   const project = await openProject(store);
-  const { tree, aliases, configurations } = project;
+  const { tree, configurations } = project;
+  const aliases = [...(options.aliases ?? []), ...project.aliases];
   const found = await Promise.all(
     appsFor(configurations, standing, tree).map(({ folder, configuration }) =>
       findApp(store, folder, { paths: tree.paths, configuration, ...options.as }),

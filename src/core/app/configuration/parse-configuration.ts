@@ -78,7 +78,7 @@ function isOneName(text: string): boolean {
 }
 
 /** `"~": src` stands for `~` itself and all below it; a name with a star says its own pattern. */
-function aliasMappings(name: string, target: string, by: ProjectPath): Mapping[] {
+export function aliasMappings(name: string, target: string, by: ProjectPath): Mapping[] {
   const folder = folderOf(by);
   const own = toProjectPath(target.replace(/^\//, "")) ?? (target as ProjectPath);
   const path = own === "" ? folder : inFolder(folder, own);

@@ -9,10 +9,11 @@ import {
 } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
-import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { SetupDraft, type SetUp } from "./setup-draft.js";
 import { isDeclaration, isOfTrade } from "../../languages/index.js";
 import type { AppAnalysis } from "../../insight/analysis.js";
+import type { tellingAliases } from "../../insight/untold-aliases.js";
 import type { Conventions } from "../../insight/conventions/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { withAlias } from "./alias.js";
@@ -57,6 +58,8 @@ export interface InitPlan {
 export interface BegunApp {
   readonly analysed?: AppAnalysis | undefined;
   readonly alias?: string | undefined;
+  /** Aliases that the files tell, where nothing else does. */
+  readonly untold?: ReturnType<typeof tellingAliases> | undefined;
   readonly classPrefix?: string | undefined;
   /** Whether it was looked at as its project shows it. */
   readonly inGroups?: boolean;
@@ -101,7 +104,10 @@ export function draftNewApp(store: FitInput["store"], request: InitRequest): Ini
  * and what differs from it, or shelves of its own; and what does not follow that. An arrangement that somebody asks for is
  * taken as it is.
  */
-export function draftBegunApp(input: FitInput, { analysed, alias, classPrefix, inGroups }: BegunApp = {}): InitPlan {
+export function draftBegunApp(
+  input: FitInput,
+  { analysed, alias, untold = [], classPrefix, inGroups }: BegunApp = {},
+): InitPlan {
   const learnt = analysed?.app.decision;
   const conventions = analysed?.conventions;
   const fit = learnt?.arrangement === ownArrangement ? undefined : bestFit(input);
@@ -114,12 +120,21 @@ export function draftBegunApp(input: FitInput, { analysed, alias, classPrefix, i
     ...(fit && { words: fit.words, names: fit.names }),
     shelves: learnt?.shelves,
     features: analysed && featuresOf(analysed),
+    aliases: Object.fromEntries(
+      untold.map(({ name, target }) => [name, relativePath(input.folder, target.folder) || "."]),
+    ),
     classPrefix,
     inGroups,
   };
   const app = openApp(input.store, decision);
   const draft = new SetupDraft(input.store);
   writeConfiguration(draft, decision);
+  for (const { prefix, references, target } of untold)
+    draft.note(
+      `No settings here say what ${prefix} stands for. It is written down as ${target.folder === "" ? "the project's folder" : `${target.folder}/`}, because ${
+        target.resolved === references ? "all" : `${target.resolved} of`
+      } ${references} imports with it lead to a file there.`,
+    );
   if (alias !== undefined) addAlias(draft, app, alias);
   warnOfSecrets(draft, app);
   return {
@@ -147,11 +162,11 @@ function writeConfiguration(draft: SetupDraft, decision: Decision): void {
 /** The text of a new `steady-shelf.yaml`. */
 export function configurationText(decision: Decision): string {
   const { stack, language, source, arrangement, words = {}, names = {}, shelves = [], features = {} } = decision;
-  const { classPrefix, inGroups } = decision;
+  const { classPrefix, inGroups, aliases = {} } = decision;
   const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
   const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
-      ([key, value]) => `  ${key}: ${typeof value === "string" ? plain(value) : JSON.stringify(value)}`,
+      ([key, value]) => `  ${plain(key)}: ${typeof value === "string" ? plain(value) : JSON.stringify(value)}`,
     );
     return lines.length === 0 ? [] : [`${name}: # ${about}`, ...lines];
   };
@@ -164,6 +179,7 @@ export function configurationText(decision: Decision): string {
     `arrangement: ${plain(arrangement)}`,
     ...(classPrefix === undefined ? [] : [`class-prefix: ${classPrefix} # with which the app's own types begin`]),
     ...(inGroups === true ? ["in-groups: true # shelves are groups of the project, wherever files lie"] : []),
+    ...group("aliases", "what names stand for, as no settings here say", aliases),
     ...group("words", "folders that are called otherwise here", words),
     ...group("names", "files that are named otherwise here", names),
     ...(shelves.length === 0 ? [] : [`shelves: # folders with a job; {feature} stands for the folder of each feature`]),

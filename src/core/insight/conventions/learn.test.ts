@@ -170,6 +170,34 @@ describe("what is learnt", () => {
     expect(shelves(await learnt(files))).toEqual([["plumbing", "service", "{camel}"]]);
   });
 
+  test("a tenth of the names in another case is a second custom, fewer are exceptions", async () => {
+    const named = (count: number, name: (letter: string) => string): [string, string][] =>
+      letters.slice(0, count).map((letter) => [`src/kit/${name(letter)}.tsx`, drawn(`Row${letter}`)]);
+    const kebab = ["round", "square", "small"].flatMap((form) =>
+      named(12, (letter) => `${form}-row-${letter.toLowerCase()}`),
+    );
+    const many = await learnt(Object.fromEntries([...kebab, ...named(5, (letter) => `RowOf${letter}`)]));
+    expect(many.shelves.map(({ data, exceptions }) => [data.files, exceptions.length])).toEqual([
+      [["{kebab}", "{Pascal}"], 0],
+    ]);
+    const few = await learnt(Object.fromEntries([...kebab, ...named(3, (letter) => `RowOf${letter}`)]));
+    expect(few.shelves.map(({ data, exceptions }) => [data.files, exceptions.length])).toEqual([["{kebab}", 3]]);
+  });
+
+  test("how one feature divides itself is no pattern of all", async () => {
+    const inside = Object.fromEntries(
+      ["frost", "hail", "wind"].map((name) => [
+        `src/areas/weather/weather-list/${name}.ts`,
+        `export function ${name}() { return 1; }\n`,
+      ]),
+    );
+    const areas = names.flatMap((name) =>
+      ["Card", "Table"].map((part): [string, string] => [`src/areas/${name}/${name}${part}.tsx`, drawn("A")]),
+    );
+    const conventions = await learnt({ ...Object.fromEntries(areas), ...inside });
+    expect(conventions.shelves.map(({ data }) => data.at)).toEqual(["areas/{feature}"]);
+  });
+
   test("no case is told by names of one word", async () => {
     const short = Object.fromEntries(
       ["trees", "rota", "swaps", "crate", "graft", "bloom", "frost", "hail", "wind", "rain", "sun", "dew"].map(

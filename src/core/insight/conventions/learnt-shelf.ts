@@ -1,6 +1,13 @@
 /** One shelf as it is learnt from the files that lie on it: which roles it holds, and how its files are named. */
-import { isMainCode, isTold, nameCandidates, partsOf } from "../../app/index.js";
-import { extensionOf, type Role, type ShelfData, type StackData } from "../../app/arrangement/index.js";
+import { allForms, isMainCode, isTold, nameCandidates, partsOf } from "../../app/index.js";
+import {
+  extensionOf,
+  listOf,
+  type OneOrMore,
+  type Role,
+  type ShelfData,
+  type StackData,
+} from "../../app/arrangement/index.js";
 import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
 import { nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isDeclaration } from "../../languages/index.js";
@@ -69,14 +76,13 @@ export function shelfOf(at: string, shown: readonly Entry[], input: ShelfInput):
     ({ path, role }) =>
       role.is !== undefined && role.confidence >= certain && !holds.includes(role.is) && !isPart(path, clues),
   );
-  const whole = typeof files === "string" ? parsed(files) : undefined;
-  const byRole = new Map(
-    Object.entries(typeof files === "object" ? files : {}).map(([role, text]) => [role, parsed(text)]),
-  );
+  const isWhole = typeof files === "string" || Array.isArray(files);
+  const whole = isWhole ? parsedAll(files) : undefined;
+  const byRole = new Map(isWhole ? [] : Object.entries(files ?? {}).map(([role, texts]) => [role, parsedAll(texts)]));
   const misnamed = entries.filter(({ path, role }) => {
-    const pattern = whole ?? byRole.get(role.is ?? "");
+    const patterns = whole ?? byRole.get(role.is ?? "") ?? [];
     const isNamed = isNamedByItself(path, isCode) && !isPart(path, clues);
-    return pattern !== undefined && isNamed && !follows(path, pattern);
+    return patterns.length > 0 && isNamed && !patterns.some((pattern) => follows(path, pattern));
   });
   return {
     data: {
@@ -129,6 +135,10 @@ function parsed(text: string): NamingPattern | undefined {
   return typeof pattern === "string" ? undefined : pattern;
 }
 
+function parsedAll(texts: OneOrMore<string>): NamingPattern[] {
+  return listOf<string>(texts).flatMap((text) => parsed(text) ?? []);
+}
+
 function follows(path: ProjectPath, pattern: NamingPattern): boolean {
   return readName(pattern, partsOf(nameOf(path)).stem) !== undefined;
 }
@@ -138,9 +148,9 @@ function patternsOf(
   entries: readonly Entry[],
   holds: readonly Role[],
   { isCode, isTaught }: { readonly isCode: (name: string) => boolean; readonly isTaught: boolean },
-): string | Partial<Record<Role, string>> | undefined {
+): OneOrMore<string> | Partial<Record<Role, OneOrMore<string>>> | undefined {
   const named = entries.filter(({ path }) => isNamedByItself(path, isCode));
-  const patternFor = (some: readonly Entry[]): string | undefined => {
+  const patternFor = (some: readonly Entry[]): OneOrMore<string> | undefined => {
     if (some.length < (isTaught ? 1 : filesOfAPattern)) return undefined;
     const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
     const followed = nameCandidates(stems).flatMap((text) => {
@@ -153,14 +163,14 @@ function patternsOf(
       return isForm ? [{ text, isFixed, count: following.length }] : [];
     });
     const [first] = followed;
-    if (first === undefined || first.isFixed) return first?.text;
+    if (first === undefined || first.isFixed || isTaught) return first?.text;
     // One word alone is spelled alike in every case of words: `functions` beside `actionTypes` is no `{kebab}`.
     const plain = followed.filter(({ isFixed }) => !isFixed);
-    return plain.reduce((best, each) => (each.count > best.count ? each : best), first).text;
+    return allForms(plain.reduce((best, each) => (each.count > best.count ? each : best), first).text, stems);
   };
   const whole = patternFor(named);
   // A case of words is everybody's; capitals and endings are a role's.
-  if (whole !== undefined && (holds.length === 1 || /^\{(?:kebab|snake)\}$/.test(whole))) return whole;
+  if (whole !== undefined && (holds.length === 1 || /^\{(?:kebab|snake)\}$/.test(listOf(whole)[0] ?? ""))) return whole;
   const found = holds.flatMap((role) => {
     const pattern = patternFor(named.filter((entry) => entry.role.is === role));
     return pattern === undefined ? [] : [[role, pattern] as const];

@@ -90,7 +90,14 @@ export interface CaseDetails {
   /** Packages that sheets name, of which nothing here knows. */
   "packages unknown": { readonly packages: readonly string[]; readonly files: number };
   /** A beginning of names that no package can have and no alias explains. */
-  "alias unknown": { readonly prefix: string; readonly references: number; readonly files: number };
+  "alias unknown": {
+    readonly prefix: string;
+    readonly references: number;
+    readonly files: number;
+    /** The folder, from the app's, below which most of them lead to a file, and how many do. */
+    readonly target?: string;
+    readonly resolved?: number;
+  };
   "in another case": { readonly specifier: string; readonly name: string };
   climbs: {
     readonly specifier: string;

@@ -3,8 +3,8 @@ import { shared, type Entry } from "../catalogue/index.js";
 import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Rule } from "./rule.js";
 
-/** So many features in one folder are a way to divide it. */
-const featuresOfAHeap = 3;
+/** So many features in one folder are a way to divide it, if so many files are of each: with one or two, each folder would be one more thing to open. */
+const [featuresOfAHeap, filesOfEach] = [3, 2];
 
 export const crowdedFolder: Rule = {
   name: "crowded-folder",
@@ -27,7 +27,8 @@ export const crowdedFolder: Rule = {
         .filter((each) => each !== undefined && each !== shared);
       const features = new Set(ofFeatures);
       // A heap that nobody could divide is a list: icons, models, helpers.
-      if (!isAsked && (features.size < featuresOfAHeap || ofFeatures.length * 2 < entries.length)) continue;
+      const isDividable = features.size >= featuresOfAHeap && ofFeatures.length >= features.size * filesOfEach;
+      if (!isAsked && (!isDividable || ofFeatures.length * 2 < entries.length)) continue;
       yield {
         file: first.path,
         about: folder,

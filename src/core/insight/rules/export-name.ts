@@ -42,8 +42,21 @@ export const exportName: Rule = {
       const count = unlike.get(folder) ?? 0;
       return count >= unlikeOfACustom && count >= (all.get(folder) ?? 0) * partOfACustom;
     };
+    // Only where others of its kind and its shelf are named after what they export is it a slip.
+    const sisters = new Map<string, { of: number; agree: number }>();
+    for (const each of exported) {
+      const sister = sisters.get(kindOf(each)) ?? { of: 0, agree: 0 };
+      const agrees = each.isNamed || areAlike(context, each.stem, each.main.name);
+      sisters.set(kindOf(each), { of: sister.of + 1, agree: sister.agree + (agrees ? 1 : 0) });
+    }
     for (const { entry, main, stem, rest } of others) {
       const { path } = entry;
+      const { of, agree } = sisters.get(kindOf({ entry, main })) ?? { of: 0, agree: 0 };
+      const isDrawn = main.kind === "component" || main.kind === "hook";
+      if (of > 1 || !isDrawn ? agree < (isDrawn ? 1 : sistersOfAForm) || agree < (of - 1) * partOfAForm : false)
+        continue;
+      // What holds several things, or is said to be vague anyway, is called after none of them.
+      if (context.catalogue.clues.vague.has(keyOf(stem)) || isPlural(stem)) continue;
       if (isNamedByTool(path) || isDeclaration(path)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
       if (isCustomOf(folderOf(path))) continue;
@@ -78,6 +91,20 @@ export const exportName: Rule = {
     }
   },
 };
+
+/** So many classes or functions of a shelf, and this part of all of its kind, are named after what they export. */
+const [sistersOfAForm, partOfAForm] = [5, 0.9];
+
+/** What is named alike, if anything is: the same kind of export of files on one shelf. */
+function kindOf({ entry: { standing, role }, main }: { readonly entry: Entry; readonly main: ExportedName }): string {
+  return `${main.kind} ${role.is ?? ""} ${standing?.shelf.at ?? ""}`;
+}
+
+/** Whether the last word of a name stands for several: `web-components`. */
+function isPlural(stem: string): boolean {
+  const last = splitWords(stem).at(-1)?.toLowerCase() ?? "";
+  return splitWords(stem).length > 1 && singular(last) !== last;
+}
 
 /** So many files of a folder, and this part of them, with names unlike their exports. */
 const [unlikeOfACustom, partOfACustom] = [3, 0.15];

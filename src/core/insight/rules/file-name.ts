@@ -3,7 +3,7 @@ import { certain, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isMainCode, partsOf } from "../../app/index.js";
 import { isDeclaration, languageFor, ownExports } from "../../languages/index.js";
-import { readName } from "../../base/names/index.js";
+import { isInCase, readName } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isRoleWord } from "./named-after-role.js";
 import { isNamedByTool } from "./named-by-tool.js";
@@ -94,9 +94,16 @@ export const fileName: Rule = {
       const given = ownExports(graph.files.get(path)?.reading.exports);
       const isInCode = inCode.has(belonging.pattern.text);
       if (isInCode && given.some(({ name }) => name === stem)) continue;
-      // Capitals are for what bears them: functions of a file that is no more than probably part of a state break no `{Pascal}`.
-      const { pattern } = belonging;
-      if (isInCode && !isKnown && given.length > 0 && !given.some(({ name }) => readName(pattern, name))) continue;
+      // Capitals are for what bears them: functions of a file that is no more than probably part of a state break no `{Pascal}Provider`.
+      const { case: form } = belonging.pattern;
+      const isGivenSo = given.length === 0 || given.some(({ name }) => isInCase(name, form));
+      if ((form === "Pascal" || form === "camel") && !isKnown && !isGivenSo) continue;
+      // `debug` of several hooks is called after what they are for; what is no plugin is no `{Pascal}Plugin`, but for words of roles.
+      const { before, after } = belonging.pattern;
+      if (before === "use" && given.filter(({ kind }) => kind === "hook").length > 1) continue;
+      const isOfAKind = before + after !== "" && before !== "use" && !isRoleWord(before + after, clues);
+      if (isOfAKind && given.length > 0 && !given.some(({ name }) => patterns.some((each) => readName(each, name))))
+        continue;
       // What is called after nothing but a guess, or as the others in its folder are, breaks no form.
       if (role.confidence < worthNaming) continue;
       const beside = (byFolder.get(folderOf(path)) ?? []).filter(

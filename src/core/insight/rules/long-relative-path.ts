@@ -1,6 +1,6 @@
 import { type Reference, nameThrough, splitSpecifier, type Mapping } from "../../languages/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
-import type { Rule, RuleContext } from "./rule.js";
+import type { Found, Repair, Rule, RuleContext } from "./rule.js";
 
 export const longRelativePath: Rule = {
   name: "long-relative-path",
@@ -9,41 +9,54 @@ export const longRelativePath: Rule = {
   wrong: 'import { Button } from "../../../../core/components/Button";',
   right: 'import { Button } from "@/core/components/Button";',
   *find(context) {
-    const { entries, graph, most, app } = context;
-    for (const { path, standing } of entries)
-      for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
-        const climbs = /^(?:\.\.\/)+/.exec(reference.specifier)?.[0].length ?? 0;
-        if (climbs / 3 <= most || resolution.state !== "found" || reference.lookup !== "module") continue;
-        const [target] = resolution.targets;
-        // Inside its own feature a file names others as they lie.
-        if (
-          target === undefined ||
-          (standing?.feature !== undefined && app.layout.standingOf(target)?.feature === standing.feature)
-        )
-          continue;
-        const alias = aliasFor(context, path, target, reference);
-        if (alias === undefined) continue;
-        yield {
-          file: path,
-          start: reference.start,
-          about: reference.specifier,
-          what: {
-            code: "climbs",
-            specifier: reference.specifier,
-            folders: climbs / 3,
-            target: nameOf(target),
-            alias: alias.name,
-          },
-          repair: {
-            kind: "respell",
-            start: reference.start,
-            as: { ...resolution, scheme: alias.mapping },
-            isSure: true,
-          },
-        };
-      }
+    const found = [...climbing(context)];
+    // What many do is a habit, and putting it right a change of many files, which is made where it is asked for.
+    const isHabit = found.length > pathsOfAHabit;
+    for (const { repair, ...each } of found)
+      yield { ...each, repair: isHabit ? { ...repair, isSure: false, isForRule: true } : repair };
   },
 };
+
+/** More such paths than these are a habit of the app. */
+const pathsOfAHabit = 10;
+
+type Climbing = Found & { readonly repair: Extract<Repair, { readonly kind: "respell" }> };
+
+function* climbing(context: RuleContext): Iterable<Climbing> {
+  const { entries, graph, most, app } = context;
+  for (const { path, standing } of entries)
+    for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
+      const climbs = /^(?:\.\.\/)+/.exec(reference.specifier)?.[0].length ?? 0;
+      if (climbs / 3 <= most || resolution.state !== "found" || reference.lookup !== "module") continue;
+      const [target] = resolution.targets;
+      // Inside its own feature a file names others as they lie.
+      if (
+        target === undefined ||
+        (standing?.feature !== undefined && app.layout.standingOf(target)?.feature === standing.feature)
+      )
+        continue;
+      const alias = aliasFor(context, path, target, reference);
+      if (alias === undefined) continue;
+      yield {
+        file: path,
+        start: reference.start,
+        about: reference.specifier,
+        what: {
+          code: "climbs",
+          specifier: reference.specifier,
+          folders: climbs / 3,
+          target: nameOf(target),
+          alias: alias.name,
+        },
+        repair: {
+          kind: "respell",
+          start: reference.start,
+          as: { ...resolution, scheme: alias.mapping },
+          isSure: true,
+        },
+      };
+    }
+}
 
 /** How an alias names a file, as short as the specifier did. */
 function aliasFor(

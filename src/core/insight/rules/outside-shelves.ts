@@ -1,6 +1,7 @@
-import { certain, keyOf } from "../catalogue/index.js";
+import { certain, keyOf, singular } from "../catalogue/index.js";
 import { ownArrangement } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/index.js";
+import { splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import { isNamedByTool } from "./named-by-tool.js";
@@ -16,6 +17,14 @@ function isUnitOfItsOwn(path: ProjectPath, source: ProjectPath): boolean {
     folderOf(folder) === source &&
     keyOf(partsOf(nameOf(path)).stem).includes(keyOf(nameOf(folder)))
   );
+}
+
+/** Whether a file says in its name of which kind it is, and lies in a folder of that kind: `errors/ClientError.js`. */
+function isOfAKindOfItsOwn(path: ProjectPath, source: ProjectPath): boolean {
+  const folder = folderOf(path);
+  const kind = singular(nameOf(folder).toLowerCase());
+  const words = splitWords(partsOf(nameOf(path)).stem).map((word) => singular(word.toLowerCase()));
+  return folder !== source && words.length > 1 && (words.at(-1) === kind || words[0] === kind);
 }
 
 export const outsideShelves: Rule = {
@@ -43,7 +52,7 @@ export const outsideShelves: Rule = {
       const isSaid =
         layout.arrangement !== ownArrangement ||
         (!isUnitOfItsOwn(path, layout.source) && (belonging === undefined || belonging.shelf.holds[0] === role.is));
-      if (!isSaid) continue;
+      if (!isSaid || isOfAKindOfItsOwn(path, layout.source)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");
       const isSure =

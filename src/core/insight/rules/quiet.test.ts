@@ -23,6 +23,7 @@ async function said(files: Files): Promise<string[]> {
   return (checked?.fresh ?? []).map((finding) => `${finding.rule} ${finding.file} ${tell(finding).says}`);
 }
 
+const configured = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
 const helper = "export const weigh = (crate: number): number => crate * 2;\n";
 const hook = "export function useCrate() { return 1; }\n";
 const types = "export interface Crate { readonly weight: number }\n";
@@ -187,13 +188,71 @@ describe("nothing is said of", () => {
       },
     ],
     ["a page for an error", { "src/screens/404page.tsx": drawn("FourOhFourPage") }],
+    [
+      "what several folders call alike, however vague it is",
+      Object.fromEntries(["A", "B", "C"].map((letter) => [`src/components/Card${letter}/common.ts`, helper])),
+    ],
+    [
+      "a table by default, and a class among files of other kinds, called otherwise than the file",
+      {
+        "src/helpers/supportedCrates.ts": "const weightMap = { box: 1 };\nexport default weightMap;\n",
+        "src/helpers/bootstrap.ts": "export class DefaultPress {}\n",
+      },
+    ],
+    [
+      "what only tests use, whatever it is of the app",
+      {
+        "steady-shelf.yaml": configured,
+        "src/helpers/weigh.ts": helper,
+        "src/helpers/pressedRows.tsx": drawn("PressedRows"),
+        ...Object.fromEntries(
+          ["A", "B"].map((letter) => [
+            `src/components/Card${letter}/Card${letter}.test.tsx`,
+            `import { PressedRows } from "../../helpers/pressedRows";\nimport { Card${letter} } from "./Card${letter}";\ntest("draws", () => [PressedRows, Card${letter}]);\n`,
+          ]),
+        ),
+      },
+    ],
+    [
+      "a hook and a helper in the folder of what they serve, on a shelf of what is drawn",
+      {
+        "steady-shelf.yaml": configured,
+        "src/hooks/useCrate.ts": hook,
+        "src/helpers/weigh.ts": helper,
+        "src/components/CardA/useCardA.ts": "export function useCardA() { return 1; }\n",
+        "src/components/CardA/weighCardA.ts": "export function weighCardA() { return 1; }\n",
+      },
+    ],
+    [
+      "a folder for a kind of the app's own",
+      {
+        "steady-shelf.yaml": configured,
+        "src/helpers/weigh.ts": helper,
+        "src/errors/PressError.ts": "export class PressError extends Error {}\n",
+      },
+    ],
+    [
+      "where a server and a browser begin",
+      { "src/entry-client.js": "fetch('/');\n", "src/entry-server.js": "fetch('/');\n" },
+    ],
+    [
+      "functions beside contexts in capitals",
+      {
+        ...Object.fromEntries(
+          letters.map((letter) => [
+            `src/context/Row${letter}Context.tsx`,
+            `import { createContext } from "react";\nexport const Row${letter}Context = createContext(1);\n`,
+          ]),
+        ),
+        "src/context/press-endpoint.ts": "export function pressAll() {}\nexport function pressOne() {}\n",
+      },
+    ],
   ])("%s", async (_, files) => {
     expect(await said(files)).toEqual([]);
   });
 });
 
 describe("what is quiet elsewhere is still said", () => {
-  const configured = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
   const screens: Files = {
     "steady-shelf.yaml": configured,
     ...Object.fromEntries(letters.map((letter) => [`src/screens/Row${letter}Screen.tsx`, drawn(`Row${letter}Screen`)])),
@@ -248,6 +307,66 @@ describe("it is said once", () => {
         `unresolved-path src/plugins.ts ../../${place} is unresolved: there is no such file`,
       );
     }
+  });
+
+  test("that a folder is not there, into which several files lead", async () => {
+    const found = await said({
+      "src/main.ts": 'import "./kit/a";\nimport "./kit/b";\nimport "./kit/parts/c";\nimport "./gone";\n',
+      "src/second.ts": 'import "./kit/a";\nimport "./kit/d";\nimport "./main";\n',
+    });
+    expect(found).toEqual([
+      "unresolved-path src/main.ts there is no folder src/kit/: 5 paths in 2 files lead into it",
+      "unresolved-path src/main.ts ./gone is unresolved: there is no such file",
+    ]);
+  });
+
+  test("what one file misses in several places", async () => {
+    const module = 'declare module "virtual:NAME" {\n  import type { Row } from "./extensions";\n}\n';
+    const modules = ["a", "b", "c", "d", "e", "f"].map((name) => module.replace("NAME", name)).join("");
+    expect(await said({ "src/module.d.ts": modules })).toEqual([
+      "unresolved-path src/module.d.ts ./extensions is unresolved: there is no such file",
+    ]);
+  });
+
+  describe("that nothing explains an alias, with what it would have to stand for", () => {
+    const row = (specifier: string): string => `import "${specifier}";\n`;
+    const kit = { "web/kit/rows/a.ts": "", "web/kit/rows/b.ts": "", "web/kit/c.ts": "" };
+    const advised = async (files: Files): Promise<unknown> => {
+      const store = new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...kit, ...files });
+      const [checked] = check(await analyse(store, { standing: "" as ProjectPath }));
+      return (checked?.fresh ?? [])
+        .filter(({ rule }) => rule === "unresolved-path")
+        .map((each) => [tell(each).says, tell(each).advice]);
+    };
+
+    test.each<[string, Files, string, string]>([
+      [
+        "a folder below which all names lead to a file, behind a loader too",
+        { "web/main.ts": row("@/kit/rows/a") + row("@/kit/rows/b") + row("raw-loader!@/kit/c") },
+        "no alias explains @/: 3 imports in 1 file use it",
+        'With `aliases: { "@": web }` in steady-shelf.yaml, all 3 lead to a file.',
+      ],
+      [
+        "one below which most do",
+        { "web/main.ts": row("@/kit/rows/a") + row("@/kit/rows/b") + row("@/kit/gone") },
+        "no alias explains @/: 3 imports in 1 file use it",
+        'With `aliases: { "@": web }` in steady-shelf.yaml, 2 of 3 lead to a file.',
+      ],
+      [
+        "none where two folders would do",
+        { "web/main.ts": row("@/kit/c"), "desk/kit/c.ts": "" },
+        "no alias explains @/: 1 import in 1 file uses it",
+        'Say in steady-shelf.yaml what it stands for: `aliases: { "@": FOLDER }`.',
+      ],
+      [
+        "a single name",
+        { "web/main.ts": row("@/kit/c") },
+        "no alias explains @/: 1 import in 1 file uses it",
+        'With `aliases: { "@": web }` in steady-shelf.yaml, it leads to a file.',
+      ],
+    ])("%s", async (_, files, says, advice) => {
+      expect(await advised(files)).toEqual([[says, advice]]);
+    });
   });
 
   test("nothing of an alias that leads among packages", async () => {

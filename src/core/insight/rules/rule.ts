@@ -23,7 +23,14 @@ export type Repair =
       readonly isSure: boolean;
     }
   /** A specifier of the finding's file that is spelled otherwise: `start` is its offset, `as` what it should mean, and through what. */
-  | { readonly kind: "respell"; readonly start: number; readonly as: Resolution; readonly isSure: boolean }
+  | {
+      readonly kind: "respell";
+      readonly start: number;
+      readonly as: Resolution;
+      readonly isSure: boolean;
+      /** Set where it is one of many that are put right together. */
+      readonly isForRule?: true;
+    }
   /** A name of the finding's file is another, wherever it is meant. */
   | { readonly kind: "rename"; readonly name: string; readonly to: string; readonly isSure: false }
   /**

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import type { ProjectPath } from "../../base/paths.js";
 import { analyse } from "../analysis.js";
 import { MemoryStore } from "../../files/index.js";
-import { check, rules, rulesNamed, type Checked, type Finding } from "./index.js";
+import { check, isWanted, rules, rulesNamed, type Checked, type Finding } from "./index.js";
 import { ruleTable, type RuleName } from "../../app/configuration/index.js";
 import { projectText } from "../../languages/xcode/project.test.suite.js";
 import { tell } from "../../../wording/findings.js";
@@ -733,7 +733,26 @@ export const routes = [
 const ofRule = (findings: readonly Finding[], rule: RuleName): string[] =>
   findings.filter((finding) => finding.rule === rule).map(line);
 
-test("a file of one hook is to be called as the hook is; where there are several, nobody knows which", async () => {
+test("a few long paths are put right with the rest, many are a habit, which is changed where that is asked for", async () => {
+  const paths = async (count: number): Promise<unknown[]> => {
+    const lines = Array.from({ length: count }, (_, at) => `import "../../../helpers/dates${at}";\n`).join("");
+    const helpers = Array.from({ length: count }, (_, at) => [`src/helpers/dates${at}.ts`, "export {};\n"]);
+    const { fresh } = await checked({
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }',
+      "src/components/forms/fields/DateField.tsx": component("DateField", lines),
+      ...(Object.fromEntries(helpers) as Record<string, string>),
+    });
+    const found = fresh.filter(({ rule }) => rule === "long-relative-path");
+    return [
+      found.length,
+      ...["long-relative-path", undefined].map((asked) => found.every((each) => isWanted(each, asked))),
+    ];
+  };
+  expect(await paths(10)).toEqual([10, true, true]);
+  expect(await paths(11)).toEqual([11, true, false]);
+});
+
+test("a file of one hook is to be called as the hook is; one of several is called after what they are for", async () => {
   const hooks = Array.from(
     { length: 40 },
     (_, at) => `Row${String.fromCharCode(65 + (at % 26))}${at < 26 ? "a" : "b"}`,
@@ -746,10 +765,7 @@ test("a file of one hook is to be called as the hook is; where there are several
   const repairs = fresh
     .filter(({ rule }) => rule === "file-name")
     .flatMap(({ repair }) => (repair?.kind === "move" ? repair.moves.map(({ to }) => [to, repair.isSure]) : []));
-  expect(repairs).toEqual([
-    ["src/hooks/useGetBoth.ts", false],
-    ["src/hooks/useScaleOptions.ts", true],
-  ]);
+  expect(repairs).toEqual([["src/hooks/useScaleOptions.ts", true]]);
 });
 
 test("starters are no code yet, and nothing is found in them", async () => {

@@ -1,7 +1,8 @@
 import { addTo } from "../../base/grouping.js";
-import { folderOf, foldersAbove, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
 import { isRelative } from "../../languages/index.js";
+import { unknownPrefix, untoldAliases, type UntoldAlias } from "../untold-aliases.js";
 import type { Case } from "./cases.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -24,7 +25,16 @@ export const unresolvedPath: Rule = {
       if (matter === undefined) single.push(found);
       else addTo(matters, matter, found);
     }
-    for (const [matter, some] of matters) yield* once(some, matter, whatIsUnknown(matter, some));
+    const aliases = new Map<string, UntoldAlias>();
+    if ([...matters.keys()].some((matter) => matter.startsWith("alias ")))
+      for (const each of untoldAliases({
+        ...context,
+        folder: context.app.folder,
+        files: context.entries.map(({ path }) => path),
+      }))
+        aliases.set(each.prefix, each);
+    for (const [matter, some] of matters)
+      yield* once(some, matter, whatIsUnknown(matter, some, context.app.folder, aliases));
     const { gone, rest } = intoMissingFolders(context, single);
     for (const [folder, some] of gone) {
       const [first] = some;
@@ -41,7 +51,9 @@ export const unresolvedPath: Rule = {
       if (first && others + 1 >= manyFiles)
         yield { ...placeOf(first), what: { code: "unresolved", specifier: first.about, others } };
       // What one file misses in several places is missing once.
-      else for (const found of oncePerFile(some)) addTo(byFolder, `${found.file} ${folderOf(found.about as ProjectPath)}`, found);
+      else
+        for (const found of oncePerFile(some))
+          addTo(byFolder, `${found.file} ${folderOf(found.about as ProjectPath)}`, found);
     }
     for (const some of byFolder.values()) {
       const [first] = some;
@@ -62,7 +74,7 @@ type Matter = `alias ${string}` | `alike ${string}` | "packages";
 
 /** The matter of which a path is one of several signs; none for one that simply leads nowhere. */
 function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
-  const prefix = unknownAlias(context, found);
+  const prefix = unknownPrefix(context.graph, found.file, found.about);
   if (prefix !== undefined) return `alias ${prefix}`;
   return isPackageOfSheet(found.file, found.about) ? "packages" : undefined;
 }
@@ -76,10 +88,17 @@ function repeatedIn(all: readonly Unresolved[]): ReadonlySet<string> {
   return new Set([...missing].filter(([, places]) => places.size >= placesOfAName).map(([about]) => about));
 }
 
-function whatIsUnknown(matter: string, some: readonly Unresolved[]): Case {
+function whatIsUnknown(
+  matter: string,
+  some: readonly Unresolved[],
+  folder: ProjectPath,
+  aliases: ReadonlyMap<string, UntoldAlias>,
+): Case {
   const name = matter.slice(matter.indexOf(" ") + 1);
   const [references, files] = [some.length, filesOf(some)];
-  if (matter.startsWith("alias ")) return { code: "alias unknown", prefix: name, references, files };
+  const target = aliases.get(name)?.target;
+  const stands = target && { target: relativePath(folder, target.folder) || ".", resolved: target.resolved };
+  if (matter.startsWith("alias ")) return { code: "alias unknown", prefix: name, references, files, ...stands };
   if (matter.startsWith("alike "))
     return {
       code: "unresolved alike",
@@ -126,15 +145,6 @@ function placeOf({ file, start, about }: Unresolved): Pick<Found, "file" | "star
 
 function filesOf(some: readonly Unresolved[]): number {
   return new Set(some.map(({ file }) => file)).size;
-}
-
-/** The beginning of a name that only an alias can explain, where none is known that begins so. */
-function unknownAlias({ graph }: RuleContext, { file, about }: Unresolved): string | undefined {
-  // Behind a loader stands the path that it is given.
-  const prefix = /^[@~]{1,2}\//.exec(about.slice(about.lastIndexOf("!") + 1))?.[0];
-  if (prefix === undefined) return undefined;
-  const isKnown = graph.resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
-  return isKnown ? undefined : prefix;
 }
 
 /** What leads to a place that is not read may be right: how sure it is that it is not. */

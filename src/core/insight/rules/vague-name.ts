@@ -15,12 +15,22 @@ export const vagueName: Rule = {
   wrong: "src/helpers/utils2.ts\nsrc/components/TreeCard-old.tsx",
   right: "src/helpers/weights.ts\n(deleted: git keeps it)",
   *find(context) {
-    for (const entry of context.mains) {
+    const found = context.mains.flatMap((entry) => {
       const what = entry.role.is === "asset" ? undefined : whyVague(context, entry);
-      if (what) yield { file: entry.path, what };
-    }
+      return what ? [{ file: entry.path, what }] : [];
+    });
+    // What several folders call so is what their files share: `common` in each.
+    const times = new Map<string, number>();
+    for (const { what } of found)
+      if (what.code === "name says nothing") times.set(keyOf(what.stem), (times.get(keyOf(what.stem)) ?? 0) + 1);
+    for (const each of found)
+      if (each.what.code !== "name says nothing" || (times.get(keyOf(each.what.stem)) ?? 0) < foldersOfACustom)
+        yield each;
   },
 };
+
+/** A name that so many folders have is a custom of the app. */
+const foldersOfACustom = 3;
 
 /** Words that say of something only that there is another one. */
 const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);

@@ -55,7 +55,7 @@ export const wrongFolder: Rule = {
         (role.confidence < worthSaying || (role.orElse !== undefined && standing.shelf.holds.includes(role.orElse)))
       )
         continue;
-      if (isOther && isOfTests(context, path)) continue;
+      if (isOther && (isOfTests(context, path) || isKeptTogether(entry, role.is))) continue;
       if (isOther && !isWorthSaying(context, entry, role.is, belonging)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isSure =
@@ -79,6 +79,19 @@ export const wrongFolder: Rule = {
 function isOfItsFolder(path: ProjectPath): boolean {
   const { stem } = partsOf(nameOf(path));
   return stem === "index" || keyOf(stem) === keyOf(nameOf(folderOf(path)));
+}
+
+/** What is drawn. */
+const drawn: ReadonlySet<Role> = new Set(["screen", "component", "layout", "container"]);
+
+/** Whether a file is a hook, a helper or the like of the thing in whose folder it lies: such folders hold all of their thing. */
+function isKeptTogether({ standing }: Entry, role: Role): boolean {
+  return (
+    standing !== undefined &&
+    standing.below !== "" &&
+    !drawn.has(role) &&
+    standing.shelf.holds.some((each) => drawn.has(each))
+  );
 }
 
 /** Whether only tests use a file: what they share lies where they look for it, whatever it is of the app. */

@@ -1,0 +1,134 @@
+/**
+ * Names that only an alias can explain, where nothing here says what they stand for: the settings that do are not here, or are a
+ * program's. What the names would have to stand for is told by the files: nearly all of them lead to one below one folder.
+ */
+import { addTo } from "../base/grouping.js";
+import { folderOf, foldersHolding, inFolder, isBelow, relativePath, type ProjectPath } from "../base/paths.js";
+import type { ReferenceGraph } from "../graph/index.js";
+import type { Reference } from "../languages/index.js";
+
+/** A beginning of names, such as `@/`, with what it would have to stand for. */
+export interface UntoldAlias {
+  readonly prefix: string;
+  /** References whose names begin so. */
+  readonly references: number;
+  /** The folder below which most of them lead to a file, and how many do; none where no folder is such, or two are. */
+  readonly target?: { readonly folder: ProjectPath; readonly resolved: number };
+}
+
+/** What is looked at: the references of some files of an app. */
+export interface UntoldInput {
+  readonly graph: ReferenceGraph;
+  readonly folder: ProjectPath;
+  readonly files: Iterable<ProjectPath>;
+}
+
+/** Of so many names, and this part of them, the meaning is certain enough to be written down. */
+const [namesThatTell, partThatTells] = [5, 0.95];
+
+/** So many different names say which folder it is; the rest is only counted. */
+const namesThatAreTried = 60;
+
+/** The beginning of a name that only an alias can explain, where none is known that begins so. */
+export function unknownPrefix(
+  { resolver }: Pick<ReferenceGraph, "resolver">,
+  file: ProjectPath,
+  name: string,
+): string | undefined {
+  // Behind a loader stands the path that it is given.
+  const prefix = /^[@~]{1,2}\//.exec(pathOf(name))?.[0];
+  if (prefix === undefined) return undefined;
+  const isKnown = resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
+  return isKnown ? undefined : prefix;
+}
+
+/** Every beginning that nothing explains, those of most references first. */
+export function untoldAliases({ graph, folder, files }: UntoldInput): UntoldAlias[] {
+  const byPrefix = new Map<string, Named[]>();
+  for (const file of files)
+    for (const { reference, resolution } of graph.files.get(file)?.references ?? []) {
+      if (resolution.state !== "unresolved") continue;
+      const prefix = unknownPrefix(graph, file, reference.specifier);
+      if (prefix !== undefined)
+        addTo(byPrefix, prefix, { file, reference, rest: pathOf(reference.specifier).slice(prefix.length) });
+    }
+  return [...byPrefix]
+    .flatMap(([prefix, named]) => {
+      const whole = { prefix, references: named.length, ...targetOf(named, { graph, folder }) };
+      return whole.target ? [whole] : [...partsOf(prefix, named, { graph, folder }), whole];
+    })
+    .sort((a, b) => b.references - a.references);
+}
+
+/** Where the names lead to several folders, each first word of them may be an alias of its own: `@/kit/`, `@/app/`. */
+function partsOf(prefix: string, named: readonly Named[], scene: Pick<UntoldInput, "graph" | "folder">): UntoldAlias[] {
+  const parts = new Map<string, Named[]>();
+  for (const { rest, ...each } of named) {
+    const cut = rest.indexOf("/");
+    if (cut > 0) addTo(parts, `${prefix}${rest.slice(0, cut + 1)}`, { ...each, rest: rest.slice(cut + 1) });
+  }
+  return [...parts].flatMap(([part, some]) => {
+    const { target } = some.length >= namesThatTell ? targetOf(some, scene) : {};
+    return target ? [{ prefix: part, references: some.length, target }] : [];
+  });
+}
+
+/** Those of them whose meaning is certain enough to be written down, by the alias and its folder from that of the app. */
+export function tellingAliases(input: UntoldInput): readonly (Required<UntoldAlias> & { readonly name: string })[] {
+  return untoldAliases(input).flatMap((each) => {
+    const { target, references, prefix } = each;
+    const isTold = target && target.resolved >= namesThatTell && target.resolved >= references * partThatTells;
+    return isTold ? [{ prefix, references, target, name: prefix.replace(/\/$/, "") }] : [];
+  });
+}
+
+interface Named {
+  readonly file: ProjectPath;
+  readonly reference: Reference;
+  /** What stands behind the beginning. */
+  readonly rest: string;
+}
+
+function pathOf(specifier: string): string {
+  return specifier.slice(specifier.lastIndexOf("!") + 1);
+}
+
+/** The one folder of the app below which most names lead to a file. */
+function targetOf(
+  named: readonly Named[],
+  { graph, folder }: Pick<UntoldInput, "graph" | "folder">,
+): { readonly target?: { readonly folder: ProjectPath; readonly resolved: number } } {
+  const different = [...new Map(named.map((each) => [each.rest, each])).values()];
+  // Of many names some are tried, from all over the app.
+  const step = Math.max(1, Math.floor(different.length / namesThatAreTried));
+  const tried = different.filter((_, at) => at % step === 0);
+  const leads =
+    (below: ProjectPath) =>
+    ({ file, reference, rest }: Named): boolean => {
+      const to = relativePath(folderOf(file), inFolder(below, rest));
+      const specifier = to.startsWith(".") ? to : `./${to}`;
+      return graph.resolver.resolve(file, { specifier, lookup: reference.lookup }).state === "found";
+    };
+  const counts = candidates(tried, { graph, folder })
+    .map((below) => ({ below, count: tried.filter(leads(below)).length }))
+    .filter(({ count }) => count * 2 > tried.length)
+    .sort((a, b) => b.count - a.count);
+  const [first, second] = counts;
+  if (!first || first.count === second?.count) return {};
+  return { target: { folder: first.below, resolved: named.filter(leads(first.below)).length } };
+}
+
+/** Folders of the app in which one lies with which names begin. */
+function candidates(
+  tried: readonly Named[],
+  { graph: { tree }, folder }: Pick<UntoldInput, "graph" | "folder">,
+): ProjectPath[] {
+  const firsts = new Set(tried.flatMap(({ rest }) => (rest.includes("/") ? [rest.slice(0, rest.indexOf("/"))] : [])));
+  const found = new Set<ProjectPath>();
+  for (const each of foldersHolding(tree.paths)) {
+    const above = folderOf(each);
+    const isOfTheApp = above === folder || folder === "" || isBelow(above, folder);
+    if (isOfTheApp && firsts.has(each.slice(each.lastIndexOf("/") + 1))) found.add(above);
+  }
+  return [...found];
+}
