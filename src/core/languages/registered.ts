@@ -10,6 +10,8 @@ export interface Registered {
   readonly text: string;
   /** Where it stands, without its quotes: an offset. */
   readonly start: number;
+  /** Whether the path counts from wherever its list is shown, which the text does not say. */
+  readonly isRelative?: true;
   /** What tells the list in which it stands from the others of the text: those of one list exclude each other. */
   readonly list: number;
 }

@@ -8,7 +8,14 @@ import {
   type ShelfData,
   type StackData,
 } from "../../app/arrangement/index.js";
-import { cases, isInCase, parseNamingPattern, readName, type NamingPattern } from "../../base/names/index.js";
+import {
+  cases,
+  isInCase,
+  parseNamingPattern,
+  readName,
+  splitWords,
+  type NamingPattern,
+} from "../../base/names/index.js";
 import { nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isDeclaration } from "../../languages/index.js";
 import { isNamedByTool } from "../rules/named-by-tool.js";
@@ -116,7 +123,16 @@ function extensionsOf(
 function caseOfFeatures(at: string, entries: readonly Entry[], source: ProjectPath): string | undefined {
   const depth = at.split("/").indexOf("{feature}");
   const names = new Set(entries.map(({ path }) => relativePath(source, path).split("/")[depth] ?? ""));
-  return cases.find((each) => [...names].filter((name) => isInCase(name, each)).length >= names.size * partOfAPattern);
+  // How several words are spelled, single ones in small letters do not tell.
+  const isAnyTold = ![...names].every(isOneWord);
+  return cases.find((each) => {
+    const following = [...names].filter((name) => isInCase(name, each));
+    return following.length >= names.size * partOfAPattern && !(isAnyTold && following.every(isOneWord));
+  });
+}
+
+function isOneWord(name: string): boolean {
+  return splitWords(name).length < 2;
 }
 
 /** Whether a name says something of its own: not `index`, nor what a sheet or a picture is called. */

@@ -25,11 +25,18 @@ export const folderName: Rule = {
       // `__tests__` is a tool's word.
       if (!isBelow(folder, layout.source) || /^__.*__$/.test(nameOf(folder))) continue;
       const wanted = wantedName(context, folder);
-      if (wanted !== undefined && wanted !== nameOf(folder) && (isCustom || !isOfFeature(context, folder)))
+      if (wanted === undefined || wanted === nameOf(folder)) continue;
+      if (!isOfFeature(context, folder) || (isCustom && isTold(nameOf(folder), following)))
         yield finding(context, folder, { wanted, agreement: { of: features.length, agree: following.length } });
     }
   },
 };
+
+/** Whether others tell how a feature is spelled: names of one word in small letters are spelled alike in most cases. */
+function isTold(name: string, following: readonly ProjectPath[]): boolean {
+  const hasWords = (each: string): boolean => splitWords(each).length > 1;
+  return !hasWords(name) || /^\p{Lu}/u.test(name) || following.some((folder) => hasWords(nameOf(folder)));
+}
 
 function isOfFeature({ app: { layout }, catalogue: { clues } }: RuleContext, folder: ProjectPath): boolean {
   // Beside features lie layers and what is shared.

@@ -1,5 +1,5 @@
 import { type Reference, nameThrough, splitSpecifier, type Mapping } from "../../languages/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import type { Found, Repair, Rule, RuleContext } from "./rule.js";
 
 export const longRelativePath: Rule = {
@@ -9,7 +9,7 @@ export const longRelativePath: Rule = {
   wrong: 'import { Button } from "../../../../core/components/Button";',
   right: 'import { Button } from "@/core/components/Button";',
   *find(context) {
-    const found = [...climbing(context)];
+    const found = [...climbing(context)].filter(isSlip(context));
     // What many do is a habit, and putting it right a change of many files, which is made where it is asked for.
     const isHabit = found.length > pathsOfAHabit;
     for (const { repair, ...each } of found)
@@ -19,6 +19,31 @@ export const longRelativePath: Rule = {
 
 /** More such paths than these are a habit of the app. */
 const pathsOfAHabit = 10;
+
+/** Of a few such paths each is a slip. Of more, where so many times as many names begin with an alias in files beside. */
+const [pathsThatAreSlips, timesAsMany] = [5, 3];
+
+/** Whether files around one that climbs use the alias mostly: tests may have another custom than what they test. */
+function isSlip({
+  entries,
+  graph,
+  app: { folder },
+}: RuleContext): (each: Climbing, at: number, all: readonly Climbing[]) => boolean {
+  const topOf = (path: ProjectPath): string => relativePath(folder, path).split("/")[0] ?? "";
+  let named: Map<string, number> | undefined;
+  const count = (): Map<string, number> => {
+    const counts = new Map<string, number>();
+    for (const { path } of entries)
+      for (const { resolution } of graph.files.get(path)?.references ?? [])
+        if (resolution.state === "found" && resolution.scheme !== "relative" && resolution.scheme.kind === "alias")
+          counts.set(topOf(path), (counts.get(topOf(path)) ?? 0) + 1);
+    return counts;
+  };
+  return ({ file }, _, all) => {
+    const alike = all.filter((each) => topOf(each.file) === topOf(file)).length;
+    return alike <= pathsThatAreSlips || ((named ??= count()).get(topOf(file)) ?? 0) >= alike * timesAsMany;
+  };
+}
 
 type Climbing = Found & { readonly repair: Extract<Repair, { readonly kind: "respell" }> };
 

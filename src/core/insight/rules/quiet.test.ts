@@ -232,6 +232,36 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "what a generator makes of a document beside",
+      {
+        "src/components/CardA/CardA.tsx": `import { Weigh } from "./CardA.gql";\n${drawn("CardA").replace("<li/>", "<li>{Weigh}</li>")}`,
+        "src/components/CardA/CardA.graphql": "query Weigh { crates { weight } }\n",
+      },
+    ],
+    [
+      "a function that draws, by its name in small letters, among helpers",
+      {
+        "steady-shelf.yaml": configured,
+        "src/helpers/weigh.ts": helper,
+        "src/helpers/getSection.tsx": "export function getSection() { return <li/>; }\n",
+      },
+    ],
+    [
+      "folders of features whose case single words do not tell",
+      {
+        "steady-shelf.yaml":
+          "version: 1\nstack: react-web\nsource: src\narrangement: own\nshelves:\n  - { at: components, holds: component }\n  - { at: 'panels/{feature}', holds: component, folders: kebab }\n",
+        ...Object.fromEntries(
+          ["rota", "swaps", "harvest", "treeCare"].flatMap((name) =>
+            ["A", "B", "C"].map((letter): [string, string] => [
+              `src/panels/${name}/Panel${name}${letter}.tsx`,
+              drawn(`Panel${name}${letter}`),
+            ]),
+          ),
+        ),
+      },
+    ],
+    [
       "where a server and a browser begin",
       { "src/entry-client.js": "fetch('/');\n", "src/entry-server.js": "fetch('/');\n" },
     ],

@@ -54,6 +54,17 @@ describe("what is registered twice", () => {
       [],
     ],
     [
+      "not a path within the routes of a screen, which count from it",
+      "react-web",
+      Object.fromEntries(
+        [harvest, rota].map((file) => [
+          file.replace(".ts", ".tsx"),
+          'export const Inner = () => <Routes><Route path="/" element={<A />} /><Route path="/new" element={<B />} /></Routes>;\n',
+        ]),
+      ),
+      [],
+    ],
+    [
       "not a path that counts from where it is put in",
       "react-web",
       { [harvest]: list('{ path: "list", element: A }'), [rota]: list('{ path: "list", element: B }') },

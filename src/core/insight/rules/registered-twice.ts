@@ -29,7 +29,8 @@ export const registeredTwice: Rule = {
       yield* report(found, said);
     // All features are there at once; what lists of one feature have in common may be chosen between.
     const ofFeatures = all.filter(
-      ({ kind, text, entry }) => kind === "path" && text.startsWith("/") && isOfFeature(entry),
+      ({ kind, text, entry, isRelative }) =>
+        kind === "path" && text.startsWith("/") && isRelative !== true && isOfFeature(entry),
     );
     for (const found of twice(ofFeatures, ({ text }) => text))
       yield* report({ ...found, others: found.others.filter((each) => isElsewhere(each, found.first)) }, said);

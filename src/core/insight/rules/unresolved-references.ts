@@ -79,6 +79,7 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
   const isLeft =
     mayBeMade(reference) ||
     hasEditions(input, from, reference) ||
+    isMadeOfNeighbour(input, from, reference) ||
     isToBeInstalled(input, from, reference) ||
     leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
@@ -140,6 +141,19 @@ function hasEditions({ tree }: UnresolvedInput, from: ProjectPath, { specifier }
     const infixes = path.startsWith(`${wanted}.`) ? path.slice(wanted.length + 1).split(".") : [];
     return infixes.length === 2 && isCode(path) && !companions.test(infixes[0] ?? "");
   });
+}
+
+/** What generators make code of, beside it. */
+const grammars = /\.(?:graphqls?|gql|proto|thrift|pegjs|jison|g4)$/i;
+
+/** `./Crate.gql` where `Crate.graphql` lies: a generator writes it beside. */
+function isMadeOfNeighbour({ tree }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
+  const wanted = isRelative(specifier) ? joinPath(folderOf(from), specifier) : undefined;
+  const [stem = ""] = nameOf(wanted ?? "").split(".");
+  if (wanted === undefined || stem === "" || stem === nameOf(wanted)) return false;
+  return tree
+    .filesBelow(folderOf(wanted))
+    .some((path) => folderOf(path) === folderOf(wanted) && grammars.test(path) && nameOf(path).startsWith(`${stem}.`));
 }
 
 /** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */

@@ -2,7 +2,7 @@ import { ownArrangement, type Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import { isDeclaration } from "../../languages/index.js";
+import { isDeclaration, ownExports } from "../../languages/index.js";
 import { isPartOfNeighbour } from "./named-after-role.js";
 import { movesAlong } from "./moving.js";
 import type { Case } from "./cases.js";
@@ -56,6 +56,15 @@ export const wrongFolder: Rule = {
       )
         continue;
       if (isOther && (isOfTests(context, path) || isKeptTogether(entry, role.is))) continue;
+      // What gives no name in capitals is a helper of views at most, `getSection.tsx`.
+      const given = ownExports(context.graph.files.get(path)?.reading.exports);
+      if (
+        isOther &&
+        role.is === "component" &&
+        given.length > 0 &&
+        given.every(({ name }) => /^\p{Ll}/u.test(name) && name !== "default")
+      )
+        continue;
       if (isOther && !isWorthSaying(context, entry, role.is, belonging)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isSure =
@@ -116,7 +125,9 @@ function isWorthSaying(
   belonging: Belonging | undefined,
 ): boolean {
   if (!belonging || anywhere.has(role)) return false;
-  const isLearnt = app.layout.arrangement === ownArrangement;
+  // Beside the shelves of an arrangement, those that are written down are the app's own.
+  const own = [...(app.decision.shelves ?? []), ...(app.configuration?.shelves?.shelves ?? [])];
+  const isLearnt = app.layout.arrangement === ownArrangement || own.some(({ at }) => at === entry.standing?.shelf.at);
   const holds = entry.standing?.shelf.holds ?? [];
   // In a source root that holds more than the entry lies what serves the whole app; a custom of few files is none.
   if (entry.standing?.shelf.at === "." && (isLearnt || holds.length > 1)) return false;

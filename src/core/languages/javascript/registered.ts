@@ -39,7 +39,7 @@ interface Tag {
   readonly end: number;
 }
 
-type Place = Pick<Registered, "kind" | "list">;
+type Place = Pick<Registered, "kind" | "list" | "isRelative">;
 
 class Scan {
   readonly #code: string;
@@ -90,7 +90,16 @@ class Scan {
     const inside = code.slice(start, known.end);
     if (/(?<![\w$.])exact(?![\w$])/.test(inside)) return undefined;
     const isShown = [...inside.matchAll(/(?<![\w$.])([A-Za-z]+)\s*=/g)].some(({ 1: name = "" }) => shows.test(name));
-    return known.isLeaf && isShown ? { kind, list: known.parent } : undefined;
+    if (!known.isLeaf || !isShown) return undefined;
+    return { kind, list: known.parent, ...(this.#isInRoutes(known) && { isRelative: true }) };
+  }
+
+  /** Whether an element stands in `<Routes>`, whose paths count from the route that shows it; those of a `<Switch>` do not. */
+  #isInRoutes({ parent }: Tag): boolean {
+    const tags = this.#tags();
+    for (let at = parent; at >= 0; at = tags.get(at)?.parent ?? -1)
+      if (/^<[\w$.]*Routes(?![\w$])/.test(this.#code.slice(at, at + 100))) return true;
+    return false;
   }
 
   /** The keys of an object itself. */
