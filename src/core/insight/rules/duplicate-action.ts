@@ -19,7 +19,7 @@ export const duplicateAction: Rule = {
       const [first, ...others] = actions;
       for (const other of others)
         // A reducer names the actions that it answers to; a constant may be said again where it is used.
-        if (first && isDeclaredAgain(first, other))
+        if (first && isDeclaredAgain(first, other) && !areApart(context, first, other))
           yield {
             file: other.entry.path,
             start: other.start,
@@ -46,6 +46,13 @@ function repairOf(
   const only = onlyIn(context, other.entry.path, first.entry.path);
   const to = withFeature(other.name, { feature, taken });
   return only && to !== undefined ? { repair: { kind: "action text", text: other.name, to, only, isSure: false } } : {};
+}
+
+/** Whether both belong to a context of their own, which nothing dispatches to but whoever asks for it. */
+function areApart({ graph }: RuleContext, first: DeclaredAction, other: DeclaredAction): boolean {
+  const isOfContext = ({ entry: { path } }: DeclaredAction): boolean =>
+    graph.files.get(path)?.reading.outline.signs.includes("context") === true;
+  return first.entry.path !== other.entry.path && isOfContext(first) && isOfContext(other);
 }
 
 function isDeclaredAgain(first: DeclaredAction, other: DeclaredAction): boolean {

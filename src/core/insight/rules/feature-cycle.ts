@@ -1,5 +1,6 @@
 import { BrokenAssumption } from "../../base/errors.js";
-import { isBelow, type ProjectPath } from "../../base/paths.js";
+import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { keyOf } from "../catalogue/index.js";
 import { stronglyConnected } from "../../graph/index.js";
 import { featureEdges, type FeatureEdge } from "../measures/feature-graph.js";
 import type { Found, Rule } from "./rule.js";
@@ -12,15 +13,24 @@ export const featureCycle: Rule = {
   wrong: "harvest → rota → harvest",
   right: "harvest → rota, and what both need in what is shared",
   *find({ catalogue, graph, app: { layout } }) {
+    const { clues } = catalogue;
     // Of features that only names tell nobody can say where they begin and end.
     const homes = new Map(catalogue.features.map(({ name, folders }) => [name, folders]));
-    const isHome = (path: ProjectPath, feature: string): boolean =>
-      homes.get(feature)?.some((folder) => isBelow(path, folder)) === true;
+    const homeOf = (path: ProjectPath, feature: string): ProjectPath | undefined =>
+      homes.get(feature)?.find((folder) => isBelow(path, folder));
+    // Features are sisters; folders of a layer of components are groups of these.
+    const isFamily = (family: ProjectPath): boolean => clues.folders.get(keyOf(nameOf(family))) !== "component";
+    const isBetween = ({ from, to }: FeatureEdge["uses"][number], edge: FeatureEdge): boolean => {
+      const [home, other] = [homeOf(from, edge.from), homeOf(to, edge.to)];
+      return (
+        home !== undefined && other !== undefined && folderOf(home) === folderOf(other) && isFamily(folderOf(home))
+      );
+    };
     // What lies outside of its feature's folders is for all, whatever it is called.
     const edges = featureEdges(catalogue, graph, layout.source)
       .map((edge) => ({
         ...edge,
-        uses: edge.uses.filter((use) => isHome(use.from, edge.from) && isHome(use.to, edge.to)),
+        uses: edge.uses.filter((use) => isBetween(use, edge)),
       }))
       .filter(({ uses }) => uses.length > 0);
     for (const circle of stronglyConnected(edges)) yield finding(circle, edges);

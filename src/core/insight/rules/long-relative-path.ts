@@ -21,7 +21,7 @@ export const longRelativePath: Rule = {
 const pathsOfAHabit = 10;
 
 /** Of a few such paths each is a slip. Of more, where so many times as many names begin with an alias in files beside. */
-const [pathsThatAreSlips, timesAsMany] = [5, 3];
+const [pathsThatAreSlips, timesAsMany] = [5, 9];
 
 /** Whether files around one that climbs use the alias mostly: tests may have another custom than what they test. */
 function isSlip({

@@ -262,6 +262,32 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "actions of two contexts, each with a reducer of its own",
+      Object.fromEntries(
+        ["Row", "Tree"].map((name): [string, string] => [
+          `src/context/${name}Context.tsx`,
+          `import { createContext, useReducer } from "react";\nexport const ${name}Context = createContext(1);\nexport function ${name}Provider() {\n  const [state, send] = useReducer((state, action) => {\n    switch (action.type) {\n      case "SAVE_ROW": return action.row;\n      default: return state;\n    }\n  }, 1);\n  return <${name}Context.Provider value={{ save: (row) => send({ type: "SAVE_ROW", row }) }} />;\n}\n`,
+        ]),
+      ),
+    ],
+    [
+      "a circle of groups of components",
+      Object.fromEntries(
+        [
+          ["RowPrice", "TreeCare"],
+          ["TreeCare", "RowPrice"],
+          ["CrateList", "CrateList"],
+          ["LeafList", "LeafList"],
+        ].flatMap(([group = "", other = ""]) => [
+          ...["A", "B", "C"].map((letter): [string, string] => [
+            `src/components/${group}/${group}${letter}.tsx`,
+            `import { ${other}A } from "../${other}/${other}A";\nexport function ${group}${letter}() { return <li>{${other}A}</li>; }\n`,
+          ]),
+          [`src/components/${group}/use${group}.ts`, `export function use${group}() { return 1; }\n`] as const,
+        ]),
+      ),
+    ],
+    [
       "where a server and a browser begin",
       { "src/entry-client.js": "fetch('/');\n", "src/entry-server.js": "fetch('/');\n" },
     ],
@@ -422,15 +448,16 @@ describe("it is said once", () => {
   });
 
   test("that the same letters lead to several places, of which none is there", async () => {
-    const sheet = '@import "../../theme.config";\n';
+    const sheet = '@import "../../skin.config";\n';
     const found = await said({
       "src/components/CardA/a.less": sheet,
+      "src/components/CardA/b.less": '@import "../../theme.config";\n',
       "src/components/CardB/parts/b.less": sheet,
       "src/components/CardC/parts/rows/c.less": sheet,
       "src/components/CardC/parts/rows/d.less": sheet,
     });
     expect(found).toEqual([
-      "unresolved-path src/components/CardA/a.less ../../theme.config leads from 4 files to 3 places, none of which is a file",
+      "unresolved-path src/components/CardA/a.less ../../skin.config leads from 4 files to 3 places, none of which is a file",
     ]);
   });
 

@@ -80,6 +80,7 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
     mayBeMade(reference) ||
     hasEditions(input, from, reference) ||
     isMadeOfNeighbour(input, from, reference) ||
+    (isOfTrade(from, "sheet") && nameOf(reference.specifier) === nameOfATheme) ||
     isToBeInstalled(input, from, reference) ||
     leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
@@ -142,6 +143,9 @@ function hasEditions({ tree }: UnresolvedInput, from: ProjectPath, { specifier }
     return infixes.length === 2 && isCode(path) && !companions.test(infixes[0] ?? "");
   });
 }
+
+/** The name by which sheets of Semantic UI take their theme in, wherever they lie: a build puts a file in its place. Source: the package's own build. */
+const nameOfATheme = "theme.config";
 
 /** What generators make code of, beside it. */
 const grammars = /\.(?:graphqls?|gql|proto|thrift|pegjs|jison|g4)$/i;

@@ -2,7 +2,7 @@ import { ownArrangement, type Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
-import { isDeclaration, ownExports } from "../../languages/index.js";
+import { isDeclaration, ownExports, type ExportedName } from "../../languages/index.js";
 import { isPartOfNeighbour } from "./named-after-role.js";
 import { movesAlong } from "./moving.js";
 import type { Case } from "./cases.js";
@@ -42,7 +42,7 @@ export const wrongFolder: Rule = {
       const isPart = standing.below !== "" && standsIn !== undefined;
       if (isOther && isPart && clues.plain.has(standsIn) && clues.plain.has(role.is)) continue;
       // An index is what its folder is.
-      if (isOther && isFolderIndex(path) && clues.plain.has(role.is)) continue;
+      if (isOther && isFolderIndex(path)) continue;
       // What declares for others, and what is a part of its neighbour, lies where that does.
       if (
         isOther &&
@@ -58,13 +58,7 @@ export const wrongFolder: Rule = {
       if (isOther && (isOfTests(context, path) || isKeptTogether(entry, role.is))) continue;
       // What gives no name in capitals is a helper of views at most, `getSection.tsx`.
       const given = ownExports(context.graph.files.get(path)?.reading.exports);
-      if (
-        isOther &&
-        role.is === "component" &&
-        given.length > 0 &&
-        given.every(({ name }) => /^\p{Ll}/u.test(name) && name !== "default")
-      )
-        continue;
+      if (isOther && role.is === "component" && isOfHelpers(given, path)) continue;
       if (isOther && !isWorthSaying(context, entry, role.is, belonging)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isSure =
@@ -103,6 +97,11 @@ function isKeptTogether({ standing }: Entry, role: Role): boolean {
   );
 }
 
+/** Whether neither a file nor what it gives is called as a view is. */
+function isOfHelpers(given: readonly ExportedName[], path: ProjectPath): boolean {
+  return given.length > 0 && [...given.map(({ name }) => name), nameOf(path)].every((name) => /^\p{Ll}/u.test(name));
+}
+
 /** Whether only tests use a file: what they share lies where they look for it, whatever it is of the app. */
 function isOfTests({ catalogue: { uses, entries } }: RuleContext, path: ProjectPath): boolean {
   const users = uses.usersOf(path);
@@ -111,6 +110,9 @@ function isOfTests({ catalogue: { uses, entries } }: RuleContext, path: ProjectP
 
 /** What fewer files do is no custom of an app. */
 const filesOfACustom = 5;
+
+/** So many roles in one folder are not what it is for. */
+const rolesOfATopic = 3;
 
 /** Roles that are no matter of taste: what begins the app lies where it begins. */
 const anywhere: ReadonlySet<Role> = new Set(["entry", "config", "style", "asset", "translation"]);
@@ -129,6 +131,8 @@ function isWorthSaying(
   const own = [...(app.decision.shelves ?? []), ...(app.configuration?.shelves?.shelves ?? [])];
   const isLearnt = app.layout.arrangement === ownArrangement || own.some(({ at }) => at === entry.standing?.shelf.at);
   const holds = entry.standing?.shelf.holds ?? [];
+  // A folder that holds what is drawn and other things is one for a topic.
+  if (isLearnt && holds.length >= rolesOfATopic && holds.some((each) => drawn.has(each))) return false;
   // In a source root that holds more than the entry lies what serves the whole app; a custom of few files is none.
   if (entry.standing?.shelf.at === "." && (isLearnt || holds.length > 1)) return false;
   // A folder in which an app mixes roles says little of which it takes; another is for a role only if that comes first.

@@ -63,7 +63,8 @@ function inFile(file: ProjectPath, { graph, examples, owners, given }: Looking):
       if (!example) continue;
       present.add(example);
       for (const { imported } of reference.bindings ?? [])
-        if (example.name.in(imported).length > 0) addTo(takers, example.name.without(imported), example);
+        if (example.name.in(imported).length > 0 && !isType(graph, target, imported))
+          addTo(takers, example.name.without(imported), example);
     }
   if (present.size < fewest) return [];
   const missing = new Map<Example, { readonly names: string[]; readonly listed: number; readonly of: number }>();
@@ -86,11 +87,16 @@ function inFile(file: ProjectPath, { graph, examples, owners, given }: Looking):
   return [...missing].map(([{ feature }, facts]) => ({ file, feature, ...facts }));
 }
 
+/** Whether a file gives a name for a type alone: whoever describes some features lists none. */
+function isType(graph: ReferenceGraph, file: ProjectPath, name: string): boolean {
+  return graph.files.get(file)?.reading.exports?.some((each) => each.name === name && each.kind === "type") === true;
+}
+
 /** The names that a feature's files give, by what they are called without its own. */
 function givenBy({ files, name }: Example, graph: ReferenceGraph): ReadonlyMap<string, string> {
   const found = new Map<string, string>();
   for (const path of files)
     for (const each of graph.files.get(path)?.reading.exports ?? [])
-      if (name.in(each.name).length > 0) found.set(name.without(each.name), each.name);
+      if (each.kind !== "type" && name.in(each.name).length > 0) found.set(name.without(each.name), each.name);
   return found;
 }
