@@ -1,5 +1,5 @@
 import type { Role, Shelf } from "../../app/arrangement/index.js";
-import { certain, type Entry } from "../catalogue/index.js";
+import { certain, keyOf, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isMainCode, partsOf } from "../../app/index.js";
 import { isDeclaration, languageFor, ownExports } from "../../languages/index.js";
@@ -80,7 +80,9 @@ export const fileName: Rule = {
       const { stem, rest } = partsOf(nameOf(path));
       if (languageFor(path)?.hasOwnForm?.(stem)) continue;
       // `helpers` in a component's folder is called after what it is; what three folders have is a form of its own.
-      if (isRoleWord(stem, clues) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm) continue;
+      // What says nothing by its name is told so, whatever its form.
+      if (isRoleWord(stem, clues) || clues.vague.has(keyOf(stem)) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm)
+        continue;
       // What follows the pattern of another role of this shelf is of that role; of a file whose role is a guess nobody knows.
       const isKnown = role.confidence >= certain;
       const others = [...belonging.shelf.patterns.values()]

@@ -1,11 +1,10 @@
 import { certain, keyOf, singular } from "../catalogue/index.js";
-import { ownArrangement } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
 import { isNamedByTool } from "./named-by-tool.js";
-import { isInSource } from "./places.js";
+import { hasOwnShelves, isInSource } from "./places.js";
 import { isCertain } from "./sisters.js";
 import type { Rule } from "./rule.js";
 
@@ -27,13 +26,17 @@ function isOfAKindOfItsOwn(path: ProjectPath, source: ProjectPath): boolean {
   return folder !== source && words.length > 1 && (words.at(-1) === kind || words[0] === kind);
 }
 
+/** Of more sisters than these so many have to lie together. */
+const [fewSisters, partThatAgrees] = [3, 0.7];
+
 export const outsideShelves: Rule = {
   name: "outside-shelves",
   asks: "Every file is on a shelf (a folder with a job).",
   why: "A file outside the shelves is not found where people look for its kind, and the next one gets put beside it.",
   wrong: "src/stuff/TreeCard.tsx",
   right: "src/components/TreeCard.tsx",
-  *find({ mains, places, tree, sisters, app: { layout }, catalogue: { clues } }) {
+  *find({ mains, places, tree, sisters, app, catalogue: { clues } }) {
+    const { layout } = app;
     for (const entry of mains) {
       const { path, standing, role } = entry;
       const isOnShelf = standing !== undefined && standing.shelf.holds.length > 0;
@@ -50,8 +53,11 @@ export const outsideShelves: Rule = {
       if (there && there.of > 0 && there.agree * 2 < there.of) continue;
       // Shelves of the app's own are mostly learnt: a thing in a folder of its own is no stray, and a shelf that takes the role among others no home.
       const isSaid =
-        layout.arrangement !== ownArrangement ||
-        (!isUnitOfItsOwn(path, layout.source) && (belonging === undefined || belonging.shelf.holds[0] === role.is));
+        !hasOwnShelves(app) ||
+        (!isUnitOfItsOwn(path, layout.source) &&
+          (belonging === undefined || belonging.shelf.holds[0] === role.is) &&
+          // Where few others of its role lie together, nobody can say that it is astray.
+          (there === undefined || there.of < fewSisters || there.agree >= there.of * partThatAgrees));
       if (!isSaid || isOfAKindOfItsOwn(path, layout.source)) continue;
       const moves = belonging && movesAlong(tree, path, inFolder(belonging.folder, nameOf(path)));
       const isFeatureSure = entry.feature.confidence >= certain || !belonging?.shelf.at.includes("{feature}");

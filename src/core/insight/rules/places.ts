@@ -1,6 +1,6 @@
 /** Where each file belongs, by its role and its feature, and what it should be called there. */
-import type { Layout, Role, Shelf, Standing } from "../../app/arrangement/index.js";
-import { partsOf } from "../../app/index.js";
+import { ownArrangement, type Layout, type Role, type Shelf, type Standing } from "../../app/arrangement/index.js";
+import { partsOf, type App } from "../../app/index.js";
 import { keyOf, shared, type Catalogue, type Entry } from "../catalogue/index.js";
 import {
   isInCase,
@@ -233,6 +233,20 @@ export function placementOf(mains: readonly Entry[], layout: Layout): Placement 
 /** Whether the shelves are the app's: most files lie on them. Where they do not, no file is judged by its shelf. */
 export function placesMost({ on, of }: Placement): boolean {
   return of < fewFiles || on >= of * partOnShelves;
+}
+
+/** Whether a shelf is the app's own, written down or learnt, and not of an arrangement that ships. */
+export function isOfTheAppsOwn(app: App, { at }: Shelf): boolean {
+  return app.layout.arrangement === ownArrangement || ownShelvesOf(app).some((each) => each.at === at);
+}
+
+/** Whether an app has shelves of its own, beside those of an arrangement or alone. */
+export function hasOwnShelves(app: App): boolean {
+  return app.layout.arrangement === ownArrangement || ownShelvesOf(app).length > 0;
+}
+
+function ownShelvesOf({ decision, configuration }: App): readonly { readonly at: string }[] {
+  return [...(decision.shelves ?? []), ...(configuration?.shelves?.shelves ?? [])];
 }
 
 /** Whether a path lies in the source root. */

@@ -1,12 +1,12 @@
-import { ownArrangement, type Role } from "../../app/arrangement/index.js";
+import type { Role } from "../../app/arrangement/index.js";
 import { certain, keyOf, ordered, shared, type Entry } from "../catalogue/index.js";
-import { partsOf } from "../../app/index.js";
+import { isMainCode, partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isDeclaration, ownExports, type ExportedName } from "../../languages/index.js";
 import { isPartOfNeighbour } from "./named-after-role.js";
 import { movesAlong } from "./moving.js";
 import type { Case } from "./cases.js";
-import { isFolderIndex, type Belonging } from "./places.js";
+import { isFolderIndex, isOfTheAppsOwn, type Belonging } from "./places.js";
 import type { Rule, RuleContext } from "./rule.js";
 import { isCertain } from "./sisters.js";
 
@@ -44,6 +44,8 @@ export const wrongFolder: Rule = {
       // An index is what its folder is.
       if (isOther && isFolderIndex(path)) continue;
       // What declares for others, and what is a part of its neighbour, lies where that does.
+      // A type is described where it is needed, and a document lies beside who asks by it.
+      if (isOther && !isMainCode(nameOf(path), app.stack) && !beyondCode.has(role.is)) continue;
       if (
         isOther &&
         (isDeclaration(path) || isPartOfNeighbour(path, { role: role.is, clues, tree, code: app.stack.code }))
@@ -108,11 +110,17 @@ function isOfTests({ catalogue: { uses, entries } }: RuleContext, path: ProjectP
   return users.length > 0 && users.every((user) => entries.get(user)?.role.is === "test");
 }
 
+/** Where fewer of its sisters lie together, a file may lie elsewhere, too. */
+const partThatAgrees = 0.7;
+
 /** What fewer files do is no custom of an app. */
 const filesOfACustom = 5;
 
 /** So many roles in one folder are not what it is for. */
 const rolesOfATopic = 3;
+
+/** What is never written as code alone. */
+const beyondCode: ReadonlySet<Role> = new Set(["asset", "style", "translation", "screen"]);
 
 /** Roles that are no matter of taste: what begins the app lies where it begins. */
 const anywhere: ReadonlySet<Role> = new Set(["entry", "config", "style", "asset", "translation"]);
@@ -127,9 +135,7 @@ function isWorthSaying(
   belonging: Belonging | undefined,
 ): boolean {
   if (!belonging || anywhere.has(role)) return false;
-  // Beside the shelves of an arrangement, those that are written down are the app's own.
-  const own = [...(app.decision.shelves ?? []), ...(app.configuration?.shelves?.shelves ?? [])];
-  const isLearnt = app.layout.arrangement === ownArrangement || own.some(({ at }) => at === entry.standing?.shelf.at);
+  const isLearnt = entry.standing !== undefined && isOfTheAppsOwn(app, entry.standing.shelf);
   const holds = entry.standing?.shelf.holds ?? [];
   // A folder that holds what is drawn and other things is one for a topic.
   if (isLearnt && holds.length >= rolesOfATopic && holds.some((each) => drawn.has(each))) return false;
@@ -140,8 +146,10 @@ function isWorthSaying(
   if (isLearnt && holds.length > 1 && clues.plain.has(role) && holds.some((each) => clues.plain.has(each)))
     return false;
   if (isLearnt && entry.standing && sisters.heldBy(entry.standing.shelf) < filesOfACustom) return false;
-  const { of, agree } = sisters.onShelf(role, belonging.shelf, entry);
-  if (of > 0 && agree * 2 < of) return false;
+  // What a folder of the app's own holds is mostly told by what lies there: one that is otherwise needs many that are not.
+  const agreement = sisters.onShelf(role, belonging.shelf, entry);
+  if (isLearnt && !(isCertain(agreement) && entry.role.confidence >= certain)) return false;
+  if (agreement.of > 0 && agreement.agree < agreement.of * partThatAgrees) return false;
   const users = uses.usersOf(entry.path);
   const folder = folderOf(entry.path);
   // Where all files of a role lie together, it is among them, not beside one.
