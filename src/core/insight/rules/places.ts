@@ -246,7 +246,7 @@ export function hasOwnShelves(app: App): boolean {
 }
 
 function ownShelvesOf({ decision, configuration }: App): readonly { readonly at: string }[] {
-  return [...(decision.shelves ?? []), ...(configuration?.shelves?.shelves ?? [])];
+  return [...(decision.shelves ?? []), ...(configuration?.shelves.shelves ?? [])];
 }
 
 /** Whether a path lies in the source root. */

@@ -145,7 +145,7 @@ function isWorthSaying(
   if (isLearnt && belonging.shelf.holds[0] !== role) return false;
   if (isLearnt && holds.length > 1 && clues.plain.has(role) && holds.some((each) => clues.plain.has(each)))
     return false;
-  if (isLearnt && entry.standing && sisters.heldBy(entry.standing.shelf) < filesOfACustom) return false;
+  if (isLearnt && sisters.heldBy(entry.standing.shelf) < filesOfACustom) return false;
   // What a folder of the app's own holds is mostly told by what lies there: one that is otherwise needs many that are not.
   const agreement = sisters.onShelf(role, belonging.shelf, entry);
   if (isLearnt && !(isCertain(agreement) && entry.role.confidence >= certain)) return false;
