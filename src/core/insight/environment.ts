@@ -57,7 +57,8 @@ function isOwnKey(key: string): boolean {
 /** Code that is built into the app: below its source root, and no test. */
 function isOfApp(path: ProjectPath, { folder, layout }: App, { entries }: Catalogue): boolean {
   const top = layout.source === "" ? folder : layout.source;
-  if (top !== "" && !isBelow(path, top)) return false;
+  // What the settings of a tool read, whoever builds gives.
+  if ((top !== "" && !isBelow(path, top)) || /\.config\.\w+$/.test(path)) return false;
   const entry = entries.get(path);
   return entry !== undefined && !entry.isLeft && !/^(?:test|story|generated)$/.test(entry.role.is ?? "");
 }

@@ -2,7 +2,7 @@
 import { extensionOf, type Role } from "../../app/arrangement/index.js";
 import { isDeclaration, isOfTrade, type ExportedName, type Outline, type Sign } from "../../languages/index.js";
 import { readName, splitWords, wordsKey } from "../../base/names/index.js";
-import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, foldersAbove, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
 import { partsOf, type NameParts } from "../../app/companions.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
@@ -116,6 +116,9 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
   }
   const inside = folders.decisive(folderOf(path));
   if (inside) return [{ for: inside.role, weight: 0.97, because: inFolder(inside.folder) }];
+  // A test of a reducer is called as that is, and speaks of its actions.
+  const aside = outline?.signs.includes("tests") === true ? testFolderAbove(path, clues) : undefined;
+  if (aside !== undefined) return [{ for: "test", weight: 0.97, because: inFolder(aside) }];
   const role = clues.extensions.get(extension);
   if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
     return [{ for: role, weight: 0.97, because: { code: "extension", extension, role } }];
@@ -131,10 +134,12 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
 /** Beside the source root lie tests and settings; what else lies there is no part of the app. */
 function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): RoleEvidence[] {
   if (rest.includes(".config.")) return [{ for: "config", weight: 0.9, because: { code: "infix", infix: "config" } }];
-  for (let folder = folderOf(path); folder !== rootPath; folder = folderOf(folder))
-    if (clues.folders.get(keyOf(nameOf(folder))) === "test")
-      return [{ for: "test", weight: 0.8, because: inFolder(folder) }];
-  return [];
+  const folder = testFolderAbove(path, clues);
+  return folder === undefined ? [] : [{ for: "test", weight: 0.8, because: inFolder(folder) }];
+}
+
+function testFolderAbove(path: ProjectPath, clues: Clues): ProjectPath | undefined {
+  return foldersAbove(path).find((folder) => clues.folders.get(keyOf(nameOf(folder))) === "test");
 }
 
 /** The nearest folder whose name is a word of a role; a shelf that holds that role makes it surer. */

@@ -288,6 +288,27 @@ describe("nothing is said of", () => {
       ),
     ],
     [
+      "a test of a reducer, called as that is, and what both say of an action",
+      {
+        "src/store/actions.js": 'export const pick = () => ({ type: "PICK_ROW" });\n',
+        "src/store/test/reducer.js":
+          'import { reducer } from "../reducer";\ntest("picks", () => {\n  const state = reducer(undefined, { type: "PICK_ROW" });\n  switch (action.type) {}\n});\n',
+        "src/store/reducer.js":
+          'export function reducer(state = {}, action) {\n  switch (action.type) {\n    case "PICK_ROW": return state;\n    default: return state;\n  }\n}\n',
+      },
+    ],
+    [
+      "data and common parts of a component",
+      { "src/components/CardA/data.ts": helper, "src/components/CardB/common.ts": helper },
+    ],
+    [
+      "what the settings of a tool read",
+      {
+        "package.json": '{ "dependencies": { "react": "19" }, "devDependencies": { "vite": "^8.0.0" } }',
+        "src/vite.config.ts": "export default { define: { v: process.env.RELEASE } };\n",
+      },
+    ],
+    [
       "where a server and a browser begin",
       { "src/entry-client.js": "fetch('/');\n", "src/entry-server.js": "fetch('/');\n" },
     ],

@@ -1,4 +1,4 @@
-import { certain, featureKey, isGeneralName, shared, type Entry } from "../catalogue/index.js";
+import { certain, featureKey, isGeneralName, isSharedFolder, keyOf, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -17,10 +17,18 @@ export const sharedDependsOnFeature: Rule = {
     const known = context.mains.filter(({ feature }) => feature.is !== shared && feature.confidence >= 0.5);
     if (known.length * 2 < context.mains.length) return;
     const housed = new Set(context.catalogue.features.flatMap(({ folders }) => folders));
+    // A sister of features is none that everybody shares, only one that nobody took for a feature.
+    const families = new Set([...housed].map(folderOf));
     for (const entry of context.mains) {
       // In a feature's folder, or in a group of its own, a file is not for everybody, whatever it is called.
       const folder = folderOf(entry.path);
       if ([folder, ...foldersAbove(folder)].some((each) => housed.has(each))) continue;
+      if (
+        families.has(folderOf(folder)) &&
+        !isSharedFolder(nameOf(folder)) &&
+        !context.catalogue.clues.folders.has(keyOf(nameOf(folder)))
+      )
+        continue;
       const isOwn = partsOf(nameOf(entry.path)).stem === nameOf(folder);
       if (entry.standing && entry.standing.below !== "" && !isOwn) continue;
       const isDrawn = entry.role.is === "component" || entry.role.is === "layout";

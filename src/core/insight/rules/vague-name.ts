@@ -36,6 +36,9 @@ const foldersOfACustom = 3;
 /** Words that say of something only that there is another one. */
 const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
 
+/** Words that say enough beside what they are of. */
+const besideSomething = new Set(["data", "common"]);
+
 /** Names of things that have a number. */
 const standards =
   /(?:(?:^|[^A-Za-z])(?:json|md|sha|utf|es|ipv|mp|base|oauth)|J(?:son|SON)|M(?:d|D|p|P)|S(?:ha|HA)|U(?:tf|TF)|E(?:s|S)|I[pP][vV]|Base|O[aA]uth)\d+$/;
@@ -43,7 +46,7 @@ const standards =
 /** In it, `copy` is what is drawn. */
 const iconFolder = /^(?:icons?|svgs?|glyphs?)$/i;
 
-function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }: Entry): Case | undefined {
+function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role, standing }: Entry): Case | undefined {
   // What declares a script is called as that is, and the script is told.
   if (isDeclaration(path)) return undefined;
   if (isFolderIndex(path) || iconFolder.test(nameOf(folderOf(path)))) return undefined;
@@ -51,7 +54,12 @@ function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role }
   const words = splitWords(stem);
   // A part of a component may be called after what it is there: `Teaser/Data`.
   const isPart = role.is === "component" && /^\p{Lu}/u.test(stem);
-  if (clues.vague.has(keyOf(stem)) && !isPart) return { code: "name says nothing", stem };
+  // In the folder of something, `data` and `common` are of that.
+  const isOfSomething =
+    besideSomething.has(keyOf(stem)) &&
+    standing !== undefined &&
+    (standing.below !== "" || standing.feature !== undefined);
+  if (clues.vague.has(keyOf(stem)) && !isPart && !isOfSomething) return { code: "name says nothing", stem };
   const isThere = (name: string): boolean => name !== stem && entries.has(inFolder(folderOf(path), name + rest));
   const last = words.at(-1)?.toLowerCase() ?? "";
   const before = stem.replace(/[-_. ]*\p{L}+$/u, "");
