@@ -1,7 +1,20 @@
 /** Which features reference which, and where they do so in a circle. */
 import { shared, type Catalogue } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
+import type { Role } from "../../app/arrangement/index.js";
 import { isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
+
+/** What people go to, and what leads there. */
+const shows: ReadonlySet<Role> = new Set(["screen", "navigation", "layout"]);
+
+/** Features that show something that people go to; what shows nothing of the kind is a part of something, whatever it is about. */
+export function featuresThatShow({ entries }: Pick<Catalogue, "entries">): ReadonlySet<string> {
+  return new Set(
+    [...entries.values()].flatMap(({ role, feature }) =>
+      role.is !== undefined && shows.has(role.is) ? (feature.is ?? []) : [],
+    ),
+  );
+}
 
 /** One file's use of another, with the offset of the first reference between them (through an index, of that). */
 export interface FeatureUse {

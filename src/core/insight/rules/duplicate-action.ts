@@ -13,7 +13,7 @@ export const duplicateAction: Rule = {
   right: 'harvestActions.ts    type: "harvest/loaded"\nrotaActions.ts       type: "rota/loaded"',
   *find(context) {
     const byName = new Map<string, DeclaredAction[]>();
-    for (const action of declaredActions(context)) addTo(byName, action.name, action);
+    for (const action of declaredActions(context)) if (isMade(context, action)) addTo(byName, action.name, action);
     const taken = new Set(byName.keys());
     for (const [name, actions] of byName) {
       const [first, ...others] = actions;
@@ -46,6 +46,18 @@ function repairOf(
   const only = onlyIn(context, other.entry.path, first.entry.path);
   const to = withFeature(other.name, { feature, taken });
   return only && to !== undefined ? { repair: { kind: "action text", text: other.name, to, only, isSure: false } } : {};
+}
+
+/** So far back from its text, in UTF-16 units, it shows what an action is made by. */
+const before = 200;
+
+/** Whether an action is made there, by a constant or by what gives it back: a reducer that hands one on has it from elsewhere. */
+function isMade({ tree }: RuleContext, { constant, start, entry }: DeclaredAction): boolean {
+  if (constant !== "") return true;
+  const text = tree.text(entry.path)?.text.slice(Math.max(0, start - before), start) ?? "";
+  return /(?:(?:\breturn|=>\s*\(|=>\s*\(\s*\w+\s*\))\s*\{\s*type\s*:|\bcreate\w*\s*(?:<[^()]*>)?\s*\()\s*["'`]$/.test(
+    text,
+  );
 }
 
 /** Whether both belong to a context of their own, which nothing dispatches to but whoever asks for it. */

@@ -1,9 +1,8 @@
-import type { Role } from "../../app/arrangement/index.js";
 import { BrokenAssumption } from "../../base/errors.js";
 import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { keyOf } from "../catalogue/index.js";
 import { stronglyConnected } from "../../graph/index.js";
-import { featureEdges, type FeatureEdge } from "../measures/feature-graph.js";
+import { featureEdges, featuresThatShow, type FeatureEdge } from "../measures/feature-graph.js";
 import type { Found, Rule } from "./rule.js";
 
 export const featureCycle: Rule = {
@@ -34,19 +33,11 @@ export const featureCycle: Rule = {
         uses: edge.uses.filter((use) => isBetween(use, edge)),
       }))
       .filter(({ uses }) => uses.length > 0);
-    // What shows nothing that people go to is a part of something, whatever it is about.
-    const showing = new Set(
-      [...catalogue.entries.values()]
-        .filter(({ role }) => shows.has(role.is ?? "helper"))
-        .map(({ feature }) => feature.is),
-    );
+    const showing = featuresThatShow(catalogue);
     for (const circle of stronglyConnected(edges))
       if (circle.filter((feature) => showing.has(feature)).length * 2 >= circle.length) yield finding(circle, edges);
   },
 };
-
-/** What people go to, and what leads there. */
-const shows: ReadonlySet<Role> = new Set(["screen", "navigation", "layout"]);
 
 function finding(circle: readonly string[], edges: readonly FeatureEdge[]): Found {
   const within = edges.filter(({ from, to }) => circle.includes(from) && circle.includes(to));

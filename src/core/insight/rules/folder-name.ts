@@ -26,11 +26,20 @@ export const folderName: Rule = {
       if (!isBelow(folder, layout.source) || /^__.*__$/.test(nameOf(folder))) continue;
       const wanted = wantedName(context, folder);
       if (wanted === undefined || wanted === nameOf(folder)) continue;
-      if (!isOfFeature(context, folder) || (isCustom && isTold(nameOf(folder), following)))
+      if (
+        !isOfFeature(context, folder) ||
+        (isCustom && isTold(nameOf(folder), following) && holdsSuch(context, folder))
+      )
         yield finding(context, folder, { wanted, agreement: { of: features.length, agree: following.length } });
     }
   },
 };
+
+/** Whether a folder holds what its shelf is for first of all: `middlewares/` beside folders of components is no feature. */
+function holdsSuch({ app: { layout }, entries }: RuleContext, folder: ProjectPath): boolean {
+  const main = layout.standingOfFolder(folder)?.shelf.holds[0];
+  return main === undefined || entries.some(({ path, role }) => isBelow(path, folder) && role.is === main);
+}
 
 /** Whether others tell how a feature is spelled: names of one word in small letters are spelled alike in most cases. */
 function isTold(name: string, following: readonly ProjectPath[]): boolean {

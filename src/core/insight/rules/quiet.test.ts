@@ -309,6 +309,19 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "an action that a reducer or a thunk hands on, and is made elsewhere",
+      {
+        "src/store/rowActions.js": 'export const pick = () => ({ type: "PICK_ROW" });\n',
+        "src/store/rowReducer.js":
+          'export function rowReducer(state = {}, action) {\n  switch (action.type) {\n    case "ALL": return others(state, { ...action, type: "PICK_ROW" });\n    default: return state;\n  }\n}\n',
+        "src/store/rowThunks.js": 'export const later = () => (dispatch, action) => dispatch({ type: "PICK_ROW" });\n',
+      },
+    ],
+    [
+      "a pattern that an importer of the build explains",
+      { "src/styles/all.scss": '@import "./rows/**/*.scss";\n', "src/styles/rows/row.scss": "li { margin: 0 }\n" },
+    ],
+    [
       "where a server and a browser begin",
       { "src/entry-client.js": "fetch('/');\n", "src/entry-server.js": "fetch('/');\n" },
     ],

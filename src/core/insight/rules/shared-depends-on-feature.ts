@@ -2,6 +2,7 @@ import { certain, featureKey, isGeneralName, isSharedFolder, keyOf, shared, type
 import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { featuresThatShow } from "../measures/feature-graph.js";
 import { movesAlong } from "./moving.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -17,6 +18,7 @@ export const sharedDependsOnFeature: Rule = {
     const known = context.mains.filter(({ feature }) => feature.is !== shared && feature.confidence >= 0.5);
     if (known.length * 2 < context.mains.length) return;
     const housed = new Set(context.catalogue.features.flatMap(({ folders }) => folders));
+    const showing = featuresThatShow(context.catalogue);
     // A sister of features is none that everybody shares, only one that nobody took for a feature.
     const families = new Set([...housed].map(folderOf));
     for (const entry of context.mains) {
@@ -38,7 +40,7 @@ export const sharedDependsOnFeature: Rule = {
           isGeneralName(entry.path, context.catalogue.clues)) &&
         entry.standing?.feature === undefined
       )
-        yield* boundBy(context, entry);
+        yield* boundBy(context, entry, showing);
     }
   },
 };
@@ -50,7 +52,7 @@ const surelyShared = 0.6;
 const featuresOfAService = 2;
 
 /** References to what belongs to one feature without doubt. A component that puts several together is no general one. */
-function* boundBy(context: RuleContext, entry: Entry): Iterable<Found> {
+function* boundBy(context: RuleContext, entry: Entry, showing: ReadonlySet<string>): Iterable<Found> {
   const { catalogue, graph } = context;
   const { path, standing } = entry;
   const own = standing?.shelf ?? "none";
@@ -71,6 +73,7 @@ function* boundBy(context: RuleContext, entry: Entry): Iterable<Found> {
   const [target] = bound;
   if (target === undefined || features.size > 1) return;
   const [feature = ""] = features;
+  if (!showing.has(feature)) return;
   // What bears the feature's name is no general thing, though its word is a general one: `WindowList`.
   if (featureKey(splitWords(partsOf(nameOf(path)).stem)).includes(featureKey(splitWords(feature)))) return;
   // What several others use as well is no single feature's, whatever its folder is called.

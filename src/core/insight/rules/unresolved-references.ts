@@ -80,7 +80,8 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
     mayBeMade(reference) ||
     hasEditions(input, from, reference) ||
     isMadeOfNeighbour(input, from, reference) ||
-    (isOfTrade(from, "sheet") && nameOf(reference.specifier) === nameOfATheme) ||
+    // A pattern among sheets is an importer's of the build.
+    (isOfTrade(from, "sheet") && (nameOf(reference.specifier) === nameOfATheme || reference.specifier.includes("*"))) ||
     isToBeInstalled(input, from, reference) ||
     leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
