@@ -36,6 +36,7 @@ import {
   type Fill,
   type InitPlan,
 } from "../core/change/setup/index.js";
+import { ReadingsInMemory } from "../core/files/index.js";
 import { hasShownList } from "../core/insight/shown-analysis.js";
 import { conventionsView, featuresView } from "../terminal/conventions-view.js";
 import { fitView } from "../terminal/fit-view.js";
@@ -115,7 +116,8 @@ async function lookAt(
   const { shownPrefix } = await import("../core/insight/rules/class-prefix.js");
   const { tellingAliases } = await import("../core/insight/untold-aliases.js");
   const as = { source, stack: stack.name, isOwn };
-  const first = await analyse(store, { standing, progress: progress.report, as, like });
+  const kept = new ReadingsInMemory();
+  const first = await analyse(store, { standing, progress: progress.report, as, like, kept });
   const files = first.apps.flatMap(({ catalogue }) => [...catalogue.entries.keys()]);
   const untold = tellingAliases({ graph: first.graph, folder, files });
   const file = inFolder(folder, configurationFile);
@@ -124,7 +126,9 @@ async function lookAt(
     aliasMappings(name, relativePath(folder, target.folder) || ".", file),
   );
   const onDisk =
-    untold.length === 0 ? first : await analyse(store, { standing, progress: progress.report, as, like, aliases });
+    untold.length === 0
+      ? first
+      : await analyse(store, { standing, progress: progress.report, as, like, kept, aliases });
   progress.clear();
   const inGroups = like === undefined && isOrderedByGroups(onDisk);
   const { apps, graph } = inGroups ? asShown(onDisk) : onDisk;

@@ -18,7 +18,7 @@ export { askGit, GitRefusal, ownCommands } from "./git.js";
 export { isBinary } from "./binary.js";
 export { ignoredFolders } from "./ignored.js";
 export { HeldTexts } from "./held-texts.js";
-export type { KeptReadings } from "./kept-readings.js";
+export { ReadingsInMemory, type KeptReadings } from "./kept-readings.js";
 export { openDiskStore } from "./disk-store.js";
 export { Overlay } from "./overlay.js";
 export { MemoryStore, type MemoryStoreOptions } from "./memory-store.js";
