@@ -29,6 +29,7 @@ export {
   type ReferenceKind,
 } from "./reading.js";
 export {
+  makesAction,
   exportsOf,
   exportsType,
   hasMarkup,

@@ -1,4 +1,5 @@
 import { addTo } from "../../base/grouping.js";
+import { makesAction } from "../../languages/index.js";
 import { shared } from "../catalogue/index.js";
 import { declaredActions, type DeclaredAction } from "./actions.js";
 import { onlyIn, withFeature } from "./action-repair.js";
@@ -48,16 +49,9 @@ function repairOf(
   return only && to !== undefined ? { repair: { kind: "action text", text: other.name, to, only, isSure: false } } : {};
 }
 
-/** So far back from its text, in UTF-16 units, it shows what an action is made by. */
-const before = 200;
-
-/** Whether an action is made there, by a constant or by what gives it back: a reducer that hands one on has it from elsewhere. */
-function isMade({ tree }: RuleContext, { constant, start, entry }: DeclaredAction): boolean {
-  if (constant !== "") return true;
-  const text = tree.text(entry.path)?.text.slice(Math.max(0, start - before), start) ?? "";
-  return /(?:(?:\breturn|=>\s*\(|=>\s*\(\s*\w+\s*\))\s*\{\s*type\s*:|\bcreate\w*\s*(?:<[^()]*>)?\s*\()\s*["'`]$/.test(
-    text,
-  );
+/** Whether an action is made there: a reducer or a thunk that hands one on has it from elsewhere. */
+function isMade({ tree }: RuleContext, { constant, name, entry }: DeclaredAction): boolean {
+  return constant !== "" || makesAction(tree.text(entry.path)?.text ?? "", name);
 }
 
 /** Whether both belong to a context of their own, which nothing dispatches to but whoever asks for it. */

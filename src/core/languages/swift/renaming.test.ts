@@ -251,12 +251,14 @@ test.each<Case>([
       "App/Old.m": '#import "A.h"\nClass a = NSClassFromString(@"App.Tree");',
       "Elsewhere/Use.swift": "let a = Tree()",
       "App.xcodeproj/xcshareddata/xcschemes/App.xcscheme": '<Test\n Identifier = "TreeTests/testA()">',
+      "Plans/All.xctestplan": '{ "skippedTests" : [ "TreeTests\\/testA()" ] }',
       "App/TreeTests.swift": "final class TreeTests: XCTestCase { let a = Tree() }",
     },
     then: {
       "App/Bough.swift": "class Bough: NSObject {}",
       "App/BoughTests.swift": "final class BoughTests: XCTestCase { let a = Bough() }",
       "App.xcodeproj/xcshareddata/xcschemes/App.xcscheme": '<Test\n Identifier = "BoughTests/testA()">',
+      "Plans/All.xctestplan": '{ "skippedTests" : [ "BoughTests\\/testA()" ] }',
     },
     gaps: [
       "another type App/Old.m: what it means there cannot be told",

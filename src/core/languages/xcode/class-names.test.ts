@@ -1,7 +1,13 @@
 /** Classes that interface files, property lists, data models and schemes name: the module before them, or that nobody can say whose. */
 import { expect, test } from "vitest";
 import type { TypeNames } from "../type-names.js";
-import { classesOfInterface, classesOfList, classesOfModel, classesOfScheme } from "./class-names.js";
+import {
+  classesOfInterface,
+  classesOfList,
+  classesOfModel,
+  classesOfScheme,
+  classesOfTestPlan,
+} from "./class-names.js";
 
 const own = "$(PRODUCT_MODULE_NAME)";
 
@@ -20,6 +26,20 @@ test.each<[string, (text: string) => TypeNames, string, string[]]>([
   ["an entity", classesOfModel, '<entity name="Tree" representedClassName=".Tree" syncable="YES"/>', [`${own}.Tree`]],
   ["one of Objective-C", classesOfModel, '<entity name="Tree" representedClassName="PRTree"/>', ["?.PRTree"]],
   ["none", classesOfModel, '<entity name="Tree"/>', []],
+  [
+    "tests that a plan leaves out",
+    classesOfTestPlan,
+    '{ "testTargets" : [ { "skippedTests" : [ "TreeTests", "RowTests\\/testA()" ], "target" : { "name" : "No" } } ] }',
+    [`${own}.TreeTests`, `${own}.RowTests`],
+  ],
+  [
+    "suites that a plan leaves out",
+    classesOfTestPlan,
+    '{ "skippedTests" : { "suites" : [ { "name" : "TreeTests", "testFunctions" : [ "rows()" ] } ] }, "target" : { "name" : "No" } }',
+    [`${own}.TreeTests`],
+  ],
+  ["a plan without any", classesOfTestPlan, '{ "configurations" : [ { "name" : "All" } ], "version" : 1 }', []],
+  ["a plan that is cut off", classesOfTestPlan, '{ "selectedTests" : [ "TreeTests', []],
   ["a test", classesOfScheme, '<Test\n   Identifier = "TreeTests/testA()">', [`${own}.TreeTests`]],
 ])("%s", (_, read, text, wanted) => {
   const { places } = read(text);

@@ -55,6 +55,41 @@ export function classesOfScheme(text: string): TypeNames {
   return { scopes: [], places };
 }
 
+/** Lists of a test plan in which tests stand, as texts or as suites with names. */
+const testLists = /"(?:skippedTests|selectedTests|suites)"\s*:\s*\[/g;
+
+/**
+ * Test classes that a test plan leaves out, or runs alone: `"skippedTests" : [ "TreeTests\/testRows()" ]`, and since Xcode 16
+ * `"suites" : [ { "name" : "TreeTests" } ]`.
+ */
+export function classesOfTestPlan(text: string): TypeNames {
+  const starts = new Map<number, string>();
+  for (const { 0: head, index } of text.matchAll(testLists)) {
+    const from = index + head.length;
+    const list = text.slice(from, endOfList(text, from));
+    const names = head.includes("suites")
+      ? /("name"\s*:\s*")([A-Za-z_]\w*)"/g
+      : /(")([A-Za-z_]\w*)(?:\\?\/[^"\r\n]*)?"(?!\s*:)/g;
+    // A list of suites, whose names are told apart from those of their tests, is no list of texts.
+    if (!head.includes("suites") && list.includes("{")) continue;
+    for (const { 1: before = "", 2: name = "", index: at } of list.matchAll(names))
+      starts.set(from + at + before.length, name);
+  }
+  const places = [...starts].sort(([a], [b]) => a - b).map(([start, name]) => placeOf(name, start, ownModule));
+  return { scopes: [], places };
+}
+
+/** Where the list ends that begins before an offset, with lists within it; quotes count. */
+function endOfList(text: string, from: number): number {
+  let depth = 1;
+  for (const { 0: sign, index } of text.slice(from).matchAll(/"(?:[^"\\\r\n]|\\.)*"|[[\]]/g)) {
+    if (sign === "[") depth += 1;
+    else if (sign === "]") depth -= 1;
+    if (depth === 0) return from + index;
+  }
+  return text.length;
+}
+
 /** Classes of a model's entities. Those that the editor makes by itself are nobody's to rename here. */
 export function classesOfModel(text: string): TypeNames {
   const places = [...text.matchAll(/<entity\b[^<>]*>/g)].flatMap((tag): TypePlace[] => {

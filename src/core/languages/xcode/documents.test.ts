@@ -56,6 +56,17 @@ languageContract(
   ["App/Orchard.xcodeproj"],
 );
 languageContract(
+  named("xcode test plan"),
+  [
+    {
+      name: "All.xctestplan",
+      text: '{ "testTargets" : [ { "target" : { "containerPath" : "container:Orchard.xcodeproj", "identifier" : "A1", "name" : "Tests" } } ], "version" : 1 }',
+      specifiers: ["Orchard.xcodeproj"],
+    },
+  ],
+  ["Pippin.xcodeproj"],
+);
+languageContract(
   named("interface builder"),
   [
     {
@@ -107,6 +118,15 @@ describe("what stands beside a project", () => {
         "All.xcworkspace/contents.xcworkspacedata: Orchard.xcodeproj > App/Pippin.xcodeproj",
         "Orchard.xcodeproj/xcshareddata/xcschemes/O.xcscheme: Orchard.xcodeproj > Pippin.xcodeproj",
       ],
+    ],
+    [
+      "a project that gets another name, in a test plan",
+      {
+        "Orchard.xcodeproj/project.pbxproj": projectText({ groups: [] }),
+        "Plans/All.xctestplan": '{ "target" : { "containerPath" : "container:Orchard.xcodeproj", "name" : "Tests" } }',
+      },
+      ["Orchard.xcodeproj/project.pbxproj > Pippin.xcodeproj/project.pbxproj"],
+      ["Plans/All.xctestplan: Orchard.xcodeproj > Pippin.xcodeproj"],
     ],
     [
       "settings in a file of their own count from the project's folder",

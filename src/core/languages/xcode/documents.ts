@@ -7,7 +7,13 @@ import type { Extraction, Reference } from "../reading.js";
 import type { TypeNames } from "../type-names.js";
 import { plainOutline } from "../plain-outline.js";
 import { fitsSetting, namesInSetting, pathsInSetting, settingAt } from "./build-settings.js";
-import { classesOfInterface, classesOfList, classesOfModel, classesOfScheme } from "./class-names.js";
+import {
+  classesOfInterface,
+  classesOfList,
+  classesOfModel,
+  classesOfScheme,
+  classesOfTestPlan,
+} from "./class-names.js";
 
 type Form = Pick<Reference, "kind" | "lookup" | "inside" | "within">;
 
@@ -96,6 +102,14 @@ function extractScheme(text: string): Extraction {
       ...attributes(text, plan, () => ({ kind: "setting", lookup: "xcode container" })),
       ...attributes(text, storeKit, () => ({ kind: "setting", lookup: "xcode container", inside: "project" })),
     ])
+  );
+}
+
+/** `"containerPath" : "container:Orchard.xcodeproj"`: a test plan counts from the folder of the project that is nearest above it. */
+function extractTestPlan(text: string): Extraction {
+  const container = /("containerPath"\s*:\s*"container:)([^"\\\r\n]+)"/g;
+  return (
+    conflictIn(text) ?? found(attributes(text, container, () => ({ kind: "setting", lookup: "xcode setting beside" })))
   );
 }
 
@@ -232,6 +246,7 @@ export const xcodeDocuments: readonly Language[] = [
   documentOf("xcode configuration", [".xcconfig"], extractConfiguration),
   documentOf("xcode workspace", [".xcworkspacedata"], extractWorkspace),
   namingClasses(documentOf("xcode scheme", [".xcscheme"], extractScheme), classesOfScheme),
+  namingClasses(documentOf("xcode test plan", [".xctestplan"], extractTestPlan), classesOfTestPlan),
   {
     ...namingClasses(documentOf("interface builder", [".storyboard", ".xib"], extractInterface), classesOfInterface),
     // A nib has the name of its class, and two storyboards that of their template.
