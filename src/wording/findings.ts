@@ -152,14 +152,14 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     } neither declared nor installed`,
     advice: `Declare ${packages.length === 1 ? "it" : "them"} in package.json, or say what the beginning stands for under \`aliases:\`.`,
   }),
-  "alias unknown": ({ prefix, references, files, target, resolved = 0 }) => ({
+  "alias unknown": ({ prefix, references, files, alias = prefix, target, resolved = 0 }) => ({
     says: `no alias explains ${prefix}: ${count(references, "import")} in ${count(files, "file")} ${
       references === 1 ? "uses" : "use"
     } it`,
     advice:
       target === undefined
         ? `Say in steady-shelf.yaml what it stands for: \`aliases: { "${prefix.replace(/\/$/, "")}": FOLDER }\`.`
-        : `With \`aliases: { "${prefix.replace(/\/$/, "")}": ${target} }\` in steady-shelf.yaml, ${
+        : `With \`aliases: { "${alias.replace(/\/$/, "")}": ${target} }\` in steady-shelf.yaml, ${
             references === 1
               ? "it leads"
               : resolved === references

@@ -3,7 +3,7 @@
  * program's. What the names would have to stand for is told by the files: nearly all of them lead to one below one folder.
  */
 import { addTo } from "../base/grouping.js";
-import { folderOf, foldersHolding, inFolder, isBelow, relativePath, type ProjectPath } from "../base/paths.js";
+import { folderOf, foldersHolding, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../base/paths.js";
 import type { ReferenceGraph } from "../graph/index.js";
 import type { Reference } from "../languages/index.js";
 
@@ -118,17 +118,25 @@ function targetOf(
   return { target: { folder: first.below, resolved: named.filter(leads(first.below)).length } };
 }
 
-/** Folders of the app in which one lies with which names begin. */
+/** So many folders are tried at most: those in which most of the names' first words lie. */
+const foldersThatAreTried = 50;
+
+/** Folders of the app in which something lies with which names begin, those of most such things first. */
 function candidates(
   tried: readonly Named[],
   { graph: { tree }, folder }: Pick<UntoldInput, "graph" | "folder">,
 ): ProjectPath[] {
-  const firsts = new Set(tried.flatMap(({ rest }) => (rest.includes("/") ? [rest.slice(0, rest.indexOf("/"))] : [])));
-  const found = new Set<ProjectPath>();
-  for (const each of foldersHolding(tree.paths)) {
-    const above = folderOf(each);
-    const isOfTheApp = above === folder || folder === "" || isBelow(above, folder);
-    if (isOfTheApp && firsts.has(each.slice(each.lastIndexOf("/") + 1))) found.add(above);
-  }
-  return [...found];
+  const firsts = new Set(tried.map(({ rest }) => rest.split("/")[0] ?? ""));
+  const singles = new Set(tried.flatMap(({ rest }) => (rest.includes("/") ? [] : [rest.split(".")[0] ?? ""])));
+  const found = new Map<ProjectPath, number>();
+  const add = (path: ProjectPath): void => {
+    const above = folderOf(path);
+    if (above === folder || folder === "" || isBelow(above, folder)) found.set(above, (found.get(above) ?? 0) + 1);
+  };
+  for (const each of foldersHolding(tree.paths)) if (firsts.has(nameOf(each))) add(each);
+  if (singles.size > 0) for (const path of tree.paths) if (singles.has(nameOf(path).split(".")[0] ?? "")) add(path);
+  return [...found]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, foldersThatAreTried)
+    .map(([each]) => each);
 }

@@ -5,7 +5,7 @@ import type { Role } from "../../app/arrangement/index.js";
 import { isBelow, rootPath, type ProjectPath } from "../../base/paths.js";
 
 /** What people go to, and what leads there. */
-const shows: ReadonlySet<Role> = new Set(["screen", "navigation", "layout"]);
+const shows: ReadonlySet<Role> = new Set(["screen", "container", "navigation", "layout"]);
 
 /** Features that show something that people go to; what shows nothing of the kind is a part of something, whatever it is about. */
 export function featuresThatShow({ entries }: Pick<Catalogue, "entries">): ReadonlySet<string> {

@@ -94,7 +94,8 @@ export interface CaseDetails {
     readonly prefix: string;
     readonly references: number;
     readonly files: number;
-    /** The folder, from the app's, below which most of them lead to a file, and how many do. */
+    /** An alias that would explain them or some of them, its folder from the app's, and how many would lead to a file. */
+    readonly alias?: string;
     readonly target?: string;
     readonly resolved?: number;
   };

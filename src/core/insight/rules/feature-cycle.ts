@@ -1,3 +1,4 @@
+import { ownArrangement } from "../../app/arrangement/index.js";
 import { BrokenAssumption } from "../../base/errors.js";
 import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { keyOf } from "../catalogue/index.js";
@@ -33,9 +34,12 @@ export const featureCycle: Rule = {
         uses: edge.uses.filter((use) => isBetween(use, edge)),
       }))
       .filter(({ uses }) => uses.length > 0);
+    // In shelves of the app's own a folder may be taken for a feature's that is a part of something.
+    const isGuessed = layout.arrangement === ownArrangement;
     const showing = featuresThatShow(catalogue);
     for (const circle of stronglyConnected(edges))
-      if (circle.filter((feature) => showing.has(feature)).length * 2 >= circle.length) yield finding(circle, edges);
+      if (!isGuessed || circle.filter((feature) => showing.has(feature)).length * 2 >= circle.length)
+        yield finding(circle, edges);
   },
 };
 

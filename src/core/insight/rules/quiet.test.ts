@@ -443,6 +443,16 @@ describe("it is said once", () => {
         'With `aliases: { "@": web }` in steady-shelf.yaml, 2 of 3 lead to a file.',
       ],
       [
+        "one for some of them, where they lead to several folders",
+        {
+          "web/main.ts": ["a", "b", "c", "d", "e"].map((name) => row(`@/rows/${name}`)).join("") + row("@/parts/a"),
+          ...Object.fromEntries(["a", "b", "c", "d", "e"].map((name) => [`web/kit/lists/${name}/index.ts`, ""])),
+          "web/other/parts/a.ts": "",
+        },
+        "no alias explains @/: 6 imports in 1 file use it",
+        'With `aliases: { "@/rows": web/kit/lists }` in steady-shelf.yaml, 5 of 6 lead to a file.',
+      ],
+      [
         "none where two folders would do",
         { "web/main.ts": row("@/kit/c"), "desk/kit/c.ts": "" },
         "no alias explains @/: 1 import in 1 file uses it",

@@ -1,3 +1,4 @@
+import { ownArrangement } from "../../app/arrangement/index.js";
 import { certain, featureKey, isGeneralName, isSharedFolder, keyOf, shared, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { splitWords } from "../../base/names/index.js";
@@ -73,7 +74,8 @@ function* boundBy(context: RuleContext, entry: Entry, showing: ReadonlySet<strin
   const [target] = bound;
   if (target === undefined || features.size > 1) return;
   const [feature = ""] = features;
-  if (!showing.has(feature)) return;
+  // In shelves of the app's own a folder may be taken for a feature's that is a part of something.
+  if (context.app.layout.arrangement === ownArrangement && !showing.has(feature)) return;
   // What bears the feature's name is no general thing, though its word is a general one: `WindowList`.
   if (featureKey(splitWords(partsOf(nameOf(path)).stem)).includes(featureKey(splitWords(feature)))) return;
   // What several others use as well is no single feature's, whatever its folder is called.

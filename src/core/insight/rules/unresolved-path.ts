@@ -96,8 +96,15 @@ function whatIsUnknown(
 ): Case {
   const name = matter.slice(matter.indexOf(" ") + 1);
   const [references, files] = [some.length, filesOf(some)];
-  const target = aliases.get(name)?.target;
-  const stands = target && { target: relativePath(folder, target.folder) || ".", resolved: target.resolved };
+  // Where all of them lead to several folders, those of most names tell one.
+  const told = aliases.get(name)?.target
+    ? aliases.get(name)
+    : [...aliases.values()].find(({ prefix, target }) => prefix.startsWith(name) && target !== undefined);
+  const stands = told?.target && {
+    alias: told.prefix.replace(/\/$/, ""),
+    target: relativePath(folder, told.target.folder) || ".",
+    resolved: told.target.resolved,
+  };
   if (matter.startsWith("alias ")) return { code: "alias unknown", prefix: name, references, files, ...stands };
   if (matter.startsWith("alike "))
     return {
