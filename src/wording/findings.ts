@@ -2,7 +2,7 @@
 import { aRole, manyOf, type Role } from "../core/app/arrangement/index.js";
 import type { Case, CaseDetails, Finding } from "../core/insight/rules/index.js";
 import { wordsOfReason } from "./reasons.js";
-import { count, enumerate } from "./words.js";
+import { count, enumerate, grouped } from "./words.js";
 
 /** A finding in words. */
 export interface Told {
@@ -163,8 +163,8 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
             references === 1
               ? "it leads"
               : resolved === references
-                ? `all ${references} lead`
-                : `${resolved} of ${references} lead`
+                ? `all ${grouped(references)} lead`
+                : `${grouped(resolved)} of ${grouped(references)} lead`
           } to a file.`,
   }),
   "in another case": ({ specifier, name }) => ({

@@ -1,13 +1,10 @@
 /** Small matters of English. */
+import { grouped } from "../core/base/numbers.js";
 
+export { grouped };
 /** `(1, "file")` → `1 file`, `(1200, "file")` → `1,200 files`; a plural that is not regular is given. */
 export function count(number: number, one: string, many = `${one}s`): string {
   return `${grouped(number)} ${number === 1 ? one : many}`;
-}
-
-/** `1200` → `1,200`. By hand, because asking for a locale loads its tables, which takes longer than all the rest. */
-export function grouped(number: number): string {
-  return String(number).replace(/\B(?=(\d{3})+$)/g, ",");
 }
 
 /** What is said where paths lead to files that are gone; nothing where none does. */

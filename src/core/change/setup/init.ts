@@ -9,6 +9,7 @@ import {
 } from "../../app/arrangement/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { splitWords } from "../../base/names/index.js";
+import { grouped } from "../../base/numbers.js";
 import { folderOf, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { SetupDraft, type SetUp } from "./setup-draft.js";
 import { isDeclaration, isOfTrade } from "../../languages/index.js";
@@ -132,8 +133,8 @@ export function draftBegunApp(
   for (const { prefix, references, target } of untold)
     draft.note(
       `No settings here say what ${prefix} stands for. It is written down as ${target.folder === "" ? "the project's folder" : `${target.folder}/`}, because ${
-        target.resolved === references ? "all" : `${target.resolved} of`
-      } ${references} imports with it lead to a file there.`,
+        target.resolved === references ? "all" : `${grouped(target.resolved)} of`
+      } ${grouped(references)} imports with it lead to a file there.`,
     );
   if (alias !== undefined) addAlias(draft, app, alias);
   warnOfSecrets(draft, app);

@@ -15,6 +15,8 @@ export const featureCycle: Rule = {
   right: "harvest → rota, and what both need in what is shared",
   *find({ catalogue, graph, app: { layout } }) {
     const { clues } = catalogue;
+    // In shelves of the app's own a folder may be taken for a feature's that is a part of something.
+    const isGuessed = layout.arrangement === ownArrangement;
     // Of features that only names tell nobody can say where they begin and end.
     const homes = new Map(catalogue.features.map(({ name, folders }) => [name, folders]));
     const homeOf = (path: ProjectPath, feature: string): ProjectPath | undefined =>
@@ -23,9 +25,9 @@ export const featureCycle: Rule = {
     const isFamily = (family: ProjectPath): boolean => clues.folders.get(keyOf(nameOf(family))) !== "component";
     const isBetween = ({ from, to }: FeatureEdge["uses"][number], edge: FeatureEdge): boolean => {
       const [home, other] = [homeOf(from, edge.from), homeOf(to, edge.to)];
-      return (
-        home !== undefined && other !== undefined && folderOf(home) === folderOf(other) && isFamily(folderOf(home))
-      );
+      if (home === undefined || other === undefined) return false;
+      const families = [folderOf(home), folderOf(other)];
+      return families.every(isFamily) && (!isGuessed || families[0] === families[1]);
     };
     // What lies outside of its feature's folders is for all, whatever it is called.
     const edges = featureEdges(catalogue, graph, layout.source)
@@ -34,8 +36,6 @@ export const featureCycle: Rule = {
         uses: edge.uses.filter((use) => isBetween(use, edge)),
       }))
       .filter(({ uses }) => uses.length > 0);
-    // In shelves of the app's own a folder may be taken for a feature's that is a part of something.
-    const isGuessed = layout.arrangement === ownArrangement;
     const showing = featuresThatShow(catalogue);
     for (const circle of stronglyConnected(edges))
       if (!isGuessed || circle.filter((feature) => showing.has(feature)).length * 2 >= circle.length)
