@@ -4,7 +4,7 @@ import type { CommonOptions } from "./context.js";
 import { addCommand } from "./line/add.js";
 import { arrangeCommand } from "./line/arrange.js";
 import { checkCommand } from "./line/check.js";
-import type { CommandLine } from "./line/command.js";
+import type { CommandLine, RunWords } from "./line/command.js";
 import { askedByShell, completionCommand, type Known } from "./line/completion.js";
 import { describeOption } from "./line/described.js";
 import { demoCommand } from "./line/demo.js";
@@ -72,7 +72,8 @@ export async function run(words: readonly string[], version: string): Promise<nu
   let code = 0;
   const done = (result: Promise<number>): Promise<void> => result.then((value) => void (code = value));
   try {
-    const program = commands.reduce((args, each) => each.enter(args, done), withHead(yargs([...words])));
+    const another: RunWords = (others) => run(others, version);
+    const program = commands.reduce((args, each) => each.enter(args, done, another), withHead(yargs([...words])));
     await withRest(program, words, version).parseAsync();
   } catch (error) {
     code = sayFailure(error, words.includes("--json"), version);

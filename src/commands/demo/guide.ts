@@ -1,13 +1,15 @@
 /** Leads through one tour: says, runs, has it judged, takes everything back. */
 import { spawnSync } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { withoutBlankLines } from "../../core/base/text/index.js";
 import { screenFor, wrap } from "../../terminal/screen.js";
 import { count } from "../../wording/words.js";
 import { typedWords } from "../typed-words.js";
+import type { RunWords } from "../line/command.js";
+import { installedSass } from "./installed-sass.js";
+import { silently } from "./silently.js";
 import type { Stop, Tour } from "./tour.js";
 
 /** A guide for one tour, in a folder that is its own. */
@@ -21,20 +23,21 @@ export class Guide {
   constructor(
     readonly tour: Tour,
     above: string,
+    readonly another: RunWords,
   ) {
     this.folder = join(above, tour.folder);
   }
 
   /** Whether every stop ended as it should, and every judge agreed. */
-  lead(): boolean {
+  async lead(): Promise<boolean> {
     this.#begin();
     this.#say(this.tour.begin);
-    if (this.tour.copy.only === undefined) this.#judgeApp();
+    if (this.tour.copy.only === undefined) await this.#judgeApp();
     for (const stop of this.tour.stops) {
-      this.#stop(stop);
-      if (stop.run.includes("--write") && stop.isBroken !== true) this.#judgeApp();
+      await this.#stop(stop);
+      if (stop.run.includes("--write") && stop.isBroken !== true) await this.#judgeApp();
     }
-    this.#undoAll();
+    await this.#undoAll();
     return this.#fine;
   }
 
@@ -72,12 +75,12 @@ export class Guide {
     process.stdout.write(`\n${this.#screen.palette.strong(wrap(`● ${text}`, this.#screen.width))}\n`);
   }
 
-  #stop({ say, drag = {}, run, code = 0 }: Stop): void {
+  async #stop({ say, drag = {}, run, code = 0 }: Stop): Promise<void> {
     this.#say(say);
     for (const [from, to] of Object.entries(drag)) this.#drag(from, to);
     process.stdout.write(`${this.#screen.palette.faint(`$ steady-shelf ${typedWords(run)}`)}\n\n`);
-    const { status } = this.#run(run, "inherit");
-    this.#judge(status === code, `It ended with ${status}, not ${code}.`);
+    const ended = await this.#run(run);
+    this.#judge(ended === code, `It ended with ${ended}, not ${code}.`);
   }
 
   #drag(from: string, to: string): void {
@@ -86,60 +89,53 @@ export class Guide {
     renameSync(join(this.folder, from), join(this.folder, to));
   }
 
-  #run(words: readonly string[], output: "inherit" | "ignore"): { readonly status: number | null } {
-    return spawnSync(process.execPath, [process.argv[1] ?? "", ...words], {
-      cwd: this.folder,
-      stdio: ["ignore", output, output],
-    });
-  }
-
-  /** An independent judge: the compiler of the stack. */
-  #judgeApp(): void {
-    if (this.tour.judge === "TypeScript") this.#typeCheck();
-    else if (this.tour.judge === "Sass") this.#compileSheets();
-  }
-
-  #typeCheck(): void {
-    const compiler = createRequire(import.meta.url).resolve("typescript/bin/tsc");
-    const { status, stdout } = spawnSync(process.execPath, [compiler, "-p", "."], {
-      cwd: this.folder,
-      encoding: "utf8",
-    });
-    // An app without a source file yet is no error of ours.
-    if (!existsSync(join(this.folder, "src"))) return;
-    this.#judge(status === 0, stdout, "tsc finds no error");
-  }
-
-  #compileSheets(): void {
-    const sass = this.#sass();
-    if (sass === undefined) return this.#judge(true, "", "(Sass is not installed here, so nobody judges the sheets)");
-    const places = this.tour.sheets ?? ["styles/main.scss"];
-    const entry = places.find((path) => existsSync(join(this.folder, path))) ?? "";
-    const { status, stdout, stderr } = spawnSync(process.execPath, [sass, "--no-source-map", entry], {
-      cwd: this.folder,
-      encoding: "utf8",
-    });
-    const rules = count(stdout.split("{").length - 1, "rule");
-    if (status !== 0 || this.tour.sheets === undefined)
-      return this.#judge(status === 0, stderr, `Sass compiles the sheet: ${rules}`);
-    const before = this.#css ?? stdout;
-    this.#css = stdout;
-    const how = before === stdout ? "byte for byte" : "but for blank lines";
-    this.#judge(withoutBlankLines(before) === withoutBlankLines(stdout), "Sass makes other CSS of it.", `Sass makes the same CSS of it, ${how}: ${rules}`);
-  }
-
-  /** Sass is needed for nothing but this judgement, so an installed program may be without. */
-  #sass(): string | undefined {
+  /** Commands stand in the app's folder, as somebody who types them does. */
+  async #run(words: readonly string[]): Promise<number> {
+    const standing = process.cwd();
+    process.chdir(this.folder);
     try {
-      return join(dirname(createRequire(import.meta.url).resolve("sass")), "sass.js");
-    } catch {
-      return undefined;
+      return await this.another(words);
+    } finally {
+      process.chdir(standing);
     }
   }
 
+  /** An independent judge: the compiler of the stack. */
+  async #judgeApp(): Promise<void> {
+    // An app without a source file yet is no error of ours.
+    if (this.tour.judge === "TypeScript" && existsSync(join(this.folder, "src"))) {
+      const { compile } = await import("./type-check.js");
+      const said = compile(this.folder);
+      this.#judge(said === "", said, "TypeScript finds no error");
+    } else if (this.tour.judge === "Sass") await this.#compileSheets();
+  }
+
+  async #compileSheets(): Promise<void> {
+    const sass = await installedSass();
+    if (!sass) return this.#judge(true, "", "(Sass is not installed here, so nobody judges the sheets)");
+    const places = this.tour.sheets ?? ["styles/main.scss"];
+    const entry = places.find((path) => existsSync(join(this.folder, path))) ?? "";
+    try {
+      const { css } = sass.compile(join(this.folder, entry));
+      this.#judgeSheets(css);
+    } catch (error) {
+      this.#judge(false, error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  #judgeSheets(css: string): void {
+    const rules = count(css.split("{").length - 1, "rule");
+    if (this.tour.sheets === undefined) return this.#judge(true, "", `Sass compiles the sheet: ${rules}`);
+    const before = this.#css ?? css;
+    this.#css = css;
+    const how = before === css ? "byte for byte" : "but for blank lines";
+    const isSame = withoutBlankLines(before) === withoutBlankLines(css);
+    this.#judge(isSame, "Sass makes other CSS of it.", `Sass makes the same CSS of it, ${how}: ${rules}`);
+  }
+
   /** What is left, without a word each. */
-  #undoAll(): void {
-    for (let left = this.tour.undo; left > 0; left -= 1) this.#run(["undo", "--write"], "ignore");
+  async #undoAll(): Promise<void> {
+    for (let left = this.tour.undo; left > 0; left -= 1) await silently(() => this.#run(["undo", "--write"]));
     const left = this.tour.undo;
     this.#say(
       `The ${left === 1 ? "change that is left is" : `${count(left, "change")} that are left are`} taken back too. What does git say?`,

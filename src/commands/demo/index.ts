@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { meantName } from "../../core/app/arrangement/index.js";
 import { UsageError } from "../failure.js";
+import type { RunWords } from "../line/command.js";
 import { Guide } from "./guide.js";
 import type { Tour } from "./tour.js";
 import { tours, usualTours } from "./tours.js";
@@ -17,19 +18,20 @@ export interface DemoOptions {
   readonly keep: boolean;
 }
 
-/** Runs the tours; gives 0 if every stop ended as it should and every judge agreed, else 1. */
-export function runDemo({ tours: names, list, all, keep }: DemoOptions): Promise<number> {
+/** Runs the tours, their commands by `another`; gives 0 if every stop ended as it should and every judge agreed, else 1. */
+export async function runDemo({ tours: names, list, all, keep }: DemoOptions, another: RunWords): Promise<number> {
   const wanted = all ? tours : names.length === 0 ? usualTours : names.map(tourNamed);
   if (list) {
     process.stdout.write(listText());
-    return Promise.resolve(0);
+    return 0;
   }
   const folder = mkdtempSync(join(tmpdir(), "pippin-row-"));
   try {
-    const results = wanted.map((tour) => new Guide(tour, folder).lead());
+    let isFine = true;
+    for (const tour of wanted) isFine = (await new Guide(tour, folder, another).lead()) && isFine;
     if (!all && names.length === 0)
       process.stdout.write("\n`steady-shelf demo --list` names the tours of the other apps, `--all` shows all of them.\n");
-    return Promise.resolve(results.every(Boolean) ? 0 : 1);
+    return isFine ? 0 : 1;
   } finally {
     if (keep) process.stdout.write(`\nThe apps are in ${folder}.\n`);
     else rmSync(folder, { recursive: true, force: true });

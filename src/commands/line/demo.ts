@@ -11,5 +11,5 @@ export const demoCommand = command({
       .option("list", { type: "boolean", default: false, describe: "Say which tours there are" })
       .option("all", { type: "boolean", default: false, describe: "Every tour" })
       .option("keep", { type: "boolean", default: false, describe: "Keep the apps, and say where they are" }),
-  run: (typed) => import("../demo/index.js").then(({ runDemo }) => runDemo(typed)),
+  run: (typed, another) => import("../demo/index.js").then(({ runDemo }) => runDemo(typed, another)),
 });
