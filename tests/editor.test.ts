@@ -1,11 +1,12 @@
 /** The language server, driven by an editor without a screen that speaks the protocol with the protocol's own library. */
+import { spawn } from "node:child_process";
 import { cpSync, existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
-import { createServer } from "node:net";
+import { createServer, type Socket } from "node:net";
 import { join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import { afterEach, describe, expect, test } from "vitest";
 import { Editor, type EditorSettings } from "../scripts/judges/editor.mjs";
-import { commitAll, demoCopy, fingerprint, folderWith, layeredDemo, run } from "./program.js";
+import { commitAll, demoCopy, fingerprint, folderWith, layeredDemo, programWords, run, serverHere } from "./program.js";
 
 /** What the protocol's messages look like, as far as it is looked at here. */
 interface Action {
@@ -29,8 +30,15 @@ afterEach(async () => {
   for (const editor of editors.splice(0)) await editor.kill();
 });
 
+/** An editor that has begun, with a server in this process. */
 async function editorIn(root: string, settings: EditorSettings = {}): Promise<Editor> {
-  const editor = new Editor(root, settings);
+  return begun(new Editor(root, { wire: await serverHere(), ...settings }));
+}
+
+/** An editor that has begun, with a server in a process of its own. */
+const editorAlone = (root: string, settings: EditorSettings = {}): Promise<Editor> => begun(new Editor(root, settings));
+
+async function begun(editor: Editor): Promise<Editor> {
   editors.push(editor);
   await editor.begin();
   return editor;
@@ -87,6 +95,25 @@ describe("beginning and ending", () => {
       editors.push(editor);
       expect(await met).toContain('"name":"steady-shelf"');
       server.close();
+    }
+  });
+
+  test("an editor that has gone without a word leaves no server behind", async () => {
+    const [node, bin] = programWords;
+    for (const where of ["stdio", "pipe"] as const) {
+      const pipe = join(folderWith({ "a.txt": "" }, { git: false }), "pipe");
+      const listening = createServer();
+      await new Promise<void>((resolve) => listening.listen(pipe, resolve));
+      const socket = new Promise<Socket>((resolve) => listening.once("connection", resolve));
+      const server = spawn(node, [bin, "language-server", ...(where === "pipe" ? ["--pipe", pipe] : [])]);
+      const ended = new Promise((resolve) => server.once("exit", resolve));
+      const [input, output] = where === "pipe" ? [await socket, await socket] : [server.stdout, server.stdin];
+      listening.close();
+      const wire = { input, output, ended: Promise.resolve(0), kill: () => output.destroy() };
+      const editor = await begun(new Editor(layeredDemo(), { wire }));
+      await editor.until(() => editor.diagnostics.size > 0);
+      await editor.kill();
+      expect(await ended).toBe(1);
     }
   });
 
@@ -231,7 +258,7 @@ describe("renaming files", () => {
     const root = layeredDemo();
     const before = fingerprint(root);
     for (const wait of [0, 30, 120, 400]) {
-      const editor = await editorIn(root);
+      const editor = await editorAlone(root);
       const files = [{ oldUri: editor.uriOf("src/screens"), newUri: editor.uriOf("src/pages") }];
       editor.connection.sendRequest("workspace/willRenameFiles", { files }).catch(() => undefined);
       await new Promise((resolve) => setTimeout(resolve, wait));

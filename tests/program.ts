@@ -1,6 +1,7 @@
 /** The built program, run on files in a temporary folder. */
 import { execFileSync, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
+import { once } from "node:events";
 import {
   chmodSync,
   cpSync,
@@ -14,9 +15,11 @@ import {
   symlinkSync,
   writeFileSync,
 } from "node:fs";
+import { createServer, type Socket } from "node:net";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
+import type { Wire } from "../scripts/judges/editor.mjs";
 
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 const demo = fileURLToPath(new URL("../demo/", import.meta.url));
@@ -116,12 +119,29 @@ interface Built {
   readonly run: (words: readonly string[], version: string) => Promise<number>;
 }
 
-/** Runs the built program in this process, as `bin.js` does; starting one for each command is most of what it takes. */
-export async function run(cwd: string, words: readonly string[], env: Record<string, string> = {}): Promise<Run> {
+/** Runs the built program in this process, standing where this stands; gives the exit code when it has ended. */
+async function runHere(words: readonly string[]): Promise<number> {
   const built = (await import(pathToFileURL(join(dirname(program), "cli.js")).href)) as Built;
   const { version } = JSON.parse(readFileSync(join(dirname(program), "../package.json"), "utf8")) as {
     version: string;
   };
+  return built.run(words, version);
+}
+
+/** A language server in this process, which ends when its wire is cut; to start a process for each is most of what it takes. */
+export async function serverHere(): Promise<Wire> {
+  const pipe = join(temporary("steady-shelf-pipe-"), "pipe");
+  const listening = createServer();
+  await new Promise<void>((resolve) => listening.listen(pipe, resolve));
+  const met = once(listening, "connection") as Promise<[Socket]>;
+  const ended = runHere(["language-server", "--pipe", pipe]);
+  const [socket] = await met;
+  listening.close();
+  return { input: socket, output: socket, ended, kill: () => socket.destroy() };
+}
+
+/** Runs the built program in this process, as `bin.js` does; starting one for each command is most of what it takes. */
+export async function run(cwd: string, words: readonly string[], env: Record<string, string> = {}): Promise<Run> {
   const [standing, own] = [process.cwd(), { ...process.env }];
   const said = { out: "", err: "" };
   const taps = (["stdout", "stderr"] as const).map((name) => {
@@ -136,7 +156,7 @@ export async function run(cwd: string, words: readonly string[], env: Record<str
   process.chdir(cwd);
   Object.assign(process.env, env);
   try {
-    return ended(await built.run(words, version), said.out, said.err);
+    return ended(await runHere(words), said.out, said.err);
   } finally {
     for (const untap of taps) untap();
     process.chdir(standing);

@@ -1,5 +1,5 @@
 /* eslint-disable @typescript-eslint/no-explicit-any -- What a server answers is looked into by each test. */
-import type { ChildProcess } from "node:child_process";
+import type { Readable, Writable } from "node:stream";
 
 type Encoding = "utf-16" | "utf-8";
 interface Position {
@@ -10,12 +10,20 @@ interface Position {
 export function positionAt(text: string, offset: number, encoding: Encoding): Position;
 export function offsetAt(text: string, position: Position, encoding: Encoding): number;
 
+export interface Wire {
+  readonly input: Readable;
+  readonly output: Writable;
+  readonly ended: Promise<number | null>;
+  readonly kill: () => void;
+}
+
 export interface EditorSettings {
   readonly encoding?: Encoding;
   readonly options?: object;
   readonly capabilities?: (all: any) => any;
   readonly watches?: boolean;
   readonly words?: string[];
+  readonly wire?: Wire;
 }
 
 export class Editor {
@@ -26,7 +34,6 @@ export class Editor {
   bars: string[];
   answer: (text: string, titles: string[]) => string | undefined;
   confirm: (edit: any) => boolean;
-  process: ChildProcess;
   ended: Promise<number | null>;
   connection: {
     sendRequest: (method: string, params?: unknown, token?: unknown) => Promise<any>;

@@ -64,6 +64,13 @@ function edited(text, edits, encoding) {
   return spans.reduceRight((all, { start, end, newText }) => all.slice(0, start) + newText + all.slice(end), text);
 }
 
+/**
+ * A server that somebody else has started: what comes from it, what goes to it, when it has ended and with which code, and how
+ * it is ended at once.
+ * @typedef {{ input: import("node:stream").Readable, output: import("node:stream").Writable, ended: Promise<number | null>, kill: () => void }} Wire
+ */
+/** @typedef {{ encoding?: "utf-16" | "utf-8", options?: object, capabilities?: (all: any) => any, watches?: boolean, words?: string[], wire?: Wire }} EditorSettings */
+
 /** One editor with one folder. */
 export class Editor {
   /** Open documents by path: what is not saved, and the version. @type {Map<string, { text: string, version: number }>} */
@@ -81,11 +88,11 @@ export class Editor {
 
   /**
    * @param {string} root
-   * @param {{ encoding?: "utf-16" | "utf-8", options?: object, capabilities?: (all: any) => any, watches?: boolean, words?: string[] }} [settings]
+   * @param {EditorSettings} [settings]
    */
   constructor(
     root,
-    { encoding = "utf-16", options = {}, capabilities = (all) => all, watches = true, words = [] } = {},
+    { encoding = "utf-16", options = {}, capabilities = (all) => all, watches = true, words = [], wire } = {},
   ) {
     this.root = root;
     this.encoding = encoding;
@@ -111,18 +118,25 @@ export class Editor {
       },
       window: { workDoneProgress: true },
     });
-    this.process = spawn(process.execPath, [program, "language-server", ...words], {
-      stdio: ["pipe", "pipe", "pipe"],
-    });
-    this.process.stdin.on("error", () => undefined);
-    this.process.stderr.on("data", (text) => this.messages.push(`stderr: ${text}`));
-    this.ended = new Promise((resolve) => this.process.once("exit", (code) => resolve(code)));
-    this.connection = createProtocolConnection(
-      new StreamMessageReader(this.process.stdout),
-      new StreamMessageWriter(this.process.stdin),
-    );
+    const { input, output, ended, kill } = wire ?? this.#started(words);
+    this.ended = ended;
+    this.#kill = kill;
+    this.connection = createProtocolConnection(new StreamMessageReader(input), new StreamMessageWriter(output));
     this.#answerServer();
     this.connection.listen();
+  }
+
+  /** A server in a process of its own. @param {string[]} words @returns {Wire} */
+  #started(words) {
+    const server = spawn(process.execPath, [program, "language-server", ...words], { stdio: ["pipe", "pipe", "pipe"] });
+    server.stdin.on("error", () => undefined);
+    server.stderr.on("data", (text) => this.messages.push(`stderr: ${text}`));
+    return {
+      input: server.stdout,
+      output: server.stdin,
+      ended: new Promise((resolve) => server.once("exit", (code) => resolve(code))),
+      kill: () => server.kill("SIGKILL"),
+    };
   }
 
   #answerServer() {
@@ -156,6 +170,8 @@ export class Editor {
 
   /** @type {(() => void) | undefined} */
   #heard;
+  /** @type {() => void} */
+  #kill;
 
   /** Begins; gives the server's capabilities. */
   async begin() {
@@ -181,7 +197,7 @@ export class Editor {
   /** Ends the server at once, as a crash would. */
   async kill() {
     this.connection.dispose();
-    this.process.kill("SIGKILL");
+    this.#kill();
     await this.ended;
   }
 

@@ -9,16 +9,15 @@ export interface LanguageServerOptions extends CommonOptions {
   readonly pipe?: string | undefined;
 }
 
-/** Runs until the editor goes; gives the exit code. Throws the system's error where nobody listens. */
+/** Runs until the editor goes; gives the exit code, which is 1 where it went without a word. Throws the system's error where nobody listens. */
 export async function runLanguageServer({ socket, pipe }: LanguageServerOptions): Promise<number> {
-  const { connectionOver } = await import("../editor/connection.js");
+  const { wireOver } = await import("../editor/connection.js");
   const { shippedFile } = await import("../editor/shipped-file.js");
   const { serve } = await import("../editor/server.js");
   const wire = pipe === undefined && socket === undefined ? undefined : await reached({ socket, pipe });
-  const connection = connectionOver(wire ?? process.stdin, wire ?? process.stdout);
   const manifest = readFileSync(shippedFile("package.json"), "utf8");
-  await serve(connection, (JSON.parse(manifest) as { version: string }).version);
-  return 0;
+  const { version } = JSON.parse(manifest) as { version: string };
+  return (await serve(wireOver(wire ?? process.stdin, wire ?? process.stdout), version)) ? 0 : 1;
 }
 
 /** The editor waits at a port of this machine, or at a pipe. */

@@ -10,7 +10,6 @@ import {
   type CancellationToken,
   type CompletionItem,
   CompletionItemKind,
-  type Connection,
   type DocumentLink,
   type InitializeParams,
   type InitializeResult,
@@ -21,6 +20,7 @@ import { folderOf, joinPath, nameOf } from "../core/base/paths.js";
 import { SourceText } from "../core/base/text/index.js";
 import { arrangementCommand, previewArrangement } from "./arrangement-preview.js";
 import { Client } from "./client.js";
+import type { Wire } from "./connection.js";
 import { actionKinds, carryOutCommand, CodeActions } from "./code-actions.js";
 import { completionsAt, pathsIn } from "./configuration-file.js";
 import { FileOperations } from "./file-operations.js";
@@ -32,8 +32,8 @@ import { ShownFindings } from "./shown-findings.js";
 /** What happens to files that are no text, or not the project's, changes nothing here. */
 const ofNobody = /(?:^|\/)(?:\.git|node_modules|\.steady-shelf)(?:\/|$)/;
 
-/** Answers an editor until it goes. Resolves when it has said good-bye. */
-export function serve(connection: Connection, version: string): Promise<void> {
+/** Answers an editor until it goes. Resolves when it has: whether it said good-bye first. */
+export function serve({ connection, isCut }: Wire, version: string): Promise<boolean> {
   return new Promise((resolve) => {
     let session: Session | undefined;
     connection.onInitialize((params) => {
@@ -42,8 +42,10 @@ export function serve(connection: Connection, version: string): Promise<void> {
     });
     connection.onInitialized(() => session?.initialized());
     connection.onShutdown(() => session?.end());
-    connection.onExit(() => resolve());
+    connection.onExit(() => resolve(true));
     connection.listen();
+    // An editor that crashed says nothing; threads that go on looking would keep this process for ever.
+    void isCut.then(() => session?.end()).then(() => resolve(false));
   });
 }
 
