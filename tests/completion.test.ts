@@ -1,8 +1,8 @@
 /** Completion in the shells themselves, and the manual, which says what `--help` says. */
 import { execFileSync, spawnSync } from "node:child_process";
 import { chmodSync, existsSync, readFileSync, writeFileSync } from "node:fs";
-import { delimiter, join } from "node:path";
-import { fileURLToPath } from "node:url";
+import { delimiter, dirname, join } from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
 import { describe, expect, test } from "vitest";
 import { demoCopy, folderWith, layeredDemo, programWords, run, runAlone } from "./program.js";
 
@@ -17,14 +17,26 @@ function withProgram(): Record<string, string> {
   return { ...process.env, PATH: `${folder}${delimiter}${process.env.PATH ?? ""}` };
 }
 
+/** The program's own lines for a shell, asked for once. */
+const scripts = new Map<string, string>();
+
 /** What a shell says; `script` is the program's own lines. */
 function shellSays(shell: string, root: string, lines: (script: string) => string): string[] {
   const env = withProgram();
-  const script = execFileSync("steady-shelf", ["completion", shell], { env, encoding: "utf8" });
+  const script = scripts.get(shell) ?? execFileSync("steady-shelf", ["completion", shell], { env, encoding: "utf8" });
+  scripts.set(shell, script);
   const words = shell === "zsh" ? ["-f", "-c"] : shell === "fish" ? ["--no-config", "-c"] : ["--norc", "-c"];
   const { stdout, stderr } = spawnSync(shell, [...words, lines(script)], { cwd: root, env, encoding: "utf8" });
   expect(stderr).toBe("");
   return stdout.split("\n").filter(Boolean);
+}
+
+/** What `--help` says of commands, from one process. */
+function helpOf(commands: readonly string[]): string[] {
+  const cli = JSON.stringify(pathToFileURL(join(dirname(programWords[1]), "cli.js")).href);
+  const tell = `const { run } = await import(${cli}); for (const each of process.argv.slice(1)) { await run([each, "--help"], "0"); console.log("\\0"); }`;
+  const said = execFileSync(process.execPath, ["--input-type=module", "-e", tell, ...commands], { encoding: "utf8" });
+  return said.split("\0");
 }
 
 /** Lines that are typed, and what must be among the answers; `-` is what must not be. */
@@ -116,8 +128,9 @@ describe("the manual", () => {
     expect(commands.length).toBeGreaterThan(18);
     expect([...manual.matchAll(/^\.SS "([^ "]+)/gm)].map(([, name]) => name?.replaceAll("\\-", "-"))).toEqual(commands);
     const parts = (manual.split("\n.SH EXIT")[0] ?? "").split('\n.SS "').slice(1);
-    for (const command of commands) {
-      const help = runAlone(app, [command, "--help"]).out;
+    const helps = helpOf(commands);
+    for (const [at, command] of commands.entries()) {
+      const help = helps[at] ?? "";
       const part = parts.find((each) => each.split(/["\s]/)[0] === command.replaceAll("-", "\\-")) ?? "";
       const options = (text: string, form: RegExp): string[] =>
         [...new Set([...text.matchAll(form)].map(([, name]) => name ?? ""))].sort();

@@ -12,6 +12,7 @@ import { planMoves } from "./change/plan/index.js";
 import { readPlanFile } from "./change/plan-file/index.js";
 import { parseConfiguration } from "./app/configuration/parse-configuration.js";
 import { MemoryStore } from "./files/index.js";
+import { runs } from "./base/trial.test.suite.js";
 
 beforeAll(() => Promise.all(languages.map((language) => language.prepare())));
 
@@ -75,7 +76,7 @@ test("configurations", () => {
   );
   fc.assert(
     fc.property(text, (written) => refusing(() => parseConfiguration(written, at("steady-shelf.yaml")))),
-    { seed: 11, numRuns: 1500 },
+    { seed: 11, numRuns: runs(1500) },
   );
 });
 
@@ -114,7 +115,7 @@ test("plans, carried as far as a plan that is proved", async () => {
         if (!(error instanceof ShelfError)) throw error;
       }
     }),
-    { seed: 12, numRuns: 600 },
+    { seed: 12, numRuns: runs(600) },
   );
 });
 
@@ -202,7 +203,7 @@ test("texts of every language: read within their bounds, or said not to be", () 
       for (const { start, end } of computed) expect(start >= 0 && end <= written.length + 1).toBe(true);
       readFrom(written, name);
     }),
-    { seed: 13, numRuns: 3000 },
+    { seed: 13, numRuns: runs(3000) },
   );
 });
 
@@ -221,6 +222,6 @@ test("paths: what is normal stays in the project, and says so of itself", () => 
         expect(joined === undefined || !joined.split("/").includes("..")).toBe(true);
       },
     ),
-    { seed: 14, numRuns: 2000 },
+    { seed: 14, numRuns: runs(2000) },
   );
 });

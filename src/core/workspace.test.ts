@@ -7,6 +7,7 @@ import { MemoryStore, type FileReader } from "./files/index.js";
 import { analyse, type Analysis } from "./insight/analysis.js";
 import { check, type Checked } from "./insight/rules/index.js";
 import { Workspace, type Effort } from "./workspace.js";
+import { runs } from "./base/trial.test.suite.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 
@@ -195,6 +196,6 @@ test("law: after any edits, in any order, it says what a new look says", async (
         expect(await toldBy(workspace)).toEqual(await toldAnew(Object.fromEntries(files)));
       }
     }),
-    { seed: 20261127, numRuns: 40 },
+    { seed: 20261127, numRuns: runs(40) },
   );
 });

@@ -7,6 +7,7 @@ import { afterwards, at, moveOf, type Files } from "../change/plan/planning.test
 import { MemoryStore, type SourceTree } from "../files/index.js";
 import { applyPlan, carryOut, changesKept, planUndo, readHistory, settle, undo } from "./index.js";
 import { attempt, caller, contents } from "./changes.test.suite.js";
+import { runs } from "../base/trial.test.suite.js";
 
 /** Every kind of step: a swap, a chain, another case, an edit in place, a moved edit, a link, a folder that becomes a file. */
 const files: Files = {
@@ -311,6 +312,6 @@ test("any moves, carried out and undone, leave every byte", async () => {
         expect(contents(store)).toEqual(before);
       },
     ),
-    { seed: 3, numRuns: 60 },
+    { seed: 3, numRuns: runs(60) },
   );
 });

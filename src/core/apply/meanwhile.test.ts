@@ -8,6 +8,7 @@ import { at, moveOf } from "../change/plan/planning.test.suite.js";
 import { MemoryStore } from "../files/index.js";
 import { applyPlan, planPrune, planUndo, prune, readHistory, settle, undo, type Caller } from "./index.js";
 import { caller, contents } from "./changes.test.suite.js";
+import { runs } from "../base/trial.test.suite.js";
 
 const files = {
   "a.ts": "import './b';",
@@ -384,7 +385,7 @@ describe("journals", () => {
           });
         expect(Object.keys(store.snapshot()).filter((each) => /^\.git|^\.\./.test(each))).toEqual([]);
       }),
-      { seed: 6, numRuns: 150 },
+      { seed: 6, numRuns: runs(150) },
     );
   });
 

@@ -9,10 +9,11 @@ import { readPlanFile, writePlanFile } from "../plan-file/index.js";
 import { planSaved } from "./plan-saved.js";
 import { MemoryStore } from "../../files/index.js";
 import { appOf, arranged, carriedOut, randomApp, textsOf, type Files } from "./arranging.test.suite.js";
+import { runs } from "../../base/trial.test.suite.js";
 
 const arrangements = fc.constantFrom("feature-first", "feature-first-with-core", "layered-features", "layer-first");
 // Seed 323793552 finds an app whose way back from features keeps one folder of a feature: whoever mends that puts the seed here.
-const runs = { seed: 20261129, numRuns: 40 };
+const settings = { seed: 20261129, numRuns: runs(40) };
 
 /** For each code file, by the exports that it has, what the compiler says its references lead to; a file is told by its text's exports. */
 function meanings(files: Files, came: (path: string) => string): Record<string, readonly (string | undefined)[]> {
@@ -50,7 +51,7 @@ test("arranged twice is arranged once, whatever the arrangement", async () => {
       expect(again.plan.moves.map(({ from, to }) => `${from} > ${to}`)).toEqual([]);
       expect(again.plan.texts).toEqual([]);
     }),
-    runs,
+    settings,
   );
 });
 
@@ -66,7 +67,7 @@ test("nothing is lost, and the compiler finds every reference where it was", asy
       expect(Object.keys(after).map(came).sort()).toEqual(Object.keys(before).sort());
       expect(meanings(after, came)).toEqual(meanings(before, (path) => path));
     }),
-    runs,
+    settings,
   );
 });
 
@@ -86,7 +87,7 @@ test("from layers to features and back, the first tree is there again", async ()
         expect(between).not.toEqual(Object.keys(textsOf(store)));
       },
     ),
-    runs,
+    settings,
   );
 });
 
@@ -113,7 +114,7 @@ test("a plan that was saved, read again and carried out does what the direct run
         });
       expect(textsOf(saved)).toEqual(textsOf(direct));
     }),
-    runs,
+    settings,
   );
 });
 
@@ -125,6 +126,6 @@ test("what is guessed is written down, and then known", async () => {
       expect(store.read("steady-shelf.yaml" as never).toString()).toContain("arrangement: feature-first");
       expect((await arranged(store, { takeLikeliest: true })).plan.moves).toEqual([]);
     }),
-    runs,
+    settings,
   );
 });

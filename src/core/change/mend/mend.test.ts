@@ -5,6 +5,7 @@ import { openProject } from "../../app/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore, readTree, type Snapshot } from "../../files/index.js";
 import { movedByHand, planMending, type MendWay, type Mending, type Said } from "./index.js";
+import { runs } from "../../base/trial.test.suite.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 type Files = Readonly<Record<string, string>>;
@@ -110,7 +111,7 @@ describe("what was moved", () => {
         for (const { candidates } of found.unsure)
           expect(candidates.filter((path) => places.includes(path))).toEqual([]);
       }),
-      { numRuns: 400, seed: 44 },
+      { numRuns: runs(400), seed: 44 },
     );
   });
 });
@@ -284,7 +285,7 @@ describe("law", () => {
         expect(again.plan.texts).toEqual([]);
         expect(again.files.every(({ pointing, own }) => pointing + own === 0)).toBe(true);
       }),
-      { numRuns: 60, seed: 45 },
+      { numRuns: runs(60), seed: 45 },
     );
   });
 });

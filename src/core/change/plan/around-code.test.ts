@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { afterwards, planCommand, planOf, respellings, type Files } from "./planning.test.suite.js";
+import { runs } from "../../base/trial.test.suite.js";
 
 /** What is respelled when a command moves something, as `file: before > after`. */
 interface Case {
@@ -477,6 +478,6 @@ test("law: a theme moved about and back is as it was, but for namespaces that we
         expect(Object.keys(afterwards(moved, back)).sort()).toEqual(Object.keys(all).sort());
       },
     ),
-    { seed: 11, numRuns: 40 },
+    { seed: 11, numRuns: runs(40) },
   );
 });

@@ -7,6 +7,7 @@ import { planMoves, respellMoves } from "./index.js";
 import { MemoryStore } from "../../files/index.js";
 import { afterwards, at, moveOf, type Files } from "./planning.test.suite.js";
 import type { Plan } from "./index.js";
+import { runs } from "../../base/trial.test.suite.js";
 
 const configuration = '{ "compilerOptions": { "paths": { "@/*": ["./src/*"], "#lib": ["./src/lib/index.ts"] } } }';
 
@@ -112,7 +113,7 @@ describe("laws", () => {
           });
         }
       }),
-      { seed: 5, numRuns: 300 },
+      { seed: 5, numRuns: runs(300) },
     );
     expect(respelled).toBeGreaterThan(200);
   });
@@ -125,7 +126,7 @@ describe("laws", () => {
         expect(searched.proof.different).toEqual(read.proof.different);
         expect(searched.filesRead).toBeLessThanOrEqual(read.filesRead);
       }),
-      { seed: 6, numRuns: 300 },
+      { seed: 6, numRuns: runs(300) },
     );
   });
 
@@ -139,7 +140,7 @@ describe("laws", () => {
         if (back.proof.different.length > 0) return;
         expect(meanings(afterwards(between, back))).toEqual(meanings(each.files));
       }),
-      { seed: 7, numRuns: 150 },
+      { seed: 7, numRuns: runs(150) },
     );
   });
 
@@ -155,7 +156,7 @@ describe("laws", () => {
           [],
         ]);
       }),
-      { seed: 8, numRuns: 30 },
+      { seed: 8, numRuns: runs(30) },
     );
   });
 });
@@ -191,7 +192,7 @@ test("law: what is taken over from a try with other moves changes nothing", asyn
       const anew = await respellMoves(project, all, { graph });
       expect(again.files).toEqual(anew.files);
     }),
-    { seed: 14, numRuns: 150 },
+    { seed: 14, numRuns: runs(150) },
   );
   expect(takenOver).toBeGreaterThan(100);
 });

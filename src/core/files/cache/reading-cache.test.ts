@@ -11,6 +11,7 @@ import { findOutput, keepOutput, ReadingCache, TracedReader } from "./index.js";
 import { standsAfter } from "./edited.js";
 import { packReading, unpackReading } from "./pack.js";
 import { digest } from "./traced-reader.js";
+import { runs } from "../../base/trial.test.suite.js";
 
 const key = Buffer.alloc(32, 7);
 
@@ -67,7 +68,7 @@ test("law: whatever is edited, moved, added or removed between runs, the cache c
         expect(await saidBy(store, new ReadingCache({ store, key }))).toBe(await saidBy(store));
       }
     }),
-    { seed: 4, numRuns: 60 },
+    { seed: 4, numRuns: runs(60) },
   );
 });
 
@@ -195,7 +196,7 @@ test("law: an edit that says nothing new gives the same output, and one that doe
         if (kept.fromCache) again.cached += 1;
       }
     }),
-    { seed: 6, numRuns: 80 },
+    { seed: 6, numRuns: runs(80) },
   );
   expect(again.cached).toBeGreaterThan(again.all / 8);
   expect(again.cached).toBeLessThan(again.all);

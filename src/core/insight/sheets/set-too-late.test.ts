@@ -6,6 +6,7 @@ import { compiled } from "../../graph/by-sass.test.suite.js";
 import { Resolver } from "../../graph/index.js";
 import { moduleRules } from "../../languages/index.js";
 import { findInSheets, type SetTooLate } from "./index.js";
+import { runs } from "../../base/trial.test.suite.js";
 
 type Files = Readonly<Record<string, string>>;
 
@@ -90,7 +91,7 @@ describe("a variable that is set when it is too late", () => {
           }
         },
       ),
-      { numRuns: 4000 },
+      { numRuns: runs(4000) },
     );
     expect(found).toBeGreaterThan(10);
   });
