@@ -33,9 +33,14 @@ export function environmentEntries(text: string): readonly EnvironmentEntry[] {
   });
 }
 
+/** Samples that are no hidden files: `example.env`, `env.sample`. */
+const asASample = /^(?:(?:example|sample|template)\.env|env\.(?:example|sample|template|dist))$/i;
+
 /** Whether a file gives an environment values, or is a sample of one; `undefined` for every other. */
 export function environmentFile(path: ProjectPath): "values" | "sample" | undefined {
-  const rest = /^\.env((?:\.[\w-]+)*)$/.exec(nameOf(path))?.[1];
+  const name = nameOf(path);
+  if (asASample.test(name)) return "sample";
+  const rest = /^\.env((?:\.[\w-]+)*)$/.exec(name)?.[1];
   if (rest === undefined) return undefined;
   return /\.(?:example|sample|template|dist|schema)(?:\.|$)/i.test(rest) ? "sample" : "values";
 }

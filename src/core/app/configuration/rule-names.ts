@@ -70,7 +70,7 @@ export const ruleTable = {
   "missing-density": { group: "assets", severity: "warning" },
   "duplicate-action": { group: "state", severity: "error" },
   "action-prefix": { group: "state", severity: "warning" },
-  "long-reducer": { group: "state", severity: "warning", most: 250 },
+  "long-reducer": { group: "state", severity: "warning", most: 400 },
   "state-layout": { group: "state", severity: "warning" },
   "tracked-secret": { group: "secrets", severity: "error" },
   "secret-in-sample": { group: "secrets", severity: "error" },

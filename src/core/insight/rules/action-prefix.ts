@@ -1,8 +1,9 @@
 import { featureKey, shared } from "../catalogue/index.js";
 import { splitWords } from "../../base/names/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { nameOf, type ProjectPath } from "../../base/paths.js";
+import { partsOf } from "../../app/index.js";
 import { onlyIn, withFeature } from "./action-repair.js";
-import { declaredActions, type DeclaredAction } from "./actions.js";
+import { declaredActions, isMade, type DeclaredAction } from "./actions.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const actionPrefix: Rule = {
@@ -15,9 +16,14 @@ export const actionPrefix: Rule = {
   *find(context) {
     const all = declaredActions(context);
     const actions = all.filter(
-      ({ entry }) => entry.feature.is !== shared && entry.feature.confidence >= 0.6 && entry.role.is !== "constants",
+      (action) =>
+        action.entry.feature.is !== shared &&
+        action.entry.feature.confidence >= 0.6 &&
+        action.entry.role.is !== "constants" &&
+        isMade(context, action),
     );
-    const without = actions.filter((action) => !hasPrefix(context, action));
+    const own = prefixesOfFiles(actions);
+    const without = actions.filter((action) => !hasPrefix(context, action) && !isFilesOwn(action, own));
     // Where most do without, it is not the custom here.
     if (actions.length === 0 || without.length > actions.length * 0.4) return;
     const taken = new Set(all.map(({ name }) => name));
@@ -49,6 +55,31 @@ function repairOf(context: RuleContext, { name, to, path, all }: Wanting): Pick<
   const [only] = elsewhere;
   if (elsewhere.some(({ others }) => others[0] !== only?.others[0])) return {};
   return { repair: { kind: "action text", text: name, to, ...(only && { only }), isSure: false } };
+}
+
+/** What stands in front of an action's own name: `harvest` of `harvest/added`; empty where nothing parts the two. */
+const prefixOf = (name: string): string => /^(.*)[/:]/.exec(name)?.[1] ?? "";
+
+/** How many actions of a file have what in front. */
+function prefixesOfFiles(actions: readonly DeclaredAction[]): ReadonlyMap<ProjectPath, ReadonlyMap<string, number>> {
+  const found = new Map<ProjectPath, Map<string, number>>();
+  for (const { name, entry } of actions) {
+    const counts = found.get(entry.path) ?? new Map<string, number>();
+    counts.set(prefixOf(name), (counts.get(prefixOf(name)) ?? 0) + 1);
+    found.set(entry.path, counts);
+  }
+  return found;
+}
+
+/** Whether a file has its actions begin with a name of its own, be it another one than its feature's: that tells as well where they come from. */
+function isFilesOwn(
+  { name, entry }: DeclaredAction,
+  prefixes: ReadonlyMap<ProjectPath, ReadonlyMap<string, number>>,
+): boolean {
+  const prefix = prefixOf(name);
+  if (prefix === "") return false;
+  const stem = featureKey(splitWords(partsOf(nameOf(entry.path)).stem));
+  return (prefixes.get(entry.path)?.get(prefix) ?? 0) > 1 || stem.startsWith(featureKey(splitWords(prefix)));
 }
 
 /** `harvest/added`, `HARVEST_ADDED` and `harvestAdded` begin with harvest; so does `shift/added` where `shift` means the rota. */

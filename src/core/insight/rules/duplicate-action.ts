@@ -1,7 +1,6 @@
 import { addTo } from "../../base/grouping.js";
-import { makesAction } from "../../languages/index.js";
 import { shared } from "../catalogue/index.js";
-import { declaredActions, type DeclaredAction } from "./actions.js";
+import { declaredActions, isMade, type DeclaredAction } from "./actions.js";
 import { onlyIn, withFeature } from "./action-repair.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -47,11 +46,6 @@ function repairOf(
   const only = onlyIn(context, other.entry.path, first.entry.path);
   const to = withFeature(other.name, { feature, taken });
   return only && to !== undefined ? { repair: { kind: "action text", text: other.name, to, only, isSure: false } } : {};
-}
-
-/** Whether an action is made there: a reducer or a thunk that hands one on has it from elsewhere. */
-function isMade({ tree }: RuleContext, { constant, name, entry }: DeclaredAction): boolean {
-  return constant !== "" || makesAction(tree.text(entry.path)?.text ?? "", name);
 }
 
 /** Whether both belong to a context of their own, which nothing dispatches to but whoever asks for it. */

@@ -1,9 +1,9 @@
 import type { Role, Shelf } from "../../app/arrangement/index.js";
-import { certain, keyOf, type Entry } from "../catalogue/index.js";
+import { certain, featureKey, keyOf, type Entry } from "../catalogue/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import { isMainCode, partsOf } from "../../app/index.js";
 import { isDeclaration, languageFor, ownExports } from "../../languages/index.js";
-import { isInCase, readName } from "../../base/names/index.js";
+import { isInCase, readName, splitWords } from "../../base/names/index.js";
 import { movesAlong } from "./moving.js";
 import { isRoleWord } from "./named-after-role.js";
 import { isNamedByTool } from "./named-by-tool.js";
@@ -96,6 +96,12 @@ export const fileName: Rule = {
       const given = ownExports(graph.files.get(path)?.reading.exports);
       const isInCode = inCode.has(belonging.pattern.text);
       if (isInCode && given.some(({ name }) => name === stem)) continue;
+      // `renderers` of several components is called after what they are for.
+      const isOneOfThem = given.some(({ name }) => keyOf(name) === keyOf(stem));
+      if (isInCode && belonging.pattern.case === "Pascal" && given.length > 1 && !isOneOfThem) continue;
+      // `RotaActionCreators` says as well as `RotaActions` what is in it.
+      const ends = featureKey(splitWords(belonging.pattern.after));
+      if (ends !== "" && splitWords(stem).some((word) => featureKey([word]) === ends)) continue;
       // Capitals are for what bears them: functions of a file that is no more than probably part of a state break no `{Pascal}Provider`.
       const { case: form } = belonging.pattern;
       const isGivenSo = given.length === 0 || given.some(({ name }) => isInCase(name, form));

@@ -309,6 +309,48 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "actions that begin with their file's name, be it another one than their feature's, and what a state may be",
+      {
+        "steady-shelf.yaml": configured.replace("layer-first", "feature-first"),
+        ...Object.fromEntries(
+          ["trees", "rota"].flatMap((feature) => [
+            [`src/features/${feature}/screens/ListScreen.tsx`, drawn("ListScreen")],
+            [
+              `src/features/${feature}/actions/${feature}Actions.ts`,
+              ["added", "dropped", "loaded", "failed", "opened", "closed"]
+                .map((name) => `export const ${name} = (): Action => ({ type: "${feature}/${name}" });\n`)
+                .join(""),
+            ],
+          ]),
+        ),
+        "src/features/rota/actions/shiftFormActions.ts":
+          'export const opened = (): Action => ({ type: "shiftForm/opened" });\nexport const sent = (): Action => ({ type: "form-of-shift/sent" });\nexport const kept = (): Action => ({ type: "form-of-shift/kept" });\n',
+        "src/features/rota/state/rotaState.ts":
+          '// The actions open and shut it.\nexport const PANEL_OPEN = "PANEL_OPEN";\nexport const PANEL_SHUT = "PANEL_SHUT";\nexport interface RotaState { readonly panel: typeof PANEL_OPEN | typeof PANEL_SHUT }\n',
+      },
+    ],
+    [
+      "keys that a sample by another name lists",
+      {
+        "package.json": '{ "dependencies": { "react": "19", "vite": "8" } }',
+        "example.env": "VITE_ORCHARD_URL=<address>\n",
+        "src/main.tsx": "export const address = import.meta.env.VITE_ORCHARD_URL;\n",
+      },
+    ],
+    [
+      "several components in a file called after what they are for, and actions that say so in other words",
+      {
+        "src/components/CardA/renderers.tsx": `${drawn("Leaf")}${drawn("Twig")}`,
+        ...Object.fromEntries(
+          letters.map((letter) => [
+            `src/actions/Row${letter}Actions.ts`,
+            `export const row${letter} = () => ({ type: "row/${letter}" });\n`,
+          ]),
+        ),
+        "src/actions/ShiftActionCreators.ts": 'export const shift = () => ({ type: "shift/added" });\n',
+      },
+    ],
+    [
       "an action that a reducer or a thunk hands on, and is made elsewhere",
       {
         "src/store/rowActions.js": 'export const pick = () => ({ type: "PICK_ROW" });\n',
@@ -381,7 +423,7 @@ describe("what is quiet elsewhere is still said", () => {
 });
 
 test("what answers between actions is no reducer, however long it is", async () => {
-  const answering = `export default (store) => (next) => (action) => {\n  switch (action.type) {\n${"    // a week\n".repeat(300)}  }\n  return next(action);\n};\n`;
+  const answering = `export default (store) => (next) => (action) => {\n  switch (action.type) {\n${"    // a week\n".repeat(420)}  }\n  return next(action);\n};\n`;
   const found = await said({ "src/store/rotaMiddleware.ts": answering, "src/store/rotaReducer.ts": answering });
   const long = found.filter((each) => each.startsWith("long-reducer")).map((each) => each.split(" ")[1]);
   expect(long).toEqual(["src/store/rotaReducer.ts"]);
