@@ -191,13 +191,25 @@ function ownWords(stack: StackData, paths: readonly ProjectPath[], root: Project
 /** Hardly an app begins in more files than these. */
 const mostEntries = 12;
 
-/** Whether more code lies in a source root itself than begins an app: then it is where all sorts of files lie. */
+/** So many files of its own in the source root are an app without folders. */
+const filesOfAFlatApp = 3;
+
+/** Whether some files that lie in a source root are more than what the tools of a stack make for a fresh app. */
+export function isMoreThanFresh(paths: readonly ProjectPath[], { fresh = [] }: Pick<StackData, "fresh">): boolean {
+  const known = new Set(["", ...fresh].map((name) => name.toLowerCase()));
+  const stems = new Set(paths.map((path) => partsOf(nameOf(path)).stem.toLowerCase()));
+  return [...stems].filter((stem) => !known.has(stem)).length >= filesOfAFlatApp;
+}
+
+/** Whether more code lies in a source root itself than begins an app, or all that there is: then all sorts of files lie there. */
 export function isCrowdedRoot(
   paths: readonly ProjectPath[],
   root: ProjectPath,
-  stack: Pick<StackData, "code">,
+  stack: Pick<StackData, "code" | "fresh">,
 ): boolean {
-  return paths.filter((path) => folderOf(path) === root && isMainCode(nameOf(path), stack)).length > mostEntries;
+  const code = paths.filter((path) => isBelow(path, root) && isMainCode(nameOf(path), stack));
+  const here = code.filter((path) => folderOf(path) === root);
+  return here.length > mostEntries || (here.length === code.length && isMoreThanFresh(here, stack));
 }
 
 interface LayOver extends FitInput {

@@ -3,7 +3,7 @@
  * packages by name, and `main` of a folder. Rules: Node.js documentation, "Modules: Packages".
  */
 import { posix } from "node:path";
-import { folderOf, inFolder, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
+import { folderOf, inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../base/paths.js";
 import type { TreeView } from "../files/index.js";
 import { asObject, asStrings, parseJsonFile, type JsonObject } from "./json-file.js";
 import { bySpecificity, type Mapping } from "../languages/index.js";
@@ -45,6 +45,16 @@ export class PackageReader {
     if (!this.tree.has(manifest)) return [];
     const json = this.#json(manifest);
     return [...new Set(entryFields.flatMap((field) => asStrings(json[field])))].map((path) => posix.join(folder, path));
+  }
+
+  /** Whether a path lies in a folder out of which a package is taken, and which is not here: a build fills it (`lib` of `main: lib/index.js`). */
+  isUnbuilt(manifest: ProjectPath | undefined, path: ProjectPath): boolean {
+    if (manifest === undefined || !this.tree.has(manifest) || !this.#isReadable(manifest)) return false;
+    const folder = folderOf(manifest);
+    const [top = ""] = isBelow(path, folder) ? relativePath(folder, path).split("/") : [];
+    if (top === "" || this.tree.hasFolder(inFolder(folder, top))) return false;
+    const entries = [...this.entriesOf(folder), ...inPackage(folder, leaves(this.#json(manifest).exports))];
+    return entries.some((entry) => isBelow(entry as ProjectPath, inFolder(folder, top)));
   }
 
   /** Whether a manifest depends on one of these packages, for whatever. */

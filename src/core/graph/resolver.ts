@@ -234,6 +234,11 @@ export class Resolver {
     return reading;
   }
 
+  /** Whether a path from a file lies where only a build of its package puts anything. */
+  isUnbuilt(from: ProjectPath, path: ProjectPath): boolean {
+    return this.#packages.isUnbuilt(this.#packages.nearestTo(folderOf(from)), path);
+  }
+
   /** Whether anything is installed of what the manifests around a file declare. Where nothing is, no package can be looked up. */
   isInstalledAround(from: ProjectPath): boolean {
     const around = new Set(["package.json" as ProjectPath, this.#packages.nearestTo(folderOf(from))]);

@@ -145,6 +145,8 @@ export interface StackData {
   readonly source: readonly string[];
   /** Extensions of its code. */
   readonly code: readonly string[];
+  /** What the tools of the stack call the files of an app that they have just made, without extensions: it has not begun by them. */
+  readonly fresh?: readonly string[] | undefined;
   /** Extensions of files that are a default export as a whole. */
   readonly "default-exports"?: readonly string[] | undefined;
   /** The case of folders that bear the name of a feature, and of words that the stack has no other one for. */

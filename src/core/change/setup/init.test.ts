@@ -343,6 +343,10 @@ describe("an app that has begun", () => {
     [["src/main.tsx", "src/App.tsx", "vite.config.ts"], false],
     [["src/components/A.tsx"], true],
     [["src/assets/logo.svg", "src/App.tsx"], false],
+    [["src/index.js", "src/App.js", "src/App.test.js", "src/setupTests.js", "src/reportWebVitals.js"], false],
+    [["src/index.js", "src/TreeList.js", "src/treeSchema.js"], false],
+    [["src/index.js", "src/TreeList.js", "src/treeSchema.js", "src/TreeList.test.js"], false],
+    [["src/index.js", "src/TreeList.js", "src/treeSchema.js", "src/listHelpers.js"], true],
   ])("%j has begun: %s", (paths, wanted) => {
     expect(hasBegun({ folder: at(""), stack: readStack("react-web"), paths: paths.map(at) }, "src")).toBe(wanted);
   });

@@ -19,7 +19,7 @@ import type { Conventions } from "../../insight/conventions/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { withAlias } from "./alias.js";
 import { openApp, placeOfStart, readStarter, type App, type Decision } from "../../app/app.js";
-import { bestFit, type Fit, type FitInput } from "../../app/fit.js";
+import { bestFit, isMoreThanFresh, type Fit, type FitInput } from "../../app/fit.js";
 import { ignoredAbove, ignoreSecret, isIgnored } from "./ignore-file.js";
 import { hasChoice, likelyLanguage } from "../../app/likely-language.js";
 import { fillStarter } from "../../app/starter.js";
@@ -66,22 +66,24 @@ export interface BegunApp {
   readonly inGroups?: boolean;
 }
 
-/** Whether an app has begun: code lies in folders below the source root; where sheets are its code, in the root itself. */
+/**
+ * Whether an app has begun: code lies in folders below the source root, or more of it in the root than tools make for a fresh app;
+ * where sheets are its code, any in the root itself.
+ */
 export function hasBegun(
   { stack, paths, folder }: Pick<FitInput, "stack" | "paths" | "folder">,
   source: string,
 ): boolean {
   const root = source === "." ? folder : inFolder(folder, source);
-  const begins = (path: ProjectPath): boolean => folderOf(path) !== root || isOfTrade(path, "sheet");
-  return paths.some((path) => {
-    const isCode = stack.code.includes(extensionOf(path)) && !/\.config\.\w+$|\.d\.ts$/.test(path);
-    return (
-      isCode &&
+  const code = paths.filter(
+    (path) =>
+      stack.code.includes(extensionOf(path)) &&
+      !/\.config\.\w+$|\.d\.ts$|(?:^|\/)\.[^/]+$/.test(path) &&
       isBelow(path, root) &&
-      begins(path) &&
-      !/(^|\/)(\.[^/]+|node_modules|tests?|__\w+__|ios|android)\//i.test(path)
-    );
-  });
+      !/(^|\/)(\.[^/]+|node_modules|tests?|__\w+__|ios|android)\//i.test(path),
+  );
+  if (code.some((path) => folderOf(path) !== root || isOfTrade(path, "sheet"))) return true;
+  return isMoreThanFresh(code, stack);
 }
 
 /** Draws a new app up. Nothing that is there is touched, but `.gitignore` and, for an alias, the compiler's configuration. */

@@ -330,6 +330,13 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "paths into the folder out of which the package is taken, before it is built",
+      {
+        "package.json": '{ "main": "./lib/index.js", "exports": { "./extra": { "default": "./made/extra.js" } } }',
+        "src/main.tsx": 'import "../lib/rows";\nimport "../lib";\nimport "../made/extra.js";\n',
+      },
+    ],
+    [
       "keys that a sample by another name lists",
       {
         "package.json": '{ "dependencies": { "react": "19", "vite": "8" } }',
@@ -407,6 +414,14 @@ describe("what is quiet elsewhere is still said", () => {
         ],
       ]) as Files,
       "file-name src/assets/images/oldCrate_ofApples.png",
+    ],
+    [
+      "a path into a folder that is not there, while the package is taken out of another, or out of one that is here",
+      {
+        "package.json": '{ "main": "./lib/index.js", "module": "./src/main.tsx", "dependencies": { "react": "19" } }',
+        "src/main.tsx": 'import "../libs/rows";\nimport "./rows";\n',
+      },
+      "unresolved-path src/main.tsx ../libs/rows",
     ],
     [
       "a helper in a source root that is for the entry",

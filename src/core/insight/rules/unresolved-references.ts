@@ -50,7 +50,9 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       if (kind === "module declaration" && !isRelative(specifier)) continue;
       const place = isRelative(specifier) ? joinPath(folderOf(path), specifier) : undefined;
       // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
-      const isMade = isLeft || (place !== undefined && isIgnored(folderOf(place)));
+      // Or in one out of which the package is taken, and which is not here.
+      const isMade =
+        isLeft || (place !== undefined && (isIgnored(folderOf(place)) || input.graph.resolver.isUnbuilt(path, place)));
       const why = isMade ? "left to a build" : whyOf(input, path, reference);
       yield { file: path, start, specifier, missing: place ?? specifier, why };
     }
