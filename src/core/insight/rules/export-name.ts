@@ -49,8 +49,11 @@ export const exportName: Rule = {
       const agrees = each.isNamed || areAlike(context, each.stem, each.main.name);
       sisters.set(kindOf(each), { of: sister.of + 1, agree: sister.agree + (agrees ? 1 : 0) });
     }
+    // Where no file of hooks is called as a hook is, each is called after its matter: `promise.ts`.
+    const calledAsHooks = new Set(exported.flatMap((each) => (/^use(?![a-z])/.test(each.stem) ? [kindOf(each)] : [])));
     for (const { entry, main, stem, rest } of others) {
       const { path } = entry;
+      if (main.kind === "hook" && exported.length > 1 && !calledAsHooks.has(kindOf({ entry, main }))) continue;
       const { of, agree } = sisters.get(kindOf({ entry, main })) ?? { of: 0, agree: 0 };
       const isDrawn = main.kind === "component" || main.kind === "hook";
       if (of > 1 || !isDrawn ? agree < (isDrawn ? 1 : sistersOfAForm) || agree < (of - 1) * partOfAForm : false)

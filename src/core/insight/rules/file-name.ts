@@ -101,7 +101,9 @@ export const fileName: Rule = {
       if (isInCode && belonging.pattern.case === "Pascal" && given.length > 1 && !isOneOfThem) continue;
       // `RotaActionCreators` says as well as `RotaActions` what is in it.
       const ends = featureKey(splitWords(belonging.pattern.after));
-      if (ends !== "" && splitWords(stem).some((word) => featureKey([word]) === ends)) continue;
+      const inFront = splitWords(stem).slice(0, -1);
+      const isSaidElse = ends !== "" && inFront.some((word) => featureKey([word]) === ends);
+      if (isSaidElse && isInCase(stem, belonging.pattern.case)) continue;
       // Capitals are for what bears them: functions of a file that is no more than probably part of a state break no `{Pascal}Provider`.
       const { case: form } = belonging.pattern;
       const isGivenSo = given.length === 0 || given.some(({ name }) => isInCase(name, form));

@@ -1,5 +1,6 @@
 import { certain, keyOf, singular } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
+import { isDeclaration } from "../../languages/index.js";
 import { splitWords } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
@@ -42,8 +43,8 @@ export const outsideShelves: Rule = {
       const isOnShelf = standing !== undefined && standing.shelf.holds.length > 0;
       if (isOnShelf || !isInSource(layout, path) || role.is === "generated") continue;
       const belonging = places.of(entry);
-      // What tools find by its name, and what nearly no sister does, is nobody's business.
-      if (isNamedByTool(path)) continue;
+      // What tools find by its name, what declares a script beside it, and what nearly no sister does, is nobody's business.
+      if (isNamedByTool(path) || isDeclaration(path)) continue;
       const isIndexOfAll = folderOf(path) === layout.source && keyOf(nameOf(path)).startsWith("index");
       if (isIndexOfAll) continue;
       // A folder whose parts are shelves is a module of its own; what lies right in it speaks for all of it.

@@ -330,6 +330,16 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "hooks in files that are called after their matter, and what declares a script beside it",
+      {
+        "src/hooks/promise.ts": "export function usePromise() { return 1; }\n",
+        "src/hooks/starredRows.ts": "export function useStarredRows() { return 1; }\n",
+        "src/hooks/press.ts": "export function usePress() { return 1; }\n",
+        "src/hooks/immutability.ts": "export function useDeepValue() { return 1; }\n",
+        "src/untold/messages.d.ts": "export interface Messages { readonly crate: string }\n",
+      },
+    ],
+    [
       "paths into the folder out of which the package is taken, before it is built",
       {
         "package.json": '{ "main": "./lib/index.js", "exports": { "./extra": { "default": "./made/extra.js" } } }',
