@@ -194,8 +194,12 @@ const mostEntries = 12;
 /** So many files of its own in the source root are an app without folders. */
 const filesOfAFlatApp = 3;
 
-/** Whether some files that lie in a source root are more than what the tools of a stack make for a fresh app. */
-export function isMoreThanFresh(paths: readonly ProjectPath[], { fresh = [] }: Pick<StackData, "fresh">): boolean {
+/**
+ * Whether some files that lie in a source root are more than what the tools of a stack make for a fresh app. Where none makes any,
+ * as for style sheets, files may well lie there.
+ */
+export function isMoreThanFresh(paths: readonly ProjectPath[], { fresh }: Pick<StackData, "fresh">): boolean {
+  if (fresh === undefined) return false;
   const known = new Set(["", ...fresh].map((name) => name.toLowerCase()));
   const stems = new Set(paths.map((path) => partsOf(nameOf(path)).stem.toLowerCase()));
   return [...stems].filter((stem) => !known.has(stem)).length >= filesOfAFlatApp;
