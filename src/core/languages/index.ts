@@ -148,6 +148,7 @@ export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } 
 export { isPathList } from "./documents/index.js";
 export { isInBundle } from "./bundles.js";
 export { assetNamesIn } from "./asset-names.js";
+export { isGrammar, isPutByBuildOfSheets } from "./left-to-builds.js";
 export {
   isDocument,
   isNotReadYet,

@@ -8,6 +8,7 @@ import { parseConfiguration } from "../../app/configuration/parse-configuration.
 import { MemoryStore } from "../../files/index.js";
 import { withAlias } from "./alias.js";
 import { withIgnored } from "./ignore-file.js";
+import { fits } from "../../app/find-app.js";
 import { detectStacks, bestFit, likelyLanguage, likelyStack, likelySource, projectName } from "../../app/index.js";
 import { hasBegun, draftBegunApp, draftNewApp } from "./index.js";
 import { begun, listOf } from "./setup.test.suite.js";
@@ -349,5 +350,18 @@ describe("an app that has begun", () => {
     [["src/index.js", "src/TreeList.js", "src/treeSchema.js", "src/listHelpers.js"], true],
   ])("%j has begun: %s", (paths, wanted) => {
     expect(hasBegun({ folder: at(""), stack: readStack("react-web"), paths: paths.map(at) }, "src")).toBe(wanted);
+  });
+
+  test.each([
+    ["react-web", ["main.tsx", "App.tsx", "setupTests.ts"], true],
+    ["react-web", ["index.js", "TreeList.js", "treeSchema.js", "listHelpers.js"], false],
+    ["react-web", ["index.js", "TreeList.js", "treeSchema.js", "components/TreeRow.js"], true],
+    ["uikit", ["AppDelegate.swift", "SceneDelegate.swift", "ViewController.swift"], true],
+    // Sheets may well lie in one folder.
+    ["css", ["main.css", "rows.css", "crates.css", "tones.css", "signs.css"], true],
+  ])("whether an arrangement fits an app in %s of %j: %s", (stack, names, wanted) => {
+    const paths = names.map((name) => at(`src/${name}`));
+    const input = { store: new MemoryStore({}), folder: at(""), stack: readStack(stack), paths, source: "src" };
+    expect(fits(bestFit(input))).toBe(wanted);
   });
 });

@@ -1,6 +1,13 @@
 /** References that lead nowhere, each with what is to be made of it. `check` and `survey` stand on the same ones. */
 import type { ReferenceGraph } from "../../graph/index.js";
-import { isCode, isOfTrade, isRelative, type Reference } from "../../languages/index.js";
+import {
+  isCode,
+  isGrammar,
+  isOfTrade,
+  isPutByBuildOfSheets,
+  isRelative,
+  type Reference,
+} from "../../languages/index.js";
 import { folderOf, inFolder, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import { ignoredFolders, type SourceTree } from "../../files/index.js";
 import type { App } from "../../app/index.js";
@@ -82,8 +89,7 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
     mayBeMade(reference) ||
     hasEditions(input, from, reference) ||
     isMadeOfNeighbour(input, from, reference) ||
-    // A pattern among sheets is an importer's of the build.
-    (isOfTrade(from, "sheet") && (nameOf(reference.specifier) === nameOfATheme || reference.specifier.includes("*"))) ||
+    (isOfTrade(from, "sheet") && isPutByBuildOfSheets(reference.specifier)) ||
     isToBeInstalled(input, from, reference) ||
     leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
@@ -147,12 +153,6 @@ function hasEditions({ tree }: UnresolvedInput, from: ProjectPath, { specifier }
   });
 }
 
-/** The name by which sheets of Semantic UI take their theme in, wherever they lie: a build puts a file in its place. Source: the package's own build. */
-const nameOfATheme = "theme.config";
-
-/** What generators make code of, beside it. */
-const grammars = /\.(?:graphqls?|gql|proto|thrift|pegjs|jison|g4)$/i;
-
 /** `./Crate.gql` where `Crate.graphql` lies: a generator writes it beside. */
 function isMadeOfNeighbour({ tree }: UnresolvedInput, from: ProjectPath, { specifier }: Reference): boolean {
   const wanted = isRelative(specifier) ? joinPath(folderOf(from), specifier) : undefined;
@@ -160,7 +160,7 @@ function isMadeOfNeighbour({ tree }: UnresolvedInput, from: ProjectPath, { speci
   if (wanted === undefined || stem === "" || stem === nameOf(wanted)) return false;
   return tree
     .filesBelow(folderOf(wanted))
-    .some((path) => folderOf(path) === folderOf(wanted) && grammars.test(path) && nameOf(path).startsWith(`${stem}.`));
+    .some((path) => folderOf(path) === folderOf(wanted) && isGrammar(path) && nameOf(path).startsWith(`${stem}.`));
 }
 
 /** `new URL("./starters", import.meta.url)` names a folder, which may be one that a build makes. */
