@@ -45,7 +45,10 @@ export function serve({ connection, isCut }: Wire, version: string): Promise<boo
     connection.onExit(() => resolve(true));
     connection.listen();
     // An editor that crashed says nothing; threads that go on looking would keep this process for ever.
-    void isCut.then(() => session?.end()).then(() => resolve(false));
+    void isCut
+      .then(() => session?.end())
+      .catch(() => undefined)
+      .then(() => resolve(false));
   });
 }
 

@@ -4,9 +4,14 @@ import ts from "typescript";
 
 const kept = new Map<string, ts.SourceFile | undefined>();
 
+/** Whether a file is a package's. The project itself may well lie below a folder of that name. */
+function isOfPackage(file: string, root: string): boolean {
+  return (file.startsWith(`${root}/`) ? file.slice(root.length) : file).includes("/node_modules/");
+}
+
 /** What a compiler says of a program before it would write. Packages are compiled, and not judged: they are not the app's. */
-function diagnosticsOf(program: ts.Program): ts.Diagnostic[] {
-  const own = program.getSourceFiles().filter(({ fileName }) => !fileName.includes("/node_modules/"));
+function diagnosticsOf(program: ts.Program, root: string): ts.Diagnostic[] {
+  const own = program.getSourceFiles().filter(({ fileName }) => !isOfPackage(fileName, root));
   return [
     ...program.getConfigFileParsingDiagnostics(),
     ...program.getOptionsDiagnostics(),
@@ -19,7 +24,9 @@ function diagnosticsOf(program: ts.Program): ts.Diagnostic[] {
  * What `tsc -p .` says of a project that has a `tsconfig.json`, one line each; nothing where all is well. Another compiler says
  * by what it makes programs, and of which files more (their endings, with the dot).
  */
-export function compile(root: string, create = ts.createProgram, more: readonly string[] = []): string {
+export function compile(folder: string, create = ts.createProgram, more: readonly string[] = []): string {
+  // As the compiler writes paths.
+  const root = folder.replaceAll("\\", "/");
   const file = join(root, "tsconfig.json");
   const { config, error } = ts.readConfigFile(file, (path) => ts.sys.readFile(path)) as {
     config: unknown;
@@ -46,7 +53,7 @@ export function compile(root: string, create = ts.createProgram, more: readonly 
     host,
     ...references,
   });
-  const found = [...(error ? [error] : []), ...errors, ...diagnosticsOf(program)];
+  const found = [...(error ? [error] : []), ...errors, ...diagnosticsOf(program, root)];
   return ts.formatDiagnostics(found, { ...host, getNewLine: () => "\n" });
 }
 
@@ -55,7 +62,7 @@ function hostFor(root: string, options: ts.CompilerOptions): ts.CompilerHost {
   const read = host.getSourceFile.bind(host);
   host.getCurrentDirectory = (): string => root;
   host.getSourceFile = (path, version, onError, isNew) => {
-    if (!path.includes("/node_modules/")) return read(path, version, onError, isNew);
+    if (!isOfPackage(path, root)) return read(path, version, onError, isNew);
     const { languageVersion, impliedNodeFormat } = typeof version === "object" ? version : { languageVersion: version };
     const key = `${path}|${languageVersion}|${impliedNodeFormat ?? ""}`;
     if (!kept.has(key)) kept.set(key, read(path, version, onError, isNew));
