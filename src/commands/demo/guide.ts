@@ -107,16 +107,16 @@ export class Guide {
       const { compile } = await import("./type-check.js");
       const said = compile(this.folder);
       this.#judge(said === "", said, "TypeScript finds no error");
-    } else if (this.tour.judge === "Sass") await this.#compileSheets();
+    } else if (this.tour.judge === "Sass") this.#compileSheets();
   }
 
-  async #compileSheets(): Promise<void> {
-    const sass = await installedSass();
+  #compileSheets(): void {
+    const sass = installedSass();
     if (!sass) return this.#judge(true, "", "(Sass is not installed here, so nobody judges the sheets)");
     const places = this.tour.sheets ?? ["styles/main.scss"];
     const entry = places.find((path) => existsSync(join(this.folder, path))) ?? "";
     try {
-      const { css } = sass.compile(join(this.folder, entry));
+      const { css } = sass.compile(join(this.folder, entry), { logger: sass.Logger.silent });
       this.#judgeSheets(css);
     } catch (error) {
       this.#judge(false, error instanceof Error ? error.message : String(error));
