@@ -1,6 +1,6 @@
 /**
  * The whole trial: every fault at every system call, every command in every hostile repository, and every run of every law.
- * `npm test` takes a sample of each. About eight minutes on two cores; exit code 1 if something does not hold.
+ * `npm test` takes a sample of each. Exit code 1 if something does not hold.
  *
  *   node scripts/trial.mjs [faults | hostile | laws]
  */

@@ -78,8 +78,9 @@ function isFilesOwn(
 ): boolean {
   const prefix = prefixOf(name);
   if (prefix === "") return false;
-  const stem = featureKey(splitWords(partsOf(nameOf(entry.path)).stem));
-  return (prefixes.get(entry.path)?.get(prefix) ?? 0) > 1 || stem.startsWith(featureKey(splitWords(prefix)));
+  if ((prefixes.get(entry.path)?.get(prefix) ?? 0) > 1) return true;
+  const key = featureKey(splitWords(prefix));
+  return key !== "" && featureKey(splitWords(partsOf(nameOf(entry.path)).stem)).startsWith(key);
 }
 
 /** `harvest/added`, `HARVEST_ADDED` and `harvestAdded` begin with harvest; so does `shift/added` where `shift` means the rota. */
