@@ -77,7 +77,7 @@ writeData("arrangements");
 await writeJavaScriptStarters(join(root, "data", "starters"), join(root, "dist", "data", "javascript"));
 const types = spawnSync(
   process.execPath,
-  ["node_modules/typescript/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"],
+  ["node_modules/typescript-7/bin/tsc", "-p", "tsconfig.build.json", "--emitDeclarationOnly"],
   { cwd: root, stdio: "inherit" },
 );
 process.exitCode = types.status ?? 1;

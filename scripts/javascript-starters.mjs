@@ -5,7 +5,7 @@
 // @ts-check
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
-import { format } from "prettier";
+import { format } from "oxfmt";
 import { blankSourceFile } from "ts-blank-space";
 import ts from "typescript";
 
@@ -63,6 +63,7 @@ async function inJavaScript(text, name) {
   const blanked = blankSourceFile(parse(code), (node) => {
     throw new Error(`${name}: types of ${ts.SyntaxKind[node.kind]} cannot be blanked`);
   });
-  const laidOut = await format(blanked, { parser: "babel", printWidth: 120 });
+  const { code: laidOut, errors } = await format(name.replace(/\.ts(x?)$/, ".js$1"), blanked, { printWidth: 120 });
+  if (errors[0]) throw new Error(`${name}: ${errors[0].message}`);
   return laidOut.replaceAll(/__p(\d+)__/g, (_, index) => words[Number(index)] ?? "");
 }

@@ -1,4 +1,3 @@
-/* eslint-disable @typescript-eslint/no-explicit-any -- What a server answers is looked into by each test. */
 import type { Readable, Writable } from "node:stream";
 
 type Encoding = "utf-16" | "utf-8";
