@@ -117,3 +117,32 @@ test.skipIf(sep === "\\")("a pipe is neither waited for nor taken for an empty f
   expect(codeOf(() => store.read(at("pipe.ts")))).toBe("EINVAL");
   expect(store.read(at("empty.ts")).length).toBe(0);
 });
+
+describe("a form of a line is found in files of the endings that it names", () => {
+  const lines = [
+    "require('./a/' + name);",
+    "require(",
+    'url("a\\b")',
+    "const a = (*b);",
+    "plain",
+    'a "one',
+    'two" + "three/" + c',
+  ];
+
+  test.each<[string, string, readonly number[]]>([
+    ["a call that goes on behind its text", "(require|import)[ \t]*[(][ \t]*([\"'][^\"']*[\"'][ \t]*[+])", [0]],
+    ["the end of a line", "(require|import)[ \t]*[(][ \t]*$", [1]],
+    ["a backslash", '"[^"]*[\\\\/]', [2, 6]],
+    ["a text never goes on in the next line", '"[^"]*" [+]', [6]],
+    ["nothing", "nowhere", []],
+  ])("%s", async (_, expression, found) => {
+    execFileSync("git", ["init", "-q", root]);
+    for (const [at, line] of lines.entries()) writeFileSync(join(root, `${at}.ts`), `first\n${line}\nlast\n`);
+    writeFileSync(join(root, "joined.ts"), 'a "one\ntwo" + c\n');
+    writeFileSync(join(root, "0.txt"), lines.join("\n"));
+    const paths = (await store.list()).files.map(({ path }) => path);
+    expect(paths).toContain("0.txt");
+    const hits = await store.search([], { expression, extensions: [".ts"] });
+    expect([...(hits ?? ["none"])].filter((path) => path !== "").sort()).toEqual(found.map((at) => `${at}.ts`));
+  });
+});
