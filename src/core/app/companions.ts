@@ -82,7 +82,8 @@ export interface Companion {
  * same thing (`tree@2x.png` with `tree.png`); and whatever bears its whole name (`TreeCard.xaml.cs` with `TreeCard.xaml`). The
  * file itself is not among them.
  */
-export function companionsOf(tree: SourceTree, path: ProjectPath, siblings = siblingsOf(tree)): Companion[] {
+export function companionsOf(tree: SourceTree, path: ProjectPath): Companion[] {
+  const siblings = siblingsOf(tree);
   const folder = folderOf(path);
   const own = partsOf(nameOf(path));
   const found: Companion[] = [];
@@ -173,7 +174,7 @@ function isPicture(rest: string): boolean {
 }
 
 /** The names of the files in a folder, by what is asked of them. */
-export interface Siblings {
+interface Siblings {
   /** Those of a stem, in order. */
   readonly ofStem: (folder: ProjectPath, stem: string) => readonly string[];
   /** Those that begin with a text, in order. */
@@ -182,8 +183,17 @@ export interface Siblings {
 
 const none: readonly string[] = [];
 
+/** Made before: a tree stays as it is, and who asks of many files asks each time. */
+const made = new WeakMap<SourceTree, Siblings>();
+
 /** The names of all folders, made once a tree. */
-export function siblingsOf(tree: SourceTree): Siblings {
+function siblingsOf(tree: SourceTree): Siblings {
+  let siblings = made.get(tree);
+  if (!siblings) made.set(tree, (siblings = makeSiblings(tree)));
+  return siblings;
+}
+
+function makeSiblings(tree: SourceTree): Siblings {
   const byFolder = new Map<ProjectPath, string[]>();
   for (const path of tree.paths) {
     const names = byFolder.get(folderOf(path));

@@ -6,7 +6,6 @@ export {
   partPath,
   partsInText,
   partsOf,
-  siblingsOf,
   type Companion,
   type NameParts,
 } from "./companions.js";

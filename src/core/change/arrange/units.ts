@@ -3,7 +3,7 @@
  * leading file is one with its companions. Where a unit goes is decided once, for the file that leads it.
  */
 import { addTo } from "../../base/grouping.js";
-import { companionsOf, partsOf, siblingsOf } from "../../app/index.js";
+import { companionsOf, partsOf } from "../../app/index.js";
 import { isMain, keyOf, type Catalogue, type Entry } from "../../insight/catalogue/index.js";
 import { splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
@@ -60,14 +60,13 @@ const alongKept = new WeakMap<Catalogue, (lead: ProjectPath) => readonly Project
 function alongOf(tree: SourceTree, catalogue: Catalogue): (lead: ProjectPath) => readonly ProjectPath[] {
   const there = alongKept.get(catalogue);
   if (there) return there;
-  const siblings = siblingsOf(tree);
   const followers = new Map<ProjectPath, ProjectPath[]>();
   for (const { path, leader } of catalogue.entries.values()) if (leader !== undefined) addTo(followers, leader, path);
   const known = new Map<ProjectPath, readonly ProjectPath[]>();
   const along = (lead: ProjectPath): readonly ProjectPath[] => {
     let files = known.get(lead);
     if (!files) {
-      const companions = companionsOf(tree, lead, siblings).map(({ path }) => path);
+      const companions = companionsOf(tree, lead).map(({ path }) => path);
       known.set(lead, (files = [...companions, ...(followers.get(lead) ?? [])]));
     }
     return files;

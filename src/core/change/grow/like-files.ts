@@ -210,7 +210,10 @@ function groupsOf(
     return likely.map((example) => {
       const sisters = sistersOf(example, group);
       // Where a longer name stands, a shorter one in it is not meant.
-      for (const { name } of [example, ...sisters]) name.besides(units.map((each) => each.name));
+      FeatureName.tellApart(
+        [example, ...sisters].map(({ name }) => name),
+        units.map((each) => each.name),
+      );
       return comparedTo(example, sisters);
     });
   });

@@ -88,7 +88,10 @@ export async function growSet({
     return undefined;
   const compared = likely.map((example) => {
     const sisters = sistersOf(example, others);
-    for (const { name } of [example, ...sisters]) name.besides(all.map((each) => each.name));
+    FeatureName.tellApart(
+      [example, ...sisters].map(({ name }) => name),
+      all.map((each) => each.name),
+    );
     return comparedTo(example, sisters);
   });
   const learnt = await learnWiring({ analysed, graph, progress, units: { all: others, compared } });

@@ -68,7 +68,10 @@ export async function renameFeature(request: FeatureRenameRequest): Promise<Rena
   const { inPaths } = found.name;
   // What it is about, where that is called otherwise, keeps its name.
   const from = new FeatureName(old, inPaths);
-  from.besides(examples.filter((each) => each !== found).map((each) => each.name));
+  FeatureName.tellApart(
+    [from],
+    examples.filter((each) => each !== found).map((each) => each.name),
+  );
   await Promise.all([prepareNames(project.tree), ...languagesInUse().map((language) => language.prepare())]);
   return new FeatureRenaming(
     request,

@@ -1,6 +1,6 @@
 /** `move FROM… TO`, understood as `mv` is: files, folders and patterns, into a folder or to a new name. */
 import picomatch from "picomatch";
-import { companionPath, companionsOf, isComponentFolder, partPath, partsInText, siblingsOf } from "../../app/index.js";
+import { companionPath, companionsOf, isComponentFolder, partPath, partsInText } from "../../app/index.js";
 import { ShelfError } from "../../base/errors.js";
 import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
@@ -25,12 +25,11 @@ export function understandMove(tree: SourceTree, request: MoveRequest): Move[] {
   const into = request.into || sources.length > 1 || (isFolder && !onlyCase);
   if (into && tree.has(request.to)) throw new ShelfError("TARGET_NOT_FOLDER", { path: request.to });
   const moves = new Map<ProjectPath, Move>();
-  const siblings = siblingsOf(tree);
   const add = (move: Move): void => {
     // A companion that was also named keeps the place that was asked for it.
     if (!moves.has(move.from) || move.why === "asked") moves.set(move.from, move);
   };
-  for (const from of sources) for (const move of movesOf(tree, from, { ...request, into }, siblings)) add(move);
+  for (const from of sources) for (const move of movesOf(tree, from, { ...request, into })) add(move);
   return [...moves.values()];
 }
 
@@ -48,16 +47,14 @@ function expandPattern(tree: SourceTree, path: ProjectPath): readonly ProjectPat
   return matches;
 }
 
-type Siblings = ReturnType<typeof siblingsOf>;
-
-function movesOf(tree: SourceTree, from: ProjectPath, request: MoveRequest, siblings: Siblings): Move[] {
+function movesOf(tree: SourceTree, from: ProjectPath, request: MoveRequest): Move[] {
   const { to, into, alone } = request;
   if (tree.has(from)) {
     if (!alone && into && isComponentFolder(tree, from) && !isBelow(folderOf(from), to))
       return wholeComponent(tree, from, to);
     return [
       { from, to: into ? inFolder(to, nameOf(from)) : to, why: "asked" },
-      ...(alone ? [] : companions(tree, from, request, siblings)),
+      ...(alone ? [] : companions(tree, from, request)),
     ];
   }
   return movesOfFolder(tree, from, into ? inFolder(to, nameOf(from)) : to);
@@ -74,9 +71,9 @@ function wholeComponent(tree: SourceTree, from: ProjectPath, to: ProjectPath): M
 }
 
 /** Companions go beside the new place, and take the new stem. */
-function companions(tree: SourceTree, from: ProjectPath, { to, into }: MoveRequest, siblings: Siblings): Move[] {
+function companions(tree: SourceTree, from: ProjectPath, { to, into }: MoveRequest): Move[] {
   const target = into ? inFolder(to, nameOf(from)) : to;
-  const beside = companionsOf(tree, from, siblings);
+  const beside = companionsOf(tree, from);
   const along = (path: ProjectPath, goes: ProjectPath): Move => ({
     from: path,
     to: goes,

@@ -1,5 +1,5 @@
 /** Moves that repairs are made of: a file with its companions, a component with its folder. */
-import { companionPath, companionsOf, isComponentFolder, partsOf, siblingsOf } from "../../app/index.js";
+import { companionPath, companionsOf, isComponentFolder, partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 
@@ -7,8 +7,6 @@ interface SingleMove {
   readonly from: ProjectPath;
   readonly to: ProjectPath;
 }
-
-const siblings = new WeakMap<SourceTree, ReturnType<typeof siblingsOf>>();
 
 /**
  * A file to its new path, and with it whatever goes along: the whole folder where it is the component's own (which then
@@ -38,7 +36,5 @@ function movesOfComponent(tree: SourceTree, from: ProjectPath, to: ProjectPath):
 }
 
 function companionMoves(tree: SourceTree, from: ProjectPath, to: ProjectPath): SingleMove[] {
-  let names = siblings.get(tree);
-  if (!names) siblings.set(tree, (names = siblingsOf(tree)));
-  return companionsOf(tree, from, names).map((each) => ({ from: each.path, to: companionPath(each, from, to) }));
+  return companionsOf(tree, from).map((each) => ({ from: each.path, to: companionPath(each, from, to) }));
 }

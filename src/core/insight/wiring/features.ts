@@ -5,7 +5,7 @@ import { extensionOf } from "../../app/arrangement/index.js";
 import { isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { AppAnalysis } from "../analysis.js";
-import { shared as sharedFeature } from "../catalogue/index.js";
+import { shared as sharedFeature, type Entry } from "../catalogue/index.js";
 import { FeatureName, shared, type Spelled, type Way } from "./spellings.js";
 
 /** One feature. */
@@ -44,6 +44,9 @@ export function examplesOf(
   const isOfApp = (path: ProjectPath): boolean =>
     source === "" || isBelow(path, source) || !app.stack.code.includes(extensionOf(nameOf(path)));
   const endings = commonEndings(catalogue.features.map(({ name }) => splitWords(name)));
+  const byFeature = new Map<string, Entry[]>();
+  for (const entry of catalogue.entries.values())
+    if (entry.feature.is !== undefined) addTo(byFeature, entry.feature.is, entry);
   const plain = catalogue.features.flatMap(({ name: feature, folders, isGeneral }): Example[] => {
     if (feature === sharedFeature) return [];
     const words = splitWords(feature);
@@ -52,15 +55,15 @@ export function examplesOf(
     const name = new FeatureName(words, inPaths, thing);
     const isOwn = (path: ProjectPath): boolean =>
       folders.some((folder) => isBelow(path, folder)) || (isGeneral !== true && name.in(nameOf(path)).length > 0);
-    const files = [...catalogue.entries.values()]
-      .filter(({ feature: of, path, isLeft }) => of.is === feature && !isLeft && isOwn(path))
+    const files = (byFeature.get(feature) ?? [])
+      .filter(({ path, isLeft }) => !isLeft && isOwn(path))
       .filter(({ path, role }) => isOfApp(path) || role.is === "test")
       .map(({ path }) => path)
       .filter((path) => name.in(path).length > 0);
     const code = files.filter((path) => app.stack.code.includes(extensionOf(nameOf(path))));
     return code.length > 0 ? [{ feature, name, files }] : [];
   });
-  for (const { name } of plain) name.besides(plain.map((each) => each.name));
+  FeatureName.tellApart(plain.map((each) => each.name));
   const owners = new Map(plain.flatMap((each) => each.files.map((path) => [path, each] as const)));
   const found = plain.map((each): Example => {
     const thing = thingOf(each, owners, graph);
@@ -68,7 +71,7 @@ export function examplesOf(
     const name = new FeatureName(each.name.words, inPaths, splitWords(thing.name));
     return { ...each, name, files: [...new Set([...each.files, ...thing.files])] };
   });
-  for (const { name } of found) name.besides(found.map((each) => each.name));
+  FeatureName.tellApart(found.map((each) => each.name));
   return found;
 }
 

@@ -29,7 +29,7 @@ describe("places", () => {
 
   test("the longer name of another feature is not this one", () => {
     const [environments, details] = [new FeatureName(["environments"]), new FeatureName(["environment", "details"])];
-    environments.besides([environments, details]);
+    FeatureName.tellApart([environments], [environments, details]);
     expect(found(environments, "environments environmentDetails environment")).toEqual(["environments", "environment"]);
   });
 
@@ -66,7 +66,7 @@ describe("another name in the same place", () => {
 
 test("the longer name of another feature hides this one, and not what the other is about", () => {
   const properties = new FeatureName(["properties"]);
-  properties.besides([new FeatureName(["property", "search"], "kebab", ["Property"])]);
+  FeatureName.tellApart([properties], [new FeatureName(["property", "search"], "kebab", ["Property"])]);
   const said = (text: string): string[] => properties.in(text).map(({ start, end }) => text.slice(start, end));
   expect(said("PropertyCard of properties")).toEqual(["Property", "properties"]);
   expect(said("PropertySearch and property-search")).toEqual([]);

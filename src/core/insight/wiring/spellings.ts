@@ -70,15 +70,22 @@ export class FeatureName {
     if (all.length > 0) this.#form = new RegExp(all.join("|"), "gu");
   }
 
-  /** Says which features there are besides: where the longer name of another stands, this one is not meant. */
-  besides(others: readonly FeatureName[]): void {
-    const own = this.words.map(singular).join(" ");
-    const longer = others.filter(({ words }) => {
-      const theirs = words.map(singular).join(" ");
-      return theirs.length > own.length && ` ${theirs} `.includes(` ${own} `);
-    });
-    // What the other is about may be called as this one is.
-    this.#longer = longer.map(({ words, inPaths }) => new FeatureName(words, inPaths));
+  /** Says which features there are besides some: where the longer name of another stands, the shorter one in it is not meant. */
+  static tellApart(names: readonly FeatureName[], all = names): void {
+    const longer = new Map<string, Set<FeatureName>>();
+    for (const name of all) {
+      const words = name.words.map(singular);
+      for (let from = 0; from < words.length; from += 1)
+        for (let to = from + 1; to <= words.length; to += 1) {
+          const part = words.slice(from, to).join(" ");
+          if (to - from < words.length) longer.set(part, (longer.get(part) ?? new Set<FeatureName>()).add(name));
+        }
+    }
+    for (const name of names)
+      // What the other is about may be called as this one is.
+      name.#longer = [...(longer.get(name.words.map(singular).join(" ")) ?? [])].map(
+        ({ words, inPaths }) => new FeatureName(words, inPaths),
+      );
   }
 
   /** Every text by which it may be written, the longest first. */
