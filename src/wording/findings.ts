@@ -347,9 +347,9 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `the state of ${name} is kept in one file, actions and all`,
     advice: "Give its actions a file of their own: `steady-shelf arrange --state apart`.",
   }),
-  "secret tracked": ({ name }) => ({
-    says: `${name} contains values and is not ignored by git`,
-    advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`; change whatever was secret.`,
+  "secret tracked": ({ name, keys }) => ({
+    says: `${name} contains ${keys.length === 0 ? "settings of one machine" : someOf(keys)} and is not ignored by git`,
+    advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`${keys.length === 0 ? "" : "; change whatever was secret"}.`,
   }),
   "secret in sample": ({ key }) => ({
     says: `the value of ${key} looks like a secret, and a sample is for everybody`,
@@ -360,10 +360,15 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     advice: `Add the line \`${key}=\` to ${sample}, so that everybody knows of it.`,
   }),
   "no sample": ({ keys }) => ({
-    says: `the app reads ${enumerate([...keys.slice(0, 5), ...(keys.length > 5 ? [count(keys.length - 5, "other key")] : [])])} from its environment, and nothing lists ${keys.length === 1 ? "it" : "them"}`,
+    says: `the app reads ${someOf(keys)} from its environment, and nothing lists ${keys.length === 1 ? "it" : "them"}`,
     advice: `Make .env.example with a line for ${keys.length === 1 ? "it" : "each"}, without ${keys.length === 1 ? "a value" : "values"}.`,
   }),
 };
+
+/** Keys of an environment, the first of them by name. */
+function someOf(keys: readonly string[]): string {
+  return enumerate([...keys.slice(0, 5), ...(keys.length > 5 ? [count(keys.length - 5, "other key")] : [])]);
+}
 
 function fileName(path: string): string {
   return path.slice(path.lastIndexOf("/") + 1);

@@ -1,6 +1,7 @@
 /** The words for what could matter to a plan and was not read. */
 import type { Gap } from "../core/change/plan/index.js";
 import { nameOf } from "../core/base/paths.js";
+import { isTakenIn } from "../core/languages/index.js";
 import { count } from "./words.js";
 
 const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
@@ -11,7 +12,10 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
-  "counted from elsewhere": ({ detail }) => `${detail} counts from a folder that is only known when the script runs`,
+  "counted from elsewhere": ({ detail, file }) =>
+    isTakenIn(file)
+      ? `${detail} leads nowhere from here: it may count from a sheet that takes this one in, and none was found`
+      : `${detail} counts from a folder that is only known when the script runs`,
   "handed on": ({ detail, names }) =>
     `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,
   grows: ({ names }) =>

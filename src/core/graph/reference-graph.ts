@@ -16,7 +16,7 @@ import {
   type Reference,
   type Resolution,
 } from "../languages/index.js";
-import { folderOf, foldersHolding, joinPath, type ProjectPath, rootPath } from "../base/paths.js";
+import { beginningWith, folderOf, foldersHolding, joinPath, type ProjectPath, rootPath } from "../base/paths.js";
 import { quiet, type Progress } from "../base/progress.js";
 import type { FileReader, KeptReadings, SourceTree } from "../files/index.js";
 import { readablePaths } from "./read-references.js";
@@ -96,8 +96,16 @@ export class ReferenceGraph {
   usedWholesale(): readonly string[] {
     return (this.#wholesale ??= [...this.files.values()].flatMap(({ path, reading, references }) => [
       ...reading.computed.flatMap(({ head }) => {
-        const place = head.startsWith(".") ? joinHead(path, head) : this.resolver.headPlace(path, head);
-        return place === undefined ? this.#foldersCalled(head) : [place];
+        // What is put together in a sheet may count from those that take it in, and these need not be known.
+        const bearers = [path, ...(isTakenIn(path) ? this.resolver.entriesOf(path) : [])];
+        const places = bearers.flatMap((bearer) => {
+          const place = head.startsWith(".") ? joinHead(bearer, head) : this.resolver.headPlace(bearer, head);
+          return place === undefined ? [] : [place];
+        });
+        const isSomewhere = isTakenIn(path)
+          ? places.some((place) => beginningWith(this.tree.paths, place).length > 0)
+          : places.length > 0;
+        return isSomewhere ? places : [...places, ...this.#foldersCalled(head)];
       }),
       ...references.flatMap(({ resolution }) =>
         resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],
@@ -107,8 +115,9 @@ export class ReferenceGraph {
 
   /** Of a beginning that nothing explains, `/icons`, the folders that it may mean: what they hold may be reached. */
   #foldersCalled(head: string): string[] {
-    if (!/^\/[\w-]/.test(head)) return [];
-    const end = head.replace(/\/$/, "");
+    const way = head.startsWith(".") ? head.slice(0, head.lastIndexOf("/")) : head.replace(/\/$/, "");
+    const end = way.replace(/^(?:\.\.?\/)+/, "/");
+    if (!/^\/[\w-]/.test(end)) return [];
     this.#folders ??= [...foldersHolding(this.tree.paths)];
     return this.#folders.filter((folder) => `/${folder}`.endsWith(end)).map((folder) => `${folder}/`);
   }

@@ -166,6 +166,53 @@ const cases: readonly Case[] = [
     gaps: ["computed a/main.scss", "computed a/main.scss"],
   },
   {
+    name: "a URL that is put together in a sheet, and counts from one that takes it in",
+    files: {
+      "css/kit/_fonts.scss": '@mixin font($file) { src: url("../fonts/#{$file}.woff"); }',
+      "css/main.scss": '@use "kit/fonts"; a { @include fonts.font("apple"); }',
+      "fonts/apple.woff": "",
+    },
+    moves: ["fonts/apple.woff > letters/apple.woff"],
+    gaps: ["computed css/kit/_fonts.scss"],
+  },
+  {
+    name: "and from one that nobody found",
+    files: {
+      "css/kit/_fonts.scss": '@mixin font($file) { src: url("../fonts/#{$file}.woff"); }',
+      "assets/fonts/apple.woff": "",
+      "assets/type/pear.woff": "",
+    },
+    moves: ["assets/fonts/apple.woff > letters/apple.woff"],
+    gaps: ["computed css/kit/_fonts.scss"],
+  },
+  {
+    name: "and cannot mean what lies in a folder of another name",
+    files: {
+      "css/kit/_fonts.scss": '@mixin font($file) { src: url("../fonts/#{$file}.woff"); }',
+      "assets/type/pear.woff": "",
+    },
+    moves: ["assets/type/pear.woff > letters/pear.woff"],
+  },
+  {
+    name: "a whole URL that leads nowhere, and that may count from a sheet that nobody found",
+    files: {
+      "css/kit/_fonts.scss": '@font-face { src: url("../fonts/apple.woff"); } a { b: url("../fonts/pear.woff"); }',
+      "assets/fonts/apple.woff": "",
+    },
+    moves: ["assets/fonts/apple.woff > letters/apple.woff"],
+    gaps: ["counted from elsewhere css/kit/_fonts.scss"],
+  },
+  {
+    name: "one that leads somewhere from the sheet that takes it in",
+    files: {
+      "css/kit/_fonts.scss": '@font-face { src: url("../fonts/apple.woff"); }',
+      "css/main.scss": '@use "kit/fonts";',
+      "fonts/apple.woff": "",
+      "assets/fonts/apple.woff": "",
+    },
+    moves: ["assets/fonts/apple.woff > letters/apple.woff"],
+  },
+  {
     name: "one that is an address in any case",
     files: { "a/main.scss": '$cdn: "https://example.org"; a { b: url("#{$cdn}/x.woff"); }' },
     moves: ["a/main.scss > b/c/main.scss"],

@@ -52,6 +52,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const renamed = renamedWithoutPlace(map);
   for (const [file, extraction] of read) {
     found.push(...namesAlone(file, extraction, places));
+    found.push(...fromUnknownSheet(file, extraction, { tree, resolver, moved }));
     if (renamed.length > 0) found.push(...quotedNames(file, extraction, { tree, resolver, renamed }));
     if (extraction.computed.length === 0) continue;
     found.push(...begunNames(file, extraction, { tree, map }), ...fromAnywhere(file, extraction, { tree, map }));
@@ -59,8 +60,12 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
     const proved = new Set(extraction.references.map(({ start }) => start));
     for (const { start, head } of extraction.computed) {
       if (head === "" || proved.has(start)) continue;
-      if (head.startsWith(".") && !isEntryMoved(file) && keepsItsFolder(file, head, map)) continue;
-      const among = headPlaces(file, head, resolver).flatMap((place) => beginningWith(moved, place));
+      const bearers = [file, ...(isTakenIn(file) ? resolver.entriesOf(file) : [])];
+      const places = [...new Set(bearers.flatMap((bearer) => headPlaces(bearer, head, resolver)))];
+      const isNowhere = isTakenIn(file) && places.every((place) => beginningWith(tree.paths, place).length === 0);
+      const isKept = head.startsWith(".") && !isEntryMoved(file) && !isNowhere;
+      if (isKept && bearers.every((bearer) => keepsItsFolder(bearer, head, map))) continue;
+      const among = isNowhere ? somewhere(head, moved) : places.flatMap((place) => beginningWith(moved, place));
       const isMoved = head.startsWith(".") && (map.files.has(file) || isEntryMoved(file));
       if (among.length === 0 && !isMoved) continue;
       const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
@@ -92,6 +97,29 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
     }
   }
   return found;
+}
+
+/** Of what moves, what a head may mean that is read from where nobody knows: `../fonts/` is a folder called so. */
+function somewhere(head: string, moved: readonly ProjectPath[]): ProjectPath[] {
+  const words = head.replace(/^(?:\.{0,2}\/)+/, "");
+  return words.includes("/") ? moved.filter((path) => `/${path}`.includes(`/${words}`)) : [];
+}
+
+/** `url("../fonts/a.woff")` that leads nowhere from its sheet and from all that are known to take it in: there may be others. */
+function fromUnknownSheet(
+  file: ProjectPath,
+  { references }: Extraction,
+  { tree, resolver, moved }: Pick<ComputedInput, "tree" | "resolver"> & { readonly moved: readonly ProjectPath[] },
+): Mention[] {
+  if (!isTakenIn(file)) return [];
+  return references.flatMap((reference): Mention[] => {
+    const { specifier: text, start } = reference;
+    const among = reference.kind === "asset" && text.startsWith(".") ? somewhere(text, moved) : [];
+    const [names] = among.filter((path) => text.endsWith(`/${nameOf(path)}`));
+    if (names === undefined || resolver.resolve(file, reference).state !== "unresolved") return [];
+    const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
+    return [{ file, at, text, names, reason: "counted from elsewhere" }];
+  });
 }
 
 /** What sheets say of each variable, by its name; read when it is first asked. */

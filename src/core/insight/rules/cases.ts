@@ -185,7 +185,8 @@ export interface CaseDetails {
   /** `beside`: the files besides that of the reducer. */
   "state apart": { readonly name: string; readonly beside: readonly string[] };
   "state together": { readonly name: string };
-  "secret tracked": { readonly name: string };
+  /** `keys`: those whose values may well be secrets; none where the file is one machine's own. */
+  "secret tracked": { readonly name: string; readonly keys: readonly string[] };
   "secret in sample": { readonly key: string };
   "key not listed": { readonly key: string; readonly sample: string };
   "no sample": { readonly keys: readonly string[] };

@@ -65,6 +65,8 @@ export const exportName: Rule = {
       if (isCustomOf(folderOf(path))) continue;
       // What is wrapped is called as the file is, and stays inside: `const Row = …`, `export default Framed`.
       if (main.isDefault && declares(context.tree.text(path)?.text ?? "", stem)) continue;
+      // What begins a program is called after that.
+      if (/\b(?:entry|entry ?point|bootstrap)$/i.test(splitWords(stem).join(" "))) continue;
       // No name in code can begin as `404page` does.
       if (/^\p{N}/u.test(stem)) continue;
       // `hooks.ts` holds hooks, however many.

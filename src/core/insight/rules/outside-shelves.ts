@@ -1,4 +1,4 @@
-import { certain, keyOf, singular } from "../catalogue/index.js";
+import { certain, keyOf, singular, type Entry } from "../catalogue/index.js";
 import { partsOf } from "../../app/index.js";
 import { isDeclaration } from "../../languages/index.js";
 import { splitWords } from "../../base/names/index.js";
@@ -27,6 +27,9 @@ function isOfAKindOfItsOwn(path: ProjectPath, source: ProjectPath): boolean {
   return folder !== source && words.length > 1 && (words.at(-1) === kind || words[0] === kind);
 }
 
+/** So many files in a folder that is none of the shelves ask for one. */
+const filesOfAShelf = 3;
+
 /** Of more sisters than these so many have to lie together. */
 const [fewSisters, partThatAgrees] = [3, 0.7];
 
@@ -38,10 +41,13 @@ export const outsideShelves: Rule = {
   right: "src/components/TreeCard.tsx",
   *find({ mains, places, tree, sisters, app, catalogue: { clues } }) {
     const { layout } = app;
+    const isOnShelf = ({ standing }: Entry): boolean => standing !== undefined && standing.shelf.holds.length > 0;
+    const astray = new Map<ProjectPath, number>();
+    for (const each of mains)
+      if (!isOnShelf(each)) astray.set(folderOf(each.path), (astray.get(folderOf(each.path)) ?? 0) + 1);
     for (const entry of mains) {
-      const { path, standing, role } = entry;
-      const isOnShelf = standing !== undefined && standing.shelf.holds.length > 0;
-      if (isOnShelf || !isInSource(layout, path) || role.is === "generated") continue;
+      const { path, role } = entry;
+      if (isOnShelf(entry) || !isInSource(layout, path) || role.is === "generated") continue;
       const belonging = places.of(entry);
       // What tools find by its name, what declares a script beside it, and what nearly no sister does, is nobody's business.
       if (isNamedByTool(path) || isDeclaration(path)) continue;
@@ -56,6 +62,10 @@ export const outsideShelves: Rule = {
       const isSaid =
         !hasOwnShelves(app) ||
         (!isUnitOfItsOwn(path, layout.source) &&
+          // One or two that have a folder to themselves and no home elsewhere were put there on purpose.
+          (belonging !== undefined ||
+            folderOf(path) === layout.source ||
+            (astray.get(folderOf(path)) ?? 0) >= filesOfAShelf) &&
           (belonging === undefined || belonging.shelf.holds[0] === role.is) &&
           // Where few others of its role lie together, nobody can say that it is astray.
           (there === undefined || there.of < fewSisters || there.agree >= there.of * partThatAgrees));
