@@ -53,6 +53,39 @@ test.each(["@/components/Tree", "~/components/Tree.js", "@/Tree"])(
   },
 );
 
+test.each([
+  ["components/Tree", {}],
+  ["components/Tree.js", {}],
+  ["Tree", { "src/Tree.js": "export default 2;\n" }],
+  ["components/kit", { "src/components/kit/index.js": "" }],
+])("%s is a package only where one is known by its name", async (specifier, more) => {
+  const from = Object.keys(more)[0] ?? "src/components/Tree.js";
+  const { proof } = await moved(app("vite", specifier, more), from, "src/parts/Leaf/index.js");
+  expect(proof.outcome).toBe("incomplete");
+  expect(proof.gaps).toMatchObject([{ reason: "unknown alias", file: "src/main.js", detail: specifier, names: from }]);
+  const known = specifier.split("/")[0] ?? "";
+  for (const files of [
+    app(known, specifier, more),
+    app(`@types/${known}`, specifier, more),
+    app("vite", "path", { "src/path.js": "" }),
+    app("vite", "https://example.org/components/Tree.js"),
+    app("vite", "./other/Tree"),
+  ])
+    expect((await moved(files, "src/path.js" in files ? "src/path.js" : from, "src/parts/Leaf.js")).proof.gaps).toEqual(
+      [],
+    );
+});
+
+test("a sheet that only the build finds may be one that moves", async () => {
+  const files = {
+    "package.json": '{ "devDependencies": { "sass": "1" } }',
+    "styles/base/_spacing.scss": "$gap: 8px;\n",
+    "src/Tree.scss": '@import "base/spacing";\n@use "sass:math";\n',
+  };
+  const { proof } = await moved(files, "styles/base/_spacing.scss", "styles/core/_spacing.scss");
+  expect(proof.gaps).toMatchObject([{ reason: "unknown alias", file: "src/Tree.scss", detail: "base/spacing" }]);
+});
+
 test("a name that means one sheet alone means that, and none where it could mean two", async () => {
   const sheet = { "src/Cart.js": 'import "./Cart.style";\n', "src/Cart.style.scss": "" };
   const { edits, proof } = await moved(sheet, "src/Cart.style.scss", "src/Basket.style.scss");

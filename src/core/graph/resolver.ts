@@ -247,6 +247,13 @@ export class Resolver {
     );
   }
 
+  /** Whether a name is a package's: one that the manifests around a file declare, or that is installed. */
+  isKnownPackage(from: ProjectPath, name: string): boolean {
+    const parts = name.split("/");
+    const packageName = parts.slice(0, name.startsWith("@") ? 2 : 1).join("/");
+    return this.#dependsOnAny(from, [packageName, `@types/${packageName}`]) || this.#isPackage(from, packageName);
+  }
+
   /** An alias may look like a package's scope; an installed package is not an alias that leads nowhere. */
   #isPackage(from: ProjectPath, name: string): boolean {
     const [first = "", second = ""] = name.split("/");

@@ -3,9 +3,18 @@
  * program's. What the names would have to stand for is told by the files: nearly all of them lead to one below one folder.
  */
 import { addTo } from "../base/grouping.js";
-import { folderOf, foldersHolding, inFolder, isBelow, nameOf, relativePath, type ProjectPath } from "../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  foldersHolding,
+  inFolder,
+  isBelow,
+  nameOf,
+  relativePath,
+  type ProjectPath,
+} from "../base/paths.js";
 import type { ReferenceGraph } from "../graph/index.js";
-import type { Reference } from "../languages/index.js";
+import { isCode, isTakenIn, type Reference } from "../languages/index.js";
 
 /** A beginning of names, such as `@/`, with what it would have to stand for. */
 export interface UntoldAlias {
@@ -42,19 +51,38 @@ export function unknownPrefix(
   return isKnown ? undefined : prefix;
 }
 
+/**
+ * The first word of a sheet's name, `foundation/`: the folder may lie in one in which only the build looks for sheets. It may as well
+ * be gone, so it counts as an alias only where what it stands for is told.
+ */
+export function firstWordOfSheet(
+  { resolver }: Pick<ReferenceGraph, "resolver">,
+  file: ProjectPath,
+  name: string,
+): string | undefined {
+  const prefix = isTakenIn(file) ? /^[A-Za-z][\w-]*\//.exec(name)?.[0] : undefined;
+  if (prefix === undefined) return undefined;
+  return resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix)) ? undefined : prefix;
+}
+
 /** Every beginning that nothing explains, those of most references first. */
 export function untoldAliases({ graph, folder, files }: UntoldInput): UntoldAlias[] {
   const byPrefix = new Map<string, Named[]>();
+  const ofScripts = new Set<string>();
   for (const file of files)
     for (const { reference, resolution } of graph.files.get(file)?.references ?? []) {
+      if (isCode(file)) ofScripts.add(reference.specifier.slice(0, reference.specifier.indexOf("/") + 1));
       if (resolution.state !== "unresolved") continue;
-      const prefix = unknownPrefix(graph, file, reference.specifier);
+      const { specifier } = reference;
+      const prefix = unknownPrefix(graph, file, specifier) ?? firstWordOfSheet(graph, file, specifier);
       if (prefix !== undefined)
         addTo(byPrefix, prefix, { file, reference, rest: pathOf(reference.specifier).slice(prefix.length) });
     }
   return [...byPrefix]
     .flatMap(([prefix, named]) => {
       const whole = { prefix, references: named.length, ...targetOf(named, { graph, folder }) };
+      // What scripts ask for by that word is a package, for which no folder may stand.
+      if (/^\w/.test(prefix)) return whole.target && isTelling(whole) && !ofScripts.has(prefix) ? [whole] : [];
       return whole.target ? [whole] : [...partsOf(prefix, named, { graph, folder }), whole];
     })
     .sort((a, b) => b.references - a.references);
@@ -77,9 +105,12 @@ function partsOf(prefix: string, named: readonly Named[], scene: Pick<UntoldInpu
 export function tellingAliases(input: UntoldInput): readonly (Required<UntoldAlias> & { readonly name: string })[] {
   return untoldAliases(input).flatMap((each) => {
     const { target, references, prefix } = each;
-    const isTold = target && target.resolved >= namesThatTell && target.resolved >= references * partThatTells;
-    return isTold ? [{ prefix, references, target, name: prefix.replace(/\/$/, "") }] : [];
+    return target && isTelling(each) ? [{ prefix, references, target, name: prefix.replace(/\/$/, "") }] : [];
   });
+}
+
+function isTelling({ target, references }: UntoldAlias): boolean {
+  return target !== undefined && target.resolved >= namesThatTell && target.resolved >= references * partThatTells;
 }
 
 interface Named {
@@ -113,9 +144,20 @@ function targetOf(
     .map((below) => ({ below, count: tried.filter(leads(below)).length }))
     .filter(({ count }) => count * 2 > tried.length)
     .sort((a, b) => b.count - a.count);
-  const [first, second] = counts;
-  if (!first || first.count === second?.count) return {};
-  return { target: { folder: first.below, resolved: named.filter(leads(first.below)).length } };
+  const best = counts.filter(({ count }) => count === counts[0]?.count).map(({ below }) => below);
+  const target = best.length === 1 ? best[0] : nearest(best, named);
+  return target === undefined ? {} : { target: { folder: target, resolved: named.filter(leads(target)).length } };
+}
+
+/** Of several folders that have it all, the one nearest to those who ask is meant: another may be there to be put in its place. */
+function nearest(folders: readonly ProjectPath[], named: readonly Named[]): ProjectPath | undefined {
+  const [some] = named;
+  const around = some ? foldersAbove(some.file).filter((above) => named.every(({ file }) => isBelow(file, above))) : [];
+  for (const above of around) {
+    const near = folders.filter((folder) => isBelow(folder, above));
+    if (near.length > 0) return near.length === 1 ? near[0] : undefined;
+  }
+  return undefined;
 }
 
 /** So many folders are tried at most: those in which most of the names' first words lie. */

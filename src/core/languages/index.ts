@@ -34,6 +34,7 @@ export {
   exportsType,
   hasMarkup,
   isDeclaration,
+  isOfPlatform,
   isTyped,
   languageOfFiles,
   leavesChoice,

@@ -3,14 +3,19 @@
  * not complete, and nobody may show it as if it were.
  */
 import {
+  isCode,
   isNotReadYet,
+  isOfPlatform,
   isProjectFile,
+  isTakenIn,
   languageFor,
   mayNameFiles,
   namingWords,
   type Extraction,
   type LookupRules,
+  type Reference,
 } from "../../languages/index.js";
+import { addTo } from "../../base/grouping.js";
 import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { Resolver } from "../../graph/index.js";
@@ -86,19 +91,47 @@ function misunderstoodGaps({ tree, map, draft, read, rules }: GapInput): Gap[] {
   });
 }
 
-/** Names that only an alias can explain and that none does, where their end is the path of something that moves. */
+/**
+ * Names that only an alias can explain and that none does, where their end is the path of something that moves. A name without any
+ * sign, `components/Tree`, is one where no package is known by it: the build may look for it in a folder that nothing here tells.
+ */
 function aliasGaps({ tree, map, read, resolver }: GapInput): Gap[] {
-  const moved = [...map.files.keys()].map((path) => ({ path, plain: path.replace(/(?:\/index)?\.[^/]*$/, "") }));
+  // Sass leaves out the underscore.
+  const spoken = (path: string): string => path.replace(/(^|\/)_(?=[^/]*$)/, "$1");
+  const moved = new Map<string, { path: ProjectPath; plain: string }[]>();
+  for (const path of map.files.keys()) {
+    const plain = spoken(path.replace(/(?:\/index)?\.[^/]*$/, ""));
+    addTo(moved, lastOf(plain), { path, plain });
+  }
   return [...read].flatMap(([file, { references }]) =>
     references.flatMap((reference): Gap[] => {
-      const end = /^[@~]{1,2}\/([^?#]+)/.exec(reference.specifier)?.[1]?.replace(/(?:\/index)?(?:\.\w+)?$/, "");
-      if (end === undefined || end === "") return [];
-      const names = moved.find(({ plain }) => plain === end || plain.endsWith(`/${end}`))?.path;
-      if (names === undefined || resolver.resolve(file, reference).state !== "unresolved") return [];
+      const signed = /^[@~]{1,2}\/([^?#]+)/.exec(reference.specifier)?.[1];
+      const bare = isBareName(file, reference) ? reference.specifier : undefined;
+      const end = spoken((signed ?? bare ?? "").replace(/(?:\/index)?(?:\.\w+)?$/, ""));
+      if (end === "") return [];
+      // A single word may be right in the folder where the build looks, and that is hardly a deep one.
+      const mayBe = (plain: string): boolean =>
+        plain === end ||
+        (plain.endsWith(`/${end}`) && (signed !== undefined || end.includes("/") || plain.split("/").length === 2));
+      const names = moved.get(lastOf(end))?.find(({ plain }) => mayBe(plain))?.path;
+      if (names === undefined) return [];
+      const { state } = resolver.resolve(file, reference);
+      const isUnknown = state === "unresolved" || (bare !== undefined && state === "external");
+      if (!isUnknown || (bare !== undefined && resolver.isKnownPackage(file, bare))) return [];
       const at = tree.text(file)?.positionAt(reference.start) ?? { line: 1, column: 1 };
       return [{ reason: "unknown alias", file, at, detail: reference.specifier, names }];
     }),
   );
+}
+
+function lastOf(path: string): string {
+  return path.slice(path.lastIndexOf("/") + 1);
+}
+
+/** Whether a script or a sheet asks by a name that begins neither with a dot, a slash, a sign nor a scheme, and is none of the platform's. */
+function isBareName(file: ProjectPath, { specifier }: Reference): boolean {
+  if (!isCode(file) && !isTakenIn(file)) return false;
+  return /^[\w-][^:?#!]*$/.test(specifier) && !isOfPlatform(specifier);
 }
 
 /** What stands in quotes in a text with a syntax error and was not found to be a reference; it may be one all the same. */

@@ -2,7 +2,7 @@ import { addTo } from "../../base/grouping.js";
 import { folderOf, foldersAbove, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
 import { isRelative } from "../../languages/index.js";
-import { unknownPrefix, untoldAliases, type UntoldAlias } from "../untold-aliases.js";
+import { firstWordOfSheet, unknownPrefix, untoldAliases, type UntoldAlias } from "../untold-aliases.js";
 import type { Case } from "./cases.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -19,20 +19,14 @@ export const unresolvedPath: Rule = {
     const single: Unresolved[] = [];
     const all = [...unresolved(context)];
     const repeated = repeatedIn(all);
+    const aliases = aliasesIn(context, all);
     for (const found of all) {
       const matter =
-        matterOf(context, found) ?? (repeated.has(found.about) ? (`alike ${found.about}` as const) : undefined);
+        matterOf(context, found, aliases) ??
+        (repeated.has(found.about) ? (`alike ${found.about}` as const) : undefined);
       if (matter === undefined) single.push(found);
       else addTo(matters, matter, found);
     }
-    const aliases = new Map<string, UntoldAlias>();
-    if ([...matters.keys()].some((matter) => matter.startsWith("alias ")))
-      for (const each of untoldAliases({
-        ...context,
-        folder: context.app.folder,
-        files: context.entries.map(({ path }) => path),
-      }))
-        aliases.set(each.prefix, each);
     for (const [matter, some] of matters)
       yield* once(some, matter, whatIsUnknown(matter, some, context.app.folder, aliases));
     const { gone, rest } = intoMissingFolders(context, single);
@@ -72,10 +66,27 @@ export const unresolvedPath: Rule = {
 /** What is not known, and by what: `alias @/`, `alike ../../theme.config`, `packages`. */
 type Matter = `alias ${string}` | `alike ${string}` | "packages";
 
+/** What is known of the beginnings that nothing explains, by the beginning. */
+function aliasesIn(context: RuleContext, all: readonly Unresolved[]): ReadonlyMap<string, UntoldAlias> {
+  const { graph, app, entries } = context;
+  const isAny = all.some(
+    ({ file, about }) => unknownPrefix(graph, file, about) ?? firstWordOfSheet(graph, file, about),
+  );
+  if (!isAny) return new Map();
+  const found = untoldAliases({ graph, folder: app.folder, files: entries.map(({ path }) => path) });
+  return new Map(found.map((each) => [each.prefix, each]));
+}
+
 /** The matter of which a path is one of several signs; none for one that simply leads nowhere. */
-function matterOf(context: RuleContext, found: Unresolved): Matter | undefined {
+function matterOf(
+  context: RuleContext,
+  found: Unresolved,
+  aliases: ReadonlyMap<string, UntoldAlias>,
+): Matter | undefined {
   const prefix = unknownPrefix(context.graph, found.file, found.about);
   if (prefix !== undefined) return `alias ${prefix}`;
+  const word = firstWordOfSheet(context.graph, found.file, found.about);
+  if (word !== undefined && aliases.has(word)) return `alias ${word}`;
   return isPackageOfSheet(found.file, found.about) ? "packages" : undefined;
 }
 
