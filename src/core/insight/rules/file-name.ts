@@ -108,9 +108,9 @@ export const fileName: Rule = {
       const { case: form } = belonging.pattern;
       const isGivenSo = given.length === 0 || given.some(({ name }) => isInCase(name, form));
       if ((form === "Pascal" || form === "camel") && !isKnown && !isGivenSo) continue;
-      // `debug` of several hooks is called after what they are for; what is no plugin is no `{Pascal}Plugin`, but for words of roles.
+      // `debug` of several hooks, or of a hook and more, is called after what they are for; what is no plugin is no `{Pascal}Plugin`, but for words of roles.
       const { before, after } = belonging.pattern;
-      if (before === "use" && given.filter(({ kind }) => kind === "hook").length > 1) continue;
+      if (before === "use" && given.filter(({ kind }) => kind !== "type").length > 1) continue;
       const isOfAKind = before + after !== "" && before !== "use" && !isRoleWord(before + after, clues);
       if (isOfAKind && given.length > 0 && !given.some(({ name }) => patterns.some((each) => readName(each, name))))
         continue;

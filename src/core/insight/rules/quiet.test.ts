@@ -340,6 +340,19 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "a file of a hook and more that is called after their matter, where others are called as their hooks",
+      {
+        ...Object.fromEntries(
+          ["Leaf", "Bough", "Crate", "Row", "Press", "Shed"].map((name) => [
+            `src/hooks/use${name}.ts`,
+            `import { useState } from "react";\nexport function use${name}() { return useState(1); }\n`,
+          ]),
+        ),
+        "src/hooks/pickings.ts":
+          'import { useMemo } from "react";\nexport interface Picked { readonly size: number }\nexport function pickedOf(picked: Picked) { return picked.size; }\nexport function usePicked(picked: Picked) { return useMemo(() => pickedOf(picked), [picked]); }\n',
+      },
+    ],
+    [
       "what begins a program, whatever it shows",
       {
         "src/components/KioskEntryPoint.tsx": "export const Frame = () => <p>Orchard</p>;\n",
