@@ -12,6 +12,7 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
+  address: ({ detail, names }) => `${detail} may be the address of ${nameOf(names ?? "")}, and is no longer then`,
   "counted from elsewhere": ({ detail, file }) =>
     isTakenIn(file)
       ? `${detail} leads nowhere from here: it may count from a sheet that takes this one in, and none was found`

@@ -35,6 +35,7 @@ export {
   hasMarkup,
   isDeclaration,
   isOfPlatform,
+  isRunAsItIs,
   isTyped,
   languageOfFiles,
   leavesChoice,

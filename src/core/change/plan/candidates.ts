@@ -230,9 +230,9 @@ const openForm = new RegExp(openForms, "m");
 
 const escaped = (text: string): string => text.replace(/[$.()[\]+]/g, "\\$&");
 
-/** A word as the last part of a name in a script: `"./Button"`, `'../ui/Button.js?raw'`, `"raw!Button"`. */
+/** A word as the last part of a name in a script: `"./Button"`, `'../ui/Button.js?raw'`, `"raw!Button"`, `"@ui"`. */
 function betweenMarks(word: string, flags = ""): RegExp {
-  return new RegExp(`(?:["'\`/_\\\\%!~]|^)${escaped(word)}(?![\\w$-])`, flags);
+  return new RegExp(`(?:["'\`/_\\\\%!~]|["'\`][@#$]|^)${escaped(word)}(?![\\w$-])`, flags);
 }
 
 /**

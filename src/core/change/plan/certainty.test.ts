@@ -212,6 +212,87 @@ const cases: readonly Case[] = [
     },
     moves: ["assets/fonts/apple.woff > letters/apple.woff"],
   },
+  ...["/images/a.png", "images/a.png", "./images/a.png?v=2"].map((address) => ({
+    name: `the address ${address} in a script, of a file that is served`,
+    files: { "src/A.jsx": `export const A = () => <img src="${address}" />;`, "public/images/a.png": "" },
+    moves: ["public/images/a.png > public/pictures/a.png"],
+    gaps: ["address src/A.jsx"],
+  })),
+  {
+    name: "one that is put together behind its root",
+    files: { "src/a.js": "fetch(`${root}/data/trees.json`);", "public/data/trees.json": "" },
+    moves: ["public/data/trees.json > public/trees.json"],
+    gaps: ["address src/a.js"],
+  },
+  {
+    name: "one of a script that is asked for as it is, beside the one that asks, or right in the root",
+    files: {
+      "src/a.js": 'new Worker("./worker.js"); navigator.serviceWorker.register("/sw.js");',
+      "src/worker.js": "",
+      "public/sw.js": "",
+    },
+    moves: ["src/worker.js > src/work/worker.js", "public/sw.js > public/work/sw.js"],
+    gaps: ["address src/a.js", "address src/a.js"],
+  },
+  {
+    name: "one from a root that nothing tells, in a page and a sheet",
+    files: {
+      "www/index.html": '<script src="/js/app.js"></script>',
+      "css/a.css": "a { b: url(/js/leaf.png) }",
+      "www/js/app.js": "",
+      "www/js/leaf.png": "",
+    },
+    moves: ["www/js/app.js > www/lib/app.js", "www/js/leaf.png > www/lib/leaf.png"],
+    gaps: ["address css/a.css", "address www/index.html"],
+  },
+  {
+    name: "no address that stays what it is, is that of another file, is hardly one, or of what is built",
+    files: {
+      "shop/src/a.js":
+        'x("/images/a.png", "images/a.png", "a.png", "/b/icon.svg", "two words/a.png", a.png, "/kit/Tree.tsx");',
+      "shop/public/images/a.png": "",
+      "shop/art/b/icon.svg": "",
+      "shop/public/b/icon.svg": "",
+      "shop/kit/Tree.tsx": "",
+    },
+    moves: [
+      "shop/public/images/a.png > stall/public/images/a.png",
+      "shop/art/b/icon.svg > shop/art/c/icon.svg",
+      "shop/kit/Tree.tsx > shop/parts/Tree.tsx",
+    ],
+  },
+  {
+    name: "nor one that goes along with the script",
+    files: { "src/a.js": 'new Worker("./worker.js");', "src/worker.js": "" },
+    moves: ["src/a.js > lib/a.js", "src/worker.js > lib/worker.js"],
+  },
+  ...["#ui/Tree", "$ui/Tree", "@ui/Tree", "ui/Tree", "@ui", "~ui/Tree"].map((specifier) => ({
+    name: `${specifier}, which no settings explain`,
+    files: { "src/a.ts": `import "${specifier}";`, "src/ui/Tree.ts": "", "src/ui/index.ts": "" },
+    moves: [specifier === "@ui" ? "src/ui/index.ts > src/kit/index.ts" : "src/ui/Tree.ts > src/kit/Tree.ts"],
+    gaps: ["unknown alias src/a.ts"],
+  })),
+  {
+    name: "what an alias stands for may be called otherwise",
+    files: {
+      "src/a.ts": 'import "@parts/Tree"; import "parts/row/Leaf";',
+      "src/ui/Tree.ts": "",
+      "src/ui/row/Leaf.ts": "",
+    },
+    moves: ["src/ui/Tree.ts > src/kit/Tree.ts", "src/ui/row/Leaf.ts > src/kit/Leaf.ts"],
+    gaps: ["unknown alias src/a.ts", "unknown alias src/a.ts"],
+  },
+  {
+    name: "but a sign that is the alias stands for a folder, and a package that is declared for itself",
+    files: {
+      "package.json": '{ "dependencies": { "@parts/row": "1", "tree": "1" } }',
+      "src/a.ts":
+        'import "@/ui/Tree"; import "@parts/row/Tree"; import "tree"; import "fs/promises"; import "https://example.org/Tree";',
+      "src/kit/Tree.ts": "",
+      "src/kit/promises.ts": "",
+    },
+    moves: ["src/kit/Tree.ts > src/parts/Tree.ts", "src/kit/promises.ts > src/parts/promises.ts"],
+  },
   {
     name: "one that is an address in any case",
     files: { "a/main.scss": '$cdn: "https://example.org"; a { b: url("#{$cdn}/x.woff"); }' },

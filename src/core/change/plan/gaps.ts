@@ -3,7 +3,6 @@
  * not complete, and nobody may show it as if it were.
  */
 import {
-  isCode,
   isNotReadYet,
   isOfPlatform,
   isProjectFile,
@@ -105,19 +104,20 @@ function aliasGaps({ tree, map, read, resolver }: GapInput): Gap[] {
   }
   return [...read].flatMap(([file, { references }]) =>
     references.flatMap((reference): Gap[] => {
-      const signed = /^[@~]{1,2}\/([^?#]+)/.exec(reference.specifier)?.[1];
-      const bare = isBareName(file, reference) ? reference.specifier : undefined;
-      const end = spoken((signed ?? bare ?? "").replace(/(?:\/index)?(?:\.\w+)?$/, ""));
-      if (end === "") return [];
-      // A single word may be right in the folder where the build looks, and that is hardly a deep one.
-      const mayBe = (plain: string): boolean =>
-        plain === end ||
-        (plain.endsWith(`/${end}`) && (signed !== undefined || end.includes("/") || plain.split("/").length === 2));
-      const names = moved.get(lastOf(end))?.find(({ plain }) => mayBe(plain))?.path;
-      if (names === undefined) return [];
+      const name = pathBehindAlias(file, reference);
+      const end = spoken((name?.path ?? "").replace(/(?:\/index)?(?:\.\w+)?$/, ""));
+      if (name === undefined || end === "") return [];
+      // `ui/Tree`: what `ui` stands for may be called otherwise.
+      const rest = name.isRoot ? "" : end.slice(end.indexOf("/") + 1);
+      const candidates = moved.get(lastOf(end))?.filter(({ plain }) => isEndOf(plain, end) || isEndOf(plain, rest));
+      if (!candidates || candidates.length === 0) return [];
       const { state } = resolver.resolve(file, reference);
-      const isUnknown = state === "unresolved" || (bare !== undefined && state === "external");
-      if (!isUnknown || (bare !== undefined && resolver.isKnownPackage(file, bare))) return [];
+      if ((state !== "unresolved" && state !== "external") || resolver.isKnownPackage(file, name.package)) return [];
+      // A package is mostly one word; a file called so is right in the folder where the build looks, and that is hardly a deep one.
+      const isShallow = ({ plain }: { plain: string }): boolean => plain.split("/").length <= 2;
+      const isOneWord = state === "external" && !name.isSigned && !end.includes("/");
+      const names = candidates.find((each) => !isOneWord || isShallow(each))?.path;
+      if (names === undefined) return [];
       const at = tree.text(file)?.positionAt(reference.start) ?? { line: 1, column: 1 };
       return [{ reason: "unknown alias", file, at, detail: reference.specifier, names }];
     }),
@@ -128,10 +128,28 @@ function lastOf(path: string): string {
   return path.slice(path.lastIndexOf("/") + 1);
 }
 
-/** Whether a script or a sheet asks by a name that begins neither with a dot, a slash, a sign nor a scheme, and is none of the platform's. */
-function isBareName(file: ProjectPath, { specifier }: Reference): boolean {
-  if (!isCode(file) && !isTakenIn(file)) return false;
-  return /^[\w-][^:?#!]*$/.test(specifier) && !isOfPlatform(specifier);
+function isEndOf(path: string, end: string): boolean {
+  return end !== "" && (path === end || path.endsWith(`/${end}`));
+}
+
+interface Aliased {
+  /** What stands behind the sign, or all of it. */
+  readonly path: string;
+  /** As a package would be called by it. */
+  readonly package: string;
+  readonly isSigned: boolean;
+  /** Whether the sign alone is the alias: `@/`. */
+  readonly isRoot: boolean;
+}
+
+/** What of a name is a path, if it begins neither with a dot, a slash nor a scheme, and is none of the platform's modules. */
+function pathBehindAlias(file: ProjectPath, { specifier, lookup }: Reference): Aliased | undefined {
+  if (lookup !== "module" && !isTakenIn(file)) return undefined;
+  const match = /^([@~#$]{0,2}\/?)([\w.-][^:?#!]*)/.exec(specifier);
+  const [whole = "", sign = "", path = ""] = match ?? [];
+  if (!match || path.startsWith(".") || sign === "/" || /^:/.test(specifier.slice(whole.length))) return undefined;
+  if (isOfPlatform(path)) return undefined;
+  return { path, package: specifier.replace(/^~\/?/, ""), isSigned: sign !== "", isRoot: sign.endsWith("/") };
 }
 
 /** What stands in quotes in a text with a syntax error and was not found to be a reference; it may be one all the same. */

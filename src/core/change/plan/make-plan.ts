@@ -34,6 +34,7 @@ import { readCandidates, readOf, withEdited, type Read } from "./read-matter.js"
 import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
 import { ownLines } from "./own-lines.js";
+import { addressMentions } from "./addresses.js";
 import { computedMentions, textMentions } from "./mentions.js";
 import { entriesWith, MoveMap } from "./move-map.js";
 import {
@@ -101,6 +102,7 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const mentionable = candidates ?? tree.paths.filter((path) => !tree.isLink(path));
   const mentions = [
     ...computedMentions({ tree, read: references, map: watched, resolver: before }),
+    ...addressMentions({ tree, read: references, map: watched, resolver: before }),
     ...textMentions({ tree, files: mentionable, read: files, map: watched }),
   ];
   const gaps = findGaps({

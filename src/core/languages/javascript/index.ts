@@ -17,7 +17,7 @@ export * from "./source-language.js";
 export { parseProgram } from "./extract.js";
 export { hasMarkup, statementsOf } from "./statements.js";
 export { statePartsOf, stringPlaces, type ActionCreator, type ActionSwitch, type StateParts } from "./state-parts.js";
-export { isOfPlatform } from "./platform-modules.js";
+export { isOfPlatform, isRunAsItIs } from "./platform-modules.js";
 export { makesAction } from "./made-actions.js";
 export { rowsOfScript } from "./rows.js";
 export { namesOf } from "./text-names.js";

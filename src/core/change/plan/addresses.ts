@@ -1,0 +1,123 @@
+/**
+ * Addresses by which a program may ask for a moved file when it runs, and that no lookup explains: texts in scripts, such as
+ * `fetch("/data/trees.json")`, `<img src="images/tree.png" />` and `new Worker("./worker.js")`, and paths from a root in pages and
+ * sheets, where nothing here tells which folder is the root.
+ */
+import { addTo } from "../../base/grouping.js";
+import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { isCode, isRunAsItIs, isTakenIn, languageFor, type Extraction } from "../../languages/index.js";
+import type { ComputedInput } from "./mentions.js";
+import type { Mention } from "./plan.js";
+
+/** Folders whose files have an address from the root. Source: the documentation of bundlers and servers. */
+const servedFolders: readonly string[] = ["public", "static", "www"];
+
+/** A text with where it begins. */
+interface Written {
+  readonly text: string;
+  readonly start: number;
+}
+
+/** Every place that may hold the address of something whose address is another one then. */
+export function addressMentions({ tree, read, map, resolver }: ComputedInput): Mention[] {
+  const moved = new Map<string, ProjectPath[]>();
+  for (const path of map.files.keys()) if (mayBeAsked(path)) addTo(moved, nameOf(path), path);
+  if (moved.size === 0) return [];
+  const named = namesEndingLike([...moved.keys()]);
+  const found: Mention[] = [];
+  for (const [file, extraction] of read) {
+    const known = new Map(extraction.references.map((each) => [each.start, each]));
+    // A name that a module or a sheet is asked for by is judged as such; what begins with a slash may count from another root.
+    const isAnswered = ({ text, start }: Written): boolean => {
+      const reference = known.get(start);
+      if (reference === undefined) return false;
+      return !text.startsWith("/") || !/^(?:external|unresolved)$/.test(resolver.resolve(file, reference).state);
+    };
+    const texts = [...rootedIn(extraction), ...quotedIn(tree.text(file)?.text ?? "", file, named)];
+    const told = new Set<number>();
+    for (const written of texts) {
+      const { text, start } = written;
+      const names = moved.get(nameOf(text))?.find((path) => isAnother(file, text, path));
+      if (names === undefined || told.has(start) || isAnswered(written) || isOfOneThatStays(file, text)) continue;
+      told.add(start);
+      found.push({
+        file,
+        at: tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 },
+        text,
+        names,
+        reason: "address",
+      });
+    }
+  }
+  return found;
+
+  /** Whether a text may be the address of a moved file, and would no longer be then. */
+  function isAnother(file: ProjectPath, text: string, path: ProjectPath): boolean {
+    const to = map.file(path);
+    if (text.startsWith(".") && joinPath(folderOf(file), text) === path)
+      return joinPath(folderOf(map.file(file)), text) !== to;
+    const words = wordsOf(text);
+    const above = rootFor(words, path);
+    if (above === undefined || !(words.includes("/") || (text.startsWith("/") && isServed(above)))) return false;
+    const then = rootFor(words, to);
+    return then === undefined || nameOf(then) !== nameOf(above);
+  }
+
+  function isServed(folder: ProjectPath): boolean {
+    return servedFolders.includes(nameOf(folder)) || tree.has(inFolder(folder, "index.html"));
+  }
+
+  /** Whether a file that stays has this address, as far as can be told. */
+  function isOfOneThatStays(file: ProjectPath, text: string): boolean {
+    const beside = text.startsWith(".") ? joinPath(folderOf(file), text) : undefined;
+    const stays = (path: ProjectPath): boolean => tree.has(path) && !map.files.has(path);
+    if (beside !== undefined && stays(beside)) return true;
+    return [...foldersAbove(file), rootPath].some((folder) =>
+      servedFolders.some((served) => stays(inFolder(inFolder(folder, served), wordsOf(text)))),
+    );
+  }
+}
+
+/** Whether a program may ask for a file by an address: what is no source of a build. */
+function mayBeAsked(path: ProjectPath): boolean {
+  return nameOf(path).includes(".", 1) && !isTakenIn(path) && (!isCode(path) || isRunAsItIs(path));
+}
+
+/** `./images/tree.png` and `/images/tree.png` → `images/tree.png`. */
+function wordsOf(text: string): string {
+  return text.replace(/^(?:\.{0,2}\/)+/, "");
+}
+
+/** The folder from which some words lead to a path. */
+function rootFor(words: string, path: ProjectPath): ProjectPath | undefined {
+  if (path === words) return rootPath;
+  return path.endsWith(`/${words}`) ? (path.slice(0, -words.length - 1) as ProjectPath) : undefined;
+}
+
+/** Paths from a root, as pages and sheets write them. */
+function rootedIn({ references }: Extraction): Written[] {
+  return references.flatMap(({ specifier, start }) =>
+    /^\/[^/]/.test(specifier) ? [{ text: specifier.replace(/[?#].*$/, ""), start }] : [],
+  );
+}
+
+/** Names that end as some names do, before a quote or a question. */
+function namesEndingLike(names: readonly string[]): RegExp {
+  const endings = new Set(names.map((name) => name.slice(name.lastIndexOf(".") + 1)));
+  const escaped = [...endings].map((each) => each.replace(/[$\\^*+?.()|[\]{}]/g, "\\$&"));
+  return new RegExp(`[\\w@%~-][\\w@%.~-]*\\.(?:${escaped.join("|")})(?=["'\`?#])`, "g");
+}
+
+/** A longer text is no address. */
+const longest = 300;
+
+/** What stands in quotes in a script and ends in such a name; of what is put together, the end. */
+function quotedIn(text: string, file: ProjectPath, named: RegExp): Written[] {
+  // Languages that find things by their own names have their own forms.
+  if (!isCode(file) || languageFor(file)?.headLookup !== undefined) return [];
+  return [...text.matchAll(named)].flatMap(({ 0: name, index }): Written[] => {
+    let start = index;
+    while (start > 0 && index - start < longest && /[\w@%.~/-]/.test(text.charAt(start - 1))) start -= 1;
+    return /["'`}]/.test(text.charAt(start - 1)) ? [{ text: text.slice(start, index + name.length), start }] : [];
+  });
+}
