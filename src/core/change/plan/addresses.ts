@@ -5,12 +5,25 @@
  */
 import { addTo } from "../../base/grouping.js";
 import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
-import { isCode, isRunAsItIs, isTakenIn, languageFor, type Extraction } from "../../languages/index.js";
+import { isCode, isOfTrade, isRunAsItIs, isTakenIn, languageFor, type Extraction } from "../../languages/index.js";
 import type { ComputedInput } from "./mentions.js";
 import type { Mention } from "./plan.js";
 
 /** Folders whose files have an address from the root. Source: the documentation of bundlers and servers. */
 const servedFolders: readonly string[] = ["public", "static", "www"];
+
+/** `img/` of `public/img/trees/a.png`: with what every address of it begins; `undefined` of what is not served, or lies right in the root. */
+export function addressBeginning(path: ProjectPath): string | undefined {
+  const served = servedPart(path);
+  return served?.includes("/") === true && mayBeAsked(path) ? firstOf(served) : undefined;
+}
+
+/** What of a path is its address: `img/a.png` of `shop/public/img/a.png`. */
+function servedPart(path: ProjectPath): string | undefined {
+  const parts = path.split("/");
+  const at = parts.findIndex((part) => servedFolders.includes(part));
+  return at < 0 || at === parts.length - 1 ? undefined : parts.slice(at + 1).join("/");
+}
 
 /** A text with where it begins. */
 interface Written {
@@ -24,8 +37,14 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
   for (const path of map.files.keys()) if (mayBeAsked(path)) addTo(moved, nameOf(path), path);
   if (moved.size === 0) return [];
   const named = namesEndingLike([...moved.keys()]);
+  const served = new Map<string, { readonly path: ProjectPath; readonly part: string }[]>();
+  for (const path of [...moved.values()].flat()) {
+    const [part, then] = [servedPart(path), servedPart(map.file(path))];
+    if (part !== undefined && part !== then) addTo(served, firstOf(part), { path, part });
+  }
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
+    if (served.size > 0) found.push(...begunIn(file));
     const known = new Map(extraction.references.map((each) => [each.start, each]));
     // A name that a module or a sheet is asked for by is judged as such; what begins with a slash may count from another root.
     const isAnswered = ({ text, start }: Written): boolean => {
@@ -33,7 +52,8 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
       if (reference === undefined) return false;
       return !text.startsWith("/") || !/^(?:external|unresolved)$/.test(resolver.resolve(file, reference).state);
     };
-    const texts = [...rootedIn(extraction), ...quotedIn(tree.text(file)?.text ?? "", file, named)];
+    const quoted = isScript(file) ? quotedIn(tree.text(file)?.text ?? "", named) : [];
+    const texts = [...rootedIn(extraction), ...quoted];
     const told = new Set<number>();
     for (const written of texts) {
       const { text, start } = written;
@@ -50,6 +70,18 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
     }
   }
   return found;
+
+  /** Addresses that are put together in a script, where the fixed beginning is that of something served: `/img/${name}.png`. */
+  function begunIn(file: ProjectPath): Mention[] {
+    const source = isScript(file) ? tree.text(file) : undefined;
+    if (!source) return [];
+    return [...source.text.matchAll(begun)].flatMap(({ 1: head = "", index }): Mention[] => {
+      const words = wordsOf(head);
+      const hit = served.get(firstOf(words))?.find(({ part }) => part.startsWith(words));
+      if (!hit) return [];
+      return [{ file, at: source.positionAt(index + 1), text: head, names: hit.path, reason: "computed" }];
+    });
+  }
 
   /** Whether a text may be the address of a moved file, and would no longer be then. */
   function isAnother(file: ProjectPath, text: string, path: ProjectPath): boolean {
@@ -88,6 +120,10 @@ function wordsOf(text: string): string {
   return text.replace(/^(?:\.{0,2}\/)+/, "");
 }
 
+function firstOf(words: string): string {
+  return words.slice(0, words.indexOf("/") + 1);
+}
+
 /** The folder from which some words lead to a path. */
 function rootFor(words: string, path: ProjectPath): ProjectPath | undefined {
   if (path === words) return rootPath;
@@ -101,23 +137,34 @@ function rootedIn({ references }: Extraction): Written[] {
   );
 }
 
-/** Names that end as some names do, before a quote or a question. */
+/** Names that end as some names do, before a quote, a bracket, a question, or the width of a picture in a list of some. */
 function namesEndingLike(names: readonly string[]): RegExp {
   const endings = new Set(names.map((name) => name.slice(name.lastIndexOf(".") + 1)));
   const escaped = [...endings].map((each) => each.replace(/[$\\^*+?.()|[\]{}]/g, "\\$&"));
-  return new RegExp(`[\\w@%~-][\\w@%.~-]*\\.(?:${escaped.join("|")})(?=["'\`?#])`, "g");
+  return new RegExp(`[\\w@%~-][\\w@%.~-]*\\.(?:${escaped.join("|")})(?=["'\`?#)]|\\s+[\\d.]+[xw]\\b)`, "g");
+}
+
+/** What stands before an address: a quote, a bracket of `url(`, the end of what is put in, or the comma in a list of pictures. */
+const opening = /(?:["'`}(]|,\s{1,3})$/;
+
+/** The fixed beginning of a text that is put together: `` `/img/${name}.png` ``, `"/img/" + name`. */
+const begun = /["'`](?:\.?\/)?((?:\/?[\w@.-]+\/)+)[\w@.-]*(?:\$\{|["'`]\s{0,20}\+)/g;
+
+/** Scripts, and pages, in which scripts stand. Languages that find things by their own names have their own forms. */
+function isScript(file: ProjectPath): boolean {
+  return isOfTrade(file, "page") || (isCode(file) && languageFor(file)?.headLookup === undefined);
 }
 
 /** A longer text is no address. */
 const longest = 300;
 
 /** What stands in quotes in a script and ends in such a name; of what is put together, the end. */
-function quotedIn(text: string, file: ProjectPath, named: RegExp): Written[] {
-  // Languages that find things by their own names have their own forms.
-  if (!isCode(file) || languageFor(file)?.headLookup !== undefined) return [];
+function quotedIn(text: string, named: RegExp): Written[] {
   return [...text.matchAll(named)].flatMap(({ 0: name, index }): Written[] => {
     let start = index;
     while (start > 0 && index - start < longest && /[\w@%.~/-]/.test(text.charAt(start - 1))) start -= 1;
-    return /["'`}]/.test(text.charAt(start - 1)) ? [{ text: text.slice(start, index + name.length), start }] : [];
+    return opening.test(text.slice(Math.max(0, start - 4), start))
+      ? [{ text: text.slice(start, index + name.length), start }]
+      : [];
   });
 }

@@ -24,6 +24,7 @@ import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath, 
 import { isBoundByNames } from "../../graph/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { isBinary, type LineForm, type SourceTree } from "../../files/index.js";
+import { addressBeginning } from "./addresses.js";
 import type { Move } from "./move.js";
 
 /** Beyond this many words, reading all is as quick as searching. */
@@ -105,6 +106,9 @@ export function planSearch(
       const mapped = mappedNames(path, mappings, rules).filter((name) => name.includes(plain));
       if (plain !== word || mapped.some((name) => !betweenMarks(plain).test(`"${name}"`))) parts.add(plain);
     }
+    const beginning = addressBeginning(path);
+    if (beginning !== undefined) parts.add(beginning);
+    if (beginning !== undefined) words.add(beginning);
     if (rules.indexNames.includes(searchStem(nameOf(path), rules))) indexFolders.add(folderOf(path));
     for (const entry of entriesNaming(path, mappings, rules)) indexFolders.add(folderOf(entry.by));
   }

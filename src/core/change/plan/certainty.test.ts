@@ -224,6 +224,37 @@ const cases: readonly Case[] = [
     moves: ["public/data/trees.json > public/trees.json"],
     gaps: ["address src/a.js"],
   },
+  ...[
+    "const a = css`background: url(/img/a.png);`;",
+    'const a = <img srcSet="/img/b.png 1x, /img/a.png 2x" />;',
+    "const a = `/img/${name}.png`;",
+    'const a = "/img/" + name;',
+    "const a = <img src={`img/${name}`} />;",
+  ].map((text) => ({
+    name: `one in a form of its own: ${text}`,
+    files: { "src/a.jsx": text, "public/img/a.png": "" },
+    moves: ["public/img/a.png > public/pictures/a.png"],
+    gaps: [`${text.includes("a.png") ? "address" : "computed"} src/a.jsx`],
+  })),
+  {
+    name: "one in a script and an attribute of a page",
+    files: {
+      "index.html": '<i data-src="/img/a.png"></i><script>fetch("/data/a.json")</script>',
+      "public/img/a.png": "",
+      "public/data/a.json": "",
+    },
+    moves: ["public/img/a.png > public/a.png", "public/data/a.json > public/a.json"],
+    gaps: ["address index.html", "address index.html"],
+  },
+  {
+    name: "no text that is put together and begins otherwise, or is none of what is served",
+    files: {
+      "src/a.jsx": 'x(`/api/${id}`, "/pictures/" + name, `${root}/img`, "img/ " + a);',
+      "public/img/a.png": "",
+      "src/api/a.json": "",
+    },
+    moves: ["public/img/a.png > public/art/a.png", "src/api/a.json > src/b/a.json"],
+  },
   {
     name: "one of a script that is asked for as it is, beside the one that asks, or right in the root",
     files: {
