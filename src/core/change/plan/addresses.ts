@@ -152,7 +152,7 @@ const begun = /["'`](?:\.?\/)?((?:\/?[\w@.-]+\/)+)[\w@.-]*(?:\$\{|["'`]\s{0,20}\
 
 /** Scripts, and pages, in which scripts stand. Languages that find things by their own names have their own forms. */
 function isScript(file: ProjectPath): boolean {
-  return isOfTrade(file, "page") || (isCode(file) && languageFor(file)?.headLookup === undefined);
+  return (isOfTrade(file, "page") || isCode(file)) && languageFor(file)?.headLookup === undefined;
 }
 
 /** A longer text is no address. */
