@@ -4,7 +4,16 @@
  * sheets, where nothing here tells which folder is the root.
  */
 import { addTo } from "../../base/grouping.js";
-import { folderOf, foldersAbove, inFolder, joinPath, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  joinPath,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import { isCode, isOfTrade, isRunAsItIs, isTakenIn, languageFor, type Extraction } from "../../languages/index.js";
 import type { ComputedInput } from "./mentions.js";
 import type { Mention } from "./plan.js";
@@ -15,14 +24,18 @@ const servedFolders: readonly string[] = ["public", "static", "www"];
 /** `img/` of `public/img/trees/a.png`: with what every address of it begins; `undefined` of what is not served, or lies right in the root. */
 export function addressBeginning(path: ProjectPath): string | undefined {
   const served = servedPart(path);
-  return served?.includes("/") === true && mayBeAsked(path) ? firstOf(served) : undefined;
+  return served?.part.includes("/") === true && mayBeAsked(path) ? firstOf(served.part) : undefined;
 }
 
-/** What of a path is its address: `img/a.png` of `shop/public/img/a.png`. */
-function servedPart(path: ProjectPath): string | undefined {
-  const parts = path.split("/");
-  const at = parts.findIndex((part) => servedFolders.includes(part));
-  return at < 0 || at === parts.length - 1 ? undefined : parts.slice(at + 1).join("/");
+/** What of a path is its address, and from where: `img/a.png` of `shop/public/img/a.png`. */
+interface Served {
+  readonly root: ProjectPath;
+  readonly part: string;
+}
+
+function servedPart(path: ProjectPath): Served | undefined {
+  const root = foldersAbove(path).findLast((folder) => servedFolders.includes(nameOf(folder)));
+  return root === undefined ? undefined : { root, part: path.slice(root.length + 1) };
 }
 
 /** A text with where it begins. */
@@ -37,10 +50,10 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
   for (const path of map.files.keys()) if (mayBeAsked(path)) addTo(moved, nameOf(path), path);
   if (moved.size === 0) return [];
   const named = namesEndingLike([...moved.keys()]);
-  const served = new Map<string, { readonly path: ProjectPath; readonly part: string }[]>();
+  const served = new Map<string, (Served & { readonly path: ProjectPath })[]>();
   for (const path of [...moved.values()].flat()) {
-    const [part, then] = [servedPart(path), servedPart(map.file(path))];
-    if (part !== undefined && part !== then) addTo(served, firstOf(part), { path, part });
+    const here = servedPart(path);
+    if (here) addTo(served, firstOf(here.part), { path, ...here });
   }
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
@@ -77,7 +90,10 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
     if (!source) return [];
     return [...source.text.matchAll(begun)].flatMap(({ 1: head = "", index }): Mention[] => {
       const words = wordsOf(head);
-      const hit = served.get(firstOf(words))?.find(({ part }) => part.startsWith(words));
+      const hit = served.get(firstOf(words))?.find(({ path, root, part }) => {
+        const then = servedPart(map.file(path));
+        return part.startsWith(words) && !(then?.part === part && isSameRoot(file, root, then.root));
+      });
       if (!hit) return [];
       return [{ file, at: source.positionAt(index + 1), text: head, names: hit.path, reason: "computed" }];
     });
@@ -92,7 +108,12 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
     const above = rootFor(words, path);
     if (above === undefined || !(words.includes("/") || (text.startsWith("/") && isServed(above)))) return false;
     const then = rootFor(words, to);
-    return then === undefined || nameOf(then) !== nameOf(above);
+    return then === undefined || !isSameRoot(file, above, then);
+  }
+
+  /** Whether what has an address from one folder has the same from another one then, for a file: it stayed, or went along with it. */
+  function isSameRoot(file: ProjectPath, now: ProjectPath, then: ProjectPath): boolean {
+    return now === then || relativePath(folderOf(file), now) === relativePath(folderOf(map.file(file)), then);
   }
 
   function isServed(folder: ProjectPath): boolean {

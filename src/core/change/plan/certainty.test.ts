@@ -287,10 +287,17 @@ const cases: readonly Case[] = [
       "shop/kit/Tree.tsx": "",
     },
     moves: [
+      "shop/src/a.js > stall/src/a.js",
       "shop/public/images/a.png > stall/public/images/a.png",
       "shop/art/b/icon.svg > shop/art/c/icon.svg",
       "shop/kit/Tree.tsx > shop/parts/Tree.tsx",
     ],
+  },
+  {
+    name: "the address of what goes to another app, and of what begins so there",
+    files: { "shop/src/a.js": 'x("/images/a.png", `/images/${name}`);', "shop/public/images/a.png": "" },
+    moves: ["shop/public/images/a.png > stall/public/images/a.png"],
+    gaps: ["computed shop/src/a.js", "address shop/src/a.js"],
   },
   {
     name: "nor one that goes along with the script",
