@@ -566,6 +566,8 @@ describe("making and deleting files", () => {
   test("an empty file on a shelf gets its starter; nothing is written over, and nothing where no shelf is", async () => {
     const root = layeredDemo();
     const editor = await editorIn(root, leave);
+    // Once the project is known: the first answer may come later than the editor waits.
+    await editor.at("textDocument/hover", "src/App.tsx", 0);
     await editor.create("src/hooks/useGrafts.ts");
     await editor.until(() => readFileSync(join(root, "src/hooks/useGrafts.ts"), "utf8") !== "");
     const added = layeredDemo();
