@@ -46,12 +46,14 @@ interface Written {
 
 /** Every place that may hold the address of something whose address is another one then. */
 export function addressMentions({ tree, read, map, resolver }: ComputedInput): Mention[] {
-  const moved = new Map<string, ProjectPath[]>();
-  for (const path of map.files.keys()) if (mayBeAsked(path)) addTo(moved, nameOf(path), path);
-  if (moved.size === 0) return [];
-  const named = namesEndingLike([...moved.keys()]);
+  const moved = [...map.files.keys()].filter(mayBeAsked);
+  if (moved.length === 0) return [];
+  const endings = new Set(moved.map((path) => endingOf(nameOf(path))));
+  // By their last two words, and by the last alone: many files are called alike.
+  const byTail = new Map<string, ProjectPath[]>();
+  for (const path of moved) for (const tail of new Set([tailOf(path), nameOf(path)])) addTo(byTail, tail, path);
   const served = new Map<string, (Served & { readonly path: ProjectPath })[]>();
-  for (const path of [...moved.values()].flat()) {
+  for (const path of moved) {
     const here = servedPart(path);
     if (here) addTo(served, firstOf(here.part), { path, ...here });
   }
@@ -65,12 +67,12 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
       if (reference === undefined) return false;
       return !text.startsWith("/") || !/^(?:external|unresolved)$/.test(resolver.resolve(file, reference).state);
     };
-    const quoted = isScript(file) ? quotedIn(tree.text(file)?.text ?? "", named) : [];
+    const quoted = isScript(file) ? quotedIn(tree.text(file)?.text ?? "", endings) : [];
     const texts = [...rootedIn(extraction), ...quoted];
     const told = new Set<number>();
     for (const written of texts) {
       const { text, start } = written;
-      const names = moved.get(nameOf(text))?.find((path) => isAnother(file, text, path));
+      const names = mayMean(file, text).find((path) => isAnother(file, text, path));
       if (names === undefined || told.has(start) || isAnswered(written) || isOfOneThatStays(file, text)) continue;
       told.add(start);
       found.push({
@@ -97,6 +99,13 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
       if (!hit) return [];
       return [{ file, at: source.positionAt(index + 1), text: head, names: hit.path, reason: "computed" }];
     });
+  }
+
+  /** What moves and may be meant by a text, as its last words say. */
+  function mayMean(file: ProjectPath, text: string): readonly ProjectPath[] {
+    const beside = text.startsWith(".") ? joinPath(folderOf(file), text) : undefined;
+    if (beside !== undefined && map.files.has(beside)) return [beside];
+    return byTail.get(tailOf(wordsOf(text))) ?? [];
   }
 
   /** Whether a text may be the address of a moved file, and would no longer be then. */
@@ -141,6 +150,11 @@ function wordsOf(text: string): string {
   return text.replace(/^(?:\.{0,2}\/)+/, "");
 }
 
+/** `images/tree.png` of `shop/images/tree.png`. */
+function tailOf(path: string): string {
+  return path.split("/").slice(-2).join("/");
+}
+
 function firstOf(words: string): string {
   return words.slice(0, words.indexOf("/") + 1);
 }
@@ -158,11 +172,11 @@ function rootedIn({ references }: Extraction): Written[] {
   );
 }
 
-/** Names that end as some names do, before a quote, a bracket, a question, or the width of a picture in a list of some. */
-function namesEndingLike(names: readonly string[]): RegExp {
-  const endings = new Set(names.map((name) => name.slice(name.lastIndexOf(".") + 1)));
-  const escaped = [...endings].map((each) => each.replace(/[$\\^*+?.()|[\]{}]/g, "\\$&"));
-  return new RegExp(`[\\w@%~-][\\w@%.~-]*\\.(?:${escaped.join("|")})(?=["'\`?#)]|\\s+[\\d.]+[xw]\\b)`, "g");
+/** An ending, before a quote, a bracket, a question, or the width of a picture in a list of some. */
+const ending = /\.[\w-]+(?=["'`?#)]|\s{1,9}[\d.]{1,9}[xw]\b)/g;
+
+function endingOf(name: string): string {
+  return name.slice(name.lastIndexOf("."));
 }
 
 /** What stands before an address: a quote, a bracket of `url(`, the end of what is put in, or the comma in a list of pictures. */
@@ -179,13 +193,18 @@ function isScript(file: ProjectPath): boolean {
 /** A longer text is no address. */
 const longest = 300;
 
-/** What stands in quotes in a script and ends in such a name; of what is put together, the end. */
-function quotedIn(text: string, named: RegExp): Written[] {
-  return [...text.matchAll(named)].flatMap(({ 0: name, index }): Written[] => {
+/** What stands in quotes in a script and ends as one of some names does; of what is put together, the end. */
+function quotedIn(text: string, endings: ReadonlySet<string>): Written[] {
+  const found: Written[] = [];
+  for (const { 0: last, index } of text.matchAll(ending)) {
+    if (!endings.has(last)) continue;
+    const end = index + last.length;
     let start = index;
-    while (start > 0 && index - start < longest && /[\w@%.~/-]/.test(text.charAt(start - 1))) start -= 1;
-    return opening.test(text.slice(Math.max(0, start - 4), start))
-      ? [{ text: text.slice(start, index + name.length), start }]
-      : [];
-  });
+    while (start > 0 && end - start < longest && inAddress.test(text.charAt(start - 1))) start -= 1;
+    if (start < index && opening.test(text.slice(Math.max(0, start - 4), start)))
+      found.push({ text: text.slice(start, end), start });
+  }
+  return found;
 }
+
+const inAddress = /[\w@%.~/-]/;
