@@ -348,7 +348,7 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     advice: "Give its actions a file of their own: `steady-shelf arrange --state apart`.",
   }),
   "secret tracked": ({ name, keys }) => ({
-    says: `${name} contains ${keys.length === 0 ? "settings of one machine" : someOf(keys)} and is not ignored by git`,
+    says: `${name} contains ${keys.length === 0 ? "local settings" : someOf(keys)} and is not ignored by git`,
     advice: `Add ${name} to .gitignore and run \`git rm --cached ${name}\`${keys.length === 0 ? "" : "; change whatever was secret"}.`,
   }),
   "secret in sample": ({ key }) => ({

@@ -12,10 +12,10 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   "named there": ({ detail, file }) => `${detail}, and ${file.slice(file.lastIndexOf(".") + 1)} files are not read yet`,
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
-  address: ({ detail, names }) => `${detail} may be the address of ${nameOf(names ?? "")}, and is no longer then`,
+  address: ({ detail, names }) => `${detail} may be the address of ${nameOf(names ?? "")}, which would change`,
   "counted from elsewhere": ({ detail, file }) =>
     isTakenIn(file)
-      ? `${detail} leads nowhere from here: it may count from a sheet that takes this one in, and none was found`
+      ? `${detail} leads nowhere from here; it may be relative to a sheet that imports this one, and none was found`
       : `${detail} counts from a folder that is only known when the script runs`,
   "handed on": ({ detail, names }) =>
     `all of ${nameOf(names ?? "")} is handed on here; who takes ${detail} by its name is unknown`,

@@ -146,7 +146,7 @@ function mayBeAsked(path: ProjectPath): boolean {
 }
 
 /** `./images/tree.png` and `/images/tree.png` → `images/tree.png`. */
-function wordsOf(text: string): string {
+export function wordsOf(text: string): string {
   return text.replace(/^(?:\.{0,2}\/)+/, "");
 }
 

@@ -203,6 +203,16 @@ const cases: readonly Case[] = [
     gaps: ["counted from elsewhere css/kit/_fonts.scss"],
   },
   {
+    name: "one without dots, whole and put together, and one in a folder that only begins so",
+    files: {
+      "css/kit/_fonts.scss":
+        'a { b: url("fonts/apple.woff"); c: url("fonts/#{$file}.woff"); d: url("nts/apple.woff"); }',
+      "assets/fonts/apple.woff": "",
+    },
+    moves: ["assets/fonts/apple.woff > letters/apple.woff"],
+    gaps: ["counted from elsewhere css/kit/_fonts.scss", "computed css/kit/_fonts.scss"],
+  },
+  {
     name: "one that leads somewhere from the sheet that takes it in",
     files: {
       "css/kit/_fonts.scss": '@font-face { src: url("../fonts/apple.woff"); }',
@@ -262,7 +272,7 @@ const cases: readonly Case[] = [
       "src/worker.js": "",
       "public/sw.js": "",
     },
-    moves: ["src/worker.js > src/work/worker.js", "public/sw.js > public/work/sw.js"],
+    moves: ["src/worker.js > src/threads/worker.js", "public/sw.js > public/threads/sw.js"],
     gaps: ["address src/a.js", "address src/a.js"],
   },
   {

@@ -143,12 +143,13 @@ interface Aliased {
 }
 
 /** What of a name is a path, if it begins neither with a dot, a slash nor a scheme, and is none of the platform's modules. */
-function pathBehindAlias(file: ProjectPath, { specifier, lookup }: Reference): Aliased | undefined {
+function pathBehindAlias(file: ProjectPath, { specifier, lookup, kind }: Reference): Aliased | undefined {
   if (lookup !== "module" && !isTakenIn(file)) return undefined;
   const match = /^([@~#$]{0,2}\/?)([\w.-][^:?#!]*)/.exec(specifier);
   const [whole = "", sign = "", path = ""] = match ?? [];
   if (!match || path.startsWith(".") || sign === "/" || /^:/.test(specifier.slice(whole.length))) return undefined;
-  if (isOfPlatform(path)) return undefined;
+  // A URL without a sign is relative.
+  if (isOfPlatform(path) || (kind === "asset" && sign === "")) return undefined;
   return { path, package: specifier.replace(/^~\/?/, ""), isSigned: sign !== "", isRoot: sign.endsWith("/") };
 }
 

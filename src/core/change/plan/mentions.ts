@@ -23,6 +23,7 @@ import {
   type ProjectPath,
 } from "../../base/paths.js";
 import { isBinary, type SourceTree } from "../../files/index.js";
+import { wordsOf } from "./addresses.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
 import type { ReadFile } from "./read-file.js";
@@ -52,7 +53,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
   const renamed = renamedWithoutPlace(map);
   for (const [file, extraction] of read) {
     found.push(...namesAlone(file, extraction, places));
-    found.push(...fromUnknownSheet(file, extraction, { tree, resolver, moved }));
+    found.push(...fromUnknownSheet(file, extraction, { ...places, moved }));
     if (renamed.length > 0) found.push(...quotedNames(file, extraction, { tree, resolver, renamed }));
     if (extraction.computed.length === 0) continue;
     found.push(...begunNames(file, extraction, { tree, map }), ...fromAnywhere(file, extraction, { tree, map }));
@@ -101,7 +102,7 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
 
 /** Of what moves, what a head may mean that is read from where nobody knows: `../fonts/` is a folder called so. */
 function somewhere(head: string, moved: readonly ProjectPath[]): ProjectPath[] {
-  const words = head.replace(/^(?:\.{0,2}\/)+/, "");
+  const words = wordsOf(head);
   return words.includes("/") ? moved.filter((path) => `/${path}`.includes(`/${words}`)) : [];
 }
 
@@ -109,13 +110,14 @@ function somewhere(head: string, moved: readonly ProjectPath[]): ProjectPath[] {
 function fromUnknownSheet(
   file: ProjectPath,
   { references }: Extraction,
-  { tree, resolver, moved }: Pick<ComputedInput, "tree" | "resolver"> & { readonly moved: readonly ProjectPath[] },
+  { tree, resolver, byName, moved }: Places & { readonly moved: readonly ProjectPath[] },
 ): Mention[] {
   if (!isTakenIn(file)) return [];
   return references.flatMap((reference): Mention[] => {
     const { specifier: text, start } = reference;
-    const among = reference.kind === "asset" && text.startsWith(".") ? somewhere(text, moved) : [];
-    const [names] = among.filter((path) => text.endsWith(`/${nameOf(path)}`));
+    // Most name nothing that moves.
+    if (reference.kind !== "asset" || !byName.has(nameOf(text))) return [];
+    const [names] = somewhere(text, moved).filter((path) => path.endsWith(`/${wordsOf(text)}`));
     if (names === undefined || resolver.resolve(file, reference).state !== "unresolved") return [];
     const at = tree.text(file)?.positionAt(start) ?? { line: 1, column: 1 };
     return [{ file, at, text, names, reason: "counted from elsewhere" }];

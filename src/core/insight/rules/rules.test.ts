@@ -696,7 +696,7 @@ export const routes = [
     },
     says: [
       ".env .env contains PRESS_KEY and URL and is not ignored by git",
-      ".env.production.local .env.production.local contains settings of one machine and is not ignored by git",
+      ".env.production.local .env.production.local contains local settings and is not ignored by git",
     ],
     right: { ".env": "# PRESS_KEY=pomona\n", ".env.production.local": "" },
   },
