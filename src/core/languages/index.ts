@@ -152,11 +152,13 @@ export { isInBundle } from "./bundles.js";
 export { assetNamesIn } from "./asset-names.js";
 export { isGrammar, isPutByBuildOfSheets } from "./left-to-builds.js";
 export {
+  hasTakingWord,
   isDocument,
   isNotReadYet,
   isProjectFile,
   mayNameFiles,
   namingWords,
+  takesFilesIn,
   wordsThatMayName,
   mayNameTypes,
 } from "./not-read-yet.js";

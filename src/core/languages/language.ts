@@ -42,8 +42,11 @@ export interface CompanionRules {
  */
 export type ReadingDepth = "references" | "all" | "exact";
 
-/** What the files of a language are for. Documents are for people: what they name is only a mention. */
-export type Trade = "code" | "sheet" | "page" | "settings" | "document";
+/**
+ * What the files of a language are for. Documents are for people: what they name is only a mention. Queries are what a server is
+ * asked.
+ */
+export type Trade = "code" | "sheet" | "page" | "query" | "settings" | "document";
 
 /** What of a tree is looked at to keep lists of folders whole. */
 export interface ListTree {

@@ -12,6 +12,23 @@ export function mayNameTypes(path: string): boolean {
   return typeNaming.test(path);
 }
 
+/** Templates, programs, drawings and models that take other files in by their paths, and that no adapter reads. */
+const takers =
+  /\.(?:pug|jade|ejs|eta|hbs|handlebars|mustache|njk|twig|liquid|erb|haml|slim|php|phtml|jsp|ftl|cshtml|razor|coffee|ls|py|rb|glsl|vert|frag|geom|comp|wgsl|gltf|mtl|tmx|fnt|atlas|svg|xml)$/i;
+
+/** What stands before what such a file takes in. */
+const takingWord = /\b(?:include|includes|require|extends|import|render|partial|embed|layout)\b|\{\{[#~]?>/;
+
+/** Whether a file that no adapter reads takes others in by their paths: a template, a program, a drawing. */
+export function takesFilesIn(path: string): boolean {
+  return takers.test(path);
+}
+
+/** Whether such a file has the words by which others are taken in. */
+export function hasTakingWord(path: string, text: string): boolean {
+  return takers.test(path) && !/\.(?:svg|xml)$/i.test(path) && takingWord.test(text);
+}
+
 /** Sheets name files in quotes and in `url()` only; the rest of their words are classes and values. */
 const sheets = /\.styl$/i;
 const quoted = /"[^"\n]*"|'[^'\n]*'|url\([^)\n]*\)|@(?:use|forward|import)\s[^;{\n]*/g;

@@ -5,9 +5,10 @@ import type { Language, ListOrder, ListTree, ReadingDepth, ShapedList, Trade } f
 import type { Extraction, LookupRules, Outline, Reference } from "./reading.js";
 import type { LookupTree, NameLookup } from "./lookup.js";
 import { javascript } from "./javascript/index.js";
-import { markdown, pathLists } from "./documents/index.js";
+import { markdown, mdx, pathLists } from "./documents/index.js";
 import { csharp } from "./csharp/index.js";
 import { dart, dartManifests } from "./dart/index.js";
+import { graphql } from "./graphql/index.js";
 import { html, pageComponents, vue } from "./pages/index.js";
 import type { Row } from "./rows.js";
 import { jsonSettings, rowsOfJson, scriptSettings, yamlSettings } from "./settings/index.js";
@@ -41,6 +42,8 @@ export const languages: readonly Language[] = [
   msbuild,
   solutions,
   resources,
+  graphql,
+  mdx,
   markdown,
   pathLists,
 ];

@@ -14,7 +14,15 @@ import {
   rootPath,
   type ProjectPath,
 } from "../../base/paths.js";
-import { isCode, isOfTrade, isRunAsItIs, isTakenIn, languageFor, type Extraction } from "../../languages/index.js";
+import {
+  isCode,
+  isDocument,
+  isOfTrade,
+  isRunAsItIs,
+  isTakenIn,
+  languageFor,
+  type Extraction,
+} from "../../languages/index.js";
 import type { ComputedInput } from "./mentions.js";
 import type { Mention } from "./plan.js";
 
@@ -33,7 +41,8 @@ interface Served {
   readonly part: string;
 }
 
-function servedPart(path: ProjectPath): Served | undefined {
+/** What of a path is its address, where it lies in a folder that is served; `undefined` elsewhere. */
+export function servedPart(path: ProjectPath): Served | undefined {
   const root = foldersAbove(path).findLast((folder) => servedFolders.includes(nameOf(folder)));
   return root === undefined ? undefined : { root, part: path.slice(root.length + 1) };
 }
@@ -183,11 +192,11 @@ function endingOf(name: string): string {
 const opening = /(?:["'`}(]|,\s{1,3})$/;
 
 /** The fixed beginning of a text that is put together: `` `/img/${name}.png` ``, `"/img/" + name`. */
-const begun = /["'`](?:\.?\/)?((?:\/?[\w@.-]+\/)+)[\w@.-]*(?:\$\{|["'`]\s{0,20}\+)/g;
+const begun = /["'`](?:\.?\/)?((?:\/?[\w@.-]+\/)+)[\w@.-]*(?:\$?\{|["'`]\s{0,20}\+)/g;
 
 /** Scripts, and pages, in which scripts stand. Languages that find things by their own names have their own forms. */
-function isScript(file: ProjectPath): boolean {
-  return (isOfTrade(file, "page") || isCode(file)) && languageFor(file)?.headLookup === undefined;
+export function isScript(file: ProjectPath): boolean {
+  return (isOfTrade(file, "page") || isCode(file)) && !isDocument(file) && languageFor(file)?.headLookup === undefined;
 }
 
 /** A longer text is no address. */

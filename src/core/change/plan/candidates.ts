@@ -26,12 +26,20 @@ import { configurationFile } from "../../app/configuration/index.js";
 import { isBinary, type LineForm, type SourceTree } from "../../files/index.js";
 import { addressBeginning } from "./addresses.js";
 import type { Move } from "./move.js";
+import { foldersToSearch } from "./written-paths.js";
 
 /** Beyond this many words, reading all is as quick as searching. */
 const mostWords = 60;
 
 /** References without the file's name: patterns, names computed from a folder, and URLs of a whole folder. */
-const openWords = ["import.meta.glob", "import.meta.url", "require.context", "__dirname"];
+const openWords = [
+  "import.meta.glob",
+  "import.meta.url",
+  "import.meta.dirname",
+  "require.context",
+  "process.cwd",
+  "__dirname",
+];
 
 /**
  * The same where no one word tells it: a call that takes a text with something added to it, or with something in it, and a URL of a
@@ -46,6 +54,10 @@ const openForms = [
   "|(import|require)[ \t]*[(][ \t]*$",
   ...languages.flatMap(({ openForm }) => (openForm === undefined ? [] : [`|${openForm}`])),
   "|url[(][ \t]*[\"']?[^)\"']*[#@$][{]|url[(][ \t]*[\"'][^\"']*[\"'][ \t]*[+]",
+  // What a sheet has looked through for the names of its classes.
+  "|@source[ \t]|[ \t]source[(]",
+  // Patterns from the file's own folder, and what is added to a variable.
+  "|[\"'`][.]{1,2}/[^\"'`]*[*]|import[(][A-Za-z0-9_$.]+[ \t]*[+]",
 ].join("");
 
 /** The same, with the files in which it can stand. */
@@ -81,6 +93,8 @@ export interface SearchPlan {
   readonly words: readonly string[];
   /** Those of them that may stand in the middle of a name: an escape could change the rest, or an alias is written around them. */
   readonly parts: ReadonlySet<string>;
+  /** Folders that something leaves or comes into, as a text may name them from where commands are run. */
+  readonly folders: readonly string[];
   /** Names of the files that move, as a text may mention them. */
   readonly names: readonly string[];
   /** Folders of moved index files: files below may name them by dots alone. */
@@ -114,7 +128,8 @@ export function planSearch(
   }
   if (words.size > mostWords) return undefined;
   const names = [...new Set(moves.map(({ from }) => nameOf(from)))];
-  return { words: [...words, ...openWords], parts, names, indexFolders: [...indexFolders] };
+  const folders = foldersToSearch(moves, tree);
+  return { words: [...words, ...openWords], parts, folders, names, indexFolders: [...indexFolders] };
 }
 
 /** Folders' manifests that name a file as their entry. */
@@ -207,7 +222,9 @@ export async function findCandidates(
     (isOfTrade(path, "settings") && concerns(path)) ||
     isPathList(path) ||
     (isSheetMoved && isTakenIn(path) && /url\(|["']\.{1,2}\//.test(tree.text(path)?.text ?? ""));
-  const hits = (await tree.store.search(search.words, openLines)) ?? searchByReading(tree, search.words);
+  const hits =
+    (await tree.store.search([...search.words, ...search.folders], openLines)) ??
+    searchByReading(tree, [...search.words, ...search.folders]);
   const moved = new Set(moves.map((move) => move.from));
   const mayName = spelling(tree, search, moved);
   const byDots = tree.paths.filter(
@@ -228,8 +245,9 @@ function inAnyCase(tree: SourceTree, words: readonly string[]): readonly Project
   });
 }
 
-/** A folder's own name, joined to more. */
-const joined = /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*__dirname\b/;
+/** A folder's own name, or that of the one where commands are run, joined to more. */
+const joined =
+  /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*(?:__dirname|import\.meta\.dirname|process\.cwd)\b|(?:__dirname|import\.meta\.dirname)\s*[+}]/;
 const openForm = new RegExp(openForms, "m");
 
 const escaped = (text: string): string => text.replace(/[$.()[\]+]/g, "\\$&");
@@ -251,7 +269,12 @@ function spelling(
 ): (path: ProjectPath) => boolean {
   const words = search.words.filter((word) => !openWords.includes(word));
   const forms = words.map((word) => (search.parts.has(word) ? escaped(word) : betweenMarks(word).source));
-  const named = new RegExp([...forms, ...search.names.map(escaped)].join("|"), tree.ignoresCase ? "mi" : "m");
+  // A folder is meant as such, and not as part of a longer path.
+  const folders = search.folders.map((folder) => `["'\`/]${escaped(folder)}/?(?:["'\`]|\\*|\\{)`);
+  const named = new RegExp(
+    [...forms, ...folders, ...search.names.map(escaped)].join("|"),
+    tree.ignoresCase ? "mi" : "m",
+  );
   const emptied = [...foldersHolding(moved)].some((folder) => tree.filesBelow(folder).every((path) => moved.has(path)));
   return (path) => {
     if (!isScript(path)) return true;

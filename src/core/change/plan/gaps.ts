@@ -3,6 +3,7 @@
  * not complete, and nobody may show it as if it were.
  */
 import {
+  hasTakingWord,
   isNotReadYet,
   isOfPlatform,
   isProjectFile,
@@ -144,7 +145,7 @@ interface Aliased {
 
 /** What of a name is a path, if it begins neither with a dot, a slash nor a scheme, and is none of the platform's modules. */
 function pathBehindAlias(file: ProjectPath, { specifier, lookup, kind }: Reference): Aliased | undefined {
-  if (lookup !== "module" && !isTakenIn(file)) return undefined;
+  if (lookup !== "module" && kind !== "stylesheet import" && !isTakenIn(file)) return undefined;
   const match = /^([@~#$]{0,2}\/?)([\w.-][^:?#!]*)/.exec(specifier);
   const [whole = "", sign = "", path = ""] = match ?? [];
   if (!match || path.startsWith(".") || sign === "/" || /^:/.test(specifier.slice(whole.length))) return undefined;
@@ -181,11 +182,12 @@ function namesIn(
 }
 
 /** Moved files that no adapter reads: what they name, and who names them, was not looked at. One gap a kind of file. */
-function readerGaps({ map, draft }: GapInput): Gap[] {
+function readerGaps({ tree, map, draft }: GapInput): Gap[] {
   const byKind = new Map<string, ProjectPath[]>();
   const written = [...draft.made.map(({ path }) => path), ...draft.edits.map(({ file }) => file)];
   for (const path of new Set([...map.files.keys(), ...written])) {
-    if (!isNotReadYet(path)) continue;
+    const isTaking = map.files.has(path) && hasTakingWord(path, tree.text(path)?.text ?? "");
+    if (!isNotReadYet(path) && !(languageFor(path) === undefined && isTaking)) continue;
     const kind = path.slice(path.lastIndexOf("."));
     const paths = byKind.get(kind);
     if (paths) paths.push(path);

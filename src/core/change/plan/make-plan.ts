@@ -35,7 +35,7 @@ import { respellLinks } from "./links.js";
 import { findGaps } from "./gaps.js";
 import { ownLines } from "./own-lines.js";
 import { addressMentions } from "./addresses.js";
-import { computedMentions, textMentions } from "./mentions.js";
+import { computedMentions, eachOnce, textMentions } from "./mentions.js";
 import { entriesWith, MoveMap } from "./move-map.js";
 import {
   emptiedFolders,
@@ -59,6 +59,7 @@ import { prove } from "./prove.js";
 import type { NameProof, NameResult, Renames, RenamesProperty } from "./prove-names.js";
 import type { SheetResult } from "./prove-sheets.js";
 import type { ReadFile, Respelled, RespelledFile } from "./read-file.js";
+import { writtenPaths } from "./written-paths.js";
 import { respell, type Passage } from "./respell.js";
 import { takeOver } from "./take-over.js";
 
@@ -100,11 +101,12 @@ export async function makePlan(input: PlanInput): Promise<Plan> {
   const { byLetters = 0 } = draft;
   const watched = withRemoved(input, moves, map);
   const mentionable = candidates ?? tree.paths.filter((path) => !tree.isLink(path));
-  const mentions = [
+  const mentions = eachOnce([
     ...computedMentions({ tree, read: references, map: watched, resolver: before }),
     ...addressMentions({ tree, read: references, map: watched, resolver: before }),
+    ...writtenPaths({ tree, read: references, map: watched, resolver: before }),
     ...textMentions({ tree, files: mentionable, read: files, map: watched }),
-  ];
+  ]);
   const gaps = findGaps({
     tree,
     map: watched,

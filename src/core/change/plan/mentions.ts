@@ -4,12 +4,14 @@ import picomatch from "picomatch";
 import { type Resolver } from "../../graph/index.js";
 import {
   isCode,
+  isDocument,
   isNotReadYet,
   isOfTrade,
   isProjectFile,
   languagesInUse,
   isTakenIn,
   languageFor,
+  takesFilesIn,
   type Extraction,
   fillPattern,
 } from "../../languages/index.js";
@@ -19,11 +21,12 @@ import {
   folderOf,
   joinPath,
   nameOf,
+  rootPath,
   toProjectPath,
   type ProjectPath,
 } from "../../base/paths.js";
 import { isBinary, type SourceTree } from "../../files/index.js";
-import { wordsOf } from "./addresses.js";
+import { servedPart, wordsOf } from "./addresses.js";
 import type { MoveMap } from "./move-map.js";
 import type { Mention } from "./plan.js";
 import type { ReadFile } from "./read-file.js";
@@ -98,6 +101,15 @@ export function computedMentions({ tree, read, map, resolver }: ComputedInput): 
     }
   }
   return found;
+}
+
+/** Of several mentions at one place, the first: it says the most. */
+export function eachOnce(mentions: readonly Mention[]): Mention[] {
+  const met = new Set<string>();
+  return mentions.filter(({ file, at }) => {
+    const place = `${at.line}:${at.column} ${file}`;
+    return !met.has(place) && met.add(place);
+  });
 }
 
 /** Of what moves, what a head may mean that is read from where nobody knows: `../fonts/` is a folder called so. */
@@ -331,13 +343,17 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
     [...map.files.keys()].map(folderOf).filter((folder) => folder !== "" && isMovedWhole(map, folder)),
   );
   const pieces = new Set([...map.files.keys(), ...folders].flatMap((path) => piecesOf(nameOf(path))));
+  const stems = new Set([...map.files.keys()].map((path) => nameOf(withoutEndings(path))));
+  const taken = takenByOthers(tree, map);
   return files.flatMap((file) => {
-    if ((languageFor(file) !== undefined && !isOfTrade(file, "settings", "document")) || isBinary(file)) return [];
+    const isRead = languageFor(file) !== undefined && !isOfTrade(file, "settings", "document") && !isDocument(file);
+    if (isRead || isBinary(file)) return [];
     // Pictures are full of numbers with dots. In a file that moves, whatever leads somewhere may lead elsewhere then.
     const mayName = (token: string): boolean =>
       token.includes("*") ||
       (map.files.has(file) && token.includes("/")) ||
-      (inPieces.test(token) ? piecesOf(token).some((piece) => pieces.has(piece)) : pieces.has(token));
+      (inPieces.test(token) ? piecesOf(token).some((piece) => pieces.has(piece)) : pieces.has(token)) ||
+      (takesFilesIn(file) && token.includes("/") && stems.has(nameOf(token)));
     // Scripts of settings have comments for people, as all scripts.
     if (isCode(file) || languageFor(file)?.saysAll === true) return [];
     const covered = coverOf(known.get(file));
@@ -345,13 +361,18 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
     // Only what has a slash or a dot can be a path.
     if (!source || source.text.includes("\0") || !/[/.]/.test(source.text)) return [];
     // In what other languages' tools go by, a file's name alone may be what is meant.
-    const isGoneBy = (isNotReadYet(file) || isProjectFile(file)) && languageFor(file) === undefined;
+    const isOfOthers = languageFor(file) === undefined;
+    const isGoneByName = isOfOthers && (isNotReadYet(file) || isProjectFile(file));
+    const isGoneBy = isGoneByName || (isOfOthers && takesFilesIn(file));
     const found: Mention[] = [];
     for (const { 0: token, index } of source.text.matchAll(pathToken)) {
       if (!mayName(token) || covered(index, index + token.length)) continue;
       for (const { text, offset } of readingsOf(token)) {
-        const named = isGoneBy ? byName.get(nameOf(text)) : undefined;
-        const names = namedBy(tree, file, text, map, folders) ?? (named === file ? undefined : named);
+        const named = isGoneByName ? byName.get(nameOf(text)) : undefined;
+        const names =
+          namedBy(tree, file, text, map, folders) ??
+          (named === file ? undefined : named) ??
+          (isGoneBy ? taken(file, text) : undefined);
         if (names === undefined) continue;
         const isLink = isOfTrade(file, "document") && !known.has(file);
         const at = source.positionAt(index + offset);
@@ -368,6 +389,31 @@ export function textMentions({ tree, files, read, map }: MentionInput): Mention[
     }
     return found;
   });
+}
+
+/** `Tree` of `Tree.test.ts`, in its folder. */
+function withoutEndings(path: string): string {
+  return path.replace(/(?<=[^/])\.[^/]*$/, "");
+}
+
+/** What a template or a program of other makers takes in without its ending, or by its address. */
+function takenByOthers(tree: SourceTree, map: MoveMap): (file: ProjectPath, text: string) => ProjectPath | undefined {
+  const byStem = new Map([...map.files.keys()].map((path) => [withoutEndings(path), path]));
+  const byAddress = new Map([...map.files.keys()].map((path) => [servedPart(path)?.part, path]));
+  return (file, text) => {
+    const words = wordsOf(text);
+    const asked = words.includes("/") ? byAddress.get(words) : undefined;
+    if (asked !== undefined && servedPart(map.file(asked))?.part !== words) return asked;
+    for (const folder of text.includes("/") ? [folderOf(file), rootPath] : []) {
+      const at = joinPath(folder, text.replace(/^\/+/, ""));
+      const meant = at === undefined ? undefined : byStem.get(at);
+      if (meant !== undefined && !stays(file, meant, map, folder !== rootPath)) return meant;
+    }
+    // What moves leads elsewhere from its new place.
+    const at = map.files.has(file) && /^\.{1,2}\//.test(text) ? joinPath(folderOf(file), text) : undefined;
+    const found = at && tree.filesBelow(folderOf(at)).find((path) => withoutEndings(path) === at);
+    return found && !stays(file, found, map, true) ? found : undefined;
+  };
 }
 
 const inPieces = /[()[\]/]|\.$/;

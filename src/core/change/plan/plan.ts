@@ -46,6 +46,8 @@ export type GapReason =
   | "named there" //    a moved file is named in a file of a language that is not read yet
   | "computed" //       a name that is put together at run time and may mean a moved file
   | "address" //        a text that may be the address of a moved file, which is another one then
+  | "path in text" //   a text in a script that may mean a moved file by its path
+  | "folder in text" // a text in a script that may mean all of a folder, or of a pattern, which a file leaves or comes into
   | "counted from elsewhere" // a name that counts from a folder which only the script knows when it runs
   | "handed on" //      a whole file is handed on, of which one name changes: who takes it by that name is not known
   | "grows" //          a whole file is handed on that gives other names besides from then on
@@ -180,7 +182,13 @@ export interface Mention {
   /** Whether it stands in a document whose links or patterns can be respelled, if that is asked for. */
   readonly isLink?: boolean;
   /** Set where it may be what a program goes by, so that the proof is not complete (see `Gap`). */
-  readonly reason?: "computed" | "address" | "counted from elsewhere" | "named there";
+  readonly reason?:
+    | "computed"
+    | "address"
+    | "path in text"
+    | "folder in text"
+    | "counted from elsewhere"
+    | "named there";
   /** All moved files that it may mean, where it may mean several. */
   readonly among?: readonly ProjectPath[];
 }

@@ -1,10 +1,12 @@
 /**
  * Documents and lists for people and tools that only look: Markdown links, ignore files, owners of files. What they name is a
- * mention; it is respelled only where that is asked for.
+ * mention; it is respelled only where that is asked for. A document that is built as a component (MDX) names what it imports and shows:
+ * that is no mention.
  *
- * Sources: CommonMark 0.31 (links, link reference definitions, fenced code); the git documentation, "gitignore"; the
- * pattern format of owners' files, which is that of ignore files with owners behind.
+ * Sources: CommonMark 0.31 (links, link reference definitions, fenced code); the MDX documentation, "ESM"; the git documentation,
+ * "gitignore"; the pattern format of owners' files, which is that of ignore files with owners behind.
  */
+import { javascript } from "../javascript/index.js";
 import type { Language } from "../language.js";
 import type { Extraction, Reference } from "../reading.js";
 import { plainOutline } from "../plain-outline.js";
@@ -14,9 +16,13 @@ const links =
   /(?<=\]\(\s*<)[^<>\n]+(?=>)|(?<=\]\(\s*)[^\s()<>]+(?:\([^\s()]*\)[^\s()<>]*)*(?=\s*(?:["'(][^\n]*)?\))|(?<=^ {0,3}\[[^\]\n]+\]:[ \t]*)[^\s<>]+|(?<=<(?:img|a|source|video)\s[^>]*?\b(?:src|href)=["'])[^"'\n]+/gm;
 const code = /^( {0,3})(`{3,}|~{3,})[^\n]*\n[^]*?(?:^\1 {0,3}\2[`~]*[ \t]*$|$(?![^]))|`[^`\n]+`/gm;
 
+/** A text without its code, so that offsets stay. */
+function proseOf(text: string): string {
+  return text.replace(code, (all) => all.replace(/[^\n]/g, " "));
+}
+
 function extractLinks(text: string): Extraction {
-  // Letters of code are put aside, so that offsets stay.
-  const prose = text.replace(code, (all) => all.replace(/[^\n]/g, " "));
+  const prose = proseOf(text);
   const references = [...prose.matchAll(links)].flatMap(({ 0: specifier, index }): Reference[] => {
     if (/^(?:[a-z][\w+.-]*:|\/\/|#)/i.test(specifier) || /[{}$]/.test(specifier)) return [];
     const place = { start: index, end: index + specifier.length, specifier, quote: "" };
@@ -42,15 +48,50 @@ function isBalanced(text: string): boolean {
 export const markdown: Language = {
   name: "markdown",
   trade: "document",
-  extensions: [".md", ".markdown", ".mdx"],
+  extensions: [".md", ".markdown"],
   prepare: () => Promise.resolve(),
   extract: extractLinks,
   outline: plainOutline,
-  readAt: (text, start, { specifier }) => {
-    const again = extractLinks(text).references.find((each) => each.start === start);
-    return again ? { end: again.end, specifier: again.specifier } : { end: start + specifier.length, specifier };
-  },
+  readAt: readLink,
   write: writeLink,
+};
+
+function readLink(text: string, start: number, { specifier }: Reference): { end: number; specifier: string } {
+  const again = extractLinks(text).references.find((each) => each.start === start);
+  return again ? { end: again.end, specifier: again.specifier } : { end: start + specifier.length, specifier };
+}
+
+/** What of a document is a script: `import Tree from "./Tree"`, `export { a } from "./a"` at the beginning of a line, `require("./a.png")`. */
+const scripted =
+  /^(?:import|export)\s(?:[^"'`;]{0,2000}?\sfrom\s{0,20})?(?:"[^"\n]+"|'[^'\n]+')|\b(?:require|import)\(\s{0,20}(?:"[^"\n]+"|'[^'\n]+')\s{0,20}\)/gm;
+
+/** A document that is built as a component. */
+function extractMdx(text: string, name: string): Extraction {
+  const links = extractLinks(text).references;
+  const prose = proseOf(text);
+  const parts = [...prose.matchAll(scripted)];
+  if (parts.length === 0) return { references: links, computed: [], reading: "whole" };
+  // All that is no script is put aside, so that offsets stay; each part ends as a statement does.
+  const script = text.replace(/[^\n]/g, " ").split("");
+  for (const { 0: part, index } of parts) {
+    for (let at = 0; at < part.length; at += 1) script[index + at] = part.charAt(at);
+    if (script[index + part.length] === " ") script[index + part.length] = ";";
+  }
+  const { references, ...rest } = javascript.extract(script.join(""), name);
+  return { ...rest, references: [...links, ...references].sort((a, b) => a.start - b.start) };
+}
+
+export const mdx: Language = {
+  name: "mdx",
+  trade: "page",
+  extensions: [".mdx"],
+  prepare: javascript.prepare,
+  extract: (text, name) => extractMdx(text, name.replace(/\.mdx$/, ".tsx")),
+  outline: plainOutline,
+  readAt: (text, start, reference) =>
+    reference.kind === "document link" ? readLink(text, start, reference) : javascript.readAt(text, start, reference),
+  write: (specifier, reference) =>
+    reference.kind === "document link" ? writeLink(specifier) : javascript.write(specifier, reference),
 };
 
 const listNames = /(?:^|\/)(?:\.[\w-]*ignore|CODEOWNERS)$/;

@@ -14,6 +14,7 @@ import { namesOf } from "./text-names.js";
 import { readLiteral, writeLiteral } from "./literals.js";
 
 export * from "./source-language.js";
+export { moduleLookup } from "./module-lookup.js";
 export { parseProgram } from "./extract.js";
 export { hasMarkup, statementsOf } from "./statements.js";
 export { statePartsOf, stringPlaces, type ActionCreator, type ActionSwitch, type StateParts } from "./state-parts.js";

@@ -16,15 +16,17 @@ import { fillPattern, matchPattern, type Mapping } from "../mapping.js";
 import { globBase, isRelative, meansFolder, spellingsOf, splitSpecifier } from "../specifier.js";
 import { relativeSpelling, spellings } from "./spelling.js";
 
+/** A script, data or asset that a script imports: relative, by an alias, or a package. */
+export const moduleLookup: NameLookup = {
+  name: "module",
+  resolve: (ground, from, { specifier }) =>
+    wholeName(ground, from, specifier, true) ?? resolveModule(ground, from, specifier),
+  spellings,
+};
+
 /** How scripts look names up. */
 export const moduleLookups: readonly NameLookup[] = [
-  // A script, data or asset that a script imports: relative, by an alias, or a package.
-  {
-    name: "module",
-    resolve: (ground, from, { specifier }) =>
-      wholeName(ground, from, specifier, true) ?? resolveModule(ground, from, specifier),
-    spellings,
-  },
+  moduleLookup,
   // A file by its whole name, relative to this one.
   ...["url", "path"].map((name): NameLookup => ({
     name,

@@ -9,7 +9,8 @@ const placeKeys =
   /^(?:root|roots|rootDir|rootDirs|srcDir|sourceRoot|src|baseUrl|outDir|publicDir|staticDirs?|assets|assetsDir|testDir|dir|dirs|input|entry|entries|entryPoints?|main|module|types|typings|source|browser|bin|extends|path|typeRoots|setupFiles\w*|cwd|context|globalSetup|snapshotResolver|include|exclude|files|content|watch|includePaths|loadPaths|paths|modulePaths|modules|roots|styles|template|icon|image|foregroundImage|backgroundImage|favicon|publicPath|contentBase|static|stories|staticDir|tsconfig|tsConfig|project|configFile)$/;
 
 /** Keys behind which it counts which files are taken in, though a single file or folder may stand there. */
-const scopeKeys = /^(?:include|exclude|content|ignorePatterns|ignores|workspaces|packages|collectCoverageFrom|purge)$/;
+const scopeKeys =
+  /^(?:include|exclude|content|ignorePatterns|ignores|workspaces|packages|collectCoverageFrom|purge|assets|staticDirs|from)$/;
 
 /** Keys below which a star stands for the rest of a name. */
 const baseKeys = /^(?:paths|exports|imports|typesVersions|alias|moduleNameMapper|publishConfig)$/;
@@ -18,20 +19,35 @@ const baseKeys = /^(?:paths|exports|imports|typesVersions|alias|moduleNameMapper
 const otherKeys =
   /^(?:name|version|description|keywords|license|author|authors|contributors|maintainers|repository|homepage|bugs|funding|engines|os|cpu|packageManager|dependencies|devDependencies|peerDependencies|peerDependenciesMeta|optionalDependencies|bundledDependencies|resolutions|overrides|pnpm|\$schema|title|label|message|env|lib|jsx|target|moduleResolution|plugins|presets|parser|preset|testEnvironment|url|scope|start_url|schemaVersion)$/;
 
+/** Keys behind which a tool loads a module: a name is that of a package, and a path may leave its ending out. */
+const loadedKeys = /^(?:plugins|presets?|parser|testEnvironment)$/;
+
 /** A text, and the keys that lead to it from the outermost one; of a list, the key of the list. */
 export interface SettingText {
   readonly value: string;
   readonly keys: readonly string[];
 }
 
+/** Whether it counts which files are taken in behind a key; of a list, that of the list. */
+export function countsFiles(keys: readonly string[]): boolean {
+  return scopeKeys.test(ownKey(keys));
+}
+
+function ownKey(keys: readonly string[]): string {
+  return keys.findLast((key) => !/^\d+$/.test(key)) ?? "";
+}
+
 /** How it is looked up; `undefined` for what names nothing. */
 export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; lookup: Lookup } | undefined {
-  const own = keys.findLast((key) => !/^\d+$/.test(key)) ?? "";
+  const own = ownKey(keys);
   const isShort = value.length < (placeKeys.test(own) ? 1 : 2);
   if (isShort || value.length > 300 || /[\r\n\t\\^"`<>|=]/.test(value.replace(/^!?<rootDir>\//, ""))) return undefined;
   if (/^[a-z][\w+.-]+:|^\/\/|^[@~#]|^\.{1,2}\/?$/i.test(value) || /\$\{(?!configDir\}|workspaceRoot\})/.test(value))
     return undefined;
-  if (otherKeys.test(keys[0] ?? "") || otherKeys.test(own)) return undefined;
+  if (loadedKeys.test(own) && /^\.{1,2}\/[^*?{}]*$/.test(value)) return { kind: "setting", lookup: "module" };
+  // What a plugin is given is as much a setting as what its tool is.
+  const isOther = otherKeys.test(keys[0] ?? "") && !loadedKeys.test(keys[0] ?? "");
+  if (isOther || otherKeys.test(own)) return undefined;
   const isBase = keys.some((key) => baseKeys.test(key));
   if (/\$\d/.test(value)) return isBase ? { kind: "setting", lookup: "base" } : undefined;
   if (/[*?]|\{[^}]*,[^}]*\}|[!+@]\(/.test(value))

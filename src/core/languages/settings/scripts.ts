@@ -1,7 +1,8 @@
 /** Settings and build scripts in JavaScript or TypeScript: what they import, and the literal paths and patterns in them. */
 import { posix } from "node:path";
 import type { Language } from "../language.js";
-import type { ComputedReference, Extraction, Reference } from "../reading.js";
+import { shiftedReference, type ComputedReference, type Extraction, type Reference } from "../reading.js";
+import { referencesPutBefore } from "../sheets/index.js";
 import {
   childrenOf,
   isNode,
@@ -13,7 +14,7 @@ import {
   type TreeNode,
 } from "../javascript/index.js";
 import { isScriptSettings } from "./claims.js";
-import { judgeText } from "./judge-text.js";
+import { countsFiles, judgeText } from "./judge-text.js";
 import { isPattern } from "./patterns.js";
 import { ownFolder } from "./place-lookup.js";
 
@@ -86,7 +87,7 @@ function collect(node: TreeNode, keys: readonly string[], into: Collecting): voi
     // What lies deeper counts as it does elsewhere.
     return collect(value, key === undefined ? keys : [...keys.slice(-3), key], into);
   }
-  if (node.type === "CallExpression" && (collectJoin(node, into) || collectFileCall(node, keys, into))) return;
+  if (node.type === "CallExpression" && (collectJoin(node, keys, into) || collectFileCall(node, keys, into))) return;
   if (node.type === "Literal" || node.type === "TemplateLiteral") addText(node, keys, into);
   else if (!collectSum(node, into)) for (const child of childrenOf(node)) collect(child, keys, into);
 }
@@ -206,7 +207,13 @@ function collectFiles(node: TreeNode, into: Collecting, inside: string | null | 
 
 function addText(node: TreeNode, keys: readonly string[], into: Collecting): void {
   const { text, known, found } = into;
-  const literal = readLiteral(text, spanOf(node)[0]);
+  const [start, end] = spanOf(node);
+  const sheets = referencesPutBefore(text.slice(start + 1, end - 1));
+  if (sheets.length > 0) {
+    found.push(...sheets.map((each) => shiftedReference(each, start + 1)));
+    return;
+  }
+  const literal = readLiteral(text, start);
   if (!literal) return addComputed(node, into);
   const form = known.has(literal.start) ? undefined : judgeText({ value: literal.value, keys });
   if (form) found.push(referenceOf(literal, form));
@@ -337,11 +344,11 @@ function joinOf(call: TreeNode, { text }: Collecting): Join | undefined {
 }
 
 /** `path.resolve(__dirname, "src")` names a place beside the file; `resolve("src")` is often a helper that does the same. */
-function collectJoin(call: TreeNode, into: Collecting): boolean {
+function collectJoin(call: TreeNode, keys: readonly string[], into: Collecting): boolean {
   const join = joinOf(call, into);
   if (!join) return collectJoined(call, into);
   if (into.known.has(join.literal.start)) return false;
-  const isOpen = isPattern(join.value);
+  const isOpen = isPattern(join.value) || countsFiles(keys);
   const lookup = isOpen ? "scope" : join.isOwn ? "beside" : "place";
   into.found.push(referenceOf(join.literal, { kind: isOpen ? "pattern" : "setting", lookup }));
   return true;

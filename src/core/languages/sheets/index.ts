@@ -31,6 +31,13 @@ function extract(text: string, name: string): Extraction {
   return extractSheet(text, dialects[name.slice(name.lastIndexOf("."))] ?? "css");
 }
 
+/** Statements of a sheet that a script has as a text, in quotes or between backticks: what settings put before each sheet. */
+export function referencesPutBefore(text: string): readonly Reference[] {
+  if (!/@(?:use|forward|import)\s/.test(text)) return [];
+  const { references } = scanSheet(text, "scss");
+  return references.flatMap((each) => (each.lookup === "sass" ? [{ ...each, lookup: "put before sheets" }] : []));
+}
+
 /** The same for a dialect that is known otherwise: `<style lang="scss">`. */
 export function extractSheet(text: string, dialect: Dialect): Extraction {
   return { ...scanSheet(text, dialect), reading: "whole" };

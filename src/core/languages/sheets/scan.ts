@@ -22,7 +22,7 @@ export interface SheetNames {
 
 /** Without one of these words nothing is named. */
 const anyName =
-  /@(?:use|forward|import|value|reference|config|plugin|source|require)\b|url\(|composes|compose-with|image-set\(|load-css|data-uri\(|:import\(|["']\.{1,2}\//i;
+  /@(?:use|forward|import|value|reference|config|plugin|source|require)\b|url\(|composes|compose-with|image-set\(|load-css|data-uri\(|\bsource\(|:import\(|["']\.{1,2}\//i;
 
 /** Finds every name in a text. */
 export function scanSheet(text: string, dialect: Dialect): SheetNames {
@@ -143,6 +143,7 @@ class SheetScanner {
     this.#at += 1;
     if (word === "load-css") this.#argument("stylesheet import", "sass");
     else if (word === "data-uri") this.#dataUri();
+    else if (word === "source") this.#argument("pattern", "scope");
     else if (word === "import" && this.text.charAt(this.#at - 8) === ":") this.#argument("stylesheet import", "css");
   }
 

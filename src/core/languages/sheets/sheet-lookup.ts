@@ -23,8 +23,20 @@ const asset: NameLookup = {
   spellings: (task) => sheetSpellings(task, undefined),
 };
 
-/** How sheets and pages look names up. */
-export const sheetLookups: readonly NameLookup[] = [...ofSheets, asset];
+/**
+ * What settings put before each sheet, `additionalData: '@use "src/styles/palette";'`: as Sass finds it from where it is built. What is
+ * relative to each of those sheets has no one meaning.
+ */
+const putBefore: NameLookup = {
+  name: "put before sheets",
+  isOpen: true,
+  asksOfFile: true,
+  resolve: (ground, from, { specifier }) => resolveSheet(ground, from, specifier, "sass"),
+  spellings: (task) => sheetSpellings(task, "sass"),
+};
+
+/** How sheets and pages look names up, and what settings say in the words of sheets. */
+export const sheetLookups: readonly NameLookup[] = [...ofSheets, asset, putBefore];
 
 type Found = Extract<Resolution, { state: "found" }>;
 type SheetTool = keyof typeof sheetRules;

@@ -1,0 +1,201 @@
+/** Paths that scripts and files of other makers have as texts: what would no longer be meant is said, and what stays is not. */
+import { describe, expect, test } from "vitest";
+import { planOf, respellings, type Files } from "./planning.test.suite.js";
+
+/** The gaps of a plan, as `reason file detail`, or nothing where the proof is complete. */
+async function gapsOf(files: Files, moves: readonly string[]): Promise<string[]> {
+  const { proof } = await planOf(files, moves);
+  return proof.gaps.map(({ reason, file, detail }) => `${reason} ${file} ${detail}`);
+}
+
+const moved = ["src/parts/tree.js > src/moved/tree.js"];
+const stays = { "src/parts/rota.js": "" };
+
+describe("a script may mean what moves by a text", () => {
+  test.each([
+    ["const t = rewire('../parts/tree');", "../parts/tree"],
+    ['define(["../parts/tree", "jquery"], (tree) => tree);', "../parts/tree"],
+    ['mock("../parts/tree.js", {});', "../parts/tree.js"],
+    ['const r = { path: "t", loadChildren: "../parts/tree#Trees" };', "../parts/tree"],
+    ['read(path.join(__dirname, "..", "parts", "tree.js"));', "../parts/tree.js"],
+    ['read(resolve(import.meta.dirname, "../parts", `tree.js`));', "../parts/tree.js"],
+    ['read(path.join(process.cwd(), "src", "parts/tree"));', "src/parts/tree"],
+    ["read(`${__dirname}/../parts/tree.js`);", "../parts/tree.js"],
+    ['run("node --watch ./src/parts/tree.js now");', "./src/parts/tree.js"],
+    ["/** @jest-environment ../parts/tree */", "../parts/tree"],
+    ["// @vitest-environment ../parts/tree.js", "../parts/tree.js"],
+    ['/// <amd-dependency path="../parts/tree" />', "../parts/tree"],
+  ])("%s", async (text, detail) => {
+    const files = { "src/app/use.js": text, "src/parts/tree.js": "", ...stays };
+    const [gap, ...more] = await gapsOf(files, moved);
+    expect(gap).toMatch(/^(?:path in text|address|computed) src\/app\/use\.js /);
+    expect(gap).toContain(detail);
+    expect(more).toEqual([]);
+    // What goes along with it, or stays, is meant as before.
+    const all = [
+      "src/app/use.js > lib/app/use.js",
+      "src/parts/tree.js > lib/parts/tree.js",
+      "src/parts/rota.js > lib/parts/rota.js",
+    ];
+    expect(await gapsOf(files, all)).toEqual(/process|node/.test(text) ? [gap] : []);
+    expect(await gapsOf({ ...files, "src/b.js": "" }, ["src/b.js > src/c.js"])).toEqual([]);
+  });
+
+  test("a script whose text would lead elsewhere when it moves itself", async () => {
+    const files = { "src/app/use.js": 'rewire("../parts/tree");', "src/parts/tree.js": "" };
+    expect(await gapsOf(files, ["src/app/use.js > src/app/deep/use.js"])).toEqual([
+      "path in text src/app/use.js ../parts/tree",
+    ]);
+  });
+});
+
+describe("a script may go through the folder that something leaves", () => {
+  test.each([
+    ['for (const each of readdirSync("src/parts")) use(each);', "src/parts"],
+    ["app.use(express.static('./src/parts/'));", "./src/parts/"],
+    ['swagger({ apis: ["./src/parts/*.js"] });', "./src/parts/*.js"],
+    ['importAll.sync("../parts/*.js");', "../parts/*.js"],
+    ['orm({ entities: [__dirname + "/../parts/*.js"] });', "../parts/*.js"],
+    ['list(path.join(process.cwd(), "src/parts", "**/*.js"));', "src/parts/**/*.js"],
+    ['const base = "../parts/";\nexport const load = (name) => import(base + name);', "../parts/"],
+  ])("%s", async (text, detail) => {
+    const files = { "src/app/use.js": text, "src/parts/tree.js": "", ...stays };
+    expect(await gapsOf(files, moved)).toEqual([`folder in text src/app/use.js ${detail}`]);
+    // What comes into it is found there, too.
+    expect(await gapsOf({ ...files, "src/b.js": "" }, ["src/b.js > src/parts/b.js"])).toEqual([
+      `folder in text src/app/use.js ${detail}`,
+    ]);
+    expect(await gapsOf({ ...files, "src/b.js": "" }, ["src/b.js > src/c.js"])).toEqual([]);
+  });
+
+  test("of a package below the root", async () => {
+    const files = {
+      "shop/package.json": "{}",
+      "shop/tools/list.js": 'walk("src/parts");',
+      "shop/src/parts/tree.js": "",
+      "shop/src/parts/rota.js": "",
+    };
+    expect(await gapsOf(files, ["shop/src/parts/tree.js > shop/src/tree.js"])).toEqual([
+      "folder in text shop/tools/list.js src/parts",
+    ]);
+  });
+});
+
+test.each([
+  ["a page to which it goes", 'navigate("../parts/tree");'],
+  ["a link", '<Link to="../parts/tree" />;'],
+  ["a folder that nothing goes through", 'const label = "../parts";'],
+  ["a word with a slash", 'const type = "parts/tree";'],
+  ["kinds of data", 'const accept = "image/*"; const all = "*/*";'],
+  ["a pattern that takes it in before and after", 'glob.sync("src/**/*.js");'],
+  ["a command that names another file", 'run("node src/parts/rota.js");'],
+  ["a module that is read as such", 'import "../app/rota";'],
+])("nothing is said of %s", async (_, text) => {
+  const files = { "src/app/use.js": text, "src/parts/tree.js": "", "src/app/rota.js": "", ...stays };
+  expect(await gapsOf(files, moved)).toEqual([]);
+});
+
+test("an address with places to be filled in is one of all that begin so", async () => {
+  const files = { "src/use.js": 'init({ loadPath: "/locales/{{lng}}.json" });', "public/locales/en.json": "{}" };
+  expect(await gapsOf(files, ["public/locales/en.json > public/words/en.json"])).toEqual([
+    "computed src/use.js locales/",
+  ]);
+});
+
+describe("files of other makers take in what moves", () => {
+  test.each<[string, string, string]>([
+    ["views/page.pug", "include ../src/parts/tree.js", "../src/parts/tree.js"],
+    ["views/page.pug", "include ../src/parts/tree", "../src/parts/tree"],
+    ["views/page.hbs", "{{> src/parts/tree }}", "src/parts/tree"],
+    ["page.php", '<?php include "src/parts/tree.js";', "src/parts/tree.js"],
+    ["src/app/use.coffee", 'tree = require "../parts/tree"', "../parts/tree"],
+    ["src/app/use.glsl", '#include "../parts/tree.js"', "../parts/tree.js"],
+    ["src/app/model.gltf", '{ "images": [{ "uri": "../parts/tree.js" }] }', "../parts/tree.js"],
+  ])("%s: %s", async (file, text, detail) => {
+    const files = { [file]: text, "src/parts/tree.js": "", ...stays };
+    expect(await gapsOf(files, moved)).toEqual([`named there ${file} ${detail}`]);
+    expect(await gapsOf(files, ["src/parts/rota.js > src/moved/rota.js"])).toEqual([]);
+  });
+
+  test("by its address", async () => {
+    const files = { "templates/page.twig": '<img src="{{ asset("img/tree.png") }}">', "public/img/tree.png": "" };
+    expect(await gapsOf(files, ["public/img/tree.png > public/pictures/tree.png"])).toEqual([
+      "named there templates/page.twig img/tree.png",
+    ]);
+  });
+
+  test("and lead elsewhere when they move themselves", async () => {
+    const files = { "views/a.pug": "include parts/top", "views/parts/top.pug": "p", "views/b.pug": "p Hello" };
+    expect(await gapsOf(files, ["views/a.pug > views/in/a.pug"])).toContainEqual(
+      "no reader views/a.pug .pug files are not read yet",
+    );
+    expect(await gapsOf(files, ["views/b.pug > views/in/b.pug"])).toEqual([]);
+    const drawn = { "a/tree.svg": '<svg><image href="./leaf.png" /></svg>', "a/leaf.png": "" };
+    expect(await gapsOf(drawn, ["a/tree.svg > b/tree.svg"])).toEqual(["named there a/tree.svg ./leaf.png"]);
+  });
+});
+
+describe("what became a reference", () => {
+  test.each<[string, string, string, readonly string[]]>([
+    [
+      "a document that is built as a component",
+      "docs/a.mdx",
+      'import Tree from "../src/parts/tree.js";\n\nAs [said](../src/parts/tree.js) there:\n\n```js\nimport x from "../src/parts/tree.js";\n```\n\n<Tree src={require("../src/parts/tree.js")} />\n',
+      [
+        "docs/a.mdx: ../src/parts/tree.js > ../src/moved/tree.js",
+        "docs/a.mdx: ../src/parts/tree.js > ../src/moved/tree.js",
+        "docs/a.mdx: ../src/parts/tree.js > ../src/moved/tree.js",
+      ],
+    ],
+    [
+      "a plugin by its path",
+      "app.json",
+      '{ "expo": { "plugins": ["./src/parts/tree"] } }',
+      ["app.json: ./src/parts/tree > ./src/moved/tree"],
+    ],
+    [
+      "what a plugin is given",
+      "webpack.config.js",
+      'module.exports = { plugins: [new Pages({ template: "./src/parts/tree.js" })] };',
+      ["webpack.config.js: ./src/parts/tree.js > ./src/moved/tree.js"],
+    ],
+  ])("%s", async (_, file, text, edits) => {
+    const plan = await planOf({ [file]: text, "src/parts/tree.js": "", ...stays }, moved);
+    expect(respellings(plan)).toEqual(edits);
+    expect(plan.proof.outcome).toBe("holds");
+  });
+
+  test("what settings put before each sheet", async () => {
+    const settings =
+      'export default { css: { scss: { additionalData: `@use "@/styles/palette" as *;\\n@import "./src/styles/sizes.scss";` } }, resolve: { alias: { "@": path.resolve(__dirname, "src") } } };';
+    const files = {
+      "vite.config.js": settings,
+      "src/styles/_palette.scss": "",
+      "src/styles/sizes.scss": "",
+      "src/a.js": "",
+    };
+    const plan = await planOf(files, [
+      "src/styles/_palette.scss > src/theme/_palette.scss",
+      "src/styles/sizes.scss > src/theme/sizes.scss",
+    ]);
+    expect(respellings(plan)).toEqual([
+      "vite.config.js: @/styles/palette > @/theme/palette",
+      "vite.config.js: ./src/styles/sizes.scss > ./src/theme/sizes.scss",
+    ]);
+    expect(plan.proof.outcome).toBe("holds");
+  });
+
+  test("the folder that a sheet has looked through", async () => {
+    const files = {
+      "src/a.css": '@import "tailwindcss" source("./parts");\n@source "./parts/**/*.js";\n',
+      "src/parts/tree.js": "",
+    };
+    const plan = await planOf(files, moved);
+    expect(respellings(plan)).toEqual(["src/a.css: ./parts > ./moved", "src/a.css: ./parts/**/*.js > ./moved/**/*.js"]);
+    const left = await planOf({ ...files, ...stays }, moved);
+    expect(left.proof.patterns.map(({ file, out }) => `${file} loses ${out.join(" ")}`)).toEqual([
+      "src/a.css loses src/parts/tree.js",
+      "src/a.css loses src/parts/tree.js",
+    ]);
+  });
+});

@@ -1,0 +1,255 @@
+/**
+ * Paths that a script has as texts, and that no lookup explains: modules which a helper loads (`rewire("../parts/tree")`), what is joined
+ * from a folder (`join(__dirname, "..", "parts", "tree.js")`), files that a command runs, words in comments by which tools load a file, and
+ * folders and patterns that a program goes through (`readdirSync("src/parts")`). What they mean is not certain; that it would change is.
+ */
+import { posix } from "node:path";
+import picomatch from "picomatch";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  joinPath,
+  nameOf,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
+import { isOpen, type Extraction } from "../../languages/index.js";
+import type { SourceTree } from "../../files/index.js";
+import { isScript } from "./addresses.js";
+import type { Move } from "./move.js";
+import type { ComputedInput } from "./mentions.js";
+import type { Mention } from "./plan.js";
+
+/** A path as it is written, with where it begins. */
+interface Written {
+  readonly text: string;
+  readonly start: number;
+  /** `file`: from the file's own folder; `root`: from where commands are run; `any`: nobody can tell. */
+  readonly from: "file" | "root" | "any";
+  /** Whether a folder is meant, if one is there: it is given to what goes through folders. */
+  readonly isPlace: boolean;
+  /** Whether a module may be meant, which can leave its ending out. */
+  readonly isModule: boolean;
+}
+
+/** Every place where a script writes the path of something that moves, or of a folder that it leaves or comes into. */
+export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Mention[] {
+  if (map.files.size === 0) return [];
+  const moves = [...map.files].filter(([from, to]) => from !== to);
+  const roots = rootsOf(tree, moves.flat());
+  const leaving = leavingFolders(moves);
+  const endless = new Map(moves.map(([from]) => [from.replace(/\.[^/.]*$/, ""), from]));
+  const found: Mention[] = [];
+  for (const [file, extraction] of read) {
+    // A text that nobody understands is said as such.
+    const source = isScript(file) && extraction.reading === "whole" ? tree.text(file) : undefined;
+    if (!source) continue;
+    const known = knownIn(file, extraction);
+    const met = new Set<number>();
+    for (const written of [...writtenIn(source.text, extraction), ...saidInComments(source.text)]) {
+      const { start, text } = written;
+      if (met.has(start) || known(start)) continue;
+      const hit = meantFile(file, written) ?? meantFolder(file, written);
+      if (hit === undefined) continue;
+      met.add(start);
+      found.push({ file, at: source.positionAt(start), text, ...hit });
+    }
+  }
+  return found;
+
+  /** Where references stand: the proof holds those. In settings, any word may stand where one is looked for. */
+  function knownIn(file: ProjectPath, { references }: Extraction): (start: number) => boolean {
+    const byStart = new Map(references.map((each) => [each.start, each]));
+    return (start) => {
+      const reference = byStart.get(start);
+      if (reference === undefined) return false;
+      return !isOpen(reference) || !/^(?:external|unresolved)$/.test(resolver.resolve(file, reference).state);
+    };
+  }
+
+  /** Where a path counts from: now, and once the file has moved. */
+  function basesOf(file: ProjectPath, { text, from }: Written): readonly (readonly [ProjectPath, ProjectPath])[] {
+    const own = [folderOf(file), folderOf(map.file(file))] as const;
+    const others = roots.map((root) => [root, root] as const);
+    if (from === "file") return [own];
+    if (from === "root" || !text.startsWith(".")) return others;
+    return text.startsWith("./") ? [own, ...others] : [own];
+  }
+
+  function meantFile(file: ProjectPath, written: Written): Hit | undefined {
+    if (isPattern(written.text)) return undefined;
+    const text = written.text.replace(/[?#].*$/, "");
+    for (const [base, then] of basesOf(file, written)) {
+      const at = joinPath(base, text);
+      if (at === undefined || at === "") continue;
+      const path = fileAt(at, written);
+      if (path === undefined || (base === then && !map.files.has(path))) continue;
+      const again = joinPath(then, text);
+      if (again !== undefined && map.file(path) === `${again}${path.slice(at.length)}`) continue;
+      return { names: map.files.has(path) ? path : file, reason: "path in text" };
+    }
+    return undefined;
+  }
+
+  /** The file at a path, which may leave its ending or `/index` out. */
+  function fileAt(at: ProjectPath, { isModule, text }: Written): ProjectPath | undefined {
+    if (tree.has(at)) return at;
+    // The name alone of a folder is hardly ever meant as its index.
+    const meant = isModule && text.startsWith(".") ? lookUp(at) : undefined;
+    return meant ?? (isModule ? endless.get(at) : undefined);
+  }
+
+  function lookUp(at: ProjectPath): ProjectPath | undefined {
+    const beside = `./${nameOf(at)}`;
+    const meant = resolver.resolve(inFolder(folderOf(at), "~"), { specifier: beside, lookup: "module" });
+    return meant.state === "found" && meant.folder === undefined ? meant.targets[0] : undefined;
+  }
+
+  function meantFolder(file: ProjectPath, written: Written): Hit | undefined {
+    const { text, isPlace } = written;
+    for (const [base, then] of basesOf(file, written)) {
+      if (isPattern(text)) {
+        const hit = takenOtherwise(base, then, text);
+        if (hit !== undefined) return { names: hit, reason: "folder in text" };
+        continue;
+      }
+      const at = joinPath(base, text.replace(/\/$/, ""));
+      if (at === undefined || at === "" || !(isPlace || (at.includes("/") && text.includes("/")))) continue;
+      const again = joinPath(then, text.replace(/\/$/, ""));
+      // What goes along with its folder is found in it.
+      if (again !== at && again === map.folder(at)) continue;
+      const hit = tree.hasFolder(at) ? (leaving.get(at) ?? (again === at ? undefined : file)) : undefined;
+      if (hit !== undefined) return { names: hit, reason: "folder in text" };
+    }
+    return undefined;
+  }
+
+  /** Something that a pattern takes in now and not then, or then and not now. */
+  function takenOtherwise(base: ProjectPath, then: ProjectPath, text: string): ProjectPath | undefined {
+    const [takes, takesThen] = [takenFrom(base, text), takenFrom(then, text)];
+    return moves.find(([from, to]) => takes(from) !== takesThen(to))?.[0];
+  }
+}
+
+/** What a pattern takes in that counts from a folder. */
+function takenFrom(base: ProjectPath, text: string): (path: string) => boolean {
+  const whole = posix.join(base, text.replace(/^!/, ""));
+  return whole.startsWith("../") ? () => false : picomatch(whole.replace(/^\//, ""), { posix: true });
+}
+
+interface Hit {
+  readonly names: ProjectPath;
+  readonly reason: "path in text" | "folder in text";
+}
+
+/** The folders that a move takes something out of or into, below the root, each with one of those files. */
+function leavingFolders(
+  moves: readonly (readonly [ProjectPath, ProjectPath])[],
+): ReadonlyMap<ProjectPath, ProjectPath> {
+  const found = new Map<ProjectPath, ProjectPath>();
+  for (const [from, to] of moves) for (const folder of foldersLeft(from, to)) found.set(folder, from);
+  return found;
+}
+
+/** Of the folders above two places, those that hold only one of them. */
+function foldersLeft(from: ProjectPath, to: ProjectPath): readonly ProjectPath[] {
+  const above = (path: ProjectPath): readonly ProjectPath[] => foldersAbove(path);
+  return [
+    ...above(from).filter((folder) => !isBelow(to, folder)),
+    ...above(to).filter((folder) => !isBelow(from, folder)),
+  ];
+}
+
+/** What folders that something leaves or comes into are called where commands are run: from the root, or from a package. */
+export function foldersToSearch(
+  moves: readonly Pick<Move, "from" | "to">[],
+  tree: Pick<SourceTree, "has">,
+): readonly string[] {
+  const found = new Set<string>();
+  for (const { from, to } of moves)
+    for (const folder of foldersLeft(from, to))
+      for (const root of [
+        ...foldersAbove(folder).filter((each) => tree.has(inFolder(each, "package.json"))),
+        rootPath,
+      ]) {
+        const name = root === rootPath ? folder : folder.slice(root.length + 1);
+        if (name.includes("/")) found.add(name);
+      }
+  return [...found];
+}
+
+/** Where commands are run: the root, and the folders of packages in which something changes. */
+function rootsOf(tree: SourceTree, paths: readonly ProjectPath[]): readonly ProjectPath[] {
+  const above = new Set(paths.flatMap((path) => foldersAbove(path)));
+  return [rootPath, ...[...above].filter((folder) => tree.has(inFolder(folder, "package.json")))];
+}
+
+function isPattern(text: string): boolean {
+  return /[*{]/.test(text);
+}
+
+/** A whole text that looks like a path. */
+const quoted = /(["'`])(!?[\w@.~$-]*\/[\w@.~*{},!()[\]/+-]*)(?:#[\w$]{1,80})?\1/g;
+
+/** What goes to an address of the app itself, or has its own reading. */
+const goesTo =
+  /(?:\b(?:navigate|push|replace|redirect|href|to|link|path|from)\s{0,3}(?:=\s{0,3}\{?|\(|:)\s{0,3}|<[\w.]{1,40}\s[^<>]{0,60}=)$/i;
+
+/** What is given folders to go through, or puts paths together. */
+const goesThrough =
+  /(?:readdir|opendir|walk|scan|glob|static|watch|traverse|dir|directory|directories|folder|folders|root|cwd|require\.context)\w{0,12}["']?\s{0,3}[(:=[,]\s{0,3}\[?\s{0,3}$/i;
+
+/** A folder that is a script's own, with more behind it. */
+const ownFolder = /(?:\b__dirname|\bimport\.meta\.dirname)\s{0,3}\+\s{0,3}$/;
+const ownFolderInside = /`\$\{\s{0,3}(?:__dirname|import\.meta\.dirname)\s{0,3}\}(\/[\w@.~*{},()[\]/+-]+)`/g;
+
+/** `join(__dirname, "..", "parts", "tree.js")` */
+const joined =
+  /\b(?:join|resolve)\s{0,9}\(\s{0,99}(__dirname|import\.meta\.dirname|process\.cwd\(\))((?:\s{0,99},\s{0,99}(?:"[^"\n$]{1,200}"|'[^'\n$]{1,200}'|`[^`\n$]{1,200}`))+)\s{0,99},?\s{0,99}\)/g;
+
+/** Words of a command within a text: `"node src/parts/tree.js"`. */
+const inCommand = /(?<=["'`][^"'`\n]{1,200}\s)(?:\.\/)?(?:[\w@.-]+\/)+[\w@.-]+\.\w+(?=[\s"'`])/g;
+
+function writtenIn(text: string, { computed }: Extraction): Written[] {
+  const found: Written[] = [];
+  for (const { 0: whole, 2: parts = "", index } of text.matchAll(joined)) {
+    const words = [...parts.matchAll(/(["'`])([^"'`]*)\1/g)].map(([, , word = ""]) => word);
+    const isOwn = !whole.includes("process.cwd");
+    const start = index + whole.indexOf(parts) + parts.search(/["'`]/) + 1;
+    found.push({ text: posix.join(...words), start, from: isOwn ? "file" : "root", isPlace: true, isModule: true });
+  }
+  for (const { 0: whole, 1: rest = "", index } of text.matchAll(ownFolderInside)) {
+    const start = index + whole.length - 1 - rest.length;
+    found.push({ text: rest.replace(/^\//, ""), start, from: "file", isPlace: true, isModule: true });
+  }
+  const isHeadless = computed.some(({ head, anywhere }) => head === "" && anywhere === undefined);
+  for (const { 2: path = "", index } of text.matchAll(quoted)) {
+    const before = text.slice(Math.max(0, index - 120), index);
+    const isOwn = ownFolder.test(before);
+    if (goesTo.test(before) || /^\.{0,2}\/?$/.test(path) || (path.startsWith("/") && !isOwn)) continue;
+    const isPlace = isOwn || goesThrough.test(before) || (isHeadless && path.endsWith("/"));
+    found.push({
+      text: isOwn ? path.replace(/^\//, "") : path,
+      start: index + 1,
+      from: isOwn ? "file" : "any",
+      isPlace,
+      isModule: true,
+    });
+  }
+  for (const { 0: path, index } of text.matchAll(inCommand))
+    found.push({ text: path, start: index, from: "root", isPlace: false, isModule: false });
+  return found;
+}
+
+/** Words in comments by which tools load a file. */
+const inComments =
+  /(?:@(?:jest|vitest)-environment\s{1,9}|<amd-dependency\s{1,9}path\s?=\s?["'])(\.{1,2}\/[\w@.~/-]+)/g;
+
+function saidInComments(text: string): Written[] {
+  return [...text.matchAll(inComments)].map(({ 0: whole, 1: said = "", index }): Written => {
+    const start = index + whole.length - said.length;
+    return { text: said, start, from: "any", isPlace: false, isModule: true };
+  });
+}
