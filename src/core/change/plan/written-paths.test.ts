@@ -81,6 +81,62 @@ describe("a script may go through the folder that something leaves", () => {
   });
 });
 
+describe("in languages that find files by names of their own", () => {
+  const pubspec = { "pubspec.yaml": "name: orchard\nflutter:\n  assets:\n    - assets/trees/\n" };
+  const project =
+    '<Project Sdk="Microsoft.NET.Sdk"><PropertyGroup><UseWPF>true</UseWPF></PropertyGroup>ITEMS</Project>';
+
+  test("a folder of pictures that a text is added to", async () => {
+    const text = "const base = 'assets/trees/';\nfinal a = Image.asset(base + name);\n";
+    const files = { ...pubspec, "lib/a.dart": text, "assets/trees/a.png": "", "assets/trees/b.png": "" };
+    expect(await gapsOf(files, ["assets/trees/a.png > assets/rota/a.png"])).toEqual([
+      "folder in text lib/a.dart assets/trees/",
+    ]);
+    const whole = { ...files, "lib/a.dart": "final a = Image.asset('assets/trees/b.png');\n" };
+    expect(await gapsOf(whole, ["assets/trees/a.png > assets/rota/a.png"])).toEqual([]);
+  });
+
+  test("a folder in which a family of fonts is looked for", async () => {
+    const view = '<Window><TextBlock FontFamily="/Assets/Fonts/#Orchard"/></Window>';
+    const files = {
+      "Orchard.csproj": project.replace("ITEMS", ""),
+      "App/A.xaml": view,
+      "Assets/Fonts/Orchard.ttf": "",
+      "Assets/Fonts/Notes.txt": "",
+    };
+    expect(await gapsOf(files, ["Assets/Fonts/Orchard.ttf > Assets/Orchard.ttf"])).toEqual([
+      "folder in text App/A.xaml Assets/Fonts",
+    ]);
+    expect(await gapsOf(files, ["Assets/Fonts/Notes.txt > Assets/Notes.txt"])).toEqual([]);
+  });
+
+  test("what tasks of a project copy follows, and what its commands run is said", async () => {
+    const tasks =
+      '<Target Name="Data"><Copy SourceFiles="Data\\trees.json" DestinationFolder="x" /><Exec Command="node Data\\tidy.js all" /></Target>';
+    const files = { "Orchard.csproj": project.replace("ITEMS", tasks), "Data/trees.json": "{}", "Data/tidy.js": "" };
+    const plan = await planOf(files, ["Data/trees.json > Rows/trees.json"]);
+    expect(respellings(plan)).toEqual(["Orchard.csproj: Data/trees.json > Rows/trees.json"]);
+    expect(plan.proof.outcome).toBe("holds");
+    expect(await gapsOf(files, ["Data/tidy.js > Rows/tidy.js"])).toEqual(["computed Orchard.csproj tidy.js"]);
+  });
+});
+
+test.each<[string, string]>([
+  ['resources: [.process("Data")]', "it would no longer be part of the resources of Orchard"],
+  ['exclude: ["Data"]', "it would no longer be part of what is left out of Orchard"],
+  ['sources: ["Data"]', "it would no longer be part of the sources of Orchard"],
+])("what leaves a folder of a package's %s", async (list, reason) => {
+  const files = {
+    "Package.swift": `let package = Package(name: "Orchard", targets: [.target(name: "Orchard", ${list})])\n`,
+    "Sources/Orchard/Data/trees.json": "{}",
+    "Sources/Orchard/Data/rota.json": "{}",
+  };
+  const { proof } = await planOf(files, ["Sources/Orchard/Data/trees.json > Sources/Orchard/Rows/trees.json"]);
+  expect(proof.different.map((each) => each.reason)).toEqual([reason]);
+  const within = await planOf(files, ["Sources/Orchard/Data/trees.json > Sources/Orchard/Data/Rows/trees.json"]);
+  expect(within.proof.different).toEqual([]);
+});
+
 test.each([
   ["a page to which it goes", 'navigate("../parts/tree");'],
   ["a link", '<Link to="../parts/tree" />;'],

@@ -15,7 +15,7 @@ import {
   rootPath,
   type ProjectPath,
 } from "../../base/paths.js";
-import { isOpen, type Extraction } from "../../languages/index.js";
+import { isCode, isOpen, type Extraction } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isScript } from "./addresses.js";
 import type { Move } from "./move.js";
@@ -41,14 +41,16 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   const roots = rootsOf(tree, moves.flat());
   const leaving = leavingFolders(moves);
   const endless = new Map(moves.map(([from]) => [from.replace(/\.[^/.]*$/, ""), from]));
+  const areFontsMoved = moves.some(([from]) => /\.(?:ttf|otf|ttc)$/i.test(from));
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     // A text that nobody understands is said as such.
-    const source = isScript(file) && extraction.reading === "whole" ? tree.text(file) : undefined;
-    if (!source) continue;
+    const source = extraction.reading === "whole" ? tree.text(file) : undefined;
+    const texts = source && textsIn(file, source.text, extraction);
+    if (!source || !texts) continue;
     const known = knownIn(file, extraction);
     const met = new Set<number>();
-    for (const written of [...writtenIn(source.text, extraction), ...saidInComments(source.text)]) {
+    for (const written of texts) {
       const { start, text } = written;
       if (met.has(start) || known(start)) continue;
       const hit = meantFile(file, written) ?? meantFolder(file, written);
@@ -59,13 +61,23 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   }
   return found;
 
-  /** Where references stand: the proof holds those. In settings, any word may stand where one is looked for. */
+  function textsIn(file: ProjectPath, text: string, extraction: Extraction): readonly Written[] {
+    if (isScript(file)) return [...writtenIn(text, extraction), ...saidInComments(text)];
+    // Other languages find what they name by their own names; a folder alone is named by none of those.
+    if (isCode(file)) return foldersIn(text);
+    return areFontsMoved ? fontFoldersIn(text, [...leaving.keys()]) : [];
+  }
+
+  /** Where references stand: the proof holds those. In settings, and where things are found by names, any word may stand there. */
   function knownIn(file: ProjectPath, { references }: Extraction): (start: number) => boolean {
     const byStart = new Map(references.map((each) => [each.start, each]));
     return (start) => {
       const reference = byStart.get(start);
       if (reference === undefined) return false;
-      return !isOpen(reference) || !/^(?:external|unresolved)$/.test(resolver.resolve(file, reference).state);
+      const { state } = resolver.resolve(file, reference);
+      // A folder that stays is meant as before; what is looked for in it is another matter.
+      if (!isScript(file)) return state === "found" || state === "scope";
+      return !isOpen(reference) || (state !== "external" && state !== "unresolved");
     };
   }
 
@@ -241,6 +253,24 @@ function writtenIn(text: string, { computed }: Extraction): Written[] {
   for (const { 0: path, index } of text.matchAll(inCommand))
     found.push({ text: path, start: index, from: "root", isPlace: false, isModule: false });
   return found;
+}
+
+/** Folders alone, in a language that finds files by names of its own: `const base = "assets/images/"`. */
+function foldersIn(text: string): Written[] {
+  return [...text.matchAll(quoted)].flatMap(({ 2: path = "", index }): Written[] => {
+    const isFolder = /^\w/.test(path) && !isPattern(path) && !nameOf(path).includes(".");
+    return isFolder ? [{ text: path, start: index + 1, from: "root", isPlace: false, isModule: false }] : [];
+  });
+}
+
+/** The folder in which a family of fonts is looked for: `FontFamily="/Assets/Fonts/#Orchard"`. */
+function fontFoldersIn(text: string, folders: readonly ProjectPath[]): Written[] {
+  return [...text.matchAll(/(?<=["',/])((?:[\w .-]+\/)+)(?=#\w)/g)].flatMap(({ 0: path, index }): Written[] => {
+    const named = `/${path.slice(0, -1)}`;
+    return folders
+      .filter((folder) => `/${folder}`.endsWith(named))
+      .map((folder) => ({ text: folder, start: index, from: "root", isPlace: true, isModule: false }));
+  });
 }
 
 /** Words in comments by which tools load a file. */

@@ -83,6 +83,10 @@ export function extractResources(text: string): Extraction {
   return { references, computed: [], reading: "whole" };
 }
 
+/** What tasks are given: files that they copy, run or read. */
+const taskFiles =
+  /^(?:SourceFiles|Sources|SourceFolder|Files|File|AssemblyFile|TaskFile|Inputs|ProjectFile|Projects|XmlInputPath|XslInputPath|WorkingDirectory)$/;
+
 class Reading {
   readonly #references: Reference[] = [];
   readonly #computed: ComputedReference[] = [];
@@ -151,6 +155,12 @@ class Reading {
         )
       )
         for (const piece of listedIn({ start: at, text: value })) this.#path(piece, this.#listing(element, key));
+      else if (taskFiles.test(key))
+        for (const piece of listedIn({ start: at, text: value })) this.#path(piece, { lookup: "msbuild file, if any" });
+      else if (element === "Exec" && key === "Command")
+        // What a word of a command means, only the command knows.
+        for (const { 0: word, index } of value.matchAll(/[^\s"'&;|<>]+\.\w+/g))
+          this.#computed.push({ start: at + index + word.search(/[^\\/]*$/), end: at + index + word.length, head: "" });
     }
   }
 
@@ -187,7 +197,7 @@ class Reading {
   }
 
   /** A path, a pattern, or one of which only the end can be told. */
-  #path({ start, text }: Piece, more: Pick<Reference, "listed" | "inside">): void {
+  #path({ start, text }: Piece, more: Pick<Reference, "listed" | "inside"> & { readonly lookup?: string }): void {
     const own = ownFolder.exec(text)?.[0] ?? "";
     const written = text.slice(own.length);
     const end = start + text.length;
@@ -198,10 +208,11 @@ class Reading {
       return;
     }
     const isPattern = /[*?]/.test(written);
+    const plain = more.lookup ?? (more.inside === undefined ? "msbuild file" : "msbuild beside");
     this.#references.push({
       ...more,
       kind: isPattern ? "pattern" : "setting",
-      lookup: isPattern ? "msbuild pattern" : more.inside === undefined ? "msbuild file" : "msbuild beside",
+      lookup: isPattern ? "msbuild pattern" : plain,
       start: start + own.length,
       end,
       // Backslashes part folders; both are read.

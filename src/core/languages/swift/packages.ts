@@ -96,7 +96,9 @@ function referencesOf({ name, texts }: Call): Reference[] {
     texts
       .filter((each) => each.label === label)
       .map(({ text }): Reference => {
-        return { kind: "setting", lookup: "swift in target", inside, ...text };
+        const part = partsOfTarget[label];
+        const listed = part && { listed: [{ target: `${part} ${module.specifier}`, step: "Headers" }] };
+        return { kind: "setting", lookup: "swift in target", inside, ...text, ...listed };
       }),
   );
   // What lies in `include` is public where nothing else is said: then the label stands for that folder.
@@ -117,6 +119,13 @@ function referencesOf({ name, texts }: Call): Reference[] {
         ];
   return [folder, ...headers, ...within];
 }
+
+/** What a file is, besides being in its target's folder, while one of these lists takes it in. */
+const partsOfTarget: Readonly<Record<string, string>> = {
+  exclude: "what is left out of",
+  sources: "the sources of",
+  resources: "the resources of",
+};
 
 /** The folder of a target that names none: the first of the usual ones that is there. */
 function usualFolder(ground: Ground, from: ProjectPath, kind: string, name: string): ProjectPath | undefined {
