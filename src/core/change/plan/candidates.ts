@@ -31,7 +31,10 @@ import { foldersToSearch } from "./written-paths.js";
 /** Beyond this many words, reading all is as quick as searching. */
 const mostWords = 60;
 
-/** References without the file's name: patterns, names computed from a folder, and URLs of a whole folder. */
+/**
+ * References without the file's name: patterns, names computed from a folder, URLs of a whole folder, and what a sheet has looked
+ * through for the names of its classes.
+ */
 const openWords = [
   "import.meta.glob",
   "import.meta.url",
@@ -39,6 +42,8 @@ const openWords = [
   "require.context",
   "process.cwd",
   "__dirname",
+  "@source",
+  " source(",
 ];
 
 /**
@@ -54,8 +59,6 @@ const openForms = [
   "|(import|require)[ \t]*[(][ \t]*$",
   ...languages.flatMap(({ openForm }) => (openForm === undefined ? [] : [`|${openForm}`])),
   "|url[(][ \t]*[\"']?[^)\"']*[#@$][{]|url[(][ \t]*[\"'][^\"']*[\"'][ \t]*[+]",
-  // What a sheet has looked through for the names of its classes.
-  "|@source[ \t]|[ \t]source[(]",
   // Patterns from the file's own folder, and what is added to a variable.
   "|[\"'`][.]{1,2}/[^\"'`]*[*]|import[(][A-Za-z0-9_$.]+[ \t]*[+]",
 ].join("");
@@ -247,7 +250,7 @@ function inAnyCase(tree: SourceTree, words: readonly string[]): readonly Project
 
 /** A folder's own name, or that of the one where commands are run, joined to more. */
 const joined =
-  /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*(?:__dirname|import\.meta\.dirname|process\.cwd)\b|(?:__dirname|import\.meta\.dirname)\s*[+}]/;
+  /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*(?:__dirname|import\.meta\.dirname|process\.cwd)\b|(?:__dirname|import\.meta\.dirname)\s*(?:\+\s*["'`]|\})\/?[\w.]/;
 const openForm = new RegExp(openForms, "m");
 
 const escaped = (text: string): string => text.replace(/[$.()[\]+]/g, "\\$&");

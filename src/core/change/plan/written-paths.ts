@@ -42,6 +42,8 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   const leaving = leavingFolders(moves);
   const endless = new Map(moves.map(([from]) => [from.replace(/\.[^/.]*$/, ""), from]));
   const areFontsMoved = moves.some(([from]) => /\.(?:ttf|otf|ttc)$/i.test(from));
+  /** What each pattern takes in otherwise, by where it counts from and what it is. */
+  const judged = new Map<string, ProjectPath | undefined>();
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     // A text that nobody understands is said as such.
@@ -114,9 +116,8 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   }
 
   function lookUp(at: ProjectPath): ProjectPath | undefined {
-    const beside = `./${nameOf(at)}`;
-    const meant = resolver.resolve(inFolder(folderOf(at), "~"), { specifier: beside, lookup: "module" });
-    return meant.state === "found" && meant.folder === undefined ? meant.targets[0] : undefined;
+    const meant = resolver.ground.look(at, { loose: true });
+    return meant?.folder === undefined ? meant?.targets[0] : undefined;
   }
 
   function meantFolder(file: ProjectPath, written: Written): Hit | undefined {
@@ -140,9 +141,29 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
 
   /** Something that a pattern takes in now and not then, or then and not now. */
   function takenOtherwise(base: ProjectPath, then: ProjectPath, text: string): ProjectPath | undefined {
-    const [takes, takesThen] = [takenFrom(base, text), takenFrom(then, text)];
-    return moves.find(([from, to]) => takes(from) !== takesThen(to))?.[0];
+    const key = `${base}\n${then}\n${text}`;
+    if (!judged.has(key)) judged.set(key, findTaken(base, then, text));
+    return judged.get(key);
   }
+
+  function findTaken(base: ProjectPath, then: ProjectPath, text: string): ProjectPath | undefined {
+    const [takes, takesThen] = [takenFrom(base, text), takenFrom(then, text)];
+    const concerned = new Set([...map.leaving(fixedFolder(base, text)), ...map.arriving(fixedFolder(then, text))]);
+    return [...concerned].find((from) => takes(from) !== takesThen(map.file(from)));
+  }
+}
+
+/** The folder in which all lies that a pattern can take in. */
+function fixedFolder(base: ProjectPath, text: string): ProjectPath {
+  const parts = text.replace(/^!/, "").split("/");
+  const fixed = parts.slice(
+    0,
+    Math.max(
+      0,
+      parts.findIndex((part) => /[*?{}[\]()!]/.test(part)),
+    ),
+  );
+  return joinPath(base, fixed.join("/")) ?? rootPath;
 }
 
 /** What a pattern takes in that counts from a folder. */
@@ -221,18 +242,19 @@ const ownFolderInside = /`\$\{\s{0,3}(?:__dirname|import\.meta\.dirname)\s{0,3}\
 const joined =
   /\b(?:join|resolve)\s{0,9}\(\s{0,99}(__dirname|import\.meta\.dirname|process\.cwd\(\))((?:\s{0,99},\s{0,99}(?:"[^"\n$]{1,200}"|'[^'\n$]{1,200}'|`[^`\n$]{1,200}`))+)\s{0,99},?\s{0,99}\)/g;
 
-/** Words of a command within a text: `"node src/parts/tree.js"`. */
-const inCommand = /(?<=["'`][^"'`\n]{1,200}\s)(?:\.\/)?(?:[\w@.-]+\/)+[\w@.-]+\.\w+(?=[\s"'`])/g;
+/** A word that may be a path behind another one, as in the text `"node src/parts/tree.js"`. */
+const behindSpace = /[ \t]((?:\.\/)?(?:[\w@.-]+\/)+[\w@.-]+\.\w+)(?=[\s"'`])/g;
 
 function writtenIn(text: string, { computed }: Extraction): Written[] {
   const found: Written[] = [];
-  for (const { 0: whole, 2: parts = "", index } of text.matchAll(joined)) {
+  const isJoining = text.includes("dirname") || text.includes("process.cwd");
+  for (const { 0: whole, 2: parts = "", index } of isJoining ? text.matchAll(joined) : []) {
     const words = [...parts.matchAll(/(["'`])([^"'`]*)\1/g)].map(([, , word = ""]) => word);
     const isOwn = !whole.includes("process.cwd");
     const start = index + whole.indexOf(parts) + parts.search(/["'`]/) + 1;
     found.push({ text: posix.join(...words), start, from: isOwn ? "file" : "root", isPlace: true, isModule: true });
   }
-  for (const { 0: whole, 1: rest = "", index } of text.matchAll(ownFolderInside)) {
+  for (const { 0: whole, 1: rest = "", index } of isJoining ? text.matchAll(ownFolderInside) : []) {
     const start = index + whole.length - 1 - rest.length;
     found.push({ text: rest.replace(/^\//, ""), start, from: "file", isPlace: true, isModule: true });
   }
@@ -250,8 +272,9 @@ function writtenIn(text: string, { computed }: Extraction): Written[] {
       isModule: true,
     });
   }
-  for (const { 0: path, index } of text.matchAll(inCommand))
-    found.push({ text: path, start: index, from: "root", isPlace: false, isModule: false });
+  for (const { 1: path = "", index } of text.matchAll(behindSpace))
+    if (/["'`]/.test(text.slice(text.lastIndexOf("\n", index) + 1, index)))
+      found.push({ text: path, start: index + 1, from: "root", isPlace: false, isModule: false });
   return found;
 }
 
@@ -278,6 +301,7 @@ const inComments =
   /(?:@(?:jest|vitest)-environment\s{1,9}|<amd-dependency\s{1,9}path\s?=\s?["'])(\.{1,2}\/[\w@.~/-]+)/g;
 
 function saidInComments(text: string): Written[] {
+  if (!text.includes("-environment") && !text.includes("<amd-")) return [];
   return [...text.matchAll(inComments)].map(({ 0: whole, 1: said = "", index }): Written => {
     const start = index + whole.length - said.length;
     return { text: said, start, from: "any", isPlace: false, isModule: true };

@@ -85,7 +85,7 @@ export const mdx: Language = {
   name: "mdx",
   trade: "page",
   extensions: [".mdx"],
-  prepare: javascript.prepare,
+  prepare: () => javascript.prepare(),
   extract: (text, name) => extractMdx(text, name.replace(/\.mdx$/, ".tsx")),
   outline: plainOutline,
   readAt: (text, start, reference) =>
