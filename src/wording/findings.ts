@@ -318,6 +318,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${assets} assets are the same in several folders of ${folder}/`,
     advice: "Keep what they share in one folder, and let all reference that.",
   }),
+  "copied elsewhere": ({ folder, twin, assets }) => ({
+    says: `${assets} assets below ${folder}/ are the same as those at the same places below ${twin === "" ? "the root" : `${twin}/`}`,
+    advice: "Keep one copy of them; let git ignore a folder that a build writes.",
+  }),
   identical: ({ twin, others }) => ({
     says: `it is identical to ${twin}${others === 0 ? "" : ` and to ${count(others, "other")}`}`,
     advice: "Keep one of them, and let everything reference that one.",

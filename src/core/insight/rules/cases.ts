@@ -75,6 +75,8 @@ export interface CaseDetails {
     readonly target: string;
     readonly goesTo: string | undefined;
   };
+  /** Assets that another folder has at the same places; `twin` is empty for the root. */
+  "copied elsewhere": { readonly folder: string; readonly twin: string; readonly assets: number };
   /** `others`: files besides the first that miss the same. */
   unresolved: { readonly specifier: string; readonly others: number };
   /** Paths of one file into one folder; the first of them as it is written. */

@@ -1,6 +1,6 @@
 import { hash } from "node:crypto";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
-import type { ProjectPath } from "../../base/paths.js";
+import { isBelow, type ProjectPath } from "../../base/paths.js";
 import { addTo } from "../../base/grouping.js";
 import { isSoughtByName } from "./sought-by-name.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
@@ -13,13 +13,27 @@ export const duplicateAsset: Rule = {
   right: "src/assets/images/logo.svg",
   *find(context) {
     const byAround = new Map<ProjectPath, Entry[][]>();
+    const byMirror = new Map<string, Entry[][]>();
     for (const all of sameAssets(context)) {
       // What is looked for by its name has to be there under that name, whatever else is the same.
       const group = all.filter(({ path }) => !isSoughtByName(path));
       if (group.length < 2) continue;
       const around = aroundEditions(group);
-      if (around === undefined) yield* identical(group);
-      else addTo(byAround, around, group);
+      if (around !== undefined) addTo(byAround, around, group);
+      else addTo(byMirror, mirrorOf(group)?.join("\n") ?? "", group);
+    }
+    for (const groups of byMirror.values()) {
+      const [first = [], ...others] = groups;
+      const [copied, of] = mirrorOf(first) ?? [];
+      const [kept, copy] = first;
+      if (others.length + 1 < manyEditions || copied === undefined || of === undefined || !kept || !copy)
+        for (const group of groups) yield* identical(group);
+      else
+        yield {
+          file: isBelow(copy.path, copied) ? copy.path : kept.path,
+          about: of,
+          what: { code: "copied elsewhere", folder: copied, twin: of, assets: groups.length },
+        };
     }
     for (const [around, groups] of byAround) {
       const second = groups[0]?.[1];
@@ -58,6 +72,27 @@ function aroundEditions(group: readonly Entry[]): ProjectPath | undefined {
       parts.slice(place + 1).join("/") === first.slice(place + 1).join("/"),
   );
   return isEdition && place > 0 ? (first.slice(0, place).join("/") as ProjectPath) : undefined;
+}
+
+/**
+ * The folder that holds a copy of another one's files, each at the same place, and that other one: `cjs/` and the root for
+ * `cjs/trees/img/leaf.svg` and `trees/img/leaf.svg`. The deeper one is the copy.
+ */
+function mirrorOf([first, second, third]: readonly Entry[]): readonly [ProjectPath, ProjectPath] | undefined {
+  if (!first || !second || third) return undefined;
+  const [a, b] = [first.path.split("/"), second.path.split("/")];
+  while (a.length > 0 && a.at(-1) === b.at(-1)) {
+    a.pop();
+    b.pop();
+  }
+  // In a folder of the same name, too, or each is just a file called like the other.
+  if (first.path.split("/").length - a.length < 2) return undefined;
+  const [of, copied] = [a, b].map((parts) => parts.join("/") as ProjectPath).sort((x, y) => depthOf(x) - depthOf(y));
+  return copied === undefined || of === undefined || copied === "" ? undefined : [copied, of];
+}
+
+function depthOf(folder: ProjectPath): number {
+  return folder === "" ? 0 : folder.split("/").length;
 }
 
 /** Assets of one content, two or more a group. */

@@ -1,5 +1,5 @@
 /** Names that are right but for their case. */
-import { type Reference, isRelative, splitSpecifier } from "../../languages/index.js";
+import { type Reference, isCode, isRelative, splitSpecifier } from "../../languages/index.js";
 import { folderOf, joinPath, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
 import type { RuleContext } from "./rule.js";
@@ -33,7 +33,8 @@ export function fileInOtherCase(
   if (lookup === "glob" || !isRelative(path)) return undefined;
   const target = joinPath(folderOf(from), path);
   if (target === undefined) return undefined;
-  const { extensions } = graph.resolver.rules;
+  // Data whose name differs in case, too, is hardly what a script means: `./App` is not `app.json`.
+  const extensions = graph.resolver.rules.extensions.filter((each) => isCode(`x${each}`));
   const map = byFolded(tree);
   for (const ending of ["", ...(lookup === "module" ? extensions : [])]) {
     const found = map.get(target.toLowerCase() + ending);

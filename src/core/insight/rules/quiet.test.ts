@@ -783,6 +783,32 @@ describe("it is said once", () => {
     ]);
   });
 
+  test("that a name in another case is that of data, which a script hardly means", async () => {
+    const found = await said({ "src/app.json": "{}", "src/tests/App.test.tsx": 'import App from "../App";\n' });
+    expect(found.filter((text) => text.startsWith("path-case"))).toEqual([]);
+    expect(found.filter((text) => text.startsWith("unresolved"))).toEqual([
+      "unresolved-path src/tests/App.test.tsx ../App is unresolved: there is no such file",
+    ]);
+  });
+
+  test("that a folder holds a copy of all pictures of another, at the same places", async () => {
+    const pictures = ["leaf", "crate", "bough"];
+    const below = (folder: string): [string, string][] => [
+      ...pictures.map((name): [string, string] => [`${folder}trees/img/${name}.png`, name]),
+      [`${folder}trees/Tree.js`, pictures.map((name) => `import "./img/${name}.png";`).join("\n")],
+    ];
+    const copied = await said(Object.fromEntries([...below("src/"), ...below("src/cjs/")]));
+    expect(copied.filter((text) => text.startsWith("duplicate"))).toEqual([
+      "duplicate-asset src/cjs/trees/img/bough.png 3 assets below src/cjs/ are the same as those at the same places below src/",
+    ]);
+    const two = Object.fromEntries([...below("src/"), ...below("src/cjs/")].filter(([path]) => !path.includes("leaf")));
+    const found = await said(two);
+    expect(found.filter((text) => text.startsWith("duplicate"))).toEqual([
+      "duplicate-asset src/trees/img/bough.png it is identical to src/cjs/trees/img/bough.png",
+      "duplicate-asset src/trees/img/crate.png it is identical to src/cjs/trees/img/crate.png",
+    ]);
+  });
+
   test("that a sheet has lost its fonts", async () => {
     const fonts = letters.map((letter) => `@font-face { src: url("fonts/${letter}.woff2"); }\n`).join("");
     expect(await said({ "src/styles/main.css": fonts })).toEqual([
