@@ -265,6 +265,8 @@ export interface Language {
    * read. Never throws.
    */
   extract(text: string, name: string, depth?: ReadingDepth): Extraction;
+  /** The comments of a text, in their order, offsets half-open; `undefined` where they cannot be told. The language must have been prepared. */
+  comments?(text: string, name: string): readonly { readonly start: number; readonly end: number }[] | undefined;
   /** Keys that a text reads from the environment; the outline has their names. */
   environmentKeys?(text: string): readonly EnvironmentKey[];
   /** A file that gives all of them to the app, with types where the language has those; nothing where it cannot be written. */

@@ -23,6 +23,7 @@ import {
   languageFor,
   type Extraction,
 } from "../../languages/index.js";
+import { commentsIn } from "./in-comments.js";
 import type { ComputedInput } from "./mentions.js";
 import type { Mention } from "./plan.js";
 
@@ -66,6 +67,7 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
     const here = servedPart(path);
     if (here) addTo(served, firstOf(here.part), { path, ...here });
   }
+  const isComment = commentsIn(tree);
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     if (served.size > 0) found.push(...begunIn(file));
@@ -83,6 +85,7 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
       const { text, start } = written;
       const names = mayMean(file, text).find((path) => isAnother(file, text, path));
       if (names === undefined || told.has(start) || isAnswered(written) || isOfOneThatStays(file, text)) continue;
+      if (isComment(file, start)) continue;
       told.add(start);
       found.push({
         file,
@@ -105,7 +108,7 @@ export function addressMentions({ tree, read, map, resolver }: ComputedInput): M
         const then = servedPart(map.file(path));
         return part.startsWith(words) && !(then?.part === part && isSameRoot(file, root, then.root));
       });
-      if (!hit) return [];
+      if (!hit || isComment(file, index)) return [];
       return [{ file, at: source.positionAt(index + 1), text: head, names: hit.path, reason: "computed" }];
     });
   }

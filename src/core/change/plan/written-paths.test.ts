@@ -138,6 +138,10 @@ test.each<[string, string]>([
 });
 
 test.each([
+  [
+    "code that was commented out",
+    '// import t from "../parts/tree";\n/*\n run(["src/parts/tree.js"]);\n*/\nconst a = <p>it\'s</p>;',
+  ],
   ["a page to which it goes", 'navigate("../parts/tree");'],
   ["a link", '<Link to="../parts/tree" />;'],
   ["a folder that nothing goes through", 'const label = "../parts";'],

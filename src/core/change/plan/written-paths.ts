@@ -18,6 +18,7 @@ import {
 import { isCode, isOpen, type Extraction } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isScript } from "./addresses.js";
+import { commentsIn } from "./in-comments.js";
 import type { Move } from "./move.js";
 import type { ComputedInput } from "./mentions.js";
 import type { Mention } from "./plan.js";
@@ -32,6 +33,8 @@ interface Written {
   readonly isPlace: boolean;
   /** Whether a module may be meant, which can leave its ending out. */
   readonly isModule: boolean;
+  /** Whether it is a tool's word in a comment: what else stands in one asks for nothing. */
+  readonly isComment?: true;
 }
 
 /** Every place where a script writes the path of something that moves, or of a folder that it leaves or comes into. */
@@ -44,6 +47,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   const areFontsMoved = moves.some(([from]) => /\.(?:ttf|otf|ttc)$/i.test(from));
   /** What each pattern takes in otherwise, by where it counts from and what it is. */
   const judged = new Map<string, ProjectPath | undefined>();
+  const isComment = commentsIn(tree);
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     // A text that nobody understands is said as such.
@@ -56,7 +60,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
       const { start, text } = written;
       if (met.has(start) || known(start)) continue;
       const hit = meantFile(file, written) ?? meantFolder(file, written);
-      if (hit === undefined) continue;
+      if (hit === undefined || (written.isComment !== true && isComment(file, start))) continue;
       met.add(start);
       found.push({ file, at: source.positionAt(start), text, ...hit });
     }
@@ -304,6 +308,6 @@ function saidInComments(text: string): Written[] {
   if (!text.includes("-environment") && !text.includes("<amd-")) return [];
   return [...text.matchAll(inComments)].map(({ 0: whole, 1: said = "", index }): Written => {
     const start = index + whole.length - said.length;
-    return { text: said, start, from: "any", isPlace: false, isModule: true };
+    return { text: said, start, from: "any", isPlace: false, isModule: true, isComment: true };
   });
 }

@@ -13,7 +13,7 @@ import type * as TypeScript from "typescript";
 import { type ReadingDepth } from "../language.js";
 import { shiftedReference, type Export, type Extraction } from "../reading.js";
 import { assignedExports } from "./assigned-exports.js";
-import { collectFromComments, inComments } from "./comments.js";
+import { collectFromComments, inComments, type Comment } from "./comments.js";
 import { Kinds } from "./export-kinds.js";
 import { collectFromRecord, exportsFromRecord } from "./record.js";
 import { asImports, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
@@ -195,6 +195,11 @@ function needsTree(text: string, record: Oxc.EcmaScriptModule, typed: boolean): 
 /** The tree of a script that has no syntax error, by the fast parser. */
 export function parseProgram(text: string, name: string): TreeNode | undefined {
   return treeOf(parsed(name, text, optionsFor(name), true));
+}
+
+/** The comments of a script, in their order; `undefined` where it cannot be parsed. */
+export function commentsOf(text: string, name: string): readonly Comment[] | undefined {
+  return parsed(name, text, optionsFor(name), true)?.comments;
 }
 
 interface Hermes {

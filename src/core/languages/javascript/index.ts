@@ -2,7 +2,7 @@
 import { moduleLookups } from "./module-lookup.js";
 import type { CompanionRules, Language } from "../language.js";
 import type { LookupRules, Reference } from "../reading.js";
-import { extract, prepare } from "./extract.js";
+import { commentsOf, extract, prepare } from "./extract.js";
 import { givenByDefault, takenByDefault } from "./by-default.js";
 import { environmentKeys, environmentSettings } from "./environment.js";
 import { outline } from "./outline.js";
@@ -80,6 +80,7 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
   },
   prepare,
   extract,
+  comments: commentsOf,
   outline,
   environmentKeys,
   byDefault: { given: givenByDefault, taken: takenByDefault },
