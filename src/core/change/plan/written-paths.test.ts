@@ -225,6 +225,23 @@ describe("what became a reference", () => {
     expect(plan.proof.outcome).toBe("holds");
   });
 
+  test("the folder that an alias of a plugin stands for", async () => {
+    const settings =
+      "module.exports = { plugins: [['module-resolver', { root: ['./src'], alias: { '@theme': './src/theme' } }]] };";
+    const files = {
+      "babel.config.js": settings,
+      "src/theme/index.js": "",
+      "src/theme/sizes.js": "",
+      "src/a.js": 'import "@theme";',
+    };
+    const plan = await planOf(files, [
+      "src/theme/index.js > src/look/index.js",
+      "src/theme/sizes.js > src/look/sizes.js",
+    ]);
+    expect(respellings(plan)).toEqual(["babel.config.js: ./src/theme > ./src/look"]);
+    expect(plan.proof.outcome).toBe("holds");
+  });
+
   test("what settings put before each sheet", async () => {
     const settings =
       'export default { css: { scss: { additionalData: `@use "@/styles/palette" as *;\\n@import "./src/styles/sizes.scss";` } }, resolve: { alias: { "@": path.resolve(__dirname, "src") } } };';
