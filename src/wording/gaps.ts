@@ -13,9 +13,12 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
   computed: ({ detail }) =>
     /[`$/]$/.test(detail) ? `${detail}… is put together at run time` : `${detail} is put together at run time`,
   address: ({ detail, names }) => `${detail} may be the address of ${nameOf(names ?? "")}, which would change`,
-  "path in text": ({ detail, names }) => `${detail} may mean ${nameOf(names ?? "")}, and would not any more`,
+  "path in text": ({ detail, names, file }) =>
+    names === file
+      ? `${detail} may be a path from this file, and would lead elsewhere from its new place`
+      : `${detail} may mean ${nameOf(names ?? "")}, and would lead elsewhere then`,
   "folder in text": ({ detail, names }) =>
-    `whatever goes through ${detail} may count on which files are there, such as ${nameOf(names ?? "")}`,
+    `a program may go through ${detail}, which gains or loses ${nameOf(names ?? "")}`,
   "counted from elsewhere": ({ detail, file }) =>
     isTakenIn(file)
       ? `${detail} leads nowhere from here; it may be relative to a sheet that imports this one, and none was found`
