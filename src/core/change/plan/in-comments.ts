@@ -11,7 +11,7 @@ export function commentsIn(tree: SourceTree): (file: ProjectPath, offset: number
     if (!known.has(file)) known.set(file, languageFor(file)?.comments?.(text, nameOf(file)));
     const comments = known.get(file);
     if (comments) return comments.some(({ start, end }) => start <= offset && offset < end);
-    // Where nobody can tell, by how the line begins.
-    return /^\s*(?:\/\/|\*|\/\*|<!--)/.test(text.slice(text.lastIndexOf("\n", offset) + 1, offset));
+    // Where nobody can tell, by how the line begins. Servers and old browsers read some comments of pages.
+    return /^\s*(?:\/\/|\*|\/\*|<!--(?!\s*[#[]))/.test(text.slice(text.lastIndexOf("\n", offset) + 1, offset));
   };
 }

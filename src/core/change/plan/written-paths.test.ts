@@ -155,6 +155,16 @@ test.each([
   expect(await gapsOf(files, moved)).toEqual([]);
 });
 
+test.each([
+  ['<!--#include virtual="parts/top.html" -->', true],
+  ['<!--[if lt IE 9]><script>load("parts/top.html");</script><![endif]-->', true],
+  ['<!-- <script>load("parts/top.html");</script> -->', false],
+])("what a page says in %s is gone by: %s", async (text, is) => {
+  const files = { "a.html": `<p>a</p>\n${text}\n`, "parts/top.html": "" };
+  const gaps = await gapsOf(files, ["parts/top.html > pieces/top.html"]);
+  expect(gaps).toEqual(is ? ["address a.html parts/top.html"] : []);
+});
+
 test("an address with places to be filled in is one of all that begin so", async () => {
   const files = { "src/use.js": 'init({ loadPath: "/locales/{{lng}}.json" });', "public/locales/en.json": "{}" };
   expect(await gapsOf(files, ["public/locales/en.json > public/words/en.json"])).toEqual([
