@@ -8,6 +8,7 @@ import picomatch from "picomatch";
 import {
   folderOf,
   foldersAbove,
+  foldersHolding,
   inFolder,
   isBelow,
   joinPath,
@@ -48,6 +49,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   /** What each pattern takes in otherwise, by where it counts from and what it is. */
   const judged = new Map<string, ProjectPath | undefined>();
   const isComment = commentsIn(tree);
+  const behindSpace = behindSpaceFrom(roots, map.files.keys());
   const found: Mention[] = [];
   for (const [file, extraction] of read) {
     // A text that nobody understands is said as such.
@@ -68,7 +70,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   return found;
 
   function textsIn(file: ProjectPath, text: string, extraction: Extraction): readonly Written[] {
-    if (isScript(file)) return [...writtenIn(text, extraction), ...saidInComments(text)];
+    if (isScript(file)) return [...writtenIn(text, extraction, behindSpace), ...saidInComments(text)];
     // Other languages find what they name by their own names; a folder alone is named by none of those.
     if (isCode(file)) return foldersIn(text);
     return areFontsMoved ? fontFoldersIn(text, [...leaving.keys()]) : [];
@@ -219,8 +221,7 @@ export function foldersToSearch(
 
 /** Where commands are run: the root, and the folders of packages in which something changes. */
 function rootsOf(tree: SourceTree, paths: readonly ProjectPath[]): readonly ProjectPath[] {
-  const above = new Set(paths.flatMap((path) => foldersAbove(path)));
-  return [rootPath, ...[...above].filter((folder) => tree.has(inFolder(folder, "package.json")))];
+  return [rootPath, ...[...foldersHolding(paths)].filter((folder) => tree.has(inFolder(folder, "package.json")))];
 }
 
 function isPattern(text: string): boolean {
@@ -246,10 +247,27 @@ const ownFolderInside = /`\$\{\s{0,3}(?:__dirname|import\.meta\.dirname)\s{0,3}\
 const joined =
   /\b(?:join|resolve)\s{0,9}\(\s{0,99}(__dirname|import\.meta\.dirname|process\.cwd\(\))((?:\s{0,99},\s{0,99}(?:"[^"\n$]{1,200}"|'[^'\n$]{1,200}'|`[^`\n$]{1,200}`))+)\s{0,99},?\s{0,99}\)/g;
 
-/** A word that may be a path behind another one, as in the text `"node src/parts/tree.js"`. */
-const behindSpace = /[ \t]((?:\.\/)?(?:[\w@.-]+\/)+[\w@.-]+\.\w+)(?=[\s"'`])/g;
+/** A word behind another one that is a path from where commands are run, as in the text `"node src/parts/tree.js"`. */
+function behindSpaceFrom(roots: readonly ProjectPath[], moved: Iterable<ProjectPath>): RegExp {
+  const firsts = new Set<string>();
+  for (const path of moved)
+    for (const root of roots) {
+      const inside = root === rootPath ? path : path.startsWith(`${root}/`) ? path.slice(root.length + 1) : "";
+      const slash = inside.indexOf("/");
+      if (slash > 0) firsts.add(inside.slice(0, slash));
+    }
+  const first = firsts.size > mostFolders ? "[\\w@.-]+" : [...firsts].map(escaped).join("|");
+  return new RegExp(`[ \\t]((?:\\./)?(?:${first || "(?!)"})/(?:[\\w@.-]+/)*[\\w@.-]+\\.\\w+)(?=[\\s"'\`])`, "g");
+}
 
-function writtenIn(text: string, { computed }: Extraction): Written[] {
+/** With more first folders than these, looking for any is as quick. */
+const mostFolders = 100;
+
+function escaped(text: string): string {
+  return text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+}
+
+function writtenIn(text: string, { computed }: Extraction, behindSpace: RegExp): Written[] {
   const found: Written[] = [];
   const isJoining = text.includes("dirname") || text.includes("process.cwd");
   for (const { 0: whole, 2: parts = "", index } of isJoining ? text.matchAll(joined) : []) {
