@@ -3,6 +3,7 @@
  *
  * Before they are used, every word in braces but `{feature}` and `{name}` is replaced by the stack's word for it.
  */
+import { literally } from "../../base/text/index.js";
 
 /** Placeholders that stay until a path is made. */
 export const kept = ["feature", "name"] as const;
@@ -52,7 +53,9 @@ export function folderMatcher(pattern: string): (folder: string) => FolderMatch 
   const source = pattern
     .replace(/^\//, "")
     .split(/(\{feature\}|\{name\})/)
-    .map((part) => (part === "{feature}" ? "(?<feature>[^/]+)" : part === "{name}" ? "(?<name>[^/]+)" : escaped(part)))
+    .map((part) =>
+      part === "{feature}" ? "(?<feature>[^/]+)" : part === "{name}" ? "(?<name>[^/]+)" : literally(part),
+    )
     .join("");
   const expression = new RegExp(`^${source}(?:/(?<below>.*))?$`, "u");
   return (folder) => {
@@ -61,8 +64,4 @@ export function folderMatcher(pattern: string): (folder: string) => FolderMatch 
     const { feature, name, below = "" } = groups;
     return { ...(feature !== undefined && { feature }), ...(name !== undefined && { name }), below };
   };
-}
-
-function escaped(text: string): string {
-  return text.replaceAll(/[$()*+.?[\\\]^{|}]/g, "\\$&");
 }

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { ShelfError } from "../errors.js";
-import { applyEdits, namesWithin, SourceText } from "./index.js";
+import { applyEdits, literally, namesWithin, SourceText } from "./index.js";
 
 describe("encodings come back byte for byte", () => {
   test.each([
@@ -85,4 +85,10 @@ test("law: names are found in texts as each by itself would be", () => {
     ),
     { seed: 20261127 },
   );
+});
+
+test("a text is found literally, whatever its letters mean in a pattern", () => {
+  for (const text of ["[id].ts", "a+b", "(tabs)", "$lib", "a{2}", "c\\d", "x|y", "^a?*"])
+    expect(new RegExp(`^${literally(text)}$`).test(text)).toBe(true);
+  expect(new RegExp(literally("a.ts")).test("abts")).toBe(false);
 });

@@ -21,6 +21,7 @@ import {
   type Mapping,
 } from "../../languages/index.js";
 import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath, rootPath } from "../../base/paths.js";
+import { literally } from "../../base/text/index.js";
 import { isBoundByNames } from "../../graph/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { isBinary, type LineForm, type SourceTree } from "../../files/index.js";
@@ -253,11 +254,9 @@ const joined =
   /\b(?:join|resolve)\s*\((?:\s|\/\*[^]*?\*\/|\/\/[^\n]*)*(?:__dirname|import\.meta\.dirname|process\.cwd)\b|(?:__dirname|import\.meta\.dirname)\s*(?:\+\s*["'`]|\})\/?[\w.]/;
 const openForm = new RegExp(openForms, "m");
 
-const escaped = (text: string): string => text.replace(/[$.()[\]+]/g, "\\$&");
-
 /** A word as the last part of a name in a script: `"./Button"`, `'../ui/Button.js?raw'`, `"raw!Button"`, `"@ui"`. */
 function betweenMarks(word: string, flags = ""): RegExp {
-  return new RegExp(`(?:["'\`/_\\\\%!~]|["'\`][@#$]|^)${escaped(word)}(?![\\w$-])`, flags);
+  return new RegExp(`(?:["'\`/_\\\\%!~]|["'\`][@#$]|^)${literally(word)}(?![\\w$-])`, flags);
 }
 
 /**
@@ -271,11 +270,11 @@ function spelling(
   moved: ReadonlySet<ProjectPath>,
 ): (path: ProjectPath) => boolean {
   const words = search.words.filter((word) => !openWords.includes(word));
-  const forms = words.map((word) => (search.parts.has(word) ? escaped(word) : betweenMarks(word).source));
+  const forms = words.map((word) => (search.parts.has(word) ? literally(word) : betweenMarks(word).source));
   // A folder is meant as such, and not as part of a longer path.
-  const folders = search.folders.map((folder) => `["'\`/]${escaped(folder)}/?(?:["'\`]|\\*|\\{)`);
+  const folders = search.folders.map((folder) => `["'\`/]${literally(folder)}/?(?:["'\`]|\\*|\\{)`);
   const named = new RegExp(
-    [...forms, ...folders, ...search.names.map(escaped)].join("|"),
+    [...forms, ...folders, ...search.names.map(literally)].join("|"),
     tree.ignoresCase ? "mi" : "m",
   );
   const emptied = [...foldersHolding(moved)].some((folder) => tree.filesBelow(folder).every((path) => moved.has(path)));

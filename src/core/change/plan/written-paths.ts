@@ -16,6 +16,7 @@ import {
   rootPath,
   type ProjectPath,
 } from "../../base/paths.js";
+import { literally } from "../../base/text/index.js";
 import { isCode, isOpen, type Extraction } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isScript } from "./addresses.js";
@@ -256,16 +257,12 @@ function behindSpaceFrom(roots: readonly ProjectPath[], moved: Iterable<ProjectP
       const slash = inside.indexOf("/");
       if (slash > 0) firsts.add(inside.slice(0, slash));
     }
-  const first = firsts.size > mostFolders ? "[\\w@.-]+" : [...firsts].map(escaped).join("|");
+  const first = firsts.size > mostFolders ? "[\\w@.-]+" : [...firsts].map(literally).join("|");
   return new RegExp(`[ \\t]((?:\\./)?(?:${first || "(?!)"})/(?:[\\w@.-]+/)*[\\w@.-]+\\.\\w+)(?=[\\s"'\`])`, "g");
 }
 
 /** With more first folders than these, looking for any is as quick. */
 const mostFolders = 100;
-
-function escaped(text: string): string {
-  return text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
-}
 
 function writtenIn(text: string, { computed }: Extraction, behindSpace: RegExp): Written[] {
   const found: Written[] = [];

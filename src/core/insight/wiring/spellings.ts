@@ -4,6 +4,7 @@
  * apart by its sisters.
  */
 import { inCase, inText } from "../../base/names/index.js";
+import { literally } from "../../base/text/index.js";
 import { singular } from "../catalogue/index.js";
 
 /** Whether the name stands as it is, for one or several, or whether it is that of what the feature is about: `shift` of `rota`. */
@@ -66,7 +67,7 @@ export class FeatureName {
         const ways = this.#ways.get(text) ?? new Set();
         this.#ways.set(text, ways.add(`${count} ${joined}`));
       }
-    const all = [...this.#ways.keys()].sort((a, b) => b.length - a.length).map(escaped);
+    const all = [...this.#ways.keys()].sort((a, b) => b.length - a.length).map(literally);
     if (all.length > 0) this.#form = new RegExp(all.join("|"), "gu");
   }
 
@@ -209,10 +210,6 @@ function isCapital(letter = ""): boolean {
 
 function isLetter(letter = ""): boolean {
   return /\p{L}/u.test(letter);
-}
-
-function escaped(text: string): string {
-  return text.replace(/[.*+?^$()|[\]{}\\]/g, "\\$&");
 }
 
 /** What is called by a name that code goes by, and not by one that people read. */
