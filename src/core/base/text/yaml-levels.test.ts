@@ -9,6 +9,9 @@ test.each<[string, string, number | undefined]>([
   ["braces", `a: ${"{b: ".repeat(20_000)}`, 3 + 4 * 300],
   ["lists in lists in one line", `${"- ".repeat(20_000)}a`, 0],
   ["keys that are texts", `${"? ".repeat(20_000)}a`, 0],
+  ["keys behind each other in one line", `b\n${"a: ".repeat(311)}${"? ".repeat(628)}c`, 2],
+  ["many keys in one line, and none in another", `{ ${"a: 1, ".repeat(2000)} }`, undefined],
+  ["a long text with colons", `a: |\n  ${"so: it is, ".repeat(2000)}\n`, undefined],
   [
     "lines that stand in further and further",
     Array.from({ length: 1500 }, (_, at) => `${" ".repeat(at)}a:`).join("\n"),

@@ -9,6 +9,23 @@ const deepest = 300;
 
 const lineHead = /^(?:[ \t]*[-?](?=[ \t]))+|^[ \t]+/gm;
 
+/** A key, an item, or a text as a key, with another one in it: `a: b: - ? c`. */
+const opening = /(?<=^|\s)(?:[-?]|[^\s:,{}[\]"']{1,80}:)[ \t]+/gm;
+
+/** Where more of them than are read follow each other in one line. */
+function oneInAnother(text: string): number | undefined {
+  // Each has two letters at least.
+  if (!new RegExp(`[^\\n]{${2 * deepest}}`).test(text)) return undefined;
+  let [first, levels, end] = [0, 0, -1];
+  for (const { 0: sign, index } of text.matchAll(opening)) {
+    if (index !== end) [first, levels] = [index, 0];
+    levels += 1;
+    end = index + sign.length;
+    if (levels > deepest) return first;
+  }
+  return undefined;
+}
+
 /** The offset at which a text has more levels than are read; `undefined` for any other text. */
 export function tooDeepAt(text: string): number | undefined {
   let depth = 0;
@@ -18,6 +35,8 @@ export function tooDeepAt(text: string): number | undefined {
     else if ((sign === "]" || sign === "}") && depth > 0) depth -= 1;
     if (depth > deepest) return at;
   }
+  const run = oneInAnother(text);
+  if (run !== undefined) return run;
   const heads = [...text.matchAll(lineHead)];
   const far = heads.filter(({ 0: head }) => head.length > deepest);
   const inOneLine = far.find(({ 0: head }) => head.replace(/[ \t]/g, "").length > deepest);
