@@ -8,6 +8,7 @@ import {
   isCode,
   isTakenIn,
   languageFor,
+  lookupNamed,
   someReadFiles,
   type LookupRules,
   type Mapping,
@@ -107,9 +108,11 @@ export class ReferenceGraph {
           : places.length > 0;
         return isSomewhere ? places : [...places, ...this.#foldersCalled(head)];
       }),
-      ...references.flatMap(({ resolution }) =>
-        resolution.state === "folder" && !this.tree.filesBelow(resolution.at).some(isCode) ? [`${resolution.at}/`] : [],
-      ),
+      ...references.flatMap(({ reference, resolution }) => {
+        const isUsed = resolution.state === "scope" && lookupNamed(reference.lookup).usesAll === true;
+        const folder = resolution.state === "folder" ? resolution.at : isUsed ? resolution.folder : undefined;
+        return folder === undefined || this.tree.filesBelow(folder).some(isCode) ? [] : [`${folder}/`];
+      }),
     ]));
   }
 

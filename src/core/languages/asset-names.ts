@@ -3,6 +3,11 @@
 const extensions =
   "png|jpe?g|gif|webp|avif|svg|ico|icns|bmp|ttf|otf|eot|woff2?|mp3|wav|ogg|m4a|mp4|webm|mov|pdf|lottie|riv";
 const extension = new RegExp(`\\.(?:${extensions})(?![\\w-])`, "gi");
+/** Whether a file is a font that is looked for by the name of its family. */
+export function isFont(path: string): boolean {
+  return /\.(?:ttf|otf|ttc)$/i.test(path);
+}
+
 /** What parts words from each other. */
 const parting = /[\s"'`()<>{}[\]/\\,:;=|?#&]/;
 /** No name is longer: data in a text has words of a million letters. */

@@ -149,7 +149,7 @@ export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";
 export { isPathList } from "./documents/index.js";
 export { isInBundle } from "./bundles.js";
-export { assetNamesIn } from "./asset-names.js";
+export { assetNamesIn, isFont } from "./asset-names.js";
 export { isGrammar, isPutByBuildOfSheets } from "./left-to-builds.js";
 export {
   hasTakingWord,

@@ -135,6 +135,8 @@ export interface NameLookup {
   readonly answersAddresses?: boolean;
   /** Whether it is what a command or a call is given: files, folders, patterns. */
   readonly takesFiles?: boolean;
+  /** Whether all that it takes in counts as used. */
+  readonly usesAll?: boolean;
   /** Whether what it takes in is looked at, and a change there starts the work again. */
   readonly watches?: boolean;
   /** Where in the output a file comes to lie that is taken in, by its path below the folder; nothing for one that gives no file. */

@@ -14,15 +14,7 @@ import {
   rootPath,
   type ProjectPath,
 } from "../../base/paths.js";
-import {
-  isCode,
-  isDocument,
-  isOfTrade,
-  isRunAsItIs,
-  isTakenIn,
-  languageFor,
-  type Extraction,
-} from "../../languages/index.js";
+import { isCode, isOfTrade, isRunAsItIs, isTakenIn, languageFor, type Extraction } from "../../languages/index.js";
 import { commentsIn } from "./in-comments.js";
 import type { ComputedInput } from "./mentions.js";
 import type { Mention } from "./plan.js";
@@ -199,7 +191,7 @@ const begun = /["'`](?:\.?\/)?((?:\/?[\w@.-]+\/)+)[\w@.-]*(?:\$?\{|["'`]\s{0,20}
 
 /** Scripts, and pages, in which scripts stand. Languages that find things by their own names have their own forms. */
 export function isScript(file: ProjectPath): boolean {
-  return (isOfTrade(file, "page") || isCode(file)) && !isDocument(file) && languageFor(file)?.headLookup === undefined;
+  return (isOfTrade(file, "page") || isCode(file)) && languageFor(file)?.headLookup === undefined;
 }
 
 /** A longer text is no address. */

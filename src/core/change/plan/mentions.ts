@@ -404,10 +404,10 @@ function takenByOthers(tree: SourceTree, map: MoveMap): (file: ProjectPath, text
     const words = wordsOf(text);
     const asked = words.includes("/") ? byAddress.get(words) : undefined;
     if (asked !== undefined && servedPart(map.file(asked))?.part !== words) return asked;
-    for (const folder of text.includes("/") ? [folderOf(file), rootPath] : []) {
+    for (const folder of text.includes("/") ? new Set([folderOf(file), rootPath]) : []) {
       const at = joinPath(folder, text.replace(/^\/+/, ""));
       const meant = at === undefined ? undefined : byStem.get(at);
-      if (meant !== undefined && !stays(file, meant, map, folder !== rootPath)) return meant;
+      if (meant !== undefined && !stays(file, meant, map, folder === folderOf(file))) return meant;
     }
     // What moves leads elsewhere from its new place.
     const at = map.files.has(file) && /^\.{1,2}\//.test(text) ? joinPath(folderOf(file), text) : undefined;

@@ -14,6 +14,7 @@ const stays = { "src/parts/rota.js": "" };
 describe("a script may mean what moves by a text", () => {
   test.each([
     ["const t = rewire('../parts/tree');", "../parts/tree"],
+    ['const t = { path: "../parts/tree.js" };', "../parts/tree.js"],
     ['define(["../parts/tree", "jquery"], (tree) => tree);', "../parts/tree"],
     ['mock("../parts/tree.js", {});', "../parts/tree.js"],
     ['const r = { path: "t", loadChildren: "../parts/tree#Trees" };', "../parts/tree"],
@@ -165,6 +166,15 @@ test.each([
   expect(gaps).toEqual(is ? ["address a.html parts/top.html"] : []);
 });
 
+test("a document that is built asks for an address, but not in its code", async () => {
+  const files = {
+    "docs/a.mdx": "![A leaf](/img/a.png)\n",
+    "docs/b.mdx": "```js\nload('/img/a.png');\n```\n",
+    "static/img/a.png": "",
+  };
+  expect(await gapsOf(files, ["static/img/a.png > static/pictures/a.png"])).toEqual(["address docs/a.mdx /img/a.png"]);
+});
+
 test("an address with places to be filled in is one of all that begin so", async () => {
   const files = { "src/use.js": 'init({ loadPath: "/locales/{{lng}}.json" });', "public/locales/en.json": "{}" };
   expect(await gapsOf(files, ["public/locales/en.json > public/words/en.json"])).toEqual([
@@ -270,6 +280,15 @@ describe("what became a reference", () => {
       "vite.config.js: ./src/styles/sizes.scss > ./src/theme/sizes.scss",
     ]);
     expect(plan.proof.outcome).toBe("holds");
+  });
+
+  test("but for what is escaped there: its folder is told", async () => {
+    const settings =
+      'module.exports = { sass: { data: "@import \\"@/styles/palette\\";" }, alias: { "@": path.resolve(__dirname, "src") } };';
+    const files = { "vue.config.js": settings, "src/styles/_palette.scss": "", "src/styles/a.scss": "" };
+    expect(await gapsOf(files, ["src/styles/_palette.scss > src/theme/_palette.scss"])).toEqual([
+      "computed vue.config.js @/styles/",
+    ]);
   });
 
   test("the folder that a sheet has looked through", async () => {

@@ -17,7 +17,7 @@ import {
   type ProjectPath,
 } from "../../base/paths.js";
 import { literally } from "../../base/text/index.js";
-import { isCode, isOpen, type Extraction } from "../../languages/index.js";
+import { globBase, isCode, isFont, isOpen, type Extraction } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isScript } from "./addresses.js";
 import { commentsIn } from "./in-comments.js";
@@ -46,7 +46,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   const roots = rootsOf(tree, moves.flat());
   const leaving = leavingFolders(moves);
   const endless = new Map(moves.map(([from]) => [from.replace(/\.[^/.]*$/, ""), from]));
-  const areFontsMoved = moves.some(([from]) => /\.(?:ttf|otf|ttc)$/i.test(from));
+  const areFontsMoved = moves.some(([from]) => isFont(from));
   /** What each pattern takes in otherwise, by where it counts from and what it is. */
   const judged = new Map<string, ProjectPath | undefined>();
   const isComment = commentsIn(tree);
@@ -162,15 +162,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
 
 /** The folder in which all lies that a pattern can take in. */
 function fixedFolder(base: ProjectPath, text: string): ProjectPath {
-  const parts = text.replace(/^!/, "").split("/");
-  const fixed = parts.slice(
-    0,
-    Math.max(
-      0,
-      parts.findIndex((part) => /[*?{}[\]()!]/.test(part)),
-    ),
-  );
-  return joinPath(base, fixed.join("/")) ?? rootPath;
+  return joinPath(base, globBase(text.replace(/^!/, "")).folder) ?? rootPath;
 }
 
 /** What a pattern takes in that counts from a folder. */
@@ -195,10 +187,9 @@ function leavingFolders(
 
 /** Of the folders above two places, those that hold only one of them. */
 function foldersLeft(from: ProjectPath, to: ProjectPath): readonly ProjectPath[] {
-  const above = (path: ProjectPath): readonly ProjectPath[] => foldersAbove(path);
   return [
-    ...above(from).filter((folder) => !isBelow(to, folder)),
-    ...above(to).filter((folder) => !isBelow(from, folder)),
+    ...foldersAbove(from).filter((folder) => !isBelow(to, folder)),
+    ...foldersAbove(to).filter((folder) => !isBelow(from, folder)),
   ];
 }
 
@@ -281,7 +272,9 @@ function writtenIn(text: string, { computed }: Extraction, behindSpace: RegExp):
   for (const { 2: path = "", index } of text.matchAll(quoted)) {
     const before = text.slice(Math.max(0, index - 120), index);
     const isOwn = ownFolder.test(before);
-    if (goesTo.test(before) || /^\.{0,2}\/?$/.test(path) || (path.startsWith("/") && !isOwn)) continue;
+    // An address of the app has no ending, and no star.
+    const isGoal = goesTo.test(before) && !isPattern(path) && !nameOf(path).includes(".");
+    if (isGoal || /^\.{0,2}\/?$/.test(path) || (path.startsWith("/") && !isOwn)) continue;
     const isPlace = isOwn || goesThrough.test(before) || (isHeadless && path.endsWith("/"));
     found.push({
       text: isOwn ? path.replace(/^\//, "") : path,

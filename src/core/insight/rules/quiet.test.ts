@@ -783,6 +783,21 @@ describe("it is said once", () => {
     ]);
   });
 
+  test("that fonts and pictures which settings ship as a whole folder are used nowhere", async () => {
+    const found = await said({
+      "react-native.config.js": 'module.exports = { assets: ["./src/assets/fonts/"] };\n',
+      ".storybook/main.js":
+        'module.exports = { staticDirs: ["../src/assets/img"], more: [{ from: path.resolve(__dirname, "../src/assets/maps") }] };\n',
+      "src/assets/fonts/Pippin.ttf": "1",
+      "src/assets/img/leaf.png": "2",
+      "src/assets/maps/rows.png": "3",
+      "src/assets/lost.png": "4",
+    });
+    expect(found.filter((text) => text.startsWith("unused"))).toEqual([
+      "unused-asset src/assets/lost.png nothing references it, and no text mentions it",
+    ]);
+  });
+
   test("that a name in another case is that of data, which a script hardly means", async () => {
     const found = await said({ "src/app.json": "{}", "src/tests/App.test.tsx": 'import App from "../App";\n' });
     expect(found.filter((text) => text.startsWith("path-case"))).toEqual([]);

@@ -87,6 +87,8 @@ export const mdx: Language = {
   extensions: [".mdx"],
   prepare: () => javascript.prepare(),
   extract: (text, name) => extractMdx(text, name.replace(/\.mdx$/, ".tsx")),
+  // What stands in its code is shown, and asks for nothing.
+  comments: (text) => [...text.matchAll(code)].map(({ 0: all, index }) => ({ start: index, end: index + all.length })),
   outline: plainOutline,
   readAt: (text, start, reference) =>
     reference.kind === "document link" ? readLink(text, start, reference) : javascript.readAt(text, start, reference),

@@ -9,8 +9,10 @@ const placeKeys =
   /^(?:root|roots|rootDir|rootDirs|srcDir|sourceRoot|src|baseUrl|outDir|publicDir|staticDirs?|assets|assetsDir|testDir|dir|dirs|input|entry|entries|entryPoints?|main|module|types|typings|source|browser|bin|extends|path|typeRoots|setupFiles\w*|cwd|context|globalSetup|snapshotResolver|include|exclude|files|content|watch|includePaths|loadPaths|paths|modulePaths|modules|roots|styles|template|icon|image|foregroundImage|backgroundImage|favicon|publicPath|contentBase|static|stories|staticDir|tsconfig|tsConfig|project|configFile)$/;
 
 /** Keys behind which it counts which files are taken in, though a single file or folder may stand there. */
-const scopeKeys =
-  /^(?:include|exclude|content|ignorePatterns|ignores|workspaces|packages|collectCoverageFrom|purge|assets|staticDirs|from)$/;
+const scopeKeys = /^(?:include|exclude|content|ignorePatterns|ignores|workspaces|packages|collectCoverageFrom|purge)$/;
+
+/** Keys behind which all that a folder holds is shipped or copied. */
+const shippedKeys = /^(?:assets|staticDirs|from)$/;
 
 /** Keys below which a star stands for the rest of a name. */
 const baseKeys = /^(?:paths|exports|imports|typesVersions|alias|moduleNameMapper|publishConfig)$/;
@@ -20,7 +22,7 @@ const otherKeys =
   /^(?:name|version|description|keywords|license|author|authors|contributors|maintainers|repository|homepage|bugs|funding|engines|os|cpu|packageManager|dependencies|devDependencies|peerDependencies|peerDependenciesMeta|optionalDependencies|bundledDependencies|resolutions|overrides|pnpm|\$schema|title|label|message|env|lib|jsx|target|moduleResolution|plugins|presets|parser|preset|testEnvironment|url|scope|start_url|schemaVersion)$/;
 
 /** Keys behind which a tool loads a module: a name is that of a package, and a path may leave its ending out. */
-const loadedKeys = /^(?:plugins|presets?|parser|testEnvironment)$/;
+const loadedKeys = /^(?:plugins|presets|parser|testEnvironment)$/;
 
 /** A text, and the keys that lead to it from the outermost one; of a list, the key of the list. */
 export interface SettingText {
@@ -28,9 +30,10 @@ export interface SettingText {
   readonly keys: readonly string[];
 }
 
-/** Whether it counts which files are taken in behind a key; of a list, that of the list. */
-export function countsFiles(keys: readonly string[]): boolean {
-  return scopeKeys.test(ownKey(keys));
+/** How a folder is looked up behind a key, where it counts which files are in it; `undefined` behind any other. */
+export function countedLookup(keys: readonly string[]): Lookup | undefined {
+  const own = ownKey(keys);
+  return scopeKeys.test(own) ? "scope" : shippedKeys.test(own) ? "shipped" : undefined;
 }
 
 function ownKey(keys: readonly string[]): string {
@@ -44,7 +47,7 @@ export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; 
   if (isShort || value.length > 300 || /[\r\n\t\\^"`<>|=]/.test(value.replace(/^!?<rootDir>\//, ""))) return undefined;
   if (/^[a-z][\w+.-]+:|^\/\/|^[@~#]|^\.{1,2}\/?$/i.test(value) || /\$\{(?!configDir\}|workspaceRoot\})/.test(value))
     return undefined;
-  if (loadedKeys.test(own) && /^\.{1,2}\/[^*?{}]*$/.test(value)) return { kind: "setting", lookup: "module" };
+  if (loadedKeys.test(own) && /^\.{1,2}\/[^*?{}]*$/.test(value)) return { kind: "setting", lookup: "loaded module" };
   // What a plugin is given is as much a setting as what its tool is.
   const isOther = otherKeys.test(keys[0] ?? "") && !loadedKeys.test(keys[0] ?? "");
   if (isOther || otherKeys.test(own)) return undefined;
@@ -53,7 +56,8 @@ export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; 
   if (/[*?]|\{[^}]*,[^}]*\}|[!+@]\(/.test(value))
     return isBase && !/\*\*/.test(value) ? { kind: "setting", lookup: "base" } : { kind: "pattern", lookup: "scope" };
   if (isRegular(value) || (/\s/.test(value) && !/\/|\.\w{1,12}$/.test(value))) return undefined;
-  if (scopeKeys.test(own)) return { kind: "pattern", lookup: "scope" };
+  const counted = countedLookup(keys);
+  if (counted !== undefined) return { kind: "pattern", lookup: counted };
   if (/\/|\.\w{1,12}$/.test(value) || placeKeys.test(own)) return { kind: "setting", lookup: "place" };
   return undefined;
 }

@@ -7,6 +7,7 @@
 import { posix } from "node:path";
 import picomatch from "picomatch";
 import { folderOf, inFolder, isBelow, joinPath, pathsAt, type ProjectPath } from "../../base/paths.js";
+import { moduleLookup } from "../javascript/index.js";
 import {
   external,
   type Ground,
@@ -47,6 +48,14 @@ export const placeLookups: readonly NameLookup[] = [
     resolve: (ground, from, { specifier }) => resolveScope(ground, from, specifier),
     spellings: () => [],
   },
+  // The same, where all of them are shipped or copied, whoever asks for them.
+  {
+    name: "shipped",
+    isOpen: true,
+    usesAll: true,
+    resolve: (ground, from, { specifier }) => resolveScope(ground, from, specifier),
+    spellings: () => [],
+  },
   // What a command or a call is given: a file, all of a folder, or the files of a pattern, counted from one folder.
   filesLookup("files", ""),
   // What a shell has expanded before: as far as it finds something.
@@ -56,6 +65,16 @@ export const placeLookups: readonly NameLookup[] = [
   // The same, where each sheet of a folder that is no partial is compiled to one.
   { ...filesLookup("sheets", "**/[!_]*.{css,sass,scss}"), writes: compiledTo },
   { ...filesLookup("watched sheets", ""), writes: compiledTo, watches: true },
+  // A module that a tool loads, where one is there: some tools count from elsewhere.
+  {
+    ...moduleLookup,
+    name: "loaded module",
+    isOpen: true,
+    resolve(ground, from, question) {
+      const found = moduleLookup.resolve(ground, from, question);
+      return found.state === "unresolved" ? external : found;
+    },
+  },
   // The folder that an alias or export with a star stands for: `src/*`.
   {
     name: "base",

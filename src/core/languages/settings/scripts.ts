@@ -14,7 +14,7 @@ import {
   type TreeNode,
 } from "../javascript/index.js";
 import { isScriptSettings } from "./claims.js";
-import { countsFiles, judgeText } from "./judge-text.js";
+import { countedLookup, judgeText } from "./judge-text.js";
 import { isPattern } from "./patterns.js";
 import { ownFolder } from "./place-lookup.js";
 
@@ -205,10 +205,21 @@ function collectFiles(node: TreeNode, into: Collecting, inside: string | null | 
   into.found.push({ ...referenceOf(plain, { kind, lookup: into.lookup }), ...(inside !== undefined && { inside }) });
 }
 
+/** `"@use \\"@/styles/palette\\";"` */
+const escapedSheet = /@(?:use|forward|import)\s{1,9}\\["']([^"'\\\s]+\/[^"'\\\s]+)/g;
+
 function addText(node: TreeNode, keys: readonly string[], into: Collecting): void {
   const { text, known, found } = into;
   const [start, end] = spanOf(node);
-  const sheets = referencesPutBefore(text.slice(start + 1, end - 1));
+  const raw = text.slice(start + 1, end - 1);
+  // What is escaped is not respelled: its folder is told.
+  for (const { 0: whole, 1: path = "", index } of raw.matchAll(escapedSheet))
+    into.computed.push({
+      start: start + 1 + index + whole.length - path.length,
+      end,
+      head: path.replace(/[^/]*$/, ""),
+    });
+  const sheets = referencesPutBefore(raw);
   if (sheets.length > 0) {
     found.push(...sheets.map((each) => shiftedReference(each, start + 1)));
     return;
@@ -348,9 +359,9 @@ function collectJoin(call: TreeNode, keys: readonly string[], into: Collecting):
   const join = joinOf(call, into);
   if (!join) return collectJoined(call, into);
   if (into.known.has(join.literal.start)) return false;
-  const isOpen = isPattern(join.value) || countsFiles(keys);
-  const lookup = isOpen ? "scope" : join.isOwn ? "beside" : "place";
-  into.found.push(referenceOf(join.literal, { kind: isOpen ? "pattern" : "setting", lookup }));
+  const counted = isPattern(join.value) ? "scope" : countedLookup(keys);
+  const lookup = counted ?? (join.isOwn ? "beside" : "place");
+  into.found.push(referenceOf(join.literal, { kind: counted === undefined ? "setting" : "pattern", lookup }));
   return true;
 }
 

@@ -116,7 +116,7 @@ describe("what settings name", () => {
       'gulp.src(["src/scss/**/*.scss", "!src/scss/old/**"]).pipe(x("dist"));',
       ["files src/scss/**/*.scss", "files !src/scss/old/**"],
     ],
-    ["react-native.config.js", 'module.exports = { assets: ["./assets/fonts/"] };', ["scope ./assets/fonts/"]],
+    ["react-native.config.js", 'module.exports = { assets: ["./assets/fonts/"] };', ["shipped ./assets/fonts/"]],
     [
       "README.md",
       '[a](src/a.ts) ![b](./b.png "t") [c](https://x.org) `[no](no.ts)`\n\n[d]: docs/d.md\n```\n[no](no.ts)\n```\n<img src="e.png">',
