@@ -112,3 +112,37 @@ test("with Nuxt, a name is looked for in each folder that may be its source", as
     "~/components/Leaf",
   ]);
 });
+
+test.each<[string, string, Readonly<Record<string, string>>, string]>([
+  ["version 4 takes `app/`", "^4.4.8", {}, "app/helpers/weigh.js"],
+  [
+    "and an earlier one that asks for it",
+    "^3.12.0",
+    { "nuxt.config.ts": "export default { future: { compatibilityVersion: 4 } };\n" },
+    "app/helpers/weigh.js",
+  ],
+  [
+    "what is set counts",
+    "^4.4.8",
+    { "nuxt.config.ts": 'export default { srcDir: "./src/" };\n' },
+    "src/helpers/weigh.js",
+  ],
+])("with Nuxt, ~ means one folder where that can be told: %s", async (_, version, more, meant) => {
+  const files = {
+    "package.json": `{ "devDependencies": { "nuxt": "${version}" } }`,
+    "server/crates.js": 'import "~/helpers/weigh";\n',
+    "app/app.vue": "<template><i /></template>\n",
+    "app/helpers/weigh.js": "",
+    "src/helpers/weigh.js": "",
+    "helpers/weigh.js": "",
+    ...more,
+  };
+  for (const from of ["app/helpers/weigh.js", "src/helpers/weigh.js", "helpers/weigh.js"]) {
+    const { edits } = await moved(files, from, from.replace("weigh", "scale"));
+    expect(edits.map(({ after }) => after)).toEqual(from === meant ? ["~/helpers/scale"] : []);
+  }
+  // And what is elsewhere is not found by it: nothing is called by a name that means another file.
+  const gone = Object.fromEntries(Object.entries(files).filter(([path]) => path !== meant));
+  const { proof } = await moved(gone, "helpers/weigh.js", "helpers/scale.js");
+  expect(proof.unresolved.map(({ specifier }) => specifier)).toEqual(["~/helpers/weigh"]);
+});

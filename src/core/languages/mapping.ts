@@ -37,6 +37,8 @@ export interface Mapping {
   readonly under?: ProjectPath;
   /** Set where the settings of a bundler or test runner say so: a plan reads these again as they will be. */
   readonly source?: "settings";
+  /** Set where it stands for one of its targets and nothing says for which: what is there is found by it, nothing new is spelled. */
+  readonly isGuess?: true;
 }
 
 /** What the star stands for: `("@/*", "@/a/b")` → `"a/b"`; no match → `undefined`; a match without star → `""`. */

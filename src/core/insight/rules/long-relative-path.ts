@@ -9,11 +9,11 @@ export const longRelativePath: Rule = {
   wrong: 'import { Button } from "../../../../core/components/Button";',
   right: 'import { Button } from "@/core/components/Button";',
   *find(context) {
-    const found = [...climbing(context)].filter(isSlip(context));
+    const found = [...climbing(context)].filter(isHabitual(context)).filter(isSlip(context));
     // What many do is a habit, and putting it right a change of many files, which is made where it is asked for.
     const isHabit = found.length > pathsOfAHabit;
-    for (const { repair, ...each } of found)
-      yield { ...each, repair: isHabit ? { ...repair, isSure: false, isForRule: true } : repair };
+    for (const { is, repair } of found)
+      yield { ...is, repair: isHabit ? { ...repair, isSure: false, isForRule: true } : repair };
   },
 };
 
@@ -22,6 +22,25 @@ const pathsOfAHabit = 10;
 
 /** Of a few such paths each is a slip. Of more, where so many times as many names begin with an alias in files beside. */
 const [pathsThatAreSlips, timesAsMany] = [5, 9];
+
+/** What only a tool has built in, and no file uses, is no name that the app goes by. What settings say is there to be used. */
+function isHabitual({ entries, graph }: RuleContext): (each: Climbing) => boolean {
+  let used: Set<string> | undefined;
+  const allUsed = (): Set<string> => {
+    const references = entries.flatMap(({ path }) => graph.files.get(path)?.references ?? []);
+    return new Set(
+      references.flatMap(({ resolution }) =>
+        resolution.state === "found" && resolution.scheme !== "relative" ? [resolution.scheme.pattern] : [],
+      ),
+    );
+  };
+  return ({ alias }) => !isBuiltIn(alias) || (used ??= allUsed()).has(alias.pattern);
+}
+
+/** Whether no settings say it: a package among the dependencies does. */
+function isBuiltIn({ kind, by, source }: Mapping): boolean {
+  return kind === "alias" && source === undefined && nameOf(by) === "package.json";
+}
 
 /** Whether files around one that climbs use the alias mostly: tests may have another custom than what they test. */
 function isSlip({
@@ -39,13 +58,18 @@ function isSlip({
           counts.set(topOf(path), (counts.get(topOf(path)) ?? 0) + 1);
     return counts;
   };
-  return ({ file }, _, all) => {
-    const alike = all.filter((each) => topOf(each.file) === topOf(file)).length;
+  return ({ is: { file } }, _, all) => {
+    const alike = all.filter(({ is }) => topOf(is.file) === topOf(file)).length;
     return alike <= pathsThatAreSlips || ((named ??= count()).get(topOf(file)) ?? 0) >= alike * timesAsMany;
   };
 }
 
-type Climbing = Found & { readonly repair: Extract<Repair, { readonly kind: "respell" }> };
+/** A path that climbs, how it is put right, and the alias that it takes for that. */
+interface Climbing {
+  readonly is: Found;
+  readonly repair: Extract<Repair, { readonly kind: "respell" }>;
+  readonly alias: Mapping;
+}
 
 function* climbing(context: RuleContext): Iterable<Climbing> {
   const { entries, graph, most, app } = context;
@@ -63,16 +87,19 @@ function* climbing(context: RuleContext): Iterable<Climbing> {
       const alias = aliasFor(context, path, target, reference);
       if (alias === undefined) continue;
       yield {
-        file: path,
-        start: reference.start,
-        about: reference.specifier,
-        what: {
-          code: "climbs",
-          specifier: reference.specifier,
-          folders: climbs / 3,
-          target: nameOf(target),
-          alias: alias.name,
+        is: {
+          file: path,
+          start: reference.start,
+          about: reference.specifier,
+          what: {
+            code: "climbs",
+            specifier: reference.specifier,
+            folders: climbs / 3,
+            target: nameOf(target),
+            alias: alias.name,
+          },
         },
+        alias: alias.mapping,
         repair: {
           kind: "respell",
           start: reference.start,
@@ -90,7 +117,8 @@ function aliasFor(
   target: ProjectPath,
   { specifier }: Reference,
 ): { readonly name: string; readonly mapping: Mapping } | undefined {
-  const isAlias = ({ kind }: Mapping): boolean => kind === "alias" || kind === "package imports";
+  const isAlias = ({ kind, isGuess }: Mapping): boolean =>
+    (kind === "alias" && isGuess !== true) || kind === "package imports";
   const { path, suffix } = splitSpecifier(specifier);
   const last = nameOf(path.replace(/\/$/, ""));
   // What the specifier leaves out of the file's path, the alias may leave out too.

@@ -1,4 +1,5 @@
 import type { Entry } from "../catalogue/index.js";
+import { unusedAssets } from "./asset-uses.js";
 import type { Rule } from "./rule.js";
 
 export const missingDensity: Rule = {
@@ -8,7 +9,8 @@ export const missingDensity: Rule = {
   why: "It looks blurred on screens of the missing density, and nobody who tests has one.",
   wrong: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png",
   right: "tree.png  tree@2x.png  tree@3x.png\napple.png  apple@2x.png  apple@3x.png",
-  *find({ entries }) {
+  *find(context) {
+    const { entries } = context;
     const pictures = new Map<string, Map<number, Entry>>();
     for (const entry of entries) {
       if (entry.role.is !== "asset") continue;
@@ -21,7 +23,8 @@ export const missingDensity: Rule = {
     for (const [, densities] of several) {
       const missing = usual.filter((density) => !densities.has(density));
       const [first] = densities.values();
-      if (missing.length > 0 && first)
+      // What nothing uses is not to be completed, but to go.
+      if (missing.length > 0 && first && !unusedAssets(context).has(first.path))
         yield {
           file: first.path,
           what: { code: "densities missing", missing },

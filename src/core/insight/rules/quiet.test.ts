@@ -66,6 +66,36 @@ describe("nothing is said of", () => {
         "package.json": '{ "dependencies": { "react": "19", "press": "1" } }',
       },
     ],
+    [
+      "a feature's module that another feature lists",
+      {
+        ...Object.fromEntries(
+          ["trees", "harvest", "rota", "swaps"].map((name) => [
+            `src/features/${name}/${name}Module.ts`,
+            `${name === "rota" ? 'import { swapsModule } from "../swaps/swapsModule";\n' : ""}export const ${name}Module = [${name === "rota" ? "swapsModule" : ""}];\n`,
+          ]),
+        ),
+        "src/modules.ts": `${["trees", "harvest", "rota"].map((name) => `import { ${name}Module } from "./features/${name}/${name}Module";\n`).join("")}export const all = [treesModule, harvestModule, rotaModule];\n`,
+      },
+    ],
+    [
+      "an alias that only a package has built in, and no file uses",
+      {
+        "package.json": '{ "dependencies": { "react": "19", "nuxt": "^4.4.8" } }',
+        "app/helpers/weigh.ts": helper,
+        "src/helpers/weigh.ts": helper,
+        "src/components/CardA/parts/Peel.tsx": `import { weigh } from "../../../../app/helpers/weigh";\n${drawn("Peel")}`,
+      },
+    ],
+    [
+      "what registers a service worker, at the top",
+      {
+        "steady-shelf.yaml": "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n",
+        "src/index.tsx": 'import { register } from "./serviceWorkerRegistration";\nregister();\n',
+        "src/serviceWorkerRegistration.ts":
+          'export async function register() {\n  const answer = await fetch("/service-worker.js");\n  return answer.ok;\n}\n',
+      },
+    ],
     ["numbers of a standard", { "src/components/CardP/iso-3166-2.tsx": drawn("Iso") }],
     ["a word that is short for another", { "src/helpers/vocabulary.tsx": drawn("VocabRow") }],
     ["declarations", { "src/components/CardA/images.d.ts": 'declare module "*.png";\n' }],
@@ -476,6 +506,19 @@ describe("what is quiet elsewhere is still said", () => {
     const found = await said({ ...screens, ...files });
     expect(found.filter((each) => each.startsWith(wanted))).toHaveLength(1);
   });
+});
+
+test("a density that is missing is told of a picture that something shows", async () => {
+  const pictures = ["tree.png", "tree@2x.png", "leaf@2x.png", "pip@2x.png"];
+  const found = await said({
+    ...Object.fromEntries(pictures.map((name) => [`src/assets/${name}`, name])),
+    "src/components/Leaf.tsx": drawn("Leaf").replace("<li/>", '<Row picture="leaf.png" />'),
+  });
+  const of = (rule: string): unknown => found.filter((each) => each.startsWith(rule)).map((each) => each.split(" ")[1]);
+  expect([of("missing-density"), of("unused-asset")]).toEqual([
+    ["src/assets/leaf@2x.png"],
+    ["src/assets/pip@2x.png", "src/assets/tree.png", "src/assets/tree@2x.png"],
+  ]);
 });
 
 test("what answers between actions is no reducer, however long it is", async () => {

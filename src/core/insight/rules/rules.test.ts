@@ -634,6 +634,7 @@ export const routes = [
       "src/assets/images/tree@2x.png": "2",
       "src/assets/images/tree@3x.png": "3",
       "src/assets/images/leaf@2x.png": "4",
+      "src/components/Leaf.tsx": component("Leaf", 'export const drawn = "leaf.png";\n'),
     },
     says: ["src/assets/images/leaf@2x.png it has no plain version and no @3x version"],
     right: { "src/assets/images/leaf@2x.png": undefined },

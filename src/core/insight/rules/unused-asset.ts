@@ -1,13 +1,8 @@
 import { addTo } from "../../base/grouping.js";
-import { isAssetFile, type Entry } from "../catalogue/index.js";
-import { assetNamesIn, isDocument } from "../../languages/index.js";
-import { folderOf, foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
-import { extensionOf } from "../../app/arrangement/index.js";
-import { configurationFile } from "../../app/configuration/index.js";
-import { acceptedFile } from "./accepted.js";
-import { isSoughtByName } from "./sought-by-name.js";
+import { folderOf, nameOf, type ProjectPath } from "../../base/paths.js";
+import { unusedAssets } from "./asset-uses.js";
 import { unusedSets } from "./unused-set.js";
-import type { Found, Rule, RuleContext } from "./rule.js";
+import type { Found, Rule } from "./rule.js";
 
 export const unusedAsset: Rule = {
   name: "unused-asset",
@@ -17,13 +12,8 @@ export const unusedAsset: Rule = {
   wrong: "src/assets/images/old-banner.png    (nothing names it)",
   right: "(deleted: git keeps it)",
   *find(context) {
-    const assets = context.entries.filter(
-      (entry) => isAssetFile(entry, context.catalogue.clues) && !isKnownByName(entry) && !isUsed(context, entry),
-    );
-    const named = assets.length === 0 ? new Set<string>() : namesIn(context);
     const byFolder = new Map<ProjectPath, ProjectPath[]>();
-    for (const { path } of assets)
-      if (!named.has(lastWord(plainName(path))) && !isInPattern(path, named)) addTo(byFolder, folderOf(path), path);
+    for (const path of unusedAssets(context)) addTo(byFolder, folderOf(path), path);
     const single: ProjectPath[] = [];
     for (const [folder, paths] of byFolder) {
       const [first] = paths;
@@ -54,51 +44,3 @@ function* byName(paths: readonly ProjectPath[]): Generator<Found> {
 
 /** So many in one folder, or of one name, are said once. */
 const manyUnused = 4;
-
-/** Files that systems and browsers look for by name. */
-function isKnownByName({ path }: Entry): boolean {
-  return isSoughtByName(path) || /(^|\/)(?:res|\w+\.xcassets|public|static)\//.test(path);
-}
-
-/** Itself or one of its variants is referenced, or a name is put together at run time in its folder. */
-function isUsed({ graph }: RuleContext, { path }: Entry): boolean {
-  if (graph.usersOf(path).length > 0) return true;
-  return graph.usedWholesale().some((folder) => path.startsWith(folder));
-}
-
-/** `tree@2x.png` is named where `tree.png` is. */
-function plainName(path: ProjectPath): string {
-  return nameOf(path).replace(/@\d+(?:\.\d+)?x(?=\.)/, "");
-}
-
-/** Whether some text takes in all files of its kind in a folder above: `icons/*.svg`. */
-function isInPattern(path: ProjectPath, named: ReadonlySet<string>): boolean {
-  return foldersAbove(path).some((folder) => named.has(`${nameOf(folder)}/*${extensionOf(nameOf(path))}`));
-}
-
-/** A name with a space in it is known by what stands after: in a text one cannot tell where it begins. */
-function lastWord(name: string): string {
-  return name.slice(name.lastIndexOf(" ") + 1);
-}
-
-/** What a tool wrote names what it likes; and our own files name what is found, or left alone. */
-const writtenByTools = /\.(?:lock|snap|map)$|-lock\.\w+$/i;
-const ours: readonly string[] = [configurationFile, acceptedFile];
-
-/** A document may speak of a picture that the app has long forgotten. */
-function tellsNothing(path: ProjectPath): boolean {
-  return isDocument(path) || writtenByTools.test(path) || ours.includes(nameOf(path));
-}
-
-/** Every name of an asset that stands in a text of the project. */
-function namesIn({ tree, graph, entries }: RuleContext): ReadonlySet<string> {
-  const assets = new Set(entries.filter(({ role }) => role.is === "asset").map(({ path }) => path));
-  const found = new Set<string>();
-  for (const path of tree.paths) {
-    const read = graph.files.get(path);
-    const isText = !read && !tellsNothing(path) && (!assets.has(path) || path.endsWith(".svg"));
-    const names = read?.reading.outline.assets ?? (isText ? assetNamesIn(tree.text(path)?.text ?? "") : []);
-    for (const name of names) found.add(name);
-  }
-  return found;
-}

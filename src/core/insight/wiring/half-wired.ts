@@ -38,12 +38,13 @@ export function halfWired(
   if (examples.length <= fewest) return [];
   const owners = new Map(examples.flatMap((each) => each.files.map((path) => [path, each] as const)));
   const given = new Map(examples.map((each) => [each, givenBy(each, graph)]));
+  const takesIn = takenBetween(owners, graph);
   return [...graph.files.keys()].flatMap((file): HalfWired[] => {
     const entry = analysed.catalogue.entries.get(file);
     // What declares for others is often written by a compiler.
     if (!entry || entry.isLeft || isDeclaration(file) || owners.has(file) || choosing.has(entry.role.is ?? "config"))
       return [];
-    return inFile(file, { graph, examples, owners, given });
+    return inFile(file, { graph, examples, owners, given, takesIn });
   });
 }
 
@@ -52,9 +53,30 @@ interface Looking {
   readonly examples: readonly Example[];
   readonly owners: ReadonlyMap<ProjectPath, Example>;
   readonly given: ReadonlyMap<Example, ReadonlyMap<string, string>>;
+  /** Whether another feature takes in one of a feature's names: what is listed there leads to it. */
+  readonly takesIn: (example: Example, name: string) => boolean;
 }
 
-function inFile(file: ProjectPath, { graph, examples, owners, given }: Looking): HalfWired[] {
+/** Looked for where something seems to be missing, once. */
+function takenBetween(owners: ReadonlyMap<ProjectPath, Example>, graph: ReferenceGraph): Looking["takesIn"] {
+  let taken: Map<Example, Set<string>> | undefined;
+  const find = (): Map<Example, Set<string>> => {
+    const found = new Map<Example, Set<string>>();
+    for (const [file, own] of owners)
+      for (const { reference, resolution } of graph.files.get(file)?.references ?? [])
+        for (const target of resolution.state === "found" ? resolution.targets : []) {
+          const example = owners.get(target);
+          if (!example || example === own) continue;
+          const names = found.get(example) ?? new Set<string>();
+          for (const { imported } of reference.bindings ?? []) names.add(imported);
+          found.set(example, names);
+        }
+    return found;
+  };
+  return (example, name) => (taken ??= find()).get(example)?.has(name) === true;
+}
+
+function inFile(file: ProjectPath, { graph, examples, owners, given, takesIn }: Looking): HalfWired[] {
   const takers = new Map<string, Example[]>();
   const present = new Set<Example>();
   for (const { reference, resolution } of graph.files.get(file)?.references ?? [])
@@ -76,6 +98,7 @@ function inFile(file: ProjectPath, { graph, examples, owners, given }: Looking):
     if (listed.size < fewest || listed.size < of * mostly) continue;
     for (const example of could) {
       const name = given.get(example)?.get(key) ?? "";
+      if (takesIn(example, name)) continue;
       const there = missing.get(example);
       missing.set(example, {
         names: [...(there?.names ?? []), name],
