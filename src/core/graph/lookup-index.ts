@@ -45,8 +45,10 @@ export class LookupIndex {
     // Nearly every name that is asked for is an extensionless one, which no file bears.
     if (!declarations && !variants && !others) return exact === undefined ? nothing : [exact];
     const found = [...(exact === undefined ? [] : [exact]), ...(declarations ?? []), ...(variants ?? [])];
-    if (others) found.push(...this.#withExtensions(path.slice(0, dot), others));
-    return found;
+    if (!others) return found;
+    const more = this.#withExtensions(path.slice(0, dot), others);
+    const usual = more.filter((each) => !this.rules.writtenAtLast.some((extension) => each.endsWith(extension)));
+    return [...found, ...(found.length + usual.length > 0 ? usual : more)];
   }
 
   /**

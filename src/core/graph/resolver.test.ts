@@ -59,6 +59,9 @@ describe("relative names", () => {
     "flow.native.js",
     "inner/deep.ts",
     "two.dots.ts",
+    "drawn.jsx",
+    "twin.js",
+    "twin.jsx",
   ];
   test.each([
     ["a.ts", "./list", ["list.ts"]],
@@ -71,6 +74,8 @@ describe("relative names", () => {
     ["a.ts", "./both", ["both.js", "both.d.ts"]],
     ["a.ts", "./both.js", ["both.js", "both.d.ts"]],
     ["a.ts", "./list.js", ["list.ts"]],
+    ["a.ts", "./drawn.js", ["drawn.jsx"]],
+    ["a.ts", "./twin.js", ["twin.js"]],
     ["a.ts", "./esm.mjs", ["esm.mts"]],
     ["a.ts", "./data", ["data.json"]],
     ["a.ts", "./pair", ["pair.ts", "pair.js"]],

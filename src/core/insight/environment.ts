@@ -31,7 +31,7 @@ export interface EnvironmentInput {
 
 /** Keys that Node.js, systems, bundlers, test runners and hosts give by themselves. Source: the documentation of each. */
 const given =
-  /^(?:NODE_ENV|NODE_OPTIONS|MODE|DEV|PROD|SSR|LEGACY|BASE_URL|PUBLIC_URL|ASSETS_URL|CI|HOME|USER|PATH|PWD|SHELL|TERM|LANG|TZ|TMPDIR|APPDATA|LOCALAPPDATA|VITEST|JEST_WORKER_ID|STORYBOOK|NEXT_RUNTIME|EXPO_OS|FLUTTER_TEST)$|^(?:npm_|VERCEL|NETLIFY|GITHUB_|GITLAB_|CI_|VITEST_|JEST_|STORYBOOK_|ELECTRON_|TAURI_|XDG_|__)/;
+  /^(?:NODE_ENV|NODE_OPTIONS|PORT|HOST|HOSTNAME|MODE|DEV|PROD|SSR|LEGACY|BASE_URL|PUBLIC_URL|ASSETS_URL|CI|HOME|USER|PATH|PWD|SHELL|TERM|LANG|TZ|TMPDIR|APPDATA|LOCALAPPDATA|VITEST|JEST_WORKER_ID|STORYBOOK|NEXT_RUNTIME|EXPO_OS|FLUTTER_TEST)$|^(?:npm_|VERCEL|NETLIFY|GITHUB_|GITLAB_|CI_|VITEST_|JEST_|STORYBOOK_|ELECTRON_|TAURI_|XDG_|__)/;
 
 /** Works it out. Only where keys are read and not in a sample, other files are looked at. */
 export function environmentOf({ app, tree, graph, catalogue }: EnvironmentInput): Environment {

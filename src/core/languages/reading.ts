@@ -263,6 +263,8 @@ export interface LookupRules {
   readonly declarations: readonly string[];
   /** An extension that may be written for another: `.js` for `.ts`. */
   readonly writtenFor: Readonly<Record<string, readonly string[]>>;
+  /** Those for which another is written only where nothing else can be meant: `.js` for `.jsx`, as TypeScript reads it. */
+  readonly writtenAtLast: readonly string[];
   /** Extensions that a name may only end in where the project's configuration allows it (`allowImportingTsExtensions`). */
   readonly onRequest: readonly string[];
   /** The file that stands for its folder, without extension. */

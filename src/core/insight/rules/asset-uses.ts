@@ -1,7 +1,8 @@
 /** Which assets nothing uses: no reference leads to them, and no text of the project says their names. */
+import { addTo } from "../../base/grouping.js";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
-import { assetNamesIn, isDocument } from "../../languages/index.js";
-import { foldersAbove, nameOf, type ProjectPath } from "../../base/paths.js";
+import { assetNamesIn, isDocument, readFrom, splitSpecifier } from "../../languages/index.js";
+import { folderOf, foldersAbove, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
 import { extensionOf } from "../../app/arrangement/index.js";
 import { configurationFile } from "../../app/configuration/index.js";
 import { acceptedFile } from "./accepted.js";
@@ -23,7 +24,33 @@ function* find(context: RuleContext): Iterable<ProjectPath> {
     (entry) => isAssetFile(entry, context.catalogue.clues) && !isKnownByName(entry) && !isUsed(context, entry),
   );
   const named = assets.length === 0 ? new Set<string>() : namesIn(context);
-  for (const { path } of assets) if (!named.has(lastWord(plainName(path))) && !isInPattern(path, named)) yield path;
+  const left = assets
+    .map(({ path }) => path)
+    .filter((path) => !named.has(lastWord(plainName(path))) && !isInPattern(path, named));
+  const shown = shownIn(context, left);
+  for (const path of left) if (!shown.has(path)) yield path;
+}
+
+/**
+ * Those that a document shows: a link of it leads there, or an address ends in the path (`…/main/src/tree.png`). A bare name is
+ * no sign: a document may speak of a picture that the app has long forgotten.
+ */
+function shownIn({ tree }: RuleContext, assets: readonly ProjectPath[]): ReadonlySet<ProjectPath> {
+  const shown = new Set<ProjectPath>();
+  const byName = new Map<string, ProjectPath[]>();
+  for (const path of assets) addTo(byName, nameOf(path), path);
+  for (const path of assets.length === 0 ? [] : tree.paths) {
+    if (!isDocument(path)) continue;
+    const text = tree.text(path)?.text ?? "";
+    const meant = assetNamesIn(text).flatMap((name) => byName.get(name) ?? []);
+    if (meant.length === 0) continue;
+    const linked = new Set(
+      readFrom(text, path).references.map(({ specifier }) => joinPath(folderOf(path), splitSpecifier(specifier).path)),
+    );
+    for (const asset of meant)
+      if (linked.has(asset) || (asset.includes("/") && text.includes(`/${asset}`))) shown.add(asset);
+  }
+  return shown;
 }
 
 /** Files that systems and browsers look for by name. */
@@ -56,7 +83,7 @@ function lastWord(name: string): string {
 const writtenByTools = /\.(?:lock|snap|map)$|-lock\.\w+$/i;
 const ours: readonly string[] = [configurationFile, acceptedFile];
 
-/** A document may speak of a picture that the app has long forgotten. */
+/** What is written down elsewhere than where it is used. */
 function tellsNothing(path: ProjectPath): boolean {
   return isDocument(path) || writtenByTools.test(path) || ours.includes(nameOf(path));
 }

@@ -145,6 +145,9 @@ function mainExport({ graph }: RuleContext, { path, role }: Entry): ExportedName
   return some.length === 1 && others.length === 0 ? some[0] : undefined;
 }
 
+/** Words that begin with so many letters alike have one stem. */
+const lettersOfAStem = 7;
+
 /** The same words, or the one within the other (`harvest` may export `HarvestScreen`), or a word in common that says what it is. */
 function areAlike({ catalogue }: RuleContext, stem: string, name: string): boolean {
   if (stem === name) return true;
@@ -152,10 +155,15 @@ function areAlike({ catalogue }: RuleContext, stem: string, name: string): boole
   const [c, d] = [wordsBesideRole(stem, catalogue.clues), wordsBesideRole(name, catalogue.clues)].map(wordsKey);
   const said = new Set(wordsBesideRole(name, catalogue.clues).map(singular));
   if (wordsBesideRole(stem, catalogue.clues).some((word) => word.length > 3 && said.has(singular(word)))) return true;
-  // `vocab` is short for a vocabulary.
+  // `vocab` is short for a vocabulary; a `decorator` makes a `decoration`.
   const words = splitWords(name).map((word) => word.toLowerCase());
   const isShort = (word: string): boolean =>
-    word.length >= 4 && words.some((other) => other.length >= 4 && (other.startsWith(word) || word.startsWith(other)));
+    word.length >= 4 &&
+    words.some(
+      (other) =>
+        (other.length >= 4 && (other.startsWith(word) || word.startsWith(other))) ||
+        (word.length > lettersOfAStem && word.slice(0, lettersOfAStem) === other.slice(0, lettersOfAStem)),
+    );
   if (splitWords(stem).some((word) => isShort(word.toLowerCase()))) return true;
   return a.includes(b) || b.includes(a) || (c ?? "").includes(d ?? "") || (d ?? "").includes(c ?? "");
 }

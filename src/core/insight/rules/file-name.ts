@@ -78,7 +78,8 @@ export const fileName: Rule = {
       )
         continue;
       const { stem, rest } = partsOf(nameOf(path));
-      if (languageFor(path)?.hasOwnForm?.(stem)) continue;
+      // A number, as `404` is, is spelled one way.
+      if (languageFor(path)?.hasOwnForm?.(stem) || /^\d+$/.test(stem)) continue;
       // `helpers` in a component's folder is called after what it is; what three folders have is a form of its own.
       // What says nothing by its name is told so, whatever its form.
       if (isRoleWord(stem, clues) || clues.vague.has(keyOf(stem)) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm)

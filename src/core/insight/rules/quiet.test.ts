@@ -96,6 +96,40 @@ describe("nothing is said of", () => {
           'export async function register() {\n  const answer = await fetch("/service-worker.js");\n  return answer.ok;\n}\n',
       },
     ],
+    [
+      "a number among names of words",
+      {
+        ...Object.fromEntries(
+          letters.map((letter) => [`src/layouts/row-${letter.toLowerCase()}.tsx`, drawn(`Row${letter}`)]),
+        ),
+        "src/layouts/404.tsx": drawn("NotFound"),
+      },
+    ],
+    [
+      "a component that only does something",
+      {
+        "src/components/PressStore.tsx":
+          'import { useEffect } from "react";\nimport { press } from "../helpers/press";\nexport function PressStore() {\n  useEffect(() => press(), []);\n  return null;\n}\n',
+        "src/helpers/press.ts": "export const press = () => {};\n",
+      },
+    ],
+    [
+      "the port that a host gives",
+      {
+        ".env.example": "VITE_ROW=\n",
+        "src/helpers/row.ts": "export const row = import.meta.env.VITE_ROW;\n",
+        "src/helpers/serve.ts": "export const serve = () => process.env.PORT ?? process.env.HOST;\n",
+      },
+    ],
+    [
+      "a class that makes what its file is called after",
+      {
+        ...Object.fromEntries(
+          letters.map((letter) => [`src/models/row-${letter.toLowerCase()}.ts`, `export class Row${letter} {}\n`]),
+        ),
+        "src/models/crate-decoration.ts": "export class PressDecorator {}\n",
+      },
+    ],
     ["numbers of a standard", { "src/components/CardP/iso-3166-2.tsx": drawn("Iso") }],
     ["a word that is short for another", { "src/helpers/vocabulary.tsx": drawn("VocabRow") }],
     ["declarations", { "src/components/CardA/images.d.ts": 'declare module "*.png";\n' }],
@@ -506,6 +540,19 @@ describe("what is quiet elsewhere is still said", () => {
     const found = await said({ ...screens, ...files });
     expect(found.filter((each) => each.startsWith(wanted))).toHaveLength(1);
   });
+});
+
+test("a picture that a document shows is used, and one that it speaks of is not", async () => {
+  const found = await said({
+    ...Object.fromEntries(["tree", "leaf", "pip", "core"].map((name) => [`src/assets/${name}.png`, name])),
+    "README.md":
+      "![A tree](src/assets/tree.png) <img src='https://example.org/row/main/src/assets/leaf.png'> Draw pip.png again.\n",
+    "docs/notes.txt": "core.png is old\n",
+  });
+  expect(found.filter((each) => each.startsWith("unused-asset")).map((each) => each.split(" ")[1])).toEqual([
+    "src/assets/core.png",
+    "src/assets/pip.png",
+  ]);
 });
 
 test("a density that is missing is told of a picture that something shows", async () => {

@@ -804,11 +804,15 @@ describe("rules", () => {
   test.each([
     ["a small feature that leaves folders out", ["swaps/Graft", "harvest/components/Crate", "rota/components/Shift"]],
     ["one with a folder that the others do not need", ["swaps/components/Graft", "harvest/Crate", "rota/Shift"]],
+    [
+      "components in components/, where the others have theirs among helpers",
+      ["swaps/components/Graft", "harvest/utils/CrateButton", "rota/utils/ShiftButton", "trees/utils/RowButton"],
+    ],
   ])("features may differ: %s", async (_, paths) => {
     const files = Object.fromEntries(
       paths.map((path) => [`src/features/${path}.tsx`, component(path.slice(path.lastIndexOf("/") + 1))]),
     );
-    const shelves = '{ at: "features/{feature}", holds: component }';
+    const shelves = ["", "/utils"].map((end) => `{ at: "features/{feature}${end}", holds: component }`).join(", ");
     const { fresh } = await checked({ "steady-shelf.yaml": `${featureFirst}shelves: [${shelves}]\n`, ...files });
     expect(ofRule(fresh, "unlike-other-features")).toEqual([]);
   });

@@ -43,6 +43,9 @@ export const unlikeOtherFeatures: Rule = {
         if (![inside, usual.inside].every((place) => place === "" || clues.folders.has(keyOf(place)))) continue;
         // A small feature leaves folders out.
         if (inside === "" && paths.length < muchOfAFeature) continue;
+        // `components/` is right for components, wherever the others have theirs.
+        const isFor = (place: string): boolean => clues.folders.get(keyOf(place)) === role;
+        if (isFor(inside) && !isFor(usual.inside)) continue;
         if (inside === usual.inside || byPlace.has(`${feature}\n${usual.inside}`) || file === undefined) continue;
         yield {
           file,

@@ -18,6 +18,11 @@ const takesProps = /^[^(]*\(\s*(?:props\b[^,()]*|\{[^{}]*\}\s*(?::[^()]*)?),?\s*
 const around =
   /^(?:React\.)?(?:observer|memo|forwardRef|with[A-Z]\w*)\s*(?:<[^>\n]{0,400}>)?\s*\(\s*(?:async\s+)?(?:function\b|\()/;
 
+/** Whether a script has a component that only does something: it uses hooks, and gives nothing to show. */
+function showsNothing(text: string): boolean {
+  return /\breturn null\b/.test(text) && /(?<![\w$.])use\p{Lu}\w*\s*\(/u.test(text);
+}
+
 /** Whether a script draws: it holds JSX, or makes elements of looks. */
 export function drawsIn(text: string, name: string): boolean {
   if (text.includes("createElement(") && /(?<!document\.)\bcreateElement\(/.test(text) && /\breact\b/i.test(text))
@@ -64,7 +69,10 @@ export class Kinds {
 
   #kindOf(word: string, name: string, after: string): ExportKind {
     const kind = kindOf({ word, name, after, draws: this.draws });
-    return kind === "function" && this.#mayDraw && /^\p{Lu}.*\p{Ll}/u.test(name) && takesProps.test(after)
+    return kind === "function" &&
+      this.#mayDraw &&
+      /^\p{Lu}.*\p{Ll}/u.test(name) &&
+      (takesProps.test(after) || showsNothing(this.text))
       ? "component"
       : kind;
   }

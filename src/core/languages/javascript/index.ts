@@ -47,11 +47,12 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
     lastResorts: [".vue", ".json"],
     declarations: [".d.ts", ".d.mts", ".d.cts"],
     writtenFor: {
-      ".js": [".ts", ".tsx", ".d.ts"],
+      ".js": [".ts", ".tsx", ".d.ts", ".jsx"],
       ".jsx": [".tsx", ".ts", ".d.ts"],
       ".mjs": [".mts", ".d.mts"],
       ".cjs": [".cts", ".d.cts"],
     },
+    writtenAtLast: [".jsx"],
     onRequest: [".ts", ".tsx", ".mts", ".cts"],
     indexNames: ["index"],
     platforms: [".ios", ".android", ".native", ".web", ".macos", ".windows"],
