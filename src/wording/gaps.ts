@@ -39,6 +39,10 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     others === 0
       ? `${by} knows ${detail} by where it lies: it gets another address or name, and who asks for that was not looked at`
       : `${by} knows ${detail} and ${count(others, "other file")} by where they lie: they get other addresses or names, and who asks for those was not looked at`,
+  "sought by place": ({ detail, by = "a tool", others = 0 }) =>
+    others === 0
+      ? `${by} looks for ${detail} where it is now, and will not find it there; tell it the new path, if it can be told`
+      : `${by} looks for ${detail} and ${count(others, "other file")} where they are now, and will not find them there; tell it the new paths, if it can be told`,
   "named by place": ({ detail, by = "a framework", names }) =>
     `${detail} is not imported: ${by} finds ${nameOf(names ?? "")} by that name, and will not find it then`,
   "another type": ({ detail, names }) =>

@@ -5,55 +5,7 @@
 import { inFolder, isBelow, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
 import type { App } from "./app.js";
-
-/** A package, as manifests name it, and the folders (from the app's or from the source root) whose files it finds. */
-interface FoundByPlace {
-  readonly packages: readonly string[];
-  readonly title: string;
-  readonly folders: readonly string[];
-  /** Whether a setting says where the folder is, so that it may be anywhere. */
-  readonly anywhere?: boolean;
-}
-
-/** Source: the routing chapters of each framework's own documentation. */
-const frameworks: readonly FoundByPlace[] = [
-  { packages: ["next"], title: "Next.js", folders: ["pages", "app"] },
-  { packages: ["expo-router"], title: "Expo Router", folders: ["app"] },
-  {
-    packages: ["nuxt"],
-    title: "Nuxt",
-    folders: [
-      "pages",
-      "layouts",
-      "components",
-      "composables",
-      "utils",
-      "plugins",
-      "middleware",
-      "modules",
-      "server",
-      "shared/utils",
-      "shared/types",
-    ],
-  },
-  { packages: ["@pinia/nuxt"], title: "Nuxt", folders: ["stores"] },
-  { packages: ["gatsby"], title: "Gatsby", folders: ["pages", "templates"] },
-  {
-    packages: ["@remix-run/dev", "@react-router/dev", "@react-router/fs-routes"],
-    title: "the router",
-    folders: ["routes"],
-  },
-  { packages: ["@sveltejs/kit"], title: "SvelteKit", folders: ["routes"] },
-  {
-    packages: ["@tanstack/router-plugin", "@tanstack/router-vite-plugin", "@tanstack/react-start"],
-    title: "the router",
-    folders: ["routes"],
-    anywhere: true,
-  },
-  { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", folders: ["pages"] },
-  // Files that stand for those of a package, at the paths which they have there.
-  { packages: ["@plone/volto", "@plone/scripts"], title: "Volto", folders: ["customizations"] },
-];
+import { isUniApp, toolsInUse, type PlaceTool } from "./place-tools.js";
 
 /**
  * Packages of a manifest whose files an app replaces by files at the same paths, in a folder that is called after the package:
@@ -67,16 +19,22 @@ export function replacedThemes(manifest: string): string[] {
 /** For a file the framework that finds it by its place, if one does. */
 export function foundByPlace(tree: SourceTree, { folder, layout }: App): (path: ProjectPath) => string | undefined {
   const manifest = tree.text(inFolder(folder, "package.json"))?.text ?? "";
-  const themes: FoundByPlace = { packages: ["gatsby"], title: "Gatsby", folders: replacedThemes(manifest) };
-  const places = [...frameworks, themes]
-    .filter(({ packages }) => packages.some((name) => manifest.includes(`"${name}"`)))
-    .flatMap(({ title, folders }) =>
-      [folder, layout.source].flatMap((top) => folders.map((name) => ({ title, at: inFolder(top, name) }))),
-    );
-  const wandering = frameworks.filter(
-    ({ packages, anywhere }) => anywhere === true && packages.some((name) => manifest.includes(`"${name}"`)),
+  const themes: PlaceTool = { title: "Gatsby", kept: replacedThemes(manifest) };
+  const ofUni: PlaceTool = { title: "uni-app", kept: ["components", "uni_modules"] };
+  const used = [...toolsInUse(tree, folder, manifest), themes, ...(isUniApp(tree, folder, manifest) ? [ofUni] : [])];
+  const places = used.flatMap((tool) =>
+    [folder, layout.source].flatMap((top) =>
+      keptBy(tool).map((name) => ({ title: tool.title, at: inFolder(top, name) })),
+    ),
   );
+  const wandering = used.filter(({ isAnywhere }) => isAnywhere === true);
   return (path) =>
     places.find(({ at }) => isBelow(path, at))?.title ??
-    wandering.find(({ folders }) => folders.some((name) => `/${path}`.includes(`/${name}/`)))?.title;
+    wandering.find((tool) => keptBy(tool).some((name) => `/${path}`.includes(`/${name}/`)))?.title;
+}
+
+/** Folders of which a tool knows every file, and those that it is said to keep. */
+function keptBy({ addresses = [], kept = [] }: PlaceTool): readonly string[] {
+  const whole = addresses.filter(({ at, stems, isFlat }) => at !== "" && !stems && isFlat !== true);
+  return [...whole.map(({ at }) => at), ...kept];
 }

@@ -3,18 +3,30 @@
  * Moved, they are called otherwise, whatever is respelled. Sources: the chapters on routing, auto-imports and directories of each
  * tool's own documentation.
  */
-import { folderOf, foldersHolding, inFolder, isBelow, nameOf, type ProjectPath, rootPath } from "../base/paths.js";
+import {
+  folderOf,
+  foldersHolding,
+  inFolder,
+  isBelow,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../base/paths.js";
 import { inCase, splitWords } from "../base/names/index.js";
+import { literally } from "../base/text/index.js";
+import { isCode, isOfTrade } from "../languages/index.js";
 import type { SourceTree } from "../files/index.js";
 import { replacedThemes } from "./found-by-place.js";
+import { isUniApp, ownSettings, served, toolsInUse, type PlaceTool } from "./place-tools.js";
 
 /** One thing by which a file is known. */
 export interface KnownBy {
   /** Who finds it so: `Nuxt`. */
   readonly by: string;
-  /** By its address, by the tag of a component, or by a name that it gives. */
-  readonly kind: "address" | "tag" | "name";
-  /** The tag or name; of an address the path from the folder, without what says nothing in it. */
+  /** By its address, by its path, where a tool looks for it, by the tag of a component, or by a name that it gives. */
+  readonly kind: "address" | "sought" | "tag" | "name";
+  /** The tag or name; of an address or a path what of it says something, from the folder. */
   readonly as: string;
   /** Whether only some versions of the tool find it so. */
   readonly isUnsure?: true;
@@ -23,70 +35,20 @@ export interface KnownBy {
 /** Says what a file at a path is known by; what it gives by name is asked for only where that matters. */
 export type PlaceKnowledge = (path: ProjectPath, given: () => readonly string[]) => readonly KnownBy[];
 
-/** A tool, as manifests name it, and the folders in which it looks, from the folder of its sources or that of the manifest. */
-interface Tool {
-  readonly packages: readonly string[];
-  readonly title: string;
-  /** Folders whose files have an address; where there are stems, only files with one of these. */
-  readonly addresses?: readonly { readonly at: string; readonly stems?: RegExp }[];
-  /** Folders of components, and whether their folders are part of their names. */
-  readonly tags?: readonly { readonly at: string; readonly byFolder: boolean }[];
-  /** Folders whose files give what they export, those that lie right in it. */
-  readonly names?: readonly string[];
-}
-
-const atTop = /^(?:middleware|proxy|instrumentation(?:-client)?)$/;
-const inAppFolder =
-  /^(?:page|layout|template|loading|error|global-error|not-found|global-not-found|default|route|forbidden|unauthorized|icon\d*|apple-icon\d*|opengraph-image\d*|twitter-image\d*|sitemap|robots|manifest)$/;
-
-const tools: readonly Tool[] = [
-  {
-    packages: ["next"],
-    title: "Next.js",
-    addresses: [{ at: "pages" }, { at: "app", stems: inAppFolder }, { at: "", stems: atTop }],
-  },
-  { packages: ["expo-router"], title: "Expo Router", addresses: [{ at: "app" }] },
-  {
-    packages: ["nuxt", "nuxt3"],
-    title: "Nuxt",
-    addresses: [
-      ...["pages", "layouts", "middleware", "plugins", "modules"].map((at) => ({ at })),
-      ...["api", "routes", "middleware", "plugins", "tasks"].map((at) => ({ at: `server/${at}` })),
-      { at: "", stems: /^(?:app|error|app\.config)$/ },
-    ],
-    tags: [{ at: "components", byFolder: true }],
-    names: ["composables", "utils", "server/utils", "shared/utils", "shared/types"],
-  },
-  { packages: ["@pinia/nuxt"], title: "Nuxt", names: ["stores"] },
-  { packages: ["gatsby"], title: "Gatsby", addresses: [{ at: "pages" }] },
-  { packages: ["@remix-run/dev", "@react-router/fs-routes"], title: "the router", addresses: [{ at: "routes" }] },
-  { packages: ["@sveltejs/kit"], title: "SvelteKit", addresses: [{ at: "routes" }] },
-  {
-    packages: ["@tanstack/router-plugin", "@tanstack/router-vite-plugin", "@tanstack/react-start"],
-    title: "the router",
-    addresses: [{ at: "routes" }],
-  },
-  { packages: ["vite-plugin-pages", "unplugin-vue-router"], title: "the router", addresses: [{ at: "pages" }] },
-  { packages: ["@nuxt/content"], title: "Nuxt", tags: [{ at: "components/content", byFolder: false }] },
-  {
-    packages: ["unplugin-vue-components"],
-    title: "unplugin-vue-components",
-    tags: [{ at: "components", byFolder: false }],
-  },
-  { packages: ["@plone/volto", "@plone/scripts"], title: "Volto", addresses: [{ at: "customizations" }] },
-];
-
 /** Tools that are told in a setting from which folders names are given: `dirs: ["src/composables"]`. */
 const told: Readonly<Record<string, string>> = { nuxt: "Nuxt", "unplugin-auto-import": "unplugin-auto-import" };
 
 const settings = /^(?:vite|vue|nuxt|quasar|webpack|rspack|rsbuild|vitest)\.config\.[cm]?[jt]s$/;
 
-/** Reads the manifests above some files, and what is set beside them; nothing where no tool finds a file by its place. */
+/** Reads the manifests above some files, and what is set beside them; nothing where there is no manifest, and no tool says so itself. */
 export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): PlaceKnowledge | undefined {
-  const folders = [rootPath, ...foldersHolding(paths)];
+  const folders = [...new Set([rootPath, ...foldersHolding(paths)])];
   const all = folders.flatMap((folder): PlaceKnowledge[] => {
     const manifest = tree.text(inFolder(folder, "package.json"))?.text;
-    return manifest === undefined ? [] : knowledgeOf(tree, folder, manifest);
+    const ofApp = isUniApp(tree, folder, manifest) ? [takenByUniApp(folder)] : [];
+    const found = manifest === undefined ? ofApp : [...ofApp, ...knowledgeOf(tree, folder, manifest)];
+    if (folder === rootPath || found.length === 0) return found;
+    return [(path, given) => (isBelow(path, folder) ? found.flatMap((each) => each(path, given)) : [])];
   });
   // What has no letter for a name has none: `_.vue`.
   return all.length === 0
@@ -97,14 +59,19 @@ export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): Pl
 function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): PlaceKnowledge[] {
   const has = (name: string): boolean => manifest.includes(`"${name}"`);
   const addresses = replacedThemes(manifest).map((at) => ({ at }));
-  const themes: Tool[] = addresses.length === 0 ? [] : [{ packages: ["gatsby"], title: "Gatsby", addresses }];
-  const used = [...tools.filter(({ packages }) => packages.some(has)), ...themes];
+  const themes: PlaceTool[] = addresses.length === 0 ? [] : [{ packages: ["gatsby"], title: "Gatsby", addresses }];
+  const used = [...toolsInUse(tree, folder, manifest), ...themes];
   const telling = Object.entries(told).filter(([name]) => has(name));
-  if (used.length + telling.length === 0) return [];
+  const general = [ofSettings(folder), ofServed(folder)];
+  if (used.length + telling.length === 0) return general;
   const config = settingsIn(tree, folder);
   const tops = sourcesOf(tree, folder, config);
   const isFlat = /pathPrefix\s*:\s*false/.test(config);
-  const found = used.flatMap((tool) => tops.map((top) => knowledgeFrom(tool, top, isFlat)));
+  const isNamed = (stem: string): boolean => new RegExp(`"name"\\s*:\\s*"${literally(stem)}"`).test(manifest);
+  const found = [
+    ...general,
+    ...used.flatMap((tool) => tops.map((top) => knowledgeFrom(tool, top, { folder, isFlat, isNamed }))),
+  ];
   for (const tool of used.filter(({ tags }) => tags !== undefined))
     for (const at of componentFoldersIn(config, folder, tops))
       found.push((path) => (isBelow(path, at) ? [{ by: tool.title, kind: "address", as: path }] : []));
@@ -183,14 +150,29 @@ export function takenOfAll(text: string): readonly { readonly name: string; read
   );
 }
 
-function knowledgeFrom(tool: Tool, top: ProjectPath, isFlat: boolean): PlaceKnowledge {
+/** What is asked of a manifest and of settings by more than one tool. */
+interface Said {
+  /** The folder of the manifest. */
+  readonly folder: ProjectPath;
+  /** Whether folders are no part of the names of components. */
+  readonly isFlat: boolean;
+  /** Whether the manifest calls something by a name. */
+  readonly isNamed: (stem: string) => boolean;
+}
+
+function knowledgeFrom(tool: PlaceTool, top: ProjectPath, said: Said): PlaceKnowledge {
   const { title, addresses = [], tags = [], names = [] } = tool;
+  const { isFlat } = said;
   const at = (name: string): ProjectPath => (name === "" ? top : inFolder(top, name));
   return (path, given) => [
-    ...addresses.flatMap(({ at: name, stems }): KnownBy[] => {
-      const isThere = name === "" ? folderOf(path) === top : isBelow(path, at(name));
-      if (!isThere || (stems && !stems.test(stemOf(path)))) return [];
-      return [{ by: title, kind: "address", as: `${name} ${addressIn(path, at(name))}` }];
+    ...addresses.flatMap(({ at: name, stems, isFlat: isRight = false, isTop = false, isNamed = false }): KnownBy[] => {
+      if (isTop && top !== said.folder) return [];
+      const isThere = name === "" || isRight ? folderOf(path) === at(name) : isBelow(path, at(name));
+      if (!isThere || (stems && !stems.test(stemOf(path))) || (isNamed && !said.isNamed(stemOf(path)))) return [];
+      const kind = stems && (name === "" || isRight) ? "sought" : "address";
+      // Where a script is looked for, a sheet of that name is not.
+      if (kind === "sought" && !isCode(path) && !isOfTrade(path, "page")) return [];
+      return [{ by: title, kind, as: `${name} ${addressIn(path, at(name))}` }];
     }),
     ...tags.flatMap(({ at: name, byFolder }): KnownBy[] =>
       isBelow(path, at(name))
@@ -199,6 +181,36 @@ function knowledgeFrom(tool: Tool, top: ProjectPath, isFlat: boolean): PlaceKnow
     ),
     ...names.flatMap((name) => namesIn(at(name), title, path, given)),
   ];
+}
+
+/** Settings right beside a manifest: their tool looks for them there, by their names. */
+function ofSettings(folder: ProjectPath): PlaceKnowledge {
+  return (path) => {
+    if (folderOf(path) !== folder) return [];
+    const tool = ownSettings
+      .exec(nameOf(path))
+      ?.slice(1)
+      .find((each: string | undefined) => each !== undefined);
+    return tool === undefined ? [] : [{ by: tool.toLowerCase(), kind: "sought", as: nameOf(path) }];
+  };
+}
+
+/** What browsers, hosts and search engines ask for by name, where it is served from. */
+function ofServed(folder: ProjectPath): PlaceKnowledge {
+  return (path) => {
+    const inside = relativePath(folder, folderOf(path));
+    const isKnown = served.folder.test(inside) || (inside === "" && /^index\.html$/.test(nameOf(path)));
+    return isKnown && served.name.test(nameOf(path)) ? [{ by: "a browser or host", kind: "sought", as: path }] : [];
+  };
+}
+
+/** uni-app takes every component whose folder is called as it is: `components/tree-card/tree-card.vue`, also in its modules. */
+function takenByUniApp(folder: ProjectPath): PlaceKnowledge {
+  return (path) => {
+    const inside = folder === rootPath ? path : relativePath(folder, path);
+    const [, name] = /^(?:src\/)?(?:uni_modules\/[^/]+\/)?components\/([^/]+)\/\1\.(?:u|n)?vue$/.exec(inside) ?? [];
+    return name === undefined ? [] : [{ by: "uni-app", kind: "tag", as: inCase(splitWords(name), "Pascal") }];
+  };
 }
 
 /** What a file gives by name, where it lies right in a folder. The index of a folder below was found by some versions. */

@@ -127,6 +127,7 @@ export {
   notRead,
   prepareNames,
   readFrom,
+  standInFolders,
   searchWordsFor,
   someReadFiles,
   type FileReading,

@@ -28,6 +28,8 @@ export interface CompanionRules {
   readonly extensions: readonly string[];
   /** Folders beside the file in which companions are kept: `__tests__`. */
   readonly folders: readonly string[];
+  /** Those of them in which a tool looks for what stands for the file: `__mocks__`. */
+  readonly standIns?: readonly string[];
   /** Extensions added after the whole name: `.snap`. */
   readonly after: readonly string[];
   /** What may come between stem and extension without a dot: `_test`. */

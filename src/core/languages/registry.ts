@@ -48,6 +48,11 @@ export const languages: readonly Language[] = [
   pathLists,
 ];
 
+/** Folders beside files in which a tool looks for what stands for them: `__mocks__`. */
+export const standInFolders: ReadonlySet<string> = new Set(
+  languages.flatMap(({ companions }) => companions?.standIns ?? []),
+);
+
 interface Tables {
   readonly languages: readonly Language[];
   readonly lookups: ReadonlyMap<string, NameLookup>;

@@ -93,9 +93,9 @@ export async function planMending({ project, before, moved, way, progress = quie
   return { plan: withoutAddresses(unresolvedBut(plan, right)), files, healed: 0 };
 }
 
-/** Pages have another address since they were moved: nothing that is written now changes that. */
+/** Since they were moved, pages have another address, and settings are not found: nothing that is written now changes that. */
 function withoutAddresses(plan: Plan): Plan {
-  const gaps = plan.proof.gaps.filter(({ reason }) => reason !== "found by place");
+  const gaps = plan.proof.gaps.filter(({ reason }) => reason !== "found by place" && reason !== "sought by place");
   return { ...plan, proof: proofOf({ ...plan.proof, gaps }) };
 }
 

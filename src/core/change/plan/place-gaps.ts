@@ -5,7 +5,15 @@
 import { addTo } from "../../base/grouping.js";
 import { knownByPlace, takenOfAll, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
-import { nameOf, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import { applyEdits, SourceText } from "../../base/text/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isCode, isDeclaration, isDocument, languageFor, readFrom, type TextNames } from "../../languages/index.js";
@@ -53,7 +61,10 @@ export async function followNames(tree: SourceTree, draft: Draft): Promise<Draft
 export async function placeGaps(tree: SourceTree, draft: Draft): Promise<Gap[]> {
   const losses = await lossesOf(tree, draft);
   if (!losses) return [];
-  const gaps = addressGaps(losses.lost.filter(({ known }) => known.kind === "address"));
+  const gaps = [
+    ...gapsOf(losses.lost, "address", "found by place"),
+    ...gapsOf(losses.lost, "sought", "sought by place"),
+  ];
   for await (const { path, text, names, met } of usersOf(tree, losses, afterEdits(tree, draft)))
     for (const [{ file, known }, first] of met) {
       const start = names ? (unexplained(names, known)[0]?.start ?? askedFor(known, path, text)) : first;
@@ -107,7 +118,7 @@ async function* usersOf(
 ): AsyncGenerator<User> {
   const asName = new Map<string, Lost[]>();
   const asTag = new Map<string, Lost[]>();
-  for (const each of lost.filter(({ known }) => known.kind !== "address")) {
+  for (const each of lost.filter(({ known }) => known.kind === "tag" || known.kind === "name")) {
     for (const word of namesOf(each.known)) addTo(asName, word, each);
     for (const word of tagsOf(each.known)) addTo(asTag, word, each);
   }
@@ -125,8 +136,9 @@ async function* usersOf(
     };
     if (!isText) for (const { 0: word, index } of text.matchAll(/[\p{ID_Continue}$]+/gu)) meet(asName.get(word), index);
     if (asTag.size > 0)
-      for (const { 0: whole, 1: word = "", index } of text.matchAll(isText ? inDocument : inMarkup))
-        meet(asTag.get(word), index + whole.length - word.length);
+      for (const pattern of isText ? [inDocument, inMarkup] : [inMarkup])
+        for (const { 0: whole, 1: word = "", index } of text.matchAll(pattern))
+          meet(asTag.get(word), index + whole.length - word.length);
     if (met.size > 0) yield { path, text, names: await language?.names?.(text, path), met };
   }
 }
@@ -162,8 +174,9 @@ function namesThatStay(tree: SourceTree, { lost, knowledge }: Losses): () => Rea
 async function lossesOf(tree: SourceTree, draft: Draft): Promise<Losses | undefined> {
   const gone = new Set([...(draft.removed ?? []), ...(draft.merges ?? []).map(({ from }) => from)]);
   const targets = new Map(draft.moves.map(({ from, to }) => [from, to]));
+  const goesAlong = alongWithManifests(tree, targets);
   const changed = [...new Set([...gone, ...targets.keys(), ...draft.edits.map(({ file }) => file)])].filter(
-    (path) => isCode(path) && !tree.isLink(path),
+    (path) => (isCode(path) || targets.has(path)) && !tree.isLink(path) && !goesAlong(path),
   );
   const made = draft.made.filter(({ path }) => isCode(path));
   if (changed.length === 0) return undefined;
@@ -195,10 +208,28 @@ async function lossesOf(tree: SourceTree, draft: Draft): Promise<Losses | undefi
     [...(then.get(key) ?? [])].some((giver) => giver === file || isHandedOn(key, giver));
   const lost = [...now].flatMap(([file, all]): Lost[] =>
     all
-      .filter((known) => !isKept(file, keyOf(known)) && !(known.kind === "address" && gone.has(file)))
+      .filter((known) => !isKept(file, keyOf(known)) && !(hasPlace(known) && gone.has(file)))
       .map((known) => ({ file, known, instead: insteadOf(known, fates.get(file) ?? [], then) })),
   );
   return lost.length === 0 ? undefined : { lost, knowledge, gone };
+}
+
+/**
+ * Whether a file goes along with the manifest of its package: whoever finds it by its place counts from there. The manifest says so
+ * itself then as now.
+ */
+export function alongWithManifests(
+  tree: SourceTree,
+  targets: ReadonlyMap<ProjectPath, ProjectPath>,
+): (path: ProjectPath) => boolean {
+  return (path) => {
+    const to = targets.get(path);
+    if (to === undefined) return false;
+    const home = [...foldersAbove(path), rootPath].find((folder) => tree.has(inFolder(folder, "package.json")));
+    if (home === undefined) return false;
+    const manifest = targets.get(inFolder(home, "package.json"));
+    return manifest !== undefined && to === inFolder(folderOf(manifest), relativePath(home, path));
+  };
 }
 
 /** What a component is called then; `undefined` where it is none any more, or where others are called so, too. */
@@ -223,6 +254,7 @@ function keyOf({ kind, as }: KnownBy): string {
 
 /** What a file gives by name; `default` for what has none. */
 function givenBy(path: ProjectPath, text: string): string[] {
+  if (!isCode(path)) return [];
   return [...new Set((readFrom(text, path).exports ?? []).map(({ name }) => name))].filter((name) => name !== "*");
 }
 
@@ -233,13 +265,14 @@ function afterEdits(tree: SourceTree, { edits }: Draft): (path: ProjectPath) => 
   return (path) => applyEdits(tree.text(path)?.text ?? "", byFile.get(path) ?? []);
 }
 
-/** One for each tool: what leads to an address is a text like any other. */
-function addressGaps(lost: readonly Lost[]): Gap[] {
+/** One for each tool: what leads to an address is a text like any other, and where a tool looks, only the tool can be told. */
+function gapsOf(all: readonly Lost[], kind: KnownBy["kind"], reason: Gap["reason"]): Gap[] {
+  const lost = all.filter(({ known }) => known.kind === kind);
   return [...new Set(lost.map(({ known }) => known.by))].flatMap((by): Gap[] => {
     const files = [...new Set(lost.filter(({ known }) => known.by === by).map(({ file }) => file))];
     const [first] = files;
     if (first === undefined) return [];
-    return [{ reason: "found by place", file: first, detail: nameOf(first), by, others: files.length - 1 }];
+    return [{ reason, file: first, detail: nameOf(first), by, others: files.length - 1 }];
   });
 }
 
@@ -255,6 +288,11 @@ function unexplained(names: TextNames, known: KnownBy): { readonly name: string;
     ...free,
   ];
   return [...new Map(uses.map((use) => [use.start, use])).values()].sort((a, b) => a.start - b.start);
+}
+
+/** Whether it is known by its place alone: what goes needs none. */
+function hasPlace({ kind }: KnownBy): boolean {
+  return kind === "address" || kind === "sought";
 }
 
 /** What it is called in a script. */

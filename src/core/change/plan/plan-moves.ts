@@ -11,6 +11,7 @@ import { likelyWords, openLines } from "./candidates.js";
 import { makePlan, respellDraft, type RespelledDraft } from "./make-plan.js";
 import type { Move } from "./move.js";
 import { followNames, placeGaps } from "./place-gaps.js";
+import { standInGaps } from "./stand-ins.js";
 import type { Plan } from "./plan.js";
 
 /**
@@ -39,7 +40,7 @@ export interface PlanOptions {
 export async function planDraft(project: Project, draft: Draft, options: PlanOptions = {}): Promise<Plan> {
   const { tree, aliases } = project;
   const whole = await followNames(tree, await followed(project, await withLists(tree, draft), options));
-  const gaps = await placeGaps(tree, whole);
+  const gaps = [...(await placeGaps(tree, whole)), ...standInGaps(tree, whole)];
   const doubted = gaps.length === 0 ? whole : { ...whole, doubts: [...(whole.doubts ?? []), ...gaps] };
   return makePlan({ tree, aliases, draft: doubted, rules: moduleRules, ...options });
 }

@@ -17,7 +17,7 @@ import {
   type ProjectPath,
 } from "../../base/paths.js";
 import { literally } from "../../base/text/index.js";
-import { globBase, isCode, isFont, isOpen, type Extraction } from "../../languages/index.js";
+import { fillPattern, globBase, isCode, isFont, isOpen, matchPattern, type Extraction } from "../../languages/index.js";
 import type { SourceTree } from "../../files/index.js";
 import { isScript } from "./addresses.js";
 import { commentsIn } from "./in-comments.js";
@@ -44,6 +44,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
   if (map.files.size === 0) return [];
   const moves = [...map.files].filter(([from, to]) => from !== to);
   const roots = rootsOf(tree, moves.flat());
+  const sources = sourcesOf(tree, roots);
   const leaving = leavingFolders(moves);
   const endless = new Map(moves.map(([from]) => [from.replace(/\.[^/.]*$/, ""), from]));
   const areFontsMoved = moves.some(([from]) => isFont(from));
@@ -62,7 +63,7 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
     for (const written of texts) {
       const { start, text } = written;
       if (met.has(start) || known(start)) continue;
-      const hit = meantFile(file, written) ?? meantFolder(file, written);
+      const hit = meantFile(file, written) ?? meantByAlias(file, written) ?? meantFolder(file, written);
       if (hit === undefined || (written.isComment !== true && isComment(file, start))) continue;
       met.add(start);
       found.push({ file, at: source.positionAt(start), text, ...hit });
@@ -99,13 +100,34 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
     return text.startsWith("./") ? [own, ...others] : [own];
   }
 
+  /** And where it counts from in settings and lists of routes: their own folder, a source root, that of the pages. */
+  function basesOfSettings(file: ProjectPath, { text, from }: Written): ReturnType<typeof basesOf> {
+    if (from !== "any" || text.startsWith("../") || !saysWhere.test(file)) return [];
+    return [[folderOf(file), folderOf(map.file(file))], ...sources.map((source) => [source, source] as const)];
+  }
+
+  /** What a text means by an alias: settings name files by those, too (`component: "@/pages/Rota"`). */
+  function meantByAlias(file: ProjectPath, written: Written): Hit | undefined {
+    if (written.from !== "any" || !/^[@~#$]/.test(written.text) || isPattern(written.text)) return undefined;
+    for (const { kind, pattern, targets } of resolver.mappingsFor(file)) {
+      const star = kind === "alias" && pattern.includes("*") ? matchPattern(pattern, written.text) : undefined;
+      for (const target of star === undefined ? [] : targets) {
+        const at = joinPath(rootPath, fillPattern(target, star ?? ""));
+        const path = at === undefined ? undefined : (fileAt(at, written) ?? lookUp(at, "index too"));
+        if (path !== undefined && map.files.has(path)) return { names: path, reason: "path in text" };
+      }
+    }
+    return undefined;
+  }
+
   function meantFile(file: ProjectPath, written: Written): Hit | undefined {
     if (isPattern(written.text)) return undefined;
     const text = written.text.replace(/[?#].*$/, "");
-    for (const [base, then] of basesOf(file, written)) {
+    const ofSettings = basesOfSettings(file, written);
+    for (const [base, then] of [...basesOf(file, written), ...ofSettings]) {
       const at = joinPath(base, text);
       if (at === undefined || at === "") continue;
-      const path = fileAt(at, written);
+      const path = fileAt(at, written) ?? (ofSettings.length > 0 ? lookUp(at, "index too") : undefined);
       if (path === undefined || (base === then && !map.files.has(path))) continue;
       const again = joinPath(then, text);
       if (again !== undefined && map.file(path) === `${again}${path.slice(at.length)}`) continue;
@@ -122,9 +144,9 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
     return meant ?? (isModule ? endless.get(at) : undefined);
   }
 
-  function lookUp(at: ProjectPath): ProjectPath | undefined {
+  function lookUp(at: ProjectPath, which: "no index" | "index too" = "no index"): ProjectPath | undefined {
     const meant = resolver.ground.look(at, { loose: true });
-    return meant?.folder === undefined ? meant?.targets[0] : undefined;
+    return meant?.folder === undefined || which === "index too" ? meant?.targets[0] : undefined;
   }
 
   function meantFolder(file: ProjectPath, written: Written): Hit | undefined {
@@ -214,6 +236,16 @@ export function foldersToSearch(
 /** Where commands are run: the root, and the folders of packages in which something changes. */
 function rootsOf(tree: SourceTree, paths: readonly ProjectPath[]): readonly ProjectPath[] {
   return [rootPath, ...[...foldersHolding(paths)].filter((folder) => tree.has(inFolder(folder, "package.json")))];
+}
+
+/** What is called as settings or lists of routes are. */
+const saysWhere = /(?:config|settings|routes?|router|pages|rc)\b[^/]*$|(?:^|\/)(?:config|routes?)\//i;
+
+/** Folders from which tools count what settings name: `pages: ["pages/rota/index"]` of a source root, `component: "./Rota"` of pages. */
+function sourcesOf(tree: SourceTree, roots: readonly ProjectPath[]): readonly ProjectPath[] {
+  return roots
+    .flatMap((root) => ["src", "app", "pages", "src/pages"].map((name) => inFolder(root, name)))
+    .filter((folder) => tree.hasFolder(folder));
 }
 
 function isPattern(text: string): boolean {

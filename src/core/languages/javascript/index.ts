@@ -77,6 +77,7 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
     ],
     extensions: [".css", ".scss", ".sass", ".less", ".styl"],
     folders: ["__tests__", "__mocks__", "__snapshots__", "__stories__"],
+    standIns: ["__mocks__"],
     after: [".snap", ".d.ts"],
   },
   prepare,

@@ -4,7 +4,7 @@ const nameOf = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
 
 /** Settings that are written as JSON, with or without comments. */
 const jsonNames =
-  /^(?:package|[jt]sconfig(?:[.-][\w.-]+)?|app|app\.config|manifest|angular|nx|project|workspace|lerna|rush|turbo|components|nest-cli|nodemon|typedoc|vercel|firebase|biome|deno|knip|tslint|api-extractor|cypress|ng-package|capacitor\.config|electron-builder|jest[\w.-]*|babel\.config|\.?\w+rc|\.size-limit|site)\.jsonc?$/;
+  /^(?:package|[jt]sconfig(?:[.-][\w.-]+)?|app|pages|app\.config|manifest|angular|nx|project|workspace|lerna|rush|turbo|components|nest-cli|nodemon|typedoc|vercel|firebase|biome|deno|knip|tslint|api-extractor|cypress|ng-package|capacitor\.config|electron-builder|jest[\w.-]*|babel\.config|\.?\w+rc|\.size-limit|site)\.jsonc?$/;
 const bareNames = /^\.(?:babel|eslint|stylelint|prettier|swc|lintstaged|postcss|nyc|mocha|parcel|c8|jshint)rc$/;
 
 /** Whether a file is settings in JSON. */

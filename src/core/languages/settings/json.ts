@@ -29,6 +29,11 @@ function extract(text: string, name: string): Extraction {
     const form = isWatched(name, keys) ? { ...filesForm(value), lookup: "watched" } : judgeText({ value, keys });
     if (form) references.push({ ...form, start, end, specifier: value, quote: '"' });
   };
+  /** The folders from which the pages of parts of an app count: `"subPackages": [{ "root": "rota", "pages": … }]`. */
+  const roots = new Map<string, string>();
+  const pages: { readonly reference: Reference; readonly part: string }[] = [];
+  const partOf = ([first = "", second = ""]: readonly string[]): string | undefined =>
+    /^sub-?packages$/i.test(first) ? `${first} ${second}` : undefined;
   let problem: Extraction["problem"];
   const begin = text.startsWith("\uFEFF") ? 1 : 0;
   visit(
@@ -40,7 +45,15 @@ function extract(text: string, name: string): Extraction {
         if (keyed.test(parent) && (key.includes("/") || key.includes("*"))) add(offset + begin, length, key, keys);
       },
       onLiteralValue: (value: unknown, offset, length, _line, _column, pathTo) => {
-        if (typeof value === "string") add(offset + begin, length, value, pathTo().map(String));
+        if (typeof value !== "string") return;
+        const keys = pathTo().map(String);
+        const part = partOf(keys);
+        if (part !== undefined && keys.length === 3 && keys[2] === "root")
+          roots.set(part, value.replace(/^\/|\/$/g, ""));
+        add(offset + begin, length, value, keys);
+        const last = references.at(-1);
+        if (part !== undefined && last?.lookup === "page" && last.start === offset + begin + 1)
+          pages.push({ reference: last, part });
       },
       onError: (_code, offset) => {
         problem ??= { offset: offset + begin, message: "the JSON has a syntax error" };
@@ -49,6 +62,8 @@ function extract(text: string, name: string): Extraction {
     options,
   );
   if (problem) return { references: [], computed: [], reading: "not read", problem };
+  for (const { reference, part } of pages)
+    references[references.indexOf(reference)] = { ...reference, inside: roots.get(part) ?? "" };
   return { references: references.sort((a, b) => a.start - b.start), computed: [], reading: "whole" };
 }
 

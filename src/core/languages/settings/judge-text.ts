@@ -24,6 +24,11 @@ const otherKeys =
 /** Keys behind which a tool loads a module: a name is that of a package, and a path may leave its ending out. */
 const loadedKeys = /^(?:plugins|presets|parser|testEnvironment)$/;
 
+/** Whether a text is the path of a page, without its ending: `pages` of `app.json` and `pages.json`. */
+function isPage(keys: readonly string[], own: string): boolean {
+  return own === "pages" || own === "pagePath" || (own === "path" && keys.includes("pages"));
+}
+
 /** A text, and the keys that lead to it from the outermost one; of a list, the key of the list. */
 export interface SettingText {
   readonly value: string;
@@ -45,6 +50,7 @@ export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; 
   const own = ownKey(keys);
   const isShort = value.length < (placeKeys.test(own) ? 1 : 2);
   if (isShort || value.length > 300 || /[\r\n\t\\^"`<>|=]/.test(value.replace(/^!?<rootDir>\//, ""))) return undefined;
+  if (own === "component" && /^[@~]\/[^*?{}]*$/.test(value)) return { kind: "setting", lookup: "loaded module" };
   if (/^[a-z][\w+.-]+:|^\/\/|^[@~#]|^\.{1,2}\/?$/i.test(value) || /\$\{(?!configDir\}|workspaceRoot\})/.test(value))
     return undefined;
   if (loadedKeys.test(own) && /^\.{1,2}\/[^*?{}]*$/.test(value)) return { kind: "setting", lookup: "loaded module" };
@@ -58,6 +64,7 @@ export function judgeText({ value, keys }: SettingText): { kind: ReferenceKind; 
   if (isRegular(value) || (/\s/.test(value) && !/\/|\.\w{1,12}$/.test(value))) return undefined;
   const counted = countedLookup(keys);
   if (counted !== undefined) return { kind: "pattern", lookup: counted };
+  if (isPage(keys, own) && /^[\w@-]+(?:\/[\w@.-]+)+$/.test(value)) return { kind: "setting", lookup: "page" };
   if (/\/|\.\w{1,12}$/.test(value) || placeKeys.test(own)) return { kind: "setting", lookup: "place" };
   return undefined;
 }

@@ -75,6 +75,22 @@ export const placeLookups: readonly NameLookup[] = [
       return found.state === "unresolved" ? external : found;
     },
   },
+  // A page by its path from the settings' folder, without its ending: `pages/rota/rota`.
+  {
+    name: "page",
+    isOpen: true,
+    countsInside: true,
+    resolve(ground, from, question) {
+      const found = moduleLookup.resolve(ground, from, { ...question, specifier: pageFrom(question) });
+      return found.state === "found" ? found : external;
+    },
+    *spellings(task) {
+      const head = pageFrom({ ...task.reference, specifier: "" });
+      const reference = { ...task.reference, specifier: pageFrom(task.reference) };
+      for (const spelled of moduleLookup.spellings({ ...task, reference }))
+        if (spelled.startsWith(head)) yield spelled.slice(head.length);
+    },
+  },
   // The folder that an alias or export with a star stands for: `src/*`.
   {
     name: "base",
@@ -83,6 +99,11 @@ export const placeLookups: readonly NameLookup[] = [
     spellings: (task) => placeSpellings(task, true, groundOf(task)),
   },
 ];
+
+/** A page as a module is called: from the settings' folder, and the one of a part of the app in it. */
+function pageFrom({ specifier, inside }: Pick<Question, "specifier" | "inside">): string {
+  return inside === undefined || inside === "" ? `./${specifier}` : `./${inside}/${specifier}`;
+}
 
 /** `pages/main.scss` → `pages/main.css`; a partial gives no file. */
 function compiledTo(inside: string): string | undefined {

@@ -1,0 +1,281 @@
+/**
+ * What finds files by where they lie, or by their names: frameworks their pages, build tools their settings, browsers what they ask for.
+ * Sources: the chapters on routing, project structure, directories, auto-imports and configuration files of each tool's own
+ * documentation.
+ */
+
+import { inFolder, relativePath, type ProjectPath } from "../base/paths.js";
+import type { SourceTree } from "../files/index.js";
+
+/** A folder whose files are known by it. */
+export interface PlaceFolder {
+  /** From the folder of the manifest, or of a source root in it; empty for that folder itself, where only the files right in it count. */
+  readonly at: string;
+  /** Only files of these names, without extension. */
+  readonly stems?: RegExp;
+  /** Only files right in the folder. */
+  readonly isFlat?: true;
+  /** Only in the folder of the manifest, and in no source root. */
+  readonly isTop?: true;
+  /** Only files that the manifest calls by their names: `"name": "rota"`. */
+  readonly isNamed?: true;
+}
+
+/** A tool, how it is told, and the folders in which it looks. */
+export interface PlaceTool {
+  readonly title: string;
+  /** Packages of which one stands in the manifest. */
+  readonly packages?: readonly string[];
+  /** Or what else the manifest says. */
+  readonly says?: RegExp;
+  /** Not where settings of such names, from the folder of the manifest, say so. */
+  readonly unless?: { readonly settings: RegExp; readonly say: RegExp };
+  /** Folders whose files have an address. */
+  readonly addresses?: readonly PlaceFolder[];
+  /** Folders of components, and whether their folders are part of their names. */
+  readonly tags?: readonly { readonly at: string; readonly byFolder: boolean }[];
+  /** Folders whose files give what they export, those that lie right in it. */
+  readonly names?: readonly string[];
+  /** More folders out of which nobody moves a file unasked. */
+  readonly kept?: readonly string[];
+  /** Whether a setting says where the folders are, so that they may be anywhere. */
+  readonly isAnywhere?: true;
+}
+
+const folders = (...names: readonly string[]): PlaceFolder[] => names.map((at) => ({ at }));
+const named = (stems: RegExp): PlaceFolder => ({ at: "", stems });
+const inside = (at: string, stems: RegExp): PlaceFolder => ({ at, stems, isFlat: true });
+
+const placeTools: readonly PlaceTool[] = [
+  {
+    title: "Next.js",
+    packages: ["next"],
+    addresses: [
+      ...folders("pages"),
+      {
+        at: "app",
+        stems:
+          /^(?:page|layout|template|loading|error|global-error|not-found|global-not-found|default|route|forbidden|unauthorized|icon\d*|apple-icon\d*|opengraph-image\d*|twitter-image\d*|sitemap|robots|manifest)$/,
+      },
+      named(/^(?:middleware|proxy|instrumentation(?:-client)?)$/),
+    ],
+    kept: ["app"],
+  },
+  { title: "Blitz", packages: ["blitz"], addresses: folders("pages") },
+  { title: "Expo Router", packages: ["expo-router"], addresses: folders("app") },
+  {
+    title: "Nuxt",
+    packages: ["nuxt", "nuxt3"],
+    addresses: [
+      ...folders("pages", "layouts", "middleware", "plugins", "modules"),
+      ...folders("server/api", "server/routes", "server/middleware", "server/plugins", "server/tasks"),
+      named(/^(?:app|error|app\.config)$/),
+    ],
+    tags: [{ at: "components", byFolder: true }],
+    names: ["composables", "utils", "server/utils", "shared/utils", "shared/types"],
+    kept: ["components", "composables", "utils", "server", "shared/utils", "shared/types"],
+  },
+  { title: "Nuxt", packages: ["@pinia/nuxt"], names: ["stores"], kept: ["stores"] },
+  {
+    title: "Nuxt",
+    packages: ["@nuxt/content"],
+    tags: [{ at: "components/content", byFolder: false }],
+    addresses: folders("content"),
+  },
+  { title: "Gatsby", packages: ["gatsby"], addresses: folders("pages"), kept: ["templates"] },
+  {
+    title: "Gridsome",
+    packages: ["gridsome"],
+    addresses: [...folders("src/pages", "src/templates"), inside("src", /^main$/)],
+  },
+  {
+    title: "Docusaurus",
+    packages: ["@docusaurus/core"],
+    addresses: [...folders("src/pages", "src/theme", "docs", "blog"), named(/^sidebars$/)],
+  },
+  {
+    title: "Astro",
+    packages: ["astro"],
+    addresses: [...folders("src/pages", "src/content"), inside("src", /^(?:middleware|content\.config|env\.d)$/)],
+  },
+  { title: "VitePress", packages: ["vitepress"], addresses: folders(".vitepress/theme", "docs/.vitepress/theme") },
+  {
+    title: "VuePress",
+    packages: ["vuepress", "@vuepress/core", "@vuepress/cli"],
+    says: /"name"\s*:\s*"(?:@[\w.-]+\/)?vuepress-theme-/,
+    addresses: ["", ".vuepress/theme/", "docs/.vuepress/theme/"].map((theme) => ({ at: `${theme}layouts` })),
+    tags: [
+      ...["", ".vuepress/theme/", "docs/.vuepress/theme/"].map((theme) => `${theme}global-components`),
+      ".vuepress/components",
+      "docs/.vuepress/components",
+    ].map((at) => ({ at, byFolder: false })),
+    kept: ["global-components", ".vuepress", "docs/.vuepress"],
+  },
+  {
+    title: "the router",
+    packages: ["@remix-run/dev", "@react-router/dev", "@react-router/fs-routes"],
+    addresses: [...folders("routes"), inside("app", /^(?:root|routes|entry(?:\.(?:client|server))?)$/)],
+  },
+  {
+    title: "the router",
+    packages: ["@tanstack/router-plugin", "@tanstack/router-vite-plugin", "@tanstack/react-start"],
+    addresses: folders("routes"),
+    isAnywhere: true,
+  },
+  {
+    title: "SvelteKit",
+    packages: ["@sveltejs/kit"],
+    addresses: [
+      ...folders("routes", "params"),
+      inside("src", /^(?:hooks(?:\.(?:client|server))?|service-worker|instrumentation\.server|app|error)$/),
+    ],
+  },
+  { title: "SolidStart", packages: ["@solidjs/start", "solid-start"], addresses: folders("src/routes") },
+  {
+    title: "Qwik City",
+    packages: ["@builder.io/qwik-city", "@qwik.dev/router"],
+    addresses: folders("src/routes"),
+  },
+  { title: "Modern.js", packages: ["@modern-js/app-tools"], addresses: folders("src/routes") },
+  { title: "Waku", packages: ["waku"], addresses: folders("src/pages") },
+  {
+    title: "Vike",
+    packages: ["vike", "vite-plugin-ssr"],
+    addresses: folders("pages"),
+  },
+  {
+    title: "Umi",
+    packages: ["umi", "@umijs/max"],
+    addresses: [
+      ...folders("models", "locales"),
+      inside("src/layouts", /^index$/),
+      inside("src", /^(?:app|access|global|overrides|loading)$/),
+    ],
+  },
+  {
+    title: "Umi",
+    packages: ["umi", "@umijs/max"],
+    unless: { settings: /^(?:\.umirc|config\/(?:config|routes?))(?:\.\w+)*$/, say: /\broutes\b|\bcomponent\s*:/ },
+    addresses: folders("pages"),
+  },
+  { title: "ice.js", packages: ["@ice/app", "ice.js"], addresses: folders("src/pages") },
+  {
+    title: "Redwood",
+    packages: ["@redwoodjs/web"],
+    addresses: folders("src/pages"),
+  },
+  {
+    title: "the router",
+    packages: [
+      "vite-plugin-pages",
+      "unplugin-vue-router",
+      "@generouted/react-router",
+      "@generouted/solid-router",
+      "generouted",
+      "vite-plugin-react-pages",
+    ],
+    addresses: folders("pages"),
+  },
+  {
+    title: "the router",
+    packages: ["vite-plugin-vue-layouts", "vite-plugin-vue-layouts-next"],
+    addresses: folders("layouts"),
+  },
+  {
+    title: "unplugin-vue-components",
+    packages: ["unplugin-vue-components"],
+    tags: [{ at: "components", byFolder: false }],
+  },
+  // Files that stand for those of a package, at the paths which they have there.
+  { title: "Volto", packages: ["@plone/volto", "@plone/scripts"], addresses: folders("customizations") },
+  {
+    title: "Quasar",
+    packages: ["@quasar/app-vite", "@quasar/app-webpack", "@quasar/app"],
+    addresses: [...folders("src/boot"), { at: "src/css", isFlat: true }],
+  },
+  {
+    title: "WXT",
+    packages: ["wxt"],
+    addresses: folders("entrypoints"),
+    names: ["composables", "hooks", "utils"],
+    tags: [{ at: "components", byFolder: false }],
+    kept: ["components", "composables", "hooks", "utils"],
+  },
+  {
+    title: "Plasmo",
+    packages: ["plasmo"],
+    addresses: [
+      ...folders("contents", "tabs", "background"),
+      named(/^(?:popup|options|newtab|devtools|sidepanel|content|background)$/),
+    ],
+  },
+  {
+    title: "Medusa",
+    packages: ["@medusajs/medusa", "@medusajs/admin-sdk"],
+    addresses: folders(
+      "src/admin/routes",
+      "src/admin/widgets",
+      "src/api",
+      "src/workflows",
+      "src/subscribers",
+      "src/jobs",
+    ),
+  },
+  { title: "Raycast", packages: ["@raycast/api"], addresses: [{ at: "src", isFlat: true, isNamed: true }] },
+  {
+    title: "Create React App",
+    packages: ["react-scripts"],
+    addresses: [inside("src", /^(?:index|setupTests|setupProxy|service-worker|react-app-env\.d)$/)],
+  },
+  { title: "Vue CLI", packages: ["@vue/cli-service"], addresses: [inside("src", /^main$/)] },
+  {
+    title: "electron-vite",
+    packages: ["electron-vite"],
+    addresses: ["main", "preload"].map((part) => inside(`src/${part}`, /^index$/)),
+  },
+  {
+    title: "React Native",
+    packages: ["react-native"],
+    addresses: [{ ...named(/^index(?:\.(?:ios|android|web))?$/), isTop: true }],
+  },
+  { title: "Expo", packages: ["expo"], addresses: [{ ...named(/^(?:App|index)$/), isTop: true }] },
+  {
+    title: "Storybook",
+    packages: ["storybook", "@storybook/react", "@storybook/vue3"],
+    addresses: [inside(".storybook", /^(?:main|preview|manager|(?:preview|manager)-(?:head|body))$/)],
+  },
+  {
+    title: "Cypress",
+    packages: ["cypress"],
+    addresses: [inside("cypress/support", /^(?:e2e|component|component-index|index)$/)],
+  },
+];
+
+/** The tools that a manifest says its package uses, and that its settings do not keep from looking. */
+export function toolsInUse(tree: SourceTree, folder: ProjectPath, manifest: string): readonly PlaceTool[] {
+  const says = (path: ProjectPath, { settings, say }: NonNullable<PlaceTool["unless"]>): boolean =>
+    settings.test(relativePath(folder, path)) && say.test(tree.text(path)?.text ?? "");
+  return placeTools.filter(
+    ({ packages = [], says: inManifest, unless }) =>
+      (packages.some((name) => manifest.includes(`"${name}"`)) || inManifest?.test(manifest) === true) &&
+      !(unless && tree.filesBelow(folder).some((path) => says(path, unless))),
+  );
+}
+
+/** Whether a folder is an app or a module of uni-app: its manifest says so, or its settings, which need none. */
+export function isUniApp(tree: Pick<SourceTree, "has">, folder: ProjectPath, manifest: string | undefined): boolean {
+  return (
+    /"@dcloudio\/[\w-]+"|"uni_modules"\s*:/.test(manifest ?? "") ||
+    (tree.has(inFolder(folder, "pages.json")) && tree.has(inFolder(folder, "manifest.json")))
+  );
+}
+
+/** Settings that a tool looks for beside the manifest: `vite.config.ts`, `.eslintrc.js`, `tsconfig.json`. The name says whose they are. */
+export const ownSettings =
+  /^(?:([a-z][\w-]*)(?:\.[\w-]+)*\.config\.(?:[cm]?[jt]s|json|ya?ml)|\.([a-z][\w-]*)rc(?:\.\w+)?|\.?(gulpfile|gruntfile)\.\w+|([jt]sconfig)\.json|(vitest|jest)\.workspace\.\w+)$/i;
+
+/** Folders from which everything is served as it lies, and what browsers, hosts and search engines ask for there by name. */
+export const served = {
+  folder: /^(?:public|static|www)$/,
+  name: /^(?:index\.html?|favicon\.ico|robots\.txt|humans\.txt|ads\.txt|sitemap[\w-]*\.xml|browserconfig\.xml|CNAME|_redirects|_headers|_routes\.json|(?:service-?worker|sw|firebase-messaging-sw)\.js|404\.html)$/i,
+};

@@ -1,0 +1,166 @@
+/** What a test runner finds beside a file, or a tool beside a manifest: no tick where it would not be found any more. */
+import { expect, test } from "vitest";
+import { afterwards, planCommand, planOf, respellings, type Files } from "./planning.test.suite.js";
+
+async function gapsOf(files: Files, ...moves: string[]): Promise<string[]> {
+  const { proof } = await planOf(files, moves);
+  expect(proof.outcome).toBe(proof.gaps.length === 0 ? "holds" : "incomplete");
+  return proof.gaps.map(({ reason, file, by = "" }) => `${reason} ${file} ${by}`);
+}
+
+const mocked: Files = {
+  "package.json": '{ "name": "orchard" }',
+  "src/tree.ts": "export const t = 1;\n",
+  "src/__mocks__/tree.ts": "export const t = 2;\n",
+  "src/rota.ts": "",
+  "__mocks__/press.ts": "export default 1;\n",
+};
+
+test.each<[string, string[], string[]]>([
+  ["alone", ["src/__mocks__/tree.ts > src/__mocks__/leaf.ts"], ["src/__mocks__/tree.ts"]],
+  ["away from what it stands for", ["src/tree.ts > src/parts/tree.ts"], ["src/__mocks__/tree.ts"]],
+  ["out of the folder", ["src/__mocks__/tree.ts > src/stand-ins/tree.ts"], ["src/__mocks__/tree.ts"]],
+  ["of a package", ["__mocks__/press.ts > src/__mocks__/press.ts"], ["__mocks__/press.ts"]],
+  ["together", ["src/tree.ts > src/parts/leaf.ts", "src/__mocks__/tree.ts > src/parts/__mocks__/leaf.ts"], []],
+  ["of something else", ["src/rota.ts > src/parts/rota.ts"], []],
+  ["with the whole package", Object.keys(mocked).map((path) => `${path} > packages/orchard/${path}`), []],
+])("a stand-in that moves %s", async (_, moves, parted) => {
+  expect(await gapsOf(mocked, ...moves)).toEqual(parted.map((path) => `sought by place ${path} the test runner`));
+});
+
+const uses = (name: string): string => `{ "dependencies": { "${name}": "9" } }`;
+
+test.each([
+  ["vite", "vite.config.ts", "vite"],
+  ["eslint", ".eslintrc.cjs", "eslint"],
+  ["typescript", "tsconfig.json", "tsconfig"],
+  ["react-scripts", "src/index.js", "Create React App"],
+  ["react-native", "index.js", "React Native"],
+  ["@remix-run/dev", "app/root.tsx", "the router"],
+  ["@sveltejs/kit", "src/hooks.server.ts", "SvelteKit"],
+  ["electron-vite", "src/preload/index.ts", "electron-vite"],
+  ["next", "public/robots.txt", "a browser or host"],
+])("with %s, %s is looked for where it is", async (name, path, by) => {
+  const files = { "package.json": uses(name), [path]: path.endsWith(".json") ? "{}" : "", "src/other/rota.js": "" };
+  expect(await gapsOf(files, `${path} > src/other/${path}`)).toEqual([`sought by place ${path} ${by}`]);
+  // What else is called so is looked for by nobody, and what goes along with its manifest is found there.
+  const other = { ...files, [`src/other/${path}`]: files[path] ?? "" };
+  expect(await gapsOf(other, `src/other/${path} > src/more/${path}`)).toEqual([]);
+  const all = Object.keys(files).map((each) => `${each} > apps/web/${each}`);
+  expect((await gapsOf(files, ...all)).filter((gap) => gap.startsWith("sought"))).toEqual([]);
+});
+
+test.each([
+  ["astro", "src/pages/rota.json.ts"],
+  ["astro", "src/content/trees/pippin.json"],
+  ["@docusaurus/core", "src/theme/Footer/index.tsx"],
+  ["@docusaurus/core", "docs/rota.md"],
+  ["@solidjs/start", "src/routes/rota.tsx"],
+  ["@builder.io/qwik-city", "src/routes/rota/index.tsx"],
+  ["vike", "pages/rota/+Page.tsx"],
+  ["umi", "src/pages/rota.tsx"],
+  ["umi", "src/models/rota.ts"],
+  ["wxt", "entrypoints/rota.content.ts"],
+  ["plasmo", "contents/rota.ts"],
+  ["vite-plugin-vue-layouts", "src/layouts/plain.vue"],
+  ["@quasar/app-vite", "src/boot/press.js"],
+  ["@medusajs/medusa", "src/admin/widgets/rota.tsx"],
+])("with %s, %s has an address or name by its place", async (name, path) => {
+  const gaps = await gapsOf({ "package.json": uses(name), [path]: "" }, `${path} > ${path.replace("/", "/moved/")}x`);
+  expect(gaps).toHaveLength(1);
+  expect(gaps[0]).toMatch(/^found by place /);
+});
+
+test("a command of Raycast is the file that the manifest calls so", async () => {
+  const files = {
+    "package.json": '{ "commands": [{ "name": "rota" }], "dependencies": { "@raycast/api": "1" } }',
+    "src/rota.tsx": "",
+    "src/weigh.ts": "",
+  };
+  expect(await gapsOf(files, "src/rota.tsx > src/shifts.tsx")).toEqual(["found by place src/rota.tsx Raycast"]);
+  expect(await gapsOf(files, "src/weigh.ts > src/scales.ts")).toEqual([]);
+});
+
+const row = "<template><p /></template>\n";
+
+test("components that uni-app finds by their folders are called anew", async () => {
+  const files = {
+    "package.json": uses("@dcloudio/uni-app"),
+    "src/components/tree-card/tree-card.vue": row,
+    "src/pages/rota/rota.vue": "<template><tree-card /></template>\n",
+  };
+  const move = "src/components/tree-card/tree-card.vue > src/components/apple-card/apple-card.vue";
+  const plan = await planOf(files, [move]);
+  expect(plan.proof.outcome).toBe("holds");
+  expect(afterwards(files, plan)["src/pages/rota/rota.vue"]).toBe("<template><apple-card /></template>\n");
+  // Where its folder is called otherwise, it is none: nothing can be written instead.
+  expect(await gapsOf(files, "src/components/tree-card/tree-card.vue > src/components/tree-card/apple.vue")).toEqual([
+    "named by place src/pages/rota/rota.vue uni-app",
+  ]);
+  const { "package.json": _, ...bare } = files;
+  const settings = { "src/pages.json": "{}", "src/manifest.json": "{}" };
+  expect(await gapsOf({ ...bare, ...settings }, "src/components/tree-card/tree-card.vue > src/tree-card.vue")).toEqual([
+    "named by place src/pages/rota/rota.vue uni-app",
+  ]);
+});
+
+test("components that VuePress gives to documents are looked for there", async () => {
+  const files = {
+    "package.json": uses("vuepress"),
+    ".vuepress/components/TreeCard.vue": row,
+    "rota.md": "# Rota\n\n<TreeCard />\n",
+  };
+  expect(await gapsOf(files, ".vuepress/components/TreeCard.vue > .vuepress/components/LeafCard.vue")).toEqual([
+    "named by place rota.md VuePress",
+  ]);
+});
+
+test("pages are updated in the lists that name them without their endings", async () => {
+  const files = {
+    "src/pages.json": JSON.stringify({
+      pages: [{ path: "pages/rota/rota" }],
+      subPackages: [{ pages: [{ path: "pages/list" }], root: "trees" }],
+      tabBar: { list: [{ pagePath: "pages/rota/rota" }] },
+    }),
+    "src/pages/rota/rota.vue": row,
+    "src/trees/pages/list.vue": row,
+  };
+  const rota = await planOf(files, ["src/pages/rota/rota.vue > src/pages/shifts/shifts.vue"]);
+  expect([rota.proof.outcome, ...respellings(rota)]).toEqual([
+    "holds",
+    "src/pages.json: pages/rota/rota > pages/shifts/shifts",
+    "src/pages.json: pages/rota/rota > pages/shifts/shifts",
+  ]);
+  const list = await planOf(files, ["src/trees/pages/list.vue > src/trees/pages/all.vue"]);
+  expect([list.proof.outcome, ...respellings(list)]).toEqual(["holds", "src/pages.json: pages/list > pages/all"]);
+  const folder = await planCommand(files, "src/trees src/apples");
+  expect([folder.proof.outcome, ...respellings(folder)]).toEqual(["holds", "src/pages.json: trees > apples"]);
+  // A page that leaves the part of the app cannot be named from there.
+  const away = await planOf({ ...files, "src/trees/pages/other.vue": row }, [
+    "src/trees/pages/list.vue > src/pages/list.vue",
+  ]);
+  expect(away.proof.outcome).toBe("fails");
+});
+
+test("routes in settings name their components by an alias, or from the folder of the pages", async () => {
+  const files = (component: string): Files => ({
+    "package.json": uses("umi"),
+    ".umirc.ts": `export default { routes: [{ path: "/rota", component: "${component}" }] };\n`,
+    "src/pages/Rota/index.tsx": "export default () => <b />;\n",
+  });
+  const move = "src/pages/Rota/index.tsx > src/pages/Shifts/index.tsx";
+  const plan = await planOf(files("@/pages/Rota"), [move]);
+  expect([plan.proof.outcome, ...respellings(plan)]).toEqual(["holds", ".umirc.ts: @/pages/Rota > @/pages/Shifts"]);
+  expect(await gapsOf(files("./Rota"), move)).toEqual(["path in text .umirc.ts "]);
+});
+
+test("what settings in a source root name from there is said", async () => {
+  const files = {
+    "src/app.config.ts": "export default defineAppConfig({ pages: ['pages/rota/index'] });\n",
+    "src/pages/rota/index.tsx": "export default () => <b />;\n",
+    "src/parts/names.ts": "export const all = ['pages/rota/index'];\n",
+  };
+  expect(await gapsOf(files, "src/pages/rota/index.tsx > src/pages/shifts/index.tsx")).toEqual([
+    "path in text src/app.config.ts ",
+  ]);
+});

@@ -1,0 +1,70 @@
+/**
+ * What a test runner puts in the place of a file, because it lies in a folder beside it and is called as it is: `__mocks__/tree.ts`
+ * stands for `tree.ts`, and `__mocks__/press.ts` beside a manifest for a package. Where the two part, nothing says so but tests that
+ * run with what is real. Source: the documentation of Jest and Vitest, "Manual mocks".
+ */
+import { partsOf } from "../../app/index.js";
+import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import type { SourceTree } from "../../files/index.js";
+import { isCode, standInFolders } from "../../languages/index.js";
+import type { Draft } from "../draft.js";
+import { alongWithManifests } from "./place-gaps.js";
+import type { Gap } from "./plan.js";
+
+/** One for each stand-in that no longer lies beside what it stands for. */
+export function standInGaps(tree: SourceTree, { moves }: Pick<Draft, "moves">): Gap[] {
+  const targets = new Map(moves.map(({ from, to }) => [from, to]));
+  const parted = new Set<ProjectPath>();
+  const goesAlong = alongWithManifests(tree, targets);
+  for (const { from, to } of moves) {
+    if (!isCode(from)) continue;
+    if (isStandIn(from)) {
+      const leader = leaderOf(tree, from, targets);
+      if (leader === undefined ? !goesAlong(from) : !isOf(to, leader)) parted.add(from);
+      continue;
+    }
+    for (const folder of standInFolders) {
+      const place = inFolder(folderOf(from), folder);
+      if (!tree.hasFolder(place)) continue;
+      for (const path of tree.filesBelow(place))
+        if (folderOf(path) === place && stemOf(path) === stemOf(from) && !isOf(targets.get(path) ?? path, to))
+          parted.add(path);
+    }
+  }
+  return [...parted].map((file) => ({
+    reason: "sought by place",
+    file,
+    detail: nameOf(file),
+    by: "the test runner",
+    others: 0,
+  }));
+}
+
+function isStandIn(path: ProjectPath): boolean {
+  return standInFolders.has(nameOf(folderOf(path)));
+}
+
+/** Whether a stand-in lies beside a file, or would, and is called as that is. */
+function isOf(standIn: ProjectPath, file: ProjectPath): boolean {
+  return isStandIn(standIn) && folderOf(folderOf(standIn)) === folderOf(file) && stemOf(standIn) === stemOf(file);
+}
+
+/** Where the file lies then that a stand-in stands for today; `undefined` where it stands for a package. */
+function leaderOf(
+  tree: SourceTree,
+  standIn: ProjectPath,
+  targets: ReadonlyMap<ProjectPath, ProjectPath>,
+): ProjectPath | undefined {
+  const home = folderOf(folderOf(standIn));
+  const leader = tree
+    .filesBelow(home)
+    .find(
+      (path) =>
+        folderOf(path) === home && isCode(path) && stemOf(path) === stemOf(standIn) && partsOf(nameOf(path)).leads,
+    );
+  return leader && (targets.get(leader) ?? leader);
+}
+
+function stemOf(path: ProjectPath): string {
+  return partsOf(nameOf(path)).stem;
+}
