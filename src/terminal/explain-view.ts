@@ -110,14 +110,16 @@ function partnerLines(title: string, partners: readonly Partner[], { palette, wi
 /** What a framework knows it by: whoever uses that names no path. */
 function knownLines({ knownBy }: Explanation, { width }: Screen): string[] {
   const names = knownBy
-    .filter(({ kind }) => kind !== "address")
+    .filter(({ kind }) => kind === "tag" || kind === "name")
     .map(({ kind, as }) => (kind === "tag" ? `<${as}>` : as));
   const [first] = knownBy;
   if (first === undefined) return [];
   const said =
-    names.length === 0
-      ? `${first.by} finds it by where it lies; what leads to its address is not counted.`
-      : `${first.by} finds it by where it lies, as ${enumerate(names)}; who uses ${names.length === 1 ? "that name" : "those names"} without an import is not counted.`;
+    first.kind === "sought" && names.length === 0
+      ? `${first.by} looks for it where it lies, by its name.`
+      : names.length === 0
+        ? `${first.by} finds it by where it lies; what leads to its address is not counted.`
+        : `${first.by} finds it by where it lies, as ${enumerate(names)}; who uses ${names.length === 1 ? "that name" : "those names"} without an import is not counted.`;
   return wrap(said, width - 4)
     .split("\n")
     .map((line) => `    ${line}`);

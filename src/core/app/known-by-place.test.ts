@@ -9,7 +9,7 @@ const at = (path: string): ProjectPath => path as ProjectPath;
 /** What a file is known by, as `kind name`, in a project of these files. */
 async function known(files: Readonly<Record<string, string>>, path: string, given: string[] = []): Promise<string[]> {
   const tree = await readTree(new MemoryStore(files));
-  const found = knownByPlace(tree, [at(path)])?.(at(path), () => given) ?? [];
+  const found = knownByPlace(tree, [at(path)])(at(path), () => given);
   return found.map(({ kind, as, isUnsure }) => `${kind} ${as}${isUnsure === true ? "?" : ""}`);
 }
 

@@ -18,7 +18,17 @@ import { literally } from "../base/text/index.js";
 import { isCode, isOfTrade } from "../languages/index.js";
 import type { SourceTree } from "../files/index.js";
 import { replacedThemes } from "./found-by-place.js";
-import { isUniApp, ownSettings, served, toolsInUse, type PlaceTool } from "./place-tools.js";
+import {
+  atTop,
+  hidden,
+  inAnyFolder,
+  inDartPackage,
+  isUniApp,
+  ownSettings,
+  served,
+  toolsInUse,
+  type PlaceTool,
+} from "./place-tools.js";
 
 /** One thing by which a file is known. */
 export interface KnownBy {
@@ -40,20 +50,25 @@ const told: Readonly<Record<string, string>> = { nuxt: "Nuxt", "unplugin-auto-im
 
 const settings = /^(?:vite|vue|nuxt|quasar|webpack|rspack|rsbuild|vitest)\.config\.[cm]?[jt]s$/;
 
-/** Reads the manifests above some files, and what is set beside them; nothing where there is no manifest, and no tool says so itself. */
-export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): PlaceKnowledge | undefined {
+/** Files that say where a package begins. */
+export const manifests = ["package.json", "pubspec.yaml", "Package.swift"];
+
+/** Reads the manifests above some files, and what is set beside them. */
+export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): PlaceKnowledge {
   const folders = [...new Set([rootPath, ...foldersHolding(paths)])];
   const all = folders.flatMap((folder): PlaceKnowledge[] => {
     const manifest = tree.text(inFolder(folder, "package.json"))?.text;
     const ofApp = isUniApp(tree, folder, manifest) ? [takenByUniApp(folder)] : [];
-    const found = manifest === undefined ? ofApp : [...ofApp, ...knowledgeOf(tree, folder, manifest)];
+    const isPackage = folder === rootPath || manifests.some((name) => tree.has(inFolder(folder, name)));
+    const ofDart = tree.has(inFolder(folder, "pubspec.yaml")) ? [ofDartPackage(folder)] : [];
+    const ofFolder = isPackage ? [ofSettings(folder), ofServed(folder), ...ofDart] : [];
+    const ofTools = manifest === undefined ? [] : knowledgeOf(tree, folder, manifest);
+    const found = [...ofApp, ...ofFolder, ...ofTools];
     if (folder === rootPath || found.length === 0) return found;
     return [(path, given) => (isBelow(path, folder) ? found.flatMap((each) => each(path, given)) : [])];
   });
   // What has no letter for a name has none: `_.vue`.
-  return all.length === 0
-    ? undefined
-    : (path, given) => all.flatMap((each) => each(path, given)).filter(({ as }) => as !== "");
+  return (path, given) => all.flatMap((each) => each(path, given)).filter(({ as }) => as !== "");
 }
 
 function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): PlaceKnowledge[] {
@@ -62,16 +77,12 @@ function knowledgeOf(tree: SourceTree, folder: ProjectPath, manifest: string): P
   const themes: PlaceTool[] = addresses.length === 0 ? [] : [{ packages: ["gatsby"], title: "Gatsby", addresses }];
   const used = [...toolsInUse(tree, folder, manifest), ...themes];
   const telling = Object.entries(told).filter(([name]) => has(name));
-  const general = [ofSettings(folder), ofServed(folder)];
-  if (used.length + telling.length === 0) return general;
+  if (used.length + telling.length === 0) return [];
   const config = settingsIn(tree, folder);
   const tops = sourcesOf(tree, folder, config);
   const isFlat = /pathPrefix\s*:\s*false/.test(config);
   const isNamed = (stem: string): boolean => new RegExp(`"name"\\s*:\\s*"${literally(stem)}"`).test(manifest);
-  const found = [
-    ...general,
-    ...used.flatMap((tool) => tops.map((top) => knowledgeFrom(tool, top, { folder, isFlat, isNamed }))),
-  ];
+  const found = used.flatMap((tool) => tops.map((top) => knowledgeFrom(tool, top, { folder, isFlat, isNamed })));
   for (const tool of used.filter(({ tags }) => tags !== undefined))
     for (const at of componentFoldersIn(config, folder, tops))
       found.push((path) => (isBelow(path, at) ? [{ by: tool.title, kind: "address", as: path }] : []));
@@ -183,15 +194,32 @@ function knowledgeFrom(tool: PlaceTool, top: ProjectPath, said: Said): PlaceKnow
   ];
 }
 
-/** Settings right beside a manifest: their tool looks for them there, by their names. */
+/** Settings right beside a manifest, or at the top of the repository: their tool looks for them there, by their names. */
 function ofSettings(folder: ProjectPath): PlaceKnowledge {
   return (path) => {
-    if (folderOf(path) !== folder) return [];
-    const tool = ownSettings
-      .exec(nameOf(path))
-      ?.slice(1)
-      .find((each: string | undefined) => each !== undefined);
-    return tool === undefined ? [] : [{ by: tool.toLowerCase(), kind: "sought", as: nameOf(path) }];
+    const name = nameOf(path);
+    const sought = (by: string, as: string): KnownBy[] => [{ by, kind: "sought", as }];
+    if (folderOf(path) === folder) {
+      const tool = ownSettings
+        .exec(name)
+        ?.slice(1)
+        .find((each: string | undefined) => each !== undefined);
+      if (tool !== undefined) return sought(tool.toLowerCase(), name);
+      if (atTop.test(name)) return sought("a tool", name);
+    }
+    if (folder !== rootPath) return [];
+    if (inAnyFolder.test(name)) return sought("a tool", path);
+    if (hidden.taken.test(path)) return sought("the host", hidden.taken.exec(path)?.[0] ?? "");
+    return hidden.named.test(path) ? sought("a tool", path) : [];
+  };
+}
+
+function ofDartPackage(folder: ProjectPath): PlaceKnowledge {
+  return (path) => {
+    const inside = relativePath(folder, path);
+    return inDartPackage.test(inside)
+      ? [{ by: "Flutter or Dart", kind: "sought", as: inside.replace(/^(bin\/).*/, "$1") }]
+      : [];
   };
 }
 

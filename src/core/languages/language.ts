@@ -174,6 +174,8 @@ export interface Language {
   };
   /** Whether such a file is called, once it is built, after the first type of the file of code that has its name. */
   readonly isCalledAfterType?: true;
+  /** Whether a test runner takes a file for a test, by its name and place, where nothing says otherwise. */
+  isFoundAsTest?(path: ProjectPath): boolean;
   /** Why a file has to stay where it lies, if it has to, whatever names it: `the tools find it at Themes/Generic.xaml`. */
   keepsPlace?(path: ProjectPath, tree: Pick<ListTree, "paths" | "text">): string | undefined;
   /** How folders end that are one thing to its tools, whatever lies in them: `.xcassets`. */

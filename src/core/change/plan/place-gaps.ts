@@ -3,7 +3,7 @@
  * there is one and it is free; else that is told, and the proof is not complete.
  */
 import { addTo } from "../../base/grouping.js";
-import { knownByPlace, takenOfAll, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
+import { knownByPlace, manifests, takenOfAll, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
 import {
   folderOf,
@@ -181,7 +181,6 @@ async function lossesOf(tree: SourceTree, draft: Draft): Promise<Losses | undefi
   const made = draft.made.filter(({ path }) => isCode(path));
   if (changed.length === 0) return undefined;
   const knowledge = knownByPlace(tree, [...changed, ...targets.values(), ...made.map(({ path }) => path)]);
-  if (!knowledge) return undefined;
   for (const language of new Set([...changed, ...made.map(({ path }) => path)].map((path) => languageFor(path))))
     await language?.prepare();
   const after = afterEdits(tree, draft);
@@ -223,12 +222,19 @@ export function alongWithManifests(
   targets: ReadonlyMap<ProjectPath, ProjectPath>,
 ): (path: ProjectPath) => boolean {
   return (path) => {
-    const to = targets.get(path);
-    if (to === undefined) return false;
-    const home = [...foldersAbove(path), rootPath].find((folder) => tree.has(inFolder(folder, "package.json")));
-    if (home === undefined) return false;
-    const manifest = targets.get(inFolder(home, "package.json"));
-    return manifest !== undefined && to === inFolder(folderOf(manifest), relativePath(home, path));
+    if (!targets.has(path)) return false;
+    for (const folder of [...foldersAbove(path), rootPath]) {
+      const name = manifests.find((each) => tree.has(inFolder(folder, each)));
+      if (name === undefined) continue;
+      const manifest = targets.get(inFolder(folder, name));
+      if (manifest === undefined) return false;
+      const isAlong = (each: ProjectPath): boolean =>
+        targets.get(each) === inFolder(folderOf(manifest), relativePath(folder, each));
+      // A manifest that goes alone leaves its package behind.
+      const isManifest = path === inFolder(folder, name);
+      return isManifest ? tree.filesBelow(folder).some((each) => each !== path && isAlong(each)) : isAlong(path);
+    }
+    return false;
   };
 }
 

@@ -32,7 +32,7 @@ const uses = (name: string): string => `{ "dependencies": { "${name}": "9" } }`;
 
 test.each([
   ["vite", "vite.config.ts", "vite"],
-  ["eslint", ".eslintrc.cjs", "eslint"],
+  ["@babel/core", "babel.config.cjs", "babel"],
   ["typescript", "tsconfig.json", "tsconfig"],
   ["react-scripts", "src/index.js", "Create React App"],
   ["react-native", "index.js", "React Native"],
@@ -163,4 +163,60 @@ test("what settings in a source root name from there is said", async () => {
   expect(await gapsOf(files, "src/pages/rota/index.tsx > src/pages/shifts/index.tsx")).toEqual([
     "path in text src/app.config.ts ",
   ]);
+});
+
+test.each([
+  ["src/tree.test.ts > src/parts/tree.test.ts", true],
+  ["src/tree.test.ts > src/tree.check.ts", false],
+  ["src/__tests__/leaf.ts > src/leaf.ts", false],
+  ["test/row_test.dart > test/parts/row_test.dart", true],
+  ["test/row_test.dart > test/row_checks.dart", false],
+  ["test/row_test.dart > lib/row_test.dart", false],
+])("a test is found by its name and place: %s", async (move, isFound) => {
+  const [from = ""] = move.split(" > ");
+  expect(await gapsOf({ [from]: "" }, move)).toEqual(isFound ? [] : [`sought by place ${from} the test runner`]);
+});
+
+test.each<[string, string, Files]>([
+  ["what git leaves out", ".gitignore", {}],
+  ["what a folder's editors are told", "src/.editorconfig", {}],
+  ["a host's steps", ".github/workflows/check.yml", {}],
+  ["what is run before a commit", ".husky/pre-commit", {}],
+  ["keys of the environment", ".env.production", {}],
+  ["how the app is packed", "Dockerfile", {}],
+  ["a workspace", "pnpm-workspace.yaml", {}],
+  ["a manifest alone", "package.json", { "package.json": "{}", "src/a.ts": "" }],
+  ["of Dart", "pubspec.yaml", { "pubspec.yaml": "name: row\n", "lib/a.dart": "" }],
+  ["where a Flutter app begins", "lib/main.dart", { "pubspec.yaml": "name: row\n" }],
+  ["a command of Dart", "bin/row.dart", { "pubspec.yaml": "name: row\n" }],
+  ["properties of .NET", "Directory.Build.props", { "Directory.Build.props": "<Project />" }],
+])("%s is looked for by name", async (_, path, more) => {
+  const files = { [path]: "", ...more };
+  const gaps = await gapsOf(files, `${path} > moved/${path.replace(/.*\//, "")}`);
+  expect(gaps.filter((gap) => gap.startsWith(`sought by place ${path} `))).toHaveLength(1);
+});
+
+test("tables of texts in several languages stay together", async () => {
+  const files = {
+    "App.csproj": "<Project Sdk='Microsoft.NET.Sdk' />",
+    "Words.resx": "<root />",
+    "Words.de.resx": "<root />",
+  };
+  const parted = ["sought by place Words.de.resx the compiler"];
+  expect(await gapsOf(files, "Words.de.resx > Parts/Words.de.resx")).toContain(parted[0]);
+  const both = await gapsOf(files, "Words.resx > Parts/Words.resx", "Words.de.resx > Parts/Words.de.resx");
+  expect(both.filter((gap) => gap.startsWith("sought"))).toEqual([]);
+});
+
+test("all translations of a Flutter app stay in the folder that its settings name", async () => {
+  const files = {
+    "pubspec.yaml": "name: row\nflutter:\n  generate: true\n",
+    "l10n.yaml": "arb-dir: lib/words\n",
+    "lib/words/app_en.arb": "{}",
+    "lib/words/app_de.arb": "{}",
+  };
+  const { proof } = await planOf(files, ["lib/words/app_de.arb > lib/other/app_de.arb"]);
+  expect(proof.different.map(({ file }) => file)).toEqual(["pubspec.yaml"]);
+  const all = await planCommand(files, "lib/words lib/texts");
+  expect([all.proof.outcome, ...respellings(all)]).toEqual(["holds", "l10n.yaml: lib/words > lib/texts"]);
 });

@@ -1,22 +1,31 @@
 /**
- * What a test runner puts in the place of a file, because it lies in a folder beside it and is called as it is: `__mocks__/tree.ts`
+ * What a test runner finds by names and places alone: the tests; and what it puts in the place of a file, because it lies in a folder beside it and is called as it is: `__mocks__/tree.ts`
  * stands for `tree.ts`, and `__mocks__/press.ts` beside a manifest for a package. Where the two part, nothing says so but tests that
- * run with what is real. Source: the documentation of Jest and Vitest, "Manual mocks".
+ * run with what is real. Source: the documentation of Jest and Vitest, "Manual mocks". So it is with tables of texts in several languages:
+ * beside `Words.resx`, `Words.de.resx` is found. Source: the documentation of .NET, "Package and deploy resources".
  */
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { SourceTree } from "../../files/index.js";
-import { isCode, standInFolders } from "../../languages/index.js";
+import { isCode, languageFor, standInFolders } from "../../languages/index.js";
 import type { Draft } from "../draft.js";
 import { alongWithManifests } from "./place-gaps.js";
 import type { Gap } from "./plan.js";
 
-/** One for each stand-in that no longer lies beside what it stands for. */
+/** One for each test that would be found no more, each stand-in that no longer lies beside what it stands for, and each such table. */
 export function standInGaps(tree: SourceTree, { moves }: Pick<Draft, "moves">): Gap[] {
   const targets = new Map(moves.map(({ from, to }) => [from, to]));
   const parted = new Set<ProjectPath>();
   const goesAlong = alongWithManifests(tree, targets);
   for (const { from, to } of moves) {
+    // A test that is called otherwise is left out without a word.
+    if (isFoundAsTest(from) && !isFoundAsTest(to)) parted.add(from);
+    if (languageFor(from)?.isCalledAfterType === true) {
+      // The neutral one, whose name is the shorter, is found by itself.
+      for (const path of tablesBeside(tree, from))
+        if (!areTogether(targets.get(path) ?? path, to)) parted.add(path.length > from.length ? path : from);
+      continue;
+    }
     if (!isCode(from)) continue;
     if (isStandIn(from)) {
       const leader = leaderOf(tree, from, targets);
@@ -35,9 +44,25 @@ export function standInGaps(tree: SourceTree, { moves }: Pick<Draft, "moves">): 
     reason: "sought by place",
     file,
     detail: nameOf(file),
-    by: "the test runner",
+    by: isCode(file) ? "the test runner" : "the compiler",
     others: 0,
   }));
+}
+
+function isFoundAsTest(path: ProjectPath): boolean {
+  return languageFor(path)?.isFoundAsTest?.(path) === true;
+}
+
+/** The tables of the same texts in other languages: `Words.de.resx` beside `Words.resx`. Only together they are found as one. */
+function tablesBeside(tree: SourceTree, path: ProjectPath): ProjectPath[] {
+  return tree
+    .filesBelow(folderOf(path))
+    .filter((each) => each !== path && languageFor(each)?.isCalledAfterType === true && areTogether(each, path));
+}
+
+function areTogether(one: ProjectPath, other: ProjectPath): boolean {
+  const head = (path: ProjectPath): string => nameOf(path).split(".")[0] ?? "";
+  return folderOf(one) === folderOf(other) && head(one) === head(other);
 }
 
 function isStandIn(path: ProjectPath): boolean {

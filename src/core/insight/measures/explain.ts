@@ -56,7 +56,7 @@ export function shouldBeAt({
 
 function knownAs(graph: ReferenceGraph, path: ProjectPath): readonly KnownBy[] {
   const given = (graph.files.get(path)?.reading.exports ?? []).map(({ name }) => name).filter((name) => name !== "*");
-  return knownByPlace(graph.tree, [path])?.(path, () => given).filter(({ isUnsure }) => isUnsure !== true) ?? [];
+  return knownByPlace(graph.tree, [path])(path, () => given).filter(({ isUnsure }) => isUnsure !== true);
 }
 
 /** Explains a file that the catalogue has. */

@@ -184,7 +184,7 @@ function unreferenced(
     project.tree,
     alone.map(({ path }) => path),
   );
-  const isFound = (path: ProjectPath): boolean => (place?.(path, () => ["default"]).length ?? 0) > 0;
+  const isFound = (path: ProjectPath): boolean => place(path, () => ["default"]).length > 0;
   const loose = alone.filter(
     ({ path }) => !computed.some((folder) => path.startsWith(folder)) && !isFound(path) && !named(path),
   );

@@ -52,6 +52,7 @@ export const dart: Language = {
   headLookup: "dart asset",
   libraries: librariesOf,
   bindsFiles,
+  isFoundAsTest: (path) => /(?:^|\/)(?:test|integration_test)\/(?:.*\/)?[^/]*_test\.dart$/.test(path),
   prepare: prepareYaml,
   // What a package is called stands in its manifest.
   prepareLookups: prepareYaml,

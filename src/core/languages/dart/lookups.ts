@@ -353,13 +353,13 @@ function arbFolder(ground: Ground, settings: ProjectPath): ProjectPath | undefin
   return joinPath(folderOf(settings), named?.specifier ?? "lib/l10n");
 }
 
-/** `generate: true`: without settings of their own, translations are looked for in `lib/l10n`, and nowhere else. */
+/** `generate: true`: translations are looked for in the folder that their settings name, else in `lib/l10n`, and nowhere else. */
 const translations: NameLookup = {
   name: "dart translations",
   isOpen: true,
   resolve(ground, from) {
-    const folder = inFolder(folderOf(from), "lib/l10n");
-    if (ground.tree.has(inFolder(folderOf(from), "l10n.yaml"))) return external;
+    const settings = inFolder(folderOf(from), "l10n.yaml");
+    const folder = ground.tree.has(settings) ? arbFolder(ground, settings) : inFolder(folderOf(from), "lib/l10n");
     const targets = ground.tree.paths.filter((path) => path.endsWith(".arb") && folderOf(path) === folder);
     return targets.length > 0 ? { state: "found", targets, scheme: "relative" } : external;
   },

@@ -80,6 +80,7 @@ export const javascript: Language & { readonly rules: LookupRules; readonly comp
     standIns: ["__mocks__"],
     after: [".snap", ".d.ts"],
   },
+  isFoundAsTest: (path) => /(?:\.|^)(?:test|spec)\.[cm]?[jt]sx?$/.test(path) || /(?:^|\/)__tests__\//.test(path),
   prepare,
   extract,
   comments: commentsOf,
