@@ -322,6 +322,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${assets} assets below ${folder}/ are the same as those at the same places below ${twin === "" ? "the root" : `${twin}/`}`,
     advice: "Keep one copy of them; let git ignore a folder that a build writes.",
   }),
+  "twins in one folder": ({ folder, assets }) => ({
+    says: `${assets} assets of ${folder === "" ? "the root" : `${folder}/`} are the same under other names there`,
+    advice: "Keep one of each, and let everything reference that one; or say under `files:` that they stay.",
+  }),
   identical: ({ twin, others }) => ({
     says: `it is identical to ${twin}${others === 0 ? "" : ` and to ${count(others, "other")}`}`,
     advice: "Keep one of them, and let everything reference that one.",

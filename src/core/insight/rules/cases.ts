@@ -173,6 +173,8 @@ export interface CaseDetails {
   "unused in several folders": { readonly name: string; readonly paths: readonly string[] };
   /** Assets that sisters in a folder have once each. */
   "copied between folders": { readonly folder: string; readonly assets: number };
+  /** Assets of one folder that are the same as another one there. */
+  "twins in one folder": { readonly folder: string; readonly assets: number };
   /** `others`: files besides these two that are the same as well. */
   identical: { readonly twin: string; readonly others: number };
   /** Densities as factors: 1 is the plain one. */

@@ -1,6 +1,6 @@
 import { hash } from "node:crypto";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
-import { isBelow, type ProjectPath } from "../../base/paths.js";
+import { folderOf, isBelow, type ProjectPath } from "../../base/paths.js";
 import { addTo } from "../../base/grouping.js";
 import { isSoughtByName } from "./sought-by-name.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
@@ -14,12 +14,15 @@ export const duplicateAsset: Rule = {
   *find(context) {
     const byAround = new Map<ProjectPath, Entry[][]>();
     const byMirror = new Map<string, Entry[][]>();
+    const byFolder = new Map<ProjectPath, Entry[][]>();
     for (const all of sameAssets(context)) {
       // What is looked for by its name has to be there under that name, whatever else is the same.
       const group = all.filter(({ path }) => !isSoughtByName(path));
       if (group.length < 2) continue;
       const around = aroundEditions(group);
-      if (around !== undefined) addTo(byAround, around, group);
+      const [home, ...homes] = new Set(group.map(({ path }) => folderOf(path)));
+      if (home !== undefined && homes.length === 0) addTo(byFolder, home, group);
+      else if (around !== undefined) addTo(byAround, around, group);
       else addTo(byMirror, mirrorOf(group)?.join("\n") ?? "", group);
     }
     for (const groups of byMirror.values()) {
@@ -33,6 +36,16 @@ export const duplicateAsset: Rule = {
           file: isBelow(copy.path, copied) ? copy.path : kept.path,
           about: of,
           what: { code: "copied elsewhere", folder: copied, twin: of, assets: groups.length },
+        };
+    }
+    for (const [folder, groups] of byFolder) {
+      const second = groups[0]?.[1];
+      if (groups.length < manyTwins || !second) for (const group of groups) yield* identical(group);
+      else
+        yield {
+          file: second.path,
+          about: folder,
+          what: { code: "twins in one folder", folder, assets: groups.length },
         };
     }
     for (const [around, groups] of byAround) {
@@ -50,6 +63,9 @@ export const duplicateAsset: Rule = {
 
 /** So many assets that the same sisters hold are one matter. */
 const manyEditions = 3;
+
+/** So many in one folder with a twin beside them, as sets of icons have, are one, too. */
+const manyTwins = 5;
 
 function* identical([first, second, ...others]: readonly Entry[]): Generator<Found> {
   if (!first || !second) return;

@@ -542,6 +542,22 @@ describe("what is quiet elsewhere is still said", () => {
   });
 });
 
+test("a set of pictures that are the same under several names is one matter, and numbers of a set are none", async () => {
+  const names = ["call", "lock", "mail", "room", "star"];
+  const found = await said({
+    ...Object.fromEntries(
+      names.flatMap((name) => [name, `${name}-again`].map((each) => [`src/assets/${each}.png`, name])),
+    ),
+    ...Object.fromEntries(["", 1, 2, 3, 4, 5].map((at) => [`src/shapes/Filter${at}.tsx`, drawn(`Filter${at}`)])),
+    "src/helpers/weigh.ts": helper,
+    "src/helpers/weigh2.ts": helper,
+  });
+  expect(found.filter((each) => /^(?:duplicate-asset|vague-name)/.test(each))).toEqual([
+    "duplicate-asset src/assets/call.png 5 assets of src/assets/ are the same under other names there",
+    "vague-name src/helpers/weigh2.ts weigh2 is a second weigh, and its name does not say what for",
+  ]);
+});
+
 test("a picture that a document shows is used, and one that it speaks of is not", async () => {
   const found = await said({
     ...Object.fromEntries(["tree", "leaf", "pip", "core"].map((name) => [`src/assets/${name}.png`, name])),

@@ -22,16 +22,27 @@ export const vagueName: Rule = {
     });
     // What several folders call so is what their files share: `common` in each.
     const times = new Map<string, number>();
-    for (const { what } of found)
-      if (what.code === "name says nothing") times.set(keyOf(what.stem), (times.get(keyOf(what.stem)) ?? 0) + 1);
-    for (const each of found)
-      if (each.what.code !== "name says nothing" || (times.get(keyOf(each.what.stem)) ?? 0) < foldersOfACustom)
-        yield each;
+    // And where many of a folder have numbers, they are called so: `Filter1` to `Filter9`.
+    const numbered = new Map<string, number>();
+    const add = (counts: Map<string, number>, key: string): unknown => counts.set(key, (counts.get(key) ?? 0) + 1);
+    for (const { file, what } of found) {
+      if (what.code === "name says nothing") add(times, keyOf(what.stem));
+      if (what.code === "name numbered") add(numbered, folderOf(file));
+    }
+    for (const each of found) {
+      const { code } = each.what;
+      if (code === "name says nothing" && (times.get(keyOf(each.what.stem)) ?? 0) >= foldersOfACustom) continue;
+      if (code === "name numbered" && (numbered.get(folderOf(each.file)) ?? 0) >= numbersOfACustom) continue;
+      yield each;
+    }
   },
 };
 
 /** A name that so many folders have is a custom of the app. */
 const foldersOfACustom = 3;
+
+/** So many names with a number in one folder are a custom of it. */
+const numbersOfACustom = 5;
 
 /** Words that say of something only that there is another one. */
 const besides = new Set(["old", "copy", "temp", "tmp", "backup", "bak", "final", "legacy2", "orig"]);
