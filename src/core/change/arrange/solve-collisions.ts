@@ -44,11 +44,17 @@ export function solveCollisions(
     const clashing = collisions(places, moved, unitOf);
     if (clashing.size === 0) return { going: [...going.values()], stuck };
     const changed: Going[] = [];
+    const waiting: Going[] = [];
     // The index of a whole shelf stays at its head where the other finds a folder.
     const besides = new Set([...clashing].flatMap(([{ lead }, at]) => (lead.isIndex ? [] : [at])));
     for (const each of [...going.values()]) {
       const at = clashing.get(each.unit);
-      if (at === undefined || (each.unit.lead.isIndex && besides.has(at))) continue;
+      if (at === undefined) continue;
+      if (each.unit.lead.isIndex && besides.has(at)) {
+        // Another index may go there as well.
+        waiting.push(each);
+        continue;
+      }
       const folder = told.has(each.unit) ? undefined : tellingFolder(each, { clues, folderOfFeature });
       told.add(each.unit);
       if (folder === undefined) {
@@ -65,7 +71,7 @@ export function solveCollisions(
       changed.push(again);
     }
     places.send(changed.flatMap(({ moves }) => moves));
-    moved = changed;
+    moved = [...changed, ...waiting];
   }
 }
 
