@@ -225,7 +225,8 @@ export function alongWithManifests(
     if (!targets.has(path)) return false;
     for (const folder of [...foldersAbove(path), rootPath]) {
       const name = manifests.find((each) => tree.has(inFolder(folder, each)));
-      if (name === undefined) continue;
+      // What has a manifest and nothing else is a part of the package around it.
+      if (name === undefined || (path === inFolder(folder, name) && tree.filesBelow(folder).length === 1)) continue;
       const manifest = targets.get(inFolder(folder, name));
       if (manifest === undefined) return false;
       const isAlong = (each: ProjectPath): boolean =>

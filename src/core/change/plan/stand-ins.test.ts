@@ -177,6 +177,12 @@ test.each([
   expect(await gapsOf({ [from]: "" }, move)).toEqual(isFound ? [] : [`sought by place ${from} the test runner`]);
 });
 
+test("an entry of a package that is a manifest alone goes along with the package", async () => {
+  const paths = ["package.json", "ajax/package.json", "index.js"].map((path) => `packages/press/${path}`);
+  const files = Object.fromEntries(paths.map((path) => [path, path.endsWith("json") ? '{ "main": "index.js" }' : ""]));
+  expect(await gapsOf(files, ...paths.map((path) => `${path} > libraries/${path}`))).toEqual([]);
+});
+
 test.each<[string, string, Files]>([
   ["what git leaves out", ".gitignore", {}],
   ["what a folder's editors are told", "src/.editorconfig", {}],
