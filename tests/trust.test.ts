@@ -229,10 +229,10 @@ test("a mistake of ours says so, and has an exit code of its own", () => {
 const sabotage = "JSON.stringify = () => { throw new TypeError('sabotaged') };";
 
 test("the records of older changes can be deleted, and their sizes are shown", async () => {
-  const root = folderWith(app);
+  const root = folderWith({ ...app, "notes.json": "{}" });
   for (const [from, to] of [
-    ["package.json", "manifest.json"],
-    ["manifest.json", "package.json"],
+    ["notes.json", "rota.json"],
+    ["rota.json", "notes.json"],
   ])
     expect((await run(root, ["move", from ?? "", to ?? "", "--write"])).code).toBe(0);
   expect((await run(root, ["history"])).out).toMatch(/bytes|KiB/);
