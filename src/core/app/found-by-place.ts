@@ -5,18 +5,10 @@
 import { inFolder, isBelow, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
 import type { App } from "./app.js";
-import { isUniApp, toolsInUse, type PlaceTool } from "./place-tools.js";
+import { knownByPlace } from "./known-by-place.js";
+import { isUniApp, replacedThemes, toolsInUse, type PlaceTool } from "./place-tools.js";
 
-/**
- * Packages of a manifest whose files an app replaces by files at the same paths, in a folder that is called after the package:
- * `src/gatsby-theme-blog/components/bio.js`.
- */
-export function replacedThemes(manifest: string): string[] {
-  if (!manifest.includes('"gatsby"')) return [];
-  return [...manifest.matchAll(/"((?:@[\w.-]{1,200}\/)?gatsby-theme-[\w.-]{1,200})"/g)].map(([, name = ""]) => name);
-}
-
-/** For a file the framework that finds it by its place, if one does. */
+/** For a file the framework or tool that finds it by its place, or looks for it there, if one does. */
 export function foundByPlace(tree: SourceTree, { folder, layout }: App): (path: ProjectPath) => string | undefined {
   const manifest = tree.text(inFolder(folder, "package.json"))?.text ?? "";
   const themes: PlaceTool = { title: "Gatsby", kept: replacedThemes(manifest) };
@@ -27,10 +19,12 @@ export function foundByPlace(tree: SourceTree, { folder, layout }: App): (path: 
       keptBy(tool).map((name) => ({ title: tool.title, at: inFolder(top, name) })),
     ),
   );
+  const known = knownByPlace(tree, [inFolder(folder, "package.json")]);
   const wandering = used.filter(({ isAnywhere }) => isAnywhere === true);
   return (path) =>
     places.find(({ at }) => isBelow(path, at))?.title ??
-    wandering.find((tool) => keptBy(tool).some((name) => `/${path}`.includes(`/${name}/`)))?.title;
+    wandering.find((tool) => keptBy(tool).some((name) => `/${path}`.includes(`/${name}/`)))?.title ??
+    known(path, () => []).find(({ kind }) => kind === "sought")?.by;
 }
 
 /** Folders of which a tool knows every file, and those that it is said to keep. */

@@ -17,13 +17,13 @@ import { inCase, splitWords } from "../base/names/index.js";
 import { literally } from "../base/text/index.js";
 import { isCode, isOfTrade } from "../languages/index.js";
 import type { SourceTree } from "../files/index.js";
-import { replacedThemes } from "./found-by-place.js";
 import {
   atTop,
   hidden,
   inAnyFolder,
   inDartPackage,
   isUniApp,
+  replacedThemes,
   ownSettings,
   served,
   toolsInUse,
@@ -207,10 +207,11 @@ function ofSettings(folder: ProjectPath): PlaceKnowledge {
       if (tool !== undefined) return sought(tool.toLowerCase(), name);
       if (atTop.test(name)) return sought("a tool", name);
     }
-    if (folder !== rootPath) return [];
-    if (inAnyFolder.test(name)) return sought("a tool", path);
-    if (hidden.taken.test(path)) return sought("the host", hidden.taken.exec(path)?.[0] ?? "");
-    return hidden.named.test(path) ? sought("a tool", path) : [];
+    const inside = relativePath(folder, path);
+    const [taken] = hidden.taken.exec(inside) ?? [];
+    if (taken !== undefined) return sought("the host", taken);
+    if (hidden.named.test(inside)) return sought("a tool", inside);
+    return folder === rootPath && inAnyFolder.test(name) ? sought("a tool", path) : [];
   };
 }
 

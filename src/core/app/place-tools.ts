@@ -240,16 +240,20 @@ const placeTools: readonly PlaceTool[] = [
   },
   { title: "Expo", packages: ["expo"], addresses: [{ ...named(/^(?:App|index)$/), isTop: true }] },
   {
-    title: "Storybook",
-    packages: ["storybook", "@storybook/react", "@storybook/vue3"],
-    addresses: [inside(".storybook", /^(?:main|preview|manager|(?:preview|manager)-(?:head|body))$/)],
-  },
-  {
     title: "Cypress",
     packages: ["cypress"],
     addresses: [inside("cypress/support", /^(?:e2e|component|component-index|index)$/)],
   },
 ];
+
+/**
+ * Packages of a manifest whose files an app replaces by files at the same paths, in a folder that is called after the package:
+ * `src/gatsby-theme-blog/components/bio.js`.
+ */
+export function replacedThemes(manifest: string): string[] {
+  if (!manifest.includes('"gatsby"')) return [];
+  return [...manifest.matchAll(/"((?:@[\w.-]{1,200}\/)?gatsby-theme-[\w.-]{1,200})"/g)].map(([, name = ""]) => name);
+}
 
 /** The tools that a manifest says its package uses, and that its settings do not keep from looking. */
 export function toolsInUse(tree: SourceTree, folder: ProjectPath, manifest: string): readonly PlaceTool[] {
@@ -285,7 +289,7 @@ export const inAnyFolder =
 /** Folders at the top whose files are looked for by their names, and those out of which all files of a kind are taken. */
 export const hidden = {
   named:
-    /^\.(?:husky|vscode|idea|devcontainer|circleci|changeset|github)\/[^/]+$|^\.storybook\/(?:main|preview|manager)\.\w+$/,
+    /^\.(?:husky|vscode|idea|devcontainer|circleci|changeset|github)\/[^/]+$|^\.storybook\/(?:main|preview|manager)(?:-(?:head|body))?\.\w+$/,
   taken: /^\.github\/(?:workflows|ISSUE_TEMPLATE|actions)\//,
 };
 

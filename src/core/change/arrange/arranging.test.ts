@@ -244,6 +244,17 @@ describe("where files go", () => {
     expect(plan.moves.map(({ from }) => from)).not.toContain("src/pages/HarvestPage.tsx");
   });
 
+  test("what a tool looks for by its name stays, whatever it looks like", async () => {
+    const access = "src/access.ts";
+    const files = { ...known, [access]: 'export const press = () => fetch("/harvest");\n' };
+    const fates = async (more: Files): Promise<boolean[]> => {
+      const { stays, plan } = await arranged(appOf({ ...files, ...more }), { as: "feature-first" });
+      return [plan.moves.some(({ from }) => from === access), stays.some(({ path }) => path === access)];
+    };
+    expect(await fates({ "package.json": '{ "dependencies": { "umi": "4" } }' })).toEqual([false, true]);
+    expect(await fates({})).toEqual([true, false]);
+  });
+
   test("a file with a syntax error stays: what it names could be lost", async () => {
     const store = appOf({
       ...known,

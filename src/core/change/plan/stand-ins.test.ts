@@ -188,6 +188,8 @@ test.each<[string, string, Files]>([
   ["what a folder's editors are told", "src/.editorconfig", {}],
   ["a host's steps", ".github/workflows/check.yml", {}],
   ["what is run before a commit", ".husky/pre-commit", {}],
+  ["how a storybook begins", ".storybook/preview.ts", {}],
+  ["one of a package", "packages/ui/.storybook/main.ts", { "packages/ui/package.json": "{}" }],
   ["keys of the environment", ".env.production", {}],
   ["how the app is packed", "Dockerfile", {}],
   ["a workspace", "pnpm-workspace.yaml", {}],

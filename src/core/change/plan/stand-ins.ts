@@ -1,8 +1,9 @@
 /**
- * What a test runner finds by names and places alone: the tests; and what it puts in the place of a file, because it lies in a folder beside it and is called as it is: `__mocks__/tree.ts`
- * stands for `tree.ts`, and `__mocks__/press.ts` beside a manifest for a package. Where the two part, nothing says so but tests that
- * run with what is real. Source: the documentation of Jest and Vitest, "Manual mocks". So it is with tables of texts in several languages:
- * beside `Words.resx`, `Words.de.resx` is found. Source: the documentation of .NET, "Package and deploy resources".
+ * What a test runner finds by names and places alone: the tests; and what it puts in the place of a file, because it lies in a folder
+ * beside it and is called as it is: `__mocks__/tree.ts` stands for `tree.ts`, and `__mocks__/press.ts` beside a manifest for a package.
+ * Where the two part, nothing says so but tests that run with what is real. Source: the documentation of Jest and Vitest, "Manual
+ * mocks". So it is with tables of texts in several languages: beside `Words.resx`, `Words.de.resx` is found. Source: the
+ * documentation of .NET, "Package and deploy resources".
  */
 import { partsOf } from "../../app/index.js";
 import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";

@@ -1,6 +1,6 @@
 /** Paths that scripts and files of other makers have as texts: what would no longer be meant is said, and what stays is not. */
 import { describe, expect, test } from "vitest";
-import { planOf, respellings, type Files } from "./planning.test.suite.js";
+import { planCommand, planOf, respellings, type Files } from "./planning.test.suite.js";
 
 /** The gaps of a plan, as `reason file detail`, or nothing where the proof is complete. */
 async function gapsOf(files: Files, moves: readonly string[]): Promise<string[]> {
@@ -48,6 +48,19 @@ describe("a script may mean what moves by a text", () => {
       "path in text src/app/use.js ../parts/tree",
     ]);
   });
+});
+
+test("a text that begins with an alias means what the alias stands for, and follows it where all of that goes", async () => {
+  const files = {
+    "tsconfig.json": '{ "compilerOptions": { "paths": { "@/*": ["./src/*"] } } }',
+    "scripts/list.js": 'load("@/parts/tree");',
+    "src/parts/tree.js": "",
+    "src/parts/rota.js": "",
+  };
+  expect(await gapsOf(files, moved)).toEqual(["path in text scripts/list.js @/parts/tree"]);
+  expect(await gapsOf(files, ["src/parts/rota.js > src/moved/rota.js"])).toEqual([]);
+  const { proof } = await planCommand(files, "src app");
+  expect(proof.gaps).toEqual([]);
 });
 
 describe("a script may go through the folder that something leaves", () => {

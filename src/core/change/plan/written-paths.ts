@@ -13,6 +13,7 @@ import {
   isBelow,
   joinPath,
   nameOf,
+  relativePath,
   rootPath,
   type ProjectPath,
 } from "../../base/paths.js";
@@ -114,7 +115,12 @@ export function writtenPaths({ tree, read, map, resolver }: ComputedInput): Ment
       for (const target of star === undefined ? [] : targets) {
         const at = joinPath(rootPath, fillPattern(target, star ?? ""));
         const path = at === undefined ? undefined : (fileAt(at, written) ?? lookUp(at, "index too"));
-        if (path !== undefined && map.files.has(path)) return { names: path, reason: "path in text" };
+        if (path === undefined || !map.files.has(path)) continue;
+        // Where the whole folder of the alias goes, what says the alias follows.
+        const home = target.slice(0, target.indexOf("*")).replace(/\/$/, "") as ProjectPath;
+        const goes = map.folder(home);
+        if (goes === undefined || goes === home || map.file(path) !== inFolder(goes, relativePath(home, path)))
+          return { names: path, reason: "path in text" };
       }
     }
     return undefined;

@@ -4,13 +4,16 @@ const nameOf = (path: string): string => path.slice(path.lastIndexOf("/") + 1);
 
 /** Settings that are written as JSON, with or without comments. */
 const jsonNames =
-  /^(?:package|[jt]sconfig(?:[.-][\w.-]+)?|app|pages|app\.config|manifest|angular|nx|project|workspace|lerna|rush|turbo|components|nest-cli|nodemon|typedoc|vercel|firebase|biome|deno|knip|tslint|api-extractor|cypress|ng-package|capacitor\.config|electron-builder|jest[\w.-]*|babel\.config|\.?\w+rc|\.size-limit|site)\.jsonc?$/;
+  /^(?:package|[jt]sconfig(?:[.-][\w.-]+)?|app|app\.config|manifest|angular|nx|project|workspace|lerna|rush|turbo|components|nest-cli|nodemon|typedoc|vercel|firebase|biome|deno|knip|tslint|api-extractor|cypress|ng-package|capacitor\.config|electron-builder|jest[\w.-]*|babel\.config|\.?\w+rc|\.size-limit|site)\.jsonc?$/;
 const bareNames = /^\.(?:babel|eslint|stylelint|prettier|swc|lintstaged|postcss|nyc|mocha|parcel|c8|jshint)rc$/;
+
+/** The list of an app's pages, at the top or in the source root: elsewhere, pages are data. */
+const pageList = /^(?:.*\/)?src\/pages\.json$|^pages\.json$/;
 
 /** Whether a file is settings in JSON. */
 export function isJsonSettings(path: string): boolean {
   const name = nameOf(path);
-  return jsonNames.test(name) || bareNames.test(name) || name.endsWith(".webmanifest");
+  return jsonNames.test(name) || pageList.test(path) || bareNames.test(name) || name.endsWith(".webmanifest");
 }
 
 /** Whether JSON is what a browser reads of an app that can be installed. */
