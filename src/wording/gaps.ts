@@ -1,5 +1,6 @@
 /** The words for what could matter to a plan and was not read. */
 import type { Gap } from "../core/change/plan/index.js";
+import { someTool } from "../core/app/index.js";
 import { nameOf } from "../core/base/paths.js";
 import { isTakenIn } from "../core/languages/index.js";
 import { count } from "./words.js";
@@ -39,10 +40,16 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     others === 0
       ? `${by} knows ${detail} by where it lies: it gets another address or name, and who asks for that was not looked at`
       : `${by} knows ${detail} and ${count(others, "other file")} by where they lie: they get other addresses or names, and who asks for those was not looked at`,
-  "sought by place": ({ detail, by = "a tool", others = 0 }) =>
+  "sought by place": ({ detail, by = someTool, others = 0 }) =>
     others === 0
-      ? `${by} looks for ${detail} where it is now, and will not find it there; tell it the new path, if it can be told`
-      : `${by} looks for ${detail} and ${count(others, "other file")} where they are now, and will not find them there; tell it the new paths, if it can be told`,
+      ? `${by} looks for ${detail} where it is now, and will not find it there; give it the new path if it has a setting for that`
+      : `${by === someTool ? "tools look" : `${by} looks`} for ${detail} and ${count(others, "other file")} where they are now, and will not find them there; give ${by === someTool ? "them" : "it"} the new paths if there are settings for that`,
+  parted: ({ detail, by = someTool }) =>
+    `${by} takes ${detail} together with the file beside it that has its name, and they would lie apart`,
+  "not run": ({ detail, others = 0 }) =>
+    others === 0
+      ? `the test runner knows ${detail} by its name and place, and will not run it then`
+      : `the test runner knows ${detail} and ${count(others, "other test")} by their names and places, and will not run them then`,
   "named by place": ({ detail, by = "a framework", names }) =>
     `${detail} is not imported: ${by} finds ${nameOf(names ?? "")} by that name, and will not find it then`,
   "another type": ({ detail, names }) =>

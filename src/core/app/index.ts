@@ -26,6 +26,7 @@ export {
   type FitInput,
   isCrowdedRoot,
 } from "./fit.js";
+export { someTool } from "./place-tools.js";
 export { knownByPlace, manifests, takenOfAll, type KnownBy, type PlaceKnowledge } from "./known-by-place.js";
 export { leadersOf } from "./leaders.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";

@@ -15,17 +15,18 @@ import {
 } from "../base/paths.js";
 import { inCase, splitWords } from "../base/names/index.js";
 import { literally } from "../base/text/index.js";
-import { isCode, isOfTrade } from "../languages/index.js";
+import { isCode, isOfTrade, languages } from "../languages/index.js";
 import type { SourceTree } from "../files/index.js";
 import {
   atTop,
   hidden,
   inAnyFolder,
-  inDartPackage,
   isUniApp,
   replacedThemes,
   ownSettings,
   served,
+  settingsOf,
+  someTool,
   toolsInUse,
   type PlaceTool,
 } from "./place-tools.js";
@@ -60,8 +61,7 @@ export function knownByPlace(tree: SourceTree, paths: Iterable<ProjectPath>): Pl
     const manifest = tree.text(inFolder(folder, "package.json"))?.text;
     const ofApp = isUniApp(tree, folder, manifest) ? [takenByUniApp(folder)] : [];
     const isPackage = folder === rootPath || manifests.some((name) => tree.has(inFolder(folder, name)));
-    const ofDart = tree.has(inFolder(folder, "pubspec.yaml")) ? [ofDartPackage(folder)] : [];
-    const ofFolder = isPackage ? [ofSettings(folder), ofServed(folder), ...ofDart] : [];
+    const ofFolder = isPackage ? [ofSettings(folder), ofServed(folder), ...ofLanguages(tree, folder)] : [];
     const ofTools = manifest === undefined ? [] : knowledgeOf(tree, folder, manifest);
     const found = [...ofApp, ...ofFolder, ...ofTools];
     if (folder === rootPath || found.length === 0) return found;
@@ -204,24 +204,28 @@ function ofSettings(folder: ProjectPath): PlaceKnowledge {
         .exec(name)
         ?.slice(1)
         .find((each: string | undefined) => each !== undefined);
-      if (tool !== undefined) return sought(tool.toLowerCase(), name);
-      if (atTop.test(name)) return sought("a tool", name);
+      if (tool !== undefined) return sought(settingsOf.get(tool.toLowerCase()) ?? tool.toLowerCase(), name);
+      if (atTop.test(name)) return sought(someTool, name);
     }
     const inside = relativePath(folder, path);
     const [taken] = hidden.taken.exec(inside) ?? [];
     if (taken !== undefined) return sought("the host", taken);
-    if (hidden.named.test(inside)) return sought("a tool", inside);
-    return folder === rootPath && inAnyFolder.test(name) ? sought("a tool", path) : [];
+    if (hidden.named.test(inside)) return sought(someTool, inside);
+    return folder === rootPath && inAnyFolder.test(name) ? sought(someTool, path) : [];
   };
 }
 
-function ofDartPackage(folder: ProjectPath): PlaceKnowledge {
-  return (path) => {
-    const inside = relativePath(folder, path);
-    return inDartPackage.test(inside)
-      ? [{ by: "Flutter or Dart", kind: "sought", as: inside.replace(/^(bin\/).*/, "$1") }]
-      : [];
-  };
+/** Where the tools of a language look in a package that its manifest begins. */
+function ofLanguages(tree: SourceTree, folder: ProjectPath): PlaceKnowledge[] {
+  return languages.flatMap(({ lookedFor }): PlaceKnowledge[] => {
+    if (!lookedFor || !tree.has(inFolder(folder, lookedFor.manifest))) return [];
+    return [
+      (path) => {
+        const as = lookedFor.place(relativePath(folder, path));
+        return as === undefined ? [] : [{ by: lookedFor.by, kind: "sought", as }];
+      },
+    ];
+  });
 }
 
 /** What browsers, hosts and search engines ask for by name, where it is served from. */
@@ -236,9 +240,11 @@ function ofServed(folder: ProjectPath): PlaceKnowledge {
 /** uni-app takes every component whose folder is called as it is: `components/tree-card/tree-card.vue`, also in its modules. */
 function takenByUniApp(folder: ProjectPath): PlaceKnowledge {
   return (path) => {
-    const inside = folder === rootPath ? path : relativePath(folder, path);
-    const [, name] = /^(?:src\/)?(?:uni_modules\/[^/]+\/)?components\/([^/]+)\/\1\.(?:u|n)?vue$/.exec(inside) ?? [];
-    return name === undefined ? [] : [{ by: "uni-app", kind: "tag", as: inCase(splitWords(name), "Pascal") }];
+    const inside = relativePath(folder, path);
+    const [, name] = /^(?:src\/)?(?:uni_modules\/[^/]+\/)?components\/([^/]+)\/\1\.\w+$/.exec(inside) ?? [];
+    return name === undefined || !isCode(path)
+      ? []
+      : [{ by: "uni-app", kind: "tag", as: inCase(splitWords(name), "Pascal") }];
   };
 }
 

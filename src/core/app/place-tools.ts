@@ -266,6 +266,14 @@ export function toolsInUse(tree: SourceTree, folder: ProjectPath, manifest: stri
   );
 }
 
+/** Whose settings are not called after whom they are for. */
+export const settingsOf: ReadonlyMap<string, string> = new Map([
+  ["tsconfig", "TypeScript"],
+  ["jsconfig", "TypeScript"],
+  ["gulpfile", "gulp"],
+  ["gruntfile", "Grunt"],
+]);
+
 /** Whether a folder is an app or a module of uni-app: its manifest says so, or its settings, which need none. */
 export function isUniApp(tree: Pick<SourceTree, "has">, folder: ProjectPath, manifest: string | undefined): boolean {
   return (
@@ -278,13 +286,16 @@ export function isUniApp(tree: Pick<SourceTree, "has">, folder: ProjectPath, man
 export const ownSettings =
   /^(?:([a-z][\w-]*)(?:\.[\w-]+)*\.config\.(?:[cm]?[jt]s|json|ya?ml)|\.([a-z][\w-]*)rc(?:\.\w+)?|\.?(gulpfile|gruntfile)\.\w+|([jt]sconfig)\.json|(vitest|jest)\.workspace\.\w+)$/i;
 
+/** Who looks for a file where it does not matter which tool that is. */
+export const someTool = "a tool";
+
 /** What systems, hosts and tools look for by its name, at the top of a repository or package. */
 export const atTop =
   /^(?:\.[\w.-]+|package\.json|(?:package-lock|npm-shrinkwrap|deno|jsr|turbo|nx|lerna|rush|angular|workspace|project|app|eas|vercel|now|firebase|railway|wrangler|components|biome|renovate|nodemon|typedoc|tslint|knip|cypress|global)\.jsonc?|yarn\.lock|pnpm-lock\.yaml|pnpm-workspace\.yaml|bun\.lockb?|(?:netlify|fly|wrangler)\.toml|(?:render|codecov|crowdin|lefthook|cloudbuild|appveyor|azure-pipelines|bitbucket-pipelines|melos|dart_test|build|l10n|analysis_options|pubspec)\.ya?ml|pubspec\.lock|(?:docker-)?compose(?:\.[\w-]+)*\.ya?ml|Dockerfile(?:\.[\w-]+)?|Makefile|Procfile|Jenkinsfile|Vagrantfile|Brewfile|Gemfile(?:\.lock)?|Podfile(?:\.lock)?|Cartfile(?:\.\w+)*|Package\.resolved|CODEOWNERS|sonar-project\.properties|nuget\.config|Directory\.[\w.]+\.(?:props|targets))$/i;
 
 /** The same in any folder, for all that lies there and below. */
 export const inAnyFolder =
-  /^(?:\.(?:gitignore|gitattributes|editorconfig|npmignore|dockerignore|htaccess|env(?:\.[\w.-]+)?|eslintrc(?:\.\w+)?|prettierrc(?:\.\w+)?|stylelintrc(?:\.\w+)?|swiftlint\.yml|swiftformat)|Directory\.[\w.]+\.(?:props|targets)|flutter_test_config\.dart|analysis_options\.yaml)$/i;
+  /^(?:\.(?:gitignore|gitattributes|editorconfig|npmignore|dockerignore|htaccess|env(?:\.[\w.-]+)?|eslintrc(?:\.\w+)?|prettierrc(?:\.\w+)?|stylelintrc(?:\.\w+)?|swiftlint\.yml|swiftformat)|Directory\.[\w.]+\.(?:props|targets)|analysis_options\.yaml)$/i;
 
 /** Folders at the top whose files are looked for by their names, and those out of which all files of a kind are taken. */
 export const hidden = {
@@ -292,9 +303,6 @@ export const hidden = {
     /^\.(?:husky|vscode|idea|devcontainer|circleci|changeset|github)\/[^/]+$|^\.storybook\/(?:main|preview|manager)(?:-(?:head|body))?\.\w+$/,
   taken: /^\.github\/(?:workflows|ISSUE_TEMPLATE|actions)\//,
 };
-
-/** Where Flutter and Dart look in a package: where the app begins, its page, and its commands. */
-export const inDartPackage = /^(?:lib\/main\.dart|web\/index\.html|bin\/[^/]+\.dart)$/;
 
 /** Folders from which everything is served as it lies, and what browsers, hosts and search engines ask for there by name. */
 export const served = {

@@ -174,6 +174,15 @@ export interface Language {
   };
   /** Whether such a file is called, once it is built, after the first type of the file of code that has its name. */
   readonly isCalledAfterType?: true;
+  /**
+   * Where its tools look in a package that begins with a manifest, and who does. `place`: of a path from the package's folder, what has to
+   * stay as it is; `undefined` where nobody looks there.
+   */
+  readonly lookedFor?: {
+    readonly manifest: string;
+    readonly by: string;
+    readonly place: (inside: string) => string | undefined;
+  };
   /** Whether a test runner takes a file for a test, by its name and place, where nothing says otherwise. */
   isFoundAsTest?(path: ProjectPath): boolean;
   /** Why a file has to stay where it lies, if it has to, whatever names it: `the tools find it at Themes/Generic.xaml`. */

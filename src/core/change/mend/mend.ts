@@ -12,7 +12,7 @@ import type { ProjectPath } from "../../base/paths.js";
 import { relocated, type Snapshot } from "../../files/index.js";
 import { Resolver } from "../../graph/index.js";
 import { extractFrom, languageFor, moduleRules, type Reference, type Resolution } from "../../languages/index.js";
-import { planMoves, proofOf, respellMoves, usesByPlace, type Move, type Plan } from "../plan/index.js";
+import { planMoves, proofOf, respellMoves, usesByPlace, type Gap, type Move, type Plan } from "../plan/index.js";
 import type { MovedFile } from "./moved-by-hand.js";
 
 /** What becomes of files that were moved by hand. */
@@ -93,9 +93,16 @@ export async function planMending({ project, before, moved, way, progress = quie
   return { plan: withoutAddresses(unresolvedBut(plan, right)), files, healed: 0 };
 }
 
-/** Since they were moved, pages have another address, and settings are not found: nothing that is written now changes that. */
+/** What was moved has another address, or is found by its place no more: nothing that is written now changes that. */
+const ofPlace: ReadonlySet<Gap["reason"]> = new Set<Gap["reason"]>([
+  "found by place",
+  "sought by place",
+  "parted",
+  "not run",
+]);
+
 function withoutAddresses(plan: Plan): Plan {
-  const gaps = plan.proof.gaps.filter(({ reason }) => reason !== "found by place" && reason !== "sought by place");
+  const gaps = plan.proof.gaps.filter(({ reason }) => !ofPlace.has(reason));
   return { ...plan, proof: proofOf({ ...plan.proof, gaps }) };
 }
 

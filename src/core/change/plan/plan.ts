@@ -57,6 +57,8 @@ export type GapReason =
   | "found by name" //  a tag that nothing in its file explains, called as a component's file is called today
   | "found by place" // a file that a framework finds by where it lies: its address is another one then
   | "sought by place" // a file that a tool looks for where it is today, by its name
+  | "parted" //         a file that is taken together with the one beside it that has its name, and would lie apart from it
+  | "not run" //        a test that a runner finds by its name and place, and would find no more
   | "named by place" // a name that a framework gives of a file by where it lies is used here, and is gone then
   | "another type" // a type from outside, or one that cannot be told apart, may be meant where one gets another name
   | "other namespace" // what a type that comes to lie in another namespace may be found by, or be hidden by

@@ -1,5 +1,6 @@
 /** What a test runner finds beside a file, or a tool beside a manifest: no tick where it would not be found any more. */
 import { expect, test } from "vitest";
+import { tellGap } from "../../../wording/gaps.js";
 import { afterwards, planCommand, planOf, respellings, type Files } from "./planning.test.suite.js";
 
 async function gapsOf(files: Files, ...moves: string[]): Promise<string[]> {
@@ -25,7 +26,8 @@ test.each<[string, string[], string[]]>([
   ["of something else", ["src/rota.ts > src/parts/rota.ts"], []],
   ["with the whole package", Object.keys(mocked).map((path) => `${path} > packages/orchard/${path}`), []],
 ])("a stand-in that moves %s", async (_, moves, parted) => {
-  expect(await gapsOf(mocked, ...moves)).toEqual(parted.map((path) => `sought by place ${path} the test runner`));
+  const reason = (path: string): string => (path.startsWith("src/") ? "parted" : "sought by place");
+  expect(await gapsOf(mocked, ...moves)).toEqual(parted.map((path) => `${reason(path)} ${path} the test runner`));
 });
 
 const uses = (name: string): string => `{ "dependencies": { "${name}": "9" } }`;
@@ -33,7 +35,7 @@ const uses = (name: string): string => `{ "dependencies": { "${name}": "9" } }`;
 test.each([
   ["vite", "vite.config.ts", "vite"],
   ["@babel/core", "babel.config.cjs", "babel"],
-  ["typescript", "tsconfig.json", "tsconfig"],
+  ["typescript", "tsconfig.json", "TypeScript"],
   ["react-scripts", "src/index.js", "Create React App"],
   ["react-native", "index.js", "React Native"],
   ["@remix-run/dev", "app/root.tsx", "the router"],
@@ -174,7 +176,7 @@ test.each([
   ["test/row_test.dart > lib/row_test.dart", false],
 ])("a test is found by its name and place: %s", async (move, isFound) => {
   const [from = ""] = move.split(" > ");
-  expect(await gapsOf({ [from]: "" }, move)).toEqual(isFound ? [] : [`sought by place ${from} the test runner`]);
+  expect(await gapsOf({ [from]: "" }, move)).toEqual(isFound ? [] : [`not run ${from} `]);
 });
 
 test("an entry of a package that is a manifest alone goes along with the package", async () => {
@@ -210,10 +212,10 @@ test("tables of texts in several languages stay together", async () => {
     "Words.resx": "<root />",
     "Words.de.resx": "<root />",
   };
-  const parted = ["sought by place Words.de.resx the compiler"];
+  const parted = ["parted Words.de.resx the compiler"];
   expect(await gapsOf(files, "Words.de.resx > Parts/Words.de.resx")).toContain(parted[0]);
   const both = await gapsOf(files, "Words.resx > Parts/Words.resx", "Words.de.resx > Parts/Words.de.resx");
-  expect(both.filter((gap) => gap.startsWith("sought"))).toEqual([]);
+  expect(both.filter((gap) => gap.startsWith("parted"))).toEqual([]);
 });
 
 test("all translations of a Flutter app stay in the folder that its settings name", async () => {
@@ -227,4 +229,41 @@ test("all translations of a Flutter app stay in the folder that its settings nam
   expect(proof.different.map(({ file }) => file)).toEqual(["pubspec.yaml"]);
   const all = await planCommand(files, "lib/words lib/texts");
   expect([all.proof.outcome, ...respellings(all)]).toEqual(["holds", "l10n.yaml: lib/words > lib/texts"]);
+});
+
+test("what is said of them is a sentence each, in the singular and the plural", async () => {
+  const files = {
+    ...mocked,
+    ".dockerignore": "",
+    Dockerfile: "",
+    "vite.config.ts": "",
+    "src/a.test.ts": "",
+    "src/b.test.ts": "",
+  };
+  const said = async (...moves: string[]): Promise<string[]> =>
+    (await planOf(files, moves)).proof.gaps.map((gap) => tellGap(gap));
+  expect(
+    await said(
+      "vite.config.ts > src/vite.config.ts",
+      ".dockerignore > src/.dockerignore",
+      "src/a.test.ts > src/a.check.ts",
+      "src/tree.ts > src/parts/tree.ts",
+    ),
+  ).toEqual([
+    "vite looks for vite.config.ts where it is now, and will not find it there; give it the new path if it has a setting for that",
+    "a tool looks for .dockerignore where it is now, and will not find it there; give it the new path if it has a setting for that",
+    "the test runner knows a.test.ts by its name and place, and will not run it then",
+    "the test runner takes tree.ts together with the file beside it that has its name, and they would lie apart",
+  ]);
+  expect(
+    await said(
+      ".dockerignore > src/.dockerignore",
+      "Dockerfile > src/Dockerfile",
+      "src/a.test.ts > src/a.check.ts",
+      "src/b.test.ts > src/b.check.ts",
+    ),
+  ).toEqual([
+    "tools look for .dockerignore and 1 other file where they are now, and will not find them there; give them the new paths if there are settings for that",
+    "the test runner knows a.test.ts and 1 other test by their names and places, and will not run them then",
+  ]);
 });

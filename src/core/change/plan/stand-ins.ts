@@ -16,11 +16,11 @@ import type { Gap } from "./plan.js";
 /** One for each test that would be found no more, each stand-in that no longer lies beside what it stands for, and each such table. */
 export function standInGaps(tree: SourceTree, { moves }: Pick<Draft, "moves">): Gap[] {
   const targets = new Map(moves.map(({ from, to }) => [from, to]));
-  const parted = new Set<ProjectPath>();
+  const [tests, sought, parted] = [new Set<ProjectPath>(), new Set<ProjectPath>(), new Set<ProjectPath>()];
   const goesAlong = alongWithManifests(tree, targets);
   for (const { from, to } of moves) {
     // A test that is called otherwise is left out without a word.
-    if (isFoundAsTest(from) && !isFoundAsTest(to)) parted.add(from);
+    if (isFoundAsTest(from) && !isFoundAsTest(to)) tests.add(from);
     if (languageFor(from)?.isCalledAfterType === true) {
       // The neutral one, whose name is the shorter, is found by itself.
       for (const path of tablesBeside(tree, from))
@@ -30,7 +30,8 @@ export function standInGaps(tree: SourceTree, { moves }: Pick<Draft, "moves">): 
     if (!isCode(from)) continue;
     if (isStandIn(from)) {
       const leader = leaderOf(tree, from, targets);
-      if (leader === undefined ? !goesAlong(from) : !isOf(to, leader)) parted.add(from);
+      if (leader === undefined && !goesAlong(from)) sought.add(from);
+      if (leader !== undefined && !isOf(to, leader)) parted.add(from);
       continue;
     }
     for (const folder of standInFolders) {
@@ -41,13 +42,17 @@ export function standInGaps(tree: SourceTree, { moves }: Pick<Draft, "moves">): 
           parted.add(path);
     }
   }
-  return [...parted].map((file) => ({
-    reason: "sought by place",
-    file,
-    detail: nameOf(file),
-    by: isCode(file) ? "the test runner" : "the compiler",
-    others: 0,
-  }));
+  const [test, ...others] = tests;
+  const runner = "the test runner";
+  return [
+    ...(test === undefined ? [] : [gapOf("not run", test, { others: others.length })]),
+    ...[...sought].map((file) => gapOf("sought by place", file, { by: runner })),
+    ...[...parted].map((file) => gapOf("parted", file, { by: isCode(file) ? runner : "the compiler" })),
+  ];
+}
+
+function gapOf(reason: Gap["reason"], file: ProjectPath, more: Pick<Gap, "by" | "others">): Gap {
+  return { reason, file, detail: nameOf(file), ...more };
 }
 
 function isFoundAsTest(path: ProjectPath): boolean {

@@ -118,6 +118,15 @@ export const dartManifests: Language = {
   extensions: [".yaml"],
   claims: (path) => judgeOf(path.slice(path.lastIndexOf("/") + 1)) !== undefined,
   prepare: prepareYaml,
+  // Where an app begins, its page, its commands, which may be called as they like, and what goes around all tests of a folder.
+  lookedFor: {
+    manifest: pubspec,
+    by: "Flutter or Dart",
+    place: (inside) =>
+      /^(?:lib\/main\.dart|web\/index\.html)$|^(?:bin\/)(?=[^/]+\.dart$)|^(?:.*\/)?flutter_test_config\.dart$/.exec(
+        inside,
+      )?.[0],
+  },
   extract,
   outline: plainOutline,
   keepListed: ({ moves }, tree) => keepListed(moves, tree, (text) => extract(text, pubspec)),
