@@ -34,6 +34,8 @@ export interface Decision {
   readonly language?: CodeLanguage | undefined;
   /** Shelves that were learnt from the app, where no configuration names any. */
   readonly shelves?: readonly ShelfData[] | undefined;
+  /** Whether other features come in through an index only, where that was learnt from the app and no configuration says it. */
+  readonly publicIndex?: boolean | undefined;
   /** Features that no shelf tells, with other words for each, that are not in a configuration yet. */
   readonly features?: Readonly<Record<string, readonly string[]>> | undefined;
   /** What names stand for, by folders from the app's, that no settings say and no configuration yet. */
@@ -89,7 +91,7 @@ export function openApp(store: FileReader, decision: Decision): App {
     arrangement: {
       ...arrangement,
       name: arrangement.data.name,
-      publicIndex: configuration?.publicIndex ?? arrangement.data["public-index"] ?? false,
+      publicIndex: configuration?.publicIndex ?? decision.publicIndex ?? arrangement.data["public-index"] ?? false,
     },
     ownShelves: configuration?.shelves ?? learntShelves(decision),
     folder,
@@ -113,7 +115,7 @@ export function openApp(store: FileReader, decision: Decision): App {
 /** The same app under another arrangement: a name, or the path of the user's own. Throws what `openApp` throws. */
 export function appUnder({ store, decision }: App, arrangement: string): App {
   // What was learnt is how the app is, not how it is to be.
-  return openApp(store, { ...decision, arrangement, shelves: undefined });
+  return openApp(store, { ...decision, arrangement, shelves: undefined, publicIndex: undefined });
 }
 
 /** The project's name: that of its manifest, else of its folder, in `PascalCase`. */

@@ -26,7 +26,7 @@ import {
 import { buildGraph, type ReferenceGraph } from "../graph/index.js";
 import { moduleRules, type Mapping } from "../languages/index.js";
 import { makeCatalogue, restood, type Catalogue, type Said } from "./catalogue/index.js";
-import { learnConventions, type Conventions } from "./conventions/index.js";
+import { goesPastIndexes, learnConventions, type Conventions } from "./conventions/index.js";
 
 /** One app of a project, looked at. */
 export interface AppAnalysis {
@@ -54,13 +54,14 @@ export interface Analysis {
 }
 
 /** An app that nobody has configured, with the shelves that were learnt from it where no arrangement has any. */
-function asItIs({ app, guessed, catalogue }: AppAnalysis, like?: ProjectPath): AppAnalysis {
+function asItIs({ app, guessed, catalogue }: AppAnalysis, graph: ReferenceGraph, like?: ProjectPath): AppAnalysis {
   if (!guessed || app.configuration?.shelves) return { app, guessed, catalogue };
   const conventions = learnConventions(catalogue, { ...app, like });
   // Beside the shelves of an arrangement, those of the app are named as the app names them.
   const isOwn = app.layout.arrangement === ownArrangement;
   const shelves = conventions.shelves.map(({ data }) => (isOwn ? data : { ...data, files: data.files ?? anyName }));
-  const opened = openApp(app.store, { ...app.decision, shelves });
+  const publicIndex = goesPastIndexes(app.layout, catalogue, graph) ? false : undefined;
+  const opened = openApp(app.store, { ...app.decision, shelves, publicIndex });
   return { app: opened, guessed, catalogue: restood(catalogue, opened.layout), conventions, unlearnt: app };
 }
 
@@ -116,7 +117,7 @@ export async function analyse(store: FileReader, options: AnalysisOptions): Prom
       commits: recent,
       like: options.like,
     });
-    return asItIs({ app, guessed, catalogue }, options.like);
+    return asItIs({ app, guessed, catalogue }, graph, options.like);
   };
   const apps = tree.noting(() => found.map(judged));
   return { project, graph, apps, commits: recent?.length, past, history: commits };
@@ -148,7 +149,8 @@ export function judgedAnew(analysis: Analysis, graph: ReferenceGraph): Analysis 
   const judged = ({ app: known, unlearnt: app = known, guessed }: AppAnalysis): AppAnalysis => {
     const { layout, stack, configuration, folder } = app;
     const paths = filesOf(graph.tree, folder, project.configurations);
-    return asItIs({ app, guessed, catalogue: makeCatalogue({ layout, stack, configuration, graph, paths, commits }) });
+    const catalogue = makeCatalogue({ layout, stack, configuration, graph, paths, commits });
+    return asItIs({ app, guessed, catalogue }, graph);
   };
   const apps = graph.tree.noting(() => analysis.apps.map(judged));
   return { ...analysis, project, graph, apps };

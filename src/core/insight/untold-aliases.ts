@@ -14,7 +14,7 @@ import {
   type ProjectPath,
 } from "../base/paths.js";
 import type { ReferenceGraph } from "../graph/index.js";
-import { isCode, isTakenIn, type Reference } from "../languages/index.js";
+import { isCode, isTakenIn, lookupNamed, type Reference } from "../languages/index.js";
 
 /** A beginning of names, such as `@/`, with what it would have to stand for. */
 export interface UntoldAlias {
@@ -58,9 +58,10 @@ export function unknownPrefix(
 export function firstWordOfSheet(
   { resolver }: Pick<ReferenceGraph, "resolver">,
   file: ProjectPath,
-  name: string,
+  { specifier: name, lookup }: Pick<Reference, "specifier" | "lookup">,
 ): string | undefined {
-  const prefix = isTakenIn(file) ? /^[A-Za-z][\w-]*\//.exec(name)?.[0] : undefined;
+  const isOfSheets = isTakenIn(file) || lookupNamed(lookup).takesSheetsIn === true;
+  const prefix = isOfSheets ? /^[A-Za-z][\w-]*\//.exec(name)?.[0] : undefined;
   if (prefix === undefined) return undefined;
   return resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix)) ? undefined : prefix;
 }
@@ -71,10 +72,11 @@ export function untoldAliases({ graph, folder, files }: UntoldInput): UntoldAlia
   const ofScripts = new Set<string>();
   for (const file of files)
     for (const { reference, resolution } of graph.files.get(file)?.references ?? []) {
-      if (isCode(file)) ofScripts.add(reference.specifier.slice(0, reference.specifier.indexOf("/") + 1));
+      if (isCode(file) && lookupNamed(reference.lookup).takesSheetsIn !== true)
+        ofScripts.add(reference.specifier.slice(0, reference.specifier.indexOf("/") + 1));
       if (resolution.state !== "unresolved") continue;
       const { specifier } = reference;
-      const prefix = unknownPrefix(graph, file, specifier) ?? firstWordOfSheet(graph, file, specifier);
+      const prefix = unknownPrefix(graph, file, specifier) ?? firstWordOfSheet(graph, file, reference);
       if (prefix !== undefined)
         addTo(byPrefix, prefix, { file, reference, rest: pathOf(reference.specifier).slice(prefix.length) });
     }
@@ -163,7 +165,10 @@ function nearest(folders: readonly ProjectPath[], named: readonly Named[]): Proj
 /** So many folders are tried at most: those in which most of the names' first words lie. */
 const foldersThatAreTried = 50;
 
-/** Folders of the app in which something lies with which names begin, those of most such things first. */
+/**
+ * Folders of the app in which something lies with which names begin, those of most such things first. A partial sheet is called
+ * without its underscore.
+ */
 function candidates(
   tried: readonly Named[],
   { graph: { tree }, folder }: Pick<UntoldInput, "graph" | "folder">,
@@ -176,7 +181,8 @@ function candidates(
     if (above === folder || folder === "" || isBelow(above, folder)) found.set(above, (found.get(above) ?? 0) + 1);
   };
   for (const each of foldersHolding(tree.paths)) if (firsts.has(nameOf(each))) add(each);
-  if (singles.size > 0) for (const path of tree.paths) if (singles.has(nameOf(path).split(".")[0] ?? "")) add(path);
+  const isNamed = (stem: string): boolean => singles.has(stem) || (stem.startsWith("_") && singles.has(stem.slice(1)));
+  if (singles.size > 0) for (const path of tree.paths) if (isNamed(nameOf(path).split(".")[0] ?? "")) add(path);
   return [...found]
     .sort((a, b) => b[1] - a[1])
     .slice(0, foldersThatAreTried)

@@ -135,6 +135,8 @@ export interface NameLookup {
   readonly answersAddresses?: boolean;
   /** Whether it is what a command or a call is given: files, folders, patterns. */
   readonly takesFiles?: boolean;
+  /** Whether sheets are taken in by it, which a build may look for in folders that nothing here names. */
+  readonly takesSheetsIn?: boolean;
   /** Whether all that it takes in counts as used. */
   readonly usesAll?: boolean;
   /** Whether what it takes in is looked at, and a change there starts the work again. */

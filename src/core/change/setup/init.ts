@@ -122,6 +122,7 @@ export function draftBegunApp(
     language: hasChoice(input.stack) ? likelyLanguage(input.store, input.folder, input.paths) : undefined,
     ...(fit && { words: fit.words, names: fit.names }),
     shelves: learnt?.shelves,
+    publicIndex: learnt?.publicIndex,
     features: analysed && featuresOf(analysed),
     aliases: Object.fromEntries(
       untold.map(({ name, target }) => [name, relativePath(input.folder, target.folder) || "."]),
@@ -165,7 +166,7 @@ function writeConfiguration(draft: SetupDraft, decision: Decision): void {
 /** The text of a new `steady-shelf.yaml`. */
 export function configurationText(decision: Decision): string {
   const { stack, language, source, arrangement, words = {}, names = {}, shelves = [], features = {} } = decision;
-  const { classPrefix, inGroups, aliases = {} } = decision;
+  const { classPrefix, inGroups, aliases = {}, publicIndex } = decision;
   const plain = (value: string): string => (/^[\w./-]+$/.test(value) ? value : JSON.stringify(value));
   const group = (name: string, about: string, entries: Readonly<Record<string, OneOrMore<string>>>): string[] => {
     const lines = Object.entries(entries).map(
@@ -181,6 +182,9 @@ export function configurationText(decision: Decision): string {
     `source: ${plain(source)}`,
     `arrangement: ${plain(arrangement)}`,
     ...(classPrefix === undefined ? [] : [`class-prefix: ${classPrefix} # with which the app's own types begin`]),
+    ...(publicIndex === false
+      ? ["public-index: false # features import from one another past their indexes here"]
+      : []),
     ...(inGroups === true ? ["in-groups: true # shelves are groups of the project, wherever files lie"] : []),
     ...group("aliases", "what names stand for, as no settings here say", aliases),
     ...group("words", "folders that are called otherwise here", words),

@@ -17,3 +17,4 @@ export { shared, type Feature } from "./feature-names.js";
 export { featureKey, saysRole, singular, wordsBesideRole } from "./feature-words.js";
 export { isGeneral as isGeneralName } from "./judge-feature.js";
 export { judgeText } from "./judge-role.js";
+export { reachings, type Reaching } from "./reaching.js";

@@ -1,2 +1,3 @@
 export { learnConventions, type Conventions } from "./learn.js";
 export type { LearntShelf } from "./learnt-shelf.js";
+export { goesPastIndexes } from "./through-index.js";

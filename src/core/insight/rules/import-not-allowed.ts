@@ -1,5 +1,5 @@
 import { reachProblem } from "../../app/arrangement/index.js";
-import { reachings } from "./reaching.js";
+import { reachings } from "../catalogue/index.js";
 import type { Rule } from "./rule.js";
 
 export const importNotAllowed: Rule = {

@@ -9,7 +9,8 @@ export const longRelativePath: Rule = {
   wrong: 'import { Button } from "../../../../core/components/Button";',
   right: 'import { Button } from "@/core/components/Button";',
   *find(context) {
-    const found = [...climbing(context)].filter(isHabitual(context)).filter(isSlip(context));
+    const uses = usesOfAliases(context);
+    const found = [...climbing(context, uses)].filter(isHabitual(uses)).filter(isSlip(context));
     // What many do is a habit, and putting it right a change of many files, which is made where it is asked for.
     const isHabit = found.length > pathsOfAHabit;
     for (const { is, repair } of found)
@@ -23,18 +24,33 @@ const pathsOfAHabit = 10;
 /** Of a few such paths each is a slip. Of more, where so many times as many names begin with an alias in files beside. */
 const [pathsThatAreSlips, timesAsMany] = [5, 9];
 
-/** What only a tool has built in, and no file uses, is no name that the app goes by. What settings say is there to be used. */
-function isHabitual({ entries, graph }: RuleContext): (each: Climbing) => boolean {
-  let used: Set<string> | undefined;
-  const allUsed = (): Set<string> => {
-    const references = entries.flatMap(({ path }) => graph.files.get(path)?.references ?? []);
-    return new Set(
-      references.flatMap(({ resolution }) =>
-        resolution.state === "found" && resolution.scheme !== "relative" ? [resolution.scheme.pattern] : [],
-      ),
-    );
+/** How many imports of the app go by each alias, by its pattern; counted when it is first asked. */
+type UsesOfAliases = () => ReadonlyMap<string, number>;
+
+function usesOfAliases(context: RuleContext): UsesOfAliases {
+  let uses: Map<string, number> | undefined;
+  return () => {
+    if (uses) return uses;
+    uses = new Map();
+    for (const { mapping } of importsByAlias(context)) uses.set(mapping.pattern, (uses.get(mapping.pattern) ?? 0) + 1);
+    return uses;
   };
-  return ({ alias }) => !isBuiltIn(alias) || (used ??= allUsed()).has(alias.pattern);
+}
+
+/** Every import by an alias, with the file in which it stands. Sheets are looked for by names of their own. */
+function* importsByAlias({
+  entries,
+  graph,
+}: RuleContext): Iterable<{ readonly from: ProjectPath; readonly mapping: Mapping }> {
+  for (const { path } of entries)
+    for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
+      if (reference.lookup === "module" && resolution.state === "found" && resolution.scheme !== "relative")
+        yield { from: path, mapping: resolution.scheme };
+}
+
+/** What only a tool has built in, and no file uses, is no name that the app goes by. What settings say is there to be used. */
+function isHabitual(uses: UsesOfAliases): (each: Climbing) => boolean {
+  return ({ alias }) => !isBuiltIn(alias) || uses().has(alias.pattern);
 }
 
 /** Whether no settings say it: a package among the dependencies does. */
@@ -43,19 +59,13 @@ function isBuiltIn({ kind, by, source }: Mapping): boolean {
 }
 
 /** Whether files around one that climbs use the alias mostly: tests may have another custom than what they test. */
-function isSlip({
-  entries,
-  graph,
-  app: { folder },
-}: RuleContext): (each: Climbing, at: number, all: readonly Climbing[]) => boolean {
-  const topOf = (path: ProjectPath): string => relativePath(folder, path).split("/")[0] ?? "";
+function isSlip(context: RuleContext): (each: Climbing, at: number, all: readonly Climbing[]) => boolean {
+  const topOf = (path: ProjectPath): string => relativePath(context.app.folder, path).split("/")[0] ?? "";
   let named: Map<string, number> | undefined;
   const count = (): Map<string, number> => {
     const counts = new Map<string, number>();
-    for (const { path } of entries)
-      for (const { resolution } of graph.files.get(path)?.references ?? [])
-        if (resolution.state === "found" && resolution.scheme !== "relative" && resolution.scheme.kind === "alias")
-          counts.set(topOf(path), (counts.get(topOf(path)) ?? 0) + 1);
+    for (const { from, mapping } of importsByAlias(context))
+      if (mapping.kind === "alias") counts.set(topOf(from), (counts.get(topOf(from)) ?? 0) + 1);
     return counts;
   };
   return ({ is: { file } }, _, all) => {
@@ -71,7 +81,7 @@ interface Climbing {
   readonly alias: Mapping;
 }
 
-function* climbing(context: RuleContext): Iterable<Climbing> {
+function* climbing(context: RuleContext, uses: UsesOfAliases): Iterable<Climbing> {
   const { entries, graph, most, app } = context;
   for (const { path, standing } of entries)
     for (const { reference, resolution } of graph.files.get(path)?.references ?? []) {
@@ -84,7 +94,7 @@ function* climbing(context: RuleContext): Iterable<Climbing> {
         (standing?.feature !== undefined && app.layout.standingOf(target)?.feature === standing.feature)
       )
         continue;
-      const alias = aliasFor(context, path, target, reference);
+      const alias = aliasFor(context, path, target, reference, uses);
       if (alias === undefined) continue;
       yield {
         is: {
@@ -110,12 +120,13 @@ function* climbing(context: RuleContext): Iterable<Climbing> {
     }
 }
 
-/** How an alias names a file, as short as the specifier did. */
+/** How an alias names a file, as short as the specifier did: of several, the one by which the app goes most. */
 function aliasFor(
   { graph }: RuleContext,
   from: ProjectPath,
   target: ProjectPath,
   { specifier }: Reference,
+  uses: UsesOfAliases,
 ): { readonly name: string; readonly mapping: Mapping } | undefined {
   const isAlias = ({ kind, isGuess }: Mapping): boolean =>
     (kind === "alias" && isGuess !== true) || kind === "package imports";
@@ -124,9 +135,11 @@ function aliasFor(
   // What the specifier leaves out of the file's path, the alias may leave out too.
   const cut = target.lastIndexOf(`/${last}`);
   const short = cut < 0 ? target : (target.slice(0, cut + 1 + last.length) as ProjectPath);
-  for (const mapping of graph.resolver.mappingsFor(from).filter(isAlias)) {
-    const name = nameThrough(mapping, mapping.exact ? target : short);
-    if (name !== undefined) return { name: name + suffix, mapping };
-  }
-  return undefined;
+  const names = graph.resolver.mappingsFor(from).flatMap((mapping) => {
+    const name = isAlias(mapping) ? nameThrough(mapping, mapping.exact ? target : short) : undefined;
+    return name === undefined ? [] : [{ name: name + suffix, mapping }];
+  });
+  if (names.length < 2) return names[0];
+  const usesOf = ({ mapping }: (typeof names)[number]): number => uses().get(mapping.pattern) ?? 0;
+  return names.toSorted((a, b) => usesOf(b) - usesOf(a))[0];
 }

@@ -57,6 +57,40 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "what a framework writes before it builds, and what a generator has yet to fill in",
+      {
+        "src/env.d.ts": '/// <reference path="../.astro/types.d.ts" />\n',
+        "scripts/card-template/card.test.tsx": 'import { Card } from "./NameOfTheCard";\ntest("it", () => Card);\n',
+      },
+    ],
+    [
+      "a helper that lies with the layout which needs it",
+      Object.fromEntries(
+        ["harvest", "rota", "swaps", "trees"].flatMap((name) => [
+          [`src/features/${name}/screens/${name}.tsx`, drawn(`${name[0]?.toUpperCase()}${name.slice(1)}`)],
+          [`src/features/${name}/components/Row/Row.tsx`, drawn("Row")],
+          name === "trees"
+            ? [`src/features/${name}/components/Row/utils.ts`, helper]
+            : [`src/features/${name}/utils/weigh.ts`, helper],
+        ]),
+      ),
+    ],
+    [
+      "features that come in past one another's indexes, as most of them do",
+      Object.fromEntries(
+        ["harvest", "rota", "swaps", "trees", "weather", "tools"].flatMap((name, at, all) => [
+          [`src/features/${name}/components/${name}.ts`, helper],
+          [`src/features/${name}/index.ts`, `export * from "./components/${name}";\n`],
+          [
+            `src/features/${name}/hooks/use-${name}.ts`,
+            at === 0
+              ? "export const use = 1;\n"
+              : `import { weigh } from "../../${all[at - 1]}/components/${all[at - 1]}";\nexport const use = weigh;\n`,
+          ],
+        ]),
+      ),
+    ],
+    [
       "editions of a file among which a build chooses, and a worker of a package",
       {
         "src/helpers/weigh.ts":
@@ -645,6 +679,20 @@ describe("it is said once", () => {
         { "web/main.ts": row("@/kit/rows/a") + row("@/kit/rows/b") + row("@/kit/gone") },
         "no alias explains @/: 3 imports in 1 file use it",
         'With `aliases: { "@": web }` in steady-shelf.yaml, 2 of 3 lead to a file.',
+      ],
+      [
+        "a first word that style blocks of components begin with",
+        Object.fromEntries(
+          ["a", "b", "c", "d", "e"].flatMap((name) => [
+            [
+              `web/rows/${name}.vue`,
+              `<template><p/></template>\n<style lang="scss">\n@import "atoms/${name}";\n</style>\n`,
+            ],
+            [`web/looks/atoms/_${name}.scss`, ""],
+          ]),
+        ),
+        "no alias explains atoms/: 5 imports in 5 files use it",
+        'With `aliases: { "atoms": web/looks/atoms }` in steady-shelf.yaml, all 5 lead to a file.',
       ],
       [
         "one for some of them, where they lead to several folders",

@@ -769,6 +769,28 @@ test("a few long paths are put right with the rest, many are a habit, which is c
   expect(await paths(5, 0)).toEqual([5, true, true]);
 });
 
+test("of several aliases, a long path gets the one by which the app goes; what sheets are called by does not count", async () => {
+  const repaired = async (files: Record<string, string>): Promise<unknown[]> => {
+    const { fresh } = await checked({
+      "package.json": '{ "devDependencies": { "sass": "^1.90.0" } }',
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "~~/*": ["./src/*"], "@/*": ["./src/*"] } } }',
+      "src/helpers/dates.ts": "export const d = () => 1;",
+      "src/components/forms/fields/DateField.tsx": component(
+        "DateField",
+        'import { d } from "../../../helpers/dates";\n'.repeat(6),
+      ),
+      ...files,
+    });
+    return fresh.flatMap(({ rule, what }) => (rule === "long-relative-path" && "alias" in what ? [what.alias] : []));
+  };
+  const row = (text: string): Record<string, string> => ({ "src/components/Row.tsx": component("Row", text) });
+  expect(await repaired(row('import "@/helpers/dates";\n'.repeat(54)))).toEqual(
+    Array.from({ length: 6 }, () => "@/helpers/dates"),
+  );
+  const sheets = { "src/styles/_a.scss": "", "src/styles/b.scss": '@use "@/styles/a";\n'.repeat(54) };
+  expect(await repaired({ ...row(""), ...sheets })).toEqual([]);
+});
+
 test("a file of one hook is to be called as the hook is; one of several is called after what they are for", async () => {
   const hooks = Array.from(
     { length: 40 },

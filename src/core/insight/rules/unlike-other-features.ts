@@ -1,6 +1,6 @@
 import { addTo } from "../../base/grouping.js";
 import type { Role } from "../../app/arrangement/index.js";
-import { folderOf, relativePath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isSharedFolder, keyOf } from "../catalogue/index.js";
 import type { Rule } from "./rule.js";
 
@@ -27,7 +27,9 @@ export const unlikeOtherFeatures: Rule = {
         role.confidence < 0.6
       )
         continue;
-      const inside = relativePath(folder, folderOf(path)).split("/")[0] ?? "";
+      const [inside = "", ...deeper] = relativePath(folder, folderOf(path)).split("/");
+      // `layouts/RotaLayout/utils.ts` has what that layout needs: it is called by what it is, not by what it does.
+      if (deeper.length > 0 && clues.folders.has(keyOf(nameOf(path).replace(/\..*$/, "")))) continue;
       const byPlace = places.get(role.is) ?? new Map<string, ProjectPath[]>();
       addTo(byPlace, `${feature}\n${inside}`, path);
       places.set(role.is, byPlace);

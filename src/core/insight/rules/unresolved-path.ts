@@ -70,7 +70,7 @@ type Matter = `alias ${string}` | `alike ${string}` | "packages";
 function aliasesIn(context: RuleContext, all: readonly Unresolved[]): ReadonlyMap<string, UntoldAlias> {
   const { graph, app, entries } = context;
   const isAny = all.some(
-    ({ file, about }) => unknownPrefix(graph, file, about) ?? firstWordOfSheet(graph, file, about),
+    (found) => unknownPrefix(graph, found.file, found.about) ?? firstWordOfSheet(graph, found.file, found),
   );
   if (!isAny) return new Map();
   const found = untoldAliases({ graph, folder: app.folder, files: entries.map(({ path }) => path) });
@@ -85,7 +85,7 @@ function matterOf(
 ): Matter | undefined {
   const prefix = unknownPrefix(context.graph, found.file, found.about);
   if (prefix !== undefined) return `alias ${prefix}`;
-  const word = firstWordOfSheet(context.graph, found.file, found.about);
+  const word = firstWordOfSheet(context.graph, found.file, found);
   if (word !== undefined && aliases.has(word)) return `alias ${word}`;
   return isPackageOfSheet(found.file, found.about) ? "packages" : undefined;
 }

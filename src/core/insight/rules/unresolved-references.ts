@@ -8,7 +8,16 @@ import {
   isRelative,
   type Reference,
 } from "../../languages/index.js";
-import { folderOf, inFolder, joinPath, nameOf, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  joinPath,
+  nameOf,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import { ignoredFolders, type SourceTree } from "../../files/index.js";
 import type { App } from "../../app/index.js";
 import type { Entry } from "../catalogue/index.js";
@@ -28,6 +37,8 @@ export interface UnresolvedReference {
   /** Its offset in the file's text. */
   readonly start: number;
   readonly specifier: string;
+  /** How it is looked up. */
+  readonly lookup: Reference["lookup"];
   /** The path that is missing, from the project's root where it is a relative one. */
   readonly missing: string | undefined;
   readonly why: WhyUnresolved;
@@ -48,10 +59,10 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
     // Pages name what a build will make; what a tool wrote is the tool's.
     const isLeft = isOfTrade(path, "page") || role.is === "generated";
     for (const { reference, resolution } of input.graph.files.get(path)?.references ?? []) {
-      const { start, specifier, kind } = reference;
+      const { start, specifier, lookup, kind } = reference;
       // What a generator is to write, nobody has seen.
       if (resolution.state === "beyond" && resolution.isToCome)
-        yield { file: path, start, specifier, missing: undefined, why: "left to a build" };
+        yield { file: path, start, specifier, lookup, missing: undefined, why: "left to a build" };
       if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
       // `declare module "styles"` says of a name what it is; nothing has to be there.
       if (kind === "module declaration" && !isRelative(specifier)) continue;
@@ -59,9 +70,11 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
       // Or in one out of which the package is taken, and which is not here.
       const isMade =
-        isLeft || (place !== undefined && (isIgnored(folderOf(place)) || input.graph.resolver.isUnbuilt(path, place)));
+        isLeft ||
+        (place !== undefined &&
+          (isIgnored(folderOf(place)) || isOfTool(input, place) || input.graph.resolver.isUnbuilt(path, place)));
       const why = isMade ? "left to a build" : whyOf(input, path, reference);
-      yield { file: path, start, specifier, missing: place ?? specifier, why };
+      yield { file: path, start, specifier, lookup, missing: place ?? specifier, why };
     }
   }
   yield* missingInLists(input);
@@ -73,12 +86,12 @@ function* missingInLists(input: UnresolvedInput): Iterable<UnresolvedReference> 
   for (const { path, references } of listsOf(input)) {
     if (known.has(path)) continue;
     for (const { reference, resolution } of references) {
-      const { start, specifier, listed, inside = "" } = reference;
+      const { start, specifier, lookup, listed, inside = "" } = reference;
       if (listed === undefined || resolution.state !== "unresolved") continue;
       const missing = inside === "" ? specifier : `${inside}/${specifier}`;
       // Dependencies are fetched, and some files are made, by the build.
       const isMade = /^(?:.*\/)?(?:Pods|Carthage|DerivedData|build)\//i.test(missing);
-      yield { file: path, start, specifier, missing, why: isMade ? "left to a build" : "missing" };
+      yield { file: path, start, specifier, lookup, missing, why: isMade ? "left to a build" : "missing" };
     }
   }
 }
@@ -91,6 +104,7 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
     isMadeOfNeighbour(input, from, reference) ||
     (isOfTrade(from, "sheet") && isPutByBuildOfSheets(reference.specifier)) ||
     isToBeInstalled(input, from, reference) ||
+    isOfTemplate(input, from) ||
     leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
 }
@@ -123,6 +137,32 @@ function leadsOutside({ app, graph, tree }: UnresolvedInput, from: ProjectPath, 
 function matches(pattern: string, specifier: string): boolean {
   const [before = "", after] = pattern.split("*");
   return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
+}
+
+/** Folders that frameworks write types and settings into, before they build and while they serve. */
+const foldersOfTools =
+  /(?:^|\/)\.(?:astro|nuxt|next|svelte-kit|react-router|expo|docusaurus|umi|quasar|output|vinxi|wxt|contentlayer|velite)\//;
+
+/** Whether a place is in a folder that a framework writes, which is not here: `.astro/types.d.ts`. */
+function isOfTool({ tree }: UnresolvedInput, place: ProjectPath): boolean {
+  const cut = foldersOfTools.exec(`${place}/`);
+  return cut !== null && !tree.hasFolder(place.slice(0, cut.index + cut[0].length - 1) as ProjectPath);
+}
+
+/** Folders with files that a generator fills in, by what they are called. */
+const ofTemplates = /(?:^|[-_.])(?:templates?|scaffold(?:s|ing)?|blueprints?|boilerplates?)$/i;
+
+/**
+ * Whether a file is one of those that a generator fills in, so that what it names is there once it has been: it lies in a folder for
+ * them, `scripts/component-template/`, and nothing outside uses what does. Templates of pages are used.
+ */
+function isOfTemplate({ app, graph, tree }: UnresolvedInput, from: ProjectPath): boolean {
+  const { source } = app.layout;
+  const folder = foldersAbove(from).find((above) => ofTemplates.test(nameOf(above)));
+  // Not one in which the app itself lies, or all of its code.
+  if (folder === undefined || (app.folder !== rootPath && !isBelow(folder, app.folder))) return false;
+  if (source === folder || isBelow(source, folder)) return false;
+  return tree.filesBelow(folder).every((path) => graph.usersOf(path).every((user) => isBelow(user, folder)));
 }
 
 /** Whether a sheet names what can only be a package, while nothing is installed here in which it could lie. */

@@ -34,7 +34,11 @@ function readPage(text: string, into: MarkupCollector, isComponent: boolean): vo
     for (const [name, attribute] of attributes) {
       const span = valueSpan(text, attribute);
       if (!span || (isComponent && text.slice(span.start, span.end).includes("{"))) continue;
-      readAttribute(element, name, span, into);
+      const isModule = isComponent && element.tag === "script" && name === "src" && !attributes.has("is:inline");
+      // A bundler takes it in as it does what is imported: `<script src="../scripts/track"></script>`.
+      if (isModule && /^(?:\.{1,2}\/|[@~#])/.test(text.slice(span.start, span.end)))
+        into.name("import", "module", span);
+      else readAttribute(element, name, span, into);
     }
     if (element.tag === "script") readScript(element, attributes, into);
     else if (element.tag === "style") {

@@ -105,6 +105,17 @@ describe("what a component names", () => {
     expect(names(text, "a.astro")).toEqual(["./A.astro", "./b.png"]);
   });
 
+  test("a script of Astro is taken in as a module, one that is left as it stands is an address", () => {
+    const text =
+      '<script src="../track"></script><script is:inline src="./old.js"></script><script src="/a.js"></script>';
+    const references = extractFrom(text, "a.astro").references;
+    expect(references.map(({ specifier, lookup }) => [specifier, lookup])).toEqual([
+      ["../track", "module"],
+      ["./old.js", "asset"],
+      ["/a.js", "asset"],
+    ]);
+  });
+
   test("blocks begin and end where Vue's own compiler says", () => {
     const { descriptor } = parse(component);
     const within = (

@@ -10,6 +10,7 @@ import { sheetSpellings } from "./sheet-spelling.js";
 /** A sheet as Sass finds it (partials, indexes, load paths), as Less does, and as CSS and its bundlers do. */
 const ofSheets = (["sass", "less", "css"] as const).map((name): NameLookup => ({
   name,
+  takesSheetsIn: name !== "css",
   resolve: (ground, from, { specifier }) => resolveSheet(ground, from, specifier, name),
   spellings: (task) => sheetSpellings(task, name),
 }));

@@ -1,6 +1,7 @@
 /** References, and uses of names, between files of one app that count for who may reach whom: those of tests and stories do not. */
 import type { ProjectPath } from "../../base/paths.js";
-import type { RuleContext } from "./rule.js";
+import type { ReferenceGraph } from "../../graph/index.js";
+import type { Catalogue, Entry } from "./catalogue.js";
 
 /** One place at which one file of the app references or uses another. */
 export interface Reaching {
@@ -10,8 +11,16 @@ export interface Reaching {
   readonly start: number;
 }
 
-/** Every one of them. */
-export function* reachings({ entries, graph, catalogue }: RuleContext): Iterable<Reaching> {
+/** Every one of them that begins in one of these entries. */
+export function* reachings({
+  entries,
+  graph,
+  catalogue,
+}: {
+  readonly entries: Iterable<Entry>;
+  readonly graph: ReferenceGraph;
+  readonly catalogue: Pick<Catalogue, "entries">;
+}): Iterable<Reaching> {
   for (const { path, role } of entries) {
     if (role.is === "test" || role.is === "story") continue;
     for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
