@@ -44,6 +44,27 @@ const cases: readonly Case[] = [
     becomes: "@ui-c2",
   },
   {
+    name: "types that a framework makes, called after their module",
+    files: { "src/a.ts": 'import type { Route } from "./+types/a";\n' },
+    spelled: "./+types/a",
+    moves: ["src/a.ts > src/in/orders.$id.tsx"],
+    becomes: "./+types/orders.$id",
+  },
+  {
+    name: "types that a framework makes for a folder",
+    files: { "src/a.ts": 'import type { PageLoad } from "./$types";\n' },
+    spelled: "./$types",
+    moves: ["src/a.ts > src/in/b.ts"],
+    becomes: undefined,
+  },
+  {
+    name: "a file among such types that somebody keeps in the project",
+    files: { "src/a.ts": 'import type { Route } from "./+types/b";\n', "src/+types/b.ts": "" },
+    spelled: "./+types/b",
+    moves: ["src/a.ts > src/in/b.ts"],
+    becomes: "../+types/b",
+  },
+  {
     name: "an alias that only begins a name",
     files: { "tsconfig.json": '{ "compilerOptions": { "paths": { "@*": ["./src/*"] } } }' },
     spelled: "@b",

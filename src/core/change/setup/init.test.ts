@@ -174,6 +174,7 @@ describe("how an app is built", () => {
   test.each<[Files, string | undefined]>([
     [{ "package.json": '{ "dependencies": { "react": "19", "react-native": "1" } }' }, "react-native"],
     [{ "package.json": '{ "dependencies": { "react": "19", "sass": "1" } }' }, "react-web"],
+    [{ "package.json": '{ "dependencies": { "frontity": "1" } }' }, "react-web"],
     [{ "package.json": '{ "dependencies": { "vue": "3" } }' }, "vue"],
     [{ "package.json": '{ "devDependencies": { "sass": "1" } }' }, "sass"],
     [{ "pubspec.yaml": "name: x\nflutter:\n" }, "flutter"],

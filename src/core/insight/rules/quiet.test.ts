@@ -60,6 +60,7 @@ describe("nothing is said of", () => {
       "what a framework writes before it builds, and what a generator has yet to fill in",
       {
         "src/env.d.ts": '/// <reference path="../.astro/types.d.ts" />\n',
+        "src/helpers/weigh.ts": `import type { Load } from "./$types";\nimport type { Route } from "./+types/weigh";\n${helper}`,
         "scripts/card-template/card.test.tsx": 'import { Card } from "./NameOfTheCard";\ntest("it", () => Card);\n',
       },
     ],

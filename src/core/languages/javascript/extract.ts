@@ -15,6 +15,7 @@ import { shiftedReference, type Export, type Extraction } from "../reading.js";
 import { assignedExports } from "./assigned-exports.js";
 import { collectFromComments, inComments, type Comment } from "./comments.js";
 import { Kinds } from "./export-kinds.js";
+import { besideLookup, isMadeBeside } from "./module-lookup.js";
 import { collectFromRecord, exportsFromRecord } from "./record.js";
 import { asImports, headLength, mayBeBeyondRecord, SiteCollector } from "./sites.js";
 import { toldExports } from "./told-exports.js";
@@ -49,7 +50,16 @@ export function extract(text: string, name: string, depth: ReadingDepth = "refer
   const read = readHead(text, name, depth) ?? readInPieces(text, name, depth) ?? readWithOxc(text, name, { depth });
   if (!read && text.length > longestOdd)
     return notRead(0, "the file has a syntax error, and is too large to be read around it");
-  return read ?? readAsFlow(text, name, depth) ?? readAroundErrors(text, name, depth);
+  const found = read ?? readAsFlow(text, name, depth) ?? readAroundErrors(text, name, depth);
+  return isMadeBeside.test(text) ? { ...found, references: found.references.map(madeBeside) } : found;
+}
+
+/** What a framework makes for a module and beside it is looked up by the module's own name. */
+function madeBeside(reference: Extraction["references"][number]): Extraction["references"][number] {
+  const { specifier, lookup } = reference;
+  return lookup === "module" && isMadeBeside.test(`"${specifier}"`)
+    ? { ...reference, lookup: besideLookup.name }
+    : reference;
 }
 
 function notRead(offset: number, message: string): Extraction {

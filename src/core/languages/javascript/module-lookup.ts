@@ -1,7 +1,15 @@
 /** What a name in a script means: modules, files by a URL or path, and patterns of bundlers. */
 import { posix } from "node:path";
 import picomatch from "picomatch";
-import { folderOf, joinPath, pathsBelow, type ProjectPath, relativePath, toProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  joinPath,
+  nameOf,
+  pathsBelow,
+  type ProjectPath,
+  relativePath,
+  toProjectPath,
+} from "../../base/paths.js";
 import {
   external,
   unresolved,
@@ -24,9 +32,40 @@ export const moduleLookup: NameLookup = {
   spellings,
 };
 
+/**
+ * Types that a framework makes for a module, `./+types/rota` for `rota.tsx` (React Router) and `./$types` (SvelteKit). They lie in a
+ * folder of their own that TypeScript lays over the sources (`rootDirs`), and are made where the module will be, called after it.
+ */
+export const isMadeBeside = /["']\.\/(?:\+types\/[^"'\n]+|\$types(?:\.js)?)["']/;
+
+/** The same, looked up. Where somebody keeps such files in the project, they are files like others. */
+export const besideLookup: NameLookup = {
+  name: "made beside",
+  asksOfFile: true,
+  resolve(ground, from, question) {
+    const found = moduleLookup.resolve(ground, from, question);
+    const { specifier } = question;
+    const isOwn = !specifier.startsWith(folderOfTypes) || specifier.slice(folderOfTypes.length) === ownStem(from);
+    if (found.state !== "unresolved" || !isOwn) return found;
+    return { state: "beyond", at: "*", scheme: "relative", isToCome: true };
+  },
+  *spellings(task) {
+    const { specifier } = task.reference;
+    if (task.was.state !== "beyond" || task.was.at !== "*") yield* spellings(task);
+    else yield specifier.startsWith(folderOfTypes) ? folderOfTypes + ownStem(task.from) : specifier;
+  },
+};
+
+const folderOfTypes = "./+types/";
+
+function ownStem(path: ProjectPath): string {
+  return nameOf(path).replace(/\.\w+$/, "");
+}
+
 /** How scripts look names up. */
 export const moduleLookups: readonly NameLookup[] = [
   moduleLookup,
+  besideLookup,
   // A file by its whole name, relative to this one.
   ...["url", "path"].map((name): NameLookup => ({
     name,
