@@ -10,6 +10,7 @@ export {
 } from "./language.js";
 export {
   ownExports,
+  ownNames,
   type Binding,
   type Export,
   type ActionName,

@@ -49,6 +49,16 @@ export interface Binding {
   readonly isType: boolean;
 }
 
+/**
+ * The names by which a text itself calls what it takes. `*` of `export * from` and names that are texts (`export { "a-b" } from`) are
+ * only passed on.
+ */
+export function ownNames(bindings: readonly Binding[] = []): readonly string[] {
+  return bindings.map(({ local }) => local).filter((local) => identifier.test(local));
+}
+
+const identifier = /^[\p{ID_Start}$_][\p{ID_Continue}$]*$/u;
+
 /** A target into which something is built, and the step that does it: `{ target: "Orchard", step: "Sources" }`. */
 export interface ListedUnder {
   readonly target: string;

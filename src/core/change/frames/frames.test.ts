@@ -43,6 +43,19 @@ const routes = (...lines: string[]): Record<string, string> => ({
 });
 const layout = "src/layouts/PublicLayout.tsx";
 
+test("a table of routes that passes a screen on as well", async () => {
+  const passing =
+    'export * from "../screens/HomeScreen";\nexport { HomeScreen as "home(" } from "../screens/HomeScreen";\n';
+  const files = {
+    ...screen("Home", "      <p/>\n"),
+    ...screen("Map", "      <p/>\n"),
+    ...routes('  { path: "/", element: <HomeScreen /> },\n', '  { path: "/map", element: <MapScreen /> },\n'),
+  };
+  const table = files["src/navigation/routes.tsx"] ?? "";
+  const { text } = await made({ ...files, "src/navigation/routes.tsx": table + passing }, "home,map");
+  expect(text("src/navigation/routes.tsx")).toContain("element: <PublicLayout><HomeScreen /></PublicLayout>");
+});
+
 describe("in each screen", () => {
   test("what all of them draw above is the frame's, and is taken by it", async () => {
     const { framed, text } = await made(

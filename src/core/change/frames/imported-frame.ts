@@ -5,7 +5,7 @@ import { inCase, splitWords } from "../../base/names/index.js";
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { TextEdit } from "../../base/text/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { codeOf, extractFrom, languageFor } from "../../languages/index.js";
+import { codeOf, extractFrom, languageFor, ownNames } from "../../languages/index.js";
 import { specifierLike } from "../grow/index.js";
 import { importText, mannerOf, placeForImports } from "../regroup/index.js";
 import { specifierTo } from "../setup/index.js";
@@ -41,8 +41,8 @@ export class ImportedFrame {
     const { graph, layout } = this.file;
     for (const { reference, resolution } of graph.files.get(path)?.references ?? [])
       if (resolution.state === "found" && resolution.targets.some((each) => each === layout || this.#passesOn(each)))
-        for (const { local } of reference.bindings ?? [])
-          if (local !== "" && (resolution.targets.includes(layout) || local === this.#given().name)) return local;
+        for (const local of ownNames(reference.bindings))
+          if (resolution.targets.includes(layout) || local === this.#given().name) return local;
     return undefined;
   }
 

@@ -1,7 +1,7 @@
 /** What files call a screen or a layout. */
 import { nameOf, type ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { codeOf, languageFor } from "../../languages/index.js";
+import { codeOf, languageFor, ownNames } from "../../languages/index.js";
 
 /** What a file calls another, of which it takes names or the whole. */
 export function localsOf(target: ProjectPath, file: ProjectPath, graph: ReferenceGraph): ReadonlySet<string> {
@@ -14,7 +14,7 @@ export function localsOf(target: ProjectPath, file: ProjectPath, graph: Referenc
     const isDirect = resolution.targets.includes(target);
     const { bindings = [] } = reference;
     // Behind an index, what is called as the file is meant.
-    for (const { local } of bindings) if (local !== "" && (isDirect || local === stem)) found.add(local);
+    for (const local of ownNames(bindings)) if (isDirect || local === stem) found.add(local);
     const whole = isDirect && bindings.length === 0 ? views?.localOf(text, reference.start) : undefined;
     if (whole !== undefined) found.add(whole);
   }

@@ -2,7 +2,7 @@
  * Frames: which layouts stand around which screens. A screen draws its frame itself, or stands in one where the app lists its screens
  * (`<PublicLayout><HomeScreen /></PublicLayout>`, a route with its children), or all that is reached through a file does.
  */
-import { languageFor } from "../../languages/index.js";
+import { languageFor, ownNames } from "../../languages/index.js";
 import type { ProjectPath } from "../../base/paths.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import type { AppAnalysis } from "../analysis.js";
@@ -72,7 +72,7 @@ function framedIn(file: ProjectPath, layout: ProjectPath, looking: Looking): Rea
     if (resolution.state !== "found") continue;
     const { bindings = [] } = reference;
     const [only] = resolution.targets;
-    const names = bindings.length > 0 ? bindings.map(({ local }) => local) : [forms.localOf(text, reference.start)];
+    const names = bindings.length > 0 ? ownNames(bindings) : [forms.localOf(text, reference.start)];
     for (const name of names) {
       if (name === undefined && only !== undefined) {
         if (only === layout) frames.add(reference.start);

@@ -769,6 +769,21 @@ test("a few long paths are put right with the rest, many are a habit, which is c
   expect(await paths(5, 0)).toEqual([5, true, true]);
 });
 
+test.each<[RuleName, string, string]>([
+  ["screen-frame", "src/navigation/routes.tsx", "../layouts/PublicLayout"],
+  ["screen-frame", "src/navigation/routes.tsx", "../screens/TreesScreen"],
+  ["half-wired-feature", "src/store.ts", "./features/trees/treesReducer"],
+])(
+  "%s: what a file only passes on, and by a name that is a text, is nothing that it draws or lists",
+  async (rule, file, from) => {
+    const known = cases.find((each) => each.rule === rule);
+    const files: Readonly<Record<string, string>> = known?.files ?? {};
+    const passing = `export * from "${from}";\nexport { default as "a(b" } from "${from}";\n`;
+    const { fresh } = await checked({ ...files, [file]: `${String(files[file])}${passing}` });
+    expect(ofRule(fresh, rule)).toEqual(known?.says);
+  },
+);
+
 test("of several aliases, a long path gets the one by which the app goes; what sheets are called by does not count", async () => {
   const repaired = async (files: Record<string, string>): Promise<unknown[]> => {
     const { fresh } = await checked({

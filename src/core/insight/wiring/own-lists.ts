@@ -3,7 +3,7 @@
  * theirs. Nothing there speaks of several files side by side before there are several, so the lists of the features are held side by side.
  */
 import type { ProjectPath } from "../../base/paths.js";
-import { codeOf, type Row, type RowItem } from "../../languages/index.js";
+import { codeOf, ownNames, type Row, type RowItem } from "../../languages/index.js";
 import type { Catalogue } from "../catalogue/index.js";
 import { ownImports, type Entry } from "./entries.js";
 import { mostOf, type Example } from "./features.js";
@@ -102,14 +102,12 @@ async function listedIn(example: Example, input: OwnListsInput): Promise<Listed[
 /** Where a text uses the file: by a name that it takes of it, or where it stands. */
 function placesOf({ text, own, references }: Shape): number[] {
   const code = codeOf(text);
-  const locals = [...own].flatMap((start) => (references.get(start)?.bindings ?? []).map(({ local }) => local));
-  const named = locals
-    .filter((local) => local !== "")
-    .flatMap((local) =>
-      [...code.matchAll(new RegExp(`(?<![\\w$.])${local.replaceAll("$", "\\$")}(?![\\w$])`, "g"))].map(
-        ({ index }) => index,
-      ),
-    );
+  const locals = [...own].flatMap((start) => ownNames(references.get(start)?.bindings));
+  const named = locals.flatMap((local) =>
+    [...code.matchAll(new RegExp(`(?<![\\w$.])${local.replaceAll("$", "\\$")}(?![\\w$])`, "g"))].map(
+      ({ index }) => index,
+    ),
+  );
   return [...named, ...own];
 }
 
