@@ -50,7 +50,7 @@ export const configurationSchema = z.strictObject({
   "public-index": z.optional(
     described(
       z.boolean(),
-      "Whether other features may only come in through a feature's index. Without it, as the arrangement says.",
+      "Whether other features may only come in through a feature's index. Without it, as the arrangement says; `init` writes `false` where most of an app's features do not.",
     ),
   ),
   state: z.optional(

@@ -224,6 +224,19 @@ describe("listed where it has to be known", () => {
     ]);
   });
 
+  test.each([
+    ["goes on where it lists screens", 'export * from "./screens/RotaScreen";\n', true],
+    ["is left as it is where it lists something else", 'export { a } from "./a";\n', false],
+    ["is not made where nobody has to come in through it", undefined, false],
+  ])("an index that is not the only way in %s", async (_, text, isListed) => {
+    const files = text === undefined ? {} : { "src/features/harvest/index.ts": text };
+    const app = appOf("react-web", "feature-first", files, "public-index: false\n");
+    expect(await added(app, "screen harvest --feature harvest")).toEqual([
+      "src/features/harvest/screens/HarvestScreen.tsx",
+      ...(isListed ? ['src/features/harvest/index.ts: export { HarvestScreen } from "./screens/HarvestScreen";'] : []),
+    ]);
+  });
+
   test("a component is not public, so it stands in no index", async () => {
     const app = appOf("react-web", "feature-first", { "src/features/harvest/index.ts": "" });
     expect(await added(app, "component Basket --feature harvest --without style")).toEqual([

@@ -1,7 +1,7 @@
 /** Lists new files where they have to be known. */
 import { listOf, type RegistrationData } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { SheetWorld } from "../../graph/index.js";
 import type { Adding, Wanted } from "./adding.js";
 import { placeOfRegistration, type App } from "../../app/app.js";
@@ -95,16 +95,25 @@ function listInIndex(adding: Adding, main: Wanted, filling: Filling): ProjectPat
   const { layout, stack, language } = app;
   const template = adding.data["index-line"] ?? stack.index?.line ?? "";
   const inFeature = main.shelf.at.includes("{feature}") ? feature : undefined;
-  if (!layout.publicIndex || !stack.index || !main.shelf.isPublic || inFeature === undefined) return undefined;
+  if (!stack.index || !main.shelf.isPublic || inFeature === undefined) return undefined;
   // What is only a type has no name in JavaScript.
   if (language === "javascript" && exportsType(template)) return undefined;
   const name = nameIn(language, stack.index.file).replace("{snake}", inCase(splitWords(inFeature), "snake"));
   const index = inFolder(layout.featureFolder(inFeature) ?? folderOf(main.path), name);
+  const there = draft.textOf(index);
+  const shelf = layout.folderOf(main.shelf, { feature: inFeature });
+  // Where others need not come in through it, one that lists what lies beside goes on doing so.
+  if (!layout.publicIndex && (there === undefined || !passesOn(index, there, shelf))) return undefined;
   const line = lineFor(filling, { template, from: index, to: main.path, viaIndex: false });
-  if (draft.textOf(index) !== undefined)
-    draft.edit(index, (text) => appendLine(text, line), "public index", [main.path]);
+  if (there !== undefined) draft.edit(index, (text) => appendLine(text, line), "public index", [main.path]);
   else draft.make(index, `${line}\n`, "public index", [main.path]);
   return index;
+}
+
+/** Whether an index names single files of a folder below its own: `export * from "./screens/RotaScreen"`. */
+function passesOn(index: ProjectPath, text: string, folder: ProjectPath): boolean {
+  const below = `${relativePath(folderOf(index), folder)}/`;
+  return [`"./${below}`, `'./${below}`, `"${below}`, `'${below}`].some((named) => text.includes(named));
 }
 
 /** A section that has an index of its own is listed there, and nowhere else: `components/_index.scss`. */
