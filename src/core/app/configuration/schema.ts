@@ -50,7 +50,7 @@ export const configurationSchema = z.strictObject({
   "public-index": z.optional(
     described(
       z.boolean(),
-      "Whether other features may only come in through a feature's index. Without it, as the arrangement says; `init` writes `false` where most of an app's features do not.",
+      "Whether other features may only come in through a feature's index. Without it, as the arrangement says; `init` writes `false` where the features of an app import from one another past it.",
     ),
   ),
   state: z.optional(
