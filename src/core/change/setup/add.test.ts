@@ -229,7 +229,7 @@ describe("listed where it has to be known", () => {
     ["is left as it is where it lists something else", 'export { a } from "./a";\n', false],
     ["is not made where nobody has to come in through it", undefined, false],
   ])("an index that is not the only way in %s", async (_, text, isListed) => {
-    const files = text === undefined ? {} : { "src/features/harvest/index.ts": text };
+    const files: Record<string, string> = text === undefined ? {} : { "src/features/harvest/index.ts": text };
     const app = appOf("react-web", "feature-first", files, "public-index: false\n");
     expect(await added(app, "screen harvest --feature harvest")).toEqual([
       "src/features/harvest/screens/HarvestScreen.tsx",
