@@ -15,3 +15,18 @@ export function isGrammar(path: string): boolean {
 export function isPutByBuildOfSheets(specifier: string): boolean {
   return specifier.includes("*") || /(?:^|\/)theme\.config$/.test(specifier);
 }
+
+/** Folders that frameworks write types and settings into, before they build and while they serve. */
+const foldersOfTools =
+  /(?:^|\/)\.(?:astro|nuxt|next|svelte-kit|react-router|expo|docusaurus|umi|quasar|output|vinxi|wxt|contentlayer|velite)(?=\/)/;
+
+/** The folder of a framework in which a path lies: `.astro` of `.astro/types.d.ts`. */
+export function folderOfTool(path: string): string | undefined {
+  const found = foldersOfTools.exec(path);
+  return found ? path.slice(0, found.index + found[0].length) : undefined;
+}
+
+/** Whether a folder is called as one with files that a generator fills in: `scripts/component-template/`. */
+export function isForTemplates(name: string): boolean {
+  return /(?:^|[-_.])(?:templates?|scaffold(?:s|ing)?|blueprints?|boilerplates?)$/i.test(name);
+}

@@ -139,6 +139,8 @@ export function draftBegunApp(
         target.resolved === references ? "all" : `${grouped(target.resolved)} of`
       } ${grouped(references)} imports with it lead to a file there.`,
     );
+  if (learnt?.publicIndex === false)
+    draft.note("Features import from one another past their indexes here, so public-index: false is written down.");
   if (alias !== undefined) addAlias(draft, app, alias);
   warnOfSecrets(draft, app);
   return {

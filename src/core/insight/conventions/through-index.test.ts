@@ -39,9 +39,12 @@ function features({
 }
 
 /** The findings of the app as it is, and with the configuration that `init` writes. */
-async function foundIn(
-  store: MemoryStore,
-): Promise<{ readonly found: number; readonly then: number; readonly text: string }> {
+async function foundIn(store: MemoryStore): Promise<{
+  readonly found: number;
+  readonly then: number;
+  readonly text: string;
+  readonly notes: readonly string[];
+}> {
   const analysis = await analyse(store, { standing: root });
   const [analysed] = analysis.apps;
   const paths = analysis.graph.tree.paths;
@@ -51,7 +54,7 @@ async function foundIn(
   const after = await analyse(new MemoryStore({ ...files, "steady-shelf.yaml": text }), { standing: root });
   const count = (of: typeof analysis): number =>
     check(of)[0]?.fresh.filter(({ rule }) => rule === "bypassed-index").length ?? Number.NaN;
-  return { found: count(analysis), then: count(after), text };
+  return { found: count(analysis), then: count(after), text, notes: setUp.notes };
 }
 
 describe("the index of a feature", () => {
@@ -61,10 +64,10 @@ describe("the index of a feature", () => {
     ["is not where nobody has one", { past: 5, withIndexes: false }, 0],
     ["is not where nobody has one, though few come in", { past: 1, withIndexes: false }, 0],
   ])("%s", async (_, of, count) => {
-    const { found, then, text } = await foundIn(features(of));
+    const { found, then, text, notes } = await foundIn(features(of));
     expect(text).toContain("arrangement: feature-first\n");
     expect([found, then]).toEqual([count, count]);
-    expect(text.includes("public-index: false # ")).toBe(count === 0);
+    expect([text.includes("public-index: false # "), notes.length]).toEqual(count === 0 ? [true, 1] : [false, 0]);
   });
 
   test("is what an arrangement says where somebody asks for that", async () => {

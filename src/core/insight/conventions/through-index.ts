@@ -7,8 +7,8 @@ import { reachings, type Catalogue } from "../catalogue/index.js";
 const [partOfAWay, fewest] = [0.8, 5];
 
 /**
- * Whether the references of an app go against the rule that other features come in through an index: of five or more, one in
- * five or more goes past it; or no feature has an index, and one reference is enough.
+ * Whether the references of an app go against the rule that other features come in through an index: of five or more, more
+ * than one in five goes past it; or no feature has an index, and one reference is enough.
  */
 export function goesPastIndexes(layout: Layout, catalogue: Catalogue, graph: ReferenceGraph): boolean {
   if (!layout.publicIndex || !layout.hasFeatures) return false;

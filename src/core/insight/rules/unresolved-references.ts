@@ -1,7 +1,9 @@
 /** References that lead nowhere, each with what is to be made of it. `check` and `survey` stand on the same ones. */
 import type { ReferenceGraph } from "../../graph/index.js";
 import {
+  folderOfTool,
   isCode,
+  isForTemplates,
   isGrammar,
   isOfTrade,
   isPutByBuildOfSheets,
@@ -139,18 +141,11 @@ function matches(pattern: string, specifier: string): boolean {
   return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
 }
 
-/** Folders that frameworks write types and settings into, before they build and while they serve. */
-const foldersOfTools =
-  /(?:^|\/)\.(?:astro|nuxt|next|svelte-kit|react-router|expo|docusaurus|umi|quasar|output|vinxi|wxt|contentlayer|velite)\//;
-
 /** Whether a place is in a folder that a framework writes, which is not here: `.astro/types.d.ts`. */
 function isOfTool({ tree }: UnresolvedInput, place: ProjectPath): boolean {
-  const cut = foldersOfTools.exec(`${place}/`);
-  return cut !== null && !tree.hasFolder(place.slice(0, cut.index + cut[0].length - 1) as ProjectPath);
+  const folder = folderOfTool(place);
+  return folder !== undefined && !tree.hasFolder(folder as ProjectPath);
 }
-
-/** Folders with files that a generator fills in, by what they are called. */
-const ofTemplates = /(?:^|[-_.])(?:templates?|scaffold(?:s|ing)?|blueprints?|boilerplates?)$/i;
 
 /**
  * Whether a file is one of those that a generator fills in, so that what it names is there once it has been: it lies in a folder for
@@ -158,7 +153,7 @@ const ofTemplates = /(?:^|[-_.])(?:templates?|scaffold(?:s|ing)?|blueprints?|boi
  */
 function isOfTemplate({ app, graph, tree }: UnresolvedInput, from: ProjectPath): boolean {
   const { source } = app.layout;
-  const folder = foldersAbove(from).find((above) => ofTemplates.test(nameOf(above)));
+  const folder = foldersAbove(from).find((above) => isForTemplates(nameOf(above)));
   // Not one in which the app itself lies, or all of its code.
   if (folder === undefined || (app.folder !== rootPath && !isBelow(folder, app.folder))) return false;
   if (source === folder || isBelow(source, folder)) return false;
