@@ -128,9 +128,14 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${file} is shared but depends on ${feature}: it imports ${target}`,
     advice: `Pass in what it needs from ${feature}${goesTo === undefined ? "" : `, or move it to ${goesTo}/`}.`,
   }),
-  unresolved: ({ specifier, others }) => ({
+  unresolved: ({ specifier, others, namesake }) => ({
     says: `${specifier} is unresolved: there is no such file${others === 0 ? "" : ` (${others} more files reference it)`}`,
-    advice: others === 0 ? "Correct the path, or restore the file." : "Restore the file, or correct the paths.",
+    advice:
+      namesake === undefined
+        ? others === 0
+          ? "Correct the path, or restore the file."
+          : "Restore the file, or correct the paths."
+        : `Lead ${others === 0 ? "it" : "them"} to ${namesake}, the only file called so, or restore the file.`,
   }),
   "several unresolved": ({ specifier, references }) => ({
     says: `${count(references, "path")} of this file into one folder are unresolved: ${specifier}, …`,

@@ -276,10 +276,10 @@ export function wordsUsed(words: Readonly<Record<string, string>>, layout: Layou
 
 function isMisnamed(path: ProjectPath, layout: Layout): boolean {
   const { stem } = partsOf(nameOf(path));
+  // A number, as `404` is, is spelled one way.
+  if (stem === "index" || stem === "_index" || /^\d+$/.test(stem)) return false;
   const patterns = [...(layout.standingOf(path)?.shelf.patterns.values() ?? [])].flat();
-  return (
-    stem !== "index" && stem !== "_index" && patterns.length > 0 && !patterns.some((pattern) => readName(pattern, stem))
-  );
+  return patterns.length > 0 && !patterns.some((pattern) => readName(pattern, stem));
 }
 
 /** From so many files on, and from this part of them, a form of names is a convention. */

@@ -45,7 +45,7 @@ export function unknownPrefix(
   name: string,
 ): string | undefined {
   // Behind a loader stands the path that it is given.
-  const prefix = /^[@~]{1,2}\//.exec(pathOf(name))?.[0];
+  const prefix = /^(?:[@~]{1,2}|\.[^./][^/]*)\//.exec(pathOf(name))?.[0];
   if (prefix === undefined) return undefined;
   const isKnown = resolver.mappingsFor(file).some(({ pattern }) => pattern.startsWith(prefix));
   return isKnown ? undefined : prefix;

@@ -145,7 +145,7 @@ export type {
   SheetStatementKind,
   StatementNames,
 } from "./sheet-forms.js";
-export { isTakenIn, partOfRule, putsBeforeSheets, sheetRules, urlRewritersFor } from "./sheets/index.js";
+export { countedFrom, isTakenIn, partOfRule, putsBeforeSheets, sheetRules, urlRewritersFor } from "./sheets/index.js";
 export { factsOfReading, saysTheSame } from "./reading-facts.js";
 export { readTexts, type PoolInput } from "./reading-pool.js";
 export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } from "./settings/index.js";

@@ -77,8 +77,8 @@ export interface CaseDetails {
   };
   /** Assets that another folder has at the same places; `twin` is empty for the root. */
   "copied elsewhere": { readonly folder: string; readonly twin: string; readonly assets: number };
-  /** `others`: files besides the first that miss the same. */
-  unresolved: { readonly specifier: string; readonly others: number };
+  /** `others`: files besides the first that miss the same. `namesake`: the only file that is called so. */
+  unresolved: { readonly specifier: string; readonly others: number; readonly namesake?: string };
   /** Paths of one file into one folder; the first of them as it is written. */
   "unresolved alike": { readonly specifier: string; readonly places: number; readonly files: number };
   "folder missing": {

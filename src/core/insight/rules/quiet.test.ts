@@ -5,7 +5,7 @@ import { MemoryStore } from "../../files/index.js";
 import { tell } from "../../../wording/findings.js";
 import { analyse } from "../analysis.js";
 import { surveyOf } from "../measures/index.js";
-import { check, runRules } from "./index.js";
+import { check, runRules, type Finding } from "./index.js";
 
 type Files = Readonly<Record<string, string>>;
 
@@ -17,10 +17,14 @@ const components: Files = Object.fromEntries(
   letters.map((letter) => [`src/components/Card${letter}/Card${letter}.tsx`, drawn(`Card${letter}`)]),
 );
 
-async function said(files: Files): Promise<string[]> {
+async function findings(files: Files): Promise<readonly Finding[]> {
   const store = new MemoryStore({ "package.json": '{ "dependencies": { "react": "19" } }', ...components, ...files });
   const [checked] = check(await analyse(store, { standing: "" as ProjectPath }));
-  return (checked?.fresh ?? []).map((finding) => `${finding.rule} ${finding.file} ${tell(finding).says}`);
+  return checked?.fresh ?? [];
+}
+
+async function said(files: Files): Promise<string[]> {
+  return (await findings(files)).map((finding) => `${finding.rule} ${finding.file} ${tell(finding).says}`);
 }
 
 const configured = "version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n";
@@ -626,6 +630,51 @@ test("what answers between actions is no reducer, however long it is", async () 
   expect(long).toEqual(["src/store/rotaReducer.ts"]);
 });
 
+describe("where a path leads nowhere, the only file called so is named", () => {
+  const stray = (specifier: string): string => `import "${specifier}";\n`;
+  test.each<[what: string, files: Files, namesake: string | undefined]>([
+    [
+      "a module",
+      { "src/main.ts": stray("./TreeCard"), "src/parts/TreeCard.tsx": "export {};\n" },
+      "src/parts/TreeCard.tsx",
+    ],
+    [
+      "a folder with an index",
+      { "src/main.ts": stray("./TreeCard"), "src/parts/TreeCard/index.ts": "export {};\n" },
+      "src/parts/TreeCard/index.ts",
+    ],
+    ["a picture", { "src/main.ts": stray("./tree.svg"), "src/art/tree.svg": "<svg/>" }, "src/art/tree.svg"],
+    [
+      "a partial",
+      { "src/a.scss": '@use "./fruit-colours";\n', "src/parts/_fruit-colours.scss": "$a: 1;\n" },
+      "src/parts/_fruit-colours.scss",
+    ],
+    [
+      "one with what a bundler is told",
+      { "src/main.ts": stray("./tree.svg?raw"), "src/art/tree.svg": "<svg/>" },
+      "src/art/tree.svg",
+    ],
+    [
+      "but none where two are",
+      {
+        "src/main.ts": stray("./TreeCard"),
+        "src/parts/TreeCard.tsx": "export {};\n",
+        "src/more/TreeCard.tsx": "export {};\n",
+      },
+      undefined,
+    ],
+    [
+      "nor for a word that says little",
+      { "src/main.ts": stray("./types"), "src/parts/types.ts": "export {};\n" },
+      undefined,
+    ],
+    ["nor the file itself", { "src/mainRow.ts": stray("./parts/mainRow") }, undefined],
+  ])("%s", async (_, files, namesake) => {
+    const found = (await findings(files)).filter(({ rule }) => rule === "unresolved-path");
+    expect(found.map(({ what }) => (what.code === "unresolved" ? what.namesake : what.code))).toEqual([namesake]);
+  });
+});
+
 describe("it is said once", () => {
   test("nothing of paths that lead out of the project, where nothing is read, unless they climb too far", async () => {
     const outside = ["a", "b", "c"].map((name) => `import "../../plugin-${name}/src";`).join("\n");
@@ -646,6 +695,19 @@ describe("it is said once", () => {
     expect(found).toEqual([
       "unresolved-path src/main.ts there is no folder src/kit/: 5 paths in 2 files lead into it",
       "unresolved-path src/main.ts ./gone is unresolved: there is no such file",
+    ]);
+  });
+
+  test("that a folder is not there from which URLs of partials count, the one of the sheet that takes them in", async () => {
+    const urls = ["a", "b", "c"].map((name) => `.${name} { background: url("../images/css/${name}.svg"); }\n`).join("");
+    const files = {
+      "src/main.ts": 'import "./sheets/app.scss";\n',
+      "src/sheets/app.scss": '@import "./parts/forms";\n@import "./parts/rows";\n',
+      "src/sheets/parts/_forms.scss": urls,
+      "src/sheets/parts/_rows.scss": urls.replaceAll("/a.", "/d."),
+    };
+    expect(await said(files)).toEqual([
+      "unresolved-path src/sheets/parts/_forms.scss there is no folder src/images/: 6 paths in 2 files lead into it",
     ]);
   });
 
@@ -674,6 +736,12 @@ describe("it is said once", () => {
         { "web/main.ts": row("@/kit/rows/a") + row("@/kit/rows/b") + row("raw-loader!@/kit/c") },
         "no alias explains @/: 3 imports in 1 file use it",
         'With `aliases: { "@": web }` in steady-shelf.yaml, all 3 lead to a file.',
+      ],
+      [
+        "a word with a dot, as no package is called",
+        { "web/main.ts": row(".@kit/rows/a") + row(".prisma/client") },
+        "no alias explains .@kit/: 1 import in 1 file uses it",
+        'With `aliases: { ".@kit": web/kit }` in steady-shelf.yaml, it leads to a file.',
       ],
       [
         "one below which most do",
@@ -761,7 +829,8 @@ describe("it is said once", () => {
   test("that keys are listed nowhere, where a file may give them", async () => {
     const files = {
       "src/services/http.ts": "export const url = process.env.API_URL;\nexport const theme = process.env.THEME;\n",
-      "src/main.ts": 'import "./services/http";\n',
+      // What hosts give by themselves.
+      "src/main.ts": 'import "./services/http";\nconst at = process.env.CF_PAGES_URL ?? process.env.DEPLOY_PRIME_URL ?? process.env.URL;\n',
     };
     expect(await said(files)).toEqual([]);
     const says = [

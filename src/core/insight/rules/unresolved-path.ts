@@ -4,6 +4,7 @@ import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from
 import { isRelative } from "../../languages/index.js";
 import { firstWordOfSheet, unknownPrefix, untoldAliases, type UntoldAlias } from "../untold-aliases.js";
 import type { Case } from "./cases.js";
+import { Namesakes } from "./namesakes.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
 export const unresolvedPath: Rule = {
@@ -36,14 +37,14 @@ export const unresolvedPath: Rule = {
       const [references, files] = [some.length, filesOf(some)];
       if (first) yield { ...placeOf(first), what: { code: "folder missing", folder, references, files, specifiers } };
     }
+    const namesakes = new Namesakes(context.tree);
     const missing = new Map<string, Unresolved[]>();
     for (const found of rest) addTo(missing, found.missing ?? `${found.file} ${found.start}`, found);
     const byFolder = new Map<string, Unresolved[]>();
     for (const some of missing.values()) {
       const [first] = some;
       const others = filesOf(some) - 1;
-      if (first && others + 1 >= manyFiles)
-        yield { ...placeOf(first), what: { code: "unresolved", specifier: first.about, others } };
+      if (first && others + 1 >= manyFiles) yield { ...placeOf(first), what: nowhere(first, others, namesakes) };
       // What one file misses in several places is missing once.
       else
         for (const found of oncePerFile(some))
@@ -56,12 +57,15 @@ export const unresolvedPath: Rule = {
           ...placeOf(first),
           what: { code: "several unresolved", specifier: first.about, references: some.length },
         };
-      else
-        for (const found of some)
-          yield { ...placeOf(found), what: { code: "unresolved", specifier: found.about, others: 0 } };
+      else for (const found of some) yield { ...placeOf(found), what: nowhere(found, 0, namesakes) };
     }
   },
 };
+
+function nowhere({ file, about: specifier }: Unresolved, others: number, namesakes: Namesakes): Case {
+  const namesake = namesakes.of(specifier, file);
+  return { code: "unresolved", specifier, others, ...(namesake !== undefined && { namesake }) };
+}
 
 /** What is not known, and by what: `alias @/`, `alike ../../theme.config`, `packages`. */
 type Matter = `alias ${string}` | `alike ${string}` | "packages";

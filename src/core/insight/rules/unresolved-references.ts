@@ -1,6 +1,7 @@
 /** References that lead nowhere, each with what is to be made of it. `check` and `survey` stand on the same ones. */
 import type { ReferenceGraph } from "../../graph/index.js";
 import {
+  countedFrom,
   folderOfTool,
   isCode,
   isForTemplates,
@@ -68,7 +69,8 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       if (resolution.state !== "unresolved" || kind === "doc import" || isFolder(input, path, reference)) continue;
       // `declare module "styles"` says of a name what it is; nothing has to be there.
       if (kind === "module declaration" && !isRelative(specifier)) continue;
-      const place = isRelative(specifier) ? joinPath(folderOf(path), specifier) : undefined;
+      const from = countedFrom(input.graph.resolver.ground, path, reference);
+      const place = isRelative(specifier) ? joinPath(from, specifier) : undefined;
       // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
       // Or in one out of which the package is taken, and which is not here.
       const isMade =

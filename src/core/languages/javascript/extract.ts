@@ -2,7 +2,7 @@
  * Reads one text with the cheapest parser that is certain of it.
  *
  * Only the head, where the rest names nothing → oxc's module record → oxc's tree, where a text filter finds a form that the record does not give → the same as a
- * script → Hermes (Flow) → TypeScript, which finds references around a syntax error. The order and its reasons were
+ * script → the same with defaults that Babel lets pass on → Hermes (Flow) → TypeScript, which finds references around a syntax error. The order and its reasons were
  * measured on 5,483 real files; see docs/languages.md.
  */
 import { BrokenAssumption } from "../../base/errors.js";
@@ -14,6 +14,7 @@ import { type ReadingDepth } from "../language.js";
 import { shiftedReference, type Export, type Extraction } from "../reading.js";
 import { assignedExports } from "./assigned-exports.js";
 import { collectFromComments, inComments, type Comment } from "./comments.js";
+import { defaultsAsImports, passedOn } from "./default-from.js";
 import { Kinds } from "./export-kinds.js";
 import { besideLookup, isMadeBeside } from "./module-lookup.js";
 import { collectFromRecord, exportsFromRecord } from "./record.js";
@@ -50,7 +51,8 @@ export function extract(text: string, name: string, depth: ReadingDepth = "refer
   const read = readHead(text, name, depth) ?? readInPieces(text, name, depth) ?? readWithOxc(text, name, { depth });
   if (!read && text.length > longestOdd)
     return notRead(0, "the file has a syntax error, and is too large to be read around it");
-  const found = read ?? readAsFlow(text, name, depth) ?? readAroundErrors(text, name, depth);
+  const found =
+    read ?? readDefaultsFrom(text, name, depth) ?? readAsFlow(text, name, depth) ?? readAroundErrors(text, name, depth);
   return isMadeBeside.test(text) ? { ...found, references: found.references.map(madeBeside) } : found;
 }
 
@@ -217,6 +219,13 @@ interface Hermes {
     text: string,
     options: object,
   ): TreeNode & { readonly comments?: readonly { readonly range: readonly [number, number] }[] };
+}
+
+/** Where defaults are passed on as Babel lets them be, and nothing else is amiss. */
+function readDefaultsFrom(text: string, name: string, depth: ReadingDepth): Extraction | undefined {
+  const asImports = defaultsAsImports(text);
+  const found = asImports && readWithOxc(asImports.text, name, { depth, asScript: false });
+  return found && passedOn(found, asImports);
 }
 
 /** Flow lives in `.js` files, with or without its pragma. */

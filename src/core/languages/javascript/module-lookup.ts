@@ -150,8 +150,11 @@ function isDeclared(ground: Ground, from: ProjectPath, name: string): boolean {
   return ground.dependsOnAny(from, [first.startsWith("@") ? `${first}/${second}` : first]);
 }
 
-/** No package can be called so: what begins like this means a file through an alias, even if nobody knows which. */
-const noPackage = /^(?:[@~]|@@|~~)\//;
+/**
+ * No package can be called so: what begins like this means a file through an alias, even if nobody knows which. A package's name begins
+ * with no dot (npm, "package.json"); Prisma puts a folder that does beside the packages.
+ */
+const noPackage = /^(?:(?:[@~]|@@|~~)\/|\.(?!prisma\/)[^./])/;
 
 function throughMappings(ground: Ground, from: ProjectPath, name: string): Resolution {
   let answer: Resolution = noPackage.test(name) ? unresolved : external;

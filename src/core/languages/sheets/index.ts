@@ -10,6 +10,7 @@ import { sheetFormsFor } from "./sheet-reading.js";
 
 export { isTakenIn, putsBeforeSheets, sheetRules, urlRewritersFor } from "./lookup-rules.js";
 export { partOfRule } from "./opened.js";
+export { countedFrom } from "./sheet-lookup.js";
 export type { Dialect } from "./scan.js";
 
 const dialects: Readonly<Record<string, Dialect>> = {

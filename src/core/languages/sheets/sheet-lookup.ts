@@ -3,6 +3,7 @@ import { posix } from "node:path";
 import { folderOf, inFolder, joinPath, nameOf, toProjectPath, type ProjectPath } from "../../base/paths.js";
 import { external, unresolved, wholeName, type Ground, type NameLookup, type Resolution } from "../lookup.js";
 import { fillPattern, matchPattern, type Mapping } from "../mapping.js";
+import type { Reference } from "../reading.js";
 import { isRelative, spellingsOf, splitSheetSpecifier } from "../specifier.js";
 import { isTakenIn, sheetRules, urlRewritersFor } from "./lookup-rules.js";
 import { sheetSpellings } from "./sheet-spelling.js";
@@ -159,6 +160,17 @@ function besideEntries(
     }
   }
   return scheme && { state: "found", targets: [...targets], scheme };
+}
+
+/**
+ * The folder from which a relative path of a file counts: its own; of a URL in a sheet that sheets of one other folder take in, and that
+ * no tool rewrites, that one. Only needed where the path leads nowhere.
+ */
+export function countedFrom(ground: Ground, from: ProjectPath, { lookup }: Pick<Reference, "lookup">): ProjectPath {
+  const own = folderOf(from);
+  if (lookup !== asset.name || !isTakenIn(from) || followsTheFile(ground, from)) return own;
+  const [folder = own, ...others] = new Set(ground.entriesOf(from).map(folderOf));
+  return others.length === 0 ? folder : own;
 }
 
 type Look = (target: ProjectPath) => Pick<Found, "targets" | "folder"> | undefined;
