@@ -372,6 +372,10 @@ const wording: { readonly [Code in keyof CaseDetails]: (detail: CaseDetails[Code
     says: `${key} is read here, and nothing gives it: ${sample} does not list it`,
     advice: `Add the line \`${key}=\` to ${sample}, so that everybody knows of it.`,
   }),
+  "keys not listed": ({ keys, sample }) => ({
+    says: `${someOf(keys)} are read in this file, and nothing gives them: ${sample} lists none of them`,
+    advice: `Add a line without a value for each to ${sample}, so that everybody knows of them.`,
+  }),
   "no sample": ({ keys }) => ({
     says: `the app reads ${someOf(keys)} from its environment, and nothing lists ${keys.length === 1 ? "it" : "them"}`,
     advice: `Make .env.example with a line for ${keys.length === 1 ? "it" : "each"}, without ${keys.length === 1 ? "a value" : "values"}.`,

@@ -152,7 +152,7 @@ export { mayHoldToolSettings, placesCountFrom, toolSettingsIn, type ToolAlias } 
 export { isPathList } from "./documents/index.js";
 export { isInBundle } from "./bundles.js";
 export { assetNamesIn, isFont } from "./asset-names.js";
-export { folderOfTool, isForTemplates, isGrammar, isPutByBuildOfSheets } from "./left-to-builds.js";
+export { folderOfTool, isCalledGenerated, isForTemplates, isGrammar, isPutByBuildOfSheets } from "./left-to-builds.js";
 export {
   hasTakingWord,
   isDocument,

@@ -30,3 +30,8 @@ export function folderOfTool(path: string): string | undefined {
 export function isForTemplates(name: string): boolean {
   return /(?:^|[-_.])(?:templates?|scaffold(?:s|ing)?|blueprints?|boilerplates?)$/i.test(name);
 }
+
+/** Whether a path says that a generator writes what it names: `../client/GeneratedQueryTypes`, `./__generated__/rota`, `api.generated`. */
+export function isCalledGenerated(path: string): boolean {
+  return /(?:^|[^A-Za-z])[gG]enerated(?![a-z])|[a-z]Generated(?![a-z])/.test(path);
+}

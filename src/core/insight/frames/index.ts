@@ -15,6 +15,13 @@ export interface Frame {
   /** Where it is put around the screen, and at which offset. */
   readonly file: ProjectPath;
   readonly start: number;
+  /** What lies between it and the screens in it: the files through which they are reached. */
+  readonly within: ReadonlySet<ProjectPath>;
+}
+
+/** Whether a screen stands in both of two of its frames at once: the inner one is its own, or in what the outer one stands around. */
+export function standsInBoth(screen: ProjectPath, outer: Frame, inner: Frame): boolean {
+  return inner.file === screen || outer.within.has(inner.file);
 }
 
 /** All that is known of an app's frames. */
@@ -42,7 +49,8 @@ export function framesOf({ catalogue, graph }: FramesInput): Frames {
     for (const file of catalogue.uses.usersOf(layout)) {
       const entry = catalogue.entries.get(file);
       if (!entry || !isCode(entry) || /^(?:test|story|layout)$/.test(entry.role.is ?? "")) continue;
-      for (const [screen, start] of framedIn(file, layout, looking)) screens.get(screen)?.push({ layout, file, start });
+      for (const [screen, framed] of framedIn(file, layout, looking))
+        screens.get(screen)?.push({ layout, file, ...framed });
     }
   // What is outside is put around by files that are no screens.
   const isOwn = (screen: ProjectPath, { file }: Frame): number => (file === screen ? 1 : 0);
@@ -57,9 +65,13 @@ interface Looking {
 }
 
 /** The screens that a file puts into a frame, and where. */
-function framedIn(file: ProjectPath, layout: ProjectPath, looking: Looking): ReadonlyMap<ProjectPath, number> {
+function framedIn(
+  file: ProjectPath,
+  layout: ProjectPath,
+  looking: Looking,
+): ReadonlyMap<ProjectPath, Pick<Frame, "start" | "within">> {
   const { catalogue, graph, screens } = looking;
-  const found = new Map<ProjectPath, number>();
+  const found = new Map<ProjectPath, Pick<Frame, "start" | "within">>();
   const text = graph.tree.text(file)?.text;
   const forms = languageFor(file)?.views;
   if (text === undefined || !forms) return found;
@@ -87,8 +99,9 @@ function framedIn(file: ProjectPath, layout: ProjectPath, looking: Looking): Rea
   const names = [...locals.keys(), ...(screens.has(file) ? [""] : [])];
   for (const { name, at } of frames.size === 0 ? [] : forms.enclosed(text, [...frames], names, [...places.keys()])) {
     const target = name === "" ? file : typeof name === "number" ? places.get(name) : locals.get(name);
-    for (const screen of target === undefined ? [] : behind(target, looking))
-      if (!found.has(screen)) found.set(screen, at);
+    if (target === undefined) continue;
+    const { found: reached, within } = behind(target, looking);
+    for (const screen of reached) if (!found.has(screen)) found.set(screen, { start: at, within });
   }
   return found;
 }
@@ -108,7 +121,10 @@ function meant(
 }
 
 /** The screens that a file leads to, without those that only other screens lead to. */
-function behind(start: ProjectPath, { catalogue, screens }: Looking): readonly ProjectPath[] {
+function behind(
+  start: ProjectPath,
+  { catalogue, screens }: Looking,
+): { readonly found: readonly ProjectPath[]; readonly within: ReadonlySet<ProjectPath> } {
   const [found, seen, open] = [[] as ProjectPath[], new Set([start]), [start]];
   for (let path = open.pop(); path !== undefined; path = open.pop()) {
     if (screens.has(path)) {
@@ -121,5 +137,5 @@ function behind(start: ProjectPath, { catalogue, screens }: Looking): readonly P
       open.push(target);
     }
   }
-  return found;
+  return { found, within: seen };
 }

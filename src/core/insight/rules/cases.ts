@@ -193,6 +193,8 @@ export interface CaseDetails {
   "secret tracked": { readonly name: string; readonly keys: readonly string[] };
   "secret in sample": { readonly key: string };
   "key not listed": { readonly key: string; readonly sample: string };
+  /** Several that one file reads. */
+  "keys not listed": { readonly keys: readonly string[]; readonly sample: string };
   "no sample": { readonly keys: readonly string[] };
 }
 

@@ -1,3 +1,4 @@
+import { addTo } from "../../base/grouping.js";
 import { inFolder, type ProjectPath } from "../../base/paths.js";
 import { environmentFile } from "../../app/index.js";
 import { isScript, languageFor } from "../../languages/index.js";
@@ -55,6 +56,12 @@ function mayHaveFile({ tree, app, graph }: RuleContext, from: ProjectPath): bool
   );
 }
 
+/** So many keys of one file that a sample does not list are one matter. */
+const manyKeys = 4;
+
+/** Where a key is read; an offset where it is found there. */
+type Place = { readonly file: ProjectPath; readonly start?: number };
+
 export const environmentKey: Rule = {
   name: "environment-key",
   asks: "Every key that the app reads from its environment is given somewhere, or listed in the sample.",
@@ -66,7 +73,7 @@ export const environmentKey: Rule = {
     const [sample] = samples;
     const [first] = missing;
     if (first === undefined) return;
-    const placeOf = (key: string): { file: ProjectPath; start?: number } | undefined => {
+    const placeOf = (key: string): Place | undefined => {
       const file = read.get(key)?.[0];
       const text = file === undefined ? undefined : context.tree.text(file)?.text;
       if (file === undefined) return undefined;
@@ -87,16 +94,32 @@ export const environmentKey: Rule = {
         };
       return;
     }
+    const byFile = new Map<ProjectPath, { key: string; place: Place }[]>();
     for (const key of missing) {
       const place = placeOf(key);
-      if (place)
+      if (place) addTo(byFile, place.file, { key, place });
+    }
+    const confidence = 0.9;
+    for (const some of byFile.values()) {
+      const keys = some.map(({ key }) => key);
+      const [topmost] = some;
+      if (topmost && some.length >= manyKeys)
         yield {
-          ...place,
-          about: key,
-          confidence: 0.9,
-          what: { code: "key not listed", key, sample: sample.path },
-          repair: { kind: "sample keys", keys: [key], isSure: true },
+          ...topmost.place,
+          about: keys.join(),
+          confidence,
+          what: { code: "keys not listed", keys, sample: sample.path },
+          repair: { kind: "sample keys", keys, isSure: true },
         };
+      else
+        for (const { key, place } of some)
+          yield {
+            ...place,
+            about: key,
+            confidence,
+            what: { code: "key not listed", key, sample: sample.path },
+            repair: { kind: "sample keys", keys: [key], isSure: true },
+          };
     }
   },
 };

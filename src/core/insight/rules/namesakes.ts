@@ -15,7 +15,7 @@ export class Namesakes {
 
   /** The only file that is called as a path says; none where several are, where it is the asking file, or where one word says little. */
   of(specifier: string, from: ProjectPath): ProjectPath | undefined {
-    const name = nameOf(specifier.replace(/[?#].*$/, "").replace(/\/$/, "") as ProjectPath);
+    const name = nameOf(specifier.replace(/[?#].*$/, "").replace(/\/$/, ""));
     if (!name.includes(".") && splitWords(name).length < 2) return undefined;
     this.#files ??= filesByName(this.tree.paths);
     const file = this.#files.get(name);

@@ -43,6 +43,17 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "what a generator writes on each machine, by its name",
+      {
+        "src/main.ts":
+          'import type { Rota } from "../client/GeneratedQueryTypes";\nimport type { Crate } from "./__generated__/crates";\nimport "./api.generated";\n',
+      },
+    ],
+    [
+      "functions that wrap components, in a folder for them",
+      { "src/hocs/withCrate.tsx": hook.replace("useCrate", "withCrate"), "src/hocs/withRota.tsx": helper },
+    ],
+    [
       "a hook in hooks/, wherever that is",
       { "src/components/CardA/hooks/useCrate.ts": hook, "src/components/CardB/hooks/useCrate.ts": hook },
     ],
@@ -535,6 +546,27 @@ describe("nothing is said of", () => {
   });
 });
 
+test("a screen that two others lead to, each from a frame of its own, stands in one at a time", async () => {
+  const framed = (name: string): string =>
+    `import { BodyLayout } from "../layouts/BodyLayout";\nimport { RowList } from "../components/RowList/RowList";\nexport function ${name}() { return <BodyLayout><RowList/></BodyLayout>; }\n`;
+  const files = {
+    "src/layouts/BodyLayout.tsx": "export function BodyLayout({ children }) { return <main>{children}</main>; }\n",
+    "src/components/RowList/RowList.tsx":
+      'import { DetailScreen } from "../../screens/DetailScreen";\nexport function RowList() { return <DetailScreen/>; }\n',
+    "src/screens/DetailScreen.tsx": drawn("DetailScreen"),
+    "src/screens/HomeScreen.tsx": framed("HomeScreen"),
+    "src/screens/RotaScreen.tsx": framed("RotaScreen"),
+    "src/App.tsx":
+      'import { HomeScreen } from "./screens/HomeScreen";\nimport { RotaScreen } from "./screens/RotaScreen";\nexport const App = () => <><HomeScreen/><RotaScreen/></>;\n',
+  };
+  const frames = async (more: Files = {}): Promise<string[]> =>
+    (await said({ ...files, ...more })).filter((each) => each.startsWith("screen-frame"));
+  expect(await frames()).toEqual([]);
+  // Where it has one itself, it is drawn twice.
+  const own = { "src/screens/DetailScreen.tsx": framed("DetailScreen").replace("<RowList/>", "<li/>") };
+  expect((await frames(own)).join()).toContain("DetailScreen.tsx stands in BodyLayout.tsx twice");
+});
+
 describe("what is quiet elsewhere is still said", () => {
   const screens: Files = {
     "steady-shelf.yaml": configured,
@@ -628,6 +660,16 @@ test("what answers between actions is no reducer, however long it is", async () 
   const found = await said({ "src/store/rotaMiddleware.ts": answering, "src/store/rotaReducer.ts": answering });
   const long = found.filter((each) => each.startsWith("long-reducer")).map((each) => each.split(" ")[1]);
   expect(long).toEqual(["src/store/rotaReducer.ts"]);
+});
+
+test("what is called generated and lies elsewhere is looked for in the wrong place", async () => {
+  const files = {
+    "src/main.ts": 'import type { Rota } from "../client/GeneratedQueryTypes";\n',
+    "src/types/GeneratedQueryTypes.ts": types,
+  };
+  expect(await said(files)).toContain(
+    "unresolved-path src/main.ts ../client/GeneratedQueryTypes is unresolved: there is no such file",
+  );
 });
 
 describe("where a path leads nowhere, the only file called so is named", () => {
@@ -826,11 +868,25 @@ describe("it is said once", () => {
     ]);
   });
 
+  test("that a sample lists none of many keys that one file reads", async () => {
+    const keys = ["API_URL", "API_KEY", "CHAT_URL", "MAP_KEY", "MAP_URL", "THEME"];
+    const files = {
+      "src/services/http.ts": keys.map((key, at) => `export const k${at} = process.env.${key};\n`).join(""),
+      "src/main.ts": 'import "./services/http";\nexport const at = process.env.LOG_LEVEL;\n',
+      ".env.example": "API_URL=\n",
+    };
+    expect((await said(files)).sort()).toEqual([
+      "environment-key src/main.ts LOG_LEVEL is read here, and nothing gives it: .env.example does not list it",
+      "environment-key src/services/http.ts API_KEY, CHAT_URL, MAP_KEY, MAP_URL and THEME are read in this file, and nothing gives them: .env.example lists none of them",
+    ]);
+  });
+
   test("that keys are listed nowhere, where a file may give them", async () => {
     const files = {
       "src/services/http.ts": "export const url = process.env.API_URL;\nexport const theme = process.env.THEME;\n",
       // What hosts give by themselves.
-      "src/main.ts": 'import "./services/http";\nconst at = process.env.CF_PAGES_URL ?? process.env.DEPLOY_PRIME_URL ?? process.env.URL;\n',
+      "src/main.ts":
+        'import "./services/http";\nconst at = process.env.CF_PAGES_URL ?? process.env.DEPLOY_PRIME_URL ?? process.env.URL;\n',
     };
     expect(await said(files)).toEqual([]);
     const says = [

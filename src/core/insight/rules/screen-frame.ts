@@ -1,5 +1,5 @@
 import type { ProjectPath } from "../../base/paths.js";
-import { framesOf, type Frame } from "../frames/index.js";
+import { framesOf, standsInBoth, type Frame } from "../frames/index.js";
 import type { Rule } from "./rule.js";
 
 /** Fewer screens in frames show no custom. */
@@ -18,21 +18,26 @@ export const screenFrame: Rule = {
     const some = [...screens].filter(([, frames]) => frames.length > 0);
     const alone = new Set(some.flatMap(([, frames]) => (layoutsOf(frames).size === 1 ? [...layoutsOf(frames)] : [])));
     for (const [screen, frames] of some) {
-      const inner = frames.at(-1);
-      const same = frames.findIndex(({ layout }, at) => frames.some((each, i) => i < at && each.layout === layout));
       const [first, second, third] = [...layoutsOf(frames)];
-      if (inner && same > 0) {
-        const again = frames[same] ?? inner;
-        const before = frames.find(({ layout }) => layout === again.layout) ?? again;
+      // Files that lead to one screen, each in a frame of its own, are two ways to it.
+      const nested = frames.flatMap((inner) =>
+        frames
+          .filter((outer) => outer !== inner && standsInBoth(screen, outer, inner))
+          .map((outer) => ({ outer, inner })),
+      );
+      const twice = nested.find(({ outer, inner }) => outer.layout === inner.layout);
+      const inTwo = nested.find(({ outer, inner }) => outer.layout !== inner.layout);
+      if (twice) {
+        const { outer, inner } = twice;
         yield {
-          file: again.file,
-          start: again.start,
+          file: inner.file,
+          start: inner.start,
           about: screen,
           confidence: 0.9,
-          what: { code: "framed twice", screen, layout: again.layout, other: before.file },
+          what: { code: "framed twice", screen, layout: inner.layout, other: outer.file },
         };
       } else if (
-        inner &&
+        inTwo &&
         first !== undefined &&
         second !== undefined &&
         third === undefined &&
@@ -40,8 +45,8 @@ export const screenFrame: Rule = {
         alone.has(second)
       )
         yield {
-          file: inner.file,
-          start: inner.start,
+          file: inTwo.inner.file,
+          start: inTwo.inner.start,
           about: screen,
           confidence: 0.6,
           what: { code: "two frames", screen, layouts: [first, second] },

@@ -3,6 +3,7 @@ import type { ReferenceGraph } from "../../graph/index.js";
 import {
   countedFrom,
   folderOfTool,
+  isCalledGenerated,
   isCode,
   isForTemplates,
   isGrammar,
@@ -109,6 +110,7 @@ function whyOf(input: UnresolvedInput, from: ProjectPath, reference: Reference):
     (isOfTrade(from, "sheet") && isPutByBuildOfSheets(reference.specifier)) ||
     isToBeInstalled(input, from, reference) ||
     isOfTemplate(input, from) ||
+    isOfGenerator(input, reference) ||
     leadsOutside(input, from, reference.specifier);
   return isLeft ? "left to a build" : "missing";
 }
@@ -160,6 +162,13 @@ function isOfTemplate({ app, graph, tree }: UnresolvedInput, from: ProjectPath):
   if (folder === undefined || (app.folder !== rootPath && !isBelow(folder, app.folder))) return false;
   if (source === folder || isBelow(source, folder)) return false;
   return tree.filesBelow(folder).every((path) => graph.usersOf(path).every((user) => isBelow(user, folder)));
+}
+
+/** Whether what is missing is called generated, and is nowhere else: it is written on each machine, and in no repository. */
+function isOfGenerator({ tree }: UnresolvedInput, { specifier }: Reference): boolean {
+  if (!isCalledGenerated(specifier)) return false;
+  const [wanted] = nameOf(specifier).split(".");
+  return !tree.paths.some((path) => nameOf(path).split(".")[0] === wanted);
 }
 
 /** Whether a sheet names what can only be a package, while nothing is installed here in which it could lie. */
