@@ -1,7 +1,8 @@
-/** How an app is built, told from its manifests. */
+/** How an app is built, told from its manifests, or its code. */
 import { stackMarks, type StackMark } from "./arrangement/index.js";
 import { inFolder, type ProjectPath } from "../base/paths.js";
-import { isCode } from "../languages/index.js";
+import { addTo } from "../base/grouping.js";
+import { isCode, readTexts } from "../languages/index.js";
 import type { FileReader } from "../files/index.js";
 
 /** A stack that was found, and the file that says so. */
@@ -34,6 +35,49 @@ export function stackOfFiles(paths: readonly ProjectPath[]): FoundStack | undefi
   return undefined;
 }
 
+/** So many scripts are read at most, evenly spread, to tell what they are written for. */
+const mostRead = 200;
+
+/** So many of them, and this part, have to take in what a stack is known by: an example or two tell nothing. */
+const [fewestTaking, partTaking] = [3, 0.1];
+
+/** The stack whose package scripts take in, the first that enough of them do. */
+async function stackOfImports(store: FileReader, paths: readonly ProjectPath[]): Promise<FoundStack | undefined> {
+  const code = paths.filter(isCode);
+  const step = Math.max(1, code.length / mostRead);
+  const some = code.filter((_, at) => Math.floor(at / step) !== Math.floor((at - 1) / step));
+  const taking = new Map<string, ProjectPath[]>();
+  await readTexts({
+    depth: "references",
+    paths: some,
+    textOf: (at) => textOf(store, some[at] ?? ("" as ProjectPath)),
+    visit: (at, { references }) => {
+      for (const name of new Set(references.map(({ specifier }) => specifier)))
+        addTo(taking, name, some[at] ?? ("" as ProjectPath));
+    },
+  });
+  for (const { name, title, packages = [] } of stackMarks()) {
+    const users = packages.flatMap((each) => taking.get(each) ?? []);
+    const [by] = users;
+    if (by !== undefined && users.length >= Math.max(fewestTaking, some.length * partTaking))
+      return { name, title, by };
+  }
+  return undefined;
+}
+
+/** The text of a file; none of one that is too long to have been written by hand, or cannot be read. */
+function textOf(store: FileReader, path: ProjectPath): string {
+  try {
+    const stat = store.stat(path);
+    return stat?.kind === "file" && stat.size <= longestByHand ? store.read(path).toString() : "";
+  } catch {
+    return "";
+  }
+}
+
+/** In bytes. */
+const longestByHand = 200_000;
+
 /**
  * How an app is built: what its manifests say, else its code. A manifest that only speaks of what other apps have as well, such
  * as sheets, has to leave it to the code where there is much of it.
@@ -65,7 +109,8 @@ async function likelyByManifest(
   const mark = stackMarks().find(({ name }) => name === told?.name);
   if (told && mark?.beside !== true) return told;
   const here = await paths();
-  const byCode = stackOfFiles(here);
+  // A manifest that tells nothing: a part of a repository whose root has what it depends on, or what brings it along.
+  const byCode = (told ? undefined : await stackOfImports(store, here)) ?? stackOfFiles(here);
   if (!told || !byCode) return told ?? byCode;
   const countOf = (name: string): number => {
     const { extensions = [] } = stackMarks().find((each) => each.name === name) ?? {};

@@ -192,6 +192,8 @@ export interface StackMark {
   readonly alone?: boolean;
   /** The part of a project's code that has to be such, where no manifest tells. */
   readonly least?: number;
+  /** Packages that its scripts take in, told where no manifest tells. */
+  readonly packages?: readonly string[];
   /** The stack that its manifests speak of, too; it is this one where two files have one of these endings, and none has one of those. */
   readonly "instead-of"?: string;
   readonly names?: readonly string[];

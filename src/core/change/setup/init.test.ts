@@ -200,6 +200,23 @@ describe("how an app is built", () => {
     expect((await likelyStack(new MemoryStore({}), at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
   });
 
+  test.each<[taken: string, files: number, stack: string | undefined]>([
+    ["react-native", 3, "react-native"],
+    ["react", 3, "react-web"],
+    ["vue", 3, "vue"],
+    ["react-native", 2, undefined],
+    ["react-native-svg", 9, undefined],
+    ["./react", 9, undefined],
+  ])("by what its scripts take in, where no manifest tells: %s in %i files", async (taken, files, stack) => {
+    const paths = Array.from({ length: 20 }, (_, number) => `src/${number}.js`);
+    const text = (at: number): string => (at < files ? `import { A } from "${taken}";\n` : "export const a = 1;\n");
+    const store = new MemoryStore({
+      "package.json": '{ "dependencies": { "react-native-web": "1" } }',
+      ...Object.fromEntries(paths.map((path, at) => [path, text(at)])),
+    });
+    expect((await likelyStack(store, at(""), () => Promise.resolve(paths.map(at))))?.name).toBe(stack);
+  });
+
   test.each([
     [["a.vue", "b.scss", "c.scss"], "vue"],
     [["example.vue", "a.scss", "b.scss", "c.scss"], "sass"],

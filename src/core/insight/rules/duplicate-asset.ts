@@ -1,7 +1,7 @@
 import { hash } from "node:crypto";
 import { isAssetFile, type Entry } from "../catalogue/index.js";
-import { folderOf, isBelow, type ProjectPath } from "../../base/paths.js";
-import { addTo } from "../../base/grouping.js";
+import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { addTo, countOf } from "../../base/grouping.js";
 import { isSoughtByName } from "./sought-by-name.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
 
@@ -12,6 +12,7 @@ export const duplicateAsset: Rule = {
   wrong: "src/assets/images/logo.svg\nsrc/features/trees/assets/logo-copy.svg",
   right: "src/assets/images/logo.svg",
   *find(context) {
+    const isOfCodes = setsOfCodes(context.entries.map(({ path }) => path));
     const byAround = new Map<ProjectPath, Entry[][]>();
     const byMirror = new Map<string, Entry[][]>();
     const byFolder = new Map<ProjectPath, Entry[][]>();
@@ -19,6 +20,8 @@ export const duplicateAsset: Rule = {
       // What is looked for by its name has to be there under that name, whatever else is the same.
       const group = all.filter(({ path }) => !isSoughtByName(path));
       if (group.length < 2) continue;
+      // Of a set with one picture for each code, two may show the same: flags of countries.
+      if (isOfCodes(group.map(({ path }) => path))) continue;
       const around = aroundEditions(group);
       const [home, ...homes] = new Set(group.map(({ path }) => folderOf(path)));
       if (home !== undefined && homes.length === 0) addTo(byFolder, home, group);
@@ -60,6 +63,21 @@ export const duplicateAsset: Rule = {
     }
   },
 };
+
+/** So many names in one folder that are codes of two or three letters make a set. */
+const codesOfASet = 20;
+
+/** Whether files are of such a set, all of one folder. */
+function setsOfCodes(paths: readonly ProjectPath[]): (some: readonly ProjectPath[]) => boolean {
+  const isCode = (path: ProjectPath): boolean => /^[A-Za-z]{2,3}\.\w+$/.test(nameOf(path));
+  let counts: ReadonlyMap<string, number> | undefined;
+  return (some) => {
+    const [folder, ...others] = new Set(some.map(folderOf));
+    if (folder === undefined || others.length > 0 || !some.every(isCode)) return false;
+    counts ??= countOf(paths.filter(isCode).map(folderOf));
+    return (counts.get(folder) ?? 0) >= codesOfASet;
+  };
+}
 
 /** So many assets that the same sisters hold are one matter. */
 const manyEditions = 3;

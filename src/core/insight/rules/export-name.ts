@@ -8,11 +8,14 @@ import {
   type ExportedName,
 } from "../../languages/index.js";
 import { inCase, isInCase, spellName, splitWords, wordsKey, wordsTyped } from "../../base/names/index.js";
+import { countOf } from "../../base/grouping.js";
 import { folderOf, inFolder, nameOf } from "../../base/paths.js";
 import { movesAlong } from "./moving.js";
+import { isRoleWord } from "./named-after-role.js";
 import { isNamedByTool } from "./named-by-tool.js";
 import { isFolderIndex } from "./places.js";
 import type { Rule, RuleContext } from "./rule.js";
+import { isVague } from "./vague-name.js";
 
 export const exportName: Rule = {
   name: "export-name",
@@ -59,7 +62,9 @@ export const exportName: Rule = {
       if (of > 1 || !isDrawn ? agree < (isDrawn ? 1 : sistersOfAForm) || agree < (of - 1) * partOfAForm : false)
         continue;
       // What holds several things, or is said to be vague anyway, is called after none of them.
-      if (context.catalogue.clues.vague.has(keyOf(stem)) || isPlural(stem)) continue;
+      if (isVague(context, entry) || isPlural(stem)) continue;
+      // `Component` says what it is, and not which one.
+      if (isRoleWord(main.name, context.catalogue.clues)) continue;
       if (isNamedByTool(path) || isDeclaration(path)) continue;
       if ((names.get(main.name) ?? 0) > 1 || (stems.get(stem) ?? 0) > 1) continue;
       if (isCustomOf(folderOf(path))) continue;
@@ -113,12 +118,6 @@ function isPlural(stem: string): boolean {
 
 /** So many files of a folder, and this part of them, with names unlike their exports. */
 const [unlikeOfACustom, partOfACustom] = [3, 0.15];
-
-function countOf(words: readonly string[]): ReadonlyMap<string, number> {
-  const counts = new Map<string, number>();
-  for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
-  return counts;
-}
 
 /** Whether a text declares a name that it does not give: a word, the name, and what follows a name that is declared. */
 function declares(text: string, name: string): boolean {

@@ -10,6 +10,7 @@ import { isNamedByTool } from "./named-by-tool.js";
 import { isFolderIndex } from "./places.js";
 import { isCertain, isCustom } from "./sisters.js";
 import type { Rule } from "./rule.js";
+import { isVague } from "./vague-name.js";
 
 /** A name that so many folders have is a form: `composables`, `container`. */
 const foldersOfAForm = 3;
@@ -52,7 +53,8 @@ export const fileName: Rule = {
   why: "You know what to look for, and what a file is before you open it.",
   wrong: "src/components/page-header.tsx\nsrc/screens/Harvest.tsx",
   right: "src/components/PageHeader.tsx\nsrc/screens/HarvestScreen.tsx",
-  *find({ mains, places, tree, graph, sisters, catalogue: { clues }, app: { configuration, stack } }) {
+  *find({ mains, places, tree, graph, sisters, catalogue, app: { configuration, stack } }) {
+    const { clues } = catalogue;
     const stems = foldersByStem(mains);
     const byFolder = stemsByFolder(mains);
     // A form that somebody has written down is asked for, whatever the files do.
@@ -82,7 +84,7 @@ export const fileName: Rule = {
       if (languageFor(path)?.hasOwnForm?.(stem) || /^\d+$/.test(stem)) continue;
       // `helpers` in a component's folder is called after what it is; what three folders have is a form of its own.
       // What says nothing by its name is told so, whatever its form.
-      if (isRoleWord(stem, clues) || clues.vague.has(keyOf(stem)) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm)
+      if (isRoleWord(stem, clues) || isVague({ catalogue }, entry) || (stems.get(stem)?.size ?? 0) >= foldersOfAForm)
         continue;
       // What follows the pattern of another role of this shelf is of that role; of a file whose role is a guess nobody knows.
       const isKnown = role.confidence >= certain;
@@ -109,6 +111,9 @@ export const fileName: Rule = {
       const { case: form } = belonging.pattern;
       const isGivenSo = given.length === 0 || given.some(({ name }) => isInCase(name, form));
       if ((form === "Pascal" || form === "camel") && !isKnown && !isGivenSo) continue;
+      // A function that is called (`showConfirm(…)`) is no component, even if it draws.
+      const isPlain = form === "Pascal" && belonging.pattern.before === "";
+      if (isPlain && given.length > 0 && given.every(({ name }) => /^[a-z]+[A-Z]/.test(name))) continue;
       // `debug` of several hooks, or of a hook and more, is called after what they are for; what is no plugin is no `{Pascal}Plugin`, but for words of roles.
       const { before, after } = belonging.pattern;
       if (before === "use" && given.filter(({ kind }) => kind !== "type").length > 1) continue;

@@ -12,6 +12,9 @@ type Files = Readonly<Record<string, string>>;
 const drawn = (name: string): string => `export function ${name}() { return <li/>; }\n`;
 const letters = Array.from({ length: 12 }, (_, index) => String.fromCharCode(65 + index));
 
+/** Two letters each, as codes of countries have. */
+const codes = [...letters, ...letters].map((letter, at) => `${at < 12 ? "a" : "b"}${letter.toLowerCase()}`);
+
 /** Twelve components in folders of their own: enough for a custom. */
 const components: Files = Object.fromEntries(
   letters.map((letter) => [`src/components/Card${letter}/Card${letter}.tsx`, drawn(`Card${letter}`)]),
@@ -52,6 +55,27 @@ describe("nothing is said of", () => {
     [
       "functions that wrap components, in a folder for them",
       { "src/hocs/withCrate.tsx": hook.replace("useCrate", "withCrate"), "src/hocs/withRota.tsx": helper },
+    ],
+    [
+      "a function that draws and is called, among components",
+      {
+        "src/components/CardA/askBeforeHarvest.tsx":
+          "export default function askBeforeHarvest(crate, then) { return <li onClick={then}>{crate}</li>; }\n",
+        "src/components/CardB/tellAll.tsx": drawn("tellAllCrates"),
+      },
+    ],
+    [
+      "an export that only says what it is",
+      { "src/components/CardA/CardA.tsx": drawn("Component"), "src/components/CardB/CardB.tsx": drawn("CardB") },
+    ],
+    [
+      "the same picture under two codes of a set",
+      {
+        ...Object.fromEntries(
+          codes.map((code, at) => [`src/assets/flags/${code}.svg`, `<svg>${Math.max(at, 3)}</svg>`]),
+        ),
+        "src/main.ts": codes.map((code) => `import "./assets/flags/${code}.svg";\n`).join(""),
+      },
     ],
     [
       "a hook in hooks/, wherever that is",
@@ -670,6 +694,15 @@ test("what is called generated and lies elsewhere is looked for in the wrong pla
   expect(await said(files)).toContain(
     "unresolved-path src/main.ts ../client/GeneratedQueryTypes is unresolved: there is no such file",
   );
+});
+
+test("a second file of a name is told once, as that, whatever its form", async () => {
+  const files = {
+    "src/components/CardA/CardA copy.tsx": drawn("CardAOfOld"),
+    "src/components/CardB/CardB2.tsx": drawn("CardBOfOld"),
+    "src/main.ts": 'import "./components/CardA/CardA copy";\nimport "./components/CardB/CardB2";\n',
+  };
+  expect((await said(files)).map((each) => each.replace(/ .*/, ""))).toEqual(["vague-name", "vague-name"]);
 });
 
 describe("where a path leads nowhere, the only file called so is named", () => {

@@ -57,7 +57,16 @@ const standards =
 /** In it, `copy` is what is drawn. */
 const iconFolder = /^(?:icons?|svgs?|glyphs?)$/i;
 
-function whyVague({ catalogue: { clues, entries } }: RuleContext, { path, role, standing }: Entry): Case | undefined {
+/** Whether a file's name says nothing by itself, or only that there is another one: what form it has does not matter then. */
+export function isVague(context: Pick<RuleContext, "catalogue">, entry: Entry): boolean {
+  const { stem } = partsOf(nameOf(entry.path));
+  return context.catalogue.clues.vague.has(keyOf(stem)) || whyVague(context, entry) !== undefined;
+}
+
+function whyVague(
+  { catalogue: { clues, entries } }: Pick<RuleContext, "catalogue">,
+  { path, role, standing }: Entry,
+): Case | undefined {
   // What declares a script is called as that is, and the script is told.
   if (isDeclaration(path)) return undefined;
   if (isFolderIndex(path) || iconFolder.test(nameOf(folderOf(path)))) return undefined;
