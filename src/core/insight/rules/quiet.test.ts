@@ -78,6 +78,14 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "made-up data that a screen shows, in a folder for data",
+      {
+        "src/data/crates.mock.json": "[]\n",
+        "src/screens/crates.tsx": `import all from "../data/crates.mock.json";\n${drawn("Crates")}`,
+        "src/main.ts": 'import "./screens/crates";\n',
+      },
+    ],
+    [
       "a hook in hooks/, wherever that is",
       { "src/components/CardA/hooks/useCrate.ts": hook, "src/components/CardB/hooks/useCrate.ts": hook },
     ],

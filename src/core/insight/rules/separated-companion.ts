@@ -40,7 +40,7 @@ export const separatedCompanion: Rule = {
         continue;
       // Where the arrangement has a shelf for tests, that is where they are.
       if (role.is !== undefined && entry.standing?.shelf.holds.includes(role.is)) continue;
-      const candidates = (byStem.get(parts.stem) ?? []).filter((each) => isTied(context, path, each.path));
+      const candidates = (byStem.get(parts.stem) ?? []).filter((each) => isTied(context, entry, each.path));
       const [only, other] = candidates;
       if (!only || other) continue;
       const to = inFolder(folderOf(only.path), nameOf(path));
@@ -61,7 +61,8 @@ export const separatedCompanion: Rule = {
   },
 };
 
-/** The one references the other. */
-function isTied({ graph }: RuleContext, a: ProjectPath, b: ProjectPath): boolean {
-  return graph.targetsOf(a).includes(b) || graph.targetsOf(b).includes(a);
+/** It references what it belongs to. The other way round a sheet belongs to what takes it in; made-up data that a screen shows is no test. */
+function isTied({ graph }: RuleContext, { path, role }: Entry, leader: ProjectPath): boolean {
+  const isTaken = role.is !== "test" && graph.targetsOf(leader).includes(path);
+  return isTaken || graph.targetsOf(path).includes(leader);
 }
