@@ -72,12 +72,13 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       if (kind === "module declaration" && !isRelative(specifier)) continue;
       const from = countedFrom(input.graph.resolver.ground, path, reference);
       const place = isRelative(specifier) ? joinPath(from, specifier) : undefined;
+      const isOfFramework = isOfTool(input, place ?? (`${specifier}/` as ProjectPath));
       // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
       // Or in one out of which the package is taken, and which is not here.
       const isMade =
         isLeft ||
-        (place !== undefined &&
-          (isIgnored(folderOf(place)) || isOfTool(input, place) || input.graph.resolver.isUnbuilt(path, place)));
+        isOfFramework ||
+        (place !== undefined && (isIgnored(folderOf(place)) || input.graph.resolver.isUnbuilt(path, place)));
       const why = isMade ? "left to a build" : whyOf(input, path, reference);
       yield { file: path, start, specifier, lookup, missing: place ?? specifier, why };
     }

@@ -211,7 +211,9 @@ export function parseProgram(text: string, name: string): TreeNode | undefined {
 
 /** The comments of a script, in their order; `undefined` where it cannot be parsed. */
 export function commentsOf(text: string, name: string): readonly Comment[] | undefined {
-  return parsed(name, text, optionsFor(name), true)?.comments;
+  const whole = (text: string): Oxc.ParseResult | undefined => parsed(name, text, optionsFor(name), true);
+  const odd = whole(text) ?? defaultsAsImports(text)?.text;
+  return (typeof odd === "string" ? whole(odd) : odd)?.comments;
 }
 
 interface Hermes {
