@@ -79,6 +79,20 @@ describe("what is learnt", () => {
     expect(told?.catalogue.features.map(({ name }) => name)).toEqual(names);
   });
 
+  test("five files tell the form that the stack itself knows; a form of the app's own asks for more", async () => {
+    const five = letters.slice(0, 5);
+    const files = Object.fromEntries(
+      five.flatMap((letter) => [
+        [`src/hooks/useCrate${letter}.ts`, `export function useCrate${letter}() { return useState(0); }\n`],
+        [`src/plumbing/orchard${letter}Calls.ts`, "export const load = () => fetch('/');\n"],
+      ]),
+    );
+    expect(shelves(await learnt(files))).toEqual([
+      ["hooks", "hook", "use{Pascal}"],
+      ["plumbing", "service", "{camel}"],
+    ]);
+  });
+
   test("who does otherwise than the rest", async () => {
     const odd = {
       "src/kit/RoundThing.tsx": drawn("RoundThing"),

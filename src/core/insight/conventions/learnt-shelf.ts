@@ -34,7 +34,10 @@ export interface LearntShelf {
 /** From this many files on, and from this part of them, a name's form is a convention. */
 export const [filesOfAPattern, partOfAPattern] = [5, 0.8];
 
-/** A form with a fixed part (`{Pascal}Dialog`) asks for more: names may end alike by what they are of. */
+/**
+ * A form with a fixed part (`{Pascal}Dialog`) asks for more: names may end alike by what they are of. Where the stack itself
+ * names the role so (`use{Pascal}` of hooks), fewer files tell.
+ */
 const [filesOfAFixed, partOfAFixed] = [8, 0.9];
 
 /** Fewer files of a role than this, or a smaller part, are exceptions on a shelf. */
@@ -77,7 +80,7 @@ export function shelfOf(at: string, shown: readonly Entry[], input: ShelfInput):
     holds.unshift(called);
   // Code of which nothing tells what it is helps the rest.
   if (holds.length === 0) holds.push("helper");
-  const files = patternsOf(shown, holds, { isCode, isTaught });
+  const files = patternsOf(shown, holds, { isCode, isTaught, roles: stack.roles });
   const folders = at.includes("{feature}") ? caseOfFeatures(at, entries, source) : undefined;
   const odd = entries.filter(
     ({ path, role }) =>
@@ -163,17 +166,27 @@ function follows(path: ProjectPath, pattern: NamingPattern): boolean {
 function patternsOf(
   entries: readonly Entry[],
   holds: readonly Role[],
-  { isCode, isTaught }: { readonly isCode: (name: string) => boolean; readonly isTaught: boolean },
+  {
+    isCode,
+    isTaught,
+    roles,
+  }: {
+    readonly isCode: (name: string) => boolean;
+    readonly isTaught: boolean;
+    readonly roles: ShelfInput["stack"]["roles"];
+  },
 ): OneOrMore<string> | Partial<Record<Role, OneOrMore<string>>> | undefined {
   const named = entries.filter(({ path }) => isNamedByItself(path, isCode));
-  const patternFor = (some: readonly Entry[]): OneOrMore<string> | undefined => {
+  const patternFor = (some: readonly Entry[], of: readonly Role[]): OneOrMore<string> | undefined => {
+    const usual = new Set(of.flatMap((role) => listOf<string>(roles[role]?.files ?? [])));
     if (some.length < (isTaught ? 1 : filesOfAPattern)) return undefined;
     const stems = some.map(({ path }) => partsOf(nameOf(path)).stem);
     const followed = nameCandidates(stems).flatMap((text) => {
       const pattern = parsed(text);
       const following = stems.filter((stem) => pattern && readName(pattern, stem) !== undefined);
       const isFixed = text.replace(/\{\w+\}/, "") !== "";
-      const [fewest, part] = isFixed && !isTaught ? [filesOfAFixed, partOfAFixed] : [1, partOfAPattern];
+      const enough = usual.has(text) ? filesOfAPattern : filesOfAFixed;
+      const [fewest, part] = isFixed && !isTaught ? [enough, partOfAFixed] : [1, partOfAPattern];
       const isForm =
         following.length >= fewest && following.length >= some.length * part && (isTaught || isTold(text, following));
       return isForm ? [{ text, isFixed, count: following.length }] : [];
@@ -184,11 +197,14 @@ function patternsOf(
     const plain = followed.filter(({ isFixed }) => !isFixed);
     return allForms(plain.reduce((best, each) => (each.count > best.count ? each : best), first).text, stems);
   };
-  const whole = patternFor(named);
+  const whole = patternFor(named, holds);
   // A case of words is everybody's; capitals and endings are a role's.
   if (whole !== undefined && (holds.length === 1 || /^\{(?:kebab|snake)\}$/.test(listOf(whole)[0] ?? ""))) return whole;
   const found = holds.flatMap((role) => {
-    const pattern = patternFor(named.filter((entry) => entry.role.is === role));
+    const pattern = patternFor(
+      named.filter((entry) => entry.role.is === role),
+      [role],
+    );
     return pattern === undefined ? [] : [[role, pattern] as const];
   });
   return found.length === 0 ? undefined : Object.fromEntries(found);
