@@ -79,6 +79,16 @@ describe("words", () => {
     );
   });
 
+  test("law: a name in plain letters is taken apart as it is beside others", () => {
+    const plain = fc.string({ unit: fc.constantFrom(..."iOSURLsabzAZ019-_. $"), maxLength: 14 });
+    fc.assert(
+      fc.property(plain, (name) => {
+        expect([...splitWords(name), "樹"]).toEqual(splitWords(`${name}-樹`));
+      }),
+      { seed: 5, numRuns: 5000 },
+    );
+  });
+
   test("law: what was put into a case is in it, and doing it twice changes nothing", () => {
     fc.assert(
       fc.property(fc.string({ unit: "grapheme", maxLength: 14 }), fc.constantFrom(...cases), (typed, wanted) => {

@@ -11,22 +11,55 @@ export const cases = ["kebab", "Pascal", "camel", "snake"] as const;
 /** One of them: `apple-tree`, `AppleTree`, `appleTree`, `apple_tree`. */
 export type Case = (typeof cases)[number];
 
+/** What letters and digits are, as the insides of classes in an expression. */
+interface Letters {
+  readonly capital: string;
+  readonly small: string;
+  /** Small letters and all that have no case, with what is put on letters. */
+  readonly others: string;
+  readonly mark: string;
+  readonly digit: string;
+}
+
+/** How a name is taken apart. */
+interface Parting {
+  readonly word: RegExp;
+  readonly separators: RegExp;
+}
+
 /**
  * One word of a name that has no separators, tried in this order:
  * a system's own spelling (`iOS`), an abbreviation in the plural (`URLs`), one before a word or a digit (`HTTP`, `2D`), a word.
  */
-const word = new RegExp(
-  [
-    "(?:i|mac|tv|watch|vision|iPad)OS(?!\\p{Ll})",
-    "\\p{Lu}{2,}s(?![\\p{Ll}\\p{M}])",
-    "\\p{N}+\\p{Lu}(?=\\p{Lu}\\p{Ll}|$)",
-    "\\p{Lu}{2,}(?:(?!\\p{N}+\\p{Lu}(?:\\p{Lu}\\p{Ll}|$))\\p{N})*(?=\\p{Lu}\\p{Ll}|$|\\p{N})",
-    "\\p{Lu}+(?=\\p{Lu}\\p{Ll})",
-    "\\p{Lu}?(?:[\\p{Ll}\\p{Lo}\\p{Lm}\\p{Lt}\\p{M}]|(?!\\p{N}+\\p{Lu}(?:\\p{Lu}\\p{Ll}|$))\\p{N})+",
-    "[\\p{Lu}\\p{N}]+",
-  ].join("|"),
-  "gu",
-);
+function partingOf({ capital, small, others, mark, digit }: Letters): Parting {
+  const before = `[${digit}]+[${capital}]`;
+  const word = [
+    `(?:i|mac|tv|watch|vision|iPad)OS(?![${small}])`,
+    `[${capital}]{2,}s(?![${small}${mark}])`,
+    `${before}(?=[${capital}][${small}]|$)`,
+    `[${capital}]{2,}(?:(?!${before}(?:[${capital}][${small}]|$))[${digit}])*(?=[${capital}][${small}]|$|[${digit}])`,
+    `[${capital}]+(?=[${capital}][${small}])`,
+    `[${capital}]?(?:[${others}]|(?!${before}(?:[${capital}][${small}]|$))[${digit}])+`,
+    `[${capital}${digit}]+`,
+  ].join("|");
+  return { word: new RegExp(word, "gu"), separators: new RegExp(`[^${capital}${others}${digit}]+`, "u") };
+}
+
+/** Nearly all names are in these letters, and classes of Unicode take long to make. */
+const plain = partingOf({ capital: "A-Z", small: "a-z", others: "a-z", mark: "", digit: "0-9" });
+let whole: Parting | undefined;
+
+/** How names in any letters are taken apart. */
+function partingOfAll(): Parting {
+  whole ??= partingOf({
+    capital: "\\p{Lu}",
+    small: "\\p{Ll}",
+    others: "\\p{Ll}\\p{Lo}\\p{Lm}\\p{Lt}\\p{M}",
+    mark: "\\p{M}",
+    digit: "\\p{N}",
+  });
+  return whole;
+}
 
 /**
  * The words of a name, each as it is spelled: `useURLParams` → `["use", "URL", "Params"]`, `Größe` → `["Größe"]`,
@@ -35,7 +68,8 @@ const word = new RegExp(
 export function splitWords(name: string): readonly string[] {
   let words: readonly string[] | undefined = known.get(name);
   if (!words) {
-    const parts = name.normalize("NFC").split(/[^\p{L}\p{M}\p{N}]+/u);
+    const { word, separators } = /^[ -~]*$/.test(name) ? plain : partingOfAll();
+    const parts = name.normalize("NFC").split(separators);
     words = parts.flatMap((part) => part.match(word) ?? []);
     // A project has many files and few names, and each is asked for its words by one stage after the other.
     if (known.size >= mostKnown) known.clear();
