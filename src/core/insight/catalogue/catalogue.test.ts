@@ -192,8 +192,10 @@ describe("roles", () => {
       "src/screens/Harvest/Yields/Yields.tsx": drawn.replace("X", "Yields"),
       "src/screens/Rota/Rota.tsx": `import { Week } from "./parts/Week";\nexport type Day = {};\n${drawn.replace("X", "Rota")}`,
       "src/screens/Rota/parts/Week.tsx": `import type { Day } from "../Rota";\n${drawn.replace("X", "Week")}`,
+      "src/screens/Swaps.tsx": `import { Offer } from "./Offer";\n${drawn.replace("X", "Swaps")}`,
+      "src/screens/Offer.tsx": drawn.replace("X", "Offer"),
       "src/routes.tsx":
-        'import { X } from "./screens/Harvest";\nimport { Rota } from "./screens/Rota/Rota";\nexport const router = createBrowserRouter([X, Rota]);\n',
+        'import { X } from "./screens/Harvest";\nimport { Rota } from "./screens/Rota/Rota";\nimport { Offer } from "./screens/Offer";\nexport const router = createBrowserRouter([X, Rota, Offer]);\n',
     });
     const roles = [...entries].filter(([path]) => path.includes("screens/")).map(([path, { role }]) => [path, role.is]);
     expect(Object.fromEntries(roles)).toEqual({
@@ -201,6 +203,9 @@ describe("roles", () => {
       "src/screens/Harvest/Yields/Yields.tsx": "component",
       "src/screens/Rota/Rota.tsx": "screen",
       "src/screens/Rota/parts/Week.tsx": "component",
+      "src/screens/Swaps.tsx": "screen",
+      // Another one shows it, and it has a route of its own.
+      "src/screens/Offer.tsx": "screen",
     });
   });
 

@@ -192,6 +192,12 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
  */
 function usedAmong(question: RoleQuestion, screens: ProjectPath): ProjectPath | undefined {
   const { users, path } = question;
+  // What routes lead to as well is a screen that another one shows.
+  if (
+    !goesAround.test(nameOf(path)) &&
+    users.some((user) => question.routers.includes(user) || isRouter(user, question))
+  )
+    return undefined;
   return users.find((user) => {
     if (isBelow(folderOf(user), folderOf(path)) || question.targets().includes(user)) return false;
     const isAlike = extensionOf(nameOf(user)) === extensionOf(nameOf(question.path));

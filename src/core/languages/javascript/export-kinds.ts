@@ -23,11 +23,16 @@ function showsNothing(text: string): boolean {
   return /\breturn null\b/.test(text) && /(?<![\w$.])use\p{Lu}\w*\s*\(/u.test(text);
 }
 
-/** Whether a script draws: it holds JSX, or makes elements of looks. */
+/** A class of React's that gives something to show, be it only what it is put around. */
+const componentClass =
+  /\bclass\s[^{]{0,200}\bextends\s+(?:React\.)?(?:Pure)?Component\b[^]*?\brender\s*(?:\(\s*\)|=\s*\()/;
+
+/** Whether a script draws: it holds JSX, makes elements of looks, or has a class that is a component. */
 export function drawsIn(text: string, name: string): boolean {
   if (text.includes("createElement(") && /(?<!document\.)\bcreateElement\(/.test(text) && /\breact\b/i.test(text))
     return true;
   const isPlain = /\.[cm]?ts$/.test(name);
+  if (text.includes("Component") && text.includes("react") && componentClass.test(text)) return true;
   if (text.includes("/jsx-") && jsxRuntime.test(text)) return true;
   return (
     (!isPlain && (text.includes("</") || text.includes("/>"))) || (text.includes("styled") && styledElement.test(text))

@@ -55,6 +55,11 @@ test.each([
 
 test.each([
   ["return <li/>;", "view"],
+  [
+    'import * as React from "react";\nclass Feed extends React.Component<P> { render() { return this.props.children; } }',
+    "view",
+  ],
+  ['import { Component } from "./react-like";\nclass Feed extends Component { start() {} }', ""],
   ["const TreeContext = createContext<Tree>(x)", "context"],
   ["switch (action.type) {}", "reducer"],
   ["export const treeSlice = createSlice({})", "reducer"],
@@ -64,6 +69,7 @@ test.each([
   ["import { create } from 'zustand'", "store"],
   ["return { type: 'trees/loaded' }", "actions"],
   ["await fetch('/trees')", "requests"],
+  ["export const { useTreesQuery } = orchard.injectEndpoints({});", "requests"],
   ["<Routes><Route/></Routes>", "view routes"],
   ["const Stack = createNativeStackNavigator()", "routes"],
   ["export const TreeRoute: AppRouteObject = { index: true };", "routes"],
@@ -72,6 +78,7 @@ test.each([
   ["createRoot(document.body)", "mounts"],
   ["describe('trees', () => {})", "tests"],
   ["/* @generated */", "generated"],
+  ['"use strict";\n\nObject.defineProperty(exports, "__esModule", {\n  value: true\n});', "generated"],
   ["prefetch('/trees'); iterate('x'); latest(1)", ""],
 ])("signs of %j", (text, wanted) => {
   expect(outline(text, "a.tsx").signs.join(" ")).toBe(wanted);

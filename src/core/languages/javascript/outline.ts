@@ -61,6 +61,7 @@ const words: readonly (readonly [string, Sign])[] = [
   ["=>\\s*\\(\\{\\s*type:(?!\\s*[\"'`][a-z]+[\"'`])", "actions"],
   ["(?:fetch|XMLHttpRequest|WebSocket|EventSource)\\s*\\(", "requests"],
   ["axios\\b", "requests"],
+  ["(?:createApi|injectEndpoints)\\s*[<(]", "requests"],
   ["(?:gql|graphql)\\s*[`(]", "requests"],
   ["new\\s+(?:Vue)?Router\\s*\\(", "routes"],
   ["from\\s+[\"'](?:apisauce|ky|graphql-request|superagent)[\"']", "requests"],
@@ -116,11 +117,15 @@ const madeAction = /\b(?:createAction|createAsyncThunk)\s*(?:<[^>]*>)?\(\s*(["']
 const bundleHead =
   /^\s*(?:\/\*[^]*?\*\/\s*)?(?:[\w.]+\s*=\s*)?[!(]*function\s*\w*\([^)]*\)\s*\{\s*(?:function \w\(|["']?object["']?\s*==|(?:var|const|let) \w+=\{\};|if\(typeof exports)|__webpack_(?:modules|require)__|webpackBootstrap|parcelRequire/;
 
+/** What compilers write at the head of a module that they turned into CommonJS. */
+const compiledHead = /^(?:Object\.defineProperty\(exports, ["']__esModule["']|exports\.__esModule = true)/m;
+
 /** Code in lines of this length (in UTF-16 units, on average), and so much of it, is not written by hand. */
 const [longLines, muchCode] = [500, 5000];
 
-/** Whether a bundler or a minifier wrote a text: what it says of paths and names is about what is inside. */
+/** Whether a compiler, a bundler or a minifier wrote a text: what it says of paths and names is about what is inside. */
 function isBundle(text: string): boolean {
+  if (compiledHead.test(text.slice(0, 4000))) return true;
   if (text.length < muchCode) return false;
   if (bundleHead.test(text.slice(0, 1000))) return true;
   // A picture in a string makes long lines, too; who writes by hand puts a space behind `export`.
