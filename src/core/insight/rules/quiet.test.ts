@@ -781,6 +781,15 @@ describe("it is said once", () => {
     ]);
   });
 
+  test("that a folder is not there into which paths through an alias lead", async () => {
+    const found = await said({
+      "tsconfig.json": '{ "compilerOptions": { "paths": { "kit/*": ["./src/kit/*"] } } }',
+      "src/main.ts": 'import "kit/a";\nimport "kit/b";\nimport "./kit/c";\n',
+      "src/second.ts": 'import "kit/a";\nimport "./kit/d";\n',
+    });
+    expect(found).toEqual(["unresolved-path src/main.ts there is no folder src/kit/: 5 paths in 2 files lead into it"]);
+  });
+
   test("that a folder is not there from which URLs of partials count, the one of the sheet that takes them in", async () => {
     const urls = ["a", "b", "c"].map((name) => `.${name} { background: url("../images/css/${name}.svg"); }\n`).join("");
     const files = {
@@ -1081,6 +1090,10 @@ describe("it is said once", () => {
       "src/assets/b.png": "same",
       "src/assets/c.png": "same",
       "src/main.tsx": 'import "./assets/a.png";\nimport "./assets/b.png";\nimport "./assets/c.png";\n',
+      // What tests are given may be there twice.
+      "src/test-files/crate.png": "crate",
+      "src/test-files/crate2.png": "crate",
+      "src/crate.test.ts": 'import "./test-files/crate.png";\nimport "./test-files/crate2.png";\n',
     });
     expect(found).toEqual(["duplicate-asset src/assets/b.png it is identical to src/assets/a.png and to 1 other"]);
   });

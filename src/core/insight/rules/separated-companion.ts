@@ -17,6 +17,8 @@ export const separatedCompanion: Rule = {
     const { app, catalogue, tree } = context;
     const byStem = new Map<string, Entry[]>();
     for (const entry of context.mains) {
+      // A test of code shows a picture of the same name; it is no test of it.
+      if (entry.role.is === "asset") continue;
       const { stem } = partsOf(nameOf(entry.path));
       addTo(byStem, stem, entry);
     }

@@ -1,7 +1,6 @@
 import { addTo } from "../../base/grouping.js";
 import { folderOf, foldersAbove, relativePath, type ProjectPath } from "../../base/paths.js";
 import { isPackageOfSheet, unresolvedReferences, type UnresolvedReference } from "./unresolved-references.js";
-import { isRelative } from "../../languages/index.js";
 import { firstWordOfSheet, unknownPrefix, untoldAliases, type UntoldAlias } from "../untold-aliases.js";
 import type { Case } from "./cases.js";
 import { Namesakes } from "./namesakes.js";
@@ -144,8 +143,8 @@ function intoMissingFolders(
 ): { readonly gone: ReadonlyMap<ProjectPath, readonly Unresolved[]>; readonly rest: readonly Unresolved[] } {
   const byFolder = new Map<ProjectPath, Unresolved[]>();
   for (const found of some) {
-    if (!isRelative(found.about) || found.missing === undefined) continue;
-    const folder = foldersAbove(found.missing as ProjectPath)
+    if (found.place === undefined) continue;
+    const folder = foldersAbove(found.place)
       .filter((above) => !tree.hasFolder(above))
       .at(-1);
     if (folder !== undefined) addTo(byFolder, folder, found);

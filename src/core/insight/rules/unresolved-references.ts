@@ -43,8 +43,10 @@ export interface UnresolvedReference {
   readonly specifier: string;
   /** How it is looked up. */
   readonly lookup: Reference["lookup"];
-  /** The path that is missing, from the project's root where it is a relative one. */
+  /** What is missing: the place where it leads to, or the specifier where that is not known. */
   readonly missing: string | undefined;
+  /** The place, from the project's root, of a relative path or of one through an alias. */
+  readonly place?: ProjectPath | undefined;
   readonly why: WhyUnresolved;
 }
 
@@ -71,7 +73,7 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
       // `declare module "styles"` says of a name what it is; nothing has to be there.
       if (kind === "module declaration" && !isRelative(specifier)) continue;
       const from = countedFrom(input.graph.resolver.ground, path, reference);
-      const place = isRelative(specifier) ? joinPath(from, specifier) : undefined;
+      const place = isRelative(specifier) ? joinPath(from, specifier) : throughAlias(input, path, specifier);
       const isOfFramework = isOfTool(input, place ?? (`${specifier}/` as ProjectPath));
       // What lies in a folder that git ignores is made on each machine: `.nuxt/`, `generated/`.
       // Or in one out of which the package is taken, and which is not here.
@@ -80,7 +82,7 @@ export function* unresolvedReferences(input: UnresolvedInput): Iterable<Unresolv
         isOfFramework ||
         (place !== undefined && (isIgnored(folderOf(place)) || input.graph.resolver.isUnbuilt(path, place)));
       const why = isMade ? "left to a build" : whyOf(input, path, reference);
-      yield { file: path, start, specifier, lookup, missing: place ?? specifier, why };
+      yield { file: path, start, specifier, lookup, missing: place ?? specifier, place, why };
     }
   }
   yield* missingInLists(input);
@@ -139,6 +141,19 @@ function leadsOutside({ app, graph, tree }: UnresolvedInput, from: ProjectPath, 
         : tops.some((top) => `/${path}/`.startsWith(top + end)),
     );
   return rest === "" || !tree.paths.some(isHere);
+}
+
+/** The place that an alias leads to, where it is only one: `test/utils/mount` with `test/*` for `tests/*`. */
+function throughAlias({ graph }: UnresolvedInput, from: ProjectPath, specifier: string): ProjectPath | undefined {
+  const mapping = graph.resolver.mappingsFor(from).find(({ pattern }) => matches(pattern, specifier));
+  const [before = "", after] = mapping?.pattern.split("*") ?? [];
+  const [target, second] = mapping?.targets ?? [];
+  if (before === "" || target === undefined || second !== undefined) return undefined;
+  const name = after === undefined ? "" : specifier.slice(before.length, specifier.length - after.length);
+  return joinPath(
+    rootPath,
+    target.replace("*", () => name),
+  );
 }
 
 function matches(pattern: string, specifier: string): boolean {
