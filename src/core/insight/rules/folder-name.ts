@@ -72,14 +72,15 @@ function wantedName(context: RuleContext, folder: ProjectPath): string | undefin
 }
 
 function finding(
-  { tree, app: { layout } }: RuleContext,
+  { tree, entries, app: { layout } }: RuleContext,
   folder: ProjectPath,
   { wanted, agreement }: { readonly wanted: string; readonly agreement: Agreement },
 ): Found {
   const target = inFolder(folderOf(folder), wanted);
   const moves = tree.filesBelow(folder).map((from) => ({ from, to: inFolder(target, from.slice(folder.length + 1)) }));
   const isFree = !tree.hasFolder(target) && !tree.has(target);
-  const file = moves[0]?.from ?? folder;
+  // What a system left behind (`.DS_Store`) is no place to show.
+  const file = entries.find(({ path }) => isBelow(path, folder))?.path ?? moves[0]?.from ?? folder;
   const isCaseOnly = inCase(splitWords(nameOf(folder)), "kebab") === inCase(splitWords(wanted), "kebab");
   return {
     file,

@@ -781,6 +781,20 @@ describe("it is said once", () => {
     ]);
   });
 
+  test("that three files miss one; two are told each", async () => {
+    const files = Object.fromEntries(
+      ["a", "b", "c"].map((name) => [
+        `src/${name}.ts`,
+        `import "./crate";\n${name === "c" ? "" : 'import "./press";\n'}`,
+      ]),
+    );
+    expect(await said(files)).toEqual([
+      "unresolved-path src/a.ts ./crate is unresolved: there is no such file (2 more files reference it)",
+      "unresolved-path src/a.ts ./press is unresolved: there is no such file",
+      "unresolved-path src/b.ts ./press is unresolved: there is no such file",
+    ]);
+  });
+
   test("that a folder is not there into which paths through an alias lead", async () => {
     const found = await said({
       "tsconfig.json": '{ "compilerOptions": { "paths": { "kit/*": ["./src/kit/*"] } } }',

@@ -68,6 +68,8 @@ const cases: readonly Case[] = [
     files: {
       "steady-shelf.yaml": featureFirst,
       "src/features/Harvest/Hooks/useHarvest.ts": "export const useHarvest = () => 1;",
+      // It comes first, and is nothing to show.
+      "src/features/Harvest/.DS_Store": "",
     },
     says: [
       "src/features/Harvest/Hooks/useHarvest.ts the folder Harvest/ should be called harvest/",
