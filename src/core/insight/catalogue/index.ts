@@ -16,5 +16,5 @@ export { cluesOf, keyOf, type Clues } from "./clues.js";
 export { shared, type Feature } from "./feature-names.js";
 export { featureKey, saysRole, singular, wordsBesideRole } from "./feature-words.js";
 export { isGeneral as isGeneralName } from "./judge-feature.js";
-export { judgeText } from "./judge-role.js";
+export { judgeText, testFolderAbove } from "./judge-role.js";
 export { reachings, type Reaching } from "./reaching.js";

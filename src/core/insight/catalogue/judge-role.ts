@@ -138,7 +138,8 @@ function byPlaceOutside({ path, clues }: RoleQuestion, { rest }: NameParts): Rol
   return folder === undefined ? [] : [{ for: "test", weight: 0.8, because: inFolder(folder) }];
 }
 
-function testFolderAbove(path: ProjectPath, clues: Clues): ProjectPath | undefined {
+/** The nearest folder above a file that is called as one with tests is. */
+export function testFolderAbove(path: ProjectPath, clues: Clues): ProjectPath | undefined {
   return foldersAbove(path).find((folder) => clues.folders.get(keyOf(nameOf(folder))) === "test");
 }
 
@@ -193,17 +194,18 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
 function usedAmong(question: RoleQuestion, screens: ProjectPath): ProjectPath | undefined {
   const { users, path } = question;
   // What routes lead to as well is a screen that another one shows.
-  if (
-    !goesAround.test(nameOf(path)) &&
-    users.some((user) => question.routers.includes(user) || isRouter(user, question))
-  )
-    return undefined;
+  if (!goesAround.test(nameOf(path)) && routersTo(question).length > 0) return undefined;
   return users.find((user) => {
     if (isBelow(folderOf(user), folderOf(path)) || question.targets().includes(user)) return false;
     const isAlike = extensionOf(nameOf(user)) === extensionOf(nameOf(question.path));
     const draws = (question.drawsAlways && isAlike) || question.outlineOf(user)?.signs.includes("view") === true;
     return draws && isBelow(user, screens) && partsOf(nameOf(user)).leads && !isRouter(user, question);
   });
+}
+
+/** Files whose routes lead to it: those that write one, and those that are called so. */
+function routersTo(question: RoleQuestion): ProjectPath[] {
+  return question.users.filter((user) => question.routers.includes(user) || isRouter(user, question));
 }
 
 /** Whether a file says where routes lead. In `routes/` lies also what they lead to. */

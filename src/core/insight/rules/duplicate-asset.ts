@@ -1,6 +1,6 @@
 import { hash } from "node:crypto";
-import { isAssetFile, keyOf, type Entry } from "../catalogue/index.js";
-import { folderOf, foldersAbove, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
+import { isAssetFile, testFolderAbove, type Entry } from "../catalogue/index.js";
+import { folderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { addTo, countOf } from "../../base/grouping.js";
 import { isSoughtByName } from "./sought-by-name.js";
 import type { Found, Rule, RuleContext } from "./rule.js";
@@ -18,7 +18,10 @@ export const duplicateAsset: Rule = {
     const byFolder = new Map<ProjectPath, Entry[][]>();
     for (const all of sameAssets(context)) {
       // What is looked for by its name has to be there under that name, whatever else is the same.
-      const group = all.filter(({ path }) => !isSoughtByName(path) && !isOfTests(context, path));
+      // What tests are given is shipped to nobody.
+      const group = all.filter(
+        ({ path }) => !isSoughtByName(path) && testFolderAbove(path, context.catalogue.clues) === undefined,
+      );
       if (group.length < 2) continue;
       // Of a set with one picture for each code, two may show the same: flags of countries.
       if (isOfCodes(group.map(({ path }) => path))) continue;
@@ -63,11 +66,6 @@ export const duplicateAsset: Rule = {
     }
   },
 };
-
-/** What tests are given is shipped to nobody. */
-function isOfTests({ catalogue }: RuleContext, path: ProjectPath): boolean {
-  return foldersAbove(path).some((folder) => catalogue.clues.folders.get(keyOf(nameOf(folder))) === "test");
-}
 
 /** So many names in one folder that are codes of two or three letters make a set. */
 const codesOfASet = 20;

@@ -9,7 +9,10 @@ import {
   isGrammar,
   isOfTrade,
   isPutByBuildOfSheets,
+  fillPattern,
   isRelative,
+  matchPattern,
+  type Mapping,
   type Reference,
 } from "../../languages/index.js";
 import {
@@ -126,8 +129,7 @@ function leadsOutside({ app, graph, tree }: UnresolvedInput, from: ProjectPath, 
   if (!isRelative(specifier)) {
     const isOutside = (path: string): boolean => /^\.\.(?:\/|$)|(?:^|\/)node_modules\//.test(path);
     const name = specifier.replace(/^~/, "");
-    // The first that explains it; one for all names, `*`, comes last.
-    const targets = graph.resolver.mappingsFor(from).find(({ pattern }) => matches(pattern, name))?.targets ?? [];
+    const targets = mappingOf(graph, from, name)?.targets ?? [];
     return targets.length > 0 && targets.every(isOutside);
   }
   if (joinPath(folderOf(from), specifier) !== undefined) return false;
@@ -145,20 +147,14 @@ function leadsOutside({ app, graph, tree }: UnresolvedInput, from: ProjectPath, 
 
 /** The place that an alias leads to, where it is only one: `test/utils/mount` with `test/*` for `tests/*`. */
 function throughAlias({ graph }: UnresolvedInput, from: ProjectPath, specifier: string): ProjectPath | undefined {
-  const mapping = graph.resolver.mappingsFor(from).find(({ pattern }) => matches(pattern, specifier));
-  const [before = "", after] = mapping?.pattern.split("*") ?? [];
-  const [target, second] = mapping?.targets ?? [];
-  if (before === "" || target === undefined || second !== undefined) return undefined;
-  const name = after === undefined ? "" : specifier.slice(before.length, specifier.length - after.length);
-  return joinPath(
-    rootPath,
-    target.replace("*", () => name),
-  );
+  const { pattern = "*", targets: [target, second] = [] } = mappingOf(graph, from, specifier) ?? {};
+  if (pattern.startsWith("*") || target === undefined || second !== undefined) return undefined;
+  return joinPath(rootPath, fillPattern(target, matchPattern(pattern, specifier) ?? ""));
 }
 
-function matches(pattern: string, specifier: string): boolean {
-  const [before = "", after] = pattern.split("*");
-  return after === undefined ? specifier === before : specifier.startsWith(before) && specifier.endsWith(after);
+/** The first mapping that explains a name; one for all names, `*`, comes last. */
+function mappingOf({ resolver }: ReferenceGraph, from: ProjectPath, name: string): Mapping | undefined {
+  return resolver.mappingsFor(from).find(({ pattern }) => matchPattern(pattern, name) !== undefined);
 }
 
 /** Whether a place is in a folder that a framework writes, which is not here: `.astro/types.d.ts`. */

@@ -23,6 +23,8 @@ function showsNothing(text: string): boolean {
   return /\breturn null\b/.test(text) && /(?<![\w$.])use\p{Lu}\w*\s*\(/u.test(text);
 }
 
+const namesReact = /["']p?react["'/-]|\bReact\.Component\b/;
+
 /** A class of React's that gives something to show, be it only what it is put around. */
 const componentClass =
   /\bclass\s[^{]{0,200}\bextends\s+(?:React\.)?(?:Pure)?Component\b[^]*?\brender\s*(?:\(\s*\)|=\s*\()/;
@@ -32,7 +34,7 @@ export function drawsIn(text: string, name: string): boolean {
   if (text.includes("createElement(") && /(?<!document\.)\bcreateElement\(/.test(text) && /\breact\b/i.test(text))
     return true;
   const isPlain = /\.[cm]?ts$/.test(name);
-  if (text.includes("Component") && text.includes("react") && componentClass.test(text)) return true;
+  if (text.includes("Component") && namesReact.test(text) && componentClass.test(text)) return true;
   if (text.includes("/jsx-") && jsxRuntime.test(text)) return true;
   return (
     (!isPlain && (text.includes("</") || text.includes("/>"))) || (text.includes("styled") && styledElement.test(text))

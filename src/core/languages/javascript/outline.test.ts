@@ -59,7 +59,7 @@ test.each([
     'import * as React from "react";\nclass Feed extends React.Component<P> { render() { return this.props.children; } }',
     "view",
   ],
-  ['import { Component } from "./react-like";\nclass Feed extends Component { start() {} }', ""],
+  ['import { Component } from "./reactive";\nclass Feed extends Component { render() { return 1; } }', ""],
   ["const TreeContext = createContext<Tree>(x)", "context"],
   ["switch (action.type) {}", "reducer"],
   ["export const treeSlice = createSlice({})", "reducer"],
