@@ -74,6 +74,27 @@ describe("roles", () => {
     expect((await catalogueOf({ [path]: text })).entries.get(at(path))?.role.is).toBe(role);
   });
 
+  test("what goes around routes is a layout; the parts of layouts among components are components", async () => {
+    const { entries, features } = await catalogueOf({
+      "src/main.tsx": 'import "./routes/__root";\n',
+      "src/components/layout/Footer.tsx": drawn,
+      "src/components/layout/MainLayout.tsx": drawn,
+      "src/layout/Footer.tsx": drawn,
+      "src/routes/__root.tsx": drawn,
+      "src/routes/_signed-in.tsx": drawn,
+      "src/routes/_index.tsx": drawn,
+      "src/routes/_signed-in.notes.tsx": drawn,
+      ...Object.fromEntries(["harvest", "rota", "swaps"].map((name) => [`src/routes/_signed-in/${name}.tsx`, drawn])),
+    });
+    const roleOf = (path: string): string | undefined => entries.get(at(`src/${path}`))?.role.is;
+    expect(roleOf("components/layout/Footer.tsx")).toBe("component");
+    for (const path of ["components/layout/MainLayout.tsx", "layout/Footer.tsx"]) expect(roleOf(path)).toBe("layout");
+    for (const path of ["__root.tsx", "_signed-in.tsx"]) expect(roleOf(`routes/${path}`)).toBe("layout");
+    for (const path of ["_index.tsx", "_signed-in.notes.tsx", "_signed-in/rota.tsx"])
+      expect(roleOf(`routes/${path}`)).toBe("screen");
+    expect(features.map(({ name }) => name)).not.toContain("signed-in");
+  });
+
   test("what lies in routes/ leads somewhere only if it says routes", async () => {
     const part = drawn.replace("X", "RemoveCrate");
     const { entries } = await catalogueOf({

@@ -19,6 +19,13 @@ const names = ["harvest", "rota", "swaps", "weather"];
 test.each<[string, string[], string[]]>([
   ["folders of modules", names.flatMap((name) => [`src/modules/${name}/A.tsx`]), names],
   [
+    "a word for a role, among features",
+    ["harvest", "rota", "settings"].flatMap((name) =>
+      ["A", "B"].map((part) => `src/features/${name}/${part}Screen.tsx`),
+    ),
+    ["harvest", "rota", "settings"],
+  ],
+  [
     "folders of routes below one that only divides them",
     [...names, "trees", "volunteers"].flatMap((name) => [
       `src/app/routes/_private/_${name}/${name}.tsx`,

@@ -99,8 +99,11 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   const { counts, below, roleOf, areas, isNamed } = shape;
   const found: FeatureFolder[] = [];
   const known = new Set<ProjectPath>();
+  const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
+  // `routes/_signed-in/` beside `_signed-in.tsx`, which goes around its screens: it has no part in their addresses.
+  const isPathless = (folder: ProjectPath): boolean => nameOf(folder).startsWith("_") && stems.has(folder);
   const add = (folder: ProjectPath, words: readonly string[], votes = 50, name = inCase(words, "kebab")): void => {
-    if (words.length === 0 || (votes < 99 && shape.parts.has(partOf(folder)))) return;
+    if (words.length === 0 || (votes < 99 && (shape.parts.has(partOf(folder)) || isPathless(folder)))) return;
     const key = featureKey(words);
     known.add(folder);
     found.push({ key: votes < 100 && input.noFeature.has(key) ? `/${key}` : key, name, votes, folder });
@@ -114,7 +117,6 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
     isToldElsewhere: input.isToldElsewhere,
     isKnown: (folder) => known.has(folder),
   });
-  const stems = new Set(paths.map((path) => inFolderOf(folderOf(path), partsOf(nameOf(path)).stem)));
   // `components/TreeCard/` with `TreeCard.tsx` in it is a component's own.
   const isOwn = (folder: ProjectPath): boolean => stems.has(inFolderOf(folder, nameOf(folder)));
   if (input.like !== undefined)
@@ -279,11 +281,14 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
     const words = splitWords(nameOf(folder));
     return words.length > 1 && words.every((word) => isSharedFolder(word) || clues.folders.has(keyOf(word)));
   };
+  // `features/settings/` says itself that it is one, though the word is one for a role, too.
+  const isToldSubject = (folder: ProjectPath): boolean =>
+    subjects.has(keyOf(nameOf(folder))) && folderOf(folder) !== source && isFamilyWord(folderOf(folder));
   const parts = namesOfParts(counts.keys(), (folder) => areas.has(folder) || clues.folders.has(keyOf(nameOf(folder))));
   const isNamed = (folder: ProjectPath): boolean =>
     !areas.has(folder) &&
     !parts.has(partOf(folder)) &&
-    (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder)) &&
+    (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder) || isToldSubject(folder)) &&
     /^[_$(]*\p{L}/u.test(nameOf(folder)) &&
     !noFeature.has(featureKey(wordsOfFolderName(nameOf(folder)))) &&
     !isSharedFolder(nameOf(folder)) &&

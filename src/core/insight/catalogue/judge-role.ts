@@ -8,7 +8,7 @@ import { partsOf, type NameParts } from "../../app/companions.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
 import type { Reason } from "../reasons.js";
 import { SheetWorld } from "../../graph/index.js";
-import type { FolderClues } from "./folder-clues.js";
+import type { FolderClue, FolderClues } from "./folder-clues.js";
 
 /** What is known of a file whose role is asked for. */
 export interface RoleQuestion {
@@ -153,9 +153,15 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
     keyOf(nameOf(nearest.folder)) === "routes" &&
     outline?.signs.includes("view") === true &&
     !outline.signs.includes("routes");
-  const found = isScreen ? { ...nearest, role: "screen" as const } : nearest;
+  const found = isScreen
+    ? { ...nearest, role: "screen" as const }
+    : nearest && isPartOfLayouts(nearest, question.clues, named)
+      ? { ...nearest, role: "component" as const }
+      : nearest;
   if (found) {
     const { role, folder, distance } = found;
+    if (role === "screen" && isAroundRoutes(path, folder) && outline?.signs.includes("view") === true)
+      return [{ for: "layout", weight: folderWeight, because: inFolder(folder) }];
     // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
     const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
     if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
@@ -185,6 +191,21 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
   if (shelf.length > 0 && outline === undefined)
     return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: shelfTakesSuch }));
   return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: shelfTakesSuch }));
+}
+
+/** In `components/layout/` lie the parts of layouts, bars and footers, and layouts that are called so. */
+function isPartOfLayouts({ role, folder }: FolderClue, clues: Clues, named: readonly RoleEvidence[]): boolean {
+  return (
+    role === "layout" &&
+    keyOf(nameOf(folder)) === "layout" &&
+    clues.folders.get(keyOf(nameOf(folderOf(folder)))) === "component" &&
+    !named.some((each) => each.for === "layout")
+  );
+}
+
+/** Whether a file in a folder of routes goes around others, and has no address by itself: `routes/_signed-in.tsx`, `routes/__root.tsx`. */
+function isAroundRoutes(path: ProjectPath, folder: ProjectPath): boolean {
+  return keyOf(nameOf(folder)) === "routes" && /^_(?!index$)[^.]+$/.test(partsOf(nameOf(path)).stem);
 }
 
 /**
