@@ -19,9 +19,19 @@ const here = fileURLToPath(new URL(".", import.meta.url));
 const program = fileURLToPath(new URL("../dist/bin.js", import.meta.url));
 const tellLost = process.argv.includes("--lost");
 
-/** Arranges; gives where each file went. @param {string} root @param {string} as @returns {Map<string, string>} */
+/** Arranges, what could be read or not: what counts here is where the files go; gives where each went. @param {string} root @param {string} as @returns {Map<string, string>} */
 function arrange(root, as) {
-  const words = ["arrange", "--as", as, "--likeliest", "--keep-names", "--write", "--json", "--no-cache"];
+  const words = [
+    "arrange",
+    "--as",
+    as,
+    "--likeliest",
+    "--keep-names",
+    "--write",
+    "--json",
+    "--no-cache",
+    "--accept-unread",
+  ];
   const run = spawnSync("node", [program, ...words], { cwd: root, encoding: "utf8", maxBuffer: 1 << 30 });
   if (run.status !== 0) throw new Error(`arrange --as ${as}: ${run.stderr}`);
   return new Map(JSON.parse(run.stdout).moves.map((/** @type {any} */ move) => [move.from, move.to]));

@@ -83,6 +83,7 @@ describe("roles", () => {
       "src/routes/__root.tsx": drawn,
       "src/routes/_signed-in.tsx": drawn,
       "src/routes/_index.tsx": drawn,
+      "src/routes/_404.tsx": drawn,
       "src/routes/_signed-in.notes.tsx": drawn,
       ...Object.fromEntries(["harvest", "rota", "swaps"].map((name) => [`src/routes/_signed-in/${name}.tsx`, drawn])),
     });
@@ -90,7 +91,7 @@ describe("roles", () => {
     expect(roleOf("components/layout/Footer.tsx")).toBe("component");
     for (const path of ["components/layout/MainLayout.tsx", "layout/Footer.tsx"]) expect(roleOf(path)).toBe("layout");
     for (const path of ["__root.tsx", "_signed-in.tsx"]) expect(roleOf(`routes/${path}`)).toBe("layout");
-    for (const path of ["_index.tsx", "_signed-in.notes.tsx", "_signed-in/rota.tsx"])
+    for (const path of ["_index.tsx", "_404.tsx", "_signed-in.notes.tsx", "_signed-in/rota.tsx"])
       expect(roleOf(`routes/${path}`)).toBe("screen");
     expect(features.map(({ name }) => name)).not.toContain("signed-in");
   });

@@ -205,7 +205,7 @@ function isPartOfLayouts({ role, folder }: FolderClue, clues: Clues, named: read
 
 /** Whether a file in a folder of routes goes around others, and has no address by itself: `routes/_signed-in.tsx`, `routes/__root.tsx`. */
 function isAroundRoutes(path: ProjectPath, folder: ProjectPath): boolean {
-  return keyOf(nameOf(folder)) === "routes" && /^_(?!index$)[^.]+$/.test(partsOf(nameOf(path)).stem);
+  return keyOf(nameOf(folder)) === "routes" && /^_(?!(?:index|error|\d+)$)[^.]+$/.test(partsOf(nameOf(path)).stem);
 }
 
 /**
