@@ -27,6 +27,8 @@ export function whyStays(ground: StayGround): string {
       return `it is the index of a feature, and ${ground.arrangement === ownArrangement ? "the app" : ground.arrangement} has no place for one`;
     case "found by place":
       return `${ground.framework} finds it by its place`;
+    case "address there":
+      return `${ground.framework} would give it an address there, or run it`;
     case "place taken":
       return `two files would become ${ground.at}; rename one of them`;
     case "named unread":

@@ -40,6 +40,10 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
     others === 0
       ? `${by} knows ${detail} by where it lies: it gets another address or name, and who asks for that was not looked at`
       : `${by} knows ${detail} and ${count(others, "other file")} by where they lie: they get other addresses or names, and who asks for those was not looked at`,
+  "address there": ({ detail, by = "a framework", others = 0 }) =>
+    others === 0
+      ? `${by} gives whatever lies there an address or runs it; ${detail} would be one more`
+      : `${by} gives whatever lies there an address or runs it; ${detail} and ${count(others, "other file")} would be more of those`,
   "sought by place": ({ detail, by = someTool, others = 0 }) =>
     others === 0
       ? `${by} looks for ${detail} where it is now, and will not find it there; give it the new path if it has a setting for that`

@@ -27,9 +27,17 @@ export {
   isCrowdedRoot,
 } from "./fit.js";
 export { someTool } from "./place-tools.js";
-export { knownByPlace, manifests, takenOfAll, type KnownBy, type PlaceKnowledge } from "./known-by-place.js";
+export {
+  knownByPlace,
+  manifests,
+  newAddressBy,
+  takenOfAll,
+  type KnownBy,
+  type PlaceKnowledge,
+} from "./known-by-place.js";
 export { leadersOf } from "./leaders.js";
 export { hasChoice, likelyLanguage } from "./likely-language.js";
 export { openProject, type Project } from "./project.js";
+export { isOfSource, routedFolders, type RoutedFolder } from "./routed-folders.js";
 export { styleSections, type StyleSection } from "./sections.js";
 export { fillStarter, type Starter, type StarterValues } from "./starter.js";

@@ -41,10 +41,20 @@ export interface KnownBy {
   readonly as: string;
   /** Whether only some versions of the tool find it so. */
   readonly isUnsure?: true;
+  /** Whether the tool takes whatever comes to lie there: one more file in `pages/` is one more page. */
+  readonly takesAll?: true;
 }
 
 /** Says what a file at a path is known by; what it gives by name is asked for only where that matters. */
 export type PlaceKnowledge = (path: ProjectPath, given: () => readonly string[]) => readonly KnownBy[];
+
+/** Who would give a file an address that has none where it lies now, if somebody would. */
+export function newAddressBy(knowledge: PlaceKnowledge, from: ProjectPath, to: ProjectPath): string | undefined {
+  const addressOf = (path: ProjectPath): KnownBy | undefined =>
+    isCode(path) ? knowledge(path, () => []).find(({ takesAll }) => takesAll === true) : undefined;
+  const then = addressOf(to);
+  return then === undefined || addressOf(from) !== undefined ? undefined : then.by;
+}
 
 /** Tools that are told in a setting from which folders names are given: `dirs: ["src/composables"]`. */
 const told: Readonly<Record<string, string>> = { nuxt: "Nuxt", "unplugin-auto-import": "unplugin-auto-import" };
@@ -183,7 +193,8 @@ function knowledgeFrom(tool: PlaceTool, top: ProjectPath, said: Said): PlaceKnow
       const kind = stems && (name === "" || isRight) ? "sought" : "address";
       // Where a script is looked for, a sheet of that name is not.
       if (kind === "sought" && !isCode(path) && !isOfTrade(path, "page")) return [];
-      return [{ by: title, kind, as: `${name} ${addressIn(path, at(name))}` }];
+      const known: KnownBy = { by: title, kind, as: `${name} ${addressIn(path, at(name))}` };
+      return [kind === "address" ? { ...known, takesAll: true } : known];
     }),
     ...tags.flatMap(({ at: name, byFolder }): KnownBy[] =>
       isBelow(path, at(name))

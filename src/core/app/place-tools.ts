@@ -5,6 +5,7 @@
  */
 
 import { inFolder, relativePath, type ProjectPath } from "../base/paths.js";
+import type { Role } from "./arrangement/index.js";
 import type { SourceTree } from "../files/index.js";
 
 /** A folder whose files are known by it. */
@@ -19,6 +20,11 @@ export interface PlaceFolder {
   readonly isTop?: true;
   /** Only files that the manifest calls by their names: `"name": "rota"`. */
   readonly isNamed?: true;
+  /**
+   * What its addresses lead to are screens, which are part of the app also beside its source root. Files of some names are
+   * something else, by their names without extension.
+   */
+  readonly screens?: Readonly<Partial<Record<Role, RegExp>>>;
 }
 
 /** A tool, how it is told, and the folders in which it looks. */
@@ -43,6 +49,8 @@ export interface PlaceTool {
 }
 
 const folders = (...names: readonly string[]): PlaceFolder[] => names.map((at) => ({ at }));
+/** `pages/` of Next.js. */
+const pages: PlaceFolder = { at: "pages", screens: { entry: /^_app$/, layout: /^_document$/, screen: /^_error$/ } };
 const named = (stems: RegExp): PlaceFolder => ({ at: "", stems });
 const inside = (at: string, stems: RegExp): PlaceFolder => ({ at, stems, isFlat: true });
 
@@ -51,9 +59,14 @@ const placeTools: readonly PlaceTool[] = [
     title: "Next.js",
     packages: ["next"],
     addresses: [
-      ...folders("pages"),
+      pages,
       {
         at: "app",
+        screens: {
+          layout: /^(?:layout|template)$/,
+          screen: /^(?:page|default|loading|error|global-error|not-found|global-not-found|forbidden|unauthorized)$/,
+          service: /^route$/,
+        },
         stems:
           /^(?:page|layout|template|loading|error|global-error|not-found|global-not-found|default|route|forbidden|unauthorized|icon\d*|apple-icon\d*|opengraph-image\d*|twitter-image\d*|sitemap|robots|manifest)$/,
       },
@@ -61,8 +74,12 @@ const placeTools: readonly PlaceTool[] = [
     ],
     kept: ["app"],
   },
-  { title: "Blitz", packages: ["blitz"], addresses: folders("pages") },
-  { title: "Expo Router", packages: ["expo-router"], addresses: folders("app") },
+  { title: "Blitz", packages: ["blitz"], addresses: [pages] },
+  {
+    title: "Expo Router",
+    packages: ["expo-router"],
+    addresses: [{ at: "app", screens: { layout: /^(?:_layout|\+html)$/, screen: /^\+not-found$/ } }],
+  },
   {
     title: "Nuxt",
     packages: ["nuxt", "nuxt3"],
@@ -126,9 +143,11 @@ const placeTools: readonly PlaceTool[] = [
     title: "SvelteKit",
     packages: ["@sveltejs/kit"],
     addresses: [
-      ...folders("routes", "params"),
+      { at: "routes", stems: /^\+/ },
+      ...folders("params"),
       inside("src", /^(?:hooks(?:\.(?:client|server))?|service-worker|instrumentation\.server|app|error)$/),
     ],
+    kept: ["routes"],
   },
   { title: "SolidStart", packages: ["@solidjs/start", "solid-start"], addresses: folders("src/routes") },
   {
@@ -136,12 +155,18 @@ const placeTools: readonly PlaceTool[] = [
     packages: ["@builder.io/qwik-city", "@qwik.dev/router"],
     addresses: folders("src/routes"),
   },
-  { title: "Modern.js", packages: ["@modern-js/app-tools"], addresses: folders("src/routes") },
+  {
+    title: "Modern.js",
+    packages: ["@modern-js/app-tools"],
+    addresses: [{ at: "src/routes", stems: /^(?:page|layout|loading|error|\$)(?:\..+)?$/ }],
+    kept: ["src/routes"],
+  },
   { title: "Waku", packages: ["waku"], addresses: folders("src/pages") },
   {
     title: "Vike",
     packages: ["vike", "vite-plugin-ssr"],
-    addresses: folders("pages"),
+    addresses: [{ at: "pages", stems: /^\+|\.page(?:\.\w+)?$/ }],
+    kept: ["pages"],
   },
   {
     title: "Umi",

@@ -21,6 +21,7 @@ export interface ReasonDetails {
   "used by screen": { readonly screen: string };
   "folder takes such": { readonly folder: string };
   "shelf takes such": object;
+  "found by place": { readonly by: string };
   // Told by the name.
   infix: { readonly infix: string };
   extension: { readonly extension: string; readonly role: Role };

@@ -216,6 +216,7 @@ export type Sign =
   | "store" //         it makes a store
   | "actions" //       it makes actions
   | "requests" //      it talks to a server
+  | "serves" //        what it gives runs on the server, whoever calls it
   | "storage" //       it keeps something on the device
   | "routes" //        it says which screen is shown when
   | "mounts" //        it starts the app

@@ -9,7 +9,7 @@ import { comparePaths, inFolder, isBelow, relativePath, type ProjectPath } from 
 import type { Analysis, AppAnalysis } from "../../insight/analysis.js";
 import { losesItsWay, namedElsewhere, type Move } from "../plan/index.js";
 import { Places } from "../../insight/rules/index.js";
-import { foundByPlace, type App } from "../../app/index.js";
+import { foundByPlace, knownByPlace, newAddressBy, type App, type PlaceKnowledge } from "../../app/index.js";
 import { solveCollisions, type Going } from "./solve-collisions.js";
 import { destinationOf, type Answer, type Destination, type DestinationInput, type Question } from "./destination.js";
 import type { MoveGround, StayGround } from "./grounds.js";
@@ -79,6 +79,7 @@ export function prepareArranging(
   const { tree } = request.analysis.project;
   const { clues } = request.analysed.catalogue;
   const { placed, ownNames, places } = placeUnits(request);
+  const knowledge = knownByPlace(tree, [inFolder(request.analysed.app.folder, "package.json")]);
   return (blocked) => {
     const questions: Question[] = [];
     const stays: Stay[] = [];
@@ -102,7 +103,7 @@ export function prepareArranging(
       folderOfFeature: (name) => places.folderNameOf(name),
     });
     for (const { unit, at } of stuck) stays.push({ path: unit.lead.path, because: { code: "place taken", at } });
-    const free = withoutUnread(request, going, stays);
+    const free = withoutUnread(request, withoutAddresses(knowledge, going, stays), stays);
     const units = [...free.map(unitMoves), ...mirrored(request, free)].sort(byFeature);
     return { units, questions, stays, ownNames, assumed, looked: placed.length };
   };
@@ -179,6 +180,15 @@ export function featureMeant({ catalogue }: AppAnalysis, typed: string): string 
   if (typed === shared) return shared;
   const key = featureKey(splitWords(typed));
   return catalogue.features.find(({ name }) => featureKey(splitWords(name)) === key)?.name;
+}
+
+/** What a framework would take for a page or run where it would lie stays, unless it does so already. */
+function withoutAddresses(knowledge: PlaceKnowledge, going: readonly Going[], stays: Stay[]): readonly Going[] {
+  return going.filter(({ unit, moves }) => {
+    const framework = moves.map(({ from, to }) => newAddressBy(knowledge, from, to)).find((by) => by !== undefined);
+    if (framework !== undefined) stays.push({ path: unit.lead.path, because: { code: "address there", framework } });
+    return framework === undefined;
+  });
 }
 
 /** What a file that no language reads seems to name stays, and so do such files if they name others by their way to them. */

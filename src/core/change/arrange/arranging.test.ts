@@ -244,6 +244,24 @@ describe("where files go", () => {
     expect(plan.moves.map(({ from }) => from)).not.toContain("src/pages/HarvestPage.tsx");
   });
 
+  test("what would be one more page where it belongs stays, and it is said", async () => {
+    const fates = async (needs: string): Promise<readonly string[]> => {
+      const files = {
+        ...known,
+        "package.json": `{ "dependencies": { "${needs}": "1" } }`,
+        "src/appRouter.tsx": 'export const router = createRouter({ routes: [{ path: "/", component: 1 }] });\n',
+      };
+      const store = appOf(files, `${configured("layer-first")}words: { navigation: routes }\n`);
+      const { stays, plan } = await arranged(store, { as: "layer-first" });
+      return [
+        ...plan.moves.filter(({ from }) => from === "src/appRouter.tsx").map(({ to }) => to),
+        ...stays.filter(({ path }) => path === "src/appRouter.tsx").map(({ because }) => whyStays(because)),
+      ];
+    };
+    expect(await fates("react")).toEqual(["src/routes/appRouter.tsx"]);
+    expect(await fates("@tanstack/router-plugin")).toEqual(["the router would give it an address there, or run it"]);
+  });
+
   test("what a tool looks for by its name stays, whatever it looks like", async () => {
     const access = "src/access.ts";
     const files = { ...known, [access]: 'export const press = () => fetch("/harvest");\n' };

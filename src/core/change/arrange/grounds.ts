@@ -31,6 +31,7 @@ export type StayGround =
     }
   | { readonly code: "index of a feature"; readonly arrangement: string }
   | { readonly code: "found by place"; readonly framework: string }
+  | { readonly code: "address there"; readonly framework: string }
   | { readonly code: "place taken"; readonly at: string }
   | { readonly code: "named unread" }
   | { readonly code: "own names unread"; readonly file: string }

@@ -96,6 +96,7 @@ export async function planMending({ project, before, moved, way, progress = quie
 /** What was moved has another address, or is found by its place no more: nothing that is written now changes that. */
 const ofPlace: ReadonlySet<Gap["reason"]> = new Set<Gap["reason"]>([
   "found by place",
+  "address there",
   "sought by place",
   "parted",
   "not run",

@@ -263,3 +263,57 @@ describe("a page", () => {
     expect(await gapsOf(pages, "app/pages/rota.vue > app/pages/rota/index.vue")).toEqual([]);
   });
 });
+
+describe("a file that comes to lie among pages", () => {
+  const files: Files = {
+    "app/utils/weigh.ts": "export function weigh() { return 1; }\n",
+    "app/weights.ts": "export const most = 1;\n",
+    "app/boxes.ts": "export const all = 1;\n",
+    "app/note.md": "# Note\n",
+    "app/middleware/signed-in.ts": "export default () => 1;\n",
+  };
+
+  test.each([
+    ["is one more", ["app/weights.ts > app/pages/weights.ts"], ["address there app/weights.ts weights.ts"]],
+    [
+      "is said once for all of them",
+      ["app/weights.ts > app/plugins/weights.ts", "app/boxes.ts > app/plugins/boxes.ts"],
+      ["address there app/weights.ts weights.ts"],
+    ],
+    ["is none where it is no code", ["app/note.md > app/pages/note.md"], []],
+    ["is none in a folder of other things", ["app/weights.ts > app/shelf/weights.ts"], []],
+    [
+      "had an address before: that is said",
+      ["app/middleware/signed-in.ts > app/plugins/signed-in.ts"],
+      ["found by place app/middleware/signed-in.ts signed-in.ts"],
+    ],
+  ])("%s", async (_, moves, gaps) => {
+    expect(await gapsOf(files, ...moves)).toEqual(gaps);
+  });
+
+  test("is told in words", async () => {
+    const { proof } = await planOf({ ...nuxt, ...files }, [
+      "app/weights.ts > app/pages/weights.ts",
+      "app/boxes.ts > app/pages/boxes.ts",
+    ]);
+    expect(proof.gaps.map(tellGap)).toEqual([
+      "Nuxt gives whatever lies there an address or runs it; weights.ts and 1 other file would be more of those",
+    ]);
+  });
+
+  // Of other names than those that a tool looks for, anything may lie there.
+  test.each([
+    ["@sveltejs/kit", "src/weigh.ts > src/routes/weigh.ts", 0],
+    ["@sveltejs/kit", "src/weigh.ts > src/routes/+page.ts", 1],
+    ["vike", "src/weigh.ts > pages/weigh.ts", 0],
+    ["vike", "src/weigh.ts > pages/rota/+Page.ts", 1],
+    ["next", "src/weigh.ts > src/app/weigh.ts", 0],
+    ["next", "src/weigh.ts > src/app/page.ts", 1],
+    ["next", "src/weigh.ts > src/pages/weigh.ts", 1],
+    ["@modern-js/app-tools", "src/weigh.ts > src/routes/rota/page.data.ts", 1],
+  ])("with %s, as in %s", async (needs, move, count) => {
+    const manifest = `{ "dependencies": { "${needs}": "*" } }`;
+    const { proof } = await planOf({ "package.json": manifest, "src/weigh.ts": "export const a = 1;\n" }, [move]);
+    expect(proof.gaps.filter(({ reason }) => reason === "address there")).toHaveLength(count);
+  });
+});

@@ -3,7 +3,14 @@
  * there is one and it is free; else that is told, and the proof is not complete.
  */
 import { addTo } from "../../base/grouping.js";
-import { knownByPlace, manifests, takenOfAll, type KnownBy, type PlaceKnowledge } from "../../app/index.js";
+import {
+  knownByPlace,
+  manifests,
+  newAddressBy,
+  takenOfAll,
+  type KnownBy,
+  type PlaceKnowledge,
+} from "../../app/index.js";
 import { inCase, splitWords, wordsKey } from "../../base/names/index.js";
 import {
   folderOf,
@@ -59,10 +66,12 @@ export async function followNames(tree: SourceTree, draft: Draft): Promise<Draft
 
 /** What a draft takes away, and who asks for it. */
 export async function placeGaps(tree: SourceTree, draft: Draft): Promise<Gap[]> {
+  const gained = addressesGained(tree, draft);
   const losses = await lossesOf(tree, draft);
-  if (!losses) return [];
+  if (!losses) return gained;
   const gaps = [
     ...gapsOf(losses.lost, "address", "found by place"),
+    ...gained,
     ...gapsOf(losses.lost, "sought", "sought by place"),
   ];
   for await (const { path, text, names, met } of usersOf(tree, losses, afterEdits(tree, draft)))
@@ -74,6 +83,22 @@ export async function placeGaps(tree: SourceTree, draft: Draft): Promise<Gap[]> 
       gaps.push({ reason: "named by place", file: path, at, detail, names: file, by: known.by });
     }
   return gaps;
+}
+
+/** Moved files that would have an address, and have none now. What goes along with its package has as many as before. */
+function addressesGained(tree: SourceTree, { moves }: Draft): Gap[] {
+  const targets = new Map(moves.map(({ from, to }) => [from, to]));
+  const goesAlong = alongWithManifests(tree, targets);
+  const knowledge = knownByPlace(
+    tree,
+    moves.flatMap(({ from, to }) => [from, to]),
+  );
+  const gained = new Map<string, ProjectPath[]>();
+  for (const { from, to } of moves) {
+    const by = tree.isLink(from) ? undefined : newAddressBy(knowledge, from, to);
+    if (by !== undefined && !goesAlong(from)) addTo(gained, by, from);
+  }
+  return [...gained].map(([by, files]): Gap => oneFor(by, files, "address there"));
 }
 
 /** How often each of some files is used by a name that it would have no more, from other files and in itself. */
@@ -277,10 +302,13 @@ function gapsOf(all: readonly Lost[], kind: KnownBy["kind"], reason: Gap["reason
   const lost = all.filter(({ known }) => known.kind === kind);
   return [...new Set(lost.map(({ known }) => known.by))].flatMap((by): Gap[] => {
     const files = [...new Set(lost.filter(({ known }) => known.by === by).map(({ file }) => file))];
-    const [first] = files;
-    if (first === undefined) return [];
-    return [{ reason, file: first, detail: nameOf(first), by, others: files.length - 1 }];
+    return files.length === 0 ? [] : [oneFor(by, files, reason)];
   });
+}
+
+function oneFor(by: string, files: readonly ProjectPath[], reason: Gap["reason"]): Gap {
+  const [first = rootPath] = files;
+  return { reason, file: first, detail: nameOf(first), by, others: files.length - 1 };
 }
 
 /** Where a text uses a name that nothing in it declares or imports. */

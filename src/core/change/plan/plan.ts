@@ -56,6 +56,7 @@ export type GapReason =
   | "to be written" //  a part that a generator has to write before anything can be said of it
   | "found by name" //  a tag that nothing in its file explains, called as a component's file is called today
   | "found by place" // a file that a framework finds by where it lies: its address is another one then
+  | "address there" // a file that a framework would give an address where it would lie, and that has none now
   | "sought by place" // a file that a tool looks for where it is today, by its name
   | "parted" //         a file that is taken together with the one beside it that has its name, and would lie apart from it
   | "not run" //        a test that a runner finds by its name and place, and would find no more

@@ -67,11 +67,37 @@ describe("roles", () => {
       "component",
     ],
     ["src/stuff/Box.ts", "export const Box = styled(Card).attrs({ wide: true })<Props>`a: b`;", "component"],
+    // What others call from afar, and what says where they are.
+    ["src/actions/crates.ts", '// Asked by forms.\n"use server";\nexport async function add() {}', "service"],
+    ["src/services/api/endpoints.ts", 'export const rota = "/rota";\nexport type Way = "get";', "constants"],
+    [
+      "src/services/api/rota-config.ts",
+      "export interface Config {}\nexport const most: Config = { wait: 3 };",
+      "config",
+    ],
+    // A folder that bears the name of the component in it, whatever else the word means.
+    ["src/components/screen/screen.tsx", drawn, "component"],
+    ["src/layouts/section.vue", "<template><slot /></template>", "layout"],
+    ["src/parts/CrateContainer.vue", "<template><slot /></template>", "component"],
     // A file's whole name says more than a folder for all that helps.
     ["src/lib/models.js", "export class Tree {}\nexport const read = (x) => new Tree(x);", "model"],
     ["src/actions/types.js", 'import { all } from "../all";\nexport const ADDED = all.ADDED;', "constants"],
   ])("%s is recognised (%j)", async (path, text, role) => {
-    expect((await catalogueOf({ [path]: text })).entries.get(at(path))?.role.is).toBe(role);
+    const stack = path.endsWith(".vue") ? "vue" : "react-web";
+    expect((await catalogueOf({ [path]: text }, { stack })).entries.get(at(path))?.role.is).toBe(role);
+  });
+
+  test("what only tests use, in a folder for them, is for tests; what the app uses is not", async () => {
+    const { entries } = await catalogueOf({
+      "src/test/utils.tsx": drawn,
+      "src/test/router.ts": 'import { X } from "./utils";\nexport const router = createBrowserRouter([]);',
+      "src/test/TestScreen.tsx": drawn,
+      "src/trees.test.tsx": 'import { X } from "./test/utils";\ntest("a", X);',
+      "src/routes.tsx": 'import { X } from "./test/TestScreen";\nexport const routes = [{ path: "/", element: X }];',
+    });
+    const roleOf = (path: string): string | undefined => entries.get(at(`src/${path}`))?.role.is;
+    expect([roleOf("test/utils.tsx"), roleOf("test/router.ts")]).toEqual(["test", "test"]);
+    expect(roleOf("test/TestScreen.tsx")).toBe("screen");
   });
 
   test("what goes around routes is a layout; the parts of layouts among components are components", async () => {

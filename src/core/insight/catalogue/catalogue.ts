@@ -29,7 +29,7 @@ import { wordsBesideRole } from "./feature-words.js";
 import { FolderClues } from "./folder-clues.js";
 import { judgeFeatures } from "./judge-feature.js";
 import { judgeRole } from "./judge-role.js";
-import { isCrowdedRoot, leadersOf } from "../../app/index.js";
+import { isCrowdedRoot, leadersOf, routedFolders } from "../../app/index.js";
 
 /** One file. */
 export interface Entry {
@@ -111,7 +111,9 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const children = new Map<ProjectPath, ProjectPath[]>();
   for (const folder of graph.tree.folders) addTo(children, folderOf(folder), folder);
   const below = (folder: ProjectPath): readonly ProjectPath[] => children.get(folder) ?? [];
-  const before = new FolderClues(clues, layout.source, () => undefined, below);
+  const routed = routedFolders(graph.tree, layout.folder, layout.source);
+  const places = { below, routed };
+  const before = new FolderClues(clues, layout.source, () => undefined, places);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const first = [...roles].map(([path, { is }]) => ({ path, role: is }));
   const belied = beliedFolders(first, { source: layout.source, roleOf: (folder) => before.roleOf(folder) });
@@ -124,7 +126,7 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   const known = (folder: ProjectPath): Role | null | undefined =>
     belied.has(folder) ? null : views.has(folder) ? "component" : undefined;
   const isAsCalled = belied.size + views.size === 0;
-  const believed = isAsCalled ? before : new FolderClues(clues, layout.source, known, below);
+  const believed = isAsCalled ? before : new FolderClues(clues, layout.source, known, places);
   for (const [path] of isAsCalled ? [] : roles)
     if (known(before.nearest(folderOf(path))?.folder ?? rootPath) !== undefined)
       roles.set(path, roleOf(path, roleInput, believed));
@@ -141,13 +143,13 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   // Folders that turned out to be features' are no words of roles.
   const knownThen = (folder: ProjectPath): Role | null | undefined =>
     names.isFeatureFolder(folder) ? null : known(folder);
-  const folders = new FolderClues(clues, layout.source, knownThen, below);
+  const folders = new FolderClues(clues, layout.source, knownThen, places);
   for (const path of roles.keys())
     if (hasFeatureFolder(path, names, clues)) roles.set(path, roleOf(path, roleInput, folders));
   const others = { ...roleInput, folders, roles };
   for (const path of lead) if (isIndex(path)) roles.set(path, roleOfIndex(path, others));
   for (const [path, leader] of leaders) roles.set(path, roleOfCompanion(path, leader, others));
-  const features = featuresOf(lead, { ...roleInput, names, roles, isIndex, layout });
+  const features = featuresOf(lead, { ...others, names, isIndex });
   const entries = new Map<ProjectPath, Entry>();
   for (const path of paths) {
     const leader = leaders.get(path);
@@ -249,6 +251,7 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
   const judged = judgeRole({
     path,
     source: layout.source,
+    routed: folders.places.routed,
     clues,
     outline: clues.sheetsAreCode ? outlineOfSheet(path, graph) : reading?.outline,
     exports: ownExports(reading?.exports),
@@ -394,6 +397,7 @@ function addParts(leaders: Map<ProjectPath, ProjectPath>, { files }: ReferenceGr
 }
 
 interface FeaturesInput extends RoleInput {
+  readonly folders: FolderClues;
   readonly names: FeatureNames;
   readonly roles: ReadonlyMap<ProjectPath, Judgement<Role>>;
   readonly isIndex: (path: ProjectPath) => boolean;
@@ -401,7 +405,7 @@ interface FeaturesInput extends RoleInput {
 
 function featuresOf(
   lead: readonly ProjectPath[],
-  { names, roles, isIndex, clues, graph, uses, layout, commits, decide }: FeaturesInput,
+  { names, roles, isIndex, clues, graph, uses, layout, folders, commits, decide }: FeaturesInput,
 ): Map<ProjectPath, Judgement> {
   const hasFeatures = names.all.length > 0;
   const paths = lead.filter((path) => !isIndex(path));
@@ -411,6 +415,7 @@ function featuresOf(
         names,
         clues,
         source: layout.source,
+        routed: folders.places.routed,
         graph,
         uses,
         roles: new Map([...roles].map(([path, { is }]) => [path, is])),

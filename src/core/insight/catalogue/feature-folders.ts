@@ -5,6 +5,7 @@
 import { addTo } from "../../base/grouping.js";
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { partsOf } from "../../app/companions.js";
+import type { RoutedFolder } from "../../app/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, foldersAbove, inFolder as inFolderOf, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import { areasOf, isFamilyWord } from "./areas.js";
@@ -95,6 +96,7 @@ export function isSharedFolder(name: string): boolean {
 export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   const { layout, files, paths, clues } = input;
   const { source } = layout;
+  const { routed } = input.folders.places;
   const shape = shapeOf(input);
   const { counts, below, roleOf, areas, isNamed } = shape;
   const found: FeatureFolder[] = [];
@@ -155,12 +157,14 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   // In an app with a folder of features, the screens beside it are no features by themselves; nor are those of a feature.
   const isInFeature = (folder: ProjectPath): boolean => foldersAbove(folder).some((each) => known.has(each));
   for (const [folder, count] of hasFamilyWord ? [] : counts) {
-    const above = folderOf(folder);
-    const isNear = isTop(folderOf(above)) || isTop(folderOf(folderOf(above)));
+    const above = aboveGroups(folder);
+    const isRouted = routed.some(({ at }) => at === above);
+    const isNear = isRouted || isTop(folderOf(above)) || isTop(folderOf(folderOf(above)));
     const isMuch = count >= muchOfAScreen;
     // Containers are pages in many apps: with hooks, helpers and a state of its own, one is about something.
-    const isAmongScreens = roleOf(above) === "screen" || (roleOf(above) === "container" && isMuch);
-    if (known.has(folder) || isTop(above) || !isAmongScreens || !isNear || isInFeature(folder)) continue;
+    const isAmongScreens = isRouted || roleOf(above) === "screen" || (roleOf(above) === "container" && isMuch);
+    if (known.has(folder) || isTop(above) || isGroup(folder) || !isAmongScreens || !isNear || isInFeature(folder))
+      continue;
     const words = wordsOfFolderName(nameOf(folder));
     // The own folder of one screen is no more of a feature than that screen, unless there is much in it.
     const isPlainly = words.length === splitWords(nameOf(folder)).length;
@@ -182,6 +186,23 @@ export function findFeatureFolders(input: FeatureFoldersInput): FeatureFolders {
   for (const folder of inFamilies)
     if (!isTold || told.has(keyOfFolder(folder))) add(folder, wordsOfFolderName(nameOf(folder)));
   return { found, areas, isTold };
+}
+
+/** Whether a folder groups routes and has no part in their addresses: `(tabs)/`. */
+function isGroup(folder: ProjectPath): boolean {
+  return nameOf(folder).startsWith("(");
+}
+
+/** The folder above, groups of routes left out. */
+function aboveGroups(folder: ProjectPath): ProjectPath {
+  let above = folderOf(folder);
+  while (isGroup(above)) above = folderOf(above);
+  return above;
+}
+
+/** Whether a folder lies in one of screens, or is one. */
+function isRoutedAround(folder: ProjectPath, routed: readonly RoutedFolder[]): boolean {
+  return routed.some(({ at }) => folder === at || isBelow(folder, at));
 }
 
 /** So much of one role makes a folder a layer. */
@@ -252,8 +273,13 @@ function namesOfParts(folders: Iterable<ProjectPath>, isLayer: (folder: ProjectP
 function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFoldersInput): Shape {
   const { source } = layout;
   const counts = new Map<ProjectPath, number>();
+  const { routed } = folders.places;
   for (const path of paths)
-    for (let folder = folderOf(path); isBelow(folder, source); folder = folderOf(folder))
+    for (
+      let folder = folderOf(path);
+      isBelow(folder, source) || isRoutedAround(folder, routed);
+      folder = folderOf(folder)
+    )
       counts.set(folder, (counts.get(folder) ?? 0) + 1);
   const below = new Map<ProjectPath, ProjectPath[]>();
   for (const folder of counts.keys()) addTo(below, folderOf(folder), folder);
@@ -287,6 +313,7 @@ function shapeOf({ layout, folders, files, paths, noFeature, clues }: FeatureFol
   const parts = namesOfParts(counts.keys(), (folder) => areas.has(folder) || clues.folders.has(keyOf(nameOf(folder))));
   const isNamed = (folder: ProjectPath): boolean =>
     !areas.has(folder) &&
+    !isFamilyWord(folder) &&
     !parts.has(partOf(folder)) &&
     (roleOf(folder) === undefined ? !isTopic(folder) : namesItsOwn(folder) || isToldSubject(folder)) &&
     /^[_$(]*\p{L}/u.test(nameOf(folder)) &&

@@ -3,6 +3,7 @@ import { addTo } from "../../base/grouping.js";
 import type { Layout, Role } from "../../app/arrangement/index.js";
 import { inCase, splitWords } from "../../base/names/index.js";
 import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import type { RoutedFolder } from "../../app/index.js";
 import type { Configuration } from "../../app/configuration/index.js";
 import { areaOf } from "./areas.js";
 import { keyOf, type Clues } from "./clues.js";
@@ -112,6 +113,8 @@ interface NamesInput {
   readonly notThese: ReadonlySet<string>;
   /** Whether folders say what the features are, so that names find no others. */
   readonly isTold: boolean;
+  /** Whether a file is found by where it lies, and its name is the first part of its address. */
+  readonly isRoute: (path: ProjectPath) => boolean;
 }
 
 /** The features of an app. */
@@ -149,9 +152,11 @@ export class FeatureNames {
     });
     for (const { key, name, votes, folder } of found) this.#add(key, name, votes, undefined, folder);
     this.areas = areas;
-    this.areaAround = (path) => areaOf(path, areas, layout.source);
+    const beside = folders.places.routed.filter(({ at }) => !isBelow(at, layout.source) && at !== layout.source);
+    this.areaAround = (path) => beside.find(({ at }) => isBelow(path, at))?.at ?? areaOf(path, areas, layout.source);
     const notThese = new Set([...areas].map((area) => featureKey(wordsOfFolderName(nameOf(area)))));
-    this.#findNames(files, { notThese, isTold });
+    const isRoute = (path: ProjectPath): boolean => isFirstPart(path, folders.places.routed);
+    this.#findNames(files, { notThese, isTold, isRoute });
   }
 
   /** Every feature, in order of name. */
@@ -285,8 +290,8 @@ export class FeatureNames {
   }
 
   /** Words after which files of several roles are named: `HarvestScreen`, `harvestReducer`, `useHarvest`. */
-  #findNames(files: readonly FeatureFile[], { notThese, isTold }: NamesInput): void {
-    const seeds = new Map<string, { roles: Set<Role>; names: Map<string, number>; layers: Set<string> }>();
+  #findNames(files: readonly FeatureFile[], { notThese, isTold, isRoute }: NamesInput): void {
+    const seeds = new Map<string, Seed>();
     const drawn = this.#drawnBeginnings(files);
     const general = new Set<string>();
     for (const { path, role } of files) {
@@ -298,7 +303,10 @@ export class FeatureNames {
         roles: new Set<Role>(),
         names: new Map<string, number>(),
         layers: new Set<string>(),
+        isRoute: false,
+        first: words.length > 1 ? featureKey(words.slice(0, 1)) : undefined,
       };
+      if (role === "screen" && words.length <= wordsOfARoute && isRoute(path)) seed.isRoute = true;
       // A general word is a feature's only if much is called after it.
       const isGeneral = words.every((word) => this.#clues.general.has(word.toLowerCase()));
       if (isGeneral && (drawn.get(key) ?? 0) < componentsOfAWord) continue;
@@ -309,7 +317,12 @@ export class FeatureNames {
       seed.names.set(name, (seed.names.get(name) ?? 0) + (role === "screen" ? 3 : 1));
       seeds.set(key, seed);
     }
-    for (const [key, { roles, names, layers }] of seeds) {
+    const hasRoutes = [...seeds.values()].filter((seed) => seed.isRoute).length >= routesThatTell;
+    // `tree-management` is about trees where there are such.
+    const isOfAnother = ({ first = "" }: Seed): boolean => this.#byKey.has(first) || seeds.get(first)?.isRoute === true;
+    const isOfRoutes = (seed: Seed): boolean => hasRoutes && seed.isRoute && !isOfAnother(seed);
+    for (const [key, seed] of seeds) {
+      const { roles, names, layers } = seed;
       const has = (...some: readonly Role[]): boolean => some.some((role) => roles.has(role));
       // What lies in one layer alone is a part of that layer: a table with its context and its hook.
       const isSpread = layers.size > 1;
@@ -318,12 +331,35 @@ export class FeatureNames {
         (roles.size >= 3 || (roles.size === 2 && (has("screen") || (has("service") && has("state", "action")))));
       // What has a state and actions of its own, and several components that begin with its word, is something to work with.
       const isKept = has("state") && has("action") && (drawn.get(key) ?? 0) >= componentsOfAWord;
-      if (((isKept || (isEnough && !general.has(key))) && !isTold) || this.#byKey.has(key))
+      const isTelling = isKept || ((isEnough || isOfRoutes(seed)) && !general.has(key));
+      if ((isTelling && !isTold) || this.#byKey.has(key))
         for (const [name, votes] of names) this.#add(key, name, votes);
     }
     // A weaker sign, for an app that shows its features by nothing else.
     if (!isTold && this.#byKey.size < fewFeatures) this.#findFirstWords(files, notThese);
   }
+}
+
+/** Words that may be a feature's, and what bears them. */
+interface Seed {
+  readonly roles: Set<Role>;
+  readonly names: Map<string, number>;
+  readonly layers: Set<string>;
+  /** Whether they are the first part of an address. */
+  isRoute: boolean;
+  /** The first of several words, as features are compared. */
+  readonly first: string | undefined;
+}
+
+/** The first part of an address has no more words where it names a thing; so many of them tell what is in an app. */
+const [wordsOfARoute, routesThatTell] = [2, 3];
+
+/** Whether a file is found by where it lies, right in a folder of routes but for groups: `app/(tabs)/rota.tsx`, `routes/_signed-in/rota.tsx`. */
+function isFirstPart(path: ProjectPath, routed: readonly RoutedFolder[]): boolean {
+  let folder = folderOf(path);
+  while (/^[(_]/.test(nameOf(folder))) folder = folderOf(folder);
+  const isRoutes = routed.some(({ at, isWhole }) => isWhole && at === folder) || keyOf(nameOf(folder)) === "routes";
+  return isRoutes && /^\p{L}/u.test(nameOf(path));
 }
 
 /** With fewer features than this, an app shows hardly any. */

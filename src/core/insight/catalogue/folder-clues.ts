@@ -1,6 +1,7 @@
 /** What the folders above a file tell of its role, asked once a folder. */
 import type { Role } from "../../app/arrangement/index.js";
-import { folderOf, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
+import { isOfSource, type RoutedFolder } from "../../app/index.js";
+import { folderOf, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { keyOf, type Clues } from "./clues.js";
 
 /** A folder whose name is a word of a role, and how many folders lie between. */
@@ -38,6 +39,14 @@ const topics = new Set(
   ].map(keyOf),
 );
 
+/** What is known of folders besides their names. */
+export interface FolderPlaces {
+  /** The folders in a folder. */
+  readonly below: (folder: ProjectPath) => readonly ProjectPath[];
+  /** Folders of screens that are found by where they lie. */
+  readonly routed: readonly RoutedFolder[];
+}
+
 /** So many sisters, and this part of them, make a layer one that is divided by what the app is about. */
 const [sistersOfATopic, partOfTopics] = [4, 0.6];
 
@@ -59,14 +68,14 @@ export class FolderClues {
     readonly clues: Clues,
     readonly source: ProjectPath,
     readonly known: (folder: ProjectPath) => Role | null | undefined,
-    /** The folders in a folder. */
-    readonly below: (folder: ProjectPath) => readonly ProjectPath[],
+    readonly places: FolderPlaces,
   ) {}
 
   /** The role that a folder's own name is a word of. */
   roleOf(folder: ProjectPath): Role | undefined {
     const known = this.known(folder);
     if (known !== undefined) return known ?? undefined;
+    if (this.places.routed.some(({ at, isWhole }) => isWhole && at === folder)) return "screen";
     if (seenByTests.test(nameOf(folder))) return "test";
     const word = keyOf(nameOf(folder));
     // `components/Navigation/` is a component's own folder, and no layer; `lib/Widgets/` is one.
@@ -77,16 +86,16 @@ export class FolderClues {
     if (this.#isAmongNames(folder)) return undefined;
     if (topics.has(word) && this.isAmongTopics(folder)) return undefined;
     const deep = this.clues.deep.get(word);
-    return deep !== undefined && this.below(folder).length > 0 ? deep : this.clues.folders.get(word);
+    return deep !== undefined && this.places.below(folder).length > 0 ? deep : this.clues.folders.get(word);
   }
 
   /** Whether it is one of many folders in the source root that are called as components are: `src/Form/` beside `src/Listing/`. */
   #isAmongNames(folder: ProjectPath): boolean {
     if (this.clues.foldersAreNames || folderOf(folder) !== this.source || !/^\p{Lu}\p{Ll}/u.test(nameOf(folder)))
       return false;
-    const named = this.below(this.source).filter(
-      (each) => /^\p{Lu}\p{Ll}/u.test(nameOf(each)) && !this.clues.folders.has(keyOf(nameOf(each))),
-    );
+    const named = this.places
+      .below(this.source)
+      .filter((each) => /^\p{Lu}\p{Ll}/u.test(nameOf(each)) && !this.clues.folders.has(keyOf(nameOf(each))));
     return named.length >= sistersOfATopic;
   }
 
@@ -94,17 +103,16 @@ export class FolderClues {
   isAmongTopics(folder: ProjectPath): boolean {
     const above = folderOf(folder);
     if (above === rootPath || above === this.source || !this.clues.folders.has(keyOf(nameOf(above)))) return false;
-    const sisters = this.below(above);
+    const sisters = this.places.below(above);
     const plain = sisters.filter((each) => !this.clues.folders.has(keyOf(nameOf(each))));
     return sisters.length >= sistersOfATopic && plain.length >= sisters.length * partOfTopics;
   }
 
   /** The nearest folder in the source root that is a word of a role. */
   nearest(folder: ProjectPath): FolderClue | undefined {
-    return this.#find(folder, this.#nearest, (each) => {
-      const isInside = this.source === rootPath || isBelow(each, this.source);
-      return isInside ? this.roleOf(each) : undefined;
-    });
+    return this.#find(folder, this.#nearest, (each) =>
+      isOfSource(each, this.source, this.places.routed) ? this.roleOf(each) : undefined,
+    );
   }
 
   /** The nearest folder above, wherever it is, that leaves no doubt: `__tests__`. */

@@ -5,9 +5,10 @@
 import type { Role } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { splitWords } from "../../base/names/index.js";
-import { folderOf, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import { folderOf, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { keyOf, type Clues } from "./clues.js";
 import { partsOf } from "../../app/companions.js";
+import { isOfSource, type RoutedFolder } from "../../app/index.js";
 import type { EffectiveUses } from "./effective-uses.js";
 import type { Reason } from "../reasons.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
@@ -20,6 +21,8 @@ export interface FeatureInput {
   readonly names: FeatureNames;
   readonly clues: Clues;
   readonly source: ProjectPath;
+  /** Folders of screens that are found by where they lie. */
+  readonly routed: readonly RoutedFolder[];
   readonly graph: ReferenceGraph;
   readonly uses: EffectiveUses;
   readonly roles: ReadonlyMap<ProjectPath, Role | undefined>;
@@ -65,7 +68,7 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
 }
 
 /** Folders, names, actions, and what the role says. */
-function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: FeatureInput): Evidence[] {
+function ownEvidence(path: ProjectPath, { names, clues, source, routed, graph, roles }: FeatureInput): Evidence[] {
   const found: Evidence[] = [];
   const folder = names.folderFeature(path);
   if (folder)
@@ -79,8 +82,11 @@ function ownEvidence(path: ProjectPath, { names, clues, source, graph, roles }: 
         weight: folder ? weights[where] / 2 : weights[where],
         because: { code: "name mentions", feature },
       });
-  if (!folder) found.push(...byFolders(path, { names, clues, source }));
-  if (!folder && spoken.length === 0 && isGeneral(path, clues))
+  const told = folder ? [] : byFolders(path, { names, clues, source, routed });
+  found.push(...told);
+  // What lies in `(rota)/` is of the rota, however it is called: `_layout`, `page`.
+  const isTold = told.some((each) => each.for !== shared && each.weight >= settled);
+  if (!folder && spoken.length === 0 && !isTold && isGeneral(path, clues))
     found.push({ for: shared, weight: 0.75, because: { code: "name mentions none" } });
   const actions = graph.files.get(path)?.reading.outline.actions ?? [];
   const prefixes = new Set(
@@ -113,17 +119,17 @@ export function isGeneral(path: ProjectPath, clues: Clues): boolean {
 /** Folders that bear a feature's name, or say that they are everybody's. */
 function byFolders(
   path: ProjectPath,
-  { names, clues, source }: Pick<FeatureInput, "names" | "clues" | "source">,
+  { names, clues, source, routed }: Pick<FeatureInput, "names" | "clues" | "source" | "routed">,
 ): Evidence[] {
   const folder = folderOf(path);
-  if (source !== rootPath && !isBelow(folder, source)) return [];
+  if (!isOfSource(folder, source, routed)) return [];
   const area = names.areaAround(path);
   if (area === folder) return [];
   const parts = relativePath(area, folder).split("/");
   for (const part of parts.reverse()) {
     // A component's own folder says the same as its name.
     if (part === "" || clues.folders.has(keyOf(part)) || part === partsOf(nameOf(path)).stem) continue;
-    const [found] = names.spokenOf(wordsBesideRole(part, clues));
+    const [found] = names.spokenOf(wordsBesideRole(part.replace(/^\((.+)\)$/, "$1"), clues));
     if (found && found.where !== "inside")
       return [
         {
@@ -239,7 +245,7 @@ function byTargets(
         because: { code: "combines", features: named },
       },
     ];
-  const weight = role === "component" ? 0.3 : 0.45;
+  const weight = role === "component" ? 0.3 : role === "screen" ? 0.25 : 0.45;
   return [{ for: first, weight, because: { code: "uses only", feature: first } }];
 }
 

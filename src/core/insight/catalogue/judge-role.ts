@@ -5,6 +5,7 @@ import { readName, splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
 import { partsOf, type NameParts } from "../../app/companions.js";
+import { isOfSource, type RoutedFolder } from "../../app/index.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
 import type { Reason } from "../reasons.js";
 import { SheetWorld } from "../../graph/index.js";
@@ -14,6 +15,8 @@ import type { FolderClue, FolderClues } from "./folder-clues.js";
 export interface RoleQuestion {
   readonly path: ProjectPath;
   readonly source: ProjectPath;
+  /** Folders of screens that are found by where they lie. */
+  readonly routed: readonly RoutedFolder[];
   readonly clues: Clues;
   /** What its text says; `undefined` where no language reads it. */
   readonly outline: Outline | undefined;
@@ -57,8 +60,7 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   // Of a text that nothing here reads, only a folder of such texts tells something.
   if (question.outline === undefined && !question.isCode && !isData.test(question.path))
     return weigh(byFolder(question, []).filter(({ for: role }) => unread.has(role)));
-  if (question.source !== rootPath && !isBelow(question.path, question.source))
-    return weigh(byPlaceOutside(question, parts));
+  if (!isOfSource(question.path, question.source, question.routed)) return weigh(byPlaceOutside(question, parts));
   const named = byName(question, parts);
   // Services, commands and repositories are functions, too: where the name says which, that says nothing more.
   const isNamed = named.some(
@@ -72,10 +74,16 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const used = byUse(question);
   // Where all that draws is called `.component`, that does not tell what nothing but routes lead to.
   const isLedTo = used.some(({ for: role, weight }) => role === "screen" && weight >= ledToOnly);
+  // A `section` among layouts is one; and what a single-file component is called, none that contains another is.
+  const nearest = question.folders.nearest(folderOf(question.path));
+  const isAmongLayouts =
+    nearest?.role === "layout" && nearest.distance === 0 && !isPartOfLayouts(nearest, question.clues, named);
   const called = named.map((each) =>
-    isLedTo && each.for === "component" ? { ...each, weight: each.weight / 3 } : each,
+    (each.for === "component" && (isLedTo || isAmongLayouts)) || (each.for === "container" && question.drawsAlways)
+      ? { ...each, weight: each.weight / 3 }
+      : each,
   );
-  const all = [...byFolder(question, named), ...called, ...content, ...used];
+  const all = [...byFolder(question, named), ...byPlace(question), ...called, ...content, ...used];
   // A sheet called `type` is about letters: words for what a sheet cannot be say nothing of it.
   const { sheetsAreCode, held } = question.clues;
   // What is called as a partial is not where anything begins.
@@ -105,7 +113,8 @@ function infixesOf({ rest }: Pick<NameParts, "rest">): readonly string[] {
 }
 
 /** Extensions, endings and folders that leave no doubt. */
-function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: NameParts): RoleEvidence[] {
+function byKind(question: RoleQuestion, parts: NameParts): RoleEvidence[] {
+  const { path, source, clues, outline, folders, users } = question;
   const name = nameOf(path);
   const extension = name.slice(name.lastIndexOf("."));
   const infixes = infixesOf(parts);
@@ -122,6 +131,9 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
   const role = clues.extensions.get(extension);
   if (role !== undefined && !(role === "style" && clues.sheetsAreCode))
     return [{ for: role, weight: 0.97, because: { code: "extension", extension, role } }];
+  const apart = testsApart(question);
+  if (apart !== undefined && users.every((user) => isBelow(user, apart) || isTestLike(user, clues)))
+    return [{ for: "test", weight: 0.9, because: inFolder(apart) }];
   if (isDeclaration(path) && (source === rootPath || isBelow(path, source)))
     return folderOf(path) === source
       ? [{ for: "entry", weight: 0.6, because: { code: "declares for the app" } }]
@@ -129,6 +141,20 @@ function byKind({ path, source, clues, outline, folders }: RoleQuestion, parts: 
   if (minified.test(name)) return [{ for: "generated", weight: 0.9, because: { code: "infix", infix: "min" } }];
   if (outline?.signs.includes("generated")) return [{ for: "generated", weight: 0.9, because: { code: "generated" } }];
   return [];
+}
+
+/** The folder right in the source root around a file, if it is called as one with tests is: `src/test/` with what tests need. */
+function testsApart({ path, source, clues }: RoleQuestion): ProjectPath | undefined {
+  if (!isBelow(path, source)) return undefined;
+  const start = source === rootPath ? 0 : source.length + 1;
+  const end = path.indexOf("/", start);
+  const isCalledSo = end >= 0 && clues.folders.get(keyOf(path.slice(start, end))) === "test";
+  return isCalledSo ? (path.slice(0, end) as ProjectPath) : undefined;
+}
+
+/** Whether a file is called as a test is. */
+function isTestLike(path: ProjectPath, clues: Clues): boolean {
+  return infixesOf(partsOf(nameOf(path))).some((infix) => clues.infixes.get(keyOf(infix)) === "test");
 }
 
 /** Beside the source root lie tests and settings; what else lies there is no part of the app. */
@@ -155,19 +181,20 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
     !outline.signs.includes("routes");
   const found = isScreen
     ? { ...nearest, role: "screen" as const }
-    : nearest && isPartOfLayouts(nearest, question.clues, named)
+    : nearest && (isPartOfLayouts(nearest, question.clues, named) || isOwnFolder(nearest, question))
       ? { ...nearest, role: "component" as const }
       : nearest;
   if (found) {
     const { role, folder, distance } = found;
+    const isRouted = question.routed.some(({ at, isWhole }) => isWhole && at === folder);
     if (role === "screen" && isAroundRoutes(path, folder) && outline?.signs.includes("view") === true)
       return [{ for: "layout", weight: folderWeight, because: inFolder(folder) }];
     // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
-    const own = role === "screen" && distance > 0 ? ownFolder(path, folder) : undefined;
+    const own = role === "screen" && distance > 0 && !isRouted ? ownFolder(path, folder) : undefined;
     if (own !== undefined && partsOf(nameOf(path)).stem !== nameOf(own))
       return [{ for: "component", weight: 0.6, because: { code: "in screen folder", screen: nameOf(own) } }];
     const isDrawn = question.drawsAlways || outline?.signs.includes("view") === true;
-    const whole = role === "screen" && isDrawn ? usedAmong(question, folder) : undefined;
+    const whole = role === "screen" && isDrawn && !isRouted ? usedAmong(question, folder) : undefined;
     if (whole !== undefined)
       return [{ for: "component", weight: 0.6, because: { code: "used by screen", screen: nameOf(whole) } }];
     // Deep below a role's folder lies what belongs to its files, and may be something else.
@@ -191,6 +218,27 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
   if (shelf.length > 0 && outline === undefined)
     return shelf.map((role) => ({ for: role, weight: 0.7 / shelf.length, because: shelfTakesSuch }));
   return shelf.map((role) => ({ for: role, weight: 0.3 / shelf.length, because: shelfTakesSuch }));
+}
+
+/** What a framework takes a file for in a folder of screens: by its name, or because all that draws there has an address. */
+function byPlace({ path, routed, outline, folders }: RoleQuestion): RoleEvidence[] {
+  const around = routed.find(({ at }) => isBelow(path, at));
+  if (!around) return [];
+  const { at, by, isWhole, roleOf } = around;
+  const isNearest = folders.nearest(folderOf(path))?.folder === at;
+  const isAddress = isWhole && isNearest && outline?.signs.includes("view") === true;
+  const role = roleOf(path) ?? (isAddress ? "screen" : undefined);
+  return role === undefined ? [] : [{ for: role, weight: 0.9, because: { code: "found by place", by } }];
+}
+
+/** `components/screen/` with `screen.tsx` in it is that component's own. */
+function isOwnFolder({ folder, role }: FolderClue, { path, clues }: RoleQuestion): boolean {
+  return (
+    clues.drawing.has(role) &&
+    folderOf(path) === folder &&
+    partsOf(nameOf(path)).stem === nameOf(folder) &&
+    clues.folders.get(keyOf(nameOf(folderOf(folder)))) === "component"
+  );
 }
 
 /** In `components/layout/` lie the parts of layouts, bars and footers, and layouts that are called so. */
@@ -312,6 +360,7 @@ const signWeights: Readonly<Partial<Record<Sign, readonly [Role, number]>>> = {
   store: ["state", 0.75],
   actions: ["action", 0.55],
   requests: ["service", 0.55],
+  serves: ["service", 0.9],
   storage: ["service", 0.2],
   routes: ["navigation", 0.6],
   tests: ["test", 0.9],
@@ -416,7 +465,7 @@ const keepsState: ReadonlySet<Sign> = new Set(["context", "reducer", "store"]);
 /** What a text contradicts counts less: code that draws nothing is no screen, and without a hook it is none. */
 function doubted(
   found: readonly RoleEvidence[],
-  { outline, exports, clues, isCode, drawsAlways }: RoleQuestion,
+  { outline, exports, clues, isCode, drawsAlways, targets }: RoleQuestion,
 ): RoleEvidence[] {
   if (drawsAlways)
     return found.map((each) =>
@@ -436,6 +485,7 @@ function doubted(
   const all = (...kinds: readonly string[]): boolean =>
     exports.length > 0 && exports.every(({ kind }) => kinds.includes(kind));
   const constantsOnly = all("constant");
+  const isFixed = all("constant", "type") && !all("type");
   const functionsOnly = all("function", "component", "type") && !all("type");
   const typesOnly = exports.length > 0 && exports.every(({ kind }) => kind === "type");
   return found.map((each) => {
@@ -461,6 +511,9 @@ function doubted(
       return { ...each, weight: each.weight * 0.5, doubt: "exports only functions" as const };
     // Types of actions, and keys of a store, are constants, wherever they lie.
     if ((each.for === "action" || each.for === "state") && each.because.code === "in folder" && constantsOnly)
+      return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
+    // So are the addresses that services ask; what sends requests takes in what does it.
+    if (each.for === "service" && each.because.code === "in folder" && isFixed && targets().length === 0)
       return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };
     if (each.for === "model" && constantsOnly)
       return { ...each, weight: each.weight * 0.5, doubt: "exports only constants" as const };

@@ -88,6 +88,8 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
   });
   const unread = [...unlisted, ...broken, ...lists];
   const onShelf = mains.filter(({ standing }) => standing !== undefined && standing.shelf.holds.length > 0).length;
+  // Screens in a folder that a framework knows, beside the source root, are asked for no shelf.
+  const beside = mains.filter(({ path, standing }) => standing === undefined && !isInSource(path)).length;
   // Where files know each other's names, each file whose names are used is one.
   const references = entries.reduce(
     (sum, { path }) =>
@@ -122,7 +124,7 @@ export function surveyOf({ graph, project }: Analysis, analysed: AppAnalysis, fi
     ),
     unread,
     onShelf,
-    onNone: mains.length - onShelf,
+    onNone: mains.length - beside - onShelf,
   };
   return { ...survey, next: nextSteps(survey, analysed) };
 }

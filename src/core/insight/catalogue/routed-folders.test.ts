@@ -1,0 +1,112 @@
+/** Screens that a framework finds by where they lie, beside the source root or in it, and the features that their addresses tell. */
+import { describe, expect, test } from "vitest";
+import type { ProjectPath } from "../../base/paths.js";
+import { MemoryStore } from "../../files/index.js";
+import { analyse } from "../analysis.js";
+import type { Catalogue } from "./index.js";
+
+const at = (path: string): ProjectPath => path as ProjectPath;
+const drawn = "export default function X() { return <li/>; }\n";
+const helps = "export function weigh() { return 1; }\n";
+
+async function catalogueOf(needs: string, files: Readonly<Record<string, string>>, source = "src"): Promise<Catalogue> {
+  const store = new MemoryStore({
+    "package.json": `{ "dependencies": { "${needs}": "*" } }`,
+    "steady-shelf.yaml": `version: 1\nstack: react-web\nsource: ${source}\narrangement: layer-first\n`,
+    ...files,
+  });
+  const [app] = (await analyse(store, { standing: at("") })).apps;
+  if (!app) throw new TypeError("there is one app");
+  return app.catalogue;
+}
+
+describe("roles", () => {
+  const beside = { "src/components/TreeCard.tsx": drawn };
+
+  test.each([
+    ["expo-router", "app/rota.tsx", drawn, "screen"],
+    ["expo-router", "app/(tabs)/index.tsx", drawn, "screen"],
+    ["expo-router", "app/rota/rota-edit.tsx", drawn, "screen"],
+    ["expo-router", "app/_layout.tsx", drawn, "layout"],
+    ["expo-router", "app/(tabs)/_layout.tsx", drawn, "layout"],
+    ["expo-router", "app/+html.tsx", drawn, "layout"],
+    ["expo-router", "app/+not-found.tsx", drawn, "screen"],
+    ["expo-router", "app/weigh.ts", helps, "helper"],
+    ["expo-router", "app/components/Row.tsx", drawn, "component"],
+    ["expo-router", "scripts/weigh.ts", helps, undefined],
+    ["next", "app/rota/page.tsx", drawn, "screen"],
+    ["next", "app/not-found.tsx", drawn, "screen"],
+    ["next", "app/rota/template.tsx", drawn, "layout"],
+    ["next", "app/api/rota/route.ts", "export function GET() {}", "service"],
+    ["next", "app/rota/RotaTable.tsx", drawn, "component"],
+    ["next", "pages/rota.tsx", drawn, "screen"],
+    ["next", "pages/_document.tsx", drawn, "layout"],
+    ["next", "pages/_app.tsx", drawn, "entry"],
+    // Without the framework a folder of that name is any other.
+    ["react", "app/rota.tsx", drawn, undefined],
+  ])("with %s, %s is recognised (%j)", async (needs, path, text, role) => {
+    const begins = { "app/layout.tsx": drawn, "app/_layout.tsx": drawn, "pages/index.tsx": drawn };
+    const { entries } = await catalogueOf(needs, { ...beside, ...begins, [path]: text });
+    expect(entries.get(at(path))?.role.is).toBe(role);
+  });
+
+  test("a folder in which no routes begin is none of screens", async () => {
+    const { entries } = await catalogueOf("expo-router", { ...beside, "app/rota.tsx": drawn });
+    expect(entries.get(at("app/rota.tsx"))?.role.is).toBeUndefined();
+  });
+
+  test("in a source root, too", async () => {
+    const files = { "src/app/_layout.tsx": drawn, "src/app/rota.tsx": drawn };
+    expect((await catalogueOf("expo-router", files)).entries.get(at("src/app/rota.tsx"))?.role.is).toBe("screen");
+  });
+});
+
+describe("features", () => {
+  const featuresOf = ({ features }: Catalogue): string[] => features.map(({ name }) => name);
+
+  test("are the first parts of addresses, where several are said; groups are none", async () => {
+    const routes = ["(tabs)/rota", "(tabs)/harvest", "weather", "index", "rota-management", "[treeId]"];
+    const files = Object.fromEntries(routes.map((path) => [`app/${path}.tsx`, drawn]));
+    const catalogue = await catalogueOf("expo-router", {
+      ...files,
+      "app/_layout.tsx": drawn,
+      "src/components/HarvestChart.tsx": drawn,
+    });
+    expect(featuresOf(catalogue)).toEqual(["harvest", "rota", "weather"]);
+    const featureOf = (path: string): string | undefined => catalogue.entries.get(at(path))?.feature.is;
+    expect(featureOf("app/(tabs)/rota.tsx")).toBe("rota");
+    expect(featureOf("app/rota-management.tsx")).toBe("rota");
+    expect(featureOf("src/components/HarvestChart.tsx")).toBe("harvest");
+    expect(featureOf("app/index.tsx")).toBe("shared");
+  });
+
+  test("are none where hardly any address is said", async () => {
+    const files = { "app/_layout.tsx": drawn, "app/index.tsx": drawn, "app/about.tsx": drawn };
+    expect(featuresOf(await catalogueOf("expo-router", files))).toEqual([]);
+  });
+
+  test("are folders of pages, one page or several", async () => {
+    const catalogue = await catalogueOf("next", {
+      "src/app/layout.tsx": drawn,
+      "src/app/page.tsx": drawn,
+      "src/app/(public)/rota/page.tsx": drawn,
+      "src/app/(public)/swaps/page.tsx": drawn,
+      "src/app/(public)/swaps/swap-table.tsx": drawn,
+    });
+    expect(featuresOf(catalogue)).toEqual(["rota", "swaps"]);
+    expect(catalogue.entries.get(at("src/app/(public)/swaps/swap-table.tsx"))?.feature.is).toBe("swaps");
+  });
+
+  test("a group of routes is of the feature after which it is called, where there is one", async () => {
+    const { entries } = await catalogueOf("expo-router", {
+      "app/_layout.tsx": drawn,
+      "app/(rota)/_layout.tsx": drawn,
+      "app/(rota)/edit.tsx": drawn,
+      "src/features/rota/useRota.ts": "export function useRota() {}",
+      "src/features/rota/RotaCard.tsx": drawn,
+      "src/features/swaps/SwapCard.tsx": drawn,
+    });
+    expect(entries.get(at("app/(rota)/_layout.tsx"))?.feature.is).toBe("rota");
+    expect(entries.get(at("app/(rota)/edit.tsx"))?.feature.is).toBe("rota");
+  });
+});
