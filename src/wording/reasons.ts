@@ -107,6 +107,7 @@ const doubts: Readonly<Record<Doubt, string>> = {
   "exports only types": "but it exports only types",
   "exports only constants": "but it exports only constants",
   "exports only functions": "but it exports only functions",
+  "exports code": "but it exports code",
 };
 
 /** `it is in trees/` */

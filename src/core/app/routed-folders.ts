@@ -1,7 +1,7 @@
 /** Folders of screens that a framework finds by where they lie: `app/` of Next.js and of Expo Router, `pages/`. */
 import type { Role } from "./arrangement/index.js";
 import { partsOf } from "./companions.js";
-import { folderOf, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
+import { folderOf, foldersAbove, inFolder, isBelow, nameOf, rootPath, type ProjectPath } from "../base/paths.js";
 import type { SourceTree } from "../files/index.js";
 import { toolsInUse } from "./place-tools.js";
 
@@ -21,7 +21,8 @@ const begins = /^(?:_layout|_app|index|layout|page)$/;
 
 /** Finds those of an app, in its folder and in its source root: those in which routes begin. */
 export function routedFolders(tree: SourceTree, folder: ProjectPath, source: ProjectPath): readonly RoutedFolder[] {
-  const manifest = tree.text(inFolder(folder, "package.json"))?.text ?? "";
+  const packaged = [folder, ...foldersAbove(folder), rootPath].find((each) => tree.has(inFolder(each, "package.json")));
+  const manifest = packaged === undefined ? "" : (tree.text(inFolder(packaged, "package.json"))?.text ?? "");
   const tops = [...new Set([folder, source])];
   const found = toolsInUse(tree, folder, manifest).flatMap(({ title, addresses = [] }) =>
     addresses.flatMap(({ at, stems, screens }) => {
@@ -37,7 +38,7 @@ export function routedFolders(tree: SourceTree, folder: ProjectPath, source: Pro
   );
 }
 
-/** Whether a file or folder is part of an app: in its source root, or in a folder of screens beside it. */
-export function isOfSource(path: ProjectPath, source: ProjectPath, routed: readonly RoutedFolder[]): boolean {
-  return source === rootPath || isBelow(path, source) || routed.some(({ at }) => path === at || isBelow(path, at));
+/** Whether a file or folder is part of an app: in its source root, or in one of some folders beside it. */
+export function isOfSource(path: ProjectPath, source: ProjectPath, beside: readonly ProjectPath[]): boolean {
+  return source === rootPath || isBelow(path, source) || beside.some((at) => path === at || isBelow(path, at));
 }

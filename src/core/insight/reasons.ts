@@ -78,4 +78,5 @@ export type Doubt =
   | "exports no hook"
   | "exports only types"
   | "exports only constants"
-  | "exports only functions";
+  | "exports only functions"
+  | "exports code";

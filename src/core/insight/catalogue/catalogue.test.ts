@@ -67,6 +67,9 @@ describe("roles", () => {
       "component",
     ],
     ["src/stuff/Box.ts", "export const Box = styled(Card).attrs({ wide: true })<Props>`a: b`;", "component"],
+    // Code among pictures is none.
+    ["src/assets/http.ts", 'export const ask = (url: string) => fetch("/" + url);', "service"],
+    ["src/assets/marks.ts", "export function markOf() {}", "helper"],
     // What others call from afar, and what says where they are.
     ["src/actions/crates.ts", '// Asked by forms.\n"use server";\nexport async function add() {}', "service"],
     ["src/services/api/endpoints.ts", 'export const rota = "/rota";\nexport type Way = "get";', "constants"],

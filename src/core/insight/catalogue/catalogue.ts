@@ -28,6 +28,7 @@ import { FeatureNames, shared, type Feature } from "./feature-names.js";
 import { wordsBesideRole } from "./feature-words.js";
 import { FolderClues } from "./folder-clues.js";
 import { judgeFeatures } from "./judge-feature.js";
+import { usedBeside } from "./used-beside.js";
 import { judgeRole } from "./judge-role.js";
 import { isCrowdedRoot, leadersOf, routedFolders } from "../../app/index.js";
 
@@ -112,7 +113,11 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
   for (const folder of graph.tree.folders) addTo(children, folderOf(folder), folder);
   const below = (folder: ProjectPath): readonly ProjectPath[] => children.get(folder) ?? [];
   const routed = routedFolders(graph.tree, layout.folder, layout.source);
-  const places = { below, routed };
+  const places = {
+    below,
+    routed,
+    beside: [...routed.map(({ at }) => at), ...usedBeside(graph, { layout, clues, code })],
+  };
   const before = new FolderClues(clues, layout.source, () => undefined, places);
   for (const path of lead) if (!isIndex(path)) roles.set(path, roleOf(path, roleInput, before));
   const first = [...roles].map(([path, { is }]) => ({ path, role: is }));
@@ -251,7 +256,6 @@ function roleOf(path: ProjectPath, input: RoleInput, folders: FolderClues): Judg
   const judged = judgeRole({
     path,
     source: layout.source,
-    routed: folders.places.routed,
     clues,
     outline: clues.sheetsAreCode ? outlineOfSheet(path, graph) : reading?.outline,
     exports: ownExports(reading?.exports),
@@ -415,7 +419,7 @@ function featuresOf(
         names,
         clues,
         source: layout.source,
-        routed: folders.places.routed,
+        beside: folders.places.beside,
         graph,
         uses,
         roles: new Map([...roles].map(([path, { is }]) => [path, is])),

@@ -79,6 +79,7 @@ const sharedFolders = new Set(
     "base",
     "global",
     "general",
+    "generic",
     "primitives",
     "foundations",
   ].map(keyOf),

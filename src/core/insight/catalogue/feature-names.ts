@@ -152,8 +152,8 @@ export class FeatureNames {
     });
     for (const { key, name, votes, folder } of found) this.#add(key, name, votes, undefined, folder);
     this.areas = areas;
-    const beside = folders.places.routed.filter(({ at }) => !isBelow(at, layout.source) && at !== layout.source);
-    this.areaAround = (path) => beside.find(({ at }) => isBelow(path, at))?.at ?? areaOf(path, areas, layout.source);
+    const beside = folders.places.beside.filter((at) => !isBelow(at, layout.source) && at !== layout.source);
+    this.areaAround = (path) => beside.find((at) => isBelow(path, at)) ?? areaOf(path, areas, layout.source);
     const notThese = new Set([...areas].map((area) => featureKey(wordsOfFolderName(nameOf(area)))));
     const isRoute = (path: ProjectPath): boolean => isFirstPart(path, folders.places.routed);
     this.#findNames(files, { notThese, isTold, isRoute });

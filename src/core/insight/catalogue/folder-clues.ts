@@ -45,6 +45,8 @@ export interface FolderPlaces {
   readonly below: (folder: ProjectPath) => readonly ProjectPath[];
   /** Folders of screens that are found by where they lie. */
   readonly routed: readonly RoutedFolder[];
+  /** Folders beside the source root that are part of the app: those, and whose code it takes in. */
+  readonly beside: readonly ProjectPath[];
 }
 
 /** So many sisters, and this part of them, make a layer one that is divided by what the app is about. */
@@ -111,7 +113,7 @@ export class FolderClues {
   /** The nearest folder in the source root that is a word of a role. */
   nearest(folder: ProjectPath): FolderClue | undefined {
     return this.#find(folder, this.#nearest, (each) =>
-      isOfSource(each, this.source, this.places.routed) ? this.roleOf(each) : undefined,
+      isOfSource(each, this.source, this.places.beside) ? this.roleOf(each) : undefined,
     );
   }
 

@@ -8,7 +8,7 @@ import { splitWords } from "../../base/names/index.js";
 import { folderOf, nameOf, relativePath, type ProjectPath } from "../../base/paths.js";
 import { keyOf, type Clues } from "./clues.js";
 import { partsOf } from "../../app/companions.js";
-import { isOfSource, type RoutedFolder } from "../../app/index.js";
+import { isOfSource } from "../../app/index.js";
 import type { EffectiveUses } from "./effective-uses.js";
 import type { Reason } from "../reasons.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
@@ -21,8 +21,8 @@ export interface FeatureInput {
   readonly names: FeatureNames;
   readonly clues: Clues;
   readonly source: ProjectPath;
-  /** Folders of screens that are found by where they lie. */
-  readonly routed: readonly RoutedFolder[];
+  /** Folders beside the source root that are part of the app. */
+  readonly beside: readonly ProjectPath[];
   readonly graph: ReferenceGraph;
   readonly uses: EffectiveUses;
   readonly roles: ReadonlyMap<ProjectPath, Role | undefined>;
@@ -68,7 +68,7 @@ export function judgeFeatures(input: FeatureInput): Map<ProjectPath, Judged> {
 }
 
 /** Folders, names, actions, and what the role says. */
-function ownEvidence(path: ProjectPath, { names, clues, source, routed, graph, roles }: FeatureInput): Evidence[] {
+function ownEvidence(path: ProjectPath, { names, clues, source, beside, graph, roles }: FeatureInput): Evidence[] {
   const found: Evidence[] = [];
   const folder = names.folderFeature(path);
   if (folder)
@@ -82,7 +82,7 @@ function ownEvidence(path: ProjectPath, { names, clues, source, routed, graph, r
         weight: folder ? weights[where] / 2 : weights[where],
         because: { code: "name mentions", feature },
       });
-  const told = folder ? [] : byFolders(path, { names, clues, source, routed });
+  const told = folder ? [] : byFolders(path, { names, clues, source, beside });
   found.push(...told);
   // What lies in `(rota)/` is of the rota, however it is called: `_layout`, `page`.
   const isTold = told.some((each) => each.for !== shared && each.weight >= settled);
@@ -119,10 +119,10 @@ export function isGeneral(path: ProjectPath, clues: Clues): boolean {
 /** Folders that bear a feature's name, or say that they are everybody's. */
 function byFolders(
   path: ProjectPath,
-  { names, clues, source, routed }: Pick<FeatureInput, "names" | "clues" | "source" | "routed">,
+  { names, clues, source, beside }: Pick<FeatureInput, "names" | "clues" | "source" | "beside">,
 ): Evidence[] {
   const folder = folderOf(path);
-  if (!isOfSource(folder, source, routed)) return [];
+  if (!isOfSource(folder, source, beside)) return [];
   const area = names.areaAround(path);
   if (area === folder) return [];
   const parts = relativePath(area, folder).split("/");

@@ -5,7 +5,7 @@ import { readName, splitWords, wordsKey } from "../../base/names/index.js";
 import { folderOf, foldersAbove, isBelow, nameOf, rootPath, type ProjectPath } from "../../base/paths.js";
 import { folderWeight, keyOf, type Clues, type Weighted } from "./clues.js";
 import { partsOf, type NameParts } from "../../app/companions.js";
-import { isOfSource, type RoutedFolder } from "../../app/index.js";
+import { isOfSource } from "../../app/index.js";
 import { weigh, type Evidence, type Judgement } from "./evidence.js";
 import type { Reason } from "../reasons.js";
 import { SheetWorld } from "../../graph/index.js";
@@ -15,8 +15,6 @@ import type { FolderClue, FolderClues } from "./folder-clues.js";
 export interface RoleQuestion {
   readonly path: ProjectPath;
   readonly source: ProjectPath;
-  /** Folders of screens that are found by where they lie. */
-  readonly routed: readonly RoutedFolder[];
   readonly clues: Clues;
   /** What its text says; `undefined` where no language reads it. */
   readonly outline: Outline | undefined;
@@ -60,7 +58,8 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   // Of a text that nothing here reads, only a folder of such texts tells something.
   if (question.outline === undefined && !question.isCode && !isData.test(question.path))
     return weigh(byFolder(question, []).filter(({ for: role }) => unread.has(role)));
-  if (!isOfSource(question.path, question.source, question.routed)) return weigh(byPlaceOutside(question, parts));
+  if (!isOfSource(question.path, question.source, question.folders.places.beside))
+    return weigh(byPlaceOutside(question, parts));
   const named = byName(question, parts);
   // Services, commands and repositories are functions, too: where the name says which, that says nothing more.
   const isNamed = named.some(
@@ -186,7 +185,7 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
       : nearest;
   if (found) {
     const { role, folder, distance } = found;
-    const isRouted = question.routed.some(({ at, isWhole }) => isWhole && at === folder);
+    const isRouted = folders.places.routed.some(({ at, isWhole }) => isWhole && at === folder);
     if (role === "screen" && isAroundRoutes(path, folder) && outline?.signs.includes("view") === true)
       return [{ for: "layout", weight: folderWeight, because: inFolder(folder) }];
     // In a screen's own folder, `HarvestScreen/`, one file is the screen; the others are what it is made of.
@@ -221,12 +220,13 @@ function byFolder(question: RoleQuestion, named: readonly RoleEvidence[]): RoleE
 }
 
 /** What a framework takes a file for in a folder of screens: by its name, or because all that draws there has an address. */
-function byPlace({ path, routed, outline, folders }: RoleQuestion): RoleEvidence[] {
-  const around = routed.find(({ at }) => isBelow(path, at));
+function byPlace({ path, outline, folders, users }: RoleQuestion): RoleEvidence[] {
+  const around = folders.places.routed.find(({ at }) => isBelow(path, at));
   if (!around) return [];
   const { at, by, isWhole, roleOf } = around;
-  const isNearest = folders.nearest(folderOf(path))?.folder === at;
-  const isAddress = isWhole && isNearest && outline?.signs.includes("view") === true;
+  // `components/` among pages has an address as well; what others take in is hardly meant to have one.
+  const isMeant = folders.nearest(folderOf(path))?.folder === at || users.length === 0;
+  const isAddress = isWhole && isMeant && outline?.signs.includes("view") === true;
   const role = roleOf(path) ?? (isAddress ? "screen" : undefined);
   return role === undefined ? [] : [{ for: role, weight: 0.9, because: { code: "found by place", by } }];
 }
@@ -498,6 +498,8 @@ function doubted(
     // A `theme/` full of components holds components; code is no picture.
     if ((clues.plain.has(each.for) || each.for === "style" || each.for === "asset") && drawsItself)
       return { ...each, weight: each.weight * 0.4, doubt: "renders" as const };
+    if (each.for === "asset" && exports.length > 0)
+      return { ...each, weight: each.weight * 0.4, doubt: "exports code" as const };
     if ((each.for === "model" || each.for === "constants") && hooksOnly)
       return { ...each, weight: each.weight * 0.4, doubt: "exports hooks" as const };
     if (each.for === "state" && hooksOnly && !outline.signs.some((sign) => keepsState.has(sign)))

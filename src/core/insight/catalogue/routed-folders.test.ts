@@ -23,7 +23,7 @@ async function catalogueOf(needs: string, files: Readonly<Record<string, string>
 describe("roles", () => {
   const beside = { "src/components/TreeCard.tsx": drawn };
 
-  test.each([
+  test.each<[string, string, string, string | undefined, Record<string, string>?]>([
     ["expo-router", "app/rota.tsx", drawn, "screen"],
     ["expo-router", "app/(tabs)/index.tsx", drawn, "screen"],
     ["expo-router", "app/rota/rota-edit.tsx", drawn, "screen"],
@@ -32,7 +32,14 @@ describe("roles", () => {
     ["expo-router", "app/+html.tsx", drawn, "layout"],
     ["expo-router", "app/+not-found.tsx", drawn, "screen"],
     ["expo-router", "app/weigh.ts", helps, "helper"],
-    ["expo-router", "app/components/Row.tsx", drawn, "component"],
+    [
+      "expo-router",
+      "app/components/Row.tsx",
+      drawn,
+      "component",
+      { "app/rows.tsx": 'import X from "./components/Row";' },
+    ],
+    ["expo-router", "app/rota/components/index.tsx", drawn, "screen"],
     ["expo-router", "scripts/weigh.ts", helps, undefined],
     ["next", "app/rota/page.tsx", drawn, "screen"],
     ["next", "app/not-found.tsx", drawn, "screen"],
@@ -44,15 +51,44 @@ describe("roles", () => {
     ["next", "pages/_app.tsx", drawn, "entry"],
     // Without the framework a folder of that name is any other.
     ["react", "app/rota.tsx", drawn, undefined],
-  ])("with %s, %s is recognised (%j)", async (needs, path, text, role) => {
+  ])("with %s, %s is recognised (%j)", async (needs, path, text, role, more = {}) => {
     const begins = { "app/layout.tsx": drawn, "app/_layout.tsx": drawn, "pages/index.tsx": drawn };
-    const { entries } = await catalogueOf(needs, { ...beside, ...begins, [path]: text });
+    const { entries } = await catalogueOf(needs, { ...beside, ...begins, ...more, [path]: text });
     expect(entries.get(at(path))?.role.is).toBe(role);
   });
 
   test("a folder in which no routes begin is none of screens", async () => {
     const { entries } = await catalogueOf("expo-router", { ...beside, "app/rota.tsx": drawn });
     expect(entries.get(at("app/rota.tsx"))?.role.is).toBeUndefined();
+  });
+
+  test("what the app takes its code from beside its source root is judged as well; where it takes little, it is not", async () => {
+    const { entries } = await catalogueOf("react", {
+      ...beside,
+      "src/main.ts": [
+        'import { keep } from "../internal/stores/harvest";',
+        'import { weigh } from "../internal/weigh";',
+        'import type { Row } from "../server/rows";',
+        'import { kit } from "../kit/kit";',
+      ].join("\n"),
+      "internal/stores/harvest.ts": 'import { more } from "./more";\nexport const keep = createStore(more);\n',
+      "internal/stores/more.ts": "export const more = createReducer();\n",
+      "internal/weigh.ts": helps,
+      "internal/tests/weigh.ts": helps,
+      "server/rows.ts": "export interface Row {}\n",
+      "server/answer.ts": helps,
+      "server/stores/kept.ts": helps,
+      "kit/package.json": "{}",
+      "kit/kit.ts": helps,
+    });
+    const roleOf = (path: string): string | undefined => entries.get(at(path))?.role.is;
+    expect(["harvest", "more"].map((name) => roleOf(`internal/stores/${name}.ts`))).toEqual(["state", "state"]);
+    expect([roleOf("internal/weigh.ts"), roleOf("internal/tests/weigh.ts")]).toEqual(["helper", "test"]);
+    expect(["server/rows.ts", "server/stores/kept.ts", "kit/kit.ts"].map(roleOf)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
 
   test("in a source root, too", async () => {
