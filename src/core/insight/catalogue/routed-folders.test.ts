@@ -69,7 +69,7 @@ describe("roles", () => {
         'import { keep } from "../internal/stores/harvest";',
         'import { weigh } from "../internal/weigh";',
         'import type { Row } from "../server/rows";',
-        'import { kit } from "../kit/kit";',
+        'import { kit } from "../parts/kit/kit";',
       ].join("\n"),
       "internal/stores/harvest.ts": 'import { more } from "./more";\nexport const keep = createStore(more);\n',
       "internal/stores/more.ts": "export const more = createReducer();\n",
@@ -78,13 +78,13 @@ describe("roles", () => {
       "server/rows.ts": "export interface Row {}\n",
       "server/answer.ts": helps,
       "server/stores/kept.ts": helps,
-      "kit/package.json": "{}",
-      "kit/kit.ts": helps,
+      "parts/kit/package.json": "{}",
+      "parts/kit/kit.ts": helps,
     });
     const roleOf = (path: string): string | undefined => entries.get(at(path))?.role.is;
     expect(["harvest", "more"].map((name) => roleOf(`internal/stores/${name}.ts`))).toEqual(["state", "state"]);
     expect([roleOf("internal/weigh.ts"), roleOf("internal/tests/weigh.ts")]).toEqual(["helper", "test"]);
-    expect(["server/rows.ts", "server/stores/kept.ts", "kit/kit.ts"].map(roleOf)).toEqual([
+    expect(["server/rows.ts", "server/stores/kept.ts", "parts/kit/kit.ts"].map(roleOf)).toEqual([
       undefined,
       undefined,
       undefined,

@@ -2,8 +2,18 @@
 import { manifests, partsOf } from "../../app/index.js";
 import type { Layout } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
+import { isDeclaration } from "../../languages/index.js";
 import { addTo } from "../../base/grouping.js";
-import { inFolder, isBelow, nameOf, relativePath, rootPath, type ProjectPath } from "../../base/paths.js";
+import {
+  folderOf,
+  foldersAbove,
+  inFolder,
+  isBelow,
+  nameOf,
+  relativePath,
+  rootPath,
+  type ProjectPath,
+} from "../../base/paths.js";
 import { keyOf, type Clues } from "./clues.js";
 
 /** The app takes in so much of the code in a folder that is part of it; of scripts and servers it takes a type or two. */
@@ -16,13 +26,19 @@ export function usedBeside(
 ): readonly ProjectPath[] {
   const { folder, source } = layout;
   if (source === rootPath || source === folder) return [];
+  const packages = new Set(
+    graph.tree
+      .filesBelow(folder)
+      .filter((path) => manifests.includes(nameOf(path)) && folderOf(path) !== folder)
+      .map(folderOf),
+  );
+  const isOfPackage = (path: ProjectPath): boolean => foldersAbove(path).some((each) => packages.has(each));
   const folders = new Map<ProjectPath, ProjectPath[]>();
   for (const path of code) {
     const top = isBelow(path, source) ? undefined : topOf(path, folder);
-    if (top !== undefined && !isBelow(source, top)) addTo(folders, top, path);
+    if (top !== undefined && !isBelow(source, top) && !/^[._]/.test(nameOf(top)) && !isOfPackage(path))
+      addTo(folders, top, path);
   }
-  for (const top of folders.keys())
-    if (/^[._]/.test(nameOf(top)) || manifests.some((name) => graph.tree.has(inFolder(top, name)))) folders.delete(top);
   if (folders.size === 0) return [];
   const outside = new Set([...folders.values()].flat());
   const used = new Set<ProjectPath>();
@@ -34,7 +50,7 @@ export function usedBeside(
         asking.push(target);
       }
   return [...folders].flatMap(([top, paths]) => {
-    const own = paths.filter((path) => !isForTests(path, clues));
+    const own = paths.filter((path) => !isForTests(path, clues) && !isDeclaration(path));
     return own.length > 0 && own.filter((path) => used.has(path)).length >= own.length * partThatIsUsed ? [top] : [];
   });
 }
