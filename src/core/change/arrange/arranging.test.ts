@@ -222,6 +222,30 @@ const cases: readonly [string, Files, readonly string[], More?, string?][] = [
     {},
     configured("layer-first", "files: { src/components/HarvestOld.tsx: leave }\n"),
   ],
+  [
+    "a screen that gets a feature of its own gives it its name, and an index the name of its folder; what has none stays",
+    {
+      "src/screens/weather/index.tsx": drawn("WeatherScreen"),
+      "src/screens/AboutScreen.tsx": drawn("AboutScreen"),
+      "src/screens/notes/[noteId]/index.tsx": drawn("NoteScreen"),
+      "src/screens/index.tsx": drawn("FirstScreen"),
+    },
+    [
+      "src/screens/AboutScreen.tsx > src/features/about/screens/AboutScreen.tsx",
+      "src/screens/notes/[noteId]/index.tsx > src/features/notes/screens/[noteId]/index.tsx",
+      "src/screens/weather/index.tsx > src/features/weather/screens/weather/index.tsx",
+    ],
+    { as: "feature-first", takeLikeliest: true, keepNames: true },
+  ],
+  [
+    "a sub-folder that says once more what the shelf says is left behind",
+    { "src/components/forms/components/Row.tsx": drawn("Row"), "src/components/forms/Field.tsx": drawn("Field") },
+    [
+      "src/components/forms/Field.tsx > src/shared/components/forms/Field.tsx",
+      "src/components/forms/components/Row.tsx > src/shared/components/forms/Row.tsx",
+    ],
+    { as: "feature-first", takeLikeliest: true },
+  ],
 ];
 
 const key = Buffer.alloc(32, 7);

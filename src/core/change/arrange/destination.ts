@@ -5,10 +5,12 @@
 import { ownArrangement, type Layout, type Role, type Shelf } from "../../app/arrangement/index.js";
 import {
   certain,
+  keyOf,
   ordered,
   saysRole,
   shared,
   wordsBesideRole,
+  wordsOfFolderName,
   type Catalogue,
   type Clues,
   type Entry,
@@ -18,7 +20,7 @@ import {
 import { languageFor } from "../../languages/index.js";
 import { partsOf } from "../../app/index.js";
 import { inCase, readName, splitWords, type NamingPattern } from "../../base/names/index.js";
-import { folderOf, inFolder, nameOf, type ProjectPath } from "../../base/paths.js";
+import { folderOf, inFolder, isBelow, nameOf, type ProjectPath } from "../../base/paths.js";
 import type { Belonging, Places } from "../../insight/rules/index.js";
 import type { Reason } from "../../insight/reasons.js";
 import type { Doubtful, MoveGround, StayGround } from "./grounds.js";
@@ -288,8 +290,9 @@ function noPlace(entry: Entry, unit: Unit, input: DestinationInput): Destination
   );
   if (role.is === undefined || !isFeatures || (feature.is !== shared && feature.is !== undefined))
     return stays({ code: "no shelf", arrangement: then.arrangement, role: role.is });
-  const words = wordsBesideRole(nameOf(entry.path), catalogue.clues);
-  const name = inCase(words, "kebab");
+  const name = nameOfItsOwn(entry.path, then.source, catalogue.clues);
+  if (name === undefined)
+    return stays({ code: "no shelf", arrangement: then.arrangement, role: role.is, ofNoFeature: true });
   const judged = answered(entry, { feature: name });
   const belonging = places.ofJudged(judged);
   const options = belonging
@@ -304,6 +307,22 @@ function noPlace(entry: Entry, unit: Unit, input: DestinationInput): Destination
   if (first && takeLikeliest) return goesOrStays(unit, { ...first, isAssumed: true });
   return asks(entry, "feature", options, { code: "no one feature", role: role.is });
 }
+
+/**
+ * What a feature would be called after a file alone: as that is, or, if it is an index or a part of an address that changes
+ * (`[treeId]`), as the nearest folder that says something besides a role; `undefined` where nothing does.
+ */
+function nameOfItsOwn(path: ProjectPath, source: ProjectPath, clues: Clues): string | undefined {
+  const { stem } = partsOf(nameOf(path));
+  if (!/^_?index$/.test(stem) && saysName.test(stem)) return inCase(wordsBesideRole(nameOf(path), clues), "kebab");
+  for (let folder = folderOf(path); isBelow(folder, source); folder = folderOf(folder))
+    if (saysName.test(nameOf(folder)) && !clues.folders.has(keyOf(nameOf(folder))))
+      return inCase(wordsOfFolderName(nameOf(folder)), "kebab");
+  return undefined;
+}
+
+/** How a name begins that is no sign of routes: `(tabs)`, `[treeId]`, `$treeId`, `+html`. */
+const saysName = /^_?\p{L}/u;
 
 /** An index goes where most of what it passes on goes; the public index of a feature stays with the feature. */
 function destinationOfIndex(entry: Entry, { now, then, places, catalogue }: DestinationInput): Destination {

@@ -31,11 +31,13 @@ export function keptFolders(
   const isInFeature = shelf.at.includes("{feature}");
   if (below === "") return [];
   const { folders, names } = featureWords(catalogue, entry.feature.is ?? shared);
+  const inShelf = new Set(shelf.at.split("/").map(keyOf));
   const parts = below.split("/").filter((part) => part !== "");
   return parts.filter((part, at) => {
     const key = keyOf(part);
     if (!isTold && (catalogue.clues.folders.has(key) || isStructural(part, now, then))) return false;
-    if (isSharedWord(key)) return false;
+    // `components/rota/components/` says it once more.
+    if (isSharedWord(key) || inShelf.has(key)) return false;
     // The feature's own folder is said by the new place, or given up; one of its name elsewhere only where that says it.
     let folder = home;
     for (let up = parts.length - 1 - at; up > 0; up -= 1) folder = folderOf(folder);
