@@ -110,7 +110,7 @@ describe("explain", () => {
     });
     expect((await run(root, ["check"])).out).toContain("✓ Nothing is wrong");
     const { out } = await run(root, ["explain", "src/components/Chart/useChart.ts"]);
-    expect(out).toContain("others of its kind are in src/hooks/");
+    expect(out).toContain("the shelf for its kind is src/hooks/");
     expect(out).not.toContain("✗");
   });
 
@@ -130,6 +130,8 @@ describe("explain", () => {
     );
     expect(await told("app/composables/useRota.ts")).toContain("as useRota and useShift; who uses those names");
     expect(await told("app/pages/rota.vue")).toContain("what leads to its address is not counted.");
+    const page = await run(root, ["explain", "app/pages/rota.vue", "--json"]);
+    expect(page.json().knownBy).toEqual([{ by: "Nuxt", kind: "address", as: "pages rota" }]);
     expect(await told("app/lib/weigh.ts")).not.toContain("Nuxt");
     const { json } = await run(root, ["explain", "app/composables/useRota.ts", "--json"]);
     expect(json().knownBy).toEqual([

@@ -29,7 +29,7 @@ export function sureness(confidence: number): string {
 
 /** Whether a file is where it should be, as a mark and a clause. */
 export function placeOf(
-  explanation: Pick<Explanation, "entry" | "belonging" | "findings">,
+  explanation: Pick<Explanation, "entry" | "belonging" | "findings"> & Partial<Pick<Explanation, "knownBy">>,
 ): [mark: "✓" | "✗" | "", said: string] {
   const { path } = explanation.entry;
   const { belonging } = explanation;
@@ -37,8 +37,14 @@ export function placeOf(
   const pattern = belonging.pattern ? ` (${belonging.pattern.text})` : "";
   if (belonging.path === path) return ["✓", `it is where it should be, and called as it should be${pattern}`];
   // What `check` finds nothing wrong with is not wrong here either.
-  if (shouldBeAt(explanation) === undefined)
-    return ["", `others of its kind are in ${folderOf(belonging.path)}/${pattern}; nothing says that it has to be`];
+  if (shouldBeAt(explanation) === undefined) {
+    const finder = explanation.knownBy?.find(({ kind }) => kind === "address");
+    if (finder) return ["", `it stays where it is, because ${finder.by} finds it there`];
+    return [
+      "",
+      `the shelf for its kind is ${folderOf(belonging.path)}/${pattern}; nothing says that it has to be there`,
+    ];
+  }
   if (folderOf(belonging.path) === folderOf(path))
     return ["✗", `it should be called ${nameOf(belonging.path)}${pattern}`];
   return ["✗", `it should be ${belonging.path}${nameOf(belonging.path) === nameOf(path) ? "" : pattern}`];

@@ -283,7 +283,9 @@ describe("where files go", () => {
       ];
     };
     expect(await fates("react")).toEqual(["src/routes/appRouter.tsx"]);
-    expect(await fates("@tanstack/router-plugin")).toEqual(["the router would give it an address there, or run it"]);
+    expect(await fates("@tanstack/router-plugin")).toEqual([
+      "there, the router would take it for a page, a route or code to run",
+    ]);
   });
 
   test("what a tool looks for by its name stays, whatever it looks like", async () => {

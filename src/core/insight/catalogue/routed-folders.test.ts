@@ -2,20 +2,30 @@
 import { describe, expect, test } from "vitest";
 import type { ProjectPath } from "../../base/paths.js";
 import { MemoryStore } from "../../files/index.js";
-import { analyse } from "../analysis.js";
+import { placeOf } from "../../../wording/what-it-is.js";
+import { analyse, type Analysis } from "../analysis.js";
+import { explain } from "../measures/index.js";
 import type { Catalogue } from "./index.js";
 
 const at = (path: string): ProjectPath => path as ProjectPath;
 const drawn = "export default function X() { return <li/>; }\n";
 const helps = "export function weigh() { return 1; }\n";
 
-async function catalogueOf(needs: string, files: Readonly<Record<string, string>>, source = "src"): Promise<Catalogue> {
+function analysisOf(needs: string, files: Readonly<Record<string, string>>): Promise<Analysis> {
   const store = new MemoryStore({
     "package.json": `{ "dependencies": { "${needs}": "*" } }`,
-    "steady-shelf.yaml": `version: 1\nstack: react-web\nsource: ${source}\narrangement: layer-first\n`,
+    "steady-shelf.yaml": `version: 1\nstack: react-web\nsource: src\narrangement: layer-first\n`,
     ...files,
   });
-  const [app] = (await analyse(store, { standing: at("") })).apps;
+  return analyse(store, { standing: at("") });
+}
+
+async function catalogueOf(
+  needs: string,
+  files: Readonly<Record<string, string>>,
+  source?: string,
+): Promise<Catalogue> {
+  const [app] = (await analysisOf(needs, files)).apps;
   if (!app) throw new TypeError("there is one app");
   return app.catalogue;
 }
@@ -95,6 +105,18 @@ describe("roles", () => {
     const files = { "src/app/_layout.tsx": drawn, "src/app/rota.tsx": drawn };
     expect((await catalogueOf("expo-router", files)).entries.get(at("src/app/rota.tsx"))?.role.is).toBe("screen");
   });
+});
+
+test("explain says that such a screen stays, and who finds it", async () => {
+  const analysis = await analysisOf("expo-router", {
+    "src/components/TreeCard.tsx": drawn,
+    "app/_layout.tsx": drawn,
+    "app/rota.tsx": drawn,
+  });
+  const [app] = analysis.apps;
+  if (!app) throw new TypeError("there is one app");
+  const told = placeOf(explain({ analysis, app, path: at("app/rota.tsx"), findings: [] }));
+  expect(told).toEqual(["", "it stays where it is, because Expo Router finds it there"]);
 });
 
 describe("features", () => {
