@@ -20,11 +20,7 @@ function analysisOf(needs: string, files: Readonly<Record<string, string>>): Pro
   return analyse(store, { standing: at("") });
 }
 
-async function catalogueOf(
-  needs: string,
-  files: Readonly<Record<string, string>>,
-  source?: string,
-): Promise<Catalogue> {
+async function catalogueOf(needs: string, files: Readonly<Record<string, string>>): Promise<Catalogue> {
   const [app] = (await analysisOf(needs, files)).apps;
   if (!app) throw new TypeError("there is one app");
   return app.catalogue;
