@@ -52,8 +52,8 @@ const shots = {
   desktop: {
     before: ["add view harvest --write", "split Models/Shift.cs --write"],
     run: "arrange --as feature-first --likeliest --write",
-    rows: 42,
-    only: 35,
+    rows: 46,
+    only: 40,
     app: "orchard-desktop",
   },
   survey: { before: ["init --write"], run: "survey", rows: 47 },
