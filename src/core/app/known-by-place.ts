@@ -186,7 +186,8 @@ function knowledgeFrom(tool: PlaceTool, top: ProjectPath, said: Said): PlaceKnow
   const { isFlat } = said;
   const at = (name: string): ProjectPath => (name === "" ? top : inFolder(top, name));
   return (path, given) => [
-    ...addresses.flatMap(({ at: name, stems, isFlat: isRight = false, isTop = false, isNamed = false }): KnownBy[] => {
+    ...addresses.flatMap((place): KnownBy[] => {
+      const { at: name, stems, takes, isFlat: isRight = false, isTop = false, isNamed = false } = place;
       if (isTop && top !== said.folder) return [];
       const isThere = name === "" || isRight ? folderOf(path) === at(name) : isBelow(path, at(name));
       if (!isThere || (stems && !stems.test(stemOf(path))) || (isNamed && !said.isNamed(stemOf(path)))) return [];
@@ -194,7 +195,8 @@ function knowledgeFrom(tool: PlaceTool, top: ProjectPath, said: Said): PlaceKnow
       // Where a script is looked for, a sheet of that name is not.
       if (kind === "sought" && !isCode(path) && !isOfTrade(path, "page")) return [];
       const known: KnownBy = { by: title, kind, as: `${name} ${addressIn(path, at(name))}` };
-      return [kind === "address" ? { ...known, takesAll: true } : known];
+      const isTaken = takes === "all" || (takes === "top" && isOnTop(path, at(name)));
+      return [isTaken ? { ...known, takesAll: true } : known];
     }),
     ...tags.flatMap(({ at: name, byFolder }): KnownBy[] =>
       isBelow(path, at(name))
@@ -203,6 +205,12 @@ function knowledgeFrom(tool: PlaceTool, top: ProjectPath, said: Said): PlaceKnow
     ),
     ...names.flatMap((name) => namesIn(at(name), title, path, given)),
   ];
+}
+
+/** Whether a file lies right in a folder, or is the index of one that does. */
+function isOnTop(path: ProjectPath, folder: ProjectPath): boolean {
+  const home = folderOf(path);
+  return home === folder || (stemOf(path) === "index" && home !== rootPath && folderOf(home) === folder);
 }
 
 /** Settings right beside a manifest, or at the top of the repository: their tool looks for them there, by their names. */
@@ -262,8 +270,7 @@ function takenByUniApp(folder: ProjectPath): PlaceKnowledge {
 /** What a file gives by name, where it lies right in a folder. The index of a folder below was found by some versions. */
 function namesIn(folder: ProjectPath, by: string, path: ProjectPath, given: () => readonly string[]): KnownBy[] {
   if (folderOf(path) === folder) return namesOf(by, path, given);
-  const isBelowIt = stemOf(path) === "index" && folderOf(path) !== "" && folderOf(folderOf(path)) === folder;
-  return isBelowIt ? namesOf(by, path, given).map((known) => ({ ...known, isUnsure: true })) : [];
+  return isOnTop(path, folder) ? namesOf(by, path, given).map((known) => ({ ...known, isUnsure: true })) : [];
 }
 
 function namesOf(by: string, path: ProjectPath, given: () => readonly string[]): KnownBy[] {

@@ -21,6 +21,11 @@ export interface PlaceFolder {
   /** Only files that the manifest calls by their names: `"name": "rota"`. */
   readonly isNamed?: true;
   /**
+   * Whether whatever comes to lie there is taken for one more: all of it, or what lies right in it and the index of a folder there.
+   * Left out where a list, a setting or what a file says decides, and where that is not known.
+   */
+  readonly takes?: "all" | "top";
+  /**
    * What its addresses lead to are screens, which are part of the app also beside its source root. Files of some names are
    * something else, by their names without extension.
    */
@@ -49,8 +54,14 @@ export interface PlaceTool {
 }
 
 const folders = (...names: readonly string[]): PlaceFolder[] => names.map((at) => ({ at }));
+const takingAll = (...names: readonly string[]): PlaceFolder[] => names.map((at) => ({ at, takes: "all" }));
+const takingTop = (...names: readonly string[]): PlaceFolder[] => names.map((at) => ({ at, takes: "top" }));
 /** `pages/` of Next.js. */
-const pages: PlaceFolder = { at: "pages", screens: { entry: /^_app$/, layout: /^_document$/, screen: /^_error$/ } };
+const pages: PlaceFolder = {
+  at: "pages",
+  takes: "all",
+  screens: { entry: /^_app$/, layout: /^_document$/, screen: /^_error$/ },
+};
 const named = (stems: RegExp): PlaceFolder => ({ at: "", stems });
 const inside = (at: string, stems: RegExp): PlaceFolder => ({ at, stems, isFlat: true });
 
@@ -62,6 +73,7 @@ const placeTools: readonly PlaceTool[] = [
       pages,
       {
         at: "app",
+        takes: "all",
         screens: {
           layout: /^(?:layout|template)$/,
           screen: /^(?:page|default|loading|error|global-error|not-found|global-not-found|forbidden|unauthorized)$/,
@@ -78,14 +90,15 @@ const placeTools: readonly PlaceTool[] = [
   {
     title: "Expo Router",
     packages: ["expo-router"],
-    addresses: [{ at: "app", screens: { layout: /^(?:_layout|\+html)$/, screen: /^\+not-found$/ } }],
+    addresses: [{ at: "app", takes: "all", screens: { layout: /^(?:_layout|\+html)$/, screen: /^\+not-found$/ } }],
   },
   {
     title: "Nuxt",
     packages: ["nuxt", "nuxt3"],
     addresses: [
-      ...folders("pages", "layouts", "middleware", "plugins", "modules"),
-      ...folders("server/api", "server/routes", "server/middleware", "server/plugins", "server/tasks"),
+      ...takingAll("pages", "layouts"),
+      ...takingTop("middleware", "plugins", "modules"),
+      ...takingAll("server/api", "server/routes", "server/middleware", "server/plugins", "server/tasks"),
       named(/^(?:app|error|app\.config)$/),
     ],
     tags: [{ at: "components", byFolder: true }],
@@ -99,7 +112,7 @@ const placeTools: readonly PlaceTool[] = [
     tags: [{ at: "components/content", byFolder: false }],
     addresses: folders("content"),
   },
-  { title: "Gatsby", packages: ["gatsby"], addresses: folders("pages"), kept: ["templates"] },
+  { title: "Gatsby", packages: ["gatsby"], addresses: takingAll("pages"), kept: ["templates"] },
   {
     title: "Gridsome",
     packages: ["gridsome"],
@@ -113,7 +126,11 @@ const placeTools: readonly PlaceTool[] = [
   {
     title: "Astro",
     packages: ["astro"],
-    addresses: [...folders("src/pages", "src/content"), inside("src", /^(?:middleware|content\.config|env\.d)$/)],
+    addresses: [
+      ...takingAll("src/pages"),
+      ...folders("src/content"),
+      inside("src", /^(?:middleware|content\.config|env\.d)$/),
+    ],
   },
   { title: "VitePress", packages: ["vitepress"], addresses: folders(".vitepress/theme", "docs/.vitepress/theme") },
   {
@@ -131,25 +148,25 @@ const placeTools: readonly PlaceTool[] = [
   {
     title: "the router",
     packages: ["@remix-run/dev", "@react-router/dev", "@react-router/fs-routes"],
-    addresses: [...folders("routes"), inside("app", /^(?:root|routes|entry(?:\.(?:client|server))?)$/)],
+    addresses: [...takingAll("routes"), inside("app", /^(?:root|routes|entry(?:\.(?:client|server))?)$/)],
   },
   {
     title: "the router",
     packages: ["@tanstack/router-plugin", "@tanstack/router-vite-plugin", "@tanstack/react-start"],
-    addresses: folders("routes"),
+    addresses: takingAll("routes"),
     isAnywhere: true,
   },
   {
     title: "SvelteKit",
     packages: ["@sveltejs/kit"],
     addresses: [
-      { at: "routes", stems: /^\+/ },
-      ...folders("params"),
+      { at: "routes", stems: /^\+/, takes: "all" },
+      ...takingAll("params"),
       inside("src", /^(?:hooks(?:\.(?:client|server))?|service-worker|instrumentation\.server|app|error)$/),
     ],
     kept: ["routes"],
   },
-  { title: "SolidStart", packages: ["@solidjs/start", "solid-start"], addresses: folders("src/routes") },
+  { title: "SolidStart", packages: ["@solidjs/start", "solid-start"], addresses: takingAll("src/routes") },
   {
     title: "Qwik City",
     packages: ["@builder.io/qwik-city", "@qwik.dev/router"],
@@ -158,14 +175,14 @@ const placeTools: readonly PlaceTool[] = [
   {
     title: "Modern.js",
     packages: ["@modern-js/app-tools"],
-    addresses: [{ at: "src/routes", stems: /^(?:page|layout|loading|error|\$)(?:\..+)?$/ }],
+    addresses: [{ at: "src/routes", stems: /^(?:page|layout|loading|error|\$)(?:\..+)?$/, takes: "all" }],
     kept: ["src/routes"],
   },
-  { title: "Waku", packages: ["waku"], addresses: folders("src/pages") },
+  { title: "Waku", packages: ["waku"], addresses: takingAll("src/pages") },
   {
     title: "Vike",
     packages: ["vike", "vite-plugin-ssr"],
-    addresses: [{ at: "pages", stems: /^\+|\.page(?:\.\w+)?$/ }],
+    addresses: [{ at: "pages", stems: /^\+|\.page(?:\.\w+)?$/, takes: "all" }],
     kept: ["pages"],
   },
   {
@@ -199,12 +216,12 @@ const placeTools: readonly PlaceTool[] = [
       "generouted",
       "vite-plugin-react-pages",
     ],
-    addresses: folders("pages"),
+    addresses: takingAll("pages"),
   },
   {
     title: "the router",
     packages: ["vite-plugin-vue-layouts", "vite-plugin-vue-layouts-next"],
-    addresses: folders("layouts"),
+    addresses: takingAll("layouts"),
   },
   {
     title: "unplugin-vue-components",
@@ -221,7 +238,7 @@ const placeTools: readonly PlaceTool[] = [
   {
     title: "WXT",
     packages: ["wxt"],
-    addresses: folders("entrypoints"),
+    addresses: takingTop("entrypoints"),
     names: ["composables", "hooks", "utils"],
     tags: [{ at: "components", byFolder: false }],
     kept: ["components", "composables", "hooks", "utils"],
@@ -230,7 +247,8 @@ const placeTools: readonly PlaceTool[] = [
     title: "Plasmo",
     packages: ["plasmo"],
     addresses: [
-      ...folders("contents", "tabs", "background"),
+      ...takingAll("contents", "tabs"),
+      ...folders("background"),
       named(/^(?:popup|options|newtab|devtools|sidepanel|content|background)$/),
     ],
   },

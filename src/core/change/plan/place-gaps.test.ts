@@ -311,6 +311,13 @@ describe("a file that comes to lie among pages", () => {
     ["next", "src/weigh.ts > src/app/page.ts", 1],
     ["next", "src/weigh.ts > src/pages/weigh.ts", 1],
     ["@modern-js/app-tools", "src/weigh.ts > src/routes/rota/page.data.ts", 1],
+    ["nuxt", "src/weigh.ts > plugins/rota/weigh.ts", 0],
+    ["nuxt", "src/weigh.ts > plugins/rota/index.ts", 1],
+    ["nuxt", "src/weigh.ts > modules/rota/components/weigh.ts", 0],
+    ["nuxt", "src/weigh.ts > server/api/rota/weigh.ts", 1],
+    // A list, a setting or the file itself decides.
+    ["@quasar/app-vite", "src/weigh.ts > src/boot/weigh.ts", 0],
+    ["umi", "src/weigh.ts > src/pages/rota/components/weigh.ts", 0],
   ])("with %s, as in %s", async (needs, move, count) => {
     const manifest = `{ "dependencies": { "${needs}": "*" } }`;
     const { proof } = await planOf({ "package.json": manifest, "src/weigh.ts": "export const a = 1;\n" }, [move]);

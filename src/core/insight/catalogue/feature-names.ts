@@ -155,7 +155,7 @@ export class FeatureNames {
     const beside = folders.places.beside.filter((at) => !isBelow(at, layout.source) && at !== layout.source);
     this.areaAround = (path) => beside.find((at) => isBelow(path, at)) ?? areaOf(path, areas, layout.source);
     const notThese = new Set([...areas].map((area) => featureKey(wordsOfFolderName(nameOf(area)))));
-    const isRoute = (path: ProjectPath): boolean => isFirstPart(path, folders.places.routed);
+    const isRoute = (path: ProjectPath): boolean => isFirstPart(path, folders.places.routed, this.areaAround(path));
     this.#findNames(files, { notThese, isTold, isRoute });
   }
 
@@ -355,11 +355,11 @@ interface Seed {
 const [wordsOfARoute, routesThatTell] = [2, 3];
 
 /** Whether a file is found by where it lies, right in a folder of routes but for groups: `app/(tabs)/rota.tsx`, `routes/_signed-in/rota.tsx`. */
-function isFirstPart(path: ProjectPath, routed: readonly RoutedFolder[]): boolean {
+function isFirstPart(path: ProjectPath, routed: readonly RoutedFolder[], area: ProjectPath): boolean {
   let folder = folderOf(path);
   while (/^[(_]/.test(nameOf(folder))) folder = folderOf(folder);
-  const isRoutes = routed.some(({ at, isWhole }) => isWhole && at === folder) || keyOf(nameOf(folder)) === "routes";
-  return isRoutes && /^\p{L}/u.test(nameOf(path));
+  const isOfApp = folderOf(folder) === area && keyOf(nameOf(folder)) === "routes";
+  return (isOfApp || routed.some(({ at, isWhole }) => isWhole && at === folder)) && /^\p{L}/u.test(nameOf(path));
 }
 
 /** With fewer features than this, an app shows hardly any. */
