@@ -31,7 +31,7 @@ export function keptFolders(
   const isInFeature = shelf.at.includes("{feature}");
   if (below === "") return [];
   const { folders, names } = featureWords(catalogue, entry.feature.is ?? shared);
-  const inShelf = new Set(shelf.at.split("/").map(keyOf));
+  const inShelf = new Set((shelf.at.split("{feature}").at(-1) ?? "").split("/").map(keyOf));
   const parts = below.split("/").filter((part) => part !== "");
   return parts.filter((part, at) => {
     const key = keyOf(part);
