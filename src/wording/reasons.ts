@@ -108,6 +108,7 @@ const doubts: Readonly<Record<Doubt, string>> = {
   "exports only constants": "but it exports only constants",
   "exports only functions": "but it exports only functions",
   "exports code": "but it exports code",
+  serves: "but what it exports runs on the server",
 };
 
 /** `it is in trees/` */

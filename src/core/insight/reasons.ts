@@ -79,4 +79,5 @@ export type Doubt =
   | "exports only types"
   | "exports only constants"
   | "exports only functions"
-  | "exports code";
+  | "exports code"
+  | "serves";

@@ -498,6 +498,9 @@ function doubted(
     // A `theme/` full of components holds components; code is no picture.
     if ((clues.plain.has(each.for) || each.for === "style" || each.for === "asset") && drawsItself)
       return { ...each, weight: each.weight * 0.4, doubt: "renders" as const };
+    // Actions of forms run on the server, those of a store do not.
+    if (each.for === "action" && outline.signs.includes("serves"))
+      return { ...each, weight: each.weight * 0.4, doubt: "serves" as const };
     if (each.for === "asset" && exports.length > 0)
       return { ...each, weight: each.weight * 0.4, doubt: "exports code" as const };
     if ((each.for === "model" || each.for === "constants") && hooksOnly)
