@@ -370,6 +370,15 @@ describe("nothing is said of", () => {
       },
     ],
     [
+      "what a framework would take for a page where it belongs",
+      {
+        "package.json": '{ "dependencies": { "react": "19", "@tanstack/router-plugin": "1" } }',
+        "steady-shelf.yaml": `${configured}words: { navigation: routes }\n`,
+        "src/components/appRouter.tsx":
+          'export const router = createRouter({ routes: [{ path: "/", component: 1 }] });\n',
+      },
+    ],
+    [
       "a folder for a kind of the app's own",
       {
         "steady-shelf.yaml": configured,

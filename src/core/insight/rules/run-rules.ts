@@ -2,9 +2,9 @@
 import type { Entry } from "../catalogue/index.js";
 import { isMain } from "../catalogue/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
-import { comparePaths, nameOf } from "../../base/paths.js";
+import { comparePaths, inFolder, nameOf } from "../../base/paths.js";
 import { acceptedFile } from "./accepted.js";
-import { foundByPlace } from "../../app/index.js";
+import { foundByPlace, knownByPlace, newAddressBy } from "../../app/index.js";
 import type { AppAnalysis } from "../analysis.js";
 import { configurationFile, type Configuration } from "../../app/configuration/index.js";
 import { isInSource, placementOf, Places, placesMost } from "./places.js";
@@ -100,17 +100,21 @@ export function runRules(
 }
 
 /**
- * What keeps its place and its name whatever others do: files that a framework finds by them, and files that a computed import
- * can reach. Nothing is found wrong with where they lie.
+ * What keeps its place and its name whatever others do: files that a framework finds by them, those that one would take for a page
+ * where they belong, and files that a computed import can reach. Nothing is found wrong with where they lie.
  */
 function heldInPlace(app: AppAnalysis["app"], graph: ReferenceGraph): (found: Found) => boolean {
   const byPlace = foundByPlace(graph.tree, app);
+  const knowledge = knownByPlace(graph.tree, [inFolder(app.folder, "package.json")]);
   let computed: readonly string[] | undefined;
   return ({ file, repair }) => {
     if (repair?.kind !== "move") return byPlace(file) !== undefined;
     computed ??= graph.usedWholesale();
     return repair.moves.some(
-      ({ from }) => byPlace(from) !== undefined || computed?.some((head) => head !== "" && from.startsWith(head)),
+      ({ from, to }) =>
+        byPlace(from) !== undefined ||
+        newAddressBy(knowledge, from, to) !== undefined ||
+        computed?.some((head) => head !== "" && from.startsWith(head)),
     );
   };
 }

@@ -78,10 +78,15 @@ describe("a variable that is set when it is too late", () => {
     let found = 0;
     await fc.assert(
       fc.asyncProperty(
+        // Lines by chance alone hold a default that is used, and is set too late, in one case of a hundred.
+        fc.constantFrom([], ["$a: 1px !default;", ".x { w: $a }"]),
         fc.array(line, { minLength: 1, maxLength: 5 }),
         fc.array(line, { minLength: 1, maxLength: 4 }),
-        async (one, two) => {
-          const files = { "_kit.scss": one.join("\n"), "main.scss": `@import "kit";\n${two.join("\n")}\n` };
+        async (usual, one, two) => {
+          const files = {
+            "_kit.scss": [...usual, ...one].join("\n"),
+            "main.scss": `@import "kit";\n${two.join("\n")}\n`,
+          };
           const text = files["main.scss"];
           for (const { file, start } of await tooLate(files)) {
             found += 1;
