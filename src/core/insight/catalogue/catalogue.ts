@@ -175,7 +175,11 @@ export function makeCatalogue(input: CatalogueInput): Catalogue {
       isLeft: decision?.leave === true,
     });
   }
-  return { entries, features: names.all, areas: names.areas, uses, clues };
+  // A word that only names of files said, all of which lie in another feature's folder, is none.
+  const served = new Set([...entries.values()].map(({ feature }) => feature.is));
+  const isSaid = ({ name, folders }: Feature): boolean =>
+    folders.length > 0 || served.has(name) || Object.hasOwn(configuration?.features ?? {}, name);
+  return { entries, features: names.all.filter(isSaid), areas: names.areas, uses, clues };
 }
 
 function leads(path: ProjectPath, { sheetsAreCode }: Clues): boolean {

@@ -134,6 +134,22 @@ describe("features", () => {
     expect(featureOf("app/index.tsx")).toBe("shared");
   });
 
+  test("are none where all that is called so lies in another feature's folder", async () => {
+    const routes = ["sign-in", "swaps", "weeks"].map((name) => `app/(rota)/${name}.tsx`);
+    const asks = 'import { useRota } from "../../src/hooks/useRota";\n';
+    const catalogue = await catalogueOf("expo-router", {
+      ...Object.fromEntries(routes.map((path) => [path, asks + drawn])),
+      "app/weather.tsx": drawn,
+      "src/hooks/useRota.ts": "export function useRota() {}\n",
+      "app/_layout.tsx": drawn,
+      "src/features/rota/RotaCard.tsx": drawn,
+      "src/features/weather/WeatherCard.tsx": drawn,
+    });
+    const used = new Set([...catalogue.entries.values()].map(({ feature }) => feature.is));
+    expect(featuresOf(catalogue).filter((name) => !used.has(name))).toEqual([]);
+    expect(featuresOf(catalogue)).toContain("rota");
+  });
+
   test("are none where hardly any address is said", async () => {
     const files = { "app/_layout.tsx": drawn, "app/index.tsx": drawn, "app/about.tsx": drawn };
     expect(featuresOf(await catalogueOf("expo-router", files))).toEqual([]);
