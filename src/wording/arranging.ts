@@ -28,7 +28,7 @@ export function whyStays(ground: StayGround): string {
     case "found by place":
       return `${ground.framework} finds it by its place`;
     case "address there":
-      return `there, ${ground.framework} would take it for a page, a route or code to run`;
+      return `where it belongs, ${ground.framework} would take it for a page, a route or code to run`;
     case "place taken":
       return `two files would become ${ground.at}; rename one of them`;
     case "named unread":

@@ -42,8 +42,8 @@ const wording: Readonly<Record<Gap["reason"], (gap: Gap) => string>> = {
       : `${by} knows ${detail} and ${count(others, "other file")} by where they lie: they get other addresses or names, and who asks for those was not looked at`,
   "address there": ({ detail, by = "a framework", others = 0 }) =>
     others === 0
-      ? `${by} takes ${detail} for a page, a route or code to run where it comes to lie; today it is none of those`
-      : `${by} takes ${detail} and ${count(others, "other file")} for pages, routes or code to run where they come to lie; today they are none of those`,
+      ? `where ${detail} would lie, ${by} takes it for a page, a route or code to run; today it is none of those`
+      : `where ${detail} and ${count(others, "other file")} would lie, ${by} takes them for pages, routes or code to run; today they are none of those`,
   "sought by place": ({ detail, by = someTool, others = 0 }) =>
     others === 0
       ? `${by} looks for ${detail} where it is now, and will not find it there; give it the new path if it has a setting for that`

@@ -284,7 +284,7 @@ describe("where files go", () => {
     };
     expect(await fates("react")).toEqual(["src/routes/appRouter.tsx"]);
     expect(await fates("@tanstack/router-plugin")).toEqual([
-      "there, the router would take it for a page, a route or code to run",
+      "where it belongs, the router would take it for a page, a route or code to run",
     ]);
   });
 

@@ -297,7 +297,7 @@ describe("a file that comes to lie among pages", () => {
       "app/boxes.ts > app/pages/boxes.ts",
     ]);
     expect(proof.gaps.map(tellGap)).toEqual([
-      "Nuxt takes weights.ts and 1 other file for pages, routes or code to run where they come to lie; today they are none of those",
+      "where weights.ts and 1 other file would lie, Nuxt takes them for pages, routes or code to run; today they are none of those",
     ]);
   });
 

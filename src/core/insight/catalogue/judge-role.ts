@@ -73,7 +73,7 @@ export function judgeRole(question: RoleQuestion): Judgement<Role> {
   const used = byUse(question);
   // Where all that draws is called `.component`, that does not tell what nothing but routes lead to.
   const isLedTo = used.some(({ for: role, weight }) => role === "screen" && weight >= ledToOnly);
-  // A `section` among layouts is one; and what a single-file component is called, none that contains another is.
+  // A `section` among layouts is a layout, and a single-file component that is called a container is a component.
   const nearest = question.folders.nearest(folderOf(question.path));
   const isAmongLayouts =
     nearest?.role === "layout" && nearest.distance === 0 && !isPartOfLayouts(nearest, question.clues, named);
@@ -152,7 +152,7 @@ function testsApart({ path, source, clues }: RoleQuestion): ProjectPath | undefi
 }
 
 /** Whether a file is called as a test is. */
-function isTestLike(path: ProjectPath, clues: Clues): boolean {
+export function isTestLike(path: ProjectPath, clues: Clues): boolean {
   return infixesOf(partsOf(nameOf(path))).some((infix) => clues.infixes.get(keyOf(infix)) === "test");
 }
 

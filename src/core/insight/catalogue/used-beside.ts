@@ -1,5 +1,5 @@
 /** Folders beside the source root that are part of the app, because its code is made of theirs: `internal/` beside `app/`. */
-import { manifests, partsOf } from "../../app/index.js";
+import { manifests } from "../../app/index.js";
 import type { Layout } from "../../app/arrangement/index.js";
 import type { ReferenceGraph } from "../../graph/index.js";
 import { isDeclaration } from "../../languages/index.js";
@@ -14,7 +14,8 @@ import {
   rootPath,
   type ProjectPath,
 } from "../../base/paths.js";
-import { keyOf, type Clues } from "./clues.js";
+import type { Clues } from "./clues.js";
+import { isTestLike, testFolderAbove } from "./judge-role.js";
 
 /** The app takes in so much of the code in a folder that is part of it; of scripts and servers it takes a type or two. */
 const partThatIsUsed = 0.6;
@@ -62,6 +63,5 @@ function topOf(path: ProjectPath, folder: ProjectPath): ProjectPath | undefined 
 }
 
 function isForTests(path: ProjectPath, clues: Clues): boolean {
-  const words = [...path.split("/").slice(0, -1), ...partsOf(nameOf(path)).rest.split(".")];
-  return words.some((word) => clues.folders.get(keyOf(word)) === "test" || clues.infixes.get(keyOf(word)) === "test");
+  return testFolderAbove(path, clues) !== undefined || isTestLike(path, clues);
 }
